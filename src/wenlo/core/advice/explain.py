@@ -1,0 +1,117 @@
+"""How each gauge was computed: inputs, formula, source, and what would change it most."""
+
+from dataclasses import dataclass, replace
+from typing import Any
+
+from wenlo.core.advice.figures import evaluate
+from wenlo.core.advice.gauges import GaugeKey, gauges
+from wenlo.core.data import lamp_types, sheet_materials
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.transport.solve import DRAFT
+
+NUDGE = 1.1
+"""Each length is made a tenth longer to see what it does."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Lever:
+    """What a tenth more of one length does to the gauge, in the gauge's unit."""
+
+    path: str
+    label: str
+    change: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Explanation:
+    """Words and numbers behind a gauge; levers are ordered by how much they change it."""
+
+    formula: str
+    source: str
+    inputs: tuple[tuple[str, str], ...]
+    levers: tuple[Lever, ...]
+
+
+_HOW: dict[GaugeKey, tuple[str, str]] = {
+    "shadow_edge": (
+        "10–90 % width of the shadow = (x90 − x10) · b/(d − b); x10 and x90 are where 10 % and 90 % of the light at the face "
+        "has been counted across the sheet (its real luminance × projected solid angle, the lamp seen through the weave "
+        "included), d sheet to face, b edge to face.",
+        "similar triangles over the solved luminance; 0.80 of the full width for an even strip",
+    ),
+    "contrast": (
+        "log2 of the reading at the face toward the sheet over the reading on the mirrored side with the key shaded off.",
+        "lighting ratio (K + F):F; walls, floor and ceiling solved by radiosity with the sheet and the backdrop in place",
+    ),
+    "background": (
+        "log2 of the flat reading on the backdrop behind the face over the flat reading at the face toward the sheet.",
+        "both readings include the room's return",
+    ),
+    "evenness": (
+        "log2 of the sheet's luminance toward the face in its middle over that at its dimmest edge middle, each averaged over "
+        "a sixteenth of the sheet; light scattered by the sheet only.",
+        "lamp area sampled, the sheet's cosⁿ lobe evaluated for each pair of directions",
+    ),
+    "spill": (
+        "Share of the lamp's lumens whose first surface is not the sheet, from directions drawn by its beam.",
+        "I(θ) = I₀ cosᵐ θ from the lamp's beam angle; quasi-random directions",
+    ),
+    "loss": (
+        "log2 of the bare lamp aimed at the meter from where it hangs over the modified reading, both without the room.",
+        "flat receptor toward the sheet; layers in contact by the adding formulas",
+    ),
+    "exposure": (
+        "N²/t = E·S/C, with C = 340 for the dome toward the camera and 250 for the flat receptor toward the sheet; for a flash "
+        "N² = H·S/C.",
+        "ISO 2720",
+    ),
+}
+
+_LENGTHS = (
+    ("width", "frame width"), ("height", "frame height"), ("sheet_distance", "sheet to subject"),
+    ("lamp_distance", "lamp to sheet"),
+)  # fmt: skip
+
+
+def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "metric") -> Explanation:
+    """Explain one gauge and find what would change it most.
+
+    Parameters
+    ----------
+    brief, design: the present state.
+    key: the gauge.
+    units: how lengths are written.
+    """
+    effort = replace(DRAFT, meter_rays=1024)
+
+    def value(changed: Any) -> float | None:
+        result = evaluate(brief, changed, effort=effort)
+        return next(g.value for g in gauges(brief, changed, result, units=units) if g.key == key)
+
+    now = value(design)
+    levers = []
+    for name, label in _LENGTHS:
+        longer = getattr(design, name) * NUDGE
+        changed = {name: longer}
+        if name == "height":
+            changed["top_height"] = design.top_height + (longer - design.height) / 2
+        then = value(design.model_copy(update=changed))
+        if now is not None and then is not None:
+            levers.append(Lever(path=f"design.{name}", label=label, change=then - now))
+    levers.sort(key=lambda lever: -abs(lever.change))
+    sheet, lamp = sheet_materials()[design.sheet], lamp_types()[brief.lamp.id]
+
+    def length(x: float) -> str:
+        return format_length(x, system=units)
+
+    apart = f", {length(design.layer_gap)} apart" if design.apart else ", touching" if design.layers > 1 else ""
+    inputs = (
+        ("Sheet", f"{sheet.name}, {design.layers} layer{'s' if design.layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
+         f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} (typical)"),
+        ("Frame", f"{length(design.width)} × {length(design.height)}, {length(design.sheet_distance)} from the face"),
+        ("Lamp", f"{lamp.name}, {length(design.lamp_distance)} behind the sheet (typical)"),
+        ("Edge", f"{length(brief.wanted.occluder_distance)} from the face"),
+    )  # fmt: skip
+    formula, source = _HOW[key]
+    return Explanation(formula=formula, source=source, inputs=inputs, levers=tuple(levers))

@@ -1,0 +1,257 @@
+"""The figures of a design: what the light does, computed from the solved set."""
+
+import math
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.apparent import (
+    Extent,
+    SheetFigures,
+    extent,
+    shadow_scale,
+    sheet_figures,
+    smoothed,
+)
+from wenlo.core.data import lamp_types, sheet_materials
+from wenlo.core.optics.lamp import Emitter, placed
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.quantities import exposure
+from wenlo.core.quantities.stops import stops_between
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.transport import kernels
+from wenlo.core.transport.pack import packed_lamp, packed_panels
+from wenlo.core.transport.scene import Reading
+from wenlo.core.transport.solve import DRAFT, Effort, read, solve, spread_shares
+from wenlo.core.transport.view import SheetView, view_sheet
+
+Array = NDArray[np.float64]
+
+MAP_CELLS = 48
+
+DARKEST_SHOWN = 12.0
+"""Maps and differences stop here: deeper is black to any camera. [stop]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Light:
+    """The modifier's own light at the subject, without the room. Lengths in m, light in lx or lx·s at full power."""
+
+    view: SheetView
+    across: Extent
+    upright: Extent
+    sheet: SheetFigures
+    shadow_edge: float
+    shadow_edge_upright: float
+    key: float
+    unscattered: float
+    bare: float
+    bare_at_sheet: float
+    missed: float
+
+    @property
+    def loss(self) -> float:
+        """Stops from the bare lamp, aimed at the meter from where it hangs, to the modified reading."""
+        return stops_between(self.bare, self.key)
+
+    @property
+    def loss_at_sheet(self) -> float:
+        """Stops from the bare lamp at the sheet's place to the modified reading."""
+        return stops_between(self.bare_at_sheet, self.key)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Levels:
+    """Readings at the meters, with the room, at full power: lx, or lx·s of a flash."""
+
+    key: float
+    far_ear: float
+    exposure: float
+    fill: float
+    backdrop: float
+    direct_share: float
+    modifier_share: float
+    room_share: float
+    shares: dict[str, float] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Setting:
+    """Camera and lamp set for the reading; ``off_by`` is how far the present camera setting is over (+) or under (−)."""
+
+    aperture: float
+    iso: float
+    power: float
+    ev100: float
+    off_by: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Evaluated:
+    """Everything the interface shows of a design.
+
+    ``loss_band`` is the loss for the low and the high end of the material's usual transmittance;
+    ``map_stops`` (V, U) is the sheet's luminance in stops from its brightest patch; ``shadow`` the lit
+    share across a shadow edge against place [m]. ``with_room`` is false when the set does not fit the room.
+    """
+
+    light: Light
+    levels: Levels
+    setting: Setting
+    loss_band: tuple[float, float]
+    with_room: bool
+    map_stops: Array
+    shadow: tuple[Array, Array]
+
+    @property
+    def contrast(self) -> float:
+        """Lit side over shadow side, (K + F):F. [stop]"""
+        return stops_between(self.levels.key, self.levels.fill)
+
+    @property
+    def background(self) -> float:
+        """Light on the backdrop relative to the key. [stop]"""
+        return -stops_between(self.levels.key, self.levels.backdrop)
+
+    @property
+    def fall_off_head(self) -> float:
+        """From the near cheek to a head's depth farther. [stop]"""
+        return stops_between(self.levels.key, self.levels.far_ear)
+
+
+def _bare(emitter: Emitter, point: Array, *, spots: int) -> float:
+    lamp = packed_lamp(emitter, spots=spots)
+    nothing = packed_panels(())
+    toward = emitter.centre - point
+    normal = toward / np.linalg.norm(toward)
+    flat = np.zeros(1, dtype=np.bool_)
+    reading = kernels.lamp_at_points(point[None], normal[None], flat, *lamp.arguments, nothing)
+    return float(luminance(reading[0]))
+
+
+def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
+    # Luminance toward the eye, I(θ)/(A cos θ); of a sphere, I/(π r²).
+    width, height = float(np.linalg.norm(emitter.edge_u)), float(np.linalg.norm(emitter.edge_v))
+    area = width * height * (1.0 if emitter.shape == "rectangle" else math.pi / 4)
+    if emitter.shape == "sphere":
+        return emitter.peak_intensity / area
+    toward = eye - emitter.centre
+    cosine = float(toward @ emitter.normal) / float(np.linalg.norm(toward))
+    return emitter.peak_intensity * cosine ** (emitter.beam - 1.0) / area if cosine > 0.0 else 0.0
+
+
+def modifier_light(
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, transmittance: float | None = None, cells: int = MAP_CELLS
+) -> Light:
+    """Solve the modifier and the lamp alone and say how the source looks from the face.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the frame's parameters.
+    effort: how finely it is sampled.
+    transmittance: T of one layer instead of the typical value. [-]
+    cells: cells along each edge of the sheet's map.
+    """
+    solved = solve(set_up.scene(brief, design, with_room=False, transmittance=transmittance), effort)
+    eye, normal = set_up.face(brief), set_up.toward_sheet(brief, design)
+    view = view_sheet(solved, front=0, eye=eye, normal=normal, cells=cells)
+    across, upright = extent(view, "width"), extent(view, "height")
+    scattered, glimpse = float(luminance(view.illuminance).sum()), float(luminance(view.glimpse).sum())
+    lamp = solved.scene.emitter
+    passing = np.prod([sheet.panel.surface.unscattered for sheet in solved.sheets], axis=0)
+    distance = float((view.panel.origin - eye) @ -view.panel.normal)
+    scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
+    kind = lamp_types()[brief.lamp.id]
+    shares = spread_shares(solved)
+    return Light(
+        view=view,
+        across=across,
+        upright=upright,
+        sheet=sheet_figures(
+            view, eye=eye, lamp_luminance=float(luminance(passing)) * _lamp_luminance(lamp, eye)
+        ),
+        shadow_edge=0.8 * across.edge_equivalent * scale,
+        shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
+        key=scattered + glimpse,
+        unscattered=glimpse,
+        bare=_bare(placed(kind, centre=lamp.centre, aim=eye), eye, spots=effort.lamp_spots),
+        bare_at_sheet=_bare(placed(kind, centre=design.sheet_centre, aim=eye), eye, spots=effort.lamp_spots),
+        missed=1.0 - sum(share for name, share in shares.items() if name.startswith("sheet")),
+    )
+
+
+def levels_in_room(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Levels:
+    """Solve the whole set and read the meters; without the room when the set does not fit in it."""
+    with_room = set_up.fits_in_room(brief, design)
+    solved = solve(set_up.scene(brief, design, with_room=with_room), effort)
+    meters = set_up.meters(brief, design)
+    readings = read(solved, meters)
+
+    def total(name: str) -> float:
+        return float(luminance(readings[name].total))
+
+    def part(name: str) -> float:
+        reading: Reading = readings["key"]
+        return float(luminance(getattr(reading, name))) / max(total("key"), 1e-30)
+
+    return Levels(
+        key=total("key"), far_ear=total("far_ear"), exposure=total("exposure"),
+        fill=float(luminance(readings["fill"].room)), backdrop=total("backdrop"),
+        direct_share=part("direct"), modifier_share=part("modifier"), room_share=part("room"),
+        shares=spread_shares(solved),
+    )  # fmt: skip
+
+
+def setting_for(brief: Brief, reading: float) -> Setting:
+    """What to set, keeping all but the one that the brief asks for.
+
+    Parameters
+    ----------
+    brief: camera, lamp and what to solve for.
+    reading: lx, or lx·s of a flash, at full power, on the receptor that the brief names.
+    """
+    camera, lamp, receptor = brief.camera, lamp_types()[brief.lamp.id], brief.receptor
+    time = 1.0 if lamp.kind == "flash" else camera.shutter
+    present = reading * time * brief.lamp.power
+    aperture, iso, power = camera.aperture, camera.iso, brief.lamp.power
+    right = exposure.luminous_exposure_for(aperture=aperture, iso=iso, receptor=receptor)
+    off_by = stops_between(present, right)
+    if brief.wanted.solve_for == "aperture":
+        aperture = exposure.aperture_for(present, iso=iso, receptor=receptor)
+    elif brief.wanted.solve_for == "iso":
+        iso = exposure.iso_for(present, aperture=aperture, receptor=receptor)
+    else:
+        power = right / (reading * time) if reading > 0.0 else math.inf
+    ev = exposure.ev100(reading * brief.lamp.power, receptor=receptor) if lamp.kind == "continuous" else math.nan
+    return Setting(aperture=aperture, iso=iso, power=power, ev100=ev, off_by=off_by)
+
+
+def evaluate(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Evaluated:
+    """All figures of a design.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    effort: how finely the set is sampled.
+    """
+    light = modifier_light(brief, design, effort=effort)
+    sheet = sheet_materials()[design.sheet]
+    coarse = replace(effort, sheet_samples=12, lamp_spots=9)
+    spread = [
+        modifier_light(brief, design, effort=coarse, transmittance=t, cells=16).loss
+        for t in (sheet.transmittance_high, sheet.transmittance_low)
+    ]
+    levels = levels_in_room(brief, design, effort=effort)
+    smooth = smoothed(light.view)
+    brightest = max(float(smooth.max()), 1e-30)
+    stops = np.log2(np.maximum(smooth / brightest, 2.0**-DARKEST_SHOWN))
+    distance = float((light.view.panel.origin - set_up.face(brief)) @ -light.view.panel.normal)
+    scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
+    return Evaluated(
+        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=(spread[0], spread[1]),
+        with_room=set_up.fits_in_room(brief, design), map_stops=stops,
+        shadow=(light.across.at * scale, light.across.share),
+    )  # fmt: skip

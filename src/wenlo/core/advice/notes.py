@@ -1,0 +1,148 @@
+"""What will go wrong with this set, in sentences: what happens and what to do."""
+
+import math
+from dataclasses import dataclass
+from typing import Any, Literal
+
+import numpy as np
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
+from wenlo.core.advice.figures import Evaluated
+from wenlo.core.data import lamp_types, sheet_materials
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.shoot.brief import SENSORS, Brief
+
+HEAD_ROOM = 0.02
+NEAR_LAMP = 0.25
+"""Nearer than this to a sheet, a lamp's heat is worth a word. [m]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Note:
+    """A sentence beside the drawing. ``about`` names the parameter or gauge it belongs to."""
+
+    level: Literal["warning", "hint", "caution"]
+    about: str
+    text: str
+
+
+def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "metric") -> tuple[Note, ...]:
+    """Everything worth saying about a design in its room.
+
+    Parameters
+    ----------
+    brief, design: what was evaluated.
+    result: its figures.
+    units: how lengths are written.
+    """
+    found: list[Note] = []
+
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    found.extend(_room_notes(brief, design, length))
+    inside = frame_in_picture(brief, design)
+    if inside:
+        found.append(Note(level="warning", about="sheet_distance", text=inside))
+    light = result.light
+    if light.unscattered > 0.1 * max(light.key, 1e-30) and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
+        share = light.unscattered / light.key
+        found.append(
+            Note(
+                level="hint", about="sheet",
+                text=f"{share * 100:.0f} % of the light at the face comes straight through the weave, so the shadow has "
+                "a hard core; a second layer scatters it.",
+            )  # fmt: skip
+        )
+    if design.layers < 3 and OUTLINE_THRESHOLD < light.sheet.outline_contrast:
+        found.append(
+            Note(
+                level="hint", about="layers",
+                text="The lamp's outline shows through the sheet "
+                f"({light.sheet.outline_contrast:.1f} times as bright as the cloth beside it): it will mirror in glasses "
+                "and varnish.",
+            )  # fmt: skip
+        )
+    lamp, sheet = lamp_types()[brief.lamp.id], sheet_materials()[design.sheet]
+    hot = lamp.id.startswith(("halogen", "flood"))
+    if design.lamp_distance < (0.8 if hot else NEAR_LAMP):
+        found.append(
+            Note(
+                level="caution", about="lamp_distance",
+                text=f"Heat: {sheet.name} must stay below {sheet.keep_below_celsius:.0f} °C and the {lamp.name} is only "
+                f"{length(design.lamp_distance)} away. Feel the sheet after a few minutes; the lamp maker's "
+                "distance comes first.",
+            )  # fmt: skip
+        )
+    if design.top_height > 2.0:
+        found.append(
+            Note(
+                level="caution", about="top_height",
+                text=f"At {length(design.top_height)} the frame is taller than a person: ballast both feet before the "
+                "sheet goes on.",
+            )  # fmt: skip
+        )
+    return tuple(found)
+
+
+def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
+    box = set_up.room_box(brief)
+    found = []
+    if design.top_height > brief.room.height - HEAD_ROOM:
+        over = design.top_height - brief.room.height + HEAD_ROOM
+        found.append(
+            Note(
+                level="warning", about="top_height",
+                text=f"The frame is {length(over)} too tall for the ceiling at {length(brief.room.height)}.",
+            )  # fmt: skip
+        )
+    x, y, z = design.lamp_position
+    beyond = max(x - box.right, box.left - x, box.front - y, y - box.back, z - box.height)
+    if beyond > -0.005:
+        found.append(
+            Note(
+                level="warning", about="lamp_distance",
+                text=f"The lamp would stand {length(max(beyond, 0.0) + 0.01)} beyond the wall. Bring it nearer to the sheet, or "
+                "turn the key angle; until then the room's return is left out.",
+            )  # fmt: skip
+        )
+    elif not set_up.fits_in_room(brief, design):
+        found.append(
+            Note(
+                level="warning", about="sheet_distance",
+                text="Part of the sheet is in a wall, the ceiling or the backdrop. Move it or make it smaller; until then the "
+                "room's return is left out.",
+            )  # fmt: skip
+        )
+    if brief.camera.distance > -box.front:
+        short = brief.camera.distance + box.front
+        found.append(
+            Note(
+                level="warning", about="camera.distance",
+                text=f"The camera would stand {length(short)} behind the wall: the room is {length(brief.room.depth)} deep "
+                f"and the backdrop takes {length(brief.backdrop.distance)}.",
+            )  # fmt: skip
+        )
+    return found
+
+
+def frame_in_picture(brief: Brief, design: Any) -> str | None:
+    """A sentence when a corner of the sheet is in the camera's field of view, else None."""
+    _, width, height = SENSORS[brief.camera.sensor]
+    half_w = width / 2 / brief.camera.focal_length
+    half_h = height / 2 / brief.camera.focal_length
+    camera = np.array([0.0, -brief.camera.distance, brief.subject.face_height])
+    panel = kind_of(design).surfaces(design, brief, None)[0]
+    steps = np.linspace(0.0, 1.0, 9)
+    for u in steps:
+        for v in steps:
+            p = panel.origin + u * panel.edge_u + v * panel.edge_v - camera
+            if p[1] > 0.0 and abs(p[0] / p[1]) < half_w and abs(p[2] / p[1]) < half_h:
+                turn = math.degrees(math.atan(half_w))
+                return (
+                    f"The frame stands in the picture: the lens sees {turn * 2:.0f}° across. Turn the key angle farther, "
+                    "move the frame back, or use a longer lens."
+                )
+    return None

@@ -1,0 +1,89 @@
+"""The sheet: cut size with wrap and hem, strips and seams from a roll, or a stiff board."""
+
+import math
+
+from wenlo.core.build.parts import ClothPiece
+from wenlo.core.data import SheetMaterial
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.quantities.length import format_length
+
+HEM = 0.020
+"""Turned in once at every edge. [m]"""
+OVERLAP = 0.040
+"""Cloth lying on itself behind the member, where tape or ties hold it. [m]"""
+SEAM = 0.015
+"""Taken by a seam from each of the two strips. [m]"""
+SELL_STEP = 0.10
+"""Cloth is sold by this length. [m]"""
+
+
+def sheet_pieces(
+    material: SheetMaterial, *, width: float, height: float, girth: float, layers: int, apart: bool
+) -> tuple[ClothPiece, ...]:
+    """One piece a layer.
+
+    Cloth goes half round the member on each edge, lies ``OVERLAP`` on itself and is hemmed; layers in
+    contact are cut alike and sewn into one hem.
+
+    Parameters
+    ----------
+    material: the sheet.
+    width, height: outer size of the frame. [m]
+    girth: way round the member. [m]
+    layers: how many, 1 to 3.
+    apart: layers on frames of their own.
+
+    Raises
+    ------
+    Impossible
+        When a stiff board is smaller than the frame.
+    """
+    pieces = []
+    for index in range(layers):
+        label = f"S{index + 1}"
+        if material.form == "board":
+            pieces.append(_board(material, label=label, width=width, height=height))
+            continue
+        allowance = girth / 2 + OVERLAP + HEM
+        cut = (width + 2 * allowance, height + 2 * allowance)
+        strips, strip_width, length = _from_roll(cut, material.roll_width)
+        note = (
+            f"{allowance * 1000:.0f} mm more on every edge: {girth * 500:.0f} mm round the member, "
+            f"{OVERLAP * 1000:.0f} mm overlap, {HEM * 1000:.0f} mm hem"
+        )
+        if strips > 1:
+            note += f"; sewn from {strips} strips, {SEAM * 1000:.0f} mm seam on each (a seam shows as a faint line)"
+        if layers > 1 and not apart:
+            note += "; layers sewn into one hem"
+        pieces.append(
+            ClothPiece(
+                label=label, material=material.name, finished=(width, height), cut=cut, strips=strips,
+                strip_width=strip_width, buy_length=length, form="cloth", note=note,
+            )  # fmt: skip
+        )
+    return tuple(pieces)
+
+
+def _from_roll(cut: tuple[float, float], roll: float) -> tuple[int, float, float]:
+    # Either side may lie across the roll; the fewest strips win, then the least length.
+    options = []
+    for across, along in (cut, cut[::-1]):
+        strips = max(1, math.ceil((across - 2 * SEAM - 1e-9) / (roll - 2 * SEAM))) if across > roll + 1e-9 else 1
+        strip_width = (across + 2 * SEAM * (strips - 1)) / strips
+        options.append((strips, math.ceil(strips * along / SELL_STEP - 1e-9) * SELL_STEP, strip_width))
+    strips, length, strip_width = min(options)
+    return strips, strip_width, length
+
+
+def _board(material: SheetMaterial, *, label: str, width: float, height: float) -> ClothPiece:
+    long_side, short_side = max(width, height), min(width, height)
+    board = (material.board_length or 0.0, material.roll_width)
+    if long_side > max(board) + 1e-9 or short_side > min(board) + 1e-9:
+        limit = f"{format_length(max(board))} × {format_length(min(board))}"
+        message = f"{material.name} comes in boards of {limit}; make the frame no larger or choose a cloth."
+        raise Impossible(message, fields=[FieldError(path="design.sheet", message=message)])
+    return ClothPiece(
+        label=label, material=material.name, finished=(width, height), cut=(width, height), strips=1,
+        strip_width=short_side, buy_length=1.0, form="board",
+        note="cut to the outside of the frame, edges eased, held with clamps and soft pads",
+    )  # fmt: skip

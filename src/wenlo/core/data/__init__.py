@@ -1,0 +1,131 @@
+"""Typical materials, stock and lamps: one reader for the data files of the core."""
+
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+from math import radians
+from typing import Any, Literal
+
+@dataclass(frozen=True, kw_only=True)
+class SheetMaterial:
+    """A sheet that diffuses, one layer, typical values of white light.
+
+    ``transmittance`` is total and includes ``unscattered``; ``lobe_half_width`` is the angle at
+    which the scattered luminance has fallen to half [rad], None for a Lambertian scatterer;
+    ``form`` tells whether it comes as cloth from a roll or as stiff boards.
+    """
+
+    id: str
+    name: str
+    transmittance: float
+    transmittance_low: float
+    transmittance_high: float
+    unscattered: float
+    lobe_half_width: float | None
+    reflectance: float
+    tint: tuple[float, float, float]
+    mass_per_area: float
+    keep_below_celsius: float
+    form: Literal["cloth", "board"]
+    roll_width: float
+    board_length: float | None
+    price: float
+
+@dataclass(frozen=True, kw_only=True)
+class FaceMaterial:
+    """An opaque Lambertian face; reflectance is linear BT.709 RGB. [-]"""
+
+    id: str
+    name: str
+    reflectance: tuple[float, float, float]
+
+@dataclass(frozen=True, kw_only=True)
+class LampType:
+    """A generic lamp.
+
+    ``amount`` is lumens [lm] of a continuous lamp, lumen-seconds [lm·s] at full power of a flash;
+    ``size`` is width and height of the shining face [m]; ``beam`` the full angle at half of the
+    peak intensity [rad].
+    """
+
+    id: str
+    name: str
+    kind: Literal["continuous", "flash"]
+    shape: Literal["disc", "rectangle", "sphere"]
+    size: tuple[float, float]
+    amount: float
+    beam: float
+    electrical_watts: float | None
+    colour_temperature: float
+    lowest_power: float
+    steps: str
+    mass: float
+    mount: str
+
+def _read(name: str) -> dict[str, Any]:
+    loaded: dict[str, Any] = json.loads(files(__package__).joinpath(name).read_text("utf-8"))
+    return loaded
+
+@cache
+def sheet_materials() -> Mapping[str, SheetMaterial]:
+    """All diffusing sheets by id."""
+
+    result = {}
+    for key, row in _read("materials.json")["sheets"].items():
+        lobe = row["lobe_half_width_degrees"]
+        result[key] = SheetMaterial(
+            id=key,
+            name=row["name"],
+            transmittance=row["transmittance"]["value"],
+            transmittance_low=row["transmittance"]["low"],
+            transmittance_high=row["transmittance"]["high"],
+            unscattered=row["unscattered"],
+            lobe_half_width=None if lobe is None else radians(lobe),
+            reflectance=row["reflectance"],
+            tint=tuple(row["tint"]),
+            mass_per_area=row["mass_per_area"],
+            keep_below_celsius=row["keep_below_celsius"],
+            form=row["form"],
+            roll_width=row["roll_width"],
+            board_length=row.get("board_length"),
+            price=row.get("price_per_metre", row.get("price_per_board")),
+        )
+    return result
+
+@cache
+def face_materials() -> Mapping[str, FaceMaterial]:
+    """All opaque faces (walls, papers) by id."""
+    return {
+        key: FaceMaterial(id=key, name=row["name"], reflectance=tuple(row["reflectance"]))
+        for key, row in _read("materials.json")["faces"].items()
+    }
+
+@cache
+def lamp_types() -> Mapping[str, LampType]:
+    """The starter Shelf of lamps by id."""
+
+    result = {}
+    for key, row in _read("lamps.json")["lamps"].items():
+        result[key] = LampType(
+            id=key,
+            name=row["name"],
+            kind=row["kind"],
+            shape=row["shape"],
+            size=tuple(row["size"]),
+            amount=row.get("lumens", row.get("lumen_seconds")),
+            beam=radians(row["beam_degrees"]),
+            electrical_watts=row["electrical_watts"],
+            colour_temperature=row["colour_temperature"],
+            lowest_power=row["lowest_power"],
+            steps=row["steps"],
+            mass=row["mass"],
+            mount=row["mount"],
+        )
+    return result
+
+@cache
+def stock() -> Mapping[str, Any]:
+    """Bars, saws and fittings as read from the data file (lengths in metres, prices in euro)."""
+    return _read("stock.json")

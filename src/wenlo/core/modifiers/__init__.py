@@ -1,0 +1,1 @@
+"""The kinds of modifier, one module each, found by the registry."""

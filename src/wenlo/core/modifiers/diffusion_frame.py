@@ -1,0 +1,227 @@
+"""The free-standing diffusion frame: a sheet on a frame with two feet, lit from behind.
+
+In the set's coordinates the subject's mark is the origin of the floor, x to the camera's right, y away
+from the camera, z up. The sheet stands ``sheet_distance`` from the face in the direction of the key
+angle and faces it; the lamp stands ``lamp_distance`` behind the sheet on the same line.
+"""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator, model_validator
+
+from wenlo.core.build.cloth import sheet_pieces
+from wenlo.core.build.parts import BuildPlan, Fitting, Step, Structure, added
+from wenlo.core.build.structures import pipe, timber, tube
+from wenlo.core.build.structures.shape import FrameShape
+from wenlo.core.data import sheet_materials, stock
+from wenlo.core.modifiers.kind import Kind, ModifierParameters
+from wenlo.core.optics.sheet import sheet_of, stacked
+from wenlo.core.quantities.length import format_length
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import at_field, quantity
+from wenlo.core.transport.scene import Panel
+
+Vector = NDArray[np.float64]
+
+StructureId = Literal["pipe", "tube", "timber"]
+SHEET_DIVISIONS = 8
+LEAST_LEG = 0.09
+"""Room under the frame for two fittings and something to cut. [m]"""
+
+
+class FrameParameters(ModifierParameters):
+    """Parameters of the diffusion frame, metric first; sizes are over the outside."""
+
+    kind: Literal["diffusion_frame"] = "diffusion_frame"
+    width: float = quantity(0.3, 4.0, unit="m", label="frame width", default=1.2)
+    height: float = quantity(0.3, 3.5, unit="m", label="frame height", default=1.2)
+    top_height: float = quantity(0.4, 4.0, unit="m", label="standing height", default=1.95)
+    sheet_distance: float = quantity(0.15, 10.0, unit="m", label="distance from sheet to subject", default=1.0)
+    lamp_distance: float = quantity(0.05, 10.0, unit="m", label="distance from lamp to sheet", default=0.9)
+    lamp_height: float | None = quantity(0.1, 6.0, unit="m", label="lamp height", default=None)
+    key_angle: float = quantity(-90.0, 90.0, unit="degree", label="key angle from the camera", default=45.0)
+    sheet: str = "cotton_bed_linen_white"
+    layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
+    layer_gap: float = quantity(0.0, 0.6, unit="m", label="gap between layers", default=0.0)
+    structure: StructureId = "pipe"
+    material: str = "pvc_one_inch"
+    glued: bool = False
+    timber_joint: timber.TimberJoint = "butt"
+    saw: str = "fine_hand_saw"
+    foot_length: float = quantity(0.2, 2.0, unit="m", label="foot length", default=0.7)
+
+    @field_validator("sheet")
+    @classmethod
+    def _known_sheet(cls, value: str) -> str:
+        return one_of(value, sheet_materials(), "sheet")
+
+    @field_validator("saw")
+    @classmethod
+    def _known_saw(cls, value: str) -> str:
+        return one_of(value, stock()["saws"], "saw")
+
+    @model_validator(mode="after")
+    def _fits_together(self) -> "FrameParameters":
+        try:
+            one_of(self.material, stock()[self.structure], f"{self.structure} material")
+        except ValueError as error:
+            raise at_field("material", str(error)) from None
+        if self.top_height < self.height + LEAST_LEG:
+            raise at_field(
+                "top_height",
+                f"Standing height must be at least {format_length(self.height + LEAST_LEG)}: the frame is "
+                f"{format_length(self.height)} high and its legs need {LEAST_LEG * 1000:.0f} mm.",
+            )
+        if self.layers > 1 and 0.0 < self.layer_gap < 0.05:
+            message = "Gap between layers must be 0 (touching) or at least 50 mm (frames of their own)."
+            raise at_field("layer_gap", message)
+        return self
+
+    @property
+    def centre_height(self) -> float:
+        """Height of the middle of the sheet above the floor. [m]"""
+        return self.top_height - self.height / 2
+
+    @property
+    def lamp_stands_at(self) -> float:
+        """Height of the lamp; the middle of the sheet unless set. [m]"""
+        return self.centre_height if self.lamp_height is None else self.lamp_height
+
+    @property
+    def direction(self) -> Vector:
+        """Level unit vector from the subject toward the sheet, shape (3,)."""
+        a = math.radians(self.key_angle)
+        return np.array([math.sin(a), -math.cos(a), 0.0])
+
+    @property
+    def apart(self) -> bool:
+        """Whether the layers hang on frames of their own."""
+        return self.layers > 1 and self.layer_gap > 0.0
+
+    @property
+    def sheet_centre(self) -> Vector:
+        """Middle of the sheet next to the subject, shape (3,). [m]"""
+        return self.direction * self.sheet_distance + np.array([0.0, 0.0, self.centre_height])
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Where the lamp stands, shape (3,). [m]"""
+        level = self.direction * (self.sheet_distance + self.lamp_distance)
+        return level + np.array([0.0, 0.0, self.lamp_stands_at])
+
+
+def surfaces(design: FrameParameters, brief: Brief, transmittance: float | None = None) -> tuple[Panel, ...]:
+    """The sheet, or one sheet a layer when they hang apart; the front faces the subject.
+
+    Parameters
+    ----------
+    design: the frame.
+    brief: unused by this kind; the subject is the origin.
+    transmittance: T of one layer instead of the typical value. [-]
+    """
+    del brief
+    one = sheet_of(sheet_materials()[design.sheet], transmittance=transmittance)
+    level = np.array([-design.direction[1], design.direction[0], 0.0]) * design.width
+    up = np.array([0.0, 0.0, design.height])
+    layers = [one] * design.layers if design.apart else [stacked([one] * design.layers)]
+    panels = []
+    for index, layer in enumerate(layers):
+        centre = design.sheet_centre + design.direction * (design.layer_gap * index)
+        panels.append(
+            Panel(
+                id="sheet" if index == 0 else f"sheet {index + 1}", origin=centre - level / 2 - up / 2, edge_u=up,
+                edge_v=level, surface=layer, role="modifier", divisions=(SHEET_DIVISIONS, SHEET_DIVISIONS),
+            )  # fmt: skip
+        )
+    return tuple(panels)
+
+
+def _structure(design: FrameParameters, brief: Brief) -> Structure:
+    shape = FrameShape(
+        width=design.width, height=design.height, top_height=design.top_height, foot_length=design.foot_length,
+        carrying_length=brief.carrying_length, gap=design.layer_gap,
+        extra_rectangles=design.layers - 1 if design.apart else 0,
+    )  # fmt: skip
+    saw = stock()["saws"][design.saw]["name"].split(" (")[0]
+    if design.structure == "pipe":
+        return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw)
+    if design.structure == "tube":
+        return tube.build(shape, material=design.material, kerf_name=saw)
+    return timber.build(shape, material=design.material, timber_joint=design.timber_joint, kerf_name=saw)
+
+
+def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
+    material = sheet_materials()[design.sheet]
+    heat = f"Keep it below {material.keep_below_celsius:.0f} °C: stop if the sheet feels hot to the hand."
+    if material.form == "board":
+        return (
+            Step(
+                title="Fit the board",
+                text="Score and snap or saw the board to the outside of the frame, ease the edges, hold it with padded "
+                "clamps at the corners and half-way along each side.",
+                mistake="Clamps tightened on the bare board crack it: pad both jaws.",
+                caution="Brittle sheet: eye protection, low speed, never drill near an edge. " + heat,
+                minutes=20,
+            ),
+        )
+    hold = "staple it to the back" if design.structure == "timber" else "close it on itself with hook-and-loop tape"
+    return (
+        Step(
+            title="Cut, hem and hang the sheet",
+            text=f"Cut with the grain, turn in the hem, wrap each edge round the member and {hold}, middles first, "
+            "then outward to the corners, so that it is even and drum-tight.",
+            mistake="Pulling one side home first leaves a fold that shows in glossy things.",
+            caution=heat,
+            check="Light it from behind: no lump, seam or fold crosses the middle.",
+            minutes=30,
+        ),
+    )
+
+
+def build(design: FrameParameters, brief: Brief) -> BuildPlan:
+    """Parts, cloth and steps of the frame.
+
+    Raises
+    ------
+    Impossible
+        When the joints leave nothing to cut, or a stiff sheet is too small; the message names the field.
+    """
+    structure = _structure(design, brief)
+    sheet = sheet_materials()[design.sheet]
+    cloth = sheet_pieces(
+        sheet, width=design.width, height=design.height, girth=structure.girth, layers=design.layers, apart=design.apart
+    )
+    fittings = list(structure.fittings)
+    rectangles = design.layers if design.apart else 1
+    if sheet.form == "cloth":
+        edge = 2 * (design.width + design.height) * rectangles
+        fittings.append(Fitting(id="staples", count=1) if design.structure == "timber" else Fitting(id="hook_and_loop", count=edge))
+    fittings.append(Fitting(id="ballast_bag", count=2))
+    last = Step(
+        title="Stand it up",
+        text="A ballast bag on each foot, on the side away from the subject; turn the lamp on at its lowest setting first.",
+        mistake="A frame taller than a person tips over with one push: two bags, and a tie line when a window is open.",
+        caution="It is a sail: never leave it standing unwatched outdoors. Local rules and the makers' instructions come first.",
+        check=f"The top is {format_length(design.top_height)} above the floor on both sides.",
+        minutes=10,
+    )
+    return BuildPlan(
+        name="diffusion frame",
+        stock=structure.stock,
+        kerf=stock()["saws"][design.saw]["kerf"],
+        saw=stock()["saws"][design.saw]["name"],
+        pieces=structure.pieces,
+        runs=structure.runs,
+        fittings=added(fittings),
+        cloth=cloth,
+        sheet_mass=sum(piece.cut[0] * piece.cut[1] for piece in cloth) * sheet.mass_per_area,
+        steps=(*structure.steps, *_cloth_steps(design), last),
+    )
+
+
+KIND = Kind(
+    id="diffusion_frame", name="diffusion frame", parameters=FrameParameters, surfaces=surfaces, build=build
+)

@@ -1,0 +1,123 @@
+"""Thin diffusing sheets, and layers of them in contact."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.data import SheetMaterial
+from wenlo.core.optics.lobe import joined_lobe, lobe_exponent
+
+LUMA = np.array([0.2126, 0.7152, 0.0722])
+"""Luminance of linear BT.709 red, green and blue (ITU-R BT.709-6)."""
+
+Rgb = NDArray[np.float64]
+
+
+def luminance(rgb: Rgb) -> Rgb:
+    """Luminance of linear BT.709 colours, shape (..., 3) → (...)."""
+    return rgb @ LUMA
+
+
+def tinted(value: float, tint: Sequence[float]) -> Rgb:
+    """A spectrally uneven factor whose luminance is ``value``, shape (3,).
+
+    Tints are relative; they are normalised so that the tabled figure of white light holds.
+    """
+    colour = np.asarray(tint, dtype=np.float64)
+    return np.minimum(value * colour / float(colour @ LUMA), 1.0)
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Sheet:
+    """Optical properties of a thin sheet or of layers in contact.
+
+    ``transmittance`` T is total and includes ``unscattered`` D; R + T ≤ 1 on each side. T is the
+    same from both sides (reciprocity), R may differ. All shape (3,), linear BT.709. [-]
+    ``lobe`` is the exponent n of the scattered part S = T − D; 0 is Lambertian.
+    """
+
+    transmittance: Rgb
+    unscattered: Rgb
+    reflectance_front: Rgb
+    reflectance_back: Rgb
+    lobe: float
+
+    @property
+    def scattered(self) -> Rgb:
+        """S = T − D, shape (3,)."""
+        return self.transmittance - self.unscattered
+
+
+CLEAR = Sheet(
+    transmittance=np.ones(3),
+    unscattered=np.ones(3),
+    reflectance_front=np.zeros(3),
+    reflectance_back=np.zeros(3),
+    lobe=0.0,
+)
+"""A sheet that is not there: T = D = 1."""
+
+
+def sheet_of(material: SheetMaterial, *, transmittance: float | None = None) -> Sheet:
+    """One layer of a material.
+
+    Parameters
+    ----------
+    material: typical or measured values.
+    transmittance: T to use instead of the typical one, for the spread of real materials. Absorptance
+        A = 1 − T − R of the typical values stays fixed, and D keeps its share of T.
+    """
+    t = material.transmittance if transmittance is None else transmittance
+    absorptance = 1.0 - material.transmittance - material.reflectance
+    reflectance = max(0.0, 1.0 - absorptance - t)
+    total = tinted(t, material.tint)
+    reflected = np.minimum(tinted(reflectance, material.tint), 1.0 - total)
+    share = material.unscattered / material.transmittance
+    return Sheet(
+        transmittance=total,
+        unscattered=total * share,
+        reflectance_front=reflected,
+        reflectance_back=reflected,
+        lobe=lobe_exponent(material.lobe_half_width),
+    )
+
+
+def touching(first: Sheet, second: Sheet) -> Sheet:
+    """Two sheets in contact; light meets the front of ``first`` before ``second``.
+
+    The general adding formulas: T = T₁T₂/(1 − R₁ᵇR₂ᶠ), R = R₁ᶠ + T₁²R₂ᶠ/(1 − R₁ᵇR₂ᶠ), D = D₁D₂.
+    Order changes R, never T.
+    """
+    between = 1.0 - first.reflectance_back * second.reflectance_front
+    t1, t2 = first.transmittance, second.transmittance
+    unscattered = first.unscattered * second.unscattered
+    scatters_first = bool(np.any(first.scattered > 1e-9))
+    scatters_second = bool(np.any(second.scattered > 1e-9))
+    if scatters_first and scatters_second:
+        lobe = joined_lobe(first.lobe, second.lobe)
+    else:
+        lobe = first.lobe if scatters_first else second.lobe
+    return Sheet(
+        transmittance=t1 * t2 / between,
+        unscattered=unscattered,
+        reflectance_front=first.reflectance_front + t1 * t1 * second.reflectance_front / between,
+        reflectance_back=second.reflectance_back + t2 * t2 * first.reflectance_back / between,
+        lobe=lobe,
+    )
+
+
+def stacked(layers: Sequence[Sheet]) -> Sheet:
+    """Any number of layers in contact, first layer first; no layer at all is :data:`CLEAR`."""
+    result = CLEAR
+    for index, layer in enumerate(layers):
+        result = layer if index == 0 else touching(result, layer)
+    return result
+
+
+def flipped(sheet: Sheet) -> Sheet:
+    """The same sheet turned round."""
+    return replace(
+        sheet, reflectance_front=sheet.reflectance_back, reflectance_back=sheet.reflectance_front
+    )

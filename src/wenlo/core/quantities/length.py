@@ -1,0 +1,117 @@
+"""Lengths as people write them, metric or imperial, to and from metres."""
+
+import math
+import re
+from fractions import Fraction
+from typing import Literal
+
+from wenlo.core.errors import InvalidInput
+
+UnitSystem = Literal["metric", "imperial"]
+
+METRES_PER_INCH = 0.0254
+"""Exact by definition (international yard and pound agreement, 1959)."""
+
+ACCEPTED_FORMS = "a length such as 1.35 m, 135 cm, 1350 mm, 5' 2 3/4\" or 62 in"
+
+_NUMBER = r"(?:\d+(?:[.,]\d+)?|[.,]\d+)"
+_FRACTION = r"\d+\s*/\s*\d+"
+_MIXED = rf"(?:{_NUMBER}(?:\s*[\s-]\s*{_FRACTION})?|{_FRACTION})"
+_METRIC = re.compile(rf"^({_NUMBER})\s*(mm|cm|m)?$")
+_IMPERIAL = re.compile(
+    rf"^(?:({_MIXED})\s*(?:'|ft|feet|foot))?\s*(?:({_MIXED})\s*(?:\"|''|in|inch|inches)?)?$"
+)
+_TYPOGRAPHIC = str.maketrans({"′": "'", "’": "'", "″": '"', "”": '"', "“": '"', "⁄": "/"})  # noqa: RUF001
+_VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+_METRIC_FACTOR = {"mm": 1e-3, "cm": 1e-2, "m": 1.0}
+
+
+def _mixed_number(text: str) -> float:
+    total = Fraction(0)
+    for part in re.split(r"[\s-]+(?=\d+\s*/)", text.strip()):
+        if "/" in part:
+            numerator, denominator = part.split("/")
+            if int(denominator) == 0:
+                raise InvalidInput(f"A fraction cannot have 0 below the line; write {ACCEPTED_FORMS}.")
+            total += Fraction(int(numerator), int(denominator))
+        else:
+            total += Fraction(part.replace(",", "."))
+    return float(total)
+
+
+def parse_length(text: str, *, bare_unit: Literal["mm", "cm", "m", "in"] = "m") -> float:
+    """Read a length in any usual form.
+
+    Parameters
+    ----------
+    text:
+        For example ``"1.35 m"``, ``"135cm"``, ``"5' 2 3/4\\""``, ``"62 1/2 in"``.
+    bare_unit:
+        Unit of a number written without one.
+
+    Returns
+    -------
+    Length. [m]
+
+    Raises
+    ------
+    InvalidInput
+        If the text is not a length.
+
+    >>> parse_length("135cm")
+    1.35
+    >>> round(parse_length("5' 2 3/4\\""), 5)
+    1.59385
+    """
+    if len(text) > 60:
+        raise InvalidInput(f"That is not a length; write {ACCEPTED_FORMS}.")
+    cleaned = text.translate(_TYPOGRAPHIC).strip().lower()
+    for symbol, fraction in _VULGAR.items():
+        cleaned = cleaned.replace(symbol, f" {fraction}")
+    cleaned = cleaned.strip()
+    if match := _METRIC.match(cleaned):
+        number = float(Fraction(match[1].replace(",", ".")))
+        unit = match[2] or bare_unit
+        return number * (METRES_PER_INCH if unit == "in" else _METRIC_FACTOR[unit])
+    match = _IMPERIAL.match(cleaned)
+    if cleaned and match and (match[1] or match[2]):
+        feet = _mixed_number(match[1]) if match[1] else 0.0
+        inches = _mixed_number(match[2]) if match[2] else 0.0
+        return (feet * 12 + inches) * METRES_PER_INCH
+    raise InvalidInput(f"“{text.strip()[:24]}” is not a length; write {ACCEPTED_FORMS}.")
+
+
+def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = False) -> str:
+    """Show a length for reading off a tape measure.
+
+    Parameters
+    ----------
+    metres:
+        Length. [m]
+    system:
+        ``"metric"`` (whole millimetres below 1 m, two or three decimals of a metre above) or
+        ``"imperial"`` (feet, inches and sixteenths).
+    fine:
+        Metric only: millimetres with one decimal, for cutting.
+
+    >>> format_length(1.35), format_length(0.4), format_length(1.35, system="imperial")
+    ('1.35 m', '400 mm', '4\\' 5 1/8"')
+    """
+    if not math.isfinite(metres):
+        return "–"
+    if system == "metric":
+        if fine:
+            return f"{metres * 1000:.1f} mm"
+        if abs(metres) < 0.9995:
+            return f"{metres * 1000:.0f} mm"
+        text = f"{metres:.3f}"
+        return f"{text[:-1] if text.endswith('0') else text} m"
+    sixteenths = round(abs(metres) / METRES_PER_INCH * 16)
+    sign = "-" if metres < 0 and sixteenths else ""
+    feet, rest = divmod(sixteenths, 12 * 16)
+    inches, rest = divmod(rest, 16)
+    fraction = f"{Fraction(rest, 16)}" if rest else ""
+    inch_text = " ".join(part for part in (str(inches) if inches or not fraction else "", fraction) if part)
+    if feet == 0:
+        return f'{sign}{inch_text}"'
+    return f"{sign}{feet}'" if not inches and not rest else f"{sign}{feet}' {inch_text}\""

@@ -1,0 +1,118 @@
+"""The Brief: what is in front of the camera and what the picture must look like."""
+
+from typing import Literal
+
+from pydantic import Field, field_validator
+
+from wenlo.core.data import face_materials, lamp_types
+from wenlo.core.quantities.exposure import Receptor
+from wenlo.core.shoot.fields import Part, quantity
+
+SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch"]
+
+SENSORS: dict[SensorId, tuple[str, float, float]] = {
+    "full_frame": ("36 × 24 mm", 0.036, 0.024),
+    "crop_15": ("23.5 × 15.6 mm", 0.0235, 0.0156),
+    "crop_2": ("17.3 × 13 mm", 0.0173, 0.013),
+    "one_inch": ("13.2 × 8.8 mm", 0.0132, 0.0088),
+}
+"""Name, width and height [m] of the picture area of each sensor."""
+
+
+def one_of(value: str, known: dict[str, object] | object, what: str) -> str:
+    """Check that an id is known; the message lists what is accepted."""
+    ids = list(known)  # type: ignore[call-overload]
+    if value not in ids:
+        raise ValueError(f"“{value}” is not a {what} on the Shelf; choose one of {', '.join(ids)}.")
+    return value
+
+
+class Subject(Part):
+    """One person, head and shoulders."""
+
+    kind: Literal["bust"] = "bust"
+    face_height: float = quantity(0.3, 2.3, unit="m", label="face height above the floor", default=1.25)
+    head_depth: float = quantity(0.1, 0.4, unit="m", label="depth of the head", default=0.2)
+
+
+class Backdrop(Part):
+    """What is behind the subject."""
+
+    distance: float = quantity(0.2, 20.0, unit="m", label="distance to the backdrop", default=1.5)
+    finish: str = "photo_grey"
+
+    @field_validator("finish")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return one_of(value, face_materials(), "backdrop finish")
+
+
+class Room(Part):
+    """A box with painted walls; the backdrop hangs at the end wall, the camera looks along the depth."""
+
+    width: float = quantity(1.5, 30.0, unit="m", label="room width", default=3.6)
+    depth: float = quantity(1.5, 40.0, unit="m", label="room depth", default=5.2)
+    height: float = quantity(1.6, 12.0, unit="m", label="room height", default=2.4)
+    walls: str = "cream_paint"
+    ceiling: str = "white_paint"
+    floor: str = "timber"
+
+    @field_validator("walls", "ceiling", "floor")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return one_of(value, face_materials(), "finish")
+
+
+class Camera(Part):
+    """Camera and its present setting."""
+
+    sensor: SensorId = "full_frame"
+    focal_length: float = quantity(0.004, 1.2, unit="m", label="focal length", default=0.085)
+    distance: float = quantity(0.2, 20.0, unit="m", label="camera distance", default=2.0)
+    aperture: float = quantity(0.7, 64.0, unit="number", label="f-number", default=2.8)
+    shutter: float = quantity(1 / 16000, 60.0, unit="s", label="shutter time", default=1 / 100)
+    iso: float = quantity(25.0, 409600.0, unit="number", label="ISO", default=400.0)
+
+
+class LampSetting(Part):
+    """The lamp and how far it is turned up."""
+
+    id: str = "chip_60_dish"
+    power: float = quantity(1 / 512, 1.0, unit="share", label="lamp power", default=1.0)
+
+    @field_validator("id")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return one_of(value, lamp_types(), "lamp")
+
+
+class Wanted(Part):
+    """What the picture needs; each becomes the band of a gauge."""
+
+    shadow_edge: float = quantity(0.0005, 0.5, unit="m", label="wanted shadow edge", default=0.02)
+    occluder_distance: float = quantity(
+        0.003, 1.0, unit="m", label="distance from what casts the shadow to where it falls", default=0.03
+    )
+    background: float = quantity(-8.0, 3.0, unit="stop", label="background relative to key", default=-2.0)
+    contrast: float = quantity(0.0, 8.0, unit="stop", label="lit side over shadow side", default=2.5)
+    evenness: float = quantity(0.1, 6.0, unit="stop", label="fall from the middle of the sheet to its edge", default=2.0)
+    spill: float = quantity(0.01, 1.0, unit="share", label="share of the light that may miss the sheet", default=0.25)
+    loss: float = quantity(0.1, 10.0, unit="stop", label="loss allowed", default=3.0)
+    solve_for: Literal["aperture", "iso", "power"] = "iso"
+    iso_highest: float = quantity(50.0, 409600.0, unit="number", label="highest ISO allowed", default=1600.0)
+    aperture_widest: float = quantity(0.7, 64.0, unit="number", label="widest f-number allowed", default=2.0)
+
+
+class Brief(Part):
+    """All answers of the Brief. What is left out takes a sensible default and is listed in ``assumed``."""
+
+    picture_for: Literal["listing", "cut_out", "mood", "film"] = "mood"
+    subject: Subject = Field(default_factory=Subject)
+    backdrop: Backdrop = Field(default_factory=Backdrop)
+    room: Room = Field(default_factory=Room)
+    camera: Camera = Field(default_factory=Camera)
+    lamp: LampSetting = Field(default_factory=LampSetting)
+    receptor: Receptor = "dome"
+    wanted: Wanted = Field(default_factory=Wanted)
+    carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
+    assumed: list[str] = Field(default_factory=list, max_length=100)

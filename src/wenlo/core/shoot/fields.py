@@ -1,0 +1,106 @@
+"""Typed fields of the shoot document: every number has a unit, a name and limits."""
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic_core import PydanticCustomError
+
+from wenlo.core.errors import FieldError
+from wenlo.core.quantities.length import UnitSystem, format_length
+
+Unit = Literal["m", "s", "degree", "stop", "share", "number", "count"]
+
+
+class Part(BaseModel):
+    """Base of every part of the document: strict, frozen, no unknown fields, no NaN or infinity."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, strict=True, allow_inf_nan=False)
+
+
+def quantity(low: float, high: float, *, unit: Unit, label: str, default: float | None) -> Any:
+    """Declare a number with its unit, limits and trade name.
+
+    Parameters
+    ----------
+    low, high: accepted range, both included, in SI.
+    unit: unit of the stored value.
+    label: what people call it; used in messages and by the interface.
+    default: value of a field that is left out; None where the field may stay empty.
+    """
+    extra = {"unit": unit, "label": label}
+    return Field(default, ge=low, le=high, json_schema_extra=extra)  # type: ignore[arg-type]
+
+
+Text = Annotated[str, Field(max_length=2000)]
+ShortText = Annotated[str, Field(min_length=1, max_length=120)]
+
+
+def at_field(field: str, message: str) -> PydanticCustomError:
+    """An error of a rule over several fields, answered at the one that is best changed."""
+    return PydanticCustomError("at_field", "{message}", {"message": message, "field": field})
+
+
+def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
+    """A value with its unit, for messages."""
+    if unit == "m":
+        if system == "metric" and abs(value) >= 1.0:
+            return f"{value:g} m"
+        return format_length(value, system=system)
+    suffix = {"s": " s", "degree": "°", "stop": " stops", "share": "", "number": "", "count": ""}[unit]
+    if unit == "share":
+        return f"{value * 100:g} %"
+    return f"{value:g}{suffix}"
+
+
+def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[str, Unit, float | None, float | None]:
+    label, unit, low, high = str(path[-1]) if path else "document", "number", None, None
+    current: Any = model
+    for step in path:
+        fields = getattr(current, "model_fields", None)
+        if not fields or step not in fields:
+            continue
+        info = fields[str(step)]
+        current = info.annotation
+        extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
+        label = str(extra.get("label", str(step).replace("_", " ")))
+        unit = str(extra.get("unit", "number"))
+        low = next((m.ge for m in info.metadata if getattr(m, "ge", None) is not None), None)
+        high = next((m.le for m in info.metadata if getattr(m, "le", None) is not None), None)
+    return label, unit, low, high  # type: ignore[return-value]
+
+
+def field_errors(model: type[BaseModel], error: ValidationError) -> list[FieldError]:
+    """Say in plain words what is wrong at each field and what is accepted.
+
+    Parameters
+    ----------
+    model: the class that was validated, for names, units and limits.
+    error: what pydantic found.
+    """
+    result = []
+    for item in error.errors(include_url=False):
+        loc = tuple(item["loc"])
+        if item["type"] == "at_field":
+            result.append(FieldError(path=".".join([*map(str, loc), item["ctx"]["field"]]), message=item["msg"]))
+            continue
+        label, unit, low, high = _field_info(model, loc)
+        name = label[:1].upper() + label[1:]
+        kind = item["type"]
+        limits = f"between {show(low, unit)} and {show(high, unit)}" if low is not None and high is not None else ""
+        if kind in {"greater_than_equal", "less_than_equal"} and limits:
+            given = item["input"]
+            message = f"{name} is {show(float(given), unit)}; it must be {limits}."
+        elif kind in {"float_type", "int_type", "float_parsing", "finite_number", "int_from_float"}:
+            message = f"{name} must be a number{' ' + limits if limits else ''}."
+        elif kind == "extra_forbidden":
+            message = f"“{loc[-1]}” is not a field that Wenlo knows; remove it."
+        elif kind == "missing":
+            message = f"{name} is missing."
+        elif kind == "literal_error":
+            message = f"{name} must be one of {item['ctx']['expected']}."
+        elif kind == "value_error":
+            message = str(item["ctx"]["error"])
+        else:
+            message = f"{name}: {item['msg'][:1].lower()}{item['msg'][1:]}."
+        result.append(FieldError(path=".".join(str(step) for step in loc), message=message))
+    return result

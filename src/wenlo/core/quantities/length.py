@@ -114,4 +114,6 @@ def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = 
     inch_text = " ".join(part for part in (str(inches) if inches or not fraction else "", fraction) if part)
     if feet == 0:
         return f'{sign}{inch_text}"'
+    if rest and not inches:
+        inch_text = f"0 {fraction}"
     return f"{sign}{feet}'" if not inches and not rest else f"{sign}{feet}' {inch_text}\""

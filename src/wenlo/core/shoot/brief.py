@@ -6,7 +6,7 @@ from pydantic import Field, field_validator
 
 from wenlo.core.data import face_materials, lamp_types
 from wenlo.core.quantities.exposure import Receptor
-from wenlo.core.shoot.fields import Part, quantity
+from wenlo.core.shoot.fields import Part, PathText, quantity
 
 SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch"]
 
@@ -115,4 +115,4 @@ class Brief(Part):
     receptor: Receptor = "dome"
     wanted: Wanted = Field(default_factory=Wanted)
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
-    assumed: list[str] = Field(default_factory=list, max_length=100)
+    assumed: list[PathText] = Field(default_factory=list, max_length=100)

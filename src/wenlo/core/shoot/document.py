@@ -44,7 +44,7 @@ def read_shoot(data: Any) -> Shoot:
     try:
         return Shoot.model_validate_json(json.dumps(data))
     except ValidationError as error:
-        fields = field_errors(Shoot, error)
+        fields = field_errors(Shoot, error.errors(include_url=False))
         raise InvalidInput(fields[0].message if fields else "This is not a shoot.", fields=fields) from None
     except (TypeError, ValueError, RecursionError):
         problem = FieldError(path="", message="This is not a shoot document.")

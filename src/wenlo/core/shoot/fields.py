@@ -1,8 +1,9 @@
 """Typed fields of the shoot document: every number has a unit, a name and limits."""
 
+from collections.abc import Iterable, Mapping
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 from pydantic_core import PydanticCustomError
 
 from wenlo.core.errors import FieldError
@@ -31,8 +32,15 @@ def quantity(low: float, high: float, *, unit: Unit, label: str, default: float 
     return Field(default, ge=low, le=high, json_schema_extra=extra)  # type: ignore[arg-type]
 
 
-Text = Annotated[str, Field(max_length=2000)]
-ShortText = Annotated[str, Field(min_length=1, max_length=120)]
+def _storable(text: str) -> str:
+    if "\x00" in text or any("\ud800" <= c <= "\udfff" for c in text):
+        raise ValueError("Text holds characters that cannot be stored; type it again.")
+    return text
+
+
+Text = Annotated[str, Field(max_length=2000), AfterValidator(_storable)]
+ShortText = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_storable)]
+PathText = Annotated[str, Field(max_length=80, pattern=r"^[a-z0-9_.]+$")]
 
 
 def at_field(field: str, message: str) -> PydanticCustomError:
@@ -69,16 +77,16 @@ def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[st
     return label, unit, low, high  # type: ignore[return-value]
 
 
-def field_errors(model: type[BaseModel], error: ValidationError) -> list[FieldError]:
+def field_errors(model: type[BaseModel], errors: Iterable[Mapping[str, Any]]) -> list[FieldError]:
     """Say in plain words what is wrong at each field and what is accepted.
 
     Parameters
     ----------
     model: the class that was validated, for names, units and limits.
-    error: what pydantic found.
+    errors: what pydantic found, ``ValidationError.errors()``.
     """
     result = []
-    for item in error.errors(include_url=False):
+    for item in errors:
         loc = tuple(item["loc"])
         if item["type"] == "at_field":
             result.append(FieldError(path=".".join([*map(str, loc), item["ctx"]["field"]]), message=item["msg"]))
@@ -100,6 +108,10 @@ def field_errors(model: type[BaseModel], error: ValidationError) -> list[FieldEr
             message = f"{name} must be one of {item['ctx']['expected']}."
         elif kind == "value_error":
             message = str(item["ctx"]["error"])
+        elif kind == "string_too_short":
+            message = f"{name} must not be empty."
+        elif kind == "string_too_long":
+            message = f"{name} may have at most {item['ctx']['max_length']} characters."
         else:
             message = f"{name}: {item['msg'][:1].lower()}{item['msg'][1:]}."
         result.append(FieldError(path=".".join(str(step) for step in loc), message=message))

@@ -1,0 +1,38 @@
+import { App as AntApp, ConfigProvider } from 'antd';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { ShootsPage } from '../features/shoots/ShootsPage';
+import { usePreferences } from '../shared/state/preferences';
+import { tokens } from '../theme/tokens';
+import { Shell } from './Shell';
+import { TopBar } from './TopBar';
+
+const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+
+export function App() {
+  const theme = usePreferences((s) => s.theme);
+  document.documentElement.dataset.theme = theme;
+  return (
+    <ConfigProvider theme={tokens(theme)}>
+      <AntApp className="app">
+        <QueryClientProvider client={client}>
+          <BrowserRouter>
+            <Routes>
+              <Route
+                path="/"
+                element={
+                  <>
+                    <TopBar />
+                    <ShootsPage />
+                  </>
+                }
+              />
+              <Route path="/shoots/:id/:stage" element={<Shell />} />
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </AntApp>
+    </ConfigProvider>
+  );
+}

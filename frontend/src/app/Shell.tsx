@@ -1,0 +1,111 @@
+// The frame of every stage: rail, top bar, stage, gauge strip.
+import { Alert, Button, Modal } from 'antd';
+import { useEffect, useState } from 'react';
+import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router';
+import { BriefStage } from '../features/brief/BriefStage';
+import { BuildStage } from '../features/build/BuildStage';
+import { GaugeStrip } from '../features/gauges/GaugeStrip';
+import { ShapeStage } from '../features/shape/ShapeStage';
+import { ApiProblem } from '../shared/api/client';
+import { useFiguresInStep } from '../shared/state/figures';
+import { differences } from '../shared/state/paths';
+import { openShoot, redo, refresh, resolveConflict, undo, useShoot } from '../shared/state/store';
+import { STAGES } from './stages';
+import { TopBar } from './TopBar';
+
+const VIEWS = { brief: BriefStage, shape: ShapeStage, build: BuildStage } as const;
+
+function useShortcuts(id: string): void {
+  const go = useNavigate();
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]');
+      if (typing) return;
+      const key = event.key.toLowerCase();
+      if ((event.ctrlKey || event.metaKey) && key === 'z') {
+        event.preventDefault();
+        void (event.shiftKey ? redo() : undo());
+      } else if ((event.ctrlKey || event.metaKey) && key === 'y') {
+        event.preventDefault();
+        void redo();
+      } else if (!event.ctrlKey && !event.metaKey && !event.altKey) {
+        const stage = STAGES[Number(key) - 1];
+        if (stage) void go(`/shoots/${id}/${stage.key}`);
+      }
+    };
+    const look = () => void refresh();
+    window.addEventListener('keydown', press);
+    window.addEventListener('focus', look);
+    return () => {
+      window.removeEventListener('keydown', press);
+      window.removeEventListener('focus', look);
+    };
+  }, [go, id]);
+}
+
+function Conflict() {
+  const { state, theirs, document } = useShoot();
+  const paths = theirs && document ? differences(theirs.document, document) : [];
+  return (
+    <Modal
+      open={state === 'conflict' && theirs !== null}
+      closable={false}
+      title="This shoot was changed in another tab"
+      footer={[
+        <Button key="theirs" onClick={() => resolveConflict('theirs')}>
+          Show theirs
+        </Button>,
+        <Button key="mine" type="primary" onClick={() => resolveConflict('mine')}>
+          Keep mine
+        </Button>,
+      ]}
+    >
+      <p>Both are kept in the history either way. What differs:</p>
+      <ul className="differences">
+        {paths.slice(0, 12).map((p) => (
+          <li key={p}>{p.replaceAll('_', ' ').replaceAll('.', ' › ')}</li>
+        ))}
+      </ul>
+    </Modal>
+  );
+}
+
+export function Shell() {
+  const { id = '', stage = 'brief' } = useParams();
+  const document = useShoot((s) => (s.id === id ? s.document : null));
+  const problem = useShoot((s) => s.problem);
+  const [missing, setMissing] = useState<string | null>(null);
+  useEffect(() => {
+    setMissing(null);
+    openShoot(id).catch((e: unknown) => setMissing(e instanceof ApiProblem ? e.message : String(e)));
+  }, [id]);
+  useFiguresInStep();
+  useShortcuts(id);
+  const View = VIEWS[stage as keyof typeof VIEWS];
+  if (!View) return <Navigate to={`/shoots/${id}/brief`} replace />;
+  return (
+    <>
+      <TopBar />
+      <nav className="rail" aria-label="Stages">
+        {STAGES.map((s, i) => (
+          <NavLink key={s.key} to={`/shoots/${id}/${s.key}`} title={`${s.name}: ${s.question} (key ${i + 1})`}>
+            <span className="rail-number">{i + 1}</span>
+            {s.name}
+          </NavLink>
+        ))}
+      </nav>
+      <main className="main" aria-label={stage}>
+        {problem ? <Alert type="warning" showIcon banner title={problem} /> : null}
+        {missing ? (
+          <div className="card waiting" role="alert">
+            <h2>{missing}</h2>
+            <Link to="/">To the list of shoots</Link>
+          </div>
+        ) : null}
+        {document ? <View /> : missing ? null : <div className="waiting">Opening the shoot…</div>}
+      </main>
+      <GaugeStrip />
+      <Conflict />
+    </>
+  );
+}

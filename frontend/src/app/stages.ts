@@ -1,0 +1,6 @@
+/** The stages that work; those still to come are not shown. */
+export const STAGES = [
+  { key: 'brief', name: 'Brief', question: 'what must the picture look like?' },
+  { key: 'shape', name: 'Shape', question: 'how big, how far, how many layers?' },
+  { key: 'build', name: 'Build', question: 'what to buy, cut and join?' },
+] as const;

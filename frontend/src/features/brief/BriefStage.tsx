@@ -1,0 +1,121 @@
+import { useQuery } from '@tanstack/react-query';
+import { Segmented } from 'antd';
+import { catalogueQuery } from '../../shared/api/queries';
+import { PlanView } from '../../shared/drawing/PlanView';
+import { useFigures } from '../../shared/state/figures';
+import { useShoot } from '../../shared/state/store';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+import { edit } from '../../shared/state/store';
+
+const EDGE_WORDS = [
+  { word: 'crisp', value: 0.0015 },
+  { word: 'firm', value: 0.004 },
+  { word: 'gentle', value: 0.01 },
+  { word: 'soft', value: 0.022 },
+  { word: 'wrapped', value: 0.045 },
+];
+
+export function BriefStage() {
+  const document = useShoot((s) => s.document);
+  const figures = useFigures((s) => s.figures);
+  const { data } = useQuery(catalogueQuery);
+  if (!document || !data) return null;
+  const { brief } = document;
+  const flash = data.lamps.find((l) => l.id === brief.lamp.id)?.group === 'flash';
+  return (
+    <div className="stage brief-stage">
+      <div className="brief-columns">
+        <section className="panel" aria-label="Picture">
+          <h2>Picture</h2>
+          <Choice
+            path="brief.picture_for"
+            label="It is for"
+            options={[
+              { id: 'mood', name: 'mood portrait' },
+              { id: 'listing', name: 'listing' },
+              { id: 'cut_out', name: 'cut-out' },
+              { id: 'film', name: 'film' },
+            ]}
+          />
+          <div className="field">
+            <span className="field-label">Subject</span>
+            <span className="field-static">one person, head and shoulders</span>
+          </div>
+          <Quantity path="brief.subject.face_height" kind="length" label="Face height" hint="eyes above the floor" />
+          <Quantity path="brief.backdrop.distance" kind="length" label="To backdrop" />
+          <Choice path="brief.backdrop.finish" label="Backdrop" options={data.finishes} />
+          <h2>Room</h2>
+          <Quantity path="brief.room.width" kind="length" label="Width" />
+          <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
+          <Quantity path="brief.room.height" kind="length" label="Ceiling" />
+          <Choice path="brief.room.walls" label="Walls" options={data.finishes} />
+          <Choice path="brief.room.ceiling" label="Ceiling is" options={data.finishes} />
+          <Choice path="brief.room.floor" label="Floor is" options={data.finishes} />
+        </section>
+        <section className="panel" aria-label="Wanted">
+          <h2>Wanted</h2>
+          <div className="field wide">
+            <span className="field-label">Shadow edge</span>
+            <Segmented
+              size="small"
+              aria-label="Shadow edge in words"
+              options={EDGE_WORDS.map((e) => e.word)}
+              value={EDGE_WORDS.find((e) => Math.abs(e.value - brief.wanted.shadow_edge) < 1e-6)?.word ?? ''}
+              onChange={(word) => {
+                const found = EDGE_WORDS.find((e) => e.word === word);
+                if (found) edit([{ path: 'brief.wanted.shadow_edge', value: found.value }], `Shadow edge: ${word}`);
+              }}
+            />
+          </div>
+          <Quantity path="brief.wanted.shadow_edge" kind="millimetres" label="Edge width" />
+          <Quantity path="brief.wanted.occluder_distance" kind="millimetres" label="Behind an edge" hint="nose to cheek 30 mm" />
+          <Quantity path="brief.wanted.contrast" kind="stops" label="Contrast" hint="lit over shadow side" />
+          <Quantity path="brief.wanted.background" kind="stops" label="Background" hint="light on it against the face" />
+          <Quantity path="brief.wanted.evenness" kind="stops" label="Evenness" hint="most fall, middle to edge" />
+          <Quantity path="brief.wanted.spill" kind="share" label="Spill" hint="most that misses the sheet" />
+          <Quantity path="brief.wanted.loss" kind="stops" label="Loss" hint="most light given up" />
+          <h2>Limits</h2>
+          <Quantity path="brief.carrying_length" kind="length" label="Carrying" hint="longest piece in the car" />
+        </section>
+        <section className="panel" aria-label="Camera and lamp">
+          <h2>Camera</h2>
+          <Choice path="brief.camera.sensor" label="Sensor" options={data.sensors} />
+          <Quantity path="brief.camera.focal_length" kind="millimetres" label="Lens" />
+          <Quantity path="brief.camera.distance" kind="length" label="Distance" />
+          <Quantity path="brief.camera.aperture" kind="aperture" label="Aperture" />
+          {flash ? null : <Quantity path="brief.camera.shutter" kind="shutter" label="Shutter" />}
+          <Quantity path="brief.camera.iso" kind="number" label="ISO" />
+          <Choice
+            path="brief.wanted.solve_for"
+            label="Work out"
+            options={[
+              { id: 'iso', name: 'the ISO' },
+              { id: 'aperture', name: 'the aperture' },
+              { id: 'power', name: 'the lamp power' },
+            ]}
+          />
+          {brief.wanted.solve_for === 'iso' ? <Quantity path="brief.wanted.iso_highest" kind="number" label="ISO at most" /> : null}
+          {brief.wanted.solve_for === 'power' ? null : (
+            <Quantity path="brief.wanted.aperture_widest" kind="aperture" label="Widest lens" />
+          )}
+          <Choice
+            path="brief.receptor"
+            label="Metered by"
+            options={[
+              { id: 'dome', name: 'dome toward the camera' },
+              { id: 'flat', name: 'flat toward the sheet' },
+            ]}
+          />
+          <h2>Lamp</h2>
+          <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
+          <Quantity path="brief.lamp.power" kind="share" label="Power" />
+        </section>
+      </div>
+      <figure className="card">
+        <figcaption>Plan of the room, to scale</figcaption>
+        {figures ? <PlanView document={document} figures={figures} dimensions /> : <div className="waiting">Drawing…</div>}
+      </figure>
+    </div>
+  );
+}

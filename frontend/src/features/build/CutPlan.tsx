@@ -1,0 +1,58 @@
+// Bars to one scale, with the pieces in the order they are cut.
+import type { Build } from '../../shared/api/client';
+import { useSize } from '../../shared/ui/useSize';
+import { formatLength, type Units } from '../../shared/units/length';
+
+const ROW = 40;
+
+export function CutPlan({ build, units }: { build: Build; units: Units }) {
+  const [ref, size] = useSize<HTMLDivElement>();
+  const longest = Math.max(...build.bars.map((b) => b.stock), 0.1);
+  const left = 62;
+  const scale = Math.max(size.width - left - 8, 10) / longest;
+  return (
+    <div ref={ref} className="cut-plan">
+      {size.width > 0 ? (
+        <svg width={size.width} height={build.bars.length * ROW} role="img" aria-label={`${build.bars.length} bars with their cuts`}>
+          {build.bars.map((bar, row) => {
+            let at = 0;
+            const y = row * ROW + 4;
+            return (
+              // biome-ignore lint/suspicious/noArrayIndexKey: equal bars have nothing else to tell them apart
+              <g key={row} transform={`translate(0 ${y})`}>
+                <text x={0} y={19} className="bar-name">
+                  {formatLength(bar.stock, units)}
+                </text>
+                <rect x={left} y={0} width={bar.stock * scale} height={28} className="offcut" />
+                {bar.pieces.map((piece) => {
+                  const x = left + at * scale;
+                  const width = piece.cut * scale;
+                  at += piece.cut + build.kerf;
+                  return (
+                    <g key={piece.label}>
+                      <title>{`${piece.label}: ${piece.name}, ${formatLength(piece.cut, units, true)}`}</title>
+                      <rect x={x} y={0} width={width} height={28} className="piece" />
+                      <text x={x + width / 2} y={13} textAnchor="middle" className="piece-label">
+                        {piece.label}
+                      </text>
+                      {width > 58 ? (
+                        <text x={x + width / 2} y={24} textAnchor="middle" className="piece-length">
+                          {formatLength(piece.cut, units, true)}
+                        </text>
+                      ) : null}
+                    </g>
+                  );
+                })}
+                {bar.offcut * scale > 46 ? (
+                  <text x={left + (bar.stock - bar.offcut / 2) * scale} y={18} textAnchor="middle" className="faint">
+                    {formatLength(bar.offcut, units)}
+                  </text>
+                ) : null}
+              </g>
+            );
+          })}
+        </svg>
+      ) : null}
+    </div>
+  );
+}

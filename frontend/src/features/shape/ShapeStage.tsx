@@ -1,0 +1,170 @@
+import { useQuery } from '@tanstack/react-query';
+import { Segmented } from 'antd';
+import { catalogueQuery } from '../../shared/api/queries';
+import { useFigures } from '../../shared/state/figures';
+import { edit, useShoot } from '../../shared/state/store';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+import { PlanView } from '../../shared/drawing/PlanView';
+import { FrontView, GlowKey } from './FrontView';
+import { ShadowStrip } from './ShadowStrip';
+import { SideSection } from './SideSection';
+
+const LAYER_GAP = 0.1;
+
+function Controls() {
+  const document = useShoot((s) => s.document);
+  const { data } = useQuery(catalogueQuery);
+  if (!document || !data) return null;
+  const { design } = document;
+  const bars = data.materials.filter((m) => m.group === design.structure);
+  return (
+    <>
+      <section className="panel" aria-label="Sheet">
+        <h2>Sheet</h2>
+        <Choice path="design.sheet" label="Material" options={data.sheets} />
+        <div className="field">
+          <span className="field-label">Layers</span>
+          <Segmented
+            size="small"
+            options={[1, 2, 3]}
+            value={design.layers}
+            onChange={(n) =>
+              edit([{ path: 'design.layers', value: n }, ...(n === 1 ? [{ path: 'design.layer_gap', value: 0 }] : [])], `${n} layers`)
+            }
+          />
+        </div>
+        {design.layers > 1 ? (
+          <>
+            <div className="field">
+              <span className="field-label">Layers hang</span>
+              <Segmented
+                size="small"
+                options={['touching', 'apart']}
+                value={design.layer_gap > 0 ? 'apart' : 'touching'}
+                onChange={(v) => edit([{ path: 'design.layer_gap', value: v === 'apart' ? LAYER_GAP : 0 }], `Layers ${v}`)}
+              />
+            </div>
+            {design.layer_gap > 0 ? <Quantity path="design.layer_gap" kind="length" label="Gap" /> : null}
+          </>
+        ) : null}
+      </section>
+      <section className="panel" aria-label="Lamp">
+        <h2>Lamp</h2>
+        <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
+        <Quantity path="brief.lamp.power" kind="share" label="Power" />
+        <div className="field">
+          <span className="field-label">Height</span>
+          {design.lamp_height === null ? (
+            <span className="field-static">level with the sheet's middle</span>
+          ) : (
+            <button type="button" className="link" onClick={() => edit([{ path: 'design.lamp_height', value: null }], 'Lamp level with the sheet')}>
+              put it level with the sheet's middle
+            </button>
+          )}
+        </div>
+        <Quantity path="design.key_angle" kind="degrees" label="Key angle" hint="from the camera; + is camera right" />
+      </section>
+      <section className="panel" aria-label="Frame">
+        <h2>Frame</h2>
+        <Choice
+          path="design.structure"
+          label="Structure"
+          options={[
+            { id: 'pipe', name: 'pipe with fittings' },
+            { id: 'tube', name: 'square tube with joints' },
+            { id: 'timber', name: 'timber battens' },
+          ]}
+          also={(id) => {
+            const first = data.materials.find((m) => m.group === id && /1 in|25 × 1.5|18 × 44/.test(m.name));
+            return first ? [{ path: 'design.material', value: first.id }] : [];
+          }}
+        />
+        <Choice path="design.material" label="Bar" options={bars} />
+        {design.structure === 'pipe' ? (
+          <Choice
+            path="design.glued"
+            label="Joints"
+            options={[
+              { id: 'false', name: 'dry, knock-down' },
+              { id: 'true', name: 'glued' },
+            ]}
+          />
+        ) : null}
+        {design.structure === 'timber' ? (
+          <Choice
+            path="design.timber_joint"
+            label="Joints"
+            options={[
+              { id: 'butt', name: 'butt, screwed' },
+              { id: 'half_lap', name: 'half-lap, glued' },
+            ]}
+          />
+        ) : null}
+        <Quantity path="design.foot_length" kind="length" label="Foot length" />
+        <Choice path="design.saw" label="Saw" options={data.saws} />
+      </section>
+    </>
+  );
+}
+
+export function ShapeStage() {
+  const document = useShoot((s) => s.document);
+  const { figures, stale } = useFigures();
+  if (!document) return null;
+  return (
+    <div className="stage shape-stage">
+      <div className="shape-main">
+        {figures ? (
+          <>
+            <div className={`shape-drawings${stale ? ' is-stale' : ''}`}>
+              <figure className="card">
+                <figcaption>Side section</figcaption>
+                <SideSection document={document} figures={figures} />
+              </figure>
+              <figure className="card">
+                <figcaption>
+                  From the subject <GlowKey />
+                </figcaption>
+                <FrontView document={document} figures={figures} />
+              </figure>
+            </div>
+            <div className="shape-lower">
+              <figure className="card plan-card">
+                <figcaption>Plan</figcaption>
+                <PlanView document={document} figures={figures} dimensions={false} />
+              </figure>
+              <section className="card" aria-label="Shadow edge on the face">
+                <h2>Shadow edge on the face</h2>
+                <ShadowStrip document={document} figures={figures} />
+                <ul className="notes" aria-live="polite">
+                  {figures.notes.map((n) => (
+                    <li key={n.text} className={`note note-${n.level}`}>
+                      <b>{n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}</b> {n.text}
+                    </li>
+                  ))}
+                </ul>
+              </section>
+              <section className={`card figures-card${stale ? ' is-stale' : ''}`} aria-label="Figures">
+                <h2>Figures</h2>
+                <dl className="figures">
+                  {figures.figures.map((f) => (
+                    <div key={f.key} title={f.detail}>
+                      <dt>{f.label}</dt>
+                      <dd>{f.text}</dd>
+                    </div>
+                  ))}
+                </dl>
+              </section>
+            </div>
+          </>
+        ) : (
+          <div className="card waiting">Working out the light…</div>
+        )}
+      </div>
+      <aside className="controls" aria-label="Modifier">
+        <Controls />
+      </aside>
+    </div>
+  );
+}

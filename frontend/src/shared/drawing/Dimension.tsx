@@ -1,0 +1,68 @@
+// A dimension line whose number is edited where it is read.
+import type { Kind } from '../units/quantity';
+import { QuantityInput, useQuantity } from '../ui/Quantity';
+
+const TICK = 5;
+
+export function Dimension(props: {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+  path: string;
+  label: string;
+  kind?: Kind;
+  also?: (value: number) => { path: string; value: unknown }[];
+}) {
+  const { x1, y1, x2, y2 } = props;
+  const editor = useQuantity(props.path, props.kind ?? 'length', props.label, props.also);
+  const upright = Math.abs(x2 - x1) < Math.abs(y2 - y1);
+  const cx = (x1 + x2) / 2;
+  const cy = (y1 + y2) / 2;
+  const width = Math.max(editor.text.length * 7.4 + 12, 44);
+  const nx = upright ? TICK : 0;
+  const ny = upright ? 0 : TICK;
+  return (
+    <g className={`dimension${editor.error ? ' has-error' : ''}`}>
+      <path d={`M${x1} ${y1} L${x2} ${y2}`} className="dimension-line" />
+      {[
+        [x1, y1],
+        [x2, y2],
+      ].map(([x, y], i) => (
+        <path
+          key={i === 0 ? 'from' : 'to'}
+          className="dimension-tick"
+          d={`M${(x ?? 0) - nx - ny * 0.6} ${(y ?? 0) + ny + nx * 0.6} L${(x ?? 0) + nx + ny * 0.6} ${(y ?? 0) - ny - nx * 0.6}`}
+        />
+      ))}
+      {editor.editing ? (
+        <foreignObject x={cx - 48} y={cy - 14} width={96} height={28}>
+          <QuantityInput editor={editor} label={props.label} />
+        </foreignObject>
+      ) : (
+        // biome-ignore lint/a11y/useSemanticElements: a button element cannot live inside an SVG drawing
+        <g
+          role="button"
+          tabIndex={0}
+          className="dimension-value"
+          aria-label={`${props.label}: ${editor.text}. Enter to type, arrow keys to nudge`}
+          onClick={editor.begin}
+          onKeyDown={editor.onKeyDown}
+        >
+          <title>{`${props.label}: click to type, arrow keys to nudge`}</title>
+          <rect x={cx - width / 2} y={cy - 11} width={width} height={22} rx={4} />
+          <text x={cx} y={cy + 4.5} textAnchor="middle">
+            {editor.text}
+          </text>
+        </g>
+      )}
+      {editor.error ? (
+        <foreignObject x={cx - 110} y={cy + 12} width={220} height={70} className="dimension-error">
+          <div className="field-error" role="alert">
+            {editor.error}
+          </div>
+        </foreignObject>
+      ) : null}
+    </g>
+  );
+}

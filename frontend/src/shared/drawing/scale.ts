@@ -1,0 +1,31 @@
+// One scale for both directions, so that every drawing is true.
+
+export type Bounds = { left: number; right: number; bottom: number; top: number };
+
+export type Scale = {
+  perMetre: number;
+  x: (metres: number) => number;
+  y: (metres: number) => number;
+  /** Pixels back to metres, for drags. */
+  metres: (pixels: number) => number;
+};
+
+/** Fit bounds [m] into a box [px] with a margin on each side, y upward; `most` caps pixels per metre. */
+export function fit(
+  bounds: Bounds,
+  box: { width: number; height: number },
+  margin: { left: number; right: number; top: number; bottom: number },
+  most = Number.POSITIVE_INFINITY,
+): Scale {
+  const width = Math.max(box.width - margin.left - margin.right, 10);
+  const height = Math.max(box.height - margin.top - margin.bottom, 10);
+  const perMetre = Math.min(width / (bounds.right - bounds.left), height / (bounds.top - bounds.bottom), most);
+  const x0 = margin.left + (width - perMetre * (bounds.right - bounds.left)) / 2;
+  const y0 = box.height - margin.bottom - (height - perMetre * (bounds.top - bounds.bottom)) / 2;
+  return {
+    perMetre,
+    x: (m) => x0 + (m - bounds.left) * perMetre,
+    y: (m) => y0 - (m - bounds.bottom) * perMetre,
+    metres: (px) => px / perMetre,
+  };
+}

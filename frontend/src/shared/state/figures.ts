@@ -1,0 +1,52 @@
+// Figures of the shoot on screen. While something is dragged, one request is under way at a time and the
+// newest state goes next; the last good figures stay until better ones come.
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import { answer, ApiProblem, api, type Figures, type Shoot } from '../api/client';
+import { useShoot } from './store';
+
+type State = { figures: Figures | null; stale: boolean; problem: string | null };
+
+export const useFigures = create<State>(() => ({ figures: null, stale: false, problem: null }));
+
+const editor = crypto.randomUUID();
+const SETTLE_MS = 90;
+
+let running = false;
+let next: { document: Shoot; effort: 'draft' | 'fine' } | null = null;
+let settle: ReturnType<typeof setTimeout> | undefined;
+
+async function pump(): Promise<void> {
+  if (running || !next) return;
+  running = true;
+  const job = next;
+  next = null;
+  try {
+    const figures = await answer(api.POST('/api/figures', { body: { ...job, editor } }));
+    useFigures.setState({ figures, stale: next !== null, problem: null });
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    if (error.problem.code !== 'superseded') useFigures.setState({ stale: true, problem: error.message });
+  } finally {
+    running = false;
+    void pump();
+  }
+}
+
+function ask(document: Shoot, effort: 'draft' | 'fine'): void {
+  next = { document, effort };
+  useFigures.setState({ stale: true });
+  void pump();
+}
+
+/** Keep the figures in step with the document: a draft at once, the fine ones when it rests. */
+export function useFiguresInStep(): void {
+  const document = useShoot((s) => s.document);
+  useEffect(() => {
+    if (!document) return;
+    ask(document, 'draft');
+    clearTimeout(settle);
+    settle = setTimeout(() => ask(document, 'fine'), SETTLE_MS);
+    return () => clearTimeout(settle);
+  }, [document]);
+}

@@ -1,0 +1,49 @@
+import { Select } from 'antd';
+import { useId } from 'react';
+import { getPath } from '../state/paths';
+import { edit, useShoot } from '../state/store';
+
+export type ChoiceOption = { id: string; name: string; detail?: string };
+
+/** One of a few named things, chosen from a list; what it means is under each name. */
+export function Choice(props: {
+  path: string;
+  label: string;
+  options: ChoiceOption[];
+  also?: (id: string) => { path: string; value: unknown }[];
+}) {
+  const value = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
+  const error = useShoot((s) => s.fieldErrors[props.path]);
+  const id = useId();
+  return (
+    <div className={`field${error ? ' has-error' : ''}`}>
+      <label className="field-label" htmlFor={id}>
+        {props.label}
+      </label>
+      <Select
+        id={id}
+        size="small"
+        value={String(value)}
+        popupMatchSelectWidth={false}
+        showSearch={props.options.length > 8 ? { optionFilterProp: 'name' } : false}
+        options={props.options.map((o) => ({ value: o.id, name: o.name, label: o.name, detail: o.detail }))}
+        optionRender={(option) => (
+          <div className="choice">
+            <span>{option.data.name}</span>
+            {option.data.detail ? <small>{option.data.detail}</small> : null}
+          </div>
+        )}
+        onChange={(chosen: string) => {
+          const stored = typeof value === 'number' ? Number(chosen) : typeof value === 'boolean' ? chosen === 'true' : chosen;
+          const name = props.options.find((o) => o.id === chosen)?.name ?? chosen;
+          edit([{ path: props.path, value: stored }, ...(props.also?.(chosen) ?? [])], `${props.label}: ${name}`);
+        }}
+      />
+      {error ? (
+        <span className="field-error" role="alert">
+          {error}
+        </span>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { read, show } from './quantity';
+
+describe('quantities', () => {
+  it.each([
+    ['f/2.8', 'aperture', 2.8],
+    ['2,8', 'aperture', 2.8],
+    ['1/125', 'shutter', 1 / 125],
+    ['0.5 s', 'shutter', 0.5],
+    ['-1.5 stops', 'stops', -1.5],
+    ['25 %', 'share', 0.25],
+    ['45°', 'degrees', 45],
+    ['iso 800', 'number', 800],
+    ['25', 'millimetres', 0.025],
+  ] as const)('reads %s as %s', (text, kind, value) => {
+    expect(read(text, kind, 'metric')).toBeCloseTo(value, 12);
+  });
+  it.each([
+    ['NaN', 'number'],
+    ['1e9', 'number'],
+    ['1/0', 'shutter'],
+    ['', 'length'],
+    ['a lot', 'share'],
+  ] as const)('answers “%s” with what is accepted', (text, kind) => {
+    expect(read(text, kind, 'metric')).toMatch(/write /);
+  });
+  it.each([
+    [0.01, 'shutter', '1/100 s'],
+    [1, 'stops', '1.0 stop'],
+    [0.253, 'share', '25 %'],
+    [0.025, 'millimetres', '25 mm'],
+  ] as const)('shows %d as %s', (value, kind, text) => {
+    expect(show(value, kind, 'metric')).toBe(text);
+  });
+});

@@ -1,0 +1,61 @@
+// Showing and reading every kind of number that the document holds.
+import { ACCEPTED, formatLength, parseLength, type Units } from './length';
+
+export type Kind = 'length' | 'millimetres' | 'stops' | 'share' | 'degrees' | 'number' | 'shutter' | 'aperture';
+
+const DECIMAL = /^[+-]?\d+(?:[.,]\d+)?$/;
+
+function decimal(text: string): number | null {
+  const t = text.trim().replace('−', '-');
+  return DECIMAL.test(t) ? Number(t.replace(',', '.')) : null;
+}
+
+/** The stored value, or a sentence that says what is accepted. */
+export function read(text: string, kind: Kind, units: Units): number | string {
+  const t = text.trim().toLowerCase();
+  const bad = (accepted: string) => `“${text.trim().slice(0, 24)}” is not understood; write ${accepted}.`;
+  switch (kind) {
+    case 'length':
+      return parseLength(text, units === 'metric' ? 'm' : 'in') ?? bad(ACCEPTED);
+    case 'millimetres':
+      return parseLength(text, units === 'metric' ? 'mm' : 'in') ?? bad('a length such as 25 mm, 3 cm or 1 1/4 in');
+    case 'stops':
+      return decimal(t.replace(/\s*stops?$/, '')) ?? bad('stops, such as 1.5 or -2');
+    case 'share': {
+      const value = decimal(t.replace(/\s*%$/, ''));
+      return value === null ? bad('a percentage such as 25 %') : value / 100;
+    }
+    case 'degrees':
+      return decimal(t.replace(/\s*(°|deg|degrees)$/, '')) ?? bad('an angle such as 45°');
+    case 'aperture':
+      return decimal(t.replace(/^f\s*\/?\s*/, '')) ?? bad('an f-number such as f/2.8');
+    case 'shutter': {
+      const fraction = /^1\s*\/\s*(\d+(?:[.,]\d+)?)\s*s?$/.exec(t);
+      if (fraction?.[1] && Number(fraction[1]) > 0) return 1 / Number(fraction[1].replace(',', '.'));
+      return decimal(t.replace(/\s*s$/, '')) ?? bad('a time such as 1/100 s or 0.5 s');
+    }
+    case 'number':
+      return decimal(t.replace(/^iso\s*/, '')) ?? bad('a number');
+  }
+}
+
+/** For reading; with its unit. */
+export function show(value: number, kind: Kind, units: Units): string {
+  switch (kind) {
+    case 'length':
+    case 'millimetres':
+      return formatLength(value, units);
+    case 'stops':
+      return `${value.toFixed(1)} ${Math.abs(value) === 1 ? 'stop' : 'stops'}`;
+    case 'share':
+      return `${Math.round(value * 100)} %`;
+    case 'degrees':
+      return `${Math.round(value * 10) / 10}°`;
+    case 'aperture':
+      return `f/${Math.round(value * 10) / 10}`;
+    case 'shutter':
+      return value >= 0.3 ? `${Math.round(value * 100) / 100} s` : `1/${Math.round(1 / value)} s`;
+    case 'number':
+      return String(Math.round(value * 100) / 100);
+  }
+}

@@ -1,0 +1,22 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [react()],
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 1200,
+    rollupOptions: {
+      output: {
+        // Libraries change seldom: chunks of their own stay cached when the application changes.
+        manualChunks: (id: string) => {
+          if (!id.includes('node_modules')) return undefined;
+          if (/node_modules\/(react|react-dom|react-router|scheduler)\//.test(id)) return 'react';
+          if (/node_modules\/(antd|@ant-design|@rc-component|rc-)/.test(id)) return 'antd';
+          return 'libraries';
+        },
+      },
+    },
+  },
+  test: { include: ['src/**/*.test.ts'] },
+});

@@ -1,0 +1,82 @@
+"""The application factory: settings in, ASGI application out."""
+
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+
+import structlog
+from fastapi import FastAPI, Request, Response
+from fastapi.responses import FileResponse
+from fastapi.staticfiles import StaticFiles
+from starlette.middleware.base import RequestResponseEndpoint
+
+import wenlo
+from wenlo.api import errors
+from wenlo.api.limits import BodyLimit
+from wenlo.api.routers import compute, reference, shoots
+from wenlo.db.session import make_engine, make_sessions
+from wenlo.db.shoots import SqlTransactions
+from wenlo.jobs.pool import WorkerPool
+from wenlo.services.shoots import Shoots
+from wenlo.settings import Settings
+
+log = structlog.get_logger()
+
+SECURITY_HEADERS = {
+    "x-content-type-options": "nosniff",
+    "referrer-policy": "no-referrer",
+    "content-security-policy": "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+    "font-src 'self' data:; frame-ancestors 'none'",
+}
+
+
+def create_app(settings: Settings) -> FastAPI:
+    """Build the application.
+
+    Parameters
+    ----------
+    settings: where the database and the built front end are, and the limits.
+    """
+
+    @asynccontextmanager
+    async def lifespan(app: FastAPI) -> AsyncIterator[None]:
+        database = make_engine(settings.database_url.get_secret_value())
+        app.state.shoots = Shoots(SqlTransactions(make_sessions(database)))
+        app.state.engine = WorkerPool(seconds=settings.compute_seconds)
+        await app.state.engine.ready()
+        log.info("ready", version=wenlo.__version__)
+        yield
+        app.state.engine.close()
+        database.dispose()
+
+    app = FastAPI(
+        title="Wenlo", version=wenlo.__version__, lifespan=lifespan, docs_url=None, redoc_url=None,
+        openapi_url="/api/openapi.json",
+    )  # fmt: skip
+    errors.install(app)
+    app.add_middleware(BodyLimit, limit=settings.upload_limit)
+
+    @app.middleware("http")
+    async def _headers(request: Request, call_next: RequestResponseEndpoint) -> Response:
+        response = await call_next(request)
+        for name, value in SECURITY_HEADERS.items():
+            response.headers.setdefault(name, value)
+        return response
+
+    for router in (reference.router, compute.router, shoots.router):
+        app.include_router(router)
+    if settings.front_end is not None:
+        _serve_front_end(app, settings)
+    return app
+
+
+def _serve_front_end(app: FastAPI, settings: Settings) -> None:
+    root = settings.front_end
+    assert root is not None
+    app.mount("/assets", StaticFiles(directory=root / "assets"), name="assets")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def _page(path: str) -> Response:
+        # The stage is in the URL, so every address that is not the API's gets the one page.
+        if path.startswith("api/"):
+            raise errors.NotFound("There is nothing at this address.")
+        return FileResponse(root / "index.html", headers={"cache-control": "no-cache"})

@@ -1,0 +1,31 @@
+"""What the handlers need: services and the current user."""
+
+from typing import Annotated
+
+from fastapi import Depends, Request
+
+from wenlo.jobs.pool import WorkerPool
+from wenlo.services.ports import User
+from wenlo.services.shoots import Shoots
+
+
+def shoots(request: Request) -> Shoots:
+    """The shoot use cases."""
+    service: Shoots = request.app.state.shoots
+    return service
+
+
+def engine(request: Request) -> WorkerPool:
+    """The compute workers."""
+    pool: WorkerPool = request.app.state.engine
+    return pool
+
+
+def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
+    """Who is asking. Signing in will change this one place."""
+    return service.local_user()
+
+
+ShootsService = Annotated[Shoots, Depends(shoots)]
+ComputeEngine = Annotated[WorkerPool, Depends(engine)]
+CurrentUser = Annotated[User, Depends(current_user)]

@@ -1,0 +1,117 @@
+"""The one place that maps errors to HTTP. A fault on our side never shows a stack trace."""
+
+from typing import Any
+from uuid import uuid4
+
+import structlog
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from wenlo.core.errors import (
+    FieldError,
+    Impossible,
+    InvalidInput,
+    NotFound,
+    TooLarge,
+    Unavailable,
+    UnsupportedFile,
+    VersionConflict,
+    WenloError,
+)
+from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.fields import field_errors
+from wenlo.jobs.pool import Superseded
+
+log = structlog.get_logger()
+
+STATUS: dict[type[WenloError], int] = {
+    InvalidInput: 422,
+    Impossible: 422,
+    UnsupportedFile: 422,
+    NotFound: 404,
+    VersionConflict: 409,
+    Superseded: 409,
+    TooLarge: 413,
+    Unavailable: 503,
+}
+
+
+class FieldProblem(BaseModel):
+    """What is wrong at one field."""
+
+    path: str
+    message: str
+
+
+class Problem(BaseModel):
+    """Body of every error answer; ``code`` is stable."""
+
+    code: str
+    message: str
+    fields: list[FieldProblem] = []
+    current_version: int | None = None
+
+
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    status: {"model": Problem, "description": text}
+    for status, text in (
+        (400, "The request is not readable."),
+        (404, "No such thing, or not yours."),
+        (409, "Changed elsewhere in the meantime, or replaced by a newer request."),
+        (413, "Larger than is accepted."),
+        (422, "A value is not accepted; nothing was changed."),
+        (503, "A part of Wenlo cannot answer now; nothing was lost."),
+    )
+}
+
+
+def _answer(status: int, problem: Problem) -> JSONResponse:
+    return JSONResponse(problem.model_dump(), status_code=status)
+
+
+def _problems(fields: tuple[FieldError, ...] | list[FieldError]) -> list[FieldProblem]:
+    return [FieldProblem(path=f.path, message=f.message) for f in fields]
+
+
+def install(app: FastAPI) -> None:
+    """Register the handlers."""
+
+    @app.exception_handler(WenloError)
+    async def _known(_: Request, error: WenloError) -> JSONResponse:
+        status = next(STATUS[kind] for kind in type(error).__mro__ if kind in STATUS)
+        version = error.current_version if isinstance(error, VersionConflict) else None
+        return _answer(
+            status,
+            Problem(code=error.code, message=error.message, fields=_problems(error.fields), current_version=version),
+        )
+
+    @app.exception_handler(RequestValidationError)
+    async def _invalid(_: Request, error: RequestValidationError) -> JSONResponse:
+        inside, outside = [], []
+        for item in error.errors():
+            loc = list(item["loc"])
+            if loc[:2] == ["body", "document"]:
+                inside.append({**item, "loc": tuple(loc[2:])})
+            else:
+                path = ".".join(str(step) for step in loc[1:]) or str(loc[0])
+                outside.append(FieldError(path=path, message=f"{path}: {item['msg'][:1].lower()}{item['msg'][1:]}."))
+        fields = field_errors(Shoot, inside) + outside
+        return _answer(422, Problem(code="invalid_input", message=fields[0].message, fields=_problems(fields)))
+
+    @app.exception_handler(HTTPException)
+    async def _http(_: Request, error: HTTPException) -> JSONResponse:
+        code = "not_found" if error.status_code == 404 else "bad_request"
+        words = "There is nothing at this address." if error.status_code == 404 else str(error.detail)
+        response = _answer(error.status_code, Problem(code=code, message=words))
+        response.headers.update(error.headers or {})
+        return response
+
+    @app.exception_handler(Exception)
+    async def _fault(request: Request, error: Exception) -> JSONResponse:
+        reference = uuid4().hex[:8]
+        log.error("fault", reference=reference, path=request.url.path, exc_info=error)
+        words = f"Something went wrong on our side (reference {reference}). What was saved is safe; try again."
+        return _answer(500, Problem(code="fault", message=words))

@@ -1,0 +1,56 @@
+"""Refuses requests larger than the limit before they are read."""
+
+from starlette.datastructures import Headers
+from starlette.responses import JSONResponse
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from wenlo.api.errors import Problem
+
+
+class _TooLong(Exception):
+    pass
+
+
+class BodyLimit:
+    """ASGI middleware; looks at the declared length first, then counts what really arrives."""
+
+    def __init__(self, app: ASGIApp, limit: int) -> None:
+        self._app = app
+        self._limit = limit
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Pass the request on, or answer 413."""
+        if scope["type"] != "http":
+            await self._app(scope, receive, send)
+            return
+        declared = Headers(scope=scope).get("content-length", "0")
+        if declared.isdigit() and int(declared) > self._limit:
+            await self._refuse(scope, receive, send)
+            return
+        seen = 0
+        started = False
+
+        async def counted() -> Message:
+            nonlocal seen
+            message = await receive()
+            seen += len(message.get("body", b""))
+            if seen > self._limit:
+                raise _TooLong
+            return message
+
+        async def noted(message: Message) -> None:
+            nonlocal started
+            started = True
+            await send(message)
+
+        try:
+            await self._app(scope, counted, noted)
+        except _TooLong:
+            if not started:
+                await self._refuse(scope, receive, send)
+
+    async def _refuse(self, scope: Scope, receive: Receive, send: Send) -> None:
+        megabytes = self._limit / 1e6
+        problem = Problem(code="too_large", message=f"This is larger than the {megabytes:g} MB that Wenlo reads.")
+        response = JSONResponse(problem.model_dump(), status_code=413, headers={"connection": "close"})
+        await response(scope, receive, send)

@@ -1,0 +1,45 @@
+"""Health, the starter Shelf and the published schema."""
+
+from typing import Any
+
+from fastapi import APIRouter
+
+import wenlo
+from wenlo.api.dependencies import ShootsService
+from wenlo.api.errors import RESPONSES
+from wenlo.api.schemas import Catalogue, Health, LimitAnswer, Option
+from wenlo.core import CORE_VERSION
+from wenlo.formats.project_file import project_schema
+from wenlo.services import catalogue
+
+router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
+
+
+@router.get("/health")
+def health(service: ShootsService) -> Health:
+    """Answers when the database does."""
+    service.check()
+    return Health(status="ok", version=wenlo.__version__, core_version=CORE_VERSION)
+
+
+@router.get("/catalogue")
+def read_catalogue() -> Catalogue:
+    """What can be chosen, and the limits of every number."""
+
+    def options(choices: list[catalogue.Choice]) -> list[Option]:
+        return [Option(id=c.id, name=c.name, detail=c.detail, group=c.group) for c in choices]
+
+    return Catalogue(
+        lamps=options(catalogue.lamps()), sheets=options(catalogue.sheets()), finishes=options(catalogue.finishes()),
+        sensors=options(catalogue.sensors()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
+        limits=[
+            LimitAnswer(path=x.path, label=x.label, unit=x.unit, low=x.low, high=x.high, default=x.default)
+            for x in catalogue.limits()
+        ],
+    )  # fmt: skip
+
+
+@router.get("/project-schema.json")
+def schema() -> dict[str, Any]:
+    """JSON Schema of the project file."""
+    return project_schema()

@@ -1,0 +1,135 @@
+"""Requests and responses of the HTTP interface; what the core and the tables use is separate."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.fields import ShortText
+from wenlo.services.ports import ShootRecord
+
+Version = Annotated[int, Field(ge=1, le=2_000_000_000)]
+
+
+class Request(BaseModel):
+    """Base of requests: unknown fields are refused."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class CreateShoot(Request):
+    """A new shoot; the defaults of the Brief when no document is given."""
+
+    document: Shoot = Field(default_factory=Shoot)
+
+
+class SaveShoot(Request):
+    """A new revision, based on ``version``."""
+
+    version: Version
+    document: Shoot
+    label: ShortText = "Changed"
+
+
+class BasedOn(Request):
+    """A write that only needs to know what it was based on."""
+
+    version: Version
+
+
+class AdviceRequest(Request):
+    """Ask about one gauge."""
+
+    document: Shoot
+    gauge: Literal["shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure"]
+
+
+class BuildRequest(Request):
+    """Ask for the parts."""
+
+    document: Shoot
+
+
+class ShootAnswer(BaseModel):
+    """A shoot as it stands."""
+
+    id: UUID
+    version: int
+    revision: int
+    document: Shoot
+    updated_at: datetime
+    can_undo: bool
+    can_redo: bool
+
+    @classmethod
+    def of(cls, record: ShootRecord, document: Shoot) -> "ShootAnswer":
+        """From what the store returns."""
+        return cls(
+            id=record.id, version=record.version, revision=record.revision, document=document,
+            updated_at=record.updated_at, can_undo=record.can_undo, can_redo=record.can_redo,
+        )  # fmt: skip
+
+
+class ShootLineAnswer(BaseModel):
+    """A shoot in the list."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    id: UUID
+    title: str
+    version: int
+    updated_at: datetime
+
+
+class RevisionAnswer(BaseModel):
+    """A revision in the history."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    number: int
+    parent: int | None
+    label: str
+    created_at: datetime
+    current: bool
+
+
+class Health(BaseModel):
+    """Whether the parts answer."""
+
+    status: Literal["ok"]
+    version: str
+    core_version: str
+
+
+class Option(BaseModel):
+    """A choice with its id and name."""
+
+    id: str
+    name: str
+    detail: str = ""
+    group: str = ""
+
+
+class LimitAnswer(BaseModel):
+    """Limits of one number of the document. SI."""
+
+    path: str
+    label: str
+    unit: str
+    low: float
+    high: float
+    default: float | None
+
+
+class Catalogue(BaseModel):
+    """The starter Shelf and the limits of every number."""
+
+    lamps: list[Option]
+    sheets: list[Option]
+    finishes: list[Option]
+    sensors: list[Option]
+    materials: list[Option]
+    saws: list[Option]
+    limits: list[LimitAnswer]

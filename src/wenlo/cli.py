@@ -1,0 +1,74 @@
+"""Command line of the installed application: serve, migrate, demo data, kernels, API description."""
+
+import argparse
+import json
+import socket
+import sys
+from pathlib import Path
+
+import structlog
+import uvicorn
+
+from wenlo import demo
+from wenlo.api.app import create_app
+from wenlo.db.session import make_engine, make_sessions, migrate
+from wenlo.db.shoots import SqlTransactions
+from wenlo.logs import set_up_logs
+from wenlo.services.compute import warm_up
+from wenlo.services.shoots import Shoots
+from wenlo.settings import Settings
+
+log = structlog.get_logger()
+
+
+def _serve(settings: Settings) -> int:
+    # The socket is bound first and handed over, so that no port is raced for.
+    family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
+    listener = socket.socket(family, socket.SOCK_STREAM)
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listener.bind((settings.host, settings.port))
+    except OSError:
+        print(f"Port {settings.port} is in use; stop what uses it, or set WENLO_PORT to another.", file=sys.stderr)
+        return 3
+    host, port = listener.getsockname()[:2]
+    print(f"LISTENING http://{host}:{port}", flush=True)
+    config = uvicorn.Config(create_app(settings), log_level="warning", access_log=False, timeout_graceful_shutdown=5)
+    uvicorn.Server(config).run(sockets=[listener])
+    return 0
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run one command; returns the exit status."""
+    parser = argparse.ArgumentParser(prog="wenlo")
+    commands = parser.add_subparsers(dest="command", required=True)
+    commands.add_parser("serve", help="run the web server")
+    commands.add_parser("migrate", help="bring the database to the newest tables")
+    commands.add_parser("load-demo", help="add the demo shoots to an empty database")
+    commands.add_parser("compile", help="compile and cache the kernels")
+    openapi = commands.add_parser("openapi", help="write the API's description")
+    openapi.add_argument("file", type=Path)
+    options = parser.parse_args(arguments)
+    settings = Settings()
+    set_up_logs(form=settings.log_format, level=settings.log_level)
+    if options.command == "serve":
+        return _serve(settings)
+    if options.command == "compile":
+        warm_up()
+        return 0
+    if options.command == "openapi":
+        description = create_app(settings.model_copy(update={"front_end": None})).openapi()
+        options.file.write_text(json.dumps(description, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
+        return 0
+    database = make_engine(settings.database_url.get_secret_value())
+    if options.command == "migrate":
+        migrate(database)
+    else:
+        count = demo.load(Shoots(SqlTransactions(make_sessions(database))))
+        log.info("demo_loaded", shoots=count)
+    database.dispose()
+    return 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

@@ -1,0 +1,55 @@
+"""Tables. Every row has an owner; every revision of a shoot is kept."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID, uuid4
+
+from sqlalchemy import DateTime, ForeignKey, Index, Integer, String, UniqueConstraint, func
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    """Root of all tables."""
+
+
+class UserRow(Base):
+    """Somebody who owns things. One local user until signing in exists."""
+
+    __tablename__ = "users"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    name: Mapped[str] = mapped_column(String(120), unique=True)
+
+
+class ShootRow(Base):
+    """A shoot: which revision is shown, and a version that rises with every write."""
+
+    __tablename__ = "shoots"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"), index=True)
+    version: Mapped[int] = mapped_column(Integer)
+    head: Mapped[int] = mapped_column(Integer)
+    title: Mapped[str] = mapped_column(String(120))
+    updated_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class RevisionRow(Base):
+    """One revision of a shoot's document; ``parent`` is the number it was made from."""
+
+    __tablename__ = "revisions"
+    __table_args__ = (
+        UniqueConstraint("shoot_id", "number", name="revision_number"),
+        Index("revision_parent", "shoot_id", "parent"),
+    )
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    shoot_id: Mapped[UUID] = mapped_column(ForeignKey("shoots.id", ondelete="CASCADE"))
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
+    number: Mapped[int] = mapped_column(Integer)
+    parent: Mapped[int | None] = mapped_column(Integer)
+    label: Mapped[str] = mapped_column(String(120))
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    core_version: Mapped[str] = mapped_column(String(20))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())

@@ -1,0 +1,176 @@
+"""The cut list on paper: drawing, pieces, cut plan to scale, sheet, shopping and steps (A4 or Letter)."""
+
+import io
+from typing import Any
+
+from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from xml.sax.saxutils import escape
+
+from wenlo.core.build.shopping import WorkedBuild
+from wenlo.core.quantities.length import UnitSystem, format_length
+
+PAPERS = {"a4": A4, "letter": LETTER}
+MARGIN = 16 * mm
+INK = colors.HexColor("#22262b")
+FAINT = colors.HexColor("#8a9098")
+PIECE = colors.HexColor("#e9dfc8")
+
+BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=9, leading=12, textColor=INK)
+SMALL = ParagraphStyle("small", parent=BODY, fontSize=8, leading=10, textColor=FAINT)
+HEAD = ParagraphStyle("head", parent=BODY, fontName="Helvetica-Bold", fontSize=12, leading=15, spaceBefore=10, spaceAfter=4)
+TITLE = ParagraphStyle("title", parent=HEAD, fontSize=17, leading=21, spaceBefore=0)
+
+
+def _text(text: str) -> str:
+    # The built-in fonts hold Western European letters only.
+    return escape(text.encode("cp1252", errors="replace").decode("cp1252"))
+
+
+def _table(rows: list[list[Any]], widths: list[float]) -> Table:
+    cells = [[Paragraph(_text(c), BODY) if isinstance(c, str) else c for c in row] for row in rows]
+    table = Table(cells, colWidths=widths, repeatRows=1)
+    table.setStyle(
+        TableStyle([
+            ("LINEBELOW", (0, 0), (-1, 0), 0.9, INK), ("LINEBELOW", (0, 1), (-1, -1), 0.25, FAINT),
+            ("VALIGN", (0, 0), (-1, -1), "TOP"), ("TOPPADDING", (0, 0), (-1, -1), 2.5),
+            ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5), ("LEFTPADDING", (0, 0), (-1, -1), 2),
+        ])
+    )  # fmt: skip
+    return table
+
+
+def _cut_plan(build: WorkedBuild, width: float, units: UnitSystem) -> list[Drawing]:
+    longest = max((bar.stock for bar in build.cuts.bars), default=1.0)
+    drawings = []
+    for number, bar in enumerate(build.cuts.bars, start=1):
+        drawing = Drawing(width, 40)
+        scale = (width - 4) / longest
+        x = 2.0
+        group = Group()
+        group.add(String(2, 30, f"Bar {number}, {format_length(bar.stock, system=units)}", fontName="Helvetica", fontSize=8, fillColor=INK))
+        group.add(Rect(2, 8, bar.stock * scale, 16, strokeColor=FAINT, fillColor=colors.white, strokeDashArray=[2, 2]))
+        for piece in bar.pieces:
+            w = piece.cut * scale
+            group.add(Rect(x, 8, w, 16, strokeColor=INK, strokeWidth=0.7, fillColor=PIECE))
+            label = f"{piece.label}  {_cut(piece.cut, units)}"
+            if w < 62:
+                label = piece.label
+            group.add(String(x + w / 2, 13, label, fontName="Helvetica-Bold", fontSize=7.5, textAnchor="middle", fillColor=INK))
+            x += w + build.plan.kerf * scale
+            group.add(Line(x, 6, x, 26, strokeColor=INK, strokeWidth=0.4))
+        rest = f"offcut {_cut(bar.offcut, units)}" if bar.offcut > 0.001 else "no offcut"
+        group.add(String(2 + bar.stock * scale, 0, rest, fontName="Helvetica", fontSize=7, textAnchor="end", fillColor=FAINT))
+        drawing.add(group)
+        drawings.append(drawing)
+    return drawings
+
+
+def _cut(length: float, units: UnitSystem) -> str:
+    return format_length(length, system=units, fine=units == "metric")
+
+
+def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) -> Drawing:
+    drawing = Drawing(width, height)
+    scale = min((height - 40) / design.top_height, (width - 110) / max(design.width, design.foot_length))
+    w, h, top = design.width * scale, design.height * scale, design.top_height * scale
+    x, y = (width - w) / 2, 20.0
+    for side in (x, x + w):
+        drawing.add(Line(side, y, side, y + top, strokeColor=INK, strokeWidth=2))
+    drawing.add(Rect(x, y + top - h, w, h, strokeColor=INK, strokeWidth=2, fillColor=colors.HexColor("#f6f2e8")))
+    drawing.add(Line(x - 12, y, x + w + 12, y, strokeColor=FAINT))
+    drawing.add(String(x + w / 2, y + top + 6, format_length(design.width, system=units), fontName="Helvetica", fontSize=9, textAnchor="middle", fillColor=INK))
+    drawing.add(String(x + w + 8, y + top - h / 2, format_length(design.height, system=units), fontName="Helvetica", fontSize=9, fillColor=INK))
+    drawing.add(String(x - 8, y + top / 2, format_length(design.top_height, system=units), fontName="Helvetica", fontSize=9, textAnchor="end", fillColor=INK))
+    return drawing
+
+
+def write_cut_list_pdf(build: WorkedBuild, *, title: str, design: Any, paper: str, units: UnitSystem) -> bytes:
+    """The whole Build stage as a PDF.
+
+    Parameters
+    ----------
+    build: the worked build.
+    title: the shoot's title, for the head of every page.
+    design: the frame's parameters, for the drawing.
+    paper: ``"a4"`` or ``"letter"``.
+    units: how lengths are written.
+    """
+    size = PAPERS[paper]
+    width = size[0] - 2 * MARGIN
+    out = io.BytesIO()
+    document = SimpleDocTemplate(
+        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN, bottomMargin=MARGIN,
+        title=f"{title}: cut list", author="Wenlo", invariant=True,
+    )  # fmt: skip
+    plan, cuts = build.plan, build.cuts
+    story: list[Any] = [
+        Paragraph(_text(title), TITLE),
+        Paragraph(
+            _text(f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f} EUR, "
+            f"{build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."), SMALL,
+        ),
+        Spacer(1, 6),
+        _frame_drawing(design, width, 62 * mm, units),
+        Paragraph("Pieces", HEAD),
+        _table(
+            [["Label", "Piece", "Cut to", "Why"],
+             *[[p.label, p.name, _cut(p.cut, units), p.reason] for p in plan.pieces]],
+            [width * 0.09, width * 0.27, width * 0.17, width * 0.47],
+        ),
+        Paragraph("Cut plan", HEAD),
+        Paragraph(
+            _text(f"{format_length(cuts.bought, system=units)} bought, {format_length(cuts.used, system=units)} used, "
+            f"{format_length(cuts.offcuts, system=units)} left over. Bars are drawn to one scale."), SMALL,
+        ),
+        *_cut_plan(build, width, units),
+    ]  # fmt: skip
+    if plan.cloth:
+        story.append(
+            KeepTogether([
+                Paragraph("Sheet", HEAD),
+                _table(
+                    [["Label", "Material", "Cut to", "How"],
+                     *[[c.label, c.material, f"{_cut(c.cut[0], units)} × {_cut(c.cut[1], units)}", c.note] for c in plan.cloth]],
+                    [width * 0.09, width * 0.22, width * 0.27, width * 0.42],
+                ),
+            ])
+        )  # fmt: skip
+    story += [
+        KeepTogether([
+            Paragraph("To buy (typical prices)", HEAD),
+            _table(
+                [["What", "How much", "EUR"], *[[s.name, s.amount, f"{s.price:.2f}"] for s in build.shopping],
+                 ["Total", "", f"{build.total:.2f}"]],
+                [width * 0.52, width * 0.33, width * 0.15],
+            ),
+        ]),
+        Paragraph("Steps", HEAD),
+    ]  # fmt: skip
+    for number, step in enumerate(plan.steps, start=1):
+        lines = [Paragraph(_text(f"{number}. {step.title} ({step.minutes:.0f} min)"), ParagraphStyle("step", parent=BODY, fontName="Helvetica-Bold"))]
+        lines.append(Paragraph(_text(step.text), BODY))
+        for name, text in (("Check", step.check), ("Usual mistake", step.mistake), ("Caution", step.caution)):
+            if text:
+                lines.append(Paragraph(f"<b>{name}:</b> {_text(text)}", BODY))
+        lines.append(Spacer(1, 5))
+        story.append(KeepTogether(lines))
+    story.append(
+        Paragraph(
+            "Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets are for "
+            "licensed people.", SMALL,
+        )
+    )  # fmt: skip
+
+    def foot(canvas: Any, doc: Any) -> None:
+        canvas.setFont("Helvetica", 7.5)
+        canvas.setFillColor(FAINT)
+        canvas.drawString(MARGIN, 9 * mm, title.encode("cp1252", errors="replace").decode("cp1252"))
+        canvas.drawRightString(size[0] - MARGIN, 9 * mm, f"page {doc.page}")
+
+    document.build(story, onFirstPage=foot, onLaterPages=foot)
+    return out.getvalue()

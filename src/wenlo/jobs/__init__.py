@@ -1,0 +1,1 @@
+"""Work away from the web process: the warm pool of compute workers."""

@@ -1,0 +1,120 @@
+"""A warm pool of compute processes: the web process never computes.
+
+Two lanes, each one process that solves one thing at a time: quick answers for an edit, slower ones
+for advice and papers, so that dragging never waits for a search. For one editor the latest edit wins.
+"""
+
+import asyncio
+import multiprocessing
+from collections.abc import Mapping
+from concurrent.futures import ProcessPoolExecutor
+from concurrent.futures.process import BrokenProcessPool
+from typing import Any
+
+import structlog
+
+from wenlo.core.errors import Unavailable, WenloError
+from wenlo.services.compute import TASKS, warm_up
+from wenlo.services.ports import Task
+
+log = structlog.get_logger()
+
+LANES: Mapping[Task, str] = {"figures": "quick", "build": "quick", "advice": "slow", "paper": "slow"}
+
+
+class Superseded(WenloError):
+    """A newer request of the same editor took the place of this one."""
+
+    code = "superseded"
+
+
+def _run(task: str, arguments: dict[str, Any]) -> Any:
+    return TASKS[task](**arguments)
+
+
+class _Lane:
+    """One process, one task at a time, replaced when it dies or hangs."""
+
+    def __init__(self, name: str, seconds: float) -> None:
+        self._name = name
+        self._seconds = seconds
+        self._busy = asyncio.Lock()
+        self._newest: dict[str, int] = {}
+        self._count = 0
+        self._pool = self._new_pool()
+
+    @staticmethod
+    def _new_pool() -> ProcessPoolExecutor:
+        # Spawned, not forked: the kernels' thread pool does not survive a fork.
+        return ProcessPoolExecutor(
+            max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=warm_up
+        )
+
+    async def run(self, task: Task, editor: str | None, arguments: dict[str, Any]) -> Any:
+        self._count += 1
+        ticket = self._count
+        key = f"{task} {editor}"
+        if editor is not None:
+            self._newest[key] = ticket
+        async with self._busy:
+            if editor is not None and self._newest.get(key) != ticket:
+                raise Superseded("A newer edit took the place of this one.")
+            try:
+                return await self._attempt(task, arguments)
+            finally:
+                if editor is not None and self._newest.get(key) == ticket:
+                    del self._newest[key]
+
+    async def _attempt(self, task: Task, arguments: dict[str, Any]) -> Any:
+        try:
+            future = asyncio.get_running_loop().run_in_executor(self._pool, _run, task, arguments)
+            return await asyncio.wait_for(future, self._seconds)
+        except BrokenProcessPool:
+            log.warning("worker_died", lane=self._name, task=task)
+            self._replace()
+            raise Unavailable("The computation stopped unexpectedly; a fresh worker is ready. Try again.") from None
+        except TimeoutError:
+            log.warning("worker_timed_out", lane=self._name, task=task)
+            self._replace()
+            raise Unavailable(
+                f"The computation took longer than {self._seconds:g} s and was given up. Try a simpler set."
+            ) from None
+
+    def _replace(self) -> None:
+        self.close()
+        self._pool = self._new_pool()
+
+    async def ready(self) -> None:
+        await asyncio.get_running_loop().run_in_executor(self._pool, int)
+
+    def close(self) -> None:
+        processes = list((self._pool._processes or {}).values())
+        self._pool.shutdown(wait=False, cancel_futures=True)
+        for process in processes:
+            process.kill()
+        for process in processes:
+            process.join(5)
+
+
+class WorkerPool:
+    """Implements the ``Engine`` port."""
+
+    def __init__(self, *, seconds: float) -> None:
+        self._lanes = {name: _Lane(name, seconds) for name in ("quick", "slow")}
+
+    async def run(self, task: Task, *, editor: str | None = None, **arguments: Any) -> Any:
+        """Run a task in its lane; see the port."""
+        return await self._lanes[LANES[task]].run(task, editor, arguments)
+
+    async def ready(self) -> None:
+        """Wait until every lane's process has its kernels loaded."""
+        await asyncio.gather(*(lane.ready() for lane in self._lanes.values()))
+
+    def worker_pids(self) -> list[int]:
+        """Process ids of the workers that run now."""
+        return [pid for lane in self._lanes.values() for pid in (lane._pool._processes or {})]
+
+    def close(self) -> None:
+        """End the processes."""
+        for lane in self._lanes.values():
+            lane.close()

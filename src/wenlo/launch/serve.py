@@ -1,0 +1,149 @@
+"""Start everything, print one URL, stop everything that was started."""
+
+import ctypes
+import hashlib
+import os
+import signal
+import socket
+import subprocess
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from types import FrameType
+
+from wenlo.launch import install, system
+from wenlo.launch.cluster import Cluster, account, may_enter
+from wenlo.launch.ground import BUILT, HOME, PYTHON, ROOT, Trouble, check_disk, clean_environment, locked, run, say
+
+DEFAULT_PORT = 8321
+START_SECONDS = 60.0
+
+
+class _Stop(Exception):
+    pass
+
+
+def data_folder() -> Path:
+    """Where the cluster lives: in the project, unless PostgreSQL's account cannot go there."""
+    who = account()
+    if who is None or may_enter(HOME, who):
+        return HOME / "postgres"
+    apart = Path("/var/lib") / f"wenlo-{hashlib.sha256(str(ROOT).encode()).hexdigest()[:10]}"
+    say(f"the account {who.pw_name} cannot enter {HOME}; the database is kept in {apart}")
+    return apart / "postgres"
+
+
+def _port() -> int:
+    chosen = os.environ.get("WENLO_PORT", "")
+    if chosen:
+        if not chosen.isdigit() or not 0 <= int(chosen) <= 65535:
+            raise Trouble(f"WENLO_PORT is “{chosen}”; it must be a number from 0 to 65535.", status=2)
+        return int(chosen)
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        if probe.connect_ex(("127.0.0.1", DEFAULT_PORT)) != 0:
+            return DEFAULT_PORT
+    say(f"port {DEFAULT_PORT} is in use; taking a free one (set WENLO_PORT to choose)")
+    return 0
+
+
+def _end_with_parent() -> None:
+    # Linux: the server gets SIGTERM when the launcher dies, even by kill -9.
+    ctypes.CDLL("libc.so.6", use_errno=True).prctl(1, signal.SIGTERM)
+
+
+def _raise_stop(_number: int, _frame: FrameType | None) -> None:
+    raise _Stop
+
+
+@contextmanager
+def _stoppable() -> Iterator[None]:
+    before = {number: signal.signal(number, _raise_stop) for number in (signal.SIGINT, signal.SIGTERM)}
+    try:
+        yield
+    finally:
+        for number, handler in before.items():
+            signal.signal(number, handler)
+
+
+def _start_server(env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
+    server = subprocess.Popen(
+        [str(PYTHON), "-m", "wenlo.cli", "serve"], env=env, stdout=subprocess.PIPE, text=True, start_new_session=True,
+        preexec_fn=_end_with_parent,
+    )  # fmt: skip
+    assert server.stdout is not None
+    line = server.stdout.readline()
+    if not line.startswith("LISTENING "):
+        status = server.wait(10)
+        raise Trouble("the server did not start; see the line above.", status=status or 1)
+    return server, line.split()[1]
+
+
+def _wait_until_answers(url: str, server: subprocess.Popen[str]) -> None:
+    host, port = url.removeprefix("http://").rsplit(":", 1)
+    end = time.monotonic() + START_SECONDS
+    while time.monotonic() < end:
+        if server.poll() is not None:
+            raise Trouble("the server stopped while starting; see the lines above.")
+        try:
+            with socket.create_connection((host, int(port)), timeout=5) as connection:
+                connection.sendall(b"GET /api/health HTTP/1.0\r\nHost: localhost\r\n\r\n")
+                if b" 200 " in connection.recv(64):
+                    return
+        except OSError:
+            pass
+        time.sleep(0.1)
+    raise Trouble(f"the server did not answer within {START_SECONDS:.0f} s.")
+
+
+def _stop_server(server: subprocess.Popen[str]) -> None:
+    if server.poll() is None:
+        server.terminate()
+        try:
+            server.wait(10)
+        except subprocess.TimeoutExpired:
+            server.kill()
+            server.wait(5)
+
+
+def serve(*, demo: bool) -> int:
+    """Install what is missing, start PostgreSQL and the server, and wait until told to stop.
+
+    Parameters
+    ----------
+    demo: load the demo shoots into an empty database.
+    """
+    check_disk()
+    with _stoppable(), locked("run", wait=False, busy="Wenlo already runs from this folder ({who}); stop it first."):
+        server: subprocess.Popen[str] | None = None
+        cluster: Cluster | None = None
+        try:
+            programs = system.need_postgres()
+            install.install()
+            folder = data_folder()
+            cluster = Cluster(programs=programs, data=folder, secret=folder.with_name("postgres.secret"))
+            say("starting the database")
+            cluster.start()
+            env = {
+                **clean_environment(), "WENLO_DATABASE_URL": cluster.url, "WENLO_FRONT_END": str(BUILT),
+                "WENLO_PORT": str(_port()),
+            }  # fmt: skip
+            run([PYTHON, "-m", "wenlo.cli", "migrate"], what="preparing the database", env=env)
+            if demo:
+                run([PYTHON, "-m", "wenlo.cli", "load-demo"], what="loading the demo data", env=env)
+            server, url = _start_server(env)
+            _wait_until_answers(url, server)
+            say(f"open {url}  (Ctrl-C stops it)")
+            status = server.wait()
+            raise Trouble(f"the server stopped by itself (status {status}); start it again.")
+        except _Stop:
+            say("stopping")
+            return 0
+        finally:
+            for number in (signal.SIGINT, signal.SIGTERM):
+                signal.signal(number, signal.SIG_IGN)
+            if server is not None:
+                _stop_server(server)
+            if cluster is not None and cluster.data.exists():
+                cluster.stop()

@@ -1,0 +1,99 @@
+"""What can be chosen: the starter Shelf, and the limits of every number of the document."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from pydantic import BaseModel
+
+from wenlo.core.data import face_materials, lamp_types, sheet_materials, stock
+from wenlo.core.shoot.brief import SENSORS
+from wenlo.core.shoot.document import Shoot
+
+
+@dataclass(frozen=True, kw_only=True)
+class Choice:
+    """A choice with its id, name, a line of detail and, where there are kinds of it, its group."""
+
+    id: str
+    name: str
+    detail: str = ""
+    group: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Limit:
+    """Limits of one number of the document, by its dotted path. SI."""
+
+    path: str
+    label: str
+    unit: str
+    low: float
+    high: float
+    default: float | None
+
+
+def lamps() -> list[Choice]:
+    """The lamps of the starter Shelf."""
+    return [
+        Choice(
+            id=lamp.id, name=lamp.name, group=lamp.kind,
+            detail=f"{lamp.amount:.0f} {'lm·s' if lamp.kind == 'flash' else 'lm'}, {lamp.colour_temperature:.0f} K, {lamp.steps}",
+        )
+        for lamp in lamp_types().values()
+    ]  # fmt: skip
+
+
+def sheets() -> list[Choice]:
+    """The diffusing sheets."""
+    return [
+        Choice(
+            id=s.id, name=s.name, group=s.form,
+            detail=f"T {s.transmittance:.2f} ({s.transmittance_low:.2f}–{s.transmittance_high:.2f}), "
+            f"straight through {s.unscattered:.2f}",
+        )
+        for s in sheet_materials().values()
+    ]  # fmt: skip
+
+
+def finishes() -> list[Choice]:
+    """Walls, floors and backdrops."""
+    return [Choice(id=f.id, name=f.name) for f in face_materials().values()]
+
+
+def sensors() -> list[Choice]:
+    """Picture areas."""
+    return [Choice(id=key, name=row[0]) for key, row in SENSORS.items()]
+
+
+def bars() -> list[Choice]:
+    """Pipe, tube and timber; the group is the structure they make."""
+    return [
+        Choice(id=key, name=row["name"], group=group)
+        for group in ("pipe", "tube", "timber")
+        for key, row in stock()[group].items()
+    ]
+
+
+def saws() -> list[Choice]:
+    """Saws with their kerf."""
+    return [Choice(id=k, name=r["name"], detail=f"kerf {r['kerf'] * 1000:.1f} mm") for k, r in stock()["saws"].items()]
+
+
+def limits() -> list[Limit]:
+    """Every number of the document that has limits."""
+    return list(_limits(Shoot, ""))
+
+
+def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:
+    for name, info in model.model_fields.items():
+        path = f"{prefix}{name}"
+        if isinstance(info.annotation, type) and issubclass(info.annotation, BaseModel):
+            yield from _limits(info.annotation, f"{path}.")
+            continue
+        extra = info.json_schema_extra
+        if not isinstance(extra, dict) or "unit" not in extra:
+            continue
+        low = next(m.ge for m in info.metadata if getattr(m, "ge", None) is not None)
+        high = next(m.le for m in info.metadata if getattr(m, "le", None) is not None)
+        default = info.default if isinstance(info.default, int | float) else None
+        yield Limit(path=path, label=str(extra["label"]), unit=str(extra["unit"]), low=low, high=high, default=default)

@@ -1,0 +1,173 @@
+"""The computations themselves, as plain functions that a worker process runs."""
+
+import math
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from wenlo.core import CORE_VERSION
+from wenlo.core.advice import set_up
+from wenlo.core.advice.explain import explain
+from wenlo.core.advice.figures import Evaluated, evaluate
+from wenlo.core.advice.gauges import Gauge, gauges
+from wenlo.core.advice.notes import notes
+from wenlo.core.advice.sizing import proposals
+from wenlo.core.build.shopping import WorkedBuild, work_out
+from wenlo.core.data import lamp_types
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.length import format_length
+from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.core.transport.solve import DRAFT, Effort
+from wenlo.formats.cut_list_csv import write_cut_list
+from wenlo.formats.cut_list_pdf import write_cut_list_pdf
+from wenlo.services import results as r
+
+SHADOW_POINTS = 121
+
+
+def _gauge(gauge: Gauge) -> r.GaugeResult:
+    return r.GaugeResult(
+        key=gauge.key, label=gauge.label, unit=gauge.unit, value=gauge.value, low=gauge.low, high=gauge.high,
+        spread=None if gauge.spread is None else list(gauge.spread), scale=list(gauge.scale), state=gauge.state,
+        text=gauge.text, sentence=gauge.sentence,
+    )  # fmt: skip
+
+
+def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
+    light, design, units = result.light, shoot.design, shoot.units
+
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    outline = light.sheet.outline_contrast
+    rows = (
+        ("effective", "Effective size", f"{length(light.across.edge_equivalent)} × {length(light.upright.edge_equivalent)}",
+         f"of {length(design.width)} × {length(design.height)}: the even source with the same shadow edges"),
+        ("solid_angle", "Apparent size", f"{light.sheet.solid_angle:.2f} sr",
+         f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face"),
+        ("edge_upright", "Shadow edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
+        ("corner", "Worst corner", format_stops(min(light.sheet.worst_corner, 12.0)), "below the middle of the sheet"),
+        ("hot_spot", "Hot spot", f"{light.sheet.peak_to_mean:.1f} ×", "brightest patch over the mean of the sheet"),
+        ("outline", "Lamp through the weave", "not seen" if outline <= 0.05 else f"{outline:.1f} ×",
+         f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through"),
+        ("head", "Fall-off over the head", format_stops(result.fall_off_head),
+         f"over {length(shoot.brief.subject.head_depth)}, near cheek to far ear"),
+        ("room", "Returned by the room", f"{result.levels.room_share * 100:.0f} %" if result.with_room else "not known",
+         "of the light at the face"),
+        ("loss_at_sheet", "Loss at the sheet's place", format_stops(light.loss_at_sheet),
+         "against the bare lamp standing where the sheet is"),
+    )  # fmt: skip
+    return [r.FigureResult(key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
+
+
+def figures(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
+    """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``."""
+    shoot = read_shoot(document)
+    brief, design = shoot.brief, shoot.design
+    result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort())
+    lamp, box = lamp_types()[brief.lamp.id], set_up.room_box(brief)
+    at, lit = result.shadow
+    step = max(1, len(at) // SHADOW_POINTS)
+    answer = r.FiguresResult(
+        effort="draft" if effort == "draft" else "fine",
+        gauges=[_gauge(g) for g in gauges(brief, design, result, units=shoot.units)],
+        figures=_figures(shoot, result),
+        notes=[r.NoteResult(level=n.level, about=n.about, text=n.text) for n in notes(brief, design, result, units=shoot.units)],
+        sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::2, ::-2]],
+        shadow=r.ShadowProfile(
+            at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]
+        ),
+        drawing=r.SetDrawing(
+            sheet_centre_height=design.centre_height, lamp_height=design.lamp_stands_at, lamp_width=lamp.size[0],
+            lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=lamp.beam, room_left=box.left,
+            room_right=box.right, room_front=box.front, room_back=box.back, room_height=box.height,
+            member=0.033,
+        ),
+        with_room=result.with_room,
+        core_version=CORE_VERSION,
+    )  # fmt: skip
+    return answer.model_dump()
+
+
+def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
+    """Explanation and proposals for one gauge; see ``AdviceResult``."""
+    shoot = read_shoot(document)
+    words = explain(shoot.brief, shoot.design, gauge, units=shoot.units)
+    offers = proposals(shoot.brief, shoot.design, gauge, units=shoot.units)
+    answer = r.AdviceResult(
+        gauge=gauge, formula=words.formula, source=words.source, inputs=[list(i) for i in words.inputs],
+        levers=[r.LeverResult(path=lever.path, label=lever.label, change=lever.change) for lever in words.levers],
+        proposals=[
+            r.ProposalResult(
+                id=p.id, title=p.title, reason=p.reason,
+                changes=[r.ChangeResult(path=c.path, value=c.value) for c in p.changes],
+            )
+            for p in offers
+        ],
+    )  # fmt: skip
+    return answer.model_dump()
+
+
+def _worked(shoot: Shoot) -> WorkedBuild:
+    plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
+    return work_out(plan, sheet_id=shoot.design.sheet, units=shoot.units)
+
+
+def build(document: Mapping[str, Any]) -> dict[str, Any]:
+    """Cut plan, shopping and steps; see ``BuildResult``."""
+    shoot = read_shoot(document)
+    worked = _worked(shoot)
+    plan, cuts = worked.plan, worked.cuts
+    answer = r.BuildResult(
+        name=plan.name, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf,
+        bars=[
+            r.BarResult(
+                stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price,
+                pieces=[r.PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
+            )
+            for bar in cuts.bars
+        ],
+        runs=[r.RunResult(name=run.name, wanted=run.wanted, assembled=run.assembled(plan.pieces)) for run in plan.runs],
+        cloth=[
+            r.ClothResult(
+                label=c.label, material=c.material, form=c.form, finished=list(c.finished), cut=list(c.cut),
+                strips=c.strips, strip_width=c.strip_width, buy_length=c.buy_length, note=c.note,
+            )
+            for c in plan.cloth
+        ],
+        shopping=[r.ShoppingResult(name=s.name, amount=s.amount, price=s.price) for s in worked.shopping],
+        steps=[
+            r.StepResult(
+                title=s.title, text=s.text, mistake=s.mistake, caution=s.caution, check=s.check, minutes=s.minutes
+            )
+            for s in plan.steps
+        ],
+        total=worked.total, mass=worked.mass, minutes=worked.minutes, bought=cuts.bought, used=cuts.used,
+        dust=cuts.kerf, offcuts=cuts.offcuts, lower_bound=cuts.lower_bound,
+        longest=max(p.cut for p in plan.pieces), carrying_length=shoot.brief.carrying_length,
+    )  # fmt: skip
+    return answer.model_dump()
+
+
+def paper(document: Mapping[str, Any], form: str) -> bytes:
+    """The cut list as ``"a4"`` or ``"letter"`` PDF, or ``"csv"``."""
+    shoot = read_shoot(document)
+    worked = _worked(shoot)
+    if form == "csv":
+        return write_cut_list(worked)
+    return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units)
+
+
+TASKS: Mapping[str, Callable[..., Any]] = {"figures": figures, "advice": advice, "build": build, "paper": paper}
+
+
+def warm_up() -> None:
+    """Compile or load every kernel by computing the default shoot once."""
+    document = Shoot().model_dump(mode="json")
+    for effort in ("draft", "fine"):
+        figures(document, effort)
+    bulb = Shoot().model_dump(mode="json")
+    bulb["brief"]["lamp"]["id"] = "bulb_15"
+    bulb["design"].update(layers=2, layer_gap=0.1)
+    figures(bulb, "draft")
+    build(document)

@@ -1,0 +1,214 @@
+"""Plain results of the computations, as they travel between processes and to the browser.
+
+Pydantic models, so that the interface's types are generated from the same place.
+"""
+
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict
+
+from wenlo.core.shoot.document import Shoot
+
+
+class Result(BaseModel):
+    """Base of results; unknown fields are a mistake of ours."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class GaugeResult(Result):
+    """One gauge of the strip; SI values, stops, or shares."""
+
+    key: Literal["shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure"]
+    label: str
+    unit: Literal["m", "stop", "share", "iso", "aperture", "power"]
+    value: float | None
+    low: float | None
+    high: float | None
+    spread: list[float] | None
+    scale: list[float]
+    state: Literal["within", "below", "above", "unknown"]
+    text: str
+    sentence: str
+
+
+class NoteResult(Result):
+    """A sentence beside the drawing."""
+
+    level: Literal["warning", "hint", "caution"]
+    about: str
+    text: str
+
+
+class FigureResult(Result):
+    """A named figure with its value ready to read and the words behind it."""
+
+    key: str
+    label: str
+    text: str
+    detail: str
+
+
+class ShadowProfile(Result):
+    """Lit share across a shadow edge against place. [m]"""
+
+    at: list[float]
+    lit: list[float]
+
+
+class SetDrawing(Result):
+    """Places for the drawings, in the set's coordinates (origin at the subject's mark). [m]"""
+
+    sheet_centre_height: float
+    lamp_height: float
+    lamp_width: float
+    lamp_face_height: float
+    lamp_shape: str
+    beam: float
+    room_left: float
+    room_right: float
+    room_front: float
+    room_back: float
+    room_height: float
+    member: float
+
+
+class FiguresResult(Result):
+    """Everything that the Shape stage and the gauge strip show."""
+
+    effort: Literal["draft", "fine"]
+    gauges: list[GaugeResult]
+    figures: list[FigureResult]
+    notes: list[NoteResult]
+    sheet_map: list[list[float]]
+    shadow: ShadowProfile
+    drawing: SetDrawing
+    with_room: bool
+    core_version: str
+
+
+class ChangeResult(Result):
+    """One value of the document to set."""
+
+    path: str
+    value: float | str
+
+
+class ProposalResult(Result):
+    """A change that reaches the target, or why none does (no changes)."""
+
+    id: str
+    title: str
+    reason: str
+    changes: list[ChangeResult]
+
+
+class LeverResult(Result):
+    """What a tenth more of one length does to the gauge."""
+
+    path: str
+    label: str
+    change: float
+
+
+class AdviceResult(Result):
+    """The words, inputs, levers and proposals behind a gauge."""
+
+    gauge: str
+    formula: str
+    source: str
+    inputs: list[list[str]]
+    levers: list[LeverResult]
+    proposals: list[ProposalResult]
+
+
+class PieceResult(Result):
+    """A piece to cut. [m]"""
+
+    label: str
+    name: str
+    cut: float
+    reason: str
+
+
+class BarResult(Result):
+    """One bar of stock with its pieces in order. [m]"""
+
+    stock: float
+    pieces: list[PieceResult]
+    kerf: float
+    offcut: float
+    price: float
+
+
+class ClothResult(Result):
+    """One layer of sheet. [m]"""
+
+    label: str
+    material: str
+    form: str
+    finished: list[float]
+    cut: list[float]
+    strips: int
+    strip_width: float
+    buy_length: float
+    note: str
+
+
+class ShoppingResult(Result):
+    """One line of the shopping list. [EUR]"""
+
+    name: str
+    amount: str
+    price: float
+
+
+class StepResult(Result):
+    """One step of the work."""
+
+    title: str
+    text: str
+    mistake: str
+    caution: str
+    check: str
+    minutes: float
+
+
+class RunResult(Result):
+    """A finished dimension and what the pieces add up to. [m]"""
+
+    name: str
+    wanted: float
+    assembled: float
+
+
+class BuildResult(Result):
+    """The Build stage: cut plan, cloth, shopping, weight, steps."""
+
+    name: str
+    bar_name: str
+    saw: str
+    kerf: float
+    bars: list[BarResult]
+    runs: list[RunResult]
+    cloth: list[ClothResult]
+    shopping: list[ShoppingResult]
+    steps: list[StepResult]
+    total: float
+    mass: float
+    minutes: float
+    bought: float
+    used: float
+    dust: float
+    offcuts: float
+    lower_bound: float
+    longest: float
+    carrying_length: float
+
+
+class FiguresRequest(Result):
+    """A document to compute; ``editor`` names the tab so that its newest edit wins."""
+
+    document: Shoot
+    editor: str | None = None
+    effort: Literal["draft", "fine"] = "fine"

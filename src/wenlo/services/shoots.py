@@ -1,0 +1,94 @@
+"""Use cases of shoots: make, open, save, undo, redo, import."""
+
+from collections.abc import Sequence
+from uuid import UUID
+
+from wenlo.core.errors import NotFound, VersionConflict
+from wenlo.core.shoot.document import Shoot, write_shoot
+from wenlo.formats.project_file import read_project
+from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, Transactions, User
+
+LOCAL_USER = "local"
+
+
+class Shoots:
+    """Every method is one transaction, and only ever touches what the user owns."""
+
+    def __init__(self, transactions: Transactions) -> None:
+        self._transactions = transactions
+
+    def local_user(self) -> User:
+        """The one user until signing in exists."""
+        with self._transactions() as store:
+            return store.user(LOCAL_USER)
+
+    def check(self) -> None:
+        """Raise Unavailable unless the store answers."""
+        with self._transactions() as store:
+            store.ping()
+
+    def lines(self, user: User) -> Sequence[ShootLine]:
+        """The user's shoots, newest first."""
+        with self._transactions() as store:
+            return store.lines(user.id)
+
+    def create(self, user: User, shoot: Shoot, *, label: str = "Made") -> ShootRecord:
+        """A new shoot."""
+        with self._transactions() as store:
+            return store.add(user.id, document=write_shoot(shoot), title=shoot.title, label=label)
+
+    def open(self, user: User, shoot: UUID) -> ShootRecord:
+        """One shoot. Raises NotFound."""
+        with self._transactions() as store:
+            return _found(store.find(user.id, shoot))
+
+    def save(self, user: User, shoot: UUID, *, version: int, document: Shoot, label: str) -> ShootRecord:
+        """A new revision, unless somebody saved since ``version`` (VersionConflict)."""
+        with self._transactions() as store:
+            current = _based_on(store, user, shoot, version)
+            written = write_shoot(document)
+            if written == current.document:
+                return current
+            return store.append(user.id, shoot, document=written, title=document.title, label=label)
+
+    def undo(self, user: User, shoot: UUID, *, version: int) -> ShootRecord:
+        """Show the revision before."""
+        with self._transactions() as store:
+            _based_on(store, user, shoot, version)
+            return store.move(user.id, shoot, to="parent")
+
+    def redo(self, user: User, shoot: UUID, *, version: int) -> ShootRecord:
+        """Show the revision that was undone last."""
+        with self._transactions() as store:
+            _based_on(store, user, shoot, version)
+            return store.move(user.id, shoot, to="child")
+
+    def history(self, user: User, shoot: UUID) -> Sequence[RevisionLine]:
+        """All revisions, newest first."""
+        with self._transactions() as store:
+            return store.revisions(user.id, shoot)
+
+    def remove(self, user: User, shoot: UUID, *, version: int) -> None:
+        """Delete a shoot, unless somebody saved since ``version``."""
+        with self._transactions() as store:
+            _based_on(store, user, shoot, version)
+            store.remove(user.id, shoot)
+
+    def bring_in(self, user: User, content: bytes) -> ShootRecord:
+        """A new shoot from a project file. Raises UnsupportedFile or InvalidInput; nothing is changed then."""
+        return self.create(user, read_project(content), label="Brought in from a file")
+
+
+def _found(record: ShootRecord | None) -> ShootRecord:
+    if record is None:
+        raise NotFound("This shoot does not exist any more.")
+    return record
+
+
+def _based_on(store: ShootStore, user: User, shoot: UUID, version: int) -> ShootRecord:
+    record = _found(store.find(user.id, shoot, lock=True))
+    if record.version != version:
+        raise VersionConflict(
+            "This shoot was changed elsewhere in the meantime, perhaps in another tab.", current_version=record.version
+        )
+    return record

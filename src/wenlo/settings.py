@@ -1,0 +1,26 @@
+"""All settings of Wenlo, read from the environment (``WENLO_…``). Documented in docs/settings.md."""
+
+from pathlib import Path
+from typing import Literal
+
+from pydantic import Field, SecretStr
+from pydantic_settings import BaseSettings, SettingsConfigDict
+
+
+class Settings(BaseSettings):
+    """One documented settings class, made once in the command line and passed down."""
+
+    model_config = SettingsConfigDict(env_prefix="WENLO_", extra="ignore")
+
+    database_url: SecretStr = Field(
+        default=SecretStr("postgresql+psycopg://wenlo@127.0.0.1/wenlo"), description="SQLAlchemy URL of PostgreSQL."
+    )
+    host: str = Field(default="127.0.0.1", description="Address the server listens on; loopback unless you mean it.")
+    port: int = Field(default=8321, ge=0, le=65535, description="Port the server listens on; 0 takes any free one.")
+    upload_limit: int = Field(default=5_000_000, ge=1000, description="Largest request that is read. [byte]")
+    compute_seconds: float = Field(
+        default=30.0, gt=0, description="Longest one computation may take before it is given up. [s]"
+    )
+    front_end: Path | None = Field(default=None, description="Folder of the built front end; none serves the API alone.")
+    log_format: Literal["console", "json"] = Field(default="console", description="How log lines are written.")
+    log_level: Literal["debug", "info", "warning", "error"] = Field(default="info", description="Least level logged.")

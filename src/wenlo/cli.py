@@ -1,4 +1,4 @@
-"""Command line of the installed application: serve, migrate, demo data, kernels, API description."""
+"""Command line of the installed application: serve, prepare the database, kernels, API description."""
 
 import argparse
 import json
@@ -14,7 +14,6 @@ from wenlo.api.app import create_app
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.db.shoots import SqlTransactions
 from wenlo.logs import set_up_logs
-from wenlo.services.compute import warm_up
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
 
@@ -43,8 +42,8 @@ def main(arguments: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(prog="wenlo")
     commands = parser.add_subparsers(dest="command", required=True)
     commands.add_parser("serve", help="run the web server")
-    commands.add_parser("migrate", help="bring the database to the newest tables")
-    commands.add_parser("load-demo", help="add the demo shoots to an empty database")
+    prepare = commands.add_parser("prepare", help="bring the database to the newest tables")
+    prepare.add_argument("--demo", action="store_true", help="add the demo shoots to an empty database")
     commands.add_parser("compile", help="compile and cache the kernels")
     openapi = commands.add_parser("openapi", help="write the API's description")
     openapi.add_argument("file", type=Path)
@@ -54,6 +53,8 @@ def main(arguments: list[str] | None = None) -> int:
     if options.command == "serve":
         return _serve(settings)
     if options.command == "compile":
+        from wenlo.services.compute import warm_up  # the kernels take a second to load
+
         warm_up()
         return 0
     if options.command == "openapi":
@@ -61,9 +62,8 @@ def main(arguments: list[str] | None = None) -> int:
         options.file.write_text(json.dumps(description, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
         return 0
     database = make_engine(settings.database_url.get_secret_value())
-    if options.command == "migrate":
-        migrate(database)
-    else:
+    migrate(database)
+    if options.demo:
         count = demo.load(Shoots(SqlTransactions(make_sessions(database))))
         log.info("demo_loaded", shoots=count)
     database.dispose()

@@ -15,7 +15,9 @@ def set_up_logs(*, form: str, level: str) -> None:
     level: least level that is written.
     """
     renderer: structlog.types.Processor = (
-        structlog.processors.JSONRenderer() if form == "json" else structlog.dev.ConsoleRenderer(colors=sys.stderr.isatty())
+        structlog.processors.JSONRenderer()
+        if form == "json"
+        else structlog.dev.ConsoleRenderer(colors=sys.stderr.isatty())
     )
     processors: list[structlog.types.Processor] = [
         structlog.contextvars.merge_contextvars,

@@ -21,6 +21,8 @@ class Settings(BaseSettings):
     compute_seconds: float = Field(
         default=30.0, gt=0, description="Longest one computation may take before it is given up. [s]"
     )
-    front_end: Path | None = Field(default=None, description="Folder of the built front end; none serves the API alone.")
+    front_end: Path | None = Field(
+        default=None, description="Folder of the built front end; none serves the API alone."
+    )
     log_format: Literal["console", "json"] = Field(default="console", description="How log lines are written.")
     log_level: Literal["debug", "info", "warning", "error"] = Field(default="info", description="Least level logged.")

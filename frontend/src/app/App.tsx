@@ -1,5 +1,5 @@
-import { App as AntApp, ConfigProvider } from 'antd';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { App as AntApp, ConfigProvider } from 'antd';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { ShootsPage } from '../features/shoots/ShootsPage';
 import { usePreferences } from '../shared/state/preferences';

@@ -19,7 +19,8 @@ function useShortcuts(id: string): void {
   const go = useNavigate();
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]');
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest('input, textarea, [contenteditable]');
       if (typing) return;
       const key = event.key.toLowerCase();
       if ((event.ctrlKey || event.metaKey) && key === 'z') {
@@ -88,7 +89,11 @@ export function Shell() {
       <TopBar />
       <nav className="rail" aria-label="Stages">
         {STAGES.map((s, i) => (
-          <NavLink key={s.key} to={`/shoots/${id}/${s.key}`} title={`${s.name}: ${s.question} (key ${i + 1})`}>
+          <NavLink
+            key={s.key}
+            to={`/shoots/${id}/${s.key}`}
+            title={`${s.name}: ${s.question} (key ${i + 1})`}
+          >
             <span className="rail-number">{i + 1}</span>
             {s.name}
           </NavLink>

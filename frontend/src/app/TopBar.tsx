@@ -59,7 +59,10 @@ function Help({ open, close }: { open: boolean; close: () => void }) {
         </tbody>
       </table>
       <p>Lengths are taken either way anywhere: 1.35 m, 135 cm, 1350 mm, 5' 2 3/4", 62 1/2 in.</p>
-      <p>On the drawings, drag the sheet, the lamp, the camera, the backdrop and the frame's edges, or click a number.</p>
+      <p>
+        On the drawings, drag the sheet, the lamp, the camera, the backdrop and the frame's edges, or click a
+        number.
+      </p>
     </Modal>
   );
 }
@@ -79,10 +82,22 @@ export function TopBar() {
         <>
           <Title />
           <Tooltip title="Undo (Ctrl Z)">
-            <Button type="text" icon={<UndoOutlined />} aria-label="Undo" disabled={!canUndo} onClick={() => void undo()} />
+            <Button
+              type="text"
+              icon={<UndoOutlined />}
+              aria-label="Undo"
+              disabled={!canUndo}
+              onClick={() => void undo()}
+            />
           </Tooltip>
           <Tooltip title="Redo (Ctrl Shift Z)">
-            <Button type="text" icon={<RedoOutlined />} aria-label="Redo" disabled={!canRedo} onClick={() => void redo()} />
+            <Button
+              type="text"
+              icon={<RedoOutlined />}
+              aria-label="Redo"
+              disabled={!canRedo}
+              onClick={() => void redo()}
+            />
           </Tooltip>
           <output className={`save-state save-${state}`} data-testid="save-state">
             {SAID[state]}
@@ -105,7 +120,12 @@ export function TopBar() {
         />
       ) : null}
       <Tooltip title={theme === 'light' ? 'Dim the screen for a dark set' : 'Light theme'}>
-        <Button type="text" aria-label={theme === 'light' ? 'Dim theme' : 'Light theme'} icon={theme === 'light' ? <BulbOutlined /> : <BulbFilled />} onClick={toggleTheme} />
+        <Button
+          type="text"
+          aria-label={theme === 'light' ? 'Dim theme' : 'Light theme'}
+          icon={theme === 'light' ? <BulbOutlined /> : <BulbFilled />}
+          onClick={toggleTheme}
+        />
       </Tooltip>
       <Tooltip title="Keys and ways of typing">
         <Button type="text" aria-label="Help" icon={<QuestionOutlined />} onClick={() => setHelp(true)} />

@@ -18,7 +18,11 @@ export function tokens(name: 'light' | 'dim'): ThemeConfig {
       motion: false,
     },
     components: {
-      Segmented: { itemSelectedBg: dim ? '#4a3a28' : '#ffffff', trackBg: dim ? '#23211e' : '#e9e3d7', itemColor: dim ? '#a89f90' : '#5a5750' },
+      Segmented: {
+        itemSelectedBg: dim ? '#4a3a28' : '#ffffff',
+        trackBg: dim ? '#23211e' : '#e9e3d7',
+        itemColor: dim ? '#a89f90' : '#5a5750',
+      },
       Popover: { titleMinWidth: 420 },
     },
   };

@@ -13,6 +13,7 @@ import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
 from wenlo.api.routers import compute, reference, shoots
+from wenlo.core.errors import NotFound
 from wenlo.db.session import make_engine, make_sessions
 from wenlo.db.shoots import SqlTransactions
 from wenlo.jobs.pool import WorkerPool
@@ -78,5 +79,5 @@ def _serve_front_end(app: FastAPI, settings: Settings) -> None:
     def _page(path: str) -> Response:
         # The stage is in the URL, so every address that is not the API's gets the one page.
         if path.startswith("api/"):
-            raise errors.NotFound("There is nothing at this address.")
+            raise NotFound("There is nothing at this address.")
         return FileResponse(root / "index.html", headers={"cache-control": "no-cache"})

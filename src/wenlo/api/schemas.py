@@ -22,7 +22,7 @@ class Request(BaseModel):
 class CreateShoot(Request):
     """A new shoot; the defaults of the Brief when no document is given."""
 
-    document: Shoot = Field(default_factory=Shoot)
+    document: Shoot | None = None
 
 
 class SaveShoot(Request):

@@ -113,9 +113,14 @@ class SqlShootStore:
     ) -> None:
         self._session.add(
             RevisionRow(
-                shoot_id=row.id, owner_id=row.owner_id, number=number, parent=parent, label=label,
-                document=dict(document), core_version=CORE_VERSION,
-            )  # fmt: skip
+                shoot_id=row.id,
+                owner_id=row.owner_id,
+                number=number,
+                parent=parent,
+                label=label,
+                document=dict(document),
+                core_version=CORE_VERSION,
+            )
         )
         self._session.flush()
 

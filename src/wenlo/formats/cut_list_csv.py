@@ -6,7 +6,19 @@ import io
 from wenlo.core.build.shopping import WorkedBuild
 from wenlo.core.quantities.length import format_length
 
-HEADER = ("kind", "label", "name", "bar", "cut_mm", "cut_inch", "second_mm", "second_inch", "count", "price_eur", "note")
+HEADER = (
+    "kind",
+    "label",
+    "name",
+    "bar",
+    "cut_mm",
+    "cut_inch",
+    "second_mm",
+    "second_inch",
+    "count",
+    "price_eur",
+    "note",
+)
 
 
 def _guard(text: str) -> str:
@@ -25,11 +37,36 @@ def write_cut_list(build: WorkedBuild) -> bytes:
 
     for number, bar in enumerate(build.cuts.bars, start=1):
         for piece in bar.pieces:
-            rows.writerow(("piece", piece.label, _guard(piece.name), number, *both(piece.cut), "", "", 1, "", _guard(piece.reason)))
-        rows.writerow(("offcut", "", build.plan.stock.name, number, *both(bar.offcut), "", "", 1, "", f"of {bar.stock:g} m"))
+            rows.writerow(
+                (
+                    "piece",
+                    piece.label,
+                    _guard(piece.name),
+                    number,
+                    *both(piece.cut),
+                    "",
+                    "",
+                    1,
+                    "",
+                    _guard(piece.reason),
+                )
+            )
+        rows.writerow(
+            ("offcut", "", build.plan.stock.name, number, *both(bar.offcut), "", "", 1, "", f"of {bar.stock:g} m")
+        )
     for cloth in build.plan.cloth:
         rows.writerow(
-            ("sheet", cloth.label, cloth.material, "", *both(cloth.cut[0]), *both(cloth.cut[1]), 1, "", _guard(cloth.note))
+            (
+                "sheet",
+                cloth.label,
+                cloth.material,
+                "",
+                *both(cloth.cut[0]),
+                *both(cloth.cut[1]),
+                1,
+                "",
+                _guard(cloth.note),
+            )
         )
     for line in build.shopping:
         rows.writerow(("buy", "", line.name, "", "", "", "", "", line.amount, f"{line.price:.2f}", ""))

@@ -2,6 +2,7 @@
 
 import io
 from typing import Any
+from xml.sax.saxutils import escape
 
 from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
 from reportlab.lib import colors
@@ -9,7 +10,6 @@ from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
-from xml.sax.saxutils import escape
 
 from wenlo.core.build.shopping import WorkedBuild
 from wenlo.core.quantities.length import UnitSystem, format_length
@@ -22,7 +22,9 @@ PIECE = colors.HexColor("#e9dfc8")
 
 BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=9, leading=12, textColor=INK)
 SMALL = ParagraphStyle("small", parent=BODY, fontSize=8, leading=10, textColor=FAINT)
-HEAD = ParagraphStyle("head", parent=BODY, fontName="Helvetica-Bold", fontSize=12, leading=15, spaceBefore=10, spaceAfter=4)
+HEAD = ParagraphStyle(
+    "head", parent=BODY, fontName="Helvetica-Bold", fontSize=12, leading=15, spaceBefore=10, spaceAfter=4
+)
 TITLE = ParagraphStyle("title", parent=HEAD, fontSize=17, leading=21, spaceBefore=0)
 
 
@@ -52,7 +54,16 @@ def _cut_plan(build: WorkedBuild, width: float, units: UnitSystem) -> list[Drawi
         scale = (width - 4) / longest
         x = 2.0
         group = Group()
-        group.add(String(2, 30, f"Bar {number}, {format_length(bar.stock, system=units)}", fontName="Helvetica", fontSize=8, fillColor=INK))
+        group.add(
+            String(
+                2,
+                30,
+                f"Bar {number}, {format_length(bar.stock, system=units)}",
+                fontName="Helvetica",
+                fontSize=8,
+                fillColor=INK,
+            )
+        )
         group.add(Rect(2, 8, bar.stock * scale, 16, strokeColor=FAINT, fillColor=colors.white, strokeDashArray=[2, 2]))
         for piece in bar.pieces:
             w = piece.cut * scale
@@ -60,11 +71,17 @@ def _cut_plan(build: WorkedBuild, width: float, units: UnitSystem) -> list[Drawi
             label = f"{piece.label}  {_cut(piece.cut, units)}"
             if w < 62:
                 label = piece.label
-            group.add(String(x + w / 2, 13, label, fontName="Helvetica-Bold", fontSize=7.5, textAnchor="middle", fillColor=INK))
+            group.add(
+                String(
+                    x + w / 2, 13, label, fontName="Helvetica-Bold", fontSize=7.5, textAnchor="middle", fillColor=INK
+                )
+            )
             x += w + build.plan.kerf * scale
             group.add(Line(x, 6, x, 26, strokeColor=INK, strokeWidth=0.4))
         rest = f"offcut {_cut(bar.offcut, units)}" if bar.offcut > 0.001 else "no offcut"
-        group.add(String(2 + bar.stock * scale, 0, rest, fontName="Helvetica", fontSize=7, textAnchor="end", fillColor=FAINT))
+        group.add(
+            String(2 + bar.stock * scale, 0, rest, fontName="Helvetica", fontSize=7, textAnchor="end", fillColor=FAINT)
+        )
         drawing.add(group)
         drawings.append(drawing)
     return drawings
@@ -83,9 +100,38 @@ def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) 
         drawing.add(Line(side, y, side, y + top, strokeColor=INK, strokeWidth=2))
     drawing.add(Rect(x, y + top - h, w, h, strokeColor=INK, strokeWidth=2, fillColor=colors.HexColor("#f6f2e8")))
     drawing.add(Line(x - 12, y, x + w + 12, y, strokeColor=FAINT))
-    drawing.add(String(x + w / 2, y + top + 6, format_length(design.width, system=units), fontName="Helvetica", fontSize=9, textAnchor="middle", fillColor=INK))
-    drawing.add(String(x + w + 8, y + top - h / 2, format_length(design.height, system=units), fontName="Helvetica", fontSize=9, fillColor=INK))
-    drawing.add(String(x - 8, y + top / 2, format_length(design.top_height, system=units), fontName="Helvetica", fontSize=9, textAnchor="end", fillColor=INK))
+    drawing.add(
+        String(
+            x + w / 2,
+            y + top + 6,
+            format_length(design.width, system=units),
+            fontName="Helvetica",
+            fontSize=9,
+            textAnchor="middle",
+            fillColor=INK,
+        )
+    )
+    drawing.add(
+        String(
+            x + w + 8,
+            y + top - h / 2,
+            format_length(design.height, system=units),
+            fontName="Helvetica",
+            fontSize=9,
+            fillColor=INK,
+        )
+    )
+    drawing.add(
+        String(
+            x - 8,
+            y + top / 2,
+            format_length(design.top_height, system=units),
+            fontName="Helvetica",
+            fontSize=9,
+            textAnchor="end",
+            fillColor=INK,
+        )
+    )
     return drawing
 
 
@@ -152,7 +198,12 @@ def write_cut_list_pdf(build: WorkedBuild, *, title: str, design: Any, paper: st
         Paragraph("Steps", HEAD),
     ]  # fmt: skip
     for number, step in enumerate(plan.steps, start=1):
-        lines = [Paragraph(_text(f"{number}. {step.title} ({step.minutes:.0f} min)"), ParagraphStyle("step", parent=BODY, fontName="Helvetica-Bold"))]
+        lines = [
+            Paragraph(
+                _text(f"{number}. {step.title} ({step.minutes:.0f} min)"),
+                ParagraphStyle("step", parent=BODY, fontName="Helvetica-Bold"),
+            )
+        ]
         lines.append(Paragraph(_text(step.text), BODY))
         for name, text in (("Check", step.check), ("Usual mistake", step.mistake), ("Caution", step.caution)):
             if text:

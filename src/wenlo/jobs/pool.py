@@ -14,7 +14,6 @@ from typing import Any
 import structlog
 
 from wenlo.core.errors import Unavailable, WenloError
-from wenlo.services.compute import TASKS, warm_up
 from wenlo.services.ports import Task
 
 log = structlog.get_logger()
@@ -28,8 +27,17 @@ class Superseded(WenloError):
     code = "superseded"
 
 
+# Imported in the worker alone: the web process never loads the kernels.
 def _run(task: str, arguments: dict[str, Any]) -> Any:
+    from wenlo.services.compute import TASKS
+
     return TASKS[task](**arguments)
+
+
+def _warm_up() -> None:
+    from wenlo.services.compute import warm_up
+
+    warm_up()
 
 
 class _Lane:
@@ -46,9 +54,7 @@ class _Lane:
     @staticmethod
     def _new_pool() -> ProcessPoolExecutor:
         # Spawned, not forked: the kernels' thread pool does not survive a fork.
-        return ProcessPoolExecutor(
-            max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=warm_up
-        )
+        return ProcessPoolExecutor(max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=_warm_up)
 
     async def run(self, task: Task, editor: str | None, arguments: dict[str, Any]) -> Any:
         self._count += 1

@@ -79,9 +79,7 @@ class Cluster:
         return {"PATH": f"{self.programs}:/usr/bin:/bin", "LC_ALL": "C.UTF-8", "HOME": str(self.data.parent)}
 
     def _run(self, program: str, *arguments: str | Path, what: str) -> str:
-        return run(
-            [self.programs / program, *arguments], what=what, env=self._env(), cwd=Path("/"), account=account()
-        )
+        return run([self.programs / program, *arguments], what=what, env=self._env(), cwd=Path("/"), account=account())
 
     def make(self) -> None:
         """Make the cluster unless it is whole; a half-made one is made anew."""
@@ -162,13 +160,18 @@ class Cluster:
 
     def running(self) -> bool:
         """Whether a server runs on this cluster."""
-        as_other = account()
-        extra = {} if as_other is None else {"user": as_other.pw_uid, "group": as_other.pw_gid, "extra_groups": []}
+        who = account()
         done = subprocess.run(
-            [self.programs / "pg_ctl", "status", "-D", self.data], env=self._env(), cwd="/", capture_output=True,
-            **extra,  # type: ignore[call-overload]
-        )  # fmt: skip
-        return bool(done.returncode == 0)
+            [self.programs / "pg_ctl", "status", "-D", self.data],
+            env=self._env(),
+            cwd="/",
+            capture_output=True,
+            check=False,
+            user=None if who is None else who.pw_uid,
+            group=None if who is None else who.pw_gid,
+            extra_groups=None if who is None else [],
+        )
+        return done.returncode == 0
 
     def pid(self) -> int | None:
         """Process id of the running server, or None."""
@@ -178,7 +181,9 @@ class Cluster:
     def stop(self) -> None:
         """Stop the server if it runs."""
         if self.running():
-            self._run("pg_ctl", "stop", "-w", "-t", "30", "-s", "-m", "fast", "-D", self.data, what="stopping PostgreSQL")
+            self._run(
+                "pg_ctl", "stop", "-w", "-t", "30", "-s", "-m", "fast", "-D", self.data, what="stopping PostgreSQL"
+            )
 
 
 def throw_away(programs: Path) -> Cluster:
@@ -186,4 +191,3 @@ def throw_away(programs: Path) -> Cluster:
     folder = Path(tempfile.mkdtemp(prefix="wenlo-test-"))
     folder.chmod(0o711)
     return Cluster(programs=programs, data=folder / "data", secret=folder / "secret", durable=False)
-

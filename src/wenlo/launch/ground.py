@@ -60,12 +60,19 @@ def run(
     quiet: keep its output back unless it fails.
     input_text: text for its standard input.
     """
-    as_other = {} if account is None else {"user": account.pw_uid, "group": account.pw_gid, "extra_groups": []}
     done = subprocess.run(
-        [str(part) for part in command], env=None if env is None else dict(env), cwd=cwd, text=True,
-        stdout=subprocess.PIPE if quiet else None, stderr=subprocess.STDOUT if quiet else None, input=input_text,
-        **as_other,  # type: ignore[call-overload]
-    )  # fmt: skip
+        [str(part) for part in command],
+        env=None if env is None else dict(env),
+        cwd=cwd,
+        text=True,
+        check=False,
+        stdout=subprocess.PIPE if quiet else None,
+        stderr=subprocess.STDOUT if quiet else None,
+        input=input_text,
+        user=None if account is None else account.pw_uid,
+        group=None if account is None else account.pw_gid,
+        extra_groups=None if account is None else [],
+    )
     output = done.stdout or ""
     if done.returncode != 0:
         if "No space left on device" in output or "ENOSPC" in output:
@@ -74,7 +81,9 @@ def run(
         (LOG / "last-failure.txt").write_text(output, encoding="utf-8")
         lines = [line for line in output.strip().splitlines() if line.strip()]
         last = lines[-1][:200] if lines else f"exit status {done.returncode}"
-        raise Trouble(f"failed while {what}: {last} (all of it in {LOG / 'last-failure.txt'}); run the same command again.")
+        raise Trouble(
+            f"failed while {what}: {last} (all of it in {LOG / 'last-failure.txt'}); run the same command again."
+        )
     return output
 
 
@@ -138,10 +147,14 @@ def check_disk() -> None:
     try:
         HOME.mkdir(parents=True, exist_ok=True)
     except OSError as error:
-        raise Trouble(f"cannot write to {HOME.parent} ({error.strerror}); set WENLO_HOME to a folder of yours.") from None
+        raise Trouble(
+            f"cannot write to {HOME.parent} ({error.strerror}); set WENLO_HOME to a folder of yours."
+        ) from None
     free = shutil.disk_usage(HOME).free
     if free < NEEDED_DISK:
-        raise Trouble(f"only {free // 1_000_000} MB are free on the disk of {HOME}; free some space and run this again.")
+        raise Trouble(
+            f"only {free // 1_000_000} MB are free on the disk of {HOME}; free some space and run this again."
+        )
 
 
 def program(name: str) -> str | None:
@@ -151,7 +164,7 @@ def program(name: str) -> str | None:
 
 def clean_environment() -> dict[str, str]:
     """The environment without PostgreSQL's, Wenlo's and Python's own variables, which would leak into the programs we start."""
-    skip = ("PG", "WENLO_", "PYTHONPATH", "PYTHONHOME", "VIRTUAL_ENV")
+    skip = ("PG", "WENLO_", "PYTHON", "VIRTUAL_ENV")
     kept = {k: v for k, v in os.environ.items() if not k.startswith(skip)}
     return {**kept, "PYTHONPATH": str(ROOT / "src"), "NUMBA_CACHE_DIR": str(KERNELS), "OPENBLAS_NUM_THREADS": "1"}
 

@@ -35,7 +35,9 @@ def _make_venv(folder: Path) -> None:
     try:
         venv.create(folder, with_pip=True)
     except Exception as error:
-        raise Trouble(f"cannot make a Python environment ({error}); on Debian run: apt-get install python3-venv") from None
+        raise Trouble(
+            f"cannot make a Python environment ({error}); on Debian run: apt-get install python3-venv"
+        ) from None
 
 
 def _uv() -> Path:
@@ -62,7 +64,11 @@ def environment(*, everything: bool) -> None:
     env = {**clean_environment(), "VIRTUAL_ENV": str(VENV), "UV_PYTHON_DOWNLOADS": "never"}
     env.pop("PYTHONPATH")
     lock = ROOT / "requirements" / f"{wanted}.lock"
-    run([uv, "pip", "sync", "--require-hashes", "--python", PYTHON, lock], what="installing the Python packages", env=env)
+    run(
+        [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, lock],
+        what="installing the Python packages",
+        env=env,
+    )
     stamp("venv", marks[wanted])
 
 
@@ -79,7 +85,9 @@ def node_packages() -> None:
 
 def pages() -> None:
     """The built front end."""
-    sources = [FRONTEND / name for name in ("src", "index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")]
+    sources = [
+        FRONTEND / name for name in ("src", "index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")
+    ]
     mark = digest(sources)
     if (BUILT / "index.html").is_file() and is_stamped("pages", mark):
         return

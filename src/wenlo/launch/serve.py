@@ -129,9 +129,8 @@ def serve(*, demo: bool) -> int:
                 **clean_environment(), "WENLO_DATABASE_URL": cluster.url, "WENLO_FRONT_END": str(BUILT),
                 "WENLO_PORT": str(_port()),
             }  # fmt: skip
-            run([PYTHON, "-m", "wenlo.cli", "migrate"], what="preparing the database", env=env)
-            if demo:
-                run([PYTHON, "-m", "wenlo.cli", "load-demo"], what="loading the demo data", env=env)
+            extra = ["--demo"] if demo else []
+            run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
             server, url = _start_server(env)
             _wait_until_answers(url, server)
             say(f"open {url}  (Ctrl-C stops it)")

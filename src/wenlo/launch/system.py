@@ -51,7 +51,9 @@ def need_chromium() -> None:
 def need_node() -> None:
     """Node.js 20 and npm; Debian 12's own are too old for the build, so they are asked for."""
     if program("node") is None or program("npm") is None:
-        raise Trouble("Node.js 20 or newer with npm is needed to build the pages; install it and start again.", status=2)
+        raise Trouble(
+            "Node.js 20 or newer with npm is needed to build the pages; install it and start again.", status=2
+        )
     version = run(["node", "--version"], what="asking for Node's version").strip().lstrip("v")
     if int(version.split(".")[0]) < 20:
         raise Trouble(f"Node.js 20 or newer is needed, this is {version}; update it and start again.", status=2)

@@ -8,12 +8,13 @@ from wenlo.core import CORE_VERSION
 from wenlo.core.advice import set_up
 from wenlo.core.advice.explain import explain
 from wenlo.core.advice.figures import Evaluated, evaluate
-from wenlo.core.advice.gauges import Gauge, gauges
+from wenlo.core.advice.gauges import Gauge, deep_stops, gauges
 from wenlo.core.advice.notes import notes
 from wenlo.core.advice.sizing import proposals
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.lamp import field_angle
 from wenlo.core.quantities.length import format_length
 from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shoot.document import Shoot, read_shoot
@@ -46,7 +47,7 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
         ("solid_angle", "Apparent size", f"{light.sheet.solid_angle:.2f} sr",
          f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face"),
         ("edge_upright", "Shadow edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
-        ("corner", "Worst corner", format_stops(min(light.sheet.worst_corner, 12.0)), "below the middle of the sheet"),
+        ("corner", "Worst corner", deep_stops(light.sheet.worst_corner), "below the middle of the sheet"),
         ("hot_spot", "Hot spot", f"{light.sheet.peak_to_mean:.1f} ×", "brightest patch over the mean of the sheet"),
         ("outline", "Lamp through the weave", "not seen" if outline <= 0.05 else f"{outline:.1f} ×",
          f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through"),
@@ -79,9 +80,8 @@ def figures(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
         ),
         drawing=r.SetDrawing(
             sheet_centre_height=design.centre_height, lamp_height=design.lamp_stands_at, lamp_width=lamp.size[0],
-            lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=lamp.beam, room_left=box.left,
+            lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=lamp.beam, field=field_angle(lamp), room_left=box.left,
             room_right=box.right, room_front=box.front, room_back=box.back, room_height=box.height,
-            member=0.033,
         ),
         with_room=result.with_room,
         core_version=CORE_VERSION,

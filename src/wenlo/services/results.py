@@ -65,12 +65,12 @@ class SetDrawing(Result):
     lamp_face_height: float
     lamp_shape: str
     beam: float
+    field: float
     room_left: float
     room_right: float
     room_front: float
     room_back: float
     room_height: float
-    member: float
 
 
 class FiguresResult(Result):

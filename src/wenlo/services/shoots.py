@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from uuid import UUID
 
 from wenlo.core.errors import NotFound, VersionConflict
-from wenlo.core.shoot.document import Shoot, write_shoot
+from wenlo.core.shoot.document import Shoot, answer_paths, write_shoot
 from wenlo.formats.project_file import read_project
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, Transactions, User
 
@@ -77,6 +77,12 @@ class Shoots:
     def bring_in(self, user: User, content: bytes) -> ShootRecord:
         """A new shoot from a project file. Raises UnsupportedFile or InvalidInput; nothing is changed then."""
         return self.create(user, read_project(content), label="Brought in from a file")
+
+
+def fresh_shoot() -> Shoot:
+    """A new shoot: sensible defaults, every answer of the Brief marked as assumed."""
+    shoot = Shoot()
+    return shoot.model_copy(update={"brief": shoot.brief.model_copy(update={"assumed": answer_paths()})})
 
 
 def _found(record: ShootRecord | None) -> ShootRecord:

@@ -3,10 +3,9 @@ import { Segmented } from 'antd';
 import { catalogueQuery } from '../../shared/api/queries';
 import { PlanView } from '../../shared/drawing/PlanView';
 import { useFigures } from '../../shared/state/figures';
-import { useShoot } from '../../shared/state/store';
+import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
-import { edit } from '../../shared/state/store';
 
 const EDGE_WORDS = [
   { word: 'crisp', value: 0.0015 },
@@ -42,7 +41,12 @@ export function BriefStage() {
             <span className="field-label">Subject</span>
             <span className="field-static">one person, head and shoulders</span>
           </div>
-          <Quantity path="brief.subject.face_height" kind="length" label="Face height" hint="eyes above the floor" />
+          <Quantity
+            path="brief.subject.face_height"
+            kind="length"
+            label="Face height"
+            hint="eyes above the floor"
+          />
           <Quantity path="brief.backdrop.distance" kind="length" label="To backdrop" />
           <Choice path="brief.backdrop.finish" label="Backdrop" options={data.finishes} />
           <h2>Room</h2>
@@ -64,19 +68,53 @@ export function BriefStage() {
               value={EDGE_WORDS.find((e) => Math.abs(e.value - brief.wanted.shadow_edge) < 1e-6)?.word ?? ''}
               onChange={(word) => {
                 const found = EDGE_WORDS.find((e) => e.word === word);
-                if (found) edit([{ path: 'brief.wanted.shadow_edge', value: found.value }], `Shadow edge: ${word}`);
+                if (found)
+                  edit([{ path: 'brief.wanted.shadow_edge', value: found.value }], `Shadow edge: ${word}`);
               }}
             />
           </div>
           <Quantity path="brief.wanted.shadow_edge" kind="millimetres" label="Edge width" />
-          <Quantity path="brief.wanted.occluder_distance" kind="millimetres" label="Behind an edge" hint="nose to cheek 30 mm" />
+          <Quantity
+            path="brief.wanted.occluder_distance"
+            kind="millimetres"
+            label="Behind an edge"
+            hint="nose to cheek 30 mm"
+          />
           <Quantity path="brief.wanted.contrast" kind="stops" label="Contrast" hint="lit over shadow side" />
-          <Quantity path="brief.wanted.background" kind="stops" label="Background" hint="light on it against the face" />
-          <Quantity path="brief.wanted.evenness" kind="stops" label="Evenness" hint="most fall, middle to edge" />
+          <Quantity
+            path="brief.wanted.background"
+            kind="stops"
+            label="Background"
+            hint="light on it against the face"
+          />
+          <Quantity
+            path="brief.wanted.evenness"
+            kind="stops"
+            label="Evenness"
+            hint="most fall, middle to edge"
+          />
           <Quantity path="brief.wanted.spill" kind="share" label="Spill" hint="most that misses the sheet" />
           <Quantity path="brief.wanted.loss" kind="stops" label="Loss" hint="most light given up" />
           <h2>Limits</h2>
-          <Quantity path="brief.carrying_length" kind="length" label="Carrying" hint="longest piece in the car" />
+          <Quantity
+            path="brief.carrying_length"
+            kind="length"
+            label="Carrying"
+            hint="longest piece in the car"
+          />
+          <h2>Notes</h2>
+          <textarea
+            key={document.notes}
+            className="notes-box"
+            aria-label="Notes"
+            maxLength={2000}
+            defaultValue={document.notes}
+            placeholder="Window, props, what the picture must not show…"
+            onBlur={(e) => {
+              if (e.currentTarget.value !== document.notes)
+                edit([{ path: 'notes', value: e.currentTarget.value }], 'Notes');
+            }}
+          />
         </section>
         <section className="panel" aria-label="Camera and lamp">
           <h2>Camera</h2>
@@ -95,7 +133,9 @@ export function BriefStage() {
               { id: 'power', name: 'the lamp power' },
             ]}
           />
-          {brief.wanted.solve_for === 'iso' ? <Quantity path="brief.wanted.iso_highest" kind="number" label="ISO at most" /> : null}
+          {brief.wanted.solve_for === 'iso' ? (
+            <Quantity path="brief.wanted.iso_highest" kind="number" label="ISO at most" />
+          ) : null}
           {brief.wanted.solve_for === 'power' ? null : (
             <Quantity path="brief.wanted.aperture_widest" kind="aperture" label="Widest lens" />
           )}
@@ -114,7 +154,11 @@ export function BriefStage() {
       </div>
       <figure className="card">
         <figcaption>Plan of the room, to scale</figcaption>
-        {figures ? <PlanView document={document} figures={figures} dimensions /> : <div className="waiting">Drawing…</div>}
+        {figures ? (
+          <PlanView document={document} figures={figures} dimensions />
+        ) : (
+          <div className="waiting">Drawing…</div>
+        )}
       </figure>
     </div>
   );

@@ -11,7 +11,9 @@ import { FrameParts } from './FrameParts';
 import { Steps } from './Steps';
 
 function Pieces({ build, units }: { build: Build; units: Units }) {
-  const pieces = build.bars.flatMap((bar) => bar.pieces).sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+  const pieces = build.bars
+    .flatMap((bar) => bar.pieces)
+    .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
   const rows = Map.groupBy(pieces, (p) => `${p.name} ${p.cut.toFixed(5)}`);
   return (
     <table className="list">
@@ -104,7 +106,12 @@ function Downloads({ id, units }: { id: string; units: Units }) {
           { value: 'letter', label: 'Letter' },
         ]}
       />
-      <Button size="small" type="primary" icon={<DownloadOutlined />} href={`${base}/cut-list.pdf?paper=${paper}`}>
+      <Button
+        size="small"
+        type="primary"
+        icon={<DownloadOutlined />}
+        href={`${base}/cut-list.pdf?paper=${paper}`}
+      >
         Cut list PDF
       </Button>
       <Button size="small" href={`${base}/cut-list.csv`}>
@@ -124,7 +131,13 @@ export function BuildStage() {
   return <BuildOf document={document} id={id} />;
 }
 
-function BuildOf({ document, id }: { document: NonNullable<ReturnType<typeof useShoot.getState>['document']>; id: string }) {
+function BuildOf({
+  document,
+  id,
+}: {
+  document: NonNullable<ReturnType<typeof useShoot.getState>['document']>;
+  id: string;
+}) {
   const { data: build, error, isPlaceholderData } = useQuery(buildQuery(document));
   const { units } = document;
   if (error) {
@@ -161,8 +174,8 @@ function BuildOf({ document, id }: { document: NonNullable<ReturnType<typeof use
             Cut plan
             <span className="faint">
               {' '}
-              {build.bar_name}; {formatLength(build.bought, units)} bought, {formatLength(build.used, units)} used,{' '}
-              {formatLength(build.offcuts, units)} left over; {build.saw}
+              {build.bar_name}; {formatLength(build.bought, units)} bought, {formatLength(build.used, units)}{' '}
+              used, {formatLength(build.offcuts, units)} left over; {build.saw}
             </span>
           </h2>
           <CutPlan build={build} units={units} />

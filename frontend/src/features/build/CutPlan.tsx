@@ -13,7 +13,12 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
   return (
     <div ref={ref} className="cut-plan">
       {size.width > 0 ? (
-        <svg width={size.width} height={build.bars.length * ROW} role="img" aria-label={`${build.bars.length} bars with their cuts`}>
+        <svg
+          width={size.width}
+          height={build.bars.length * ROW}
+          role="img"
+          aria-label={`${build.bars.length} bars with their cuts`}
+        >
           {build.bars.map((bar, row) => {
             let at = 0;
             const y = row * ROW + 4;
@@ -44,7 +49,12 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
                   );
                 })}
                 {bar.offcut * scale > 46 ? (
-                  <text x={left + (bar.stock - bar.offcut / 2) * scale} y={18} textAnchor="middle" className="faint">
+                  <text
+                    x={left + (bar.stock - bar.offcut / 2) * scale}
+                    y={18}
+                    textAnchor="middle"
+                    className="faint"
+                  >
                     {formatLength(bar.offcut, units)}
                   </text>
                 ) : null}

@@ -1,6 +1,6 @@
 // The finished frame with the label of every piece where it goes, true to scale.
 import type { Build, Shoot } from '../../shared/api/client';
-import { fit } from '../../shared/drawing/scale';
+import { fitScale } from '../../shared/drawing/scale';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength } from '../../shared/units/length';
 
@@ -15,7 +15,7 @@ export function FrameParts({ build, document }: { build: Build; document: Shoot 
   // Feet point out of the page; they are drawn turned into it so that their length can be seen.
   const foot = design.foot_length / 2;
   const skew = 0.32;
-  const s = fit(
+  const s = fitScale(
     { left: -w - foot * 0.9 - 0.12, right: w + foot * 0.9 + 0.12, bottom: -foot * skew, top },
     size,
     { left: 6, right: 6, top: 24, bottom: 12 },
@@ -48,16 +48,35 @@ export function FrameParts({ build, document }: { build: Build; document: Shoot 
   return (
     <div ref={ref} className="drawing">
       {size.width > 0 ? (
-        <svg width={size.width} height={size.height} role="img" aria-label="The frame with the label of every piece">
-          <rect x={s.x(-w)} y={s.y(top)} width={s.x(w) - s.x(-w)} height={s.y(low) - s.y(top)} className="sheet-fill" />
+        <svg
+          width={size.width}
+          height={size.height}
+          role="img"
+          aria-label="The frame with the label of every piece"
+        >
+          <rect
+            x={s.x(-w)}
+            y={s.y(top)}
+            width={s.x(w) - s.x(-w)}
+            height={s.y(low) - s.y(top)}
+            className="sheet-fill"
+          />
           {drawn.map((d) => (
-            <path key={d.labels.join()} d={`M${s.x(d.x1)} ${s.y(d.y1)} L${s.x(d.x2)} ${s.y(d.y2)}`} className="member" />
+            <path
+              key={d.labels.join()}
+              d={`M${s.x(d.x1)} ${s.y(d.y1)} L${s.x(d.x2)} ${s.y(d.y2)}`}
+              className="member"
+            />
           ))}
           {drawn.flatMap((d) =>
             d.labels.map((label, i) => {
               const t = (i + 0.5) / d.labels.length;
               return (
-                <g key={label} transform={`translate(${s.x(d.x1 + (d.x2 - d.x1) * t)} ${s.y(d.y1 + (d.y2 - d.y1) * t)})`} className="tag">
+                <g
+                  key={label}
+                  transform={`translate(${s.x(d.x1 + (d.x2 - d.x1) * t)} ${s.y(d.y1 + (d.y2 - d.y1) * t)})`}
+                  className="tag"
+                >
                   <rect x={-13} y={-9} width={26} height={18} rx={9} />
                   <text y={4} textAnchor="middle">
                     {label}

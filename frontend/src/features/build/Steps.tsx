@@ -40,8 +40,8 @@ export function Steps({ build, shoot }: { build: Build; shoot: string }) {
         </li>
       ))}
       <li className="faint">
-        Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets are for licensed
-        people.
+        Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets
+        are for licensed people.
       </li>
     </ol>
   );

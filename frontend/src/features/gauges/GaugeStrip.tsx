@@ -1,14 +1,29 @@
 // The seven figures that matter, on every stage: band, value, spread; opened for the why and the cure.
-import { Button, Popover, Spin } from 'antd';
+
 import { useQuery } from '@tanstack/react-query';
+import { Button, Popover, Spin } from 'antd';
 import { useState } from 'react';
-import { ApiProblem, type Advice, type Gauge, type GaugeKey } from '../../shared/api/client';
+import { type Advice, ApiProblem, type Gauge, type GaugeKey } from '../../shared/api/client';
 import { adviceQuery } from '../../shared/api/queries';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
 
-const WORD = { within: 'in band', below: 'too low', above: 'too high', unknown: 'not known' } as const;
+const OUT: Record<GaugeKey, [string, string]> = {
+  shadow_edge: ['too hard', 'too soft'],
+  contrast: ['too flat', 'too deep'],
+  background: ['too dark', 'too bright'],
+  evenness: ['', 'too uneven'],
+  spill: ['', 'too much'],
+  loss: ['', 'too much'],
+  exposure: ['out of reach', 'out of reach'],
+};
+
+function word(gauge: Gauge): string {
+  if (gauge.state === 'within') return 'in band';
+  if (gauge.state === 'unknown') return 'not known';
+  return OUT[gauge.key][gauge.state === 'below' ? 0 : 1];
+}
 
 function Band({ gauge }: { gauge: Gauge }) {
   const [a = 0, b = 1] = gauge.scale;
@@ -20,13 +35,26 @@ function Band({ gauge }: { gauge: Gauge }) {
   const low = gauge.low === null ? 0 : place(gauge.low);
   const high = gauge.high === null ? 100 : place(gauge.high);
   return (
-    <svg className={`band band-${gauge.state}`} viewBox="0 0 100 12" preserveAspectRatio="none" aria-hidden="true">
+    <svg
+      className={`band band-${gauge.state}`}
+      viewBox="0 0 100 12"
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
       <rect x="0" y="4" width="100" height="4" className="band-track" />
       <rect x={low} y="4" width={Math.max(high - low, 1)} height="4" className="band-wanted" />
       {gauge.spread ? (
-        <rect x={place(gauge.spread[0] ?? 0)} y="2" width={Math.max(place(gauge.spread[1] ?? 0) - place(gauge.spread[0] ?? 0), 1)} height="8" className="band-spread" />
+        <rect
+          x={place(gauge.spread[0] ?? 0)}
+          y="2"
+          width={Math.max(place(gauge.spread[1] ?? 0) - place(gauge.spread[0] ?? 0), 1)}
+          height="8"
+          className="band-spread"
+        />
       ) : null}
-      {gauge.value === null ? null : <rect x={Math.min(place(gauge.value), 98.4)} y="0" width="1.6" height="12" className="band-value" />}
+      {gauge.value === null ? null : (
+        <rect x={Math.min(place(gauge.value), 98.4)} y="0" width="1.6" height="12" className="band-value" />
+      )}
     </svg>
   );
 }
@@ -34,7 +62,8 @@ function Band({ gauge }: { gauge: Gauge }) {
 function change(value: number, unit: Gauge['unit'], units: Units): string {
   const sign = value > 0 ? '+' : value < 0 ? '−' : '±';
   const size = Math.abs(value);
-  if (unit === 'm') return `${sign}${units === 'metric' ? `${(size * 1000).toFixed(1)} mm` : formatLength(size, units)}`;
+  if (unit === 'm')
+    return `${sign}${units === 'metric' ? `${(size * 1000).toFixed(1)} mm` : formatLength(size, units)}`;
   if (unit === 'share') return `${sign}${(size * 100).toFixed(1)} %`;
   if (unit === 'stop') return `${sign}${size.toFixed(2)} stops`;
   return `${sign}${size < 10 ? size.toFixed(2) : size.toFixed(0)}`;
@@ -58,7 +87,10 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
                 type="primary"
                 aria-label={`Apply: ${p.title}`}
                 onClick={() => {
-                  edit(p.changes.map((c) => ({ path: c.path, value: c.value })), p.title);
+                  edit(
+                    p.changes.map((c) => ({ path: c.path, value: c.value })),
+                    p.title,
+                  );
                   close();
                 }}
               >
@@ -96,7 +128,11 @@ function Why({ gauge, close }: { gauge: Gauge; close: () => void }) {
   return document ? <WhyOf document={document} gauge={gauge} close={close} /> : null;
 }
 
-function WhyOf(props: { document: NonNullable<ReturnType<typeof useShoot.getState>['document']>; gauge: Gauge; close: () => void }) {
+function WhyOf(props: {
+  document: NonNullable<ReturnType<typeof useShoot.getState>['document']>;
+  gauge: Gauge;
+  close: () => void;
+}) {
   const { gauge } = props;
   const { data, error, isFetching } = useQuery(adviceQuery(props.document, gauge.key));
   return (
@@ -139,11 +175,17 @@ export function GaugeStrip() {
             className={`gauge gauge-${gauge.state}`}
             data-testid={`gauge-${gauge.key}`}
             aria-expanded={open === gauge.key}
-            aria-label={`${gauge.label}: ${gauge.text}, ${WORD[gauge.state]}. Open for the reason and the cure`}
+            aria-label={`${gauge.label}: ${gauge.text}, ${word(gauge)}. Open for the reason and the cure`}
           >
             <span className="gauge-label">
               {gauge.label}
-              <span className="gauge-word">{gauge.state === 'within' ? '' : WORD[gauge.state]}</span>
+              {gauge.state === 'within' ? (
+                <span className="gauge-spread">
+                  {gauge.spread ? `${gauge.spread.map((v) => v.toFixed(1)).join('–')} by material` : ''}
+                </span>
+              ) : (
+                <span className="gauge-word">{word(gauge)}</span>
+              )}
             </span>
             <span className="gauge-value">{gauge.text}</span>
             <Band gauge={gauge} />

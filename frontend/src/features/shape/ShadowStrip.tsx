@@ -47,7 +47,11 @@ export function ShadowStrip({ document, figures }: { document: Shoot; figures: F
       </div>
       <div className="strip-row">
         <span>wanted {formatLength(wanted.shadow_edge, units)}</span>
-        <svg height="34" role="img" aria-label={`Wanted shadow edge: ${formatLength(wanted.shadow_edge, units)}`}>
+        <svg
+          height="34"
+          role="img"
+          aria-label={`Wanted shadow edge: ${formatLength(wanted.shadow_edge, units)}`}
+        >
           <Strip at={[-full / 2, full / 2]} lit={[0, 1]} label="wanted" />
         </svg>
       </div>

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
 import { catalogueQuery } from '../../shared/api/queries';
+import { PlanView } from '../../shared/drawing/PlanView';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
-import { PlanView } from '../../shared/drawing/PlanView';
 import { FrontView, GlowKey } from './FrontView';
 import { ShadowStrip } from './ShadowStrip';
 import { SideSection } from './SideSection';
@@ -30,7 +30,13 @@ function Controls() {
             options={[1, 2, 3]}
             value={design.layers}
             onChange={(n) =>
-              edit([{ path: 'design.layers', value: n }, ...(n === 1 ? [{ path: 'design.layer_gap', value: 0 }] : [])], `${n} layers`)
+              edit(
+                [
+                  { path: 'design.layers', value: n },
+                  ...(n === 1 ? [{ path: 'design.layer_gap', value: 0 }] : []),
+                ],
+                `${n} layers`,
+              )
             }
           />
         </div>
@@ -42,7 +48,9 @@ function Controls() {
                 size="small"
                 options={['touching', 'apart']}
                 value={design.layer_gap > 0 ? 'apart' : 'touching'}
-                onChange={(v) => edit([{ path: 'design.layer_gap', value: v === 'apart' ? LAYER_GAP : 0 }], `Layers ${v}`)}
+                onChange={(v) =>
+                  edit([{ path: 'design.layer_gap', value: v === 'apart' ? LAYER_GAP : 0 }], `Layers ${v}`)
+                }
               />
             </div>
             {design.layer_gap > 0 ? <Quantity path="design.layer_gap" kind="length" label="Gap" /> : null}
@@ -58,12 +66,21 @@ function Controls() {
           {design.lamp_height === null ? (
             <span className="field-static">level with the sheet's middle</span>
           ) : (
-            <button type="button" className="link" onClick={() => edit([{ path: 'design.lamp_height', value: null }], 'Lamp level with the sheet')}>
+            <button
+              type="button"
+              className="link"
+              onClick={() => edit([{ path: 'design.lamp_height', value: null }], 'Lamp level with the sheet')}
+            >
               put it level with the sheet's middle
             </button>
           )}
         </div>
-        <Quantity path="design.key_angle" kind="degrees" label="Key angle" hint="from the camera; + is camera right" />
+        <Quantity
+          path="design.key_angle"
+          kind="degrees"
+          label="Key angle"
+          hint="from the camera; + is camera right"
+        />
       </section>
       <section className="panel" aria-label="Frame">
         <h2>Frame</h2>
@@ -140,7 +157,8 @@ export function ShapeStage() {
                 <ul className="notes" aria-live="polite">
                   {figures.notes.map((n) => (
                     <li key={n.text} className={`note note-${n.level}`}>
-                      <b>{n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}</b> {n.text}
+                      <b>{n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}</b>{' '}
+                      {n.text}
                     </li>
                   ))}
                 </ul>

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { Handle } from '../../shared/drawing/Handle';
-import { fit } from '../../shared/drawing/scale';
+import { fitScale } from '../../shared/drawing/scale';
 import { LampSymbol, PersonSide, ScaleBar } from '../../shared/drawing/symbols';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
@@ -31,8 +31,13 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
   const lampAt = design.sheet_distance + design.lamp_distance;
   const wall = wallAhead(document, figures);
   const right = Math.max(lampAt + 0.55, Math.min(wall + 0.05, lampAt + 1.2));
-  const bounds = { left: -0.55, right, bottom: 0, top: Math.max(d.room_height, design.top_height, d.lamp_height) };
-  const s = fit(bounds, size, { left: 8, right: 16, top: 16, bottom: 58 });
+  const bounds = {
+    left: -0.62,
+    right,
+    bottom: 0,
+    top: Math.max(d.room_height, design.top_height, d.lamp_height),
+  };
+  const s = fitScale(bounds, size, { left: 14, right: 16, top: 16, bottom: 58 });
   const floor = s.y(0);
   const sheetX = s.x(design.sheet_distance);
   const lampX = s.x(lampAt);
@@ -41,15 +46,14 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
   const faceY = s.y(brief.subject.face_height);
   const aim = Math.atan2(s.y(d.sheet_centre_height) - lampY, sheetX - lampX);
 
-  // The beam's edges where they cross the plane of the sheet, as heights.
-  const gap = design.lamp_distance - behind;
-  const tilt = Math.atan2(d.sheet_centre_height - d.lamp_height, Math.max(gap, 0.01));
-  const half = Math.min(d.beam / 2, 1.45);
+  // Where the beam (half of the peak) and the field (a tenth of it) cross the plane of the sheet, as heights.
+  const gap = Math.max(design.lamp_distance - behind, 0.01);
+  const tilt = Math.atan2(d.sheet_centre_height - d.lamp_height, gap);
   const cross = (angle: number) =>
-    d.lamp_height + Math.tan(Math.max(-1.5, Math.min(1.5, tilt + angle))) * Math.max(gap, 0.01);
-  const high = cross(half);
-  const low = cross(-half);
+    d.lamp_height + Math.tan(Math.max(-1.5, Math.min(1.5, tilt + angle))) * gap;
   const clipped = (z: number) => Math.max(bottom, Math.min(design.top_height, z));
+  const [high, low] = [cross(Math.min(d.beam / 2, 1.45)), cross(-Math.min(d.beam / 2, 1.45))];
+  const [fieldHigh, fieldLow] = [cross(Math.min(d.field / 2, 1.45)), cross(-Math.min(d.field / 2, 1.45))];
   const planeX = s.x(design.sheet_distance + behind);
   const wedge = (a: number, b: number) => `M${lampX} ${lampY} L${planeX} ${s.y(a)} L${planeX} ${s.y(b)} Z`;
 
@@ -59,11 +63,22 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
         <svg width={size.width} height={size.height} role="group" aria-label="Side section, to scale">
           <title>Side section, to scale</title>
           <defs>
-            <pattern id="floor-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <pattern
+              id="floor-hatch"
+              width="7"
+              height="7"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
               <path d="M0 0 V7" className="hatch" />
             </pattern>
             <clipPath id="room-clip">
-              <rect x={0} y={s.y(d.room_height)} width={Math.min(s.x(wall), size.width)} height={Math.max(floor - s.y(d.room_height), 0)} />
+              <rect
+                x={0}
+                y={s.y(d.room_height)}
+                width={Math.min(s.x(wall), size.width)}
+                height={Math.max(floor - s.y(d.room_height), 0)}
+              />
             </clipPath>
           </defs>
           <rect x={0} y={floor} width={size.width} height={7} fill="url(#floor-hatch)" />
@@ -72,21 +87,35 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
           <text x={size.width - 6} y={s.y(d.room_height) + 13} className="faint" textAnchor="end">
             ceiling
           </text>
-          {wall < bounds.right ? <path d={`M${s.x(wall)} ${floor} V${s.y(d.room_height)}`} className="ground" /> : null}
+          {wall < bounds.right ? (
+            <path d={`M${s.x(wall)} ${floor} V${s.y(d.room_height)}`} className="ground" />
+          ) : null}
           <g clipPath="url(#room-clip)">
-            {high > design.top_height ? <path d={wedge(high, design.top_height)} className="beam-missed" /> : null}
-            {low < bottom ? <path d={wedge(bottom, low)} className="beam-missed" /> : null}
+            {fieldHigh > design.top_height ? (
+              <path d={wedge(fieldHigh, design.top_height)} className="beam-missed" />
+            ) : null}
+            {fieldLow < bottom ? <path d={wedge(bottom, fieldLow)} className="beam-missed" /> : null}
+            <path d={wedge(clipped(fieldHigh), clipped(fieldLow))} className="soft-light" />
             <path d={wedge(clipped(high), clipped(low))} className="beam" />
             <path
-              d={`M${sheetX} ${s.y(clipped(high))} L${s.x(0)} ${faceY} L${sheetX} ${s.y(clipped(low))} Z`}
+              d={`M${sheetX} ${s.y(clipped(fieldHigh))} L${s.x(0)} ${faceY} L${sheetX} ${s.y(clipped(fieldLow))} Z`}
               className="soft-light"
             />
           </g>
-          <PersonSide x={s.x(0)} y={faceY} perMetre={s.perMetre} floor={floor} headDepth={brief.subject.head_depth} />
+          <PersonSide
+            x={s.x(0)}
+            y={faceY}
+            perMetre={s.perMetre}
+            floor={floor}
+            headDepth={brief.subject.head_depth}
+          />
           <path d={`M${s.x(0)} ${faceY} h-26`} className="mark" />
 
           <path d={`M${lampX} ${lampY} L${lampX + 16} ${lampY} L${lampX + 16} ${floor}`} className="stand" />
-          <path d={`M${lampX} ${floor} L${lampX + 16} ${floor - 20} L${lampX + 32} ${floor}`} className="stand" />
+          <path
+            d={`M${lampX} ${floor} L${lampX + 16} ${floor - 20} L${lampX + 32} ${floor}`}
+            className="stand"
+          />
 
           <Handle
             label="sheet distance"
@@ -95,7 +124,15 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
               start.current.sheet = design.sheet_distance;
             }}
             onDrag={(dx) =>
-              edit([{ path: 'design.sheet_distance', value: round(Math.max(0.15, Math.min(10, start.current.sheet + s.metres(dx)))) }], 'Sheet moved')
+              edit(
+                [
+                  {
+                    path: 'design.sheet_distance',
+                    value: round(Math.max(0.15, Math.min(10, start.current.sheet + s.metres(dx)))),
+                  },
+                ],
+                'Sheet moved',
+              )
             }
           >
             <path
@@ -111,7 +148,13 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
                 d={`M${s.x(design.sheet_distance + (behind ? design.layer_gap * i : 0)) - (behind ? 0 : i * 3)} ${s.y(bottom)} V${s.y(design.top_height)}`}
               />
             ))}
-            <rect x={sheetX - 10} y={s.y(design.top_height)} width={20} height={floor - s.y(design.top_height)} className="grip" />
+            <rect
+              x={sheetX - 10}
+              y={s.y(design.top_height)}
+              width={20}
+              height={floor - s.y(design.top_height)}
+              className="grip"
+            />
           </Handle>
 
           <Handle
@@ -123,22 +166,66 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
             }}
             onDrag={(dx, dy) => {
               const edits: { path: string; value: unknown }[] = [
-                { path: 'design.lamp_distance', value: round(Math.max(0.05 + behind, Math.min(10, start.current.lamp + s.metres(dx)))) },
+                {
+                  path: 'design.lamp_distance',
+                  value: round(Math.max(0.05 + behind, Math.min(10, start.current.lamp + s.metres(dx)))),
+                },
               ];
               // A mostly level drag leaves the height alone, so that a lamp on the axis stays there.
               if (Math.abs(dy) > 12 || design.lamp_height !== null)
-                edits.push({ path: 'design.lamp_height', value: round(Math.max(0.1, Math.min(6, start.current.height - s.metres(dy)))) });
+                edits.push({
+                  path: 'design.lamp_height',
+                  value: round(Math.max(0.1, Math.min(6, start.current.height - s.metres(dy)))),
+                });
               edit(edits, 'Lamp moved');
             }}
           >
-            <LampSymbol x={lampX} y={lampY} angle={aim} face={d.lamp_face_height * s.perMetre} round={d.lamp_shape === 'sphere'} />
+            <LampSymbol
+              x={lampX}
+              y={lampY}
+              angle={aim}
+              face={d.lamp_face_height * s.perMetre}
+              round={d.lamp_shape === 'sphere'}
+            />
           </Handle>
 
-          <Dimension x1={s.x(0)} y1={floor + 24} x2={sheetX} y2={floor + 24} path="design.sheet_distance" label="Distance from sheet to subject" />
-          <Dimension x1={sheetX} y1={floor + 24} x2={lampX} y2={floor + 24} path="design.lamp_distance" label="Distance from lamp to sheet" />
-          <path d={`M${s.x(0)} ${faceY + 14} V${floor + 28} M${sheetX} ${floor} V${floor + 28} M${lampX} ${lampY + 20} V${floor + 28}`} className="leader" />
-          <Dimension x1={s.x(-0.42)} y1={floor} x2={s.x(-0.42)} y2={faceY} path="brief.subject.face_height" label="Face height" />
-          <Dimension x1={lampX + 34} y1={floor} x2={lampX + 34} y2={lampY} path="design.lamp_height" label="Lamp height" />
+          <Dimension
+            x1={s.x(0)}
+            y1={floor + 24}
+            x2={sheetX}
+            y2={floor + 24}
+            path="design.sheet_distance"
+            label="Distance from sheet to subject"
+          />
+          <Dimension
+            x1={sheetX}
+            y1={floor + 24}
+            x2={lampX}
+            y2={floor + 24}
+            path="design.lamp_distance"
+            label="Distance from lamp to sheet"
+          />
+          <path
+            d={`M${s.x(0)} ${faceY + 14} V${floor + 28} M${sheetX} ${floor} V${floor + 28} M${lampX} ${lampY + 20} V${floor + 28}`}
+            className="leader"
+          />
+          <Dimension
+            x1={s.x(-0.42)}
+            y1={floor}
+            x2={s.x(-0.42)}
+            y2={faceY}
+            path="brief.subject.face_height"
+            label="Face height"
+          />
+          <Dimension
+            x1={lampX + 34}
+            y1={floor}
+            x2={lampX + 34}
+            y2={lampY}
+            path="design.lamp_height"
+            label="Lamp height"
+            unset={d.lamp_height}
+          />
           <ScaleBar x={10} y={size.height - 8} perMetre={s.perMetre} units={units} />
         </svg>
       ) : null}

@@ -37,7 +37,9 @@ const OFFLINE: Problem = {
 };
 
 /** Data of an answer, or an ApiProblem. */
-export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
   let got: { data?: T; error?: unknown; response: Response };
   try {
     got = await call;
@@ -48,6 +50,8 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
   const problem = got.error as Problem | undefined;
   throw new ApiProblem(
     got.response.status,
-    problem?.code ? problem : { ...OFFLINE, code: 'fault', message: 'The server gave an answer that is not understood.' },
+    problem?.code
+      ? problem
+      : { ...OFFLINE, code: 'fault', message: 'The server gave an answer that is not understood.' },
   );
 }

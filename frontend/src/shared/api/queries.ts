@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
-import { type Shoot, answer, api, type GaugeKey } from './client';
+import { answer, api, type GaugeKey, type Shoot } from './client';
 
 export const catalogueQuery = queryOptions({
   queryKey: ['catalogue'],

@@ -553,7 +553,7 @@ export interface components {
          * @description A new shoot; the defaults of the Brief when no document is given.
          */
         CreateShoot: {
-            document?: components["schemas"]["Shoot"];
+            document?: components["schemas"]["Shoot"] | null;
         };
         /**
          * FieldProblem
@@ -986,6 +986,8 @@ export interface components {
             lamp_shape: string;
             /** Beam */
             beam: number;
+            /** Field */
+            field: number;
             /** Room Left */
             room_left: number;
             /** Room Right */
@@ -996,8 +998,6 @@ export interface components {
             room_back: number;
             /** Room Height */
             room_height: number;
-            /** Member */
-            member: number;
         };
         /**
          * ShadowProfile

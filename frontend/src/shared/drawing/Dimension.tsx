@@ -1,6 +1,7 @@
 // A dimension line whose number is edited where it is read.
-import type { Kind } from '../units/quantity';
+
 import { QuantityInput, useQuantity } from '../ui/Quantity';
+import type { Kind } from '../units/quantity';
 
 const TICK = 5;
 
@@ -13,9 +14,10 @@ export function Dimension(props: {
   label: string;
   kind?: Kind;
   also?: (value: number) => { path: string; value: unknown }[];
+  unset?: number;
 }) {
   const { x1, y1, x2, y2 } = props;
-  const editor = useQuantity(props.path, props.kind ?? 'length', props.label, props.also);
+  const editor = useQuantity(props.path, props.kind ?? 'length', props.label, props.also, props.unset);
   const upright = Math.abs(x2 - x1) < Math.abs(y2 - y1);
   const cx = (x1 + x2) / 2;
   const cy = (y1 + y2) / 2;
@@ -40,7 +42,6 @@ export function Dimension(props: {
           <QuantityInput editor={editor} label={props.label} />
         </foreignObject>
       ) : (
-        // biome-ignore lint/a11y/useSemanticElements: a button element cannot live inside an SVG drawing
         <g
           role="button"
           tabIndex={0}
@@ -57,7 +58,13 @@ export function Dimension(props: {
         </g>
       )}
       {editor.error ? (
-        <foreignObject x={cx - 110} y={cy + 12} width={220} height={70} className="dimension-error">
+        <foreignObject
+          x={Math.max(cx - 120, 2)}
+          y={cy - 98}
+          width={240}
+          height={84}
+          className="dimension-error"
+        >
           <div className="field-error" role="alert">
             {editor.error}
           </div>

@@ -5,13 +5,21 @@ import { edit } from '../state/store';
 import { useSize } from '../ui/useSize';
 import { Dimension } from './Dimension';
 import { Handle } from './Handle';
-import { fit } from './scale';
+import { fitScale } from './scale';
 import { CameraAbove, LampSymbol, PersonAbove, ScaleBar } from './symbols';
 
 const SENSOR_WIDTH = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0.0132 };
 const round = (value: number, to = 1000) => Math.round(value * to) / to;
 
-export function PlanView({ document, figures, dimensions }: { document: Shoot; figures: Figures; dimensions: boolean }) {
+export function PlanView({
+  document,
+  figures,
+  dimensions,
+}: {
+  document: Shoot;
+  figures: Figures;
+  dimensions: boolean;
+}) {
   const [ref, size] = useSize<HTMLDivElement>();
   const start = useRef({ camera: 0, backdrop: 0, angle: 0 });
   const { design, brief, units } = document;
@@ -28,8 +36,10 @@ export function PlanView({ document, figures, dimensions }: { document: Shoot; f
     bottom: Math.min(d.room_front, -brief.camera.distance - 0.2, lamp.y - 0.2),
     top: d.room_back,
   };
-  const edge = dimensions ? { left: 46, right: 46, top: 16, bottom: 44 } : { left: 8, right: 8, top: 8, bottom: 14 };
-  const s = fit(bounds, size, edge);
+  const edge = dimensions
+    ? { left: 62, right: 62, top: 16, bottom: 48 }
+    : { left: 8, right: 8, top: 8, bottom: 14 };
+  const s = fitScale(bounds, size, edge);
   const view = SENSOR_WIDTH[brief.camera.sensor] / 2 / brief.camera.focal_length;
   const camera = { x: s.x(0), y: s.y(-brief.camera.distance) };
   const backdrop = s.y(brief.backdrop.distance);
@@ -53,8 +63,14 @@ export function PlanView({ document, figures, dimensions }: { document: Shoot; f
             d={`M${camera.x} ${camera.y} L${s.x(-view * reach)} ${backdrop} H${s.x(view * reach)} Z`}
             className="field-of-view"
           />
-          <path d={`M${s.x(lamp.x)} ${s.y(lamp.y)} L${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)} Z`} className="beam" />
-          <path d={`M${head.x} ${head.y} L${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)} Z`} className="soft-light" />
+          <path
+            d={`M${s.x(lamp.x)} ${s.y(lamp.y)} L${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)} Z`}
+            className="beam"
+          />
+          <path
+            d={`M${head.x} ${head.y} L${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)} Z`}
+            className="soft-light"
+          />
           <Handle
             label="backdrop distance"
             cursor="ns-resize"
@@ -62,11 +78,25 @@ export function PlanView({ document, figures, dimensions }: { document: Shoot; f
               start.current.backdrop = brief.backdrop.distance;
             }}
             onDrag={(_, dy) =>
-              edit([{ path: 'brief.backdrop.distance', value: round(Math.max(0.2, Math.min(20, start.current.backdrop - s.metres(dy)))) }], 'Backdrop moved')
+              edit(
+                [
+                  {
+                    path: 'brief.backdrop.distance',
+                    value: round(Math.max(0.2, Math.min(20, start.current.backdrop - s.metres(dy)))),
+                  },
+                ],
+                'Backdrop moved',
+              )
             }
           >
             <path d={`M${s.x(-wide)} ${backdrop} H${s.x(wide)}`} className="backdrop" />
-            <rect x={s.x(-wide)} y={backdrop - 9} width={2 * wide * s.perMetre} height={18} className="grip" />
+            <rect
+              x={s.x(-wide)}
+              y={backdrop - 9}
+              width={2 * wide * s.perMetre}
+              height={18}
+              className="grip"
+            />
           </Handle>
           <PersonAbove x={head.x} y={head.y} perMetre={s.perMetre} />
           <path
@@ -84,7 +114,10 @@ export function PlanView({ document, figures, dimensions }: { document: Shoot; f
               const x = Math.sin(b) * lampAt + s.metres(dx);
               const y = -Math.cos(b) * lampAt - s.metres(dy);
               const angle = (Math.atan2(x, -y) * 180) / Math.PI;
-              edit([{ path: 'design.key_angle', value: round(Math.max(-90, Math.min(90, angle)), 10) }], 'Key turned');
+              edit(
+                [{ path: 'design.key_angle', value: round(Math.max(-90, Math.min(90, angle)), 10) }],
+                'Key turned',
+              );
             }}
           >
             <LampSymbol
@@ -102,18 +135,57 @@ export function PlanView({ document, figures, dimensions }: { document: Shoot; f
               start.current.camera = brief.camera.distance;
             }}
             onDrag={(_, dy) =>
-              edit([{ path: 'brief.camera.distance', value: round(Math.max(0.2, Math.min(20, start.current.camera + s.metres(dy)))) }], 'Camera moved')
+              edit(
+                [
+                  {
+                    path: 'brief.camera.distance',
+                    value: round(Math.max(0.2, Math.min(20, start.current.camera + s.metres(dy)))),
+                  },
+                ],
+                'Camera moved',
+              )
             }
           >
             <CameraAbove x={camera.x} y={camera.y} />
           </Handle>
           {dimensions ? (
             <>
-              <Dimension x1={s.x(d.room_left) - 24} y1={s.y(d.room_front)} x2={s.x(d.room_left) - 24} y2={s.y(d.room_back)} path="brief.room.depth" label="Room depth" />
-              <Dimension x1={s.x(d.room_left)} y1={s.y(bounds.bottom) + 24} x2={s.x(d.room_right)} y2={s.y(bounds.bottom) + 24} path="brief.room.width" label="Room width" />
-              <Dimension x1={s.x(d.room_right) + 24} y1={head.y} x2={s.x(d.room_right) + 24} y2={backdrop} path="brief.backdrop.distance" label="Distance to the backdrop" />
-              <Dimension x1={s.x(d.room_right) + 24} y1={camera.y} x2={s.x(d.room_right) + 24} y2={head.y} path="brief.camera.distance" label="Camera distance" />
-              <path d={`M${s.x(wide)} ${backdrop} H${s.x(d.room_right) + 30} M${head.x + 16} ${head.y} H${s.x(d.room_right) + 30} M${camera.x + 14} ${camera.y} H${s.x(d.room_right) + 30}`} className="leader" />
+              <Dimension
+                x1={s.x(d.room_left) - 32}
+                y1={s.y(d.room_front)}
+                x2={s.x(d.room_left) - 32}
+                y2={s.y(d.room_back)}
+                path="brief.room.depth"
+                label="Room depth"
+              />
+              <Dimension
+                x1={s.x(d.room_left)}
+                y1={s.y(bounds.bottom) + 24}
+                x2={s.x(d.room_right)}
+                y2={s.y(bounds.bottom) + 24}
+                path="brief.room.width"
+                label="Room width"
+              />
+              <Dimension
+                x1={s.x(d.room_right) + 32}
+                y1={head.y}
+                x2={s.x(d.room_right) + 32}
+                y2={backdrop}
+                path="brief.backdrop.distance"
+                label="Distance to the backdrop"
+              />
+              <Dimension
+                x1={s.x(d.room_right) + 32}
+                y1={camera.y}
+                x2={s.x(d.room_right) + 32}
+                y2={head.y}
+                path="brief.camera.distance"
+                label="Camera distance"
+              />
+              <path
+                d={`M${s.x(wide)} ${backdrop} H${s.x(d.room_right) + 38} M${head.x + 16} ${head.y} H${s.x(d.room_right) + 38} M${camera.x + 14} ${camera.y} H${s.x(d.room_right) + 38}`}
+                className="leader"
+              />
               <text x={s.x(-wide)} y={backdrop + 16} className="faint">
                 backdrop
               </text>

@@ -25,3 +25,13 @@ export function bands(map: number[][]): Band[] {
       .join(''),
   }));
 }
+
+/** Where the middle column of the map, from the bright middle upward, first reaches each band: y in the unit square. */
+export function bandLabels(map: number[][]): { stops: number; y: number }[] {
+  const column = map.map((row) => -(row[Math.floor(row.length / 2)] ?? 0));
+  const peak = column.indexOf(Math.min(...column));
+  return BANDS.flatMap((stops) => {
+    const row = column.findIndex((value, i) => i > peak && value >= stops);
+    return row < 0 ? [] : [{ stops, y: 1 - row / map.length }];
+  });
+}

@@ -11,7 +11,7 @@ export type Scale = {
 };
 
 /** Fit bounds [m] into a box [px] with a margin on each side, y upward; `most` caps pixels per metre. */
-export function fit(
+export function fitScale(
   bounds: Bounds,
   box: { width: number; height: number },
   margin: { left: number; right: number; top: number; bottom: number },
@@ -19,7 +19,11 @@ export function fit(
 ): Scale {
   const width = Math.max(box.width - margin.left - margin.right, 10);
   const height = Math.max(box.height - margin.top - margin.bottom, 10);
-  const perMetre = Math.min(width / (bounds.right - bounds.left), height / (bounds.top - bounds.bottom), most);
+  const perMetre = Math.min(
+    width / (bounds.right - bounds.left),
+    height / (bounds.top - bounds.bottom),
+    most,
+  );
   const x0 = margin.left + (width - perMetre * (bounds.right - bounds.left)) / 2;
   const y0 = box.height - margin.bottom - (height - perMetre * (bounds.top - bounds.bottom)) / 2;
   return {

@@ -20,7 +20,13 @@ export function LampSymbol(props: { x: number; y: number; angle: number; face: n
 }
 
 /** Head and shoulders from the side, the face at (0, 0) looking right; true to scale. */
-export function PersonSide(props: { x: number; y: number; perMetre: number; floor: number; headDepth: number }) {
+export function PersonSide(props: {
+  x: number;
+  y: number;
+  perMetre: number;
+  floor: number;
+  headDepth: number;
+}) {
   const k = props.perMetre;
   const d = props.headDepth * k;
   const floor = props.floor - props.y;
@@ -35,7 +41,10 @@ export function PersonSide(props: { x: number; y: number; perMetre: number; floo
       <ellipse cx={-d / 2} cy={-0.01 * k} rx={d / 2} ry={0.12 * k} />
       <path d={`M${-0.01 * k} ${-0.03 * k} L${0.014 * k} ${0.015 * k} L${-0.012 * k} ${0.018 * k} Z`} />
       <path d={`M${-0.34 * k} ${Math.min(0.8 * k, floor)} H${0.06 * k}`} className="stool" />
-      <path d={`M${-0.28 * k} ${Math.min(0.8 * k, floor)} V${floor} M${0.0 * k} ${Math.min(0.8 * k, floor)} V${floor}`} className="stool" />
+      <path
+        d={`M${-0.28 * k} ${Math.min(0.8 * k, floor)} V${floor} M${0.0 * k} ${Math.min(0.8 * k, floor)} V${floor}`}
+        className="stool"
+      />
     </g>
   );
 }

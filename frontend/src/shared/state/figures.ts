@@ -2,7 +2,7 @@
 // newest state goes next; the last good figures stay until better ones come.
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { answer, ApiProblem, api, type Figures, type Shoot } from '../api/client';
+import { ApiProblem, answer, api, type Figures, type Shoot } from '../api/client';
 import { useShoot } from './store';
 
 type State = { figures: Figures | null; stale: boolean; problem: string | null };

@@ -24,7 +24,11 @@ export function differences(a: unknown, b: unknown, prefix = ''): string[] {
   if (a && b && typeof a === 'object' && typeof b === 'object' && !Array.isArray(a)) {
     const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
     return [...keys].flatMap((k) =>
-      differences((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k], prefix ? `${prefix}.${k}` : k),
+      differences(
+        (a as Record<string, unknown>)[k],
+        (b as Record<string, unknown>)[k],
+        prefix ? `${prefix}.${k}` : k,
+      ),
     );
   }
   return [prefix];

@@ -1,6 +1,6 @@
 // The open shoot: what is on screen, what is saved, and what stands between the two.
 import { create } from 'zustand';
-import { answer, ApiProblem, api, type Schemas, type Shoot, type ShootAnswer } from '../api/client';
+import { ApiProblem, answer, api, type Schemas, type Shoot, type ShootAnswer } from '../api/client';
 import { setPath } from './paths';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused';
@@ -82,10 +82,19 @@ export async function openShoot(id: string): Promise<void> {
 export function edit(edits: Edit[], label: string): void {
   const { document, id, version, dragging, state } = get();
   if (!document || !id) return;
-  const changed = edits.reduce((d, e) => setPath(d, e.path, e.value), document);
+  const answered = edits.map((e) => e.path);
+  const assumed = document.brief.assumed.filter((p) => !answered.includes(p));
+  const first =
+    assumed.length === document.brief.assumed.length ? document : setPath(document, 'brief.assumed', assumed);
+  const changed = edits.reduce((d, e) => setPath(d, e.path, e.value), first);
   const errors = { ...get().fieldErrors };
   for (const e of edits) delete errors[e.path];
-  set({ document: changed, state: state === 'conflict' ? state : 'unsaved', fieldErrors: errors, problem: null });
+  set({
+    document: changed,
+    state: state === 'conflict' ? state : 'unsaved',
+    fieldErrors: errors,
+    problem: null,
+  });
   if (dragging || state === 'conflict') return;
   keep(id, changed, version);
   void save(label);
@@ -132,7 +141,14 @@ async function saveNow(label: string): Promise<void> {
     );
     if (get().id !== id) return;
     if (get().document === document) settle(got);
-    else set({ saved: got.document as Shoot, version: got.version, canUndo: got.can_undo, canRedo: got.can_redo, state: 'unsaved' });
+    else
+      set({
+        saved: got.document as Shoot,
+        version: got.version,
+        canUndo: got.can_undo,
+        canRedo: got.can_redo,
+        state: 'unsaved',
+      });
   } catch (error) {
     await saveFailed(error, id, document, label);
   }
@@ -141,9 +157,9 @@ async function saveNow(label: string): Promise<void> {
 async function saveFailed(error: unknown, id: string, document: Shoot, label: string): Promise<void> {
   if (!(error instanceof ApiProblem)) throw error;
   if (error.status === 409) {
-    const theirs = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } })).catch(
-      () => null,
-    );
+    const theirs = await answer(
+      api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } }),
+    ).catch(() => null);
     set({ state: 'conflict', theirs: theirs as ShootAnswer | null });
   } else if (error.status === 0 || error.status >= 500) {
     set({ state: 'offline', problem: error.message });
@@ -201,6 +217,8 @@ export function resolveConflict(choice: 'theirs' | 'mine'): void {
 export async function refresh(): Promise<void> {
   const { id, state, version, dragging } = get();
   if (!id || dragging || (state !== 'saved' && state !== 'refused')) return;
-  const got = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } })).catch(() => null);
+  const got = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } })).catch(
+    () => null,
+  );
   if (got && get().id === id && get().state === state && got.version !== version) settle(got);
 }

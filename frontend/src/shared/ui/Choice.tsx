@@ -14,11 +14,13 @@ export function Choice(props: {
 }) {
   const value = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
   const error = useShoot((s) => s.fieldErrors[props.path]);
+  const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
   return (
     <div className={`field${error ? ' has-error' : ''}`}>
       <label className="field-label" htmlFor={id}>
         {props.label}
+        {assumed ? <span className="assumed-mark"> assumed</span> : null}
       </label>
       <Select
         id={id}
@@ -34,9 +36,17 @@ export function Choice(props: {
           </div>
         )}
         onChange={(chosen: string) => {
-          const stored = typeof value === 'number' ? Number(chosen) : typeof value === 'boolean' ? chosen === 'true' : chosen;
+          const stored =
+            typeof value === 'number'
+              ? Number(chosen)
+              : typeof value === 'boolean'
+                ? chosen === 'true'
+                : chosen;
           const name = props.options.find((o) => o.id === chosen)?.name ?? chosen;
-          edit([{ path: props.path, value: stored }, ...(props.also?.(chosen) ?? [])], `${props.label}: ${name}`);
+          edit(
+            [{ path: props.path, value: stored }, ...(props.also?.(chosen) ?? [])],
+            `${props.label}: ${name}`,
+          );
         }}
       />
       {error ? (

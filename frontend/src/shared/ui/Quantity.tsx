@@ -2,8 +2,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { catalogueQuery } from '../api/queries';
-import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
 import { getPath } from '../state/paths';
+import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
 import { nudge } from '../units/length';
 import { type Kind, read, show } from '../units/quantity';
 import type { Limit } from './useLimits';
@@ -20,7 +20,12 @@ const STEP: Record<Kind, number> = {
 };
 
 /** Outside its limits: a sentence; inside: null. */
-export function outside(value: number, limit: Limit | undefined, kind: Kind, units: 'metric' | 'imperial'): string | null {
+export function outside(
+  value: number,
+  limit: Limit | undefined,
+  kind: Kind,
+  units: 'metric' | 'imperial',
+): string | null {
   if (!limit || (value >= limit.low - 1e-12 && value <= limit.high + 1e-12)) return null;
   const name = limit.label.charAt(0).toUpperCase() + limit.label.slice(1);
   const said = limit.unit === 'm' ? 'length' : kind;
@@ -38,14 +43,21 @@ type Editor = {
 };
 
 /** Everything a place that shows one number of the document needs to let it be edited there. */
-export function useQuantity(path: string, kind: Kind, label: string, also?: (value: number) => { path: string; value: unknown }[]): Editor {
+export function useQuantity(
+  path: string,
+  kind: Kind,
+  label: string,
+  also?: (value: number) => { path: string; value: unknown }[],
+  /** What holds while the document leaves the value open. */
+  unset?: number,
+): Editor {
   const document = useShoot((s) => s.document);
   const error = useShoot((s) => s.fieldErrors[path]);
   const { data } = useQuery(catalogueQuery);
   const [editing, setEditing] = useState(false);
   const units = document?.units ?? 'metric';
   const raw = document ? getPath(document, path) : null;
-  const value = typeof raw === 'number' ? raw : null;
+  const value = typeof raw === 'number' ? raw : (unset ?? null);
 
   const commit = (next: number): void => {
     const limit = data?.limits.find((l) => l.path === path);
@@ -59,7 +71,7 @@ export function useQuantity(path: string, kind: Kind, label: string, also?: (val
   };
 
   return {
-    text: value === null ? 'auto' : show(value, kind, units),
+    text: value === null ? '–' : show(value, kind, units),
     editing,
     error,
     begin: () => setEditing(true),
@@ -76,7 +88,12 @@ export function useQuantity(path: string, kind: Kind, label: string, also?: (val
         event.preventDefault();
         setEditing(true);
       }
-      const way = event.key === 'ArrowUp' || event.key === 'ArrowRight' ? 1 : event.key === 'ArrowDown' || event.key === 'ArrowLeft' ? -1 : 0;
+      const way =
+        event.key === 'ArrowUp' || event.key === 'ArrowRight'
+          ? 1
+          : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
+            ? -1
+            : 0;
       if (way && value !== null && STEP[kind]) {
         event.preventDefault();
         const by = kind === 'length' ? nudge(units, event.shiftKey) : STEP[kind] * (event.shiftKey ? 10 : 1);
@@ -116,13 +133,21 @@ export function QuantityInput({ editor, label }: { editor: Editor; label: string
 }
 
 /** A labelled number in a panel. */
-export function Quantity(props: { path: string; kind: Kind; label: string; hint?: string; also?: (value: number) => { path: string; value: unknown }[] }) {
+export function Quantity(props: {
+  path: string;
+  kind: Kind;
+  label: string;
+  hint?: string;
+  also?: (value: number) => { path: string; value: unknown }[];
+}) {
   const editor = useQuantity(props.path, props.kind, props.label, props.also);
+  const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
   return (
-    <div className={`field${editor.error ? ' has-error' : ''}`}>
+    <div className={`field${editor.error ? ' has-error' : ''}${assumed ? ' assumed' : ''}`}>
       <span className="field-label" id={id}>
         {props.label}
+        {assumed ? <span className="assumed-mark"> assumed</span> : null}
       </span>
       {editor.editing ? (
         <QuantityInput editor={editor} label={props.label} />

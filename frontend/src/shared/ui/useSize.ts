@@ -7,7 +7,8 @@ export function useSize<T extends HTMLElement>(): [RefObject<T | null>, { width:
   useEffect(() => {
     if (!ref.current) return;
     const watch = new ResizeObserver(([entry]) => {
-      if (entry) setSize({ width: Math.floor(entry.contentRect.width), height: Math.floor(entry.contentRect.height) });
+      if (entry)
+        setSize({ width: Math.floor(entry.contentRect.width), height: Math.floor(entry.contentRect.height) });
     });
     watch.observe(ref.current);
     return () => watch.disconnect();

@@ -10,7 +10,9 @@ const NUMBER = String.raw`(?:\d+(?:[.,]\d+)?|[.,]\d+)`;
 const FRACTION = String.raw`\d+\s*/\s*\d+`;
 const MIXED = `(?:${NUMBER}(?:\\s*[\\s-]\\s*${FRACTION})?|${FRACTION})`;
 const METRIC = new RegExp(`^(${NUMBER})\\s*(mm|cm|m)?$`);
-const IMPERIAL = new RegExp(`^(?:(${MIXED})\\s*(?:'|ft|feet|foot))?\\s*(?:(${MIXED})\\s*(?:"|''|in|inch|inches)?)?$`);
+const IMPERIAL = new RegExp(
+  `^(?:(${MIXED})\\s*(?:'|ft|feet|foot))?\\s*(?:(${MIXED})\\s*(?:"|''|in|inch|inches)?)?$`,
+);
 const VULGAR: Record<string, string> = {
   '½': '1/2',
   '¼': '1/4',
@@ -37,12 +39,7 @@ function mixed(text: string): number {
 /** Metres, or null when the text is not a length. */
 export function parseLength(text: string, bare: 'mm' | 'cm' | 'm' | 'in' = 'm'): number | null {
   if (text.length > 60) return null;
-  let t = text
-    .replace(/[′’]/g, "'")
-    .replace(/[″”“]/g, '"')
-    .replace(/⁄/g, '/')
-    .trim()
-    .toLowerCase();
+  let t = text.replace(/[′’]/g, "'").replace(/[″”“]/g, '"').replace(/⁄/g, '/').trim().toLowerCase();
   for (const [symbol, fraction] of Object.entries(VULGAR)) t = t.replaceAll(symbol, ` ${fraction}`);
   t = t.trim();
   const metric = METRIC.exec(t);
@@ -78,7 +75,8 @@ export function formatLength(metres: number, units: Units, fine = false): string
   const rest = sixteenths % 16;
   const d = divisor(rest, 16);
   const fraction = rest ? `${rest / d}/${16 / d}` : '';
-  if (feet === 0) return `${sign}${[inches || !fraction ? String(inches) : '', fraction].filter(Boolean).join(' ')}"`;
+  if (feet === 0)
+    return `${sign}${[inches || !fraction ? String(inches) : '', fraction].filter(Boolean).join(' ')}"`;
   if (!inches && !rest) return `${sign}${feet}'`;
   return `${sign}${feet}' ${[String(inches), fraction].filter(Boolean).join(' ')}"`;
 }

@@ -1,7 +1,15 @@
 // Showing and reading every kind of number that the document holds.
 import { ACCEPTED, formatLength, parseLength, type Units } from './length';
 
-export type Kind = 'length' | 'millimetres' | 'stops' | 'share' | 'degrees' | 'number' | 'shutter' | 'aperture';
+export type Kind =
+  | 'length'
+  | 'millimetres'
+  | 'stops'
+  | 'share'
+  | 'degrees'
+  | 'number'
+  | 'shutter'
+  | 'aperture';
 
 const DECIMAL = /^[+-]?\d+(?:[.,]\d+)?$/;
 
@@ -18,7 +26,9 @@ export function read(text: string, kind: Kind, units: Units): number | string {
     case 'length':
       return parseLength(text, units === 'metric' ? 'm' : 'in') ?? bad(ACCEPTED);
     case 'millimetres':
-      return parseLength(text, units === 'metric' ? 'mm' : 'in') ?? bad('a length such as 25 mm, 3 cm or 1 1/4 in');
+      return (
+        parseLength(text, units === 'metric' ? 'mm' : 'in') ?? bad('a length such as 25 mm, 3 cm or 1 1/4 in')
+      );
     case 'stops':
       return decimal(t.replace(/\s*stops?$/, '')) ?? bad('stops, such as 1.5 or -2');
     case 'share': {

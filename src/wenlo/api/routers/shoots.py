@@ -13,6 +13,7 @@ from wenlo.api.schemas import BasedOn, CreateShoot, RevisionAnswer, SaveShoot, S
 from wenlo.core.shoot.document import read_shoot
 from wenlo.formats.project_file import write_project
 from wenlo.services.ports import ShootRecord
+from wenlo.services.shoots import fresh_shoot
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
@@ -36,7 +37,7 @@ def list_shoots(service: ShootsService, user: CurrentUser) -> list[ShootLineAnsw
 @router.post("", status_code=status.HTTP_201_CREATED)
 def create_shoot(body: CreateShoot, service: ShootsService, user: CurrentUser) -> ShootAnswer:
     """Make a shoot."""
-    return _answer(service.create(user, body.document))
+    return _answer(service.create(user, body.document or fresh_shoot()))
 
 
 @router.post("/import", status_code=status.HTTP_201_CREATED)

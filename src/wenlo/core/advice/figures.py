@@ -170,9 +170,7 @@ def modifier_light(
         view=view,
         across=across,
         upright=upright,
-        sheet=sheet_figures(
-            view, eye=eye, lamp_luminance=float(luminance(passing)) * _lamp_luminance(lamp, eye)
-        ),
+        sheet=sheet_figures(view, eye=eye, lamp_luminance=float(luminance(passing)) * _lamp_luminance(lamp, eye)),
         shadow_edge=0.8 * across.edge_equivalent * scale,
         shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
         key=scattered + glimpse,

@@ -80,8 +80,9 @@ def _finite(value: float) -> float | None:
     return max(-DARKEST_SHOWN, min(DARKEST_SHOWN, value))
 
 
-def _deep(value: float) -> str:
-    return f"more than {DARKEST_SHOWN:.0f} stops" if value >= DARKEST_SHOWN else format_stops(value)
+def deep_stops(value: float) -> str:
+    """Stops with their unit, or that they are more than any camera shows."""
+    return f"over {DARKEST_SHOWN:.0f} stops" if value >= DARKEST_SHOWN else format_stops(value)
 
 
 def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "metric") -> tuple[Gauge, ...]:
@@ -119,7 +120,7 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             high=wanted.contrast + STOP_BAND, spread=None, scale=(0.0, max(5.0, wanted.contrast + 2)),
             text="–" if contrast is None else format_stops(contrast),
             sentence="The set does not fit the room, so what the walls return is not known." if contrast is None else
-            f"The lit side is {_deep(contrast)} over the shadow side, which only the room fills: "
+            f"The lit side is {deep_stops(contrast)} over the shadow side, which only the room fills: "
             f"{result.levels.room_share * 100:.0f} % of the light at the face comes back from walls, floor and ceiling.",
         ),
         Gauge(
@@ -131,9 +132,9 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
         ),
         Gauge(
             key="evenness", label="Evenness", unit="stop", value=even, low=None, high=wanted.evenness, spread=None,
-            scale=(0.0, max(4.0, wanted.evenness * 2)), text=format_stops(even),
-            sentence=f"From the middle of the sheet to its edge the glow falls {format_stops(even)}, to the worst corner "
-            f"{_deep(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f} times the mean.",
+            scale=(0.0, max(4.0, wanted.evenness * 2)), text=deep_stops(even),
+            sentence=f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
+            f"{deep_stops(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f} times the mean.",
         ),
         Gauge(
             key="spill", label="Spill", unit="share", value=light.missed, low=None, high=wanted.spill, spread=None,

@@ -51,38 +51,42 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
         share = light.unscattered / light.key
         found.append(
             Note(
-                level="hint", about="sheet",
+                level="hint",
+                about="sheet",
                 text=f"{share * 100:.0f} % of the light at the face comes straight through the weave, so the shadow has "
                 "a hard core; a second layer scatters it.",
-            )  # fmt: skip
+            )
         )
-    if design.layers < 3 and OUTLINE_THRESHOLD < light.sheet.outline_contrast:
+    if design.layers < 3 and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
         found.append(
             Note(
-                level="hint", about="layers",
+                level="hint",
+                about="layers",
                 text="The lamp's outline shows through the sheet "
                 f"({light.sheet.outline_contrast:.1f} times as bright as the cloth beside it): it will mirror in glasses "
                 "and varnish.",
-            )  # fmt: skip
+            )
         )
     lamp, sheet = lamp_types()[brief.lamp.id], sheet_materials()[design.sheet]
     hot = lamp.id.startswith(("halogen", "flood"))
     if design.lamp_distance < (0.8 if hot else NEAR_LAMP):
         found.append(
             Note(
-                level="caution", about="lamp_distance",
+                level="caution",
+                about="lamp_distance",
                 text=f"Heat: {sheet.name} must stay below {sheet.keep_below_celsius:.0f} °C and the {lamp.name} is only "
                 f"{length(design.lamp_distance)} away. Feel the sheet after a few minutes; the lamp maker's "
                 "distance comes first.",
-            )  # fmt: skip
+            )
         )
     if design.top_height > 2.0:
         found.append(
             Note(
-                level="caution", about="top_height",
+                level="caution",
+                about="top_height",
                 text=f"At {length(design.top_height)} the frame is taller than a person: ballast both feet before the "
                 "sheet goes on.",
-            )  # fmt: skip
+            )
         )
     return tuple(found)
 
@@ -94,36 +98,40 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
         over = design.top_height - brief.room.height + HEAD_ROOM
         found.append(
             Note(
-                level="warning", about="top_height",
+                level="warning",
+                about="top_height",
                 text=f"The frame is {length(over)} too tall for the ceiling at {length(brief.room.height)}.",
-            )  # fmt: skip
+            )
         )
     x, y, z = design.lamp_position
     beyond = max(x - box.right, box.left - x, box.front - y, y - box.back, z - box.height)
     if beyond > -0.005:
         found.append(
             Note(
-                level="warning", about="lamp_distance",
+                level="warning",
+                about="lamp_distance",
                 text=f"The lamp would stand {length(max(beyond, 0.0) + 0.01)} beyond the wall. Bring it nearer to the sheet, or "
                 "turn the key angle; until then the room's return is left out.",
-            )  # fmt: skip
+            )
         )
     elif not set_up.fits_in_room(brief, design):
         found.append(
             Note(
-                level="warning", about="sheet_distance",
+                level="warning",
+                about="sheet_distance",
                 text="Part of the sheet is in a wall, the ceiling or the backdrop. Move it or make it smaller; until then the "
                 "room's return is left out.",
-            )  # fmt: skip
+            )
         )
     if brief.camera.distance > -box.front:
         short = brief.camera.distance + box.front
         found.append(
             Note(
-                level="warning", about="camera.distance",
+                level="warning",
+                about="camera.distance",
                 text=f"The camera would stand {length(short)} behind the wall: the room is {length(brief.room.depth)} deep "
                 f"and the backdrop takes {length(brief.backdrop.distance)}.",
-            )  # fmt: skip
+            )
         )
     return found
 

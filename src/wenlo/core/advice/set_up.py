@@ -81,7 +81,8 @@ def face(brief: Brief) -> Vector:
 def toward_sheet(brief: Brief, design: Any) -> Vector:
     """Unit vector from the face to the middle of the sheet, shape (3,)."""
     v = design.sheet_centre - face(brief)
-    return v / float(np.linalg.norm(v))
+    unit: Vector = v / float(np.linalg.norm(v))
+    return unit
 
 
 def emitter(brief: Brief, design: Any) -> Emitter:

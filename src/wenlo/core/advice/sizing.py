@@ -115,7 +115,10 @@ def smallest_frame(case: Case) -> Proposal:
     # the frame may not outgrow the ceiling: its height and the least legs under it
     most = min(most, (case.ceiling - LEAST_LEG) / d.height)
     scale = first_that_meets(
-        lambda s: case.light(**_scaled(case, s)).shadow_edge >= target, start=least, end=max(most, least), tolerance=0.002
+        lambda s: case.light(**_scaled(case, s)).shadow_edge >= target,
+        start=least,
+        end=max(most, least),
+        tolerance=0.002,
     )
     title = "Smallest frame for this shadow edge at this distance"
     if scale is None:
@@ -189,7 +192,11 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
     low, high = LIMITS["lamp_distance"]
     # start nearest, so that the answer is the least distance that is even enough
     back = first_that_meets(
-        lambda x: case.light(lamp_distance=x).sheet.centre_to_edge <= limit, start=low, end=high, tolerance=0.004, samples=40
+        lambda x: case.light(lamp_distance=x).sheet.centre_to_edge <= limit,
+        start=low,
+        end=high,
+        tolerance=0.004,
+        samples=40,
     )
     title = "How far back the lamp must stand to stay within this evenness"
     if back is None:
@@ -365,12 +372,18 @@ def _for_contrast(case: Case) -> Iterator[Proposal]:
             reason="The set does not fit the room, so what its walls return is not known.",
         )  # fmt: skip
         return
-    finishes = ("black_cloth", "dark_carpet", "mid_grey") if now < wanted else ("white_paint", "cream_paint", "mid_grey")
+    finishes = (
+        ("black_cloth", "dark_carpet", "mid_grey") if now < wanted else ("white_paint", "cream_paint", "mid_grey")
+    )
     for finish in finishes:
         room = brief.room.model_copy(update={"walls": finish})
         value = contrast(brief.model_copy(update={"room": room}))
         if abs(value - wanted) < abs(now - wanted) and finish != brief.room.walls:
-            what = "Hang heavy black cloth on the walls" if finish == "black_cloth" else f"Walls in {finish.replace('_', ' ')}"
+            what = (
+                "Hang heavy black cloth on the walls"
+                if finish == "black_cloth"
+                else f"Walls in {finish.replace('_', ' ')}"
+            )
             yield Proposal(
                 id=f"walls_{finish}", title=what, changes=(Change(path="brief.room.walls", value=finish),),
                 reason=f"The shadow side is filled by the room alone: the contrast becomes {format_stops(value)} "

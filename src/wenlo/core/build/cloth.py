@@ -57,9 +57,16 @@ def sheet_pieces(
             note += "; layers sewn into one hem"
         pieces.append(
             ClothPiece(
-                label=label, material=material.name, finished=(width, height), cut=cut, strips=strips,
-                strip_width=strip_width, buy_length=length, form="cloth", note=note,
-            )  # fmt: skip
+                label=label,
+                material=material.name,
+                finished=(width, height),
+                cut=cut,
+                strips=strips,
+                strip_width=strip_width,
+                buy_length=length,
+                form="cloth",
+                note=note,
+            )
         )
     return tuple(pieces)
 

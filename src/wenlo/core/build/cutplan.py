@@ -134,7 +134,7 @@ def _choose(columns: Sequence[tuple[StockLength, tuple[int, ...]]], demand: Sequ
     result = milp(
         cost,
         constraints=LinearConstraint(matrix, lb=np.array(demand, dtype=float)),
-        integrality=np.ones(len(columns)),
+        integrality=np.ones(len(columns), dtype=np.int64),
         bounds=Bounds(0, sum(demand)),
     )
     if result.x is None:

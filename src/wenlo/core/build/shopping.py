@@ -45,9 +45,10 @@ def work_out(plan: BuildPlan, *, sheet_id: str, units: UnitSystem = "metric") ->
         bars = [bar for bar in cuts.bars if bar.stock == length]
         lines.append(
             ShoppingLine(
-                name=plan.stock.name, amount=f"{len(bars)} × {format_length(length, system=units)}",
+                name=plan.stock.name,
+                amount=f"{len(bars)} × {format_length(length, system=units)}",
                 price=sum(bar.price for bar in bars),
-            )  # fmt: skip
+            )
         )
     fittings = stock()["fittings"]
     for fitting in plan.fittings:

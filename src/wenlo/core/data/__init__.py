@@ -8,6 +8,7 @@ from importlib.resources import files
 from math import radians
 from typing import Any, Literal
 
+
 @dataclass(frozen=True, kw_only=True)
 class SheetMaterial:
     """A sheet that diffuses, one layer, typical values of white light.
@@ -33,6 +34,7 @@ class SheetMaterial:
     board_length: float | None
     price: float
 
+
 @dataclass(frozen=True, kw_only=True)
 class FaceMaterial:
     """An opaque Lambertian face; reflectance is linear BT.709 RGB. [-]"""
@@ -40,6 +42,7 @@ class FaceMaterial:
     id: str
     name: str
     reflectance: tuple[float, float, float]
+
 
 @dataclass(frozen=True, kw_only=True)
 class LampType:
@@ -64,14 +67,15 @@ class LampType:
     mass: float
     mount: str
 
+
 def _read(name: str) -> dict[str, Any]:
     loaded: dict[str, Any] = json.loads(files(__package__).joinpath(name).read_text("utf-8"))
     return loaded
 
+
 @cache
 def sheet_materials() -> Mapping[str, SheetMaterial]:
     """All diffusing sheets by id."""
-
     result = {}
     for key, row in _read("materials.json")["sheets"].items():
         lobe = row["lobe_half_width_degrees"]
@@ -94,6 +98,7 @@ def sheet_materials() -> Mapping[str, SheetMaterial]:
         )
     return result
 
+
 @cache
 def face_materials() -> Mapping[str, FaceMaterial]:
     """All opaque faces (walls, papers) by id."""
@@ -102,10 +107,10 @@ def face_materials() -> Mapping[str, FaceMaterial]:
         for key, row in _read("materials.json")["faces"].items()
     }
 
+
 @cache
 def lamp_types() -> Mapping[str, LampType]:
     """The starter Shelf of lamps by id."""
-
     result = {}
     for key, row in _read("lamps.json")["lamps"].items():
         result[key] = LampType(
@@ -124,6 +129,7 @@ def lamp_types() -> Mapping[str, LampType]:
             mount=row["mount"],
         )
     return result
+
 
 @cache
 def stock() -> Mapping[str, Any]:

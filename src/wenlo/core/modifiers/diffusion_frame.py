@@ -104,13 +104,15 @@ class FrameParameters(ModifierParameters):
     @property
     def sheet_centre(self) -> Vector:
         """Middle of the sheet next to the subject, shape (3,). [m]"""
-        return self.direction * self.sheet_distance + np.array([0.0, 0.0, self.centre_height])
+        place: Vector = self.direction * self.sheet_distance + np.array([0.0, 0.0, self.centre_height])
+        return place
 
     @property
     def lamp_position(self) -> Vector:
         """Where the lamp stands, shape (3,). [m]"""
         level = self.direction * (self.sheet_distance + self.lamp_distance)
-        return level + np.array([0.0, 0.0, self.lamp_stands_at])
+        place: Vector = level + np.array([0.0, 0.0, self.lamp_stands_at])
+        return place
 
 
 def surfaces(design: FrameParameters, brief: Brief, transmittance: float | None = None) -> tuple[Panel, ...]:
@@ -132,9 +134,14 @@ def surfaces(design: FrameParameters, brief: Brief, transmittance: float | None 
         centre = design.sheet_centre + design.direction * (design.layer_gap * index)
         panels.append(
             Panel(
-                id="sheet" if index == 0 else f"sheet {index + 1}", origin=centre - level / 2 - up / 2, edge_u=up,
-                edge_v=level, surface=layer, role="modifier", divisions=(SHEET_DIVISIONS, SHEET_DIVISIONS),
-            )  # fmt: skip
+                id="sheet" if index == 0 else f"sheet {index + 1}",
+                origin=centre - level / 2 - up / 2,
+                edge_u=up,
+                edge_v=level,
+                surface=layer,
+                role="modifier",
+                divisions=(SHEET_DIVISIONS, SHEET_DIVISIONS),
+            )
         )
     return tuple(panels)
 
@@ -198,7 +205,9 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
     rectangles = design.layers if design.apart else 1
     if sheet.form == "cloth":
         edge = 2 * (design.width + design.height) * rectangles
-        fittings.append(Fitting(id="staples", count=1) if design.structure == "timber" else Fitting(id="hook_and_loop", count=edge))
+        fittings.append(
+            Fitting(id="staples", count=1) if design.structure == "timber" else Fitting(id="hook_and_loop", count=edge)
+        )
     fittings.append(Fitting(id="ballast_bag", count=2))
     last = Step(
         title="Stand it up",
@@ -222,6 +231,4 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
     )
 
 
-KIND = Kind(
-    id="diffusion_frame", name="diffusion frame", parameters=FrameParameters, surfaces=surfaces, build=build
-)
+KIND = Kind(id="diffusion_frame", name="diffusion frame", parameters=FrameParameters, surfaces=surfaces, build=build)

@@ -25,6 +25,16 @@ def beam_exponent(beam: float) -> float:
     return math.log(0.5) / math.log(math.cos(half))
 
 
+def field_angle(lamp: LampType) -> float:
+    """Full angle within which a lamp gives a tenth or more of its peak intensity. [rad]
+
+    From I(θ) ∝ cosᵐ θ; a bare bulb shines all round.
+    """
+    if lamp.shape == "sphere":
+        return 2.0 * math.pi
+    return 2.0 * math.acos(0.1 ** (1.0 / beam_exponent(lamp.beam)))
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Emitter:
     """A lamp in place.

@@ -71,7 +71,8 @@ def _scaling(exponent: float) -> NDArray[np.float64]:
         g = np.sqrt(g * target)
     grid = np.linspace(0.0, 1.0, TABLE_SIZE)
     # 1/g is smooth in cos θ down to grazing angles, where g itself is steep
-    return 1.0 / np.interp(grid, mu, 1.0 / g, left=1.0 / g[0], right=1.0 / g[-1])
+    table: NDArray[np.float64] = 1.0 / np.interp(grid, mu, 1.0 / g, left=1.0 / g[0], right=1.0 / g[-1])
+    return table
 
 
 def lobe_scaling(exponent: float) -> NDArray[np.float64]:

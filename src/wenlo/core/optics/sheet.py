@@ -17,7 +17,8 @@ Rgb = NDArray[np.float64]
 
 def luminance(rgb: Rgb) -> Rgb:
     """Luminance of linear BT.709 colours, shape (..., 3) → (...)."""
-    return rgb @ LUMA
+    weighted: Rgb = rgb @ LUMA
+    return weighted
 
 
 def tinted(value: float, tint: Sequence[float]) -> Rgb:
@@ -118,6 +119,4 @@ def stacked(layers: Sequence[Sheet]) -> Sheet:
 
 def flipped(sheet: Sheet) -> Sheet:
     """The same sheet turned round."""
-    return replace(
-        sheet, reflectance_front=sheet.reflectance_back, reflectance_back=sheet.reflectance_front
-    )
+    return replace(sheet, reflectance_front=sheet.reflectance_back, reflectance_back=sheet.reflectance_front)

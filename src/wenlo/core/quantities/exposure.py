@@ -58,8 +58,45 @@ def third_stop_aperture(aperture: float) -> float:
 _ENGRAVED = {
     k: float(text)
     for k, text in enumerate(
-        "1 1.1 1.2 1.4 1.6 1.8 2 2.2 2.5 2.8 3.2 3.5 4 4.5 5 5.6 6.3 7.1 8 9 10 11 13 14 16 18 20 22 "
-        "25 29 32 36 40 45 51 57 64".split()
+        [
+            "1",
+            "1.1",
+            "1.2",
+            "1.4",
+            "1.6",
+            "1.8",
+            "2",
+            "2.2",
+            "2.5",
+            "2.8",
+            "3.2",
+            "3.5",
+            "4",
+            "4.5",
+            "5",
+            "5.6",
+            "6.3",
+            "7.1",
+            "8",
+            "9",
+            "10",
+            "11",
+            "13",
+            "14",
+            "16",
+            "18",
+            "20",
+            "22",
+            "25",
+            "29",
+            "32",
+            "36",
+            "40",
+            "45",
+            "51",
+            "57",
+            "64",
+        ]
     )
 }
 
@@ -101,5 +138,5 @@ def format_power(fraction: float) -> str:
     """
     clicks = round(math.log2(fraction) / THIRD) if fraction > 0.0 else 0
     whole, thirds = divmod(clicks, 3)
-    base = "full" if whole == 0 else f"1/{2 ** -whole}" if whole < 0 else f"{2**whole}× full"  # noqa: RUF001
+    base = "full" if whole == 0 else f"1/{2**-whole}" if whole < 0 else f"{2**whole}× full"
     return base if thirds == 0 else f"{base} + {thirds}/3"

@@ -18,10 +18,8 @@ _NUMBER = r"(?:\d+(?:[.,]\d+)?|[.,]\d+)"
 _FRACTION = r"\d+\s*/\s*\d+"
 _MIXED = rf"(?:{_NUMBER}(?:\s*[\s-]\s*{_FRACTION})?|{_FRACTION})"
 _METRIC = re.compile(rf"^({_NUMBER})\s*(mm|cm|m)?$")
-_IMPERIAL = re.compile(
-    rf"^(?:({_MIXED})\s*(?:'|ft|feet|foot))?\s*(?:({_MIXED})\s*(?:\"|''|in|inch|inches)?)?$"
-)
-_TYPOGRAPHIC = str.maketrans({"′": "'", "’": "'", "″": '"', "”": '"', "“": '"', "⁄": "/"})  # noqa: RUF001
+_IMPERIAL = re.compile(rf"^(?:({_MIXED})\s*(?:'|ft|feet|foot))?\s*(?:({_MIXED})\s*(?:\"|''|in|inch|inches)?)?$")
+_TYPOGRAPHIC = str.maketrans({"′": "'", "’": "'", "″": '"', "”": '"', "“": '"', "⁄": "/"})
 _VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
 _METRIC_FACTOR = {"mm": 1e-3, "cm": 1e-2, "m": 1.0}
 
@@ -40,7 +38,7 @@ def _mixed_number(text: str) -> float:
 
 
 def parse_length(text: str, *, bare_unit: Literal["mm", "cm", "m", "in"] = "m") -> float:
-    """Read a length in any usual form.
+    r"""Read a length in any usual form.
 
     Parameters
     ----------
@@ -82,7 +80,7 @@ def parse_length(text: str, *, bare_unit: Literal["mm", "cm", "m", "in"] = "m") 
 
 
 def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = False) -> str:
-    """Show a length for reading off a tape measure.
+    r"""Show a length for reading off a tape measure.
 
     Parameters
     ----------

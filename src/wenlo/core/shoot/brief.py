@@ -1,5 +1,6 @@
 """The Brief: what is in front of the camera and what the picture must look like."""
 
+from collections.abc import Iterable
 from typing import Literal
 
 from pydantic import Field, field_validator
@@ -19,9 +20,9 @@ SENSORS: dict[SensorId, tuple[str, float, float]] = {
 """Name, width and height [m] of the picture area of each sensor."""
 
 
-def one_of(value: str, known: dict[str, object] | object, what: str) -> str:
+def one_of(value: str, known: Iterable[str], what: str) -> str:
     """Check that an id is known; the message lists what is accepted."""
-    ids = list(known)  # type: ignore[call-overload]
+    ids = list(known)
     if value not in ids:
         raise ValueError(f"“{value}” is not a {what} on the Shelf; choose one of {', '.join(ids)}.")
     return value
@@ -95,7 +96,9 @@ class Wanted(Part):
     )
     background: float = quantity(-8.0, 3.0, unit="stop", label="background relative to key", default=-2.0)
     contrast: float = quantity(0.0, 8.0, unit="stop", label="lit side over shadow side", default=2.5)
-    evenness: float = quantity(0.1, 6.0, unit="stop", label="fall from the middle of the sheet to its edge", default=2.0)
+    evenness: float = quantity(
+        0.1, 6.0, unit="stop", label="fall from the middle of the sheet to its edge", default=2.0
+    )
     spill: float = quantity(0.01, 1.0, unit="share", label="share of the light that may miss the sheet", default=0.25)
     loss: float = quantity(0.1, 10.0, unit="stop", label="loss allowed", default=3.0)
     solve_for: Literal["aperture", "iso", "power"] = "iso"

@@ -1,10 +1,9 @@
 """The shoot: the document that people edit. Typed, versioned, upgradeable; SI inside."""
 
 import json
-from functools import reduce
 from typing import Annotated, Any, Literal, Union
 
-from pydantic import Field, ValidationError
+from pydantic import BaseModel, Field, ValidationError
 
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.registry import kinds
@@ -14,23 +13,35 @@ from wenlo.core.shoot.fields import Part, ShortText, Text, field_errors
 SCHEMA_VERSION = 1
 """Raised whenever older documents need upgrading to be read."""
 
-_types = tuple(kind.parameters for kind in kinds().values())
-AnyDesign: Any = (
-    Annotated[reduce(lambda a, b: Union[a, b], _types), Field(discriminator="kind")]  # noqa: UP007
-    if len(_types) > 1
-    else _types[0]
-)
+_types: tuple[Any, ...] = tuple(kind.parameters for kind in kinds().values())
+AnyDesign: Any = _types[0] if len(_types) == 1 else Annotated[Union[_types], Field(discriminator="kind")]  # noqa: UP007
+"""Parameters of any kind that the registry found, told apart by their ``kind``."""
 
 
 class Shoot(Part):
     """One shoot: its brief and the modifier designed for it."""
 
-    schema_version: Literal[1] = SCHEMA_VERSION
+    schema_version: Literal[1] = 1
     title: ShortText = "Untitled shoot"
     units: Literal["metric", "imperial"] = "metric"
     brief: Brief = Field(default_factory=Brief)
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
     notes: Text = ""
+
+
+def answer_paths() -> list[str]:
+    """Dotted paths of all answers of the Brief, for marking those that nobody has given yet."""
+    found = []
+
+    def visit(model: type[BaseModel], prefix: str) -> None:
+        for name, info in model.model_fields.items():
+            if isinstance(info.annotation, type) and issubclass(info.annotation, BaseModel):
+                visit(info.annotation, f"{prefix}{name}.")
+            elif name not in {"assumed", "kind"}:
+                found.append(f"{prefix}{name}")
+
+    visit(Brief, "brief.")
+    return found
 
 
 def read_shoot(data: Any) -> Shoot:

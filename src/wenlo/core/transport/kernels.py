@@ -378,9 +378,7 @@ def sheet_seen_by_patches(  # type: ignore[no-untyped-def]
             px, py, pz, wx, wy, wz, e = _lamp_ray(
                 j, x, y, z, spots, centre, edge_u, edge_v, axis, intensity, beam, sphere
             )
-            f = _lobe(
-                wx, wy, wz, -dx, -dy, -dz, sheet_normal[0], sheet_normal[1], sheet_normal[2], exponent, g
-            )
+            f = _lobe(wx, wy, wz, -dx, -dy, -dz, sheet_normal[0], sheet_normal[1], sheet_normal[2], exponent, g)
             ci = abs(wx * sheet_normal[0] + wy * sheet_normal[1] + wz * sheet_normal[2])
             e *= spots.shape[0] * f * ci * math.pi / rays.shape[0]
             if e <= 0.0:

@@ -85,9 +85,7 @@ def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
     return panel.origin + i.ravel()[:, None] * panel.edge_u + j.ravel()[:, None] * panel.edge_v
 
 
-def light_sheet(
-    index: int, panel: Panel, *, lamp: PackedLamp, panels: PackedPanels, nu: int, nv: int
-) -> LitSheet:
+def light_sheet(index: int, panel: Panel, *, lamp: PackedLamp, panels: PackedPanels, nu: int, nv: int) -> LitSheet:
     """Lamp light on an nu × nv grid of a sheet."""
     points = sheet_grid(panel, nu, nv)
     directions, amounts = kernels.lamp_on_sheet(points, panel.normal, *lamp.arguments, panels)
@@ -234,8 +232,7 @@ def read(solved: Solved, meters: Sequence[Meter]) -> dict[str, Reading]:
     modifier = weights @ solved.exitance_modifier
     room = weights @ (solved.exitance - solved.exitance_modifier)
     return {
-        m.id: Reading(direct=direct[i], modifier=scattered[i] + modifier[i], room=room[i])
-        for i, m in enumerate(meters)
+        m.id: Reading(direct=direct[i], modifier=scattered[i] + modifier[i], room=room[i]) for i, m in enumerate(meters)
     }
 
 

@@ -68,7 +68,7 @@ def view_sheet(solved: Solved, *, front: int, eye: Array, normal: Array, cells: 
     luminance = np.zeros((cells * cells, 3))
     for sheet in solved.sheets:
         n = sheet.panel.normal
-        along = (toward @ n)
+        along = toward @ n
         t = ((sheet.panel.origin - eye) @ n) / np.where(np.abs(along) < 1e-12, 1e-12, along)
         hit = eye + toward * t[:, None]
         uv = _plane_coordinates(sheet.panel, hit)

@@ -106,7 +106,11 @@ def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: s
             text=joint_text,
             check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 3 mm.",
             caution=f"Screw points must not come out: {through * 1000:.0f} mm of wood is there"
-            + (f", use screws of at most {thick * 2000 - 4:.0f} mm." if lapped else " and the end of the rail behind it."),
+            + (
+                f", use screws of at most {thick * 2000 - 4:.0f} mm."
+                if lapped
+                else " and the end of the rail behind it."
+            ),
             mistake="No pilot hole at a batten's end splits it.",
             minutes=35,
         ),

@@ -18,7 +18,7 @@ from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
 
 SIZING = replace(DRAFT, sheet_samples=16, lamp_spots=9)
-CELLS = 24
+CELLS = 32
 ROUND_UP = 0.01
 """Sizes are proposed in whole centimetres, on the side that still meets the wish. [m]"""
 
@@ -420,7 +420,7 @@ def _for_exposure(case: Case) -> Iterator[Proposal]:
                 reason=f"At {format_aperture(brief.camera.aperture)} the face is then exposed right.",
             )  # fmt: skip
             return
-        aperture = third_stop_aperture(brief.camera.aperture / 2 ** (over / 2))
+        aperture = third_stop_aperture(brief.camera.aperture / 2 ** (over / 2), toward="wider")
         if aperture >= wanted.aperture_widest - 0.05:
             yield Proposal(
                 id="open_up", title=f"Open to {format_aperture(aperture)}",
@@ -440,7 +440,7 @@ def _for_exposure(case: Case) -> Iterator[Proposal]:
                 reason=f"At ISO {brief.camera.iso:.0f} the face is then exposed right.",
             )  # fmt: skip
             return
-        iso = third_stop_iso(brief.camera.iso * 2**short)
+        iso = third_stop_iso(brief.camera.iso * 2**short, at_least=True)
         yield Proposal(
             id="raise_iso", title=f"Raise to ISO {iso:.0f}", changes=(Change(path="brief.camera.iso", value=iso),),
             reason=f"{format_stops(short)} are missing at {format_aperture(wanted.aperture_widest)}.",
@@ -456,7 +456,7 @@ def _for_exposure(case: Case) -> Iterator[Proposal]:
             )  # fmt: skip
         elif power > 1.0:
             short = math.log2(power)
-            iso = third_stop_iso(brief.camera.iso * power)
+            iso = third_stop_iso(brief.camera.iso * power, at_least=True)
             yield Proposal(
                 id="raise_iso", title=f"Full power and ISO {iso:.0f}",
                 changes=(Change(path="brief.lamp.power", value=1.0), Change(path="brief.camera.iso", value=iso)),
@@ -472,19 +472,25 @@ def _for_exposure(case: Case) -> Iterator[Proposal]:
 
 
 def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
-    target = case.light().key * 2**stops
-    near = first_that_meets(
-        lambda x: case.light(sheet_distance=x).key >= target, start=case.design.sheet_distance, end=0.2, tolerance=0.004
-    )
-    if near is not None:
-        value = round(max(_down(near), 0.15), 4)
-        edge = case.light(sheet_distance=value).shadow_edge
+    def reading(distance: float) -> float:
+        moved = case.design.model_copy(update={"sheet_distance": distance})
+        return levels_in_room(case.brief, moved, effort=SIZING).exposure
+
+    target = reading(case.design.sheet_distance) * 2**stops
+    near = first_that_meets(lambda x: reading(x) >= target, start=case.design.sheet_distance, end=0.2, tolerance=0.004)
+    if near is None:
         yield Proposal(
-            id="nearer", title=f"Bring the sheet to {case.length(value)}", changes=_changes({"sheet_distance": value}),
-            reason=f"That makes up {format_stops(stops)}; the shadow edge becomes {case.length(edge)}.",
-        )  # fmt: skip
-    else:
-        yield Proposal(
-            id="nearer", title="Bringing the sheet nearer is not enough", changes=(),
+            id="nearer",
+            title="Bringing the sheet nearer is not enough",
+            changes=(),
             reason=f"{format_stops(stops)} cannot be made up by distance with this lamp; use a stronger lamp or a thinner sheet.",
-        )  # fmt: skip
+        )
+        return
+    value = round(max(_down(near), 0.15), 4)
+    edge = case.light(sheet_distance=value).shadow_edge
+    yield Proposal(
+        id="nearer",
+        title=f"Bring the sheet to {case.length(value)}",
+        changes=_changes({"sheet_distance": value}),
+        reason=f"That makes up {format_stops(stops)}; the shadow edge becomes {case.length(edge)}.",
+    )

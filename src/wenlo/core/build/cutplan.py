@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import Bounds, LinearConstraint, milp
+from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
 from wenlo.core.build.parts import Piece, StockLength
 from wenlo.core.errors import FieldError, Impossible
@@ -119,8 +119,7 @@ def plan_cuts(pieces: Sequence[Piece], stock: Sequence[StockLength], *, kerf: fl
     bars = [_smallest_that_fits(bar, stock, kerf) for bar in bars]
     bars.sort(key=lambda b: (-b.stock, b.offcut))
     total = sum(p.cut for p in pieces)
-    shortest = min(s.length for s in stock)
-    bound = max(total + kerf * max(len(pieces) - math.ceil(total / shortest), 0), 0.0)
+    bound = max(total, _relaxed(columns, demand))
     return CutPlan(
         bars=tuple(bars), bought=sum(b.stock for b in bars), used=total, kerf=sum(b.kerf for b in bars),
         offcuts=sum(b.offcut for b in bars), price=sum(b.price for b in bars), lower_bound=bound,
@@ -140,6 +139,14 @@ def _choose(columns: Sequence[tuple[StockLength, tuple[int, ...]]], demand: Sequ
     if result.x is None:
         raise Impossible("No cut plan was found for these pieces; check the stock lengths.")
     return [round(x) for x in result.x]
+
+
+def _relaxed(columns: Sequence[tuple[StockLength, tuple[int, ...]]], demand: Sequence[int]) -> float:
+    # Length bought if bars could be cut in fractions of a pattern: no real plan can buy less
+    # (Gilmore and Gomory, 1961).
+    matrix = np.array([pattern for _, pattern in columns], dtype=float).T
+    result = linprog([s.length for s, _ in columns], A_ub=-matrix, b_ub=-np.array(demand, dtype=float))
+    return float(result.fun) - PRECISION if result.success else 0.0
 
 
 def _bar(source: StockLength, pieces: Sequence[Piece], kerf: float) -> CutBar:

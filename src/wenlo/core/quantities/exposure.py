@@ -50,9 +50,11 @@ def ev100(illuminance: float, *, receptor: Receptor) -> float:
     return math.log2(100.0 * illuminance / CALIBRATION[receptor])
 
 
-def third_stop_aperture(aperture: float) -> float:
-    """Nearest f-number on the exact third-stop scale 2^(k/6). [-]"""
-    return float(2.0 ** (nearest_third(2.0 * math.log2(aperture)) / 2.0))
+def third_stop_aperture(aperture: float, *, toward: Literal["nearest", "wider"] = "nearest") -> float:
+    """F-number on the exact third-stop scale 2^(k/6), the nearest or the next wider one. [-]"""
+    stops = 2.0 * math.log2(aperture)
+    clicked = nearest_third(stops) if toward == "nearest" else math.floor(stops / THIRD + 1e-6) * THIRD
+    return float(2.0 ** (clicked / 2.0))
 
 
 _ENGRAVED = {
@@ -117,15 +119,17 @@ def format_aperture(aperture: float) -> str:
 _ISO_DIGITS = (100, 125, 160, 200, 250, 320, 400, 500, 640)
 
 
-def third_stop_iso(iso: float) -> float:
-    """Nearest ISO speed of the usual third-stop series (… 100, 125, 160, 200 …). [-]
+def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
+    """ISO speed of the usual third-stop series (… 100, 125, 160, 200 …), the nearest or the next higher. [-]
 
     >>> third_stop_iso(390.0), third_stop_iso(1300.0)
     (400.0, 1250.0)
     """
     if not math.isfinite(iso) or iso <= 0.0:
         return iso
-    clicks = round(math.log2(iso / 100.0) / THIRD)
+    exact = math.log2(iso / 100.0) / THIRD
+    # the engraved speeds are rounded by up to 2 %, a tenth of a third
+    clicks = math.ceil(exact - 0.1) if at_least else round(exact)
     stops, third = divmod(clicks, 3)
     return float(_ISO_DIGITS[third] * 2.0**stops)
 

@@ -1,0 +1,124 @@
+"""One throw-away PostgreSQL cluster for the whole run, one database and one live server for each worker."""
+
+import os
+import shutil
+import socket
+import threading
+from pathlib import Path
+
+import pytest
+import uvicorn
+from sqlalchemy import create_engine, text
+
+from wenlo.api.app import create_app
+from wenlo.db.session import make_engine, make_sessions, migrate
+from wenlo.launch.cluster import Cluster, throw_away
+from wenlo.launch.ground import BUILT
+from wenlo.launch.system import postgres_programs
+from wenlo.settings import Settings
+
+CLUSTER_URL = "WENLO_TEST_CLUSTER"
+_cluster: Cluster | None = None
+
+
+def pytest_sessionstart(session):
+    global _cluster
+    if os.environ.get("PYTEST_XDIST_WORKER") or CLUSTER_URL in os.environ or session.config.option.collectonly:
+        return
+    programs = postgres_programs()
+    if programs is None:
+        return
+    _cluster = throw_away(programs)
+    _cluster.start()
+    os.environ[CLUSTER_URL] = _cluster.url
+
+
+def pytest_sessionfinish():
+    global _cluster
+    if _cluster is not None:
+        _cluster.stop()
+        shutil.rmtree(_cluster.data.parent)
+        os.environ.pop(CLUSTER_URL, None)
+        _cluster = None
+
+
+@pytest.fixture(scope="session")
+def new_database():
+    """Make an empty database on the throw-away cluster and return its URL."""
+    if CLUSTER_URL not in os.environ:
+        pytest.fail("PostgreSQL is not installed; ./wenlo test installs it")
+    base = os.environ[CLUSTER_URL]
+    worker = os.environ.get("PYTEST_XDIST_WORKER", "main")
+    count = 0
+
+    def make() -> str:
+        nonlocal count
+        count += 1
+        name = f"test_{worker}_{count}"
+        admin = create_engine(base, isolation_level="AUTOCOMMIT")
+        with admin.connect() as connection:
+            connection.execute(text(f'create database "{name}"'))
+        admin.dispose()
+        return base.rsplit("/", 1)[0] + f"/{name}"
+
+    return make
+
+
+@pytest.fixture(scope="session")
+def database(new_database):
+    """A migrated database for this worker."""
+    url = new_database()
+    engine = make_engine(url)
+    migrate(engine)
+    engine.dispose()
+    return url
+
+
+@pytest.fixture
+def sessions(database):
+    """Sessions whose work is rolled back after the test."""
+    engine = make_engine(database)
+    connection = engine.connect()
+    outer = connection.begin()
+    factory = make_sessions(engine)
+    factory.configure(bind=connection, join_transaction_mode="create_savepoint")
+    yield factory
+    outer.rollback()
+    connection.close()
+    engine.dispose()
+
+
+class LiveServer:
+    """The real application on a real port, in a thread of this process."""
+
+    def __init__(self, settings: Settings) -> None:
+        self.app = create_app(settings)
+        listener = socket.socket()
+        listener.bind(("127.0.0.1", 0))
+        self.url = f"http://127.0.0.1:{listener.getsockname()[1]}"
+        self._listener = listener
+        self._server = uvicorn.Server(uvicorn.Config(self.app, log_level="error", access_log=False))
+        self._thread = threading.Thread(target=self._server.run, kwargs={"sockets": [listener]})
+        self._thread.start()
+        started = threading.Event()
+        while not self._server.started and self._thread.is_alive():
+            started.wait(0.05)
+
+    def close(self) -> None:
+        self._server.should_exit = True
+        self._thread.join(20)
+        self._listener.close()
+
+
+@pytest.fixture(scope="session")
+def server(database):
+    """The live server of this worker, pages included."""
+    pages = BUILT if (BUILT / "index.html").is_file() else None
+    live = LiveServer(Settings(database_url=database, front_end=pages, upload_limit=1_000_000))
+    yield live
+    live.close()
+
+
+@pytest.fixture
+def golden() -> Path:
+    return Path(__file__).parent

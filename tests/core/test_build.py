@@ -1,0 +1,184 @@
+"""Conservation, assembled sizes and cut plans over every structure and a grid of sizes."""
+
+import itertools
+import math
+
+import pytest
+from factories import make_shoot
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from wenlo.core.build.cutplan import cut_counts, plan_cuts, waste_of
+from wenlo.core.build.parts import Piece, StockLength
+from wenlo.core.build.shopping import work_out
+from wenlo.core.data import sheet_materials, stock
+from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.registry import kind_of
+
+TENTH_OF_A_MILLIMETRE = 1e-4
+
+STRUCTURES = [
+    *[{"structure": "pipe", "material": m, "glued": g} for m in stock()["pipe"] for g in (False, True)],
+    *[{"structure": "tube", "material": m} for m in stock()["tube"]],
+    *[{"structure": "timber", "material": m, "timber_joint": j} for m in stock()["timber"] for j in ("butt", "half_lap")],
+]
+SIZES = [(0.4, 0.5, 0.8), (0.9, 0.6, 1.6), (1.2, 1.2, 1.95), (1.83, 1.22, 2.2), (2.4, 2.0, 2.35), (3.7, 2.9, 3.3)]
+
+
+def built(*, width=1.2, height=1.2, top_height=1.95, carrying=1.5, **design):
+    changes = {f"design__{k}": v for k, v in {"width": width, "height": height, "top_height": top_height, **design}.items()}
+    shoot = make_shoot(brief__carrying_length=carrying, **changes)
+    plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
+    return shoot, plan, work_out(plan, sheet_id=shoot.design.sheet)
+
+
+@pytest.mark.parametrize("structure", STRUCTURES, ids=lambda s: "-".join(str(v) for v in s.values()))
+@pytest.mark.parametrize("carrying", [0.8, 1.5, 6.0])
+def test_every_structure_over_a_grid_of_sizes(structure, carrying):
+    longest_bar = max(row["length"] for row in stock()[structure["structure"]][structure["material"]]["stock"])
+    for (width, height, top), saw, layers in itertools.product(SIZES, ("mitre_saw", "pipe_cutter"), (1, 2)):
+        if carrying > longest_bar and max(width, top) > longest_bar:
+            continue
+        _, plan, worked = built(
+            width=width, height=height, top_height=top, carrying=carrying, saw=saw, layers=layers,
+            layer_gap=0.12 if layers > 1 else 0.0, **structure,
+        )  # fmt: skip
+        cuts = worked.cuts
+        # pieces + kerf + offcuts = stock, bar by bar and in all
+        for bar in cuts.bars:
+            assert sum(p.cut for p in bar.pieces) + bar.kerf + bar.offcut == pytest.approx(bar.stock, abs=1e-9)
+            assert bar.offcut >= -1e-9
+        assert cuts.used + cuts.kerf + cuts.offcuts == pytest.approx(cuts.bought, abs=1e-9)
+        # every piece is cut once and only once, none longer than can be carried
+        assert cut_counts(cuts) == dict.fromkeys((p.label for p in plan.pieces), 1)
+        assert max(p.cut for p in plan.pieces) <= carrying + 1e-9
+        # what is assembled measures what was wanted
+        assert plan.runs
+        for run in plan.runs:
+            assert abs(run.assembled(plan.pieces) - run.wanted) <= TENTH_OF_A_MILLIMETRE, run.name
+        # no worse than the lower bound by more than one stock length
+        assert cuts.bought - cuts.lower_bound <= max(b.stock for b in cuts.bars) + 1e-9
+
+
+def test_pipe_cut_by_hand():
+    # 1 in pipe, glued: 1.2 m outside − 33.4 mm outside diameter − 2 × 17.5 mm take-off = 1131.6 mm.
+    _, plan, _ = built(glued=True)
+    assert next(p.cut for p in plan.pieces if p.name == "rail") == pytest.approx(1.1316)
+    # dry, half of the 22.2 mm socket goes in: 11.1 mm less at each end.
+    _, plan, _ = built(glued=False)
+    assert next(p.cut for p in plan.pieces if p.name == "rail") == pytest.approx(1.1316 - 0.0222)
+
+
+def test_tube_and_timber_cut_by_hand():
+    _, plan, _ = built(structure="tube", material="aluminium_25_mm")
+    assert next(p.cut for p in plan.pieces if p.name == "rail") == pytest.approx(1.15)
+    _, plan, _ = built(structure="timber", material="softwood_18_44", carrying=2.0)
+    assert next(p.cut for p in plan.pieces if p.name == "rail") == pytest.approx(1.2 - 2 * 0.044)
+    assert next(p.cut for p in plan.pieces if p.name == "upright") == pytest.approx(1.95)
+
+
+def test_coupling_allowance_by_hand():
+    # A glued 1 in rail 1.1316 m long in two parts loses the 3 mm stop of the coupling.
+    _, plan, _ = built(glued=True, carrying=0.9)
+    rail = [p for p in plan.pieces if p.name == "rail"]
+    assert len(rail) == 4
+    assert rail[0].cut == pytest.approx((1.1316 - 0.003) / 2)
+    assert next(f.count for f in plan.fittings if f.id == "pipe_coupling") >= 2
+
+
+def test_frame_without_room_for_legs_names_the_field():
+    shoot = make_shoot(design__top_height=1.295, design__structure="tube", design__material="aluminium_25_mm")
+    with pytest.raises(Impossible) as caught:
+        kind_of(shoot.design).build(shoot.design, shoot.brief)
+    assert caught.value.fields[0].path == "design.top_height"
+
+
+def test_cloth_has_wrap_hem_and_strips():
+    _, plan, _ = built()
+    sheet = plan.cloth[0]
+    # half round the 33.4 mm pipe 52.5 mm + overlap 40 mm + hem 20 mm on each edge
+    assert sheet.cut[0] == pytest.approx(1.2 + 2 * (math.pi * 0.0334 / 2 + 0.06))
+    assert sheet.strips == 1
+    _, plan, _ = built(width=2.4, height=2.0, top_height=2.3, carrying=1.5)
+    wide = plan.cloth[0]
+    assert wide.strips * wide.strip_width == pytest.approx(min(wide.cut) + 2 * 0.015 * (wide.strips - 1), abs=1e-9) or (
+        wide.strips * wide.strip_width == pytest.approx(max(wide.cut) + 2 * 0.015 * (wide.strips - 1), abs=1e-9)
+    )
+    assert wide.strip_width <= sheet_materials()["cotton_bed_linen_white"].roll_width
+
+
+def test_stiff_sheet_larger_than_its_board_is_refused():
+    shoot = make_shoot(design__sheet="opal_acrylic_3_mm")
+    with pytest.raises(Impossible, match="boards of"):
+        kind_of(shoot.design).build(shoot.design, shoot.brief)
+
+
+def pieces_of(lengths):
+    return [Piece(label=f"P{i}", name="piece", cut=length, reason="") for i, length in enumerate(lengths)]
+
+
+def test_known_optimum():
+    # 3 × (1.5 + 1.0 + 0.5) fills three 3 m bars to the last millimetre without kerf.
+    plan = plan_cuts(pieces_of([1.5, 1.0, 0.5] * 3), [StockLength(length=3.0, price=5)], kerf=0.0)
+    assert len(plan.bars) == 3
+    assert plan.offcuts == pytest.approx(0.0, abs=1e-9)
+
+
+def test_kerf_can_cost_a_bar():
+    stock_length = [StockLength(length=3.0, price=5)]
+    assert len(plan_cuts(pieces_of([1.0] * 3), stock_length, kerf=0.0).bars) == 1
+    assert len(plan_cuts(pieces_of([1.0] * 3), stock_length, kerf=0.002).bars) == 2
+
+
+def test_short_stock_is_used_where_it_is_enough():
+    plan = plan_cuts(pieces_of([0.9]), [StockLength(length=1.0, price=6), StockLength(length=2.5, price=14)], kerf=0.002)
+    assert [bar.stock for bar in plan.bars] == [1.0]
+
+
+def test_rest_thinner_than_the_saw_turns_to_dust():
+    assert waste_of(1.0, [0.999], 0.0025) == pytest.approx((0.001, 0.0))
+    assert waste_of(1.0, [1.0], 0.0025) == pytest.approx((0.0, 0.0))
+
+
+def brute_force_bars(lengths, stock_length, kerf):
+    # Fewest bars over all assignments, for few pieces.
+    best = len(lengths)
+
+    def place(index, bars):
+        nonlocal best
+        if len(bars) >= best:
+            return
+        if index == len(lengths):
+            best = len(bars)
+            return
+        need = lengths[index] + kerf
+        for i, room in enumerate(bars):
+            if need <= room + 1e-9:
+                place(index + 1, [*bars[:i], room - need, *bars[i + 1 :]])
+        place(index + 1, [*bars, stock_length + kerf - need])
+
+    place(0, [])
+    return best
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.lists(st.integers(5, 29), min_size=1, max_size=7), st.sampled_from([0.0, 0.0025]))
+def test_never_more_bars_than_trying_everything(tenths, kerf):
+    lengths = [t / 10 for t in tenths]
+    plan = plan_cuts(pieces_of(lengths), [StockLength(length=3.0, price=5)], kerf=kerf)
+    assert len(plan.bars) == brute_force_bars(lengths, 3.0, kerf)
+
+
+def test_piece_longer_than_any_bar_says_what_to_do():
+    with pytest.raises(Impossible, match="shorter carrying length"):
+        plan_cuts(pieces_of([3.2]), [StockLength(length=3.0, price=5)], kerf=0.0)
+
+
+def test_shopping_adds_up_and_steps_carry_numbers():
+    _, plan, worked = built(structure="tube", material="aluminium_20_mm", layers=3, layer_gap=0.15)
+    assert worked.total == pytest.approx(sum(line.price for line in worked.shopping))
+    assert len(plan.cloth) == 3
+    assert any("1.697" in step.check for step in plan.steps)
+    assert all(step.minutes > 0 for step in plan.steps)
+    bars = plan.stock.mass_per_metre * worked.cuts.used
+    assert worked.mass > bars + plan.sheet_mass

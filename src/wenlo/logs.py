@@ -17,7 +17,9 @@ def set_up_logs(*, form: str, level: str) -> None:
     renderer: structlog.types.Processor = (
         structlog.processors.JSONRenderer()
         if form == "json"
-        else structlog.dev.ConsoleRenderer(colors=sys.stderr.isatty())
+        else structlog.dev.ConsoleRenderer(
+            colors=sys.stderr.isatty(), exception_formatter=structlog.dev.plain_traceback
+        )
     )
     processors: list[structlog.types.Processor] = [
         structlog.contextvars.merge_contextvars,

@@ -21,6 +21,9 @@ class Settings(BaseSettings):
     compute_seconds: float = Field(
         default=30.0, gt=0, description="Longest one computation may take before it is given up. [s]"
     )
+    warm_workers: bool = Field(
+        default=True, description="Load the kernels before the first request; off, the first computation waits for it."
+    )
     front_end: Path | None = Field(
         default=None, description="Folder of the built front end; none serves the API alone."
     )

@@ -1,25 +1,26 @@
+import json
 import math
 from dataclasses import replace
 
 import numpy as np
 import pytest
-from factories import make_shoot
 
+from factories import make_shoot
 from wenlo.core.advice import set_up
 from wenlo.core.advice.apparent import Extent, shadow_scale
 from wenlo.core.advice.explain import explain
 from wenlo.core.advice.figures import evaluate, modifier_light, setting_for
 from wenlo.core.advice.gauges import GAUGE_KEYS, gauges
 from wenlo.core.advice.notes import notes
+from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.search import first_that_meets
-from wenlo.core.advice.sizing import proposals
 from wenlo.core.data import lamp_types, sheet_materials
 from wenlo.core.transport.solve import FINE, Effort
 
 
-def light_of(effort=Effort(), **changes):
+def light_of(effort=None, **changes):
     shoot = make_shoot(**changes)
-    return modifier_light(shoot.brief, shoot.design, effort=effort)
+    return modifier_light(shoot.brief, shoot.design, effort=effort or Effort())
 
 
 def gauge_of(key, shoot):
@@ -36,7 +37,7 @@ def applied(shoot, proposal):
         for step in steps:
             at = at[step]
         at[last] = value
-    return type(shoot).model_validate_json(__import__("json").dumps(document))
+    return type(shoot).model_validate_json(json.dumps(document))
 
 
 def test_even_strip_has_its_own_width():
@@ -62,8 +63,8 @@ def test_lamp_far_behind_makes_the_whole_sheet_the_source():
     )  # fmt: skip
     n, w, d = 600, 1.2, 1.0
     x = ((np.arange(n) + 0.5) / n - 0.5) * w
-    X, Y = np.meshgrid(x, x)
-    weight = (d**2 / (d**2 + X**2 + Y**2) ** 2).sum(axis=0)
+    across, upright = np.meshgrid(x, x)
+    weight = (d**2 / (d**2 + across**2 + upright**2) ** 2).sum(axis=0)
     share = np.cumsum(weight) / weight.sum()
     by_hand = (np.interp(0.9, share, x) - np.interp(0.1, share, x)) / 0.8
     # the lamp at 9 m still falls 2 % toward the corners: 1.5 %
@@ -167,9 +168,7 @@ def test_smallest_frame_is_smallest():
     offer = next(p for p in proposals(shoot.brief, shoot.design, "shadow_edge") if p.id == "smallest_frame")
     sized = applied(shoot, offer)
     assert modifier_light(sized.brief, sized.design).shadow_edge >= 0.02 * 0.995
-    smaller = sized.design.model_copy(
-        update={"width": sized.design.width - 0.02, "height": sized.design.height - 0.02}
-    )
+    smaller = sized.design.model_copy(update={"width": sized.design.width - 0.02, "height": sized.design.height - 0.02})
     assert modifier_light(sized.brief, smaller).shadow_edge < 0.02
     assert "1." in offer.reason
 

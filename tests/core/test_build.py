@@ -4,10 +4,10 @@ import itertools
 import math
 
 import pytest
-from factories import make_shoot
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from factories import make_shoot
 from wenlo.core.build.cutplan import cut_counts, plan_cuts, waste_of
 from wenlo.core.build.parts import Piece, StockLength
 from wenlo.core.build.shopping import work_out
@@ -20,13 +20,19 @@ TENTH_OF_A_MILLIMETRE = 1e-4
 STRUCTURES = [
     *[{"structure": "pipe", "material": m, "glued": g} for m in stock()["pipe"] for g in (False, True)],
     *[{"structure": "tube", "material": m} for m in stock()["tube"]],
-    *[{"structure": "timber", "material": m, "timber_joint": j} for m in stock()["timber"] for j in ("butt", "half_lap")],
+    *[
+        {"structure": "timber", "material": m, "timber_joint": j}
+        for m in stock()["timber"]
+        for j in ("butt", "half_lap")
+    ],
 ]
 SIZES = [(0.4, 0.5, 0.8), (0.9, 0.6, 1.6), (1.2, 1.2, 1.95), (1.83, 1.22, 2.2), (2.4, 2.0, 2.35), (3.7, 2.9, 3.3)]
 
 
 def built(*, width=1.2, height=1.2, top_height=1.95, carrying=1.5, **design):
-    changes = {f"design__{k}": v for k, v in {"width": width, "height": height, "top_height": top_height, **design}.items()}
+    changes = {
+        f"design__{k}": v for k, v in {"width": width, "height": height, "top_height": top_height, **design}.items()
+    }
     shoot = make_shoot(brief__carrying_length=carrying, **changes)
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     return shoot, plan, work_out(plan, sheet_id=shoot.design.sheet)
@@ -131,7 +137,9 @@ def test_kerf_can_cost_a_bar():
 
 
 def test_short_stock_is_used_where_it_is_enough():
-    plan = plan_cuts(pieces_of([0.9]), [StockLength(length=1.0, price=6), StockLength(length=2.5, price=14)], kerf=0.002)
+    plan = plan_cuts(
+        pieces_of([0.9]), [StockLength(length=1.0, price=6), StockLength(length=2.5, price=14)], kerf=0.002
+    )
     assert [bar.stock for bar in plan.bars] == [1.0]
 
 

@@ -157,7 +157,12 @@ def test_sheet_with_all_through_is_not_there():
     lamp = emitter()
     bare = reading(box(3.0, 0.5), emitter(centre=(1.5, 0.5, 1.5)), (1.5, 2.5, 1.5), (0, -1, 0))
     ghost = Panel(
-        id="sheet", origin=A([0.9, 1.5, 0.9]), edge_u=A([0, 0, 1.2]), edge_v=A([1.2, 0, 0]), surface=CLEAR, role="modifier"
+        id="sheet",
+        origin=A([0.9, 1.5, 0.9]),
+        edge_u=A([0, 0, 1.2]),
+        edge_v=A([1.2, 0, 0]),
+        surface=CLEAR,
+        role="modifier",
     )
     through = reading([*box(3.0, 0.5), ghost], emitter(centre=(1.5, 0.5, 1.5)), (1.5, 2.5, 1.5), (0, -1, 0))
     assert through.total == pytest.approx(bare.total, rel=5e-3)

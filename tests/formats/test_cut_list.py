@@ -2,9 +2,9 @@ import csv
 import io
 
 import pytest
-from factories import make_shoot
 from pypdf import PdfReader
 
+from factories import make_shoot
 from wenlo.core.build.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.formats.cut_list_csv import HEADER, write_cut_list

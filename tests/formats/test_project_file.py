@@ -1,16 +1,18 @@
 import json
 
 import pytest
-from factories import make_shoot
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from factories import make_shoot
 from wenlo.core.errors import InvalidInput, UnsupportedFile, WenloError
 from wenlo.formats.project_file import project_schema, read_project, write_project
 
 
 def test_round_trip_keeps_everything():
-    shoot = make_shoot(design__layers=2, design__layer_gap=0.1, brief__room__width=4.2, notes="Spruce dust on the bench. ½")
+    shoot = make_shoot(
+        design__layers=2, design__layer_gap=0.1, brief__room__width=4.2, notes="Spruce dust on the bench. ½"
+    )
     assert read_project(write_project(shoot)) == shoot
 
 
@@ -71,7 +73,17 @@ json_values = st.recursive(
     lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
     max_leaves=8,
 )
-PATHS = ["title", "units", "brief", "design", "brief.room", "brief.camera.iso", "design.width", "design.kind", "brief.assumed"]
+PATHS = [
+    "title",
+    "units",
+    "brief",
+    "design",
+    "brief.room",
+    "brief.camera.iso",
+    "design.width",
+    "design.kind",
+    "brief.assumed",
+]
 
 
 @settings(max_examples=150, deadline=None)

@@ -2,8 +2,8 @@ import threading
 from uuid import uuid4
 
 import pytest
-from factories import make_shoot
 
+from factories import make_shoot
 from wenlo.core.errors import InvalidInput, NotFound, Unavailable, UnsupportedFile, VersionConflict
 from wenlo.db.session import make_engine, make_sessions
 from wenlo.db.shoots import SqlTransactions

@@ -43,7 +43,8 @@ def create_app(settings: Settings) -> FastAPI:
         database = make_engine(settings.database_url.get_secret_value())
         app.state.shoots = Shoots(SqlTransactions(make_sessions(database)))
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
-        await app.state.engine.ready()
+        if settings.warm_workers:
+            await app.state.engine.ready()
         log.info("ready", version=wenlo.__version__)
         yield
         app.state.engine.close()

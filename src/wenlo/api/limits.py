@@ -1,5 +1,7 @@
 """Refuses requests larger than the limit before they are read."""
 
+from contextlib import suppress
+
 from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -28,26 +30,28 @@ class BodyLimit:
             await self._refuse(scope, receive, send)
             return
         seen = 0
-        started = False
+        over = started = False
 
         async def counted() -> Message:
-            nonlocal seen
+            nonlocal seen, over
             message = await receive()
             seen += len(message.get("body", b""))
             if seen > self._limit:
+                over = True
                 raise _TooLong
             return message
 
         async def noted(message: Message) -> None:
+            # What a parser makes of the broken-off body is not the answer; ours is.
             nonlocal started
-            started = True
-            await send(message)
+            if not over:
+                started = True
+                await send(message)
 
-        try:
+        with suppress(_TooLong):
             await self._app(scope, counted, noted)
-        except _TooLong:
-            if not started:
-                await self._refuse(scope, receive, send)
+        if over and not started:
+            await self._refuse(scope, receive, send)
 
     async def _refuse(self, scope: Scope, receive: Receive, send: Send) -> None:
         megabytes = self._limit / 1e6

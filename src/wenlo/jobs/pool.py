@@ -6,6 +6,7 @@ for advice and papers, so that dragging never waits for a search. For one editor
 
 import asyncio
 import multiprocessing
+import os
 from collections.abc import Mapping
 from concurrent.futures import ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
@@ -53,7 +54,9 @@ class _Lane:
 
     @staticmethod
     def _new_pool() -> ProcessPoolExecutor:
-        # Spawned, not forked: the kernels' thread pool does not survive a fork.
+        # Spawned, not forked: the kernels' thread pool does not survive a fork. A second pool of threads for
+        # small matrices would only stand in the way of the kernels' own.
+        os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
         return ProcessPoolExecutor(max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=_warm_up)
 
     async def run(self, task: Task, editor: str | None, arguments: dict[str, Any]) -> Any:

@@ -10,8 +10,8 @@ import secrets
 import shutil
 import socket
 import stat
-import subprocess
 import tempfile
+import time
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -19,6 +19,7 @@ from wenlo.launch.ground import Trouble, is_root, run
 
 NAME = "wenlo"
 TRIES = 5
+DYING_SECONDS = 10.0
 ACCOUNTS = ("postgres", "nobody")
 
 
@@ -114,8 +115,7 @@ class Cluster:
     def start(self) -> None:
         """Make it if need be and start it on a free loopback port; a left-over server is stopped first."""
         self.make()
-        if self.running():
-            self.stop()
+        self.stop()
         last = ""
         for _ in range(TRIES):
             self.port = free_port()
@@ -158,32 +158,55 @@ class Cluster:
             run([self.programs / "createdb", *there, NAME], what="making the database", env=env)
         self._finished.write_text("made\n")
 
+    def _alive(self) -> list[int]:
+        # Every process of a cluster works in its data folder; one that is dead but not yet reaped does not count,
+        # though it still answers to signals and so would fool pg_ctl.
+        found = []
+        for entry in Path("/proc").iterdir():
+            if not entry.name.isdigit():
+                continue
+            try:
+                works_here = Path(os.readlink(entry / "cwd")) == self.data
+                state = (entry / "stat").read_text().rsplit(")", 1)[1].split()[0]
+            except OSError:
+                continue
+            if works_here and state != "Z":
+                found.append(int(entry.name))
+        return found
+
+    def _noted_pid(self) -> int | None:
+        file = self.data / "postmaster.pid"
+        return int(file.read_text().splitlines()[0]) if file.is_file() else None
+
     def running(self) -> bool:
         """Whether a server runs on this cluster."""
-        who = account()
-        done = subprocess.run(
-            [self.programs / "pg_ctl", "status", "-D", self.data],
-            env=self._env(),
-            cwd="/",
-            capture_output=True,
-            check=False,
-            user=None if who is None else who.pw_uid,
-            group=None if who is None else who.pw_gid,
-            extra_groups=None if who is None else [],
-        )
-        return done.returncode == 0
+        return self._noted_pid() in self._alive()
 
     def pid(self) -> int | None:
         """Process id of the running server, or None."""
-        file = self.data / "postmaster.pid"
-        return int(file.read_text().splitlines()[0]) if file.is_file() and self.running() else None
+        return self._noted_pid() if self.running() else None
+
+    def _clear_away_the_dead(self) -> None:
+        # After kill -9 the rest of the server ends by itself; only then may its lock file go.
+        end = time.monotonic() + DYING_SECONDS
+        while self._alive() and not self.running() and time.monotonic() < end:
+            time.sleep(0.1)
+        if not self._alive():
+            (self.data / "postmaster.pid").unlink(missing_ok=True)
 
     def stop(self) -> None:
         """Stop the server if it runs."""
-        if self.running():
+        if not self.running():
+            self._clear_away_the_dead()
+            return
+        try:
             self._run(
                 "pg_ctl", "stop", "-w", "-t", "30", "-s", "-m", "fast", "-D", self.data, what="stopping PostgreSQL"
             )
+        except Trouble:
+            if self.running():
+                raise
+            self._clear_away_the_dead()
 
 
 def throw_away(programs: Path) -> Cluster:

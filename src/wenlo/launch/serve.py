@@ -14,7 +14,7 @@ from types import FrameType
 
 from wenlo.launch import install, system
 from wenlo.launch.cluster import Cluster, account, may_enter
-from wenlo.launch.ground import BUILT, HOME, PYTHON, ROOT, Trouble, check_disk, clean_environment, locked, run, say
+from wenlo.launch.ground import BUILT, HOME, PYTHON, Trouble, check_disk, clean_environment, locked, run, say
 
 DEFAULT_PORT = 8321
 START_SECONDS = 60.0
@@ -29,7 +29,7 @@ def data_folder() -> Path:
     who = account()
     if who is None or may_enter(HOME, who):
         return HOME / "postgres"
-    apart = Path("/var/lib") / f"wenlo-{hashlib.sha256(str(ROOT).encode()).hexdigest()[:10]}"
+    apart = Path("/var/lib") / f"wenlo-{hashlib.sha256(str(HOME).encode()).hexdigest()[:10]}"
     say(f"the account {who.pw_name} cannot enter {HOME}; the database is kept in {apart}")
     return apart / "postgres"
 
@@ -115,6 +115,7 @@ def serve(*, demo: bool) -> int:
     demo: load the demo shoots into an empty database.
     """
     check_disk()
+    port = _port()
     with _stoppable(), locked("run", wait=False, busy="Wenlo already runs from this folder ({who}); stop it first."):
         server: subprocess.Popen[str] | None = None
         cluster: Cluster | None = None
@@ -127,7 +128,7 @@ def serve(*, demo: bool) -> int:
             cluster.start()
             env = {
                 **clean_environment(), "WENLO_DATABASE_URL": cluster.url, "WENLO_FRONT_END": str(BUILT),
-                "WENLO_PORT": str(_port()),
+                "WENLO_PORT": str(port),
             }  # fmt: skip
             extra = ["--demo"] if demo else []
             run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)

@@ -10,7 +10,7 @@ from wenlo.core.advice.explain import explain
 from wenlo.core.advice.figures import Evaluated, evaluate
 from wenlo.core.advice.gauges import Gauge, deep_stops, gauges
 from wenlo.core.advice.notes import notes
-from wenlo.core.advice.sizing import proposals
+from wenlo.core.advice.proposals import proposals
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.registry import kind_of

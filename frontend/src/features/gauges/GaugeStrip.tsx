@@ -175,7 +175,6 @@ export function GaugeStrip() {
             className={`gauge gauge-${gauge.state}`}
             data-testid={`gauge-${gauge.key}`}
             aria-expanded={open === gauge.key}
-            aria-label={`${gauge.label}: ${gauge.text}, ${word(gauge)}. Open for the reason and the cure`}
           >
             <span className="gauge-label">
               {gauge.label}
@@ -188,6 +187,9 @@ export function GaugeStrip() {
               )}
             </span>
             <span className="gauge-value">{gauge.text}</span>
+            <span className="sr-only">
+              {gauge.state === 'within' ? 'in band. ' : ''}Open for the reason and the cure
+            </span>
             <Band gauge={gauge} />
           </button>
         </Popover>

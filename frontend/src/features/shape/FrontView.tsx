@@ -61,7 +61,7 @@ export function FrontView({ document, figures }: { document: Shoot; figures: Fig
               <path key={band.stops} d={band.path} className={`glow glow-${i + 1}`} />
             ))}
           </svg>
-          {bandLabels(figures.sheet_map).map((label) => (
+          {bandLabels(figures.sheet_map, 14 / Math.max(b - t, 1)).map((label) => (
             <text
               key={label.stops}
               x={(l + r) / 2}

@@ -26,12 +26,19 @@ export function bands(map: number[][]): Band[] {
   }));
 }
 
-/** Where the middle column of the map, from the bright middle upward, first reaches each band: y in the unit square. */
-export function bandLabels(map: number[][]): { stops: number; y: number }[] {
+/**
+ * Where the middle column of the map, from the bright middle upward, first reaches each band: y in the unit square.
+ * Labels nearer to the one before than `apart` are left out.
+ */
+export function bandLabels(map: number[][], apart: number): { stops: number; y: number }[] {
   const column = map.map((row) => -(row[Math.floor(row.length / 2)] ?? 0));
   const peak = column.indexOf(Math.min(...column));
+  let last = Number.POSITIVE_INFINITY;
   return BANDS.flatMap((stops) => {
     const row = column.findIndex((value, i) => i > peak && value >= stops);
-    return row < 0 ? [] : [{ stops, y: 1 - row / map.length }];
+    const y = 1 - row / map.length;
+    if (row < 0 || last - y < apart) return [];
+    last = y;
+    return [{ stops, y }];
   });
 }

@@ -24,7 +24,7 @@ from wenlo.core.quantities.stops import stops_between
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport import kernels
 from wenlo.core.transport.pack import packed_lamp, packed_panels
-from wenlo.core.transport.scene import Reading
+from wenlo.core.transport.scene import Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, read, solve, spread_shares
 from wenlo.core.transport.view import SheetView, view_sheet
 
@@ -181,6 +181,13 @@ def modifier_light(
     )
 
 
+def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) -> float:
+    # The key reading without the room, for how it changes with the sheet; the effort cancels out.
+    solved = solve(set_up.scene(brief, design, with_room=False, transmittance=transmittance), effort)
+    meter = Meter(id="key", position=set_up.face(brief), normal=set_up.toward_sheet(brief, design))
+    return float(luminance(read(solved, [meter])["key"].total))
+
+
 def levels_in_room(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Levels:
     """Solve the whole set and read the meters; without the room when the set does not fit in it."""
     with_room = set_up.fits_in_room(brief, design)
@@ -238,8 +245,9 @@ def evaluate(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Evaluated:
     light = modifier_light(brief, design, effort=effort)
     sheet = sheet_materials()[design.sheet]
     coarse = replace(effort, sheet_samples=12, lamp_spots=9)
+    typical = _key_alone(brief, design, coarse, sheet.transmittance)
     spread = [
-        modifier_light(brief, design, effort=coarse, transmittance=t, cells=16).loss
+        light.loss + stops_between(typical, _key_alone(brief, design, coarse, t))
         for t in (sheet.transmittance_high, sheet.transmittance_low)
     ]
     levels = levels_in_room(brief, design, effort=effort)
@@ -248,6 +256,8 @@ def evaluate(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Evaluated:
     stops = np.log2(np.maximum(smooth / brightest, 2.0**-DARKEST_SHOWN))
     distance = float((light.view.panel.origin - set_up.face(brief)) @ -light.view.panel.normal)
     scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
+    if not math.isfinite(scale):
+        scale = 0.0
     return Evaluated(
         light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=(spread[0], spread[1]),
         with_room=set_up.fits_in_room(brief, design), map_stops=stops,

@@ -105,14 +105,24 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
     background = _finite(result.background)
     if not room:
         background = None
+    edge = light.shadow_edge if math.isfinite(light.shadow_edge) else None
     even = min(light.sheet.centre_to_edge, DARKEST_SHOWN)
     return (
         Gauge(
-            key="shadow_edge", label="Shadow edge", unit="m", value=light.shadow_edge,
-            low=wanted.shadow_edge * EDGE_BAND[0], high=wanted.shadow_edge * EDGE_BAND[1], spread=None,
-            scale=(0.0, wanted.shadow_edge * 2.5), text=length(light.shadow_edge),
-            sentence=f"An edge {length(wanted.occluder_distance)} away throws a shadow edge {length(light.shadow_edge)} "
-            f"wide ({edge_word(light.shadow_edge)}); the sheet works like an even strip "
+            key="shadow_edge",
+            label="Shadow edge",
+            unit="m",
+            value=edge,
+            low=wanted.shadow_edge * EDGE_BAND[0],
+            high=wanted.shadow_edge * EDGE_BAND[1],
+            spread=None,
+            scale=(0.0, wanted.shadow_edge * 2.5),
+            text="–" if edge is None else length(edge),
+            sentence=f"The edge that throws the shadow would stand {length(wanted.occluder_distance)} from the face, at or behind "
+            f"the sheet; give a smaller distance in the Brief."
+            if edge is None
+            else f"An edge {length(wanted.occluder_distance)} away throws a shadow edge {length(edge)} "
+            f"wide ({edge_word(edge)}); the sheet works like an even strip "
             f"{length(light.across.edge_equivalent)} wide, though it is {length(design.width)}.",
         ),
         Gauge(

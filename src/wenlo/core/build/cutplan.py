@@ -146,7 +146,7 @@ def _relaxed(columns: Sequence[tuple[StockLength, tuple[int, ...]]], demand: Seq
     # (Gilmore and Gomory, 1961).
     matrix = np.array([pattern for _, pattern in columns], dtype=float).T
     result = linprog([s.length for s, _ in columns], A_ub=-matrix, b_ub=-np.array(demand, dtype=float))
-    return float(result.fun) - PRECISION if result.success else 0.0
+    return 0.0 if result.fun is None else float(result.fun) - PRECISION
 
 
 def _bar(source: StockLength, pieces: Sequence[Piece], kerf: float) -> CutBar:

@@ -41,7 +41,7 @@ class Effort:
     tolerance: float = 1e-5
 
 
-DRAFT = Effort(lamp_spots=9, sheet_samples=16, room_samples=7, transfer_rays=128, meter_rays=2048)
+DRAFT = Effort(lamp_spots=9, sheet_samples=16, room_samples=7, transfer_rays=128, meter_rays=2048, tolerance=1e-4)
 FINE = Effort(lamp_spots=36, sheet_samples=48, room_samples=24, transfer_rays=1024, meter_rays=16384)
 
 
@@ -156,20 +156,34 @@ def _transfer(patches: Patches, shifts: Array, panels: PackedPanels, effort: Eff
 
 
 def _exchange(
-    matrix: Array, patches: Patches, direct: Array, scattered: Array, tolerance: float
+    matrix: Array, patches: Patches, among: NDArray[np.int64], direct: Array, scattered: Array, tolerance: float
 ) -> tuple[Array, Array]:
+    """Exchange light between the sides ``among``; all others stay dark and are not even looked at."""
     # B = R (E_lamp + E) + S E_other ; E = F B + E_scattered. The lamp's own light through a sheet is
     # not in B: its lobe is followed. Jacobi converges since every side loses more than it keeps.
-    incident = scattered.copy()
+    part = matrix if len(among) == len(matrix) else np.ascontiguousarray(matrix[np.ix_(among, among)])
+    place = np.zeros(len(patches.opposite), dtype=np.int64)
+    place[among] = np.arange(len(among))
+    present = np.zeros(len(patches.opposite), dtype=np.bool_)
+    present[among] = True
+    # the far side of a wall is not there and sends nothing through
+    through = patches.scattered[among] * present[patches.opposite[among]][:, None]
+    opposite = place[patches.opposite[among]]
+    reflectance, lamp, first = patches.reflectance[among], direct[among], scattered[among]
+
+    def leaving(incident: Array) -> Array:
+        return reflectance * (lamp + incident) + through * incident[opposite]
+
+    incident = first.copy()
     for _ in range(200):
-        exitance = patches.reflectance * (direct + incident) + patches.scattered * incident[patches.opposite]
-        renewed = matrix @ exitance + scattered
+        renewed = part @ leaving(incident) + first
         change = float(np.max(np.abs(renewed - incident)))
         incident = renewed
         if change <= tolerance * max(float(np.max(incident)), 1e-30):
             break
-    exitance = patches.reflectance * (direct + incident) + patches.scattered * incident[patches.opposite]
-    return exitance, incident
+    exitance, arrived = np.zeros_like(direct), np.zeros_like(direct)
+    exitance[among], arrived[among] = leaving(incident), incident
+    return exitance, arrived
 
 
 def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
@@ -194,17 +208,14 @@ def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     direct = _direct_on_patches(patches, lamp, panels)
     scattered = _first_scatter(sheets, patches, is_modifier, lamp, panels, effort, shifts)
     matrix = _transfer(patches, shifts, panels, effort)
-    exitance, incident = _exchange(matrix, patches, direct, scattered, effort.tolerance)
-    own = np.where(is_modifier)[0]
+    everything = np.flatnonzero(patches.live)
+    exitance, incident = _exchange(matrix, patches, everything, direct, scattered, effort.tolerance)
+    own = np.flatnonzero(is_modifier & patches.live)
     exitance_modifier = np.zeros_like(exitance)
-    if len(own) and len(own) < len(exitance):
-        only = np.zeros_like(matrix)
-        only[np.ix_(own, own)] = matrix[np.ix_(own, own)]
-        mask = is_modifier[:, None]
-        exitance_modifier, _ = _exchange(only, patches, direct * mask, scattered * mask, effort.tolerance)
-        exitance_modifier = exitance_modifier * mask
-    elif len(own):
+    if len(own) == len(everything):
         exitance_modifier = exitance
+    elif len(own):
+        exitance_modifier, _ = _exchange(matrix, patches, own, direct, scattered, effort.tolerance)
     return Solved(
         scene=scene, effort=effort, panels=panels, lamp=lamp, patches=patches, sheets=tuple(sheets),
         direct=direct, incident=direct + incident, exitance=exitance, exitance_modifier=exitance_modifier,

@@ -1,0 +1,55 @@
+"""The interface fuzzed from its own description: no answer that it does not describe, never a 500."""
+
+import json
+
+import pytest
+import schemathesis
+from hypothesis import HealthCheck, settings
+from schemathesis.checks import not_a_server_error
+from schemathesis.specs.openapi.checks import (
+    content_type_conformance,
+    response_schema_conformance,
+    status_code_conformance,
+)
+
+from factories import shoot_document
+from wenlo.api.app import create_app
+from wenlo.settings import Settings
+
+HEAVY = "/api/(advice|figures|build)"
+SETTINGS = {"deadline": None, "suppress_health_check": list(HealthCheck), "derandomize": True}
+CHECKS = (not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance)
+
+description = create_app(Settings()).openapi()
+schema = schemathesis.openapi.from_dict(description)
+computing = schemathesis.openapi.from_dict(description)
+computing.config.phases.coverage.enabled = False
+
+
+@schema.exclude(path_regex=HEAVY).parametrize()
+@settings(max_examples=25, **SETTINGS)
+def test_every_operation(case, server):
+    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+
+
+@computing.include(path_regex=HEAVY).parametrize()
+@settings(max_examples=10, **SETTINGS)
+def test_every_computation(case, server):
+    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+
+
+def test_every_operation_documents_its_errors():
+    for path, operations in schema.raw_schema["paths"].items():
+        for verb, operation in operations.items():
+            assert {"404", "409", "422", "503"} <= set(operation["responses"]), f"{verb} {path}"
+            problem = operation["responses"]["422"]["content"]["application/json"]["schema"]
+            assert problem["$ref"].endswith("/Problem"), f"{verb} {path}"
+
+
+def test_document_in_the_description_accepts_the_default_shoot():
+    names = schema.raw_schema["components"]["schemas"]
+    assert set(json.loads(json.dumps(shoot_document()))) == set(names["Shoot"]["properties"])
+
+
+def test_fuzz_sees_the_operations():
+    assert len(list(schema.get_all_operations())) == pytest.approx(16, abs=4)

@@ -1,0 +1,42 @@
+"""axe finds nothing serious on any stage, in both themes; the main work fits 1280 × 800."""
+
+import pytest
+from playwright.sync_api import expect
+
+from factories import shoot_document
+from wenlo.launch.ground import FRONTEND
+
+pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
+AXE = FRONTEND / "node_modules/axe-core/axe.min.js"
+
+
+@pytest.mark.parametrize("theme", ["light", "dim"])
+@pytest.mark.parametrize("stage", ["", "brief", "shape", "build"])
+def test_nothing_serious(open_page, theme, stage):
+    page = open_page(theme=theme)
+    if stage:
+        shoot = page.request.post("/api/shoots", data={"document": shoot_document(design__layers=2)}).json()["id"]
+        page.goto(f"/shoots/{shoot}/{stage}")
+        expect(page.get_by_test_id("gauge-loss")).to_contain_text("stops")
+    else:
+        page.goto("/")
+        expect(page.get_by_role("heading", name="Shoots")).to_be_visible()
+    page.wait_for_timeout(400)
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("axe.run({ resultTypes: ['violations'] })")["violations"]
+    serious = [
+        f"{v['id']}: {n['html'][:120]} {n['failureSummary'][:160]}" for v in found if v["impact"] in {"serious", "critical"}
+        for n in v["nodes"]
+    ]  # fmt: skip
+    assert not serious, "\n".join(serious)
+
+
+@pytest.mark.parametrize("stage", ["brief", "shape", "build"])
+def test_main_work_fits_without_scrolling_the_page(open_page, stage):
+    page = open_page()
+    shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
+    page.goto(f"/shoots/{shoot}/{stage}")
+    expect(page.get_by_test_id("gauge-loss")).to_contain_text("stops")
+    for selector in ("html", ".main"):
+        rest = page.locator(selector).evaluate("e => [e.scrollHeight - e.clientHeight, e.scrollWidth - e.clientWidth]")
+        assert max(rest) <= 1, selector

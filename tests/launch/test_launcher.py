@@ -1,0 +1,191 @@
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import tempfile
+import time
+from pathlib import Path
+
+import httpx
+import pytest
+
+from wenlo.launch import ground
+from wenlo.launch.cluster import account, may_enter, throw_away
+from wenlo.launch.ground import HOME, ROOT, Trouble, digest
+from wenlo.launch.system import postgres_programs
+
+
+@pytest.fixture
+def cluster():
+    made = throw_away(postgres_programs())
+    yield made
+    made.stop()
+    shutil.rmtree(made.data.parent)
+
+
+def test_half_made_cluster_is_made_anew(cluster):
+    cluster.data.mkdir()
+    (cluster.data / "PG_VERSION").write_text("15\n")
+    cluster.start()
+    assert cluster.running()
+    assert oct(cluster.secret.stat().st_mode & 0o777) == "0o600"
+
+
+def test_left_over_server_is_stopped_and_started_again(cluster):
+    cluster.start()
+    first = cluster.pid()
+    cluster.start()
+    assert cluster.pid() not in {None, first}
+
+
+def test_stale_pid_file_does_not_matter(cluster):
+    cluster.start()
+    os.kill(cluster.pid(), signal.SIGKILL)
+    time.sleep(1)
+    assert (cluster.data / "postmaster.pid").exists()
+    cluster.start()
+    assert cluster.running()
+
+
+def test_variables_of_another_postgresql_do_not_leak_in(cluster, monkeypatch):
+    monkeypatch.setenv("PGPORT", "1")
+    monkeypatch.setenv("PGDATA", "/nowhere")
+    cluster.start()
+    assert cluster.running()
+
+
+def test_postgresql_never_runs_as_root(cluster):
+    cluster.start()
+    owner = Path(f"/proc/{cluster.pid()}").stat().st_uid
+    assert owner != 0
+
+
+@pytest.mark.skipif(os.geteuid() != 0, reason="only root starts it as another account")
+def test_folder_that_the_account_cannot_enter_is_noticed(tmp_path):
+    closed = tmp_path / "closed"
+    closed.mkdir(mode=0o700)
+    assert not may_enter(closed, account())
+    assert may_enter(Path("/usr/bin"), account())
+
+
+def test_failure_of_a_program_is_one_line_with_the_way_out(monkeypatch, tmp_path):
+    monkeypatch.setattr(ground, "LOG", tmp_path)
+    with pytest.raises(Trouble, match="run the same command again"):
+        ground.run(["sh", "-c", "echo words; echo the reason; exit 3"], what="trying")
+    assert "the reason" in (tmp_path / "last-failure.txt").read_text()
+    with pytest.raises(Trouble, match="the disk is full while trying"):
+        ground.run(["sh", "-c", "echo 'write error: No space left on device'; exit 1"], what="trying")
+
+
+def test_full_disk_is_said_before_anything_is_started(monkeypatch):
+    monkeypatch.setattr(ground, "NEEDED_DISK", 10**18)
+    with pytest.raises(Trouble, match="MB are free"):
+        ground.check_disk()
+
+
+def test_lock_is_let_go_when_its_holder_dies(monkeypatch, tmp_path):
+    monkeypatch.setattr(ground, "HOME", tmp_path)
+    code = (
+        "import sys, time; sys.path.insert(0, sys.argv[1])\n"
+        "from pathlib import Path; from wenlo.launch import ground; ground.HOME = Path(sys.argv[2])\n"
+        "with ground.locked('run', wait=False, busy='busy'):\n    print('held', flush=True); time.sleep(60)"
+    )
+    holder = subprocess.Popen(
+        [ground.PYTHON, "-c", code, str(ROOT / "src"), str(tmp_path)], stdout=subprocess.PIPE, text=True
+    )
+    assert holder.stdout.readline() == "held\n"
+    with pytest.raises(Trouble, match=f"process {holder.pid}"), ground.locked("run", wait=False, busy="held by {who}"):
+        pass
+    holder.kill()
+    holder.wait()
+    holder.stdout.close()
+    with ground.locked("run", wait=False, busy="still held by {who}"):
+        pass
+
+
+def test_fingerprint_follows_content(tmp_path):
+    file = tmp_path / "a.txt"
+    file.write_text("one")
+    first = digest([tmp_path])
+    assert digest([tmp_path]) == first
+    file.write_text("two")
+    assert digest([tmp_path]) != first
+
+
+@pytest.fixture
+def home():
+    """A home of its own that borrows what is installed."""
+    folder = Path(tempfile.mkdtemp(prefix="wenlo-home-"))
+    folder.chmod(0o711)
+    for name in ("venv", "tools", "kernels", "stamps"):
+        if (HOME / name).exists():
+            (folder / name).symlink_to(HOME / name)
+    yield folder
+    shutil.rmtree(folder)
+
+
+def start(home, *words, **env):
+    return subprocess.Popen(
+        [ROOT / "wenlo", *words], env={**os.environ, "WENLO_HOME": str(home), **env}, text=True,
+        stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
+    )  # fmt: skip
+
+
+def url_of(process):
+    for line in process.stdout:
+        if "open http" in line:
+            return line.split("open ")[1].split()[0]
+    return pytest.fail("it ended without a URL")
+
+
+@pytest.mark.slow
+def test_demo_from_start_to_stop(home):
+    began = time.monotonic()
+    demo = start(home, "demo", WENLO_PORT="0")
+    url = url_of(demo)
+    titles = {line["title"] for line in httpx.get(f"{url}/api/shoots").json()}
+    assert "The maker at the bench" in titles
+
+    second = start(home, "start")
+    assert "already runs" in second.communicate(timeout=60)[0]
+    assert second.returncode == 4
+
+    demo.send_signal(signal.SIGTERM)
+    rest = demo.communicate(timeout=60)[0]
+    assert demo.returncode == 0
+    assert "stopping" in rest
+    assert not (home / "postgres" / "postmaster.pid").exists()
+    with pytest.raises(httpx.TransportError):
+        httpx.get(url)
+
+    # a second start, after its launcher was killed outright, finds everything as it was
+    again = start(home, "demo", WENLO_PORT="0")
+    url = url_of(again)
+    assert len(httpx.get(f"{url}/api/shoots").json()) == len(titles)
+    os.kill(again.pid, signal.SIGKILL)
+    again.communicate()
+    third = start(home, "start", WENLO_PORT="0")
+    url = url_of(third)
+    assert len(httpx.get(f"{url}/api/shoots").json()) == len(titles)
+    os.killpg(third.pid, signal.SIGINT)
+    third.communicate(timeout=60)
+    assert third.returncode == 0
+    assert time.monotonic() - began < 150
+
+
+@pytest.mark.slow
+def test_port_in_use_gets_one_line_and_a_way_out(home):
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        output = start(home, "start", WENLO_PORT=str(port)).communicate(timeout=90)[0]
+    assert f"Port {port} is in use" in output
+    assert "WENLO_PORT" in output
+    assert "Traceback" not in output
+
+
+def test_unknown_command_and_bad_port(home):
+    assert "no command “dance”" in start(home, "dance").communicate(timeout=60)[0]
+    assert "must be a number" in start(home, "start", WENLO_PORT="many").communicate(timeout=90)[0]

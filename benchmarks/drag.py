@@ -8,6 +8,7 @@ from typing import Any
 
 from playwright.sync_api import Playwright
 
+from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.ground import ROOT
 from wenlo.launch.system import CHROMIUM
 
@@ -30,34 +31,43 @@ async ([x, y]) => {
 
 
 def drag_latencies(playwright: Playwright) -> dict[str, Any]:
-    """Median and worst time over a drag of the lamp. [ms]
+    """Median and worst time over a drag of the lamp, in a Wenlo of its own. [ms]
 
-    Raises ConnectionError when Wenlo cannot be started, for example because it already runs from this folder.
+    Raises ConnectionError when that cannot be started.
     """
-    demo = subprocess.Popen(
-        [str(ROOT / "wenlo"), "demo"], env={**os.environ, "WENLO_PORT": "0"}, stdout=subprocess.PIPE, text=True,
-        start_new_session=True,
-    )  # fmt: skip
-    assert demo.stdout is not None
-    try:
-        url = next((line.split("open ")[1].split()[0] for line in demo.stdout if "open http" in line), None)
-        if url is None:
-            raise ConnectionError("Wenlo did not start")
-        browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=FLAGS)
-        page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(url)
-        page.get_by_text("The maker at the bench").click()
-        page.get_by_test_id("side-section").wait_for()
-        page.wait_for_timeout(1500)
-        box = page.locator('[data-handle="lamp"]').first.bounding_box()
-        assert box is not None
-        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-        page.mouse.move(x, y)
-        page.mouse.down()
-        times = [page.evaluate(MEASURE, [x - 3 * (i + 1), y]) for i in range(STEPS)]
-        page.mouse.up()
-        browser.close()
-    finally:
-        demo.send_signal(signal.SIGTERM)
-        demo.communicate(timeout=60)
+    with borrowed_home() as home:
+        demo = subprocess.Popen(
+            [str(ROOT / "wenlo"), "demo"],
+            env={**os.environ, "WENLO_PORT": "0", "WENLO_HOME": str(home)},
+            stdout=subprocess.PIPE,
+            text=True,
+            start_new_session=True,
+        )
+        try:
+            times = _drag(playwright, demo)
+        finally:
+            demo.send_signal(signal.SIGTERM)
+            demo.communicate(timeout=60)
     return {"median_ms": round(statistics.median(times), 1), "worst_ms": round(max(times), 1), "rounds": STEPS}
+
+
+def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> list[float]:
+    assert demo.stdout is not None
+    url = next((line.split("open ")[1].split()[0] for line in demo.stdout if "open http" in line), None)
+    if url is None:
+        raise ConnectionError("Wenlo did not start")
+    browser = playwright.chromium.launch(executable_path=str(CHROMIUM), args=FLAGS)
+    page = browser.new_page(viewport={"width": 1280, "height": 800})
+    page.goto(url)
+    page.get_by_text("The maker at the bench").click()
+    page.get_by_test_id("side-section").wait_for()
+    page.wait_for_timeout(1500)
+    box = page.locator('[data-handle="lamp"]').first.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    times = [float(page.evaluate(MEASURE, [x - 3 * (i + 1), y])) for i in range(STEPS)]
+    page.mouse.up()
+    browser.close()
+    return times

@@ -3,7 +3,6 @@ import shutil
 import signal
 import socket
 import subprocess
-import tempfile
 import time
 from pathlib import Path
 
@@ -11,8 +10,9 @@ import httpx
 import pytest
 
 from wenlo.launch import ground
+from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.cluster import account, may_enter, throw_away
-from wenlo.launch.ground import HOME, ROOT, Trouble, digest
+from wenlo.launch.ground import ROOT, Trouble, digest
 from wenlo.launch.system import postgres_programs
 
 
@@ -115,14 +115,8 @@ def test_fingerprint_follows_content(tmp_path):
 
 @pytest.fixture
 def home():
-    """A home of its own that borrows what is installed."""
-    folder = Path(tempfile.mkdtemp(prefix="wenlo-home-"))
-    folder.chmod(0o711)
-    for name in ("venv", "tools", "kernels", "stamps"):
-        if (HOME / name).exists():
-            (folder / name).symlink_to(HOME / name)
-    yield folder
-    shutil.rmtree(folder)
+    with borrowed_home() as folder:
+        yield folder
 
 
 def start(home, *words, **env):

@@ -7,7 +7,8 @@ export function tokens(name: 'light' | 'dim'): ThemeConfig {
     algorithm: dim ? [theme.darkAlgorithm, theme.compactAlgorithm] : theme.compactAlgorithm,
     token: {
       fontFamily: "'Archivo Variable', system-ui, sans-serif",
-      fontSize: 13,
+      // the compact scale takes two pixels off
+      fontSize: 15,
       colorPrimary: dim ? '#d08a45' : '#86450f',
       colorInfo: dim ? '#d08a45' : '#86450f',
       colorLink: dim ? '#e0a768' : '#86450f',

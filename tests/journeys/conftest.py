@@ -1,7 +1,7 @@
 """The real interface in headless Chromium."""
 
 import pytest
-from playwright.sync_api import sync_playwright
+from playwright.sync_api import expect, sync_playwright
 
 from wenlo.launch.ground import BUILT
 from wenlo.launch.system import CHROMIUM

@@ -166,7 +166,13 @@ def clean_environment() -> dict[str, str]:
     """The environment without PostgreSQL's, Wenlo's and Python's own variables, which would leak into the programs we start."""
     skip = ("PG", "WENLO_", "PYTHON", "VIRTUAL_ENV")
     kept = {k: v for k, v in os.environ.items() if not k.startswith(skip)}
-    return {**kept, "PYTHONPATH": str(ROOT / "src"), "NUMBA_CACHE_DIR": str(KERNELS), "OPENBLAS_NUM_THREADS": "1"}
+    return {
+        **kept,
+        "PYTHONPATH": str(ROOT / "src"),
+        "NUMBA_CACHE_DIR": str(KERNELS),
+        "OPENBLAS_NUM_THREADS": "1",
+        "OMP_WAIT_POLICY": "passive",
+    }
 
 
 def python_version() -> str:

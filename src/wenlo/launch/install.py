@@ -65,7 +65,7 @@ def environment(*, everything: bool) -> None:
     env.pop("PYTHONPATH")
     lock = ROOT / "requirements" / f"{wanted}.lock"
     run(
-        [uv, "pip", "sync", "--require-hashes", "--python", PYTHON, lock],
+        [uv, "--system-certs", "pip", "sync", "--require-hashes", "--python", PYTHON, lock],
         what="installing the Python packages",
         env=env,
     )

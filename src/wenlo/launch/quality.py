@@ -22,7 +22,8 @@ def _prepare() -> dict[str, str]:
 def test(arguments: Sequence[str]) -> int:
     """Run all tests, or those that the arguments (pytest's own) choose."""
     system.need_chromium()
-    env = _prepare()
+    # Two test processes on two cores, each with a server of its own: one thread a process is enough.
+    env = {**_prepare(), "NUMBA_NUM_THREADS": "1"}
     if not arguments:
         front = subprocess.run(["npm", "test", "--silent"], cwd=FRONTEND, check=False).returncode
         if front:

@@ -30,7 +30,7 @@ def _gauge(gauge: Gauge) -> r.GaugeResult:
     return r.GaugeResult(
         key=gauge.key, label=gauge.label, unit=gauge.unit, value=gauge.value, low=gauge.low, high=gauge.high,
         spread=None if gauge.spread is None else list(gauge.spread), scale=list(gauge.scale), state=gauge.state,
-        text=gauge.text, sentence=gauge.sentence,
+        text=gauge.text, spread_text=gauge.spread_text, sentence=gauge.sentence,
     )  # fmt: skip
 
 

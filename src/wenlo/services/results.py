@@ -29,6 +29,7 @@ class GaugeResult(Result):
     scale: list[float]
     state: Literal["within", "below", "above", "unknown"]
     text: str
+    spread_text: str
     sentence: str
 
 

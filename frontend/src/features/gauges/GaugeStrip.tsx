@@ -180,7 +180,7 @@ export function GaugeStrip() {
               {gauge.label}
               {gauge.state === 'within' ? (
                 <span className="gauge-spread">
-                  {gauge.spread ? `${gauge.spread.map((v) => v.toFixed(1)).join('–')} by material` : ''}
+                  {gauge.spread_text ? `${gauge.spread_text} by material` : ''}
                 </span>
               ) : (
                 <span className="gauge-word">{word(gauge)}</span>

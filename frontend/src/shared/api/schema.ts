@@ -744,6 +744,8 @@ export interface components {
             state: "within" | "below" | "above" | "unknown";
             /** Text */
             text: string;
+            /** Spread Text */
+            spread_text: string;
             /** Sentence */
             sentence: string;
         };

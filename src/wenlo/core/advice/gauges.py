@@ -47,6 +47,7 @@ class Gauge:
     scale: tuple[float, float]
     text: str
     sentence: str
+    spread_text: str = ""
 
     @property
     def state(self) -> State:
@@ -153,8 +154,9 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
         ),
         Gauge(
             key="loss", label="Loss", unit="stop", value=_finite(light.loss), low=None, high=wanted.loss,
-            spread=(result.loss_band[0], result.loss_band[1]), scale=(0.0, max(5.0, wanted.loss * 1.5)),
+            spread=result.loss_band if all(map(math.isfinite, result.loss_band)) else None, scale=(0.0, max(5.0, wanted.loss * 1.5)),
             text=format_stops(light.loss),
+            spread_text=f"{result.loss_band[0]:.1f}–{result.loss_band[1]:.1f}" if math.isfinite(result.loss_band[1]) else "",
             sentence=f"The sheet costs {format_stops(light.loss)} against the bare lamp from where it hangs, "
             f"{format_stops(light.loss_at_sheet)} against the bare lamp at the sheet's place. Real sheets of this kind "
             f"run from {format_stops(result.loss_band[0])} to {format_stops(result.loss_band[1])}.",
@@ -175,26 +177,35 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
         "the present setting is right" if abs(off) < 1 / 6
         else f"the present setting is {format_stops(abs(off))} {'over' if off > 0 else 'under'}"
     )  # fmt: skip
+    dark = not all(map(math.isfinite, (result.light.loss, *result.loss_band)))
+    low_loss, high_loss = (0.0, 0.0) if dark else (band - result.light.loss for band in result.loss_band)
     if wanted.solve_for == "iso":
-        dark = f"ISO {third_stop_iso(setting.iso):.0f}" if math.isfinite(setting.iso) else "no light"
+        ends = (setting.iso * 2**low_loss, setting.iso * 2**high_loss)
+        text = f"ISO {third_stop_iso(setting.iso):.0f}" if math.isfinite(setting.iso) else "no light"
         return Gauge(
             key="exposure", label="Exposure", unit="iso",
-            value=setting.iso if math.isfinite(setting.iso) else None, low=None, high=wanted.iso_highest, spread=None,
-            scale=(25.0, max(wanted.iso_highest * 2, 400.0)), text=dark,
-            sentence=f"{reading}: set {dark} at {format_aperture(brief.camera.aperture)}{fixed_time}; {now}.",
+            value=setting.iso if math.isfinite(setting.iso) else None, low=None, high=wanted.iso_highest,
+            spread=ends if math.isfinite(ends[1]) else None, scale=(25.0, max(wanted.iso_highest * 2, 400.0)), text=text,
+            spread_text=f"{third_stop_iso(ends[0]):.0f}–{third_stop_iso(ends[1]):.0f}" if math.isfinite(ends[1]) else "",
+            sentence=f"{reading}: set {text} at {format_aperture(brief.camera.aperture)}{fixed_time}; {now}.",
         )  # fmt: skip
     if wanted.solve_for == "aperture":
         text = format_aperture(setting.aperture)
+        ends = (setting.aperture * 2 ** (-high_loss / 2), setting.aperture * 2 ** (-low_loss / 2))
         return Gauge(
             key="exposure", label="Exposure", unit="aperture", value=setting.aperture or None,
-            low=wanted.aperture_widest, high=None, spread=None, scale=(1.0, 16.0), text=text,
+            low=wanted.aperture_widest, high=None, spread=ends, scale=(1.0, 16.0), text=text,
+            spread_text=f"{format_aperture(ends[0])}–{format_aperture(ends[1]).removeprefix('f/')}" if ends[0] > 0 else "",
             sentence=f"{reading}: set {text} at ISO {brief.camera.iso:.0f}{fixed_time}; {now}.",
         )  # fmt: skip
     power = setting.power
+    ends = (power * 2**low_loss, power * 2**high_loss)
     text = format_power(power) if math.isfinite(power) else "no light"
     return Gauge(
         key="exposure", label="Exposure", unit="power", value=power if math.isfinite(power) else None,
-        low=lamp.lowest_power, high=1.0, spread=None, scale=(0.0, 2.0), text=text,
+        low=lamp.lowest_power, high=1.0,
+        spread=ends if math.isfinite(ends[1]) else None, scale=(0.0, 2.0), text=text,
+        spread_text=f"{format_power(ends[0])} to {format_power(ends[1])}" if math.isfinite(ends[1]) else "",
         sentence=f"{reading} at the present power: set the lamp to {text} for {format_aperture(brief.camera.aperture)}, "
         f"ISO {brief.camera.iso:.0f}{fixed_time}; {now}.",
     )  # fmt: skip

@@ -116,7 +116,11 @@ def format_aperture(aperture: float) -> str:
     return f"f/{engraved:g}" if engraved is not None else f"f/{aperture:.2g}"
 
 
-_ISO_DIGITS = (100, 125, 160, 200, 250, 320, 400, 500, 640)
+_ISO_SERIES = (
+    25, 32, 40, 50, 64, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000,
+    6400, 8000, 10000, 12800, 16000, 20000, 25600, 32000, 40000, 51200, 64000, 80000, 102400, 128000, 160000, 204800, 256000,
+    320000, 409600,
+)  # fmt: skip
 
 
 def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
@@ -127,11 +131,12 @@ def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
     """
     if not math.isfinite(iso) or iso <= 0.0:
         return iso
-    exact = math.log2(iso / 100.0) / THIRD
+    exact = math.log2(iso / 25.0) / THIRD
     # the engraved speeds are rounded by up to 2 %, a tenth of a third
     clicks = math.ceil(exact - 0.1) if at_least else round(exact)
-    stops, third = divmod(clicks, 3)
-    return float(_ISO_DIGITS[third] * 2.0**stops)
+    if 0 <= clicks < len(_ISO_SERIES):
+        return float(_ISO_SERIES[clicks])
+    return 25.0 * 2.0 ** (clicks * THIRD)
 
 
 def format_power(fraction: float) -> str:

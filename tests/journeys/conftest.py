@@ -6,6 +6,8 @@ from playwright.sync_api import expect, sync_playwright
 from wenlo.launch.ground import BUILT
 from wenlo.launch.system import CHROMIUM
 
+expect.set_options(timeout=20_000)
+
 FLAGS = [
     "--no-sandbox",
     "--disable-quic",

@@ -14,6 +14,9 @@ from wenlo.core.quantities.exposure import format_aperture, format_power, third_
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shoot.brief import Brief
 
+ISO_HIGHEST = 409600.0
+"""No camera is asked for more. [-]"""
+
 
 def for_background(case: Case) -> Iterator[Proposal]:
     """Proposals for the background."""
@@ -157,10 +160,11 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
             )  # fmt: skip
             return
         iso = third_stop_iso(brief.camera.iso * 2**short, at_least=True)
-        yield Proposal(
-            id="raise_iso", title=f"Raise to ISO {iso:.0f}", changes=(Change(path="brief.camera.iso", value=iso),),
-            reason=f"{format_stops(short)} are missing at {format_aperture(wanted.aperture_widest)}.",
-        )  # fmt: skip
+        if iso <= ISO_HIGHEST:
+            yield Proposal(
+                id="raise_iso", title=f"Raise to ISO {iso:.0f}", changes=(Change(path="brief.camera.iso", value=iso),),
+                reason=f"{format_stops(short)} are missing at {format_aperture(wanted.aperture_widest)}.",
+            )  # fmt: skip
         yield from _nearer_for_exposure(case, short)
     else:
         power = setting.power
@@ -173,11 +177,12 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
         elif power > 1.0:
             short = math.log2(power)
             iso = third_stop_iso(brief.camera.iso * power, at_least=True)
-            yield Proposal(
-                id="raise_iso", title=f"Full power and ISO {iso:.0f}",
-                changes=(Change(path="brief.lamp.power", value=1.0), Change(path="brief.camera.iso", value=iso)),
-                reason=f"Full power is {format_stops(short)} short.",
-            )  # fmt: skip
+            if iso <= ISO_HIGHEST:
+                yield Proposal(
+                    id="raise_iso", title=f"Full power and ISO {iso:.0f}",
+                    changes=(Change(path="brief.lamp.power", value=1.0), Change(path="brief.camera.iso", value=iso)),
+                    reason=f"Full power is {format_stops(short)} short.",
+                )  # fmt: skip
             yield from _nearer_for_exposure(case, short)
         else:
             yield Proposal(

@@ -136,7 +136,7 @@ def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
     clicks = math.ceil(exact - 0.1) if at_least else round(exact)
     if 0 <= clicks < len(_ISO_SERIES):
         return float(_ISO_SERIES[clicks])
-    return 25.0 * 2.0 ** (clicks * THIRD)
+    return float(25.0 * 2.0 ** (clicks * THIRD))
 
 
 def format_power(fraction: float) -> str:

@@ -119,7 +119,7 @@ export function TopBar() {
           onChange={(units) => edit([{ path: 'units', value: units }], 'Units')}
         />
       ) : null}
-      <Tooltip title={theme === 'light' ? 'Dim the screen for a dark set' : 'Light theme'}>
+      <Tooltip title={theme === 'light' ? 'Dim the screen where it is dark' : 'Light theme'}>
         <Button
           type="text"
           aria-label={theme === 'light' ? 'Dim theme' : 'Light theme'}

@@ -12,7 +12,7 @@ USAGE = """usage: ./wenlo COMMAND
   test [ARGS]   install what is missing and run all tests (ARGS are pytest's)
   check         format, lint, types and import rules
   bench [ARGS]  benchmarks
-  api           write the front end's API types anew
+  api           write the front end's API types, for your editor
 """
 
 

@@ -1,6 +1,6 @@
 // The one door to the server. Types come from the server's own description (./wenlo api).
 import createClient from 'openapi-fetch';
-import type { components, paths } from './schema';
+import type { components, paths } from '../../../generated/schema';
 
 export type Schemas = components['schemas'];
 /** The server always sends every field; its description calls those with defaults optional. */

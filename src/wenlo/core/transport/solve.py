@@ -1,4 +1,4 @@
-"""Solving a set: light from the lamp, its first scatter through sheets, and all that follows.
+"""Solving what light does in a set: from the lamp, its first scatter through sheets, and all that follows.
 
 The lamp and the first scatter through a lit sheet keep their direction (the sheet's lobe is evaluated
 for the very pair of directions); whatever is scattered again is treated as diffuse and exchanged

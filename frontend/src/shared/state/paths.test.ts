@@ -1,0 +1,29 @@
+import { describe, expect, it } from 'vitest';
+import type { Shoot } from '../api/client';
+import { differences, getPath, setPath } from './paths';
+
+const shoot = {
+  title: 'Bridge and soundpost',
+  brief: { room: { width: 4.2 }, assumed: ['brief.room.width'] },
+  design: { width: 1.2, lamp_height: null },
+} as unknown as Shoot;
+
+describe('paths of the document', () => {
+  it('reads through the parts', () => {
+    expect(getPath(shoot, 'brief.room.width')).toBe(4.2);
+    expect(getPath(shoot, 'design.lamp_height')).toBeNull();
+    expect(getPath(shoot, 'brief.nothing.there')).toBeUndefined();
+  });
+  it('changes a copy and leaves the original alone', () => {
+    const changed = setPath(shoot, 'brief.room.width', 5);
+    expect(getPath(changed, 'brief.room.width')).toBe(5);
+    expect(getPath(shoot, 'brief.room.width')).toBe(4.2);
+    expect(changed.design).toEqual(shoot.design);
+  });
+  it('names what differs, and nothing else', () => {
+    expect(differences(shoot, shoot)).toEqual([]);
+    const changed = setPath(setPath(shoot, 'design.width', 1.5), 'brief.assumed', []);
+    expect(differences(shoot, changed).sort()).toEqual(['brief.assumed', 'design.width']);
+    expect(differences({ a: 1 }, { b: 1 }).sort()).toEqual(['a', 'b']);
+  });
+});

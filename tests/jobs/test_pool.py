@@ -1,0 +1,109 @@
+"""The worker pool itself: latest edit wins, dead and hanging workers are replaced, lanes do not wait for each other."""
+
+import asyncio
+import os
+import signal
+import time
+
+import pytest
+
+from factories import shoot_document
+from wenlo.core.errors import InvalidInput, Unavailable
+from wenlo.jobs.pool import LANES, Superseded, WorkerPool
+from wenlo.services.compute import TASKS
+
+
+@pytest.fixture(scope="module")
+def loop():
+    made = asyncio.new_event_loop()
+    yield made
+    made.run_until_complete(made.shutdown_default_executor())
+    made.close()
+
+
+@pytest.fixture(scope="module")
+def pool(loop):
+    async def make():
+        return WorkerPool(seconds=60)
+
+    made = loop.run_until_complete(make())
+    loop.run_until_complete(made.ready())
+    yield made
+    made.close()
+
+
+def build(pool, **changes):
+    return pool.run("build", document=shoot_document(**changes))
+
+
+def test_every_task_has_a_lane():
+    assert set(LANES) == set(TASKS)
+
+
+def test_answers_are_plain(loop, pool):
+    answer = loop.run_until_complete(build(pool))
+    assert answer["name"] == "diffusion frame"
+    assert answer["bars"][0]["pieces"]
+
+
+def test_errors_of_the_job_come_through_with_their_fields(loop, pool):
+    with pytest.raises(InvalidInput) as caught:
+        loop.run_until_complete(build(pool, design__width=99.0))
+    assert caught.value.fields[0].path == "design.width"
+    # and the worker lives on
+    assert loop.run_until_complete(build(pool))["total"] > 0
+
+
+def test_newest_of_one_editor_wins_and_other_editors_are_left_alone(loop, pool):
+    async def many():
+        mine = [pool.run("figures", editor="a", document=shoot_document(), effort="draft") for _ in range(6)]
+        theirs = pool.run("figures", editor="b", document=shoot_document(), effort="draft")
+        return await asyncio.gather(*mine, theirs, return_exceptions=True)
+
+    *mine, theirs = loop.run_until_complete(many())
+    assert isinstance(theirs, dict)
+    assert isinstance(mine[-1], dict)
+    assert sum(isinstance(answer, Superseded) for answer in mine) >= 4
+
+
+def test_quick_lane_does_not_wait_for_the_slow_one(loop, pool):
+    async def both():
+        slow = asyncio.create_task(pool.run("advice", document=shoot_document(), gauge="shadow_edge"))
+        await asyncio.sleep(0.05)
+        start = time.perf_counter()
+        await build(pool)
+        quick = time.perf_counter() - start
+        done = slow.done()
+        await slow
+        return quick, done
+
+    _, slow_was_done = loop.run_until_complete(both())
+    assert not slow_was_done
+
+
+def test_worker_killed_in_the_middle_is_said_and_replaced(loop, pool):
+    async def killed():
+        task = asyncio.create_task(pool.run("advice", document=shoot_document(), gauge="background"))
+        await asyncio.sleep(0.2)
+        for pid in pool.worker_pids():
+            os.kill(pid, signal.SIGKILL)
+        with pytest.raises(Unavailable, match="fresh worker"):
+            await task
+        for _ in range(2):
+            try:
+                return await build(pool)
+            except Unavailable:
+                continue
+        return None
+
+    assert loop.run_until_complete(killed())["total"] > 0
+
+
+def test_hanging_computation_is_given_up(loop):
+    async def hang():
+        impatient = WorkerPool(seconds=0.001)
+        with pytest.raises(Unavailable, match="given up"):
+            await impatient.run("advice", document=shoot_document(), gauge="shadow_edge")
+        impatient.close()
+
+    loop.run_until_complete(hang())

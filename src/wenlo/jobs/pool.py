@@ -100,8 +100,9 @@ class _Lane:
         processes = list((self._pool._processes or {}).values())
         self._pool.shutdown(wait=False, cancel_futures=True)
         for process in processes:
+            # an idle worker goes by itself and tidies up; one that is stuck or busy is ended
+            process.join(0.5)
             process.kill()
-        for process in processes:
             process.join(5)
 
 

@@ -84,7 +84,12 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
           <rect x={0} y={floor} width={size.width} height={7} fill="url(#floor-hatch)" />
           <path d={`M0 ${floor} H${size.width}`} className="ground" />
           <path d={`M0 ${s.y(d.room_height)} H${size.width}`} className="ceiling" />
-          <text x={size.width - 6} y={s.y(d.room_height) + 13} className="faint" textAnchor="end">
+          <text
+            x={Math.min(s.x(wall), size.width) - 6}
+            y={s.y(d.room_height) + 13}
+            className="faint"
+            textAnchor="end"
+          >
             ceiling
           </text>
           {wall < bounds.right ? (

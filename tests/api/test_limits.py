@@ -2,10 +2,17 @@
 
 import asyncio
 import json
+from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 
 from wenlo.api.limits import BodyLimit
+
+
+def run(coroutine):
+    # In a thread of its own: the browser tests of the same process keep an event loop in this one.
+    with ThreadPoolExecutor(1) as thread:
+        thread.submit(asyncio.run, coroutine).result()
 
 
 def call(limit, chunks, *, declared=None, app=None):
@@ -32,7 +39,7 @@ def call(limit, chunks, *, declared=None, app=None):
 
     headers = [] if declared is None else [(b"content-length", declared)]
     scope = {"type": "http", "method": "POST", "path": "/", "headers": headers}
-    asyncio.run(BodyLimit(app or reads_all, limit)(scope, receive, send))
+    run(BodyLimit(app or reads_all, limit)(scope, receive, send))
     return sent, seen
 
 
@@ -80,5 +87,5 @@ def test_what_is_no_request_goes_through():
     async def app(scope, receive, send):
         through.append(scope["type"])
 
-    asyncio.run(BodyLimit(app, 1)({"type": "lifespan"}, None, None))
+    run(BodyLimit(app, 1)({"type": "lifespan"}, None, None))
     assert through == ["lifespan"]

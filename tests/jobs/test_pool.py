@@ -3,6 +3,7 @@
 import asyncio
 import os
 import signal
+import threading
 import time
 
 import pytest
@@ -13,11 +14,27 @@ from wenlo.jobs.pool import LANES, Superseded, WorkerPool
 from wenlo.services.compute import TASKS
 
 
+class LoopInThread:
+    """An event loop of its own thread: the browser tests of the same process keep one in this thread."""
+
+    def __init__(self):
+        self._loop = asyncio.new_event_loop()
+        self._thread = threading.Thread(target=self._loop.run_forever)
+        self._thread.start()
+
+    def run_until_complete(self, coroutine):
+        return asyncio.run_coroutine_threadsafe(coroutine, self._loop).result(120)
+
+    def close(self):
+        self._loop.call_soon_threadsafe(self._loop.stop)
+        self._thread.join(10)
+        self._loop.close()
+
+
 @pytest.fixture(scope="module")
 def loop():
-    made = asyncio.new_event_loop()
+    made = LoopInThread()
     yield made
-    made.run_until_complete(made.shutdown_default_executor())
     made.close()
 
 

@@ -10,6 +10,11 @@ import { CutPlan } from './CutPlan';
 import { FrameParts } from './FrameParts';
 import { Steps } from './Steps';
 
+/** Equal pieces are numbered in one run: A1 A2, or A1–A10 when there are more. */
+function labels(all: string[]): string {
+  return all.length > 4 ? `${all[0]}–${all[all.length - 1]}` : all.join(' ');
+}
+
 function Pieces({ build, units }: { build: Build; units: Units }) {
   const pieces = build.bars
     .flatMap((bar) => bar.pieces)
@@ -32,7 +37,7 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
           const first = group[0];
           return first ? (
             <tr key={first.label} title={first.reason}>
-              <td className="labels">{group.map((p) => p.label).join(' ')}</td>
+              <td className="labels">{labels(group.map((p) => p.label))}</td>
               <td>
                 {first.name}
                 <small>{first.reason}</small>

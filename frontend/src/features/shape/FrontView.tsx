@@ -19,8 +19,8 @@ export function FrontView({ document, figures }: { document: Shoot; figures: Fig
   const room = figures.drawing.room_height;
   const wide = Math.max(design.width / 2 + 0.1, 0.6);
   const s = fitScale({ left: -wide, right: wide, bottom: 0, top: Math.max(room, design.top_height) }, size, {
-    left: 66,
-    right: 66,
+    left: 80,
+    right: 80,
     top: 16,
     bottom: 58,
   });

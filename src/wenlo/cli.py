@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import math
 import socket
 import sys
 from pathlib import Path
@@ -11,6 +12,7 @@ import uvicorn
 
 from wenlo import demo
 from wenlo.api.app import create_app
+from wenlo.core.errors import WenloError
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.db.shoots import SqlTransactions
 from wenlo.logs import set_up_logs
@@ -37,6 +39,27 @@ def _serve(settings: Settings) -> int:
     return 0
 
 
+def _positive(text: str) -> float:
+    value = float(text)
+    if not 0.0 < value < math.inf:
+        raise argparse.ArgumentTypeError("must be more than 0")
+    return value
+
+
+def _solve(file: Path, seconds: float | None, error: float | None) -> int:
+    from wenlo.services.panel_sets import solve_file  # the kernels take a second to load
+
+    try:
+        print(solve_file(file, seconds=seconds, error=error))
+    except OSError as trouble:
+        print(f"{file}: {trouble.strerror or trouble}", file=sys.stderr)
+        return 2
+    except WenloError as trouble:
+        print(trouble.message, file=sys.stderr)
+        return 2
+    return 0
+
+
 def main(arguments: list[str] | None = None) -> int:
     """Run one command; returns the exit status."""
     parser = argparse.ArgumentParser(prog="wenlo")
@@ -47,7 +70,18 @@ def main(arguments: list[str] | None = None) -> int:
     commands.add_parser("compile", help="compile and cache the kernels")
     openapi = commands.add_parser("openapi", help="write the API's description")
     openapi.add_argument("file", type=Path)
+    panel_set = commands.add_parser("solve", help="read the meters of a panel set")
+    panel_set.add_argument("file", type=Path, metavar="FILE.json")
+    panel_set.add_argument("--seconds", type=_positive, metavar="S", help="take about so long, at most")
+    panel_set.add_argument(
+        "--error",
+        type=_positive,
+        metavar="E",
+        help="95 %% half-width to reach at every meter, as a share (0.01 is 1 %%)",
+    )
     options = parser.parse_args(arguments)
+    if options.command == "solve":
+        return _solve(options.file, options.seconds, options.error)
     settings = Settings()
     set_up_logs(form=settings.log_format, level=settings.log_level)
     if options.command == "serve":

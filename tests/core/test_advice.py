@@ -15,7 +15,7 @@ from wenlo.core.advice.notes import notes
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.search import first_that_meets
 from wenlo.core.data import lamp_types, sheet_materials
-from wenlo.core.transport.solve import FINE, Effort
+from wenlo.core.transport.solve import DRAFT, FINE, Effort
 
 
 def light_of(effort=None, **changes):
@@ -267,7 +267,7 @@ def test_search_finds_the_first_change_over():
 
 def test_figures_over_the_whole_range_are_numbers():
     rng = np.random.default_rng(3)
-    coarse = replace(Effort(), lamp_spots=4, sheet_samples=6, room_samples=4, transfer_rays=32, meter_rays=256)
+    coarse = replace(DRAFT, error=0.2)
     sheets, lamps = list(sheet_materials()), list(lamp_types())
     for _ in range(25):
         height = float(rng.uniform(0.3, 3.4))

@@ -10,6 +10,8 @@ USAGE = """usage: ./wenlo COMMAND
   demo          install what is missing and start Wenlo with demo data
   start         the same without demo data
   test [ARGS]   install what is missing and run all tests (ARGS are pytest's)
+  solve FILE.json [--seconds S] [--error E]
+                read the meters of a plain panel set (docs/formats.md)
   check         format, lint, types and import rules
   bench [ARGS]  benchmarks
   api           write the front end's API types, for your editor
@@ -32,6 +34,8 @@ def main(arguments: list[str]) -> int:
                 return quality.check()
             case "bench":
                 return quality.bench(rest)
+            case "solve":
+                return quality.solve(rest)
             case "api":
                 return quality.api()
             case _:

@@ -1,8 +1,10 @@
 """Tests, checks and benchmarks."""
 
 import subprocess
+import sys
 import tempfile
 from collections.abc import Sequence
+from contextlib import redirect_stdout
 from pathlib import Path
 
 from wenlo.launch import install, system
@@ -71,6 +73,15 @@ def api() -> int:
     install.node_packages()
     _generate_api_types(env)
     return 0
+
+
+def solve(arguments: Sequence[str]) -> int:
+    """Read the meters of a panel set."""
+    with redirect_stdout(sys.stderr):  # the readings alone go to standard output
+        check_disk()
+        install.install(with_pages=False)
+    env = clean_environment()
+    return subprocess.run([PYTHON, "-m", "wenlo.cli", "solve", *arguments], env=env, check=False).returncode
 
 
 def bench(arguments: Sequence[str]) -> int:

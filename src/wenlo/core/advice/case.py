@@ -10,7 +10,7 @@ from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
 
-SIZING = replace(DRAFT, sheet_samples=16, lamp_spots=9)
+SIZING = replace(DRAFT, error=0.02, most_paths=2048)
 CELLS = 32
 ROUND_UP = 0.01
 """Sizes are proposed in whole centimetres, on the side that still meets the wish. [m]"""

@@ -83,7 +83,7 @@ def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "me
     key: the gauge.
     units: how lengths are written.
     """
-    effort = replace(DRAFT, meter_rays=1024)
+    effort = replace(DRAFT, error=0.01, most_paths=4096)
 
     def value(changed: Any) -> float | None:
         result = evaluate(brief, changed, effort=effort)

@@ -22,15 +22,14 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities import exposure
 from wenlo.core.quantities.stops import stops_between
 from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport import kernels
-from wenlo.core.transport.pack import packed_lamp, packed_panels
 from wenlo.core.transport.scene import Meter, Reading
-from wenlo.core.transport.solve import DRAFT, Effort, read, solve, spread_shares
-from wenlo.core.transport.view import SheetView, view_sheet
+from wenlo.core.transport.solve import DRAFT, Effort, Solved, read, solve
+from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
 
 Array = NDArray[np.float64]
 
 MAP_CELLS = 48
+SPREAD_CELLS = 16
 
 DARKEST_SHOWN = 12.0
 """Maps and differences stop here: deeper is black to any camera. [stop]"""
@@ -122,20 +121,14 @@ class Evaluated:
         return stops_between(self.levels.key, self.levels.far_ear)
 
 
-def _bare(emitter: Emitter, point: Array, *, spots: int) -> float:
-    lamp = packed_lamp(emitter, spots=spots)
-    nothing = packed_panels(())
+def _bare(emitter: Emitter, point: Array) -> float:
     toward = emitter.centre - point
-    normal = toward / np.linalg.norm(toward)
-    flat = np.zeros(1, dtype=np.bool_)
-    reading = kernels.lamp_at_points(point[None], normal[None], flat, *lamp.arguments, nothing)
-    return float(luminance(reading[0]))
+    return float(luminance(bare_light(emitter, point, toward / np.linalg.norm(toward))))
 
 
 def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
     # Luminance toward the eye, I(θ)/(A cos θ); of a sphere, I/(π r²).
-    width, height = float(np.linalg.norm(emitter.edge_u)), float(np.linalg.norm(emitter.edge_v))
-    area = width * height * (1.0 if emitter.shape == "rectangle" else math.pi / 4)
+    area = emitter.face
     if emitter.shape == "sphere":
         return emitter.peak_intensity / area
     toward = eye - emitter.centre
@@ -157,11 +150,12 @@ def modifier_light(
     """
     solved = solve(set_up.scene(brief, design, with_room=False, transmittance=transmittance), effort)
     eye, normal = set_up.face(brief), set_up.toward_sheet(brief, design)
-    view = view_sheet(solved, front=0, eye=eye, normal=normal, cells=cells)
+    view = view_sheet(solved, front="sheet", eye=eye, normal=normal, cells=cells)
+    view = _agreeing(view, solved, eye=eye, normal=normal)
+    lamp = solved.scene.lamps[0]
     across, upright = extent(view, "width"), extent(view, "height")
     scattered, glimpse = float(luminance(view.illuminance).sum()), float(luminance(view.glimpse).sum())
-    lamp = solved.scene.emitter
-    passing = np.prod([sheet.panel.surface.unscattered for sheet in solved.sheets], axis=0)
+    passing = np.prod([sheet.surface.unscattered for sheet in solved.scene.panels], axis=0)
     distance = float((view.panel.origin - eye) @ -view.panel.normal)
     scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
     kind = lamp_types()[brief.lamp.id]
@@ -175,17 +169,30 @@ def modifier_light(
         shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
         key=scattered + glimpse,
         unscattered=glimpse,
-        bare=_bare(placed(kind, centre=lamp.centre, aim=eye), eye, spots=effort.lamp_spots),
-        bare_at_sheet=_bare(placed(kind, centre=design.sheet_centre, aim=eye), eye, spots=effort.lamp_spots),
+        bare=_bare(placed(kind, centre=lamp.centre, aim=eye), eye),
+        bare_at_sheet=_bare(placed(kind, centre=design.sheet_centre, aim=eye), eye),
         missed=1.0 - sum(share for name, share in shares.items() if name.startswith("sheet")),
     )
+
+
+def _agreeing(view: SheetView, solved: Solved, *, eye: Array, normal: Array) -> SheetView:
+    # Between sheets that hang apart the patches spread light evenly, though its lobe points forward: the map
+    # keeps its pattern and takes the level that paths find.
+    if len(solved.scene.panels) < 2:
+        return view
+    meter = Meter(id="key", position=eye, normal=normal)
+    key = read(solved, [meter])["key"]
+    scattered = float(luminance(view.illuminance).sum())
+    factor = float(luminance(key.modifier + key.room)) / scattered if scattered > 0.0 else 1.0
+    return replace(view, luminance=view.luminance * max(factor, 0.0))
 
 
 def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) -> float:
     # The key reading without the room, for how it changes with the sheet; the effort cancels out.
     solved = solve(set_up.scene(brief, design, with_room=False, transmittance=transmittance), effort)
-    meter = Meter(id="key", position=set_up.face(brief), normal=set_up.toward_sheet(brief, design))
-    return float(luminance(read(solved, [meter])["key"].total))
+    eye, normal = set_up.face(brief), set_up.toward_sheet(brief, design)
+    view = view_sheet(solved, front="sheet", eye=eye, normal=normal, cells=SPREAD_CELLS)
+    return float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
 
 
 def levels_in_room(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Levels:
@@ -244,10 +251,9 @@ def evaluate(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Evaluated:
     """
     light = modifier_light(brief, design, effort=effort)
     sheet = sheet_materials()[design.sheet]
-    coarse = replace(effort, sheet_samples=12, lamp_spots=9)
-    typical = _key_alone(brief, design, coarse, sheet.transmittance)
+    typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
     spread = [
-        light.loss + stops_between(typical, _key_alone(brief, design, coarse, t))
+        light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))
         for t in (sheet.transmittance_high, sheet.transmittance_low)
     ]
     levels = levels_in_room(brief, design, effort=effort)

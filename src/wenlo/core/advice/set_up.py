@@ -10,15 +10,15 @@ from numpy.typing import NDArray
 from wenlo.core.data import face_materials, lamp_types
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter, placed
+from wenlo.core.optics.sheet import board
 from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport.scene import LightScene, Meter, Panel, board
+from wenlo.core.transport.scene import LightScene, Meter, Panel
 
 Vector = NDArray[np.float64]
 
 BACKDROP_OFF_WALL = 0.05
 BACKDROP_WIDTH = 2.7
 BACKDROP_HEIGHT = 2.4
-WALL_DIVISIONS = (6, 6)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -53,7 +53,7 @@ def room_box(brief: Brief) -> RoomBox:
 def _wall(name: str, finish: str, origin: Sequence[float], u: Sequence[float], v: Sequence[float]) -> Panel:
     return Panel(
         id=name, origin=np.array(origin, dtype=float), edge_u=np.array(u, dtype=float), edge_v=np.array(v, dtype=float),
-        surface=board(face_materials()[finish].reflectance), divisions=WALL_DIVISIONS, one_sided=True,
+        surface=board(face_materials()[finish].reflectance), one_sided=True,
     )  # fmt: skip
 
 
@@ -98,7 +98,7 @@ def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | 
     """The set to be solved; without the room for figures that belong to the modifier alone."""
     modifier = kind_of(design).surfaces(design, brief, transmittance)
     around = room_panels(brief) if with_room else ()
-    return LightScene(panels=(*modifier, *around), emitter=emitter(brief, design))
+    return LightScene(panels=(*modifier, *around), lamps=(emitter(brief, design),))
 
 
 def fits_in_room(brief: Brief, design: Any) -> bool:

@@ -27,7 +27,6 @@ from wenlo.core.transport.scene import Panel
 Vector = NDArray[np.float64]
 
 StructureId = Literal["pipe", "tube", "timber"]
-SHEET_DIVISIONS = 8
 LEAST_LEG = 0.09
 """Room under the frame for two fittings and something to cut. [m]"""
 
@@ -140,7 +139,6 @@ def surfaces(design: FrameParameters, brief: Brief, transmittance: float | None 
                 edge_v=level,
                 surface=layer,
                 role="modifier",
-                divisions=(SHEET_DIVISIONS, SHEET_DIVISIONS),
             )
         )
     return tuple(panels)

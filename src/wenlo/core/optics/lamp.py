@@ -9,10 +9,12 @@ from numpy.typing import NDArray
 
 from wenlo.core.data import LampType
 from wenlo.core.geometry.vectors import cross
+from wenlo.core.optics.distribution import Distribution
 
 Vector = NDArray[np.float64]
 
-EmitterShape = Literal["rectangle", "disc", "sphere"]
+EmitterShape = Literal["rectangle", "disc", "sphere", "tube", "string", "sun", "sky"]
+BeamLaw = Literal["cosine", "window", "field", "measured"]
 
 
 def beam_exponent(beam: float) -> float:
@@ -43,6 +45,13 @@ class Emitter:
     side that ``edge_u × edge_v`` points to. A disc is the ellipse in that rectangle, a sphere has
     the diameter ``|edge_u|`` and shines all round. ``amount`` is in lm, or lm·s for a flash;
     ``colour`` is linear BT.709 with luminance 1. ``beam`` is the exponent m of I ∝ cosᵐ θ.
+
+    A disc with an ``inner`` share of its radius is a ring. A tube lies along ``edge_u`` and is ``|edge_v|``
+    thick. A string of bulbs shines from its ``places``, shape (K, 3). The sun (``amount`` in lx square to it)
+    and the sky (in lx on open ground) shine from where the front points; a window is a rectangle that shows
+    the overcast sky (``amount`` the zenith's luminance behind the glazing, cd/m²) and the ground below it. A
+    focusing spot has an even ``field``: half angle [rad] and width of its edge [rad]. ``distribution`` is a
+    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass.
     """
 
     id: str
@@ -53,6 +62,22 @@ class Emitter:
     amount: float
     beam: float
     colour: Vector
+    law: BeamLaw = "cosine"
+    inner: float = 0.0
+    places: Vector | None = None
+    field: tuple[float, float] = (0.3, 0.02)
+    distribution: Distribution | None = None
+    blocks: bool = True
+
+    @property
+    def face(self) -> float:
+        """Area of the shining face; of a sphere or a tube, as it is seen from the side. [m²]"""
+        width, height = float(np.linalg.norm(self.edge_u)), float(np.linalg.norm(self.edge_v))
+        if self.shape == "disc":
+            return math.pi / 4.0 * width * height * (1.0 - self.inner**2)
+        if self.shape == "sphere":
+            return math.pi / 4.0 * width * width
+        return width * height
 
     @property
     def normal(self) -> Vector:
@@ -64,9 +89,20 @@ class Emitter:
     def peak_intensity(self) -> float:
         """Intensity along the beam. [cd]
 
-        Φ = 2π I₀ ∫ cosᵐ θ sin θ dθ = 2π I₀/(m + 1); a sphere has Φ/4π.
+        Φ = 2π I₀ ∫ cosᵐ θ sin θ dθ = 2π I₀/(m + 1); a sphere has Φ/4π, a Lambertian tube Φ/π² square to its
+        length, an even field of half angle α Φ/(2π (1 − cos α)); a measured one is scaled to its lumens.
         """
-        if self.shape == "sphere":
+        if self.shape in ("sun", "sky"):
+            raise ValueError("sun and sky have no intensity")
+        if self.law == "measured" and self.distribution is not None:
+            return self.amount / self.distribution.lumens
+        if self.law == "window":
+            return self.amount * self.face
+        if self.law == "field":
+            return self.amount / (2.0 * math.pi * (1.0 - math.cos(self.field[0])))
+        if self.shape == "tube":
+            return self.amount / math.pi**2
+        if self.shape in ("sphere", "string"):
             return self.amount / (4.0 * math.pi)
         return self.amount * (self.beam + 1.0) / (2.0 * math.pi)
 

@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.data import SheetMaterial
+from wenlo.core.optics.finish import CellGrid, Gloss, Shine
 from wenlo.core.optics.lobe import joined_lobe, lobe_exponent
 
 LUMA = np.array([0.2126, 0.7152, 0.0722])
@@ -36,14 +37,22 @@ class Sheet:
 
     ``transmittance`` T is total and includes ``unscattered`` D; R + T ≤ 1 on each side. T is the
     same from both sides (reciprocity), R may differ. All shape (3,), linear BT.709. [-]
-    ``lobe`` is the exponent n of the scattered part S = T − D; 0 is Lambertian.
+    ``lobe`` is the exponent n of the scattered part S = T − D; 0 is Lambertian. ``shine`` and ``gloss``
+    are reflected on top of the diffuse ``reflectance``. The unscattered part of a ``grid`` depends on
+    direction by the shape of its cells, that of a ``pane`` by Fresnel's law.
     """
 
     transmittance: Rgb
     unscattered: Rgb
     reflectance_front: Rgb
     reflectance_back: Rgb
-    lobe: float
+    lobe: float = 0.0
+    shine_front: Shine | None = None
+    shine_back: Shine | None = None
+    gloss_front: Gloss | None = None
+    gloss_back: Gloss | None = None
+    grid: CellGrid | None = None
+    pane: bool = False
 
     @property
     def scattered(self) -> Rgb:
@@ -119,4 +128,48 @@ def stacked(layers: Sequence[Sheet]) -> Sheet:
 
 def flipped(sheet: Sheet) -> Sheet:
     """The same sheet turned round."""
-    return replace(sheet, reflectance_front=sheet.reflectance_back, reflectance_back=sheet.reflectance_front)
+    return replace(
+        sheet,
+        reflectance_front=sheet.reflectance_back, reflectance_back=sheet.reflectance_front,
+        shine_front=sheet.shine_back, shine_back=sheet.shine_front,
+        gloss_front=sheet.gloss_back, gloss_back=sheet.gloss_front,
+    )  # fmt: skip
+
+
+def board(reflectance: Sequence[float], back: Sequence[float] | None = None) -> Sheet:
+    """An opaque Lambertian surface of linear BT.709 ``reflectance``; the same on both sides unless ``back`` is given."""
+    front = np.asarray(reflectance, dtype=np.float64)
+    behind = front if back is None else np.asarray(back, dtype=np.float64)
+    nothing = np.zeros(3)
+    return Sheet(transmittance=nothing, unscattered=nothing, reflectance_front=front, reflectance_back=behind)
+
+
+def foil(reflectance: Sequence[float], alpha: float, back: Sequence[float] = (0.0, 0.0, 0.0)) -> Sheet:
+    """Opaque board with rough metal on its front: foil, silver or gold face, mirror."""
+    shine = Shine(reflectance=np.asarray(reflectance, dtype=np.float64), alpha=alpha)
+    return replace(board((0.0, 0.0, 0.0), back), shine_front=shine)
+
+
+def cell_grid(grid: CellGrid, tint: Sequence[float] = (1.0, 1.0, 1.0)) -> Sheet:
+    """A cell grid as a thin surface: what passes straight, and what its walls send on and back."""
+    colour = np.asarray(tint, dtype=np.float64)
+    scattered = colour * grid.scattered
+    edges = (1.0 - grid.open_share) * grid.wall
+    return Sheet(
+        transmittance=colour + scattered,
+        unscattered=colour,
+        reflectance_front=scattered + edges,
+        reflectance_back=scattered + edges,
+        grid=grid,
+    )
+
+
+def pane(transmittance: float, tint: Sequence[float] = (1.0, 1.0, 1.0), gloss: Gloss | None = None) -> Sheet:
+    """Clear glass, acrylic or a gel: ``transmittance`` straight on, Fresnel's law off it, gloss on both faces."""
+    colour = tinted(transmittance, tint)
+    skin = gloss or Gloss(alpha=0.01)
+    nothing = np.zeros(3)
+    return Sheet(
+        transmittance=colour, unscattered=colour, reflectance_front=nothing, reflectance_back=nothing,
+        gloss_front=skin, gloss_back=skin, pane=True,
+    )  # fmt: skip

@@ -1,4 +1,4 @@
-"""From panels and lamps to the plain arrays that the kernels take."""
+"""From surfaces and lamps to the plain arrays that the kernels take."""
 
 import math
 from collections.abc import Sequence
@@ -10,11 +10,34 @@ from numpy.typing import NDArray
 from scipy.stats import qmc
 
 from wenlo.core.geometry.vectors import cross
+from wenlo.core.optics.finish import TABLE_SIZE, Gloss, Shine, shine_scaling
 from wenlo.core.optics.lamp import Emitter
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.lobe import lobe_scaling
+from wenlo.core.optics.sheet import LUMA, Sheet, board
+from wenlo.core.transport.kernels import layout as c
+from wenlo.core.transport.scene import Disc, LightScene, Panel, Shape, Tube
+from wenlo.core.transport.tree import arrange
 
 Array = NDArray[np.float64]
-PackedPanels = Array
+Ints = NDArray[np.int64]
+
+CELLS = {"square": c.CELL_SQUARE, "round": c.CELL_ROUND, "hexagon": c.CELL_HEXAGON}
+LAMPS = {
+    "rectangle": c.LAMP_RECTANGLE, "disc": c.LAMP_DISC, "sphere": c.LAMP_SPHERE, "tube": c.LAMP_TUBE,
+    "string": c.LAMP_STRING, "sun": c.LAMP_SUN, "sky": c.LAMP_SKY,
+}  # fmt: skip
+LAWS = {"cosine": c.LAW_COSINE, "window": c.LAW_WINDOW, "field": c.LAW_FIELD, "measured": c.LAW_TABLE}
+SUN_RADIUS = math.radians(0.53 / 2)
+"""Half of the sun's angular diameter. [rad]"""
+
+BLOCKING = ("rectangle", "disc", "sphere", "tube")
+
+
+NOTHING = Panel(
+    id="nothing", origin=np.array([0.0, 0.0, -1e5]), edge_u=np.array([1e-3, 0.0, 0.0]),
+    edge_v=np.array([0.0, 1e-3, 0.0]), surface=board((0.0, 0.0, 0.0)), one_sided=True,
+)  # fmt: skip
+"""A speck far below, for sets without any surface."""
 
 
 @lru_cache(maxsize=64)
@@ -26,121 +49,306 @@ def sobol(count: int, dimensions: int, seed: int = 7) -> Array:
     return np.ascontiguousarray(qmc.Sobol(dimensions, scramble=True, rng=seed).random(count))
 
 
-@lru_cache(maxsize=16)
-def lamp_spots(shape: str, count: int) -> Array:
-    """Points spread evenly over a lamp's face, −½..½ of its width and height, shape (count, 2).
-
-    A disc (and the disc that a sphere looks like) is covered by a spiral of equal areas.
-    """
-    if shape == "rectangle":
-        side = max(1, round(math.sqrt(count)))
-        steps = (np.arange(side) + 0.5) / side - 0.5
-        u, v = np.meshgrid(steps, steps)
-        return np.stack([u.ravel(), v.ravel()], axis=1)
-    k = np.arange(count)
-    radius = 0.5 * np.sqrt((k + 0.5) / count)
-    angle = k * math.pi * (3.0 - math.sqrt(5.0))
-    return np.stack([radius * np.cos(angle), radius * np.sin(angle)], axis=1)
-
-
-def packed_panels(panels: Sequence[Panel]) -> PackedPanels:
-    """Origin, normal, dual_u, dual_v and unscattered part of each panel in a row, shape (P, 15)."""
-    rows = np.zeros((len(panels), 15))
-    for row, panel in zip(rows, panels, strict=True):
-        u, v = panel.edge_u, panel.edge_v
-        n = cross(u, v)
-        volume = float(n @ n)
-        row[0:3] = panel.origin
-        row[3:6] = n / math.sqrt(volume)
-        row[6:9] = cross(v, n) / volume
-        row[9:12] = cross(n, u) / volume
-        row[12:15] = panel.surface.unscattered
-    return rows
+@lru_cache(maxsize=64)
+def shifts(rows: int, dimensions: int, seed: int) -> Array:
+    """Random shifts of evenly spread points, shape (rows, dimensions) in [0, 1); the same for a given seed."""
+    return np.random.default_rng(seed).random((rows, dimensions))
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class PackedLamp:
-    """A lamp as the kernels take it; ``arguments`` are in their order."""
+class Packed:
+    """A set as the kernels take it; P surfaces, G lamps, N patch sides.
 
+    ``shapes`` are in the order of the rows; ``owners`` (N,) surface of each side, ``opposite`` (N,) the other
+    side, ``live`` (N,) false where nothing is, ``area`` (N,) [m²]; ``reflectance`` and ``through`` (N, 3) are the
+    hemispherical reflectance and scattered transmittance, ``dull`` (N,) false for sides like mirrors.
+    """
+
+    shapes: tuple[Shape, ...]
+    surfaces: Array
+    edges: Array
+    nodes: Array
+    scatters: Array
+    optics: Array
+    tables: Array
+    lamps: Array
+    colours: Array
     spots: Array
-    emitter: Emitter
+    distributions: Array
+    divisions: Ints
+    first: Ints
+    owners: Ints
+    opposite: Ints
+    live: NDArray[np.bool_]
+    modifier: NDArray[np.bool_]
+    dull: NDArray[np.bool_]
+    area: Array
+    reflectance: Array
+    through: Array
 
-    @property
-    def arguments(self) -> tuple[Array, Array, Array, Array, Array, float, float, bool, Array]:
-        """spots, centre, edge_u, edge_v, axis, intensity, beam, sphere, colour."""
-        e = self.emitter
-        return (
-            self.spots, e.centre, e.edge_u, e.edge_v, e.normal, e.peak_intensity, e.beam,
-            e.shape == "sphere", e.colour,
-        )  # fmt: skip
-
-
-def packed_lamp(emitter: Emitter, *, spots: int) -> PackedLamp:
-    """Cover a lamp with about ``spots`` points."""
-    return PackedLamp(spots=lamp_spots(emitter.shape, spots), emitter=emitter)
+    def row(self, name: str) -> int:
+        """Row of the surface with that id."""
+        return next(i for i, shape in enumerate(self.shapes) if shape.id == name)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Patches:
-    """All patch sides of a set of panels; N sides in all.
+class Need:
+    """Which surfaces need how many patches, relative to each other, and along which of their sides, in order of the rows."""
 
-    ``corner``, ``edge_u``, ``edge_v``, ``normal`` (N, 3); ``panel`` (N,) index of the panel, ``opposite``
-    (N,) index of the other side, ``live`` (N,) false where no light can be; ``reflectance`` and
-    ``scattered`` (N, 3) of the side; ``divisions`` (P, 2) and ``first`` (P,) for the kernels.
+    shares: Sequence[float]
+    leans: Sequence[float]
+
+
+def need_of(packed: Packed, direct: Array) -> Need:
+    """Share patches out by where the lamps' light on a first coarse division is uneven.
+
+    Parameters
+    ----------
+    packed: the coarse division.
+    direct: illuminance straight from the lamps on its sides, shape (N,). [lx]
     """
+    sent = direct * (packed.reflectance @ LUMA + packed.through @ LUMA)
+    uneven, leans = np.zeros(len(packed.shapes)), np.ones(len(packed.shapes))
+    for p in range(len(packed.shapes)):
+        nu, nv = packed.divisions[p]
+        first = packed.first[p]
+        for side in (0, 1):
+            grid = sent[first + side * nu * nv : first + (side + 1) * nu * nv].reshape(nv, nu)
+            spread = float(np.std(grid) + 0.1 * np.mean(grid)) * packed.surfaces[p, c.AREA]
+            if spread > uneven[p]:
+                uneven[p] = spread
+                # mean steps between neighbours, each over its own width
+                along_u = float(np.mean(np.abs(np.diff(grid, axis=1)))) * nu if nu > 1 else 0.0
+                along_v = float(np.mean(np.abs(np.diff(grid, axis=0)))) * nv if nv > 1 else 0.0
+                if nu > 1 and nv > 1 and along_u + along_v > 0.0:
+                    length_u, length_v = _sides_apart(packed.shapes[p])
+                    ratio = along_u / length_u / max(along_v / length_v, 1e-9 * along_u / length_u)
+                    leans[p] = min(max(ratio, 0.4), 2.5)
+    even = np.sqrt(packed.surfaces[:, c.AREA])
+    uneven = uneven**0.7
+    shares = even / max(float(even.sum()), 1e-30) + 1.5 * uneven / max(float(uneven.sum()), 1e-30)
+    return Need(shares=[float(x) for x in shares], leans=[float(x) for x in leans])
 
-    corner: Array
-    edge_u: Array
-    edge_v: Array
-    normal: Array
-    panel: NDArray[np.int64]
-    opposite: NDArray[np.int64]
-    live: NDArray[np.bool_]
-    reflectance: Array
-    scattered: Array
-    divisions: NDArray[np.int64]
-    first: NDArray[np.int64]
 
-    @property
-    def centre(self) -> Array:
-        """Centres of the patches, shape (N, 3). [m]"""
-        return self.corner + 0.5 * (self.edge_u + self.edge_v)
+def _flat_row(row: Array, edges: Array, panel: Panel) -> None:
+    u, v = panel.edge_u, panel.edge_v
+    n = cross(u, v)
+    volume = float(n @ n)
+    row[c.ORIGIN : c.ORIGIN + 3] = panel.origin
+    row[c.AXIS : c.AXIS + 3] = n / math.sqrt(volume)
+    row[c.DUAL_U : c.DUAL_U + 3] = cross(v, n) / volume
+    row[c.DUAL_V : c.DUAL_V + 3] = cross(n, u) / volume
+    row[c.SHAPE] = c.QUAD
+    edges[:3], edges[3:] = u, v
+    if panel.outline is not None:
+        corners = np.asarray(panel.outline, dtype=np.float64)
+        if len(corners) > c.MOST_CORNERS:
+            raise ValueError(f"an outline has at most {c.MOST_CORNERS} corners")
+        row[c.SHAPE] = c.CUT_OUT if panel.cut_out else c.OUTLINE
+        row[c.CORNERS] = len(corners)
+        row[c.CORNERS + 1 : c.CORNERS + 1 + 2 * len(corners)] = corners.ravel()
 
 
-def make_patches(panels: Sequence[Panel]) -> Patches:
-    """Divide panels into patches, both sides of each."""
-    rows: dict[str, list[Array]] = {k: [] for k in ("corner", "edge_u", "edge_v", "normal", "rho", "scattered")}
-    panel_index, opposite, live, first = [], [], [], []
-    start = 0
-    for index, panel in enumerate(panels):
-        nu, nv = panel.divisions
-        j, i = np.meshgrid(np.arange(nv), np.arange(nu), indexing="ij")
-        corner = panel.origin + i.ravel()[:, None] / nu * panel.edge_u + j.ravel()[:, None] / nv * panel.edge_v
-        n = nu * nv
-        first.append(start)
-        surface = panel.surface
-        for side, rho in enumerate((surface.reflectance_front, surface.reflectance_back)):
-            rows["corner"].append(corner)
-            rows["edge_u"].append(np.tile(panel.edge_u / nu, (n, 1)))
-            rows["edge_v"].append(np.tile(panel.edge_v / nv, (n, 1)))
-            rows["normal"].append(np.tile(panel.normal * (1 - 2 * side), (n, 1)))
-            rows["rho"].append(np.tile(rho, (n, 1)))
-            rows["scattered"].append(np.tile(surface.scattered, (n, 1)))
-            panel_index.append(np.full(n, index))
-            opposite.append(np.arange(start + (1 - side) * n, start + (2 - side) * n))
-            live.append(np.full(n, side == 0 or not panel.one_sided))
-        start += 2 * n
-    stacked = {k: np.concatenate(v) for k, v in rows.items()}
-    return Patches(
-        corner=stacked["corner"],
-        edge_u=stacked["edge_u"],
-        edge_v=stacked["edge_v"],
-        normal=stacked["normal"],
-        panel=np.concatenate(panel_index),
-        opposite=np.concatenate(opposite),
-        live=np.concatenate(live),
-        reflectance=stacked["rho"],
-        scattered=stacked["scattered"],
-        divisions=np.array([p.divisions for p in panels], dtype=np.int64),
-        first=np.array(first, dtype=np.int64),
-    )
+def _square_to(axis: Array, start: Array | None = None) -> tuple[Array, Array]:
+    if start is None:
+        start = np.array([0.0, 0.0, 1.0]) if abs(axis[2]) < 0.9 else np.array([1.0, 0.0, 0.0])
+    across = start - (start @ axis) * axis
+    across = across / float(np.linalg.norm(across))
+    return across, cross(axis, across)
+
+
+def _round_row(row: Array, shape: Shape) -> None:
+    assert not isinstance(shape, Panel)
+    axis = shape.axis / float(np.linalg.norm(shape.axis))
+    u, v = _square_to(axis, shape.start if isinstance(shape, Tube) else None)
+    row[c.ORIGIN : c.ORIGIN + 3] = shape.base if isinstance(shape, Tube) else shape.centre
+    row[c.AXIS : c.AXIS + 3], row[c.DUAL_U : c.DUAL_U + 3], row[c.DUAL_V : c.DUAL_V + 3] = axis, u, v
+    if isinstance(shape, Disc):
+        row[c.SHAPE], row[c.SIZE], row[c.SIZE + 1] = c.DISC, shape.inner, shape.radius
+    elif isinstance(shape, Tube):
+        row[c.SHAPE] = c.TUBE
+        row[c.SIZE : c.SIZE + 4] = (shape.length, *shape.radii, shape.span)
+    else:
+        row[c.SHAPE] = c.DOME
+        row[c.SIZE : c.SIZE + 3] = (shape.radius, shape.low, shape.high)
+
+
+def _straight(row: Array, sheet: Sheet) -> None:
+    row[c.CLEAR : c.CLEAR + 3] = sheet.unscattered
+    if sheet.grid is not None:
+        grid = sheet.grid
+        row[c.LAW] = c.PASS_GRID
+        row[c.CELL : c.CELL + 5] = (
+            grid.ratio, grid.open_share, CELLS[grid.shape], math.cos(grid.turn), math.sin(grid.turn),
+        )  # fmt: skip
+    elif np.any(sheet.unscattered > 0.0):
+        row[c.LAW] = c.PASS_PANE if sheet.pane else c.PASS_CONSTANT
+
+
+class _Tables:
+    """Scaling tables, each kept once."""
+
+    def __init__(self) -> None:
+        self.rows: list[Array] = [np.full(TABLE_SIZE, 1.0 / math.sqrt(math.pi))]
+        self.known: dict[tuple[str, float], int] = {}
+
+    def of(self, kind: str, value: float) -> int:
+        key = (kind, round(value, 4))
+        if key not in self.known:
+            self.known[key] = len(self.rows)
+            self.rows.append(lobe_scaling(value) if kind == "lobe" else shine_scaling(round(value, 4)))
+        return self.known[key]
+
+
+def _optics_row(
+    row: Array, sheet: Sheet, reflectance: Array, shine: Shine | None, gloss: Gloss | None, tables: _Tables
+) -> None:
+    row[c.DIFFUSE : c.DIFFUSE + 3] = reflectance
+    row[c.THROUGH : c.THROUGH + 3] = sheet.scattered
+    row[c.LOBE] = sheet.lobe
+    if sheet.lobe > 0.0:
+        row[c.LOBE_TABLE] = tables.of("lobe", sheet.lobe)
+    if shine is not None:
+        alpha = max(shine.alpha, 1e-3)
+        row[c.SPECULAR : c.SPECULAR + 3] = shine.reflectance
+        row[c.ALPHA], row[c.SPECULAR_TABLE] = alpha, tables.of("shine", alpha)
+    if gloss is not None:
+        row[c.GLOSS], row[c.GLOSS_ALPHA] = gloss.straight_on, max(gloss.alpha, 1e-3)
+        # what the skin sends back never reaches the ground
+        row[c.DIFFUSE : c.DIFFUSE + 3] *= 1.0 - gloss.mean
+    row[c.PLAIN] = 1.0 if shine is None and gloss is None else 0.0
+
+
+def _lamp_row(row: Array, lamp: Emitter) -> None:
+    row[c.LAMP_KIND], row[c.LAMP_LAW] = LAMPS[lamp.shape], LAWS[lamp.law]
+    row[c.CENTRE : c.CENTRE + 3] = lamp.centre
+    row[c.LAMP_U : c.LAMP_U + 3], row[c.LAMP_V : c.LAMP_V + 3] = lamp.edge_u, lamp.edge_v
+    n = cross(lamp.edge_u, lamp.edge_v)
+    row[c.LAMP_AXIS : c.LAMP_AXIS + 3] = n / float(np.linalg.norm(n))
+    volume = float(n @ n)
+    row[c.LAMP_DUAL_U : c.LAMP_DUAL_U + 3] = cross(lamp.edge_v, n) / volume
+    row[c.LAMP_DUAL_V : c.LAMP_DUAL_V + 3] = cross(n, lamp.edge_u) / volume
+    row[c.BLOCKS] = float(lamp.blocks and lamp.shape in BLOCKING and lamp.law != "field")
+    if lamp.shape == "sun":
+        row[c.BEAM], row[c.PEAK] = 1.0 - math.cos(SUN_RADIUS), lamp.amount
+        return
+    if lamp.shape == "sky":
+        # E = 7π/9 L of the zenith for the overcast sky (CIE S 011)
+        row[c.PEAK] = lamp.amount * 9.0 / (7.0 * math.pi)
+        return
+    row[c.FACE], row[c.PEAK], row[c.BEAM], row[c.INNER] = lamp.face, lamp.peak_intensity, lamp.beam, lamp.inner
+    if lamp.law == "field":
+        half, edge = lamp.field
+        row[c.BEAM] = math.cos(half)
+        row[c.INNER] = max(math.cos(half - edge / 2) - math.cos(half + edge / 2), 1e-9)
+
+
+def _lamps(lamps: Sequence[Emitter]) -> tuple[Array, Array, Array]:
+    rows = np.zeros((len(lamps), c.LAMP_COLUMNS))
+    places: list[Array] = [np.zeros((1, 3))]
+    tables: list[Array] = [np.zeros((73, 181))]
+    for row, lamp in zip(rows, lamps, strict=True):
+        _lamp_row(row, lamp)
+        if lamp.places is not None:
+            row[c.SPOTS_FIRST], row[c.SPOTS_COUNT] = sum(len(p) for p in places), len(lamp.places)
+            places.append(np.asarray(lamp.places, dtype=np.float64))
+        if lamp.law == "measured" and lamp.distribution is not None:
+            row[c.LAMP_TABLE] = len(tables)
+            tables.append(lamp.distribution.table())
+    return rows, np.concatenate(places), np.stack(tables)
+
+
+def _sides_apart(shape: Shape) -> tuple[float, float]:
+    # lengths along u and v, by which a shape is divided
+    if isinstance(shape, Panel):
+        return float(np.linalg.norm(shape.edge_u)), float(np.linalg.norm(shape.edge_v))
+    if isinstance(shape, Disc):
+        return shape.radius - shape.inner, math.pi * (shape.radius + shape.inner)
+    if isinstance(shape, Tube):
+        r0, r1 = shape.radii
+        return math.hypot(shape.length, r1 - r0), 0.5 * shape.span * (r0 + r1)
+    return shape.area / (2.0 * math.pi * shape.radius), math.pi * shape.radius
+
+
+def _shaped(shape: Shape, count: float, lean: float = 1.0) -> tuple[int, int]:
+    # About ``count`` patches, ``lean`` times finer along u than their lengths alone ask for.
+    along_u, along_v = _sides_apart(shape)
+    nu = min(max(1, round(math.sqrt(count * lean * along_u / along_v))), max(1, math.floor(count)))
+    nv = max(1, math.floor(count / nu + 0.3))
+    return nu, nv if isinstance(shape, Panel) else max(nv, 4)
+
+
+def _divided(shapes: Sequence[Shape], sides: int, shares: Sequence[float], leans: Sequence[float]) -> Ints:
+    fixed = sum((1 if s.one_sided else 2) * s.divisions[0] * s.divisions[1] for s in shapes if s.divisions)
+    free = [i for i, s in enumerate(shapes) if not s.divisions]
+    total = sum((1 if shapes[i].one_sided else 2) * shares[i] for i in free)
+    rows = [
+        shape.divisions or _shaped(shape, max(1.0, max(sides - fixed, 0) * shares[i] / total), leans[i])
+        for i, shape in enumerate(shapes)
+    ]
+    return np.array(rows, dtype=np.int64).reshape(len(shapes), 2)
+
+
+def _total(sheet: Sheet, side: int) -> Array:
+    # hemispherical reflectance of one side
+    reflected = np.array(sheet.reflectance_back if side else sheet.reflectance_front)
+    shine, gloss = (sheet.shine_back, sheet.gloss_back) if side else (sheet.shine_front, sheet.gloss_front)
+    if gloss is not None:
+        reflected = reflected * (1.0 - gloss.mean) + gloss.mean
+    if shine is not None:
+        reflected = reflected + shine.reflectance
+    return reflected
+
+
+def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
+    """Arrays of a set whose surfaces are divided into about ``sides`` patch sides.
+
+    Parameters
+    ----------
+    scene: surfaces and lamps.
+    sides: patch sides in all.
+    need: how the patches are shared out; by √area (large surfaces are mostly far and lit softly) if left out.
+    """
+    ordered, nodes = arrange(scene.panels or (NOTHING,))
+    count = len(ordered)
+    if need is None:
+        need = Need(shares=[math.sqrt(shape.area) for shape in ordered], leans=[1.0] * count)
+    surfaces, edges = np.zeros((count, c.SURFACE_COLUMNS)), np.zeros((count, 6))
+    optics, scatters, tables = np.zeros((2 * count, c.OPTICS_COLUMNS)), np.zeros(count), _Tables()
+    divisions = _divided(ordered, sides, need.shares, need.leans)
+    halves = divisions.prod(axis=1) if count else np.zeros(0, dtype=np.int64)
+    first = np.concatenate([[0], np.cumsum(2 * halves)])[:count].astype(np.int64)
+    total = int(2 * halves.sum())
+    owners, opposite, side_of = np.zeros(total, np.int64), np.zeros(total, np.int64), np.zeros(total, np.int64)
+    area, reflectance, through = np.zeros(total), np.zeros((total, 3)), np.zeros((total, 3))
+    dull, live, modifier = np.ones(total, np.bool_), np.ones(total, np.bool_), np.zeros(total, np.bool_)
+    for p, shape in enumerate(ordered):
+        row, sheet = surfaces[p], shape.surface
+        if isinstance(shape, Panel):
+            _flat_row(row, edges[p], shape)
+        else:
+            _round_row(row, shape)
+        row[c.AREA], row[c.ONE_SIDED], row[c.ROOM] = shape.area, shape.one_sided, shape.role == "room"
+        _straight(row, sheet)
+        _optics_row(optics[2 * p], sheet, sheet.reflectance_front, sheet.shine_front, sheet.gloss_front, tables)
+        if not shape.one_sided:
+            _optics_row(optics[2 * p + 1], sheet, sheet.reflectance_back, sheet.shine_back, sheet.gloss_back, tables)
+        scattered = float(sheet.scattered @ LUMA)
+        scatters[p] = scattered + max(float(_total(sheet, side) @ LUMA) for side in (0, 1))
+        n = int(halves[p])
+        for side in (0, 1):
+            here = slice(int(first[p]) + side * n, int(first[p]) + (side + 1) * n)
+            other = int(first[p]) + (1 - side) * n
+            owners[here], side_of[here], opposite[here] = p, side, np.arange(other, other + n)
+            area[here], reflectance[here], through[here] = shape.area / n, _total(sheet, side), sheet.scattered
+            live[here] = side == 0 or not shape.one_sided
+            modifier[here] = shape.role == "modifier"
+            shine = sheet.shine_back if side else sheet.shine_front
+            dull[here] = shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * scatters[p]
+    lamps, spots, distributions = _lamps(scene.lamps)
+    return Packed(
+        shapes=ordered, surfaces=surfaces, edges=edges, nodes=nodes, scatters=scatters, optics=optics,
+        tables=np.stack(tables.rows), lamps=lamps, colours=np.array([e.colour for e in scene.lamps]).reshape(-1, 3),
+        spots=spots, distributions=distributions, divisions=divisions, first=first, owners=owners, opposite=opposite,
+        live=live, modifier=modifier, dull=dull, area=area, reflectance=reflectance, through=through,
+    )  # fmt: skip

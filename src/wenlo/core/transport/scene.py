@@ -1,6 +1,6 @@
 """A set of surfaces, lamps and meters, ready to be solved."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -13,31 +13,42 @@ from wenlo.core.optics.sheet import Sheet
 
 Vector = NDArray[np.float64]
 
-PanelRole = Literal["room", "modifier"]
+Role = Literal["room", "modifier"]
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Panel:
-    """A parallelogram with optical properties on both sides.
+class Surface:
+    """What every shape has: its optics on both sides and how it is counted.
 
-    Front is the side that ``edge_u × edge_v`` points to. A panel whose sheet transmits nothing is an
-    opaque Lambertian board. ``role`` decides whether light that touched it counts as the
-    modifier's or the room's; ``divisions`` is the number of patches along each edge; a ``one_sided``
-    panel (a wall) has nothing behind it.
+    ``role`` decides whether light that touched it counts as the modifier's or the room's; ``divisions``
+    is the number of patches along u and v, or None to leave it to the solver; a ``one_sided`` surface
+    (a wall) has nothing behind it.
     """
 
     id: str
+    surface: Sheet
+    role: Role = "room"
+    divisions: tuple[int, int] | None = None
+    one_sided: bool = False
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Panel(Surface):
+    """A parallelogram; its front is the side that ``edge_u × edge_v`` points to.
+
+    With an ``outline``, corners (K, 2) in shares of the two edges, only the polygon inside is there, or,
+    when it is a ``cut_out``, all but the polygon.
+    """
+
     origin: Vector
     edge_u: Vector
     edge_v: Vector
-    surface: Sheet
-    role: PanelRole = "room"
-    divisions: tuple[int, int] = (6, 6)
-    one_sided: bool = False
+    outline: Vector | None = None
+    cut_out: bool = False
 
     @property
     def area(self) -> float:
-        """Area of one side. [m²]"""
+        """Area of one side of the whole parallelogram. [m²]"""
         return float(np.linalg.norm(cross(self.edge_u, self.edge_v)))
 
     @property
@@ -47,16 +58,66 @@ class Panel:
         return n / float(np.linalg.norm(n))
 
 
-def board(reflectance: Sequence[float]) -> Sheet:
-    """An opaque Lambertian surface of linear BT.709 ``reflectance``, the same on both sides."""
-    rho = np.asarray(reflectance, dtype=np.float64)
-    return Sheet(
-        transmittance=np.zeros(3),
-        unscattered=np.zeros(3),
-        reflectance_front=rho,
-        reflectance_back=rho,
-        lobe=0.0,
-    )
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Disc(Surface):
+    """A disc, or a ring with an ``inner`` radius; its front is the side that ``axis`` points to. [m]"""
+
+    centre: Vector
+    axis: Vector
+    radius: float
+    inner: float = 0.0
+
+    @property
+    def area(self) -> float:
+        """Area of one side. [m²]"""
+        return float(np.pi * (self.radius**2 - self.inner**2))
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Tube(Surface):
+    """A cylinder or a cone, open at both ends; its front is the outside.
+
+    It starts at ``base`` with ``radius`` and goes ``length`` along ``axis`` to ``end_radius`` (the same unless
+    given). ``span`` is how far it goes round from ``start`` (a curved sheet is part of a tube). [m, rad]
+    """
+
+    base: Vector
+    axis: Vector
+    length: float
+    radius: float
+    end_radius: float | None = None
+    span: float = 2.0 * np.pi
+    start: Vector | None = None
+
+    @property
+    def radii(self) -> tuple[float, float]:
+        """Radius at the base and at the other end. [m]"""
+        return self.radius, self.radius if self.end_radius is None else self.end_radius
+
+    @property
+    def area(self) -> float:
+        """Area of one side. [m²]"""
+        r0, r1 = self.radii
+        return float(0.5 * self.span * (r0 + r1) * np.hypot(self.length, r1 - r0))
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Dome(Surface):
+    """A sphere, or the zone of one between two heights along ``axis``, in radii from −1 to 1; its front is the outside."""
+
+    centre: Vector
+    radius: float
+    axis: Vector = field(default_factory=lambda: np.array([0.0, 0.0, 1.0]))
+    low: float = -1.0
+    high: float = 1.0
+
+    @property
+    def area(self) -> float:
+        """Area of one side: 2πr² times the height in radii (Archimedes). [m²]"""
+        return float(2.0 * np.pi * self.radius**2 * (self.high - self.low))
+
+
+Shape = Panel | Disc | Tube | Dome
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -71,14 +132,14 @@ class Meter:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class LightScene:
-    """All that light meets: panels, and the one lamp whose light is followed."""
+    """All that light meets, and the lamps; the light of each lamp is kept apart."""
 
-    panels: tuple[Panel, ...]
-    emitter: Emitter
+    panels: tuple[Shape, ...]
+    lamps: tuple[Emitter, ...]
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Reading:
+class Paths:
     """What a meter reads, split by the path the light took. [lx] or [lx·s], shape (3,) each.
 
     Room if the path touched the room, else modifier if it was scattered or reflected by the
@@ -93,3 +154,15 @@ class Reading:
     def total(self) -> Vector:
         """Sum of the three paths, shape (3,)."""
         return self.direct + self.modifier + self.room
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Reading(Paths):
+    """A reading of all lamps, each lamp's part, and how far it may be off.
+
+    ``error`` is the half-width within which the luminance of :attr:`total` is right 95 times in a hundred.
+    [lx] or [lx·s]
+    """
+
+    by_lamp: Mapping[str, Paths] = field(default_factory=dict)
+    error: float = 0.0

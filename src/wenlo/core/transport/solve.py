@@ -1,259 +1,305 @@
-"""Solving what light does in a set: from the lamp, its first scatter through sheets, and all that follows.
+"""Solving what light does in a set.
 
-The lamp and the first scatter through a lit sheet keep their direction (the sheet's lobe is evaluated
-for the very pair of directions); whatever is scattered again is treated as diffuse and exchanged
-between patches. Any meter is then a gather, so meters and eyes move without a new solution.
+The surfaces are divided into patches and the light between them is solved coarsely; that says where
+light is and roughly how much. What meters read is then found by paths that use the patches as a guess
+and correct it (``kernels.paths``), so that a reading is right however coarse the patches are, and the
+spread between independent groups of paths says how right. Every lamp's light is kept apart.
 """
 
 import hashlib
 from collections import OrderedDict
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.optics.lobe import lobe_scaling
-from wenlo.core.transport import kernels
-from wenlo.core.transport.pack import (
-    PackedLamp,
-    PackedPanels,
-    Patches,
-    make_patches,
-    packed_lamp,
-    packed_panels,
-    sobol,
-)
-from wenlo.core.transport.scene import LightScene, Meter, Panel, Reading
+from wenlo.core.optics.sheet import LUMA
+from wenlo.core.transport.kernels import exchange, paths, scatter
+from wenlo.core.transport.pack import Packed, need_of, pack, shifts, sobol
+from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
 
 Array = NDArray[np.float64]
+Ints = NDArray[np.int64]
+
+REPLICATES = 16
+"""Independent groups of paths, whose spread tells the error."""
+
+SURE = 2.5
+"""Half-width in standard errors: 97.5 % for 15 degrees of freedom, since meters are read until it is small."""
+
+MOST_PATHS = 1 << 14
+"""Paths in a group before its sequence of points starts anew."""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Effort:
-    """How finely a set is sampled. Powers of two for the ray counts."""
+    """How finely a set is sampled.
 
-    lamp_spots: int = 16
-    sheet_samples: int = 24
-    room_samples: int = 12
-    transfer_rays: int = 256
-    meter_rays: int = 4096
-    tolerance: float = 1e-5
+    ``sides`` of patches, ``samples`` of the lamps on each, ``rays`` between them (powers of two); meters are
+    read until each is known to ``error``, a share of itself, or ``most_paths`` were followed for it in each group.
+    """
+
+    sides: int = 250
+    samples: int = 2
+    rays: int = 128
+    pairs: int = 2
+    error: float = 0.012
+    most_paths: int = 8192
+    tolerance: float = 1e-4
 
 
-DRAFT = Effort(lamp_spots=9, sheet_samples=16, room_samples=7, transfer_rays=128, meter_rays=2048, tolerance=1e-4)
-FINE = Effort(lamp_spots=36, sheet_samples=48, room_samples=24, transfer_rays=1024, meter_rays=16384)
-
-
-@dataclass(frozen=True, kw_only=True, eq=False)
-class LitSheet:
-    """A sheet and the lamp light that reaches sample points of it, with its directions."""
-
-    index: int
-    panel: Panel
-    points: Array
-    area: float
-    directions: Array
-    amounts: Array
-
-    @property
-    def lobe(self) -> tuple[float, Array, Array]:
-        """Exponent, table g and scattered part, as the kernels take them."""
-        surface = self.panel.surface
-        return surface.lobe, lobe_scaling(surface.lobe), surface.scattered
+DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.06, most_paths=256)
+QUICK = Effort(samples=1, error=0.022, most_paths=8192)
+FINE = Effort(sides=400, error=0.0065, most_paths=65536)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Solved:
-    """A solved set. ``exitance`` and ``exitance_modifier`` are (N, 3) in lm/m² per patch side."""
+    """A solved set; N patch sides, G lamps, every lamp's colour left out until it is read.
+
+    ``direct`` and ``incident`` (N, G, 3) are illuminances from lamps and in all [lx]; ``fine`` (N, C) the
+    luminance of the direct part in the cells of each patch; ``light`` (N, G, 3) the
+    radiance that leaves [cd/m²], ``returned`` the part of it that did not come straight from a lamp and
+    ``own_returned`` that without what touched the room; ``matrix`` (N, N) the configuration factors,
+    ``seen`` (N, N) how well sides see each other [1/m²].
+    """
 
     scene: LightScene
     effort: Effort
-    panels: PackedPanels
-    lamp: PackedLamp
-    patches: Patches
-    sheets: tuple[LitSheet, ...]
+    packed: Packed
     direct: Array
     incident: Array
-    exitance: Array
-    exitance_modifier: Array
+    fine: Array
+    light: Array
+    returned: Array
+    own_returned: Array
+    matrix: NDArray[np.float32]
+    seen: NDArray[np.float32]
+
+    @property
+    def bright(self) -> Array:
+        """Luminance of the patch sides with every lamp at its full power, shape (N,). [cd/m²]"""
+        seen: Array = np.maximum(np.einsum("ngk,gk,k->n", self.light, self.packed.colours, LUMA), 0.0)
+        return seen
 
 
-def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
-    """Centres of an even nu × nv grid over a panel, u running fastest, shape (nu·nv, 3). [m]"""
-    j, i = np.meshgrid((np.arange(nv) + 0.5) / nv, (np.arange(nu) + 0.5) / nu, indexing="ij")
-    return panel.origin + i.ravel()[:, None] * panel.edge_u + j.ravel()[:, None] * panel.edge_v
+_recent: OrderedDict[bytes, tuple[NDArray[np.float32], NDArray[np.float32]]] = OrderedDict()
+KEPT = 6
 
 
-def light_sheet(index: int, panel: Panel, *, lamp: PackedLamp, panels: PackedPanels, nu: int, nv: int) -> LitSheet:
-    """Lamp light on an nu × nv grid of a sheet."""
-    points = sheet_grid(panel, nu, nv)
-    directions, amounts = kernels.lamp_on_sheet(points, panel.normal, *lamp.arguments, panels)
-    return LitSheet(
-        index=index, panel=panel, points=points, area=panel.area / len(points),
-        directions=directions, amounts=amounts,
+def _transfer(packed: Packed, effort: Effort) -> tuple[NDArray[np.float32], NDArray[np.float32]]:
+    # Shapes and what passes them straight decide the matrix, so that it outlives changes of the lamps
+    # and of what surfaces reflect; the last few are kept.
+    digest = hashlib.blake2b(f"{effort.rays} {packed.divisions.tolist()}".encode())
+    digest.update(packed.surfaces.tobytes())
+    key = digest.digest()
+    if key in _recent:
+        _recent.move_to_end(key)
+        return _recent[key]
+    spread = shifts(len(packed.owners), 4, 11)
+    matrix: NDArray[np.float32] = exchange.transfer(
+        packed.live, sobol(effort.rays, 4), spread, packed.surfaces, packed.edges, packed.nodes, packed.scatters,
+        packed.divisions, packed.first, packed.owners,
     )  # fmt: skip
+    seen: NDArray[np.float32] = exchange.sights(
+        packed.live, sobol(effort.pairs, 4, 13), spread, packed.surfaces, packed.edges, packed.nodes, packed.scatters,
+        packed.divisions, packed.first, packed.owners, packed.area,
+    )  # fmt: skip
+    _recent[key] = matrix, seen
+    if len(_recent) > KEPT:
+        _recent.popitem(last=False)
+    return matrix, seen
 
 
-def _direct_on_patches(patches: Patches, lamp: PackedLamp, panels: PackedPanels) -> Array:
-    corners = []
-    for u, v in ((0.25, 0.25), (0.75, 0.25), (0.25, 0.75), (0.75, 0.75)):
-        corners.append(patches.corner + u * patches.edge_u + v * patches.edge_v)
-    points = np.concatenate(corners)
-    normals = np.tile(patches.normal, (4, 1))
-    flat = np.zeros(len(points), dtype=np.bool_)
-    light = kernels.lamp_at_points(points, normals, flat, *lamp.arguments, panels)
-    mean: Array = light.reshape(4, -1, 3).mean(axis=0)
-    mean[~patches.live] = 0.0
-    return mean
+def _leaving(packed: Packed, among: NDArray[np.bool_], incident: Array) -> Array:
+    reflected = packed.reflectance[:, None, :] * incident
+    arrived = np.where(among[packed.opposite][:, None, None], incident[packed.opposite], 0.0)
+    out: Array = np.where(among[:, None, None], reflected + packed.through[:, None, :] * arrived, 0.0)
+    return out
 
 
-def _first_scatter(
-    sheets: Sequence[LitSheet], patches: Patches, is_modifier: NDArray[np.bool_], lamp: PackedLamp,
-    panels: PackedPanels, effort: Effort, shifts: Array,
-) -> Array:  # fmt: skip
-    light = np.zeros_like(patches.corner)
-    rays = sobol(effort.transfer_rays, 4)
-    far = np.flatnonzero(patches.live & ~is_modifier)
-    for sheet in sheets:
-        if len(far):
-            n = effort.room_samples
-            coarse = light_sheet(sheet.index, sheet.panel, lamp=lamp, panels=panels, nu=n, nv=n)
-            light[far] += kernels.sheet_at_points(
-                patches.centre[far], patches.normal[far], np.zeros(len(far), dtype=np.bool_), coarse.points,
-                coarse.area, sheet.panel.normal, coarse.directions, coarse.amounts, *sheet.lobe, panels,
-            )  # fmt: skip
-        near = np.flatnonzero(patches.live & is_modifier & (patches.panel != sheet.index))
-        if len(near):
-            light[near] += kernels.sheet_seen_by_patches(
-                patches.corner, patches.edge_u, patches.edge_v, patches.normal, near, rays, shifts, sheet.index,
-                sheet.panel.normal, *sheet.lobe, *lamp.arguments, panels,
-            )  # fmt: skip
+def _exchanged(
+    matrix: NDArray[np.float32], packed: Packed, among: NDArray[np.bool_], direct: Array, tolerance: float
+) -> tuple[Array, Array]:
+    """Incident illuminance and leaving exitance (N, G, 3) of light that only touches sides ``among``."""
+    # B = R E + S E_other ; E = E_lamp + F B. Jacobi converges since every side loses more than it keeps.
+    mask = among[:, None, None]
+    incident = start = np.where(mask, direct, 0.0)
+    shape = direct.shape
+    for _ in range(100):
+        sent = _leaving(packed, among, incident).reshape(len(matrix), -1).astype(np.float32)
+        renewed = start + np.where(mask, (matrix @ sent).reshape(shape), 0.0)
+        change = float(np.max(np.abs(renewed - incident), initial=0.0))
+        incident = renewed
+        if change <= tolerance * float(np.max(incident, initial=1e-30)):
+            break
+    return incident, _leaving(packed, among, incident)
+
+
+def _from_lamps(packed: Packed, samples: int) -> Array:
+    light: Array = exchange.lamps_on_patches(
+        packed.live, sobol(samples, 4, 3), shifts(len(packed.owners), 4, 5), packed.surfaces, packed.edges,
+        packed.nodes, packed.scatters, packed.lamps, packed.spots, packed.distributions, packed.divisions, packed.first,
+        packed.owners,
+    )  # fmt: skip
     return light
 
 
-_recent_transfers: OrderedDict[bytes, Array] = OrderedDict()
-KEPT_TRANSFERS = 8
-
-
-def _transfer(patches: Patches, shifts: Array, panels: PackedPanels, effort: Effort) -> Array:
-    # Geometry and unscattered parts alone decide the matrix, so that it outlives changes of the lamp
-    # and of what surfaces reflect; the last few are kept.
-    digest = hashlib.blake2b(repr((effort.transfer_rays, patches.divisions.tolist())).encode())
-    digest.update(panels.tobytes())
-    key = digest.digest()
-    if key in _recent_transfers:
-        _recent_transfers.move_to_end(key)
-        return _recent_transfers[key]
-    matrix: Array = kernels.transfer(
-        patches.corner, patches.edge_u, patches.edge_v, patches.normal, patches.live, sobol(effort.transfer_rays, 4),
-        np.ascontiguousarray(shifts), panels, patches.divisions, patches.first,
-    )  # fmt: skip
-    _recent_transfers[key] = matrix
-    if len(_recent_transfers) > KEPT_TRANSFERS:
-        _recent_transfers.popitem(last=False)
-    return matrix
-
-
-def _exchange(
-    matrix: Array, patches: Patches, among: NDArray[np.int64], direct: Array, scattered: Array, tolerance: float
-) -> tuple[Array, Array]:
-    """Exchange light between the sides ``among``; all others stay dark and are not even looked at."""
-    # B = R (E_lamp + E) + S E_other ; E = F B + E_scattered. The lamp's own light through a sheet is
-    # not in B: its lobe is followed. Jacobi converges since every side loses more than it keeps.
-    part = matrix if len(among) == len(matrix) else np.ascontiguousarray(matrix[np.ix_(among, among)])
-    place = np.zeros(len(patches.opposite), dtype=np.int64)
-    place[among] = np.arange(len(among))
-    present = np.zeros(len(patches.opposite), dtype=np.bool_)
-    present[among] = True
-    # the far side of a wall is not there and sends nothing through
-    through = patches.scattered[among] * present[patches.opposite[among]][:, None]
-    opposite = place[patches.opposite[among]]
-    reflectance, lamp, first = patches.reflectance[among], direct[among], scattered[among]
-
-    def leaving(incident: Array) -> Array:
-        return reflectance * (lamp + incident) + through * incident[opposite]
-
-    incident = first.copy()
-    for _ in range(200):
-        renewed = part @ leaving(incident) + first
-        change = float(np.max(np.abs(renewed - incident)))
-        incident = renewed
-        if change <= tolerance * max(float(np.max(incident)), 1e-30):
-            break
-    exitance, arrived = np.zeros_like(direct), np.zeros_like(direct)
-    exitance[among], arrived[among] = leaving(incident), incident
-    return exitance, arrived
-
-
 def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
-    """Solve the light of one lamp in a set of panels.
+    """Solve the light of the lamps of a set between its patches.
 
     Parameters
     ----------
-    scene: panels and lamp; distances in m, the lamp's amount in lm (or lm·s).
+    scene: surfaces and lamps; distances in m, amounts in lm (or lm·s).
     effort: how finely it is sampled.
     """
     effort = effort or Effort()
-    panels = packed_panels(scene.panels)
-    lamp = packed_lamp(scene.emitter, spots=effort.lamp_spots)
-    patches = make_patches(scene.panels)
-    is_modifier = np.array([p.role == "modifier" for p in scene.panels])[patches.panel]
-    sheets = []
-    for index, panel in enumerate(scene.panels):
-        if np.any(panel.surface.scattered > 0.0):
-            n = effort.sheet_samples
-            sheets.append(light_sheet(index, panel, lamp=lamp, panels=panels, nu=n, nv=n))
-    shifts = sobol(1 << (len(patches.corner) - 1).bit_length(), 4, seed=11)[: len(patches.corner)]
-    direct = _direct_on_patches(patches, lamp, panels)
-    scattered = _first_scatter(sheets, patches, is_modifier, lamp, panels, effort, shifts)
-    matrix = _transfer(patches, shifts, panels, effort)
-    everything = np.flatnonzero(patches.live)
-    exitance, incident = _exchange(matrix, patches, everything, direct, scattered, effort.tolerance)
-    own = np.flatnonzero(is_modifier & patches.live)
-    exitance_modifier = np.zeros_like(exitance)
-    if len(own) == len(everything):
-        exitance_modifier = exitance
-    elif len(own):
-        exitance_modifier, _ = _exchange(matrix, patches, own, direct, scattered, effort.tolerance)
+    coarse = pack(scene, sides=effort.sides)
+    first = np.einsum("ncgk,gk,k->n", _from_lamps(coarse, 1), coarse.colours, LUMA) / exchange.CELLS**2
+    packed = pack(scene, sides=effort.sides, need=need_of(coarse, first))
+    fine = _from_lamps(packed, effort.samples)
+    direct = fine.mean(axis=1)
+    matrix, seen = _transfer(packed, effort)
+    incident, exitance = _exchanged(matrix, packed, packed.live, direct, effort.tolerance)
+    own = packed.live & packed.modifier
+    own_incident, _ = _exchanged(matrix, packed, own, direct, effort.tolerance)
     return Solved(
-        scene=scene, effort=effort, panels=panels, lamp=lamp, patches=patches, sheets=tuple(sheets),
-        direct=direct, incident=direct + incident, exitance=exitance, exitance_modifier=exitance_modifier,
+        scene=scene, effort=effort, packed=packed, direct=direct, incident=incident, light=exitance / np.pi,
+        fine=np.einsum("ncgk,gk,k->nc", fine, packed.colours, LUMA),
+        returned=_leaving(packed, packed.live, incident - direct) / np.pi,
+        own_returned=_leaving(packed, own, own_incident - direct) / np.pi, matrix=matrix, seen=seen,
     )  # fmt: skip
 
 
-def read(solved: Solved, meters: Sequence[Meter]) -> dict[str, Reading]:
-    """What meters read in a solved set, by the meter's id."""
-    if not meters:
-        return {}
-    positions = np.array([m.position for m in meters], dtype=np.float64)
-    normals = np.array([m.normal / np.linalg.norm(m.normal) for m in meters], dtype=np.float64)
-    dome = np.array([m.receptor == "dome" for m in meters])
-    direct = kernels.lamp_at_points(positions, normals, dome, *solved.lamp.arguments, solved.panels)
-    scattered = np.zeros_like(direct)
-    for sheet in solved.sheets:
-        scattered += kernels.sheet_at_points(
-            positions, normals, dome, sheet.points, sheet.area, sheet.panel.normal, sheet.directions, sheet.amounts,
-            *sheet.lobe, solved.panels,
-        )  # fmt: skip
-    weights = kernels.meter_weights(
-        positions, normals, dome, sobol(solved.effort.meter_rays, 2), solved.panels, solved.patches.divisions,
-        solved.patches.first, len(solved.exitance),
-    )  # fmt: skip
-    modifier = weights @ solved.exitance_modifier
-    room = weights @ (solved.exitance - solved.exitance_modifier)
-    return {
-        m.id: Reading(direct=direct[i], modifier=scattered[i] + modifier[i], room=room[i]) for i, m in enumerate(meters)
-    }
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Measured:
+    """What meters got by path from each lamp at its full power and in white, to be weighed without a new solution.
+
+    ``values`` (M, R, G, 3, 3): meter, group of paths, lamp, (direct, modifier, all that was not direct), RGB.
+    """
+
+    meters: tuple[str, ...]
+    lamps: tuple[str, ...]
+    colours: Array
+    values: Array
+
+    def readings(self, weights: Mapping[str, Array | float] | None = None) -> dict[str, Reading]:
+        """Readings by the meter's id.
+
+        Parameters
+        ----------
+        weights: factor on a lamp, one number or RGB (power, gel, dimming; 0 is off); 1 for lamps not named.
+        """
+        factors = np.array([
+            colour * np.asarray(1.0 if weights is None else weights.get(lamp, 1.0), dtype=np.float64)
+            for lamp, colour in zip(self.lamps, self.colours, strict=True)
+        ]).reshape(-1, 1, 3)  # fmt: skip
+        weighed = self.values * factors
+        mean = weighed.mean(axis=1)
+        total = np.einsum("mrgk,k->mr", weighed[:, :, :, 0] + weighed[:, :, :, 2], LUMA)
+        error = half_width(total)
+        result = {}
+        for i, meter in enumerate(self.meters):
+            by_lamp = {lamp: _paths(mean[i, g]) for g, lamp in enumerate(self.lamps)}
+            whole = _paths(mean[i].sum(axis=0))
+            result[meter] = Reading(
+                direct=whole.direct, modifier=whole.modifier, room=whole.room, by_lamp=by_lamp, error=float(error[i])
+            )
+        return result
 
 
-def spread_shares(solved: Solved, *, rays: int = 8192) -> dict[str, float]:
-    """Share of the lamp's lumens that first meets each panel, by the panel's id; ``"none"`` for the rest."""
-    lamp = solved.lamp
-    spots, centre, edge_u, edge_v, axis, _, beam, sphere, _ = lamp.arguments
-    shares = kernels.directed_share(
-        spots, centre, edge_u, edge_v, axis, beam, sphere, sobol(rays, 2, seed=3), solved.panels
+def _paths(value: Array) -> Paths:
+    return Paths(direct=value[0], modifier=value[1], room=value[2] - value[1])
+
+
+def half_width(groups: Array) -> Array:
+    """95 % half-width of the mean of independent groups, shape (..., R) → (...)."""
+    spread = np.std(groups, axis=-1, ddof=1) / np.sqrt(groups.shape[-1])
+    width: Array = SURE * spread + 1e-9 * np.abs(np.mean(groups, axis=-1))
+    return width
+
+
+def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> Measured:
+    """Follow paths from meters until every reading is known well enough.
+
+    Parameters
+    ----------
+    solved: the solved set.
+    meters: where to read.
+    go_on: asked after every round, with the worst relative half-width so far, whether to follow more.
+    """
+    packed, effort = solved.packed, solved.effort
+    count, groups = len(meters), len(packed.lamps)
+    positions = np.array([m.position for m in meters], dtype=np.float64).reshape(count, 3)
+    normals = np.array([m.normal / np.linalg.norm(m.normal) for m in meters], dtype=np.float64).reshape(count, 3)
+    receptors = np.array(
+        [scatter.RECEPTOR_DOME if m.receptor == "dome" else scatter.RECEPTOR_FLAT for m in meters], dtype=np.int64
     )
-    result = {panel.id: float(shares[i]) for i, panel in enumerate(solved.scene.panels)}
-    result["none"] = float(shares[-1])
-    return result
+    guide = guide_of(solved, positions, normals, receptors)
+    sums = np.zeros((count, REPLICATES, groups, 3, 3))
+    done = np.zeros(count, dtype=np.int64)
+    chosen = np.arange(count)
+    size, start = 32, 0
+    while len(chosen):
+        points = sobol(MOST_PATHS, 2 * paths.SLOTS, seed=17 + start // MOST_PATHS)
+        first = start % MOST_PATHS
+        size = min(size, MOST_PATHS - first)
+        sums[chosen] += paths.meter_sums(
+            positions, normals, receptors, chosen, points[first : first + size],
+            shifts(count * REPLICATES, 2 * paths.SLOTS, 23 + start // MOST_PATHS).reshape(count, REPLICATES, -1),
+            start, 1, packed.surfaces, packed.edges, packed.nodes, packed.scatters, packed.optics, packed.tables,
+            packed.lamps, packed.spots, packed.distributions, packed.divisions, packed.first, packed.owners,
+            guide, texture_of(solved), solved.returned, solved.own_returned,
+        )  # fmt: skip
+        start += size
+        done[chosen] = start
+        worst = _relative(sums[chosen], start, packed.colours)
+        if start >= effort.most_paths or (go_on is not None and not go_on(float(worst.max()))):
+            break
+        chosen = chosen[worst > effort.error]
+        # as many more as the worst needs, if errors fall with the root of the paths, but at most as many again
+        size = min(start, 512)
+    return Measured(
+        meters=tuple(m.id for m in meters), lamps=tuple(e.id for e in solved.scene.lamps), colours=packed.colours,
+        values=sums / np.maximum(done, 1)[:, None, None, None, None],
+    )  # fmt: skip
+
+
+def guide_of(solved: Solved, positions: Array, normals: Array, receptors: Ints) -> NDArray[np.float32]:
+    """Where patch sides and receptors look for light: cumulated shares, shape (N + M, N)."""
+    packed, bright = solved.packed, solved.bright
+    sides = len(packed.owners)
+    guide = np.zeros((sides + len(positions), sides), dtype=np.float32)
+    exchange.guide_rows(solved.seen, bright, packed.area, packed.dull, guide)
+    exchange.sights_of(
+        positions, normals, receptors, bright, sobol(8, 2, 9), packed.surfaces, packed.edges, packed.nodes,
+        packed.scatters, packed.divisions, packed.first, packed.owners, packed.area, guide, sides,
+    )  # fmt: skip
+    return guide
+
+
+def texture_of(solved: Solved) -> NDArray[np.float32]:
+    """Where on a patch side light leaves: cumulated shares of its cells, shape (N, C)."""
+    packed = solved.packed
+    fine = (
+        solved.fine * (packed.reflectance @ LUMA)[:, None]
+        + solved.fine[packed.opposite] * (packed.through @ LUMA)[:, None]
+    )
+    rest = np.maximum(solved.bright[:, None] * np.pi - fine.mean(axis=1, keepdims=True), 0.0)
+    cells = fine + rest
+    cells += 0.1 * cells.mean(axis=1, keepdims=True) + 1e-12
+    shares = np.cumsum(cells, axis=1)
+    texture: NDArray[np.float32] = (shares / shares[:, -1:]).astype(np.float32)
+    return texture
+
+
+def _relative(sums: Array, paths_done: int, colours: Array) -> Array:
+    total = np.einsum("mrgk,gk,k->mr", sums[:, :, :, 0] + sums[:, :, :, 2], colours, LUMA) / paths_done
+    relative: Array = half_width(total) / np.maximum(np.abs(total.mean(axis=1)), 1e-12)
+    return relative
+
+
+def read(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> dict[str, Reading]:
+    """What meters read in a solved set, by the meter's id; see :func:`measure`."""
+    return measure(solved, meters, go_on).readings() if meters else {}

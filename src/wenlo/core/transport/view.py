@@ -1,17 +1,21 @@
-"""The modifier as the subject sees it: luminance of the sheet, and the lamp that shines through."""
+"""The modifier as the subject sees it: luminance of the sheet, the lamp that shines through, and where its light goes."""
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import map_coordinates
 
 from wenlo.core.geometry.vectors import cross
-from wenlo.core.transport import kernels
-from wenlo.core.transport.scene import Panel
-from wenlo.core.transport.solve import Solved, sheet_grid
+from wenlo.core.optics.lamp import Emitter
+from wenlo.core.transport.kernels import look, scatter
+from wenlo.core.transport.pack import pack, sobol
+from wenlo.core.transport.scene import LightScene, Panel
+from wenlo.core.transport.solve import Solved
 
 Array = NDArray[np.float64]
+
+LAMP_POINTS = 16
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -38,53 +42,44 @@ class SheetView:
         return self.luminance * (self.solid_angle * self.cosine)[..., None]
 
 
-def _diffuse(solved: Solved, index: int, uv: Array, front: bool, exitance: Array) -> Array:
-    # Bilinear over the patches of one side; patch centres are at (i + ½)/n.
-    panel = solved.scene.panels[index]
-    nu, nv = panel.divisions
-    start = int(solved.patches.first[index]) + (0 if front else nu * nv)
-    grid = exitance[start : start + nu * nv].reshape(nv, nu, 3)
-    at = np.stack([uv[:, 1] * nv - 0.5, uv[:, 0] * nu - 0.5])
-    channels = [map_coordinates(grid[..., k], at, order=1, mode="nearest") for k in range(3)]
-    return np.stack(channels, axis=-1)
+def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
+    """Centres of an even nu × nv grid over a panel, u running fastest, shape (nu·nv, 3). [m]"""
+    j, i = np.meshgrid((np.arange(nv) + 0.5) / nv, (np.arange(nu) + 0.5) / nu, indexing="ij")
+    return panel.origin + i.ravel()[:, None] * panel.edge_u + j.ravel()[:, None] * panel.edge_v
 
 
-def view_sheet(solved: Solved, *, front: int, eye: Array, normal: Array, cells: int) -> SheetView:
-    """Look at sheet number ``front``, and through it at the sheets and the lamp behind.
+def luminance_along(solved: Solved, origins: Array, directions: Array, *, lamp_points: int = LAMP_POINTS) -> Array:
+    """Luminance of surfaces, in colour, toward ``origins`` along unit ``directions``, shape (M, 3). [cd/m²]
+
+    Light straight from lamps is exact to the sampling of the lamps; the rest is that of the patches.
+    """
+    p = solved.packed
+    light = look.seen_along(
+        np.ascontiguousarray(origins), np.ascontiguousarray(directions), sobol(lamp_points, 2, 19), p.surfaces, p.nodes,
+        p.scatters, p.optics, p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, solved.returned,
+    )  # fmt: skip
+    coloured: Array = np.einsum("mgk,gk->mk", light, p.colours)
+    return coloured
+
+
+def view_sheet(solved: Solved, *, front: str, eye: Array, normal: Array, cells: int) -> SheetView:
+    """Look at a sheet, and through it at the sheets and the lamp behind.
 
     Parameters
     ----------
     solved: the solved set.
-    front: index of the panel nearest the eye.
+    front: id of the panel nearest the eye.
     eye: where it is seen from, shape (3,). [m]
     normal: the receptor's normal, shape (3,).
     cells: cells along each edge of the sheet.
     """
-    panel = solved.scene.panels[front]
+    panel = next(s for s in solved.scene.panels if s.id == front)
+    assert isinstance(panel, Panel)
     points = sheet_grid(panel, cells, cells)
     offset = points - eye
     distance = np.linalg.norm(offset, axis=1)
     toward = offset / distance[:, None]
-    luminance = np.zeros((cells * cells, 3))
-    for sheet in solved.sheets:
-        n = sheet.panel.normal
-        along = toward @ n
-        t = ((sheet.panel.origin - eye) @ n) / np.where(np.abs(along) < 1e-12, 1e-12, along)
-        hit = eye + toward * t[:, None]
-        uv = _plane_coordinates(sheet.panel, hit)
-        seen = (t > 0.0) & np.all((uv >= 0.0) & (uv <= 1.0), axis=1)
-        if not np.any(seen):
-            continue
-        hits = np.ascontiguousarray(hit[seen])
-        directions, amounts = kernels.lamp_on_sheet(hits, n, *solved.lamp.arguments, solved.panels)
-        light = kernels.sheet_luminance(hits, n, eye, directions, amounts, *sheet.lobe)
-        facing = bool((eye - sheet.panel.origin) @ n > 0.0)
-        own = solved.exitance_modifier
-        light = light + _diffuse(solved, sheet.index, uv[seen], facing, own) / np.pi
-        for other in solved.sheets:
-            if other.index != sheet.index and _between(other.panel, eye, hits.mean(axis=0)):
-                light = light * other.panel.surface.unscattered
-        luminance[seen] += light
+    luminance = luminance_along(solved, np.tile(eye, (len(points), 1)), toward)
     shape = (cells, cells)
     solid = panel.area / len(points) * np.abs(toward @ panel.normal) / distance**2
     glimpse, at, size = _glimpse(solved, panel, eye, normal)
@@ -103,34 +98,81 @@ def _plane_coordinates(panel: Panel, points: Array) -> Array:
     return np.stack([u, v], axis=1)
 
 
-def _between(panel: Panel, eye: Array, point: Array) -> bool:
-    a, b = (eye - panel.origin) @ panel.normal, (point - panel.origin) @ panel.normal
-    return bool(a * b < -1e-12)
-
-
 def _glimpse(solved: Solved, panel: Panel, eye: Array, normal: Array) -> tuple[Array, Array, Array]:
-    spots, centre, edge_u, edge_v, axis, intensity, beam, sphere, colour = solved.lamp.arguments
-    if sphere:
-        away = eye - centre
-        away = away / np.linalg.norm(away)
-        across = cross(np.array([0.0, 0.0, 1.0]), away)
-        across = across / max(float(np.linalg.norm(across)), 1e-9)
-        diameter = float(np.linalg.norm(edge_u))
-        edge_u, edge_v = across * diameter, cross(away, across) * diameter
-    places = centre + spots[:, :1] * edge_u + spots[:, 1:] * edge_v
-    light = np.zeros((len(spots), 3))
-    for j in range(len(spots)):
-        one = (
-            np.zeros((1, 2)), places[j], edge_u, edge_v, axis, intensity / len(spots), beam, sphere, colour,
-        )  # fmt: skip
-        light[j] = kernels.lamp_at_points(eye[None], normal[None], np.zeros(1, dtype=np.bool_), *one, solved.panels)[0]
-    toward = places - eye
+    p = solved.packed
+    places, light = look.glimpses(
+        eye, normal, scatter.RECEPTOR_FLAT, sobol(LAMP_POINTS, 2, 19), p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
+        p.distributions,
+    )  # fmt: skip
+    coloured = (light * p.colours[:, None, :]).reshape(-1, 3)
+    toward = places.reshape(-1, 3) - eye
     depth = toward @ panel.normal
     share = float((panel.origin - eye) @ panel.normal) / np.where(np.abs(depth) < 1e-12, 1e-12, depth)
     at = _plane_coordinates(panel, eye + toward * share[:, None])
-    scale = float(np.mean(share)) / np.sqrt(len(spots))
+    scale = float(np.mean(share)) / math.sqrt(LAMP_POINTS)
+    lamp = solved.scene.lamps[0]
     size = np.array([
-        np.linalg.norm(edge_v) * scale / np.linalg.norm(panel.edge_u),
-        np.linalg.norm(edge_u) * scale / np.linalg.norm(panel.edge_v),
+        np.linalg.norm(lamp.edge_v) * scale / np.linalg.norm(panel.edge_u),
+        np.linalg.norm(lamp.edge_u) * scale / np.linalg.norm(panel.edge_v),
     ])  # fmt: skip
-    return light, at, size
+    return coloured, at, size
+
+
+def bare_light(lamp: Emitter, point: Array, normal: Array) -> Array:
+    """Light of a lamp on a flat receptor with nothing in the way, in colour, shape (3,). [lx]"""
+    p = pack(LightScene(panels=(), lamps=(lamp,)), sides=0)
+    _, light = look.glimpses(
+        point, normal, scatter.RECEPTOR_FLAT, sobol(64, 2, 19), p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
+        p.distributions,
+    )  # fmt: skip
+    total: Array = light[0].sum(axis=0) * p.colours[0]
+    return total
+
+
+def _emitted(lamp: Emitter, draws: Array) -> tuple[Array, Array, Array]:
+    # Rays from a lamp's face, drawn by its beam, with weights where they are drawn otherwise.
+    count = len(draws)
+    weights = np.ones(count)
+    if lamp.law == "cosine" and lamp.shape in ("rectangle", "disc"):
+        c = (1.0 - draws[:, 0]) ** (1.0 / (lamp.beam + 1.0))
+    elif lamp.law == "window":
+        c = np.sqrt(1.0 - draws[:, 0])
+    elif lamp.law == "field":
+        c = 1.0 - draws[:, 0] * (1.0 - math.cos(lamp.field[0]))
+    else:
+        c = 1.0 - 2.0 * draws[:, 0]
+    phi = 2.0 * math.pi * draws[:, 1]
+    n = lamp.normal
+    a = lamp.edge_u / np.linalg.norm(lamp.edge_u)
+    b = cross(n, a)
+    s = np.sqrt(np.maximum(0.0, 1.0 - c * c))
+    directions = (s * np.cos(phi))[:, None] * a + (s * np.sin(phi))[:, None] * b + c[:, None] * n
+    if lamp.distribution is not None:
+        turns, steps = np.linspace(0, 2 * math.pi, 73), np.linspace(0, math.pi, 181)
+        table = lamp.distribution.table()
+        weights = table[np.searchsorted(turns, phi % (2 * math.pi)) % 73, np.searchsorted(steps, np.arccos(c)) % 181]
+    if lamp.shape == "tube":
+        weights = np.sqrt(np.maximum(0.0, 1.0 - (directions @ a) ** 2))
+    if lamp.places is not None:
+        origins = lamp.places[(draws[:, 2] * len(lamp.places)).astype(np.int64)]
+    elif lamp.shape == "sphere":
+        origins = np.tile(lamp.centre, (count, 1))
+    else:
+        u, v = draws[:, 2] - 0.5, draws[:, 3] - 0.5
+        if lamp.shape == "disc":
+            r, turn = 0.5 * np.sqrt(lamp.inner**2 + draws[:, 2] * (1 - lamp.inner**2)), 2 * math.pi * draws[:, 3]
+            u, v = r * np.cos(turn), r * np.sin(turn)
+        origins = lamp.centre + u[:, None] * lamp.edge_u + v[:, None] * lamp.edge_v
+    return origins, directions, weights
+
+
+def spread_shares(solved: Solved, *, lamp: int = 0, rays: int = 8192) -> dict[str, float]:
+    """Share of a lamp's lumens that first meets each surface, by its id; ``"none"`` for the rest."""
+    origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(rays, 4, seed=3))
+    hits = look.first_met(
+        np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.packed.surfaces, solved.packed.nodes
+    )
+    sums = np.bincount(hits + 1, weights=weights, minlength=len(solved.packed.shapes) + 1) / weights.sum()
+    result = {shape.id: float(sums[i + 1]) for i, shape in enumerate(solved.packed.shapes)}
+    result["none"] = float(sums[0])
+    return result

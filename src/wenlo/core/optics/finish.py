@@ -1,0 +1,146 @@
+"""Finishes of a surface: metal-like shine, gloss over a dull ground, and cell grids."""
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+TABLE_SIZE = 65
+"""Entries of a scaling table over equal steps of cos θ from 0 to 1."""
+
+CellShape = Literal["square", "round", "hexagon"]
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Shine:
+    """Rough specular reflection: GGX facets, scaled so that ``reflectance`` R is what comes back from everywhere.
+
+    ``reflectance`` is linear BT.709, shape (3,); ``alpha`` the GGX width: foil .1, creased foil .3 to .4;
+    a mirror is .001. [-]
+    """
+
+    reflectance: Array
+    alpha: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Gloss:
+    """A clear skin over the ground: foil back, foam board, plastic, varnish, acrylic.
+
+    ``straight_on`` is what it reflects at normal incidence, ((n − 1)/(n + 1))², .04 for n = 1.5; it rises
+    to 1 at grazing incidence by Schlick's form. ``alpha`` is the GGX width. [-]
+    """
+
+    straight_on: float = 0.04
+    alpha: float = 0.05
+
+    @property
+    def mean(self) -> float:
+        """Share of diffuse light that it reflects: F₀ + (1 − F₀)/21, from ∫ 2c(1 − c)⁵ dc = 1/21. [-]"""
+        return self.straight_on + (1.0 - self.straight_on) / 21.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class CellGrid:
+    """Cells that let light through within a cut-off: straws, card lattice, printed cells.
+
+    ``ratio`` is depth over width (side, diameter, across flats); ``open_share`` of the area that is cell, not
+    wall; ``wall`` the reflectance of the cell walls; ``turn`` of the lattice about the normal. [rad]
+    """
+
+    shape: CellShape = "square"
+    ratio: float = 2.0
+    open_share: float = 0.95
+    wall: float = 0.0
+    turn: float = 0.0
+
+    @property
+    def cut_off(self) -> float:
+        """Angle from which nothing passes straight, across the sides of a square cell: atan(w/L). [rad]"""
+        return math.atan(1.0 / self.ratio)
+
+    @property
+    def straight(self) -> float:
+        """Share of diffuse light that passes without touching a wall: the factor from one end to the other. [-]
+
+        Square: two equal parallel squares; round and hexagon: coaxial discs of equal area (Howell's
+        catalogue, C-11 and C-41).
+        """
+        x = 1.0 / self.ratio
+        if self.shape == "square":
+            y = x * x + 1.0
+            log = math.log(math.sqrt(y * y / (1.0 + 2.0 * x * x)))
+            root = math.sqrt(y)
+            return self.open_share * 2.0 / (math.pi * x * x) * (
+                log + 2.0 * x * root * math.atan(x / root) - 2.0 * x * math.atan(x)
+            )  # fmt: skip
+        r = 0.5 * x if self.shape == "round" else x * math.sqrt(math.sqrt(3.0) / 2.0 / math.pi)
+        s = 2.0 + 1.0 / (r * r)
+        return self.open_share * 0.5 * (s - math.sqrt(s * s - 4.0))
+
+    @property
+    def scattered(self) -> float:
+        """Share of diffuse light that leaves at the far end (and as much at the near one) after the walls. [-]
+
+        The walls are taken as evenly lit, which overstates it for deep cells of bright walls.
+        """
+        ends = self.straight / self.open_share
+        # a cell of unit opening has walls of area perimeter·depth: 4·ratio for all three shapes
+        to_end = (1.0 - ends) / (4.0 * self.ratio)
+        among = 1.0 - 2.0 * to_end
+        return self.open_share * (1.0 - ends) * self.wall * to_end / (1.0 - self.wall * among)
+
+
+def _facet_looks(cosine: Array, alpha: float, side: int = 48) -> tuple[Array, Array]:
+    # Cosines that facets seen under each cosine mirror to, and the weight G2/G1 of each; shape (C, side²).
+    a, b = np.meshgrid((np.arange(side) + 0.5) / side, (np.arange(side) + 0.5) / side, indexing="ij")
+    a, b = a.reshape(1, -1), b.reshape(1, -1)
+    c = cosine[:, None]
+    vx, vz = alpha * np.sqrt(1.0 - c * c), c
+    k = 1.0 / np.hypot(vx, vz)
+    vx, vz = k * vx, k * vz
+    t1 = np.sqrt(a) * np.cos(2 * math.pi * b)
+    t2 = np.sqrt(a) * np.sin(2 * math.pi * b)
+    w = 0.5 * (1.0 + vz)
+    t2 = (1.0 - w) * np.sqrt(np.maximum(0.0, 1.0 - t1 * t1)) + w * t2
+    t3 = np.sqrt(np.maximum(0.0, 1.0 - t1 * t1 - t2 * t2))
+    # frame about v: p = y, q = v × y, so that q = (−vz, 0, vx)
+    hx, hy, hz = -t2 * vz + t3 * vx, t1 + 0.0 * vz, t2 * vx + t3 * vz
+    hx, hy, hz = alpha * hx, alpha * hy, np.maximum(hz, 1e-9)
+    k = 1.0 / np.sqrt(hx * hx + hy * hy + hz * hz)
+    hx, hz = k * hx, k * hz
+    s = np.sqrt(1.0 - c * c)
+    out = 2.0 * (s * hx + c * hz) * hz - c
+    a2 = alpha * alpha
+    ci, co = np.maximum(out, 1e-9), c
+    gi, go = co * np.sqrt(a2 + (1 - a2) * ci * ci), ci * np.sqrt(a2 + (1 - a2) * co * co)
+    both = 2.0 * ci * co / (gi + go)
+    one = 2.0 * co / (co + np.sqrt(a2 + (1 - a2) * co * co))
+    return out, np.where(out > 0.0, both / one, 0.0)
+
+
+@lru_cache(maxsize=64)
+def shine_scaling(alpha: float) -> Array:
+    """Table of g over ``TABLE_SIZE`` equal steps of cos θ that makes g(θi) g(θo) × GGX keep all its light.
+
+    Single-scatter GGX loses what facets send into each other; the one reciprocal factor is found by
+    Sinkhorn's iteration over looks at visible facets (Heitz 2018).
+    """
+    grid = np.linspace(0.0, 1.0, TABLE_SIZE)
+    out, weight = _facet_looks(np.maximum(grid, 1e-3), alpha)
+    at = np.clip(out, 0.0, 1.0) * (TABLE_SIZE - 1)
+    low = np.minimum(at.astype(np.int64), TABLE_SIZE - 2)
+    share = at - low
+    g = np.ones(TABLE_SIZE)
+    for _ in range(200):
+        seen = np.mean(weight * (g[low] * (1.0 - share) + g[low + 1] * share), axis=1)
+        renewed = np.sqrt(g / seen)
+        if np.max(np.abs(renewed / g - 1.0)) < 1e-9:
+            break
+        g = renewed
+    return g

@@ -1,0 +1,72 @@
+"""A tree of boxes round the surfaces, so that a ray meets few of them."""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.transport.scene import Disc, Dome, Panel, Shape, Tube
+
+Array = NDArray[np.float64]
+
+FEW = 6
+"""So many surfaces are quicker to try one by one."""
+
+LEAF = 3
+MARGIN = 1e-6
+
+
+def bounds(shape: Shape) -> tuple[Array, Array]:
+    """Low and high corner of the box round a shape, shape (3,) each. [m]"""
+    if isinstance(shape, Panel):
+        corners = shape.origin + np.array([
+            np.zeros(3), shape.edge_u, shape.edge_v, shape.edge_u + shape.edge_v,
+        ])  # fmt: skip
+        return corners.min(axis=0) - MARGIN, corners.max(axis=0) + MARGIN
+    if isinstance(shape, Dome):
+        return shape.centre - shape.radius - MARGIN, shape.centre + shape.radius + MARGIN
+    axis = shape.axis / float(np.linalg.norm(shape.axis))
+    across = np.sqrt(np.maximum(0.0, 1.0 - axis * axis))
+    if isinstance(shape, Disc):
+        return shape.centre - shape.radius * across - MARGIN, shape.centre + shape.radius * across + MARGIN
+    assert isinstance(shape, Tube)
+    r0, r1 = shape.radii
+    end = shape.base + shape.length * axis
+    low = np.minimum(shape.base - r0 * across, end - r1 * across)
+    high = np.maximum(shape.base + r0 * across, end + r1 * across)
+    return low - MARGIN, high + MARGIN
+
+
+def arrange(shapes: Sequence[Shape]) -> tuple[tuple[Shape, ...], Array]:
+    """Surfaces in the order of the tree's leaves, and the tree.
+
+    Nodes are rows of low corner, high corner, first surface, how many (0 inside the tree) and the row to
+    go on with when the box is missed, shape (K, 9), in depth-first order. A few surfaces stay as they are,
+    under one node.
+    """
+    if len(shapes) <= FEW:
+        node = np.zeros((1, 9))
+        node[0, 7], node[0, 8] = len(shapes), 1
+        return tuple(shapes), node
+    boxes = [bounds(s) for s in shapes]
+    low, high = np.array([b[0] for b in boxes]), np.array([b[1] for b in boxes])
+    middle = 0.5 * (low + high)
+    order: list[int] = []
+    rows: list[list[float]] = []
+
+    def build(members: NDArray[np.int64]) -> None:
+        row = [*low[members].min(axis=0), *high[members].max(axis=0), 0.0, 0.0, 0.0]
+        rows.append(row)
+        if len(members) <= LEAF:
+            row[6], row[7] = float(len(order)), float(len(members))
+            order.extend(int(m) for m in members)
+        else:
+            spread = middle[members].max(axis=0) - middle[members].min(axis=0)
+            line = members[np.argsort(middle[members, int(np.argmax(spread))], kind="stable")]
+            half = len(line) // 2
+            build(line[:half])
+            build(line[half:])
+        row[8] = float(len(rows))
+
+    build(np.arange(len(shapes)))
+    return tuple(shapes[i] for i in order), np.array(rows)

@@ -38,6 +38,7 @@ class Effort:
 
     ``sides`` of patches, ``samples`` of the lamps on each, ``rays`` between them (powers of two); meters are
     read until each is known to ``error``, a share of itself, or ``most_paths`` were followed for it in each group.
+    Another ``seed`` gives another, equally good sample.
     """
 
     sides: int = 250
@@ -47,6 +48,7 @@ class Effort:
     error: float = 0.012
     most_paths: int = 8192
     tolerance: float = 1e-4
+    seed: int = 0
 
 
 DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.06, most_paths=256)
@@ -247,8 +249,8 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
         size = min(size, MOST_PATHS - first)
         sums[chosen] += paths.meter_sums(
             positions, normals, receptors, chosen, points[first : first + size],
-            shifts(count * REPLICATES, 2 * paths.SLOTS, 23 + start // MOST_PATHS).reshape(count, REPLICATES, -1),
-            start, 1, packed.surfaces, packed.edges, packed.nodes, packed.scatters, packed.optics, packed.tables,
+            shifts(count * REPLICATES, 2 * paths.SLOTS, 23 + start // MOST_PATHS + 1000 * effort.seed).reshape(count, REPLICATES, -1),
+            start, 1 + effort.seed, packed.surfaces, packed.edges, packed.nodes, packed.scatters, packed.optics, packed.tables,
             packed.lamps, packed.spots, packed.distributions, packed.divisions, packed.first, packed.owners,
             guide, texture_of(solved), solved.returned, solved.own_returned,
         )  # fmt: skip

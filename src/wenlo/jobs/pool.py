@@ -1,6 +1,6 @@
 """A warm pool of compute processes: the web process never computes.
 
-Two lanes, each one process that solves one thing at a time: quick answers for an edit, slower ones
+Lanes of one process each that solves one thing at a time: quick answers for an edit, pictures, and slower ones
 for advice and papers, so that dragging never waits for a search. For one editor the latest edit wins.
 """
 
@@ -19,7 +19,11 @@ from wenlo.services.ports import Task
 
 log = structlog.get_logger()
 
-LANES: Mapping[Task, str] = {"figures": "quick", "build": "quick", "advice": "slow", "paper": "slow"}
+LANES: Mapping[Task, str] = {
+    "figures": "quick", "build": "quick", "advice": "slow", "paper": "slow", "picture": "picture",
+}  # fmt: skip
+CAN_STOP = frozenset({"picture"})
+"""Tasks that ask now and then whether they are still wanted."""
 
 
 class Superseded(WenloError):
@@ -28,16 +32,24 @@ class Superseded(WenloError):
     code = "superseded"
 
 
+_given_up: Any = None
+"""In a worker: number of the run that nobody waits for any more, shared with the web process."""
+
+
 # Imported in the worker alone: the web process never loads the kernels.
-def _run(task: str, arguments: dict[str, Any]) -> Any:
+def _run(task: str, arguments: dict[str, Any], ticket: int) -> Any:
     from wenlo.services.compute import TASKS
 
+    if task in CAN_STOP:
+        arguments = {**arguments, "go_on": lambda _: _given_up.value != ticket}
     return TASKS[task](**arguments)
 
 
-def _warm_up() -> None:
+def _warm_up(given_up: Any) -> None:
     from wenlo.services.compute import warm_up
 
+    global _given_up
+    _given_up = given_up
     warm_up()
 
 
@@ -50,14 +62,18 @@ class _Lane:
         self._busy = asyncio.Lock()
         self._newest: dict[str, int] = {}
         self._count = 0
+        self._running: tuple[str, int] | None = None
+        self._given_up = multiprocessing.get_context("spawn").Value("q", 0)
         self._pool = self._new_pool()
 
-    @staticmethod
-    def _new_pool() -> ProcessPoolExecutor:
+    def _new_pool(self) -> ProcessPoolExecutor:
         # Spawned, not forked: the kernels' thread pool does not survive a fork. A second pool of threads for
         # small matrices would only stand in the way of the kernels' own.
         os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
-        return ProcessPoolExecutor(max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=_warm_up)
+        return ProcessPoolExecutor(
+            max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=_warm_up,
+            initargs=(self._given_up,),
+        )  # fmt: skip
 
     async def run(self, task: Task, editor: str | None, arguments: dict[str, Any]) -> Any:
         self._count += 1
@@ -65,18 +81,25 @@ class _Lane:
         key = f"{task} {editor}"
         if editor is not None:
             self._newest[key] = ticket
+            if self._running is not None and self._running[0] == key:
+                self._given_up.value = self._running[1]
         async with self._busy:
             if editor is not None and self._newest.get(key) != ticket:
                 raise Superseded("A newer edit took the place of this one.")
+            self._running = key, ticket
             try:
-                return await self._attempt(task, arguments)
+                answer = await self._attempt(task, arguments, ticket)
+                if self._given_up.value == ticket:
+                    raise Superseded("A newer edit took the place of this one.")
+                return answer
             finally:
+                self._running = None
                 if editor is not None and self._newest.get(key) == ticket:
                     del self._newest[key]
 
-    async def _attempt(self, task: Task, arguments: dict[str, Any]) -> Any:
+    async def _attempt(self, task: Task, arguments: dict[str, Any], ticket: int) -> Any:
         try:
-            future = asyncio.get_running_loop().run_in_executor(self._pool, _run, task, arguments)
+            future = asyncio.get_running_loop().run_in_executor(self._pool, _run, task, arguments, ticket)
             return await asyncio.wait_for(future, self._seconds)
         except BrokenProcessPool:
             log.warning("worker_died", lane=self._name, task=task)
@@ -110,7 +133,7 @@ class WorkerPool:
     """Implements the ``Engine`` port."""
 
     def __init__(self, *, seconds: float) -> None:
-        self._lanes = {name: _Lane(name, seconds) for name in ("quick", "slow")}
+        self._lanes = {name: _Lane(name, seconds) for name in sorted(set(LANES.values()))}
 
     async def run(self, task: Task, *, editor: str | None = None, **arguments: Any) -> Any:
         """Run a task in its lane; see the port."""

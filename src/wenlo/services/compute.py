@@ -4,12 +4,15 @@ import math
 from collections.abc import Callable, Mapping
 from typing import Any
 
+import numpy as np
+
 from wenlo.core import CORE_VERSION
 from wenlo.core.advice import set_up
 from wenlo.core.advice.explain import explain
 from wenlo.core.advice.figures import Evaluated, evaluate
 from wenlo.core.advice.gauges import Gauge, deep_stops, gauges
 from wenlo.core.advice.notes import notes
+from wenlo.core.advice.preview import CLEAN, FINEST, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import lamp_types
@@ -24,6 +27,10 @@ from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
 
 SHADOW_POINTS = 121
+PICTURE_UNIT = 100.0
+"""Pixels are in units of so much luminance, so that lamps and shadows both fit half floats. [cd/m²]"""
+
+HALF_FLOAT_MOST = 65000.0
 
 
 def _gauge(gauge: Gauge) -> r.GaugeResult:
@@ -32,6 +39,12 @@ def _gauge(gauge: Gauge) -> r.GaugeResult:
         spread=None if gauge.spread is None else list(gauge.spread), scale=list(gauge.scale), state=gauge.state,
         text=gauge.text, spread_text=gauge.spread_text, sentence=gauge.sentence,
     )  # fmt: skip
+
+
+def _reading(shoot: Shoot, result: Evaluated) -> str:
+    power, unit = shoot.brief.lamp.power, "lx" if lamp_types()[shoot.brief.lamp.id].kind == "continuous" else "lx·s"
+    value, error = result.levels.key * power, result.levels.key_error * power
+    return f"{value:.3g} ± {error:.1g} {unit}" if value < 1000 else f"{value:.0f} ± {error:.0f} {unit}"
 
 
 def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
@@ -53,12 +66,39 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
          f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through"),
         ("head", "Fall-off over the head", format_stops(result.fall_off_head),
          f"over {length(shoot.brief.subject.head_depth)}, near cheek to far ear"),
+        ("key", "Light at the face", _reading(shoot, result), "flat receptor toward the sheet, at the power set"),
         ("room", "Returned by the room", f"{result.levels.room_share * 100:.0f} %" if result.with_room else "not known",
          "of the light at the face"),
         ("loss_at_sheet", "Loss at the sheet's place", format_stops(light.loss_at_sheet),
          "against the bare lamp standing where the sheet is"),
     )  # fmt: skip
     return [r.FigureResult(key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
+
+
+def _picture_weight(shoot: Shoot, result: Evaluated) -> r.PictureWeight:
+    factor = exposure_factor(shoot.brief) * shoot.brief.lamp.power * PICTURE_UNIT
+    off_by = result.setting.off_by
+    return r.PictureWeight(as_set=factor, exposed_right=factor * 2.0**-off_by if math.isfinite(off_by) else factor)
+
+
+def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
+    """The predicted picture, linear, at full lamp power: half floats in units of ``PICTURE_UNIT``, rows from the top.
+
+    Parameters
+    ----------
+    document: the shoot.
+    quality: "first", "clean" or "finest".
+    go_on: asked now and then whether the picture is still wanted.
+    """
+    shoot = read_shoot(document)
+    taking = {"first": FIRST, "clean": CLEAN, "finest": FINEST}[quality]
+    taken = preview(shoot.brief, shoot.design, taking, go_on)
+    weights = np.array([lamp.colour for lamp in taken.lamps])
+    pixels = np.minimum(taken.developed(weights) / PICTURE_UNIT, HALF_FLOAT_MOST).astype("<f2")
+    return {
+        "width": taking.width, "height": taking.height, "samples": taken.samples, "noise": taken.noise,
+        "light": pixels.tobytes(),
+    }  # fmt: skip
 
 
 def figures(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
@@ -83,6 +123,7 @@ def figures(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
             lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=lamp.beam, field=field_angle(lamp), room_left=box.left,
             room_right=box.right, room_front=box.front, room_back=box.back, room_height=box.height,
         ),
+        picture=_picture_weight(shoot, result),
         with_room=result.with_room,
         core_version=CORE_VERSION,
     )  # fmt: skip
@@ -158,7 +199,13 @@ def paper(document: Mapping[str, Any], form: str) -> bytes:
     return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units)
 
 
-TASKS: Mapping[str, Callable[..., Any]] = {"figures": figures, "advice": advice, "build": build, "paper": paper}
+TASKS: Mapping[str, Callable[..., Any]] = {
+    "figures": figures,
+    "advice": advice,
+    "build": build,
+    "paper": paper,
+    "picture": picture,
+}
 
 
 def warm_up() -> None:
@@ -171,3 +218,4 @@ def warm_up() -> None:
     bulb["design"].update(layers=2, layer_gap=0.1)
     figures(bulb, "draft")
     build(document)
+    preview(Shoot().brief, Shoot().design, Taking(width=24, height=16, samples=4))

@@ -88,7 +88,7 @@ class Transactions(Protocol):
         """Begin."""
 
 
-Task = Literal["figures", "advice", "build", "paper"]
+Task = Literal["figures", "advice", "build", "paper", "picture"]
 
 
 class Engine(Protocol):
@@ -97,5 +97,6 @@ class Engine(Protocol):
     async def run(self, task: Task, *, editor: str | None = None, **arguments: Any) -> Any:
         """Run a task and return its plain result.
 
-        For one ``editor`` the latest request wins: an older one that still waits is dropped (Superseded).
+        For one ``editor`` the latest request wins: an older one that still waits is dropped, and
+        a picture that is being taken is given up (Superseded).
         """

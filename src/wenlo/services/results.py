@@ -74,6 +74,13 @@ class SetDrawing(Result):
     room_height: float
 
 
+class PictureWeight(Result):
+    """What the light of a picture is multiplied by, at the lamp's present power: at the camera's setting and at the right one."""
+
+    as_set: float
+    exposed_right: float
+
+
 class FiguresResult(Result):
     """Everything that the Shape stage and the gauge strip show."""
 
@@ -84,6 +91,7 @@ class FiguresResult(Result):
     sheet_map: list[list[float]]
     shadow: ShadowProfile
     drawing: SetDrawing
+    picture: PictureWeight
     with_room: bool
     core_version: str
 
@@ -205,6 +213,14 @@ class BuildResult(Result):
     lower_bound: float
     longest: float
     carrying_length: float
+
+
+class PictureRequest(Result):
+    """A picture to predict; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+    quality: Literal["first", "clean", "finest"] = "clean"
 
 
 class FiguresRequest(Result):

@@ -58,7 +58,7 @@ export function ShadowStrip({ document, figures }: { document: Shoot; figures: F
       <div className="strip-row">
         <span />
         <div className="strip-rule">
-          <span>{formatLength(SHOWN, units)} across, at the face</span>
+          <span>{formatLength(SHOWN, units)} across</span>
         </div>
       </div>
     </div>

@@ -7,6 +7,7 @@ import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { FrontView, GlowKey } from './FrontView';
+import { PredictedPicture } from './PredictedPicture';
 import { ShadowStrip } from './ShadowStrip';
 import { SideSection } from './SideSection';
 
@@ -147,6 +148,7 @@ export function ShapeStage() {
               </figure>
             </div>
             <div className="shape-lower">
+              <PredictedPicture figures={figures} />
               <figure className="card plan-card">
                 <figcaption>Plan</figcaption>
                 <PlanView document={document} figures={figures} dimensions={false} />

@@ -7,6 +7,12 @@ export const catalogueQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
+export const curvesQuery = queryOptions({
+  queryKey: ['picture-curves'],
+  queryFn: () => answer(api.GET('/api/picture-curves')),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
 export const shootsQuery = queryOptions({
   queryKey: ['shoots'],
   queryFn: () => answer(api.GET('/api/shoots')),

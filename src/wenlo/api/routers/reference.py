@@ -11,6 +11,7 @@ from wenlo.api.schemas import Catalogue, Health, LimitAnswer, Option
 from wenlo.core import CORE_VERSION
 from wenlo.formats.project_file import project_schema
 from wenlo.services import catalogue
+from wenlo.services.curves import PictureCurves, picture_curves
 
 router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
 
@@ -20,6 +21,12 @@ def health(service: ShootsService) -> Health:
     """Answers when the database does."""
     service.check()
     return Health(status="ok", version=wenlo.__version__, core_version=CORE_VERSION)
+
+
+@router.get("/picture-curves")
+def read_picture_curves() -> PictureCurves:
+    """The tone curve and the stops view of pictures."""
+    return picture_curves()
 
 
 @router.get("/catalogue")

@@ -67,6 +67,7 @@ class Levels:
     """Readings at the meters, with the room, at full power: lx, or lx·s of a flash."""
 
     key: float
+    key_error: float
     far_ear: float
     exposure: float
     fill: float
@@ -210,7 +211,7 @@ def levels_in_room(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Leve
         return float(luminance(getattr(reading, name))) / max(total("key"), 1e-30)
 
     return Levels(
-        key=total("key"), far_ear=total("far_ear"), exposure=total("exposure"),
+        key=total("key"), key_error=readings["key"].error, far_ear=total("far_ear"), exposure=total("exposure"),
         fill=float(luminance(readings["fill"].room)), backdrop=total("backdrop"),
         direct_share=part("direct"), modifier_share=part("modifier"), room_share=part("room"),
         shares=spread_shares(solved),

@@ -1,0 +1,77 @@
+// The predicted picture of the shoot on screen: a small one at once, a clean one when nothing moves.
+// Power, shutter and ISO are no reason for a new one: they only multiply the light.
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import type { Shoot } from '../api/client';
+import type { RawPicture } from '../picture/develop';
+import { useShoot } from './store';
+
+type State = {
+  picture: RawPicture | null;
+  state: 'none' | 'first' | 'clean';
+  waiting: boolean;
+  problem: string | null;
+};
+
+export const usePicture = create<State>(() => ({
+  picture: null,
+  state: 'none',
+  waiting: false,
+  problem: null,
+}));
+
+const editor = crypto.randomUUID();
+const SETTLE_MS = 250;
+
+/** What the light in the picture depends on. */
+export function pictureKey(document: Shoot): string {
+  const { lamp, camera, subject, backdrop, room } = document.brief;
+  const { shutter: _shutter, iso: _iso, ...lens } = camera;
+  return JSON.stringify([document.design, lamp.id, lens, subject, backdrop, room]);
+}
+
+async function take(document: Shoot, quality: 'first' | 'clean', signal: AbortSignal): Promise<RawPicture> {
+  const response = await fetch('/api/picture', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ document, editor, quality }),
+    signal,
+  });
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as { message?: string } | null;
+    throw new Error(problem?.message ?? 'The picture could not be taken.');
+  }
+  const number = (name: string) => Number(response.headers.get(`X-Picture-${name}`));
+  const light = new Uint16Array(await response.arrayBuffer());
+  return { width: number('Width'), height: number('Height'), noise: number('Noise'), light };
+}
+
+async function follow(document: Shoot, signal: AbortSignal): Promise<void> {
+  usePicture.setState({ waiting: true });
+  try {
+    for (const quality of ['first', 'clean'] as const) {
+      const picture = await take(document, quality, signal);
+      if (signal.aborted) return;
+      usePicture.setState({ picture, state: quality, waiting: quality === 'first', problem: null });
+    }
+  } catch (error) {
+    if (signal.aborted) return;
+    usePicture.setState({ waiting: false, problem: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+/** Keep the picture in step with the document while it is looked at. */
+export function usePictureInStep(): void {
+  const document = useShoot((s) => s.document);
+  const key = document ? pictureKey(document) : '';
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for all of the document that matters
+  useEffect(() => {
+    if (!document) return;
+    const control = new AbortController();
+    const timer = setTimeout(() => void follow(document, control.signal), SETTLE_MS);
+    return () => {
+      clearTimeout(timer);
+      control.abort();
+    };
+  }, [key]);
+}

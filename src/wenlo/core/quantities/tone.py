@@ -1,0 +1,40 @@
+"""From linear light to what a screen shows: a documented tone curve, and stops about middle grey."""
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+MIDDLE_GREY = 0.18
+"""Linear value of a card of 18 % under the right exposure."""
+
+KNEE = 0.6
+"""Up to here the curve is straight."""
+
+WHITE = 4.0
+"""Linear value that comes out as full white: 4.5 stops over middle grey."""
+
+
+def shoulder(linear: Array) -> Array:
+    """Straight to ``KNEE``, then a curve of the same slope that bends to 1 at ``WHITE``. [-]
+
+    y = 1 − (1 − k)·(1 − x)ⁿ with x from 0 at the knee to 1 at white and n such that the slopes meet.
+    """
+    n = (WHITE - KNEE) / (1.0 - KNEE)
+    x = np.clip((linear - KNEE) / (WHITE - KNEE), 0.0, 1.0)
+    bent: Array = np.where(linear <= KNEE, np.maximum(linear, 0.0), 1.0 - (1.0 - KNEE) * (1.0 - x) ** n)
+    return bent
+
+
+def encoded(linear: Array) -> Array:
+    """The sRGB transfer function (IEC 61966-2-1) of values from 0 to 1. [-]"""
+    low = 12.92 * linear
+    high = 1.055 * np.power(np.maximum(linear, 1e-9), 1.0 / 2.4) - 0.055
+    out: Array = np.where(linear <= 0.0031308, low, high)
+    return out
+
+
+def stops_from_grey(luminance: Array) -> Array:
+    """Stops over (+) or under (−) middle grey; −20 for black. [stop]"""
+    out: Array = np.log2(np.maximum(luminance, MIDDLE_GREY * 2.0**-20) / MIDDLE_GREY)
+    return out

@@ -1,0 +1,131 @@
+"""The predicted picture: what the camera sees of the solved set, linear and by lamp."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.ndimage import uniform_filter
+
+from wenlo.core.geometry.vectors import cross
+from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.sheet import LUMA
+from wenlo.core.transport.kernels import film
+from wenlo.core.transport.pack import sobol
+from wenlo.core.transport.solve import Solved, guide_of, texture_of
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Camera:
+    """A camera in place: a thin lens, in metres.
+
+    ``field`` is the full level angle of view [rad]; ``aperture`` the diameter of the lens opening; 0 is sharp throughout.
+    """
+
+    position: Array
+    aim: Array
+    field: float
+    aperture: float = 0.0
+    focus: float = 1.0
+
+    def row(self) -> Array:
+        """Place, right, up, ahead, tan of half the field, focus distance and lens radius, shape (15,)."""
+        ahead = self.aim - self.position
+        ahead = ahead / float(np.linalg.norm(ahead))
+        up = np.array([0.0, 0.0, 1.0]) if abs(ahead[2]) < 0.99 else np.array([0.0, 1.0, 0.0])
+        right = cross(ahead, up)
+        right = right / float(np.linalg.norm(right))
+        tail = [math.tan(self.field / 2.0), self.focus, self.aperture / 2.0]
+        return np.concatenate([self.position, right, cross(right, ahead), ahead, tail])
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Picture:
+    """Luminance in colour by lamp, shape (G, H, W, 3) [cd/m²], in white and at full power; ``noise`` is the median
+    relative standard error of a pixel before it was smoothed.
+    """
+
+    lamps: tuple[Emitter, ...]
+    light: Array
+    noise: float
+    samples: int
+
+    def developed(self, weights: Array) -> Array:
+        """The sum over lamps weighed by power and colour, shape (G, 3) → (H, W, 3). [cd/m²]"""
+        total: Array = np.einsum("ghwk,gk->hwk", self.light, weights)
+        return total
+
+
+def take(
+    solved: Solved, camera: Camera, *, width: int, height: int, samples: int, smoothing: int = 3,
+    go_on: Callable[[int], bool] | None = None,
+) -> Picture:  # fmt: skip
+    """Take the picture.
+
+    Parameters
+    ----------
+    solved: the solved set, with the subject in it.
+    camera: where it stands and what it sees.
+    width, height: pixels.
+    samples: rays through each pixel, at most; a multiple of four.
+    smoothing: passes of the filter.
+    go_on: asked after every four rays a pixel, with their number so far, whether to take more.
+    """
+    p = solved.packed
+    count, groups = width * height, len(p.lamps)
+    row = camera.row()
+    nothing = np.zeros((0, 3))
+    guide = guide_of(solved, nothing, nothing, np.zeros(0, dtype=np.int64))
+    texture = texture_of(solved)
+    sums = np.zeros((2, count, groups, 3))
+    points = sobol(1 << max(2, (samples - 1).bit_length()), 10, seed=29)
+    done = 0
+    while done < samples:
+        film.expose(
+            row, width, height, points[done : done + 4], done, 1, sums, p.surfaces, p.edges, p.nodes, p.scatters, p.optics,
+            p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, p.owners, guide, texture, solved.returned,
+        )  # fmt: skip
+        done += 4
+        if go_on is not None and not go_on(done):
+            break
+    shown = film.features(row, width, height, p.surfaces, p.nodes, p.optics)
+    light = sums.sum(axis=0) / done
+    halves = np.einsum("hngk,gk,k->hn", sums, p.colours, LUMA) * 2.0 / done
+    raw = 0.5 * np.abs(halves[0] - halves[1])
+    mean = 0.5 * (halves[0] + halves[1])
+    lit = mean > 1e-3 * float(np.max(mean, initial=1e-30))
+    noise = float(np.median(raw[lit] / mean[lit])) * 1.4826 if np.any(lit) else 0.0
+    if smoothing:
+        light = _smoothed(light, raw, mean, shown, width, height, p.colours, smoothing)
+    return Picture(
+        lamps=solved.scene.lamps,
+        light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0),
+        noise=noise,
+        samples=done,
+    )
+
+
+def _smoothed(
+    light: Array, raw: Array, mean: Array, shown: Array, width: int, height: int, colours: Array, passes: int
+) -> Array:
+    count = width * height
+    albedo = np.maximum(np.abs(shown[:, 7]), 0.02)
+    # the noise of one pixel is itself noisy: it is averaged over its neighbours, as a share of the light there
+    spread = _boxed(raw / albedo, width, height)
+    luminance = mean / albedo
+    columns = np.concatenate([luminance[:, None], light.reshape(count, -1) / albedo[:, None]], axis=1)
+    # one outlier among its neighbours is a lucky ray, not a highlight
+    film.tame(columns, shown, width, height)
+    spread = np.minimum(spread, _boxed(columns[:, 0], width, height))
+    for k in range(passes):
+        columns = film.smooth(np.ascontiguousarray(columns), spread, shown, width, height, 1 << k, 3.0)
+        spread = spread * 0.5
+    return (columns[:, 1:] * albedo[:, None]).reshape(light.shape)
+
+
+def _boxed(values: Array, width: int, height: int, reach: int = 2) -> Array:
+    flat: Array = uniform_filter(values.reshape(height, width), size=2 * reach + 1, mode="nearest").ravel()
+    return flat

@@ -12,6 +12,7 @@ from typing import Any
 
 from playwright.sync_api import sync_playwright
 
+from benchmarks import light
 from benchmarks.drag import drag_latencies
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.build.shopping import work_out
@@ -66,6 +67,7 @@ def main() -> None:
         "proposals for the shadow edge": timed(lambda _: proposals(shoot.brief, shoot.design, "shadow_edge"), 3),
         "proposals for the background": timed(lambda _: proposals(shoot.brief, shoot.design, "background"), 3),
     }
+    rows.update({**light.sets(), **light.pictures(), **light.groups(), **light.growth()})
     with suppress(ConnectionError), sync_playwright() as playwright:
         rows["in the browser: pointer moved to new gauges drawn"] = {**drag_latencies(playwright), "bar_ms": 100}
     memory = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
@@ -73,10 +75,13 @@ def main() -> None:
     if options.json:
         print(json.dumps(result, indent=1))
         return
-    print(f"{'what':52} {'median':>9} {'worst':>9} {'bar':>7}")
+    print(f"{'what':52} {'median':>11} {'worst':>11} {'bar':>8} {'error':>7} {'bar':>6}")
     for name, row in rows.items():
+        worst = f"{row['worst_ms']} ms" if "worst_ms" in row else ""
         bar = f"{row['bar_ms']} ms" if "bar_ms" in row else ""
-        print(f"{name:52} {row['median_ms']:>6} ms {row['worst_ms']:>6} ms {bar:>7}")
+        error = row.get("worst_meter_percent", row.get("median_pixel_percent", ""))
+        off, allowed = (f"{error} %", f"{row['bar_percent']} %") if error != "" else ("", "")
+        print(f"{name:52} {row['median_ms']:>8} ms {worst:>11} {bar:>8} {off:>7} {allowed:>6}")
     print(f"peak memory of this process {memory:.0f} MB")
 
 

@@ -192,6 +192,8 @@ def test_dead_worker_is_said_and_replaced(server, client):
     assert client.post("/api/figures", json={"document": document}).status_code == 200
     while client.post("/api/advice", json={"document": document, "gauge": "loss"}).status_code == 503:
         time.sleep(0.2)
+    while client.post("/api/picture", json={"document": document, "quality": "first"}).status_code == 503:
+        time.sleep(0.2)
     assert not set(server.app.state.engine.worker_pids()) & set(killed)
 
 

@@ -17,6 +17,7 @@ from wenlo.api.app import create_app
 from wenlo.settings import Settings
 
 HEAVY = "/api/(advice|figures|build)"
+SLOW = "/api/picture$"
 SETTINGS = {"deadline": None, "suppress_health_check": list(HealthCheck), "derandomize": True}
 CHECKS = (not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance)
 
@@ -26,7 +27,7 @@ computing = schemathesis.openapi.from_dict(description)
 computing.config.phases.coverage.enabled = False
 
 
-@schema.exclude(path_regex=HEAVY).parametrize()
+@schema.exclude(path_regex=HEAVY).exclude(path_regex=SLOW).parametrize()
 @settings(max_examples=25, **SETTINGS)
 def test_every_operation(case, server):
     case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
@@ -35,6 +36,12 @@ def test_every_operation(case, server):
 @computing.include(path_regex=HEAVY).parametrize()
 @settings(max_examples=10, **SETTINGS)
 def test_every_computation(case, server):
+    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+
+
+@computing.include(path_regex=SLOW).parametrize()
+@settings(max_examples=4, **SETTINGS)
+def test_every_picture(case, server):
     case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
 
 

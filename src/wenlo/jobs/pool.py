@@ -81,7 +81,7 @@ class _Lane:
         key = f"{task} {editor}"
         if editor is not None:
             self._newest[key] = ticket
-            if self._running is not None and self._running[0] == key:
+            if task in CAN_STOP and self._running is not None and self._running[0] == key:
                 self._given_up.value = self._running[1]
         async with self._busy:
             if editor is not None and self._newest.get(key) != ticket:
@@ -89,7 +89,7 @@ class _Lane:
             self._running = key, ticket
             try:
                 answer = await self._attempt(task, arguments, ticket)
-                if self._given_up.value == ticket:
+                if task in CAN_STOP and self._given_up.value == ticket:
                     raise Superseded("A newer edit took the place of this one.")
                 return answer
             finally:

@@ -12,7 +12,7 @@ from wenlo.core.advice.explain import explain
 from wenlo.core.advice.figures import Evaluated, evaluate
 from wenlo.core.advice.gauges import Gauge, deep_stops, gauges
 from wenlo.core.advice.notes import notes
-from wenlo.core.advice.preview import CLEAN, FINEST, FIRST, Taking, exposure_factor, preview
+from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import lamp_types
@@ -87,11 +87,11 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
     Parameters
     ----------
     document: the shoot.
-    quality: "first", "clean" or "finest".
+    quality: "first" or "clean".
     go_on: asked now and then whether the picture is still wanted.
     """
     shoot = read_shoot(document)
-    taking = {"first": FIRST, "clean": CLEAN, "finest": FINEST}[quality]
+    taking = FIRST if quality == "first" else CLEAN
     taken = preview(shoot.brief, shoot.design, taking, go_on)
     weights = np.array([lamp.colour for lamp in taken.lamps])
     pixels = np.minimum(taken.developed(weights) / PICTURE_UNIT, HALF_FLOAT_MOST).astype("<f2")

@@ -220,7 +220,7 @@ class PictureRequest(Result):
 
     document: Shoot
     editor: str | None = None
-    quality: Literal["first", "clean", "finest"] = "clean"
+    quality: Literal["first", "clean"] = "clean"
 
 
 class FiguresRequest(Result):

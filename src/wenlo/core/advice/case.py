@@ -10,7 +10,8 @@ from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
 
-SIZING = replace(DRAFT, error=0.02, most_paths=2048)
+SIZING = replace(DRAFT, error=0.03, most_paths=512)
+CAREFUL = replace(DRAFT, error=0.01, most_paths=4096)
 CELLS = 32
 ROUND_UP = 0.01
 """Sizes are proposed in whole centimetres, on the side that still meets the wish. [m]"""

@@ -1,6 +1,7 @@
 """The figures of a design: what the light does, computed from the solved set."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -194,6 +195,16 @@ def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) 
     eye, normal = set_up.face(brief), set_up.toward_sheet(brief, design)
     view = view_sheet(solved, front="sheet", eye=eye, normal=normal, cells=SPREAD_CELLS)
     return float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+
+
+def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort: Effort) -> dict[str, float]:
+    """Some of the meters alone, by name; ``fill`` is what the room returns. At full power. [lx] or [lx·s]"""
+    with_room = set_up.fits_in_room(brief, design)
+    solved = solve(set_up.scene(brief, design, with_room=with_room), effort)
+    readings = read(solved, [m for m in set_up.meters(brief, design) if m.id in names])
+    return {
+        name: float(luminance(reading.room if name == "fill" else reading.total)) for name, reading in readings.items()
+    }
 
 
 def levels_in_room(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Levels:

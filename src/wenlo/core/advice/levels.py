@@ -5,14 +5,17 @@ from collections.abc import Iterator
 from typing import Any
 
 from wenlo.core.advice import set_up
-from wenlo.core.advice.case import SIZING, Case, Change, Proposal, changes_of, down, up
-from wenlo.core.advice.figures import levels_in_room, setting_for
+from wenlo.core.advice.case import CAREFUL, SIZING, Case, Change, Proposal, changes_of, down, up
+from wenlo.core.advice.figures import readings_in_room, setting_for
 from wenlo.core.advice.gauges import STOP_BAND
 from wenlo.core.advice.search import first_that_meets
 from wenlo.core.data import face_materials, lamp_types
 from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_aperture, third_stop_iso
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shoot.brief import Brief
+
+MARGIN = 0.08
+"""Two half-widths of SIZING. [stop]"""
 
 ISO_HIGHEST = 409600.0
 """No camera is asked for more. [-]"""
@@ -26,8 +29,8 @@ def for_background(case: Case) -> Iterator[Proposal]:
     def level(distance: float) -> float:
         backdrop = brief.backdrop.model_copy(update={"distance": distance})
         moved = brief.model_copy(update={"backdrop": backdrop})
-        levels = levels_in_room(moved, d, effort=SIZING)
-        return -stops_between(levels.key, levels.backdrop)
+        lux = readings_in_room(moved, d, ("key", "backdrop"), effort=SIZING)
+        return -stops_between(lux["key"], lux["backdrop"])
 
     farthest = max(0.2, brief.room.depth - brief.camera.distance - 0.1)
     now = level(brief.backdrop.distance)
@@ -60,8 +63,8 @@ def _nearer_sheet_for_background(case: Case) -> Iterator[Proposal]:
 
     def level(distance: float) -> float:
         moved = case.design.model_copy(update={"sheet_distance": distance})
-        levels = levels_in_room(case.brief, moved, effort=SIZING)
-        return -stops_between(levels.key, levels.backdrop)
+        lux = readings_in_room(case.brief, moved, ("key", "backdrop"), effort=SIZING)
+        return -stops_between(lux["key"], lux["backdrop"])
 
     near = first_that_meets(
         lambda x: level(x) <= wanted, start=case.design.sheet_distance, end=0.3, tolerance=0.01, samples=5
@@ -80,8 +83,8 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     brief, d, wanted = case.brief, case.design, case.brief.wanted.contrast
 
     def contrast(changed: Brief, **design: Any) -> float:
-        levels = levels_in_room(changed, d.model_copy(update=design), effort=SIZING)
-        return stops_between(levels.key, levels.fill)
+        lux = readings_in_room(changed, d.model_copy(update=design), ("key", "fill"), effort=SIZING)
+        return stops_between(lux["key"], lux["fill"])
 
     now = contrast(brief)
     if not set_up.fits_in_room(brief, d):
@@ -128,7 +131,7 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
     """Proposals for exposure."""
     brief, wanted = case.brief, case.brief.wanted
     lamp = lamp_types()[brief.lamp.id]
-    reading = levels_in_room(brief, case.design, effort=SIZING).exposure
+    reading = readings_in_room(brief, case.design, ("exposure",), effort=CAREFUL)["exposure"]
     setting = setting_for(brief, reading)
     if wanted.solve_for == "iso":
         iso = third_stop_iso(setting.iso)
@@ -195,9 +198,10 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
 def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
     def reading(distance: float) -> float:
         moved = case.design.model_copy(update={"sheet_distance": distance})
-        return levels_in_room(case.brief, moved, effort=SIZING).exposure
+        return readings_in_room(case.brief, moved, ("exposure",), effort=SIZING)["exposure"]
 
-    target = reading(case.design.sheet_distance) * 2**stops
+    # a little more than is missing, since both readings may be off by their error
+    target = reading(case.design.sheet_distance) * 2 ** (stops + MARGIN)
     near = first_that_meets(lambda x: reading(x) >= target, start=case.design.sheet_distance, end=0.2, tolerance=0.004)
     if near is None:
         yield Proposal(

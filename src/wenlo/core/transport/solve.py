@@ -157,9 +157,10 @@ def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     effort: how finely it is sampled.
     """
     effort = effort or Effort()
-    coarse = pack(scene, sides=effort.sides)
-    first = np.einsum("ncgk,gk,k->n", _from_lamps(coarse, 1), coarse.colours, LUMA) / exchange.CELLS**2
-    packed = pack(scene, sides=effort.sides, need=need_of(coarse, first))
+    packed = pack(scene, sides=effort.sides)
+    if len(scene.panels) > 1:
+        first = np.einsum("ncgk,gk,k->n", _from_lamps(packed, 1), packed.colours, LUMA) / exchange.CELLS**2
+        packed = pack(scene, sides=effort.sides, need=need_of(packed, first))
     fine = _from_lamps(packed, effort.samples)
     direct = fine.mean(axis=1)
     matrix, seen = _transfer(packed, effort)

@@ -166,7 +166,7 @@ def _emitted(lamp: Emitter, draws: Array) -> tuple[Array, Array, Array]:
     return origins, directions, weights
 
 
-def spread_shares(solved: Solved, *, lamp: int = 0, rays: int = 8192) -> dict[str, float]:
+def spread_shares(solved: Solved, *, lamp: int = 0, rays: int = 4096) -> dict[str, float]:
     """Share of a lamp's lumens that first meets each surface, by its id; ``"none"`` for the rest."""
     origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(rays, 4, seed=3))
     hits = look.first_met(

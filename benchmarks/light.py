@@ -1,0 +1,129 @@
+"""Timings of the light: sets of panels, pictures, groups of lamps, and how time grows."""
+
+import json
+import statistics
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+
+from benchmarks.sets import SETS, book_light, grid_before_panel, panel_in_room
+from wenlo.core.advice.preview import CLEAN, FIRST, PICTURE_EFFORT, camera_of, picture_scene
+from wenlo.core.shoot.document import Shoot
+from wenlo.core.transport import solve as solver
+from wenlo.core.transport.picture import take
+from wenlo.core.transport.scene import LightScene, Meter
+from wenlo.core.transport.solve import FINE, QUICK, Effort, measure, read, solve
+from wenlo.formats.panel_set import read_panel_set
+
+ROUNDS = 5
+CAREFUL = Effort(sides=400, error=0.002, most_paths=1 << 17, seed=99)
+
+
+def median_of(job: Callable[[int], Any], rounds: int = ROUNDS) -> float:
+    """Median of some rounds, of which none remembers the one before. [ms]"""
+    times = []
+    for index in range(rounds):
+        solver._recent.clear()
+        start = time.perf_counter()
+        job(index)
+        times.append((time.perf_counter() - start) * 1000)
+    return round(statistics.median(times), 1)
+
+
+def _solved(scene: LightScene, meters: tuple[Meter, ...], effort: Effort) -> dict[str, float]:
+    return {name: float(reading.total[1]) for name, reading in read(solve(scene, effort), meters).items()}
+
+
+def sets() -> dict[str, dict[str, Any]]:
+    """Quick and fine time of each set, and how far the worst meter is from a careful solution."""
+    rows = {}
+    for name, build in SETS.items():
+        scene, meters = read_panel_set(json.dumps(build()))
+        truth = _solved(scene, meters, CAREFUL)
+        for mode, effort in (("quick", QUICK), ("fine", FINE)):
+            worst = []
+            for seed in range(3):
+                got = _solved(scene, meters, replace(effort, seed=seed))
+                worst.append(max(abs(got[m] / truth[m] - 1) for m in truth))
+            row: dict[str, Any] = {
+                "median_ms": median_of(lambda i, e=effort, s=scene, m=meters: _solved(s, m, replace(e, seed=i)), 3),
+                "worst_meter_percent": round(100 * statistics.median(worst), 2),
+                "bar_percent": 2.0 if mode == "quick" else 0.7,
+            }
+            if name == "book light with a flag":
+                row["bar_ms"] = 150 if mode == "quick" else 1000
+            rows[f"{name}, {mode}"] = row
+    return rows
+
+
+def pictures() -> dict[str, dict[str, Any]]:
+    """First and clean picture of the default shoot, from the edit on, and how noisy the clean one is."""
+    shoot = Shoot()
+    camera = camera_of(shoot.brief)
+    scene = picture_scene(shoot.brief, shoot.design)
+
+    def shot(taking: Any, **more: Any) -> Any:
+        solved = solve(scene, PICTURE_EFFORT)
+        size = {"width": taking.width, "height": taking.height}
+        return take(solved, camera, **{**size, "samples": taking.samples, "smoothing": taking.smoothing, **more})
+
+    truth = shot(CLEAN, samples=256, smoothing=0).light[0][..., 1]
+    lit = truth > 1e-3 * truth.max()
+    clean = shot(CLEAN).light[0][..., 1]
+    noise = 100 * float(np.median(np.abs(clean / truth - 1)[lit]))
+    return {
+        "picture 240×160, first": {"median_ms": median_of(lambda _: shot(FIRST)), "bar_ms": 600},
+        "picture 480×320, clean": {
+            "median_ms": median_of(lambda _: shot(CLEAN)), "bar_ms": 2000, "median_pixel_percent": round(noise, 2),
+            "bar_percent": 2.0,
+        },
+    }  # fmt: skip
+
+
+def groups() -> dict[str, dict[str, Any]]:
+    """Dimming and colouring one of four lamps: readings, and a picture, by weighted sum."""
+    document = panel_in_room()
+    one = document["lamps"][0]
+    document["lamps"] = [{**one, "id": f"lamp {i}", "origin": [0.6 + 0.8 * i, 1.2 + 0.1 * i, 1.6]} for i in range(4)]
+    scene, meters = read_panel_set(json.dumps(document))
+    measured = measure(solve(scene, QUICK), meters)
+    light = np.random.default_rng(0).random((4, 320, 480, 3))
+    weights = np.random.default_rng(1).random((4, 3))
+    return {
+        "lamp power or colour, readings": {
+            "median_ms": median_of(lambda i: measured.readings({"lamp 1": np.array([0.1 * i, 0.2, 0.3])})), "bar_ms": 30,
+        },
+        "lamp power or colour, picture 480×320": {
+            "median_ms": median_of(lambda _: np.einsum("ghwk,gk->hwk", light, weights)), "bar_ms": 30,
+        },
+    }  # fmt: skip
+
+
+def growth() -> dict[str, dict[str, Any]]:
+    """How the time to a quick answer grows with patches, lamps and panels."""
+    rows = {}
+    scene, _ = read_panel_set(json.dumps(book_light()))
+    for sides in (125, 250, 500, 1000):
+        rows[f"book light, {sides} patch sides"] = {
+            "median_ms": median_of(lambda _, n=sides: solve(scene, replace(QUICK, sides=n)), 3)
+        }
+    for count in (1, 2, 4, 8):
+        document = panel_in_room()
+        one = document["lamps"][0]
+        document["lamps"] = [
+            {**one, "id": f"lamp {i}", "lumens": 4000 / count, "origin": [0.4 + 0.35 * i, 1.2, 1.6]}
+            for i in range(count)
+        ]
+        many, at = read_panel_set(json.dumps(document))
+        rows[f"panel in a room, {count} lamps, quick"] = {
+            "median_ms": median_of(lambda i, s=many, m=at: _solved(s, m, QUICK), 3)
+        }
+    for cells in (2, 4, 8, 16, 32):
+        grid, at = read_panel_set(json.dumps(grid_before_panel(cells)))
+        rows[f"grid before a panel, {len(grid.panels)} panels, quick"] = {
+            "median_ms": median_of(lambda i, s=grid, m=at: _solved(s, m, QUICK), 3)
+        }
+    return rows

@@ -22,8 +22,13 @@ log = structlog.get_logger()
 LANES: Mapping[Task, str] = {
     "figures": "quick", "build": "quick", "advice": "slow", "paper": "slow", "picture": "picture",
 }  # fmt: skip
-CAN_STOP = frozenset({"picture"})
-"""Tasks that ask now and then whether they are still wanted."""
+NICE = {"picture": 10}
+"""Lanes that give way to the others."""
+
+
+def can_stop(task: str, arguments: Mapping[str, Any]) -> bool:
+    """Whether a run asks now and then if it is still wanted. A draft does not: while dragging every one is shown."""
+    return task == "picture" or (task == "figures" and arguments.get("effort") == "fine")
 
 
 class Superseded(WenloError):
@@ -40,13 +45,15 @@ _given_up: Any = None
 def _run(task: str, arguments: dict[str, Any], ticket: int) -> Any:
     from wenlo.services.compute import TASKS
 
-    if task in CAN_STOP:
+    if can_stop(task, arguments):
         arguments = {**arguments, "go_on": lambda _: _given_up.value != ticket}
     return TASKS[task](**arguments)
 
 
-def _warm_up(given_up: Any) -> None:
+def _warm_up(given_up: Any, nice: int) -> None:
     from wenlo.services.compute import warm_up
+
+    os.nice(nice)
 
     global _given_up
     _given_up = given_up
@@ -62,7 +69,7 @@ class _Lane:
         self._busy = asyncio.Lock()
         self._newest: dict[str, int] = {}
         self._count = 0
-        self._running: tuple[str, int] | None = None
+        self._running: tuple[str, int, bool] | None = None
         self._given_up = multiprocessing.get_context("spawn").Value("q", 0)
         self._pool = self._new_pool()
 
@@ -72,7 +79,7 @@ class _Lane:
         os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
         return ProcessPoolExecutor(
             max_workers=1, mp_context=multiprocessing.get_context("spawn"), initializer=_warm_up,
-            initargs=(self._given_up,),
+            initargs=(self._given_up, NICE.get(self._name, 0)),
         )  # fmt: skip
 
     async def run(self, task: Task, editor: str | None, arguments: dict[str, Any]) -> Any:
@@ -81,15 +88,14 @@ class _Lane:
         key = f"{task} {editor}"
         if editor is not None:
             self._newest[key] = ticket
-            if task in CAN_STOP and self._running is not None and self._running[0] == key:
-                self._given_up.value = self._running[1]
+            self.give_up(task, editor)
         async with self._busy:
             if editor is not None and self._newest.get(key) != ticket:
                 raise Superseded("A newer edit took the place of this one.")
-            self._running = key, ticket
+            self._running = key, ticket, can_stop(task, arguments)
             try:
                 answer = await self._attempt(task, arguments, ticket)
-                if task in CAN_STOP and self._given_up.value == ticket:
+                if can_stop(task, arguments) and self._given_up.value == ticket:
                     raise Superseded("A newer edit took the place of this one.")
                 return answer
             finally:
@@ -116,6 +122,10 @@ class _Lane:
         self.close()
         self._pool = self._new_pool()
 
+    def give_up(self, task: Task, editor: str) -> None:
+        if self._running is not None and self._running[0] == f"{task} {editor}" and self._running[2]:
+            self._given_up.value = self._running[1]
+
     async def ready(self) -> None:
         await asyncio.get_running_loop().run_in_executor(self._pool, int)
 
@@ -138,6 +148,10 @@ class WorkerPool:
     async def run(self, task: Task, *, editor: str | None = None, **arguments: Any) -> Any:
         """Run a task in its lane; see the port."""
         return await self._lanes[LANES[task]].run(task, editor, arguments)
+
+    def give_up(self, task: Task, *, editor: str) -> None:
+        """Let a run that nobody waits for any more end early."""
+        self._lanes[LANES[task]].give_up(task, editor)
 
     async def ready(self) -> None:
         """Wait until every lane's process has its kernels loaded."""

@@ -101,11 +101,11 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
     }  # fmt: skip
 
 
-def figures(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
-    """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``."""
+def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
+    """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``. ``go_on`` as for :func:`picture`."""
     shoot = read_shoot(document)
     brief, design = shoot.brief, shoot.design
-    result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort())
+    result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort(), go_on=go_on)
     lamp, box = lamp_types()[brief.lamp.id], set_up.room_box(brief)
     at, lit = result.shadow
     step = max(1, len(at) // SHADOW_POINTS)

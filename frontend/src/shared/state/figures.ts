@@ -12,23 +12,27 @@ export const useFigures = create<State>(() => ({ figures: null, stale: false, pr
 const editor = crypto.randomUUID();
 const SETTLE_MS = 90;
 
-let running = false;
+let running: { effort: 'draft' | 'fine'; control: AbortController } | null = null;
 let next: { document: Shoot; effort: 'draft' | 'fine' } | null = null;
 let settle: ReturnType<typeof setTimeout> | undefined;
 
 async function pump(): Promise<void> {
   if (running || !next) return;
-  running = true;
   const job = next;
+  const control = new AbortController();
+  running = { effort: job.effort, control };
   next = null;
   try {
-    const figures = await answer(api.POST('/api/figures', { body: { ...job, editor } }));
+    const figures = await answer(
+      api.POST('/api/figures', { body: { ...job, editor }, signal: control.signal }),
+    );
     useFigures.setState({ figures, stale: next !== null, problem: null });
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
-    if (error.problem.code !== 'superseded') useFigures.setState({ stale: true, problem: error.message });
+    if (!control.signal.aborted && error.problem.code !== 'superseded')
+      useFigures.setState({ stale: true, problem: error.message });
   } finally {
-    running = false;
+    running = null;
     void pump();
   }
 }
@@ -36,6 +40,8 @@ async function pump(): Promise<void> {
 function ask(document: Shoot, effort: 'draft' | 'fine'): void {
   next = { document, effort };
   useFigures.setState({ stale: true });
+  // the server gives the fine figures up for the newer request; a draft is short and shown
+  if (running?.effort === 'fine') running.control.abort();
   void pump();
 }
 

@@ -1,12 +1,18 @@
 """Figures, advice and parts of a document that need not be saved."""
 
-from fastapi import APIRouter, Response
+import asyncio
+from uuid import uuid4
+
+from fastapi import APIRouter, Request, Response
 
 from wenlo.api.dependencies import ComputeEngine
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AdviceRequest, BuildRequest
 from wenlo.core.shoot.document import write_shoot
 from wenlo.services.results import AdviceResult, BuildResult, FiguresRequest, FiguresResult, PictureRequest
+
+LOOK_AROUND = 0.05
+"""How often a long run asks whether anybody still waits. [s]"""
 
 router = APIRouter(prefix="/api", tags=["compute"], responses=RESPONSES)
 
@@ -32,9 +38,18 @@ async def advice(body: AdviceRequest, engine: ComputeEngine) -> AdviceResult:
         200: {"content": {"application/octet-stream": {}}, "description": "Half floats, RGB, rows from the top."}
     },
 )
-async def picture(body: PictureRequest, engine: ComputeEngine) -> Response:
+async def picture(body: PictureRequest, engine: ComputeEngine, request: Request) -> Response:
     """The predicted picture, linear, at full lamp power; headers tell width, height and noise (docs/formats.md)."""
-    answer = await engine.run("picture", editor=body.editor, document=write_shoot(body.document), quality=body.quality)
+    editor = body.editor or str(uuid4())
+    run = asyncio.ensure_future(
+        engine.run("picture", editor=editor, document=write_shoot(body.document), quality=body.quality)
+    )
+    while not run.done():
+        await asyncio.wait([run], timeout=LOOK_AROUND)
+        if not run.done() and await request.is_disconnected():
+            engine.give_up("picture", editor=editor)
+            break
+    answer = await run
     headers = {
         "X-Picture-Width": str(answer["width"]), "X-Picture-Height": str(answer["height"]),
         "X-Picture-Samples": str(answer["samples"]), "X-Picture-Noise": f"{answer['noise']:.4f}",

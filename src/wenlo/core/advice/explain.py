@@ -74,6 +74,9 @@ _LENGTHS = (
 )  # fmt: skip
 
 
+IN_ROOM = frozenset({"contrast", "background", "exposure"})
+
+
 def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "metric") -> Explanation:
     """Explain one gauge and find what would change it most.
 
@@ -83,7 +86,8 @@ def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "me
     key: the gauge.
     units: how lengths are written.
     """
-    effort = replace(DRAFT, error=0.01, most_paths=4096)
+    # the room's part is read by paths, and a difference of two readings needs them steady
+    effort = replace(DRAFT, error=0.01, most_paths=4096) if key in IN_ROOM else DRAFT
 
     def value(changed: Any) -> float | None:
         result = evaluate(brief, changed, effort=effort)

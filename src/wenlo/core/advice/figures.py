@@ -1,7 +1,7 @@
 """The figures of a design: what the light does, computed from the solved set."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -207,12 +207,14 @@ def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort:
     }
 
 
-def levels_in_room(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Levels:
+def levels_in_room(
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
+) -> Levels:
     """Solve the whole set and read the meters; without the room when the set does not fit in it."""
     with_room = set_up.fits_in_room(brief, design)
     solved = solve(set_up.scene(brief, design, with_room=with_room), effort)
     meters = set_up.meters(brief, design)
-    readings = read(solved, meters)
+    readings = read(solved, meters, go_on)
 
     def total(name: str) -> float:
         return float(luminance(readings[name].total))
@@ -253,13 +255,16 @@ def setting_for(brief: Brief, reading: float) -> Setting:
     return Setting(aperture=aperture, iso=iso, power=power, ev100=ev, off_by=off_by)
 
 
-def evaluate(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Evaluated:
+def evaluate(
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
+) -> Evaluated:
     """All figures of a design.
 
     Parameters
     ----------
     brief, design: the shoot's brief and the modifier's parameters.
     effort: how finely the set is sampled.
+    go_on: asked now and then whether to go on reading meters.
     """
     light = modifier_light(brief, design, effort=effort)
     sheet = sheet_materials()[design.sheet]
@@ -268,7 +273,7 @@ def evaluate(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> Evaluated:
         light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))
         for t in (sheet.transmittance_high, sheet.transmittance_low)
     ]
-    levels = levels_in_room(brief, design, effort=effort)
+    levels = levels_in_room(brief, design, effort=effort, go_on=go_on)
     smooth = smoothed(light.view)
     brightest = max(float(smooth.max()), 1e-30)
     stops = np.log2(np.maximum(smooth / brightest, 2.0**-DARKEST_SHOWN))

@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import exchange, paths, scatter
 from wenlo.core.transport.pack import Packed, need_of, pack, shifts, sobol
-from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
+from wenlo.core.transport.scene import LightScene, Meter, Panel, Paths, Reading
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -51,7 +51,7 @@ class Effort:
     seed: int = 0
 
 
-DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.06, most_paths=256)
+DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.06, most_paths=128)
 QUICK = Effort(samples=1, error=0.022, most_paths=8192)
 FINE = Effort(sides=400, error=0.0065, most_paths=65536)
 
@@ -99,6 +99,10 @@ def _transfer(packed: Packed, effort: Effort) -> tuple[NDArray[np.float32], NDAr
     if key in _recent:
         _recent.move_to_end(key)
         return _recent[key]
+    if len(packed.shapes) == 1 and isinstance(packed.shapes[0], Panel):
+        # one flat sheet sees nothing of itself
+        nothing = np.zeros((len(packed.owners), len(packed.owners)), dtype=np.float32)
+        return nothing, nothing
     spread = shifts(len(packed.owners), 4, 11)
     matrix: NDArray[np.float32] = exchange.transfer(
         packed.live, sobol(effort.rays, 4), spread, packed.surfaces, packed.edges, packed.nodes, packed.scatters,
@@ -262,7 +266,7 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
             break
         chosen = chosen[worst > effort.error]
         # as many more as the worst needs, if errors fall with the root of the paths, but at most as many again
-        size = min(start, 512)
+        size = min(start, 256)
     return Measured(
         meters=tuple(m.id for m in meters), lamps=tuple(e.id for e in solved.scene.lamps), colours=packed.colours,
         values=sums / np.maximum(done, 1)[:, None, None, None, None],

@@ -166,8 +166,9 @@ def _emitted(lamp: Emitter, draws: Array) -> tuple[Array, Array, Array]:
     return origins, directions, weights
 
 
-def spread_shares(solved: Solved, *, lamp: int = 0, rays: int = 4096) -> dict[str, float]:
+def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
     """Share of a lamp's lumens that first meets each surface, by its id; ``"none"`` for the rest."""
+    rays = 32 * solved.effort.rays
     origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(rays, 4, seed=3))
     hits = look.first_met(
         np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.packed.surfaces, solved.packed.nodes

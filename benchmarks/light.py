@@ -19,7 +19,7 @@ from wenlo.core.transport.solve import FINE, QUICK, Effort, measure, read, solve
 from wenlo.formats.panel_set import read_panel_set
 
 ROUNDS = 5
-CAREFUL = Effort(sides=400, error=0.002, most_paths=1 << 17, seed=99)
+CAREFUL = Effort(sides=400, error=0.003, most_paths=1 << 16, seed=99)
 
 
 def median_of(job: Callable[[int], Any], rounds: int = ROUNDS) -> float:
@@ -45,7 +45,7 @@ def sets() -> dict[str, dict[str, Any]]:
         truth = _solved(scene, meters, CAREFUL)
         for mode, effort in (("quick", QUICK), ("fine", FINE)):
             worst = []
-            for seed in range(3):
+            for seed in range(2):
                 got = _solved(scene, meters, replace(effort, seed=seed))
                 worst.append(max(abs(got[m] / truth[m] - 1) for m in truth))
             row: dict[str, Any] = {

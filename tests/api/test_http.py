@@ -174,7 +174,8 @@ def test_for_one_editor_the_newest_edit_wins(server):
         thread.start()
     for thread in threads:
         thread.join()
-    assert codes.count("ok") >= 2
+    # fine figures that are under way are given up too, so that the newest need not wait
+    assert codes.count("ok") >= 1
     assert set(codes) <= {"ok", "superseded"}
     assert "superseded" in codes
 

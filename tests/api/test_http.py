@@ -1,11 +1,14 @@
 import io
+import itertools
 import json
 import os
+import re
 import signal
 import threading
 import time
 
 import httpx
+import numpy as np
 import pytest
 from pypdf import PdfReader
 
@@ -178,6 +181,39 @@ def test_for_one_editor_the_newest_edit_wins(server):
     assert codes.count("ok") >= 1
     assert set(codes) <= {"ok", "superseded"}
     assert "superseded" in codes
+
+
+def test_picture_over_http(client):
+    answer = client.post("/api/picture", json={"document": shoot_document(), "quality": "first"})
+    assert answer.status_code == 200
+    width, height = int(answer.headers["X-Picture-Width"]), int(answer.headers["X-Picture-Height"])
+    light = np.frombuffer(answer.content, dtype="<f2").astype(float).reshape(height, width, 3)
+    assert np.all(np.isfinite(light))
+    assert light.min() >= 0.0
+    # in units of 100 cd/m²: the face under 495 lx of a skin of a third is some half of that
+    assert 0.1 < light[height // 2, width // 2, 1] < 1.0
+    assert 0.0 < float(answer.headers["X-Picture-Noise"]) < 1.0
+    wrong = client.post("/api/picture", json={"document": shoot_document(), "quality": "perfect"})
+    assert wrong.status_code == 422
+    assert "quality" in wrong.json()["fields"][0]["path"]
+
+
+def test_curves_of_the_picture(client):
+    curves = client.get("/api/picture-curves").json()
+    shown = curves["shown"]
+    assert all(a <= b for a, b in itertools.pairwise(shown))
+    assert shown[-1] == 1.0
+    bands = curves["bands"]
+    assert bands[0]["low"] is None
+    assert bands[-1]["high"] is None
+    assert all(a["high"] == b["low"] for a, b in itertools.pairwise(bands))
+
+
+def test_figures_say_how_sure_the_reading_is(client):
+    figures = client.post("/api/figures", json={"document": shoot_document()}).json()
+    key = next(f for f in figures["figures"] if f["key"] == "key")
+    assert re.fullmatch(r"\d+ ± \d+ lx", key["text"]), key
+    assert figures["picture"]["exposed_right"] > 0.0
 
 
 def test_dead_worker_is_said_and_replaced(server, client):

@@ -98,6 +98,30 @@ def test_quick_lane_does_not_wait_for_the_slow_one(loop, pool):
     assert not slow_was_done
 
 
+def test_newer_picture_ends_the_one_that_is_being_taken(loop, pool):
+    async def two():
+        first = asyncio.create_task(pool.run("picture", editor="tab", document=shoot_document(), quality="clean"))
+        await asyncio.sleep(0.2)
+        second = await pool.run("picture", editor="tab", document=shoot_document(), quality="first")
+        return await asyncio.gather(first, return_exceptions=True), second
+
+    (first,), second = loop.run_until_complete(two())
+    assert isinstance(first, Superseded)
+    assert second["width"] * second["height"] * 6 == len(second["light"])
+
+
+def test_picture_nobody_waits_for_is_given_up(loop, pool):
+    async def leave():
+        run = asyncio.create_task(pool.run("picture", editor="gone", document=shoot_document(), quality="clean"))
+        await asyncio.sleep(0.2)
+        pool.give_up("picture", editor="somebody else")
+        pool.give_up("picture", editor="gone")
+        with pytest.raises(Superseded):
+            await run
+
+    loop.run_until_complete(leave())
+
+
 def test_worker_killed_in_the_middle_is_said_and_replaced(loop, pool):
     async def killed():
         task = asyncio.create_task(pool.run("advice", document=shoot_document(), gauge="background"))

@@ -102,7 +102,7 @@ def kernels() -> None:
     mark = digest([ROOT / "src" / "wenlo" / "core", ROOT / "requirements" / "app.lock"], python_version())
     if KERNELS.is_dir() and is_stamped("kernels", mark):
         return
-    say("compiling the kernels (about a minute)")
+    say("compiling the kernels (about two minutes)")
     run([PYTHON, "-m", "wenlo.cli", "compile"], what="compiling the kernels", env=clean_environment())
     stamp("kernels", mark)
 

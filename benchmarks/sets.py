@@ -1,6 +1,8 @@
 """Sets that people build, as panel sets: for timings, and for tests against an independent tracer."""
 
+import json
 import math
+from pathlib import Path
 from typing import Any
 
 V = tuple[float, float, float]
@@ -152,3 +154,11 @@ SETS = {
     "skirted overhead bounce": skirted_overhead,
     "foil reflector": foil_reflector,
 }
+
+
+def references() -> dict[str, dict[str, tuple[float, float]]]:
+    """Illuminance of every meter and its standard error [lx]: the mean of six to ten long solutions with samples of
+    their own, 33 million paths or more a set. The tracer in the tests agrees with them.
+    """
+    rows = json.loads((Path(__file__).parent / "references.json").read_text())
+    return {name: {meter: (lux, error) for meter, (lux, error) in row.items()} for name, row in rows.items()}

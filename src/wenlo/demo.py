@@ -1,7 +1,7 @@
 """Demo data: the attic workshop of a made-up violin maker."""
 
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Backdrop, Brief, Camera, LampSetting, Room, Subject, Wanted
+from wenlo.core.shoot.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
 from wenlo.core.shoot.document import Shoot
 from wenlo.services.shoots import Shoots
 
@@ -41,7 +41,26 @@ def demo_shoots() -> list[Shoot]:
         design=FRAME(width=1.4, height=1.2, top_height=2.0, sheet_distance=1.1, lamp_distance=0.9, layers=2, layer_gap=0.12,
                      sheet="bleached_muslin", structure="timber", material="softwood_18_44", key_angle=-40.0),
     )  # fmt: skip
-    return [film, portrait]
+    steam = Shoot(
+        title="Varnish jar and steam",
+        brief=Brief(
+            picture_for="mood",
+            subject=Subject(kind="bottle", finish="glossy", size=0.22, face_height=1.05),
+            backdrop=Backdrop(distance=1.6, finish="slate_blue"),
+            room=attic,
+            camera=Camera(sensor="full_frame", focal_length=0.085, distance=1.1, aperture=5.6, shutter=1 / 60, iso=800.0),
+            lamp=LampSetting(id="panel_45", power=0.4),
+            haze=Haze(kind="steam", density="plain", x=0.11, y=0.1, z=1.13, width=0.12, height=0.26),
+            others=[
+                OtherLight(name="lamp behind", id="chip_60_dish", x=0.75, y=1.1, z=1.5, aim="subject", power=0.5),
+                OtherLight(name="bench bulb", id="bulb_15", x=-1.3, y=0.9, z=1.9, aim="floor", on=False),
+            ],
+            wanted=Wanted(shadow_edge=0.012, occluder_distance=0.02, background=-2.5, contrast=3.0),
+        ),
+        design=FRAME(width=0.7, height=0.9, top_height=1.6, sheet_distance=0.6, lamp_distance=0.4, key_angle=-75.0,
+                     sheet="tracing_paper_90_g"),
+    )  # fmt: skip
+    return [film, steam, portrait]
 
 
 def load(service: Shoots) -> int:

@@ -169,7 +169,7 @@ def test_shadow_edge_in_the_picture_is_the_reported_one(changes):
 def steepest(changes):
     """The largest step of light between neighbours on the forehead and cheeks, per millimetre, as a share of the brightest."""
     shoot = read_shoot(shoot_document(brief__camera__distance=1.5, **changes))
-    picture = preview(shoot.brief, shoot.design, Taking(width=240, height=160, samples=32, smoothing=2))
+    picture = preview(shoot.brief, shoot.design, Taking(width=240, height=160, samples=32, smoothing=2)).picture
     image = picture.light[0][..., 1]
     # beside the nose, where its shadow falls: left of the middle, at two fifths of the height
     patch = image[52:66, 96:119]
@@ -192,9 +192,13 @@ def test_hard_single_and_double_sheets_are_told_apart():
 def test_smoothing_keeps_the_light_and_takes_the_noise():
     shoot = read_shoot(shoot_document())
     small = Taking(width=96, height=64, samples=4, smoothing=3)
-    clean = preview(shoot.brief, shoot.design, Taking(width=96, height=64, samples=128, smoothing=0)).light[0][..., 1]
-    raw = preview(shoot.brief, shoot.design, Taking(width=96, height=64, samples=4, smoothing=0)).light[0][..., 1]
-    smooth = preview(shoot.brief, shoot.design, small).light[0][..., 1]
+    clean = preview(shoot.brief, shoot.design, Taking(width=96, height=64, samples=128, smoothing=0)).picture.light[0][
+        ..., 1
+    ]
+    raw = preview(shoot.brief, shoot.design, Taking(width=96, height=64, samples=4, smoothing=0)).picture.light[0][
+        ..., 1
+    ]
+    smooth = preview(shoot.brief, shoot.design, small).picture.light[0][..., 1]
     lit = clean > 1e-3 * clean.max()
 
     def off(image):
@@ -212,7 +216,7 @@ def test_a_picture_can_be_given_up():
         asked.append(done)
         return False
 
-    assert preview(shoot.brief, shoot.design, Taking(width=24, height=16, samples=64), once).samples == 4
+    assert preview(shoot.brief, shoot.design, Taking(width=24, height=16, samples=64), once).picture.samples == 4
     assert asked == [4]
     assert FIRST.samples == 4
 

@@ -40,12 +40,12 @@ def test_picture_follows_the_design_and_is_developed_in_the_browser(open_page):
     card = page.get_by_role("region", name="Predicted picture")
     card.get_by_text("as set", exact=True).click()
     as_set = clean.evaluate(PIXELS)
-    page.get_by_role("button", name="Power:").click()
-    page.get_by_label("Power", exact=True).fill("25 %")
+    page.get_by_role("button", name="key lamp power:").click()
+    page.get_by_label("key lamp power", exact=True).fill("25 %")
     page.keyboard.press("Enter")
     page.wait_for_timeout(1500)
     assert clean.evaluate(PIXELS)["mean"] < 0.8 * as_set["mean"]
-    card.get_by_text("exposed right", exact=True).click()
+    card.get_by_text("right", exact=True).click()
     page.wait_for_timeout(200)
     assert clean.evaluate(PIXELS)["mean"] == pytest.approx(right["mean"], rel=0.02)
     assert asked == ["first", "clean"]
@@ -69,3 +69,65 @@ def test_picture_that_fails_says_so_and_the_page_goes_on(open_page):
     page.goto(f"/shoots/{shoot}/shape", wait_until="domcontentloaded")
     expect(page.get_by_text("A fresh worker is ready. Try again.")).to_be_visible()
     expect(page.get_by_test_id("gauge-loss")).to_contain_text("stops")
+
+
+def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
+    page = open_page()
+    asked = []
+    page.on("request", lambda r: asked.append(1) if r.url.endswith("/api/picture") else None)
+    shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
+    page.goto(f"/shoots/{shoot}/shape")
+    canvas(page, "clean")
+    desk = page.get_by_role("region", name="Lamp desk")
+    contrast = page.get_by_test_id("gauge-contrast")
+    alone = contrast.locator(".gauge-value").inner_text()
+    desk.get_by_role("button", name="Window").click()
+    expect(desk.get_by_text("window", exact=True)).to_be_visible()
+    expect(contrast.locator(".gauge-value")).not_to_have_text(alone, timeout=15_000)
+    canvas(page, "clean")
+    page.wait_for_function("() => !document.querySelector('.picture-progress')", timeout=40_000)
+    with_window = canvas(page, "clean").evaluate(PIXELS)["mean"]
+    pictures = len(asked)
+
+    page.get_by_role("region", name="Predicted picture").get_by_text("as set", exact=True).click()
+    set_on = canvas(page, "clean").evaluate(PIXELS)["mean"]
+    desk.get_by_label("window: on or off").click()
+    expect(contrast.locator(".gauge-value")).to_have_text(alone, timeout=15_000)
+    page.wait_for_timeout(300)
+    assert canvas(page, "clean").evaluate(PIXELS)["mean"] < 0.95 * set_on
+    assert len(asked) == pictures
+    assert with_window > 0
+
+    desk.get_by_role("button", name="window", exact=True).click()
+    page.get_by_role("button", name="Height: 1.40 m").click()
+    page.get_by_label("Height", exact=True).fill("13 m")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("must be between")).to_be_visible()
+    page.get_by_role("button", name="Take it away").click()
+    expect(desk.get_by_role("listitem")).to_have_count(1)
+
+
+def test_light_over_the_room_is_drawn_in_bands(open_page):
+    page = open_page()
+    shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
+    page.goto(f"/shoots/{shoot}/shape")
+    page.get_by_label("Light over the room").click()
+    page.get_by_text("light on the floor").click()
+    expect(page.get_by_text("stops against the face.")).to_be_visible(timeout=40_000)
+    assert page.get_by_test_id("plan").locator("path.glow").count() == 6
+    page.get_by_label("Light over the room").click()
+    page.get_by_text("light on the backdrop").click()
+    elevation = page.locator(".elevation svg")
+    expect(elevation).to_be_visible(timeout=40_000)
+    expect(page.get_by_text("to scale", exact=False).last).to_be_visible()
+
+
+def test_outline_says_where_the_subject_merges_with_what_is_behind(open_page):
+    page = open_page()
+    shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
+    page.goto(f"/shoots/{shoot}/shape")
+    canvas(page, "clean")
+    page.get_by_role("region", name="Predicted picture").get_by_text("outline", exact=True).click()
+    marks = page.locator(".outline-mark")
+    assert marks.count() >= 3
+    assert any(m.startswith(("+", "−")) for m in marks.all_inner_texts())

@@ -130,6 +130,8 @@ class Catalogue(BaseModel):
     sheets: list[Option]
     finishes: list[Option]
     sensors: list[Option]
+    gels: list[Option]
+    subjects: list[Option]
     materials: list[Option]
     saws: list[Option]
     limits: list[LimitAnswer]

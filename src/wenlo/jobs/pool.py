@@ -21,6 +21,7 @@ log = structlog.get_logger()
 
 LANES: Mapping[Task, str] = {
     "figures": "quick", "build": "quick", "advice": "slow", "paper": "slow", "picture": "picture",
+    "light_map": "slow",
 }  # fmt: skip
 NICE = {"picture": 10}
 """Lanes that give way to the others."""
@@ -28,7 +29,7 @@ NICE = {"picture": 10}
 
 def can_stop(task: str, arguments: Mapping[str, Any]) -> bool:
     """Whether a run asks now and then if it is still wanted. A draft does not: while dragging every one is shown."""
-    return task == "picture" or (task == "figures" and arguments.get("effort") == "fine")
+    return task in ("picture", "light_map") or (task == "figures" and arguments.get("effort") == "fine")
 
 
 class Superseded(WenloError):

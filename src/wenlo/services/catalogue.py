@@ -5,9 +5,10 @@ from dataclasses import dataclass
 
 from pydantic import BaseModel
 
-from wenlo.core.data import face_materials, lamp_types, sheet_materials, stock
-from wenlo.core.shoot.brief import SENSORS
+from wenlo.core.data import face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.shoot.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.fields import item_type
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -22,7 +23,7 @@ class Choice:
 
 @dataclass(frozen=True, kw_only=True)
 class Limit:
-    """Limits of one number of the document, by its dotted path. SI."""
+    """Limits of one number of the document, by its dotted path; ``*`` stands for the place in a list. SI."""
 
     path: str
     label: str
@@ -65,6 +66,19 @@ def sensors() -> list[Choice]:
     return [Choice(id=key, name=row[0]) for key, row in SENSORS.items()]
 
 
+def gel_choices() -> list[Choice]:
+    """Gels and neutral filters."""
+    return [
+        Choice(id=g.id, name=g.name, detail=f"{g.shift:+.0f} mired, passes {g.transmittance * 100:.0f} %" if g.id != "none" else "")
+        for g in gels().values()
+    ]  # fmt: skip
+
+
+def subjects() -> list[Choice]:
+    """What can be in front of the camera; the group tells people from things."""
+    return [Choice(id=key, name=name, group="person" if key in PEOPLE else "thing") for key, name in SUBJECTS.items()]
+
+
 def bars() -> list[Choice]:
     """Pipe, tube and timber; the group is the structure they make."""
     return [
@@ -86,9 +100,9 @@ def limits() -> list[Limit]:
 
 def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:
     for name, info in model.model_fields.items():
-        path = f"{prefix}{name}"
-        if isinstance(info.annotation, type) and issubclass(info.annotation, BaseModel):
-            yield from _limits(info.annotation, f"{path}.")
+        path, inner = f"{prefix}{name}", item_type(info.annotation)
+        if isinstance(inner, type) and issubclass(inner, BaseModel):
+            yield from _limits(inner, f"{path}." if inner is info.annotation else f"{path}.*.")
             continue
         extra = info.json_schema_extra
         if not isinstance(extra, dict) or "unit" not in extra:

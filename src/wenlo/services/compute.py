@@ -8,18 +8,22 @@ import numpy as np
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.advice import set_up
+from wenlo.core.advice.costs import costs_of, light_at_face
 from wenlo.core.advice.explain import explain
-from wenlo.core.advice.figures import Evaluated, evaluate
-from wenlo.core.advice.gauges import Gauge, deep_stops, gauges
+from wenlo.core.advice.figures import DARKEST_SHOWN, Evaluated, evaluate
+from wenlo.core.advice.gauges import Gauge, deep_stops, gauges, shutter_text
+from wenlo.core.advice.light_layers import light_layer
 from wenlo.core.advice.notes import notes
 from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.optics.lamp import field_angle
+from wenlo.core.optics.lamp import angle_at
+from wenlo.core.quantities.colour import seen_white
 from wenlo.core.quantities.length import format_length
-from wenlo.core.quantities.stops import format_stops
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shoot.brief import Haze
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.formats.cut_list_csv import write_cut_list
@@ -72,17 +76,77 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
         ("loss_at_sheet", "Loss at the sheet's place", format_stops(light.loss_at_sheet),
          "against the bare lamp standing where the sheet is"),
     )  # fmt: skip
-    return [r.FigureResult(key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
+    light_rows = [r.FigureResult(group="light", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
+    return [*light_rows, *_picture_figures(shoot, result)]
+
+
+def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
+    brief, units = shoot.brief, shoot.units
+    cost, white = costs_of(brief, result), seen_white(light_at_face(brief, result), set_up.balance_of(brief))
+
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    far = length(cost.sharp.far) if math.isfinite(cost.sharp.far) else "the horizon"
+    moves = brief.subject.movement
+    rows = (
+        ("sharp", "Sharp", f"{length(cost.sharp.near)} to {far}",
+         f"focused at {length(brief.camera.distance)}, at the setting that exposes right; blur over the diagonal/1500 is seen"),
+        ("blur", "Movement", "nothing moves" if moves == 0.0 else f"{cost.blur:.1f} ×" if cost.blur >= 1 else "not seen",
+         f"of what still looks sharp, at {moves:g} m/s in {shutter_text(cost.time)}"),
+        ("noise", "Noise", cost.noise_class,
+         f"a middle grey stands {cost.noise:.0f} times over its grain, the whole picture seen in 8 million pixels"),
+        ("veil", "Stray light", "not seen" if cost.veil > DARKEST_SHOWN else f"{deep_stops(cost.veil)} under grey",
+         "what a clean lens spreads over the blacks: a hundredth of the light that falls on it"),
+        ("glare", "Glare at the eye", "a flash" if cost.glare == 0.0 else f"{two_digits(cost.glare)} cd/m²",
+         "a single burst" if cost.glare == 0.0 else cost.glare_word),
+        ("flicker", "Flicker", "none" if cost.flicker < 0.05 else format_stops(cost.flicker),
+         f"from one exposure to the next on 50 Hz mains{': ' + cost.flickering if cost.flickering else ''}"),
+        ("white", "White at the face", f"{round(white.kelvin, -2):.0f} K, Duv {white.duv:+.3f}",
+         f"camera balanced for {set_up.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps"),
+    )  # fmt: skip
+    return [r.FigureResult(group="picture", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
+
+
+def two_digits(value: float) -> str:
+    """A figure with two significant digits, in full.
+
+    >>> two_digits(12345.0)
+    '12000'
+    """
+    return f"{float(f'{value:.2g}'):.0f}"
 
 
 def _picture_weight(shoot: Shoot, result: Evaluated) -> r.PictureWeight:
-    factor = exposure_factor(shoot.brief) * shoot.brief.lamp.power * PICTURE_UNIT
+    factor = exposure_factor(shoot.brief) * PICTURE_UNIT
     off_by = result.setting.off_by
-    return r.PictureWeight(as_set=factor, exposed_right=factor * 2.0**-off_by if math.isfinite(off_by) else factor)
+    return r.PictureWeight(
+        as_set=factor, exposed_right=factor * 2.0**-off_by if math.isfinite(off_by) else factor,
+        colours=[[float(x) for x in colour] for colour in set_up.full_colours(shoot.brief)],
+    )  # fmt: skip
+
+
+def _lamp_lines(shoot: Shoot, result: Evaluated) -> list[r.LampLine]:
+    brief, levels = shoot.brief, result.levels
+    names = [lamp_types()[brief.lamp.id].name, *(light.name for light in brief.others)]
+
+    def against_key(lamp: str, meter: str) -> float | None:
+        stops = -stops_between(levels.key, levels.by_lamp[meter].get(lamp, 0.0))
+        return round(stops, 2) if math.isfinite(stops) else None
+
+    return [
+        r.LampLine(
+            id=lamp, name=name, kelvin=round(set_up.white_of(part)), key=against_key(lamp, "key"),
+            fill=against_key(lamp, "fill"), backdrop=against_key(lamp, "backdrop"),
+        )
+        for lamp, name, part in zip(levels.by_lamp["key"], names, brief.lamps, strict=True)
+    ]  # fmt: skip
 
 
 def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
-    """The predicted picture, linear, at full lamp power: half floats in units of ``PICTURE_UNIT``, rows from the top.
+    """The predicted picture, linear, of each lamp in white and at full power, one after the other.
+
+    Half floats in units of ``PICTURE_UNIT``, RGB, rows from the top.
 
     Parameters
     ----------
@@ -92,13 +156,24 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
     """
     shoot = read_shoot(document)
     taking = FIRST if quality == "first" else CLEAN
-    taken = preview(shoot.brief, shoot.design, taking, go_on)
-    weights = np.array([lamp.colour for lamp in taken.lamps])
-    pixels = np.minimum(taken.developed(weights) / PICTURE_UNIT, HALF_FLOAT_MOST).astype("<f2")
+    found = preview(shoot.brief, shoot.design, taking, go_on)
+    taken = found.picture
+    pixels = np.minimum(taken.light / PICTURE_UNIT, HALF_FLOAT_MOST).astype("<f2")
+    outline = [
+        r.OutlinePlace(
+            place=place.place, at=list(place.at),
+            inside=_rounded(place.inside + found.veil), outside=_rounded(place.outside + found.veil),
+        ).model_dump()
+        for place in found.outline
+    ]  # fmt: skip
     return {
         "width": taking.width, "height": taking.height, "samples": taken.samples, "noise": taken.noise,
-        "light": pixels.tobytes(),
+        "lamps": len(taken.lamps), "outline": outline, "light": pixels.tobytes(),
     }  # fmt: skip
+
+
+def _rounded(light: np.ndarray) -> list[list[float]]:
+    return [[float(f"{x / PICTURE_UNIT:.4g}") for x in lamp] for lamp in light]
 
 
 def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
@@ -120,10 +195,12 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
         ),
         drawing=r.SetDrawing(
             sheet_centre_height=design.centre_height, lamp_height=design.lamp_stands_at, lamp_width=lamp.size[0],
-            lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=lamp.beam, field=field_angle(lamp), room_left=box.left,
+            lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=angle_at(lamp, 0.5, brief.lamp.zoom),
+            field=angle_at(lamp, 0.1, brief.lamp.zoom), room_left=box.left,
             room_right=box.right, room_front=box.front, room_back=box.back, room_height=box.height,
         ),
         picture=_picture_weight(shoot, result),
+        lamps=_lamp_lines(shoot, result),
         with_room=result.with_room,
         core_version=CORE_VERSION,
     )  # fmt: skip
@@ -199,12 +276,28 @@ def paper(document: Mapping[str, Any], form: str) -> bytes:
     return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units)
 
 
+def light_map(document: Mapping[str, Any], layer: Any, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
+    """Stops over a layer of the room; see ``LightMapResult``."""
+    shoot = read_shoot(document)
+    found = light_layer(shoot.brief, shoot.design, layer, go_on=go_on)
+    if found is None:
+        sentence = "The set does not fit the room, so the light in it is not known."
+        return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, sentence=sentence).model_dump()
+    best, worst = float(found.stops.max()), max(float(found.stops.min()), -DARKEST_SHOWN)
+    sentence = f"{best:+.1f} to {worst:+.1f} stops against the face.".replace("-", "−")
+    return r.LightMapResult(
+        layer=layer, width=found.width, height=found.height, error=round(found.error, 2), sentence=sentence,
+        stops=[[round(float(max(x, -DARKEST_SHOWN)), 2) for x in row] for row in found.stops],
+    ).model_dump()  # fmt: skip
+
+
 TASKS: Mapping[str, Callable[..., Any]] = {
     "figures": figures,
     "advice": advice,
     "build": build,
     "paper": paper,
     "picture": picture,
+    "light_map": light_map,
 }
 
 
@@ -218,4 +311,5 @@ def warm_up() -> None:
     bulb["design"].update(layers=2, layer_gap=0.1)
     figures(bulb, "draft")
     build(document)
-    preview(Shoot().brief, Shoot().design, Taking(width=24, height=16, samples=4))
+    brief = Shoot().brief
+    preview(brief.model_copy(update={"haze": Haze()}), Shoot().design, Taking(width=24, height=16, samples=4))

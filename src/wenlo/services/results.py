@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict
 
+from wenlo.core.advice.light_layers import Layer
 from wenlo.core.shoot.document import Shoot
 
 
@@ -42,8 +43,9 @@ class NoteResult(Result):
 
 
 class FigureResult(Result):
-    """A named figure with its value ready to read and the words behind it."""
+    """A named figure with its value ready to read and the words behind it; of the light, or of what it costs the picture."""
 
+    group: Literal["light", "picture"]
     key: str
     label: str
     text: str
@@ -75,10 +77,37 @@ class SetDrawing(Result):
 
 
 class PictureWeight(Result):
-    """What the light of a picture is multiplied by, at the lamp's present power: at the camera's setting and at the right one."""
+    """What the light of a picture is multiplied by: at the camera's setting and at the right one.
+
+    ``colours`` (RGB) are for each lamp at full power, the modifier's first; its power and whether it is on multiply it.
+    """
 
     as_set: float
     exposed_right: float
+    colours: list[list[float]]
+
+
+class OutlinePlace(Result):
+    """A place on the subject's outline, in shares of the picture; the light on both sides by lamp, in the picture's units."""
+
+    place: str
+    at: list[float]
+    inside: list[list[float]]
+    outside: list[list[float]]
+
+
+class LampLine(Result):
+    """One lamp of the desk: its light at the face, on the shadow side and on the backdrop against the whole key. [stop]
+
+    Null where it gives no light.
+    """
+
+    id: str
+    name: str
+    kelvin: float
+    key: float | None
+    fill: float | None
+    backdrop: float | None
 
 
 class FiguresResult(Result):
@@ -92,6 +121,7 @@ class FiguresResult(Result):
     shadow: ShadowProfile
     drawing: SetDrawing
     picture: PictureWeight
+    lamps: list[LampLine]
     with_room: bool
     core_version: str
 
@@ -221,6 +251,28 @@ class PictureRequest(Result):
     document: Shoot
     editor: str | None = None
     quality: Literal["first", "clean"] = "clean"
+
+
+class LightMapRequest(Result):
+    """A layer of the light over the room; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    layer: Layer
+    editor: str | None = None
+
+
+class LightMapResult(Result):
+    """Stops from the key in rows from the front, or the bottom, of the layer; sizes in m. Empty when it is not known.
+
+    ``error`` is the worst 95 % half-width [stop]; ``sentence`` says what the layer shows.
+    """
+
+    layer: Layer
+    width: float
+    height: float
+    stops: list[list[float]]
+    error: float
+    sentence: str
 
 
 class FiguresRequest(Result):

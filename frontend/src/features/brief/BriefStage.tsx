@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
 import { catalogueQuery } from '../../shared/api/queries';
-import { PlanView } from '../../shared/drawing/PlanView';
+import { isPerson, PlanView } from '../../shared/drawing/PlanView';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
@@ -15,12 +15,39 @@ const EDGE_WORDS = [
   { word: 'wrapped', value: 0.045 },
 ];
 
+const FINISHES = ['matt', 'satin', 'glossy', 'mirror', 'translucent'].map((id) => ({ id, name: id }));
+
+const WHITES = [
+  { id: 'null', name: 'balanced for the key lamp' },
+  ...[2700, 3200, 4000, 5000, 5600, 6500].map((k) => ({ id: String(k), name: `${k} K` })),
+];
+
+const HAZE = { kind: 'steam', density: 'plain', x: 0.35, y: 0.1, z: 1.3, width: 0.3, height: 0.6 };
+
+function HazeFields() {
+  return (
+    <>
+      <Choice
+        path="brief.haze.density"
+        label="It is"
+        options={['thin', 'plain', 'thick'].map((id) => ({ id, name: id }))}
+      />
+      <Quantity path="brief.haze.x" kind="length" label="To the right" />
+      <Quantity path="brief.haze.y" kind="length" label="Behind" />
+      <Quantity path="brief.haze.z" kind="length" label="Its middle" hint="above the floor" />
+      <Quantity path="brief.haze.width" kind="length" label="Its width" />
+      <Quantity path="brief.haze.height" kind="length" label="Its height" />
+    </>
+  );
+}
+
 export function BriefStage() {
   const document = useShoot((s) => s.document);
   const figures = useFigures((s) => s.figures);
   const { data } = useQuery(catalogueQuery);
   if (!document || !data) return null;
   const { brief } = document;
+  const person = isPerson(brief);
   const flash = data.lamps.find((l) => l.id === brief.lamp.id)?.group === 'flash';
   return (
     <div className="stage brief-stage">
@@ -37,25 +64,37 @@ export function BriefStage() {
               { id: 'film', name: 'film' },
             ]}
           />
-          <div className="field">
-            <span className="field-label">Subject</span>
-            <span className="field-static">one person, head and shoulders</span>
-          </div>
+          <Choice path="brief.subject.kind" label="Subject" options={data.subjects} />
+          <Choice path="brief.subject.finish" label={person ? 'Skin' : 'Finish'} options={FINISHES} />
+          {person ? null : <Quantity path="brief.subject.size" kind="length" label="Its height" />}
           <Quantity
             path="brief.subject.face_height"
             kind="length"
-            label="Face height"
-            hint="eyes above the floor"
+            label={person ? 'Face height' : 'Its middle'}
+            hint={person ? 'eyes above the floor' : 'above the floor'}
           />
+          <Quantity
+            path="brief.subject.movement"
+            kind="speed"
+            label="Moves at"
+            hint="nods .2, hand work 1 m/s"
+          />
+          <Choice
+            path="brief.haze"
+            label="In the air"
+            options={[
+              { id: 'null', name: 'nothing' },
+              { id: 'steam', name: 'steam' },
+              { id: 'dust', name: 'dust' },
+            ]}
+            value={brief.haze?.kind ?? 'null'}
+            choose={(id) => [
+              { path: 'brief.haze', value: id === 'null' ? null : { ...(brief.haze ?? HAZE), kind: id } },
+            ]}
+          />
+          {brief.haze ? <HazeFields /> : null}
           <Quantity path="brief.backdrop.distance" kind="length" label="To backdrop" />
           <Choice path="brief.backdrop.finish" label="Backdrop" options={data.finishes} />
-          <h2>Room</h2>
-          <Quantity path="brief.room.width" kind="length" label="Width" />
-          <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
-          <Quantity path="brief.room.height" kind="length" label="Ceiling" />
-          <Choice path="brief.room.walls" label="Walls" options={data.finishes} />
-          <Choice path="brief.room.ceiling" label="Ceiling is" options={data.finishes} />
-          <Choice path="brief.room.floor" label="Floor is" options={data.finishes} />
         </section>
         <section className="panel" aria-label="Wanted">
           <h2>Wanted</h2>
@@ -116,7 +155,7 @@ export function BriefStage() {
             }}
           />
         </section>
-        <section className="panel" aria-label="Camera and lamp">
+        <section className="panel" aria-label="Camera, lamp and room">
           <h2>Camera</h2>
           <Choice path="brief.camera.sensor" label="Sensor" options={data.sensors} />
           <Quantity path="brief.camera.focal_length" kind="millimetres" label="Lens" />
@@ -124,6 +163,15 @@ export function BriefStage() {
           <Quantity path="brief.camera.aperture" kind="aperture" label="Aperture" />
           {flash ? null : <Quantity path="brief.camera.shutter" kind="shutter" label="Shutter" />}
           <Quantity path="brief.camera.iso" kind="number" label="ISO" />
+          <Choice
+            path="brief.camera.white_balance"
+            label="White"
+            options={WHITES}
+            value={String(brief.camera.white_balance)}
+            choose={(id) => [
+              { path: 'brief.camera.white_balance', value: id === 'null' ? null : Number(id) },
+            ]}
+          />
           <Choice
             path="brief.wanted.solve_for"
             label="Work out"
@@ -150,6 +198,13 @@ export function BriefStage() {
           <h2>Lamp</h2>
           <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
           <Quantity path="brief.lamp.power" kind="share" label="Power" />
+          <h2>Room</h2>
+          <Quantity path="brief.room.width" kind="length" label="Width" />
+          <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
+          <Quantity path="brief.room.height" kind="length" label="Ceiling" />
+          <Choice path="brief.room.walls" label="Walls" options={data.finishes} />
+          <Choice path="brief.room.ceiling" label="Ceiling is" options={data.finishes} />
+          <Choice path="brief.room.floor" label="Floor is" options={data.finishes} />
         </section>
       </div>
       <figure className="card">

@@ -1,19 +1,22 @@
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
+import { useState } from 'react';
+import type { Figures } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
-import { PlanView } from '../../shared/drawing/PlanView';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { FrontView, GlowKey } from './FrontView';
+import { LampDesk } from './LampDesk';
+import { LightLayers } from './LightLayers';
 import { PredictedPicture } from './PredictedPicture';
 import { ShadowStrip } from './ShadowStrip';
 import { SideSection } from './SideSection';
 
 const LAYER_GAP = 0.1;
 
-function Controls() {
+function Controls({ figures }: { figures: Figures | null }) {
   const document = useShoot((s) => s.document);
   const { data } = useQuery(catalogueQuery);
   if (!document || !data) return null;
@@ -61,7 +64,10 @@ function Controls() {
       <section className="panel" aria-label="Lamp">
         <h2>Lamp</h2>
         <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
-        <Quantity path="brief.lamp.power" kind="share" label="Power" />
+        <Choice path="brief.lamp.gel" label="Gel" options={data.gels} />
+        {document.brief.lamp.id === 'flash_hotshoe' ? (
+          <Quantity path="brief.lamp.zoom" kind="millimetres" label="Zoom" hint="24 to 105 mm" />
+        ) : null}
         <div className="field">
           <span className="field-label">Height</span>
           {design.lamp_height === null ? (
@@ -83,6 +89,7 @@ function Controls() {
           hint="from the camera; + is camera right"
         />
       </section>
+      {figures ? <LampDesk document={document} figures={figures} data={data} /> : null}
       <section className="panel" aria-label="Frame">
         <h2>Frame</h2>
         <Choice
@@ -126,6 +133,37 @@ function Controls() {
   );
 }
 
+function FigureList({ figures, stale }: { figures: Figures; stale: boolean }) {
+  const [group, setGroup] = useState<'light' | 'picture'>('light');
+  return (
+    <section className={`card figures-card${stale ? ' is-stale' : ''}`} aria-label="Figures">
+      <div className="picture-head">
+        <h2>Figures</h2>
+        <Segmented
+          size="small"
+          aria-label="Which figures"
+          options={[
+            { value: 'light', label: 'light', title: 'What the light is like' },
+            { value: 'picture', label: 'picture', title: 'What the exposure costs the picture' },
+          ]}
+          value={group}
+          onChange={(value) => setGroup(value as 'light' | 'picture')}
+        />
+      </div>
+      <dl className="figures">
+        {figures.figures
+          .filter((f) => f.group === group)
+          .map((f) => (
+            <div key={f.key} title={f.detail}>
+              <dt>{f.label}</dt>
+              <dd>{f.text}</dd>
+            </div>
+          ))}
+      </dl>
+    </section>
+  );
+}
+
 export function ShapeStage() {
   const document = useShoot((s) => s.document);
   const { figures, stale } = useFigures();
@@ -148,11 +186,8 @@ export function ShapeStage() {
               </figure>
             </div>
             <div className="shape-lower">
-              <PredictedPicture figures={figures} />
-              <figure className="card plan-card">
-                <figcaption>Plan</figcaption>
-                <PlanView document={document} figures={figures} dimensions={false} />
-              </figure>
+              <PredictedPicture figures={figures} document={document} />
+              <LightLayers document={document} figures={figures} />
               <section className="card" aria-label="Shadow edge on the face">
                 <h2>Shadow edge on the face</h2>
                 <ShadowStrip document={document} figures={figures} />
@@ -165,17 +200,7 @@ export function ShapeStage() {
                   ))}
                 </ul>
               </section>
-              <section className={`card figures-card${stale ? ' is-stale' : ''}`} aria-label="Figures">
-                <h2>Figures</h2>
-                <dl className="figures">
-                  {figures.figures.map((f) => (
-                    <div key={f.key} title={f.detail}>
-                      <dt>{f.label}</dt>
-                      <dd>{f.text}</dd>
-                    </div>
-                  ))}
-                </dl>
-              </section>
+              <FigureList figures={figures} stale={stale} />
             </div>
           </>
         ) : (
@@ -183,7 +208,7 @@ export function ShapeStage() {
         )}
       </div>
       <aside className="controls" aria-label="Modifier">
-        <Controls />
+        <Controls figures={figures} />
       </aside>
     </div>
   );

@@ -3,8 +3,9 @@ import { useRef } from 'react';
 import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { Handle } from '../../shared/drawing/Handle';
+import { isPerson } from '../../shared/drawing/PlanView';
 import { fitScale } from '../../shared/drawing/scale';
-import { LampSymbol, PersonSide, ScaleBar } from '../../shared/drawing/symbols';
+import { LampSymbol, PersonSide, ScaleBar, ThingSide } from '../../shared/drawing/symbols';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
 
@@ -107,13 +108,17 @@ export function SideSection({ document, figures }: { document: Shoot; figures: F
               className="soft-light"
             />
           </g>
-          <PersonSide
-            x={s.x(0)}
-            y={faceY}
-            perMetre={s.perMetre}
-            floor={floor}
-            headDepth={brief.subject.head_depth}
-          />
+          {isPerson(brief) ? (
+            <PersonSide
+              x={s.x(0)}
+              y={faceY}
+              perMetre={s.perMetre}
+              floor={floor}
+              headDepth={brief.subject.head_depth}
+            />
+          ) : (
+            <ThingSide x={s.x(0)} y={faceY} perMetre={s.perMetre} floor={floor} size={brief.subject.size} />
+          )}
           <path d={`M${s.x(0)} ${faceY} h-26`} className="mark" />
 
           <path d={`M${lampX} ${lampY} L${lampX + 16} ${lampY} L${lampX + 16} ${floor}`} className="stand" />

@@ -1,5 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
-import { answer, api, type GaugeKey, type Shoot } from './client';
+import { ApiProblem, answer, api, type GaugeKey, type Schemas, type Shoot } from './client';
+
+const mapEditor = crypto.randomUUID();
 
 export const catalogueQuery = queryOptions({
   queryKey: ['catalogue'],
@@ -24,6 +26,18 @@ export const buildQuery = (document: Shoot) =>
     queryFn: () => answer(api.POST('/api/build', { body: { document } })),
     placeholderData: (previous) => previous,
     retry: false,
+  });
+
+export const lightMapQuery = (document: Shoot, layer: Schemas['LightMapResult']['layer'] | 'none') =>
+  queryOptions({
+    queryKey: ['light-map', layer, document.brief, document.design],
+    queryFn: ({ signal }) => {
+      if (layer === 'none') return null;
+      return answer(api.POST('/api/light-map', { body: { document, layer, editor: mapEditor }, signal }));
+    },
+    placeholderData: (previous) => previous,
+    staleTime: 60_000,
+    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
   });
 
 export const adviceQuery = (document: Shoot, gauge: GaugeKey) =>

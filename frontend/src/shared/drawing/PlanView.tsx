@@ -1,24 +1,32 @@
 // The room from above, true to scale: subject, backdrop, camera with its field, sheet and lamp.
 import { useRef } from 'react';
-import type { Figures, Shoot } from '../api/client';
+import type { Figures, Schemas, Shoot } from '../api/client';
 import { edit } from '../state/store';
 import { useSize } from '../ui/useSize';
 import { Dimension } from './Dimension';
 import { Handle } from './Handle';
+import { LightBands } from './LightBands';
+import { OtherSymbol } from './OtherSymbol';
 import { fitScale } from './scale';
-import { CameraAbove, LampSymbol, PersonAbove, ScaleBar } from './symbols';
+import { CameraAbove, LampSymbol, PersonAbove, ScaleBar, ThingAbove } from './symbols';
 
 const SENSOR_WIDTH = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0.0132 };
+/** Whether a person is in front of the camera, not a thing. */
+export const isPerson = (brief: Shoot['brief']) => ['bust', 'standing'].includes(brief.subject.kind);
+
 const round = (value: number, to = 1000) => Math.round(value * to) / to;
 
 export function PlanView({
   document,
   figures,
   dimensions,
+  light,
 }: {
   document: Shoot;
   figures: Figures;
   dimensions: boolean;
+  /** Stops over a level layer of the room. */
+  light?: Schemas['LightMapResult'] | undefined;
 }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const start = useRef({ camera: 0, backdrop: 0, angle: 0 });
@@ -59,6 +67,16 @@ export function PlanView({
             height={(d.room_back - d.room_front) * s.perMetre}
             className="room"
           />
+          {light ? (
+            <LightBands
+              map={light.stops}
+              x={s.x((d.room_left + d.room_right - light.width) / 2)}
+              y={s.y((d.room_back + d.room_front + light.height) / 2)}
+              width={light.width * s.perMetre}
+              height={light.height * s.perMetre}
+              labels={10}
+            />
+          ) : null}
           <path
             d={`M${camera.x} ${camera.y} L${s.x(-view * reach)} ${backdrop} H${s.x(view * reach)} Z`}
             className="field-of-view"
@@ -98,7 +116,11 @@ export function PlanView({
               className="grip"
             />
           </Handle>
-          <PersonAbove x={head.x} y={head.y} perMetre={s.perMetre} />
+          {isPerson(brief) ? (
+            <PersonAbove x={head.x} y={head.y} perMetre={s.perMetre} />
+          ) : (
+            <ThingAbove x={head.x} y={head.y} perMetre={s.perMetre} size={brief.subject.size} />
+          )}
           <path
             d={`M${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)}`}
             className="sheet-line"
@@ -128,6 +150,17 @@ export function PlanView({
               round={d.lamp_shape === 'sphere'}
             />
           </Handle>
+          {brief.others.map((other, i) => (
+            <OtherSymbol
+              // biome-ignore lint/suspicious/noArrayIndexKey: a lamp is its place in the list
+              key={i}
+              index={i}
+              other={other}
+              document={document}
+              figures={figures}
+              scale={s}
+            />
+          ))}
           <Handle
             label="camera distance"
             cursor="ns-resize"

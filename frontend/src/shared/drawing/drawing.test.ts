@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BANDS, bandLabels, bands } from './contours';
+import { BANDS, bandLabels, bands, contourLabels } from './contours';
 import { fitScale } from './scale';
 
 const none = { left: 0, right: 0, top: 0, bottom: 0 };
@@ -55,5 +55,19 @@ describe('bands of the glow', () => {
       expect((labels[i - 1]?.y ?? 0) - (labels[i]?.y ?? 0)).toBeGreaterThanOrEqual(0.04);
     }
     expect(bandLabels(map, 2)).toHaveLength(1);
+  });
+});
+
+describe('labels of a light map', () => {
+  const ramp = Array.from({ length: 12 }, () => Array.from({ length: 41 }, (_, i) => 1 - i / 8));
+  it('stand where the light is a whole number of stops from the key', () => {
+    const labels = contourLabels(ramp);
+    expect(labels.map((l) => l.stops)).toEqual([1, 0, -1, -2, -3, -4]);
+    // the first and the last lie on the border and move one cell in
+    for (const label of labels.slice(1, -1)) expect(label.x).toBeCloseTo((8 * (1 - label.stops) + 0.5) / 41);
+  });
+  it('are left out where a map is too small to hold any', () => {
+    expect(contourLabels([])).toEqual([]);
+    expect(contourLabels([[0], [1]])).toEqual([]);
   });
 });

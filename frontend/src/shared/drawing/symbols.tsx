@@ -61,6 +61,32 @@ export function PersonAbove(props: { x: number; y: number; perMetre: number }) {
   );
 }
 
+/** A thing on its table from above, the front toward the camera (down); true to scale. */
+export function ThingAbove(props: { x: number; y: number; perMetre: number; size: number }) {
+  const k = props.perMetre;
+  const wide = Math.max(props.size * k, 4);
+  return (
+    <g transform={`translate(${props.x} ${props.y})`} className="person">
+      <rect x={-0.6 * k} y={-0.35 * k} width={1.2 * k} height={0.7 * k} className="table-top" />
+      <rect x={-wide / 2} y={-wide * 0.8} width={wide} height={wide * 0.8} className="head" />
+    </g>
+  );
+}
+
+/** A thing on its table from the side, its front at (0, 0) looking right; true to scale. */
+export function ThingSide(props: { x: number; y: number; perMetre: number; floor: number; size: number }) {
+  const k = props.perMetre;
+  const half = (props.size * k) / 2;
+  const floor = props.floor - props.y;
+  return (
+    <g transform={`translate(${props.x} ${props.y})`} className="person">
+      <path d={`M${-0.35 * k} ${half} H${0.35 * k}`} className="stool" />
+      <path d={`M${-0.3 * k} ${half} V${floor} M${0.3 * k} ${half} V${floor}`} className="stool" />
+      <rect x={-1.2 * half} y={-half} width={1.2 * half} height={2 * half} />
+    </g>
+  );
+}
+
 /** A camera from above, looking up the page. */
 export function CameraAbove(props: { x: number; y: number }) {
   return (

@@ -1,5 +1,14 @@
 import { expect, test } from 'vitest';
-import { bandOf, type Curves, develop, halfValue, toneTable } from './develop';
+import {
+  bandOf,
+  type Curves,
+  combined,
+  develop,
+  halfValue,
+  lampWeights,
+  separation,
+  toneTable,
+} from './develop';
 
 const curves: Curves = {
   middle_grey: 0.18,
@@ -49,6 +58,8 @@ test('the stops view tells how far from middle grey', () => {
     width: 2,
     height: 1,
     noise: 0,
+    lamps: 1,
+    outline: [],
     light: new Uint16Array(
       Array(3)
         .fill(half(1))
@@ -57,4 +68,51 @@ test('the stops view tells how far from middle grey', () => {
   };
   const pixels = develop(raw, curves, 0.18, 'stops');
   expect([...pixels]).toEqual([0x20, 0x40, 0x60, 255, 0xff, 0x80, 0, 255]);
+});
+
+test('lamps add up, each by its colour, power and switch', () => {
+  const raw = {
+    width: 1,
+    height: 1,
+    noise: 0,
+    lamps: 2,
+    outline: [],
+    light: new Uint16Array([1, 2, 4, 8, 8, 8].map(half)),
+  };
+  const value = (weights: number[][]) => [...combined(raw, weights)].map(halfValue);
+  expect(value([[1, 1, 1]])).toEqual([1, 2, 4]);
+  expect(
+    value([
+      [1, 1, 1],
+      [0.5, 0.25, 0],
+    ]),
+  ).toEqual([5, 4, 4]);
+  const weights = lampWeights(
+    [
+      [1, 1, 1],
+      [2, 1, 0.5],
+    ],
+    [
+      { power: 0.5, on: true },
+      { power: 1, on: false },
+    ],
+  );
+  expect(weights).toEqual([
+    [0.5, 0.5, 0.5],
+    [0, 0, 0],
+  ]);
+  expect(value(weights)).toEqual([0.5, 1, 2]);
+});
+
+test('separation counts stops across the outline, lamp by lamp', () => {
+  const grey = (v: number) => [v, v, v];
+  const place = {
+    place: 'top',
+    at: [0.5, 0.2] as [number, number],
+    inside: [grey(4), grey(0)],
+    outside: [grey(1), grey(3)],
+  };
+  expect(separation(place, [grey(1), grey(0)])).toBeCloseTo(2);
+  expect(separation(place, [grey(1), grey(1)])).toBeCloseTo(0);
+  expect(separation(place, [grey(0), grey(1)])).toBeNull();
 });

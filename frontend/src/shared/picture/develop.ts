@@ -1,8 +1,18 @@
-// Pictures come as linear half floats; here they get the exposure, the tone curve or the stops view.
+// Pictures come as linear half floats, one of each lamp; here they are added up and get the exposure, the tone curve or the stops view.
 import type { Schemas } from '../api/client';
 
 export type Curves = Schemas['PictureCurves'];
-export type RawPicture = { width: number; height: number; noise: number; light: Uint16Array };
+/** A place on the subject's outline in shares of the picture, with the light on both sides by lamp. */
+export type OutlinePlace = { place: string; at: [number, number]; inside: number[][]; outside: number[][] };
+/** Half floats, lamp by lamp: RGB in rows from the top. */
+export type RawPicture = {
+  width: number;
+  height: number;
+  lamps: number;
+  noise: number;
+  light: Uint16Array;
+  outline: OutlinePlace[];
+};
 export type Look = 'picture' | 'stops';
 
 /** Value of a half float (IEEE 754 binary16) that is not negative. */
@@ -51,16 +61,57 @@ function rgb(hex: string): [number, number, number] {
   return [n >> 16, (n >> 8) & 255, n & 255];
 }
 
+const SHIFT = 13;
+const BIAS = (127 - 15) << 10;
+const MOST = HALVES - 1;
+
+/** The sum over lamps, each channel multiplied by its weight, as positions in a table of half floats. */
+export function combined(raw: RawPicture, weights: number[][]): Uint16Array {
+  const channels = 3 * raw.width * raw.height;
+  const linear = halves();
+  const sum = new Float32Array(channels);
+  for (let lamp = 0; lamp < raw.lamps; lamp++) {
+    const [r = 0, g = 0, b = 0] = weights[lamp] ?? [];
+    if (r + g + b <= 0) continue;
+    const start = lamp * channels;
+    const factors = [r, g, b];
+    for (let i = 0; i < channels; i++)
+      sum[i] = (sum[i] ?? 0) + (factors[i % 3] ?? 0) * (linear[raw.light[start + i] ?? 0] ?? 0);
+  }
+  // a float without its last thirteen bits, its exponent moved, is the nearest half float below
+  const bits = new Uint32Array(sum.buffer);
+  const places = new Uint16Array(channels);
+  for (let i = 0; i < channels; i++)
+    places[i] = Math.min(Math.max(((bits[i] ?? 0) >>> SHIFT) - BIAS, 0), MOST);
+  return places;
+}
+
+/** What each lamp's light in the picture is multiplied by: its colour at full power, its power, and whether it is on. */
+export function lampWeights(colours: number[][], lamps: { power: number; on: boolean }[]): number[][] {
+  return lamps.map((lamp, i) => (colours[i] ?? [1, 1, 1]).map((c) => (lamp.on ? c * lamp.power : 0)));
+}
+
+const luminance = (rgb: number[]) => 0.2126 * (rgb[0] ?? 0) + 0.7152 * (rgb[1] ?? 0) + 0.0722 * (rgb[2] ?? 0);
+
+/** Stops of the subject over what is behind it at a place of its outline; null in the dark. */
+export function separation(place: OutlinePlace, weights: number[][]): number | null {
+  const sum = (rows: number[][]) =>
+    rows.reduce((total, row, lamp) => total + luminance(row.map((x, k) => x * (weights[lamp]?.[k] ?? 0))), 0);
+  const [inside, outside] = [sum(place.inside), sum(place.outside)];
+  return inside > 0 && outside > 0 ? Math.log2(inside / outside) : null;
+}
+
 /** Pixels for a canvas. */
 export function develop(
   raw: RawPicture,
   curves: Curves,
   factor: number,
   look: Look,
+  weights: number[][] = [[1, 1, 1]],
 ): Uint8ClampedArray<ArrayBuffer> {
   const count = raw.width * raw.height;
   const pixels = new Uint8ClampedArray(4 * count);
-  const { light } = raw;
+  const light = combined(raw, weights);
   if (look === 'picture') {
     const table = toneTable(curves, factor);
     for (let i = 0; i < count; i++) {
@@ -72,8 +123,8 @@ export function develop(
   const linear = halves();
   const colours = curves.bands.map((b) => rgb(b.colour));
   for (let i = 0; i < count; i++) {
-    const [r, g, b] = [0, 1, 2].map((k) => linear[light[3 * i + k] ?? 0] ?? 0) as [number, number, number];
-    const colour = colours[bandOf(curves, (0.2126 * r + 0.7152 * g + 0.0722 * b) * factor)] ?? [0, 0, 0];
+    const seen = [0, 1, 2].map((k) => linear[light[3 * i + k] ?? 0] ?? 0);
+    const colour = colours[bandOf(curves, luminance(seen) * factor)] ?? [0, 0, 0];
     for (let k = 0; k < 3; k++) pixels[4 * i + k] = colour[k] ?? 0;
     pixels[4 * i + 3] = 255;
   }

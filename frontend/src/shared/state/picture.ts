@@ -1,9 +1,9 @@
 // The predicted picture of the shoot on screen: a small one at once, a clean one when nothing moves.
-// Power, shutter and ISO are no reason for a new one: they only multiply the light.
+// Power, gels, switches, shutter and ISO are no reason for a new one: they only multiply the light of each lamp.
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Shoot } from '../api/client';
-import type { RawPicture } from '../picture/develop';
+import type { OutlinePlace, RawPicture } from '../picture/develop';
 import { useShoot } from './store';
 
 type State = {
@@ -25,9 +25,23 @@ const SETTLE_MS = 250;
 
 /** What the light in the picture depends on. */
 export function pictureKey(document: Shoot): string {
-  const { lamp, camera, subject, backdrop, room } = document.brief;
-  const { shutter: _shutter, iso: _iso, ...lens } = camera;
-  return JSON.stringify([document.design, lamp.id, lens, subject, backdrop, room]);
+  const { lamp, camera, subject, backdrop, room, others, haze } = document.brief;
+  const { shutter, iso: _iso, white_balance: _white, ...lens } = camera;
+  const standing = others.map(({ power: _power, on: _on, gel: _gel, name: _name, ...rest }) => rest);
+  // what moves is smeared by the time of the exposure
+  const time = subject.movement > 0 ? [shutter, lamp.power] : [];
+  return JSON.stringify([
+    document.design,
+    lamp.id,
+    lamp.zoom,
+    lens,
+    subject,
+    backdrop,
+    room,
+    standing,
+    haze,
+    time,
+  ]);
 }
 
 async function take(document: Shoot, quality: 'first' | 'clean', signal: AbortSignal): Promise<RawPicture> {
@@ -43,7 +57,15 @@ async function take(document: Shoot, quality: 'first' | 'clean', signal: AbortSi
   }
   const number = (name: string) => Number(response.headers.get(`X-Picture-${name}`));
   const light = new Uint16Array(await response.arrayBuffer());
-  return { width: number('Width'), height: number('Height'), noise: number('Noise'), light };
+  const outline = JSON.parse(response.headers.get('X-Picture-Outline') ?? '[]') as OutlinePlace[];
+  return {
+    width: number('Width'),
+    height: number('Height'),
+    lamps: number('Lamps'),
+    noise: number('Noise'),
+    light,
+    outline,
+  };
 }
 
 async function follow(document: Shoot, signal: AbortSignal): Promise<void> {

@@ -11,8 +11,12 @@ export function Choice(props: {
   label: string;
   options: ChoiceOption[];
   also?: (id: string) => { path: string; value: unknown }[];
+  /** What is chosen and what choosing changes, where the document holds something else than an id. */
+  value?: string;
+  choose?: (id: string) => { path: string; value: unknown }[];
 }) {
-  const value = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
+  const held = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
+  const value = props.value ?? held;
   const error = useShoot((s) => s.fieldErrors[props.path]);
   const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
@@ -43,10 +47,8 @@ export function Choice(props: {
                 ? chosen === 'true'
                 : chosen;
           const name = props.options.find((o) => o.id === chosen)?.name ?? chosen;
-          edit(
-            [{ path: props.path, value: stored }, ...(props.also?.(chosen) ?? [])],
-            `${props.label}: ${name}`,
-          );
+          const changes = props.choose?.(chosen) ?? [{ path: props.path, value: stored }];
+          edit([...changes, ...(props.also?.(chosen) ?? [])], `${props.label}: ${name}`);
         }}
       />
       {error ? (

@@ -17,6 +17,9 @@ const STEP: Record<Kind, number> = {
   number: 1,
   shutter: 0,
   aperture: 0.1,
+  speed: 0.1,
+  kelvin: 100,
+  lux: 500,
 };
 
 /** Outside its limits: a sentence; inside: null. */
@@ -60,7 +63,7 @@ export function useQuantity(
   const value = typeof raw === 'number' ? raw : (unset ?? null);
 
   const commit = (next: number): void => {
-    const limit = data?.limits.find((l) => l.path === path);
+    const limit = data?.limits.find((l) => l.path === path.replace(/\.\d+\./g, '.*.'));
     const wrong = outside(next, limit, kind, units);
     if (wrong) {
       setFieldError(path, wrong);

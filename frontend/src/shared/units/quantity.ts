@@ -9,7 +9,10 @@ export type Kind =
   | 'degrees'
   | 'number'
   | 'shutter'
-  | 'aperture';
+  | 'aperture'
+  | 'speed'
+  | 'kelvin'
+  | 'lux';
 
 const DECIMAL = /^[+-]?\d+(?:[.,]\d+)?$/;
 
@@ -44,6 +47,12 @@ export function read(text: string, kind: Kind, units: Units): number | string {
       if (fraction?.[1] && Number(fraction[1]) > 0) return 1 / Number(fraction[1].replace(',', '.'));
       return decimal(t.replace(/\s*s$/, '')) ?? bad('a time such as 1/100 s or 0.5 s');
     }
+    case 'speed':
+      return decimal(t.replace(/\s*m\/s$/, '')) ?? bad('a speed such as 0.5 m/s');
+    case 'kelvin':
+      return decimal(t.replace(/\s*k$/, '')) ?? bad('a colour temperature such as 5600 K');
+    case 'lux':
+      return decimal(t.replace(/\s*(lx|lux)$/, '')) ?? bad('an illuminance such as 8000 lx');
     case 'number':
       return decimal(t.replace(/^iso\s*/, '')) ?? bad('a number');
   }
@@ -65,6 +74,12 @@ export function show(value: number, kind: Kind, units: Units): string {
       return `f/${Math.round(value * 10) / 10}`;
     case 'shutter':
       return value >= 0.3 ? `${Math.round(value * 100) / 100} s` : `1/${Math.round(1 / value)} s`;
+    case 'speed':
+      return `${Math.round(value * 1000) / 1000} m/s`;
+    case 'kelvin':
+      return `${Math.round(value)} K`;
+    case 'lux':
+      return `${Math.round(value)} lx`;
     case 'number':
       return String(Math.round(value * 100) / 100);
   }

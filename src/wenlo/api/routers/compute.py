@@ -1,6 +1,7 @@
 """Figures, advice and parts of a document that need not be saved."""
 
 import asyncio
+import json
 from uuid import uuid4
 
 from fastapi import APIRouter, Request, Response
@@ -9,7 +10,15 @@ from wenlo.api.dependencies import ComputeEngine
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AdviceRequest, BuildRequest
 from wenlo.core.shoot.document import write_shoot
-from wenlo.services.results import AdviceResult, BuildResult, FiguresRequest, FiguresResult, PictureRequest
+from wenlo.services.results import (
+    AdviceResult,
+    BuildResult,
+    FiguresRequest,
+    FiguresResult,
+    LightMapRequest,
+    LightMapResult,
+    PictureRequest,
+)
 
 LOOK_AROUND = 0.05
 """How often a long run asks whether anybody still waits. [s]"""
@@ -35,11 +44,14 @@ async def advice(body: AdviceRequest, engine: ComputeEngine) -> AdviceResult:
     "/picture",
     response_class=Response,
     responses={
-        200: {"content": {"application/octet-stream": {}}, "description": "Half floats, RGB, rows from the top."}
+        200: {
+            "content": {"application/octet-stream": {}},
+            "description": "Half floats, RGB, rows from the top, lamp by lamp.",
+        }
     },
 )
 async def picture(body: PictureRequest, engine: ComputeEngine, request: Request) -> Response:
-    """The predicted picture, linear, at full lamp power; headers tell width, height and noise (docs/formats.md)."""
+    """The predicted picture, linear, lamp by lamp at full power; headers tell the rest (docs/formats.md)."""
     editor = body.editor or str(uuid4())
     run = asyncio.ensure_future(
         engine.run("picture", editor=editor, document=write_shoot(body.document), quality=body.quality)
@@ -52,10 +64,18 @@ async def picture(body: PictureRequest, engine: ComputeEngine, request: Request)
     answer = await run
     headers = {
         "X-Picture-Width": str(answer["width"]), "X-Picture-Height": str(answer["height"]),
+        "X-Picture-Lamps": str(answer["lamps"]), "X-Picture-Outline": json.dumps(answer["outline"], separators=(",", ":")),
         "X-Picture-Samples": str(answer["samples"]), "X-Picture-Noise": f"{answer['noise']:.4f}",
         "Cache-Control": "no-store",
     }  # fmt: skip
     return Response(content=answer["light"], media_type="application/octet-stream", headers=headers)
+
+
+@router.post("/light-map")
+async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapResult:
+    """The light over a layer of the room in stops from the key; for one editor the newest request wins."""
+    answer = await engine.run("light_map", editor=body.editor, document=write_shoot(body.document), layer=body.layer)
+    return LightMapResult.model_validate(answer)
 
 
 @router.post("/build")

@@ -38,7 +38,8 @@ def read_catalogue() -> Catalogue:
 
     return Catalogue(
         lamps=options(catalogue.lamps()), sheets=options(catalogue.sheets()), finishes=options(catalogue.finishes()),
-        sensors=options(catalogue.sensors()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
+        sensors=options(catalogue.sensors()), gels=options(catalogue.gel_choices()),
+        subjects=options(catalogue.subjects()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
         limits=[
             LimitAnswer(path=x.path, label=x.label, unit=x.unit, low=x.low, high=x.high, default=x.default)
             for x in catalogue.limits()

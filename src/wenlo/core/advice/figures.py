@@ -17,6 +17,7 @@ from wenlo.core.advice.apparent import (
     sheet_figures,
     smoothed,
 )
+from wenlo.core.advice.memory import Kept, light_key
 from wenlo.core.data import lamp_types, sheet_materials
 from wenlo.core.optics.lamp import Emitter, placed
 from wenlo.core.optics.sheet import luminance
@@ -24,7 +25,7 @@ from wenlo.core.quantities import exposure
 from wenlo.core.quantities.stops import stops_between
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Meter, Reading
-from wenlo.core.transport.solve import DRAFT, Effort, Solved, read, solve
+from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
 from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
 
 Array = NDArray[np.float64]
@@ -65,7 +66,12 @@ class Light:
 
 @dataclass(frozen=True, kw_only=True)
 class Levels:
-    """Readings at the meters, with the room, at full power: lx, or lx·s of a flash."""
+    """Readings at the meters with the room and all lamps, in terms of the modifier's lamp at full power: lx, or lx·s.
+
+    ``fill`` is what the shadow side gets: the room's return of the modifier's lamp and all light of the others;
+    ``lens`` falls on the lens. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each
+    lamp by meter.
+    """
 
     key: float
     key_error: float
@@ -73,10 +79,12 @@ class Levels:
     exposure: float
     fill: float
     backdrop: float
+    lens: float
     direct_share: float
     modifier_share: float
     room_share: float
     shares: dict[str, float] = field(default_factory=dict)
+    by_lamp: dict[str, dict[str, float]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -171,8 +179,8 @@ def modifier_light(
         shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
         key=scattered + glimpse,
         unscattered=glimpse,
-        bare=_bare(placed(kind, centre=lamp.centre, aim=eye), eye),
-        bare_at_sheet=_bare(placed(kind, centre=design.sheet_centre, aim=eye), eye),
+        bare=_bare(placed(kind, centre=lamp.centre, aim=eye, zoom=brief.lamp.zoom), eye),
+        bare_at_sheet=_bare(placed(kind, centre=design.sheet_centre, aim=eye, zoom=brief.lamp.zoom), eye),
         missed=1.0 - sum(share for name, share in shares.items() if name.startswith("sheet")),
     )
 
@@ -197,37 +205,54 @@ def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) 
     return float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
 
 
-def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort: Effort) -> dict[str, float]:
-    """Some of the meters alone, by name; ``fill`` is what the room returns. At full power. [lx] or [lx·s]"""
-    with_room = set_up.fits_in_room(brief, design)
-    solved = solve(set_up.scene(brief, design, with_room=with_room), effort)
-    readings = read(solved, [m for m in set_up.meters(brief, design) if m.id in names])
+def _used(reading: Reading, meter: str, key_lamp: str) -> dict[str, float]:
+    # by lamp; on the shadow side the modifier's own light is shaded off
     return {
-        name: float(luminance(reading.room if name == "fill" else reading.total)) for name, reading in readings.items()
+        lamp: float(luminance(part.room if meter == "fill" and lamp == key_lamp else part.total))
+        for lamp, part in reading.by_lamp.items()
     }
+
+
+def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort: Effort) -> dict[str, float]:
+    """Some of the meters alone, by name, in the terms of :class:`Levels`. [lx] or [lx·s]"""
+    solved = solve(set_up.whole_scene(brief, design), effort)
+    measured = measure(solved, [m for m in set_up.meters(brief, design) if m.id in names])
+    readings = measured.readings(set_up.lamp_weights(brief))
+    return {name: sum(_used(reading, name, brief.lamp.id).values()) for name, reading in readings.items()}
+
+
+_measured: Kept[tuple[Measured, dict[str, float]]] = Kept(16)
 
 
 def levels_in_room(
     brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
 ) -> Levels:
     """Solve the whole set and read the meters; without the room when the set does not fit in it."""
-    with_room = set_up.fits_in_room(brief, design)
-    solved = solve(set_up.scene(brief, design, with_room=with_room), effort)
-    meters = set_up.meters(brief, design)
-    readings = read(solved, meters, go_on)
 
-    def total(name: str) -> float:
-        return float(luminance(readings[name].total))
+    def read_all() -> tuple[tuple[Measured, dict[str, float]], bool]:
+        solved = solve(set_up.whole_scene(brief, design), effort)
+        asked: list[bool] = []
+
+        def wanted(worst: float) -> bool:
+            asked.append(go_on is None or go_on(worst))
+            return asked[-1]
+
+        measured = measure(solved, set_up.meters(brief, design), wanted)
+        return (measured, spread_shares(solved)), all(asked)
+
+    measured, shares = _measured.get((light_key(brief, design), effort), read_all)
+    readings = measured.readings(set_up.lamp_weights(brief))
+    by_lamp = {name: _used(reading, name, brief.lamp.id) for name, reading in readings.items()}
+    total = {name: sum(row.values()) for name, row in by_lamp.items()}
 
     def part(name: str) -> float:
-        reading: Reading = readings["key"]
-        return float(luminance(getattr(reading, name))) / max(total("key"), 1e-30)
+        return float(luminance(getattr(readings["key"], name))) / max(total["key"], 1e-30)
 
     return Levels(
-        key=total("key"), key_error=readings["key"].error, far_ear=total("far_ear"), exposure=total("exposure"),
-        fill=float(luminance(readings["fill"].room)), backdrop=total("backdrop"),
+        key=total["key"], key_error=readings["key"].error, far_ear=total["far_ear"], exposure=total["exposure"],
+        fill=total["fill"], backdrop=total["backdrop"], lens=total["lens"],
         direct_share=part("direct"), modifier_share=part("modifier"), room_share=part("room"),
-        shares=spread_shares(solved),
+        shares=shares, by_lamp=by_lamp,
     )  # fmt: skip
 
 
@@ -255,6 +280,21 @@ def setting_for(brief: Brief, reading: float) -> Setting:
     return Setting(aperture=aperture, iso=iso, power=power, ev100=ev, off_by=off_by)
 
 
+_alone: Kept[tuple[Light, tuple[float, float]]] = Kept(16)
+
+
+def _modifier_alone(brief: Brief, design: Any, effort: Effort) -> tuple[Light, tuple[float, float]]:
+    # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
+    light = modifier_light(brief, design, effort=effort)
+    sheet = sheet_materials()[design.sheet]
+    typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
+    high, low = (
+        light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))
+        for t in (sheet.transmittance_high, sheet.transmittance_low)
+    )
+    return light, (high, low)
+
+
 def evaluate(
     brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
 ) -> Evaluated:
@@ -266,13 +306,9 @@ def evaluate(
     effort: how finely the set is sampled.
     go_on: asked now and then whether to go on reading meters.
     """
-    light = modifier_light(brief, design, effort=effort)
-    sheet = sheet_materials()[design.sheet]
-    typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
-    spread = [
-        light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))
-        for t in (sheet.transmittance_high, sheet.transmittance_low)
-    ]
+    light, spread = _alone.get(
+        (light_key(brief, design), effort), lambda: (_modifier_alone(brief, design, effort), True)
+    )
     levels = levels_in_room(brief, design, effort=effort, go_on=go_on)
     smooth = smoothed(light.view)
     brightest = max(float(smooth.max()), 1e-30)
@@ -282,7 +318,7 @@ def evaluate(
     if not math.isfinite(scale):
         scale = 0.0
     return Evaluated(
-        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=(spread[0], spread[1]),
+        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=spread,
         with_room=set_up.fits_in_room(brief, design), map_stops=stops,
         shadow=(light.across.at * scale, light.across.share),
     )  # fmt: skip

@@ -8,13 +8,22 @@ import numpy as np
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
+from wenlo.core.advice.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.advice.figures import Evaluated
-from wenlo.core.data import lamp_types, sheet_materials
+from wenlo.core.advice.gauges import shutter_text
+from wenlo.core.data import lamp_types, rendering_classes, sheet_materials
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.colour import mired
 from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.shoot.brief import SENSORS, Brief
+from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shoot.brief import SENSORS, WINDOW, Brief
 
 HEAD_ROOM = 0.02
+POOR = ("fair", "gaps")
+UNLIKE = 30.0
+"""Lamps so many mired apart are seen to differ. [mired]"""
+FLICKERS = 0.1
+"""Exposures that differ by so much are seen to. [stop]"""
 NEAR_LAMP = 0.25
 """Nearer than this to a sheet, a lamp's heat is worth a word. [m]"""
 
@@ -62,9 +71,8 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
             Note(
                 level="hint",
                 about="layers",
-                text="The lamp's outline shows through the sheet "
-                f"({light.sheet.outline_contrast:.1f} times as bright as the cloth beside it): it will mirror in glasses "
-                "and varnish.",
+                text="The lamp's outline shows through the sheet, brighter by "
+                f"{light.sheet.outline_contrast:.1f} times the cloth beside it: it will mirror in glasses and varnish.",
             )
         )
     lamp, sheet = lamp_types()[brief.lamp.id], sheet_materials()[design.sheet]
@@ -88,7 +96,48 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 "sheet goes on.",
             )
         )
+    found.extend(_lamp_notes(brief, result))
     return tuple(found)
+
+
+def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
+    found = []
+    lit = [lamp for lamp in brief.lamps if lamp.on]
+    if not lit:
+        found.append(Note(level="warning", about="lamp", text="Every lamp is off: switch one on at the lamp desk."))
+    for lamp in lit:
+        kind = None if lamp.id == WINDOW else lamp_types()[lamp.id]
+        hurts = rendering_classes()[kind.rendering].hurts if kind and kind.rendering in POOR else ""
+        if kind and hurts:
+            text = f"{kind.name}: colour rendering {rendering_classes()[kind.rendering].name}. It leaves {hurts}; the picture cannot show that."
+            found.append(Note(level="hint", about="lamp", text=text))
+    whites = [(set_up.white_of(lamp), lamp) for lamp in lit]
+    if len(whites) > 1:
+        cold, warm = max(whites, key=lambda w: w[0]), min(whites, key=lambda w: w[0])
+        apart = mired(warm[0]) - mired(cold[0])
+        if apart > UNLIKE:
+            text = (
+                f"Unlike lamps: {cold[0]:.0f} K and {warm[0]:.0f} K stand {apart:.0f} mired apart, so no white balance suits both. "
+                "A warm gel on the colder, or a blue one on the warmer, brings them together."
+            )
+            found.append(Note(level="hint", about="lamp", text=text))
+    cost = costs_of(brief, result)
+    if cost.flicker > FLICKERS:
+        text = (
+            f"At {shutter_text(brief.camera.shutter)} the {cost.flickering} flickers by {format_stops(cost.flicker)} from one exposure to "
+            "the next on 50 Hz mains; 1/100 s or 1/50 s lets whole swings through."
+        )
+        found.append(Note(level="hint", about="camera.shutter", text=text))
+    if cost.veil < VEIL_SHOWS:
+        text = (
+            f"Stray light: what falls on the lens lifts the blacks to {format_stops(cost.veil)} under middle grey. Flag the lens, or turn "
+            "the light that it looks into."
+        )
+        found.append(Note(level="hint", about="camera", text=text))
+    if cost.glare > DAZZLING:
+        text = "Glare: the sitter looks into a source that dazzles. Add a layer, move the lamp back or let them look away between shots."
+        found.append(Note(level="caution", about="lamp_distance", text=text))
+    return found
 
 
 def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:

@@ -9,17 +9,25 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
+from wenlo.core.advice.costs import light_time, veil_luminance
+from wenlo.core.advice.stand_in import clouds, ground_shapes, subject_shapes
 from wenlo.core.data import lamp_types
 from wenlo.core.quantities import exposure
-from wenlo.core.shoot.brief import SENSORS, Brief
+from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
+from wenlo.core.transport.outline import Separation, separations
 from wenlo.core.transport.picture import Camera, Picture, take
 from wenlo.core.transport.scene import LightScene
-from wenlo.core.transport.solve import Effort, solve
-from wenlo.core.transport.stand_ins import head_and_shoulders
+from wenlo.core.transport.solve import Effort, measure, solve
 
 Array = NDArray[np.float64]
 
-PICTURE_EFFORT = Effort(sides=400, samples=1)
+PICTURE_EFFORT = Effort(sides=400, samples=1, error=0.05, most_paths=512)
+STILL = 5e-4
+"""What moves less than this during the exposure is drawn sharp. [m]"""
+
+MOVING_SAMPLES = 8
+"""Rays a pixel, each at its own time, when the subject moves."""
+
 LOOKS_AT = 0.06
 """The camera is aimed this far below the eyes, so that head and shoulders sit in the frame. [m]"""
 
@@ -46,19 +54,30 @@ def camera_of(brief: Brief) -> Camera:
     f, d = brief.camera.focal_length, brief.camera.distance
     image = f * d / (d - f) if d > 1.05 * f else 21.0 * f
     return Camera(
-        position=face + np.array([0.0, -d, 0.0]), aim=face - np.array([0.0, 0.0, LOOKS_AT]),
+        position=face + np.array([0.0, -d, 0.0]), aim=face - np.array([0.0, 0.0, LOOKS_AT if brief.subject.kind in PEOPLE else 0.0]),
         field=2.0 * math.atan(width / 2.0 / image), aperture=f / brief.camera.aperture, focus=d,
     )  # fmt: skip
 
 
 def picture_scene(brief: Brief, design: Any) -> LightScene:
     """The set with the subject's stand-in; without the room when the set does not fit in it."""
-    scene = set_up.scene(brief, design, with_room=set_up.fits_in_room(brief, design))
-    subject = head_and_shoulders(set_up.face(brief), depth=brief.subject.head_depth)
-    return replace(scene, panels=(*scene.panels, *subject))
+    scene = set_up.whole_scene(brief, design)
+    subject = subject_shapes(brief)
+    way = brief.subject.movement * light_time(brief, brief.lamp.power) * np.array([1.0, 0.0, 0.0])
+    moves = {shape.id: way for shape in subject} if float(np.linalg.norm(way)) > STILL else {}
+    return replace(scene, panels=(*scene.panels, *subject, *ground_shapes(brief)), clouds=clouds(brief), moves=moves)
 
 
-def preview(brief: Brief, design: Any, taking: Taking, go_on: Callable[[int], bool] | None = None) -> Picture:
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Preview:
+    """A predicted picture, the light that strays in the lens by lamp, shape (G, 3) [cd/m²], and the subject's outline."""
+
+    picture: Picture
+    veil: Array
+    outline: tuple[Separation, ...]
+
+
+def preview(brief: Brief, design: Any, taking: Taking, go_on: Callable[[int], bool] | None = None) -> Preview:
     """Take the predicted picture.
 
     Parameters
@@ -67,10 +86,19 @@ def preview(brief: Brief, design: Any, taking: Taking, go_on: Callable[[int], bo
     taking: pixels and rays.
     go_on: asked after every few rays a pixel whether to take more.
     """
-    solved = solve(picture_scene(brief, design), PICTURE_EFFORT)
-    return take(
-        solved, camera_of(brief), width=taking.width, height=taking.height, samples=taking.samples,
+    scene = picture_scene(brief, design)
+    solved = solve(scene, PICTURE_EFFORT)
+    samples = max(taking.samples, MOVING_SAMPLES) if scene.moves else taking.samples
+    taken = take(
+        solved, camera_of(brief), width=taking.width, height=taking.height, samples=samples,
         smoothing=taking.smoothing, go_on=go_on,
+    )  # fmt: skip
+    lens = next(meter for meter in set_up.meters(brief, design) if meter.id == "lens")
+    on_lens = measure(solved, [lens]).readings()["lens"].by_lamp
+    veil = np.array([veil_luminance(1.0) * on_lens[lamp.id].total for lamp in taken.lamps])
+    return Preview(
+        picture=replace(taken, light=taken.light + veil[:, None, None, :]), veil=veil,
+        outline=separations(taken, [shape.id for shape in subject_shapes(brief)]),
     )  # fmt: skip
 
 

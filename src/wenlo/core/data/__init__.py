@@ -50,7 +50,10 @@ class LampType:
 
     ``amount`` is lumens [lm] of a continuous lamp, lumen-seconds [lm·s] at full power of a flash;
     ``size`` is width and height of the shining face [m]; ``beam`` the full angle at half of the
-    peak intensity [rad].
+    peak intensity [rad], of a zoom head at 35 mm; ``zoom`` the shortest and longest focal length that its
+    head is set to (for a 36 × 24 mm picture) [m]. ``rendering`` names its :func:`rendering_classes`;
+    ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
+    [s]; a ``quenched`` one is cut short at less power, others keep their time.
     """
 
     id: str
@@ -66,6 +69,29 @@ class LampType:
     steps: str
     mass: float
     mount: str
+    rendering: str
+    flicker: float
+    zoom: tuple[float, float] | None
+    duration: float | None
+    quenched: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Rendering:
+    """A colour-rendering class, and the colours that it hurts (empty for none)."""
+
+    name: str
+    hurts: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Gel:
+    """A colour gel or neutral filter: mired ``shift`` (+ is warmer) and the share of white light that it passes."""
+
+    id: str
+    name: str
+    shift: float
+    transmittance: float
 
 
 def _read(name: str) -> dict[str, Any]:
@@ -109,6 +135,12 @@ def face_materials() -> Mapping[str, FaceMaterial]:
 
 
 @cache
+def gels() -> Mapping[str, Gel]:
+    """Gels and neutral filters by id; ``none`` is no gel."""
+    return {key: Gel(id=key, **row) for key, row in _read("materials.json")["gels"].items()}
+
+
+@cache
 def lamp_types() -> Mapping[str, LampType]:
     """The starter Shelf of lamps by id."""
     result = {}
@@ -127,8 +159,19 @@ def lamp_types() -> Mapping[str, LampType]:
             steps=row["steps"],
             mass=row["mass"],
             mount=row["mount"],
+            rendering=row["rendering"],
+            flicker=row["flicker"],
+            zoom=tuple(row["zoom"]) if "zoom" in row else None,
+            duration=row.get("duration"),
+            quenched=row.get("quenched", False),
         )
     return result
+
+
+@cache
+def rendering_classes() -> Mapping[str, Rendering]:
+    """Colour-rendering classes by id, the best first."""
+    return {key: Rendering(**row) for key, row in _read("lamps.json")["rendering"].items()}
 
 
 @cache

@@ -27,14 +27,41 @@ def beam_exponent(beam: float) -> float:
     return math.log(0.5) / math.log(math.cos(half))
 
 
-def field_angle(lamp: LampType) -> float:
-    """Full angle within which a lamp gives a tenth or more of its peak intensity. [rad]
+ZOOM_REFERENCE = 0.035
+"""Focal length at which the beam of a zoom head is given. [m]"""
+
+ZOOM_GAIN = 0.87
+"""Guide numbers of typical zoom heads grow as f^0.43 (about 1.6 times from 35 to 105 mm), so their peak as f^0.87."""
+
+
+def exponent_of(lamp: LampType, zoom: float | None = None) -> float:
+    """Exponent m of the lamp's beam; 0 for a bare bulb.
+
+    The light of a zoom head stays the same and only gathers: I₀ = Φ(m + 1)/2π, so m + 1 ∝ f^0.87.
+
+    Parameters
+    ----------
+    lamp: the lamp.
+    zoom: focal length that a zoom head is set to; 35 mm if left out. [m]
+    """
+    if lamp.shape == "sphere":
+        return 0.0
+    m = beam_exponent(lamp.beam)
+    if lamp.zoom is None or zoom is None:
+        return m
+    low, high = lamp.zoom
+    gathered: float = (min(max(zoom, low), high) / ZOOM_REFERENCE) ** ZOOM_GAIN
+    return (m + 1.0) * gathered - 1.0
+
+
+def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:
+    """Full angle within which a lamp gives ``share`` or more of its peak intensity. [rad]
 
     From I(θ) ∝ cosᵐ θ; a bare bulb shines all round.
     """
     if lamp.shape == "sphere":
         return 2.0 * math.pi
-    return 2.0 * math.acos(0.1 ** (1.0 / beam_exponent(lamp.beam)))
+    return 2.0 * math.acos(share ** (1.0 / exponent_of(lamp, zoom)))
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -107,7 +134,7 @@ class Emitter:
         return self.amount * (self.beam + 1.0) / (2.0 * math.pi)
 
 
-def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0) -> Emitter:
+def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, zoom: float | None = None) -> Emitter:
     """Stand a lamp at ``centre``, pointing at ``aim``, its width level.
 
     Parameters
@@ -115,6 +142,7 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0) -
     lamp: the lamp.
     centre, aim: points, shape (3,). [m]
     power: fraction of full output. [-]
+    zoom: focal length that a zoom head is set to. [m]
 
     Raises
     ------
@@ -136,6 +164,23 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0) -
         edge_u=across * lamp.size[0],
         edge_v=cross(normal, across) * lamp.size[1],
         amount=lamp.amount * power,
-        beam=0.0 if lamp.shape == "sphere" else beam_exponent(lamp.beam),
+        beam=exponent_of(lamp, zoom),
         colour=np.ones(3),
     )
+
+
+def window(name: str, *, centre: Vector, inward: Vector, width: float, height: float, sky: float) -> Emitter:
+    """A window onto the overcast sky and the ground below it.
+
+    Parameters
+    ----------
+    name: id of the lamp.
+    centre, inward: of the opening, and the level unit vector into the room, shape (3,). [m]
+    width, height: of the opening. [m]
+    sky: illuminance on open ground times what the glazing passes; L_z = 9E/7π for the overcast sky (CIE S 011). [lx]
+    """
+    across = cross(np.array([0.0, 0.0, 1.0]), inward)
+    return Emitter(
+        id=name, shape="rectangle", centre=centre, edge_u=across * width, edge_v=np.array([0.0, 0.0, height]),
+        amount=sky * 9.0 / (7.0 * math.pi), beam=1.0, colour=np.ones(3), law="window",
+    )  # fmt: skip

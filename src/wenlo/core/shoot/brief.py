@@ -5,9 +5,9 @@ from typing import Literal
 
 from pydantic import Field, field_validator
 
-from wenlo.core.data import face_materials, lamp_types
+from wenlo.core.data import face_materials, gels, lamp_types
 from wenlo.core.quantities.exposure import Receptor
-from wenlo.core.shoot.fields import Part, PathText, quantity
+from wenlo.core.shoot.fields import Part, PathText, ShortText, quantity
 
 SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch"]
 
@@ -28,12 +28,27 @@ def one_of(value: str, known: Iterable[str], what: str) -> str:
     return value
 
 
-class Subject(Part):
-    """One person, head and shoulders."""
+SubjectKind = Literal["bust", "standing", "box", "bottle", "bowl", "plate", "ring", "ball"]
 
-    kind: Literal["bust"] = "bust"
+SUBJECTS: dict[SubjectKind, str] = {
+    "bust": "one person, head and shoulders", "standing": "one person, standing", "box": "a box", "bottle": "a bottle or jar",
+    "bowl": "a bowl", "plate": "a flat thing, upright", "ring": "a ring", "ball": "a ball",
+}  # fmt: skip
+
+PEOPLE: tuple[SubjectKind, ...] = ("bust", "standing")
+
+SubjectFinish = Literal["matt", "satin", "glossy", "mirror", "translucent"]
+
+
+class Subject(Part):
+    """A person, or a thing on a table; ``face_height`` is that of the eyes, or of the middle of the thing."""
+
+    kind: SubjectKind = "bust"
+    finish: SubjectFinish = "matt"
+    size: float = quantity(0.01, 2.0, unit="m", label="height of the thing", default=0.25)
     face_height: float = quantity(0.3, 2.3, unit="m", label="face height above the floor", default=1.25)
     head_depth: float = quantity(0.1, 0.4, unit="m", label="depth of the head", default=0.2)
+    movement: float = quantity(0.0, 10.0, unit="m/s", label="speed of the subject's movement", default=0.0)
 
 
 class Backdrop(Part):
@@ -73,6 +88,7 @@ class Camera(Part):
     aperture: float = quantity(0.7, 64.0, unit="number", label="f-number", default=2.8)
     shutter: float = quantity(1 / 16000, 60.0, unit="s", label="shutter time", default=1 / 100)
     iso: float = quantity(25.0, 409600.0, unit="number", label="ISO", default=400.0)
+    white_balance: float | None = quantity(1500.0, 15000.0, unit="K", label="white balance of the camera", default=None)
 
 
 class LampSetting(Part):
@@ -80,11 +96,67 @@ class LampSetting(Part):
 
     id: str = "chip_60_dish"
     power: float = quantity(1 / 512, 1.0, unit="share", label="lamp power", default=1.0)
+    zoom: float = quantity(0.02, 0.2, unit="m", label="zoom of the flash head", default=0.035)
+    gel: str = "none"
+    on: bool = True
 
     @field_validator("id")
     @classmethod
     def _known(cls, value: str) -> str:
         return one_of(value, lamp_types(), "lamp")
+
+    @field_validator("gel")
+    @classmethod
+    def _known_gel(cls, value: str) -> str:
+        return one_of(value, gels(), "gel")
+
+
+WINDOW = "window"
+"""Stands for a window among the other lights."""
+
+Aim = Literal["subject", "backdrop", "ceiling", "floor"]
+
+
+class OtherLight(Part):
+    """A second lamp or a window: light that does not go through the modifier.
+
+    A window lies in the side wall or end wall nearest to its place and shows the overcast sky.
+    """
+
+    name: ShortText = "second lamp"
+    id: str = "bulb_15"
+    x: float = quantity(-15.0, 15.0, unit="m", label="place to the camera's right", default=-1.2)
+    y: float = quantity(-40.0, 20.0, unit="m", label="place behind the subject", default=1.0)
+    z: float = quantity(0.0, 12.0, unit="m", label="height above the floor", default=1.8)
+    aim: Aim = "subject"
+    power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
+    gel: str = "none"
+    on: bool = True
+    width: float = quantity(0.1, 6.0, unit="m", label="width of the window", default=0.9)
+    height: float = quantity(0.1, 4.0, unit="m", label="height of the window", default=1.2)
+    daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
+
+    @field_validator("id")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return one_of(value, (*lamp_types(), WINDOW), "lamp")
+
+    @field_validator("gel")
+    @classmethod
+    def _known_gel(cls, value: str) -> str:
+        return one_of(value, gels(), "gel")
+
+
+class Haze(Part):
+    """Steam or dust in the air, so that light from behind shows it."""
+
+    kind: Literal["steam", "dust"] = "steam"
+    density: Literal["thin", "plain", "thick"] = "plain"
+    x: float = quantity(-5.0, 5.0, unit="m", label="place to the camera's right", default=0.4)
+    y: float = quantity(-5.0, 10.0, unit="m", label="place behind the subject", default=0.3)
+    z: float = quantity(0.0, 6.0, unit="m", label="height of its middle", default=1.3)
+    width: float = quantity(0.05, 6.0, unit="m", label="width of the cloud", default=0.3)
+    height: float = quantity(0.05, 4.0, unit="m", label="height of the cloud", default=0.6)
 
 
 class Wanted(Part):
@@ -115,7 +187,14 @@ class Brief(Part):
     room: Room = Field(default_factory=Room)
     camera: Camera = Field(default_factory=Camera)
     lamp: LampSetting = Field(default_factory=LampSetting)
+    haze: Haze | None = None
+    others: list[OtherLight] = Field(default_factory=list, max_length=6)
     receptor: Receptor = "dome"
     wanted: Wanted = Field(default_factory=Wanted)
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
     assumed: list[PathText] = Field(default_factory=list, max_length=100)
+
+    @property
+    def lamps(self) -> tuple[LampSetting | OtherLight, ...]:
+        """The modifier's lamp, then the other lights."""
+        return (self.lamp, *self.others)

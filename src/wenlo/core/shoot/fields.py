@@ -1,7 +1,7 @@
 """Typed fields of the shoot document: every number has a unit, a name and limits."""
 
 from collections.abc import Iterable, Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, get_args, get_origin
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 from pydantic_core import PydanticCustomError
@@ -9,7 +9,7 @@ from pydantic_core import PydanticCustomError
 from wenlo.core.errors import FieldError
 from wenlo.core.quantities.length import UnitSystem, format_length
 
-Unit = Literal["m", "s", "degree", "stop", "share", "number", "count"]
+Unit = Literal["m", "s", "degree", "stop", "share", "number", "count", "m/s", "K", "lx"]
 
 
 class Part(BaseModel):
@@ -54,10 +54,17 @@ def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
         if system == "metric" and abs(value) >= 1.0:
             return f"{value:g} m"
         return format_length(value, system=system)
-    suffix = {"s": " s", "degree": "°", "stop": " stops", "share": "", "number": "", "count": ""}[unit]
+    suffix = {
+        "s": " s", "degree": "°", "stop": " stops", "share": "", "number": "", "count": "", "m/s": " m/s", "K": " K", "lx": " lx",
+    }[unit]  # fmt: skip
     if unit == "share":
         return f"{value * 100:g} %"
     return f"{value:g}{suffix}"
+
+
+def item_type(annotation: Any) -> Any:
+    """What a list holds, or the type itself."""
+    return get_args(annotation)[0] if get_origin(annotation) is list else annotation
 
 
 def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[str, Unit, float | None, float | None]:
@@ -68,7 +75,7 @@ def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[st
         if not fields or step not in fields:
             continue
         info = fields[str(step)]
-        current = info.annotation
+        current = item_type(info.annotation)
         extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
         label = str(extra.get("label", str(step).replace("_", " ")))
         unit = str(extra.get("unit", "number"))

@@ -1,6 +1,7 @@
 """Light over a surface or an area, and round a reference ball."""
 
 import math
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -44,9 +45,16 @@ class LightMap:
         return float(np.mean(self.stops() >= -stops))
 
 
-def _read(solved: Solved, places: Array, normals: Array, shape: tuple[int, int]) -> LightMap:
+Weights = Mapping[str, Array | float] | None
+"""Factor on each lamp by its id; None for all at full power."""
+
+
+def _read(
+    solved: Solved, places: Array, normals: Array, shape: tuple[int, int], weights: Weights = None,
+    go_on: Callable[[float], bool] | None = None,
+) -> LightMap:  # fmt: skip
     meters = [Meter(id=str(i), position=p, normal=n) for i, (p, n) in enumerate(zip(places, normals, strict=True))]
-    readings = list(measure(solved, meters).readings().values())
+    readings = list(measure(solved, meters, go_on).readings(weights).values())
     return LightMap(
         places=places.reshape(*shape, 3),
         lux=np.array([float(luminance(r.total)) for r in readings]).reshape(shape),
@@ -54,17 +62,21 @@ def _read(solved: Solved, places: Array, normals: Array, shape: tuple[int, int])
     )
 
 
-def surface_map(solved: Solved, panel: Panel, *, nu: int, nv: int, front: bool = True) -> LightMap:
-    """Illuminance over one side of a panel at the middles of nu × nv cells."""
+def surface_map(
+    solved: Solved, panel: Panel, *, nu: int, nv: int, front: bool = True, weights: Weights = None,
+    go_on: Callable[[float], bool] | None = None,
+) -> LightMap:  # fmt: skip
+    """Illuminance over one side of a panel at the middles of nu × nv cells; ``go_on`` as for ``measure``."""
     u, v = np.meshgrid((np.arange(nu) + 0.5) / nu, (np.arange(nv) + 0.5) / nv)
     normal = panel.normal if front else -panel.normal
     places = panel.origin + u.reshape(-1, 1) * panel.edge_u + v.reshape(-1, 1) * panel.edge_v + LIFTED * normal
-    return _read(solved, places, np.tile(normal, (nu * nv, 1)), (nv, nu))
+    return _read(solved, places, np.tile(normal, (nu * nv, 1)), (nv, nu), weights, go_on)
 
 
 def area_map(
-    solved: Solved, *, middle: Array, across: Array, along: Array, normal: Array, nu: int, nv: int
-) -> LightMap:
+    solved: Solved, *, middle: Array, across: Array, along: Array, normal: Array, nu: int, nv: int,
+    weights: Weights = None, go_on: Callable[[float], bool] | None = None,
+) -> LightMap:  # fmt: skip
     """Illuminance over an action area: a grid in the air whose receptors all face ``normal``.
 
     Parameters
@@ -74,10 +86,11 @@ def area_map(
     across, along: whole sides of the area, shape (3,). [m]
     normal: where the receptors face, shape (3,).
     nu, nv: points along the two sides, the first and the last on its edges.
+    weights, go_on: factor on each lamp; whether to go on, as for ``measure``.
     """
     u, v = np.meshgrid(np.linspace(-0.5, 0.5, nu), np.linspace(-0.5, 0.5, nv))
     places = middle + u.reshape(-1, 1) * across + v.reshape(-1, 1) * along
-    return _read(solved, places, np.tile(normal, (nu * nv, 1)), (nv, nu))
+    return _read(solved, places, np.tile(normal, (nu * nv, 1)), (nv, nu), weights, go_on)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

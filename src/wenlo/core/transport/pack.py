@@ -309,7 +309,7 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
     sides: patch sides in all.
     need: how the patches are shared out; by √area (large surfaces are mostly far and lit softly) if left out.
     """
-    ordered, nodes = arrange(scene.panels or (NOTHING,))
+    ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)
     count = len(ordered)
     if need is None:
         need = Need(shares=[math.sqrt(shape.area) for shape in ordered], leans=[1.0] * count)

@@ -6,16 +6,20 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import uniform_filter
+from scipy.ndimage import gaussian_filter, uniform_filter
 
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.sheet import LUMA
-from wenlo.core.transport.kernels import film
+from wenlo.core.transport.kernels import film, haze
+from wenlo.core.transport.kernels.layout import ORIGIN
 from wenlo.core.transport.pack import sobol
 from wenlo.core.transport.solve import Solved, guide_of, texture_of
 
 Array = NDArray[np.float64]
+
+CLOUD_POINTS = 16
+"""Rays a pixel through clouds."""
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -45,13 +49,16 @@ class Camera:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Picture:
     """Luminance in colour by lamp, shape (G, H, W, 3) [cd/m²], in white and at full power; ``noise`` is the median
-    relative standard error of a pixel before it was smoothed.
+    relative standard error of a pixel before it was smoothed. ``owners`` (H, W) tells what the middle of each pixel
+    shows, as a place in ``shown``: the shapes' ids, the first empty for nothing.
     """
 
     lamps: tuple[Emitter, ...]
     light: Array
     noise: float
     samples: int
+    shown: tuple[str, ...]
+    owners: NDArray[np.int64]
 
     def developed(self, weights: Array) -> Array:
         """The sum over lamps weighed by power and colour, shape (G, 3) → (H, W, 3). [cd/m²]"""
@@ -82,13 +89,15 @@ def take(
     texture = texture_of(solved)
     sums = np.zeros((2, count, groups, 3))
     points = sobol(1 << max(2, (samples - 1).bit_length()), 10, seed=29)
+    step = 1 if solved.scene.moves else 4
     done = 0
     while done < samples:
+        surfaces = _moved(solved, (done + 0.5) / samples - 0.5) if solved.scene.moves else p.surfaces
         film.expose(
-            row, width, height, points[done : done + 4], done, 1, sums, p.surfaces, p.edges, p.nodes, p.scatters, p.optics,
+            row, width, height, points[done : done + step], done, 1, sums, surfaces, p.edges, p.nodes, p.scatters, p.optics,
             p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, p.owners, guide, texture, solved.returned,
         )  # fmt: skip
-        done += 4
+        done += step
         if go_on is not None and not go_on(done):
             break
     shown = film.features(row, width, height, p.surfaces, p.nodes, p.optics)
@@ -100,12 +109,36 @@ def take(
     noise = float(np.median(raw[lit] / mean[lit])) * 1.4826 if np.any(lit) else 0.0
     if smoothing:
         light = _smoothed(light, raw, mean, shown, width, height, p.colours, smoothing)
+    if solved.scene.clouds:
+        light = _through_clouds(light, solved, row, width, height)
     return Picture(
-        lamps=solved.scene.lamps,
-        light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0),
-        noise=noise,
-        samples=done,
-    )
+        lamps=solved.scene.lamps, light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0), noise=noise, samples=done,
+        shown=tuple(p.shapes[int(k)].id if k >= 0 else "" for k in range(-1, len(p.shapes))),
+        owners=(shown[:, 0].astype(np.int64) + 1).reshape(height, width),
+    )  # fmt: skip
+
+
+def _moved(solved: Solved, time: float) -> Array:
+    # surfaces as they stand at a time from −½ to ½ of the exposure
+    packed = solved.packed
+    surfaces = packed.surfaces.copy()
+    for name, way in solved.scene.moves.items():
+        surfaces[packed.row(name), ORIGIN : ORIGIN + 3] += time * way
+    return surfaces
+
+
+def _through_clouds(light: Array, solved: Solved, row: Array, width: int, height: int) -> Array:
+    p = solved.packed
+    clouds = np.array([
+        [*cloud.centre, *cloud.half, cloud.extinction, cloud.forward, cloud.albedo] for cloud in solved.scene.clouds
+    ])  # fmt: skip
+    added, kept = haze.glow(
+        row, width, height, sobol(CLOUD_POINTS, 9, seed=31), clouds, p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
+        p.distributions, p.divisions, p.first, solved.light,
+    )  # fmt: skip
+    soft = gaussian_filter(added.reshape(height, width, -1), sigma=(1.0, 1.0, 0.0), mode="nearest")
+    seen: Array = light * kept[:, None, None] + soft.reshape(light.shape)
+    return seen
 
 
 def _smoothed(

@@ -131,11 +131,32 @@ class Meter:
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
+class Cloud:
+    """Steam or dust: an ellipsoid, densest in the middle, that scatters light once; its density falls as 1 − r².
+
+    ``half`` sizes (3,) [m]; ``extinction`` in the middle [1/m]; ``forward`` the mean cosine of scattering (−1 to 1);
+    ``albedo`` the share that is scattered, not taken.
+    """
+
+    centre: Vector
+    half: Vector
+    extinction: float
+    forward: float = 0.75
+    albedo: float = 1.0
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
 class LightScene:
-    """All that light meets, and the lamps; the light of each lamp is kept apart."""
+    """All that light meets, and the lamps; the light of each lamp is kept apart.
+
+    ``clouds`` show in pictures only: they are too thin to change what meters read. ``moves`` are how far shapes
+    move while the picture is taken, by their ids, shape (3,) each. [m]
+    """
 
     panels: tuple[Shape, ...]
     lamps: tuple[Emitter, ...]
+    clouds: tuple[Cloud, ...] = ()
+    moves: Mapping[str, Vector] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

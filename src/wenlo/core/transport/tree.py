@@ -1,6 +1,6 @@
 """A tree of boxes round the surfaces, so that a ray meets few of them."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -37,19 +37,20 @@ def bounds(shape: Shape) -> tuple[Array, Array]:
     return low - MARGIN, high + MARGIN
 
 
-def arrange(shapes: Sequence[Shape]) -> tuple[tuple[Shape, ...], Array]:
+def arrange(shapes: Sequence[Shape], moves: Mapping[str, Array] | None = None) -> tuple[tuple[Shape, ...], Array]:
     """Surfaces in the order of the tree's leaves, and the tree.
 
     Nodes are rows of low corner, high corner, first surface, how many (0 inside the tree) and the row to
     go on with when the box is missed, shape (K, 9), in depth-first order. A few surfaces stay as they are,
-    under one node.
+    under one node. Boxes hold shapes that move all along their way, half of it to either side (``moves``).
     """
     if len(shapes) <= FEW:
         node = np.zeros((1, 9))
         node[0, 7], node[0, 8] = len(shapes), 1
         return tuple(shapes), node
     boxes = [bounds(s) for s in shapes]
-    low, high = np.array([b[0] for b in boxes]), np.array([b[1] for b in boxes])
+    half = np.array([0.5 * np.abs((moves or {}).get(s.id, np.zeros(3))) for s in shapes])
+    low, high = np.array([b[0] for b in boxes]) - half, np.array([b[1] for b in boxes]) + half
     order: list[int] = []
     rows: list[list[float]] = []
 

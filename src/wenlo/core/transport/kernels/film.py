@@ -24,7 +24,7 @@ _KERNEL = (0.375, 0.25, 0.0625)
 
 
 @njit(cache=True, fastmath=True)
-def _toward(camera, px, py, width, height, a, b):  # type: ignore[no-untyped-def]
+def through_lens(camera, px, py, width, height, a, b):  # type: ignore[no-untyped-def]
     """Ray through a place of the film: camera holds place, right, up, ahead, tan of half the width, focus, lens radius."""
     half = camera[12]
     sx = (2.0 * px / width - 1.0) * half
@@ -51,7 +51,7 @@ def features(camera, width, height, surfaces, nodes, optics):  # type: ignore[no
     """What each pixel's middle shows, shape (H·W, 8): surface (−1 none), normal, place, albedo's luminance."""
     result = np.zeros((width * height, 8))
     for i in prange(width * height):
-        x, y, z, dx, dy, dz = _toward(camera, i % width + 0.5, i // width + 0.5, width, height, 0.0, 0.0)
+        x, y, z, dx, dy, dz = through_lens(camera, i % width + 0.5, i // width + 0.5, width, height, 0.0, 0.0)
         t, p, _, _ = nearest(x, y, z, dx, dy, dz, FAR, surfaces, nodes)
         result[i, 0] = p
         if p < 0:
@@ -94,7 +94,7 @@ def expose(  # type: ignore[no-untyped-def]
                 px = column + (points[n, 0] + noise(own, 0)) % 1.0
                 py = row + (points[n, 1] + noise(own, 1)) % 1.0
                 la, lb = (points[n, 2] + noise(own, 2)) % 1.0, (points[n, 3] + noise(own, 3)) % 1.0
-                x, y, z, dx, dy, dz = _toward(camera, px, py, width, height, la, lb)
+                x, y, z, dx, dy, dz = through_lens(camera, px, py, width, height, la, lb)
                 p, lamp, cosine, r, u, v, tr, tg, tb, chance = follow(
                     x, y, z, dx, dy, dz, key, 200, surfaces, nodes, scatters, lamps
                 )

@@ -309,7 +309,8 @@ def meter_sums(  # type: ignore[no-untyped-def]
     points: (K, 2·SLOTS) evenly spread; ``shifts`` (M, R, 2·SLOTS) move them for each meter and replicate.
     start, seed: number of the first path, and a seed.
     guide: cumulated shares (N + M, N): where patches and meters look; ``texture`` (N, CELLS²) the same inside a patch.
-    light, own_light: radiance of the patch sides by lamp that did not come straight from it, in all and without what
+    light, own_light: radiance of the patch sides by lamp that did not come straight from it: all of it, and
+        the part that never touched the room (N, G, 3).
     """
     replicates = shifts.shape[1]
     jobs = chosen.shape[0] * replicates

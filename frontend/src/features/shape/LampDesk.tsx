@@ -1,0 +1,199 @@
+// All lamps of the set: on and off, how far up, what each gives; changes show at once, since light only adds up.
+import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
+import { Button, Popover, Switch } from 'antd';
+import { useState } from 'react';
+import type { Catalogue, Figures, Shoot } from '../../shared/api/client';
+import { edit, useShoot } from '../../shared/state/store';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+
+type Other = Shoot['brief']['others'][number];
+
+const AIMS = [
+  { id: 'subject', name: 'the subject' },
+  { id: 'backdrop', name: 'the backdrop' },
+  { id: 'ceiling', name: 'straight up' },
+  { id: 'floor', name: 'straight down' },
+];
+
+const LAMP: Omit<Other, 'name'> = {
+  id: 'bulb_15',
+  x: -1,
+  y: 1,
+  z: 1.8,
+  aim: 'subject',
+  power: 1,
+  gel: 'none',
+  on: true,
+  width: 0.9,
+  height: 1.2,
+  daylight: 8000,
+};
+
+const NO_LAMPS: Other[] = [];
+
+function stops(value: number | null): string {
+  if (value === null) return 'nothing';
+  return `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)}`;
+}
+
+function Editor(props: { index: number; other: Other; data: Catalogue; close: () => void }) {
+  const { index, other, data, close } = props;
+  const others = useShoot((s) => s.document?.brief.others ?? NO_LAMPS);
+  const path = `brief.others.${index}`;
+  const window = other.id === 'window';
+  return (
+    <div className="lamp-editor">
+      {window ? null : <Choice path={`${path}.id`} label="Lamp" options={data.lamps} />}
+      <Quantity
+        path={`${path}.x`}
+        kind="length"
+        label="To the right"
+        hint="from the subject, camera's right"
+      />
+      <Quantity path={`${path}.y`} kind="length" label="Behind" hint="− is toward the camera" />
+      <Quantity path={`${path}.z`} kind="length" label="Height" />
+      {window ? (
+        <>
+          <Quantity
+            path={`${path}.width`}
+            kind="length"
+            label="Width"
+            hint="in the wall nearest to its place"
+          />
+          <Quantity path={`${path}.height`} kind="length" label="Opening" />
+          <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="overcast, on open ground" />
+        </>
+      ) : (
+        <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
+      )}
+      <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
+      <Button
+        size="small"
+        danger
+        icon={<DeleteOutlined />}
+        onClick={() => {
+          close();
+          edit(
+            [{ path: 'brief.others', value: others.filter((_, i) => i !== index) }],
+            `${other.name} taken away`,
+          );
+        }}
+      >
+        Take it away
+      </Button>
+    </div>
+  );
+}
+
+function Row(props: {
+  figures: Figures;
+  index: number;
+  lamp: { on: boolean };
+  name: string;
+  path: string;
+  other?: Other | undefined;
+  data: Catalogue;
+}) {
+  const [open, setOpen] = useState(false);
+  const line = props.figures.lamps[props.index];
+  const { other } = props;
+  return (
+    <li className={props.lamp.on ? '' : 'is-off'}>
+      <Switch
+        size="small"
+        checked={props.lamp.on}
+        aria-label={`${props.name}: on or off`}
+        onChange={(on) =>
+          edit([{ path: `${props.path}.on`, value: on }], `${props.name} ${on ? 'on' : 'off'}`)
+        }
+      />
+      {other ? (
+        <Popover
+          open={open}
+          onOpenChange={setOpen}
+          trigger="click"
+          placement="left"
+          destroyOnHidden
+          title={other.name}
+          content={
+            <Editor index={props.index - 1} other={other} data={props.data} close={() => setOpen(false)} />
+          }
+        >
+          <button type="button" className="link" aria-expanded={open}>
+            {props.name}
+          </button>
+        </Popover>
+      ) : (
+        <span>{props.name}</span>
+      )}
+      <Quantity path={`${props.path}.power`} kind="share" label={`${props.name} power`} />
+      <small>
+        {props.lamp.on && line ? (
+          <>
+            face <b>{stops(line.key)}</b> · shade <b>{stops(line.fill)}</b> · backdrop{' '}
+            <b>{stops(line.backdrop)}</b> · {line.kelvin} K
+          </>
+        ) : (
+          'off'
+        )}
+      </small>
+    </li>
+  );
+}
+
+export function LampDesk({
+  document,
+  figures,
+  data,
+}: {
+  document: Shoot;
+  figures: Figures;
+  data: Catalogue;
+}) {
+  const { lamp, others } = document.brief;
+  const add = (other: Other) =>
+    edit([{ path: 'brief.others', value: [...others, other] }], `${other.name} added`);
+  const full = others.length >= 6;
+  return (
+    <section className="panel lamp-desk" aria-label="Lamp desk">
+      <h2 title="Stops against all the light at the face">Lamp desk</h2>
+      <ul>
+        <Row figures={figures} index={0} lamp={lamp} name="key lamp" path="brief.lamp" data={data} />
+        {others.map((other, i) => (
+          <Row
+            // biome-ignore lint/suspicious/noArrayIndexKey: a lamp is its place in the list
+            key={i}
+            figures={figures}
+            index={i + 1}
+            lamp={other}
+            name={other.name}
+            path={`brief.others.${i}`}
+            other={other}
+            data={data}
+          />
+        ))}
+      </ul>
+      <div className="lamp-add">
+        <Button
+          size="small"
+          icon={<PlusOutlined />}
+          disabled={full}
+          onClick={() => add({ ...LAMP, name: `lamp ${others.length + 2}` })}
+        >
+          Lamp
+        </Button>
+        <Button
+          size="small"
+          icon={<PlusOutlined />}
+          disabled={full}
+          onClick={() =>
+            add({ ...LAMP, id: 'window', name: 'window', x: figures.drawing.room_left, y: 0, z: 1.4 })
+          }
+        >
+          Window
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+"""The light over the room, layer by layer: at the height of the face, and on every surface, in stops from the key."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.advice import set_up
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.transport.maps import LightMap, area_map, surface_map
+from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.solve import Effort, measure, solve
+
+Array = NDArray[np.float64]
+
+Layer = Literal[
+    "face_level", "floor", "ceiling", "backdrop", "left wall", "right wall", "end wall", "wall behind the camera"
+]
+
+CELL = 0.28
+MOST_CELLS = 18
+EFFORT = Effort(sides=260, samples=1, rays=64, pairs=1, error=0.08, most_paths=512)
+OFF_THE_WALLS = 0.06
+"""The layer at the height of the face ends this far before the walls. [m]"""
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class LightLayer:
+    """Stops from the key over a layer, shape (V, U), rows from the front, or from the bottom, of what is drawn.
+
+    ``width`` and ``height`` of the layer [m]; ``error`` is the worst 95 % half-width where the light is within six
+    stops of the key [stop]; ``key`` the reading it counts from [lx or lx·s at the lamp's full power].
+    """
+
+    width: float
+    height: float
+    stops: Array
+    error: float
+    key: float
+
+
+def _cells(length: float) -> int:
+    return int(np.clip(round(length / CELL), 6, MOST_CELLS))
+
+
+def _upright(found: LightMap, panel: Panel) -> tuple[LightMap, float, float]:
+    # rows from the bottom up and columns from left to right as one faces the surface, or sees the floor from above
+    u, v = float(np.linalg.norm(panel.edge_u)), float(np.linalg.norm(panel.edge_v))
+    places, lux, error = found.places, found.lux, found.error
+    vertical = abs(panel.normal[2]) < 0.5
+    first = 2 if vertical else 1
+    if abs(panel.edge_u[first]) > abs(panel.edge_v[first]):
+        places, lux, error, u, v = places.transpose(1, 0, 2), lux.T, error.T, v, u
+    if places[0, 0, first] > places[-1, 0, first]:
+        places, lux, error = places[::-1], lux[::-1], error[::-1]
+    toward = panel.normal if vertical else np.array([0.0, -1.0, 0.0])
+    # to the right of somebody who looks against the surface's front
+    right = np.array([-toward[1], toward[0], 0.0])
+    if float((places[0, -1] - places[0, 0]) @ right) < 0.0:
+        places, lux, error = places[:, ::-1], lux[:, ::-1], error[:, ::-1]
+    return LightMap(places=places, lux=lux, error=error), u, v
+
+
+def light_layer(
+    brief: Brief, design: Any, layer: Layer, *, go_on: Callable[[float], bool] | None = None
+) -> LightLayer | None:
+    """Read the light over a layer; None when the set does not fit the room, so that its walls are not known.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    layer: at the height of the face the receptors face as the key's does; on surfaces they face the room.
+    go_on: asked now and then whether to go on.
+    """
+    if not set_up.fits_in_room(brief, design):
+        return None
+    solved = solve(set_up.whole_scene(brief, design), EFFORT)
+    weights = set_up.lamp_weights(brief)
+    key_meter = next(m for m in set_up.meters(brief, design) if m.id == "key")
+    key = float(luminance(measure(solved, [key_meter]).readings(weights)["key"].total))
+    box = set_up.room_box(brief)
+    if layer == "face_level":
+        inset = 2 * OFF_THE_WALLS
+        width, height = box.right - box.left - inset, box.back - box.front - inset
+        middle = np.array([0.0, (box.front + box.back) / 2, set_up.face(brief)[2]])
+        found = area_map(
+            solved, middle=middle, across=np.array([width, 0.0, 0.0]), along=np.array([0.0, height, 0.0]),
+            normal=key_meter.normal, nu=_cells(width), nv=_cells(height), weights=weights, go_on=go_on,
+        )  # fmt: skip
+    else:
+        panel = next(s for s in solved.scene.panels if s.id == layer)
+        assert isinstance(panel, Panel)
+        u, v = float(np.linalg.norm(panel.edge_u)), float(np.linalg.norm(panel.edge_v))
+        raw = surface_map(solved, panel, nu=_cells(u), nv=_cells(v), weights=weights, go_on=go_on)
+        found, width, height = _upright(raw, panel)
+    stops = found.stops(key)
+    near = stops > -6.0
+    error = np.log2(1.0 + found.error[near] / np.maximum(found.lux[near], 1e-30)) if np.any(near) else np.zeros(1)
+    return LightLayer(width=width, height=height, stops=stops, error=float(error.max()), key=key)

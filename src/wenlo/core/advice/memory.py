@@ -1,0 +1,49 @@
+"""Light that was solved already: power, gels, switches and the camera's setting need no new solution."""
+
+import json
+from collections import OrderedDict
+from collections.abc import Callable
+from typing import Any, Generic, TypeVar
+
+from wenlo.core.shoot.brief import Brief
+
+T = TypeVar("T")
+
+WEIGHED = {"power": True, "gel": True, "on": True}
+
+
+def light_key(brief: Brief, design: Any) -> str:
+    """Everything that the light of a set depends on, as text; what only weighs it is left out."""
+    return json.dumps([
+        brief.model_dump(
+            mode="json",
+            include={"subject", "backdrop", "room", "camera", "lamp", "others", "receptor", "wanted"},
+            exclude={
+                "camera": {"sensor", "focal_length", "aperture", "shutter", "iso", "white_balance"},
+                "wanted": {name for name in type(brief.wanted).model_fields if name != "occluder_distance"},
+                "lamp": WEIGHED,
+                "others": {"__all__": {**WEIGHED, "name": True}},
+            },
+        ),
+        design.model_dump(mode="json"),
+    ])  # fmt: skip
+
+
+class Kept(Generic[T]):
+    """The last few results by what they depend on."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._rows: OrderedDict[Any, T] = OrderedDict()
+
+    def get(self, key: Any, make: Callable[[], tuple[T, bool]]) -> T:
+        """The result of that key, made if need be; ``make`` also says whether it is whole and worth keeping."""
+        if key in self._rows:
+            self._rows.move_to_end(key)
+            return self._rows[key]
+        made, whole = make()
+        if whole:
+            self._rows[key] = made
+            if len(self._rows) > self._most:
+                self._rows.popitem(last=False)
+        return made

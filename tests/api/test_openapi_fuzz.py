@@ -17,7 +17,7 @@ from wenlo.api.app import create_app
 from wenlo.settings import Settings
 
 HEAVY = "/api/(advice|figures|build)"
-SLOW = "/api/picture$"
+SLOW = "/api/(picture|light-map)$"
 SETTINGS = {"deadline": None, "suppress_health_check": list(HealthCheck), "derandomize": True}
 CHECKS = (not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance)
 

@@ -92,7 +92,12 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
     page.get_by_role("region", name="Predicted picture").get_by_text("as set", exact=True).click()
     set_on = canvas(page, "clean").evaluate(PIXELS)["mean"]
     desk.get_by_label("window: on or off").click()
-    expect(contrast.locator(".gauge-value")).to_have_text(alone, timeout=15_000)
+    # what the window's own solution makes of the key alone is within the errors of the first one
+    deep = float(alone.split()[0])
+    page.wait_for_function(
+        "deep => Math.abs(parseFloat(document.querySelector('[data-testid=gauge-contrast] .gauge-value').innerText) - deep) < 0.4",
+        arg=deep, timeout=15_000,
+    )  # fmt: skip
     page.wait_for_timeout(300)
     assert canvas(page, "clean").evaluate(PIXELS)["mean"] < 0.95 * set_on
     assert len(asked) == pictures

@@ -57,7 +57,7 @@ def main() -> None:
     shoot = Shoot()
 
     def build(_: int) -> None:
-        work_out(kind_of(shoot.design).build(shoot.design, shoot.brief), sheet_id=shoot.design.sheet)
+        work_out(kind_of(shoot.design).build(shoot.design, shoot.brief))
 
     rows: dict[str, dict[str, Any]] = {
         "figures while dragging the lamp": {**timed(lambda i: figures(moved(i), "draft")), "bar_ms": 100},

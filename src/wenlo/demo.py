@@ -39,7 +39,7 @@ def demo_shoots() -> list[Shoot]:
             wanted=Wanted(shadow_edge=0.03, background=-1.5, contrast=2.0, evenness=1.5, spill=0.4, loss=4.0),
         ),
         design=FRAME(width=1.4, height=1.2, top_height=2.0, sheet_distance=1.1, lamp_distance=0.9, layers=2, layer_gap=0.12,
-                     sheet="bleached_muslin", structure="timber", material="softwood_18_44", key_angle=-40.0),
+                     sheet="bleached_muslin", structure="timber", material="softwood_18_44", key_angle=-56.0),
     )  # fmt: skip
     steam = Shoot(
         title="Varnish jar and steam",

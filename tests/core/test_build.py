@@ -35,7 +35,7 @@ def built(*, width=1.2, height=1.2, top_height=1.95, carrying=1.5, **design):
     }
     shoot = make_shoot(brief__carrying_length=carrying, **changes)
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
-    return shoot, plan, work_out(plan, sheet_id=shoot.design.sheet)
+    return shoot, plan, work_out(plan)
 
 
 @pytest.mark.parametrize("structure", STRUCTURES, ids=lambda s: "-".join(str(v) for v in s.values()))
@@ -189,4 +189,4 @@ def test_shopping_adds_up_and_steps_carry_numbers():
     assert any("1.697" in step.check for step in plan.steps)
     assert all(step.minutes > 0 for step in plan.steps)
     bars = plan.stock.mass_per_metre * worked.cuts.used
-    assert worked.mass > bars + plan.sheet_mass
+    assert worked.mass > bars + sum(c.mass for c in plan.cloth)

@@ -15,7 +15,7 @@ POINTS_PER_METRE = 72 / 0.0254
 
 def worked(shoot):
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
-    return work_out(plan, sheet_id=shoot.design.sheet, units=shoot.units)
+    return work_out(plan, units=shoot.units)
 
 
 def test_csv_holds_every_piece_once():

@@ -20,7 +20,7 @@ PIXELS = """canvas => {
 
 def canvas(page, state):
     found = page.locator(f"canvas[data-state={state}]")
-    expect(found).to_be_visible(timeout=40_000)
+    expect(found).to_be_visible(timeout=90_000)
     return found
 
 
@@ -85,7 +85,7 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
     expect(desk.get_by_text("window", exact=True)).to_be_visible()
     expect(contrast.locator(".gauge-value")).not_to_have_text(alone, timeout=15_000)
     canvas(page, "clean")
-    page.wait_for_function("() => !document.querySelector('.picture-progress')", timeout=40_000)
+    page.wait_for_function("() => !document.querySelector('.picture-progress')", timeout=90_000)
     with_window = canvas(page, "clean").evaluate(PIXELS)["mean"]
     pictures = len(asked)
 
@@ -118,12 +118,12 @@ def test_light_over_the_room_is_drawn_in_bands(open_page):
     page.goto(f"/shoots/{shoot}/shape")
     page.get_by_label("Light over the room").click()
     page.get_by_text("light on the floor").click()
-    expect(page.get_by_text("stops against the face.")).to_be_visible(timeout=40_000)
+    expect(page.get_by_text("stops against the face.")).to_be_visible(timeout=90_000)
     assert page.get_by_test_id("plan").locator("path.glow").count() == 6
     page.get_by_label("Light over the room").click()
     page.get_by_text("light on the backdrop").click()
-    elevation = page.locator(".elevation svg")
-    expect(elevation).to_be_visible(timeout=40_000)
+    elevation = page.locator(".elevation > svg")
+    expect(elevation).to_be_visible(timeout=90_000)
     expect(page.get_by_text("to scale", exact=False).last).to_be_visible()
 
 

@@ -21,7 +21,7 @@ from wenlo.core.errors import (
     VersionConflict,
     WenloError,
 )
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.document import KIND_TAGS, Shoot
 from wenlo.core.shoot.fields import field_errors
 from wenlo.jobs.pool import Superseded
 
@@ -98,7 +98,7 @@ def install(app: FastAPI) -> None:
             else:
                 path = ".".join(str(step) for step in loc[1:]) or str(loc[0])
                 outside.append(FieldError(path=path, message=f"{path}: {item['msg'][:1].lower()}{item['msg'][1:]}."))
-        fields = field_errors(Shoot, inside) + outside
+        fields = field_errors(Shoot, inside, tags=KIND_TAGS) + outside
         return _answer(422, Problem(code="invalid_input", message=fields[0].message, fields=_problems(fields)))
 
     @app.exception_handler(HTTPException)

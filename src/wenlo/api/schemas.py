@@ -112,6 +112,27 @@ class Option(BaseModel):
     group: str = ""
 
 
+class ControlAnswer(BaseModel):
+    """A parameter of a kind; ``options`` for those that are chosen."""
+
+    path: str
+    label: str
+    unit: str
+    options: list[Option]
+
+
+class KindAnswer(BaseModel):
+    """A kind of modifier and its parameters."""
+
+    id: str
+    name: str
+    good: str
+    bad: str
+    replaces: list[str]
+    mistakes: list[str]
+    controls: list[ControlAnswer]
+
+
 class LimitAnswer(BaseModel):
     """Limits of one number of the document. SI."""
 
@@ -132,6 +153,7 @@ class Catalogue(BaseModel):
     sensors: list[Option]
     gels: list[Option]
     subjects: list[Option]
+    kinds: list[KindAnswer]
     materials: list[Option]
     saws: list[Option]
     limits: list[LimitAnswer]

@@ -1,16 +1,19 @@
 """The cut list on paper: drawing, pieces, cut plan to scale, sheet, shopping and steps (A4 or Letter)."""
 
 import io
+from collections.abc import Sequence
 from typing import Any
 from xml.sax.saxutils import escape
 
-from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
+import numpy as np
+from reportlab.graphics.shapes import Drawing, Group, Line, Polygon, Rect, String
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
+from wenlo.core.advice.side_view import Outline
 from wenlo.core.build.shopping import WorkedBuild
 from wenlo.core.quantities.length import UnitSystem, format_length
 
@@ -135,7 +138,36 @@ def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) 
     return drawing
 
 
-def write_cut_list_pdf(build: WorkedBuild, *, title: str, design: Any, paper: str, units: UnitSystem) -> bytes:
+def _side_drawing(side: Sequence[Outline], width: float, height: float, units: UnitSystem) -> Drawing:
+    # the modifier from the side, true to one scale, with its height over the floor
+    drawing = Drawing(width, height)
+    points = np.concatenate([o.points for o in side])
+    low, high = points.min(axis=0), points.max(axis=0)
+    scale = min((height - 34) / max(high[1], 0.1), (width - 160) / max(high[0] - low[0], 0.1))
+    x0, y0 = (width - scale * (high[0] - low[0])) / 2 - scale * low[0], 16.0
+    for outline in side:
+        flat = [coordinate for x, y in outline.points for coordinate in (x0 + scale * x, y0 + scale * y)]
+        if len(outline.points) == 2:
+            drawing.add(Line(*flat, strokeColor=INK, strokeWidth=2))
+        else:
+            drawing.add(
+                Polygon(flat, strokeColor=INK, strokeWidth=0.7, fillColor=colors.HexColor("#f6f2e8"), fillOpacity=0.6)
+            )
+    drawing.add(Line(x0 + scale * low[0] - 40, y0, x0 + scale * high[0] + 40, y0, strokeColor=FAINT))
+    for z in (low[1], high[1]):
+        text = f"{format_length(float(z), system=units)} above the floor"
+        drawing.add(
+            Line(x0 + scale * high[0], y0 + scale * z, x0 + scale * high[0] + 34, y0 + scale * z, strokeColor=FAINT)
+        )
+        drawing.add(
+            String(x0 + scale * high[0] + 38, y0 + scale * z - 3, text, fontName="Helvetica", fontSize=8, fillColor=INK)
+        )
+    return drawing
+
+
+def write_cut_list_pdf(
+    build: WorkedBuild, *, title: str, design: Any, paper: str, units: UnitSystem, side: Sequence[Outline] = ()
+) -> bytes:
     """The whole Build stage as a PDF.
 
     Parameters
@@ -145,6 +177,7 @@ def write_cut_list_pdf(build: WorkedBuild, *, title: str, design: Any, paper: st
     design: the frame's parameters, for the drawing.
     paper: ``"a4"`` or ``"letter"``.
     units: how lengths are written.
+    side: outlines from the side to draw instead of the frame.
     """
     size = PAPERS[paper]
     width = size[0] - 2 * MARGIN
@@ -161,7 +194,7 @@ def write_cut_list_pdf(build: WorkedBuild, *, title: str, design: Any, paper: st
             f"{build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."), SMALL,
         ),
         Spacer(1, 6),
-        _frame_drawing(design, width, 62 * mm, units),
+        _side_drawing(side, width, 62 * mm, units) if side else _frame_drawing(design, width, 62 * mm, units),
         Paragraph("Pieces", HEAD),
         _table(
             [["Label", "Piece", "Cut to", "Why"],

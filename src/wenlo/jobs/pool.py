@@ -22,14 +22,17 @@ log = structlog.get_logger()
 LANES: Mapping[Task, str] = {
     "figures": "quick", "build": "quick", "advice": "slow", "paper": "slow", "picture": "picture",
     "light_map": "slow",
+    "ranking": "slow",
+    "curve": "slow",
 }  # fmt: skip
+STOPPABLE = frozenset({"picture", "light_map", "ranking", "curve"})
 NICE = {"picture": 10}
 """Lanes that give way to the others."""
 
 
 def can_stop(task: str, arguments: Mapping[str, Any]) -> bool:
     """Whether a run asks now and then if it is still wanted. A draft does not: while dragging every one is shown."""
-    return task in ("picture", "light_map") or (task == "figures" and arguments.get("effort") == "fine")
+    return task in STOPPABLE or (task == "figures" and arguments.get("effort") == "fine")
 
 
 class Superseded(WenloError):

@@ -1,11 +1,13 @@
 """What can be chosen: the starter Shelf, and the limits of every number of the document."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
-from wenlo.core.data import face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.data import bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import item_type
@@ -23,7 +25,9 @@ class Choice:
 
 @dataclass(frozen=True, kw_only=True)
 class Limit:
-    """Limits of one number of the document, by its dotted path; ``*`` stands for the place in a list. SI."""
+    """Limits of one number of the document, by its dotted path; ``*`` stands for the place in a list,
+    and what stands before a colon for the kind whose parameter it is. SI.
+    """
 
     path: str
     label: str
@@ -79,6 +83,62 @@ def subjects() -> list[Choice]:
     return [Choice(id=key, name=name, group="person" if key in PEOPLE else "thing") for key, name in SUBJECTS.items()]
 
 
+@dataclass(frozen=True, kw_only=True)
+class Control:
+    """A parameter of a kind as the interface edits it; ``options`` for those that are chosen, not typed."""
+
+    path: str
+    label: str
+    unit: str
+    options: tuple[Choice, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class KindLine:
+    """A kind of modifier: what it is good and bad at, its mistakes, and its parameters."""
+
+    id: str
+    name: str
+    good: str
+    bad: str
+    replaces: tuple[str, ...]
+    mistakes: tuple[str, ...]
+    controls: tuple[Control, ...]
+
+
+def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
+    if annotation is bool:
+        return (Choice(id="true", name="yes"), Choice(id="false", name="no"))
+    if get_origin(annotation) is Literal:
+        return tuple(Choice(id=value, name=str(value).replace("_", " ")) for value in get_args(annotation))
+    if name == "sheet":
+        return tuple(sheets())
+    if name in {"face", "lining"}:
+        return tuple(Choice(id=f.id, name=f.name) for f in bounce_faces().values())
+    return ()
+
+
+def kind_lines() -> list[KindLine]:
+    """Every kind that the registry finds, with its parameters."""
+    return [
+        KindLine(
+            id=kind.id, name=kind.name, good=kind.good, bad=kind.bad, replaces=kind.replaces, mistakes=kind.mistakes,
+            controls=tuple(_controls(kind.parameters)),
+        )
+        for kind in kinds().values()
+    ]  # fmt: skip
+
+
+def _controls(parameters: type[BaseModel]) -> Iterator[Control]:
+    for name, info in parameters.model_fields.items():
+        if name == "kind":
+            continue
+        extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
+        label = str(extra.get("label", name.replace("_", " ")))
+        unit = str(extra.get("unit", "choice"))
+        yield Control(path=f"design.{name}", label=label, unit=unit, options=_options(name, info.annotation))
+
+
 def bars() -> list[Choice]:
     """Pipe, tube and timber; the group is the structure they make."""
     return [
@@ -95,7 +155,12 @@ def saws() -> list[Choice]:
 
 def limits() -> list[Limit]:
     """Every number of the document that has limits."""
-    return list(_limits(Shoot, ""))
+    of_kinds = [
+        replace(limit, path=f"{kind.id}:{limit.path}")
+        for kind in kinds().values()
+        for limit in _limits(kind.parameters, "design.")
+    ]
+    return [*_limits(Shoot, ""), *of_kinds]
 
 
 def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:

@@ -16,6 +16,7 @@ from wenlo.core.advice.light_layers import light_layer
 from wenlo.core.advice.notes import notes
 from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
+from wenlo.core.advice.side_view import side_view
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.registry import kind_of
@@ -29,6 +30,7 @@ from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
+from wenlo.services.kind_results import curve, drawn, ranking
 
 SHADOW_POINTS = 121
 PICTURE_UNIT = 100.0
@@ -60,7 +62,7 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
     outline = light.sheet.outline_contrast
     rows = (
         ("effective", "Effective size", f"{length(light.across.edge_equivalent)} × {length(light.upright.edge_equivalent)}",
-         f"of {length(design.width)} × {length(design.height)}: the even source with the same shadow edges"),
+         f"of {length(design.source_size[0])} × {length(design.source_size[1])}: the even source with the same shadow edges"),
         ("solid_angle", "Apparent size", f"{light.sheet.solid_angle:.2f} sr",
          f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face"),
         ("edge_upright", "Shadow edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
@@ -194,11 +196,12 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
             at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]
         ),
         drawing=r.SetDrawing(
-            sheet_centre_height=design.centre_height, lamp_height=design.lamp_stands_at, lamp_width=lamp.size[0],
+            sheet_centre_height=float(design.source_centre[2]), lamp_height=float(design.lamp_position[2]), lamp_width=lamp.size[0],
             lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=angle_at(lamp, 0.5, brief.lamp.zoom),
             field=angle_at(lamp, 0.1, brief.lamp.zoom), room_left=box.left,
             room_right=box.right, room_front=box.front, room_back=box.back, room_height=box.height,
         ),
+        modifier=drawn(brief, design),
         picture=_picture_weight(shoot, result),
         lamps=_lamp_lines(shoot, result),
         with_room=result.with_room,
@@ -228,7 +231,7 @@ def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
 
 def _worked(shoot: Shoot) -> WorkedBuild:
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
-    return work_out(plan, sheet_id=shoot.design.sheet, units=shoot.units)
+    return work_out(plan, units=shoot.units)
 
 
 def build(document: Mapping[str, Any]) -> dict[str, Any]:
@@ -262,7 +265,7 @@ def build(document: Mapping[str, Any]) -> dict[str, Any]:
         ],
         total=worked.total, mass=worked.mass, minutes=worked.minutes, bought=cuts.bought, used=cuts.used,
         dust=cuts.kerf, offcuts=cuts.offcuts, lower_bound=cuts.lower_bound,
-        longest=max(p.cut for p in plan.pieces), carrying_length=shoot.brief.carrying_length,
+        longest=max((p.cut for p in plan.pieces), default=0.0), carrying_length=shoot.brief.carrying_length,
     )  # fmt: skip
     return answer.model_dump()
 
@@ -273,7 +276,10 @@ def paper(document: Mapping[str, Any], form: str) -> bytes:
     worked = _worked(shoot)
     if form == "csv":
         return write_cut_list(worked)
-    return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units)
+    kind = kind_of(shoot.design)
+    framed = kind.id == "diffusion_frame"
+    side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
+    return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units, side=side)
 
 
 def light_map(document: Mapping[str, Any], layer: Any, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
@@ -298,6 +304,8 @@ TASKS: Mapping[str, Callable[..., Any]] = {
     "paper": paper,
     "picture": picture,
     "light_map": light_map,
+    "ranking": ranking,
+    "curve": curve,
 }
 
 

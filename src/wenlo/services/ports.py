@@ -88,7 +88,7 @@ class Transactions(Protocol):
         """Begin."""
 
 
-Task = Literal["figures", "advice", "build", "paper", "picture", "light_map"]
+Task = Literal["figures", "advice", "build", "paper", "picture", "light_map", "ranking", "curve"]
 
 
 class Engine(Protocol):

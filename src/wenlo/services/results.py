@@ -3,7 +3,7 @@
 Pydantic models, so that the interface's types are generated from the same place.
 """
 
-from typing import Literal
+from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
 
@@ -110,6 +110,44 @@ class LampLine(Result):
     backdrop: float | None
 
 
+class OutlineDrawn(Result):
+    """A surface on a drawing: points in m, and how it is drawn."""
+
+    id: str
+    look: Literal["sheet", "mirror", "white", "black"]
+    points: list[list[float]]
+
+
+class LampDrawn(Result):
+    """A lamp on a drawing. [m]"""
+
+    place: list[float]
+    aim: list[float]
+    face: float
+    bulb: bool
+
+
+class MarkDrawn(Result):
+    """A dimension on the side view, edited by its path. [m]"""
+
+    path: str
+    label: str
+    start: list[float]
+    end: list[float]
+
+
+class ModifierDrawn(Result):
+    """The modifier as it stands: from the side (away from the subject, and up) and from above, with its dimensions."""
+
+    side: list[OutlineDrawn]
+    side_lamps: list[LampDrawn]
+    plan: list[OutlineDrawn]
+    plan_lamps: list[LampDrawn]
+    marks: list[MarkDrawn]
+    source_size: list[float]
+    highest: float
+
+
 class FiguresResult(Result):
     """Everything that the Shape stage and the gauge strip show."""
 
@@ -120,10 +158,81 @@ class FiguresResult(Result):
     sheet_map: list[list[float]]
     shadow: ShadowProfile
     drawing: SetDrawing
+    modifier: ModifierDrawn
     picture: PictureWeight
     lamps: list[LampLine]
     with_room: bool
     core_version: str
+
+
+class KindFigures(Result):
+    """What a kind would do for the brief, ready to read."""
+
+    edge: str
+    size: str
+    contrast: str
+    background: str
+    loss: str
+    exposure: str
+    cost: str
+    cost_per_use: str
+    mass: str
+    build: str
+    setup: str
+    packed: str
+
+
+class CurveRequest(Result):
+    """What a parameter does: its name without “design.”, or “size”; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    parameter: str
+    editor: str | None = None
+
+
+class CurveResult(Result):
+    """Curves over the values of a parameter; null where nothing can be said. Lengths in m, the rest in stops and shares.
+
+    ``wanted`` is the Brief's wish for each: the shadow edge, and the most of the others.
+    """
+
+    parameter: str
+    at: list[float]
+    now: float
+    edge: list[float | None]
+    loss: list[float | None]
+    evenness: list[float | None]
+    missed: list[float | None]
+    fits: list[bool]
+    wanted: dict[str, float]
+
+
+class RankedResult(Result):
+    """One kind for the brief; without ``design`` when it cannot serve, which ``cannot`` explains."""
+
+    kind: str
+    name: str
+    good: str
+    bad: str
+    cannot: str | None
+    reasons: list[str]
+    design: dict[str, Any] | None
+    figures: KindFigures | None
+    drawn: ModifierDrawn | None
+
+
+class RankingRequest(Result):
+    """A brief to rank all kinds for; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+
+
+class RankingResult(Result):
+    """All kinds, the best first."""
+
+    kinds: list[RankedResult]
+    seconds: float
 
 
 class ChangeResult(Result):

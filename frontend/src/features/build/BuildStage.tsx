@@ -2,11 +2,12 @@ import { DownloadOutlined } from '@ant-design/icons';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Segmented, Tabs } from 'antd';
 import { useState } from 'react';
-import { ApiProblem, type Build } from '../../shared/api/client';
+import { ApiProblem, type Build, isFrame } from '../../shared/api/client';
 import { buildQuery } from '../../shared/api/queries';
 import { useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
 import { CutPlan } from './CutPlan';
+import { FlatParts } from './FlatParts';
 import { FrameParts } from './FrameParts';
 import { Steps } from './Steps';
 
@@ -150,7 +151,7 @@ function BuildOf({
     return (
       <div className="stage">
         <div className="card waiting" role="alert">
-          <h2>This frame cannot be built like that</h2>
+          <h2>This cannot be built like that</h2>
           <p>{words}</p>
           <p className="faint">Change it in Shape or in the Brief; nothing was lost.</p>
         </div>
@@ -164,8 +165,14 @@ function BuildOf({
       <div className="build-left">
         <div className="build-top">
           <figure className="card">
-            <figcaption>Parts in place, to scale</figcaption>
-            <FrameParts build={build} document={document} />
+            <figcaption>
+              {isFrame(document) ? 'Parts in place, to scale' : 'Boards and cloth to cut, on one scale'}
+            </figcaption>
+            {isFrame(document) ? (
+              <FrameParts build={build} document={document} />
+            ) : (
+              <FlatParts build={build} units={units} />
+            )}
           </figure>
           <section className="card" aria-label="Pieces">
             <h2>Pieces</h2>

@@ -1,12 +1,12 @@
 // The finished frame with the label of every piece where it goes, true to scale.
-import type { Build, Shoot } from '../../shared/api/client';
+import type { Build, FrameShoot } from '../../shared/api/client';
 import { fitScale } from '../../shared/drawing/scale';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength } from '../../shared/units/length';
 
 type Place = { name: string; x1: number; y1: number; x2: number; y2: number };
 
-export function FrameParts({ build, document }: { build: Build; document: Shoot }) {
+export function FrameParts({ build, document }: { build: Build; document: FrameShoot }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const { design, units } = document;
   const w = design.width / 2;

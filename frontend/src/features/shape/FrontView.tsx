@@ -1,6 +1,6 @@
 // The frame from the subject's side, true to scale, with the glow of the sheet in bands of stops.
 import { useMemo, useRef } from 'react';
-import type { Figures, Shoot } from '../../shared/api/client';
+import type { Figures, FrameShoot } from '../../shared/api/client';
 import { bandLabels, bands } from '../../shared/drawing/contours';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { Handle } from '../../shared/drawing/Handle';
@@ -12,7 +12,7 @@ const round = (value: number) => Math.round(value * 1000) / 1000;
 const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
 const LEG = 0.09;
 
-export function FrontView({ document, figures }: { document: Shoot; figures: Figures }) {
+export function FrontView({ document, figures }: { document: FrameShoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const start = useRef({ width: 0, height: 0, top: 0 });
   const { design, brief } = document;

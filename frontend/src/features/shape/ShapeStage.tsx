@@ -1,18 +1,23 @@
 import { useQuery } from '@tanstack/react-query';
-import { Segmented } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import type { Figures } from '../../shared/api/client';
+import { type Catalogue, type Figures, isFrame, type Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { FrontView, GlowKey } from './FrontView';
+import { KindControls } from './KindControls';
+import { KindFront } from './KindFront';
+import { KindSide } from './KindSide';
 import { LampDesk } from './LampDesk';
 import { LightLayers } from './LightLayers';
 import { PredictedPicture } from './PredictedPicture';
+import { Ranking } from './Ranking';
 import { ShadowStrip } from './ShadowStrip';
 import { SideSection } from './SideSection';
+import { WhatIf } from './WhatIf';
 
 const LAYER_GAP = 0.1;
 
@@ -20,6 +25,7 @@ function Controls({ figures }: { figures: Figures | null }) {
   const document = useShoot((s) => s.document);
   const { data } = useQuery(catalogueQuery);
   if (!document || !data) return null;
+  if (!isFrame(document)) return <OtherKind document={document} data={data} figures={figures} />;
   const { design } = document;
   const bars = data.materials.filter((m) => m.group === design.structure);
   return (
@@ -133,8 +139,33 @@ function Controls({ figures }: { figures: Figures | null }) {
   );
 }
 
-function FigureList({ figures, stale }: { figures: Figures; stale: boolean }) {
-  const [group, setGroup] = useState<'light' | 'picture'>('light');
+function LampPanel({ data }: { data: Catalogue }) {
+  return (
+    <section className="panel" aria-label="Lamp">
+      <h2>Lamp</h2>
+      <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
+      <Choice path="brief.lamp.gel" label="Gel" options={data.gels} />
+    </section>
+  );
+}
+
+function OtherKind(props: { document: Shoot; data: Catalogue; figures: Figures | null }) {
+  const { document, data, figures } = props;
+  return (
+    <>
+      <KindControls document={document} data={data} />
+      <LampPanel data={data} />
+      {figures ? <LampDesk document={document} figures={figures} data={data} /> : null}
+    </>
+  );
+}
+
+type Group = 'light' | 'picture' | 'what if';
+
+function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }) {
+  const { document, figures, stale } = props;
+  const { data } = useQuery(catalogueQuery);
+  const [group, setGroup] = useState<Group>('light');
   return (
     <section className={`card figures-card${stale ? ' is-stale' : ''}`} aria-label="Figures">
       <div className="picture-head">
@@ -145,11 +176,13 @@ function FigureList({ figures, stale }: { figures: Figures; stale: boolean }) {
           options={[
             { value: 'light', label: 'light', title: 'What the light is like' },
             { value: 'picture', label: 'picture', title: 'What the exposure costs the picture' },
+            { value: 'what if', label: 'what if', title: 'What a length or an angle does to the light' },
           ]}
           value={group}
-          onChange={(value) => setGroup(value as 'light' | 'picture')}
+          onChange={(value) => setGroup(value as Group)}
         />
       </div>
+      {group === 'what if' && data ? <WhatIf document={document} data={data} /> : null}
       <dl className="figures">
         {figures.figures
           .filter((f) => f.group === group)
@@ -167,7 +200,16 @@ function FigureList({ figures, stale }: { figures: Figures; stale: boolean }) {
 export function ShapeStage() {
   const document = useShoot((s) => s.document);
   const { figures, stale } = useFigures();
+  const { data } = useQuery(catalogueQuery);
+  const [ranking, setRanking] = useState(false);
   if (!document) return null;
+  const kind = data?.kinds.find((k) => k.id === document.design.kind)?.name ?? 'modifier';
+  if (ranking)
+    return (
+      <div className="stage ranking-stage">
+        <Ranking document={document} close={() => setRanking(false)} />
+      </div>
+    );
   return (
     <div className="stage shape-stage">
       <div className="shape-main">
@@ -175,20 +217,37 @@ export function ShapeStage() {
           <>
             <div className={`shape-drawings${stale ? ' is-stale' : ''}`}>
               <figure className="card">
-                <figcaption>Side section</figcaption>
-                <SideSection document={document} figures={figures} />
+                <figcaption className="plan-head">
+                  <span>
+                    {kind.charAt(0).toUpperCase() + kind.slice(1)},{' '}
+                    {isFrame(document) ? 'section' : 'from the side'}
+                  </span>
+                  <Button size="small" onClick={() => setRanking(true)}>
+                    All kinds for this brief…
+                  </Button>
+                </figcaption>
+                {isFrame(document) ? (
+                  <SideSection document={document} figures={figures} />
+                ) : (
+                  <KindSide document={document} figures={figures} />
+                )}
               </figure>
               <figure className="card">
                 <figcaption>
                   From the subject <GlowKey />
                 </figcaption>
-                <FrontView document={document} figures={figures} />
+                {isFrame(document) ? (
+                  <FrontView document={document} figures={figures} />
+                ) : (
+                  <KindFront document={document} figures={figures} />
+                )}
               </figure>
             </div>
             <div className="shape-lower">
               <PredictedPicture figures={figures} document={document} />
               <LightLayers document={document} figures={figures} />
-              <section className="card" aria-label="Shadow edge on the face">
+              {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls when there is much to say, also by keyboard */}
+              <section className="card" aria-label="Shadow edge on the face" tabIndex={0}>
                 <h2>Shadow edge on the face</h2>
                 <ShadowStrip document={document} figures={figures} />
                 <ul className="notes" aria-live="polite">
@@ -200,7 +259,7 @@ export function ShapeStage() {
                   ))}
                 </ul>
               </section>
-              <FigureList figures={figures} stale={stale} />
+              <FigureList document={document} figures={figures} stale={stale} />
             </div>
           </>
         ) : (

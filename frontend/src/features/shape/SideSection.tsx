@@ -1,6 +1,6 @@
 // Section through subject, sheet and lamp, true to scale: where everything stands and where the light goes.
 import { useRef } from 'react';
-import type { Figures, Shoot } from '../../shared/api/client';
+import type { Figures, FrameShoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { Handle } from '../../shared/drawing/Handle';
 import { isPerson } from '../../shared/drawing/PlanView';
@@ -12,7 +12,7 @@ import { useSize } from '../../shared/ui/useSize';
 const round = (value: number) => Math.round(value * 1000) / 1000;
 
 /** Distance from the subject's mark to the room's wall in the direction of the key. */
-export function wallAhead(document: Shoot, figures: Figures): number {
+export function wallAhead(document: FrameShoot, figures: Figures): number {
   const a = (document.design.key_angle * Math.PI) / 180;
   const [dx, dy] = [Math.sin(a), -Math.cos(a)];
   const d = figures.drawing;
@@ -23,7 +23,7 @@ export function wallAhead(document: Shoot, figures: Figures): number {
   return Math.min(...ways);
 }
 
-export function SideSection({ document, figures }: { document: Shoot; figures: Figures }) {
+export function SideSection({ document, figures }: { document: FrameShoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const start = useRef({ sheet: 0, lamp: 0, height: 0, top: 0 });
   const { design, brief, units } = document;

@@ -7,6 +7,11 @@ export type Schemas = components['schemas'];
 type Whole<T> = T extends (infer U)[] ? Whole<U>[] : T extends object ? { [K in keyof T]-?: Whole<T[K]> } : T;
 
 export type Shoot = Whole<Schemas['Shoot']>;
+export type FrameDesign = Whole<Schemas['FrameParameters']>;
+export type FrameShoot = Omit<Shoot, 'design'> & { design: FrameDesign };
+/** Whether the design is a diffusion frame, which has drawings and proposals of its own. */
+export const isFrame = (document: Shoot): document is Shoot & { design: FrameDesign } =>
+  document.design.kind === 'diffusion_frame';
 export type ShootAnswer = Omit<Schemas['ShootAnswer'], 'document'> & { document: Shoot };
 export type Figures = Schemas['FiguresResult'];
 export type Gauge = Schemas['GaugeResult'];

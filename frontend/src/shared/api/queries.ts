@@ -40,6 +40,25 @@ export const lightMapQuery = (document: Shoot, layer: Schemas['LightMapResult'][
     retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
   });
 
+export const rankingQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['kinds', document.brief, document.units],
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/kinds', { body: { document, editor: mapEditor }, signal })),
+    staleTime: 300_000,
+    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
+  });
+
+export const curveQuery = (document: Shoot, parameter: string) =>
+  queryOptions({
+    queryKey: ['curve', parameter, document.design, document.brief],
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/curve', { body: { document, parameter, editor: mapEditor }, signal })),
+    placeholderData: (previous) => previous,
+    staleTime: 60_000,
+    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
+  });
+
 export const adviceQuery = (document: Shoot, gauge: GaugeKey) =>
   queryOptions({
     queryKey: ['advice', gauge, document.brief, document.design, document.units],

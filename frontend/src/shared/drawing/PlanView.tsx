@@ -6,15 +6,35 @@ import { useSize } from '../ui/useSize';
 import { Dimension } from './Dimension';
 import { Handle } from './Handle';
 import { LightBands } from './LightBands';
+import { ModifierShapes } from './ModifierShapes';
 import { OtherSymbol } from './OtherSymbol';
-import { fitScale } from './scale';
-import { CameraAbove, LampSymbol, PersonAbove, ScaleBar, ThingAbove } from './symbols';
+import { fitScale, type Scale } from './scale';
+import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from './symbols';
 
 const SENSOR_WIDTH = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0.0132 };
 /** Whether a person is in front of the camera, not a thing. */
 export const isPerson = (brief: Shoot['brief']) => ['bust', 'standing'].includes(brief.subject.kind);
 
 const round = (value: number, to = 1000) => Math.round(value * to) / to;
+
+/** From a point to the two ends of the source that lie farthest apart as it sees them. */
+function wedge(from: { x: number; y: number }, source: number[][], s: Scale): string {
+  const ends = source.map(([x, y]) => ({ x: s.x(x ?? 0), y: s.y(y ?? 0) }));
+  if (ends.length < 2) return '';
+  const middle = { x: 0, y: 0 };
+  for (const e of ends) {
+    middle.x += e.x / ends.length;
+    middle.y += e.y / ends.length;
+  }
+  const side = (e: { x: number; y: number }) =>
+    Math.atan2(
+      (middle.x - from.x) * (e.y - from.y) - (middle.y - from.y) * (e.x - from.x),
+      (middle.x - from.x) * (e.x - from.x) + (middle.y - from.y) * (e.y - from.y),
+    );
+  const sorted = [...ends].sort((p, q) => side(p) - side(q));
+  const [first, last] = [sorted[0], sorted[sorted.length - 1]];
+  return first && last ? `M${from.x} ${from.y} L${first.x} ${first.y} L${last.x} ${last.y} Z` : '';
+}
 
 export function PlanView({
   document,
@@ -30,18 +50,20 @@ export function PlanView({
 }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const start = useRef({ camera: 0, backdrop: 0, angle: 0 });
+  const startLamp = useRef({ x: 0, y: 0 });
   const { design, brief, units } = document;
   const d = figures.drawing;
-  const a = (design.key_angle * Math.PI) / 180;
-  const lampAt = design.sheet_distance + design.lamp_distance;
-  const lamp = { x: Math.sin(a) * lampAt, y: -Math.cos(a) * lampAt };
-  const sheet = { x: Math.sin(a) * design.sheet_distance, y: -Math.cos(a) * design.sheet_distance };
-  const across = { x: (Math.cos(a) * design.width) / 2, y: (Math.sin(a) * design.width) / 2 };
+  const m = figures.modifier;
+  const [lampX = 0, lampY = 0] = m.plan_lamps[0]?.place ?? [];
+  const source = m.plan.find((o) => o.id === 'sheet')?.points ?? [];
+  const all = [...m.plan.flatMap((o) => o.points), ...m.plan_lamps.map((l) => l.place)];
+  const xs = all.map((p) => p[0] ?? 0);
+  const ys = all.map((p) => p[1] ?? 0);
   // Everything that stands outside the room is still drawn, or nobody could bring it back.
   const bounds = {
-    left: Math.min(d.room_left, lamp.x - 0.2),
-    right: Math.max(d.room_right, lamp.x + 0.2),
-    bottom: Math.min(d.room_front, -brief.camera.distance - 0.2, lamp.y - 0.2),
+    left: Math.min(d.room_left, ...xs.map((x) => x - 0.2)),
+    right: Math.max(d.room_right, ...xs.map((x) => x + 0.2)),
+    bottom: Math.min(d.room_front, -brief.camera.distance - 0.2, ...ys.map((y) => y - 0.2)),
     top: d.room_back,
   };
   const edge = dimensions
@@ -81,14 +103,8 @@ export function PlanView({
             d={`M${camera.x} ${camera.y} L${s.x(-view * reach)} ${backdrop} H${s.x(view * reach)} Z`}
             className="field-of-view"
           />
-          <path
-            d={`M${s.x(lamp.x)} ${s.y(lamp.y)} L${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)} Z`}
-            className="beam"
-          />
-          <path
-            d={`M${head.x} ${head.y} L${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)} Z`}
-            className="soft-light"
-          />
+          <path d={wedge({ x: s.x(lampX), y: s.y(lampY) }, source, s)} className="beam" />
+          <path d={wedge(head, source, s)} className="soft-light" />
           <Handle
             label="backdrop distance"
             cursor="ns-resize"
@@ -121,34 +137,28 @@ export function PlanView({
           ) : (
             <ThingAbove x={head.x} y={head.y} perMetre={s.perMetre} size={brief.subject.size} />
           )}
-          <path
-            d={`M${s.x(sheet.x - across.x)} ${s.y(sheet.y - across.y)} L${s.x(sheet.x + across.x)} ${s.y(sheet.y + across.y)}`}
-            className="sheet-line"
-          />
           <Handle
             label="key angle"
             cursor="grab"
             onStart={() => {
               start.current.angle = design.key_angle;
+              startLamp.current = { x: lampX, y: lampY };
             }}
             onDrag={(dx, dy) => {
-              const b = (start.current.angle * Math.PI) / 180;
-              const x = Math.sin(b) * lampAt + s.metres(dx);
-              const y = -Math.cos(b) * lampAt - s.metres(dy);
-              const angle = (Math.atan2(x, -y) * 180) / Math.PI;
+              const before = Math.atan2(startLamp.current.x, -startLamp.current.y);
+              const after = Math.atan2(
+                startLamp.current.x + s.metres(dx),
+                -(startLamp.current.y - s.metres(dy)),
+              );
+              const angle = start.current.angle + ((after - before) * 180) / Math.PI;
+              const most = design.kind === 'diffusion_frame' ? 90 : 180;
               edit(
-                [{ path: 'design.key_angle', value: round(Math.max(-90, Math.min(90, angle)), 10) }],
+                [{ path: 'design.key_angle', value: round(Math.max(-most, Math.min(most, angle)), 10) }],
                 'Key turned',
               );
             }}
           >
-            <LampSymbol
-              x={s.x(lamp.x)}
-              y={s.y(lamp.y)}
-              angle={Math.atan2(head.y - s.y(lamp.y), head.x - s.x(lamp.x))}
-              face={d.lamp_width * s.perMetre}
-              round={d.lamp_shape === 'sphere'}
-            />
+            <ModifierShapes outlines={m.plan} lamps={m.plan_lamps} scale={s} />
           </Handle>
           {brief.others.map((other, i) => (
             <OtherSymbol

@@ -79,7 +79,7 @@ describe('the open shoot', () => {
     const { edit, useShoot } = await opened();
     answers.push(() => ({ status: 200, body: shoot(2, 1.5) }));
     edit([{ path: 'design.width', value: 1.5 }], 'Frame width: 1.50 m');
-    expect(useShoot.getState().document?.design.width).toBe(1.5);
+    expect(useShoot.getState().document?.design).toMatchObject({ width: 1.5 });
     await rest();
     expect(calls.at(-1)).toMatchObject({ method: 'PUT', body: { version: 1, label: 'Frame width: 1.50 m' } });
     expect(useShoot.getState()).toMatchObject({ state: 'saved', version: 2, canUndo: true });
@@ -132,7 +132,7 @@ describe('the open shoot', () => {
       problem: 'Too low.',
       fieldErrors: { 'design.width': 'Too low.' },
     });
-    expect(useShoot.getState().document?.design.width).toBe(1.2);
+    expect(useShoot.getState().document?.design).toMatchObject({ width: 1.2 });
     expect(kept.size).toBe(0);
   });
 
@@ -157,7 +157,7 @@ describe('the open shoot', () => {
     await openShoot('a');
     await rest();
     expect(useShoot.getState()).toMatchObject({ state: 'saved', version: 2 });
-    expect(useShoot.getState().document?.design.width).toBe(1.7);
+    expect(useShoot.getState().document?.design).toMatchObject({ width: 1.7 });
   });
 
   it('asks when another tab saved in the meantime, and keeps mine on top of theirs', async () => {
@@ -170,7 +170,7 @@ describe('the open shoot', () => {
     edit([{ path: 'design.width', value: 1.5 }], 'mine');
     await rest();
     expect(useShoot.getState().state).toBe('conflict');
-    expect(useShoot.getState().document?.design.width).toBe(1.5);
+    expect(useShoot.getState().document?.design).toMatchObject({ width: 1.5 });
     answers.push(() => ({ status: 200, body: shoot(3, 1.5) }));
     resolveConflict('mine');
     await rest();
@@ -189,7 +189,7 @@ describe('the open shoot', () => {
     await rest();
     resolveConflict('theirs');
     expect(useShoot.getState()).toMatchObject({ state: 'saved', version: 2 });
-    expect(useShoot.getState().document?.design.width).toBe(0.9);
+    expect(useShoot.getState().document?.design).toMatchObject({ width: 0.9 });
     expect(kept.size).toBe(0);
   });
 

@@ -1,6 +1,7 @@
 // A number that is edited where it is read: click or Enter to type, arrows to nudge.
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import type { Shoot } from '../api/client';
 import { catalogueQuery } from '../api/queries';
 import { getPath } from '../state/paths';
 import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
@@ -35,6 +36,12 @@ export function outside(
   return `${name} must be between ${show(limit.low, said, units)} and ${show(limit.high, said, units)}; this is ${show(value, said, units)}.`;
 }
 
+/** Under which path the limits of a number are published: by the kind for a design, one for all places in a list. */
+export function limitPath(path: string, document: Shoot | null): string {
+  const plain = path.replace(/\.\d+\./g, '.*.');
+  return path.startsWith('design.') && document ? `${document.design.kind}:${plain}` : plain;
+}
+
 type Editor = {
   text: string;
   editing: boolean;
@@ -63,7 +70,7 @@ export function useQuantity(
   const value = typeof raw === 'number' ? raw : (unset ?? null);
 
   const commit = (next: number): void => {
-    const limit = data?.limits.find((l) => l.path === path.replace(/\.\d+\./g, '.*.'));
+    const limit = data?.limits.find((l) => l.path === limitPath(path, document));
     const wrong = outside(next, limit, kind, units);
     if (wrong) {
       setFieldError(path, wrong);

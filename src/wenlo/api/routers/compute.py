@@ -13,11 +13,15 @@ from wenlo.core.shoot.document import write_shoot
 from wenlo.services.results import (
     AdviceResult,
     BuildResult,
+    CurveRequest,
+    CurveResult,
     FiguresRequest,
     FiguresResult,
     LightMapRequest,
     LightMapResult,
     PictureRequest,
+    RankingRequest,
+    RankingResult,
 )
 
 LOOK_AROUND = 0.05
@@ -76,6 +80,22 @@ async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapRes
     """The light over a layer of the room in stops from the key; for one editor the newest request wins."""
     answer = await engine.run("light_map", editor=body.editor, document=write_shoot(body.document), layer=body.layer)
     return LightMapResult.model_validate(answer)
+
+
+@router.post("/kinds")
+async def kinds(body: RankingRequest, engine: ComputeEngine) -> RankingResult:
+    """All kinds of modifier sized and ranked for the brief; for one editor the newest request wins."""
+    answer = await engine.run("ranking", editor=body.editor, document=write_shoot(body.document))
+    return RankingResult.model_validate(answer)
+
+
+@router.post("/curve")
+async def curve(body: CurveRequest, engine: ComputeEngine) -> CurveResult:
+    """What one length or angle of the modifier does to its light; for one editor the newest request wins."""
+    answer = await engine.run(
+        "curve", editor=body.editor, document=write_shoot(body.document), parameter=body.parameter
+    )
+    return CurveResult.model_validate(answer)
 
 
 @router.post("/build")

@@ -7,7 +7,7 @@ from fastapi import APIRouter
 import wenlo
 from wenlo.api.dependencies import ShootsService
 from wenlo.api.errors import RESPONSES
-from wenlo.api.schemas import Catalogue, Health, LimitAnswer, Option
+from wenlo.api.schemas import Catalogue, ControlAnswer, Health, KindAnswer, LimitAnswer, Option
 from wenlo.core import CORE_VERSION
 from wenlo.formats.project_file import project_schema
 from wenlo.services import catalogue
@@ -40,6 +40,15 @@ def read_catalogue() -> Catalogue:
         lamps=options(catalogue.lamps()), sheets=options(catalogue.sheets()), finishes=options(catalogue.finishes()),
         sensors=options(catalogue.sensors()), gels=options(catalogue.gel_choices()),
         subjects=options(catalogue.subjects()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
+        kinds=[
+            KindAnswer(
+                id=k.id, name=k.name, good=k.good, bad=k.bad, replaces=list(k.replaces), mistakes=list(k.mistakes),
+                controls=[
+                    ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options))) for c in k.controls
+                ],
+            )
+            for k in catalogue.kind_lines()
+        ],
         limits=[
             LimitAnswer(path=x.path, label=x.label, unit=x.unit, low=x.low, high=x.high, default=x.default)
             for x in catalogue.limits()

@@ -6,9 +6,11 @@ from typing import Any
 
 from wenlo.core.advice.figures import Light, modifier_light
 from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
+from wenlo.core.transport.tree import bounds
 
 SIZING = replace(DRAFT, error=0.03, most_paths=512)
 CAREFUL = replace(DRAFT, error=0.01, most_paths=4096)
@@ -87,3 +89,38 @@ def largest_scale(case: Case) -> float:
     d = case.design
     room = (case.ceiling - LEAST_LEG) / d.height
     return float(min(LIMITS["width"][1] / d.width, LIMITS["height"][1] / d.height, room))
+
+
+def lengths_of(design: Any, brief: Brief) -> list[tuple[str, str]]:
+    """Parameters of a design that are lengths, are set and move its light, with their labels."""
+    kind = kind_of(design)
+
+    def places(changed: Any) -> list[float]:
+        made = kind.arrange(changed, brief, None)
+        points = [
+            *(corner for shape in made.surfaces for corner in bounds(shape)),
+            *(lamp.centre for lamp in made.lamps),
+        ]
+        return [float(x) for point in points for x in point]
+
+    found, before = [], places(design)
+    for name, info in type(design).model_fields.items():
+        extra, value = info.json_schema_extra, getattr(design, name)
+        if not isinstance(extra, dict) or extra.get("unit") != "m" or not isinstance(value, float) or value <= 0.0:
+            continue
+        if places(design.model_copy(update={name: value * 1.05})) != before:
+            found.append((name, str(extra["label"])))
+    return found
+
+
+def limits_of(design: Any, name: str) -> tuple[float, float]:
+    """Least and greatest value of a parameter. [m]"""
+    metadata = type(design).model_fields[name].metadata
+    low = next(m.ge for m in metadata if getattr(m, "ge", None) is not None)
+    high = next(m.le for m in metadata if getattr(m, "le", None) is not None)
+    return float(low), float(high)
+
+
+def distance_of(design: Any) -> str | None:
+    """The parameter that moves the light to and from the subject, if there is one."""
+    return next((name for name in ("sheet_distance", "distance") if name in type(design).model_fields), None)

@@ -3,12 +3,19 @@
 from dataclasses import dataclass, replace
 from typing import Any
 
+import numpy as np
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.case import lengths_of
 from wenlo.core.advice.figures import evaluate
 from wenlo.core.advice.gauges import GaugeKey, gauges
-from wenlo.core.data import lamp_types, sheet_materials
+from wenlo.core.data import bounce_faces, lamp_types, sheet_materials
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
+
+MOST_LEVERS = 6
 
 NUDGE = 1.1
 """Each length is made a tenth longer to see what it does."""
@@ -68,12 +75,6 @@ _HOW: dict[GaugeKey, tuple[str, str]] = {
     ),
 }
 
-_LENGTHS = (
-    ("width", "frame width"), ("height", "frame height"), ("sheet_distance", "sheet to subject"),
-    ("lamp_distance", "lamp to sheet"),
-)  # fmt: skip
-
-
 IN_ROOM = frozenset({"contrast", "background", "exposure"})
 
 
@@ -95,27 +96,49 @@ def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "me
 
     now = value(design)
     levers = []
-    for name, label in _LENGTHS:
+    for name, label in lengths_of(design, brief):
         longer = getattr(design, name) * NUDGE
         changed = {name: longer}
-        if name == "height":
+        if name == "height" and hasattr(design, "top_height"):
             changed["top_height"] = design.top_height + (longer - design.height) / 2
         then = value(design.model_copy(update=changed))
         if now is not None and then is not None:
             levers.append(Lever(path=f"design.{name}", label=label, change=then - now))
     levers.sort(key=lambda lever: -abs(lever.change))
-    sheet, lamp = sheet_materials()[design.sheet], lamp_types()[brief.lamp.id]
+    formula, source = _HOW[key]
+    return Explanation(
+        formula=formula, source=source, inputs=_inputs(brief, design, units), levers=tuple(levers[:MOST_LEVERS])
+    )
 
+
+def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, str], ...]:
     def length(x: float) -> str:
         return format_length(x, system=units)
 
-    apart = f", {length(design.layer_gap)} apart" if design.apart else ", touching" if design.layers > 1 else ""
-    inputs = (
-        ("Sheet", f"{sheet.name}, {design.layers} layer{'s' if design.layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
-         f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} (typical)"),
-        ("Frame", f"{length(design.width)} × {length(design.height)}, {length(design.sheet_distance)} from the face"),
-        ("Lamp", f"{lamp.name}, {length(design.lamp_distance)} behind the sheet (typical)"),
+    rows = []
+    material = getattr(design, "sheet", None)
+    if material is not None:
+        sheet, layers = sheet_materials()[material], getattr(design, "layers", 1)
+        apart = (
+            ""
+            if layers == 1
+            else f", {length(design.layer_gap)} apart"
+            if getattr(design, "apart", False)
+            else ", touching"
+        )
+        rows.append((
+            "Sheet", f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
+            f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} (typical)",
+        ))  # fmt: skip
+    face = getattr(design, "face", None)
+    if face is not None:
+        rows.append(("Face", f"{bounce_faces()[face].name} (typical)"))
+    width, height = design.source_size
+    away = float(np.linalg.norm(design.source_centre - set_up.face(brief)))
+    gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
+    rows += [
+        (kind_of(design).name[:1].upper() + kind_of(design).name[1:], f"{length(width)} × {length(height)}, {length(away)} from the face"),
+        ("Lamp", f"{lamp_types()[brief.lamp.id].name}, {length(gap)} from the middle of it (typical)"),
         ("Edge", f"{length(brief.wanted.occluder_distance)} from the face"),
-    )  # fmt: skip
-    formula, source = _HOW[key]
-    return Explanation(formula=formula, source=source, inputs=inputs, levers=tuple(levers))
+    ]  # fmt: skip
+    return tuple(rows)

@@ -26,12 +26,16 @@ from wenlo.core.quantities.stops import stops_between
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
+from wenlo.core.transport.source import source_seen
 from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
 
 Array = NDArray[np.float64]
 
 MAP_CELLS = 48
 SPREAD_CELLS = 16
+
+SOURCE = "sheet"
+"""Id of the panel that the subject sees shining; layers behind it are ``sheet 2`` …"""
 
 DARKEST_SHOWN = 12.0
 """Maps and differences stop here: deeper is black to any camera. [stop]"""
@@ -45,6 +49,7 @@ class Light:
     across: Extent
     upright: Extent
     sheet: SheetFigures
+    distance: float
     shadow_edge: float
     shadow_edge_upright: float
     key: float
@@ -149,40 +154,65 @@ def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
 def modifier_light(
     brief: Brief, design: Any, *, effort: Effort = DRAFT, transmittance: float | None = None, cells: int = MAP_CELLS
 ) -> Light:
-    """Solve the modifier and the lamp alone and say how the source looks from the face.
+    """Solve the modifier and its lamps alone and say how the source looks from the face.
 
     Parameters
     ----------
-    brief, design: the shoot's brief and the frame's parameters.
+    brief, design: the shoot's brief and the modifier's parameters.
     effort: how finely it is sampled.
     transmittance: T of one layer instead of the typical value. [-]
-    cells: cells along each edge of the sheet's map.
+    cells: cells along each edge of the source's map.
     """
-    solved = solve(set_up.scene(brief, design, with_room=False, transmittance=transmittance), effort)
-    eye, normal = set_up.face(brief), set_up.toward_sheet(brief, design)
-    view = view_sheet(solved, front="sheet", eye=eye, normal=normal, cells=cells)
-    view = _agreeing(view, solved, eye=eye, normal=normal)
-    lamp = solved.scene.lamps[0]
-    across, upright = extent(view, "width"), extent(view, "height")
-    scattered, glimpse = float(luminance(view.illuminance).sum()), float(luminance(view.glimpse).sum())
-    passing = np.prod([sheet.surface.unscattered for sheet in solved.scene.panels], axis=0)
-    distance = float((view.panel.origin - eye) @ -view.panel.normal)
+    scene = set_up.scene(brief, design, with_room=False, transmittance=transmittance)
+    solved = solve(scene, effort)
+    eye, normal = set_up.face(brief), set_up.toward_source(brief, design)
+    view = view_sheet(solved, front=SOURCE, eye=eye, normal=normal, cells=cells)
+    key_meter = Meter(id="key", position=eye, normal=normal)
+    distance = float(np.linalg.norm(design.source_centre - eye))
+    sheets_alone = all(shape.id.startswith(SOURCE) for shape in scene.panels)
+    if sheets_alone:
+        # all that the face gets comes from the sheet, so its map tells how wide it is
+        view = _agreeing(view, solved, eye=eye, normal=normal)
+        across, upright = extent(view, "width"), extent(view, "height")
+        distance = float((view.panel.origin - eye) @ -view.panel.normal)
+        key = float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+    else:
+        across, upright = _seen(solved, key_meter, distance)
+        key = float(luminance(read(solved, [key_meter])["key"].total))
+    glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
+    passing = np.prod([s.surface.unscattered for s in scene.panels if s.id.startswith(SOURCE)], axis=0)
+    lamp = scene.lamps[0]
+    through = float(luminance(passing)) * _lamp_luminance(lamp, eye) if sheets_alone else 0.0
     scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
     kind = lamp_types()[brief.lamp.id]
-    shares = spread_shares(solved)
+    lamps = len(scene.lamps)
+    caught = {shape.id for shape in scene.panels if shape.role == "modifier"}
+    shares = [spread_shares(solved, lamp=k) for k in range(lamps)]
     return Light(
         view=view,
         across=across,
         upright=upright,
-        sheet=sheet_figures(view, eye=eye, lamp_luminance=float(luminance(passing)) * _lamp_luminance(lamp, eye)),
+        sheet=sheet_figures(view, eye=eye, lamp_luminance=through),
         shadow_edge=0.8 * across.edge_equivalent * scale,
         shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
-        key=scattered + glimpse,
+        distance=distance,
+        key=key,
         unscattered=glimpse,
-        bare=_bare(placed(kind, centre=lamp.centre, aim=eye, zoom=brief.lamp.zoom), eye),
-        bare_at_sheet=_bare(placed(kind, centre=design.sheet_centre, aim=eye, zoom=brief.lamp.zoom), eye),
-        missed=1.0 - sum(share for name, share in shares.items() if name.startswith("sheet")),
+        bare=lamps * _bare(placed(kind, centre=lamp.centre, aim=eye, zoom=brief.lamp.zoom), eye),
+        bare_at_sheet=lamps * _bare(placed(kind, centre=design.source_centre, aim=eye, zoom=brief.lamp.zoom), eye),
+        missed=1.0 - sum(s[name] for s in shares for name in caught) / lamps,
     )
+
+
+def _seen(solved: Solved, meter: Meter, distance: float) -> tuple[Extent, Extent]:
+    # the source as the meter sees it, as widths at the distance of its middle
+    try:
+        seen = source_seen(solved, meter)
+    except ValueError:
+        nothing = Extent(at=np.zeros(2), share=np.array([0.0, 1.0]))
+        return nothing, nothing
+    first, second = (Extent(at=at * distance, share=share) for at, share in (seen.across_spread, seen.upright_spread))
+    return first, second
 
 
 def _agreeing(view: SheetView, solved: Solved, *, eye: Array, normal: Array) -> SheetView:
@@ -200,17 +230,21 @@ def _agreeing(view: SheetView, solved: Solved, *, eye: Array, normal: Array) -> 
 def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) -> float:
     # The key reading without the room, for how it changes with the sheet; the effort cancels out.
     solved = solve(set_up.scene(brief, design, with_room=False, transmittance=transmittance), effort)
-    eye, normal = set_up.face(brief), set_up.toward_sheet(brief, design)
-    view = view_sheet(solved, front="sheet", eye=eye, normal=normal, cells=SPREAD_CELLS)
-    return float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+    eye, normal = set_up.face(brief), set_up.toward_source(brief, design)
+    if all(shape.id.startswith(SOURCE) for shape in solved.scene.panels):
+        view = view_sheet(solved, front=SOURCE, eye=eye, normal=normal, cells=SPREAD_CELLS)
+        return float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+    return float(luminance(read(solved, [Meter(id="key", position=eye, normal=normal)])["key"].total))
 
 
 def _used(reading: Reading, meter: str, key_lamp: str) -> dict[str, float]:
     # by lamp; on the shadow side the modifier's own light is shaded off
-    return {
-        lamp: float(luminance(part.room if meter == "fill" and lamp == key_lamp else part.total))
-        for lamp, part in reading.by_lamp.items()
-    }
+    found: dict[str, float] = {}
+    for lamp, part in reading.by_lamp.items():
+        name = key_lamp if lamp.startswith(set_up.ALIKE) else lamp
+        own = meter == "fill" and name == key_lamp
+        found[name] = found.get(name, 0.0) + float(luminance(part.room if own else part.total))
+    return found
 
 
 def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort: Effort) -> dict[str, float]:
@@ -283,10 +317,15 @@ def setting_for(brief: Brief, reading: float) -> Setting:
 _alone: Kept[tuple[Light, tuple[float, float]]] = Kept(16)
 
 
-def _modifier_alone(brief: Brief, design: Any, effort: Effort) -> tuple[Light, tuple[float, float]]:
+def _modifier_alone(
+    brief: Brief, design: Any, effort: Effort, cells: int, spread: bool
+) -> tuple[Light, tuple[float, float]]:
     # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
-    light = modifier_light(brief, design, effort=effort)
-    sheet = sheet_materials()[design.sheet]
+    light = modifier_light(brief, design, effort=effort, cells=cells)
+    material = getattr(design, "sheet", None)
+    if material is None or not spread:
+        return light, (light.loss, light.loss)
+    sheet = sheet_materials()[material]
     typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
     high, low = (
         light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))
@@ -296,29 +335,32 @@ def _modifier_alone(brief: Brief, design: Any, effort: Effort) -> tuple[Light, t
 
 
 def evaluate(
-    brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
-) -> Evaluated:
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, cells: int = MAP_CELLS, spread: bool = True,
+    go_on: Callable[[float], bool] | None = None,
+) -> Evaluated:  # fmt: skip
     """All figures of a design.
 
     Parameters
     ----------
     brief, design: the shoot's brief and the modifier's parameters.
     effort: how finely the set is sampled.
+    cells: cells along each edge of the source's map.
+    spread: whether to follow the spread of real materials.
     go_on: asked now and then whether to go on reading meters.
     """
-    light, spread = _alone.get(
-        (light_key(brief, design), effort), lambda: (_modifier_alone(brief, design, effort), True)
+    light, band = _alone.get(
+        (light_key(brief, design), effort, cells, spread),
+        lambda: (_modifier_alone(brief, design, effort, cells, spread), True),
     )
     levels = levels_in_room(brief, design, effort=effort, go_on=go_on)
     smooth = smoothed(light.view)
     brightest = max(float(smooth.max()), 1e-30)
     stops = np.log2(np.maximum(smooth / brightest, 2.0**-DARKEST_SHOWN))
-    distance = float((light.view.panel.origin - set_up.face(brief)) @ -light.view.panel.normal)
-    scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
+    scale = shadow_scale(distance=light.distance, occluder_distance=brief.wanted.occluder_distance)
     if not math.isfinite(scale):
         scale = 0.0
     return Evaluated(
-        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=spread,
+        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=band,
         with_room=set_up.fits_in_room(brief, design), map_stops=stops,
         shadow=(light.across.at * scale, light.across.share),
     )  # fmt: skip

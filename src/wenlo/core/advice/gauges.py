@@ -123,8 +123,8 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             f"the sheet; give a smaller distance in the Brief."
             if edge is None
             else f"An edge {length(wanted.occluder_distance)} away throws a shadow edge {length(edge)} "
-            f"wide ({edge_word(edge)}); the sheet works like an even strip "
-            f"{length(light.across.edge_equivalent)} wide, though it is {length(design.width)}.",
+            f"wide ({edge_word(edge)}); the light works like an even strip "
+            f"{length(light.across.edge_equivalent)} wide, though it is {length(design.source_size[0])}.",
         ),
         Gauge(
             key="contrast", label="Contrast", unit="stop", value=contrast, low=wanted.contrast - STOP_BAND,

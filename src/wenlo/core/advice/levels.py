@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from wenlo.core.advice import set_up
-from wenlo.core.advice.case import CAREFUL, SIZING, Case, Change, Proposal, changes_of, down, up
+from wenlo.core.advice.case import CAREFUL, SIZING, Case, Change, Proposal, changes_of, distance_of, down, up
 from wenlo.core.advice.figures import readings_in_room, setting_for
 from wenlo.core.advice.gauges import STOP_BAND
 from wenlo.core.advice.search import first_that_meets
@@ -59,20 +59,22 @@ def for_background(case: Case) -> Iterator[Proposal]:
 
 
 def _nearer_sheet_for_background(case: Case) -> Iterator[Proposal]:
-    wanted = case.brief.wanted.background
+    wanted, reach = case.brief.wanted.background, distance_of(case.design)
+    if reach is None:
+        return
 
     def level(distance: float) -> float:
-        moved = case.design.model_copy(update={"sheet_distance": distance})
+        moved = case.design.model_copy(update={reach: distance})
         lux = readings_in_room(case.brief, moved, ("key", "backdrop"), effort=SIZING)
         return -stops_between(lux["key"], lux["backdrop"])
 
     near = first_that_meets(
-        lambda x: level(x) <= wanted, start=case.design.sheet_distance, end=0.3, tolerance=0.01, samples=5
+        lambda x: level(x) <= wanted, start=getattr(case.design, reach), end=0.3, tolerance=0.01, samples=5
     )
     if near is not None:
         value = round(max(down(near), 0.15), 3)
         yield Proposal(
-            id="sheet_nearer", title="Bring the sheet nearer to the face", changes=changes_of({"sheet_distance": value}),
+            id="sheet_nearer", title="Bring the light nearer to the face", changes=changes_of({reach: value}),
             reason=f"At {case.length(value)} the face gains light and the backdrop does not: it falls to "
             f"{format_stops(level(value), signed=True)}.",
         )  # fmt: skip
@@ -111,19 +113,23 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
                 f"(now {format_stops(now)}, wanted {format_stops(wanted)}).",
             )  # fmt: skip
             break
-    end = 0.3 if now < wanted else min(2.5, d.sheet_distance + 1.5)
+    reach = distance_of(d)
+    if reach is None:
+        return
+    at = getattr(d, reach)
+    end = 0.3 if now < wanted else min(2.5, at + 1.5)
     there = first_that_meets(
-        lambda x: (contrast(brief, sheet_distance=x) >= wanted) == (now < wanted),
-        start=d.sheet_distance, end=end, tolerance=0.01, samples=5,
+        lambda x: (contrast(brief, **{reach: x}) >= wanted) == (now < wanted),
+        start=at, end=end, tolerance=0.01, samples=5,
     )  # fmt: skip
-    if there is not None and there != d.sheet_distance:
+    if there is not None and there != at:
         value = round(down(there) if now < wanted else up(there), 3)
-        if set_up.fits_in_room(brief, d.model_copy(update={"sheet_distance": value})):
+        if set_up.fits_in_room(brief, d.model_copy(update={reach: value})):
             yield Proposal(
-                id="sheet_for_contrast", title=f"Sheet at {case.length(value)} from the face",
-                changes=changes_of({"sheet_distance": value}),
+                id="sheet_for_contrast", title=f"Light at {case.length(value)} from the face",
+                changes=changes_of({reach: value}),
                 reason=f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast becomes "
-                f"{format_stops(contrast(brief, sheet_distance=value))}.",
+                f"{format_stops(contrast(brief, **{reach: value}))}.",
             )  # fmt: skip
 
 
@@ -196,26 +202,30 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
 
 
 def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
+    reach = distance_of(case.design)
+    if reach is None:
+        return
+
     def reading(distance: float) -> float:
-        moved = case.design.model_copy(update={"sheet_distance": distance})
+        moved = case.design.model_copy(update={reach: distance})
         return readings_in_room(case.brief, moved, ("exposure",), effort=SIZING)["exposure"]
 
     # a little more than is missing, since both readings may be off by their error
-    target = reading(case.design.sheet_distance) * 2 ** (stops + MARGIN)
-    near = first_that_meets(lambda x: reading(x) >= target, start=case.design.sheet_distance, end=0.2, tolerance=0.004)
+    target = reading(getattr(case.design, reach)) * 2 ** (stops + MARGIN)
+    near = first_that_meets(lambda x: reading(x) >= target, start=getattr(case.design, reach), end=0.2, tolerance=0.004)
     if near is None:
         yield Proposal(
             id="nearer",
-            title="Bringing the sheet nearer is not enough",
+            title="Bringing the light nearer is not enough",
             changes=(),
             reason=f"{format_stops(stops)} cannot be made up by distance with this lamp; use a stronger lamp or a thinner sheet.",
         )
         return
     value = round(max(down(near), 0.15), 4)
-    edge = case.light(sheet_distance=value).shadow_edge
+    edge = case.light(**{reach: value}).shadow_edge
     yield Proposal(
         id="nearer",
-        title=f"Bring the sheet to {case.length(value)}",
-        changes=changes_of({"sheet_distance": value}),
+        title=f"Bring the light to {case.length(value)}",
+        changes=changes_of({reach: value}),
         reason=f"That makes up {format_stops(stops)}; the shadow edge becomes {case.length(edge)}.",
     )

@@ -16,7 +16,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.colour import mired
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shoot.brief import SENSORS, WINDOW, Brief
+from wenlo.core.shoot.brief import WINDOW, Brief
 
 HEAD_ROOM = 0.02
 POOR = ("fair", "gaps")
@@ -52,9 +52,12 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
         return format_length(value, system=units)
 
     found.extend(_room_notes(brief, design, length))
-    inside = frame_in_picture(brief, design)
-    if inside:
-        found.append(Note(level="warning", about="sheet_distance", text=inside))
+    if set_up.in_picture(brief, design):
+        text = (
+            f"The {kind_of(design).name} stands in the picture: the lens sees {math.degrees(set_up.field_of(brief)):.0f}° across. Turn the "
+            "key angle farther, move it back, or use a longer lens."
+        )
+        found.append(Note(level="warning", about="sheet_distance", text=text))
     light = result.light
     if light.unscattered > 0.1 * max(light.key, 1e-30) and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
         share = light.unscattered / light.key
@@ -66,7 +69,7 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 "a hard core; a second layer scatters it.",
             )
         )
-    if design.layers < 3 and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
+    if getattr(design, "layers", 3) < 3 and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
         found.append(
             Note(
                 level="hint",
@@ -75,27 +78,30 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 f"{light.sheet.outline_contrast:.1f} times the cloth beside it: it will mirror in glasses and varnish.",
             )
         )
-    lamp, sheet = lamp_types()[brief.lamp.id], sheet_materials()[design.sheet]
+    material = getattr(design, "sheet", None)
+    gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
+    lamp = lamp_types()[brief.lamp.id]
     hot = lamp.id.startswith(("halogen", "flood"))
-    if design.lamp_distance < (0.8 if hot else NEAR_LAMP):
+    if material is not None and gap < (0.8 if hot else NEAR_LAMP):
+        sheet = sheet_materials()[material]
         found.append(
             Note(
                 level="caution",
                 about="lamp_distance",
                 text=f"Heat: {sheet.name} must stay below {sheet.keep_below_celsius:.0f} °C and the {lamp.name} is only "
-                f"{length(design.lamp_distance)} away. Feel the sheet after a few minutes; the lamp maker's "
-                "distance comes first.",
+                f"{length(gap)} away. Feel the sheet after a few minutes; the lamp maker's distance comes first.",
             )
         )
-    if design.top_height > 2.0:
+    if design.highest > 2.0 and kind_of(design).id == "diffusion_frame":
         found.append(
             Note(
                 level="caution",
                 about="top_height",
-                text=f"At {length(design.top_height)} the frame is taller than a person: ballast both feet before the "
+                text=f"At {length(design.highest)} the frame is taller than a person: ballast both feet before the "
                 "sheet goes on.",
             )
         )
+    found.extend(Note(level="caution", about="kind", text=text) for text in kind_of(design).cautions)
     found.extend(_lamp_notes(brief, result))
     return tuple(found)
 
@@ -143,8 +149,8 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
 def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
     box = set_up.room_box(brief)
     found = []
-    if design.top_height > brief.room.height - HEAD_ROOM:
-        over = design.top_height - brief.room.height + HEAD_ROOM
+    if kind_of(design).id == "diffusion_frame" and design.highest > brief.room.height - HEAD_ROOM:
+        over = design.highest - brief.room.height + HEAD_ROOM
         found.append(
             Note(
                 level="warning",
@@ -168,7 +174,7 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
             Note(
                 level="warning",
                 about="sheet_distance",
-                text="Part of the sheet is in a wall, the ceiling or the backdrop. Move it or make it smaller; until then the "
+                text=f"Part of the {kind_of(design).name} is in a wall, the ceiling or the backdrop. Move it or make it smaller; until then the "
                 "room's return is left out.",
             )
         )
@@ -183,23 +189,3 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
             )
         )
     return found
-
-
-def frame_in_picture(brief: Brief, design: Any) -> str | None:
-    """A sentence when a corner of the sheet is in the camera's field of view, else None."""
-    _, width, height = SENSORS[brief.camera.sensor]
-    half_w = width / 2 / brief.camera.focal_length
-    half_h = height / 2 / brief.camera.focal_length
-    camera = np.array([0.0, -brief.camera.distance, brief.subject.face_height])
-    panel = kind_of(design).surfaces(design, brief, None)[0]
-    steps = np.linspace(0.0, 1.0, 9)
-    for u in steps:
-        for v in steps:
-            p = panel.origin + u * panel.edge_u + v * panel.edge_v - camera
-            if p[1] > 0.0 and abs(p[0] / p[1]) < half_w and abs(p[2] / p[1]) < half_h:
-                turn = math.degrees(math.atan(half_w))
-                return (
-                    f"The frame stands in the picture: the lens sees {turn * 2:.0f}° across. Turn the key angle farther, "
-                    "move the frame back, or use a longer lens."
-                )
-    return None

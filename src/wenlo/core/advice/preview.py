@@ -96,10 +96,24 @@ def preview(brief: Brief, design: Any, taking: Taking, go_on: Callable[[int], bo
     lens = next(meter for meter in set_up.meters(brief, design) if meter.id == "lens")
     on_lens = measure(solved, [lens]).readings()["lens"].by_lamp
     veil = np.array([veil_luminance(1.0) * on_lens[lamp.id].total for lamp in taken.lamps])
+    taken, veil = _joined(taken, veil)
     return Preview(
         picture=replace(taken, light=taken.light + veil[:, None, None, :]), veil=veil,
         outline=separations(taken, [shape.id for shape in subject_shapes(brief)]),
     )  # fmt: skip
+
+
+def _joined(taken: Picture, veil: Array) -> tuple[Picture, Array]:
+    # lamps that share the setting of the first are one light
+    alike = [lamp.id.startswith(set_up.ALIKE) for lamp in taken.lamps]
+    if not any(alike):
+        return taken, veil
+    own = [not a for a in alike]
+    light, stray = taken.light[own].copy(), veil[own].copy()
+    light[0] += taken.light[alike].sum(axis=0)
+    stray[0] += veil[alike].sum(axis=0)
+    lamps = tuple(lamp for lamp, a in zip(taken.lamps, alike, strict=True) if not a)
+    return replace(taken, light=light, lamps=lamps), stray
 
 
 def exposure_factor(brief: Brief) -> float:

@@ -3,9 +3,10 @@
 from collections.abc import Callable, Iterator, Mapping
 from typing import Any
 
-from wenlo.core.advice import levels, sizing
+from wenlo.core.advice import lengths, levels, sizing
 from wenlo.core.advice.case import Case, Proposal
 from wenlo.core.advice.gauges import GaugeKey
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.shoot.brief import Brief
 
@@ -20,6 +21,10 @@ MAKERS: Mapping[GaugeKey, Callable[[Case], Iterator[Proposal]]] = {
 }
 
 
+SHEET_GAUGES = frozenset({"shadow_edge", "evenness", "spill", "loss"})
+"""Gauges of the modifier alone; frames have proposals of their own for them, other kinds change one length."""
+
+
 def proposals(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "metric") -> tuple[Proposal, ...]:
     """All proposals for one gauge.
 
@@ -29,4 +34,7 @@ def proposals(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "
     key: the gauge to bring into its band.
     units: how lengths are written.
     """
-    return tuple(MAKERS[key](Case(brief=brief, design=design, units=units)))
+    case = Case(brief=brief, design=design, units=units)
+    if kind_of(design).id != "diffusion_frame" and key in SHEET_GAUGES:
+        return tuple(lengths.for_gauge(case, key))
+    return tuple(MAKERS[key](case))

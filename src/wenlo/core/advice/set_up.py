@@ -1,5 +1,6 @@
 """From a brief and a design to the set: room, backdrop, modifier, lamp and meters."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any
@@ -12,19 +13,26 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter, placed, window
 from wenlo.core.optics.sheet import board
 from wenlo.core.quantities.colour import light_colour, shifted
-from wenlo.core.shoot.brief import WINDOW, Brief, LampSetting, OtherLight
+from wenlo.core.shoot.brief import SENSORS, WINDOW, Brief, LampSetting, OtherLight
 from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.transport.tree import bounds
 
 Vector = NDArray[np.float64]
 
 DAYLIGHT = 6500.0
 """Colour temperature of the overcast sky. [K]"""
 
+ALIKE, MOST_ALIKE = "key ", 6
+"""Lamps of a modifier beyond the first are called so and share its setting; so many at most."""
+
 GLAZING = 0.8
 """Transmittance of a window pane. [-]"""
 
 OFF_WALL = 0.01
 """Windows lie this far before their wall, so that no frame is modelled. [m]"""
+
+CLEARANCE = 0.002
+"""What stands nearer to a wall than this is taken to be in it. [m]"""
 
 BACKDROP_OFF_WALL = 0.05
 BACKDROP_WIDTH = 2.7
@@ -41,13 +49,13 @@ class RoomBox:
     back: float
     height: float
 
-    def holds(self, point: Sequence[float], margin: float = 0.0) -> bool:
+    def holds(self, point: Sequence[float] | Vector, margin: float = 0.0) -> bool:
         """Whether a point lies inside by at least ``margin``. [m]"""
         x, y, z = point
         return (
             self.left + margin < x < self.right - margin
             and self.front + margin < y < self.back - margin
-            and -1e-9 <= z < self.height - margin
+            and -1e-5 <= z < self.height - margin
         )
 
 
@@ -88,20 +96,11 @@ def face(brief: Brief) -> Vector:
     return np.array([0.0, 0.0, brief.subject.face_height])
 
 
-def toward_sheet(brief: Brief, design: Any) -> Vector:
-    """Unit vector from the face to the middle of the sheet, shape (3,)."""
-    v = design.sheet_centre - face(brief)
+def toward_source(brief: Brief, design: Any) -> Vector:
+    """Unit vector from the face to the middle of the source, shape (3,)."""
+    v = design.source_centre - face(brief)
     unit: Vector = v / float(np.linalg.norm(v))
     return unit
-
-
-def emitter(brief: Brief, design: Any) -> Emitter:
-    """The lamp where it stands, aimed at the middle of the sheet, at full power.
-
-    Power scales every reading alike, so it is applied to the readings.
-    """
-    aim = design.sheet_centre + design.direction * (design.layer_gap * (design.layers - 1) if design.apart else 0.0)
-    return placed(lamp_types()[brief.lamp.id], centre=design.lamp_position, aim=aim, zoom=brief.lamp.zoom)
 
 
 def _window(light: OtherLight, brief: Brief, name: str) -> Emitter:
@@ -182,17 +181,18 @@ def lamp_weights(brief: Brief) -> dict[str, Vector]:
     A reading so weighed and multiplied by the power of the modifier's lamp is what the meter shows.
     """
     names = (brief.lamp.id, *(f"other {i + 1}" for i in range(len(brief.others))))
-    return {
+    weights = {
         name: colour * (lamp.power / brief.lamp.power if lamp.on else 0.0)
         for name, colour, lamp in zip(names, full_colours(brief), brief.lamps, strict=True)
     }
+    return {**weights, **{f"{ALIKE}{k}": weights[brief.lamp.id] for k in range(2, MOST_ALIKE + 1)}}
 
 
 def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | None = None) -> LightScene:
     """The set to be solved; the modifier and its lamp alone for figures that belong to them."""
-    modifier = kind_of(design).surfaces(design, brief, transmittance)
+    placed_so = kind_of(design).arrange(design, brief, transmittance)
     around = room_panels(brief) if with_room else ()
-    return LightScene(panels=(*modifier, *around), lamps=(emitter(brief, design),))
+    return LightScene(panels=(*placed_so.surfaces, *around), lamps=placed_so.lamps)
 
 
 def whole_scene(brief: Brief, design: Any) -> LightScene:
@@ -202,16 +202,37 @@ def whole_scene(brief: Brief, design: Any) -> LightScene:
 
 
 def fits_in_room(brief: Brief, design: Any) -> bool:
-    """Whether sheet and lamp are inside the room, so that its walls can be solved with them."""
-    box = room_box(brief)
-    corners = []
-    for panel in kind_of(design).surfaces(design, brief, None):
-        for u in (0.0, 1.0):
-            for v in (0.0, 1.0):
-                corners.append(panel.origin + u * panel.edge_u + v * panel.edge_v)
-    backdrop = brief.backdrop.distance
-    clear = all(c[1] < backdrop - 0.01 for c in corners) and design.lamp_position[1] < backdrop - 0.01
-    return clear and all(box.holds(p, 0.005) for p in (*corners, design.lamp_position))
+    """Whether modifier and lamps are inside the room and before the backdrop, so that all can be solved together."""
+    box, set_so = room_box(brief), kind_of(design).arrange(design, brief, None)
+    corners = [corner for shape in set_so.surfaces for corner in bounds(shape)]
+    points = [*corners, *(lamp.centre for lamp in set_so.lamps)]
+    return all(box.holds(p, CLEARANCE) and p[1] < brief.backdrop.distance - CLEARANCE for p in points)
+
+
+def field_of(brief: Brief) -> float:
+    """What the lens sees across, as an angle. [rad]"""
+    _, width, _ = SENSORS[brief.camera.sensor]
+    return 2.0 * math.atan(width / 2.0 / brief.camera.focal_length)
+
+
+def in_picture(brief: Brief, design: Any) -> bool:
+    """Whether any part of the modifier, or a lamp of it, is where the camera sees it."""
+    _, width, height = SENSORS[brief.camera.sensor]
+    half = np.array([width, height]) / 2.0 / brief.camera.focal_length
+    camera = face(brief) - np.array([0.0, brief.camera.distance, 0.0])
+    stands = kind_of(design).arrange(design, brief, None)
+    steps = np.linspace(0.0, 1.0, 9)
+    u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
+    points = [np.array([lamp.centre for lamp in stands.lamps])]
+    for shape in stands.surfaces:
+        if isinstance(shape, Panel):
+            points.append(shape.origin + u * shape.edge_u + v * shape.edge_v)
+        else:
+            low, high = bounds(shape)
+            points.append(low + np.concatenate([u, v, np.full_like(u, 0.5)], axis=1) * (high - low))
+    seen = np.concatenate(points) - camera
+    before = seen[seen[:, 1] > 0.0]
+    return bool(np.any(np.all(np.abs(before[:, ::2] / before[:, 1:2]) < half, axis=1)))
 
 
 def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
@@ -221,7 +242,7 @@ def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     toward the camera (dome) or the sheet (flat); ``fill`` flat toward the mirrored side, whose key share
     is left out; ``backdrop`` on it behind the subject; ``lens`` flat on the lens, for the light that strays in it.
     """
-    eye, to_sheet = face(brief), toward_sheet(brief, design)
+    eye, to_sheet = face(brief), toward_source(brief, design)
     mirrored = to_sheet * np.array([-1.0, 1.0, 1.0])
     camera = np.array([0.0, -1.0, 0.0])
     dome = brief.receptor == "dome"

@@ -66,6 +66,8 @@ def sheet_pieces(
                 buy_length=length,
                 form="cloth",
                 note=note,
+                price=length * material.price,
+                mass=cut[0] * cut[1] * material.mass_per_area,
             )
         )
     return tuple(pieces)
@@ -91,6 +93,7 @@ def _board(material: SheetMaterial, *, label: str, width: float, height: float) 
         raise Impossible(message, fields=[FieldError(path="design.sheet", message=message)])
     return ClothPiece(
         label=label, material=material.name, finished=(width, height), cut=(width, height), strips=1,
-        strip_width=short_side, buy_length=1.0, form="board",
+        strip_width=short_side, buy_length=1.0, form="board", price=material.price,
+        mass=width * height * material.mass_per_area,
         note="cut to the outside of the frame, edges eased, held with clamps and soft pads",
     )  # fmt: skip

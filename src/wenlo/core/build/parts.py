@@ -73,7 +73,9 @@ class Fitting:
 
 @dataclass(frozen=True, kw_only=True)
 class ClothPiece:
-    """One layer of sheet: finished and cut size [m], strips it is sewn from, length to buy [m]."""
+    """A piece of sheet, face or black: finished and cut size [m], strips it is sewn from, length or boards to buy,
+    its price [EUR] and mass [kg].
+    """
 
     label: str
     material: str
@@ -84,6 +86,8 @@ class ClothPiece:
     buy_length: float
     form: Literal["cloth", "board"]
     note: str
+    price: float = 0.0
+    mass: float = 0.0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -126,7 +130,6 @@ class BuildPlan:
     runs: tuple[Run, ...]
     fittings: tuple[Fitting, ...]
     cloth: tuple[ClothPiece, ...]
-    sheet_mass: float
     steps: tuple[Step, ...]
     cautions: tuple[str, ...] = field(default=())
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from wenlo.core.build.cutplan import CutPlan, plan_cuts
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import sheet_materials, stock
+from wenlo.core.data import coverings, stock
 from wenlo.core.quantities.length import UnitSystem, format_length
 
 
@@ -30,13 +30,12 @@ class WorkedBuild:
     minutes: float
 
 
-def work_out(plan: BuildPlan, *, sheet_id: str, units: UnitSystem = "metric") -> WorkedBuild:
+def work_out(plan: BuildPlan, *, units: UnitSystem = "metric") -> WorkedBuild:
     """Cut plan, shopping list, weight and cost of a build.
 
     Parameters
     ----------
     plan: what the kind gave.
-    sheet_id: id of the sheet material, for its price.
     units: how lengths are shown in the list.
     """
     cuts = plan_cuts(plan.pieces, plan.stock.lengths, kerf=plan.kerf)
@@ -58,18 +57,24 @@ def work_out(plan: BuildPlan, *, sheet_id: str, units: UnitSystem = "metric") ->
         count = math.ceil(fitting.count * 2) / 2 if per_metre else math.ceil(fitting.count)
         name = row["name"].removesuffix(", per metre")
         lines.append(ShoppingLine(name=name, amount=amount, price=count * row["price"]))
-    sheet = sheet_materials()[sheet_id]
-    if plan.cloth:
-        bought = sum(piece.buy_length for piece in plan.cloth)
-        if sheet.form == "board":
-            size = f"{format_length(sheet.board_length or 0, system=units)} × {format_length(sheet.roll_width, system=units)}"
-            amount = f"{len(plan.cloth)} board{'s' if len(plan.cloth) > 1 else ''} {size}"
+    widths = {row.name: row for row in coverings().values()}
+    for material in dict.fromkeys(piece.material for piece in plan.cloth):
+        pieces = [piece for piece in plan.cloth if piece.material == material]
+        row = widths[material]
+        bought = sum(piece.buy_length for piece in pieces)
+        if row.form == "board":
+            boards = math.ceil(bought - 1e-9)
+            size = f"{format_length(row.board_length or 0, system=units)} × {format_length(row.width, system=units)}"
+            amount, price = f"{boards} board{'s' if boards > 1 else ''} {size}", boards * row.price
         else:
-            amount = f"{format_length(bought, system=units)} from a roll {format_length(sheet.roll_width, system=units)} wide"
-        lines.append(ShoppingLine(name=sheet.name, amount=amount, price=bought * sheet.price))
+            amount = f"{format_length(bought, system=units)} from a roll {format_length(row.width, system=units)} wide"
+            price = sum(piece.price for piece in pieces)
+        lines.append(ShoppingLine(name=material, amount=amount, price=price))
     carried = [f for f in plan.fittings if f.id != "ballast_bag"]
     mass = (
-        plan.stock.mass_per_metre * cuts.used + plan.sheet_mass + sum(fittings[f.id]["mass"] * f.count for f in carried)
+        plan.stock.mass_per_metre * cuts.used
+        + sum(piece.mass for piece in plan.cloth)
+        + sum(fittings[f.id]["mass"] * f.count for f in carried)
     )
     return WorkedBuild(
         plan=plan, cuts=cuts, shopping=tuple(lines), total=sum(line.price for line in lines), mass=mass,

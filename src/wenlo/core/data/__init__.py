@@ -53,7 +53,8 @@ class LampType:
     peak intensity [rad], of a zoom head at 35 mm; ``zoom`` the shortest and longest focal length that its
     head is set to (for a 36 × 24 mm picture) [m]. ``rendering`` names its :func:`rendering_classes`;
     ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
-    [s]; a ``quenched`` one is cut short at less power, others keep their time.
+    [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
+    of its radius is a ring.
     """
 
     id: str
@@ -74,6 +75,7 @@ class LampType:
     zoom: tuple[float, float] | None
     duration: float | None
     quenched: bool
+    inner: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -140,6 +142,86 @@ def gels() -> Mapping[str, Gel]:
     return {key: Gel(id=key, **row) for key, row in _read("materials.json")["gels"].items()}
 
 
+@dataclass(frozen=True, kw_only=True)
+class BounceFace:
+    """A face that bounces light: RGB reflectance, GGX width (None is Lambertian), and how it is sold."""
+
+    id: str
+    name: str
+    reflectance: tuple[float, float, float]
+    alpha: float | None
+    form: Literal["cloth", "board"]
+    width: float
+    board_length: float | None
+    price: float
+    mass_per_area: float
+    keep_below_celsius: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class BlackMaterial:
+    """A black: reflectance, what leaks through, whether it has a skin, and how it is sold."""
+
+    id: str
+    name: str
+    reflectance: float
+    leak: float
+    glossy: bool
+    form: Literal["cloth", "board"]
+    width: float
+    board_length: float | None
+    price: float
+    mass_per_area: float
+    keep_below_celsius: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Covering:
+    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price. [m, EUR]"""
+
+    id: str
+    name: str
+    form: Literal["cloth", "board"]
+    width: float
+    board_length: float | None
+    price: float
+    mass_per_area: float
+
+
+@cache
+def bounce_faces() -> Mapping[str, BounceFace]:
+    """Faces that bounce light, by id."""
+    return {
+        key: BounceFace(id=key, **{**row, "reflectance": tuple(row["reflectance"])})
+        for key, row in _read("materials.json")["bounces"].items()
+    }
+
+
+@cache
+def black_materials() -> Mapping[str, BlackMaterial]:
+    """Blacks by id."""
+    return {key: BlackMaterial(id=key, **row) for key, row in _read("materials.json")["blacks"].items()}
+
+
+@cache
+def coverings() -> Mapping[str, Covering]:
+    """Everything flat that a build is covered with, by id."""
+    rows: list[BounceFace | BlackMaterial] = [*bounce_faces().values(), *black_materials().values()]
+    found = {
+        row.id: Covering(
+            id=row.id, name=row.name, form=row.form, width=row.width, board_length=row.board_length, price=row.price,
+            mass_per_area=row.mass_per_area,
+        )
+        for row in rows
+    }  # fmt: skip
+    for key, sheet in sheet_materials().items():
+        found[key] = Covering(
+            id=key, name=sheet.name, form=sheet.form, width=sheet.roll_width, board_length=sheet.board_length,
+            price=sheet.price, mass_per_area=sheet.mass_per_area,
+        )  # fmt: skip
+    return found
+
+
 @cache
 def lamp_types() -> Mapping[str, LampType]:
     """The starter Shelf of lamps by id."""
@@ -164,6 +246,7 @@ def lamp_types() -> Mapping[str, LampType]:
             zoom=tuple(row["zoom"]) if "zoom" in row else None,
             duration=row.get("duration"),
             quenched=row.get("quenched", False),
+            inner=row.get("inner", 0.0),
         )
     return result
 

@@ -5,7 +5,6 @@ from the camera, z up. The sheet stands ``sheet_distance`` from the face in the 
 angle and faces it; the lamp stands ``lamp_distance`` behind the sheet on the same line.
 """
 
-import math
 from typing import Literal
 
 import numpy as np
@@ -17,12 +16,11 @@ from wenlo.core.build.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.build.structures import pipe, timber, tube
 from wenlo.core.build.structures.shape import FrameShape
 from wenlo.core.data import sheet_materials, stock
-from wenlo.core.modifiers.kind import Kind, ModifierParameters
-from wenlo.core.optics.sheet import sheet_of, stacked
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.quantities.length import format_length
 from wenlo.core.shoot.brief import Brief, one_of
 from wenlo.core.shoot.fields import at_field, quantity
-from wenlo.core.transport.scene import Panel
 
 Vector = NDArray[np.float64]
 
@@ -90,21 +88,32 @@ class FrameParameters(ModifierParameters):
         return self.centre_height if self.lamp_height is None else self.lamp_height
 
     @property
-    def direction(self) -> Vector:
-        """Level unit vector from the subject toward the sheet, shape (3,)."""
-        a = math.radians(self.key_angle)
-        return np.array([math.sin(a), -math.cos(a), 0.0])
-
-    @property
     def apart(self) -> bool:
         """Whether the layers hang on frames of their own."""
         return self.layers > 1 and self.layer_gap > 0.0
 
     @property
-    def sheet_centre(self) -> Vector:
+    def source_centre(self) -> Vector:
         """Middle of the sheet next to the subject, shape (3,). [m]"""
         place: Vector = self.direction * self.sheet_distance + np.array([0.0, 0.0, self.centre_height])
         return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and height of the frame. [m]"""
+        return self.width, self.height
+
+    @property
+    def highest(self) -> float:
+        """Top of the frame. [m]"""
+        return self.top_height
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the sheet next to the lamp, shape (3,). [m]"""
+        behind = self.layer_gap * (self.layers - 1) if self.apart else 0.0
+        aim: Vector = self.source_centre + self.direction * behind
+        return aim
 
     @property
     def lamp_position(self) -> Vector:
@@ -114,34 +123,19 @@ class FrameParameters(ModifierParameters):
         return place
 
 
-def surfaces(design: FrameParameters, brief: Brief, transmittance: float | None = None) -> tuple[Panel, ...]:
-    """The sheet, or one sheet a layer when they hang apart; the front faces the subject.
-
-    Parameters
-    ----------
-    design: the frame.
-    brief: unused by this kind; the subject is the origin.
-    transmittance: T of one layer instead of the typical value. [-]
-    """
-    del brief
-    one = sheet_of(sheet_materials()[design.sheet], transmittance=transmittance)
-    level = np.array([-design.direction[1], design.direction[0], 0.0]) * design.width
-    up = np.array([0.0, 0.0, design.height])
-    layers = [one] * design.layers if design.apart else [stacked([one] * design.layers)]
-    panels = []
-    for index, layer in enumerate(layers):
-        centre = design.sheet_centre + design.direction * (design.layer_gap * index)
-        panels.append(
-            Panel(
-                id="sheet" if index == 0 else f"sheet {index + 1}",
-                origin=centre - level / 2 - up / 2,
-                edge_u=up,
-                edge_v=level,
-                surface=layer,
-                role="modifier",
-            )
+def arrange(design: FrameParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The sheet, or one sheet a layer when they hang apart, and the lamp behind them; fronts face the subject."""
+    across, upward = facing(design.direction, 0.0)
+    alike = [design.layers] if not design.apart else [1] * design.layers
+    sheets = tuple(
+        panel(
+            "sheet" if index == 0 else f"sheet {index + 1}",
+            centre=design.source_centre + design.direction * (design.layer_gap * index), across=across * design.width,
+            upward=upward * design.height, surface=layers_of(design.sheet, count, transmittance),
         )
-    return tuple(panels)
+        for index, count in enumerate(alike)
+    )  # fmt: skip
+    return Arrangement(surfaces=sheets, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
 def _structure(design: FrameParameters, brief: Brief) -> Structure:
@@ -224,9 +218,72 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
         runs=structure.runs,
         fittings=added(fittings),
         cloth=cloth,
-        sheet_mass=sum(piece.cut[0] * piece.cut[1] for piece in cloth) * sheet.mass_per_area,
         steps=(*structure.steps, *_cloth_steps(design), last),
     )
 
 
-KIND = Kind(id="diffusion_frame", name="diffusion frame", parameters=FrameParameters, surfaces=surfaces, build=build)
+def start(brief: Brief) -> FrameParameters:
+    """A frame of a metre and more, near the subject, under the ceiling."""
+    height = round(min(1.2, brief.room.height - 0.6), 2)
+    top = round(
+        max(min(brief.subject.face_height + 0.15 + height / 2, brief.room.height - 0.05), height + LEAST_LEG), 2
+    )
+    return FrameParameters(
+        width=1.2, height=height, top_height=top, sheet_distance=nearness(brief, 0.9), lamp_distance=0.8, key_angle=45.0
+    )
+
+
+def grown(design: FrameParameters, scale: float) -> FrameParameters:
+    """Frame and lamp distance together; the middle of the sheet stays where the legs allow."""
+    width, height = (
+        round(min(max(side * scale, 0.3), most), 2) for side, most in ((design.width, 4.0), (design.height, 3.5))
+    )
+    top = round(min(max(design.centre_height + height / 2, height + LEAST_LEG), 4.0), 2)
+    lamp = round(min(max(design.lamp_distance * scale, 0.05), 10.0), 2)
+    return design.model_copy(
+        update={"width": width, "height": min(height, top - LEAST_LEG), "top_height": top, "lamp_distance": lamp}
+    )
+
+
+def marks(design: FrameParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Distances on the floor and the standing height."""
+    del brief
+    d = design.direction
+    foot, lamp = d * design.sheet_distance, d * (design.sheet_distance + design.lamp_distance)
+    return (
+        Mark(path="design.sheet_distance", label="Distance from sheet to subject", start=np.zeros(3), end=foot),
+        Mark(path="design.lamp_distance", label="Distance from lamp to sheet", start=foot, end=lamp),
+        Mark(path="design.top_height", label="Standing height", start=foot, end=foot + UP * design.top_height),
+    )
+
+
+def handling(design: FrameParameters) -> Handling:
+    """Stands by itself; knocked down when it is not glued."""
+    longest = max(design.width, design.height, design.foot_length)
+    packed = (longest, min(design.width, design.height), 0.1) if design.glued else (longest, 0.2, 0.15)
+    return Handling(
+        stands=0,
+        people=1,
+        setup=5.0 if design.glued else 15.0,
+        strike=4.0 if design.glued else 8.0,
+        packed=packed,
+        uses=60,
+    )
+
+
+def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
+    """Both feet."""
+    foot = design.direction * design.sheet_distance
+    side = design.across * design.width / 2
+    return tuple(Hold(name=f"{n} foot", place=foot + s * side, mass=mass / 2) for n, s in (("left", -1), ("right", 1)))
+
+
+KIND = Kind(
+    id="diffusion_frame", name="diffusion frame", parameters=FrameParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds,
+    good="stands by itself, one frame for many cloths; the lamp can be any",
+    bad="spills past its sides, and needs room behind for the lamp",
+    replaces=("frame as wide as it is far", "lamp as far behind the sheet as the sheet is wide"),
+    mistakes=("lamp too near: hot spot", "lamp too far: spill", "one layer not enough", "a side cut wrong bows the frame", "frame taller than the person", "wind"),
+    cautions=("Heat of the lamp near cloth; ballast on both feet.",),
+)  # fmt: skip

@@ -1,39 +1,164 @@
 """What every kind of modifier declares; one module a kind, found by the registry."""
 
+import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
+import numpy as np
+from numpy.typing import NDArray
+
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.optics.lamp import Emitter
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import Part
-from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.scene import Shape
+
+Vector = NDArray[np.float64]
+
+UP = np.array([0.0, 0.0, 1.0])
 
 
 class ModifierParameters(Part):
-    """Base of the parameters of a kind. Subclasses fix ``kind`` to a literal."""
+    """Base of the parameters of a kind. Subclasses fix ``kind`` to a literal.
+
+    Everything that stands in the set is told in its coordinates: the subject's mark is the origin of the floor, x to
+    the camera's right, y away from the camera, z up.
+    """
 
     kind: Any
+    key_angle: float
+
+    @property
+    def direction(self) -> Vector:
+        """Level unit vector from the subject toward the light, shape (3,)."""
+        a = math.radians(self.key_angle)
+        return np.array([math.sin(a), -math.cos(a), 0.0])
+
+    @property
+    def across(self) -> Vector:
+        """Level unit vector to the right as one looks from the light to the subject's back, shape (3,)."""
+        d = self.direction
+        return np.array([-d[1], d[0], 0.0])
+
+    @property
+    def aside(self) -> Vector:
+        """Level unit vector square to the direction of the light, on the side that is turned from the camera, (3,)."""
+        way: Vector = self.across * (1.0 if self.across[1] >= 0.0 else -1.0)
+        return way
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of what the subject sees shining, shape (3,). [m]"""
+        raise NotImplementedError
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and height of what the subject sees shining. [m]"""
+        raise NotImplementedError
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Where the first lamp is, shape (3,). [m]"""
+        raise NotImplementedError
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """What the first lamp is aimed at, shape (3,). [m]"""
+        raise NotImplementedError
+
+    @property
+    def highest(self) -> float:
+        """Highest point of the modifier above the floor. [m]"""
+        raise NotImplementedError
 
 
 P = TypeVar("P", bound=ModifierParameters)
 
 
 @dataclass(frozen=True, kw_only=True)
+class Arrangement:
+    """What a design puts in the set.
+
+    ``surfaces`` of the modifier; ``lamps``, of which the first has the Brief's id of the lamp and others that share its
+    setting are called ``key 2``, ``key 3`` …; ``source`` is the id of the panel that the subject sees shining.
+    """
+
+    surfaces: tuple[Shape, ...]
+    lamps: tuple[Emitter, ...]
+    source: str = "sheet"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Mark:
+    """A dimension on the side view: the parameter it shows, and between which points of the set it is drawn, (3,). [m]"""
+
+    path: str
+    label: str
+    start: Vector
+    end: Vector
+
+
+@dataclass(frozen=True, kw_only=True)
+class Handling:
+    """What it takes to use a design.
+
+    ``stands`` count all supports but the lamp's own; ``people`` to carry and set it up; ``setup`` and ``strike`` in
+    minutes; ``packed`` the longest, middle and shortest side of the bundle [m]; ``uses`` how many shoots it lasts.
+    """
+
+    stands: int
+    people: int
+    setup: float
+    strike: float
+    packed: tuple[float, float, float]
+    uses: int
+
+
+@dataclass(frozen=True, kw_only=True)
+class Hold:
+    """A point where the modifier is held: its place (3,) [m] and the share of the mass that hangs there [kg]."""
+
+    name: str
+    place: Vector
+    mass: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class Kind(Generic[P]):
-    """One parametric definition: parameters → surfaces for the light, parts for the build, words.
+    """One parametric definition: parameters → surfaces and lamps for the light, parts for the build, words.
 
     Attributes
     ----------
-    id, name, plural: stable id and trade names.
+    id, name: stable id and trade name.
     parameters: the typed parameters with units, limits and defaults.
-    surfaces: panels in the coordinates of the set, given the brief and, to follow the spread of real
-        materials, a transmittance other than the typical one.
+    arrange: what stands in the set, given the brief and, to follow the spread of real materials, a transmittance of the
+        sheet other than the typical one.
     build: parts, cloth, fittings and steps, given the brief (carrying length).
+    start: a design that suits the brief before it is sized.
+    grown: the design with its light ``scale`` times as large, other things in proportion.
+    cannot: why it cannot serve the brief, or None.
+    marks: the dimensions of the side view.
+    handling: stands, people, times, packed size.
+    holds: where it is held, given its mass [kg].
+    good, bad: what it is good and bad at, in words.
+    replaces: the rules of thumb that its figures replace.
+    mistakes, cautions: what goes wrong, and what can hurt.
     """
 
     id: str
     name: str
     parameters: type[P]
-    surfaces: Callable[[P, Brief, float | None], tuple[Panel, ...]]
+    arrange: Callable[[P, Brief, float | None], Arrangement]
     build: Callable[[P, Brief], BuildPlan]
+    start: Callable[[Brief], P]
+    grown: Callable[[P, float], P]
+    marks: Callable[[P, Brief], tuple[Mark, ...]]
+    handling: Callable[[P], Handling]
+    holds: Callable[[P, float], tuple[Hold, ...]]
+    good: str
+    bad: str
+    cannot: Callable[[Brief], str | None] = lambda brief: None
+    replaces: tuple[str, ...] = ()
+    mistakes: tuple[str, ...] = ()
+    cautions: tuple[str, ...] = field(default=())

@@ -166,6 +166,7 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, z
         amount=lamp.amount * power,
         beam=exponent_of(lamp, zoom),
         colour=np.ones(3),
+        inner=lamp.inner,
     )
 
 

@@ -18,6 +18,10 @@ AnyDesign: Any = _types[0] if len(_types) == 1 else Annotated[Union[_types], Fie
 """Parameters of any kind that the registry found, told apart by their ``kind``."""
 
 
+KIND_TAGS = frozenset(kinds())
+"""What tells the kinds apart in paths of errors."""
+
+
 class Shoot(Part):
     """One shoot: its brief and the modifier designed for it."""
 
@@ -55,7 +59,7 @@ def read_shoot(data: Any) -> Shoot:
     try:
         return Shoot.model_validate_json(json.dumps(data))
     except ValidationError as error:
-        fields = field_errors(Shoot, error.errors(include_url=False))
+        fields = field_errors(Shoot, error.errors(include_url=False), tags=KIND_TAGS)
         raise InvalidInput(fields[0].message if fields else "This is not a shoot.", fields=fields) from None
     except (TypeError, ValueError, RecursionError):
         problem = FieldError(path="", message="This is not a shoot document.")

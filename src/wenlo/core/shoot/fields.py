@@ -1,6 +1,6 @@
 """Typed fields of the shoot document: every number has a unit, a name and limits."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Annotated, Any, Literal, get_args, get_origin
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
@@ -67,10 +67,22 @@ def item_type(annotation: Any) -> Any:
     return get_args(annotation)[0] if get_origin(annotation) is list else annotation
 
 
+def _members(annotation: Any) -> tuple[Any, ...]:
+    # the types that a tagged union chooses from
+    if get_origin(annotation) is Annotated:
+        annotation = get_args(annotation)[0]
+    return get_args(annotation) if get_origin(annotation) is not list else ()
+
+
 def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[str, Unit, float | None, float | None]:
     label, unit, low, high = str(path[-1]) if path else "document", "number", None, None
     current: Any = model
     for step in path:
+        for member in _members(current):
+            # pydantic names the chosen member of a tagged union in the path by its tag
+            kind = getattr(member, "model_fields", {}).get("kind")
+            if kind is not None and kind.default == step:
+                current = member
         fields = getattr(current, "model_fields", None)
         if not fields or step not in fields:
             continue
@@ -84,19 +96,26 @@ def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[st
     return label, unit, low, high  # type: ignore[return-value]
 
 
-def field_errors(model: type[BaseModel], errors: Iterable[Mapping[str, Any]]) -> list[FieldError]:
+def _dotted(loc: Sequence[int | str], tags: frozenset[str]) -> str:
+    return ".".join(str(step) for k, step in enumerate(loc) if k == 0 or step not in tags)
+
+
+def field_errors(
+    model: type[BaseModel], errors: Iterable[Mapping[str, Any]], *, tags: frozenset[str] = frozenset()
+) -> list[FieldError]:
     """Say in plain words what is wrong at each field and what is accepted.
 
     Parameters
     ----------
     model: the class that was validated, for names, units and limits.
     errors: what pydantic found, ``ValidationError.errors()``.
+    tags: values that tell the members of tagged unions apart; pydantic puts them into paths, people do not.
     """
     result = []
     for item in errors:
         loc = tuple(item["loc"])
         if item["type"] == "at_field":
-            result.append(FieldError(path=".".join([*map(str, loc), item["ctx"]["field"]]), message=item["msg"]))
+            result.append(FieldError(path=_dotted((*loc, item["ctx"]["field"]), tags), message=item["msg"]))
             continue
         label, unit, low, high = _field_info(model, loc)
         name = label[:1].upper() + label[1:]
@@ -113,6 +132,8 @@ def field_errors(model: type[BaseModel], errors: Iterable[Mapping[str, Any]]) ->
             message = f"{name} is missing."
         elif kind == "literal_error":
             message = f"{name} must be one of {item['ctx']['expected']}."
+        elif kind in {"union_tag_invalid", "union_tag_not_found"}:
+            message = f"{name}: the kind must be one of {item['ctx'].get('expected_tags', 'those that Wenlo knows')}."
         elif kind == "value_error":
             message = str(item["ctx"]["error"])
         elif kind == "string_too_short":
@@ -121,5 +142,5 @@ def field_errors(model: type[BaseModel], errors: Iterable[Mapping[str, Any]]) ->
             message = f"{name} may have at most {item['ctx']['max_length']} characters."
         else:
             message = f"{name}: {item['msg'][:1].lower()}{item['msg'][1:]}."
-        result.append(FieldError(path=".".join(str(step) for step in loc), message=message))
+        result.append(FieldError(path=_dotted(loc, tags), message=message))
     return result

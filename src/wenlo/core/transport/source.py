@@ -18,6 +18,9 @@ Array = NDArray[np.float64]
 LOOKS = 8192
 """Directions over the half-space before the meter; one is about 1.6° wide."""
 
+SHARES = np.linspace(0.0, 1.0, 101)
+"""Where spreads are told."""
+
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class SourceSeen:
@@ -25,22 +28,26 @@ class SourceSeen:
 
     ``middle`` (3,) points to where half of the light is on either side; ``across`` and ``upright`` are the
     edge-equivalent widths, (t90 − t10)/0.8, as widths at one metre: an even strip so wide, square to the middle
-    direction, throws the same 10–90 % shadow edge. [-]
+    direction, throws the same 10–90 % shadow edge. [-] The spreads are places along both axes and the share of
+    the light that comes from before each, shape (POINTS,).
     """
 
     middle: Array
     across: float
     upright: float
+    across_spread: tuple[Array, Array]
+    upright_spread: tuple[Array, Array]
 
     def shadow_edge(self, occluder_distance: float, *, upright: bool = False) -> float:
         """10–90 % width of the shadow of an edge at that distance. [m]"""
         return 0.8 * (self.upright if upright else self.across) * occluder_distance
 
 
-def _quantile(at: Array, weights: Array, share: float) -> float:
+def _quantiles(at: Array, weights: Array, shares: Array) -> Array:
     order = np.argsort(at)
     sums = np.cumsum(weights[order])
-    return float(np.interp(share * sums[-1], sums - 0.5 * weights[order], at[order]))
+    found: Array = np.interp(shares * sums[-1], sums - 0.5 * weights[order], at[order])
+    return found
 
 
 def source_seen(solved: Solved, meter: Meter) -> SourceSeen:
@@ -81,8 +88,12 @@ def source_seen(solved: Solved, meter: Meter) -> SourceSeen:
     level /= float(np.linalg.norm(level))
     # what comes from beside the middle by a right angle or more throws no shadow edge there
     ahead = np.maximum(directions @ middle, 1e-6)
-    widths = []
+    widths, spreads = [], []
     for axis in (level, cross(middle, level)):
         at = (directions @ axis) / ahead
-        widths.append((_quantile(at, weights, 0.9) - _quantile(at, weights, 0.1)) / 0.8)
-    return SourceSeen(middle=middle, across=widths[0], upright=widths[1])
+        at_shares = _quantiles(at, weights, SHARES)
+        widths.append(float(np.interp(0.9, SHARES, at_shares) - np.interp(0.1, SHARES, at_shares)) / 0.8)
+        spreads.append((at_shares, SHARES))
+    return SourceSeen(
+        middle=middle, across=widths[0], upright=widths[1], across_spread=spreads[0], upright_spread=spreads[1]
+    )

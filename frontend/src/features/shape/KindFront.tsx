@@ -1,0 +1,47 @@
+// The source of any kind as the subject sees it, true to its shape, with its glow in bands of stops.
+import { useMemo } from 'react';
+import type { Figures, Shoot } from '../../shared/api/client';
+import { bandLabels, bands } from '../../shared/drawing/contours';
+import { formatLength } from '../../shared/units/length';
+
+const MARGIN = 0.12;
+
+export function KindFront({ document, figures }: { document: Shoot; figures: Figures }) {
+  const glow = useMemo(() => bands(figures.sheet_map), [figures.sheet_map]);
+  const [width = 1, height = 1] = figures.modifier.source_size;
+  const scale = 100 / Math.max(width, height);
+  const [w, h] = [width * scale, height * scale];
+  return (
+    <div className="drawing kind-front" data-testid="front-view">
+      <svg
+        viewBox={`${-MARGIN * w} ${-MARGIN * h} ${w * (1 + 2 * MARGIN)} ${h * (1 + 2 * MARGIN)}`}
+        role="img"
+        aria-label="The source as the subject sees it, its glow in stops below its brightest"
+      >
+        <rect x={0} y={0} width={w} height={h} className="glow glow-0" />
+        <svg x={0} y={0} width={w} height={h} viewBox="0 0 1 1" preserveAspectRatio="none">
+          <title>Glow in stops below the brightest</title>
+          {glow.map((band, i) => (
+            <path key={band.stops} d={band.path} className={`glow glow-${i + 1}`} />
+          ))}
+        </svg>
+        {bandLabels(figures.sheet_map, 0.09).map((label) => (
+          <text
+            key={label.stops}
+            x={w / 2}
+            y={label.y * h + 2}
+            textAnchor="middle"
+            className="contour-label"
+            style={{ fontSize: 4.6, strokeWidth: 1.4 }}
+          >
+            −{label.stops}
+          </text>
+        ))}
+        <rect x={0} y={0} width={w} height={h} className="source-rim" />
+      </svg>
+      <p className="picture-words">
+        {formatLength(width, document.units)} × {formatLength(height, document.units)}, to its own scale
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,74 @@
+// Side view of any kind of modifier with the subject, true to scale; its dimensions are edited where they are read.
+import type { Figures, Shoot } from '../../shared/api/client';
+import { Dimension } from '../../shared/drawing/Dimension';
+import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
+import { isPerson } from '../../shared/drawing/PlanView';
+import { fitScale } from '../../shared/drawing/scale';
+import { PersonSide, ScaleBar, ThingSide } from '../../shared/drawing/symbols';
+import { useSize } from '../../shared/ui/useSize';
+
+const LANE = 30;
+
+export function KindSide({ document, figures }: { document: Shoot; figures: Figures }) {
+  const [ref, size] = useSize<HTMLDivElement>();
+  const { brief, units } = document;
+  const m = figures.modifier;
+  const points = [...m.side.flatMap((o) => o.points), ...m.side_lamps.map((l) => l.place)];
+  const far = Math.max(1, ...points.map((p) => p[0] ?? 0));
+  const near = Math.min(-0.62, ...points.map((p) => (p[0] ?? 0) - 0.1));
+  const top = Math.max(figures.drawing.room_height, ...points.map((p) => p[1] ?? 0));
+  const onFloor = m.marks.filter((k) => k.start[1] === k.end[1] && (k.start[1] ?? 0) < 0.01);
+  const s = fitScale({ left: near, right: far + 0.35, bottom: 0, top }, size, {
+    left: 14,
+    right: 44,
+    top: 16,
+    bottom: 36 + LANE * Math.max(1, onFloor.length),
+  });
+  const floor = s.y(0);
+  const faceY = s.y(brief.subject.face_height);
+  return (
+    <div ref={ref} className="drawing" data-testid="side-section">
+      {size.width > 0 ? (
+        <svg width={size.width} height={size.height} role="group" aria-label="Side view, to scale">
+          <title>The modifier and the subject from the side, to scale</title>
+          <rect x={0} y={floor} width={size.width} height={7} fill="url(#floor-hatch)" />
+          <path d={`M0 ${floor} H${size.width}`} className="ground" />
+          <path d={`M0 ${s.y(figures.drawing.room_height)} H${size.width}`} className="ceiling" />
+          <text x={6} y={s.y(figures.drawing.room_height) + 13} className="faint">
+            ceiling
+          </text>
+          {isPerson(brief) ? (
+            <PersonSide
+              x={s.x(0)}
+              y={faceY}
+              perMetre={s.perMetre}
+              floor={floor}
+              headDepth={brief.subject.head_depth}
+            />
+          ) : (
+            <ThingSide x={s.x(0)} y={faceY} perMetre={s.perMetre} floor={floor} size={brief.subject.size} />
+          )}
+          <ModifierShapes outlines={m.side} lamps={m.side_lamps} scale={s} />
+          {m.marks.map((mark) => {
+            const [x1 = 0, z1 = 0] = mark.start;
+            const [x2 = 0, z2 = 0] = mark.end;
+            const lane = onFloor.indexOf(mark);
+            const y = lane < 0 ? 0 : floor + 24 + LANE * lane - s.y(z1);
+            return (
+              <Dimension
+                key={mark.path}
+                x1={s.x(x1)}
+                y1={s.y(z1) + y}
+                x2={s.x(x2)}
+                y2={s.y(z2) + y}
+                path={mark.path}
+                label={mark.label}
+              />
+            );
+          })}
+          <ScaleBar x={10} y={size.height - 6} perMetre={s.perMetre} units={units} />
+        </svg>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,259 @@
+// All kinds of modifier, sized and ranked for the brief, with reasons in words and side views on one common scale.
+import { useQuery } from '@tanstack/react-query';
+import { Button, Checkbox, Spin } from 'antd';
+import { useEffect, useState } from 'react';
+import type { Schemas, Shoot } from '../../shared/api/client';
+import { rankingQuery } from '../../shared/api/queries';
+import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
+import { isPerson } from '../../shared/drawing/PlanView';
+import type { Scale } from '../../shared/drawing/scale';
+import { PersonSide, ThingSide } from '../../shared/drawing/symbols';
+import { edit } from '../../shared/state/store';
+
+type Row = Schemas['RankedResult'];
+type Figure = keyof Schemas['KindFigures'];
+const FIGURES: [Figure, string][] = [
+  ['edge', 'shadow edge'],
+  ['size', 'size'],
+  ['exposure', 'exposure'],
+  ['loss', 'loss'],
+  ['contrast', 'contrast'],
+  ['background', 'background'],
+  ['cost', 'parts'],
+  ['cost_per_use', 'a shoot'],
+  ['build', 'to build'],
+  ['mass', 'weighs'],
+  ['setup', 'set up'],
+  ['packed', 'packed'],
+];
+const MOST_COMPARED = 4;
+
+/** One scale for all side views. */
+function common(rows: Row[], ceiling: number): { scale: Scale; width: number; height: number } {
+  const points = rows.flatMap((r) => [
+    ...(r.drawn?.side.flatMap((o) => o.points) ?? []),
+    ...(r.drawn?.side_lamps.map((l) => l.place) ?? []),
+  ]);
+  const left = Math.min(-0.6, ...points.map((p) => p[0] ?? 0));
+  const right = Math.max(1.4, ...points.map((p) => (p[0] ?? 0) + 0.4));
+  const perMetre = Math.min(46, 250 / (right - left));
+  const scale: Scale = {
+    perMetre,
+    x: (v) => (v - left) * perMetre,
+    y: (v) => (ceiling - v) * perMetre + 3,
+    metres: (v) => v / perMetre,
+  };
+  return { scale, width: (right - left) * perMetre, height: ceiling * perMetre + 6 };
+}
+
+function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof common> }) {
+  const { scale: s, width, height } = view;
+  const { subject } = document.brief;
+  const floor = s.y(0);
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={`${row.name} from the side, on the common scale`}
+    >
+      <title>{row.name} from the side, on the common scale</title>
+      <path d={`M0 ${s.y(document.brief.room.height)} H${width}`} className="ceiling" />
+      <path d={`M0 ${floor} H${width}`} className="ground" />
+      {isPerson(document.brief) ? (
+        <PersonSide
+          x={s.x(0)}
+          y={s.y(subject.face_height)}
+          perMetre={s.perMetre}
+          floor={floor}
+          headDepth={subject.head_depth}
+        />
+      ) : (
+        <ThingSide
+          x={s.x(0)}
+          y={s.y(subject.face_height)}
+          perMetre={s.perMetre}
+          floor={floor}
+          size={subject.size}
+        />
+      )}
+      {row.drawn ? <ModifierShapes outlines={row.drawn.side} lamps={row.drawn.side_lamps} scale={s} /> : null}
+    </svg>
+  );
+}
+
+function Card(props: {
+  row: Row;
+  place: number;
+  document: Shoot;
+  view: ReturnType<typeof common>;
+  chosen: boolean;
+  full: boolean;
+  onChoose: (on: boolean) => void;
+  close: () => void;
+}) {
+  const { row, document } = props;
+  const present = row.kind === document.design.kind;
+  return (
+    <li className={`kind-card${present ? ' is-present' : ''}`}>
+      <div className="kind-side">
+        <Side row={row} document={document} view={props.view} />
+      </div>
+      <div className="kind-words">
+        <h3>
+          {props.place}. {row.name}
+          {present ? <span className="faint"> (your present kind)</span> : null}
+        </h3>
+        <ul>
+          {row.reasons.slice(0, 4).map((reason) => (
+            <li key={reason}>{reason}</li>
+          ))}
+        </ul>
+        <p>
+          <b>Good:</b> {row.good}. <b>Bad:</b> {row.bad}.
+        </p>
+      </div>
+      <dl className="kind-figures">
+        {FIGURES.slice(0, 8).map(([key, label]) => (
+          <div key={key}>
+            <dt>{label}</dt>
+            <dd>{row.figures?.[key]}</dd>
+          </div>
+        ))}
+      </dl>
+      <div className="kind-acts">
+        <Button
+          size="small"
+          type="primary"
+          onClick={() => {
+            edit([{ path: 'design', value: row.design }], `Kind: ${row.name}`);
+            props.close();
+          }}
+        >
+          {present ? 'Use this size' : 'Use it'}
+        </Button>
+        <Checkbox
+          checked={props.chosen}
+          disabled={!props.chosen && props.full}
+          onChange={(e) => props.onChoose(e.target.checked)}
+        >
+          compare
+        </Checkbox>
+      </div>
+    </li>
+  );
+}
+
+function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
+  const view = common(rows, document.brief.room.height);
+  return (
+    <section className="compared" aria-label="Side by side">
+      <table className="list">
+        <thead>
+          <tr>
+            <th />
+            {rows.map((r) => (
+              <th key={r.kind}>{r.name}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td>from the side</td>
+            {rows.map((r) => (
+              <td key={r.kind}>
+                <Side row={r} document={document} view={view} />
+              </td>
+            ))}
+          </tr>
+          {FIGURES.map(([key, label]) => (
+            <tr key={key}>
+              <td>{label}</td>
+              {rows.map((r) => (
+                <td key={r.kind}>
+                  <b>{r.figures?.[key]}</b>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function useSeconds(running: boolean): number {
+  const [seconds, setSeconds] = useState(0);
+  useEffect(() => {
+    setSeconds(0);
+    if (!running) return;
+    const timer = setInterval(() => setSeconds((s) => s + 1), 1000);
+    return () => clearInterval(timer);
+  }, [running]);
+  return seconds;
+}
+
+export function Ranking({ document, close }: { document: Shoot; close: () => void }) {
+  const { data, isFetching, error } = useQuery(rankingQuery(document));
+  const [chosen, setChosen] = useState<string[]>([]);
+  const seconds = useSeconds(isFetching);
+  const rows = data?.kinds ?? [];
+  const serving = rows.filter((r) => r.design);
+  const view = common(serving, document.brief.room.height);
+  const compared = serving.filter((r) => chosen.includes(r.kind));
+  const [side, setSide] = useState(false);
+  const beside = side && compared.length > 1;
+  return (
+    <section className="card ranking" aria-label="All kinds for this brief">
+      <div className="ranking-head">
+        <h2>All kinds for this brief</h2>
+        <span className="faint">
+          {isFetching ? (
+            <>
+              <Spin size="small" /> sizing every kind… {seconds} s
+            </>
+          ) : data ? (
+            `Each the smallest that gives the wanted shadow edge here; side views on one scale.`
+          ) : null}
+        </span>
+        <Button size="small" disabled={compared.length < 2} onClick={() => setSide(!side)}>
+          {beside ? 'Back to the list' : `Side by side (${compared.length})`}
+        </Button>
+        <Button size="small" onClick={close}>
+          Back to the design
+        </Button>
+      </div>
+      {error ? <p role="alert">The kinds could not be ranked: {error.message} Try again.</p> : null}
+      {beside ? <Compared rows={compared} document={document} /> : null}
+      <ol hidden={beside} className={`kind-list${isFetching && data ? ' is-stale' : ''}`}>
+        {serving.map((row, i) => (
+          <Card
+            key={row.kind}
+            row={row}
+            place={i + 1}
+            document={document}
+            view={view}
+            chosen={chosen.includes(row.kind)}
+            full={chosen.length >= MOST_COMPARED}
+            onChoose={(on) => setChosen(on ? [...chosen, row.kind] : chosen.filter((k) => k !== row.kind))}
+            close={close}
+          />
+        ))}
+      </ol>
+      {rows.some((r) => r.cannot) ? (
+        <>
+          <h3 className="cannot-head">Cannot serve this brief</h3>
+          <ul className="cannot">
+            {rows
+              .filter((r) => r.cannot)
+              .map((r) => (
+                <li key={r.kind}>
+                  <b>{r.name}</b>: {r.cannot}
+                </li>
+              ))}
+          </ul>
+        </>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,170 @@
+// What one parameter does to the light: four small curves with the present design marked; click or drag to go along.
+import { useQuery } from '@tanstack/react-query';
+import { Select, Spin } from 'antd';
+import { type PointerEvent, useRef, useState } from 'react';
+import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
+import { curveQuery } from '../../shared/api/queries';
+import { edit } from '../../shared/state/store';
+import { formatLength, type Units } from '../../shared/units/length';
+
+type Curve = Schemas['CurveResult'];
+type Key = 'edge' | 'loss' | 'evenness' | 'missed';
+const ROWS: { key: Key; label: string; say: (v: number, units: Units) => string; wish: string }[] = [
+  { key: 'edge', label: 'Shadow edge', say: (v, u) => formatLength(v, u), wish: 'wanted' },
+  { key: 'loss', label: 'Loss', say: (v) => `${v.toFixed(1)} stops`, wish: 'at most' },
+  { key: 'evenness', label: 'Evenness', say: (v) => `${v.toFixed(1)} stops`, wish: 'at most' },
+  { key: 'missed', label: 'Spill', say: (v) => `${(v * 100).toFixed(0)} %`, wish: 'at most' },
+];
+const W = 200;
+const H = 44;
+
+/** The value of a curve between its points, as its line is drawn; null outside or where nothing is known. */
+export function along(at: number[], values: (number | null)[], x: number): number | null {
+  const i = at.findIndex((v) => v >= x);
+  if (i < 0) return null;
+  const [a, b] = [values[Math.max(i - 1, 0)] ?? null, values[i] ?? null];
+  if (a === null || b === null) return null;
+  const [x0 = 0, x1 = 0] = [at[Math.max(i - 1, 0)], at[i]];
+  return x1 === x0 ? b : a + ((b - a) * (x - x0)) / (x1 - x0);
+}
+
+function Line({
+  curve,
+  row,
+  units,
+  x,
+  place,
+}: {
+  curve: Curve;
+  row: (typeof ROWS)[number];
+  units: Units;
+  x: number;
+  place: (v: number) => number;
+}) {
+  const values = curve[row.key];
+  const wish = curve.wanted[row.key] ?? 0;
+  const known = values.filter((v): v is number => v !== null);
+  const top = Math.max(...known, wish) * 1.08 || 1;
+  const y = (v: number) => H - 2 - (v / top) * (H - 6);
+  let path = '';
+  values.forEach((v, i) => {
+    if (v !== null) path += `${path && values[i - 1] !== null ? 'L' : 'M'}${place(curve.at[i] ?? 0)} ${y(v)}`;
+  });
+  const here = along(curve.at, values, x);
+  return (
+    <div className="what-if-row">
+      <span>
+        {row.label}
+        <b>{here === null ? 'not known' : row.say(here, units)}</b>
+        <small>
+          {row.wish} {row.say(wish, units)}
+        </small>
+      </span>
+      <svg viewBox={`0 0 ${W} ${H}`} preserveAspectRatio="none" aria-hidden="true">
+        {curve.fits.map((fits, i) =>
+          fits ? null : (
+            <rect
+              // biome-ignore lint/suspicious/noArrayIndexKey: points of a curve are their places
+              key={i}
+              x={place(curve.at[Math.max(i - 1, 0)] ?? 0)}
+              width={
+                place(curve.at[Math.min(i + 1, curve.at.length - 1)] ?? 0) -
+                place(curve.at[Math.max(i - 1, 0)] ?? 0)
+              }
+              y={0}
+              height={H}
+              className="what-if-outside"
+            />
+          ),
+        )}
+        <path d={`M0 ${y(wish)} H${W}`} className="what-if-wish" />
+        <path d={path} className="what-if-line" />
+        <path d={`M${place(x)} 0 V${H}`} className="what-if-now" />
+        {here === null ? null : <circle cx={place(x)} cy={y(here)} r={3} className="what-if-point" />}
+      </svg>
+    </div>
+  );
+}
+
+export function WhatIf({ document, data }: { document: Shoot; data: Catalogue }) {
+  const kind = data.kinds.find((k) => k.id === document.design.kind);
+  const held = document.design as unknown as Record<string, unknown>;
+  const parameters = (kind?.controls ?? [])
+    .map((c) => ({ name: c.path.replace('design.', ''), label: c.label, unit: c.unit }))
+    .filter((c) => (c.unit === 'm' || c.unit === 'degree') && typeof held[c.name] === 'number');
+  const [wanted, setWanted] = useState('size');
+  const parameter = parameters.some((p) => p.name === wanted) ? wanted : 'size';
+  const { data: curve, isFetching, error } = useQuery(curveQuery(document, parameter));
+  const [dragged, setDragged] = useState<number | null>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const shown = curve?.parameter === parameter ? curve : null;
+  const [low = 0, high = 1] = shown ? [shown.at[0], shown.at[shown.at.length - 1]] : [];
+  const degrees = parameters.find((p) => p.name === parameter)?.unit === 'degree';
+  const log = !degrees && low > 0;
+  const place = (v: number) =>
+    (log ? Math.log(Math.max(v, low) / low) / Math.log(high / low) : (v - low) / (high - low)) * W;
+  const value = (t: number) => (log ? low * (high / low) ** t : low + (high - low) * t);
+  const say = (v: number) => (degrees ? `${v.toFixed(0)}°` : formatLength(v, document.units));
+  const x = dragged ?? shown?.now ?? 0;
+
+  const at = (e: PointerEvent) => {
+    const line = box.current?.querySelector('svg')?.getBoundingClientRect();
+    if (!line) return x;
+    return value(Math.max(0, Math.min(1, (e.clientX - line.left) / line.width)));
+  };
+  const finish = () => {
+    if (dragged === null) return;
+    const rounded = degrees ? Math.round(dragged) : Math.round(dragged * 100) / 100;
+    if (parameter !== 'size')
+      edit([{ path: `design.${parameter}`, value: rounded }], `${parameter}: ${say(rounded)}`);
+    setDragged(null);
+  };
+
+  return (
+    <div className="what-if">
+      <Select
+        size="small"
+        aria-label="What is changed"
+        value={parameter}
+        popupMatchSelectWidth={false}
+        options={[
+          { value: 'size', label: 'the whole size' },
+          ...parameters.map((p) => ({ value: p.name, label: p.label })),
+        ]}
+        onChange={setWanted}
+      />
+      {error ? <p role="alert">The curves could not be worked out: {error.message}</p> : null}
+      {shown ? (
+        <div
+          ref={box}
+          className={`what-if-body${isFetching ? ' is-stale' : ''}${parameter === 'size' ? '' : ' can-drag'}`}
+          onPointerDown={(e) => {
+            if (parameter === 'size' || (e.target as Element).closest('svg') === null) return;
+            e.currentTarget.setPointerCapture(e.pointerId);
+            setDragged(at(e));
+          }}
+          onPointerMove={(e) => {
+            if (dragged !== null) setDragged(at(e));
+          }}
+          onPointerUp={finish}
+        >
+          {ROWS.map((row) => (
+            <Line key={row.key} curve={shown} row={row} units={document.units} x={x} place={place} />
+          ))}
+          <div className="what-if-scale">
+            <span>{say(low)}</span>
+            <b>
+              {parameter === 'size' ? 'width ' : ''}
+              {say(x)}
+            </b>
+            <span>{say(high)}</span>
+          </div>
+        </div>
+      ) : (
+        <p className="waiting">
+          <Spin size="small" /> following it…
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+"""Collects what a design is made of, in the order it is made, and turns it into a plan to build it."""
+
+import math
+from dataclasses import dataclass, field
+
+from wenlo.core.build.members import Members, Splice
+from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Step, added
+from wenlo.core.build.structures import timber
+from wenlo.core.data import coverings, stock
+from wenlo.core.quantities.length import format_length
+
+SELL_STEP = 0.10
+"""Cloth is sold by this length. [m]"""
+
+BOARD_GAP = 0.005
+"""Between two pieces cut from one board. [m]"""
+
+
+@dataclass(kw_only=True)
+class Assembly:
+    """A design of timber battens, boards and cloth.
+
+    ``carrying_length`` splits members that are longer; ``batten`` is their material. [m]
+    """
+
+    carrying_length: float
+    batten: str = "softwood_18_44"
+    saw: str = "fine_hand_saw"
+    cloth: list[ClothPiece] = field(default_factory=list)
+    fittings: list[Fitting] = field(default_factory=list)
+    steps: list[Step] = field(default_factory=list)
+    members: Members = field(init=False)
+
+    def __post_init__(self) -> None:
+        splint = stock()["timber"][self.batten]["splint"]
+        self.members = Members(
+            carrying_length=self.carrying_length, least=0.05,
+            splice=Splice(fitting="splint_screw", per_joint=4, splint=splint),
+        )  # fmt: skip
+
+    def bar(self, name: str, length: float, count: int, reason: str, blame: str) -> None:
+        """Battens of one length; ``blame`` is the parameter that makes them. [m]"""
+        for spans in self.members.add(name, length, count=count, reason=reason, blame=blame):
+            self.members.run(name, length, spans)
+
+    def cover(
+        self, covering: str, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str
+    ) -> None:
+        """Cloth or board of a finished size [m] with ``margin`` more on every edge."""
+        row = coverings()[covering]
+        cut = (width + 2 * margin, height + 2 * margin)
+        long_side, short_side = max(cut), min(cut)
+        if row.board_length is None:
+            strips = max(1, math.ceil(short_side / row.width - 1e-9)) if long_side > row.width else 1
+            length = strips * (long_side if short_side <= row.width or strips > 1 else short_side)
+            if long_side <= row.width:
+                length = short_side
+            bought = math.ceil(length / SELL_STEP - 1e-9) * SELL_STEP
+            price, strip = bought * row.price, short_side / strips
+        else:
+            across = max(1, math.ceil(long_side / row.board_length - 1e-9))
+            along = max(1, math.ceil(short_side / row.width - 1e-9))
+            strips, strip = across * along, min(short_side, row.width)
+            # whole boards, or the share of one that further pieces leave
+            share = long_side / row.board_length * short_side / row.width
+            bought = float(strips) if strips > 1 else max(share, 0.0)
+            price = bought * row.price
+        for _ in range(count):
+            self.cloth.append(
+                ClothPiece(
+                    label=f"S{len(self.cloth) + 1}", material=row.name, finished=(width, height), cut=cut, strips=strips,
+                    strip_width=strip, buy_length=bought, form=row.form, note=note, price=price,
+                    mass=cut[0] * cut[1] * row.mass_per_area,
+                )
+            )  # fmt: skip
+
+    def fit(self, name: str, count: float) -> None:
+        """Bought parts, from the stock data."""
+        self.fittings.append(Fitting(id=name, count=count))
+
+    def step(
+        self, title: str, text: str, *, mistake: str = "", caution: str = "", check: str = "", minutes: float = 10.0
+    ) -> None:
+        """A step of the work."""
+        self.steps.append(Step(title=title, text=text, mistake=mistake, caution=caution, check=check, minutes=minutes))
+
+    def plan(self, name: str) -> BuildPlan:
+        """Everything for the Build stage."""
+        saw = stock()["saws"][self.saw]
+        return BuildPlan(
+            name=name, stock=timber.bar_stock(self.batten), kerf=saw["kerf"], saw=saw["name"],
+            pieces=tuple(self.members.pieces), runs=tuple(self.members.runs),
+            fittings=added([*self.members.fittings, *self.fittings]), cloth=tuple(self.cloth), steps=tuple(self.steps),
+        )  # fmt: skip
+
+
+def size(width: float, height: float) -> str:
+    """Two lengths as people say them."""
+    return f"{format_length(width)} × {format_length(height)}"

@@ -1,0 +1,182 @@
+"""A bounce panel and a diffusion panel hinged like a book; the lamp shines in from the open side."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import bounce_faces, sheet_materials
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+BORDER = 0.05
+"""Frame left round the sheet when both panels are cut from one insulation board. [m]"""
+
+
+class BookLightParameters(Upright):
+    """Parameters of the book light; both pages have the same size."""
+
+    kind: Literal["book_light"] = "book_light"
+    sheet: str = "bleached_muslin"
+    face: str = "white_insulation_board"
+    opening: float = quantity(20.0, 90.0, unit="degree", label="opening angle", default=50.0)
+    hinge: Literal["camera_side", "far_side"] = "camera_side"
+    lamp_out: float = quantity(0.0, 3.0, unit="m", label="lamp outside the open edge", default=0.35)
+    flagged: bool = True
+
+    @field_validator("sheet")
+    @classmethod
+    def _known_sheet(cls, value: str) -> str:
+        return one_of(value, sheet_materials(), "sheet")
+
+    @field_validator("face")
+    @classmethod
+    def _known_face(cls, value: str) -> str:
+        return one_of(value, bounce_faces(), "bounce face")
+
+    @property
+    def side(self) -> Vector:
+        """Level unit vector from the hinge to the open edge, shape (3,)."""
+        way: Vector = self.aside * (1.0 if self.hinge == "camera_side" else -1.0)
+        return way
+
+    @property
+    def bounce_centre(self) -> Vector:
+        """Middle of the bounce page, shape (3,). [m]"""
+        spine = self.source_centre - self.side * self.width / 2
+        return spine + self.page * self.width / 2
+
+    @property
+    def page(self) -> Vector:
+        """Level unit vector along the bounce page, from the hinge, shape (3,)."""
+        a = math.radians(self.opening)
+        way: Vector = math.cos(a) * self.side + math.sin(a) * self.direction
+        return way
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Beside the open edge, a little behind the sheet's plane, shape (3,). [m]"""
+        out = self.side * (self.width / 2 + self.lamp_out)
+        place: Vector = self.source_centre + out + self.direction * (0.08 + 0.1 * self.width)
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the bounce page, shape (3,). [m]"""
+        return self.bounce_centre
+
+
+def arrange(design: BookLightParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """Both pages, the flag that keeps the lamp off the subject, and the lamp."""
+    across, upward = facing(design.direction, 0.0)
+    sheet = panel(
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )  # fmt: skip
+    # its front looks into the book
+    along = design.page * design.width * (1.0 if float(design.side @ design.across) > 0.0 else -1.0)
+    page = panel(
+        "bounce page",
+        centre=design.bounce_centre,
+        across=along,
+        upward=upward * design.height,
+        surface=bounce(design.face),
+    )
+    surfaces = [sheet, page]
+    if design.flagged:
+        # from the open edge of the sheet outward, between lamp and subject
+        reach = design.lamp_out + 0.25
+        centre = design.source_centre + design.side * (design.width / 2 + reach / 2) + 0.01 * design.direction
+        surfaces.append(
+            panel(
+                "lamp flag",
+                centre=centre,
+                across=across * reach,
+                upward=upward * 0.6,
+                surface=black("black_foam_board"),
+            )
+        )
+    return Arrangement(
+        surfaces=tuple(surfaces), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),)
+    )
+
+
+def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
+    """Two pages of one size, a hinge of cloth tape, and a flag."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("long side of the sheet's frame", design.height, 2, "full height", "height")
+    work.bar("short side of the sheet's frame", design.width - 0.088, 2, "width less two battens of 44 mm", "width")
+    work.fit("wood_screw", 8)
+    work.cover(
+        design.sheet,
+        design.width,
+        design.height,
+        margin=0.07,
+        note="70 mm on every edge to wrap round the battens and staple",
+    )
+    work.cover(design.face, design.width, design.height, note="the bounce page, whole; edges taped")
+    if design.flagged:
+        work.cover("black_foam_board", design.lamp_out + 0.25, 0.6, note="flag between lamp and subject")
+    work.fit("cloth_tape", 2 * design.height + 2)
+    work.fit("staples", 1)
+    work.fit("spring_clamp", 4)
+    work.step("Make the sheet's page", f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
+              check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=45)  # fmt: skip
+    work.step("Hinge the pages", "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
+              mistake="Tape on one side only tears the first time it is opened.", minutes=15)  # fmt: skip
+    work.step("Open it on the set", f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "
+              "the open edge, never through the sheet.", mistake="The lamp is seen directly from the subject's place: move the flag until it is not.",
+              caution="Insulation board burns and drips: keep hot lamps away from it.", minutes=20)  # fmt: skip
+    return work.plan("book light")
+
+
+def start(brief: Brief) -> BookLightParameters:
+    """Pages of a metre, near the subject, the lamp on the side turned from the camera."""
+    return BookLightParameters(**start_of(brief, width=1.0, height=1.0, wish=0.9))
+
+
+def grown(design: BookLightParameters, scale: float) -> BookLightParameters:
+    """Both pages larger."""
+    return design.model_copy(update=resized(design, scale))
+
+
+def marks(design: BookLightParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source."""
+    del brief
+    return upright_marks(design)
+
+
+def handling(design: BookLightParameters) -> Handling:
+    """Two stands for the pages and one for the flag; folds flat."""
+    return Handling(
+        stands=3 if design.flagged else 2, people=2, setup=25, strike=12, packed=(max(design.width, design.height), min(design.width, design.height), 0.1),
+        uses=15,
+    )  # fmt: skip
+
+
+def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
+    """Each page in its middle."""
+    return (
+        Hold(name="sheet page", place=design.source_centre - UP * design.height / 2, mass=mass / 2),
+        Hold(name="bounce page", place=design.bounce_centre - UP * design.height / 2, mass=mass / 2),
+    )
+
+
+KIND = Kind(
+    id="book_light", name="book light", parameters=BookLightParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds,
+    good="very even and very soft from little depth; the lamp's outline never shows",
+    bad="wastes most of the light, needs many stands and clamps, and spills from its open sides",
+    replaces=("lamp as far from the bounce as the page is wide",),
+    mistakes=("the lamp seen directly", "open sides that light the background", "too few clamps: the book shuts slowly"),
+    cautions=("Insulation board and hot lamps do not mix.", "Dust of cut insulation itches: gloves and a mask."),
+)  # fmt: skip

@@ -1,0 +1,164 @@
+"""A bounce card or creased-foil reflector, with or without scored wings, lit by the lamp from the front."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import bounce_faces
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Panel
+
+Vector = NDArray[np.float64]
+
+
+class CardParameters(Upright):
+    """Parameters of the card; the lamp stands before it, turned away from the subject."""
+
+    kind: Literal["bounce_card"] = "bounce_card"
+    face: str = "white_foam_board"
+    tilt: float = quantity(-60.0, 60.0, unit="degree", label="tilt of the top toward the subject", default=0.0)
+    wings: float = quantity(0.0, 60.0, unit="degree", label="wings folded forward", default=0.0)
+    lamp_distance: float = quantity(0.15, 6.0, unit="m", label="distance from lamp to card", default=0.8)
+    lamp_turn: float = quantity(-80.0, 80.0, unit="degree", label="lamp turned from the camera", default=-30.0)
+    lamp_height: float = quantity(0.2, 4.0, unit="m", label="lamp height", default=1.6)
+    flagged: bool = True
+
+    @field_validator("face")
+    @classmethod
+    def _known_face(cls, value: str) -> str:
+        return one_of(value, bounce_faces(), "bounce face")
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Before the card, to the side of the line to the subject, shape (3,). [m]"""
+        a = math.radians(self.lamp_turn)
+        way = -math.cos(a) * self.direction + math.sin(a) * self.aside
+        level: Vector = self.direction * self.distance + way * self.lamp_distance
+        return level + UP * self.lamp_height
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the card, shape (3,). [m]"""
+        return self.source_centre
+
+
+def card(design: Upright, name: str, surface: str, tilt: float, wings: float) -> list[Panel]:
+    """The card's panels: whole, or its middle half and two wings of a quarter folded forward. Angles in degrees."""
+    face = bounce(surface)
+    across, upward = facing(design.direction, math.radians(tilt))
+    centre, whole = design.source_centre, design.width
+    if wings == 0.0:
+        return [panel(name, centre=centre, across=across * whole, upward=upward * design.height, surface=face)]
+    a = math.radians(wings)
+    forward = -(np.cross(across, upward))
+    toward = -forward if float(forward @ design.direction) > 0.0 else forward
+    panels = [panel(name, centre=centre, across=across * whole / 2, upward=upward * design.height, surface=face)]
+    for side, label in ((1.0, "right wing"), (-1.0, "left wing")):
+        fold = centre + across * side * whole / 4
+        out = math.cos(a) * side * across + math.sin(a) * toward
+        middle = fold + out * whole / 8
+        panels.append(
+            panel(label, centre=middle, across=out * side * whole / 4, upward=upward * design.height, surface=face)
+        )
+    return panels
+
+
+def arrange(design: CardParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The card, the lamp that lights it, and the flag that keeps the lamp off the subject."""
+    del transmittance
+    surfaces = card(design, "sheet", design.face, design.tilt, design.wings)
+    if design.flagged:
+        surfaces.append(lamp_flag(design))
+    return Arrangement(
+        surfaces=tuple(surfaces), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),)
+    )
+
+
+def build(design: CardParameters, brief: Brief) -> BuildPlan:
+    """One board, scored where the wings fold."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    row = bounce_faces()[design.face]
+    work.cover(
+        design.face if row.form == "board" else "white_foam_board",
+        design.width,
+        design.height,
+        note="the board, cut square",
+    )
+    if row.form != "board":
+        work.cover(
+            design.face, design.width, design.height, margin=0.04, note="wrapped over the board, 40 mm taped behind"
+        )
+    if design.wings > 0.0:
+        work.step("Score the wings", f"Cut half through the back {design.width / 4:.3f} m from each end and fold forward; tape the fold.",
+                  mistake="Cut through the face and the wing hangs on the tape alone.", caution="Fresh blade, steel rule, fingers behind it.", minutes=15)  # fmt: skip
+    crease = (
+        "Crease the foil into a ball and open it before it goes on: pressed flat it throws hot patches. "
+        if "foil" in design.face
+        else ""
+    )
+    work.step("Face the board", f"{crease}{size(design.width, design.height)}, black side behind.", minutes=20)
+    work.fit("cloth_tape", 2 * (design.width + design.height))
+    work.fit("spring_clamp", 2)
+    if design.flagged:
+        work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp")
+    work.step("Stand it up", "Two clamps on a stand hold it by its middle; tilt it until the light is on the face.",
+              caution="A board is a sail: ballast the stand.", mistake="Measured by its label, not by its board: boards are often 5 mm short.", minutes=5)  # fmt: skip
+    return work.plan("bounce card")
+
+
+def start(brief: Brief) -> CardParameters:
+    """A card beside the subject, the lamp low before them and turned to it."""
+    base = start_of(brief, width=1.0, height=1.0, wish=0.9, angle=60.0)
+    # low, so that it is under the picture
+    return CardParameters(**base, lamp_height=round(max(0.3, brief.subject.face_height - 0.65), 2))
+
+
+def grown(design: CardParameters, scale: float) -> CardParameters:
+    """Card and lamp distance together."""
+    return design.model_copy(update=resized(design, scale, lamp_distance=design.lamp_distance))
+
+
+def marks(design: CardParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and the lamp's height."""
+    del brief
+    lamp = design.lamp_position
+    floor = lamp * np.array([1.0, 1.0, 0.0])
+    return (*upright_marks(design), Mark(path="design.lamp_height", label="Lamp height", start=floor, end=lamp))
+
+
+def handling(design: CardParameters) -> Handling:
+    """One stand; a flat board."""
+    fold = 2 if design.wings > 0.0 else 1
+    return Handling(
+        stands=1,
+        people=1,
+        setup=5,
+        strike=2,
+        packed=(max(design.width / fold, design.height), min(design.width / fold, design.height), 0.01 * fold),
+        uses=30,
+    )
+
+
+def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:
+    """Its middle."""
+    return (Hold(name="clamp behind the card", place=design.source_centre, mass=mass),)
+
+
+KIND = Kind(
+    id="bounce_card", name="bounce card or foil reflector", parameters=CardParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds,
+    good="one board and one stand; the lamp may be hard and small",
+    bad="the lamp must be kept off subject and lens; white loses half of the light, foil keeps it but is harder",
+    replaces=("card as large as its distance from the face",),
+    mistakes=("foil pressed flat gives hot patches", "size of the holder taken for that of the board", "fill too strong to keep shape"),
+    cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
+)  # fmt: skip

@@ -1,0 +1,125 @@
+"""A small flash turned away from the subject into a board beside them."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import bounce_faces
+from wenlo.core.modifiers.bounce_card import card
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+
+class FlashBoardParameters(Upright):
+    """Parameters of the board and of the arm that holds the flash before it."""
+
+    kind: Literal["flash_into_board"] = "flash_into_board"
+    width: float = quantity(0.1, 4.0, unit="m", label="width", default=0.7)
+    face: str = "white_foam_board"
+    arm: float = quantity(0.15, 1.5, unit="m", label="flash before the board", default=0.5)
+    flagged: bool = True
+
+    @field_validator("face")
+    @classmethod
+    def _known_face(cls, value: str) -> str:
+        return one_of(value, bounce_faces(), "bounce face")
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Before the lower edge of the board, shape (3,). [m]"""
+        place: Vector = self.source_centre - self.direction * self.arm - UP * 0.35 * self.height
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the board, shape (3,). [m]"""
+        return self.source_centre
+
+
+def arrange(design: FlashBoardParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The board, the flash, and the small card that keeps the flash off the subject."""
+    del transmittance
+    surfaces = card(design, "sheet", design.face, 0.0, 0.0)
+    if design.flagged:
+        across, upward = facing(design.direction, 0.0)
+        centre = design.lamp_position - design.direction * 0.05
+        surfaces.append(
+            panel(
+                "flash flag", centre=centre, across=across * 0.2, upward=upward * 0.2, surface=black("black_foam_board")
+            )
+        )
+    lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
+    return Arrangement(surfaces=tuple(surfaces), lamps=(lamp,))
+
+
+def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
+    """A board, an arm and a card."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.cover(design.face, design.width, design.height, note="the board, cut square")
+    work.bar("arm", math.hypot(design.arm, 0.35 * design.height) + 0.15, 1, "flash to board and 150 mm to clamp", "arm")
+    if design.flagged:
+        work.cover("black_foam_board", 0.2, 0.2, note="flag behind the flash")
+    work.fit("spring_clamp", 3)
+    work.step("Put it together", f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing the board.",
+              mistake="Flash aimed past the board's edge: it lights the background and the lens.", minutes=15)  # fmt: skip
+    work.step(
+        "Look from the subject's place",
+        "No part of the flash's face may be seen; move the flag until it is hidden.",
+        minutes=5,
+    )
+    return work.plan("flash into a board")
+
+
+def start(brief: Brief) -> FlashBoardParameters:
+    """A board beside the subject."""
+    return FlashBoardParameters(**start_of(brief, width=0.7, height=1.0, wish=0.9, angle=55.0))
+
+
+def grown(design: FlashBoardParameters, scale: float) -> FlashBoardParameters:
+    """Board and arm together."""
+    changes = resized(design, scale)
+    return design.model_copy(update={**changes, "arm": round(min(max(design.arm * scale, 0.15), 1.5), 2)})
+
+
+def marks(design: FlashBoardParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and the arm."""
+    del brief
+    foot = design.direction * design.distance
+    lamp = design.lamp_position * np.array([1.0, 1.0, 0.0])
+    return (*upright_marks(design), Mark(path="design.arm", label="Flash before the board", start=lamp, end=foot))
+
+
+def handling(design: FlashBoardParameters) -> Handling:
+    """One stand for both."""
+    return Handling(stands=1, people=1, setup=6, strike=3, packed=(design.height, design.width, 0.06), uses=30)
+
+
+def holds(design: FlashBoardParameters, mass: float) -> tuple[Hold, ...]:
+    """The board's middle."""
+    return (Hold(name="clamp behind the board", place=design.source_centre, mass=mass),)
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a flash."""
+    return None if is_flash(brief) else "It is made for a small flash; with a lamp that burns on it is a bounce card."
+
+
+KIND = Kind(
+    id="flash_into_board", name="flash into a board", parameters=FlashBoardParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    good="quick, light, one stand; works anywhere without mains",
+    bad="loses two stops and more; spill onto background and lens",
+    replaces=("flash half a board's width before the board",),
+    mistakes=("spill onto background and lens", "zoom left at tele: a hot spot on the board"),
+    cautions=("Never fire a flash close to anyone's eyes.",),
+)  # fmt: skip

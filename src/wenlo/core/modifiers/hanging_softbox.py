@@ -1,0 +1,227 @@
+"""A large box hung overhead: white inside, black outside, a sheet below, lamps on top."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import bounce_faces, sheet_materials
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+
+class HangingBoxParameters(ModifierParameters):
+    """Parameters of the box; it hangs level, the sheet down."""
+
+    kind: Literal["hanging_softbox"] = "hanging_softbox"
+    width: float = quantity(0.4, 4.0, unit="m", label="width", default=1.2)
+    length: float = quantity(0.4, 4.0, unit="m", label="length toward the light", default=1.2)
+    depth: float = quantity(0.1, 1.5, unit="m", label="depth", default=0.35)
+    sheet_height: float = quantity(0.8, 6.0, unit="m", label="height of the sheet", default=1.9)
+    forward: float = quantity(-2.0, 4.0, unit="m", label="box before the subject", default=0.4)
+    key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=20.0)
+    sheet: str = "cotton_bed_linen_white"
+    lining: str = "white_foam_board"
+    lamps: int = quantity(1, 6, unit="count", label="number of lamps", default=2)
+    cover: bool = True
+
+    @field_validator("sheet")
+    @classmethod
+    def _known_sheet(cls, value: str) -> str:
+        return one_of(value, sheet_materials(), "sheet")
+
+    @field_validator("lining")
+    @classmethod
+    def _known_lining(cls, value: str) -> str:
+        return one_of(value, bounce_faces(), "lining")
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        place: Vector = self.direction * self.forward + UP * self.sheet_height
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and length of the sheet. [m]"""
+        return self.width, self.length
+
+    @property
+    def lamp_places(self) -> list[Vector]:
+        """Lamps in one or two rows under the top, shape (3,) each. [m]"""
+        rows = 1 if self.lamps <= 2 else 2
+        columns = -(-self.lamps // rows)
+        places = []
+        for k in range(self.lamps):
+            row, column = divmod(k, columns)
+            in_row = min(columns, self.lamps - row * columns)
+            x = (column + 0.5) / in_row - 0.5
+            y = (row + 0.5) / rows - 0.5
+            places.append(
+                self.source_centre
+                + self.across * x * self.width
+                + self.direction * y * self.length
+                + UP * 0.94 * self.depth
+            )
+        return places
+
+    @property
+    def lamp_position(self) -> Vector:
+        """The first lamp, shape (3,). [m]"""
+        return self.lamp_places[0]
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """The sheet below it, shape (3,). [m]"""
+        aim: Vector = self.lamp_position - UP * 0.9 * self.depth
+        return aim
+
+    @property
+    def highest(self) -> float:
+        """Top of the box. [m]"""
+        return self.sheet_height + self.depth
+
+
+def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """Walls, top cover, sheet and lamps."""
+    across, upward = design.across * design.width, design.direction * design.length
+    sheet = panel(
+        "sheet",
+        centre=design.source_centre,
+        across=across,
+        upward=upward,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )
+    inside = lined(design.lining)
+    walls = box_walls(
+        centre=design.source_centre, across=across, upward=upward, back=UP, depth=design.depth, surface=inside,
+        closed=design.cover, behind=inside,
+    )  # fmt: skip
+    places = design.lamp_places
+    lamps = key_lamps(brief, places, [p - UP * 0.9 * design.depth for p in places])
+    return Arrangement(surfaces=(sheet, *walls), lamps=lamps)
+
+
+def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
+    """Two timber frames, corner posts, lining, sheet and cover."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("long side of both frames", design.length, 4, "full length", "length")
+    work.bar("short side of both frames", design.width - 0.088, 4, "width less two battens of 44 mm", "width")
+    work.bar("corner post", design.depth - 0.036, 4, "depth less two battens of 18 mm laid flat", "depth")
+    work.bar(
+        "lamp bar",
+        design.width - 0.036,
+        1 if design.lamps <= 2 else 2,
+        "between the sides, lamps hang from it",
+        "width",
+    )
+    work.fit("wood_screw", 36)
+    work.cover(design.lining, design.length, design.depth, count=2, note="long walls, white inside")
+    work.cover(design.lining, design.width, design.depth, count=2, note="short walls, white inside")
+    if design.cover:
+        work.cover(
+            "black_plastic_tablecloth",
+            design.width,
+            design.length,
+            margin=0.1,
+            note="top cover, doubled where lamps shine up, with flaps over the vents",
+        )
+    work.cover(
+        design.sheet,
+        design.width,
+        design.length,
+        margin=0.08,
+        note="hook-and-loop all round, so that it comes off for washing",
+    )
+    work.fit("hook_and_loop", 2 * (design.width + design.length))
+    work.fit("screw_eye", 4)
+    work.fit("cord", 8)
+    work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, joined by the four posts.",
+              check="Both diagonals of each agree within 3 mm.", caution="Eye protection at the saw.", minutes=90)  # fmt: skip
+    work.step("Line it", "White boards inside, tape over every joint; black outside.", check="In the dark, with a lamp inside, no line of light shows.",
+              mistake="Screws longer than the battens are thick come out inside.", minutes=45)  # fmt: skip
+    work.step("Hang the lamps", f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables strain-relieved.",
+              mistake="Lamps too few or too near the sheet: pools of light.",
+              caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.", minutes=30)  # fmt: skip
+    work.step("Hang the box", "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
+              caution="Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised.", minutes=30)  # fmt: skip
+    return work.plan("hanging softbox")
+
+
+def start(brief: Brief) -> HangingBoxParameters:
+    """Under the ceiling with room over it for air."""
+    height = round(max(0.8, min(2.0, brief.room.height - 0.35 - 0.1)), 2)
+    return HangingBoxParameters(sheet_height=height)
+
+
+def grown(design: HangingBoxParameters, scale: float) -> HangingBoxParameters:
+    """A larger box, as many lamps as its area asks for."""
+    sides = {k: round(min(max(getattr(design, k) * scale, 0.4), 4.0), 2) for k in ("width", "length")}
+    lamps = max(1, min(6, round(sides["width"] * sides["length"] / 0.9)))
+    return design.model_copy(update={**sides, "lamps": lamps})
+
+
+def marks(design: HangingBoxParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Height of the sheet, depth and length of the box."""
+    del brief
+    d, centre = design.direction, design.source_centre
+    end = centre + d * (design.length / 2 + 0.12)
+    return (
+        Mark(path="design.sheet_height", label="Height of the sheet", start=centre * np.array([1.0, 1.0, 0.0]), end=centre),
+        Mark(path="design.depth", label="Depth", start=end, end=end + UP * design.depth),
+        Mark(path="design.length", label="Length", start=centre - d * design.length / 2 + UP * (design.depth + 0.1),
+             end=centre + d * design.length / 2 + UP * (design.depth + 0.1)),
+    )  # fmt: skip
+
+
+def handling(design: HangingBoxParameters) -> Handling:
+    """Hangs from fixings or two spreaders; comes apart into two frames."""
+    return Handling(
+        stands=2,
+        people=2,
+        setup=45,
+        strike=25,
+        packed=(max(design.width, design.length), min(design.width, design.length), 0.15),
+        uses=60,
+    )
+
+
+def holds(design: HangingBoxParameters, mass: float) -> tuple[Hold, ...]:
+    """Its four corners."""
+    top = design.source_centre + UP * design.depth
+    return tuple(
+        Hold(
+            name=f"corner {k + 1}",
+            place=top + a * design.across * design.width / 2 + b * design.direction * design.length / 2,
+            mass=mass / 4,
+        )
+        for k, (a, b) in enumerate(((-1, -1), (1, -1), (1, 1), (-1, 1)))
+    )
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a ceiling high enough."""
+    left = brief.room.height - 0.35 - 0.1 - brief.subject.face_height
+    return (
+        f"Under this ceiling its sheet would hang {max(left, 0.0):.2f} m over the face; 0.3 m is the least."
+        if left < 0.3
+        else None
+    )
+
+
+KIND = Kind(
+    id="hanging_softbox", name="large hanging softbox", parameters=HangingBoxParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    good="broad, even light from above for a bench and several people; nothing stands on the floor",
+    bad="heavy, fixed, slow to build; lights everything below it alike",
+    replaces=("one lamp a square metre", "depth a third of the width"),
+    mistakes=("lamps too few or too near the sheet: pools", "no top cover: the ceiling lights the room", "screws too long", "bed linen and doubled black cloth that were never tested for leaks"),
+    cautions=("Overhead load and heat: both need a licensed eye where the public is.",),
+)  # fmt: skip

@@ -1,0 +1,130 @@
+"""A cloth hung from a line or rod, single or folded double, with the lamp behind it."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import sheet_materials
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+
+class CurtainParameters(Upright):
+    """Parameters of the hung cloth."""
+
+    kind: Literal["hung_curtain"] = "hung_curtain"
+    width: float = quantity(0.5, 4.0, unit="m", label="width", default=1.4)
+    height: float = quantity(0.5, 3.0, unit="m", label="height", default=1.8)
+    sheet: str = "light_filtering_curtain"
+    doubled: bool = False
+    lamp_distance: float = quantity(0.05, 10.0, unit="m", label="distance from lamp to cloth", default=1.2)
+
+    @field_validator("sheet")
+    @classmethod
+    def _known_sheet(cls, value: str) -> str:
+        one_of(value, sheet_materials(), "sheet")
+        if sheet_materials()[value].form != "cloth":
+            raise ValueError(f"{sheet_materials()[value].name} does not hang; choose a cloth.")
+        return value
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Level with the middle of the cloth, behind it, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the cloth, shape (3,). [m]"""
+        return self.source_centre
+
+
+def arrange(design: CurtainParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The cloth, and the lamp behind it."""
+    across, upward = facing(design.direction, 0.0)
+    cloth = panel(
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        surface=layers_of(design.sheet, 2 if design.doubled else 1, transmittance),
+    )  # fmt: skip
+    return Arrangement(surfaces=(cloth,), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
+
+
+def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
+    """Rod, cloth, weights and line."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("rod", design.width + 0.1, 1, "the cloth and 50 mm beyond it at each end", "width")
+    layers = 2 if design.doubled else 1
+    work.cover(
+        design.sheet, design.width, design.height * layers, margin=0.04,
+        note=f"{'folded double over the rod, ' if design.doubled else ''}sleeve of 60 mm at the top, 20 mm hems",
+    )  # fmt: skip
+    work.fit("cord", 6)
+    work.fit("spring_clamp", 4)
+    work.step(
+        "Sew or staple the sleeve", f"A sleeve for the rod at the top of the {size(design.width, design.height)} cloth, hems on "
+        "the other edges; a chain or a batten in the lower hem keeps it flat.",
+        mistake="Without weight below, the cloth hangs in folds that show in glossy things.", minutes=25,
+    )  # fmt: skip
+    work.step(
+        "Hang it", "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
+        check=f"The middle is {design.centre_height:.2f} m above the floor.",
+        caution="Fixings in ceilings and beams are for what they are made for: check what they carry, and local rules come first.",
+        minutes=15,
+    )  # fmt: skip
+    return work.plan("hung cloth")
+
+
+def start(brief: Brief) -> CurtainParameters:
+    """A cloth as high as the room allows, an arm's length from the subject."""
+    height = min(1.8, brief.room.height - 0.5)
+    return CurtainParameters(**start_of(brief, width=1.4, height=round(height, 2), wish=1.0))
+
+
+def grown(design: CurtainParameters, scale: float) -> CurtainParameters:
+    """The cloth and the lamp's distance, larger together."""
+    return design.model_copy(update=resized(design, scale, lamp_distance=design.lamp_distance))
+
+
+def marks(design: CurtainParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and the lamp's distance."""
+    del brief
+    foot = design.direction * design.distance
+    behind = Mark(
+        path="design.lamp_distance", label="Distance from lamp to cloth", start=foot,
+        end=foot + design.direction * design.lamp_distance,
+    )  # fmt: skip
+    return (*upright_marks(design), behind)
+
+
+def handling(design: CurtainParameters) -> Handling:
+    """Two stands or eyes; rolls up on its rod."""
+    return Handling(stands=2, people=1, setup=12, strike=5, packed=(design.width + 0.1, 0.12, 0.12), uses=20)
+
+
+def holds(design: CurtainParameters, mass: float) -> tuple[Hold, ...]:
+    """Both ends of the rod."""
+    top = design.source_centre + UP * design.height / 2
+    side = design.across * design.width / 2
+    return tuple(
+        Hold(name=f"{n} end of the rod", place=top + s * side, mass=mass / 2) for n, s in (("left", -1), ("right", 1))
+    )
+
+
+KIND = Kind(
+    id="hung_curtain", name="hung cloth", parameters=CurtainParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds,
+    good="cheap and large; nothing stands in the way below",
+    bad="light goes past it and round it, so a small room fills up; it moves in every draught",
+    replaces=("lamp as far behind the cloth as the cloth is wide",),
+    mistakes=("light runs out at the sides and lights the whole room", "one layer is not enough when the lamp is near"),
+    cautions=("Heat: cloth near a hot lamp scorches; keep the maker's distance.",),
+)  # fmt: skip

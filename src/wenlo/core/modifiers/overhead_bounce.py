@@ -1,0 +1,205 @@
+"""A stretched canvas on a boom over the subject, lit from below, with black skirts that roll up and down."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import bounce_faces
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+
+class OverheadParameters(ModifierParameters):
+    """Parameters of the canvas, its skirts and the lamp below."""
+
+    kind: Literal["overhead_bounce"] = "overhead_bounce"
+    width: float = quantity(0.3, 4.0, unit="m", label="width", default=1.2)
+    length: float = quantity(0.3, 4.0, unit="m", label="length toward the light", default=1.2)
+    canvas_height: float = quantity(1.0, 6.0, unit="m", label="height of the canvas", default=2.2)
+    forward: float = quantity(-2.0, 4.0, unit="m", label="canvas before the subject", default=0.35)
+    key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=20.0)
+    face: str = "white_foam_board"
+    skirt_front: float = quantity(0.0, 1.5, unit="m", label="skirt on the subject's side", default=0.0)
+    skirt_back: float = quantity(0.0, 1.5, unit="m", label="skirt on the lamp's side", default=0.3)
+    skirt_sides: float = quantity(0.0, 1.5, unit="m", label="skirts at the sides", default=0.3)
+    lamp_out: float = quantity(0.2, 6.0, unit="m", label="lamp before the subject", default=1.1)
+    lamp_height: float = quantity(0.1, 4.0, unit="m", label="lamp height", default=0.5)
+    flagged: bool = True
+
+    @field_validator("face")
+    @classmethod
+    def _known_face(cls, value: str) -> str:
+        return one_of(value, bounce_faces(), "bounce face")
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the canvas, shape (3,). [m]"""
+        place: Vector = self.direction * self.forward + UP * self.canvas_height
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and length of the canvas. [m]"""
+        return self.width, self.length
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Low before the subject, shape (3,). [m]"""
+        place: Vector = self.direction * self.lamp_out + UP * self.lamp_height
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the canvas, shape (3,). [m]"""
+        return self.source_centre
+
+    @property
+    def highest(self) -> float:
+        """Height of the canvas. [m]"""
+        return self.canvas_height
+
+
+def arrange(design: OverheadParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """Canvas facing down, skirts, and the lamp that hits it from below."""
+    del transmittance
+    d, across, centre = design.direction, design.across, design.source_centre
+    # front of the canvas looks down
+    canvas = panel(
+        "sheet", centre=centre, across=across * design.width, upward=-d * design.length, surface=bounce(design.face)
+    )
+    if canvas.normal[2] > 0.0:
+        canvas = panel(
+            "sheet",
+            centre=centre,
+            across=-across * design.width,
+            upward=-d * design.length,
+            surface=bounce(design.face),
+        )
+    cloth = black("heavy_black_flag_cloth")
+    skirts = []
+    for name, drop, edge, along in (
+        ("skirt on the subject's side", design.skirt_front, -d * design.length / 2, across * design.width),
+        ("skirt on the lamp's side", design.skirt_back, d * design.length / 2, across * design.width),
+        ("left skirt", design.skirt_sides, -across * design.width / 2, d * design.length),
+        ("right skirt", design.skirt_sides, across * design.width / 2, d * design.length),
+    ):
+        if drop > 0.0:
+            middle = centre + edge * 1.005 - UP * (drop / 2 + 0.005)
+            skirts.append(panel(name, centre=middle, across=along, upward=UP * drop, surface=cloth))
+    lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
+    flags = (lamp_flag(design),) if design.flagged else ()
+    return Arrangement(surfaces=(canvas, *skirts, *flags), lamps=(lamp,))
+
+
+def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
+    """A stretcher frame, its cover, skirts and the boom's fixing."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("long side", design.length, 2, "full length", "length")
+    work.bar(
+        "short side", design.width - 0.088, 3, "width less two battens of 44 mm; the third is the middle rail", "width"
+    )
+    work.fit("wood_screw", 12)
+    row = bounce_faces()[design.face]
+    work.cover(design.face, design.width, design.length, margin=0.0 if row.form == "board" else 0.06,
+               note="screwed under the frame" if row.form == "board" else "60 mm round the battens, stapled")  # fmt: skip
+    for name, drop, along, count in (
+        ("front", design.skirt_front, design.width, 1), ("back", design.skirt_back, design.width, 1), ("sides", design.skirt_sides, design.length, 2),
+    ):  # fmt: skip
+        if drop > 0.0:
+            work.cover(
+                "heavy_black_flag_cloth",
+                along,
+                drop,
+                margin=0.03,
+                count=count,
+                note=f"skirt, {name}: hook-and-loop along the top, ties to roll it up",
+            )
+            work.fit("hook_and_loop", along * count)
+            work.fit("cloth_tie", 3 * count)
+    if design.flagged:
+        work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp, clear of its vents")
+    work.fit("screw_eye", 4)
+    work.fit("cord", 4)
+    work.fit("ballast_bag", 3)
+    work.step("Make the stretcher", f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
+              check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=50)  # fmt: skip
+    work.step("Hang the skirts", "Hook-and-loop on all four sides, so that each rolls up by itself.",
+              mistake="Skirts too long: the lamp below hits them and not the canvas.", minutes=20)  # fmt: skip
+    work.step("Fly it", "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
+              caution="Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not been told. "
+              "Local rules and the makers' instructions come first.",
+              check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.", minutes=20)  # fmt: skip
+    return work.plan("overhead bounce")
+
+
+def start(brief: Brief) -> OverheadParameters:
+    """Just under the ceiling, a little before the subject."""
+    height = round(min(2.3, brief.room.height - 0.15), 2)
+    return OverheadParameters(
+        canvas_height=height,
+        lamp_out=round(min(1.1, brief.camera.distance - 0.4) if brief.camera.distance > 0.8 else 0.4, 2),
+    )
+
+
+def grown(design: OverheadParameters, scale: float) -> OverheadParameters:
+    """A larger canvas at the same height."""
+    sides = {k: round(min(max(getattr(design, k) * scale, 0.3), 4.0), 2) for k in ("width", "length")}
+    return design.model_copy(update=sides)
+
+
+def marks(design: OverheadParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Height and length of the canvas, place of the lamp."""
+    del brief
+    d, centre, lamp = design.direction, design.source_centre, design.lamp_position
+    level = np.array([1.0, 1.0, 0.0])
+    return (
+        Mark(path="design.canvas_height", label="Height of the canvas", start=centre * level, end=centre),
+        Mark(path="design.length", label="Length", start=centre - d * design.length / 2 + UP * 0.12, end=centre + d * design.length / 2 + UP * 0.12),
+        Mark(path="design.lamp_out", label="Lamp before the subject", start=np.zeros(3), end=lamp * level),
+        Mark(path="design.lamp_height", label="Lamp height", start=lamp * level, end=lamp),
+    )  # fmt: skip
+
+
+def handling(design: OverheadParameters) -> Handling:
+    """A boom stand and a second for the safety line."""
+    return Handling(
+        stands=2,
+        people=2,
+        setup=30,
+        strike=15,
+        packed=(max(design.width, design.length), min(design.width, design.length), 0.08),
+        uses=40,
+    )
+
+
+def holds(design: OverheadParameters, mass: float) -> tuple[Hold, ...]:
+    """The boom's end over the middle."""
+    return (Hold(name="boom", place=design.source_centre, mass=mass),)
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs air over the head."""
+    over = brief.room.height - brief.subject.face_height
+    if over < math.inf and over < 0.7:
+        return f"Only {over:.2f} m is left over the face: it would hang in the subject's hair and in the picture."
+    return None
+
+
+KIND = Kind(
+    id="overhead_bounce", name="overhead bounce with skirts", parameters=OverheadParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    good="soft light from above that stays off the walls; skirts shape it without moving anything",
+    bad="eye sockets go dark; boom, counterweight and safety line; the lamp below must be hidden",
+    replaces=("canvas as large as it is far from the face",),
+    mistakes=("subject too far under the skirt, or out of it", "the lamp in the picture", "boom out of balance"),
+    cautions=("Overhead load: safety line, ballast, and a licensed person for fixings in ceilings.",),
+)  # fmt: skip

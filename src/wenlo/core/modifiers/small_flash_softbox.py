@@ -1,0 +1,174 @@
+"""A food container lined with mirror tape, the flash inside facing its back, a sheet over its front."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import bounce_faces, sheet_materials
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+
+class FlashBoxParameters(Upright):
+    """Parameters of one box, or of two side by side on arms."""
+
+    kind: Literal["small_flash_softbox"] = "small_flash_softbox"
+    width: float = quantity(0.08, 0.6, unit="m", label="width", default=0.28)
+    height: float = quantity(0.06, 0.5, unit="m", label="height", default=0.2)
+    depth: float = quantity(0.04, 0.4, unit="m", label="depth", default=0.12)
+    sheet: str = "natural_hdpe_tub"
+    lining: str = "mirror_tape"
+    flash_depth: float = quantity(0.02, 0.39, unit="m", label="flash behind the sheet", default=0.04)
+    boxes: int = quantity(1, 2, unit="count", label="number of boxes", default=1)
+    gap: float = quantity(0.0, 1.0, unit="m", label="gap between the boxes", default=0.1)
+
+    @field_validator("sheet")
+    @classmethod
+    def _known_sheet(cls, value: str) -> str:
+        return one_of(value, sheet_materials(), "sheet")
+
+    @field_validator("lining")
+    @classmethod
+    def _known_lining(cls, value: str) -> str:
+        return one_of(value, bounce_faces(), "lining")
+
+    @property
+    def middles(self) -> list[Vector]:
+        """Middle of each box's sheet, shape (3,). [m]"""
+        if self.boxes == 1:
+            return [self.source_centre]
+        off = self.across * (self.width + self.gap) / 2
+        return [self.source_centre - off, self.source_centre + off]
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Over all boxes. [m]"""
+        return (self.width if self.boxes == 1 else 2 * self.width + self.gap), self.height
+
+    @property
+    def lamp_position(self) -> Vector:
+        """In the first box, shape (3,). [m]"""
+        place: Vector = self.middles[0] + self.direction * self.flash_depth
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Its back, shape (3,). [m]"""
+        aim: Vector = self.middles[0] + self.direction * self.depth * 2
+        return aim
+
+
+def arrange(design: FlashBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """Boxes, sheets, flashes."""
+    across, upward = facing(design.direction, 0.0)
+    across, upward = across * design.width, upward * design.height
+    inside = lined(design.lining)
+    surfaces = []
+    for k, middle in enumerate(design.middles):
+        name = "sheet" if k == 0 else "sheet 2"
+        surfaces.append(
+            panel(name, centre=middle, across=across, upward=upward, surface=layers_of(design.sheet, 1, transmittance))
+        )
+        for wall in box_walls(
+            centre=middle,
+            across=across,
+            upward=upward,
+            back=design.direction,
+            depth=design.depth,
+            surface=inside,
+            closed=True,
+            behind=inside,
+        ):
+            surfaces.append(type(wall)(**{**wall.__dict__, "id": f"{wall.id} {k + 1}"}))
+    places = [m + design.direction * min(design.flash_depth, design.depth - 0.01) for m in design.middles]
+    lamps = key_lamps(brief, places, [p + design.direction for p in places])
+    return Arrangement(surfaces=tuple(surfaces), lamps=lamps)
+
+
+def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
+    """A container, lining, a front and an arm."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    girth = 2 * (design.width + design.height)
+    work.fit("food_container", design.boxes)
+    work.cover(design.lining if bounce_faces()[design.lining].form == "cloth" else "mirror_tape_sheet", girth / 2, 2 * design.depth + design.height,
+               count=design.boxes, note="strips side by side, rubbed down from the middle")  # fmt: skip
+    work.cover(
+        design.sheet,
+        design.width,
+        design.height,
+        margin=0.01,
+        count=design.boxes,
+        note="over the opening, under the lid's rim",
+    )
+    work.bar("arm", max(0.25, design.width + 0.1), design.boxes, "flash to bracket and a hand's breadth", "width")
+    work.fit("foot_bolt", 2 * design.boxes)
+    work.step("Cut the hole", "A slot in the floor of the container for the flash's neck, a finger narrower than the head is wide.",
+              caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.", minutes=20)  # fmt: skip
+    work.step(
+        "Line it",
+        f"Mirror tape over all of the inside of {size(design.width, design.height)}.",
+        mistake="Bubbles in the tape make bright patches.",
+        minutes=20,
+    )
+    work.step("Set the flash", f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
+              mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
+              caution="Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one.", minutes=10)  # fmt: skip
+    return work.plan("small-flash softbox")
+
+
+def start(brief: Brief) -> FlashBoxParameters:
+    """Near the subject, since it is small."""
+    base = start_of(brief, width=0.28, height=0.2, wish=0.5)
+    return FlashBoxParameters(**base)
+
+
+def grown(design: FlashBoxParameters, scale: float) -> FlashBoxParameters:
+    """A larger container; two of them when one is not enough."""
+    changes = resized(design, scale)
+    width, height = min(max(changes["width"], 0.08), 0.6), min(max(changes["height"], 0.06), 0.5)
+    depth = min(max(design.depth * scale, 0.04), 0.4)
+    return design.model_copy(
+        update={**changes, "width": round(width, 2), "height": round(height, 2), "depth": round(depth, 2),
+                "flash_depth": round(min(max(depth / 3, 0.02), 0.39), 2)}
+    )  # fmt: skip
+
+
+def marks(design: FlashBoxParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Distance and height."""
+    del brief
+    return upright_marks(design)[::2]
+
+
+def handling(design: FlashBoxParameters) -> Handling:
+    """On the camera's bracket or a light stand."""
+    return Handling(stands=1, people=1, setup=3, strike=2, packed=(design.width, design.height, design.depth), uses=100)
+
+
+def holds(design: FlashBoxParameters, mass: float) -> tuple[Hold, ...]:
+    """Each arm."""
+    return tuple(Hold(name=f"arm {k + 1}", place=m, mass=mass / design.boxes) for k, m in enumerate(design.middles))
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a flash."""
+    return None if is_flash(brief) else "It is made for a small flash: a lamp that burns on would melt the container."
+
+
+KIND = Kind(
+    id="small_flash_softbox", name="small-flash softbox", parameters=FlashBoxParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    good="pocket size, no stand needed, made in an hour",
+    bad="small, so soft only near; eats power, so the flash recycles slowly",
+    replaces=("flash a third of the depth behind the sheet",),
+    mistakes=("flash set too deep or too shallow", "too heavy for the arm", "recycle time grows with the light lost"),
+    cautions=("Never fire a flash close to anyone's eyes.", "Never open a flash."),
+)  # fmt: skip

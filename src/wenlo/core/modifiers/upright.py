@@ -1,0 +1,87 @@
+"""What kinds share whose light comes from something upright that faces the subject."""
+
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.modifiers.kind import Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, nearness
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+CLEAR_OF_FLOOR = 0.08
+"""The lower edge of what stands or hangs stays this far above the floor. [m]"""
+
+
+class Upright(ModifierParameters):
+    """Size and place of a source that faces the subject."""
+
+    width: float = quantity(0.1, 4.0, unit="m", label="width", default=1.0)
+    height: float = quantity(0.1, 3.0, unit="m", label="height", default=1.0)
+    distance: float = quantity(0.15, 10.0, unit="m", label="distance to the subject", default=1.0)
+    key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=45.0)
+    centre_height: float = quantity(0.1, 4.0, unit="m", label="height of the middle", default=1.4)
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the source, shape (3,). [m]"""
+        place: Vector = self.direction * self.distance + UP * self.centre_height
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and height of the source. [m]"""
+        return self.width, self.height
+
+    @property
+    def highest(self) -> float:
+        """Upper edge of the source. [m]"""
+        return self.centre_height + self.height / 2
+
+
+def standing_height(brief: Brief, height: float) -> float:
+    """Height for the middle of a source so high [m]: a little over the eyes, under the ceiling, clear of the floor. [m]"""
+    wish = brief.subject.face_height + 0.1
+    most = brief.room.height - 0.05 - height / 2
+    return round(max(min(wish, most), height / 2 + CLEAR_OF_FLOOR), 2)
+
+
+def resized(design: Upright, scale: float, **more: float) -> dict[str, float]:
+    """Changes that make a source ``scale`` times as large about its middle; ``more`` are lengths that grow with it. [m]"""
+    width, height = (round(max(0.1, side * scale), 2) for side in (design.width, design.height))
+    lowest = height / 2 + CLEAR_OF_FLOOR
+    return {
+        "width": width,
+        "height": height,
+        "centre_height": round(max(design.centre_height, lowest), 3),
+        **{name: round(value * scale, 2) for name, value in more.items()},
+    }
+
+
+def start_of(brief: Brief, *, width: float, height: float, wish: float, angle: float = 45.0) -> dict[str, Any]:
+    """Size and place to begin with: near the subject, at a key angle that the room allows."""
+    return {
+        "width": width,
+        "height": height,
+        "distance": nearness(brief, wish),
+        "key_angle": angle,
+        "centre_height": standing_height(brief, height),
+    }
+
+
+def upright_marks(design: Upright) -> tuple[Mark, ...]:
+    """Distance on the floor, height of the middle and height of the source."""
+    beyond = design.direction * (design.distance + 0.25)
+    floor = np.zeros(3)
+    foot = design.direction * design.distance
+    low, high = design.centre_height - design.height / 2, design.centre_height + design.height / 2
+    return (
+        Mark(path="design.distance", label="Distance to the subject", start=floor, end=foot),
+        Mark(path="design.height", label="Height", start=beyond + UP * low, end=beyond + UP * high),
+        Mark(
+            path="design.centre_height", label="Height of the middle", start=foot, end=foot + UP * design.centre_height
+        ),
+    )

@@ -1,0 +1,119 @@
+"""Kinds of modifier as plain results: how a design is drawn, and all kinds ranked for a brief."""
+
+import math
+import time
+from collections.abc import Callable, Mapping
+from typing import Any
+
+import numpy as np
+
+from wenlo.core.advice.gauges import deep_stops
+from wenlo.core.advice.ranking import Ranked, rank
+from wenlo.core.advice.side_view import LampSide, Outline, plan_view, side_view
+from wenlo.core.advice.what_if import what_if
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_iso
+from wenlo.core.quantities.length import format_length
+from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.services import results as r
+
+
+def _outlines(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:
+    return [
+        r.OutlineDrawn(id=o.id, look=o.look, points=[[round(float(x), 4) for x in p] for p in o.points])
+        for o in outlines
+    ]
+
+
+def _lamps(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
+    return [
+        r.LampDrawn(
+            place=[round(float(x), 4) for x in lamp.place], aim=[round(float(x), 4) for x in lamp.aim], face=lamp.face,
+            bulb=lamp.bulb,
+        )
+        for lamp in lamps
+    ]  # fmt: skip
+
+
+def drawn(brief: Brief, design: Any) -> r.ModifierDrawn:
+    """How a design is drawn from the side and from above."""
+    kind = kind_of(design)
+    arrangement = kind.arrange(design, brief, None)
+    side, side_lamps = side_view(design, arrangement)
+    plan, plan_lamps = plan_view(arrangement)
+    axes = np.stack([design.direction, np.array([0.0, 0.0, 1.0])])
+    return r.ModifierDrawn(
+        side=_outlines(side), side_lamps=_lamps(side_lamps), plan=_outlines(plan), plan_lamps=_lamps(plan_lamps),
+        marks=[
+            r.MarkDrawn(
+                path=m.path, label=m.label, start=[float(x) for x in axes @ m.start], end=[float(x) for x in axes @ m.end]
+            )
+            for m in kind.marks(design, brief)
+        ],
+        source_size=list(design.source_size), highest=float(design.highest),
+    )  # fmt: skip
+
+
+def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
+    assert row.result is not None
+    assert row.build is not None
+    assert row.handling is not None
+    light, setting, wanted = row.result.light, row.result.setting, shoot.brief.wanted
+
+    def length(value: float) -> str:
+        return format_length(value, system=shoot.units)
+
+    exposure = {
+        "iso": f"ISO {third_stop_iso(max(setting.iso, 25.0)):.0f}" if math.isfinite(setting.iso) else "no light",
+        "aperture": format_aperture(setting.aperture),
+        "power": format_power(setting.power) if math.isfinite(setting.power) and setting.power > 0 else "no light",
+    }[wanted.solve_for]
+    width, height = row.design.source_size
+    packed = " × ".join(length(math.ceil(x * 100 - 1e-6) / 100) for x in sorted(row.handling.packed, reverse=True)[:2])
+    known = row.result.with_room
+    people = "one person" if row.handling.people == 1 else f"{row.handling.people} people"
+    return r.KindFigures(
+        edge=length(light.shadow_edge) if math.isfinite(light.shadow_edge) else "–", size=f"{length(width)} × {length(height)}",
+        contrast=deep_stops(row.result.contrast) if known else "not known",
+        background=format_stops(row.result.background, signed=True) if known else "not known",
+        loss=format_stops(light.loss), exposure=exposure, cost=f"{row.build.total:.0f} €",
+        cost_per_use=f"{row.cost_per_use:.2f} €", mass=f"{row.build.mass:.1f} kg", build=f"{row.build.minutes / 60:.1f} h",
+        setup=f"{row.handling.setup:.0f} min, {people}", packed=packed,
+    )  # fmt: skip
+
+
+def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
+    serves = row.design is not None
+    return r.RankedResult(
+        kind=row.kind, name=row.name, good=row.good, bad=row.bad, cannot=row.cannot, reasons=list(row.reasons),
+        design=row.design.model_dump(mode="json") if serves else None,
+        figures=_figures(shoot, row) if serves else None,
+        drawn=drawn(shoot.brief, row.design) if serves else None,
+    )  # fmt: skip
+
+
+def ranking(document: Mapping[str, Any], go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
+    """All kinds sized and ranked for a shoot's brief; see ``RankingResult``."""
+    shoot = read_shoot(document)
+    start = time.perf_counter()
+    rows = rank(shoot.brief, units=shoot.units, told=None if go_on is None else lambda done, _: go_on(done))
+    answer = r.RankingResult(kinds=[_row(shoot, row) for row in rows], seconds=round(time.perf_counter() - start, 2))
+    return answer.model_dump()
+
+
+def curve(document: Mapping[str, Any], parameter: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
+    """What one parameter does to the light; see ``CurveResult``."""
+    shoot = read_shoot(document)
+    found, wanted = what_if(shoot.brief, shoot.design, parameter, go_on=go_on), shoot.brief.wanted
+
+    def known(values: tuple[float, ...]) -> list[float | None]:
+        return [round(x, 5) if math.isfinite(x) else None for x in values]
+
+    answer = r.CurveResult(
+        parameter=parameter, at=[round(x, 4) for x in found.at], now=found.now, edge=known(found.edge),
+        loss=known(found.loss), evenness=known(found.evenness), missed=known(found.missed), fits=list(found.fits),
+        wanted={"edge": wanted.shadow_edge, "loss": wanted.loss, "evenness": wanted.evenness, "missed": wanted.spill},
+    )  # fmt: skip
+    return answer.model_dump()

@@ -1,0 +1,341 @@
+"""Every kind that the registry finds keeps the same promises; what is special to one is tested below them."""
+
+import math
+
+import numpy as np
+import pytest
+
+from factories import make_shoot
+from wenlo.core.advice import set_up
+from wenlo.core.advice.case import Case, distance_of, lengths_of, limits_of
+from wenlo.core.advice.figures import modifier_light
+from wenlo.core.advice.gauges import gauges
+from wenlo.core.advice.lengths import for_gauge
+from wenlo.core.advice.ranking import fitted, judge, rank
+from wenlo.core.advice.side_view import plan_view, side_view
+from wenlo.core.build.shopping import work_out
+from wenlo.core.data import bounce_faces, coverings, face_materials, lamp_types
+from wenlo.core.advice.what_if import SIZE, what_if
+from wenlo.core.errors import Impossible, InvalidInput
+from wenlo.core.modifiers.registry import kind_of, kinds
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.document import read_shoot, write_shoot
+from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+ALL = sorted(kinds())
+LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
+
+
+def brief_for(kind: str, **changes) -> Brief:
+    """The default brief in a roomy attic, with a lamp that the kind can use."""
+    lamp = {"brief__lamp__id": LAMP.get(kind, "chip_60_dish")}
+    room = {"brief__room__width": 4.5, "brief__room__depth": 6.0, "brief__room__height": 2.6}
+    return make_shoot(**{**lamp, **room, **changes}).brief
+
+
+@pytest.fixture(params=ALL)
+def case(request):
+    kind = kinds()[request.param]
+    brief = brief_for(kind.id)
+    design = fitted(kind, brief, kind.start(brief))
+    assert design is not None
+    return kind, brief, design
+
+
+def test_start_serves_fits_and_is_a_document(case):
+    kind, brief, design = case
+    assert kind.cannot(brief) is None
+    assert set_up.fits_in_room(brief, design)
+    assert not set_up.in_picture(brief, design)
+    shoot = make_shoot().model_copy(update={"brief": brief, "design": design})
+    assert read_shoot(write_shoot(shoot)).design == design
+    assert kind_of(design) is kind
+
+
+def test_light_arrives_and_gives_every_gauge_a_sentence(case):
+    kind, brief, design = case
+    light = modifier_light(brief, design, effort=DRAFT, cells=16)
+    assert light.key > 0.0
+    assert 0.0 < light.shadow_edge < 1.0
+    assert -0.01 <= light.missed <= 1.0
+    assert light.sheet.solid_angle > 0.0
+    judged = judge(kind, brief)
+    assert judged.result is not None
+    assert all(g.sentence and g.text for g in gauges(brief, judged.design, judged.result))
+
+
+def test_grown_is_larger_and_softer(case):
+    kind, brief, design = case
+    larger = kind.grown(design, 1.3)
+    assert np.prod(larger.source_size) > np.prod(design.source_size)
+    # without its room, so that size alone decides
+    before, after = (modifier_light(brief, d, effort=DRAFT, cells=16).shadow_edge for d in (design, larger))
+    assert after > 0.97 * before
+
+
+def test_turning_the_design_to_the_other_side_changes_no_light(case):
+    _, brief, design = case
+    centred = brief.model_copy(update={"subject": brief.subject})
+    key = []
+    for angle in (design.key_angle, -design.key_angle):
+        turned = design.model_copy(update={"key_angle": angle})
+        key.append(modifier_light(centred, turned, effort=DRAFT, cells=16).key)
+    # paths of their own on each side
+    assert key[0] == pytest.approx(key[1], rel=0.15)
+
+
+def test_built_from_known_things_with_steps_and_a_price(case):
+    kind, brief, design = case
+    worked = work_out(kind.build(design, brief))
+    assert worked.plan.steps
+    assert worked.total > 0.0
+    assert worked.mass > 0.0
+    assert {c.material for c in worked.plan.cloth} <= {row.name for row in coverings().values()}
+    for run in worked.plan.runs:
+        assert run.assembled(worked.plan.pieces) == pytest.approx(run.wanted, abs=1e-9)
+    handling = kind.handling(design)
+    assert handling.packed == tuple(sorted(handling.packed, reverse=True))
+    assert handling.uses > 0
+    held = kind.holds(design, worked.mass)
+    assert sum(hold.mass for hold in held) == pytest.approx(worked.mass)
+
+
+def test_marks_measure_what_they_name(case):
+    kind, brief, design = case
+    for mark in kind.marks(design, brief):
+        name = mark.path.removeprefix("design.")
+        low, high = limits_of(design, name)
+        assert low <= getattr(design, name) <= high
+        assert float(np.linalg.norm(mark.end - mark.start)) == pytest.approx(
+            abs(getattr(design, name)), rel=0.02, abs=0.01
+        ), mark
+
+
+def test_drawn_from_its_own_surfaces(case):
+    kind, brief, design = case
+    arrangement = kind.arrange(design, brief, None)
+    for outlines, lamps in (side_view(design, arrangement), plan_view(arrangement)):
+        assert [o.id for o in outlines] == [s.id for s in arrangement.surfaces]
+        assert len({o.id for o in outlines}) == len(outlines)
+        assert all(len(o.points) >= 2 and np.all(np.isfinite(o.points)) for o in outlines)
+        assert len(lamps) == len(arrangement.lamps)
+    assert "sheet" in {s.id for s in arrangement.surfaces}
+    # the source is where the design says
+    panel = next(s for s in arrangement.surfaces if s.id == "sheet")
+    middle = panel.origin + (panel.edge_u + panel.edge_v) / 2
+    if not hasattr(design, "boxes") or design.boxes == 1:
+        assert middle == pytest.approx(design.source_centre, abs=1e-9)
+
+
+def test_lamps_are_named_after_the_briefs_lamp(case):
+    kind, brief, design = case
+    first, *others = kind.arrange(design, brief, None).lamps
+    assert first.id == brief.lamp.id
+    assert [lamp.id for lamp in others] == [f"{set_up.ALIKE}{k}" for k in range(2, len(others) + 2)]
+
+
+def test_every_kind_says_what_it_is_good_and_bad_at():
+    for kind in kinds().values():
+        for words in (kind.good, kind.bad, *kind.replaces, *kind.mistakes, *kind.cautions):
+            assert words.strip() == words != ""
+        assert kind.mistakes
+        assert kind.cautions
+
+
+def test_ranking_sizes_orders_and_explains():
+    brief = brief_for("diffusion_frame")
+    told = []
+    rows = rank(brief, told=lambda done, of: not told.append((done, of)))
+    assert len(rows) == len(ALL) == told[-1][1]
+    assert [r.penalty for r in rows] == sorted(r.penalty for r in rows)
+    for row in rows:
+        assert (row.cannot is None) == (row.design is not None)
+        if row.design is not None:
+            assert len(row.reasons) >= 3
+            assert set_up.fits_in_room(brief, row.design)
+    # a burning lamp serves no kind that is made for a flash
+    assert {r.kind for r in rows if r.cannot} >= {"small_flash_softbox", "flash_into_board", "ring_softbox"}
+
+
+def test_ranking_can_be_stopped():
+    assert len(rank(brief_for("book_light"), told=lambda done, _: done < 2)) == 2
+
+
+def test_harder_wish_makes_smaller_modifiers():
+    def size(edge):
+        row = judge(kinds()["diffusion_frame"], brief_for("diffusion_frame", brief__wanted__shadow_edge=edge))
+        return float(np.prod(row.design.source_size))
+
+    assert size(0.008) < size(0.02) < size(0.035)
+
+
+def test_low_dark_room_turns_kinds_down_in_words():
+    low = brief_for("overhead_bounce", brief__room__height=1.8)
+    assert "over the face" in kinds()["overhead_bounce"].cannot(low)
+    assert "over the face" in kinds()["hanging_softbox"].cannot(low)
+    dark = brief_for("room_bounce", brief__room__ceiling="dark_carpet")
+    assert face_materials()["dark_carpet"].name in kinds()["room_bounce"].cannot(dark)
+
+
+def test_proposals_of_any_kind_bring_the_gauge_into_its_band():
+    kind, brief = kinds()["rod_softbox"], brief_for("rod_softbox", brief__wanted__shadow_edge=0.02)
+    design = fitted(kind, brief, kind.start(brief))
+    found = list(for_gauge(Case(brief=brief, design=design, units="metric"), "shadow_edge"))
+    assert found
+    for proposal in found:
+        changes = {c.path.removeprefix("design."): c.value for c in proposal.changes}
+        edge = modifier_light(brief, design.model_copy(update=changes), effort=DRAFT).shadow_edge
+        assert edge == pytest.approx(0.02, rel=0.75)
+        assert edge >= 0.85 * 0.9 * 0.02
+    assert distance_of(design) == "distance"
+    assert ("depth", "depth") in lengths_of(design, brief)
+
+
+def reading(design, brief):
+    """What a flat meter at the face, turned to the source, reads without the room."""
+    solved = solve(set_up.scene(brief, design, with_room=False), DRAFT)
+    normal = set_up.toward_source(brief, design)
+    return read(solved, [Meter(id="m", position=set_up.face(brief), normal=normal)])["m"]
+
+
+@pytest.mark.parametrize("kind", ["book_light", "bounce_card", "overhead_bounce", "room_bounce", "flash_into_board"])
+def test_flag_keeps_the_bare_lamp_off_the_face(kind):
+    brief = brief_for(kind)
+    design = fitted(kinds()[kind], brief, kinds()[kind].start(brief))
+    flagged = reading(design, brief)
+    assert flagged.direct[1] < 0.02 * flagged.total[1]
+
+
+def test_more_light_comes_off_foil_than_off_muslin():
+    brief = brief_for("bounce_card")
+    card = kinds()["bounce_card"].start(brief)
+    dull, bright = (
+        reading(card.model_copy(update={"face": face}), brief).total[1]
+        for face in ("unbleached_muslin_over_board", "foil_creased")
+    )
+    assert bright > 1.15 * dull
+    assert bounce_faces()["foil_creased"].alpha > bounce_faces()["foil_flat"].alpha
+
+
+def test_wings_turn_more_light_to_the_face():
+    brief = brief_for("bounce_card")
+    flat = kinds()["bounce_card"].start(brief).model_copy(update={"face": "foil_creased", "flagged": False})
+    folded = flat.model_copy(update={"wings": 25.0})
+    parts = kinds()["bounce_card"].arrange(folded, brief, None).surfaces
+    assert [p.id for p in parts] == ["sheet", "right wing", "left wing"]
+    # all faces look toward the subject
+    for part in parts:
+        assert float(part.normal @ folded.direction) < 0.0
+    whole = sum(p.area for p in parts)
+    assert whole == pytest.approx(flat.width * flat.height)
+    assert reading(folded, brief).total[1] > 0.0
+
+
+def test_skirts_keep_the_light_off_the_walls():
+    brief = brief_for("overhead_bounce")
+    plain = (
+        kinds()["overhead_bounce"]
+        .start(brief)
+        .model_copy(update={"skirt_front": 0.0, "skirt_back": 0.0, "skirt_sides": 0.0})
+    )
+    skirted = plain.model_copy(update={"skirt_sides": 0.4})
+    side = Meter(id="wall", position=np.array([2.0, 0.0, 1.6]), normal=np.array([-1.0, 0.0, 0.0]))
+    lux = [
+        read(solve(set_up.scene(brief, d, with_room=False), DRAFT), [side])["wall"].total[1] for d in (plain, skirted)
+    ]
+    assert lux[1] < 0.6 * lux[0]
+
+
+def test_box_without_its_cover_lets_light_out_at_the_top():
+    brief = brief_for("hanging_softbox")
+    closed = kinds()["hanging_softbox"].start(brief)
+    lamp = [
+        modifier_light(brief, closed.model_copy(update={"cover": cover}), effort=DRAFT, cells=16).key
+        for cover in (True, False)
+    ]
+    assert lamp[0] > lamp[1]
+
+
+def test_more_lamps_make_a_large_sheet_more_even():
+    brief = brief_for("hanging_softbox")
+    box = kinds()["hanging_softbox"].start(brief).model_copy(update={"width": 1.6, "length": 1.6})
+    one, four = (
+        modifier_light(brief, box.model_copy(update={"lamps": n}), effort=DRAFT).sheet.brightest_to_darkest
+        for n in (1, 4)
+    )
+    assert four < one
+
+
+def test_layers_hide_the_ring():
+    brief = brief_for("ring_softbox")
+    ring = fitted(kinds()["ring_softbox"], brief, kinds()["ring_softbox"].start(brief))
+    peaks = [
+        modifier_light(brief, ring.model_copy(update={"layers": n}), effort=DRAFT).sheet.peak_to_mean for n in (1, 3)
+    ]
+    assert peaks[1] < peaks[0]
+    assert lamp_types()["ring_18"].inner > 0.5
+
+
+def test_two_small_boxes_are_a_wider_source_than_one():
+    brief = brief_for("small_flash_softbox")
+    one = fitted(kinds()["small_flash_softbox"], brief, kinds()["small_flash_softbox"].start(brief))
+    pair = one.model_copy(update={"boxes": 2, "gap": 0.2})
+    edges = [modifier_light(brief, d, effort=DRAFT, cells=16) for d in (one, pair)]
+    assert edges[1].shadow_edge > 1.4 * edges[0].shadow_edge
+    # both stand aside of the line to the face and shine past it
+    assert 1.05 * edges[0].key < edges[1].key < 2 * edges[0].key
+
+
+def test_doubled_cloth_costs_what_two_layers_cost():
+    brief = brief_for("hung_curtain")
+    cloth = kinds()["hung_curtain"].start(brief)
+    single, double = (
+        modifier_light(brief, cloth.model_copy(update={"doubled": d}), effort=DRAFT, cells=16).loss
+        for d in (False, True)
+    )
+    assert double - single > 0.8
+    with pytest.raises(ValueError, match="does not hang"):
+        type(cloth)(**{**cloth.model_dump(), "sheet": "opal_acrylic_3_mm"})
+
+
+def test_too_small_a_box_is_impossible_in_words():
+    brief = brief_for("hanging_softbox")
+    thin = kinds()["hanging_softbox"].start(brief).model_copy(update={"depth": 0.06})
+    with pytest.raises(Impossible, match="corner post"):
+        kinds()["hanging_softbox"].build(thin, brief)
+    assert math.isfinite(thin.depth)
+
+
+@pytest.mark.parametrize("kind", ["diffusion_frame", "rod_softbox", "overhead_bounce"])
+def test_curves_pass_through_the_present_design(kind):
+    brief = brief_for(kind)
+    design = fitted(kinds()[kind], brief, kinds()[kind].start(brief))
+    now = modifier_light(brief, design, effort=DRAFT, cells=24)
+    for parameter in (SIZE, distance_of(design) or "canvas_height"):
+        curve = what_if(brief, design, parameter)
+        assert len(curve.at) == len(curve.edge) == len(curve.fits)
+        assert list(curve.at) == sorted(curve.at)
+        assert curve.at[0] <= curve.now <= curve.at[-1]
+        assert float(np.interp(curve.now, curve.at, curve.edge)) == pytest.approx(now.shadow_edge, rel=0.15)
+        assert float(np.interp(curve.now, curve.at, curve.loss)) == pytest.approx(now.loss, abs=0.25)
+
+
+def test_farther_is_harder_and_outside_is_said():
+    brief = brief_for("diffusion_frame")
+    design = kinds()["diffusion_frame"].start(brief)
+    curve = what_if(brief, design, "sheet_distance")
+    assert curve.edge[0] > 2 * curve.edge[-1]
+    narrow = brief_for("diffusion_frame", brief__room__width=3.0)
+    beyond = what_if(narrow, design.model_copy(update={"key_angle": 90.0}), "lamp_distance")
+    assert beyond.fits[0]
+    assert not beyond.fits[-1]
+
+
+def test_curve_of_nothing_that_is_a_length_is_refused_and_one_can_be_stopped():
+    brief = brief_for("diffusion_frame")
+    design = kinds()["diffusion_frame"].start(brief)
+    for name in ("sheet", "layers", "no_such", "lamp_height"):
+        with pytest.raises(InvalidInput, match="length or an angle"):
+            what_if(brief, design, name)
+    assert len(what_if(brief, design, "width", go_on=lambda done: done < 3).at) == 3

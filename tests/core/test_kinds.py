@@ -13,9 +13,9 @@ from wenlo.core.advice.gauges import gauges
 from wenlo.core.advice.lengths import for_gauge
 from wenlo.core.advice.ranking import fitted, judge, rank
 from wenlo.core.advice.side_view import plan_view, side_view
+from wenlo.core.advice.what_if import SIZE, what_if
 from wenlo.core.build.shopping import work_out
 from wenlo.core.data import bounce_faces, coverings, face_materials, lamp_types
-from wenlo.core.advice.what_if import SIZE, what_if
 from wenlo.core.errors import Impossible, InvalidInput
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.shoot.brief import Brief

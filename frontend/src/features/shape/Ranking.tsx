@@ -9,6 +9,7 @@ import { isPerson } from '../../shared/drawing/PlanView';
 import type { Scale } from '../../shared/drawing/scale';
 import { PersonSide, ThingSide } from '../../shared/drawing/symbols';
 import { edit } from '../../shared/state/store';
+import { KindPicture } from './KindPicture';
 
 type Row = Schemas['RankedResult'];
 type Figure = keyof Schemas['KindFigures'];
@@ -163,6 +164,14 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
             {rows.map((r) => (
               <td key={r.kind}>
                 <Side row={r} document={document} view={view} />
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <td>on the same head</td>
+            {rows.map((r) => (
+              <td key={r.kind}>
+                <KindPicture document={{ ...document, design: r.design as Shoot['design'] }} name={r.name} />
               </td>
             ))}
           </tr>

@@ -44,7 +44,13 @@ export function pictureKey(document: Shoot): string {
   ]);
 }
 
-async function take(document: Shoot, quality: 'first' | 'clean', signal: AbortSignal): Promise<RawPicture> {
+/** The predicted picture of a document; for one `editor` the newest request wins. */
+export async function takePicture(
+  document: Shoot,
+  quality: 'first' | 'clean',
+  signal: AbortSignal,
+  editor: string,
+): Promise<RawPicture> {
   const response = await fetch('/api/picture', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -72,7 +78,7 @@ async function follow(document: Shoot, signal: AbortSignal): Promise<void> {
   usePicture.setState({ waiting: true });
   try {
     for (const quality of ['first', 'clean'] as const) {
-      const picture = await take(document, quality, signal);
+      const picture = await takePicture(document, quality, signal, editor);
       if (signal.aborted) return;
       usePicture.setState({ picture, state: quality, waiting: quality === 'first', problem: null });
     }

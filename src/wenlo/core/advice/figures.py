@@ -26,13 +26,15 @@ from wenlo.core.quantities.stops import stops_between
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
-from wenlo.core.transport.source import source_seen
+from wenlo.core.transport.source import LOOKS, source_seen
 from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
 
 Array = NDArray[np.float64]
 
 MAP_CELLS = 48
 SPREAD_CELLS = 16
+ROUGH_LOOKS = 2048
+"""Directions in which a source is looked at when its map is coarse, too."""
 
 SOURCE = "sheet"
 """Id of the panel that the subject sees shining; layers behind it are ``sheet 2`` …"""
@@ -141,6 +143,13 @@ def _bare(emitter: Emitter, point: Array) -> float:
     return float(luminance(bare_light(emitter, point, toward / np.linalg.norm(toward))))
 
 
+def _bare_lamp(brief: Brief, lamp: Emitter, centre: Array, aim: Array) -> Emitter:
+    # daylight cannot be turned to the subject, nor its window moved
+    if lamp.law == "window":
+        return lamp
+    return placed(lamp_types()[brief.lamp.id], centre=centre, aim=aim, zoom=brief.lamp.zoom)
+
+
 def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
     # Luminance toward the eye, I(θ)/(A cos θ); of a sphere, I/(π r²).
     area = emitter.face
@@ -177,14 +186,13 @@ def modifier_light(
         distance = float((view.panel.origin - eye) @ -view.panel.normal)
         key = float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
     else:
-        across, upright = _seen(solved, key_meter, distance)
+        across, upright = _seen(solved, key_meter, distance, ROUGH_LOOKS if cells < SPREAD_CELLS + 1 else LOOKS)
         key = float(luminance(read(solved, [key_meter])["key"].total))
     glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
     passing = np.prod([s.surface.unscattered for s in scene.panels if s.id.startswith(SOURCE)], axis=0)
     lamp = scene.lamps[0]
     through = float(luminance(passing)) * _lamp_luminance(lamp, eye) if sheets_alone else 0.0
     scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
-    kind = lamp_types()[brief.lamp.id]
     lamps = len(scene.lamps)
     caught = {shape.id for shape in scene.panels if shape.role == "modifier"}
     shares = [spread_shares(solved, lamp=k) for k in range(lamps)]
@@ -198,16 +206,16 @@ def modifier_light(
         distance=distance,
         key=key,
         unscattered=glimpse,
-        bare=lamps * _bare(placed(kind, centre=lamp.centre, aim=eye, zoom=brief.lamp.zoom), eye),
-        bare_at_sheet=lamps * _bare(placed(kind, centre=design.source_centre, aim=eye, zoom=brief.lamp.zoom), eye),
+        bare=lamps * _bare(_bare_lamp(brief, lamp, lamp.centre, eye), eye),
+        bare_at_sheet=lamps * _bare(_bare_lamp(brief, lamp, design.source_centre, eye), eye),
         missed=1.0 - sum(s[name] for s in shares for name in caught) / lamps,
     )
 
 
-def _seen(solved: Solved, meter: Meter, distance: float) -> tuple[Extent, Extent]:
+def _seen(solved: Solved, meter: Meter, distance: float, looks: int) -> tuple[Extent, Extent]:
     # the source as the meter sees it, as widths at the distance of its middle
     try:
-        seen = source_seen(solved, meter)
+        seen = source_seen(solved, meter, looks=looks)
     except ValueError:
         nothing = Extent(at=np.zeros(2), share=np.array([0.0, 1.0]))
         return nothing, nothing

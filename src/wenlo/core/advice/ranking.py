@@ -20,7 +20,7 @@ from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
 
 TRYING = replace(DRAFT, error=0.08, most_paths=128, sides=90)
-JUDGING = replace(DRAFT, error=0.05, most_paths=512)
+JUDGING = replace(DRAFT, error=0.09, most_paths=256)
 TRY_CELLS = 16
 TRIES = 4
 SCALES = (0.2, 4.0)

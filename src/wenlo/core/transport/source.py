@@ -50,11 +50,17 @@ def _quantiles(at: Array, weights: Array, shares: Array) -> Array:
     return found
 
 
-def source_seen(solved: Solved, meter: Meter) -> SourceSeen:
+def source_seen(solved: Solved, meter: Meter, *, looks: int = LOOKS) -> SourceSeen:
     """Look round from a flat receptor.
 
     Surfaces come as they look from there, with their lobes for light straight from lamps and as patches for the
     rest; lamps in view are sampled on their own, so that small ones are never missed.
+
+    Parameters
+    ----------
+    solved: the solved set.
+    meter: a flat receptor.
+    looks: directions, a power of two.
 
     Raises
     ------
@@ -63,14 +69,14 @@ def source_seen(solved: Solved, meter: Meter) -> SourceSeen:
     """
     p = solved.packed
     normal = meter.normal / float(np.linalg.norm(meter.normal))
-    draws = sobol(LOOKS, 2, 37)
+    draws = sobol(looks, 2, 37)
     start = np.array([0.0, 0.0, 1.0]) if abs(normal[2]) < 0.9 else np.array([1.0, 0.0, 0.0])
     a = cross(start, normal)
     a = a / float(np.linalg.norm(a))
     b = cross(normal, a)
     s, phi = np.sqrt(draws[:, :1]), 2.0 * np.pi * draws[:, 1:]
     rays = s * np.cos(phi) * a + s * np.sin(phi) * b + np.sqrt(1.0 - s * s) * normal
-    light = luminance(luminance_along(solved, np.tile(meter.position, (LOOKS, 1)), rays)) * np.pi / LOOKS
+    light = luminance(luminance_along(solved, np.tile(meter.position, (looks, 1)), rays)) * np.pi / looks
     places, spots = look.glimpses(
         meter.position, normal, scatter.RECEPTOR_FLAT, sobol(256, 2, 19), p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
         p.distributions,

@@ -1,0 +1,154 @@
+"""A double floppy flag: a frame with black cloth folded to twice its height, between the bare lamp and what must stay dark."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+BATTEN = 0.044
+
+
+class FloppyParameters(Upright):
+    """Parameters of the sheet that the key comes through and of the flag at its side toward the backdrop.
+
+    The flag alone softens nothing: it stands beside a small hung sheet, and keeps its light off the background.
+    """
+
+    kind: Literal["floppy_flag"] = "floppy_flag"
+    width: float = quantity(0.3, 2.0, unit="m", label="width", default=0.9)
+    height: float = quantity(0.3, 2.5, unit="m", label="height", default=1.2)
+    sheet: Literal["cotton_bed_linen_white", "ripstop_nylon_white", "white_silk_type_lining"] = "cotton_bed_linen_white"
+    lamp_distance: float = quantity(0.1, 6.0, unit="m", label="distance from lamp to sheet", default=0.8)
+    flag_width: float = quantity(0.3, 1.5, unit="m", label="width of the flag", default=0.45)
+    flag_height: float = quantity(0.3, 1.2, unit="m", label="height of the flag, folded up", default=0.9)
+    dropped: bool = True
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        return self.source_centre
+
+    @property
+    def black_height(self) -> float:
+        """Height of the black: twice the frame's with the flap down. [m]"""
+        return self.flag_height * (2.0 if self.dropped else 1.0)
+
+
+def arrange(design: FloppyParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The sheet, the flag square to it at the edge toward the backdrop, and the lamp."""
+    across, upward = facing(design.direction, 0.0)
+    sheet = panel(
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )  # fmt: skip
+    top = min(design.highest, brief.room.height - 0.01)
+    drop = min(design.black_height, top - 0.02)
+    edge = design.source_centre + design.aside * (design.width / 2 + 0.03)
+    middle = edge - design.direction * design.flag_width / 2
+    middle = middle * np.array([1.0, 1.0, 0.0]) + UP * (top - drop / 2)
+    flag = panel(
+        "flag", centre=middle, across=design.direction * design.flag_width, upward=UP * drop,
+        surface=black("heavy_black_flag_cloth"),
+    )  # fmt: skip
+    lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
+    return Arrangement(surfaces=(sheet, flag), lamps=(lamp,))
+
+
+def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
+    """A frame, its cloth folded double, and the hung sheet."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("side of the flag", design.flag_height, 2, "full height", "flag_height")
+    work.bar("rail of the flag", design.flag_width - 2 * BATTEN, 2, "width less two battens of 44 mm", "flag_width")
+    work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
+    work.fit("wood_screw", 8)
+    work.fit("hook_and_loop", design.flag_width + 2 * design.flag_height)
+    work.fit("cloth_tie", 4)
+    work.fit("cord", 6)
+    work.cover(
+        "heavy_black_flag_cloth", design.flag_width, 2 * design.flag_height, margin=0.05,
+        note="twice the frame's height in one piece, stapled along the upper half; the lower half folds up behind it",
+    )  # fmt: skip
+    work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    work.step(
+        "Make the flag", f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper half.",
+        check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=50,
+    )  # fmt: skip
+    work.step(
+        "Let the flap hold itself", "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "
+        "straight when it is down.", mistake="Ends not held: the flap swings into the light.", minutes=15,
+    )  # fmt: skip
+    work.step(
+        "Set it", "Square to the sheet, at its edge toward the backdrop; drop the flap when light runs under the frame.",
+        caution="A dropped flap is a sail: ballast the stand, and take it down in wind.", minutes=10,
+    )  # fmt: skip
+    return work.plan("double floppy flag with a sheet")
+
+
+def start(brief: Brief) -> FloppyParameters:
+    """A sheet near the subject with its flag."""
+    height = round(min(1.2, brief.room.height - 0.6), 2)
+    return FloppyParameters(**start_of(brief, width=0.9, height=height, wish=0.9))
+
+
+def grown(design: FloppyParameters, scale: float) -> FloppyParameters:
+    """Sheet and lamp distance; the flag stays as it is."""
+    changes = resized(design, scale, lamp_distance=design.lamp_distance)
+    return design.model_copy(
+        update={
+            **changes,
+            "width": min(max(changes["width"], 0.3), 2.0),
+            "height": min(max(changes["height"], 0.3), 2.5),
+        }
+    )
+
+
+def marks(design: FloppyParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and the width of the flag."""
+    del brief
+    foot = design.direction * design.distance
+    reach = Mark(
+        path="design.flag_width", label="Width of the flag", start=foot - design.direction * design.flag_width, end=foot
+    )
+    return (*upright_marks(design), reach)
+
+
+def handling(design: FloppyParameters) -> Handling:
+    """Two stands for the sheet, one for the flag."""
+    longest = max(design.width + 0.1, design.flag_height)
+    return Handling(stands=3, people=1, setup=15, strike=8, packed=(longest, design.flag_width, 0.1), uses=40)
+
+
+def holds(design: FloppyParameters, mass: float) -> tuple[Hold, ...]:
+    """The flag's stud and the rod."""
+    edge = design.source_centre + design.aside * design.width / 2
+    return (
+        Hold(name="flag's stud", place=edge + UP * design.height / 2, mass=mass * 0.6),
+        Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
+    )
+
+
+KIND = Kind(
+    id="floppy_flag", name="sheet with a double floppy flag", parameters=FloppyParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds,
+    good="keeps the light of a small sheet off the background; the flap drops in a second",
+    bad="three stands, and a sail in any wind",
+    replaces=("flag as far out as the spill is wide",),
+    mistakes=("ends not held", "sail in wind"),
+    cautions=("Ballast the flag's stand before the flap is dropped.",),
+)  # fmt: skip

@@ -1,0 +1,194 @@
+"""A window, or the sun in it, through a sheet hung before it: free light with its own time of day."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from pydantic import field_validator
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import sheet_materials
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, is_flash, layers_of, panel
+from wenlo.core.optics.lamp import Emitter, window
+from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+GLAZING = 0.8
+OFF_WALL = 0.01
+
+
+class WindowParameters(ModifierParameters):
+    """Parameters of the window in the side wall and of the sheet before it.
+
+    ``key_angle`` only tells the side: the wall to the camera's right (positive) or left.
+    """
+
+    kind: Literal["window_sheet"] = "window_sheet"
+    key_angle: float = quantity(
+        -90.0, 90.0, unit="degree", label="side of the window (+ is camera right)", default=90.0
+    )
+    window_width: float = quantity(0.2, 4.0, unit="m", label="width of the window", default=1.0)
+    window_height: float = quantity(0.2, 3.0, unit="m", label="height of the window", default=1.3)
+    sill: float = quantity(0.0, 2.5, unit="m", label="sill above the floor", default=0.75)
+    along: float = quantity(-3.0, 3.0, unit="m", label="window toward the camera", default=0.0)
+    wall: float = quantity(0.4, 10.0, unit="m", label="subject to the window's wall", default=1.8)
+    daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
+    sheet: str = "cotton_bed_linen_white"
+    sheet_off: float = quantity(0.05, 3.0, unit="m", label="sheet before the window", default=0.15)
+    overhang: float = quantity(0.0, 1.0, unit="m", label="sheet beyond the window all round", default=0.1)
+
+    @field_validator("sheet")
+    @classmethod
+    def _known_sheet(cls, value: str) -> str:
+        return one_of(value, sheet_materials(), "sheet")
+
+    @property
+    def direction(self) -> Vector:
+        """Straight to the wall, whatever the key angle is, shape (3,)."""
+        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
+
+    @property
+    def middle_height(self) -> float:
+        """Middle of the window above the floor. [m]"""
+        return self.sill + self.window_height / 2
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        place: Vector = self.direction * (self.wall - OFF_WALL - self.sheet_off) + np.array(
+            [0.0, -self.along, self.middle_height]
+        )
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and height of the sheet. [m]"""
+        return self.window_width + 2 * self.overhang, self.sheet_height
+
+    @property
+    def sheet_height(self) -> float:
+        """Height of the sheet; it never reaches under the floor. [m]"""
+        return self.window_height + self.overhang + min(self.overhang, max(self.sill - 0.02, 0.0))
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Middle of the window, shape (3,). [m]"""
+        place: Vector = self.direction * (self.wall - OFF_WALL) + np.array([0.0, -self.along, self.middle_height])
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Straight into the room, shape (3,). [m]"""
+        aim: Vector = self.lamp_position - self.direction
+        return aim
+
+    @property
+    def highest(self) -> float:
+        """Upper edge of the sheet. [m]"""
+        return self.sill + self.window_height + self.overhang
+
+
+def _daylight(design: WindowParameters, brief: Brief) -> Emitter:
+    # readings are multiplied by the power of the Brief's lamp, which daylight does not have
+    return window(
+        brief.lamp.id, centre=design.lamp_position, inward=-design.direction, width=design.window_width,
+        height=design.window_height, sky=design.daylight * GLAZING / brief.lamp.power,
+    )  # fmt: skip
+
+
+def arrange(design: WindowParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The window with the overcast sky in it, and the sheet."""
+    across = design.across * design.source_size[0]
+    low = max(design.sill - design.overhang, 0.02)
+    centre = design.source_centre * np.array([1.0, 1.0, 0.0]) + UP * (low + design.sheet_height / 2)
+    sheet = panel(
+        "sheet",
+        centre=centre,
+        across=across,
+        upward=UP * design.sheet_height,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )
+    return Arrangement(surfaces=(sheet,), lamps=(_daylight(design, brief),))
+
+
+def build(design: WindowParameters, brief: Brief) -> BuildPlan:
+    """A sheet, a rod and ties."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    width, height = design.source_size
+    work.bar("rod", width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "window_width")
+    work.cover(design.sheet, width, height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    work.fit("screw_eye", 2)
+    work.fit("cord", 2)
+    work.step("Sew the sleeve", f"{size(width, height)}, weight in the lower hem.", minutes=20)
+    work.step(
+        "Hang it", f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
+        mistake="Hung on the panes it shows their bars; with the sun in it, its folds.",
+        caution="Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean out.", minutes=10,
+    )  # fmt: skip
+    work.step(
+        "Watch the clock", "Note the time of the first good frame: the light drops a stop an hour toward evening, sooner with clouds.",
+        mistake="Shot over two hours without a second reading.", minutes=2,
+    )  # fmt: skip
+    return work.plan("window through a sheet")
+
+
+def start(brief: Brief) -> WindowParameters:
+    """A window in the side wall, level with the face."""
+    height = round(min(1.3, brief.room.height - 0.7), 2)
+    sill = round(max(0.3, min(brief.subject.face_height - height / 2 + 0.1, brief.room.height - height - 0.15)), 2)
+    return WindowParameters(wall=round(brief.room.width / 2, 3), window_height=height, sill=sill)
+
+
+def grown(design: WindowParameters, scale: float) -> WindowParameters:
+    """Another window: wider and higher about its middle."""
+    width, height = (round(design.window_width * scale, 2), round(design.window_height * scale, 2))
+    width, height = min(max(width, 0.2), 4.0), min(max(height, 0.2), 3.0)
+    sill = round(min(max(design.middle_height - height / 2, 0.0), 2.5), 2)
+    return design.model_copy(update={"window_width": width, "window_height": height, "sill": sill})
+
+
+def marks(design: WindowParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Distance to the wall, sill and height of the window."""
+    del brief
+    side = np.array([0.0, -design.along, 0.0])
+    foot = design.direction * design.wall + side
+    low, high = foot + UP * design.sill, foot + UP * (design.sill + design.window_height)
+    return (
+        Mark(path="design.wall", label="Subject to the window's wall", start=side, end=foot),
+        Mark(path="design.sill", label="Sill", start=foot, end=low),
+        Mark(path="design.window_height", label="Height of the window", start=low, end=high),
+    )
+
+
+def handling(design: WindowParameters) -> Handling:
+    """A rod on two eyes."""
+    return Handling(stands=0, people=1, setup=6, strike=3, packed=(design.source_size[0] + 0.1, 0.08, 0.08), uses=50)
+
+
+def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:
+    """The two eyes."""
+    top = design.source_centre + UP * design.window_height / 2
+    half = design.across * design.source_size[0] / 2
+    return tuple(Hold(name=f"{n} eye", place=top + s * half, mass=mass / 2) for n, s in (("left", -1), ("right", 1)))
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a lamp that burns on to be counted with."""
+    if is_flash(brief):
+        return "Daylight burns on and the Brief's lamp is a flash: choose a lamp that burns on, and daylight takes its place."
+    return None
+
+
+KIND = Kind(
+    id="window_sheet", name="window through a sheet", parameters=WindowParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    good="free, large and silent",
+    bad="moves with the clock and the clouds; its direction is the building's",
+    replaces=("subject as far from the window as the window is wide",),
+    mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
+    cautions=("Never point a lens, or an eye, at the sun.",),
+)  # fmt: skip

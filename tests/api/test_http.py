@@ -238,6 +238,61 @@ def test_catalogue_limits_are_those_of_the_schema(client):
     schema = client.get("/api/project-schema.json").json()
     limits = {x["path"]: x for x in client.get("/api/catalogue").json()["limits"]}
     width = schema["$defs"]["FrameParameters"]["properties"]["width"]
-    assert (limits["design.width"]["low"], limits["design.width"]["high"]) == (width["minimum"], width["maximum"])
+    assert (limits["diffusion_frame:design.width"]["low"], limits["diffusion_frame:design.width"]["high"]) == (
+        width["minimum"],
+        width["maximum"],
+    )
     assert limits["brief.room.height"]["unit"] == "m"
     assert len(client.get("/api/catalogue").json()["lamps"]) >= 10
+
+
+def test_kinds_are_ranked_over_http(client):
+    rows = client.post("/api/kinds", json={"document": shoot_document()}).json()["kinds"]
+    known = {k["id"] for k in client.get("/api/catalogue").json()["kinds"]}
+    assert {row["kind"] for row in rows} == known
+    best = rows[0]
+    assert best["reasons"]
+    assert best["drawn"]["side"]
+    taken = {**shoot_document(), "design": best["design"]}
+    answer = client.post("/api/figures", json={"document": taken, "effort": "draft"})
+    assert answer.status_code == 200
+    assert answer.json()["modifier"]["source_size"] == best["drawn"]["source_size"]
+    refused = [row for row in rows if row["design"] is None]
+    assert all(row["cannot"] for row in refused)
+
+
+def test_a_value_that_a_kind_does_not_take_is_answered_at_its_field(client, shoot):
+    book = {"kind": "book_light", "opening": 200.0}
+    changed = {**shoot_document(), "design": book}
+    answer = client.put(f"/api/shoots/{shoot['id']}", json={"version": 1, "document": changed, "label": "x"})
+    assert answer.status_code == 422
+    assert [f["path"] for f in answer.json()["fields"]] == ["design.opening"]
+    assert "between 20° and 90°" in answer.json()["fields"][0]["message"]
+    unknown = {**shoot_document(), "design": {"kind": "no_such_kind"}}
+    answer = client.post("/api/figures", json={"document": unknown})
+    assert answer.status_code == 422
+    assert "book_light" in answer.json()["message"]
+
+
+def test_other_lights_are_checked_at_their_place_in_the_list(client):
+    wrong = {**shoot_document()}
+    wrong["brief"]["others"] = [{"id": "bulb_15"}, {"id": "bulb_15", "z": 99.0}]
+    answer = client.post("/api/figures", json={"document": wrong})
+    assert answer.status_code == 422
+    assert answer.json()["fields"][0]["path"] == "brief.others.1.z"
+
+
+def test_curve_and_light_map_over_http(client):
+    curve = client.post("/api/curve", json={"document": shoot_document(), "parameter": "lamp_distance"}).json()
+    assert len(curve["at"]) == len(curve["loss"]) > 8
+    assert curve["at"][0] < curve["now"] < curve["at"][-1]
+    none = client.post("/api/curve", json={"document": shoot_document(), "parameter": "sheet"})
+    assert none.status_code == 422
+    layer = client.post("/api/light-map", json={"document": shoot_document(), "layer": "backdrop"}).json()
+    assert layer["width"] == pytest.approx(2.7)
+    assert len(layer["stops"]) >= 6
+    assert layer["error"] < 0.3
+    outside = shoot_document(design__key_angle=90.0, design__lamp_distance=5.0)
+    nothing = client.post("/api/light-map", json={"document": outside, "layer": "floor"}).json()
+    assert nothing["stops"] == []
+    assert "does not fit" in nothing["sentence"]

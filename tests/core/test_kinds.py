@@ -12,6 +12,7 @@ from wenlo.core.advice.figures import modifier_light
 from wenlo.core.advice.gauges import gauges
 from wenlo.core.advice.lengths import for_gauge
 from wenlo.core.advice.ranking import fitted, judge, rank
+from wenlo.core.advice.schools import SCHOOLS, disputes
 from wenlo.core.advice.side_view import plan_view, side_view
 from wenlo.core.advice.what_if import SIZE, what_if
 from wenlo.core.build.shopping import work_out
@@ -339,3 +340,19 @@ def test_curve_of_nothing_that_is_a_length_is_refused_and_one_can_be_stopped():
         with pytest.raises(InvalidInput, match="length or an angle"):
             what_if(brief, design, name)
     assert len(what_if(brief, design, "width", go_on=lambda done: done < 3).at) == 3
+
+
+def test_schools_argue_from_figures_with_kinds_that_serve():
+    brief = brief_for("diffusion_frame")
+    rows = rank(brief)
+    found = disputes(rows)
+    serving = {r.kind for r in rows if r.design is not None}
+    assert len(found) >= 3
+    for dispute in found:
+        assert len(dispute.sides) >= 2
+        assert {side.kind for side in dispute.sides} <= serving
+        assert len({side.kind for side in dispute.sides}) == len(dispute.sides)
+        assert all("stops" in side.argument and "%" in side.argument for side in dispute.sides)
+        assert dispute.verdict.endswith(".")
+    known = set(kinds())
+    assert all(kind in known for school in SCHOOLS for _, names, _ in school.sides for kind in names)

@@ -122,7 +122,7 @@ def test_shadow_edge_in_the_picture_is_the_reported_one(changes):
     from wenlo.core.advice import set_up
 
     light = modifier_light(brief, design)
-    face, toward = set_up.face(brief), set_up.toward_sheet(brief, design)
+    face, toward = set_up.face(brief), set_up.toward_source(brief, design)
     across = np.cross(A([0.0, 0, 1]), toward)
     across /= np.linalg.norm(across)
     up = np.cross(toward, across)

@@ -9,6 +9,7 @@ import numpy as np
 
 from wenlo.core.advice.gauges import deep_stops
 from wenlo.core.advice.ranking import Ranked, rank
+from wenlo.core.advice.schools import disputes
 from wenlo.core.advice.side_view import LampSide, Outline, plan_view, side_view
 from wenlo.core.advice.what_if import what_if
 from wenlo.core.modifiers.registry import kind_of
@@ -99,7 +100,17 @@ def ranking(document: Mapping[str, Any], go_on: Callable[[int], bool] | None = N
     shoot = read_shoot(document)
     start = time.perf_counter()
     rows = rank(shoot.brief, units=shoot.units, told=None if go_on is None else lambda done, _: go_on(done))
-    answer = r.RankingResult(kinds=[_row(shoot, row) for row in rows], seconds=round(time.perf_counter() - start, 2))
+    answer = r.RankingResult(
+        kinds=[_row(shoot, row) for row in rows],
+        disputes=[
+            r.DisputeResult(
+                question=d.question, verdict=d.verdict,
+                sides=[r.SideResult(name=s.name, kind=s.kind, argument=s.argument) for s in d.sides],
+            )
+            for d in disputes(rows, units=shoot.units)
+        ],
+        seconds=round(time.perf_counter() - start, 2),
+    )  # fmt: skip
     return answer.model_dump()
 
 

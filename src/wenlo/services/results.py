@@ -221,6 +221,22 @@ class RankedResult(Result):
     drawn: ModifierDrawn | None
 
 
+class SideResult(Result):
+    """One side of a question, the kind that stands for it, and its argument in figures."""
+
+    name: str
+    kind: str
+    argument: str
+
+
+class DisputeResult(Result):
+    """Where practitioners disagree, argued for this brief."""
+
+    question: str
+    sides: list[SideResult]
+    verdict: str
+
+
 class RankingRequest(Result):
     """A brief to rank all kinds for; for one ``editor`` the newest wins."""
 
@@ -232,6 +248,7 @@ class RankingResult(Result):
     """All kinds, the best first."""
 
     kinds: list[RankedResult]
+    disputes: list[DisputeResult]
     seconds: float
 
 

@@ -249,6 +249,36 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
           />
         ))}
       </ol>
+      {data?.disputes.length && !beside ? (
+        <section className="schools" aria-label="Where people disagree">
+          <h3 className="cannot-head">Where people disagree, argued for this brief</h3>
+          {data.disputes.map((d) => (
+            <article key={d.question}>
+              <h4>{d.question}</h4>
+              <dl>
+                {d.sides.map((s) => (
+                  <div key={s.kind}>
+                    <dt>{s.name}</dt>
+                    <dd>{s.argument}</dd>
+                  </div>
+                ))}
+              </dl>
+              <p>
+                {d.verdict}{' '}
+                <Button
+                  size="small"
+                  onClick={() => {
+                    setChosen(d.sides.map((s) => s.kind).slice(0, MOST_COMPARED));
+                    setSide(true);
+                  }}
+                >
+                  See them side by side
+                </Button>
+              </p>
+            </article>
+          ))}
+        </section>
+      ) : null}
       {rows.some((r) => r.cannot) ? (
         <>
           <h3 className="cannot-head">Cannot serve this brief</h3>

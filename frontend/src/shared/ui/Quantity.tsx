@@ -1,13 +1,14 @@
 // A number that is edited where it is read: click or Enter to type, arrows to nudge.
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
-import type { Shoot } from '../api/client';
+import type { Schemas, Shoot } from '../api/client';
 import { catalogueQuery } from '../api/queries';
 import { getPath } from '../state/paths';
 import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
 import { nudge } from '../units/length';
 import { type Kind, read, show } from '../units/quantity';
-import type { Limit } from './useLimits';
+
+type Limit = Schemas['LimitAnswer'];
 
 const STEP: Record<Kind, number> = {
   length: 0.01,

@@ -216,8 +216,8 @@ def test_a_picture_can_be_given_up():
         asked.append(done)
         return False
 
-    assert preview(shoot.brief, shoot.design, Taking(width=24, height=16, samples=64), once).picture.samples == 4
-    assert asked == [4]
+    assert preview(shoot.brief, shoot.design, Taking(width=24, height=16, samples=64), once).picture.samples == 1
+    assert asked == [1]
     assert FIRST.samples == 4
 
 

@@ -26,7 +26,7 @@ LANES: Mapping[Task, str] = {
     "curve": "slow",
 }  # fmt: skip
 STOPPABLE = frozenset({"picture", "light_map", "ranking", "curve"})
-NICE = {"picture": 10}
+NICE = {"picture": 10, "slow": 5}
 """Lanes that give way to the others."""
 
 

@@ -48,11 +48,14 @@ function ask(document: Shoot, effort: 'draft' | 'fine'): void {
 /** Keep the figures in step with the document: a draft at once, the fine ones when it rests. */
 export function useFiguresInStep(): void {
   const document = useShoot((s) => s.document);
+  const dragging = useShoot((s) => s.dragging);
   useEffect(() => {
-    if (!document) return;
-    ask(document, 'draft');
+    if (document) ask(document, 'draft');
+  }, [document]);
+  useEffect(() => {
+    if (!document || dragging) return;
     clearTimeout(settle);
     settle = setTimeout(() => ask(document, 'fine'), SETTLE_MS);
     return () => clearTimeout(settle);
-  }, [document]);
+  }, [document, dragging]);
 }

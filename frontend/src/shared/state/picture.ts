@@ -92,14 +92,16 @@ async function follow(document: Shoot, signal: AbortSignal): Promise<void> {
 export function usePictureInStep(): void {
   const document = useShoot((s) => s.document);
   const key = document ? pictureKey(document) : '';
+  // while something is dragged all of the machine is for the figures
+  const dragging = useShoot((s) => s.dragging);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for all of the document that matters
   useEffect(() => {
-    if (!document) return;
+    if (!document || dragging) return;
     const control = new AbortController();
     const timer = setTimeout(() => void follow(document, control.signal), SETTLE_MS);
     return () => {
       clearTimeout(timer);
       control.abort();
     };
-  }, [key]);
+  }, [key, dragging]);
 }

@@ -79,7 +79,7 @@ def take(
     width, height: pixels.
     samples: rays through each pixel, at most; a multiple of four.
     smoothing: passes of the filter.
-    go_on: asked after every four rays a pixel, with their number so far, whether to take more.
+    go_on: asked after every ray a pixel, with their number so far, whether to take more.
     """
     p = solved.packed
     count, groups = width * height, len(p.lamps)
@@ -89,15 +89,14 @@ def take(
     texture = texture_of(solved)
     sums = np.zeros((2, count, groups, 3))
     points = sobol(1 << max(2, (samples - 1).bit_length()), 10, seed=29)
-    step = 1 if solved.scene.moves else 4
     done = 0
     while done < samples:
         surfaces = _moved(solved, (done + 0.5) / samples - 0.5) if solved.scene.moves else p.surfaces
         film.expose(
-            row, width, height, points[done : done + step], done, 1, sums, surfaces, p.edges, p.nodes, p.scatters, p.optics,
+            row, width, height, points[done : done + 1], done, 1, sums, surfaces, p.edges, p.nodes, p.scatters, p.optics,
             p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, p.owners, guide, texture, solved.returned,
         )  # fmt: skip
-        done += step
+        done += 1
         if go_on is not None and not go_on(done):
             break
     shown = film.features(row, width, height, p.surfaces, p.nodes, p.optics)

@@ -55,7 +55,7 @@ class Effort:
 
 DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.066, most_paths=128)
 QUICK = Effort(samples=1, error=0.024, most_paths=8192)
-FINE = Effort(sides=400, error=0.007, most_paths=65536)
+FINE = Effort(sides=400, error=0.007, most_paths=1 << 18)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

@@ -95,6 +95,13 @@ export function BriefStage() {
           {brief.haze ? <HazeFields /> : null}
           <Quantity path="brief.backdrop.distance" kind="length" label="To backdrop" />
           <Choice path="brief.backdrop.finish" label="Backdrop" options={data.finishes} />
+          <h2>Room</h2>
+          <Quantity path="brief.room.width" kind="length" label="Width" />
+          <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
+          <Quantity path="brief.room.height" kind="length" label="Ceiling" />
+          <Choice path="brief.room.walls" label="Walls" options={data.finishes} />
+          <Choice path="brief.room.ceiling" label="Ceiling is" options={data.finishes} />
+          <Choice path="brief.room.floor" label="Floor is" options={data.finishes} />
         </section>
         <section className="panel" aria-label="Wanted">
           <h2>Wanted</h2>
@@ -155,7 +162,7 @@ export function BriefStage() {
             }}
           />
         </section>
-        <section className="panel" aria-label="Camera, lamp and room">
+        <section className="panel" aria-label="Camera and lamp">
           <h2>Camera</h2>
           <Choice path="brief.camera.sensor" label="Sensor" options={data.sensors} />
           <Quantity path="brief.camera.focal_length" kind="millimetres" label="Lens" />
@@ -198,13 +205,6 @@ export function BriefStage() {
           <h2>Lamp</h2>
           <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
           <Quantity path="brief.lamp.power" kind="share" label="Power" />
-          <h2>Room</h2>
-          <Quantity path="brief.room.width" kind="length" label="Width" />
-          <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
-          <Quantity path="brief.room.height" kind="length" label="Ceiling" />
-          <Choice path="brief.room.walls" label="Walls" options={data.finishes} />
-          <Choice path="brief.room.ceiling" label="Ceiling is" options={data.finishes} />
-          <Choice path="brief.room.floor" label="Floor is" options={data.finishes} />
         </section>
       </div>
       <figure className="card">

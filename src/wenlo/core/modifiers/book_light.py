@@ -5,15 +5,13 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces, sheet_materials
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief, SheetId
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -26,22 +24,12 @@ class BookLightParameters(Upright):
     """Parameters of the book light; both pages have the same size."""
 
     kind: Literal["book_light"] = "book_light"
-    sheet: str = "bleached_muslin"
-    face: str = "white_insulation_board"
+    sheet: SheetId = "bleached_muslin"
+    face: BounceId = "white_insulation_board"
     opening: float = quantity(20.0, 90.0, unit="degree", label="opening angle", default=50.0)
     hinge: Literal["camera_side", "far_side"] = "camera_side"
     lamp_out: float = quantity(0.0, 3.0, unit="m", label="lamp outside the open edge", default=0.35)
     flagged: bool = True
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
-
-    @field_validator("face")
-    @classmethod
-    def _known_face(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "bounce face")
 
     @property
     def side(self) -> Vector:

@@ -5,7 +5,6 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
@@ -13,7 +12,7 @@ from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Panel
 
@@ -24,18 +23,13 @@ class CardParameters(Upright):
     """Parameters of the card; the lamp stands before it, turned away from the subject."""
 
     kind: Literal["bounce_card"] = "bounce_card"
-    face: str = "white_foam_board"
+    face: BounceId = "white_foam_board"
     tilt: float = quantity(-60.0, 60.0, unit="degree", label="tilt of the top toward the subject", default=0.0)
     wings: float = quantity(0.0, 60.0, unit="degree", label="wings folded forward", default=0.0)
     lamp_distance: float = quantity(0.15, 6.0, unit="m", label="distance from lamp to card", default=0.8)
     lamp_turn: float = quantity(-80.0, 80.0, unit="degree", label="lamp turned from the camera", default=-30.0)
     lamp_height: float = quantity(0.2, 4.0, unit="m", label="lamp height", default=1.6)
     flagged: bool = True
-
-    @field_validator("face")
-    @classmethod
-    def _known_face(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "bounce face")
 
     @property
     def lamp_position(self) -> Vector:

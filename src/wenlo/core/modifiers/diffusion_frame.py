@@ -19,7 +19,7 @@ from wenlo.core.data import sheet_materials, stock
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.quantities.length import format_length
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import Brief, SheetId, one_of
 from wenlo.core.shoot.fields import at_field, quantity
 
 Vector = NDArray[np.float64]
@@ -40,7 +40,7 @@ class FrameParameters(ModifierParameters):
     lamp_distance: float = quantity(0.05, 10.0, unit="m", label="distance from lamp to sheet", default=0.9)
     lamp_height: float | None = quantity(0.1, 6.0, unit="m", label="lamp height", default=None)
     key_angle: float = quantity(-90.0, 90.0, unit="degree", label="key angle from the camera", default=45.0)
-    sheet: str = "cotton_bed_linen_white"
+    sheet: SheetId = "cotton_bed_linen_white"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
     layer_gap: float = quantity(0.0, 0.6, unit="m", label="gap between layers", default=0.0)
     structure: StructureId = "pipe"
@@ -49,11 +49,6 @@ class FrameParameters(ModifierParameters):
     timber_joint: timber.TimberJoint = "butt"
     saw: str = "fine_hand_saw"
     foot_length: float = quantity(0.2, 2.0, unit="m", label="foot length", default=0.7)
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
 
     @field_validator("saw")
     @classmethod

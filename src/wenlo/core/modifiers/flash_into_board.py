@@ -5,16 +5,14 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -25,14 +23,9 @@ class FlashBoardParameters(Upright):
 
     kind: Literal["flash_into_board"] = "flash_into_board"
     width: float = quantity(0.1, 4.0, unit="m", label="width", default=0.7)
-    face: str = "white_foam_board"
+    face: BounceId = "white_foam_board"
     arm: float = quantity(0.15, 1.5, unit="m", label="flash before the board", default=0.5)
     flagged: bool = True
-
-    @field_validator("face")
-    @classmethod
-    def _known_face(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "bounce face")
 
     @property
     def lamp_position(self) -> Vector:

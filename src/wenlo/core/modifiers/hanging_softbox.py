@@ -4,14 +4,12 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces, sheet_materials
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief, SheetId
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -27,20 +25,10 @@ class HangingBoxParameters(ModifierParameters):
     sheet_height: float = quantity(0.8, 6.0, unit="m", label="height of the sheet", default=1.9)
     forward: float = quantity(-2.0, 4.0, unit="m", label="box before the subject", default=0.4)
     key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=20.0)
-    sheet: str = "cotton_bed_linen_white"
-    lining: str = "white_foam_board"
+    sheet: SheetId = "cotton_bed_linen_white"
+    lining: BounceId = "white_foam_board"
     lamps: int = quantity(1, 6, unit="count", label="number of lamps", default=2)
     cover: bool = True
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
-
-    @field_validator("lining")
-    @classmethod
-    def _known_lining(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "lining")
 
     @property
     def source_centre(self) -> Vector:

@@ -5,14 +5,13 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -27,18 +26,13 @@ class OverheadParameters(ModifierParameters):
     canvas_height: float = quantity(1.0, 6.0, unit="m", label="height of the canvas", default=2.2)
     forward: float = quantity(-2.0, 4.0, unit="m", label="canvas before the subject", default=0.35)
     key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=20.0)
-    face: str = "white_foam_board"
+    face: BounceId = "white_foam_board"
     skirt_front: float = quantity(0.0, 1.5, unit="m", label="skirt on the subject's side", default=0.0)
     skirt_back: float = quantity(0.0, 1.5, unit="m", label="skirt on the lamp's side", default=0.3)
     skirt_sides: float = quantity(0.0, 1.5, unit="m", label="skirts at the sides", default=0.3)
     lamp_out: float = quantity(0.2, 6.0, unit="m", label="lamp before the subject", default=1.1)
     lamp_height: float = quantity(0.1, 4.0, unit="m", label="lamp height", default=0.5)
     flagged: bool = True
-
-    @field_validator("face")
-    @classmethod
-    def _known_face(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "bounce face")
 
     @property
     def source_centre(self) -> Vector:

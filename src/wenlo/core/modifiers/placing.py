@@ -23,11 +23,17 @@ SITTER = np.array([0.0, 0.0, 1.3])
 """About where a head is, for flags that shade it. [m]"""
 
 
-def panel(name: str, *, centre: Vector, across: Vector, upward: Vector, surface: Sheet) -> Panel:
-    """A panel by its middle and its whole sides (3,) [m]; its front is where ``upward × across`` points."""
+def panel(
+    name: str, *, centre: Vector, across: Vector, upward: Vector, surface: Sheet, outline: Vector | None = None
+) -> Panel:
+    """A panel by its middle and its whole sides (3,) [m]; its front is where ``upward × across`` points.
+
+    With an ``outline``, corners (K, 2) in shares of the two sides, only the polygon inside is there.
+    """
     return Panel(
-        id=name, origin=centre - across / 2 - upward / 2, edge_u=upward, edge_v=across, surface=surface, role="modifier"
-    )
+        id=name, origin=centre - across / 2 - upward / 2, edge_u=upward, edge_v=across, surface=surface, role="modifier",
+        outline=outline,
+    )  # fmt: skip
 
 
 def facing(direction: Vector, tilt: float) -> tuple[Vector, Vector]:

@@ -4,71 +4,36 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces, lamp_types, sheet_materials
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
-from wenlo.core.modifiers.placing import facing, key_lamp, layers_of, lined, panel
-from wenlo.core.modifiers.rod_softbox import CORNERS
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.data import lamp_types
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
+from wenlo.core.modifiers.placing import key_lamp, lined
+from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
+from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief, SheetId
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Disc, Tube
 
 Vector = NDArray[np.float64]
 
 
-class RingBoxParameters(Upright):
-    """Parameters of the rim; it is round, as wide as it is high."""
+class RingBoxParameters(RoundMouth):
+    """Parameters of the rim."""
 
     kind: Literal["ring_softbox"] = "ring_softbox"
-    width: float = quantity(0.2, 1.0, unit="m", label="width", default=0.5)
-    height: float = quantity(0.2, 1.0, unit="m", label="height", default=0.5)
+    width: float = quantity(0.2, 1.0, unit="m", label="diameter", default=0.5)
     depth: float = quantity(0.03, 0.4, unit="m", label="depth", default=0.1)
-    sheet: str = "matt_drafting_film"
-    lining: str = "foil_creased"
+    sheet: SheetId = "matt_drafting_film"
+    lining: BounceId = "foil_creased"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=2)
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
-
-    @field_validator("lining")
-    @classmethod
-    def _known_lining(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "lining")
-
-    @property
-    def source_size(self) -> tuple[float, float]:
-        """Width of the rim, both ways. [m]"""
-        return self.width, self.width
-
-    @property
-    def lamp_position(self) -> Vector:
-        """Just before the back disc, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * (self.depth - 0.01)
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the front, shape (3,). [m]"""
-        return self.source_centre
 
 
 def arrange(design: RingBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """Rim, back disc, layers and the ring."""
-    across, upward = facing(design.direction, 0.0)
-    turn = np.arange(CORNERS) * 2.0 * np.pi / CORNERS
-    outline = 0.5 + 0.5 * np.stack([np.cos(turn), np.sin(turn)], axis=1)
-    flat = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.width,
-        surface=layers_of(design.sheet, design.layers, transmittance),
-    )  # fmt: skip
-    sheet = type(flat)(**{**flat.__dict__, "outline": outline})
+    sheet = mouth(design, transmittance)
     inside = lined(design.lining)
     rim = Tube(
         id="rim", base=design.source_centre, axis=design.direction, length=design.depth, radius=design.width / 2,
@@ -119,26 +84,12 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
 
 def start(brief: Brief) -> RingBoxParameters:
     """Near the subject, as the ring is small."""
-    return RingBoxParameters(**start_of(brief, width=0.5, height=0.5, wish=0.7, angle=30.0))
+    return RingBoxParameters(width=0.5, **place_of(brief, height=0.5, wish=0.7, angle=30.0))
 
 
 def grown(design: RingBoxParameters, scale: float) -> RingBoxParameters:
     """A wider rim round the same ring."""
-    side = round(min(max(design.width * scale, 0.2), 1.0), 2)
-    return design.model_copy(
-        update={
-            **resized(design, scale),
-            "width": side,
-            "height": side,
-            "depth": round(min(max(0.2 * side, 0.03), 0.4), 2),
-        }
-    )
-
-
-def marks(design: RingBoxParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Distance and height."""
-    del brief
-    return upright_marks(design)[::2]
+    return design.model_copy(update=widened(design, scale, depth_share=0.2))
 
 
 def handling(design: RingBoxParameters) -> Handling:
@@ -158,7 +109,7 @@ def cannot(brief: Brief) -> str | None:
 
 KIND = Kind(
     id="ring_softbox", name="ring-light softbox", parameters=RingBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    grown=grown, marks=round_marks, handling=handling, holds=holds, cannot=cannot,
     good="turns a cheap ring into a round, even source; light",
     bad="never larger than its rim, so soft only near",
     replaces=("layers until the ring cannot be counted",),

@@ -5,76 +5,35 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces, sheet_materials
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
-from wenlo.core.modifiers.placing import facing, key_lamp, layers_of, lined, panel
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.data import bounce_faces
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
+from wenlo.core.modifiers.placing import key_lamp, lined
+from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
+from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Tube
 
 Vector = NDArray[np.float64]
 
-CORNERS = 12
 THROAT = 0.07
 """Radius of the narrow end, round the lamp's mount. [m]"""
 
 
-class RodBoxParameters(Upright):
-    """Parameters of the cone; its mouth is round and as wide as it is high."""
+class RodBoxParameters(RoundMouth):
+    """Parameters of the cone."""
 
     kind: Literal["rod_softbox"] = "rod_softbox"
-    width: float = quantity(0.2, 1.8, unit="m", label="width", default=0.8)
-    height: float = quantity(0.2, 1.8, unit="m", label="height", default=0.8)
     depth: float = quantity(0.1, 1.2, unit="m", label="depth", default=0.4)
-    sheet: str = "white_silk_type_lining"
-    lining: str = "silver_cloth"
-    layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
-
-    @field_validator("lining")
-    @classmethod
-    def _known_lining(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "lining")
-
-    @property
-    def source_size(self) -> tuple[float, float]:
-        """Width of the mouth, both ways. [m]"""
-        return self.width, self.width
-
-    @property
-    def lamp_position(self) -> Vector:
-        """In the throat, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * (self.depth - 0.01)
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the mouth, shape (3,). [m]"""
-        return self.source_centre
 
 
 def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """Cone, mouth and lamp."""
-    across, upward = facing(design.direction, 0.0)
-    turn = np.arange(CORNERS) * 2.0 * math.pi / CORNERS
-    # a regular polygon of the circle's area
-    reach = 0.5 * math.sqrt(2.0 * math.pi / (CORNERS * math.sin(2.0 * math.pi / CORNERS)))
-    outline = 0.5 + 0.98 * reach * np.stack([np.cos(turn), np.sin(turn)], axis=1)
-    flat = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.width,
-        surface=layers_of(design.sheet, design.layers, transmittance),
-    )  # fmt: skip
-    sheet = type(flat)(**{**flat.__dict__, "outline": np.clip(outline, 0.0, 1.0)})
+    sheet = mouth(design, transmittance)
     cone = Tube(
         id="cone", base=design.source_centre, axis=design.direction, length=design.depth, radius=design.width / 2,
         end_radius=THROAT, surface=flipped(lined(design.lining)), role="modifier",
@@ -119,27 +78,12 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
 
 def start(brief: Brief) -> RodBoxParameters:
     """Near the subject, a little above."""
-    base = start_of(brief, width=0.8, height=0.8, wish=0.9)
-    return RodBoxParameters(**base)
+    return RodBoxParameters(width=0.8, **place_of(brief, height=0.8, wish=0.9))
 
 
 def grown(design: RodBoxParameters, scale: float) -> RodBoxParameters:
     """Mouth and depth together."""
-    changes = resized(design, scale)
-    side = round(min(max(design.width * scale, 0.2), 1.8), 2)
-    return design.model_copy(
-        update={**changes, "width": side, "height": side, "depth": round(min(max(side / 2, 0.1), 1.2), 2)}
-    )
-
-
-def marks(design: RodBoxParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Those of an upright source, and the depth."""
-    del brief
-    low = design.source_centre - np.array([0.0, 0.0, design.width / 2 + 0.08])
-    return (
-        *upright_marks(design)[::2],
-        Mark(path="design.depth", label="Depth", start=low, end=low + design.direction * design.depth),
-    )
+    return design.model_copy(update=widened(design, scale, depth_share=0.5))
 
 
 def handling(design: RodBoxParameters) -> Handling:
@@ -155,7 +99,7 @@ def holds(design: RodBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 KIND = Kind(
     id="rod_softbox", name="lampshade or rod softbox", parameters=RodBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds,
+    grown=grown, marks=round_marks, handling=handling, holds=holds,
     good="one stand, no spill, quick to put up; folds to a roll",
     bad="hangs before its stand and tips it; hot spot in the middle with one layer",
     replaces=("mouth as wide as it is far from the face", "depth half of the width"),

@@ -4,15 +4,14 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces, sheet_materials
+from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import BounceId, Brief, SheetId
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -25,21 +24,11 @@ class FlashBoxParameters(Upright):
     width: float = quantity(0.08, 0.6, unit="m", label="width", default=0.28)
     height: float = quantity(0.06, 0.5, unit="m", label="height", default=0.2)
     depth: float = quantity(0.04, 0.4, unit="m", label="depth", default=0.12)
-    sheet: str = "natural_hdpe_tub"
-    lining: str = "mirror_tape"
+    sheet: SheetId = "natural_hdpe_tub"
+    lining: BounceId = "mirror_tape"
     flash_depth: float = quantity(0.02, 0.39, unit="m", label="flash behind the sheet", default=0.04)
     boxes: int = quantity(1, 2, unit="count", label="number of boxes", default=1)
     gap: float = quantity(0.0, 1.0, unit="m", label="gap between the boxes", default=0.1)
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
-
-    @field_validator("lining")
-    @classmethod
-    def _known_lining(cls, value: str) -> str:
-        return one_of(value, bounce_faces(), "lining")
 
     @property
     def middles(self) -> list[Vector]:

@@ -16,11 +16,9 @@ CLEAR_OF_FLOOR = 0.08
 """The lower edge of what stands or hangs stays this far above the floor. [m]"""
 
 
-class Upright(ModifierParameters):
-    """Size and place of a source that faces the subject."""
+class Standing(ModifierParameters):
+    """Place of a source that faces the subject."""
 
-    width: float = quantity(0.1, 4.0, unit="m", label="width", default=1.0)
-    height: float = quantity(0.1, 3.0, unit="m", label="height", default=1.0)
     distance: float = quantity(0.15, 10.0, unit="m", label="distance to the subject", default=1.0)
     key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=45.0)
     centre_height: float = quantity(0.1, 4.0, unit="m", label="height of the middle", default=1.4)
@@ -32,14 +30,21 @@ class Upright(ModifierParameters):
         return place
 
     @property
+    def highest(self) -> float:
+        """Upper edge of the source. [m]"""
+        return self.centre_height + self.source_size[1] / 2
+
+
+class Upright(Standing):
+    """Size and place of an oblong source that faces the subject."""
+
+    width: float = quantity(0.1, 4.0, unit="m", label="width", default=1.0)
+    height: float = quantity(0.1, 3.0, unit="m", label="height", default=1.0)
+
+    @property
     def source_size(self) -> tuple[float, float]:
         """Width and height of the source. [m]"""
         return self.width, self.height
-
-    @property
-    def highest(self) -> float:
-        """Upper edge of the source. [m]"""
-        return self.centre_height + self.height / 2
 
 
 def standing_height(brief: Brief, height: float) -> float:
@@ -62,25 +67,30 @@ def resized(design: Upright, scale: float, **more: float) -> dict[str, float]:
 
 
 def start_of(brief: Brief, *, width: float, height: float, wish: float, angle: float = 45.0) -> dict[str, Any]:
-    """Size and place to begin with: near the subject, at a key angle that the room allows."""
+    """Size and place of an oblong source to begin with: near the subject, at a usual key angle."""
+    return {"width": width, "height": height, **place_of(brief, height=height, wish=wish, angle=angle)}
+
+
+def place_of(brief: Brief, *, height: float, wish: float, angle: float = 45.0) -> dict[str, Any]:
+    """Place to begin with of a source so high. [m]"""
     return {
-        "width": width,
-        "height": height,
         "distance": nearness(brief, wish),
         "key_angle": angle,
         "centre_height": standing_height(brief, height),
     }
 
 
-def upright_marks(design: Upright) -> tuple[Mark, ...]:
-    """Distance on the floor, height of the middle and height of the source."""
+def upright_marks(design: Standing) -> tuple[Mark, ...]:
+    """Distance on the floor, height of the source (or its diameter) and height of the middle."""
     beyond = design.direction * (design.distance + 0.25)
     floor = np.zeros(3)
     foot = design.direction * design.distance
-    low, high = design.centre_height - design.height / 2, design.centre_height + design.height / 2
+    tall = design.source_size[1]
+    low, high = design.centre_height - tall / 2, design.centre_height + tall / 2
+    name, label = ("height", "Height") if isinstance(design, Upright) else ("width", "Diameter")
     return (
         Mark(path="design.distance", label="Distance to the subject", start=floor, end=foot),
-        Mark(path="design.height", label="Height", start=beyond + UP * low, end=beyond + UP * high),
+        Mark(path=f"design.{name}", label=label, start=beyond + UP * low, end=beyond + UP * high),
         Mark(
             path="design.centre_height", label="Height of the middle", start=foot, end=foot + UP * design.centre_height
         ),

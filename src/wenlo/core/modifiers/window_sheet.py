@@ -4,15 +4,13 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import sheet_materials
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, is_flash, layers_of, panel
 from wenlo.core.optics.lamp import Emitter, window
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shoot.brief import Brief, SheetId
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -37,14 +35,9 @@ class WindowParameters(ModifierParameters):
     along: float = quantity(-3.0, 3.0, unit="m", label="window toward the camera", default=0.0)
     wall: float = quantity(0.4, 10.0, unit="m", label="subject to the window's wall", default=1.8)
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
-    sheet: str = "cotton_bed_linen_white"
+    sheet: SheetId = "cotton_bed_linen_white"
     sheet_off: float = quantity(0.05, 3.0, unit="m", label="sheet before the window", default=0.15)
     overhang: float = quantity(0.0, 1.0, unit="m", label="sheet beyond the window all round", default=0.1)
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        return one_of(value, sheet_materials(), "sheet")
 
     @property
     def direction(self) -> Vector:

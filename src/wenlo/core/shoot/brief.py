@@ -1,13 +1,36 @@
 """The Brief: what is in front of the camera and what the picture must look like."""
 
 from collections.abc import Iterable
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
+from pydantic import AfterValidator, Field, field_validator
 
-from wenlo.core.data import face_materials, gels, lamp_types
+from wenlo.core.data import bounce_faces, face_materials, gels, lamp_types, sheet_materials
 from wenlo.core.quantities.exposure import Receptor
 from wenlo.core.shoot.fields import Part, PathText, ShortText, quantity
+
+
+def one_of(value: str, known: Iterable[str], what: str) -> str:
+    """Check that an id is known; the message lists what is accepted."""
+    ids = list(known)
+    if value not in ids:
+        raise ValueError(f"“{value}” is not a {what} on the Shelf; choose one of {', '.join(ids)}.")
+    return value
+
+
+def _sheet(value: str) -> str:
+    return one_of(value, sheet_materials(), "sheet")
+
+
+def _bounce_face(value: str) -> str:
+    return one_of(value, bounce_faces(), "bounce face")
+
+
+SheetId = Annotated[str, AfterValidator(_sheet)]
+"""Id of a sheet that diffuses."""
+
+BounceId = Annotated[str, AfterValidator(_bounce_face)]
+"""Id of a face that bounces light."""
 
 SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch"]
 
@@ -18,14 +41,6 @@ SENSORS: dict[SensorId, tuple[str, float, float]] = {
     "one_inch": ("13.2 × 8.8 mm", 0.0132, 0.0088),
 }
 """Name, width and height [m] of the picture area of each sensor."""
-
-
-def one_of(value: str, known: Iterable[str], what: str) -> str:
-    """Check that an id is known; the message lists what is accepted."""
-    ids = list(known)
-    if value not in ids:
-        raise ValueError(f"“{value}” is not a {what} on the Shelf; choose one of {', '.join(ids)}.")
-    return value
 
 
 SubjectKind = Literal["bust", "standing", "box", "bottle", "bowl", "plate", "ring", "ball"]

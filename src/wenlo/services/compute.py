@@ -65,7 +65,7 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
          f"of {length(design.source_size[0])} × {length(design.source_size[1])}: the even source with the same shadow edges"),
         ("solid_angle", "Apparent size", f"{light.sheet.solid_angle:.2f} sr",
          f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face"),
-        ("edge_upright", "Shadow edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
+        ("edge_upright", "Edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
         ("corner", "Worst corner", deep_stops(light.sheet.worst_corner), "below the middle of the sheet"),
         ("hot_spot", "Hot spot", f"{light.sheet.peak_to_mean:.1f} ×", "brightest patch over the mean of the sheet"),
         ("outline", "Lamp through the weave", "not seen" if outline <= 0.05 else f"{outline:.1f} ×",

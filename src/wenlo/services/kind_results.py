@@ -32,7 +32,7 @@ def _lamps(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
     return [
         r.LampDrawn(
             place=[round(float(x), 4) for x in lamp.place], aim=[round(float(x), 4) for x in lamp.aim], face=lamp.face,
-            bulb=lamp.bulb,
+            bulb=lamp.bulb, window=lamp.window,
         )
         for lamp in lamps
     ]  # fmt: skip

@@ -125,6 +125,7 @@ class LampDrawn(Result):
     aim: list[float]
     face: float
     bulb: bool
+    window: bool
 
 
 class MarkDrawn(Result):

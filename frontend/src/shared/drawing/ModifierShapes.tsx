@@ -17,6 +17,13 @@ export function ModifierShapes(props: { outlines: Outline[]; lamps: Lamp[]; scal
       {lamps.map((lamp, i) => {
         const [x = 0, y = 0] = lamp.place;
         const [ax = 0, ay = 0] = lamp.aim;
+        if (lamp.window) {
+          // square to where it shines
+          const [dx, dy] = [ay - y, x - ax];
+          const k = lamp.face / 2 / Math.max(Math.hypot(dx, dy), 1e-9);
+          const d = `M${s.x(x - k * dx)} ${s.y(y - k * dy)} L${s.x(x + k * dx)} ${s.y(y + k * dy)}`;
+          return <path key={`${x} ${y}`} d={d} className="window-line" />;
+        }
         return (
           <LampSymbol
             // biome-ignore lint/suspicious/noArrayIndexKey: lamps of a modifier are their places

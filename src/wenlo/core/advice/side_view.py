@@ -37,6 +37,7 @@ class LampSide:
     aim: Array
     face: float
     bulb: bool
+    window: bool = False
 
 
 def look_of(surface: Sheet) -> str:
@@ -101,7 +102,7 @@ def _projected(arrangement: Arrangement, axes: Array) -> tuple[tuple[Outline, ..
         LampSide(
             place=axes @ lamp.centre, aim=axes @ (lamp.centre + lamp.normal),
             face=max(float(np.linalg.norm(axes @ lamp.edge_u)), float(np.linalg.norm(axes @ lamp.edge_v))),
-            bulb=lamp.shape == "sphere",
+            bulb=lamp.shape == "sphere", window=lamp.law == "window",
         )
         for lamp in arrangement.lamps
     )  # fmt: skip

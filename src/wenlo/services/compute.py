@@ -50,7 +50,20 @@ def _gauge(gauge: Gauge) -> r.GaugeResult:
 def _reading(shoot: Shoot, result: Evaluated) -> str:
     power, unit = shoot.brief.lamp.power, "lx" if lamp_types()[shoot.brief.lamp.id].kind == "continuous" else "lx·s"
     value, error = result.levels.key * power, result.levels.key_error * power
-    return f"{value:.3g} ± {error:.1g} {unit}" if value < 1000 else f"{value:.0f} ± {error:.0f} {unit}"
+    return f"{with_error(value, error)} {unit}"
+
+
+def with_error(value: float, error: float) -> str:
+    """A reading and its half-width, both to the first digit of the half-width, written out.
+
+    >>> with_error(559.3, 21.7), with_error(4.1234, 0.0312)
+    ('560 ± 20', '4.12 ± 0.03')
+    """
+    if not error > 0.0:
+        return f"{value:.3g}"
+    places = -math.floor(math.log10(error))
+    digits = max(places, 0)
+    return f"{round(value, places):.{digits}f} ± {round(error, places):.{digits}f}"
 
 
 def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:

@@ -2,9 +2,9 @@
 import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
-import { isPerson } from '../../shared/drawing/PlanView';
+import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
-import { PersonSide, ScaleBar, ThingSide } from '../../shared/drawing/symbols';
+import { ScaleBar } from '../../shared/drawing/symbols';
 import { useSize } from '../../shared/ui/useSize';
 
 const LANE = 30;
@@ -25,7 +25,6 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
     bottom: 36 + LANE * Math.max(1, onFloor.length),
   });
   const floor = s.y(0);
-  const faceY = s.y(brief.subject.face_height);
   return (
     <div ref={ref} className="drawing" data-testid="side-section">
       {size.width > 0 ? (
@@ -37,17 +36,7 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
           <text x={6} y={s.y(figures.drawing.room_height) + 13} className="faint">
             ceiling
           </text>
-          {isPerson(brief) ? (
-            <PersonSide
-              x={s.x(0)}
-              y={faceY}
-              perMetre={s.perMetre}
-              floor={floor}
-              headDepth={brief.subject.head_depth}
-            />
-          ) : (
-            <ThingSide x={s.x(0)} y={faceY} perMetre={s.perMetre} floor={floor} size={brief.subject.size} />
-          )}
+          <SubjectSide brief={brief} scale={s} />
           <ModifierShapes outlines={m.side} lamps={m.side_lamps} scale={s} />
           {m.marks.map((mark) => {
             const [x1 = 0, z1 = 0] = mark.start;

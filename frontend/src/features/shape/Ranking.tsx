@@ -5,9 +5,8 @@ import { useEffect, useState } from 'react';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { rankingQuery } from '../../shared/api/queries';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
-import { isPerson } from '../../shared/drawing/PlanView';
+import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import type { Scale } from '../../shared/drawing/scale';
-import { PersonSide, ThingSide } from '../../shared/drawing/symbols';
 import { edit } from '../../shared/state/store';
 import { KindPicture } from './KindPicture';
 
@@ -49,7 +48,6 @@ function common(rows: Row[], ceiling: number): { scale: Scale; width: number; he
 
 function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof common> }) {
   const { scale: s, width, height } = view;
-  const { subject } = document.brief;
   const floor = s.y(0);
   return (
     <svg
@@ -61,23 +59,7 @@ function Side({ row, document, view }: { row: Row; document: Shoot; view: Return
       <title>{row.name} from the side, on the common scale</title>
       <path d={`M0 ${s.y(document.brief.room.height)} H${width}`} className="ceiling" />
       <path d={`M0 ${floor} H${width}`} className="ground" />
-      {isPerson(document.brief) ? (
-        <PersonSide
-          x={s.x(0)}
-          y={s.y(subject.face_height)}
-          perMetre={s.perMetre}
-          floor={floor}
-          headDepth={subject.head_depth}
-        />
-      ) : (
-        <ThingSide
-          x={s.x(0)}
-          y={s.y(subject.face_height)}
-          perMetre={s.perMetre}
-          floor={floor}
-          size={subject.size}
-        />
-      )}
+      <SubjectSide brief={document.brief} scale={s} />
       {row.drawn ? <ModifierShapes outlines={row.drawn.side} lamps={row.drawn.side_lamps} scale={s} /> : null}
     </svg>
   );

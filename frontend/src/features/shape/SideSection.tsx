@@ -3,9 +3,9 @@ import { useRef } from 'react';
 import type { Figures, FrameShoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { Handle } from '../../shared/drawing/Handle';
-import { isPerson } from '../../shared/drawing/PlanView';
+import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
-import { LampSymbol, PersonSide, ScaleBar, ThingSide } from '../../shared/drawing/symbols';
+import { LampSymbol, ScaleBar } from '../../shared/drawing/symbols';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
 
@@ -108,17 +108,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
               className="soft-light"
             />
           </g>
-          {isPerson(brief) ? (
-            <PersonSide
-              x={s.x(0)}
-              y={faceY}
-              perMetre={s.perMetre}
-              floor={floor}
-              headDepth={brief.subject.head_depth}
-            />
-          ) : (
-            <ThingSide x={s.x(0)} y={faceY} perMetre={s.perMetre} floor={floor} size={brief.subject.size} />
-          )}
+          <SubjectSide brief={brief} scale={s} />
           <path d={`M${s.x(0)} ${faceY} h-26`} className="mark" />
 
           <path d={`M${lampX} ${lampY} L${lampX + 16} ${lampY} L${lampX + 16} ${floor}`} className="stand" />

@@ -76,7 +76,7 @@ class Levels:
     """Readings at the meters with the room and all lamps, in terms of the modifier's lamp at full power: lx, or lx·s.
 
     ``fill`` is what the shadow side gets: the room's return of the modifier's lamp and all light of the others;
-    ``lens`` falls on the lens. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each
+    ``lens`` falls on the lens; ``direct_share`` comes straight from the modifier's own lamps. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each
     lamp by meter.
     """
 
@@ -287,13 +287,17 @@ def levels_in_room(
     by_lamp = {name: _used(reading, name, brief.lamp.id) for name, reading in readings.items()}
     total = {name: sum(row.values()) for name, row in by_lamp.items()}
 
+    # other lamps are meant to be seen as they are: only the modifier's own count as straight
+    own = [p for n, p in readings["key"].by_lamp.items() if n == brief.lamp.id or n.startswith(set_up.ALIKE)]
+    straight = sum(float(luminance(p.direct)) for p in own)
+
     def part(name: str) -> float:
         return float(luminance(getattr(readings["key"], name))) / max(total["key"], 1e-30)
 
     return Levels(
         key=total["key"], key_error=readings["key"].error, far_ear=total["far_ear"], exposure=total["exposure"],
         fill=total["fill"], backdrop=total["backdrop"], lens=total["lens"],
-        direct_share=part("direct"), modifier_share=part("modifier"), room_share=part("room"),
+        direct_share=straight / max(total["key"], 1e-30), modifier_share=part("modifier"), room_share=part("room"),
         shares=shares, by_lamp=by_lamp,
     )  # fmt: skip
 

@@ -219,7 +219,7 @@ def _of_the_levels(case: Case, result: Evaluated) -> Iterator[Point]:
     if wanted.solve_for == "iso" and math.isfinite(iso):
         over = stops_between(iso, wanted.iso_highest)
         needs = f"ISO {third_stop_iso(max(iso, 25.0)):.0f}"
-        if over > 0.0:
+        if over > 0.05:
             yield Point(weight=over, text=f"It needs {needs}, {format_stops(over)} over the limit.")
         else:
             yield Point(weight=0.0, text=f"{needs} at a loss of {format_stops(result.light.loss)}.", fact=True)

@@ -6,7 +6,8 @@ import pytest
 from factories import make_shoot
 from wenlo.core.errors import InvalidInput, NotFound, Unavailable, UnsupportedFile, VersionConflict
 from wenlo.db.session import make_engine, make_sessions
-from wenlo.db.shoots import SqlTransactions
+from wenlo.db.session import SqlTransactions
+from wenlo.db.shoots import SqlShootStore
 from wenlo.formats.project_file import write_project
 from wenlo.services.ports import User
 from wenlo.services.shoots import Shoots
@@ -14,7 +15,7 @@ from wenlo.services.shoots import Shoots
 
 @pytest.fixture
 def service(sessions):
-    return Shoots(SqlTransactions(sessions))
+    return Shoots(SqlTransactions(sessions, SqlShootStore))
 
 
 @pytest.fixture
@@ -74,7 +75,7 @@ def test_saving_the_same_again_makes_no_revision(service, user):
 
 def test_nobody_reaches_what_another_owns(service, user, sessions):
     record = service.create(user, make_shoot())
-    with SqlTransactions(sessions)() as store:
+    with SqlTransactions(sessions, SqlShootStore)() as store:
         stranger = store.user("somebody else")
     assert isinstance(stranger, User)
     assert service.lines(stranger) == []
@@ -112,7 +113,7 @@ def test_import_makes_a_shoot_or_nothing(service, user):
 
 def test_of_two_writers_at_once_one_wins(database):
     engine = make_engine(database)
-    service = Shoots(SqlTransactions(make_sessions(engine)))
+    service = Shoots(SqlTransactions(make_sessions(engine), SqlShootStore))
     user = service.local_user()
     record = service.create(user, make_shoot())
     outcomes = []
@@ -137,5 +138,5 @@ def test_of_two_writers_at_once_one_wins(database):
 def test_lost_database_is_said_in_words():
     engine = make_engine("postgresql+psycopg://wenlo:x@127.0.0.1:1/wenlo")
     with pytest.raises(Unavailable, match="nothing was lost"):
-        Shoots(SqlTransactions(make_sessions(engine))).local_user()
+        Shoots(SqlTransactions(make_sessions(engine), SqlShootStore)).local_user()
     engine.dispose()

@@ -12,11 +12,13 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import compute, reference, shoots
+from wenlo.api.routers import compute, reference, shelf, shoots
 from wenlo.core.errors import NotFound
-from wenlo.db.session import make_engine, make_sessions
-from wenlo.db.shoots import SqlTransactions
+from wenlo.db.session import SqlTransactions, make_engine, make_sessions
+from wenlo.db.shelf import SqlShelfStore
+from wenlo.db.shoots import SqlShootStore
 from wenlo.jobs.pool import WorkerPool
+from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
 
@@ -41,7 +43,9 @@ def create_app(settings: Settings) -> FastAPI:
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         database = make_engine(settings.database_url.get_secret_value())
-        app.state.shoots = Shoots(SqlTransactions(make_sessions(database)))
+        sessions = make_sessions(database)
+        app.state.shoots = Shoots(SqlTransactions(sessions, SqlShootStore))
+        app.state.shelf = Shelf(SqlTransactions(sessions, SqlShelfStore))
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
         if settings.warm_workers:
             await app.state.engine.ready()
@@ -64,7 +68,7 @@ def create_app(settings: Settings) -> FastAPI:
             response.headers.setdefault(name, value)
         return response
 
-    for router in (reference.router, compute.router, shoots.router):
+    for router in (reference.router, compute.router, shoots.router, shelf.router):
         app.include_router(router)
     if settings.front_end is not None:
         _serve_front_end(app, settings)

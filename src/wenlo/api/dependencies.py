@@ -6,12 +6,19 @@ from fastapi import Depends, Request
 
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.ports import User
+from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 
 
 def shoots(request: Request) -> Shoots:
     """The shoot use cases."""
     service: Shoots = request.app.state.shoots
+    return service
+
+
+def shelf(request: Request) -> Shelf:
+    """The use cases of the Shelf."""
+    service: Shelf = request.app.state.shelf
     return service
 
 
@@ -27,5 +34,6 @@ def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
 
 
 ShootsService = Annotated[Shoots, Depends(shoots)]
+ShelfService = Annotated[Shelf, Depends(shelf)]
 ComputeEngine = Annotated[WorkerPool, Depends(engine)]
 CurrentUser = Annotated[User, Depends(current_user)]

@@ -1,11 +1,12 @@
 """Requests and responses of the HTTP interface; what the core and the tables use is separate."""
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from wenlo.core.shelf.items import Category, Item
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import ShortText
 from wenlo.services.ports import ShootRecord
@@ -37,6 +38,33 @@ class BasedOn(Request):
     """A write that only needs to know what it was based on."""
 
     version: Version
+
+
+class SaveItem(Request):
+    """The next version of an item, based on ``version``."""
+
+    version: Version
+    item: Item
+
+
+class TakeItem(Request):
+    """Put a generic thing on one's own Shelf."""
+
+    category: Category
+    generic: Annotated[str, Field(max_length=60)]
+    count: Annotated[float, Field(ge=0.0, le=100_000.0)] = 1.0
+
+
+class VersionAnswer(BaseModel):
+    """What an item was in one of its versions."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    number: int
+    name: str
+    measured: bool
+    values: dict[str, Any]
+    created_at: datetime
 
 
 class AdviceRequest(Request):

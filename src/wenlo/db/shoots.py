@@ -1,17 +1,15 @@
 """The shoot store on PostgreSQL."""
 
-from collections.abc import Iterator, Mapping, Sequence
-from contextlib import contextmanager
+from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 from uuid import UUID
 
 from sqlalchemy import delete, func, select, text
 from sqlalchemy.dialects.postgresql import insert
-from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
-from sqlalchemy.orm import Session, sessionmaker
+from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
-from wenlo.core.errors import NotFound, Unavailable
+from wenlo.core.errors import NotFound
 from wenlo.db.tables import RevisionRow, ShootRow, UserRow
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, User
 
@@ -139,23 +137,3 @@ class SqlShootStore:
             id=row.id, version=row.version, revision=row.head, document=revision.document, updated_at=row.updated_at,
             can_undo=revision.parent is not None, can_redo=self._newest_child(row) is not None,
         )  # fmt: skip
-
-
-class SqlTransactions:
-    """Opens stores; a lost database becomes ``Unavailable`` and nothing half-written remains."""
-
-    def __init__(self, sessions: sessionmaker[Session]) -> None:
-        self._sessions = sessions
-
-    @contextmanager
-    def __call__(self) -> Iterator[SqlShootStore]:
-        """One transaction."""
-        try:
-            with self._sessions.begin() as session:
-                yield SqlShootStore(session)
-        except (OperationalError, InterfaceError) as error:
-            raise Unavailable("The database does not answer; nothing was lost. Try again in a moment.") from error
-        except DBAPIError as error:
-            if error.connection_invalidated:
-                raise Unavailable("The database does not answer; nothing was lost. Try again in a moment.") from error
-            raise

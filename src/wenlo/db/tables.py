@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import DateTime, ForeignKey, Index, Integer, String, UniqueConstraint, func
+from sqlalchemy import Boolean, DateTime, Float, ForeignKey, Index, Integer, LargeBinary, String, UniqueConstraint, func
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -52,4 +52,52 @@ class RevisionRow(Base):
     label: Mapped[str] = mapped_column(String(120))
     document: Mapped[dict[str, Any]] = mapped_column(JSONB)
     core_version: Mapped[str] = mapped_column(String(20))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class ShelfItemRow(Base):
+    """An item of somebody's Shelf as it is now; ``version`` rises with every write."""
+
+    __tablename__ = "shelf_items"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"), index=True)
+    version: Mapped[int] = mapped_column(Integer)
+    category: Mapped[str] = mapped_column(String(20))
+    name: Mapped[str] = mapped_column(String(120))
+    count: Mapped[float] = mapped_column(Float)
+    measured: Mapped[bool] = mapped_column(Boolean)
+    note: Mapped[str] = mapped_column(String(2000))
+    starter: Mapped[str | None] = mapped_column(String(60))
+    values: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    updated_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class ShelfVersionRow(Base):
+    """What an item was in one of its versions."""
+
+    __tablename__ = "shelf_versions"
+    __table_args__ = (UniqueConstraint("item_id", "number", name="shelf_version_number"),)
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    item_id: Mapped[UUID] = mapped_column(ForeignKey("shelf_items.id", ondelete="CASCADE"))
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
+    number: Mapped[int] = mapped_column(Integer)
+    name: Mapped[str] = mapped_column(String(120))
+    measured: Mapped[bool] = mapped_column(Boolean)
+    values: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    core_version: Mapped[str] = mapped_column(String(20))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class ShelfPhotographRow(Base):
+    """A photograph of an item, made small."""
+
+    __tablename__ = "shelf_photographs"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    item_id: Mapped[UUID] = mapped_column(ForeignKey("shelf_items.id", ondelete="CASCADE"), index=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(String(120))
+    content: Mapped[bytes] = mapped_column(LargeBinary)
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())

@@ -5,6 +5,7 @@ import io
 
 from wenlo.core.build.shopping import WorkedBuild
 from wenlo.core.quantities.length import format_length
+from wenlo.formats.cells import guarded
 
 HEADER = (
     "kind",
@@ -19,11 +20,6 @@ HEADER = (
     "price_eur",
     "note",
 )
-
-
-def _guard(text: str) -> str:
-    # A spreadsheet takes a cell that begins like this for a formula.
-    return f"'{text}" if text[:1] in {"=", "+", "-", "@", "\t", "\r"} else text
 
 
 def write_cut_list(build: WorkedBuild) -> bytes:
@@ -41,14 +37,14 @@ def write_cut_list(build: WorkedBuild) -> bytes:
                 (
                     "piece",
                     piece.label,
-                    _guard(piece.name),
+                    guarded(piece.name),
                     number,
                     *both(piece.cut),
                     "",
                     "",
                     1,
                     "",
-                    _guard(piece.reason),
+                    guarded(piece.reason),
                 )
             )
         rows.writerow(
@@ -65,7 +61,7 @@ def write_cut_list(build: WorkedBuild) -> bytes:
                 *both(cloth.cut[1]),
                 1,
                 "",
-                _guard(cloth.note),
+                guarded(cloth.note),
             )
         )
     for line in build.shopping:

@@ -18,7 +18,6 @@ from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, pre
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.side_view import side_view
 from wenlo.core.build.shopping import WorkedBuild, work_out
-from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import angle_at
 from wenlo.core.quantities.colour import seen_white
@@ -48,7 +47,7 @@ def _gauge(gauge: Gauge) -> r.GaugeResult:
 
 
 def _reading(shoot: Shoot, result: Evaluated) -> str:
-    power, unit = shoot.brief.lamp.power, "lx" if lamp_types()[shoot.brief.lamp.id].kind == "continuous" else "lx·s"
+    power, unit = shoot.brief.lamp.power, "lx" if shoot.brief.lamp.type.kind == "continuous" else "lx·s"
     value, error = result.levels.key * power, result.levels.key_error * power
     return f"{with_error(value, error)} {unit}"
 
@@ -143,7 +142,7 @@ def _picture_weight(shoot: Shoot, result: Evaluated) -> r.PictureWeight:
 
 def _lamp_lines(shoot: Shoot, result: Evaluated) -> list[r.LampLine]:
     brief, levels = shoot.brief, result.levels
-    names = [lamp_types()[brief.lamp.id].name, *(light.name for light in brief.others)]
+    names = [brief.lamp.type.name, *(light.name for light in brief.others)]
 
     def against_key(lamp: str, meter: str) -> float | None:
         stops = -stops_between(levels.key, levels.by_lamp[meter].get(lamp, 0.0))
@@ -196,7 +195,7 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
     shoot = read_shoot(document)
     brief, design = shoot.brief, shoot.design
     result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort(), go_on=go_on)
-    lamp, box = lamp_types()[brief.lamp.id], set_up.room_box(brief)
+    lamp, box = brief.lamp.type, set_up.room_box(brief)
     at, lit = result.shadow
     step = max(1, len(at) // SHADOW_POINTS)
     answer = r.FiguresResult(

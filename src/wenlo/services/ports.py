@@ -4,8 +4,10 @@ from collections.abc import Mapping, Sequence
 from contextlib import AbstractContextManager
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any, Literal, Protocol
+from typing import Any, Literal, Protocol, TypeVar
 from uuid import UUID
+
+from wenlo.core.shelf.items import Item
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -81,14 +83,78 @@ class ShootStore(Protocol):
         """Raise unless the store answers."""
 
 
-class Transactions(Protocol):
+@dataclass(frozen=True, kw_only=True)
+class PhotographLine:
+    """A photograph of an item."""
+
+    id: UUID
+    name: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class ItemRecord:
+    """An item of the Shelf as stored."""
+
+    id: UUID
+    version: int
+    item: Item
+    updated_at: datetime
+    photographs: Sequence[PhotographLine] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class ItemVersion:
+    """What an item was in one of its versions."""
+
+    number: int
+    name: str
+    measured: bool
+    values: Mapping[str, Any]
+    created_at: datetime
+
+
+class ShelfStore(Protocol):
+    """Items of the Shelf, their versions and photographs, inside one transaction."""
+
+    def items(self, owner: UUID) -> Sequence[ItemRecord]:
+        """All items of an owner, by name."""
+
+    def find(self, owner: UUID, item: UUID, *, lock: bool = False) -> ItemRecord | None:
+        """One item; ``lock`` keeps others from writing it until the transaction ends."""
+
+    def add(self, owner: UUID, item: Item) -> ItemRecord:
+        """A new item with its first version."""
+
+    def write(self, owner: UUID, item_id: UUID, item: Item) -> ItemRecord:
+        """The next version of an item."""
+
+    def remove(self, owner: UUID, item: UUID) -> None:
+        """Delete an item with its versions and photographs."""
+
+    def versions(self, owner: UUID, item: UUID) -> Sequence[ItemVersion]:
+        """All versions, newest first."""
+
+    def add_photograph(self, owner: UUID, item: UUID, *, name: str, content: bytes) -> None:
+        """A photograph of an item."""
+
+    def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
+        """A photograph's content."""
+
+    def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
+        """Delete a photograph."""
+
+
+S_co = TypeVar("S_co", covariant=True)
+
+
+class Transactions(Protocol[S_co]):
     """Opens a store inside a transaction that is committed unless an error leaves it."""
 
-    def __call__(self) -> AbstractContextManager[ShootStore]:
+    def __call__(self) -> AbstractContextManager[S_co]:
         """Begin."""
 
 
-Task = Literal["figures", "advice", "build", "paper", "picture", "light_map", "ranking", "curve"]
+Task = Literal["figures", "advice", "build", "paper", "picture", "light_map", "ranking", "curve", "at_hand", "becomes"]
 
 
 class Engine(Protocol):

@@ -14,7 +14,7 @@ LOCAL_USER = "local"
 class Shoots:
     """Every method is one transaction, and only ever touches what the user owns."""
 
-    def __init__(self, transactions: Transactions) -> None:
+    def __init__(self, transactions: Transactions[ShootStore]) -> None:
         self._transactions = transactions
 
     def local_user(self) -> User:

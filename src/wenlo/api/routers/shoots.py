@@ -1,13 +1,12 @@
 """Shoots: list, make, open, save, undo, redo, history, files."""
 
-import re
 from typing import Annotated, Literal
-from urllib.parse import quote
 from uuid import UUID
 
 from fastapi import APIRouter, File, Query, Response, UploadFile, status
 
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShootsService
+from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import BasedOn, CreateShoot, RevisionAnswer, SaveShoot, ShootAnswer, ShootLineAnswer
 from wenlo.core.shoot.document import read_shoot
@@ -20,12 +19,6 @@ router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
 def _answer(record: ShootRecord) -> ShootAnswer:
     return ShootAnswer.of(record, read_shoot(record.document))
-
-
-def _download(content: bytes, kind: str, name: str) -> Response:
-    plain = re.sub(r"[^A-Za-z0-9._-]+", "-", name).strip("-") or "wenlo"
-    disposition = f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(name, safe='')}"
-    return Response(content, media_type=kind, headers={"content-disposition": disposition})
 
 
 @router.get("")
@@ -88,7 +81,7 @@ def history(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> list[R
 def project_file(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> Response:
     """The project file."""
     shoot = read_shoot(service.open(user, shoot_id).document)
-    return _download(write_project(shoot), "application/json", f"{shoot.title}.wenlo.json")
+    return download(write_project(shoot), "application/json", f"{shoot.title}.wenlo.json")
 
 
 @router.get("/{shoot_id}/cut-list.{form}", response_class=Response)
@@ -101,4 +94,4 @@ async def cut_list(
     title = str(record.document["title"])
     content = await engine.run("paper", document=record.document, form="csv" if form == "csv" else paper)
     kind = "text/csv; charset=utf-8" if form == "csv" else "application/pdf"
-    return _download(content, kind, f"{title} cut list.{form}")
+    return download(content, kind, f"{title} cut list.{form}")

@@ -8,11 +8,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.advice.figures import Evaluated, Setting
 from wenlo.core.advice.set_up import full_colours
-from wenlo.core.data import lamp_types
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities import lens
 from wenlo.core.quantities.stops import stops_between
-from wenlo.core.shoot.brief import SENSORS, WINDOW, Brief
+from wenlo.core.shelf.own import WINDOW, lamp_of
+from wenlo.core.shoot.brief import SENSORS, Brief
 
 Array = NDArray[np.float64]
 
@@ -65,7 +65,7 @@ def light_time(brief: Brief, power: float) -> float:
 
     A quenched flash gives less by ending sooner; others keep their time.
     """
-    lamp = lamp_types()[brief.lamp.id]
+    lamp = brief.lamp.type
     if lamp.kind != "flash" or lamp.duration is None:
         return brief.camera.shutter
     return max(lamp.duration * power, SHORTEST) if lamp.quenched else lamp.duration
@@ -95,13 +95,13 @@ def costs_of(brief: Brief, result: Evaluated) -> Costs:
     flicker, flickering = 0.0, ""
     for lamp in brief.lamps:
         if lamp.on and lamp.id != WINDOW:
-            found = lens.flicker_stops(depth=lamp_types()[lamp.id].flicker, time=camera.shutter)
+            found = lens.flicker_stops(depth=lamp_of(lamp.id).flicker, time=camera.shutter)
             if found > flicker:
-                flicker, flickering = found, lamp_types()[lamp.id].name
+                flicker, flickering = found, lamp_of(lamp.id).name
     # a right exposure shows the light of the meter's reading E·t on a card of 18 % as middle grey
     present = result.levels.exposure * brief.lamp.power
     veil = stops_between(0.18 * present, VEIL * result.levels.lens * brief.lamp.power) if present > 0.0 else 0.0
-    continuous = lamp_types()[brief.lamp.id].kind == "continuous"
+    continuous = brief.lamp.type.kind == "continuous"
     sheet = result.light.sheet
     through = sheet.outline_contrast * sheet.mean_luminance if sheet.outline_contrast > 1.0 else 0.0
     glare = max(sheet.mean_luminance * sheet.peak_to_mean, through) * brief.lamp.power if continuous else 0.0

@@ -9,9 +9,9 @@ from wenlo.core.advice import set_up
 from wenlo.core.advice.case import lengths_of
 from wenlo.core.advice.figures import evaluate
 from wenlo.core.advice.gauges import GaugeKey, gauges
-from wenlo.core.data import bounce_faces, lamp_types, sheet_materials
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.shelf.own import bounce_face, sheet_material, told
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
 
@@ -118,7 +118,7 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
     rows = []
     material = getattr(design, "sheet", None)
     if material is not None:
-        sheet, layers = sheet_materials()[material], getattr(design, "layers", 1)
+        sheet, layers = sheet_material(material), getattr(design, "layers", 1)
         apart = (
             ""
             if layers == 1
@@ -128,17 +128,17 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
         )
         rows.append((
             "Sheet", f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
-            f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} (typical)",
+            f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} ({told(material)})",
         ))  # fmt: skip
     face = getattr(design, "face", None)
     if face is not None:
-        rows.append(("Face", f"{bounce_faces()[face].name} (typical)"))
+        rows.append(("Face", f"{bounce_face(face).name} ({told(face)})"))
     width, height = design.source_size
     away = float(np.linalg.norm(design.source_centre - set_up.face(brief)))
     gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
     rows += [
         (kind_of(design).name[:1].upper() + kind_of(design).name[1:], f"{length(width)} × {length(height)}, {length(away)} from the face"),
-        ("Lamp", f"{lamp_types()[brief.lamp.id].name}, {length(gap)} from the middle of it (typical)"),
+        ("Lamp", f"{brief.lamp.type.name}, {length(gap)} from the middle of it ({told(brief.lamp.id)})"),
         ("Edge", f"{length(brief.wanted.occluder_distance)} from the face"),
     ]  # fmt: skip
     return tuple(rows)

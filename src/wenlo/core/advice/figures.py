@@ -18,11 +18,11 @@ from wenlo.core.advice.apparent import (
     smoothed,
 )
 from wenlo.core.advice.memory import Kept, light_key
-from wenlo.core.data import lamp_types, sheet_materials
 from wenlo.core.optics.lamp import Emitter, placed
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities import exposure
 from wenlo.core.quantities.stops import stops_between
+from wenlo.core.shelf.own import sheet_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
@@ -147,7 +147,7 @@ def _bare_lamp(brief: Brief, lamp: Emitter, centre: Array, aim: Array) -> Emitte
     # daylight cannot be turned to the subject, nor its window moved
     if lamp.law == "window":
         return lamp
-    return placed(lamp_types()[brief.lamp.id], centre=centre, aim=aim, zoom=brief.lamp.zoom)
+    return placed(brief.lamp.type, centre=centre, aim=aim, zoom=brief.lamp.zoom)
 
 
 def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
@@ -260,7 +260,7 @@ def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort:
     solved = solve(set_up.whole_scene(brief, design), effort)
     measured = measure(solved, [m for m in set_up.meters(brief, design) if m.id in names])
     readings = measured.readings(set_up.lamp_weights(brief))
-    return {name: sum(_used(reading, name, brief.lamp.id).values()) for name, reading in readings.items()}
+    return {name: sum(_used(reading, name, brief.lamp.type.id).values()) for name, reading in readings.items()}
 
 
 _measured: Kept[tuple[Measured, dict[str, float]]] = Kept(16)
@@ -284,11 +284,11 @@ def levels_in_room(
 
     measured, shares = _measured.get((light_key(brief, design), effort), read_all)
     readings = measured.readings(set_up.lamp_weights(brief))
-    by_lamp = {name: _used(reading, name, brief.lamp.id) for name, reading in readings.items()}
+    by_lamp = {name: _used(reading, name, brief.lamp.type.id) for name, reading in readings.items()}
     total = {name: sum(row.values()) for name, row in by_lamp.items()}
 
     # other lamps are meant to be seen as they are: only the modifier's own count as straight
-    own = [p for n, p in readings["key"].by_lamp.items() if n == brief.lamp.id or n.startswith(set_up.ALIKE)]
+    own = [p for n, p in readings["key"].by_lamp.items() if n == brief.lamp.type.id or n.startswith(set_up.ALIKE)]
     straight = sum(float(luminance(p.direct)) for p in own)
 
     def part(name: str) -> float:
@@ -310,7 +310,7 @@ def setting_for(brief: Brief, reading: float) -> Setting:
     brief: camera, lamp and what to solve for.
     reading: lx, or lx·s of a flash, at full power, on the receptor that the brief names.
     """
-    camera, lamp, receptor = brief.camera, lamp_types()[brief.lamp.id], brief.receptor
+    camera, lamp, receptor = brief.camera, brief.lamp.type, brief.receptor
     time = 1.0 if lamp.kind == "flash" else camera.shutter
     present = reading * time * brief.lamp.power
     aperture, iso, power = camera.aperture, camera.iso, brief.lamp.power
@@ -337,7 +337,7 @@ def _modifier_alone(
     material = getattr(design, "sheet", None)
     if material is None or not spread:
         return light, (light.loss, light.loss)
-    sheet = sheet_materials()[material]
+    sheet = sheet_material(material)
     typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
     high, low = (
         light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from typing import Any, Literal
 
 from wenlo.core.advice.figures import DARKEST_SHOWN, Evaluated
-from wenlo.core.data import lamp_types
 from wenlo.core.quantities.exposure import (
     format_aperture,
     format_power,
@@ -167,7 +166,7 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
 
 def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
     wanted: Wanted = brief.wanted
-    lamp, setting = lamp_types()[brief.lamp.id], result.setting
+    lamp, setting = brief.lamp.type, result.setting
     flash = lamp.kind == "flash"
     fixed_time = "" if flash else f", {shutter_text(brief.camera.shutter)}"
     amount = result.levels.exposure * brief.lamp.power

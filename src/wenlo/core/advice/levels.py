@@ -9,9 +9,9 @@ from wenlo.core.advice.case import CAREFUL, SIZING, Case, Change, Proposal, chan
 from wenlo.core.advice.figures import readings_in_room, setting_for
 from wenlo.core.advice.gauges import STOP_BAND
 from wenlo.core.advice.search import first_that_meets
-from wenlo.core.data import face_materials, lamp_types
 from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_aperture, third_stop_iso
 from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import finish_material
 from wenlo.core.shoot.brief import Brief
 
 MARGIN = 0.08
@@ -105,7 +105,7 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
             what = (
                 "Hang heavy black cloth on the walls"
                 if finish == "black_cloth"
-                else f"Walls in {face_materials()[finish].name}"
+                else f"Walls in {finish_material(finish).name}"
             )
             yield Proposal(
                 id=f"walls_{finish}", title=what, changes=(Change(path="brief.room.walls", value=finish),),
@@ -136,7 +136,7 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
 def for_exposure(case: Case) -> Iterator[Proposal]:
     """Proposals for exposure."""
     brief, wanted = case.brief, case.brief.wanted
-    lamp = lamp_types()[brief.lamp.id]
+    lamp = brief.lamp.type
     reading = readings_in_room(brief, case.design, ("exposure",), effort=CAREFUL)["exposure"]
     setting = setting_for(brief, reading)
     if wanted.solve_for == "iso":

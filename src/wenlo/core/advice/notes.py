@@ -11,17 +11,21 @@ from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
 from wenlo.core.advice.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.advice.figures import Evaluated
 from wenlo.core.advice.gauges import shutter_text
-from wenlo.core.data import lamp_types, rendering_classes, sheet_materials
+from wenlo.core.data import rendering_classes
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.colour import mired
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shoot.brief import WINDOW, Brief
+from wenlo.core.shelf.own import WINDOW, lamp_of, sheet_material
+from wenlo.core.shoot.brief import Brief
 
 HEAD_ROOM = 0.02
 POOR = ("fair", "gaps")
 UNLIKE = 30.0
 """Lamps so many mired apart are seen to differ. [mired]"""
+HOT_BELOW = 35.0
+"""Lamps that give less light for their power send most of it out as heat. [lm/W]"""
+
 FLICKERS = 0.1
 """Exposures that differ by so much are seen to. [stop]"""
 NEAR_LAMP = 0.25
@@ -80,10 +84,10 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
         )
     material = getattr(design, "sheet", None)
     gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
-    lamp = lamp_types()[brief.lamp.id]
-    hot = lamp.id.startswith(("halogen", "flood"))
+    lamp = brief.lamp.type
+    hot = lamp.electrical_watts is not None and lamp.amount < HOT_BELOW * lamp.electrical_watts
     if material is not None and gap < (0.8 if hot else NEAR_LAMP):
-        sheet = sheet_materials()[material]
+        sheet = sheet_material(material)
         found.append(
             Note(
                 level="caution",
@@ -112,7 +116,7 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
     if not lit:
         found.append(Note(level="warning", about="lamp", text="Every lamp is off: switch one on at the lamp desk."))
     for lamp in lit:
-        kind = None if lamp.id == WINDOW else lamp_types()[lamp.id]
+        kind = None if lamp.id == WINDOW else lamp_of(lamp.id)
         hurts = rendering_classes()[kind.rendering].hurts if kind and kind.rendering in POOR else ""
         if kind and hurts:
             text = f"{kind.name}: colour rendering {rendering_classes()[kind.rendering].name}. It leaves {hurts}; the picture cannot show that."

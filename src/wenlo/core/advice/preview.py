@@ -11,7 +11,6 @@ from numpy.typing import NDArray
 from wenlo.core.advice import set_up
 from wenlo.core.advice.costs import light_time, veil_luminance
 from wenlo.core.advice.stand_in import clouds, ground_shapes, subject_shapes
-from wenlo.core.data import lamp_types
 from wenlo.core.quantities import exposure
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.transport.outline import Separation, separations
@@ -124,5 +123,5 @@ def exposure_factor(brief: Brief) -> float:
     """
     camera = brief.camera
     right = exposure.luminous_exposure_for(aperture=camera.aperture, iso=camera.iso, receptor=brief.receptor)
-    time = 1.0 if lamp_types()[brief.lamp.id].kind == "flash" else camera.shutter
+    time = 1.0 if brief.lamp.type.kind == "flash" else camera.shutter
     return math.pi * time / right

@@ -8,12 +8,14 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.data import face_materials, gels, lamp_types
+from wenlo.core.data import gels
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import Emitter, placed, window
-from wenlo.core.optics.sheet import board
+from wenlo.core.optics.sheet import Sheet, board
 from wenlo.core.quantities.colour import light_colour, shifted
-from wenlo.core.shoot.brief import SENSORS, WINDOW, Brief, LampSetting, OtherLight
+from wenlo.core.shelf.own import WINDOW, OwnBackdrop, OwnLamp, finish_material, lamp_of
+from wenlo.core.shoot.brief import SENSORS, Brief, LampSetting, OtherLight
 from wenlo.core.transport.scene import LightScene, Meter, Panel
 from wenlo.core.transport.tree import bounds
 
@@ -27,6 +29,9 @@ ALIKE, MOST_ALIKE = "key ", 6
 
 GLAZING = 0.8
 """Transmittance of a window pane. [-]"""
+
+SATIN = 0.12
+"""Width of the shine of a backdrop's shiny side. [-]"""
 
 OFF_WALL = 0.01
 """Windows lie this far before their wall, so that no frame is modelled. [m]"""
@@ -68,10 +73,18 @@ def room_box(brief: Brief) -> RoomBox:
     )  # fmt: skip
 
 
-def _wall(name: str, finish: str, origin: Sequence[float], u: Sequence[float], v: Sequence[float]) -> Panel:
+def _painted(finish: str | OwnBackdrop) -> Sheet:
+    row = finish_material(finish)
+    plain = board(row.reflectance)
+    return replace(plain, gloss_front=Gloss(alpha=SATIN)) if row.shiny else plain
+
+
+def _wall(
+    name: str, finish: str | OwnBackdrop, origin: Sequence[float], u: Sequence[float], v: Sequence[float]
+) -> Panel:
     return Panel(
         id=name, origin=np.array(origin, dtype=float), edge_u=np.array(u, dtype=float), edge_v=np.array(v, dtype=float),
-        surface=board(face_materials()[finish].reflectance), one_sided=True,
+        surface=_painted(finish), one_sided=True,
     )  # fmt: skip
 
 
@@ -140,17 +153,17 @@ def other_emitters(brief: Brief) -> tuple[Emitter, ...]:
         aim = aims.get(light.aim, upright.get(light.aim, eye))
         if float(np.linalg.norm(aim - place)) < 1e-6:
             aim = place - up
-        found.append(replace(placed(lamp_types()[light.id], centre=place, aim=aim), id=name))
+        found.append(replace(placed(lamp_of(light.id), centre=place, aim=aim), id=name))
     return tuple(found)
 
 
-def _is_flash(lamp_id: str) -> bool:
-    return lamp_id != WINDOW and lamp_types()[lamp_id].kind == "flash"
+def _is_flash(lamp_id: str | OwnLamp) -> bool:
+    return lamp_id != WINDOW and lamp_of(lamp_id).kind == "flash"
 
 
 def white_of(lamp: LampSetting | OtherLight) -> float:
     """Colour temperature of a light behind its gel. [K]"""
-    kelvin = DAYLIGHT if lamp.id == WINDOW else lamp_types()[lamp.id].colour_temperature
+    kelvin = DAYLIGHT if lamp.id == WINDOW else lamp_of(lamp.id).colour_temperature
     return shifted(kelvin, gels()[lamp.gel].shift)
 
 
@@ -165,7 +178,7 @@ def full_colours(brief: Brief) -> tuple[Vector, ...]:
     In the order of the scene's lamps: the modifier's lamp, then the others; shape (3,) each. [-] Under a flash,
     lamps that burn on count for the time of the shutter, and the other way round.
     """
-    balance, flash = balance_of(brief), _is_flash(brief.lamp.id)
+    balance, flash = balance_of(brief), _is_flash(brief.lamp.type.id)
     found = []
     for lamp in brief.lamps:
         time = 1.0
@@ -180,12 +193,12 @@ def lamp_weights(brief: Brief) -> dict[str, Vector]:
 
     A reading so weighed and multiplied by the power of the modifier's lamp is what the meter shows.
     """
-    names = (brief.lamp.id, *(f"other {i + 1}" for i in range(len(brief.others))))
+    names = (brief.lamp.type.id, *(f"other {i + 1}" for i in range(len(brief.others))))
     weights = {
         name: colour * (lamp.power / brief.lamp.power if lamp.on else 0.0)
         for name, colour, lamp in zip(names, full_colours(brief), brief.lamps, strict=True)
     }
-    return {**weights, **{f"{ALIKE}{k}": weights[brief.lamp.id] for k in range(2, MOST_ALIKE + 1)}}
+    return {**weights, **{f"{ALIKE}{k}": weights[brief.lamp.type.id] for k in range(2, MOST_ALIKE + 1)}}
 
 
 def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | None = None) -> LightScene:

@@ -8,6 +8,7 @@ from wenlo.core.advice.gauges import EDGE_BAND
 from wenlo.core.advice.search import first_that_meets
 from wenlo.core.data import sheet_materials
 from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import sheet_material
 
 
 def smallest_frame(case: Case) -> Proposal:
@@ -219,7 +220,7 @@ def for_loss(case: Case) -> Iterator[Proposal]:
     if present.loss > limit:
         options = []
         for sheet in sheet_materials().values():
-            if sheet.form == "board" and sheet_materials()[d.sheet].form == "cloth":
+            if sheet.form == "board" and sheet_material(d.sheet).form == "cloth":
                 continue
             light = case.light(sheet=sheet.id)
             if light.loss <= limit:

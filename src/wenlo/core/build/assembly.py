@@ -6,8 +6,9 @@ from dataclasses import dataclass, field
 from wenlo.core.build.members import Members, Splice
 from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Step, added
 from wenlo.core.build.structures import timber
-from wenlo.core.data import coverings, stock
+from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
+from wenlo.core.shelf.own import CoverRef, covering_of
 
 SELL_STEP = 0.10
 """Cloth is sold by this length. [m]"""
@@ -44,10 +45,10 @@ class Assembly:
             self.members.run(name, length, spans)
 
     def cover(
-        self, covering: str, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str
+        self, covering: CoverRef, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str
     ) -> None:
         """Cloth or board of a finished size [m] with ``margin`` more on every edge."""
-        row = coverings()[covering]
+        row = covering_of(covering)
         cut = (width + 2 * margin, height + 2 * margin)
         long_side, short_side = max(cut), min(cut)
         if row.board_length is None:
@@ -70,7 +71,7 @@ class Assembly:
                 ClothPiece(
                     label=f"S{len(self.cloth) + 1}", material=row.name, finished=(width, height), cut=cut, strips=strips,
                     strip_width=strip, buy_length=bought, form=row.form, note=note, price=price,
-                    mass=cut[0] * cut[1] * row.mass_per_area,
+                    mass=cut[0] * cut[1] * row.mass_per_area, covering=row,
                 )
             )  # fmt: skip
 

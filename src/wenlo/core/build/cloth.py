@@ -3,7 +3,7 @@
 import math
 
 from wenlo.core.build.parts import ClothPiece
-from wenlo.core.data import SheetMaterial
+from wenlo.core.data import SheetMaterial, covering_of_sheet
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.quantities.length import format_length
 
@@ -68,6 +68,7 @@ def sheet_pieces(
                 note=note,
                 price=length * material.price,
                 mass=cut[0] * cut[1] * material.mass_per_area,
+                covering=covering_of_sheet(material),
             )
         )
     return tuple(pieces)
@@ -94,6 +95,6 @@ def _board(material: SheetMaterial, *, label: str, width: float, height: float) 
     return ClothPiece(
         label=label, material=material.name, finished=(width, height), cut=(width, height), strips=1,
         strip_width=short_side, buy_length=1.0, form="board", price=material.price,
-        mass=width * height * material.mass_per_area,
+        mass=width * height * material.mass_per_area, covering=covering_of_sheet(material),
         note="cut to the outside of the frame, edges eased, held with clamps and soft pads",
     )  # fmt: skip

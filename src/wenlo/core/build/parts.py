@@ -5,6 +5,8 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from wenlo.core.data import Covering
+
 
 @dataclass(frozen=True, kw_only=True)
 class StockLength:
@@ -74,7 +76,7 @@ class Fitting:
 @dataclass(frozen=True, kw_only=True)
 class ClothPiece:
     """A piece of sheet, face or black: finished and cut size [m], strips it is sewn from, length or boards to buy,
-    its price [EUR] and mass [kg].
+    its price [EUR] and mass [kg], and the ``covering`` that it is bought as.
     """
 
     label: str
@@ -86,6 +88,7 @@ class ClothPiece:
     buy_length: float
     form: Literal["cloth", "board"]
     note: str
+    covering: Covering
     price: float = 0.0
     mass: float = 0.0
 

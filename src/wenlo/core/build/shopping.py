@@ -2,20 +2,29 @@
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
 from wenlo.core.build.cutplan import CutPlan, plan_cuts
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import coverings, stock
+from wenlo.core.data import stock
 from wenlo.core.quantities.length import UnitSystem, format_length
 
 
 @dataclass(frozen=True, kw_only=True)
 class ShoppingLine:
-    """One line of the list; ``price`` is for the whole line. [EUR]"""
+    """One line of the list; ``price`` is for the whole line [EUR].
+
+    ``category`` and ``id`` tell what it is on the Shelf; ``need`` how much of it: pieces, or metres of what is sold
+    by the metre; a bar counts by its ``length``. [m]
+    """
 
     name: str
     amount: str
     price: float
+    category: Literal["bar", "hardware", "covering"]
+    id: str
+    need: float
+    length: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -47,6 +56,10 @@ def work_out(plan: BuildPlan, *, units: UnitSystem = "metric") -> WorkedBuild:
                 name=plan.stock.name,
                 amount=f"{len(bars)} × {format_length(length, system=units)}",
                 price=sum(bar.price for bar in bars),
+                category="bar",
+                id=plan.stock.id,
+                need=float(len(bars)),
+                length=length,
             )
         )
     fittings = stock()["fittings"]
@@ -56,20 +69,25 @@ def work_out(plan: BuildPlan, *, units: UnitSystem = "metric") -> WorkedBuild:
         amount = format_length(math.ceil(fitting.count * 2) / 2, system=units) if per_metre else f"{fitting.count:g}"
         count = math.ceil(fitting.count * 2) / 2 if per_metre else math.ceil(fitting.count)
         name = row["name"].removesuffix(", per metre")
-        lines.append(ShoppingLine(name=name, amount=amount, price=count * row["price"]))
-    widths = {row.name: row for row in coverings().values()}
+        lines.append(
+            ShoppingLine(
+                name=name, amount=amount, price=count * row["price"], category="hardware", id=fitting.id, need=count
+            )
+        )
     for material in dict.fromkeys(piece.material for piece in plan.cloth):
         pieces = [piece for piece in plan.cloth if piece.material == material]
-        row = widths[material]
+        row = pieces[0].covering
         bought = sum(piece.buy_length for piece in pieces)
         if row.form == "board":
             boards = math.ceil(bought - 1e-9)
+            need = float(boards)
             size = f"{format_length(row.board_length or 0, system=units)} × {format_length(row.width, system=units)}"
             amount, price = f"{boards} board{'s' if boards > 1 else ''} {size}", boards * row.price
         else:
+            need = bought
             amount = f"{format_length(bought, system=units)} from a roll {format_length(row.width, system=units)} wide"
             price = sum(piece.price for piece in pieces)
-        lines.append(ShoppingLine(name=material, amount=amount, price=price))
+        lines.append(ShoppingLine(name=material, amount=amount, price=price, category="covering", id=row.id, need=need))
     carried = [f for f in plan.fittings if f.id != "ballast_bag"]
     mass = (
         plan.stock.mass_per_metre * cuts.used

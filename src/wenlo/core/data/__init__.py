@@ -8,6 +8,8 @@ from importlib.resources import files
 from math import radians
 from typing import Any, Literal
 
+from wenlo.core.optics.distribution import Distribution
+
 
 @dataclass(frozen=True, kw_only=True)
 class SheetMaterial:
@@ -37,11 +39,12 @@ class SheetMaterial:
 
 @dataclass(frozen=True, kw_only=True)
 class FaceMaterial:
-    """An opaque Lambertian face; reflectance is linear BT.709 RGB. [-]"""
+    """An opaque face, dull or with a shiny skin; reflectance is linear BT.709 RGB. [-]"""
 
     id: str
     name: str
     reflectance: tuple[float, float, float]
+    shiny: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -54,7 +57,7 @@ class LampType:
     head is set to (for a 36 × 24 mm picture) [m]. ``rendering`` names its :func:`rendering_classes`;
     ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
     [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
-    of its radius is a ring.
+    of its radius is a ring. A measured ``distribution`` takes the place of the beam.
     """
 
     id: str
@@ -76,6 +79,7 @@ class LampType:
     duration: float | None
     quenched: bool
     inner: float
+    distribution: Distribution | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -214,12 +218,20 @@ def coverings() -> Mapping[str, Covering]:
         )
         for row in rows
     }  # fmt: skip
-    for key, sheet in sheet_materials().items():
-        found[key] = Covering(
-            id=key, name=sheet.name, form=sheet.form, width=sheet.roll_width, board_length=sheet.board_length,
-            price=sheet.price, mass_per_area=sheet.mass_per_area,
-        )  # fmt: skip
-    return found
+    return {**found, **{key: covering_of_sheet(sheet) for key, sheet in sheet_materials().items()}}
+
+
+def covering_of_sheet(sheet: SheetMaterial) -> Covering:
+    """A sheet as it is bought."""
+    return Covering(
+        id=sheet.id,
+        name=sheet.name,
+        form=sheet.form,
+        width=sheet.roll_width,
+        board_length=sheet.board_length,
+        price=sheet.price,
+        mass_per_area=sheet.mass_per_area,
+    )
 
 
 @cache
@@ -261,3 +273,9 @@ def rendering_classes() -> Mapping[str, Rendering]:
 def stock() -> Mapping[str, Any]:
     """Bars, saws and fittings as read from the data file (lengths in metres, prices in euro)."""
     return _read("stock.json")
+
+
+@cache
+def found_stock() -> Mapping[str, Any]:
+    """Backdrops, boards, rods, supports, tools and found objects as read from the data file, by group. SI, euro."""
+    return _read("shelf.json")

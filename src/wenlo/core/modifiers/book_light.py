@@ -11,7 +11,8 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import BounceId, Brief, SheetId
+from wenlo.core.shelf.own import BounceRef, SheetRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -24,8 +25,8 @@ class BookLightParameters(Upright):
     """Parameters of the book light; both pages have the same size."""
 
     kind: Literal["book_light"] = "book_light"
-    sheet: SheetId = "bleached_muslin"
-    face: BounceId = "white_insulation_board"
+    sheet: SheetRef = "bleached_muslin"
+    face: BounceRef = "white_insulation_board"
     opening: float = quantity(20.0, 90.0, unit="degree", label="opening angle", default=50.0)
     hinge: Literal["camera_side", "far_side"] = "camera_side"
     lamp_out: float = quantity(0.0, 3.0, unit="m", label="lamp outside the open edge", default=0.35)

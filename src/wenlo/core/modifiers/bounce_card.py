@@ -8,11 +8,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import BounceId, Brief
+from wenlo.core.shelf.own import BounceRef, OwnFace, bounce_face
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Panel
 
@@ -23,7 +23,7 @@ class CardParameters(Upright):
     """Parameters of the card; the lamp stands before it, turned away from the subject."""
 
     kind: Literal["bounce_card"] = "bounce_card"
-    face: BounceId = "white_foam_board"
+    face: BounceRef = "white_foam_board"
     tilt: float = quantity(-60.0, 60.0, unit="degree", label="tilt of the top toward the subject", default=0.0)
     wings: float = quantity(0.0, 60.0, unit="degree", label="wings folded forward", default=0.0)
     lamp_distance: float = quantity(0.15, 6.0, unit="m", label="distance from lamp to card", default=0.8)
@@ -45,7 +45,7 @@ class CardParameters(Upright):
         return self.source_centre
 
 
-def card(design: Upright, name: str, surface: str, tilt: float, wings: float) -> list[Panel]:
+def card(design: Upright, name: str, surface: str | OwnFace, tilt: float, wings: float) -> list[Panel]:
     """The card's panels: whole, or its middle half and two wings of a quarter folded forward. Angles in degrees."""
     face = bounce(surface)
     across, upward = facing(design.direction, math.radians(tilt))
@@ -80,7 +80,7 @@ def arrange(design: CardParameters, brief: Brief, transmittance: float | None = 
 def build(design: CardParameters, brief: Brief) -> BuildPlan:
     """One board, scored where the wings fold."""
     work = Assembly(carrying_length=brief.carrying_length)
-    row = bounce_faces()[design.face]
+    row = bounce_face(design.face)
     work.cover(
         design.face if row.form == "board" else "white_foam_board",
         design.width,
@@ -96,7 +96,7 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
                   mistake="Cut through the face and the wing hangs on the tape alone.", caution="Fresh blade, steel rule, fingers behind it.", minutes=15)  # fmt: skip
     crease = (
         "Crease the foil into a ball and open it before it goes on: pressed flat it throws hot patches. "
-        if "foil" in design.face
+        if row.alpha is not None and row.alpha < 0.5
         else ""
     )
     work.step("Face the board", f"{crease}{size(design.width, design.height)}, black side behind.", minutes=20)

@@ -15,11 +15,12 @@ from wenlo.core.build.cloth import sheet_pieces
 from wenlo.core.build.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.build.structures import pipe, timber, tube
 from wenlo.core.build.structures.shape import FrameShape
-from wenlo.core.data import sheet_materials, stock
+from wenlo.core.data import stock
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.quantities.length import format_length
-from wenlo.core.shoot.brief import Brief, SheetId, one_of
+from wenlo.core.shelf.own import SheetRef, one_of, sheet_material
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import at_field, quantity
 
 Vector = NDArray[np.float64]
@@ -40,7 +41,7 @@ class FrameParameters(ModifierParameters):
     lamp_distance: float = quantity(0.05, 10.0, unit="m", label="distance from lamp to sheet", default=0.9)
     lamp_height: float | None = quantity(0.1, 6.0, unit="m", label="lamp height", default=None)
     key_angle: float = quantity(-90.0, 90.0, unit="degree", label="key angle from the camera", default=45.0)
-    sheet: SheetId = "cotton_bed_linen_white"
+    sheet: SheetRef = "cotton_bed_linen_white"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
     layer_gap: float = quantity(0.0, 0.6, unit="m", label="gap between layers", default=0.0)
     structure: StructureId = "pipe"
@@ -148,7 +149,7 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
 
 
 def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
-    material = sheet_materials()[design.sheet]
+    material = sheet_material(design.sheet)
     heat = f"Keep it below {material.keep_below_celsius:.0f} °C: stop if the sheet feels hot to the hand."
     if material.form == "board":
         return (
@@ -184,7 +185,7 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
         When the joints leave nothing to cut, or a stiff sheet is too small; the message names the field.
     """
     structure = _structure(design, brief)
-    sheet = sheet_materials()[design.sheet]
+    sheet = sheet_material(design.sheet)
     cloth = sheet_pieces(
         sheet, width=design.width, height=design.height, girth=structure.girth, layers=design.layers, apart=design.apart
     )

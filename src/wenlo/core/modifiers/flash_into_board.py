@@ -12,7 +12,8 @@ from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import BounceId, Brief
+from wenlo.core.shelf.own import BounceRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -23,7 +24,7 @@ class FlashBoardParameters(Upright):
 
     kind: Literal["flash_into_board"] = "flash_into_board"
     width: float = quantity(0.1, 4.0, unit="m", label="width", default=0.7)
-    face: BounceId = "white_foam_board"
+    face: BounceRef = "white_foam_board"
     arm: float = quantity(0.15, 1.5, unit="m", label="flash before the board", default=0.5)
     flagged: bool = True
 

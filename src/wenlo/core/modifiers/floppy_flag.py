@@ -10,6 +10,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.shelf.own import ClothRef
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
@@ -27,7 +28,7 @@ class FloppyParameters(Upright):
     kind: Literal["floppy_flag"] = "floppy_flag"
     width: float = quantity(0.3, 2.0, unit="m", label="width", default=0.9)
     height: float = quantity(0.3, 2.5, unit="m", label="height", default=1.2)
-    sheet: Literal["cotton_bed_linen_white", "ripstop_nylon_white", "white_silk_type_lining"] = "cotton_bed_linen_white"
+    sheet: ClothRef = "cotton_bed_linen_white"
     lamp_distance: float = quantity(0.1, 6.0, unit="m", label="distance from lamp to sheet", default=0.8)
     flag_width: float = quantity(0.3, 1.5, unit="m", label="width of the flag", default=0.45)
     flag_height: float = quantity(0.3, 1.2, unit="m", label="height of the flag, folded up", default=0.9)

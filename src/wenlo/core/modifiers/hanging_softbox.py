@@ -9,7 +9,8 @@ from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
-from wenlo.core.shoot.brief import BounceId, Brief, SheetId
+from wenlo.core.shelf.own import BounceRef, SheetRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -25,8 +26,8 @@ class HangingBoxParameters(ModifierParameters):
     sheet_height: float = quantity(0.8, 6.0, unit="m", label="height of the sheet", default=1.9)
     forward: float = quantity(-2.0, 4.0, unit="m", label="box before the subject", default=0.4)
     key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=20.0)
-    sheet: SheetId = "cotton_bed_linen_white"
-    lining: BounceId = "white_foam_board"
+    sheet: SheetRef = "cotton_bed_linen_white"
+    lining: BounceRef = "white_foam_board"
     lamps: int = quantity(1, 6, unit="count", label="number of lamps", default=2)
     cover: bool = True
 

@@ -4,15 +4,14 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import sheet_materials
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import Brief, one_of
+from wenlo.core.shelf.own import ClothRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -24,17 +23,9 @@ class CurtainParameters(Upright):
     kind: Literal["hung_curtain"] = "hung_curtain"
     width: float = quantity(0.5, 4.0, unit="m", label="width", default=1.4)
     height: float = quantity(0.5, 3.0, unit="m", label="height", default=1.8)
-    sheet: str = "light_filtering_curtain"
+    sheet: ClothRef = "light_filtering_curtain"
     doubled: bool = False
     lamp_distance: float = quantity(0.05, 10.0, unit="m", label="distance from lamp to cloth", default=1.2)
-
-    @field_validator("sheet")
-    @classmethod
-    def _known_sheet(cls, value: str) -> str:
-        one_of(value, sheet_materials(), "sheet")
-        if sheet_materials()[value].form != "cloth":
-            raise ValueError(f"{sheet_materials()[value].name} does not hang; choose a cloth.")
-        return value
 
     @property
     def lamp_position(self) -> Vector:

@@ -8,10 +8,10 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
-from wenlo.core.shoot.brief import BounceId, Brief
+from wenlo.core.shelf.own import BounceRef, bounce_face
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -26,7 +26,7 @@ class OverheadParameters(ModifierParameters):
     canvas_height: float = quantity(1.0, 6.0, unit="m", label="height of the canvas", default=2.2)
     forward: float = quantity(-2.0, 4.0, unit="m", label="canvas before the subject", default=0.35)
     key_angle: float = quantity(-180.0, 180.0, unit="degree", label="key angle from the camera", default=20.0)
-    face: BounceId = "white_foam_board"
+    face: BounceRef = "white_foam_board"
     skirt_front: float = quantity(0.0, 1.5, unit="m", label="skirt on the subject's side", default=0.0)
     skirt_back: float = quantity(0.0, 1.5, unit="m", label="skirt on the lamp's side", default=0.3)
     skirt_sides: float = quantity(0.0, 1.5, unit="m", label="skirts at the sides", default=0.3)
@@ -102,7 +102,7 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
         "short side", design.width - 0.088, 3, "width less two battens of 44 mm; the third is the middle rail", "width"
     )
     work.fit("wood_screw", 12)
-    row = bounce_faces()[design.face]
+    row = bounce_face(design.face)
     work.cover(design.face, design.width, design.length, margin=0.0 if row.form == "board" else 0.06,
                note="screwed under the frame" if row.form == "board" else "60 mm round the battens, stapled")  # fmt: skip
     for name, drop, along, count in (

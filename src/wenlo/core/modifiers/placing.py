@@ -7,11 +7,12 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.data import black_materials, bounce_faces, lamp_types, sheet_materials
+from wenlo.core.data import black_materials
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import Emitter, placed
 from wenlo.core.optics.sheet import Sheet, board, foil, sheet_of, stacked
+from wenlo.core.shelf.own import OwnFace, OwnSheet, bounce_face, sheet_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Panel
 
@@ -48,9 +49,9 @@ def facing(direction: Vector, tilt: float) -> tuple[Vector, Vector]:
     return across, math.cos(tilt) * UP - math.sin(tilt) * direction
 
 
-def bounce(name: str) -> Sheet:
+def bounce(name: str | OwnFace) -> Sheet:
     """A bounce face on an opaque, black-backed board."""
-    face = bounce_faces()[name]
+    face = bounce_face(name)
     black = black_materials()["black_foam_board"].reflectance
     back = (black, black, black)
     if face.alpha is None:
@@ -67,20 +68,20 @@ def black(name: str) -> Sheet:
     return replace(plain, gloss_front=Gloss(alpha=0.2), gloss_back=Gloss(alpha=0.2)) if row.glossy else plain
 
 
-def lined(inside: str, outside: str = "black_foam_board") -> Sheet:
+def lined(inside: str | OwnFace, outside: str = "black_foam_board") -> Sheet:
     """A wall of a box: a bounce face on its front, black behind."""
     black_back = black_materials()[outside].reflectance
     return replace(bounce(inside), reflectance_back=np.full(3, black_back))
 
 
-def layers_of(sheet: str, count: int, transmittance: float | None) -> Sheet:
+def layers_of(sheet: str | OwnSheet, count: int, transmittance: float | None) -> Sheet:
     """So many layers of a sheet in contact."""
-    return stacked([sheet_of(sheet_materials()[sheet], transmittance=transmittance)] * count)
+    return stacked([sheet_of(sheet_material(sheet), transmittance=transmittance)] * count)
 
 
 def key_lamp(brief: Brief, *, centre: Vector, aim: Vector) -> Emitter:
     """The Brief's lamp in place, at full power and in white."""
-    return placed(lamp_types()[brief.lamp.id], centre=centre, aim=aim, zoom=brief.lamp.zoom)
+    return placed(brief.lamp.type, centre=centre, aim=aim, zoom=brief.lamp.zoom)
 
 
 def key_lamps(brief: Brief, places: Sequence[Vector], aims: Sequence[Vector]) -> tuple[Emitter, ...]:
@@ -91,7 +92,7 @@ def key_lamps(brief: Brief, places: Sequence[Vector], aims: Sequence[Vector]) ->
 
 def is_flash(brief: Brief) -> bool:
     """Whether the Brief's lamp is a flash."""
-    return lamp_types()[brief.lamp.id].kind == "flash"
+    return brief.lamp.type.kind == "flash"
 
 
 def nearness(brief: Brief, wish: float) -> float:

@@ -7,13 +7,13 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.shoot.brief import BounceId, Brief, SheetId
+from wenlo.core.shelf.own import BounceRef, SheetRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Disc, Tube
 
@@ -26,8 +26,8 @@ class RingBoxParameters(RoundMouth):
     kind: Literal["ring_softbox"] = "ring_softbox"
     width: float = quantity(0.2, 1.0, unit="m", label="diameter", default=0.5)
     depth: float = quantity(0.03, 0.4, unit="m", label="depth", default=0.1)
-    sheet: SheetId = "matt_drafting_film"
-    lining: BounceId = "foil_creased"
+    sheet: SheetRef = "matt_drafting_film"
+    lining: BounceRef = "foil_creased"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=2)
 
 
@@ -104,7 +104,7 @@ def holds(design: RingBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 def cannot(brief: Brief) -> str | None:
     """Needs a ring lamp."""
-    return None if lamp_types()[brief.lamp.id].inner > 0.0 else "It is made round a ring lamp; choose one as the lamp."
+    return None if brief.lamp.type.inner > 0.0 else "It is made round a ring lamp; choose one as the lamp."
 
 
 KIND = Kind(

@@ -8,12 +8,12 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.sheet import flipped
+from wenlo.core.shelf.own import bounce_face
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Tube
@@ -47,7 +47,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     """Eight gores of cloth, rods and a front sheet."""
     work = Assembly(carrying_length=brief.carrying_length)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
-    work.cover(design.lining if bounce_faces()[design.lining].form == "cloth" else "silver_cloth", math.pi * design.width / 8, slant, margin=0.02, count=8,
+    work.cover(design.lining if bounce_face(design.lining).form == "cloth" else "silver_cloth", math.pi * design.width / 8, slant, margin=0.02, count=8,
                note="eight gores, 20 mm seam; a pocket for the rod in each seam")  # fmt: skip
     work.cover(
         "black_cotton",

@@ -7,10 +7,10 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import face_materials
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
 from wenlo.core.optics.sheet import board
+from wenlo.core.shelf.own import finish_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
@@ -64,7 +64,7 @@ def arrange(design: RoomBounceParameters, brief: Brief, transmittance: float | N
     """The lit patch of the ceiling, the flag and the lamp."""
     del transmittance
     d, across = design.direction, design.across
-    paint = board(face_materials()[brief.room.ceiling].reflectance)
+    paint = board(finish_material(brief.room.ceiling).reflectance)
     patch = panel(
         "sheet", centre=design.source_centre, across=across * design.patch, upward=-d * design.patch, surface=paint
     )
@@ -133,7 +133,7 @@ def holds(design: RoomBounceParameters, mass: float) -> tuple[Hold, ...]:
 
 def cannot(brief: Brief) -> str | None:
     """Needs a ceiling that gives light back."""
-    name = face_materials()[brief.room.ceiling]
+    name = finish_material(brief.room.ceiling)
     bright = max(name.reflectance)
     return f"The ceiling ({name.name}) gives back too little: {bright * 100:.0f} %." if bright < 0.35 else None
 

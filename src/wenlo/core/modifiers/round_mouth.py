@@ -8,7 +8,8 @@ from numpy.typing import NDArray
 from wenlo.core.modifiers.kind import Mark
 from wenlo.core.modifiers.placing import facing, layers_of, panel
 from wenlo.core.modifiers.upright import CLEAR_OF_FLOOR, Standing, upright_marks
-from wenlo.core.shoot.brief import BounceId, Brief, SheetId
+from wenlo.core.shelf.own import BounceRef, SheetRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Panel
 
@@ -23,8 +24,8 @@ class RoundMouth(Standing):
 
     width: float = quantity(0.2, 1.8, unit="m", label="diameter", default=0.8)
     depth: float = quantity(0.03, 1.2, unit="m", label="depth", default=0.4)
-    sheet: SheetId = "white_silk_type_lining"
-    lining: BounceId = "silver_cloth"
+    sheet: SheetRef = "white_silk_type_lining"
+    lining: BounceRef = "silver_cloth"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
 
     @property

@@ -7,11 +7,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import bounce_faces
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shoot.brief import BounceId, Brief, SheetId
+from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -24,8 +24,8 @@ class FlashBoxParameters(Upright):
     width: float = quantity(0.08, 0.6, unit="m", label="width", default=0.28)
     height: float = quantity(0.06, 0.5, unit="m", label="height", default=0.2)
     depth: float = quantity(0.04, 0.4, unit="m", label="depth", default=0.12)
-    sheet: SheetId = "natural_hdpe_tub"
-    lining: BounceId = "mirror_tape"
+    sheet: SheetRef = "natural_hdpe_tub"
+    lining: BounceRef = "mirror_tape"
     flash_depth: float = quantity(0.02, 0.39, unit="m", label="flash behind the sheet", default=0.04)
     boxes: int = quantity(1, 2, unit="count", label="number of boxes", default=1)
     gap: float = quantity(0.0, 1.0, unit="m", label="gap between the boxes", default=0.1)
@@ -88,7 +88,7 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     work = Assembly(carrying_length=brief.carrying_length)
     girth = 2 * (design.width + design.height)
     work.fit("food_container", design.boxes)
-    work.cover(design.lining if bounce_faces()[design.lining].form == "cloth" else "mirror_tape_sheet", girth / 2, 2 * design.depth + design.height,
+    work.cover(design.lining if bounce_face(design.lining).form == "cloth" else "mirror_tape", girth / 2, 2 * design.depth + design.height,
                count=design.boxes, note="strips side by side, rubbed down from the middle")  # fmt: skip
     work.cover(
         design.sheet,

@@ -10,7 +10,8 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, is_flash, layers_of, panel
 from wenlo.core.optics.lamp import Emitter, window
-from wenlo.core.shoot.brief import Brief, SheetId
+from wenlo.core.shelf.own import SheetRef
+from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -35,7 +36,7 @@ class WindowParameters(ModifierParameters):
     along: float = quantity(-3.0, 3.0, unit="m", label="window toward the camera", default=0.0)
     wall: float = quantity(0.4, 10.0, unit="m", label="subject to the window's wall", default=1.8)
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
-    sheet: SheetId = "cotton_bed_linen_white"
+    sheet: SheetRef = "cotton_bed_linen_white"
     sheet_off: float = quantity(0.05, 3.0, unit="m", label="sheet before the window", default=0.15)
     overhang: float = quantity(0.0, 1.0, unit="m", label="sheet beyond the window all round", default=0.1)
 
@@ -88,7 +89,7 @@ class WindowParameters(ModifierParameters):
 def _daylight(design: WindowParameters, brief: Brief) -> Emitter:
     # readings are multiplied by the power of the Brief's lamp, which daylight does not have
     return window(
-        brief.lamp.id, centre=design.lamp_position, inward=-design.direction, width=design.window_width,
+        brief.lamp.type.id, centre=design.lamp_position, inward=-design.direction, width=design.window_width,
         height=design.window_height, sky=design.daylight * GLAZING / brief.lamp.power,
     )  # fmt: skip
 

@@ -167,6 +167,8 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, z
         beam=exponent_of(lamp, zoom),
         colour=np.ones(3),
         inner=lamp.inner,
+        law="cosine" if lamp.distribution is None else "measured",
+        distribution=lamp.distribution,
     )
 
 

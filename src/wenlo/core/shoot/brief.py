@@ -1,36 +1,16 @@
 """The Brief: what is in front of the camera and what the picture must look like."""
 
-from collections.abc import Iterable
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, field_validator
+from pydantic import AfterValidator, Field
 
-from wenlo.core.data import bounce_faces, face_materials, gels, lamp_types, sheet_materials
+from wenlo.core.data import LampType, gels
 from wenlo.core.quantities.exposure import Receptor
+from wenlo.core.shelf.own import FinishRef, LampRef, LightRef, lamp_of, one_of
 from wenlo.core.shoot.fields import Part, PathText, ShortText, quantity
 
-
-def one_of(value: str, known: Iterable[str], what: str) -> str:
-    """Check that an id is known; the message lists what is accepted."""
-    ids = list(known)
-    if value not in ids:
-        raise ValueError(f"“{value}” is not a {what} on the Shelf; choose one of {', '.join(ids)}.")
-    return value
-
-
-def _sheet(value: str) -> str:
-    return one_of(value, sheet_materials(), "sheet")
-
-
-def _bounce_face(value: str) -> str:
-    return one_of(value, bounce_faces(), "bounce face")
-
-
-SheetId = Annotated[str, AfterValidator(_sheet)]
-"""Id of a sheet that diffuses."""
-
-BounceId = Annotated[str, AfterValidator(_bounce_face)]
-"""Id of a face that bounces light."""
+GelId = Annotated[str, AfterValidator(lambda value: one_of(value, gels(), "gel"))]
+"""Id of a gel or neutral filter."""
 
 SensorId = Literal["full_frame", "crop_15", "crop_2", "one_inch"]
 
@@ -70,12 +50,7 @@ class Backdrop(Part):
     """What is behind the subject."""
 
     distance: float = quantity(0.2, 20.0, unit="m", label="distance to the backdrop", default=1.5)
-    finish: str = "photo_grey"
-
-    @field_validator("finish")
-    @classmethod
-    def _known(cls, value: str) -> str:
-        return one_of(value, face_materials(), "backdrop finish")
+    finish: FinishRef = "photo_grey"
 
 
 class Room(Part):
@@ -84,14 +59,9 @@ class Room(Part):
     width: float = quantity(1.5, 30.0, unit="m", label="room width", default=3.6)
     depth: float = quantity(1.5, 40.0, unit="m", label="room depth", default=5.2)
     height: float = quantity(1.6, 12.0, unit="m", label="room height", default=2.4)
-    walls: str = "cream_paint"
-    ceiling: str = "white_paint"
-    floor: str = "timber"
-
-    @field_validator("walls", "ceiling", "floor")
-    @classmethod
-    def _known(cls, value: str) -> str:
-        return one_of(value, face_materials(), "finish")
+    walls: FinishRef = "cream_paint"
+    ceiling: FinishRef = "white_paint"
+    floor: FinishRef = "timber"
 
 
 class Camera(Part):
@@ -109,25 +79,17 @@ class Camera(Part):
 class LampSetting(Part):
     """The lamp and how far it is turned up."""
 
-    id: str = "chip_60_dish"
+    id: LampRef = "chip_60_dish"
     power: float = quantity(1 / 512, 1.0, unit="share", label="lamp power", default=1.0)
     zoom: float = quantity(0.02, 0.2, unit="m", label="zoom of the flash head", default=0.035)
-    gel: str = "none"
+    gel: GelId = "none"
     on: bool = True
 
-    @field_validator("id")
-    @classmethod
-    def _known(cls, value: str) -> str:
-        return one_of(value, lamp_types(), "lamp")
+    @property
+    def type(self) -> LampType:
+        """What lamp it is."""
+        return lamp_of(self.id)
 
-    @field_validator("gel")
-    @classmethod
-    def _known_gel(cls, value: str) -> str:
-        return one_of(value, gels(), "gel")
-
-
-WINDOW = "window"
-"""Stands for a window among the other lights."""
 
 Aim = Literal["subject", "backdrop", "ceiling", "floor"]
 
@@ -139,27 +101,17 @@ class OtherLight(Part):
     """
 
     name: ShortText = "second lamp"
-    id: str = "bulb_15"
+    id: LightRef = "bulb_15"
     x: float = quantity(-15.0, 15.0, unit="m", label="place to the camera's right", default=-1.2)
     y: float = quantity(-40.0, 20.0, unit="m", label="place behind the subject", default=1.0)
     z: float = quantity(0.0, 12.0, unit="m", label="height above the floor", default=1.8)
     aim: Aim = "subject"
     power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
-    gel: str = "none"
+    gel: GelId = "none"
     on: bool = True
     width: float = quantity(0.1, 6.0, unit="m", label="width of the window", default=0.9)
     height: float = quantity(0.1, 4.0, unit="m", label="height of the window", default=1.2)
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
-
-    @field_validator("id")
-    @classmethod
-    def _known(cls, value: str) -> str:
-        return one_of(value, (*lamp_types(), WINDOW), "lamp")
-
-    @field_validator("gel")
-    @classmethod
-    def _known_gel(cls, value: str) -> str:
-        return one_of(value, gels(), "gel")
 
 
 class Haze(Part):

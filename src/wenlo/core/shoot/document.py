@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field, ValidationError
 
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.shelf.own import REF_TAGS
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import Part, ShortText, Text, field_errors
 
@@ -18,8 +19,8 @@ AnyDesign: Any = _types[0] if len(_types) == 1 else Annotated[Union[_types], Fie
 """Parameters of any kind that the registry found, told apart by their ``kind``."""
 
 
-KIND_TAGS = frozenset(kinds())
-"""What tells the kinds apart in paths of errors."""
+KIND_TAGS = frozenset(kinds()) | REF_TAGS
+"""What tells the members of unions apart in paths of errors."""
 
 
 class Shoot(Part):

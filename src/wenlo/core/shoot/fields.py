@@ -9,7 +9,9 @@ from pydantic_core import PydanticCustomError
 from wenlo.core.errors import FieldError
 from wenlo.core.quantities.length import UnitSystem, format_length
 
-Unit = Literal["m", "s", "degree", "stop", "share", "number", "count", "m/s", "K", "lx"]
+Unit = Literal[
+    "m", "s", "degree", "stop", "share", "number", "count", "m/s", "K", "lx", "lm", "W", "kg", "kg/m", "kg/m2", "celsius", "EUR"
+]  # fmt: skip
 
 
 class Part(BaseModel):
@@ -38,6 +40,9 @@ def _storable(text: str) -> str:
     return text
 
 
+OWN_TAG = "own_item"
+"""Tag, in paths of errors, of a thing of one's own where its id could stand."""
+
 Text = Annotated[str, Field(max_length=2000), AfterValidator(_storable)]
 ShortText = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_storable)]
 PathText = Annotated[str, Field(max_length=80, pattern=r"^[a-z0-9_.]+$")]
@@ -56,6 +61,7 @@ def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
         return format_length(value, system=system)
     suffix = {
         "s": " s", "degree": "°", "stop": " stops", "share": "", "number": "", "count": "", "m/s": " m/s", "K": " K", "lx": " lx",
+        "lm": " lm", "W": " W", "kg": " kg", "kg/m": " kg/m", "kg/m2": " kg/m²", "celsius": " °C", "EUR": " €",
     }[unit]  # fmt: skip
     if unit == "share":
         return f"{value * 100:g} %"
@@ -71,7 +77,9 @@ def _members(annotation: Any) -> tuple[Any, ...]:
     # the types that a tagged union chooses from
     if get_origin(annotation) is Annotated:
         annotation = get_args(annotation)[0]
-    return get_args(annotation) if get_origin(annotation) is not list else ()
+    if get_origin(annotation) is list:
+        return ()
+    return tuple(get_args(a)[0] if get_origin(a) is Annotated else a for a in get_args(annotation))
 
 
 def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[str, Unit, float | None, float | None]:
@@ -80,6 +88,9 @@ def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[st
     for step in path:
         for member in _members(current):
             # pydantic names the chosen member of a tagged union in the path by its tag
+            if step == OWN_TAG and hasattr(member, "model_fields"):
+                current = member
+                continue
             kind = getattr(member, "model_fields", {}).get("kind")
             if kind is not None and kind.default == step:
                 current = member
@@ -120,6 +131,8 @@ def field_errors(
         label, unit, low, high = _field_info(model, loc)
         name = label[:1].upper() + label[1:]
         kind = item["type"]
+        if loc and loc[-1] == OWN_TAG:
+            name = str(loc[-2]).replace("_", " ").capitalize()
         limits = f"between {show(low, unit)} and {show(high, unit)}" if low is not None and high is not None else ""
         if kind in {"greater_than_equal", "less_than_equal"} and limits:
             given = item["input"]

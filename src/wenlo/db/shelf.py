@@ -1,0 +1,133 @@
+"""The Shelf's store on PostgreSQL."""
+
+from collections.abc import Sequence
+from uuid import UUID
+
+from sqlalchemy import delete, func, select
+from sqlalchemy.orm import Session
+
+from wenlo.core import CORE_VERSION
+from wenlo.core.errors import NotFound
+from wenlo.core.shelf.items import Item
+from wenlo.db.tables import ShelfItemRow, ShelfPhotographRow, ShelfVersionRow
+from wenlo.services.ports import ItemRecord, ItemVersion, PhotographLine
+
+FIELDS = ("category", "name", "count", "measured", "note", "starter", "values")
+
+
+class SqlShelfStore:
+    """Implements ``ShelfStore`` on a session."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def items(self, owner: UUID) -> Sequence[ItemRecord]:
+        """All items of an owner, by name."""
+        rows = self._session.scalars(
+            select(ShelfItemRow).where(ShelfItemRow.owner_id == owner).order_by(ShelfItemRow.name, ShelfItemRow.id)
+        ).all()
+        pictures: dict[UUID, list[PhotographLine]] = {}
+        found = self._session.execute(
+            select(ShelfPhotographRow.item_id, ShelfPhotographRow.id, ShelfPhotographRow.name)
+            .where(ShelfPhotographRow.owner_id == owner)
+            .order_by(ShelfPhotographRow.created_at)
+        )
+        for item, picture, name in found:
+            pictures.setdefault(item, []).append(PhotographLine(id=picture, name=name))
+        return [_record(row, pictures.get(row.id, ())) for row in rows]
+
+    def find(self, owner: UUID, item: UUID, *, lock: bool = False) -> ItemRecord | None:
+        """One item; ``lock`` keeps others from writing it until the transaction ends."""
+        row = self._row(owner, item, lock=lock)
+        return _record(row, self._photographs(item)) if row else None
+
+    def add(self, owner: UUID, item: Item) -> ItemRecord:
+        """A new item with its first version."""
+        row = ShelfItemRow(owner_id=owner, version=1, **{name: getattr(item, name) for name in FIELDS})
+        self._session.add(row)
+        self._session.flush()
+        self._keep(row)
+        return _record(row, ())
+
+    def write(self, owner: UUID, item_id: UUID, item: Item) -> ItemRecord:
+        """The next version of an item."""
+        row = self._need(owner, item_id)
+        for name in FIELDS:
+            setattr(row, name, getattr(item, name))
+        row.version += 1
+        row.updated_at = func.now()
+        self._session.flush()
+        self._keep(row)
+        return _record(row, self._photographs(item_id))
+
+    def remove(self, owner: UUID, item: UUID) -> None:
+        """Delete an item with its versions and photographs."""
+        self._session.execute(delete(ShelfItemRow).where(ShelfItemRow.id == item, ShelfItemRow.owner_id == owner))
+
+    def versions(self, owner: UUID, item: UUID) -> Sequence[ItemVersion]:
+        """All versions, newest first."""
+        self._need(owner, item)
+        rows = self._session.scalars(
+            select(ShelfVersionRow).where(ShelfVersionRow.item_id == item).order_by(ShelfVersionRow.number.desc())
+        )
+        return [
+            ItemVersion(number=r.number, name=r.name, measured=r.measured, values=r.values, created_at=r.created_at)
+            for r in rows
+        ]
+
+    def add_photograph(self, owner: UUID, item: UUID, *, name: str, content: bytes) -> None:
+        """A photograph of an item."""
+        self._need(owner, item)
+        self._session.add(ShelfPhotographRow(item_id=item, owner_id=owner, name=name, content=content))
+        self._session.flush()
+
+    def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
+        """A photograph's content."""
+        return self._session.scalar(
+            select(ShelfPhotographRow.content).where(
+                ShelfPhotographRow.id == photograph, ShelfPhotographRow.owner_id == owner
+            )
+        )
+
+    def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
+        """Delete a photograph."""
+        self._session.execute(
+            delete(ShelfPhotographRow).where(ShelfPhotographRow.id == photograph, ShelfPhotographRow.owner_id == owner)
+        )
+
+    def _row(self, owner: UUID, item: UUID, *, lock: bool) -> ShelfItemRow | None:
+        query = select(ShelfItemRow).where(ShelfItemRow.id == item, ShelfItemRow.owner_id == owner)
+        if lock:
+            query = query.with_for_update().execution_options(populate_existing=True)
+        return self._session.scalars(query).one_or_none()
+
+    def _need(self, owner: UUID, item: UUID) -> ShelfItemRow:
+        row = self._row(owner, item, lock=True)
+        if row is None:
+            raise NotFound("This item is not on the Shelf any more.")
+        return row
+
+    def _photographs(self, item: UUID) -> list[PhotographLine]:
+        rows = self._session.execute(
+            select(ShelfPhotographRow.id, ShelfPhotographRow.name)
+            .where(ShelfPhotographRow.item_id == item)
+            .order_by(ShelfPhotographRow.created_at)
+        )
+        return [PhotographLine(id=picture, name=name) for picture, name in rows]
+
+    def _keep(self, row: ShelfItemRow) -> None:
+        self._session.add(
+            ShelfVersionRow(
+                item_id=row.id, owner_id=row.owner_id, number=row.version, name=row.name, measured=row.measured,
+                values=dict(row.values), core_version=CORE_VERSION,
+            )
+        )  # fmt: skip
+        self._session.flush()
+        self._session.refresh(row)
+
+
+def _record(row: ShelfItemRow, photographs: Sequence[PhotographLine]) -> ItemRecord:
+    item = Item.model_validate({name: getattr(row, name) for name in FIELDS})
+    return ItemRecord(
+        id=row.id, version=row.version, item=item, updated_at=row.updated_at, photographs=tuple(photographs)
+    )

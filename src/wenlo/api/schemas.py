@@ -55,6 +55,21 @@ class TakeItem(Request):
     count: Annotated[float, Field(ge=0.0, le=100_000.0)] = 1.0
 
 
+class AtHandRequest(Request):
+    """What can be made of the Shelf for a brief; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+
+
+class BecomesRequest(Request):
+    """What a found object can become: an ``item`` of one's own, or a ``generic`` one."""
+
+    document: Shoot
+    item: UUID | None = None
+    generic: Annotated[str, Field(max_length=60)] | None = None
+
+
 class VersionAnswer(BaseModel):
     """What an item was in one of its versions."""
 

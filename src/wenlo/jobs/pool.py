@@ -24,8 +24,10 @@ LANES: Mapping[Task, str] = {
     "light_map": "slow",
     "ranking": "slow",
     "curve": "slow",
+    "at_hand": "slow",
+    "becomes": "slow",
 }  # fmt: skip
-STOPPABLE = frozenset({"picture", "light_map", "ranking", "curve"})
+STOPPABLE = frozenset({"picture", "light_map", "ranking", "curve", "at_hand"})
 NICE = {"picture": 10, "slow": 5}
 """Lanes that give way to the others."""
 

@@ -30,6 +30,7 @@ from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
 from wenlo.services.kind_results import curve, drawn, ranking
+from wenlo.services.shelf_tasks import becomes, made_of_shelf
 
 SHADOW_POINTS = 121
 PICTURE_UNIT = 100.0
@@ -318,6 +319,8 @@ TASKS: Mapping[str, Callable[..., Any]] = {
     "light_map": light_map,
     "ranking": ranking,
     "curve": curve,
+    "at_hand": made_of_shelf,
+    "becomes": becomes,
 }
 
 

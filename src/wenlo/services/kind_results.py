@@ -7,6 +7,7 @@ from typing import Any
 
 import numpy as np
 
+from wenlo.core.advice.found import look_for
 from wenlo.core.advice.gauges import deep_stops
 from wenlo.core.advice.ranking import Ranked, rank
 from wenlo.core.advice.schools import disputes
@@ -92,6 +93,7 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
         design=row.design.model_dump(mode="json") if serves else None,
         figures=_figures(shoot, row) if serves else None,
         drawn=drawn(shoot.brief, row.design) if serves else None,
+        look_for=list(look_for(kind_of(row.design), row.design, units=shoot.units)) if serves else [],
     )  # fmt: skip
 
 

@@ -220,6 +220,7 @@ class RankedResult(Result):
     design: dict[str, Any] | None
     figures: KindFigures | None
     drawn: ModifierDrawn | None
+    look_for: list[str]
 
 
 class SideResult(Result):

@@ -16,6 +16,7 @@ from wenlo.formats.photograph import small_photograph
 from wenlo.formats.photometry import Photometry, read_ies, within_limits, write_ies
 from wenlo.formats.shelf_csv import read_shelf, write_shelf
 from wenlo.services.ports import ItemRecord, ItemVersion, ShelfStore, Transactions, User
+from wenlo.services.shelf_results import found_row
 
 MOST_PHOTOGRAPHS = 8
 BEAM_PLANES = np.linspace(0.0, 2.0 * math.pi, 25)
@@ -74,6 +75,14 @@ class Shelf:
         """All versions of an item, newest first."""
         with self._transactions() as store:
             return store.versions(user.id, item_id)
+
+    @staticmethod
+    def found_object(records: Sequence[ItemRecord], item: UUID | None, generic: str | None) -> dict[str, Any]:
+        """A found object of one's own among ``records``, or a generic one. Raises NotFound."""
+        record = next((r for r in records if r.id == item and r.item.category == "found"), None)
+        if record is None and (item is not None or ("found", generic) not in starter()):
+            raise NotFound("There is no such found object on the Shelf.")
+        return found_row(record, generic)
 
     def table(self, user: User) -> bytes:
         """The Shelf as CSV."""

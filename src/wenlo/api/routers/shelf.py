@@ -4,14 +4,17 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
+from fastapi.concurrency import run_in_threadpool
 
-from wenlo.api.dependencies import CurrentUser, ShelfService
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShelfService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
-from wenlo.api.schemas import SaveItem, TakeItem, Version, VersionAnswer
+from wenlo.api.schemas import AtHandRequest, BecomesRequest, SaveItem, TakeItem, Version, VersionAnswer
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.shelf.items import Item
+from wenlo.core.shoot.document import write_shoot
 from wenlo.services.shelf_form import ItemAnswer, ShelfForm, item_answer, shelf_form
+from wenlo.services.shelf_results import AtHandResult, BecomingResult, shelf_rows
 
 router = APIRouter(prefix="/api/shelf", tags=["shelf"], responses=RESPONSES)
 
@@ -52,6 +55,25 @@ def table(service: ShelfService, user: CurrentUser) -> Response:
 def bring_in(file: Annotated[UploadFile, File()], service: ShelfService, user: CurrentUser) -> list[ItemAnswer]:
     """Add and change items from a CSV; all or none."""
     return [item_answer(record) for record in service.bring_in(user, file.file.read())]
+
+
+@router.post("/at-hand")
+async def at_hand(body: AtHandRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> AtHandResult:
+    """What can be made of the Shelf alone, and what a purchase would open up."""
+    shelf = shelf_rows(await run_in_threadpool(service.items, user))
+    answer = await engine.run("at_hand", editor=body.editor, document=write_shoot(body.document), shelf=shelf)
+    return AtHandResult.model_validate(answer)
+
+
+@router.post("/becomes")
+async def becomes(
+    body: BecomesRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine
+) -> BecomingResult:
+    """The kinds that a found object can become, and their light."""
+    records = await run_in_threadpool(service.items, user)
+    found = service.found_object(records, body.item, body.generic)
+    answer = await engine.run("becomes", document=write_shoot(body.document), found=found, shelf=shelf_rows(records))
+    return BecomingResult.model_validate(answer)
 
 
 @router.put("/{item_id}")

@@ -75,10 +75,16 @@ def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
     return seen
 
 
-def sized(kind: Kind[Any], brief: Brief) -> tuple[Any, Light] | None:
-    """The smallest design whose shadow edge is the wanted one, as far as room and limits let it; None if none fits."""
+def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, Light] | None:
+    """The smallest design whose shadow edge is the wanted one, as far as room and limits let it; None if none fits.
+
+    Parameters
+    ----------
+    kind, brief: what is sized for what.
+    start: the design to begin with; the kind's own if left out.
+    """
     target = brief.wanted.shadow_edge
-    best = fitted(kind, brief, kind.start(brief))
+    best = fitted(kind, brief, kind.start(brief) if start is None else start)
     if best is None:
         return None
     light = modifier_light(brief, best, effort=TRYING, cells=TRY_CELLS)

@@ -178,7 +178,7 @@ def full_colours(brief: Brief) -> tuple[Vector, ...]:
     In the order of the scene's lamps: the modifier's lamp, then the others; shape (3,) each. [-] Under a flash,
     lamps that burn on count for the time of the shutter, and the other way round.
     """
-    balance, flash = balance_of(brief), _is_flash(brief.lamp.type.id)
+    balance, flash = balance_of(brief), _is_flash(brief.lamp.id)
     found = []
     for lamp in brief.lamps:
         time = 1.0

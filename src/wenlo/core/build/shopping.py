@@ -21,7 +21,7 @@ class ShoppingLine:
     name: str
     amount: str
     price: float
-    category: Literal["bar", "hardware", "covering"]
+    category: Literal["bar", "hardware", "covering", "lamp", "support"]
     id: str
     need: float
     length: float | None = None

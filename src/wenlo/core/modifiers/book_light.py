@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import BounceRef, SheetRef
@@ -168,4 +168,8 @@ KIND = Kind(
     replaces=("lamp as far from the bounce as the page is wide",),
     mistakes=("the lamp seen directly", "open sides that light the background", "too few clamps: the book shuts slowly"),
     cautions=("Insulation board and hot lamps do not mix.", "Dust of cut insulation itches: gloves and a mask."),
+    becomes=(
+        Become(forms=("canvas", "board"), sizes={"width": "width", "height": "height"}, wall="face", faces=1, heaviest=3.0,
+               how="It is the page that bounces; tape a frame of the same size to its long edge as a hinge for the sheet."),
+    ),
 )  # fmt: skip

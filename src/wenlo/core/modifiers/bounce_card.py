@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import BounceRef, OwnFace, bounce_face
@@ -155,4 +155,8 @@ KIND = Kind(
     replaces=("card as large as its distance from the face",),
     mistakes=("foil pressed flat gives hot patches", "size of the holder taken for that of the board", "fill too strong to keep shape"),
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
+    becomes=(
+        Become(forms=("canvas", "board"), sizes={"width": "width", "height": "height"}, wall="face", faces=1, heaviest=4.0,
+               how="Clamp it to a stand by its middle, its light side toward lamp and subject."),
+    ),
 )  # fmt: skip

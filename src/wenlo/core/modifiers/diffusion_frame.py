@@ -16,7 +16,7 @@ from wenlo.core.build.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.build.structures import pipe, timber, tube
 from wenlo.core.build.structures.shape import FrameShape
 from wenlo.core.data import stock
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.quantities.length import format_length
 from wenlo.core.shelf.own import SheetRef, one_of, sheet_material
@@ -282,4 +282,8 @@ KIND = Kind(
     replaces=("frame as wide as it is far", "lamp as far behind the sheet as the sheet is wide"),
     mistakes=("lamp too near: hot spot", "lamp too far: spill", "one layer not enough", "a side cut wrong bows the frame", "frame taller than the person", "wind"),
     cautions=("Heat of the lamp near cloth; ballast on both feet.",),
+    becomes=(
+        Become(forms=("frame",), sizes={"width": "width", "height": "height"}, faces=2, heaviest=4.0,
+               how="Take the glass or the mesh out, put the sheet over the empty frame and hang it from a stand by its top edge."),
+    ),
 )  # fmt: skip

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.bounce_card import card
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import BounceRef
@@ -116,4 +116,8 @@ KIND = Kind(
     replaces=("flash half a board's width before the board",),
     mistakes=("spill onto background and lens", "zoom left at tele: a hot spot on the board"),
     cautions=("Never fire a flash close to anyone's eyes.",),
+    becomes=(
+        Become(forms=("canvas", "board"), sizes={"width": "width", "height": "height"}, wall="face", faces=1, heaviest=4.0,
+               how="Stand it beside the subject and aim the flash at its middle, away from the subject."),
+    ),
 )  # fmt: skip

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import ClothRef
@@ -152,4 +152,8 @@ KIND = Kind(
     replaces=("flag as far out as the spill is wide",),
     mistakes=("ends not held", "sail in wind"),
     cautions=("Ballast the flag's stand before the flap is dropped.",),
+    becomes=(
+        Become(forms=("frame",), sizes={"flag_width": "width", "flag_height": "height"}, faces=1, heaviest=4.0,
+               how="Stretch black cloth of twice its height over it and let the lower half hang free."),
+    ),
 )  # fmt: skip

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.shelf.own import BounceRef, SheetRef
 from wenlo.core.shoot.brief import Brief
@@ -213,4 +213,8 @@ KIND = Kind(
     replaces=("one lamp a square metre", "depth a third of the width"),
     mistakes=("lamps too few or too near the sheet: pools", "no top cover: the ceiling lights the room", "screws too long", "bed linen and doubled black cloth that were never tested for leaks"),
     cautions=("Overhead load and heat: both need a licensed eye where the public is.",),
+    becomes=(
+        Become(forms=("carton", "tub"), sizes={"width": "width", "length": "height", "depth": "depth"}, faces=1, heaviest=4.0,
+               how="Open side down: line it white, cover the outside with black, put the sheet over the opening, and test it for leaks in the dark."),
+    ),
 )  # fmt: skip

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import ClothRef
@@ -118,4 +118,8 @@ KIND = Kind(
     replaces=("lamp as far behind the cloth as the cloth is wide",),
     mistakes=("light runs out at the sides and lights the whole room", "one layer is not enough when the lamp is near"),
     cautions=("Heat: cloth near a hot lamp scorches; keep the maker's distance.",),
+    becomes=(
+        Become(forms=("curtain",), sizes={"width": "width", "height": "height"}, wall="sheet",
+               how="Hang it by its own hem or rings from a bar between two stands, creases ironed out."),
+    ),
 )  # fmt: skip

@@ -1,15 +1,16 @@
 """What every kind of modifier declares; one module a kind, found by the registry."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Literal, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.shelf.items import Form
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import Part
 from wenlo.core.transport.scene import Shape
@@ -125,6 +126,23 @@ class Hold:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Become:
+    """How a found object becomes the kind.
+
+    ``forms`` of objects that serve; ``sizes`` tells which side of the object, inside where there is an inside, each
+    parameter takes; ``wall`` is the parameter that takes what the object's wall does to light; ``faces`` how many flat
+    faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
+    """
+
+    forms: tuple[Form, ...]
+    sizes: Mapping[str, Literal["width", "height", "depth"]]
+    how: str
+    wall: Literal["sheet", "face", "lining"] | None = None
+    faces: int = 0
+    heaviest: float | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
 class Kind(Generic[P]):
     """One parametric definition: parameters → surfaces and lamps for the light, parts for the build, words.
 
@@ -144,6 +162,7 @@ class Kind(Generic[P]):
     good, bad: what it is good and bad at, in words.
     replaces: the rules of thumb that its figures replace.
     mistakes, cautions: what goes wrong, and what can hurt.
+    becomes: the found objects that it can be made of.
     """
 
     id: str
@@ -162,3 +181,4 @@ class Kind(Generic[P]):
     replaces: tuple[str, ...] = ()
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = field(default=())
+    becomes: tuple[Become, ...] = ()

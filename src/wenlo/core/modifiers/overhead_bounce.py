@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.shelf.own import BounceRef, bounce_face
 from wenlo.core.shoot.brief import Brief
@@ -196,4 +196,8 @@ KIND = Kind(
     replaces=("canvas as large as it is far from the face",),
     mistakes=("subject too far under the skirt, or out of it", "the lamp in the picture", "boom out of balance"),
     cautions=("Overhead load: safety line, ballast, and a licensed person for fixings in ceilings.",),
+    becomes=(
+        Become(forms=("canvas",), sizes={"width": "width", "length": "height"}, wall="face", faces=1, heaviest=3.0,
+               how="Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple the skirts to its edges."),
+    ),
 )  # fmt: skip

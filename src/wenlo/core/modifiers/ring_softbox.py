@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
@@ -115,4 +115,8 @@ KIND = Kind(
     replaces=("layers until the ring cannot be counted",),
     mistakes=("too few layers",),
     cautions=("Vents of the ring left free.",),
+    becomes=(
+        Become(forms=("dish",), sizes={"width": "width", "depth": "depth"}, faces=1, heaviest=1.5,
+               how="Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers over the front."),
+    ),
 )  # fmt: skip

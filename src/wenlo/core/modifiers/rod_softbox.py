@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
@@ -105,4 +105,8 @@ KIND = Kind(
     replaces=("mouth as wide as it is far from the face", "depth half of the width"),
     mistakes=("stand sags", "bulb heat", "one layer with a bare chip: a hot spot"),
     cautions=("Heat of the bulb in the cone; bent rods spring back.",),
+    becomes=(
+        Become(forms=("shade",), sizes={"width": "width", "depth": "depth"}, heaviest=2.0,
+               how="Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall."),
+    ),
 )  # fmt: skip

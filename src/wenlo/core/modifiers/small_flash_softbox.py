@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face
@@ -160,4 +160,8 @@ KIND = Kind(
     replaces=("flash a third of the depth behind the sheet",),
     mistakes=("flash set too deep or too shallow", "too heavy for the arm", "recycle time grows with the light lost"),
     cautions=("Never fire a flash close to anyone's eyes.", "Never open a flash."),
+    becomes=(
+        Become(forms=("tub", "carton"), sizes={"width": "width", "height": "height", "depth": "depth"}, faces=2, heaviest=0.6,
+               how="Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over the opening."),
+    ),
 )  # fmt: skip

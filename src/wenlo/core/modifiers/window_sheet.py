@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, is_flash, layers_of, panel
 from wenlo.core.optics.lamp import Emitter, window
 from wenlo.core.shelf.own import SheetRef
@@ -185,4 +185,8 @@ KIND = Kind(
     replaces=("subject as far from the window as the window is wide",),
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
+    becomes=(
+        Become(forms=("curtain",), sizes={}, wall="sheet",
+               how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side."),
+    ),
 )  # fmt: skip

@@ -11,7 +11,6 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
 from wenlo.core.data import (
-    BlackMaterial,
     BounceFace,
     Covering,
     FaceMaterial,
@@ -23,11 +22,20 @@ from wenlo.core.data import (
     lamp_types,
     sheet_materials,
 )
-from wenlo.core.shelf.items import BackdropValues, BlackValues, FaceValues, LampValues, SheetValues
+from wenlo.core.shelf.items import BackdropValues, FaceValues, FoundValues, LampValues, SheetValues
 from wenlo.core.shoot.fields import OWN_TAG, Part, ShortText
 
 REF_TAGS = frozenset({"by_id", OWN_TAG})
 """What tells the two forms of a reference apart in paths of errors."""
+
+LEAST_PASSED = 0.1
+"""Walls that pass less are no sheet. [-]"""
+
+WALL_SPREAD = 1.15
+"""How far the transmittance of found walls goes up and down. [-]"""
+
+WALL_LOBE = 50.0
+"""Half-width of the lobe of a milky plastic wall. [degree]"""
 
 WINDOW = "window"
 """Stands for a window among the other lights."""
@@ -69,6 +77,36 @@ class OwnBackdrop(Own):
     """A backdrop or paint of one's own."""
 
     values: BackdropValues
+
+
+class OwnFound(Own):
+    """A found object of one's own, or a generic one."""
+
+    values: FoundValues
+
+    def sheet(self) -> OwnSheet | None:
+        """Its wall as a sheet that diffuses; None where no light passes it."""
+        v = self.values
+        if v.wall_transmittance < LEAST_PASSED:
+            return None
+        t, most = v.wall_transmittance, min(1.0 - v.wall_reflectance, WALL_SPREAD * v.wall_transmittance)
+        values = SheetValues(
+            transmittance=t, transmittance_low=t / WALL_SPREAD, transmittance_high=max(most, t), unscattered=0.03 * t,
+            lobe=WALL_LOBE, reflectance=v.wall_reflectance, tint_red=v.tint_red, tint_green=v.tint_green, tint_blue=v.tint_blue,
+            form="cloth", roll_width=max(v.outer_width, v.outer_height), keep_below=v.keep_below or 60.0, mass_per_area=0.2,
+        )  # fmt: skip
+        return OwnSheet(item=self.item, version=self.version, name=self.name, measured=self.measured, values=values)
+
+    def face(self) -> OwnFace:
+        """Its wall as a face that bounces light."""
+        v = self.values
+        scale = v.wall_reflectance / max(0.2126 * v.tint_red + 0.7152 * v.tint_green + 0.0722 * v.tint_blue, 1e-6)
+        red, green, blue = (min(scale * x, 0.95) for x in (v.tint_red, v.tint_green, v.tint_blue))
+        values = FaceValues(
+            red=red, green=green, blue=blue, form="board", roll_width=min(v.outer_width, v.outer_height),
+            board_length=max(v.outer_width, v.outer_height, 0.05), keep_below=v.keep_below or 60.0,
+        )  # fmt: skip
+        return OwnFace(item=self.item, version=self.version, name=self.name, measured=self.measured, values=values)
 
 
 def one_of(value: str, known: Iterable[str], what: str) -> str:
@@ -174,15 +212,6 @@ def bounce_face(ref: str | OwnFace) -> BounceFace:
     )  # fmt: skip
 
 
-def black_material(values: BlackValues, *, id: str, name: str) -> BlackMaterial:
-    """A black by its values."""
-    return BlackMaterial(
-        id=id, name=name, reflectance=values.reflectance, leak=values.leak, glossy=values.glossy, form=values.form,
-        width=values.roll_width, board_length=values.board_length, price=values.price,
-        mass_per_area=values.mass_per_area, keep_below_celsius=values.keep_below,
-    )  # fmt: skip
-
-
 def finish_material(ref: str | OwnBackdrop) -> FaceMaterial:
     """The finish that a reference stands for."""
     if isinstance(ref, str):
@@ -213,7 +242,13 @@ def snapshot(
     category: str, *, item: str, version: int, name: str, measured: bool, values: Mapping[str, Any]
 ) -> Own | None:
     """The copy of an item that a document carries; None for categories that no document refers to."""
-    types: dict[str, type[Own]] = {"lamp": OwnLamp, "sheet": OwnSheet, "face": OwnFace, "backdrop": OwnBackdrop}
+    types: dict[str, type[Own]] = {
+        "lamp": OwnLamp,
+        "sheet": OwnSheet,
+        "face": OwnFace,
+        "backdrop": OwnBackdrop,
+        "found": OwnFound,
+    }
     model = types.get(category)
     if model is None:
         return None

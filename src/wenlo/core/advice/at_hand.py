@@ -1,0 +1,213 @@
+"""What can be made of one's own Shelf alone, and what a purchase would open up."""
+
+import math
+from collections import Counter
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from pydantic import ValidationError
+
+from wenlo.core.advice.figures import Evaluated, evaluate
+from wenlo.core.advice.ranking import JUDGING, TRY_CELLS, sized
+from wenlo.core.build.shopping import ShoppingLine, WorkedBuild, work_out
+from wenlo.core.data import stock
+from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.kind import Kind
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.quantities.length import UnitSystem
+from wenlo.core.shelf.own import OwnFace, OwnLamp, OwnSheet, bounce_face, sheet_material
+from wenlo.core.shelf.starter import starter
+from wenlo.core.shelf.stocked import Stocked, missing, own_lamps, own_materials, stands
+from wenlo.core.shoot.brief import Brief
+
+STAND = "light_stand_28"
+
+
+@dataclass(frozen=True, kw_only=True)
+class AtHand:
+    """A kind made of what there is: its design, the lamp that it takes, what is still to be bought.
+
+    ``missing`` is empty when it can be made now; ``cannot`` says why it cannot serve at all.
+    """
+
+    kind: str
+    name: str
+    cannot: str | None = None
+    brief: Brief | None = None
+    design: Any = None
+    result: Evaluated | None = None
+    build: WorkedBuild | None = None
+    lamp: str = ""
+    missing: tuple[ShoppingLine, ...] = ()
+
+    @property
+    def cost(self) -> float:
+        """Price of what is missing. [EUR]"""
+        return sum(line.price for line in self.missing)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Opening:
+    """A single purchase that lets kinds be made which otherwise cannot: what, its price [EUR], and their names."""
+
+    what: str
+    amount: str
+    price: float
+    opens: tuple[str, ...]
+
+
+def lit_by(kind: Kind[Any], brief: Brief, lamps: Sequence[OwnLamp]) -> Brief | None:
+    """The brief with the lamp that the kind takes: the Brief's own if it is among them or there are none, else the
+    strongest that serves; None when no lamp does.
+    """
+    owned = {lamp.item for lamp in lamps}
+    ref = brief.lamp.id
+    if (not lamps or (isinstance(ref, OwnLamp) and ref.item in owned)) and kind.cannot(brief) is None:
+        return brief
+    wanted = brief.lamp.type.kind
+    for lamp in sorted(lamps, key=lambda x: x.values.kind != wanted):
+        tried = brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})})
+        if kind.cannot(tried) is None:
+            return tried
+    return None
+
+
+def of_own_materials(kind: Kind[Any], design: Any, own: Sequence[OwnSheet | OwnFace]) -> Any:
+    """The design with its sheet and faces taken from one's own, the nearest in what they do to light."""
+    for name in ("sheet", "face", "lining"):
+        if name not in kind.parameters.model_fields:
+            continue
+        wanted: Any = getattr(design, name)
+        for ref in sorted(
+            (x for x in own if isinstance(x, OwnSheet) == (name == "sheet")), key=lambda x: _unlike(wanted, x)
+        ):
+            try:
+                design = kind.parameters.model_validate({**dict(design), name: ref})
+                break
+            except ValidationError:
+                continue
+    return design
+
+
+def of_own_bars(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Any:
+    """The design with the structure for which there are bars on the Shelf, most of them first."""
+    if not {"structure", "material"} <= set(kind.parameters.model_fields):
+        return design
+    have: Counter[tuple[str, str]] = Counter()
+    for group in ("pipe", "tube", "timber"):
+        for key in stock()[group]:
+            have[group, key] += sum(
+                round(i.count)
+                for i in shelf
+                if i.category == "bar" and i.starter is not None and i.starter.startswith(key)
+            )
+    for (group, key), count in have.most_common():
+        if count == 0:
+            break
+        try:
+            return kind.parameters.model_validate({**dict(design), "structure": group, "material": key})
+        except ValidationError:
+            continue
+    return design
+
+
+def _unlike(wanted: Any, own: OwnSheet | OwnFace) -> float:
+    if isinstance(own, OwnSheet):
+        a, b = sheet_material(wanted), sheet_material(own)
+        lobes = [math.radians(75.0) if x.lobe_half_width is None else x.lobe_half_width for x in (a, b)]
+        return abs(math.log2(max(a.transmittance, 0.01) / max(b.transmittance, 0.01))) + abs(lobes[0] - lobes[1])
+    first, second = bounce_face(wanted), bounce_face(own)
+    shine = [1.0 if x.alpha is None else x.alpha for x in (first, second)]
+    return abs(sum(first.reflectance) - sum(second.reflectance)) + 2.0 * abs(shine[0] - shine[1])
+
+
+def at_hand(
+    brief: Brief,
+    shelf: Sequence[Stocked],
+    *,
+    units: UnitSystem = "metric",
+    told: Callable[[int, int], bool] | None = None,
+) -> tuple[AtHand, ...]:
+    """Every kind made of the Shelf: those that can be made now first, then by what is left to buy.
+
+    Parameters
+    ----------
+    brief: what the picture needs.
+    shelf: what there is.
+    units: how lengths are written.
+    told: called with how many kinds are done and how many there are; false ends the work.
+    """
+    found = []
+    all_kinds = list(kinds().values())
+    for done, kind in enumerate(all_kinds):
+        if told is not None and not told(done, len(all_kinds)):
+            break
+        found.append(_made(kind, brief, shelf, units))
+    return tuple(sorted(found, key=lambda row: (row.cannot is not None, row.cost, row.name)))
+
+
+def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSystem) -> AtHand:
+    plain = AtHand(kind=kind.id, name=kind.name)
+    lit = lit_by(kind, brief, own_lamps(shelf))
+    if lit is None:
+        why = kind.cannot(brief)
+        return replace(plain, cannot=why or "None of the lamps on the Shelf serves it.")
+    start = of_own_bars(kind, of_own_materials(kind, kind.start(lit), own_materials(shelf)), shelf)
+    made = sized(kind, lit, start=start)
+    if made is None:
+        return replace(plain, cannot="It does not fit the room, however small.")
+    design = made[0]
+    try:
+        build = work_out(kind.build(design, lit), units=units)
+    except Impossible as problem:
+        return replace(plain, cannot=problem.message)
+    lines = [*missing(build.shopping, shelf), *_missing_lamp(lit, shelf), *_missing_stands(kind, design, shelf)]
+    result = evaluate(lit, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
+    return replace(
+        plain, brief=lit, design=design, result=result, build=build, lamp=lit.lamp.type.name, missing=tuple(lines)
+    )
+
+
+def _missing_lamp(brief: Brief, shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
+    ref = brief.lamp.id
+    have = any(
+        item.category == "lamp" and (item.starter == ref or brief.lamp.type.id == f"own_{item.id}") for item in shelf
+    )
+    if not have:
+        yield ShoppingLine(
+            name=brief.lamp.type.name, amount="1", price=0.0, category="lamp", id=brief.lamp.type.id, need=1.0
+        )
+
+
+def _missing_stands(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
+    # one for the lamp besides those that the kind takes
+    short = kind.handling(design).stands + 1 - stands(shelf)
+    if short > 0:
+        row = starter()["support", STAND]
+        yield ShoppingLine(
+            name="light stand",
+            amount=f"{short}",
+            price=short * row.values.price,
+            category="support",
+            id=STAND,
+            need=float(short),
+        )
+
+
+def openings(rows: Sequence[AtHand]) -> tuple[Opening, ...]:
+    """Single purchases that let one kind or more be made, those that open the most first."""
+    by_line: dict[tuple[str, str], list[AtHand]] = {}
+    for row in rows:
+        if row.cannot is None and len(row.missing) == 1:
+            line = row.missing[0]
+            by_line.setdefault((line.category, line.id), []).append(row)
+    found = []
+    for group in by_line.values():
+        largest = max((row.missing[0] for row in group), key=lambda line: line.need)
+        found.append(
+            Opening(
+                what=largest.name, amount=largest.amount, price=largest.price, opens=tuple(row.name for row in group)
+            )
+        )
+    return tuple(sorted(found, key=lambda x: (-len(x.opens), x.price)))

@@ -1,0 +1,85 @@
+"""What is on somebody's Shelf, and how much of a shopping list it already holds."""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from wenlo.core.build.shopping import ShoppingLine
+from wenlo.core.shelf.items import BarValues, Category, LampValues, SupportValues, read_values
+from wenlo.core.shelf.own import Own, OwnFace, OwnLamp, OwnSheet, snapshot
+
+BAR_SLACK = 0.002
+"""A bar so much shorter than it is sold still serves. [m]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Stocked:
+    """An item of a Shelf: which generic thing it is, if any, its version and how many there are."""
+
+    id: str
+    version: int
+    category: Category
+    name: str
+    count: float
+    measured: bool
+    starter: str | None
+    values: Any
+
+    @property
+    def own(self) -> Own | None:
+        """The copy that a document carries."""
+        return snapshot(
+            self.category, item=self.id, version=self.version, name=self.name, measured=self.measured,
+            values=self.values.model_dump(),
+        )  # fmt: skip
+
+
+def stocked(rows: Iterable[dict[str, Any]]) -> tuple[Stocked, ...]:
+    """Items by their plain values, those that there are none of left out."""
+    return tuple(
+        Stocked(**{**row, "values": read_values(row["category"], row["values"])}) for row in rows if row["count"] > 0.0
+    )
+
+
+def own_lamps(shelf: Sequence[Stocked]) -> tuple[OwnLamp, ...]:
+    """The lamps, the strongest first."""
+    lamps = [item.own for item in shelf if isinstance(item.values, LampValues)]
+    return tuple(sorted((x for x in lamps if isinstance(x, OwnLamp)), key=lambda x: -x.values.amount))
+
+
+def own_materials(shelf: Sequence[Stocked]) -> tuple[OwnSheet | OwnFace, ...]:
+    """The sheets and bounce faces."""
+    return tuple(own for item in shelf if isinstance(own := item.own, OwnSheet | OwnFace))
+
+
+def stands(shelf: Sequence[Stocked]) -> int:
+    """How many stands and booms there are."""
+    kinds = ("stand", "boom")
+    return round(sum(i.count for i in shelf if isinstance(i.values, SupportValues) and i.values.kind in kinds))
+
+
+def _holds(item: Stocked, line: ShoppingLine) -> float:
+    # how much of a line one item gives
+    if line.category == "bar":
+        if item.category != "bar" or item.starter is None or not isinstance(item.values, BarValues):
+            return 0.0
+        same = item.starter == line.id or item.starter.startswith(f"{line.id}_")
+        return item.count if same and item.values.length >= (line.length or 0.0) - BAR_SLACK else 0.0
+    if line.category == "hardware":
+        return item.count if item.category == "hardware" and item.starter == line.id else 0.0
+    if item.category not in ("sheet", "face", "black"):
+        return 0.0
+    if item.starter != line.id and f"own_{item.id}" != line.id:
+        return 0.0
+    if item.values.form == "board":
+        return item.count
+    # a roll whose length nobody gave is taken to be long enough
+    return line.need if item.values.on_hand is None else item.count * item.values.on_hand
+
+
+def missing(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
+    """What of a shopping list is not on the Shelf, with what is left to buy and its price."""
+    for line in lines:
+        short = line.need - sum(_holds(item, line) for item in shelf)
+        if short > 1e-6:
+            yield replace(line, need=short, price=line.price * short / line.need)

@@ -1,0 +1,94 @@
+"""What the Shelf can become, computed: what can be made of it, and what a found object can be."""
+
+import time
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any
+
+from wenlo.core.advice.at_hand import AtHand, at_hand, openings
+from wenlo.core.advice.figures import Evaluated
+from wenlo.core.advice.found import Becoming, becomings
+from wenlo.core.data import lamp_types
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shelf.own import OwnFound, OwnLamp
+from wenlo.core.shelf.stocked import own_lamps, stocked
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.services.kind_results import drawn
+from wenlo.services.shelf_results import (
+    AtHandLine,
+    AtHandResult,
+    BecomingLine,
+    BecomingResult,
+    MadeResult,
+    MissingResult,
+    OpeningResult,
+)
+
+
+def _made(brief: Brief, design: Any, result: Evaluated, units: UnitSystem) -> MadeResult:
+    width, height = design.source_size
+    ref = brief.lamp.id
+    return MadeResult(
+        design=design.model_dump(mode="json"), lamp=ref.model_dump(mode="json") if isinstance(ref, OwnLamp) else ref,
+        lamp_name=brief.lamp.type.name, size=f"{format_length(width, system=units)} × {format_length(height, system=units)}",
+        edge=format_length(result.light.shadow_edge, system=units), loss=format_stops(result.light.loss),
+        drawn=drawn(brief, design),
+    )  # fmt: skip
+
+
+def _line(row: AtHand, shoot: Shoot) -> AtHandLine:
+    made = None
+    if row.brief is not None and row.result is not None:
+        made = _made(row.brief, row.design, row.result, shoot.units)
+    return AtHandLine(
+        kind=row.kind, name=row.name, cannot=row.cannot, made=made, cost=round(row.cost, 2),
+        missing=[
+            MissingResult(
+                name=m.name, amount=amount_of(m.need, m.amount, m.category), price=None if m.category == "lamp" else round(m.price, 2)
+            )
+            for m in row.missing
+        ],
+    )  # fmt: skip
+
+
+def amount_of(need: float, amount: str, category: str) -> str:
+    """How much is still to be bought, in words; boards and rolls as they are sold."""
+    if category == "hardware":
+        return f"{need:g}" if need >= 1 else "1"
+    if category == "bar":
+        return f"{need:.0f} × {amount.split('× ')[-1]}"
+    return amount
+
+
+def made_of_shelf(
+    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]], go_on: Callable[[int], bool] | None = None
+) -> dict[str, Any]:
+    """What can be made of a Shelf for a shoot's brief; see ``AtHandResult``."""
+    shoot = read_shoot(document)
+    start = time.perf_counter()
+    rows = at_hand(
+        shoot.brief, stocked(shelf), units=shoot.units, told=None if go_on is None else lambda done, _: go_on(done)
+    )
+    answer = AtHandResult(
+        kinds=[_line(row, shoot) for row in rows],
+        openings=[OpeningResult(what=o.what, amount=o.amount, price=round(o.price, 2), opens=list(o.opens)) for o in openings(rows)],
+        seconds=round(time.perf_counter() - start, 2),
+    )  # fmt: skip
+    return answer.model_dump()
+
+
+def becomes(document: Mapping[str, Any], found: Mapping[str, Any], shelf: Sequence[dict[str, Any]]) -> dict[str, Any]:
+    """What a found object can become for a shoot's brief; see ``BecomingResult``."""
+    shoot = read_shoot(document)
+    thing = OwnFound.model_validate(found)
+    lamps: list[str | OwnLamp] = [*own_lamps(stocked(shelf)), *lamp_types()]
+    rows = becomings(shoot.brief, thing, lamps=lamps, units=shoot.units)
+    return BecomingResult(kinds=[_becoming(row, shoot) for row in rows]).model_dump()
+
+
+def _becoming(row: Becoming, shoot: Shoot) -> BecomingLine:
+    made = None
+    if row.brief is not None and row.result is not None:
+        made = _made(row.brief, row.design, row.result, shoot.units)
+    return BecomingLine(kind=row.kind, name=row.name, how=row.how, why_not=row.why_not, made=made)

@@ -14,8 +14,10 @@ from wenlo import demo
 from wenlo.api.app import create_app
 from wenlo.core.errors import WenloError
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
+from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.logs import set_up_logs
+from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
 
@@ -98,7 +100,10 @@ def main(arguments: list[str] | None = None) -> int:
     database = make_engine(settings.database_url.get_secret_value())
     migrate(database)
     if options.demo:
-        count = demo.load(Shoots(SqlTransactions(make_sessions(database), SqlShootStore)))
+        count = demo.load(
+            Shoots(SqlTransactions(make_sessions(database), SqlShootStore)),
+            Shelf(SqlTransactions(make_sessions(database), SqlShelfStore)),
+        )
         log.info("demo_loaded", shoots=count)
     database.dispose()
     return 0

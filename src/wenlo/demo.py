@@ -1,8 +1,13 @@
 """Demo data: the attic workshop of a made-up violin maker."""
 
+from dataclasses import dataclass, field
+
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.shelf.items import Category, Item
+from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
 from wenlo.core.shoot.document import Shoot
+from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 
 FRAME = kinds()["diffusion_frame"].parameters
@@ -63,11 +68,93 @@ def demo_shoots() -> list[Shoot]:
     return [film, steam, portrait]
 
 
-def load(service: Shoots) -> int:
-    """Add the demo shoots unless the user has any; returns how many were added."""
+@dataclass(frozen=True, kw_only=True)
+class Owned:
+    """A generic thing in the workshop: how many, under which name, and the values that were found."""
+
+    category: Category
+    generic: str
+    count: float = 1.0
+    name: str | None = None
+    note: str = ""
+    measured: dict[str, float] = field(default_factory=dict)
+
+
+OWNED = (
+    Owned(
+        category="lamp",
+        generic="chip_60_dish",
+        name="Bench lamp with dish",
+        note="Second drawer; the dish has a dent at the rim.",
+    ),
+    Owned(category="lamp", generic="panel_45", count=2, name="Panel, 45 W"),
+    Owned(category="lamp", generic="bulb_15", count=3, name="Bulb over the gluing bench"),
+    Owned(category="lamp", generic="flash_hotshoe", name="Small flash"),
+    Owned(
+        category="sheet",
+        generic="cotton_bed_linen_white",
+        name="Old bed linen, ironed",
+        measured={
+            "transmittance": 0.43,
+            "transmittance_low": 0.41,
+            "transmittance_high": 0.45,
+            "reflectance": 0.5,
+            "on_hand": 3.2,
+        },
+    ),
+    Owned(
+        category="sheet",
+        generic="tracing_paper_90_g",
+        name="Tracing paper for scroll templates",
+        measured={"on_hand": 6.0},
+    ),
+    Owned(category="sheet", generic="shower_curtain_frosted", name="Frosted curtain from the wash basin"),
+    Owned(category="face", generic="white_foam_board", count=3),
+    Owned(category="face", generic="foil_creased", name="Kitchen foil, creased"),
+    Owned(category="black", generic="black_foil", name="Black foil, half a roll", measured={"on_hand": 4.0}),
+    Owned(
+        category="black",
+        generic="heavy_black_flag_cloth",
+        name="Curtain of the north window",
+        measured={"on_hand": 2.5},
+    ),
+    Owned(category="backdrop", generic="slate_blue_poster", count=2),
+    Owned(category="backdrop", generic="oak_veneer_panel", name="Offcut of oak veneer"),
+    Owned(category="board", generic="plywood_6", name="Plywood left from the moulds"),
+    Owned(category="bar", generic="softwood_18_44", count=6, name="Softwood battens"),
+    Owned(category="hardware", generic="wood_screw", count=120),
+    Owned(category="hardware", generic="splint_screw", count=80),
+    Owned(category="hardware", generic="spring_clamp", count=14, name="Padded spring clamps from the gluing bench"),
+    Owned(category="hardware", generic="cloth_tape", count=18),
+    Owned(category="hardware", generic="cord", count=25),
+    Owned(category="support", generic="light_stand_28", count=2),
+    Owned(category="support", generic="camera_tripod"),
+    Owned(category="support", generic="trestle_75", count=2, name="Trestles under the workboard"),
+    Owned(category="tool", generic="fine_hand_saw"),
+    Owned(category="tool", generic="cordless_drill"),
+    Owned(category="tool", generic="snap_knife"),
+    Owned(category="found", generic="stretched_canvas_80", name="Canvas from the stairs, painted over white"),
+    Owned(category="found", generic="food_container_tall", name="Glue-size container, 280 × 200 × 120 mm"),
+    Owned(category="found", generic="drum_shade_40", name="Shade of the hall lamp"),
+    Owned(category="found", generic="postal_tube_76", name="Tube the bow wood came in"),
+    Owned(category="found", generic="magnifier_lens_90", name="Purfling magnifier"),
+)
+
+
+def load(service: Shoots, shelf: Shelf) -> int:
+    """Add the demo shoots and Shelf unless the user has any; returns how many shoots were added."""
     user = service.local_user()
     if service.lines(user):
         return 0
+    for owned in OWNED:
+        generic = starter()[owned.category, owned.generic]
+        values = {**generic.values.model_dump(mode="json"), **owned.measured}
+        known = "transmittance" in owned.measured
+        item = Item(
+            category=owned.category, name=owned.name or generic.name, count=owned.count, note=owned.note, starter=owned.generic,
+            measured=known, values=values,
+        )  # fmt: skip
+        shelf.add(user, item)
     for shoot in demo_shoots():
         service.create(user, shoot, label="Demo data")
     return len(demo_shoots())

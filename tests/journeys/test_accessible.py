@@ -11,10 +11,14 @@ AXE = FRONTEND / "node_modules/axe-core/axe.min.js"
 
 
 @pytest.mark.parametrize("theme", ["light", "dim"])
-@pytest.mark.parametrize("stage", ["", "brief", "shape", "build"])
+@pytest.mark.parametrize("stage", ["", "brief", "shape", "build", "shelf"])
 def test_nothing_serious(open_page, theme, stage):
     page = open_page(theme=theme)
-    if stage:
+    if stage == "shelf":
+        page.goto("/shelf?view=generic&category=sheet")
+        page.locator(".shelf-card").first.click()
+        expect(page.get_by_role("button", name="Put it on my Shelf")).to_be_visible()
+    elif stage:
         shoot = page.request.post("/api/shoots", data={"document": shoot_document(design__layers=2)}).json()["id"]
         page.goto(f"/shoots/{shoot}/{stage}")
         expect(page.get_by_test_id("gauge-loss")).to_contain_text("stops")

@@ -35,7 +35,9 @@ def linen(**values):
 
 
 def lamp(**values):
-    return Item(category="lamp", name="Bench panel", values={"shape": "rectangle", "width": 0.3, "height": 0.2, **values})
+    return Item(
+        category="lamp", name="Bench panel", values={"shape": "rectangle", "width": 0.3, "height": 0.2, **values}
+    )
 
 
 def test_an_item_keeps_every_version(shelf, user):
@@ -139,7 +141,9 @@ def beam_text(lumens=3000.0, half=20.0):
     angles = np.radians(np.arange(0.0, 91.0, 1.0))
     m = math.log(0.5) / math.log(math.cos(math.radians(half)))
     row = np.cos(angles).clip(0.0) ** m * lumens * (m + 1) / (2 * math.pi)
-    d = Distribution(planes=np.array([0.0, 2 * math.pi]), angles=angles, intensity=np.array([row, row]), size=(0.12, 0.1, 0.0))
+    d = Distribution(
+        planes=np.array([0.0, 2 * math.pi]), angles=angles, intensity=np.array([row, row]), size=(0.12, 0.1, 0.0)
+    )
     return write_ies(Photometry(distribution=d, edition="")).encode("latin-1")
 
 

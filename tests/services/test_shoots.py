@@ -5,8 +5,7 @@ import pytest
 
 from factories import make_shoot
 from wenlo.core.errors import InvalidInput, NotFound, Unavailable, UnsupportedFile, VersionConflict
-from wenlo.db.session import make_engine, make_sessions
-from wenlo.db.session import SqlTransactions
+from wenlo.db.session import SqlTransactions, make_engine, make_sessions
 from wenlo.db.shoots import SqlShootStore
 from wenlo.formats.project_file import write_project
 from wenlo.services.ports import User

@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { App as AntApp, ConfigProvider } from 'antd';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { ShelfPage } from '../features/shelf/ShelfPage';
 import { ShootsPage } from '../features/shoots/ShootsPage';
 import { usePreferences } from '../shared/state/preferences';
 import { tokens } from '../theme/tokens';
@@ -24,6 +25,15 @@ export function App() {
                   <>
                     <TopBar />
                     <ShootsPage />
+                  </>
+                }
+              />
+              <Route
+                path="/shelf"
+                element={
+                  <>
+                    <TopBar />
+                    <ShelfPage />
                   </>
                 }
               />

@@ -107,6 +107,13 @@ export function TopBar() {
         <span className="title-input" />
       )}
       <span className="spacer" />
+      <Link
+        to="/shelf"
+        className="shelf-link"
+        title="What you own and can buy: lamps, sheets, stock, found objects"
+      >
+        Shelf
+      </Link>
       {inShoot ? (
         <Segmented
           size="small"

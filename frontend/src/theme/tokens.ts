@@ -15,6 +15,7 @@ export function tokens(name: 'light' | 'dim'): ThemeConfig {
       colorBgBase: dim ? '#151412' : '#fbf9f4',
       colorTextBase: dim ? '#d3cabb' : '#24272b',
       colorTextLightSolid: dim ? '#151412' : '#ffffff',
+      colorTextPlaceholder: dim ? '#a09786' : '#5f5b52',
       borderRadius: 5,
       motion: false,
     },

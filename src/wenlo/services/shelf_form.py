@@ -46,7 +46,7 @@ class StarterAnswer(BaseModel):
     name: str
     values: dict[str, Any]
     words: str
-    curve: list[tuple[float, float]]
+    curve: list[list[float]]
 
 
 class ShelfForm(BaseModel):
@@ -63,7 +63,10 @@ LABELS = {
 
 
 def _fields(model: type[BaseModel]) -> Iterator[FieldLine]:
-    for name, info in model.model_fields.items():
+    # what a category alone has comes first, then what it shares with others
+    shared = getattr(model.__bases__[0], "model_fields", {})
+    named = sorted(model.model_fields.items(), key=lambda pair: pair[0] in shared)
+    for name, info in named:
         if name == "distribution":
             continue
         extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
@@ -99,7 +102,7 @@ def shelf_form(units: UnitSystem = "metric") -> ShelfForm:
         starter=[
             StarterAnswer(
                 id=s.id, category=s.category, name=s.name, values=s.values.model_dump(mode="json"),
-                words=in_words(s.values, units), curve=list(curve_of(s.values)),
+                words=in_words(s.values, units), curve=[list(p) for p in curve_of(s.values)],
             )
             for s in starter().values()
         ],
@@ -120,7 +123,7 @@ class ItemAnswer(BaseModel):
     version: int
     item: Item
     words: str
-    curve: list[tuple[float, float]]
+    curve: list[list[float]]
     photographs: list[PhotographAnswer]
     own: dict[str, Any] | None
 
@@ -133,7 +136,7 @@ def item_answer(record: ItemRecord, units: UnitSystem = "metric") -> ItemAnswer:
         item.category, item=key, version=record.version, name=item.name, measured=item.measured, values=item.values
     )
     return ItemAnswer(
-        id=key, version=record.version, item=item, words=in_words(values, units), curve=list(curve_of(values)),
+        id=key, version=record.version, item=item, words=in_words(values, units), curve=[list(p) for p in curve_of(values)],
         photographs=[PhotographAnswer(id=str(p.id), name=p.name) for p in record.photographs],
         own=None if own is None else own.model_dump(mode="json"),
     )  # fmt: skip

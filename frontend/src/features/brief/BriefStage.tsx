@@ -6,6 +6,7 @@ import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
+import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 
 const EDGE_WORDS = [
   { word: 'crisp', value: 0.0015 },
@@ -94,14 +95,24 @@ export function BriefStage() {
           />
           {brief.haze ? <HazeFields /> : null}
           <Quantity path="brief.backdrop.distance" kind="length" label="To backdrop" />
-          <Choice path="brief.backdrop.finish" label="Backdrop" options={data.finishes} />
+          <ShelfChoice
+            path="brief.backdrop.finish"
+            label="Backdrop"
+            options={data.finishes}
+            category="backdrop"
+          />
           <h2>Room</h2>
           <Quantity path="brief.room.width" kind="length" label="Width" />
           <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
           <Quantity path="brief.room.height" kind="length" label="Ceiling" />
-          <Choice path="brief.room.walls" label="Walls" options={data.finishes} />
-          <Choice path="brief.room.ceiling" label="Ceiling is" options={data.finishes} />
-          <Choice path="brief.room.floor" label="Floor is" options={data.finishes} />
+          <ShelfChoice path="brief.room.walls" label="Walls" options={data.finishes} category="backdrop" />
+          <ShelfChoice
+            path="brief.room.ceiling"
+            label="Ceiling is"
+            options={data.finishes}
+            category="backdrop"
+          />
+          <ShelfChoice path="brief.room.floor" label="Floor is" options={data.finishes} category="backdrop" />
         </section>
         <section className="panel" aria-label="Wanted">
           <h2>Wanted</h2>
@@ -203,7 +214,7 @@ export function BriefStage() {
             ]}
           />
           <h2>Lamp</h2>
-          <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
+          <ShelfChoice path="brief.lamp.id" label="Lamp" options={data.lamps} category="lamp" />
           <Quantity path="brief.lamp.power" kind="share" label="Power" />
         </section>
       </div>

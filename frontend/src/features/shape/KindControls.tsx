@@ -2,14 +2,14 @@
 import type { Catalogue, Shoot } from '../../shared/api/client';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
-import type { Kind } from '../../shared/units/quantity';
+import { type ShelfCategory, ShelfChoice } from '../../shared/ui/ShelfChoice';
+import { KIND_OF } from '../../shared/units/quantity';
 
-const KINDS: Record<string, Kind> = {
-  m: 'length',
-  degree: 'degrees',
-  share: 'share',
-  stop: 'stops',
-  count: 'number',
+/** Parameters that may take a thing of one's own. */
+const OWN: Record<string, ShelfCategory> = {
+  'design.sheet': 'sheet',
+  'design.face': 'face',
+  'design.lining': 'face',
 };
 
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
@@ -20,10 +20,13 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
       <h2>{kind.name.charAt(0).toUpperCase() + kind.name.slice(1)}</h2>
       {kind.controls.map((c) => {
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
+        const own = OWN[c.path];
+        if (own)
+          return <ShelfChoice key={c.path} path={c.path} label={label} options={c.options} category={own} />;
         return c.options.length ? (
           <Choice key={c.path} path={c.path} label={label} options={c.options} />
         ) : (
-          <Quantity key={c.path} path={c.path} kind={KINDS[c.unit] ?? 'number'} label={label} />
+          <Quantity key={c.path} path={c.path} kind={KIND_OF[c.unit] ?? 'number'} label={label} />
         );
       })}
     </section>

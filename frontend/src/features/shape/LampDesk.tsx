@@ -6,6 +6,7 @@ import type { Catalogue, Figures, Shoot } from '../../shared/api/client';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
+import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 
 type Other = Shoot['brief']['others'][number];
 
@@ -44,7 +45,7 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
   const window = other.id === 'window';
   return (
     <div className="lamp-editor">
-      {window ? null : <Choice path={`${path}.id`} label="Lamp" options={data.lamps} />}
+      {window ? null : <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />}
       <Quantity
         path={`${path}.x`}
         kind="length"

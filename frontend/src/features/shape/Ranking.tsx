@@ -6,7 +6,7 @@ import type { Schemas, Shoot } from '../../shared/api/client';
 import { rankingQuery } from '../../shared/api/queries';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
-import type { Scale } from '../../shared/drawing/scale';
+import { commonSide } from '../../shared/drawing/scale';
 import { edit } from '../../shared/state/store';
 import { KindPicture } from './KindPicture';
 
@@ -28,25 +28,7 @@ const FIGURES: [Figure, string][] = [
 ];
 const MOST_COMPARED = 4;
 
-/** One scale for all side views. */
-function common(rows: Row[], ceiling: number): { scale: Scale; width: number; height: number } {
-  const points = rows.flatMap((r) => [
-    ...(r.drawn?.side.flatMap((o) => o.points) ?? []),
-    ...(r.drawn?.side_lamps.map((l) => l.place) ?? []),
-  ]);
-  const left = Math.min(-0.6, ...points.map((p) => p[0] ?? 0));
-  const right = Math.max(1.4, ...points.map((p) => (p[0] ?? 0) + 0.4));
-  const perMetre = Math.min(46, 250 / (right - left));
-  const scale: Scale = {
-    perMetre,
-    x: (v) => (v - left) * perMetre,
-    y: (v) => (ceiling - v) * perMetre + 3,
-    metres: (v) => v / perMetre,
-  };
-  return { scale, width: (right - left) * perMetre, height: ceiling * perMetre + 6 };
-}
-
-function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof common> }) {
+function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof commonSide> }) {
   const { scale: s, width, height } = view;
   const floor = s.y(0);
   return (
@@ -69,7 +51,7 @@ function Card(props: {
   row: Row;
   place: number;
   document: Shoot;
-  view: ReturnType<typeof common>;
+  view: ReturnType<typeof commonSide>;
   chosen: boolean;
   full: boolean;
   onChoose: (on: boolean) => void;
@@ -95,6 +77,14 @@ function Card(props: {
         <p>
           <b>Good:</b> {row.good}. <b>Bad:</b> {row.bad}.
         </p>
+        {row.look_for.length ? (
+          <details>
+            <summary>What to look for in a shop or a shed</summary>
+            {row.look_for.map((text) => (
+              <p key={text}>{text}</p>
+            ))}
+          </details>
+        ) : null}
       </div>
       <dl className="kind-figures">
         {FIGURES.slice(0, 8).map(([key, label]) => (
@@ -128,7 +118,10 @@ function Card(props: {
 }
 
 function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
-  const view = common(rows, document.brief.room.height);
+  const view = commonSide(
+    rows.flatMap((r) => (r.drawn ? [r.drawn] : [])),
+    document.brief.room.height,
+  );
   return (
     <section className="compared" aria-label="Side by side">
       <table className="list">
@@ -190,7 +183,10 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
   const seconds = useSeconds(isFetching);
   const rows = data?.kinds ?? [];
   const serving = rows.filter((r) => r.design);
-  const view = common(serving, document.brief.room.height);
+  const view = commonSide(
+    serving.flatMap((r) => (r.drawn ? [r.drawn] : [])),
+    document.brief.room.height,
+  );
   const compared = serving.filter((r) => chosen.includes(r.kind));
   const [side, setSide] = useState(false);
   const beside = side && compared.length > 1;

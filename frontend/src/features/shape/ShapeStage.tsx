@@ -7,6 +7,7 @@ import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
+import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { FrontView, GlowKey } from './FrontView';
 import { KindControls } from './KindControls';
 import { KindFront } from './KindFront';
@@ -32,7 +33,7 @@ function Controls({ figures }: { figures: Figures | null }) {
     <>
       <section className="panel" aria-label="Sheet">
         <h2>Sheet</h2>
-        <Choice path="design.sheet" label="Material" options={data.sheets} />
+        <ShelfChoice path="design.sheet" label="Material" options={data.sheets} category="sheet" />
         <div className="field">
           <span className="field-label">Layers</span>
           <Segmented
@@ -69,7 +70,7 @@ function Controls({ figures }: { figures: Figures | null }) {
       </section>
       <section className="panel" aria-label="Lamp">
         <h2>Lamp</h2>
-        <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
+        <ShelfChoice path="brief.lamp.id" label="Lamp" options={data.lamps} category="lamp" />
         <Choice path="brief.lamp.gel" label="Gel" options={data.gels} />
         {document.brief.lamp.id === 'flash_hotshoe' ? (
           <Quantity path="brief.lamp.zoom" kind="millimetres" label="Zoom" hint="24 to 105 mm" />
@@ -143,7 +144,7 @@ function LampPanel({ data }: { data: Catalogue }) {
   return (
     <section className="panel" aria-label="Lamp">
       <h2>Lamp</h2>
-      <Choice path="brief.lamp.id" label="Lamp" options={data.lamps} />
+      <ShelfChoice path="brief.lamp.id" label="Lamp" options={data.lamps} category="lamp" />
       <Choice path="brief.lamp.gel" label="Gel" options={data.gels} />
     </section>
   );

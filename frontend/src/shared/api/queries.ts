@@ -20,6 +20,49 @@ export const shootsQuery = queryOptions({
   queryFn: () => answer(api.GET('/api/shoots')),
 });
 
+export const shelfFormQuery = (units: Shoot['units']) =>
+  queryOptions({
+    queryKey: ['shelf-form', units],
+    queryFn: () => answer(api.GET('/api/shelf/form', { params: { query: { units } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const shelfQuery = (units: Shoot['units']) =>
+  queryOptions({
+    queryKey: ['shelf', units],
+    queryFn: () => answer(api.GET('/api/shelf', { params: { query: { units } } })),
+    staleTime: 10_000,
+  });
+
+export const atHandQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['at-hand', document.brief, document.units],
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/shelf/at-hand', { body: { document, editor: mapEditor }, signal })),
+    staleTime: 300_000,
+    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
+  });
+
+export const becomesQuery = (document: Shoot, of: { item?: string; generic?: string; version?: number }) =>
+  queryOptions({
+    queryKey: ['becomes', document.brief, document.units, of],
+    queryFn: ({ signal }) =>
+      answer(
+        api.POST('/api/shelf/becomes', {
+          body: { document, item: of.item ?? null, generic: of.generic ?? null },
+          signal,
+        }),
+      ),
+    staleTime: 300_000,
+    retry: false,
+  });
+
+export const versionsQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ['shelf-versions', id, version],
+    queryFn: () => answer(api.GET('/api/shelf/{item_id}/versions', { params: { path: { item_id: id } } })),
+  });
+
 export const buildQuery = (document: Shoot) =>
   queryOptions({
     queryKey: ['build', document.design, document.brief.carrying_length, document.units],

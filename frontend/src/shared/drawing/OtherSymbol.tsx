@@ -65,7 +65,13 @@ export function OtherSymbol(props: {
             y={s.y(other.y)}
             angle={Math.atan2(s.y(aim) - s.y(other.y), s.x(0) - s.x(other.x))}
             face={8}
-            round={other.aim === 'ceiling' || other.aim === 'floor' || other.id.startsWith('bulb')}
+            round={
+              other.aim === 'ceiling' ||
+              other.aim === 'floor' ||
+              (typeof other.id === 'string'
+                ? other.id.startsWith('bulb')
+                : other.id.values.shape === 'sphere')
+            }
           />
         )}
       </g>

@@ -1,4 +1,5 @@
 // One scale for both directions, so that every drawing is true.
+import type { Schemas } from '../api/client';
 
 export type Bounds = { left: number; right: number; bottom: number; top: number };
 
@@ -32,4 +33,24 @@ export function fitScale(
     y: (m) => y0 - (m - bounds.bottom) * perMetre,
     metres: (px) => px / perMetre,
   };
+}
+
+type Drawn = Pick<Schemas['ModifierDrawn'], 'side' | 'side_lamps'>;
+
+/** One scale for several side views in a list, under one ceiling. */
+export function commonSide(views: Drawn[], ceiling: number): { scale: Scale; width: number; height: number } {
+  const points = views.flatMap((v) => [
+    ...v.side.flatMap((o) => o.points),
+    ...v.side_lamps.map((l) => l.place),
+  ]);
+  const left = Math.min(-0.6, ...points.map((p) => p[0] ?? 0));
+  const right = Math.max(1.4, ...points.map((p) => (p[0] ?? 0) + 0.4));
+  const perMetre = Math.min(46, 250 / (right - left));
+  const scale: Scale = {
+    perMetre,
+    x: (v) => (v - left) * perMetre,
+    y: (v) => (ceiling - v) * perMetre + 3,
+    metres: (v) => v / perMetre,
+  };
+  return { scale, width: (right - left) * perMetre, height: ceiling * perMetre + 6 };
 }

@@ -64,10 +64,20 @@ function settle(raw: Schemas['ShootAnswer'] | ShootAnswer): void {
   localStorage.removeItem(keptKey(answerGot.id));
 }
 
+const LAST = 'wenlo-last-shoot';
+
+/** Open the shoot that was open last, for pages that need one but have none in their address. */
+export async function openLastShoot(): Promise<void> {
+  const id = localStorage.getItem(LAST);
+  // a shoot that was deleted meanwhile leaves none open
+  if (id && !get().document) await openShoot(id).catch(() => localStorage.removeItem(LAST));
+}
+
 /** Open a shoot; what could not be saved last time is taken up again. */
 export async function openShoot(id: string): Promise<void> {
   const got = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } }));
   const raw = localStorage.getItem(keptKey(id));
+  localStorage.setItem(LAST, id);
   settle(got);
   if (!raw) return;
   const kept = JSON.parse(raw) as { document: Shoot; version: number };

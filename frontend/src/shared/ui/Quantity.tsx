@@ -10,7 +10,7 @@ import { type Kind, read, show } from '../units/quantity';
 
 type Limit = Schemas['LimitAnswer'];
 
-const STEP: Record<Kind, number> = {
+const STEP: Partial<Record<Kind, number>> = {
   length: 0.01,
   millimetres: 0.001,
   stops: 0.1,
@@ -105,9 +105,10 @@ export function useQuantity(
           : event.key === 'ArrowDown' || event.key === 'ArrowLeft'
             ? -1
             : 0;
-      if (way && value !== null && STEP[kind]) {
+      const step = STEP[kind];
+      if (way && value !== null && step) {
         event.preventDefault();
-        const by = kind === 'length' ? nudge(units, event.shiftKey) : STEP[kind] * (event.shiftKey ? 10 : 1);
+        const by = kind === 'length' ? nudge(units, event.shiftKey) : step * (event.shiftKey ? 10 : 1);
         commit(Math.round((value + way * by) * 1e6) / 1e6);
       }
     },

@@ -12,7 +12,41 @@ export type Kind =
   | 'aperture'
   | 'speed'
   | 'kelvin'
-  | 'lux';
+  | 'lux'
+  | Plain;
+
+/** Plain numbers with a unit that is always the same. */
+type Plain = 'lumens' | 'watts' | 'kilograms' | 'perMetre' | 'perArea' | 'celsius' | 'euro';
+const PLAIN: Record<Plain, [unit: string, typed: RegExp, accepted: string]> = {
+  lumens: ['lm', /\s*lm$/, 'an amount of light such as 5000 lm'],
+  watts: ['W', /\s*w$/, 'a power such as 60 W'],
+  kilograms: ['kg', /\s*kg$/, 'a weight such as 1.4 kg'],
+  perMetre: ['kg/m', /\s*kg\/m$/, 'a weight such as 0.4 kg/m'],
+  perArea: ['kg/m²', /\s*kg\/m[2²]$/, 'a weight such as 0.15 kg/m²'],
+  celsius: ['°C', /\s*°?\s*c$/, 'a temperature such as 90 °C'],
+  euro: ['€', /\s*(€|eur)$/, 'a price such as 12.50 €'],
+};
+
+/** Which kind of number a unit of the server's is. */
+export const KIND_OF: Record<string, Kind> = {
+  m: 'length',
+  s: 'shutter',
+  degree: 'degrees',
+  share: 'share',
+  stop: 'stops',
+  count: 'number',
+  number: 'number',
+  K: 'kelvin',
+  lx: 'lux',
+  'm/s': 'speed',
+  lm: 'lumens',
+  W: 'watts',
+  kg: 'kilograms',
+  'kg/m': 'perMetre',
+  'kg/m2': 'perArea',
+  celsius: 'celsius',
+  EUR: 'euro',
+};
 
 const DECIMAL = /^[+-]?\d+(?:[.,]\d+)?$/;
 
@@ -55,6 +89,10 @@ export function read(text: string, kind: Kind, units: Units): number | string {
       return decimal(t.replace(/\s*(lx|lux)$/, '')) ?? bad('an illuminance such as 8000 lx');
     case 'number':
       return decimal(t.replace(/^iso\s*/, '')) ?? bad('a number');
+    default: {
+      const [, typed, accepted] = PLAIN[kind];
+      return decimal(t.replace(typed, '')) ?? bad(accepted);
+    }
   }
 }
 
@@ -67,7 +105,7 @@ export function show(value: number, kind: Kind, units: Units): string {
     case 'stops':
       return `${value.toFixed(1)} ${Math.abs(value) === 1 ? 'stop' : 'stops'}`;
     case 'share':
-      return `${Math.round(value * 100)} %`;
+      return `${Math.abs(value) < 0.1 ? Number((value * 100).toPrecision(2)) : Math.round(value * 1000) / 10} %`;
     case 'degrees':
       return `${Math.round(value * 10) / 10}°`;
     case 'aperture':
@@ -82,5 +120,9 @@ export function show(value: number, kind: Kind, units: Units): string {
       return `${Math.round(value)} lx`;
     case 'number':
       return String(Math.round(value * 100) / 100);
+    case 'euro':
+      return `${value.toFixed(2)} €`;
+    default:
+      return `${Math.round(value * 1000) / 1000} ${PLAIN[kind][0]}`;
   }
 }

@@ -162,10 +162,18 @@ def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSy
         build = work_out(kind.build(design, lit), units=units)
     except Impossible as problem:
         return replace(plain, cannot=problem.message)
-    lines = [*missing(build.shopping, shelf), *_missing_lamp(lit, shelf), *_missing_stands(kind, design, shelf)]
+    lines = [*missing(build.shopping, shelf), *_missing_stands(kind, design, shelf)]
+    if not kind.daylight:
+        lines += _missing_lamp(lit, shelf)
     result = evaluate(lit, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
     return replace(
-        plain, brief=lit, design=design, result=result, build=build, lamp=lit.lamp.type.name, missing=tuple(lines)
+        plain,
+        brief=lit,
+        design=design,
+        result=result,
+        build=build,
+        lamp="daylight" if kind.daylight else lit.lamp.type.name,
+        missing=tuple(lines),
     )
 
 
@@ -182,7 +190,7 @@ def _missing_lamp(brief: Brief, shelf: Sequence[Stocked]) -> Iterator[ShoppingLi
 
 def _missing_stands(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
     # one for the lamp besides those that the kind takes
-    short = kind.handling(design).stands + 1 - stands(shelf)
+    short = kind.handling(design).stands + (0 if kind.daylight else 1) - stands(shelf)
     if short > 0:
         row = starter()["support", STAND]
         yield ShoppingLine(

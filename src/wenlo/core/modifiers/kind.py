@@ -163,6 +163,7 @@ class Kind(Generic[P]):
     replaces: the rules of thumb that its figures replace.
     mistakes, cautions: what goes wrong, and what can hurt.
     becomes: the found objects that it can be made of.
+    daylight: lit by the sky, without a lamp.
     """
 
     id: str
@@ -182,3 +183,4 @@ class Kind(Generic[P]):
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[Become, ...] = ()
+    daylight: bool = False

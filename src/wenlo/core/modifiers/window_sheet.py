@@ -185,6 +185,7 @@ KIND = Kind(
     replaces=("subject as far from the window as the window is wide",),
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
+    daylight=True,
     becomes=(
         Become(forms=("curtain",), sizes={}, wall="sheet",
                how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side."),

@@ -1,0 +1,129 @@
+// With what I have: what can be made of the Shelf alone, and what one purchase would open up.
+import { useQuery } from '@tanstack/react-query';
+import { Button, Spin } from 'antd';
+import type { Schemas } from '../../shared/api/client';
+import { atHandQuery } from '../../shared/api/queries';
+import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
+import { SubjectSide } from '../../shared/drawing/SubjectSide';
+import { commonSide } from '../../shared/drawing/scale';
+import { useShoot } from '../../shared/state/store';
+import { useDesign } from './Becomes';
+
+type Line = Schemas['AtHandLine'];
+
+function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> }) {
+  const document = useShoot((s) => s.document);
+  const take = useDesign();
+  const made = line.made;
+  if (!document || !made) return null;
+  const { scale: s, width, height } = view;
+  return (
+    <li className={`at-hand-card${line.missing.length ? '' : ' is-ready'}`}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${line.name} from the side, on the common scale`}
+      >
+        <path d={`M0 ${s.y(document.brief.room.height)} H${width}`} className="ceiling" />
+        <path d={`M0 ${s.y(0)} H${width}`} className="ground" />
+        <SubjectSide brief={document.brief} scale={s} />
+        <ModifierShapes outlines={made.drawn.side} lamps={made.drawn.side_lamps} scale={s} />
+      </svg>
+      <div>
+        <h3>{line.name}</h3>
+        <p>
+          {made.size}, shadow edge {made.edge}, loses {made.loss}; with {made.lamp_name}.
+        </p>
+        {line.missing.length ? (
+          <p className="missing">
+            <b>To buy, about {line.cost.toFixed(0)} €:</b>{' '}
+            {line.missing
+              .map((m) => `${m.name} (${m.amount}${m.price === null ? ', price not known' : ''})`)
+              .join('; ')}
+            .
+          </p>
+        ) : (
+          <p className="ready">Everything is on the Shelf.</p>
+        )}
+      </div>
+      <Button
+        size="small"
+        type={line.missing.length ? 'default' : 'primary'}
+        onClick={() => take(made, line.name)}
+      >
+        Use it
+      </Button>
+    </li>
+  );
+}
+
+export function AtHand() {
+  const document = useShoot((s) => s.document);
+  const { data, isFetching, error } = useQuery({
+    ...atHandQuery(document ?? ({} as never)),
+    enabled: document !== null,
+  });
+  if (!document)
+    return (
+      <div className="card waiting">
+        <h2>For which shoot?</h2>
+        <p>Choose a shoot at the top; its brief decides what the light must do.</p>
+      </div>
+    );
+  const rows = data?.kinds ?? [];
+  const made = rows.filter((r) => r.made);
+  const ready = made.filter((r) => !r.missing.length).length;
+  const view = commonSide(
+    made.flatMap((r) => (r.made ? [r.made.drawn] : [])),
+    document.brief.room.height,
+  );
+  return (
+    <section className="card at-hand" aria-label="With what I have">
+      <div className="ranking-head">
+        <h2>With what I have, for {document.title}</h2>
+        <span className="faint">
+          {isFetching ? (
+            <>
+              <Spin size="small" /> making every kind of the Shelf…
+            </>
+          ) : data ? (
+            `${ready} of ${rows.length} kinds can be made now; the rest by what is left to buy. Rolls whose length is not given are taken to be long enough.`
+          ) : null}
+        </span>
+      </div>
+      {error ? <p role="alert">{error.message} Try again.</p> : null}
+      {data?.openings.length ? (
+        <section className="openings" aria-label="One purchase">
+          <h3>One purchase opens</h3>
+          <ul>
+            {data.openings.slice(0, 5).map((o) => (
+              <li key={o.what}>
+                <b>{o.what}</b> ({o.amount}, about {o.price.toFixed(2)} €): {o.opens.join(', ')}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <ol className={`at-hand-list${isFetching && data ? ' is-stale' : ''}`}>
+        {made.map((r) => (
+          <Kind key={r.kind} line={r} view={view} />
+        ))}
+      </ol>
+      {rows.some((r) => r.cannot) ? (
+        <>
+          <h3 className="cannot-head">Cannot be made of it</h3>
+          <ul className="cannot">
+            {rows
+              .filter((r) => r.cannot)
+              .map((r) => (
+                <li key={r.kind}>
+                  <b>{r.name}</b>: {r.cannot}
+                </li>
+              ))}
+          </ul>
+        </>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+// What a found object can become for the shoot that is open.
+import { useQuery } from '@tanstack/react-query';
+import { Button, Spin } from 'antd';
+import { useNavigate } from 'react-router';
+import type { Schemas } from '../../shared/api/client';
+import { becomesQuery } from '../../shared/api/queries';
+import { edit, useShoot } from '../../shared/state/store';
+
+type Made = Schemas['MadeResult'];
+
+/** Takes a design and the lamp it was worked out with into the open shoot. */
+export function useDesign(): (made: Made, name: string) => void {
+  const go = useNavigate();
+  const id = useShoot((s) => s.id);
+  return (made, name) => {
+    edit(
+      [
+        { path: 'brief.lamp.id', value: made.lamp },
+        { path: 'design', value: made.design },
+      ],
+      `Kind: ${name}`,
+    );
+    void go(`/shoots/${id}/shape`);
+  };
+}
+
+export function Becomes({ of }: { of: { item?: string; generic?: string; version?: number } }) {
+  const document = useShoot((s) => s.document);
+  const take = useDesign();
+  const { data, isFetching, error } = useQuery({
+    ...becomesQuery(document ?? ({} as never), of),
+    enabled: document !== null,
+  });
+  return (
+    <section aria-label="What it can become" className="becomes">
+      <h3>What it can become</h3>
+      {document ? null : (
+        <p className="faint">Choose a shoot at the top; its brief decides what the light must do.</p>
+      )}
+      {isFetching ? (
+        <p className="faint">
+          <Spin size="small" /> working out its light…
+        </p>
+      ) : null}
+      {error ? <p role="alert">{error.message}</p> : null}
+      {data?.kinds.length === 0 ? (
+        <p className="faint">No kind that Wenlo knows is made of a thing of this form.</p>
+      ) : null}
+      <ul>
+        {data?.kinds.map((k) => (
+          <li key={k.kind} className={k.why_not ? 'cannot-be' : ''}>
+            <b>{k.name}</b>
+            {k.made ? (
+              <>
+                <p>
+                  {k.made.size}, shadow edge {k.made.edge}, loses {k.made.loss}; with {k.made.lamp_name}.
+                </p>
+                <p className="faint">{k.how}</p>
+                <Button size="small" onClick={() => k.made && take(k.made, k.name)}>
+                  Use it for {document?.title ?? 'the shoot'}
+                </Button>
+              </>
+            ) : (
+              <p>{k.why_not}</p>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

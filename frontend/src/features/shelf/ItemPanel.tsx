@@ -1,0 +1,312 @@
+// One item of the Shelf: its drawing, its values, photographs, measured beam, versions and what it can become.
+import { CopyOutlined, DeleteOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
+import { useQuery } from '@tanstack/react-query';
+import { Button, Input, Popconfirm, Segmented, Upload } from 'antd';
+import { useState } from 'react';
+import type { Schemas, Shoot } from '../../shared/api/client';
+import { versionsQuery } from '../../shared/api/queries';
+import { Becomes } from './Becomes';
+import { ItemDrawing, WhereLightGoes } from './ItemDrawing';
+import type { ItemAnswer, ShelfActions, Starter } from './useShelf';
+import { type FieldLine, typed, ValueField } from './ValueField';
+
+type CategoryLine = Schemas['CategoryAnswer'];
+
+const COUNT: FieldLine = {
+  name: 'count',
+  label: 'how many',
+  kind: 'number',
+  unit: 'count',
+  low: 0,
+  high: 100_000,
+  optional: false,
+  options: [],
+};
+
+const RARELY = new Set(['tint_red', 'tint_green', 'tint_blue']);
+
+function Values(props: {
+  category: CategoryLine;
+  values: Record<string, unknown>;
+  units: Shoot['units'];
+  errors?: Record<string, string>;
+  change?: (name: string, value: unknown) => void;
+}) {
+  const { category, values, units, change } = props;
+  const neutral = [...RARELY].every((n) => (values[n] ?? 1) === 1);
+  return (
+    <div className="item-values">
+      {category.fields
+        .filter((f) => change || !(RARELY.has(f.name) && neutral))
+        .filter((f) => change || values[f.name] != null)
+        .filter((f) => !(f.name === 'board_length' && values.form === 'cloth'))
+        .filter((f) => !(f.name === 'on_hand' && values.form === 'board'))
+        .map((f) => (
+          <ValueField
+            key={f.name}
+            field={f}
+            value={values[f.name]}
+            units={units}
+            error={props.errors?.[f.name]}
+            readOnly={!change}
+            change={(value) => change?.(f.name, value)}
+          />
+        ))}
+    </div>
+  );
+}
+
+export function GenericPanel(props: {
+  thing: Starter;
+  category: CategoryLine;
+  units: Shoot['units'];
+  actions: ShelfActions;
+  taken: (item: ItemAnswer) => void;
+}) {
+  const { thing, category, units, actions } = props;
+  return (
+    <section className="card item-panel" aria-label={thing.name}>
+      <h2>{thing.name}</h2>
+      <p className="faint">
+        Generic, with typical values. Put it on your Shelf to count it and to change them.
+      </p>
+      <ItemDrawing thing={thing} size={120} units={units} />
+      <WhereLightGoes category={thing.category} values={thing.values} />
+      <Button
+        type="primary"
+        icon={<PlusOutlined />}
+        loading={actions.busy}
+        onClick={() =>
+          void actions.take(thing).then((got) => {
+            if (got) props.taken(got);
+          })
+        }
+      >
+        Put it on my Shelf
+      </Button>
+      <Values category={category} values={thing.values} units={units} />
+      {thing.category === 'found' ? <Becomes of={{ generic: thing.id }} /> : null}
+    </section>
+  );
+}
+
+function Versions({ item }: { item: ItemAnswer }) {
+  const { data } = useQuery(versionsQuery(item.id, item.version));
+  if (!data || data.length < 2) return null;
+  const changed = (k: number) => {
+    const now = data[k];
+    const then = data[k + 1];
+    if (!now || !then) return 'made';
+    const names = Object.keys(now.values).filter(
+      (n) => JSON.stringify(now.values[n]) !== JSON.stringify(then.values[n]),
+    );
+    return names.length ? names.map((n) => n.replaceAll('_', ' ')).join(', ') : 'count, name or note';
+  };
+  return (
+    <section aria-label="Versions">
+      <h3>Versions</h3>
+      <ol className="versions">
+        {data.slice(0, 8).map((v, k) => (
+          <li key={v.number} value={v.number}>
+            {changed(k)}{' '}
+            <span className="faint">
+              {new Date(v.created_at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
+  const measured = item.item.values?.distribution != null;
+  return (
+    <div className="item-files">
+      <Upload
+        accept=".ies,.ldt"
+        showUploadList={false}
+        beforeUpload={(file) => {
+          void actions.setBeam(item, file);
+          return false;
+        }}
+      >
+        <Button size="small" icon={<UploadOutlined />}>
+          {measured ? 'Another measured beam' : 'Measured beam (IES, EULUMDAT)'}
+        </Button>
+      </Upload>
+      {measured ? (
+        <>
+          <a href={`/api/shelf/${item.id}/beam.ies`}>IES file</a>
+          <a href={`/api/shelf/${item.id}/beam.ldt`}>EULUMDAT file</a>
+          <Button
+            size="small"
+            type="text"
+            onClick={() => void actions.save(item, { values: { ...item.item.values, distribution: null } })}
+          >
+            Take the beam away
+          </Button>
+        </>
+      ) : null}
+    </div>
+  );
+}
+
+function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
+  return (
+    <section aria-label="Photographs">
+      <div className="photographs">
+        {item.photographs.map((p) => (
+          <figure key={p.id}>
+            <img
+              src={`/api/shelf/photographs/${p.id}.jpg`}
+              alt={`${item.item.name}: ${p.name}`}
+              loading="lazy"
+            />
+            <Button
+              size="small"
+              type="text"
+              icon={<DeleteOutlined />}
+              aria-label={`Take away ${p.name}`}
+              onClick={() => void actions.removePhotograph(p.id)}
+            />
+          </figure>
+        ))}
+        <Upload
+          accept="image/jpeg,image/png,image/webp,image/tiff"
+          showUploadList={false}
+          beforeUpload={(file) => {
+            void actions.addPhotograph(item.id, file);
+            return false;
+          }}
+        >
+          <Button size="small" icon={<PlusOutlined />}>
+            Photograph
+          </Button>
+        </Upload>
+      </div>
+    </section>
+  );
+}
+
+export function OwnPanel(props: {
+  item: ItemAnswer;
+  category: CategoryLine;
+  units: Shoot['units'];
+  actions: ShelfActions;
+  choose: (id: string | null) => void;
+}) {
+  const { item, category, units, actions, choose } = props;
+  const plain = item.item;
+  const [miscounted, setMiscounted] = useState<string | null>(null);
+  const values = plain.values ?? {};
+  const recount = (text: string) => {
+    const got = typed(text, COUNT, units);
+    setMiscounted(typeof got === 'string' ? got : null);
+    if (typeof got === 'number' && got !== plain.count) void actions.save(item, { count: got });
+  };
+  return (
+    <section className="card item-panel" aria-label={plain.name}>
+      <input
+        key={plain.name}
+        className="title-input item-name"
+        aria-label="Name of the item"
+        defaultValue={plain.name}
+        maxLength={120}
+        onBlur={(e) => {
+          const name = e.currentTarget.value.trim();
+          if (name && name !== plain.name) void actions.save(item, { name });
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+        }}
+      />
+      <div className="item-acts">
+        <span>
+          I have{' '}
+          <input
+            key={plain.count}
+            className="quantity"
+            inputMode="decimal"
+            aria-label="How many I have"
+            defaultValue={plain.count}
+            onFocus={(e) => e.currentTarget.select()}
+            onBlur={(e) => recount(e.currentTarget.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') e.currentTarget.blur();
+              const step = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
+              if (step) {
+                e.preventDefault();
+                recount(String(Math.max(0, plain.count + step)));
+              }
+            }}
+          />
+        </span>
+        <Segmented
+          size="small"
+          aria-label="Where the values come from"
+          options={['typical', 'measured']}
+          value={plain.measured ? 'measured' : 'typical'}
+          onChange={(v) => void actions.save(item, { measured: v === 'measured' })}
+        />
+        <Button
+          size="small"
+          type="text"
+          icon={<CopyOutlined />}
+          aria-label="Copy"
+          title="Copy"
+          onClick={() =>
+            void actions.copy(item.id).then((got) => {
+              if (got) choose(got.id);
+            })
+          }
+        />
+        <Popconfirm
+          title="Take it off the Shelf? Shoots that use it keep its values."
+          okText="Take it off"
+          onConfirm={() => {
+            choose(null);
+            void actions.remove(item);
+          }}
+        >
+          <Button
+            size="small"
+            type="text"
+            icon={<DeleteOutlined />}
+            aria-label="Take off the Shelf"
+            title="Take off the Shelf"
+          />
+        </Popconfirm>
+      </div>
+      {miscounted ? (
+        <span className="field-error" role="alert">
+          {miscounted}
+        </span>
+      ) : null}
+      <ItemDrawing thing={{ category: plain.category, values, curve: item.curve }} size={110} units={units} />
+      <WhereLightGoes category={plain.category} values={values} />
+      <Values
+        category={category}
+        values={values}
+        units={units}
+        errors={actions.fields}
+        change={(name, value) => void actions.save(item, { values: { ...values, [name]: value } })}
+      />
+      {plain.category === 'lamp' ? <Beam item={item} actions={actions} /> : null}
+      <Photographs item={item} actions={actions} />
+      <Input.TextArea
+        key={`${item.id} ${plain.note}`}
+        aria-label="Note"
+        placeholder="Note: where it lies, what it was used for"
+        autoSize={{ minRows: 1, maxRows: 5 }}
+        maxLength={2000}
+        defaultValue={plain.note}
+        onBlur={(e) => {
+          if (e.currentTarget.value !== plain.note) void actions.save(item, { note: e.currentTarget.value });
+        }}
+      />
+      {plain.category === 'found' ? <Becomes of={{ item: item.id, version: item.version }} /> : null}
+      <Versions item={item} />
+    </section>
+  );
+}

@@ -1,0 +1,268 @@
+// The Shelf: what one owns and what can be bought, by category; one item open beside the list.
+import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
+import { useQuery } from '@tanstack/react-query';
+import { Alert, Button, Input, Segmented, Select, Upload } from 'antd';
+import { useEffect, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { shelfFormQuery, shelfQuery, shootsQuery } from '../../shared/api/queries';
+import { openLastShoot, openShoot, useShoot } from '../../shared/state/store';
+import { AtHand } from './AtHand';
+import { ItemDrawing } from './ItemDrawing';
+import { GenericPanel, OwnPanel } from './ItemPanel';
+import { type Category, type ItemAnswer, type Starter, useShelf } from './useShelf';
+
+type View = 'mine' | 'generic' | 'at-hand';
+
+const VIEWS: { value: View; label: string }[] = [
+  { value: 'mine', label: 'Mine' },
+  { value: 'generic', label: 'Generic things' },
+  { value: 'at-hand', label: 'With what I have' },
+];
+
+export function ShelfPage() {
+  const units = useShoot((s) => s.document?.units ?? 'metric');
+  const shoot = useShoot((s) => (s.document ? s.id : null));
+  const shoots = useQuery(shootsQuery);
+  useEffect(() => void openLastShoot(), []);
+  const form = useQuery(shelfFormQuery(units));
+  const own = useQuery(shelfQuery(units));
+  const actions = useShelf();
+  const [at, setAt] = useSearchParams();
+  const [search, setSearch] = useState('');
+  const view = (at.get('view') as View | null) ?? 'mine';
+  const category = (at.get('category') as Category | null) ?? 'lamp';
+  const chosen = at.get('item');
+  const go = (change: Record<string, string | null>) => {
+    actions.forget();
+    const next = new URLSearchParams(at);
+    for (const [name, value] of Object.entries(change)) {
+      if (value === null) next.delete(name);
+      else next.set(name, value);
+    }
+    setAt(next, { replace: true });
+  };
+  const line = form.data?.categories.find((c) => c.id === category);
+  const find = (name: string, words: string) =>
+    `${name} ${words}`.toLowerCase().includes(search.trim().toLowerCase());
+  const items = (own.data ?? []).filter(
+    (i) => (search ? true : i.item.category === category) && find(i.item.name, i.words),
+  );
+  const generic = (form.data?.starter ?? []).filter(
+    (s) => (search ? true : s.category === category) && find(s.name, s.words),
+  );
+  const item = own.data?.find((i) => i.id === chosen);
+  const thing = form.data?.starter.find((s) => `${s.category}.${s.id}` === chosen);
+  const lineOf = (c: Category) => form.data?.categories.find((x) => x.id === c);
+  const count = (c: Category) =>
+    view === 'generic'
+      ? (form.data?.starter.filter((s) => s.category === c).length ?? 0)
+      : (own.data?.filter((i) => i.item.category === c).length ?? 0);
+  const make = () => {
+    if (!line) return;
+    const values = Object.fromEntries(
+      line.fields.filter((f) => f.default !== null).map((f) => [f.name, f.default]),
+    );
+    void actions
+      .add({
+        category,
+        name: `New: ${line.name.toLowerCase()}`,
+        count: 1,
+        measured: false,
+        note: '',
+        starter: null,
+        values,
+      })
+      .then((got) => {
+        if (got) go({ item: got.id, view: 'mine' });
+      });
+  };
+  const card = (key: string, name: string, words: string, drawing: ItemAnswer | Starter, badge: string) => (
+    <li key={key}>
+      <button
+        type="button"
+        className={`shelf-card${chosen === key ? ' is-chosen' : ''}`}
+        aria-pressed={chosen === key}
+        onClick={() => {
+          go({ item: key });
+          // on a phone the item opens under the list
+          if (matchMedia('(max-width: 900px)').matches)
+            requestAnimationFrame(() => document.querySelector('.item-panel')?.scrollIntoView());
+        }}
+      >
+        <ItemDrawing
+          thing={
+            'item' in drawing
+              ? {
+                  category: drawing.item.category,
+                  values: drawing.item.values ?? {},
+                  curve: drawing.curve,
+                }
+              : { ...drawing, curve: drawing.curve }
+          }
+          size={54}
+          units={units}
+        />
+        <span className="shelf-words">
+          <b>{name}</b>
+          <small>{words}</small>
+        </span>
+        {badge ? <span className="shelf-badge">{badge}</span> : null}
+      </button>
+    </li>
+  );
+  return (
+    <main className="shelf-page" aria-label="Shelf">
+      <header>
+        <h1>Shelf</h1>
+        <Segmented
+          aria-label="What is shown"
+          options={VIEWS}
+          value={view}
+          onChange={(v) => go({ view: v, item: null })}
+        />
+        <Input.Search
+          allowClear
+          placeholder="Find on the Shelf"
+          aria-label="Find on the Shelf"
+          className="shelf-search"
+          value={search}
+          onChange={(e) => setSearch(e.currentTarget.value)}
+        />
+        <span className="spacer" />
+        {shoots.data?.length ? (
+          <Select
+            size="small"
+            className="shelf-shoot"
+            aria-label="For which shoot"
+            title="What things can become is worked out for the brief of this shoot"
+            placeholder="For which shoot?"
+            value={shoot}
+            options={shoots.data.map((s) => ({ value: s.id, label: s.title }))}
+            onChange={(id) => void openShoot(id)}
+          />
+        ) : null}
+        {shoot ? <Link to={`/shoots/${shoot}/shape`}>To the shoot</Link> : null}
+        <a className="file-link" href="/api/shelf/items.csv">
+          <DownloadOutlined /> CSV
+        </a>
+        <Upload
+          accept=".csv,text/csv"
+          showUploadList={false}
+          beforeUpload={(file) => {
+            void actions.bringIn(file);
+            return false;
+          }}
+        >
+          <Button size="small" icon={<UploadOutlined />} loading={actions.busy}>
+            Bring in CSV
+          </Button>
+        </Upload>
+      </header>
+      {actions.problem.length ? (
+        <Alert
+          type="error"
+          showIcon
+          closable={{ onClose: actions.forget }}
+          title="That did not work; nothing was changed"
+          description={actions.problem.slice(0, 6).map((p) => <div key={p}>{p}</div>)}
+        />
+      ) : null}
+      {own.error ? <Alert type="warning" showIcon title={own.error.message} /> : null}
+      {view === 'at-hand' ? (
+        <AtHand />
+      ) : (
+        <div className="shelf-body">
+          <nav className="shelf-categories" aria-label="Categories">
+            {form.data?.categories.map((c) => (
+              <button
+                key={c.id}
+                type="button"
+                className={c.id === category && !search ? 'active' : ''}
+                aria-current={c.id === category && !search}
+                title={c.about}
+                onClick={() => {
+                  setSearch('');
+                  go({ category: c.id, item: null });
+                }}
+              >
+                {c.name}
+                <span>{count(c.id)}</span>
+              </button>
+            ))}
+          </nav>
+          <section className="shelf-list" aria-label={search ? 'Found' : (line?.name ?? 'Items')}>
+            <ul>
+              {view === 'mine'
+                ? items.map((i) =>
+                    card(
+                      i.id,
+                      i.item.name,
+                      i.words,
+                      i,
+                      `${i.item.measured ? 'measured · ' : ''}${i.item.count === 1 ? '' : `${i.item.count} ×`}`.replace(
+                        / · $/,
+                        '',
+                      ),
+                    ),
+                  )
+                : generic.map((s) => {
+                    const have =
+                      own.data?.filter((i) => i.item.category === s.category && i.item.starter === s.id) ??
+                      [];
+                    return card(
+                      `${s.category}.${s.id}`,
+                      s.name,
+                      s.words,
+                      s,
+                      have.length ? 'on your Shelf' : '',
+                    );
+                  })}
+            </ul>
+            {view === 'mine' && !search && line ? (
+              <div className="shelf-more">
+                {items.length === 0 ? (
+                  <p>Nothing of yours here yet: {line.about}. Start from a generic thing, or from nothing.</p>
+                ) : null}
+                <Button size="small" onClick={() => go({ view: 'generic', item: null })}>
+                  Choose from generic things
+                </Button>
+                <Button size="small" icon={<PlusOutlined />} onClick={make}>
+                  New one from nothing
+                </Button>
+              </div>
+            ) : null}
+            {search && (view === 'mine' ? items : generic).length === 0 ? (
+              <p className="faint">
+                Nothing is called so; try fewer letters, or look among the generic things.
+              </p>
+            ) : null}
+          </section>
+          {item && lineOf(item.item.category) ? (
+            <OwnPanel
+              key={item.id}
+              item={item}
+              // biome-ignore lint/style/noNonNullAssertion: looked up just above
+              category={lineOf(item.item.category)!}
+              units={units}
+              actions={actions}
+              choose={(id) => go({ item: id })}
+            />
+          ) : thing && lineOf(thing.category) ? (
+            <GenericPanel
+              thing={thing}
+              // biome-ignore lint/style/noNonNullAssertion: looked up just above
+              category={lineOf(thing.category)!}
+              units={units}
+              actions={actions}
+              taken={(got) => go({ item: got.id, view: 'mine' })}
+            />
+          ) : (
+            <section className="card item-panel waiting">
+              <p>Choose a thing to see what it does to light and to change its values.</p>
+            </section>
+          )}
+        </div>
+      )}
+    </main>
+  );
+}

@@ -11,7 +11,8 @@ from wenlo.core.advice.case import Case, distance_of, lengths_of, limits_of
 from wenlo.core.advice.figures import modifier_light
 from wenlo.core.advice.gauges import gauges
 from wenlo.core.advice.lengths import for_gauge
-from wenlo.core.advice.ranking import fitted, judge, rank
+from wenlo.core.advice.light_layers import action_range
+from wenlo.core.advice.ranking import TRYING, fitted, from_stock, judge, rank
 from wenlo.core.advice.schools import SCHOOLS, disputes
 from wenlo.core.advice.side_view import plan_view, side_view
 from wenlo.core.advice.what_if import SIZE, what_if
@@ -19,7 +20,7 @@ from wenlo.core.build.shopping import work_out
 from wenlo.core.data import bounce_faces, coverings, face_materials, lamp_types
 from wenlo.core.errors import Impossible, InvalidInput
 from wenlo.core.modifiers.registry import kind_of, kinds
-from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.brief import ActionArea, Brief, Limits, Wanted
 from wenlo.core.shoot.document import read_shoot, write_shoot
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
@@ -356,3 +357,32 @@ def test_schools_argue_from_figures_with_kinds_that_serve():
         assert dispute.verdict.endswith(".")
     known = set(kinds())
     assert all(kind in known for school in SCHOOLS for _, names, _ in school.sides for kind in names)
+
+
+def test_limits_are_told_where_they_are_passed():
+    brief = Brief(limits=Limits(money=5.0, people=1, build_hours=0.2, setup_minutes=4.0))
+    book = judge(kinds()["book_light"], brief)
+    said = " ".join(book.reasons)
+    for words in ("more than there is", "h are left", "minutes to set up"):
+        assert words in said, words
+    assert book.penalty > judge(kinds()["book_light"], Brief()).penalty + 1.0
+
+
+def test_a_wide_action_area_moves_the_source_off():
+    wide = ActionArea(width=1.2, depth=1.0, vary=1.5)
+    near, far = (judge(kinds()["book_light"], Brief(action=a)) for a in (ActionArea(), wide))
+    assert any("action area" in reason for reason in far.reasons)
+    assert far.design.distance >= near.design.distance
+    assert (
+        action_range(Brief(action=wide), far.design, effort=TRYING)
+        <= action_range(Brief(action=wide), near.design, effort=TRYING) + 0.05
+    )
+
+
+def test_a_design_too_large_for_the_boards_that_are_sold_is_made_smaller():
+    kind = kinds()["diffusion_frame"]
+    brief = Brief(wanted=Wanted(shadow_edge=0.04))
+    design = kind.start(brief).model_copy(update={"width": 2.4, "height": 1.2, "sheet": "opal_acrylic_3_mm"})
+    smaller, build = from_stock(kind, brief, design, units="metric")
+    assert max(smaller.width, smaller.height) <= 2.0
+    assert build.total > 0.0

@@ -5,11 +5,13 @@ import math
 import numpy as np
 import pytest
 
+from factories import make_shoot
+from wenlo.core.advice.light_layers import action_range, holding, light_layer
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.sheet import board
 from wenlo.core.transport.maps import area_map, edge_width, shadow_profile, surface_map, terminator
 from wenlo.core.transport.scene import LightScene, Panel
-from wenlo.core.transport.solve import Effort, solve
+from wenlo.core.transport.solve import DRAFT, Effort, solve
 
 A = np.array
 SURE = Effort(error=0.005, most_paths=1 << 15)
@@ -79,3 +81,36 @@ def test_edge_width_either_way():
     at = np.linspace(0, 1, 101)
     assert edge_width(at, at) == pytest.approx(0.8)
     assert edge_width(at, 1 - at) == pytest.approx(0.8)
+
+
+def test_what_holds_of_an_action_area():
+    # a straight slope of 2 stops with the mark in its middle: half of it lies within one stop
+    slope = np.linspace(-1.0, 1.0, 201)
+    found = holding(slope, 1.0)
+    assert found.range == pytest.approx(2.0)
+    assert found.share == pytest.approx(0.5, abs=0.01)
+    assert found.high - found.low == pytest.approx(1.0)
+    assert found.low <= 0.0 <= found.high
+    assert holding(np.zeros(5), 0.3).share == 1.0
+    # the window is pushed to where most of the area is, but never off the mark
+    lower = np.concatenate([np.full(9, -0.9), [0.0]])
+    assert holding(lower, 1.0).share == 1.0
+    assert holding(lower, 0.5).share == pytest.approx(0.1)
+
+
+def test_action_area_falls_off_as_the_square_of_the_distance():
+    # a small far source: the stops across the depth are those of the inverse square, the room's return aside
+    shoot = make_shoot(
+        design__width=0.3, design__height=0.3, design__top_height=1.5, design__sheet_distance=2.0, design__lamp_distance=0.5,
+        design__key_angle=0.0, brief__room__width=8.0, brief__room__depth=9.0, brief__room__walls="black_cloth",
+        brief__room__ceiling="black_cloth", brief__room__floor="black_cloth",
+    )  # fmt: skip
+    action = shoot.brief.action.model_copy(update={"depth": 1.0, "width": 0.05, "band": 0.0})
+    brief = shoot.brief.model_copy(update={"action": action})
+    wanted = 2.0 * math.log2(2.5 / 1.5)
+    assert action_range(brief, shoot.design, effort=DRAFT) == pytest.approx(wanted, abs=0.08)
+    layer = light_layer(brief, shoot.design, "action")
+    assert layer.holds.range == pytest.approx(wanted, abs=0.25)
+    assert layer.stops.shape[1] > layer.stops.shape[0] > 3
+    # rows go from the front of the area, which is nearer to the light
+    assert layer.stops[0].mean() > 0.5 > 0.0 > layer.stops[-1].mean()

@@ -11,12 +11,13 @@ from wenlo.core.advice import set_up
 from wenlo.core.advice.at_hand import at_hand, openings
 from wenlo.core.advice.figures import evaluate, modifier_light
 from wenlo.core.advice.found import becomings, look_for
+from wenlo.core.advice.gauges import gauges
 from wenlo.core.advice.ranking import JUDGING, TRY_CELLS
 from wenlo.core.build.shopping import ShoppingLine, work_out
 from wenlo.core.data import bounce_faces, lamp_types, sheet_materials
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.optics.lamp import beam_exponent, placed
+from wenlo.core.optics.lamp import beam_exponent, exponent_of, placed
 from wenlo.core.shelf.items import CATEGORIES, FoundValues, LampValues, MeasuredBeam, read_values
 from wenlo.core.shelf.own import (
     OwnBackdrop,
@@ -322,3 +323,18 @@ def test_values_that_contradict_each_other_are_refused():
     ):  # fmt: skip
         with pytest.raises(ValueError, match=r"\w"):
             model.model_validate(values)
+
+
+def test_a_black_face_gives_no_light_and_gauges_say_so():
+    black = own(OwnFace, "face", "white_foam_board", red=0.0, green=0.0, blue=0.0)
+    brief = Brief()
+    design = kinds()["bounce_card"].start(brief).model_copy(update={"face": black})
+    found = {g.key: g for g in gauges(brief, design, evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS))}
+    assert found["evenness"].value is None
+    assert "Nothing on it shines" in found["evenness"].sentence
+    assert all(g.value is None or math.isfinite(g.value) for g in found.values())
+
+
+def test_the_least_zoom_still_spreads_no_wider_than_a_half_space():
+    lamp = lamp_of(own(OwnLamp, "lamp", "chip_60_bare", zoom_short=0.01, zoom_long=0.02))
+    assert exponent_of(lamp, 0.01) > 0.0

@@ -304,9 +304,16 @@ def light_map(document: Mapping[str, Any], layer: Any, go_on: Callable[[float], 
         return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, sentence=sentence).model_dump()
     best, worst = float(found.stops.max()), max(float(found.stops.min()), -DARKEST_SHOWN)
     sentence = f"{best:+.1f} to {worst:+.1f} stops against the face.".replace("-", "−")
+    if found.holds is not None:
+        vary = shoot.brief.action.vary
+        sentence = (
+            f"{format_stops(found.holds.range)} from the best to the worst place; {found.holds.share * 100:.0f} % of it holds "
+            f"within {format_stops(vary)}."
+        )
     return r.LightMapResult(
         layer=layer, width=found.width, height=found.height, error=round(found.error, 2), sentence=sentence,
-        stops=[[round(float(max(x, -DARKEST_SHOWN)), 2) for x in row] for row in found.stops],
+        stops=[[round(float(max(x, -DARKEST_SHOWN)), 3) for x in row] for row in found.stops],
+        centre=list(found.centre), holds=None if found.holds is None else [found.holds.low, found.holds.high],
     ).model_dump()  # fmt: skip
 
 

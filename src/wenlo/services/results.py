@@ -392,7 +392,8 @@ class LightMapRequest(Result):
 class LightMapResult(Result):
     """Stops from the key in rows from the front, or the bottom, of the layer; sizes in m. Empty when it is not known.
 
-    ``error`` is the worst 95 % half-width [stop]; ``sentence`` says what the layer shows.
+    ``error`` is the worst 95 % half-width [stop]; ``sentence`` says what the layer shows; ``centre`` of a level layer, to the
+    right and behind the subject [m]; ``holds`` the levels between which an action area holds. [stop]
     """
 
     layer: Layer
@@ -401,6 +402,8 @@ class LightMapResult(Result):
     stops: list[list[float]]
     error: float
     sentence: str
+    centre: list[float] = [0.0, 0.0]
+    holds: list[float] | None = None
 
 
 class FiguresRequest(Result):

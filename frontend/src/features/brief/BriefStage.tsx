@@ -113,6 +113,19 @@ export function BriefStage() {
             category="backdrop"
           />
           <ShelfChoice path="brief.room.floor" label="Floor is" options={data.finishes} category="backdrop" />
+          <h2>Notes</h2>
+          <textarea
+            key={document.notes}
+            className="notes-box"
+            aria-label="Notes"
+            maxLength={2000}
+            defaultValue={document.notes}
+            placeholder="Window, props, what the picture must not show…"
+            onBlur={(e) => {
+              if (e.currentTarget.value !== document.notes)
+                edit([{ path: 'notes', value: e.currentTarget.value }], 'Notes');
+            }}
+          />
         </section>
         <section className="panel" aria-label="Wanted">
           <h2>Wanted</h2>
@@ -159,19 +172,10 @@ export function BriefStage() {
             label="Carrying"
             hint="longest piece in the car"
           />
-          <h2>Notes</h2>
-          <textarea
-            key={document.notes}
-            className="notes-box"
-            aria-label="Notes"
-            maxLength={2000}
-            defaultValue={document.notes}
-            placeholder="Window, props, what the picture must not show…"
-            onBlur={(e) => {
-              if (e.currentTarget.value !== document.notes)
-                edit([{ path: 'notes', value: e.currentTarget.value }], 'Notes');
-            }}
-          />
+          <Quantity path="brief.limits.money" kind="euro" label="Money" hint="for parts; – is no limit" />
+          <Quantity path="brief.limits.people" kind="number" label="Helpers" hint="people at the set-up" />
+          <Quantity path="brief.limits.build_hours" kind="number" label="Build time" hint="hours" />
+          <Quantity path="brief.limits.setup_minutes" kind="number" label="Set-up time" hint="minutes" />
         </section>
         <section className="panel" aria-label="Camera and lamp">
           <h2>Camera</h2>
@@ -216,6 +220,11 @@ export function BriefStage() {
           <h2>Lamp</h2>
           <ShelfChoice path="brief.lamp.id" label="Lamp" options={data.lamps} category="lamp" />
           <Quantity path="brief.lamp.power" kind="share" label="Power" />
+          <h2>Action area</h2>
+          <Quantity path="brief.action.width" kind="length" label="Width" hint="drawn on the plan; drag it" />
+          <Quantity path="brief.action.depth" kind="length" label="Depth" />
+          <Quantity path="brief.action.band" kind="length" label="Band" hint="up and down about the face" />
+          <Quantity path="brief.action.vary" kind="stops" label="Key may vary" />
         </section>
       </div>
       <figure className="card">

@@ -4,14 +4,16 @@ import { Select, Spin } from 'antd';
 import { useState } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
 import { lightMapQuery } from '../../shared/api/queries';
-import { LIGHT_LEVELS, LightBands } from '../../shared/drawing/LightBands';
-import { PlanView } from '../../shared/drawing/PlanView';
+import { ActionBands, LIGHT_LEVELS, LightBands } from '../../shared/drawing/LightBands';
+import { isPerson, PlanView } from '../../shared/drawing/PlanView';
+import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
 import { formatLength } from '../../shared/units/length';
 
 type Layer = Schemas['LightMapResult']['layer'];
 const LAYERS: { value: Layer | 'none'; label: string }[] = [
   { value: 'none', label: 'no light drawn' },
   { value: 'face_level', label: 'light at face height' },
+  { value: 'action', label: 'light over the action area' },
   { value: 'floor', label: 'light on the floor' },
   { value: 'ceiling', label: 'light on the ceiling' },
   { value: 'backdrop', label: 'light on the backdrop' },
@@ -43,6 +45,70 @@ function Elevation({ map, units }: { map: Schemas['LightMapResult']; units: Shoo
   );
 }
 
+/** The action area from above, large, with the head that is in it. */
+function ActionArea({ map, document }: { map: Schemas['LightMapResult']; document: Shoot }) {
+  const { action } = document.brief;
+  const [low = 0, high = 0] = map.holds ?? [];
+  const unit = Math.max(map.width, map.height);
+  const margin = unit * 0.16;
+  const left = action.x - map.width / 2;
+  const top = -action.y - map.height / 2;
+  const corner = (row: number, column: number) => {
+    const value = map.stops[row]?.[column] ?? 0;
+    return `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)}`;
+  };
+  const rows = map.stops.length - 1;
+  const columns = (map.stops[0]?.length ?? 1) - 1;
+  const letters = { fontSize: unit * 0.13, strokeWidth: unit * 0.03 };
+  return (
+    <figure className="elevation">
+      <svg
+        viewBox={`${left - margin} ${top - margin} ${map.width + 2 * margin} ${map.height + 2 * margin}`}
+        role="img"
+        aria-label={map.sentence}
+      >
+        <title>{map.sentence}</title>
+        <ActionBands
+          map={map.stops}
+          holds={[low, high]}
+          x={left}
+          y={top}
+          width={map.width}
+          height={map.height}
+        />
+        {isPerson(document.brief) ? (
+          <PersonAbove x={0} y={0} perMetre={1} />
+        ) : (
+          <ThingAbove x={0} y={0} perMetre={1} size={document.brief.subject.size} />
+        )}
+        {(
+          [
+            [0, 0, left, top + map.height, 'start'],
+            [0, columns, left + map.width, top + map.height, 'end'],
+            [rows, 0, left, top, 'start'],
+            [rows, columns, left + map.width, top, 'end'],
+          ] as const
+        ).map(([row, column, x, y, anchor]) => (
+          <text
+            key={`${row} ${column}`}
+            x={x}
+            y={y + (row ? unit * 0.13 : -unit * 0.04)}
+            textAnchor={anchor}
+            className="contour-label light-label"
+            style={letters}
+          >
+            {corner(row, column)}
+          </text>
+        ))}
+      </svg>
+      <figcaption>
+        {formatLength(map.width, document.units)} × {formatLength(map.height, document.units)}, from above;
+        the camera is below
+      </figcaption>
+    </figure>
+  );
+}
+
 export function LightLayers({ document, figures }: { document: Shoot; figures: Figures }) {
   const [layer, setLayer] = useState<Layer | 'none'>('none');
   const { data, isFetching, error } = useQuery(lightMapQuery(document, layer));
@@ -62,7 +128,9 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
         />
       </figcaption>
       <div className={`plan-body${isFetching ? ' is-stale' : ''}`}>
-        {map && !overlay ? (
+        {map?.holds ? (
+          <ActionArea map={map} document={document} />
+        ) : map && !overlay ? (
           <Elevation map={map} units={document.units} />
         ) : (
           <PlanView document={document} figures={figures} dimensions={false} light={overlay} />
@@ -75,14 +143,28 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
       </div>
       {layer !== 'none' ? (
         <>
-          <ul className="light-key" aria-label="Stops from the light at the face">
-            {LIGHT_LEVELS.map((level, i) => (
-              <li key={level.label}>
-                <span className={`swatch glow-${i}`} />
-                {level.label}
+          {layer === 'action' ? (
+            <ul className="light-key" aria-label="What holds">
+              <li>
+                <span className="swatch holds" /> holds
               </li>
-            ))}
-          </ul>
+              <li>
+                <span className="swatch too-bright" /> too bright
+              </li>
+              <li>
+                <span className="swatch too-dark" /> too dark
+              </li>
+            </ul>
+          ) : (
+            <ul className="light-key" aria-label="Stops from the light at the face">
+              {LIGHT_LEVELS.map((level, i) => (
+                <li key={level.label}>
+                  <span className={`swatch glow-${i}`} />
+                  {level.label}
+                </li>
+              ))}
+            </ul>
+          )}
           <p className="picture-words">
             {error
               ? 'The light over the room could not be read; try another layer, or again.'

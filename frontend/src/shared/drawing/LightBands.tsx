@@ -14,6 +14,29 @@ export const LIGHT_LEVELS = [
 ];
 const EDGES = LIGHT_LEVELS.slice(1).map((level) => level.from);
 
+/** What of an action area holds, and where it is too bright or too dark; rows of `map` from the front. */
+export function ActionBands(props: {
+  map: number[][];
+  holds: [low: number, high: number];
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}) {
+  const { map, holds, x, y, width, height } = props;
+  const [bright, dark] = useMemo(() => regions(map, [-holds[1], -holds[0]]), [map, holds]);
+  return (
+    <g className="action-bands">
+      <rect x={x} y={y} width={width} height={height} className="too-bright" />
+      <svg x={x} y={y} width={width} height={height} viewBox="0 0 1 1" preserveAspectRatio="none">
+        <title>What of the action area holds</title>
+        <path d={bright?.path} className="holds" />
+        <path d={dark?.path} className="too-dark" />
+      </svg>
+    </g>
+  );
+}
+
 /** Rows of `map` from the bottom up; placed in the drawing's own units. `labels` is the size of the letters. */
 export function LightBands(props: {
   map: number[][];

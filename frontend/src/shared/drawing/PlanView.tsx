@@ -36,6 +36,43 @@ function wedge(from: { x: number; y: number }, source: number[][], s: Scale): st
   return first && last ? `M${from.x} ${from.y} L${first.x} ${first.y} L${last.x} ${last.y} Z` : '';
 }
 
+/** Where the subject may go, dragged on the plan. */
+function ActionArea(props: { document: Shoot; scale: Scale }) {
+  const { scale: s } = props;
+  const { action } = props.document.brief;
+  const start = useRef({ x: 0, y: 0 });
+  const left = s.x(action.x - action.width / 2);
+  const top = s.y(action.y + action.depth / 2);
+  const size = { width: action.width * s.perMetre, height: action.depth * s.perMetre };
+  return (
+    <Handle
+      label="action area"
+      cursor="move"
+      onStart={() => {
+        start.current = { x: action.x, y: action.y };
+      }}
+      onDrag={(dx, dy) =>
+        edit(
+          [
+            {
+              path: 'brief.action.x',
+              value: round(Math.max(-5, Math.min(5, start.current.x + s.metres(dx))), 100),
+            },
+            {
+              path: 'brief.action.y',
+              value: round(Math.max(-10, Math.min(10, start.current.y - s.metres(dy))), 100),
+            },
+          ],
+          'Action area moved',
+        )
+      }
+    >
+      <rect x={left} y={top} {...size} className="action-area" />
+      <path d={`M${left} ${top} h${size.width} v${size.height} h${-size.width} Z`} className="action-grip" />
+    </Handle>
+  );
+}
+
 export function PlanView({
   document,
   figures,
@@ -92,8 +129,8 @@ export function PlanView({
           {light ? (
             <LightBands
               map={light.stops}
-              x={s.x((d.room_left + d.room_right - light.width) / 2)}
-              y={s.y((d.room_back + d.room_front + light.height) / 2)}
+              x={s.x((light.centre[0] ?? 0) - light.width / 2)}
+              y={s.y((light.centre[1] ?? 0) + light.height / 2)}
               width={light.width * s.perMetre}
               height={light.height * s.perMetre}
               labels={10}
@@ -137,6 +174,7 @@ export function PlanView({
           ) : (
             <ThingAbove x={head.x} y={head.y} perMetre={s.perMetre} size={brief.subject.size} />
           )}
+          <ActionArea document={document} scale={s} />
           <Handle
             label="key angle"
             cursor="grab"

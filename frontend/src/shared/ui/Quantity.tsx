@@ -43,6 +43,9 @@ export function limitPath(path: string, document: Shoot | null): string {
   return path.startsWith('design.') && document ? `${document.design.kind}:${plain}` : plain;
 }
 
+/** What stands where the document leaves a number open. */
+const NOTHING = '–';
+
 type Editor = {
   text: string;
   editing: boolean;
@@ -70,8 +73,8 @@ export function useQuantity(
   const raw = document ? getPath(document, path) : null;
   const value = typeof raw === 'number' ? raw : (unset ?? null);
 
+  const limit = data?.limits.find((l) => l.path === limitPath(path, document));
   const commit = (next: number): void => {
-    const limit = data?.limits.find((l) => l.path === limitPath(path, document));
     const wrong = outside(next, limit, kind, units);
     if (wrong) {
       setFieldError(path, wrong);
@@ -82,13 +85,18 @@ export function useQuantity(
   };
 
   return {
-    text: value === null ? '–' : show(value, kind, units),
+    text: value === null ? NOTHING : show(value, kind, units),
     editing,
     error,
     begin: () => setEditing(true),
     cancel: () => setEditing(false),
     finish: (text) => {
       setEditing(false);
+      if (/^(|–|-|none|no limit)$/i.test(text.trim()) && limit && limit.default === null) {
+        clearFieldError(path);
+        if (value !== null) edit([{ path, value: null }], `${label}: ${NOTHING}`);
+        return;
+      }
       if (value !== null && text.trim() === show(value, kind, units)) return;
       const got = read(text, kind, units);
       if (typeof got === 'string') setFieldError(path, got);

@@ -9,6 +9,10 @@ describe('quantities', () => {
     ['0.5 s', 'shutter', 0.5],
     ['-1.5 stops', 'stops', -1.5],
     ['25 %', 'share', 0.25],
+    ['12,50 €', 'euro', 12.5],
+    ['1.4 kg', 'kilograms', 1.4],
+    ['60', 'watts', 60],
+    ['90 °C', 'celsius', 90],
     ['45°', 'degrees', 45],
     ['iso 800', 'number', 800],
     ['25', 'millimetres', 0.025],
@@ -27,7 +31,11 @@ describe('quantities', () => {
   it.each([
     [0.01, 'shutter', '1/100 s'],
     [1, 'stops', '1.0 stop'],
-    [0.253, 'share', '25 %'],
+    [0.253, 'share', '25.3 %'],
+    [0.0021, 'share', '0.21 %'],
+    [12.5, 'euro', '12.50 €'],
+    [5000, 'lumens', '5000 lm'],
+    [0.13, 'perArea', '0.13 kg/m²'],
     [0.025, 'millimetres', '25 mm'],
   ] as const)('shows %d as %s', (value, kind, text) => {
     expect(show(value, kind, 'metric')).toBe(text);

@@ -106,7 +106,7 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
     if not room:
         background = None
     edge = light.shadow_edge if math.isfinite(light.shadow_edge) else None
-    even = min(light.sheet.centre_to_edge, DARKEST_SHOWN)
+    even = _finite(light.sheet.centre_to_edge)
     return (
         Gauge(
             key="shadow_edge",
@@ -142,8 +142,9 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
         ),
         Gauge(
             key="evenness", label="Evenness", unit="stop", value=even, low=None, high=wanted.evenness, spread=None,
-            scale=(0.0, max(4.0, wanted.evenness * 2)), text=deep_stops(even),
-            sentence=f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
+            scale=(0.0, max(4.0, wanted.evenness * 2)), text="–" if even is None else deep_stops(even),
+            sentence="Nothing on it shines toward the face, so there is nothing to be even." if even is None else
+            f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
             f"{deep_stops(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f} times the mean.",
         ),
         Gauge(

@@ -10,16 +10,25 @@ from numpy.typing import NDArray
 from wenlo.core.advice import set_up
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport.maps import LightMap, area_map, surface_map
-from wenlo.core.transport.scene import Panel
-from wenlo.core.transport.solve import Effort, measure, solve
+from wenlo.core.transport.maps import LightMap, Weights, area_map, surface_map
+from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.transport.solve import Effort, Solved, measure, read, solve
 
 Array = NDArray[np.float64]
 
 Layer = Literal[
-    "face_level", "floor", "ceiling", "backdrop", "left wall", "right wall", "end wall", "wall behind the camera"
+    "face_level",
+    "action",
+    "floor",
+    "ceiling",
+    "backdrop",
+    "left wall",
+    "right wall",
+    "end wall",
+    "wall behind the camera",
 ]
 
+ACTION_ACROSS, ACTION_DEEP = 9, 7
 CELL = 0.28
 MOST_CELLS = 18
 EFFORT = Effort(sides=260, samples=1, rays=64, pairs=1, error=0.08, most_paths=512)
@@ -27,12 +36,45 @@ OFF_THE_WALLS = 0.06
 """The layer at the height of the face ends this far before the walls. [m]"""
 
 
+@dataclass(frozen=True, kw_only=True)
+class Holding:
+    """How even an action area is: ``range`` from best to worst [stop], and the window of levels about the mark's own,
+    as wide as the key may vary, that holds the largest ``share`` of it. [stop from the key]
+    """
+
+    range: float
+    low: float
+    high: float
+    share: float
+
+
+def holding(stops: Array, vary: float) -> Holding:
+    """The evenness of an action area.
+
+    Parameters
+    ----------
+    stops: from the key, any shape, every place of the same weight.
+    vary: how far the key may vary. [stop]
+    """
+    flat = np.sort(stops.reshape(-1))
+    # a window that holds the mark starts at a place at or under it, or ends at one over it
+    starts = np.concatenate(
+        [flat[(flat <= 0.0) & (flat >= -vary)], flat[(flat >= 0.0) & (flat <= vary)] - vary, [-vary / 2]]
+    )
+    inside = [
+        (int(np.sum((flat >= s - 1e-9) & (flat <= s + vary + 1e-9))), -abs(s + vary / 2), float(s)) for s in starts
+    ]
+    count, _, low = max(inside)
+    return Holding(range=float(flat[-1] - flat[0]), low=low, high=low + vary, share=count / len(flat))
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class LightLayer:
     """Stops from the key over a layer, shape (V, U), rows from the front, or from the bottom, of what is drawn.
 
     ``width`` and ``height`` of the layer [m]; ``error`` is the worst 95 % half-width where the light is within six
-    stops of the key [stop]; ``key`` the reading it counts from [lx or lx·s at the lamp's full power].
+    stops of the key [stop]; ``key`` the reading it counts from [lx or lx·s at the lamp's full power]; ``centre`` of a
+    level layer, to the right and behind the subject [m]; ``holds`` what of an action area holds.
     """
 
     width: float
@@ -40,6 +82,8 @@ class LightLayer:
     stops: Array
     error: float
     key: float
+    centre: tuple[float, float] = (0.0, 0.0)
+    holds: Holding | None = None
 
 
 def _cells(length: float) -> int:
@@ -90,6 +134,8 @@ def light_layer(
             solved, middle=middle, across=np.array([width, 0.0, 0.0]), along=np.array([0.0, height, 0.0]),
             normal=key_meter.normal, nu=_cells(width), nv=_cells(height), weights=weights, go_on=go_on,
         )  # fmt: skip
+    elif layer == "action":
+        return _action(brief, solved, key_meter, key, weights, go_on)
     else:
         panel = next(s for s in solved.scene.panels if s.id == layer)
         assert isinstance(panel, Panel)
@@ -99,4 +145,47 @@ def light_layer(
     stops = found.stops(key)
     near = stops > -6.0
     error = np.log2(1.0 + found.error[near] / np.maximum(found.lux[near], 1e-30)) if np.any(near) else np.zeros(1)
-    return LightLayer(width=width, height=height, stops=stops, error=float(error.max()), key=key)
+    middle_y = (box.front + box.back) / 2
+    return LightLayer(
+        width=width, height=height, stops=stops, error=float(error.max()), key=key, centre=(0.0, middle_y)
+    )
+
+
+def _action(
+    brief: Brief, solved: Solved, key_meter: Meter, key: float, weights: Weights, go_on: Callable[[float], bool] | None
+) -> LightLayer:
+    # the top and the bottom of the band; what is drawn is the one that strays farther from the key
+    area, face = brief.action, set_up.face(brief)
+    levels = sorted({face[2] - area.band / 2, face[2] + area.band / 2})
+    found = [
+        area_map(
+            solved, middle=np.array([area.x, area.y, max(z, 0.02)]), across=np.array([area.width, 0.0, 0.0]),
+            along=np.array([0.0, area.depth, 0.0]), normal=key_meter.normal, nu=ACTION_ACROSS, nv=ACTION_DEEP,
+            weights=weights, go_on=go_on,
+        )
+        for z in levels
+    ]  # fmt: skip
+    stops = np.array([layer.stops(key) for layer in found])
+    farthest = np.take_along_axis(stops, np.abs(stops).argmax(axis=0)[None], axis=0)[0]
+    error = max(float(np.log2(1.0 + layer.error / np.maximum(layer.lux, 1e-30)).max()) for layer in found)
+    return LightLayer(
+        width=area.width, height=area.depth, stops=farthest, error=error, key=key, centre=(area.x, area.y),
+        holds=holding(stops, area.vary),
+    )  # fmt: skip
+
+
+def action_range(brief: Brief, design: Any, *, effort: Effort) -> float:
+    """Stops from the best to the worst corner of the action area and its middle, the room's return left out. [stop]"""
+    solved = solve(set_up.scene(brief, design, with_room=False), effort)
+    area, face = brief.action, set_up.face(brief)
+    normal = set_up.toward_source(brief, design)
+    corners = [(u, v, w) for u in (-0.5, 0.5) for v in (-0.5, 0.5) for w in ((-0.5, 0.5) if u * v > 0 else (0.5,))]
+    meters = [
+        Meter(
+            id=f"action {k}", normal=normal,
+            position=np.array([area.x + u * area.width, area.y + v * area.depth, max(face[2] + w * area.band, 0.02)]),
+        )
+        for k, (u, v, w) in enumerate((*corners, (0.0, 0.0, 0.0)))
+    ]  # fmt: skip
+    lux = [max(float(luminance(r.total)), 1e-9) for r in read(solved, meters).values()]
+    return float(np.log2(max(lux) / min(lux)))

@@ -9,6 +9,7 @@ from wenlo.core.advice import set_up
 from wenlo.core.advice.case import Case
 from wenlo.core.advice.figures import Evaluated, Light, evaluate, modifier_light
 from wenlo.core.advice.gauges import EDGE_BAND, STOP_BAND
+from wenlo.core.advice.light_layers import action_range
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.kind import Handling, Kind
@@ -16,6 +17,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.quantities.exposure import third_stop_iso
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import finish_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.solve import DRAFT
 
@@ -25,8 +27,18 @@ TRY_CELLS = 16
 TRIES = 4
 SCALES = (0.2, 4.0)
 SHRINK = 0.88
+FARTHER = 1.35
+"""How much farther off a source is tried whose light varies too much over the action area."""
+
+STOCK_TRIES = 5
 TURNS = (0.0, 15.0, 30.0)
 """How much farther from the camera a design is turned to get it out of the picture. [degree]"""
+
+LEAST_APART = 0.6
+"""Less between the shadow side and the backdrop, and the outline is hard to see. [stop]"""
+
+SKIN = 0.35
+"""Reflectance of middling skin. [-]"""
 
 STRAIGHT = 0.08
 """More of the light than this straight from the lamp is seen as a hard core."""
@@ -58,6 +70,13 @@ class Ranked:
         assert self.build is not None
         assert self.handling is not None
         return self.build.total / self.handling.uses
+
+
+def separation(brief: Brief, result: Evaluated) -> float:
+    """Stops by which the shadow side of a face of middling skin is lighter than the backdrop beside it. [stop]"""
+    red, green, blue = finish_material(brief.backdrop.finish).reflectance
+    behind = result.levels.backdrop * (0.2126 * red + 0.7152 * green + 0.0722 * blue)
+    return stops_between(max(result.levels.fill * SKIN, 1e-9), max(behind, 1e-9))
 
 
 def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
@@ -136,19 +155,52 @@ def judge(kind: Kind[Any], brief: Brief, *, units: UnitSystem = "metric") -> Ran
         return replace(
             plain, cannot="It does not fit the room, however small: the subject stands too near to the walls for it."
         )
-    design, _ = made
+    design, action = evened(kind, brief, made[0])
     try:
-        build = work_out(kind.build(design, brief), units=units)
+        design, build = from_stock(kind, brief, design, units=units)
     except Impossible as problem:
         return replace(plain, cannot=problem.message)
     result = evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
     handling = kind.handling(design)
     case = Case(brief=brief, design=design, units=units)
-    points = sorted(_points(case, result, build, handling), key=lambda point: (point.fact, -point.weight))
+    points = sorted(_points(case, result, build, handling, action), key=lambda point: (point.fact, -point.weight))
     return replace(
         plain, design=design, result=result, build=build, handling=handling, penalty=sum(p.weight for p in points),
         reasons=tuple(point.text for point in points),
     )  # fmt: skip
+
+
+def evened(kind: Kind[Any], brief: Brief, design: Any) -> tuple[Any, float]:
+    """The design, farther off and larger where the key varies too much over the action area; and by how much it varies.
+
+    Farther off the light falls off less across the area; it is sized anew there, so that its shadow edge stays.
+    """
+    range_now = action_range(brief, design, effort=TRYING)
+    name = next((n for n in ("sheet_distance", "distance") if n in kind.parameters.model_fields), None)
+    if name is None or range_now <= brief.action.vary:
+        return design, range_now
+    off = round(getattr(design, name) * FARTHER, 2)
+    moved = sized(kind, brief, start=design.model_copy(update={name: off}))
+    if moved is None or getattr(moved[0], name) != off:
+        return design, range_now
+    range_then = action_range(brief, moved[0], effort=TRYING)
+    softer = moved[1].shadow_edge >= 0.97 * min(
+        brief.wanted.shadow_edge, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS).shadow_edge
+    )
+    return (moved[0], range_then) if softer and range_then < range_now - 0.05 else (design, range_now)
+
+
+def from_stock(kind: Kind[Any], brief: Brief, design: Any, *, units: UnitSystem) -> tuple[Any, WorkedBuild]:
+    """The design, made smaller until its parts come out of the stock that is sold, and its build. Raises Impossible."""
+    for _ in range(STOCK_TRIES):
+        try:
+            return design, work_out(kind.build(design, brief), units=units)
+        except Impossible:
+            smaller = kind.grown(design, SHRINK)
+            if smaller.source_size == design.source_size:
+                break
+            design = smaller
+    return design, work_out(kind.build(design, brief), units=units)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -160,9 +212,16 @@ class Point:
     fact: bool = False
 
 
-def _points(case: Case, result: Evaluated, build: WorkedBuild, handling: Handling) -> Iterator[Point]:
+def _points(case: Case, result: Evaluated, build: WorkedBuild, handling: Handling, action: float) -> Iterator[Point]:
     yield from _of_the_light(case, result)
     yield from _of_the_levels(case, result)
+    yield from _of_the_limits(case, build, handling)
+    vary = case.brief.action.vary
+    if action > vary:
+        text = f"Over the action area the key varies by {format_stops(action)}; {format_stops(vary)} may be."
+        yield Point(weight=0.6 * (action - vary), text=text)
+    else:
+        yield Point(weight=0.0, text=f"Over the action area the key varies by {format_stops(action)}.", fact=True)
     carried = math.ceil(handling.packed[0] * 100 - 1e-6) / 100
     if carried > case.brief.carrying_length + 0.005:
         text = (
@@ -179,6 +238,22 @@ def _points(case: Case, result: Evaluated, build: WorkedBuild, handling: Handlin
         weight=build.total / 150, fact=True,
         text=f"Parts for about {build.total:.0f} €, {build.total / handling.uses:.2f} € a shoot; {build.minutes / 60:.1f} h to build.",
     )  # fmt: skip
+
+
+def _of_the_limits(case: Case, build: WorkedBuild, handling: Handling) -> Iterator[Point]:
+    limits = case.brief.limits
+    if limits.money is not None and build.total > limits.money:
+        text = f"Its parts cost about {build.total:.0f} €, {build.total - limits.money:.0f} € more than there is."
+        yield Point(weight=0.5 + 2.0 * math.log2(build.total / limits.money), text=text)
+    if limits.people is not None and handling.people > limits.people:
+        text = f"It takes {handling.people} people to set up; {limits.people} will be there."
+        yield Point(weight=1.0, text=text)
+    if limits.build_hours is not None and build.minutes > 60 * limits.build_hours:
+        text = f"It takes {build.minutes / 60:.1f} h to build; {limits.build_hours:g} h are left."
+        yield Point(weight=math.log2(build.minutes / 60 / limits.build_hours), text=text)
+    if limits.setup_minutes is not None and handling.setup > limits.setup_minutes:
+        text = f"It takes {handling.setup:.0f} minutes to set up; {limits.setup_minutes:.0f} are left."
+        yield Point(weight=math.log2(handling.setup / limits.setup_minutes), text=text)
 
 
 def _of_the_light(case: Case, result: Evaluated) -> Iterator[Point]:
@@ -222,6 +297,10 @@ def _of_the_levels(case: Case, result: Evaluated) -> Iterator[Point]:
     if result.with_room and abs(off) > STOP_BAND:
         text = f"{'Deeper' if off > 0 else 'Flatter'} than wanted: {format_stops(result.contrast)} from the lit to the shadow side."
         yield Point(weight=0.5 * (abs(off) - STOP_BAND), text=text)
+    apart = separation(case.brief, result) if result.with_room else math.inf
+    if abs(apart) < LEAST_APART:
+        text = f"The shadow side and the backdrop beside it are only {format_stops(abs(apart))} apart: the outline is lost there."
+        yield Point(weight=0.6 * (LEAST_APART - abs(apart)), text=text)
     if wanted.solve_for == "iso" and math.isfinite(iso):
         over = stops_between(iso, wanted.iso_highest)
         needs = f"ISO {third_stop_iso(max(iso, 25.0)):.0f}"

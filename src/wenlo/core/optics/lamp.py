@@ -30,6 +30,9 @@ def beam_exponent(beam: float) -> float:
 ZOOM_REFERENCE = 0.035
 """Focal length at which the beam of a zoom head is given. [m]"""
 
+WIDEST = 0.1
+"""Least exponent: no head spreads its light more evenly over the half space. [-]"""
+
 ZOOM_GAIN = 0.87
 """Guide numbers of typical zoom heads grow as f^0.43 (about 1.6 times from 35 to 105 mm), so their peak as f^0.87."""
 
@@ -51,7 +54,7 @@ def exponent_of(lamp: LampType, zoom: float | None = None) -> float:
         return m
     low, high = lamp.zoom
     gathered: float = (min(max(zoom, low), high) / ZOOM_REFERENCE) ** ZOOM_GAIN
-    return (m + 1.0) * gathered - 1.0
+    return max((m + 1.0) * gathered - 1.0, WIDEST)
 
 
 def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:

@@ -23,8 +23,8 @@ def _price(of: str) -> Any:
     return quantity(0.0, 100000.0, unit="EUR", label=f"price {of}", default=0.0)
 
 
-def _share(label: str, default: float | None, high: float = 1.0) -> Any:
-    return quantity(0.0, high, unit="share", label=label, default=default)
+def _share(label: str, default: float | None, high: float = 1.0, low: float = 0.0) -> Any:
+    return quantity(low, high, unit="share", label=label, default=default)
 
 
 def _on_hand(label: str) -> Any:
@@ -132,11 +132,11 @@ class _Sold(Part):
 class SheetValues(_Sold):
     """A sheet that diffuses, one layer."""
 
-    transmittance: float = _share("light that passes, T", 0.5)
-    transmittance_low: float = _share("T at the least", 0.45)
-    transmittance_high: float = _share("T at the most", 0.55)
+    transmittance: float = _share("light that passes, T", 0.5, low=0.01)
+    transmittance_low: float = _share("T at the least", 0.45, low=0.01)
+    transmittance_high: float = _share("T at the most", 0.55, low=0.01)
     unscattered: float = _share("part of the light that goes straight through, D", 0.02)
-    lobe: float | None = quantity(3.0, 80.0, unit="degree", label="half-width of the lobe", default=None)
+    lobe: float | None = quantity(8.0, 80.0, unit="degree", label="half-width of the lobe", default=None)
     reflectance: float = _share("light that comes back, R", 0.4)
     tint_red: float = _share("tint, red", 1.0, 3.0)
     tint_green: float = _share("tint, green", 1.0, 3.0)

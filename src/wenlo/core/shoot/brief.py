@@ -126,6 +126,26 @@ class Haze(Part):
     height: float = quantity(0.05, 4.0, unit="m", label="height of the cloud", default=0.6)
 
 
+class ActionArea(Part):
+    """Where the subject may go, in a band about the height of the face, and how far the key may vary in it."""
+
+    x: float = quantity(-5.0, 5.0, unit="m", label="place of the action area to the camera's right", default=0.0)
+    y: float = quantity(-10.0, 10.0, unit="m", label="place of the action area behind the subject", default=0.0)
+    width: float = quantity(0.05, 10.0, unit="m", label="width of the action area", default=0.3)
+    depth: float = quantity(0.05, 10.0, unit="m", label="depth of the action area", default=0.3)
+    band: float = quantity(0.0, 2.0, unit="m", label="height of the band", default=0.1)
+    vary: float = quantity(0.1, 4.0, unit="stop", label="how far the key may vary", default=1.0)
+
+
+class Limits(Part):
+    """What there is of money, hands and time; None is no limit."""
+
+    money: float | None = quantity(1.0, 100000.0, unit="EUR", label="money for parts", default=None)
+    people: int | None = quantity(1, 20, unit="count", label="people who help", default=None)
+    build_hours: float | None = quantity(0.1, 500.0, unit="number", label="hours to build", default=None)
+    setup_minutes: float | None = quantity(1.0, 600.0, unit="number", label="minutes to set up", default=None)
+
+
 class Wanted(Part):
     """What the picture needs; each becomes the band of a gauge."""
 
@@ -158,6 +178,8 @@ class Brief(Part):
     others: list[OtherLight] = Field(default_factory=list, max_length=6)
     receptor: Receptor = "dome"
     wanted: Wanted = Field(default_factory=Wanted)
+    action: ActionArea = Field(default_factory=ActionArea)
+    limits: Limits = Field(default_factory=Limits)
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
     assumed: list[PathText] = Field(default_factory=list, max_length=100)
 

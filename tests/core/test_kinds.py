@@ -20,6 +20,7 @@ from wenlo.core.build.shopping import work_out
 from wenlo.core.data import bounce_faces, coverings, face_materials, lamp_types
 from wenlo.core.errors import Impossible, InvalidInput
 from wenlo.core.modifiers.registry import kind_of, kinds
+from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import ActionArea, Brief, Limits, Wanted
 from wenlo.core.shoot.document import read_shoot, write_shoot
 from wenlo.core.transport.scene import Meter
@@ -386,3 +387,36 @@ def test_a_design_too_large_for_the_boards_that_are_sold_is_made_smaller():
     smaller, build = from_stock(kind, brief, design, units="metric")
     assert max(smaller.width, smaller.height) <= 2.0
     assert build.total > 0.0
+
+
+@pytest.mark.parametrize(
+    ("changes", "leaks", "words"),
+    [
+        ({"walls": "foam board"}, 0.0, "pass nothing"), ({"walls": "cloth-lined"}, 0.0, "pass nothing"),
+        ({"walls": "improvised"}, 0.0002, "11 stops under"), ({"walls": "improvised", "doubled": False}, 0.012, "double it"),
+    ],
+)  # fmt: skip
+def test_a_hanging_box_is_tested_for_leaks(changes, leaks, words):
+    brief = brief_for("hanging_softbox")
+    design = kinds()["hanging_softbox"].parameters.model_validate(
+        {**kinds()["hanging_softbox"].start(brief).model_dump(), **changes}
+    )
+    assert design.leak == leaks
+    steps = {s.title: s for s in kinds()["hanging_softbox"].build(design, brief).steps}
+    assert words in steps["Test it for leaks"].text
+    assert "sun" in steps["Test it for leaks"].caution
+
+
+def test_a_wall_of_one_layer_lights_the_room_beside_the_box():
+    brief = brief_for("hanging_softbox")
+    start = kinds()["hanging_softbox"].start(brief)
+    beside = []
+    for doubled in (True, False):
+        design = start.model_copy(update={"walls": "improvised", "doubled": doubled})
+        scene = set_up.scene(brief, design, with_room=False)
+        place = (
+            design.source_centre + design.across * (design.width / 2 + 0.05) + np.array([0.0, 0.0, design.depth / 2])
+        )
+        solved = solve(scene, DRAFT)
+        beside.append(float(luminance(read(solved, [Meter(id="m", position=place, normal=-design.across)])["m"].total)))
+    assert beside[1] > 20.0 * beside[0]

@@ -100,7 +100,7 @@ def test_a_document_carries_own_things_and_comes_back_as_it_was():
 @pytest.mark.parametrize(
     ("change", "path", "words"),
     [
-        ({"transmittance": 1.4}, "design.sheet.values.transmittance", "between 0 % and 100 %"),
+        ({"transmittance": 1.4}, "design.sheet.values.transmittance", "between 1 % and 100 %"),
         ({"transmittance": 0.45, "reflectance": 0.9}, "design.sheet.values.reflectance", "more than it gets"),
     ],
 )
@@ -331,7 +331,7 @@ def test_a_black_face_gives_no_light_and_gauges_say_so():
     design = kinds()["bounce_card"].start(brief).model_copy(update={"face": black})
     found = {g.key: g for g in gauges(brief, design, evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS))}
     assert found["evenness"].value is None
-    assert "Nothing on it shines" in found["evenness"].sentence
+    assert "No sheet shines" in found["evenness"].sentence
     assert all(g.value is None or math.isfinite(g.value) for g in found.values())
 
 

@@ -174,6 +174,7 @@ class KindAnswer(BaseModel):
     replaces: list[str]
     mistakes: list[str]
     controls: list[ControlAnswer]
+    daylight: bool
 
 
 class LimitAnswer(BaseModel):

@@ -104,6 +104,7 @@ class KindLine:
     replaces: tuple[str, ...]
     mistakes: tuple[str, ...]
     controls: tuple[Control, ...]
+    daylight: bool = False
 
 
 def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
@@ -123,7 +124,7 @@ def kind_lines() -> list[KindLine]:
     return [
         KindLine(
             id=kind.id, name=kind.name, good=kind.good, bad=kind.bad, replaces=kind.replaces, mistakes=kind.mistakes,
-            controls=tuple(_controls(kind.parameters)),
+            controls=tuple(_controls(kind.parameters)), daylight=kind.daylight is not None,
         )
         for kind in kinds().values()
     ]  # fmt: skip

@@ -24,12 +24,13 @@ from wenlo.core.quantities.colour import seen_white
 from wenlo.core.quantities.length import format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shoot.brief import Haze
-from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.core.shoot.document import Shoot
 from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
 from wenlo.services.kind_results import curve, drawn, ranking
+from wenlo.services.opened import opened
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
 
 SHADOW_POINTS = 121
@@ -80,8 +81,8 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
          f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face"),
         ("edge_upright", "Edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
         ("corner", "Worst corner", deep_stops(light.sheet.worst_corner), "below the middle of the sheet"),
-        ("hot_spot", "Hot spot", f"{light.sheet.peak_to_mean:.1f} ×", "brightest patch over the mean of the sheet"),
-        ("outline", "Lamp through the weave", "not seen" if outline <= 0.05 else f"{outline:.1f} ×",
+        ("hot_spot", "Hot spot", f"{light.sheet.peak_to_mean:.1f} ×" if math.isfinite(light.sheet.peak_to_mean) else "–", "brightest patch over the mean of the sheet"),
+        ("outline", "Lamp through the weave", "not seen" if outline <= 0.05 else "nothing before it" if math.isinf(outline) else f"{outline:.1f} ×",
          f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through"),
         ("head", "Fall-off over the head", format_stops(result.fall_off_head),
          f"over {length(shoot.brief.subject.head_depth)}, near cheek to far ear"),
@@ -169,7 +170,7 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
     quality: "first" or "clean".
     go_on: asked now and then whether the picture is still wanted.
     """
-    shoot = read_shoot(document)
+    shoot = opened(document)
     taking = FIRST if quality == "first" else CLEAN
     found = preview(shoot.brief, shoot.design, taking, go_on)
     taken = found.picture
@@ -193,7 +194,7 @@ def _rounded(light: np.ndarray) -> list[list[float]]:
 
 def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
     """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``. ``go_on`` as for :func:`picture`."""
-    shoot = read_shoot(document)
+    shoot = opened(document)
     brief, design = shoot.brief, shoot.design
     result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort(), go_on=go_on)
     lamp, box = brief.lamp.type, set_up.room_box(brief)
@@ -225,7 +226,7 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
 
 def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
     """Explanation and proposals for one gauge; see ``AdviceResult``."""
-    shoot = read_shoot(document)
+    shoot = opened(document)
     words = explain(shoot.brief, shoot.design, gauge, units=shoot.units)
     offers = proposals(shoot.brief, shoot.design, gauge, units=shoot.units)
     answer = r.AdviceResult(
@@ -249,7 +250,7 @@ def _worked(shoot: Shoot) -> WorkedBuild:
 
 def build(document: Mapping[str, Any]) -> dict[str, Any]:
     """Cut plan, shopping and steps; see ``BuildResult``."""
-    shoot = read_shoot(document)
+    shoot = opened(document)
     worked = _worked(shoot)
     plan, cuts = worked.plan, worked.cuts
     answer = r.BuildResult(
@@ -285,7 +286,7 @@ def build(document: Mapping[str, Any]) -> dict[str, Any]:
 
 def paper(document: Mapping[str, Any], form: str) -> bytes:
     """The cut list as ``"a4"`` or ``"letter"`` PDF, or ``"csv"``."""
-    shoot = read_shoot(document)
+    shoot = opened(document)
     worked = _worked(shoot)
     if form == "csv":
         return write_cut_list(worked)
@@ -297,7 +298,7 @@ def paper(document: Mapping[str, Any], form: str) -> bytes:
 
 def light_map(document: Mapping[str, Any], layer: Any, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
     """Stops over a layer of the room; see ``LightMapResult``."""
-    shoot = read_shoot(document)
+    shoot = opened(document)
     found = light_layer(shoot.brief, shoot.design, layer, go_on=go_on)
     if found is None:
         sentence = "The set does not fit the room, so the light in it is not known."

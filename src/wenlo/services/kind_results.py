@@ -20,6 +20,7 @@ from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.services import results as r
+from wenlo.services.opened import opened
 
 
 def _outlines(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:
@@ -118,7 +119,7 @@ def ranking(document: Mapping[str, Any], go_on: Callable[[int], bool] | None = N
 
 def curve(document: Mapping[str, Any], parameter: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
     """What one parameter does to the light; see ``CurveResult``."""
-    shoot = read_shoot(document)
+    shoot = opened(document)
     found, wanted = what_if(shoot.brief, shoot.design, parameter, go_on=go_on), shoot.brief.wanted
 
     def known(values: tuple[float, ...]) -> list[float | None]:

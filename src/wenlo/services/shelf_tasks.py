@@ -8,7 +8,6 @@ from wenlo.core.advice.at_hand import AtHand, at_hand, openings
 from wenlo.core.advice.figures import Evaluated
 from wenlo.core.advice.found import Becoming, becomings
 from wenlo.core.data import lamp_types
-from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shelf.own import OwnFound, OwnLamp
@@ -32,7 +31,7 @@ def _made(brief: Brief, design: Any, result: Evaluated, units: UnitSystem) -> Ma
     ref = brief.lamp.id
     return MadeResult(
         design=design.model_dump(mode="json"), lamp=ref.model_dump(mode="json") if isinstance(ref, OwnLamp) else ref,
-        lamp_name="daylight" if kind_of(design).daylight else brief.lamp.type.name, size=f"{format_length(width, system=units)} × {format_length(height, system=units)}",
+        lamp_name=brief.lamp.type.name, size=f"{format_length(width, system=units)} × {format_length(height, system=units)}",
         edge=format_length(result.light.shadow_edge, system=units), loss=format_stops(result.light.loss),
         drawn=drawn(brief, design),
     )  # fmt: skip

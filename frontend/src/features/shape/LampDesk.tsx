@@ -95,6 +95,8 @@ function Row(props: {
   path: string;
   other?: Other | undefined;
   data: Catalogue;
+  /** The sky, which has neither a switch nor a dial. */
+  daylight?: boolean;
 }) {
   const [open, setOpen] = useState(false);
   const line = props.figures.lamps[props.index];
@@ -104,6 +106,7 @@ function Row(props: {
       <Switch
         size="small"
         checked={props.lamp.on}
+        disabled={props.daylight ?? false}
         aria-label={`${props.name}: on or off`}
         onChange={(on) =>
           edit([{ path: `${props.path}.on`, value: on }], `${props.name} ${on ? 'on' : 'off'}`)
@@ -128,7 +131,11 @@ function Row(props: {
       ) : (
         <span>{props.name}</span>
       )}
-      <Quantity path={`${props.path}.power`} kind="share" label={`${props.name} power`} />
+      {props.daylight ? (
+        <span className="faint">no dial</span>
+      ) : (
+        <Quantity path={`${props.path}.power`} kind="share" label={`${props.name} power`} />
+      )}
       <small>
         {props.lamp.on && line ? (
           <>
@@ -153,6 +160,7 @@ export function LampDesk({
   data: Catalogue;
 }) {
   const { lamp, others } = document.brief;
+  const daylight = data.kinds.find((k) => k.id === document.design.kind)?.daylight ?? false;
   const add = (other: Other) =>
     edit([{ path: 'brief.others', value: [...others, other] }], `${other.name} added`);
   const full = others.length >= 6;
@@ -160,7 +168,15 @@ export function LampDesk({
     <section className="panel lamp-desk" aria-label="Lamp desk">
       <h2 title="Stops against all the light at the face">Lamp desk</h2>
       <ul>
-        <Row figures={figures} index={0} lamp={lamp} name="key lamp" path="brief.lamp" data={data} />
+        <Row
+          figures={figures}
+          index={0}
+          lamp={daylight ? { ...lamp, on: true } : lamp}
+          name={daylight ? (figures.lamps[0]?.name ?? 'daylight') : 'key lamp'}
+          path="brief.lamp"
+          data={data}
+          daylight={daylight}
+        />
         {others.map((other, i) => (
           <Row
             // biome-ignore lint/suspicious/noArrayIndexKey: a lamp is its place in the list

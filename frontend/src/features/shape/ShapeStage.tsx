@@ -155,7 +155,9 @@ function OtherKind(props: { document: Shoot; data: Catalogue; figures: Figures |
   return (
     <>
       <KindControls document={document} data={data} />
-      <LampPanel data={data} />
+      {data.kinds.find((k) => k.id === props.document.design.kind)?.daylight ? null : (
+        <LampPanel data={data} />
+      )}
       {figures ? <LampDesk document={document} figures={figures} data={data} /> : null}
     </>
   );

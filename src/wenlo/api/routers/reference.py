@@ -42,7 +42,7 @@ def read_catalogue() -> Catalogue:
         subjects=options(catalogue.subjects()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
         kinds=[
             KindAnswer(
-                id=k.id, name=k.name, good=k.good, bad=k.bad, replaces=list(k.replaces), mistakes=list(k.mistakes),
+                id=k.id, name=k.name, good=k.good, bad=k.bad, replaces=list(k.replaces), mistakes=list(k.mistakes), daylight=k.daylight,
                 controls=[
                     ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options))) for c in k.controls
                 ],

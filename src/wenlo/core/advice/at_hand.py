@@ -8,6 +8,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from wenlo.core.advice import set_up
 from wenlo.core.advice.figures import Evaluated, evaluate
 from wenlo.core.advice.ranking import JUDGING, TRY_CELLS, sized
 from wenlo.core.build.shopping import ShoppingLine, WorkedBuild, work_out
@@ -158,6 +159,7 @@ def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSy
     if made is None:
         return replace(plain, cannot="It does not fit the room, however small.")
     design = made[0]
+    lit = set_up.lit(lit, design)
     try:
         build = work_out(kind.build(design, lit), units=units)
     except Impossible as problem:
@@ -172,7 +174,7 @@ def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSy
         design=design,
         result=result,
         build=build,
-        lamp="daylight" if kind.daylight else lit.lamp.type.name,
+        lamp=lit.lamp.type.name,
         missing=tuple(lines),
     )
 

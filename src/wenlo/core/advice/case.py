@@ -99,7 +99,7 @@ def lengths_of(design: Any, brief: Brief) -> list[tuple[str, str]]:
         made = kind.arrange(changed, brief, None)
         points = [
             *(corner for shape in made.surfaces for corner in bounds(shape)),
-            *(lamp.centre for lamp in made.lamps),
+            *(lamp.centre for lamp in made.lamps if not lamp.afar),
         ]
         return [float(x) for point in points for x in point]
 

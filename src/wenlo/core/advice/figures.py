@@ -145,7 +145,7 @@ def _bare(emitter: Emitter, point: Array) -> float:
 
 def _bare_lamp(brief: Brief, lamp: Emitter, centre: Array, aim: Array) -> Emitter:
     # daylight cannot be turned to the subject, nor its window moved
-    if lamp.law == "window":
+    if lamp.law == "window" or lamp.afar:
         return lamp
     return placed(brief.lamp.type, centre=centre, aim=aim, zoom=brief.lamp.zoom)
 
@@ -206,8 +206,8 @@ def modifier_light(
         distance=distance,
         key=key,
         unscattered=glimpse,
-        bare=lamps * _bare(_bare_lamp(brief, lamp, lamp.centre, eye), eye),
-        bare_at_sheet=lamps * _bare(_bare_lamp(brief, lamp, design.source_centre, eye), eye),
+        bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye) for one in scene.lamps),
+        bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye) for one in scene.lamps),
         missed=1.0 - sum(s[name] for s in shares for name in caught) / lamps,
     )
 

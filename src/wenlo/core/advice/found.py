@@ -93,6 +93,7 @@ def _become(kind: Kind[Any], rule: Become, brief: Brief, found: OwnFound, units:
         design = design.model_copy(update={name: value for name, value in changes.items() if name != "sheet"})
     except ValidationError as error:
         return refused(str(error.errors(include_url=False)[0]["msg"]))
+    brief = set_up.lit(brief, design)
     if not set_up.fits_in_room(brief, design):
         turned = fitted(kind, brief, design)
         kept = turned is not None and all(getattr(turned, name) == getattr(design, name) for name in rule.sizes)

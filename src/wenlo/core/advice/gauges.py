@@ -143,7 +143,7 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
         Gauge(
             key="evenness", label="Evenness", unit="stop", value=even, low=None, high=wanted.evenness, spread=None,
             scale=(0.0, max(4.0, wanted.evenness * 2)), text="–" if even is None else deep_stops(even),
-            sentence="Nothing on it shines toward the face, so there is nothing to be even." if even is None else
+            sentence="No sheet shines toward the face, so there is nothing to be even." if even is None else
             f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
             f"{deep_stops(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f} times the mean.",
         ),

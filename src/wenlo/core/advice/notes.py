@@ -62,8 +62,12 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
             "key angle farther, move it back, or use a longer lens."
         )
         found.append(Note(level="warning", about="sheet_distance", text=text))
-    light = result.light
-    if light.unscattered > 0.1 * max(light.key, 1e-30) and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
+    light, from_lamp = result.light, kind_of(design).daylight is None
+    if (
+        from_lamp
+        and light.unscattered > 0.1 * max(light.key, 1e-30)
+        and light.sheet.outline_contrast > OUTLINE_THRESHOLD
+    ):
         share = light.unscattered / light.key
         found.append(
             Note(
@@ -86,7 +90,7 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
     gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
     lamp = brief.lamp.type
     hot = lamp.electrical_watts is not None and lamp.amount < HOT_BELOW * lamp.electrical_watts
-    if material is not None and gap < (0.8 if hot else NEAR_LAMP):
+    if material is not None and from_lamp and gap < (0.8 if hot else NEAR_LAMP):
         sheet = sheet_material(material)
         found.append(
             Note(

@@ -13,7 +13,7 @@ from wenlo.core.advice.light_layers import action_range
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.kind import Handling, Kind
-from wenlo.core.modifiers.registry import kinds
+from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.quantities.exposure import third_stop_iso
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.quantities.stops import format_stops, stops_between
@@ -155,6 +155,7 @@ def judge(kind: Kind[Any], brief: Brief, *, units: UnitSystem = "metric") -> Ran
         return replace(
             plain, cannot="It does not fit the room, however small: the subject stands too near to the walls for it."
         )
+    brief = set_up.lit(brief, made[0])
     design, action = evened(kind, brief, made[0])
     try:
         design, build = from_stock(kind, brief, design, units=units)
@@ -273,7 +274,7 @@ def _of_the_light(case: Case, result: Evaluated) -> Iterator[Point]:
         yield Point(weight=0.0, text=f"{what} gives the wanted shadow edge: {case.length(edge)}.", fact=True)
     if set_up.in_picture(case.brief, case.design):
         yield Point(weight=2.0, text="Wherever it is turned, part of it or its lamp stands in the picture.")
-    if straight > STRAIGHT:
+    if straight > STRAIGHT and kind_of(case.design).daylight is None:
         text = f"{straight * 100:.0f} % of the light at the face comes straight from the lamp, so the shadow has a hard core."
         yield Point(weight=2.0 * straight, text=text)
     if light.missed > wanted.spill:

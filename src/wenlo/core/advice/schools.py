@@ -36,7 +36,7 @@ SCHOOLS = (
     School(
         question="Daylight or lamps?",
         sides=(
-            ("daylight", ("window_sheet",), "costs nothing and is large"),
+            ("daylight", ("window_sheet", "open_shade"), "costs nothing and is large"),
             ("lamps", ("diffusion_frame", "rod_softbox", "small_flash_softbox"), "stay as they are all day"),
         ),
     ),

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.data import gels
+from wenlo.core.modifiers.kind import Opening
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import Emitter, placed, window
@@ -205,7 +206,29 @@ def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | 
     """The set to be solved; the modifier and its lamp alone for figures that belong to them."""
     placed_so = kind_of(design).arrange(design, brief, transmittance)
     around = room_panels(brief) if with_room else ()
-    return LightScene(panels=(*placed_so.surfaces, *around), lamps=placed_so.lamps)
+    for opening in placed_so.openings:
+        around = tuple(cut(wall, opening) if wall.id == opening.wall else wall for wall in around)
+    return LightScene(panels=(*placed_so.surfaces, *placed_so.outside, *around), lamps=placed_so.lamps)
+
+
+def cut(wall: Panel, opening: Opening) -> Panel:
+    """The wall with a hole in it, as one outline that runs round the wall, goes in to the hole, round it and back."""
+    u, v = wall.edge_u / float(wall.edge_u @ wall.edge_u), wall.edge_v / float(wall.edge_v @ wall.edge_v)
+
+    def share(point: Vector) -> tuple[float, float]:
+        at = point - wall.origin
+        return min(max(float(at @ u), 0.001), 0.999), min(max(float(at @ v), 0.001), 0.999)
+
+    ends = [share(opening.centre + s * opening.across / 2 + s * opening.upward / 2) for s in (-1.0, 1.0)]
+    (u0, v0), (u1, v1) = (min(e[k] for e in ends) for k in (0, 1)), (max(e[k] for e in ends) for k in (0, 1))
+    outline = [(0, 0), (1, 0), (1, 1), (0, 1), (0, 0), (u0, v0), (u0, v1), (u1, v1), (u1, v0), (u0, v0)]
+    return replace(wall, outline=np.array(outline, dtype=float))
+
+
+def lit(brief: Brief, design: Any) -> Brief:
+    """The brief with the light that the design takes: its lamp, or daylight in its place."""
+    daylight = kind_of(design).daylight
+    return brief if daylight is None else daylight(design, brief)
 
 
 def whole_scene(brief: Brief, design: Any) -> LightScene:
@@ -218,7 +241,7 @@ def fits_in_room(brief: Brief, design: Any) -> bool:
     """Whether modifier and lamps are inside the room and before the backdrop, so that all can be solved together."""
     box, set_so = room_box(brief), kind_of(design).arrange(design, brief, None)
     corners = [corner for shape in set_so.surfaces for corner in bounds(shape)]
-    points = [*corners, *(lamp.centre for lamp in set_so.lamps)]
+    points = [*corners, *(lamp.centre for lamp in set_so.lamps if not lamp.afar)]
     return all(box.holds(p, CLEARANCE) and p[1] < brief.backdrop.distance - CLEARANCE for p in points)
 
 
@@ -236,7 +259,7 @@ def in_picture(brief: Brief, design: Any) -> bool:
     stands = kind_of(design).arrange(design, brief, None)
     steps = np.linspace(0.0, 1.0, 9)
     u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
-    points = [np.array([lamp.centre for lamp in stands.lamps])]
+    points = [np.array([lamp.centre for lamp in stands.lamps if not lamp.afar]).reshape(-1, 3)]
     for shape in stands.surfaces:
         if isinstance(shape, Panel):
             points.append(shape.origin + u * shape.edge_u + v * shape.edge_v)

@@ -105,6 +105,7 @@ def _projected(arrangement: Arrangement, axes: Array) -> tuple[tuple[Outline, ..
             bulb=lamp.shape == "sphere", window=lamp.law == "window",
         )
         for lamp in arrangement.lamps
+        if not lamp.afar
     )  # fmt: skip
     return outlines, lamps
 

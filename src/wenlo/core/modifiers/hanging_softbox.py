@@ -1,5 +1,6 @@
 """A large box hung overhead: white inside, black outside, a sheet below, lamps on top."""
 
+import math
 from typing import Literal
 
 import numpy as np
@@ -7,13 +8,22 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import black_materials
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
-from wenlo.core.shelf.own import BounceRef, SheetRef
+from wenlo.core.shelf.own import BounceRef, SheetRef, sheet_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
+
+WallMake = Literal["foam board", "cloth-lined", "improvised"]
+
+ONE_LAYER_LEAKS = 0.012
+"""Of one layer of a black plastic tablecloth; two layers pass .0002. [-]"""
+
+DARK_ENOUGH = 9.0
+"""Walls that glow so far under the sheet light nothing that shows. [stop]"""
 
 
 class HangingBoxParameters(ModifierParameters):
@@ -30,6 +40,22 @@ class HangingBoxParameters(ModifierParameters):
     lining: BounceRef = "white_foam_board"
     lamps: int = quantity(1, 6, unit="count", label="number of lamps", default=2)
     cover: bool = True
+    walls: WallMake = "foam board"
+    doubled: bool = True
+
+    @property
+    def outside(self) -> str:
+        """What is outside of the walls."""
+        return {
+            "foam board": "black_foam_board", "cloth-lined": "heavy_black_flag_cloth", "improvised": "black_plastic_tablecloth",
+        }[self.walls]  # fmt: skip
+
+    @property
+    def leak(self) -> float:
+        """Share of the light inside that passes a wall; only improvised walls of one layer let any through. [-]"""
+        return (
+            ONE_LAYER_LEAKS if self.walls == "improvised" and not self.doubled else black_materials()[self.outside].leak
+        )
 
     @property
     def source_centre(self) -> Vector:
@@ -88,7 +114,7 @@ def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | N
         upward=upward,
         surface=layers_of(design.sheet, 1, transmittance),
     )
-    inside = lined(design.lining)
+    inside = lined(design.lining, design.outside, leak=design.leak)
     walls = box_walls(
         centre=design.source_centre, across=across, upward=upward, back=UP, depth=design.depth, surface=inside,
         closed=design.cover, behind=inside,
@@ -96,6 +122,23 @@ def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | N
     places = design.lamp_places
     lamps = key_lamps(brief, places, [p - UP * 0.9 * design.depth for p in places])
     return Arrangement(surfaces=(sheet, *walls), lamps=lamps)
+
+
+def leak_test(design: HangingBoxParameters) -> str:
+    """What to measure, and what to expect: wall and sheet get about the same light inside, so L ∝ T."""
+    sheet = sheet_material(design.sheet).transmittance
+    look = "Lamps on in a dark room: hold the meter flat on the sheet, then on every wall and along every joint."
+    if design.leak <= 0.0:
+        return f"{look} The walls pass nothing: all that reads comes through a joint; tape it."
+    apart = math.log2(sheet / design.leak)
+    if apart >= DARK_ENOUGH:
+        return (
+            f"{look} The black alone keeps a wall about {apart:.0f} stops under the sheet; anything brighter is a gap."
+        )
+    return (
+        f"{look} One layer keeps a wall only about {apart:.0f} stops under the sheet, which lights the ceiling: double it for "
+        f"{math.log2(sheet / black_materials()[design.outside].leak):.0f}."
+    )
 
 
 def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
@@ -114,6 +157,11 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     work.fit("wood_screw", 36)
     work.cover(design.lining, design.length, design.depth, count=2, note="long walls, white inside")
     work.cover(design.lining, design.width, design.depth, count=2, note="short walls, white inside")
+    if design.walls != "foam board":
+        layers = 2 if design.walls == "improvised" and design.doubled else 1
+        for side, name in ((design.length, "long"), (design.width, "short")):
+            note = f"{name} walls, black outside{', doubled' if layers == 2 else ''}, 60 mm round every edge"
+            work.cover(design.outside, side, design.depth, margin=0.06, count=2 * layers, note=note)
     if design.cover:
         work.cover(
             "black_plastic_tablecloth",
@@ -134,8 +182,17 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     work.fit("cord", 8)
     work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, joined by the four posts.",
               check="Both diagonals of each agree within 3 mm.", caution="Eye protection at the saw.", minutes=90)  # fmt: skip
-    work.step("Line it", "White boards inside, tape over every joint; black outside.", check="In the dark, with a lamp inside, no line of light shows.",
+    how = {
+        "foam board": "White boards inside, tape over every joint; black outside.",
+        "cloth-lined": "Staple the white lining tight inside of the battens, then the black outside, both round the edges.",
+        "improvised": "Bed linen inside, black plastic outside"
+        + (" in two layers" if design.doubled else "") + ", clamped and taped over the battens; no fold may gape.",
+    }[design.walls]  # fmt: skip
+    work.step("Line it", how, check="In the dark, with a lamp inside, no line of light shows.",
               mistake="Screws longer than the battens are thick come out inside.", minutes=45)  # fmt: skip
+    work.step("Test it for leaks", leak_test(design), check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
+              mistake="Tested in daylight: what leaks is only seen in the dark.",
+              caution="Never look for leaks against the sun.", minutes=10)  # fmt: skip
     work.step("Hang the lamps", f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables strain-relieved.",
               mistake="Lamps too few or too near the sheet: pools of light.",
               caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.", minutes=30)  # fmt: skip

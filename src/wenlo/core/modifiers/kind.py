@@ -78,16 +78,30 @@ P = TypeVar("P", bound=ModifierParameters)
 
 
 @dataclass(frozen=True, kw_only=True)
+class Opening:
+    """A hole in a wall of the room: the wall's id, the middle (3,) and the whole sides (3,) of the hole. [m]"""
+
+    wall: str
+    centre: Vector
+    across: Vector
+    upward: Vector
+
+
+@dataclass(frozen=True, kw_only=True)
 class Arrangement:
     """What a design puts in the set.
 
     ``surfaces`` of the modifier; ``lamps``, of which the first has the Brief's id of the lamp and others that share its
-    setting are called ``key 2``, ``key 3`` …; ``source`` is the id of the panel that the subject sees shining.
+    setting are called ``key 2``, ``key 3`` …; ``source`` is the id of the panel that the subject sees shining;
+    ``openings`` are cut into the walls; what is ``outside`` of the
+    room shades but does not stand in the set.
     """
 
     surfaces: tuple[Shape, ...]
     lamps: tuple[Emitter, ...]
     source: str = "sheet"
+    openings: tuple[Opening, ...] = ()
+    outside: tuple[Shape, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -163,7 +177,7 @@ class Kind(Generic[P]):
     replaces: the rules of thumb that its figures replace.
     mistakes, cautions: what goes wrong, and what can hurt.
     becomes: the found objects that it can be made of.
-    daylight: lit by the sky, without a lamp.
+    daylight: the brief with daylight in the place of its lamp, for kinds that need none.
     """
 
     id: str
@@ -183,4 +197,4 @@ class Kind(Generic[P]):
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[Become, ...] = ()
-    daylight: bool = False
+    daylight: Callable[[P, Brief], Brief] | None = None

@@ -68,10 +68,19 @@ def black(name: str) -> Sheet:
     return replace(plain, gloss_front=Gloss(alpha=0.2), gloss_back=Gloss(alpha=0.2)) if row.glossy else plain
 
 
-def lined(inside: str | OwnFace, outside: str = "black_foam_board") -> Sheet:
-    """A wall of a box: a bounce face on its front, black behind."""
-    black_back = black_materials()[outside].reflectance
-    return replace(bounce(inside), reflectance_back=np.full(3, black_back))
+def lined(inside: str | OwnFace, outside: str = "black_foam_board", *, leak: float | None = None) -> Sheet:
+    """A wall of a box: a bounce face on its front, black behind, and what leaks through it.
+
+    Parameters
+    ----------
+    inside, outside: the face and the black.
+    leak: share of the light that passes; that of the black if left out. [-]
+    """
+    row = black_materials()[outside]
+    through = np.full(3, row.leak if leak is None else leak)
+    return replace(
+        bounce(inside), reflectance_back=np.full(3, row.reflectance), transmittance=through, unscattered=through / 4
+    )
 
 
 def layers_of(sheet: str | OwnSheet, count: int, transmittance: float | None) -> Sheet:

@@ -1,5 +1,6 @@
 """A window, or the sun in it, through a sheet hung before it: free light with its own time of day."""
 
+import math
 from typing import Literal
 
 import numpy as np
@@ -7,17 +8,14 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.daylight import OFF_WALL, lit_by_daylight, opening_in, opening_light, wall_round
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
-from wenlo.core.modifiers.placing import UP, is_flash, layers_of, panel
-from wenlo.core.optics.lamp import Emitter, window
+from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.shelf.own import SheetRef
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
 Vector = NDArray[np.float64]
-
-GLAZING = 0.8
-OFF_WALL = 0.01
 
 
 class WindowParameters(ModifierParameters):
@@ -35,6 +33,9 @@ class WindowParameters(ModifierParameters):
     sill: float = quantity(0.0, 2.5, unit="m", label="sill above the floor", default=0.75)
     along: float = quantity(-3.0, 3.0, unit="m", label="window toward the camera", default=0.0)
     wall: float = quantity(0.4, 10.0, unit="m", label="subject to the window's wall", default=1.8)
+    weather: Literal["overcast", "sun"] = "overcast"
+    sun_height: float = quantity(5.0, 85.0, unit="degree", label="height of the sun", default=35.0)
+    sun_aside: float = quantity(-75.0, 75.0, unit="degree", label="sun to the right of straight in", default=0.0)
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
     sheet: SheetRef = "cotton_bed_linen_white"
     sheet_off: float = quantity(0.05, 3.0, unit="m", label="sheet before the window", default=0.15)
@@ -86,14 +87,6 @@ class WindowParameters(ModifierParameters):
         return self.sill + self.window_height + self.overhang
 
 
-def _daylight(design: WindowParameters, brief: Brief) -> Emitter:
-    # readings are multiplied by the power of the Brief's lamp, which daylight does not have
-    return window(
-        brief.lamp.type.id, centre=design.lamp_position, inward=-design.direction, width=design.window_width,
-        height=design.window_height, sky=design.daylight * GLAZING / brief.lamp.power,
-    )  # fmt: skip
-
-
 def arrange(design: WindowParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """The window with the overcast sky in it, and the sheet."""
     across = design.across * design.source_size[0]
@@ -106,7 +99,20 @@ def arrange(design: WindowParameters, brief: Brief, transmittance: float | None 
         upward=UP * design.sheet_height,
         surface=layers_of(design.sheet, 1, transmittance),
     )
-    return Arrangement(surfaces=(sheet,), lamps=(_daylight(design, brief),))
+    lamps = opening_light(
+        brief, centre=design.lamp_position, inward=-design.direction, width=design.window_width, height=design.window_height,
+        daylight=design.daylight, weather=design.weather, sun_height=math.radians(design.sun_height),
+        sun_aside=math.radians(design.sun_aside),
+    )  # fmt: skip
+    sunny = design.weather == "sun"
+    hole = opening_in(design, centre=design.lamp_position, width=design.window_width, height=design.window_height)
+    # without the room, what the wall round the window keeps off the sheet is still kept off
+    return Arrangement(
+        surfaces=(sheet,),
+        lamps=lamps,
+        openings=(hole,) if sunny else (),
+        outside=wall_round(hole) if sunny else (),
+    )
 
 
 def build(design: WindowParameters, brief: Brief) -> BuildPlan:
@@ -170,22 +176,19 @@ def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:
     return tuple(Hold(name=f"{n} eye", place=top + s * half, mass=mass / 2) for n, s in (("left", -1), ("right", 1)))
 
 
-def cannot(brief: Brief) -> str | None:
-    """Needs a lamp that burns on to be counted with."""
-    if is_flash(brief):
-        return "Daylight burns on and the Brief's lamp is a flash: choose a lamp that burns on, and daylight takes its place."
-    return None
+def daylight(design: WindowParameters, brief: Brief) -> Brief:
+    """Daylight instead of the Brief's lamp."""
+    return lit_by_daylight(brief, design.weather)
 
 
 KIND = Kind(
     id="window_sheet", name="window through a sheet", parameters=WindowParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight,
     good="free, large and silent",
     bad="moves with the clock and the clouds; its direction is the building's",
     replaces=("subject as far from the window as the window is wide",),
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
-    daylight=True,
     becomes=(
         Become(forms=("curtain",), sizes={}, wall="sheet",
                how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side."),

@@ -81,7 +81,8 @@ class Emitter:
     and the sky (in lx on open ground) shine from where the front points; a window is a rectangle that shows
     the overcast sky (``amount`` the zenith's luminance behind the glazing, cd/m²) and the ground below it. A
     focusing spot has an even ``field``: half angle [rad] and width of its edge [rad]. ``distribution`` is a
-    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass.
+    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass; one ``afar`` stands
+    for the sun, outside of everything.
     """
 
     id: str
@@ -98,6 +99,7 @@ class Emitter:
     field: tuple[float, float] = (0.3, 0.02)
     distribution: Distribution | None = None
     blocks: bool = True
+    afar: bool = False
 
     @property
     def face(self) -> float:

@@ -1,0 +1,128 @@
+"""Daylight through an opening in a wall: overcast sky, sun and clear sky, open shade; and the wall with the opening cut."""
+
+import math
+from dataclasses import replace
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.modifiers.kind import ModifierParameters, Opening
+from wenlo.core.modifiers.placing import black, panel
+from wenlo.core.optics.lamp import Emitter, window
+from wenlo.core.quantities.colour import light_colour
+from wenlo.core.shelf.items import LampValues
+from wenlo.core.shelf.own import OwnLamp
+from wenlo.core.shoot.brief import Brief, LampSetting
+from wenlo.core.transport.scene import Panel
+
+Vector = NDArray[np.float64]
+
+Weather = Literal["overcast", "sun", "open shade"]
+
+NOBODY = "00000000-0000-0000-0000-000000000000"
+GLAZING = 0.8
+OFF_WALL = 0.01
+
+KELVIN: dict[Weather, float] = {"overcast": 6500.0, "sun": 5200.0, "open shade": 8000.0}
+SKY_KELVIN = 12000.0
+"""Of the clear sky beside the sun. [K]"""
+
+SUN_AWAY = 60.0
+"""So far off stands the disc that is the sun; over a window its rays differ by less than the sun is wide. [m]"""
+
+SUN_WIDE = math.radians(0.533)
+OUTSIDE_THE_AIR = 128000.0
+CLEAR = 0.21
+STRIP = 1.2
+"""Wider than the sun is let shine beside the window. [m]"""
+
+
+def sun_illuminance(height: float) -> float:
+    """On a face square to the sun's rays under a clear sky, E = 128 klx · exp(−0.21/sin h) (IES daylight availability). [lx]
+
+    >>> round(sun_illuminance(math.radians(60)), -2)
+    100400.0
+    """
+    return OUTSIDE_THE_AIR * math.exp(-CLEAR / math.sin(height)) if height > 0.0 else 0.0
+
+
+def clear_sky_illuminance(height: float) -> float:
+    """Of the clear sky without the sun on open ground, 800 + 15 500 √sin h (IES daylight availability). [lx]
+
+    >>> round(clear_sky_illuminance(math.radians(30)))
+    11760
+    """
+    return 800.0 + 15500.0 * math.sqrt(math.sin(height)) if height > 0.0 else 0.0
+
+
+def lit_by_daylight(brief: Brief, weather: Weather) -> Brief:
+    """The brief with daylight in the place of its lamp: it has no dial, no gel and no flicker."""
+    values = LampValues(
+        kind="continuous", amount=1000.0, colour_temperature=KELVIN[weather], rendering="full", lowest_power=1.0,
+        steps="clouds and the clock", mass=0.0, mount="none",
+    )  # fmt: skip
+    lamp = OwnLamp(item=NOBODY, version=1, name=f"daylight, {weather}", values=values)
+    return brief.model_copy(update={"lamp": LampSetting(id=lamp)})
+
+
+def opening_light(
+    brief: Brief, *, centre: Vector, inward: Vector, width: float, height: float, daylight: float, weather: Weather,
+    glazing: float = GLAZING, sun_height: float = 0.6, sun_aside: float = 0.0,
+) -> tuple[Emitter, ...]:  # fmt: skip
+    """The light of an opening.
+
+    Parameters
+    ----------
+    brief: with daylight as its lamp.
+    centre, inward: middle of the opening, just inside the wall, and the level unit vector into the room, shape (3,). [m]
+    width, height: of the opening. [m]
+    daylight: of an overcast sky or of open shade, on open ground. [lx]
+    weather: with the sun its rays and those of the clear sky come in; daylight then follows from the sun's height.
+    glazing: what the panes pass. [-]
+    sun_height, sun_aside: over the horizon, and to the right of straight in as one looks out. [rad]
+    """
+    name = brief.lamp.type.id
+    sky = daylight if weather != "sun" else clear_sky_illuminance(sun_height)
+    portal = window(name, centre=centre, inward=inward, width=width, height=height, sky=sky * glazing)
+    if weather != "sun":
+        return (portal,)
+    right = np.cross(-inward, np.array([0.0, 0.0, 1.0]))
+    toward = math.cos(sun_height) * (math.cos(sun_aside) * -inward + math.sin(sun_aside) * right)
+    toward = toward + math.sin(sun_height) * np.array([0.0, 0.0, 1.0])
+    across = np.cross(np.array([0.0, 0.0, 1.0]), -toward)
+    across /= np.linalg.norm(across)
+    size = 2.0 * SUN_AWAY * math.tan(SUN_WIDE / 2.0)
+    reach = math.atan((0.5 * math.hypot(width, height) + 0.05) / SUN_AWAY)
+    intensity = sun_illuminance(sun_height) * glazing * SUN_AWAY**2
+    sun = Emitter(
+        id=name, shape="disc", centre=centre + toward * SUN_AWAY, edge_u=across * size, edge_v=np.cross(-toward, across) * size,
+        amount=intensity * 2.0 * math.pi * (1.0 - math.cos(reach)), beam=1.0, colour=np.ones(3), law="field",
+        field=(reach, 0.02 * reach), afar=True,
+    )  # fmt: skip
+    # the camera is balanced for the sun, so its sky is blue
+    return sun, replace(portal, id="key 2", colour=light_colour(SKY_KELVIN, KELVIN["sun"]), blocks=False)
+
+
+def opening_in(design: ModifierParameters, *, centre: Vector, width: float, height: float) -> Opening:
+    """The hole in the wall that the light comes through."""
+    wall = "right wall" if float(design.direction[0]) > 0.0 else "left wall"
+    return Opening(wall=wall, centre=centre, across=design.across * width, upward=np.array([0.0, 0.0, height]))
+
+
+def wall_round(opening: Opening) -> tuple[Panel, ...]:
+    """Black strips outside the wall round an opening, so that the sun that misses it goes nowhere."""
+    out = np.cross(opening.across, opening.upward)
+    out /= np.linalg.norm(out)
+    room = {"right wall": 1.0, "left wall": -1.0}[opening.wall]
+    out *= room if float(out[0]) > 0.0 else -room
+    centre = opening.centre + (OFF_WALL + 0.005) * out
+    wide, tall = opening.across, opening.upward
+    along, up = wide / np.linalg.norm(wide), tall / np.linalg.norm(tall)
+    strips = (
+        ("left of the window", centre - wide / 2 - along * STRIP / 2, along * STRIP, tall + 2 * STRIP * up),
+        ("right of the window", centre + wide / 2 + along * STRIP / 2, along * STRIP, tall + 2 * STRIP * up),
+        ("over the window", centre + tall / 2 + up * STRIP / 2, wide, up * STRIP),
+        ("under the window", centre - tall / 2 - up * STRIP / 2, wide, up * STRIP),
+    )
+    return tuple(panel(name, centre=at, across=a, upward=u, surface=black("velvet")) for name, at, a, u in strips)

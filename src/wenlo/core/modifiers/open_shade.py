@@ -1,0 +1,156 @@
+"""Open shade: the subject just inside of a large opening, lit by the sky outside and by nothing in between."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.daylight import OFF_WALL, lit_by_daylight, opening_light
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, panel
+from wenlo.core.optics.sheet import CLEAR
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+
+Vector = NDArray[np.float64]
+
+
+class OpenShadeParameters(ModifierParameters):
+    """Parameters of the opening in the side wall: a door, a gate, the edge of a roof.
+
+    ``key_angle`` only tells the side: the wall to the camera's right (positive) or left.
+    """
+
+    kind: Literal["open_shade"] = "open_shade"
+    key_angle: float = quantity(
+        -90.0, 90.0, unit="degree", label="side of the opening (+ is camera right)", default=90.0
+    )
+    width: float = quantity(0.4, 6.0, unit="m", label="width of the opening", default=1.8)
+    height: float = quantity(0.4, 4.0, unit="m", label="height of the opening", default=2.0)
+    sill: float = quantity(0.0, 2.5, unit="m", label="sill above the floor", default=0.02)
+    along: float = quantity(-3.0, 3.0, unit="m", label="opening toward the camera", default=0.0)
+    wall: float = quantity(0.4, 10.0, unit="m", label="subject to the opening", default=1.5)
+    sky: Literal["open shade", "overcast"] = "open shade"
+    daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground in the shade", default=9000.0)
+
+    @property
+    def direction(self) -> Vector:
+        """Straight to the wall, whatever the key angle is, shape (3,)."""
+        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the opening, shape (3,). [m]"""
+        place: Vector = self.direction * (self.wall - 2 * OFF_WALL) + np.array(
+            [0.0, -self.along, self.sill + self.height / 2]
+        )
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and height of the opening. [m]"""
+        return self.width, self.height
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Middle of the opening, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * OFF_WALL
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Straight in, shape (3,). [m]"""
+        aim: Vector = self.lamp_position - self.direction
+        return aim
+
+    @property
+    def highest(self) -> float:
+        """Upper edge of the opening. [m]"""
+        return self.sill + self.height
+
+
+def arrange(design: OpenShadeParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The sky in the opening; what would be the sheet is only the hole."""
+    del transmittance
+    hole = panel(
+        "sheet",
+        centre=design.source_centre,
+        across=design.across * design.width,
+        upward=UP * design.height,
+        surface=CLEAR,
+    )
+    lamps = opening_light(
+        brief, centre=design.lamp_position, inward=-design.direction, width=design.width, height=design.height,
+        daylight=design.daylight, weather=design.sky, glazing=1.0,
+    )  # fmt: skip
+    return Arrangement(surfaces=(hole,), lamps=lamps)
+
+
+def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
+    """Nothing but a mark on the floor and a black to keep the other side dark."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.fit("cloth_tape", 2)
+    work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
+    work.step(
+        "Mark the place", f"A cross of tape {design.wall:.2f} m inside of the line where the shade begins.",
+        mistake="Half a step forward and the sun's edge is on a shoulder.", minutes=2,
+    )  # fmt: skip
+    work.step(
+        "Watch the edge", "The edge of the sun wanders about a hand's breadth in ten minutes: look for it before every take.",
+        caution="Nobody looks into the sun; no lens or mirror lies where it will reach.", minutes=2,
+    )  # fmt: skip
+    return work.plan("open shade")
+
+
+def start(brief: Brief) -> OpenShadeParameters:
+    """A door in the side wall."""
+    height = round(min(2.0, brief.room.height - 0.1), 2)
+    return OpenShadeParameters(wall=round(brief.room.width / 2, 3), height=height)
+
+
+def grown(design: OpenShadeParameters, scale: float) -> OpenShadeParameters:
+    """A wider and higher opening, from the same sill."""
+    width = round(min(max(design.width * scale, 0.4), 6.0), 2)
+    height = round(min(max(design.height * scale, 0.4), 4.0), 2)
+    return design.model_copy(update={"width": width, "height": height})
+
+
+def marks(design: OpenShadeParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Distance to the opening and its height."""
+    del brief
+    side = np.array([0.0, -design.along, 0.0])
+    foot = design.direction * design.wall + side
+    low = foot + UP * design.sill
+    return (
+        Mark(path="design.wall", label="Subject to the opening", start=side, end=foot),
+        Mark(path="design.height", label="Height of the opening", start=low, end=low + UP * design.height),
+    )
+
+
+def handling(design: OpenShadeParameters) -> Handling:
+    """Nothing to carry but a cloth."""
+    del design
+    return Handling(stands=0, people=1, setup=3, strike=1, packed=(0.4, 0.3, 0.1), uses=200)
+
+
+def holds(design: OpenShadeParameters, mass: float) -> tuple[Hold, ...]:
+    """The cloth's upper edge on the far side."""
+    return (Hold(name="cloth on the far side", place=-design.direction * 1.0 + UP * 2.0, mass=mass),)
+
+
+def daylight(design: OpenShadeParameters, brief: Brief) -> Brief:
+    """Daylight instead of the Brief's lamp."""
+    return lit_by_daylight(brief, design.sky)
+
+
+KIND = Kind(
+    id="open_shade", name="open shade at a large opening", parameters=OpenShadeParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight,
+    good="free, very large, nothing to build",
+    bad="blue; moves with the clock; its direction is the building's",
+    replaces=("stand as far inside as the opening is wide",),
+    mistakes=("the edge of the sun on a shoulder", "green from grass or a wall in the sun close by", "balanced for the sun, the face goes blue"),
+    cautions=("Never point a lens, or an eye, at the sun.",),
+)  # fmt: skip

@@ -1,0 +1,13 @@
+"""A document as a worker opens it to compute."""
+
+from collections.abc import Mapping
+from typing import Any
+
+from wenlo.core.advice.set_up import lit
+from wenlo.core.shoot.document import Shoot, read_shoot
+
+
+def opened(document: Mapping[str, Any]) -> Shoot:
+    """The shoot, with daylight in the place of its lamp where the modifier takes none."""
+    shoot = read_shoot(document)
+    return shoot.model_copy(update={"brief": lit(shoot.brief, shoot.design)})

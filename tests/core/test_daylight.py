@@ -1,0 +1,96 @@
+"""Daylight through an opening: overcast, sun and open shade against what the sky gives."""
+
+import math
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.figures import evaluate, modifier_light, readings_in_room
+from wenlo.core.advice.gauges import gauges
+from wenlo.core.modifiers.daylight import sun_illuminance
+from wenlo.core.modifiers.registry import kind_of, kinds
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.shoot.brief import Brief, LampSetting, Room
+from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+
+def daylit(kind, brief=None, **changes):
+    brief = Brief() if brief is None else brief
+    start = kinds()[kind].start(brief)
+    design = kinds()[kind].parameters.model_validate({**start.model_dump(), **changes})
+    return set_up.lit(brief, design), design
+
+
+def test_daylight_takes_the_place_of_whatever_lamp_the_brief_has():
+    for lamp in ("flash_hotshoe", "bulb_15"):
+        brief, design = daylit("window_sheet", Brief(lamp=LampSetting(id=lamp, power=0.25, gel="full_warm")))
+        assert brief.lamp.type.name == "daylight, overcast"
+        assert set_up.white_of(brief.lamp) == 6500.0
+        assert readings_in_room(brief, design, ["key"], effort=DRAFT)["key"] == pytest.approx(
+            readings_in_room(*daylit("window_sheet"), ["key"], effort=DRAFT)["key"], rel=1e-6
+        )
+
+
+def test_the_sun_lights_the_sheet_as_its_height_says():
+    # E = E_n cos i through the panes; the sheet sends T/π of it on, more from its middle than a point would
+    brief, design = daylit("window_sheet", weather="sun", sun_height=50.0, overhang=0.0, sheet="opal_acrylic_3_mm")
+    arrangement = kind_of(design).arrange(design, brief, None)
+    sun, sky = arrangement.lamps
+    # onto the window itself, through which it comes before the sheet shades anything
+    at = design.lamp_position
+    toward = sun.centre - at
+    lit = sun.peak_intensity / float(toward @ toward)
+    assert lit == pytest.approx(sun_illuminance(math.radians(50.0)) * 0.8, rel=1e-3)
+    assert float(toward @ -design.direction) < 0.0
+    assert math.degrees(math.asin(toward[2] / np.linalg.norm(toward))) == pytest.approx(50.0, abs=0.1)
+    assert sky.id == "key 2"
+    assert not sky.blocks
+
+
+def test_the_sun_falls_only_through_the_hole_that_is_cut():
+    brief, design = daylit("window_sheet", weather="sun", sheet_off=0.05, overhang=0.0)
+    solved = solve(
+        replace(set_up.whole_scene(brief, design), lamps=kind_of(design).arrange(design, brief, None).lamps[:1]), DRAFT
+    )
+    wall = next(p for p in solved.scene.panels if p.id == "right wall")
+    assert wall.outline is not None
+    inside = design.lamp_position - design.direction * 0.02
+    beside = inside + np.array([0.0, design.window_width / 2 + 0.15, 0.0])
+    lit = read(
+        solved,
+        [
+            Meter(id="in", position=inside, normal=design.direction),
+            Meter(id="out", position=beside, normal=design.direction),
+        ],
+    )
+    assert float(luminance(lit["in"].direct)) > 30_000.0
+    assert float(luminance(lit["out"].direct)) == pytest.approx(0.0, abs=1.0)
+
+
+def test_open_shade_is_the_sky_seen_through_a_hole():
+    brief, design = daylit(
+        "open_shade", Brief(room=Room(walls="black_cloth", ceiling="black_cloth", floor="black_cloth"))
+    )
+    # a window of luminance L in the plane of a parallel element, by the configuration factor of a centred rectangle
+    away, a, b = design.wall - 0.01, design.width / 2, design.height / 2
+    brief = brief.model_copy(update={"subject": brief.subject.model_copy(update={"face_height": design.sill + b})})
+    x, y = a / away, b / away
+    corner = (
+        x / math.hypot(1, x) * math.atan(y / math.hypot(1, x)) + y / math.hypot(1, y) * math.atan(x / math.hypot(1, y))
+    ) / (2 * math.pi)
+    zenith = design.daylight * 9 / (7 * math.pi)
+    key = modifier_light(brief, design, effort=DRAFT).key
+    # half of it looks to the sky from a third of the zenith up, half to the ground of a fifth of its light
+    low, high = (
+        4 * math.pi * zenith * corner * (0.5 * 0.333 + 0.5 * 0.155),
+        4 * math.pi * zenith * corner * (0.5 * 0.62 + 0.5 * 0.16),
+    )
+    assert low < key < high
+    found = {g.key: g for g in gauges(brief, design, evaluate(brief, design))}
+    assert found["loss"].value == pytest.approx(0.0, abs=0.05)
+    assert found["evenness"].value is None
+    larger = modifier_light(brief, kinds()["open_shade"].grown(design, 1.5), effort=DRAFT)
+    assert larger.shadow_edge > 1.15 * modifier_light(brief, design, effort=DRAFT).shadow_edge

@@ -1,6 +1,7 @@
 """Every kind that the registry finds keeps the same promises; what is special to one is tested below them."""
 
 import math
+import re
 
 import numpy as np
 import pytest
@@ -74,7 +75,8 @@ def test_grown_is_larger_and_softer(case):
     assert np.prod(larger.source_size) > np.prod(design.source_size)
     # without its room, so that size alone decides
     before, after = (modifier_light(brief, d, effort=DRAFT, cells=16).shadow_edge for d in (design, larger))
-    assert after > 0.97 * before
+    # the shadow of a cut beam is as hard as the lamp is small, however large the cut
+    assert after > 0.95 * before
 
 
 def test_turning_the_design_to_the_other_side_changes_no_light(case):
@@ -347,17 +349,31 @@ def test_curve_of_nothing_that_is_a_length_is_refused_and_one_can_be_stopped():
 def test_schools_argue_from_figures_with_kinds_that_serve():
     brief = brief_for("diffusion_frame")
     rows = rank(brief)
-    found = disputes(rows)
+    found = disputes(brief, rows)
     serving = {r.kind for r in rows if r.design is not None}
-    assert len(found) >= 3
     for dispute in found:
-        assert len(dispute.sides) >= 2
+        assert len({side.name for side in dispute.sides}) == len(dispute.sides) >= 2
         assert {side.kind for side in dispute.sides} <= serving
-        assert len({side.kind for side in dispute.sides}) == len(dispute.sides)
-        assert all("stops" in side.argument and "%" in side.argument for side in dispute.sides)
         assert dispute.verdict.endswith(".")
+    between = [d for d in found if len({side.kind for side in d.sides}) > 1]
+    assert len(between) >= 3
+    assert all("stops" in side.argument and "%" in side.argument for d in between for side in d.sides)
     known = set(kinds())
     assert all(kind in known for school in SCHOOLS for _, names, _ in school.sides for kind in names)
+
+
+def test_variants_of_one_kind_are_argued_from_their_own_light():
+    brief = brief_for("rod_softbox", brief__wanted__contrast=0.5)
+    found = {d.question: d for d in disputes(brief, [judge(kinds()["rod_softbox"], brief)])}
+    white, mirror = (side.argument for side in found["White lining or mirror lining?"].sides)
+    assert white != mirror
+    assert re.search(r"[0-9.]+ stops against [0-9.]+ stops", found["White lining or mirror lining?"].verdict)
+    one, two = (side.argument for side in found["One layer or two?"].sides)
+    loss = [float(re.search(r"for (-?[\d.]+) stop", text).group(1)) for text in (one, two)]
+    assert loss[1] > loss[0] + 0.4
+    # a wish that the set misses by far is argued on the set against afterwards
+    assert "times the ISO" in found["Right on the set, or corrected afterwards?"].sides[1].argument
+    assert "shots" in found["Placed by measure, or by trial?"].sides[1].argument
 
 
 def test_limits_are_told_where_they_are_passed():

@@ -64,10 +64,10 @@ def test_a_stale_write_changes_nothing(shelf, user):
     [
         ({"transmittance": 0.47, "reflectance": 0.6}, "values.reflectance", "more than it gets"),
         ({"unscattered": 0.5}, "values.unscattered", "part of T"),
-        ({"transmittance": 1.2}, "values.transmittance", "between 0 % and 100 %"),
+        ({"transmittance": 1.2}, "values.transmittance", "between 1 % and 100 %"),
         ({"form": "board"}, "values.board_length", "length"),
         ({"colour": 3}, "values.colour", "not a field"),
-        ({"lobe": 2.0}, "values.lobe", "between 3° and 80°"),
+        ({"lobe": 2.0}, "values.lobe", "between 8° and 80°"),
     ],
 )
 def test_wrong_values_are_answered_at_the_field(shelf, user, changes, path, words):

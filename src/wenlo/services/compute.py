@@ -14,6 +14,7 @@ from wenlo.core.advice.figures import DARKEST_SHOWN, Evaluated, evaluate
 from wenlo.core.advice.gauges import Gauge, deep_stops, gauges, shutter_text
 from wenlo.core.advice.light_layers import light_layer
 from wenlo.core.advice.notes import notes
+from wenlo.core.advice.own_figures import own_figures
 from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.side_view import side_view
@@ -67,7 +68,7 @@ def with_error(value: float, error: float) -> str:
     return f"{round(value, places):.{digits}f} ± {round(error, places):.{digits}f}"
 
 
-def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
+def _figures(shoot: Shoot, result: Evaluated, *, own: bool) -> list[r.FigureResult]:
     light, design, units = result.light, shoot.design, shoot.units
 
     def length(value: float) -> str:
@@ -92,7 +93,11 @@ def _figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
         ("loss_at_sheet", "Loss at the sheet's place", format_stops(light.loss_at_sheet),
          "against the bare lamp standing where the sheet is"),
     )  # fmt: skip
-    light_rows = [r.FigureResult(group="light", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
+    light_rows = [
+        r.FigureResult(group="own", key=f.key, label=f.label, text=f.text, detail=f.detail)
+        for f in (own_figures(shoot.brief, design, units=units) if own else ())
+    ]
+    light_rows += [r.FigureResult(group="light", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
     return [*light_rows, *_picture_figures(shoot, result)]
 
 
@@ -203,7 +208,7 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
     answer = r.FiguresResult(
         effort="draft" if effort == "draft" else "fine",
         gauges=[_gauge(g) for g in gauges(brief, design, result, units=shoot.units)],
-        figures=_figures(shoot, result),
+        figures=_figures(shoot, result, own=effort == "fine"),
         notes=[r.NoteResult(level=n.level, about=n.about, text=n.text) for n in notes(brief, design, result, units=shoot.units)],
         sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::2, ::-2]],
         shadow=r.ShadowProfile(

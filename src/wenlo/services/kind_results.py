@@ -83,7 +83,8 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
         background=format_stops(row.result.background, signed=True) if known else "not known",
         loss=format_stops(light.loss), exposure=exposure, cost=f"{row.build.total:.0f} €",
         cost_per_use=f"{row.cost_per_use:.2f} €", mass=f"{row.build.mass:.1f} kg", build=f"{row.build.minutes / 60:.1f} h",
-        setup=f"{row.handling.setup:.0f} min, {people}", packed=packed,
+        setup=f"{row.handling.setup:.0f} min, {people}", packed=packed, strike=f"{row.handling.strike:.0f} min",
+        stands=f"{row.handling.stands} beside the lamp's", lasts=f"about {row.handling.uses} shoots",
     )  # fmt: skip
 
 
@@ -110,7 +111,7 @@ def ranking(document: Mapping[str, Any], go_on: Callable[[int], bool] | None = N
                 question=d.question, verdict=d.verdict,
                 sides=[r.SideResult(name=s.name, kind=s.kind, argument=s.argument) for s in d.sides],
             )
-            for d in disputes(rows, units=shoot.units)
+            for d in disputes(shoot.brief, rows, units=shoot.units)
         ],
         seconds=round(time.perf_counter() - start, 2),
     )  # fmt: skip

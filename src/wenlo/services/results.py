@@ -45,7 +45,7 @@ class NoteResult(Result):
 class FigureResult(Result):
     """A named figure with its value ready to read and the words behind it; of the light, or of what it costs the picture."""
 
-    group: Literal["light", "picture"]
+    group: Literal["own", "light", "picture"]
     key: str
     label: str
     text: str
@@ -181,6 +181,9 @@ class KindFigures(Result):
     build: str
     setup: str
     packed: str
+    strike: str
+    stands: str
+    lasts: str
 
 
 class CurveRequest(Result):

@@ -25,6 +25,9 @@ const FIGURES: [Figure, string][] = [
   ['mass', 'weighs'],
   ['setup', 'set up'],
   ['packed', 'packed'],
+  ['strike', 'strike'],
+  ['stands', 'stands'],
+  ['lasts', 'lasts'],
 ];
 const MOST_COMPARED = 4;
 
@@ -87,12 +90,14 @@ function Card(props: {
         ) : null}
       </div>
       <dl className="kind-figures">
-        {FIGURES.slice(0, 8).map(([key, label]) => (
-          <div key={key}>
-            <dt>{label}</dt>
-            <dd>{row.figures?.[key]}</dd>
-          </div>
-        ))}
+        {FIGURES.filter(([key]) => key !== 'contrast')
+          .slice(0, 14)
+          .map(([key, label]) => (
+            <div key={key}>
+              <dt>{label}</dt>
+              <dd>{row.figures?.[key]}</dd>
+            </div>
+          ))}
       </dl>
       <div className="kind-acts">
         <Button
@@ -235,7 +240,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
               <h4>{d.question}</h4>
               <dl>
                 {d.sides.map((s) => (
-                  <div key={s.kind}>
+                  <div key={s.name}>
                     <dt>{s.name}</dt>
                     <dd>{s.argument}</dd>
                   </div>
@@ -243,15 +248,17 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
               </dl>
               <p>
                 {d.verdict}{' '}
-                <Button
-                  size="small"
-                  onClick={() => {
-                    setChosen(d.sides.map((s) => s.kind).slice(0, MOST_COMPARED));
-                    setSide(true);
-                  }}
-                >
-                  See them side by side
-                </Button>
+                {new Set(d.sides.map((s) => s.kind)).size > 1 ? (
+                  <Button
+                    size="small"
+                    onClick={() => {
+                      setChosen(d.sides.map((s) => s.kind).slice(0, MOST_COMPARED));
+                      setSide(true);
+                    }}
+                  >
+                    See them side by side
+                  </Button>
+                ) : null}
               </p>
             </article>
           ))}

@@ -188,7 +188,7 @@ function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }
       {group === 'what if' && data ? <WhatIf document={document} data={data} /> : null}
       <dl className="figures">
         {figures.figures
-          .filter((f) => f.group === group)
+          .filter((f) => f.group === group || (group === 'light' && f.group === 'own'))
           .map((f) => (
             <div key={f.key} title={f.detail}>
               <dt>{f.label}</dt>

@@ -14,6 +14,8 @@ const SETTLE_MS = 90;
 
 let running: { effort: 'draft' | 'fine'; control: AbortController } | null = null;
 let next: { document: Shoot; effort: 'draft' | 'fine' } | null = null;
+/** The kind whose own figures are on screen. */
+let ownOf = '';
 let settle: ReturnType<typeof setTimeout> | undefined;
 
 async function pump(): Promise<void> {
@@ -26,7 +28,18 @@ async function pump(): Promise<void> {
     const figures = await answer(
       api.POST('/api/figures', { body: { ...job, editor }, signal: control.signal }),
     );
-    useFigures.setState({ figures, stale: next !== null, problem: null });
+    const before = useFigures.getState();
+    // a draft leaves out what a kind has of its own; the last of the same kind stay until the fine ones come
+    const kept =
+      job.effort === 'draft' && ownOf === job.document.design.kind
+        ? (before.figures?.figures.filter((f) => f.group === 'own') ?? [])
+        : [];
+    ownOf = job.document.design.kind;
+    useFigures.setState({
+      figures: { ...figures, figures: [...kept, ...figures.figures] },
+      stale: next !== null,
+      problem: null,
+    });
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     if (!control.signal.aborted && error.problem.code !== 'superseded')

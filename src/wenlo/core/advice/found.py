@@ -109,7 +109,10 @@ def _faces(count: int) -> str:
 
 
 def _sizes(rule: Become, values: FoundValues) -> Iterator[tuple[str, Any]]:
-    sides = dict(zip(("width", "height", "depth"), values.opening(), strict=True))
+    sides = {
+        **dict(zip(("width", "height", "depth"), values.opening(), strict=True)),
+        "focal": values.focal_length or 0.0,
+    }
     for name, side in rule.sizes.items():
         yield name, round(sides[side], 3)
 
@@ -130,7 +133,7 @@ def look_for(kind: Kind[Any], design: Any, *, units: UnitSystem = "metric") -> t
     found = []
     for rule in kind.becomes:
         what = " or ".join(WORDS[form] for form in rule.forms)
-        words = {"width": "wide", "height": "high", "depth": "deep"}
+        words = {"width": "wide", "height": "high", "depth": "deep", "focal": "of focal length"}
         lengths = [
             f"{format_length(getattr(design, name), system=units)} {words[side]}" for name, side in rule.sizes.items()
         ]

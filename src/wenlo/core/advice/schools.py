@@ -1,12 +1,20 @@
 """Where practitioners disagree: both sides argued from the figures of this brief, for the user to choose."""
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
 
-from wenlo.core.advice.ranking import Ranked
+from wenlo.core.advice import set_up
+from wenlo.core.advice.figures import evaluate
+from wenlo.core.advice.ranking import JUDGING, TRY_CELLS, Ranked
+from wenlo.core.build.shopping import work_out
+from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shelf.own import sheet_material
+from wenlo.core.shoot.brief import Brief
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -34,6 +42,13 @@ SCHOOLS = (
         ),
     ),
     School(
+        question="Lamp facing the sheet, or facing the back?",
+        sides=(
+            ("facing the sheet", ("diffusion_frame", "rod_softbox"), "keeps the light"),
+            ("facing the back", ("small_flash_softbox", "book_light"), "hides the lamp's outline and fills the sheet to its edges"),
+        ),
+    ),
+    School(
         question="Daylight or lamps?",
         sides=(
             ("daylight", ("window_sheet", "open_shade"), "costs nothing and is large"),
@@ -46,6 +61,32 @@ SCHOOLS = (
             ("above", ("overhead_bounce", "hanging_softbox", "room_bounce"), "keeps the floor free and the walls darker"),
             ("side", ("diffusion_frame", "bounce_card", "rod_softbox"), "lights the eyes and is quicker to set"),
         ),
+    ),
+)  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class Variants:
+    """A question about one kind, the first of ``kinds`` that serves: two values of one of its parameters."""
+
+    question: str
+    kinds: tuple[str, ...]
+    parameter: str
+    sides: tuple[tuple[str, Any, str], ...]
+
+
+VARIANTS = (
+    Variants(
+        question="White lining or mirror lining?", kinds=("small_flash_softbox", "rod_softbox", "hanging_softbox", "ring_softbox"),
+        parameter="lining",
+        sides=(
+            ("white", "white_foam_board", "evens the light out and hides dents"),
+            ("mirror", "silver_cloth", "keeps the beam together"),
+        ),
+    ),
+    Variants(
+        question="One layer or two?", kinds=("diffusion_frame", "rod_softbox"), parameter="layers",
+        sides=(("one", 1, "keeps the light"), ("two", 2, "hides the lamp and evens the sheet")),
     ),
 )  # fmt: skip
 
@@ -112,11 +153,87 @@ def _verdict(rows: Sequence[Ranked]) -> str:
     return f"What differs most here, and who is ahead: {'; '.join(told)}."
 
 
-def disputes(rows: Sequence[Ranked], *, units: UnitSystem = "metric") -> tuple[Dispute, ...]:
+def _varied(brief: Brief, row: Ranked, parameter: str, value: Any, name: str) -> Ranked | None:
+    """The same design with another value, evaluated; None where it cannot be built so."""
+    design = row.design.model_copy(update={parameter: value})
+    brief = set_up.lit(brief, design)
+    try:
+        build = work_out(kind_of(design).build(design, brief))
+    except Impossible:
+        return None
+    result = evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
+    return replace(row, name=f"{row.name}, {name}", design=design, build=build, result=result)
+
+
+def _of_variants(brief: Brief, serving: dict[str, Ranked], units: UnitSystem) -> Iterator[Dispute]:
+    for variant in VARIANTS:
+        row = next((serving[kind] for kind in variant.kinds if kind in serving), None)
+        if row is None:
+            continue
+        made = [(side, _varied(brief, row, variant.parameter, side[1], side[0])) for side in variant.sides]
+        if any(one is None for _, one in made):
+            continue
+        speakers = [one for _, one in made if one is not None]
+        sides = [
+            Side(name=f"{variant.sides[k][0]}", kind=row.kind, argument=_argument(one, variant.sides[k][2], units))
+            for k, one in enumerate(speakers)
+        ]
+        even = [one.result.light.sheet.centre_to_edge for one in speakers if one.result is not None]
+        more = (
+            f" From the middle of the sheet to its edge: {' against '.join(format_stops(x) for x in even)}."
+            if all(map(math.isfinite, even))
+            else ""
+        )
+        yield Dispute(question=variant.question, sides=tuple(sides), verdict=_verdict(speakers) + more)
+
+
+def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
+    """Placed by measure or by trial, right on the set or corrected afterwards: argued from the best design's figures."""
+    assert best.result is not None
+    result, wanted = best.result, brief.wanted
+    low, high = (0.0, 0.0)
+    if all(map(math.isfinite, result.loss_band)) and result.loss_band[1] > result.loss_band[0]:
+        low, high = result.loss_band
+    material = getattr(best.design, "sheet", None)
+    if material is not None and high == low:
+        row = sheet_material(material)
+        low, high = 0.0, math.log2(row.transmittance_high / row.transmittance_low)
+    unsure = high - low
+    error = math.log2(1.0 + result.levels.key_error / max(result.levels.key, 1e-9))
+    tries = max(1, math.ceil(math.log2(max(unsure + 2.0, 0.34) / 0.33)))
+    yield Dispute(
+        question="Placed by measure, or by trial?",
+        sides=(
+            Side(name="by measure", kind=best.kind, argument=f"Taped out as drawn, the light is known to {format_stops(error + unsure / 2)} either way; "
+                 f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away."),
+            Side(name="by trial", kind=best.kind, argument=f"From a guess within two stops, halving the doubt at every shot takes about {tries} shots to a third of a stop."),
+        ),
+        verdict="Measure first and shoot one trial: it finds the material's true value." if unsure > 0.33 else "Here the figures are as sure as a trial.",
+    )  # fmt: skip
+    if not (result.with_room and math.isfinite(result.contrast)):
+        return
+    off = result.contrast - wanted.contrast
+    if abs(off) < 0.5:
+        return
+    lift = f"Lifting the shadow side {format_stops(off)} afterwards makes it as noisy as {2**off:.1f} times the ISO" if off > 0.0 else (
+        f"Darkening the shadow side {format_stops(-off)} afterwards costs no noise, but its soft edge and its colour stay as they were lit"
+    )  # fmt: skip
+    yield Dispute(
+        question="Right on the set, or corrected afterwards?",
+        sides=(
+            Side(name="on the set", kind=best.kind, argument=f"The {'card' if off > 0 else 'black'} on the far side has {format_stops(abs(off))} to make up, and the sitter sees it."),
+            Side(name="afterwards", kind=best.kind, argument=f"{lift}; in a film every shot has to be matched."),
+        ),
+        verdict="On the set, as far as it goes: more than a stop afterwards shows." if abs(off) > 1.0 else "Either: it is less than a stop.",
+    )  # fmt: skip
+
+
+def disputes(brief: Brief, rows: Sequence[Ranked], *, units: UnitSystem = "metric") -> tuple[Dispute, ...]:
     """The questions that this brief raises.
 
     Parameters
     ----------
+    brief: what the picture needs.
     rows: all kinds, ranked.
     units: how lengths are written.
     """
@@ -131,4 +248,7 @@ def disputes(rows: Sequence[Ranked], *, units: UnitSystem = "metric") -> tuple[D
                 sides.append(Side(name=name, kind=row.kind, argument=_argument(row, says, units)))
         if len(sides) > 1:
             found.append(Dispute(question=school.question, sides=tuple(sides), verdict=_verdict(speakers)))
+    found += _of_variants(brief, serving, units)
+    if rows and rows[0].design is not None:
+        found += _of_method(brief, rows[0])
     return tuple(found)

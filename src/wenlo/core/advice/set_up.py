@@ -212,17 +212,13 @@ def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | 
 
 
 def cut(wall: Panel, opening: Opening) -> Panel:
-    """The wall with a hole in it, as one outline that runs round the wall, goes in to the hole, round it and back."""
+    """The wall with a hole in it."""
     u, v = wall.edge_u / float(wall.edge_u @ wall.edge_u), wall.edge_v / float(wall.edge_v @ wall.edge_v)
-
-    def share(point: Vector) -> tuple[float, float]:
-        at = point - wall.origin
-        return min(max(float(at @ u), 0.001), 0.999), min(max(float(at @ v), 0.001), 0.999)
-
-    ends = [share(opening.centre + s * opening.across / 2 + s * opening.upward / 2) for s in (-1.0, 1.0)]
-    (u0, v0), (u1, v1) = (min(e[k] for e in ends) for k in (0, 1)), (max(e[k] for e in ends) for k in (0, 1))
-    outline = [(0, 0), (1, 0), (1, 1), (0, 1), (0, 0), (u0, v0), (u0, v1), (u1, v1), (u1, v0), (u0, v0)]
-    return replace(wall, outline=np.array(outline, dtype=float))
+    corners = [
+        opening.centre + a * opening.across / 2 + b * opening.upward / 2 - wall.origin
+        for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))
+    ]
+    return replace(wall, outline=np.array([[float(c @ u), float(c @ v)] for c in corners]), cut_out=True)
 
 
 def lit(brief: Brief, design: Any) -> Brief:

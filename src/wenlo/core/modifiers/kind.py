@@ -1,7 +1,7 @@
 """What every kind of modifier declares; one module a kind, found by the registry."""
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Generic, Literal, TypeVar
 
@@ -10,10 +10,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.shelf.items import Form
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import Part
-from wenlo.core.transport.scene import Shape
+from wenlo.core.transport.scene import Meter, Shape
 
 Vector = NDArray[np.float64]
 
@@ -139,6 +140,20 @@ class Hold:
     mass: float
 
 
+Probe = Callable[[Sequence[Meter], frozenset[str]], Mapping[str, float]]
+"""Reads meters in the whole set, room and other lamps and all, with the surfaces of these ids left out. [lx] or [lx·s]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class KindFigure:
+    """A figure of the kind's own: what it is called, its value in words, and how it comes about."""
+
+    key: str
+    label: str
+    text: str
+    detail: str
+
+
 @dataclass(frozen=True, kw_only=True)
 class Become:
     """How a found object becomes the kind.
@@ -149,7 +164,7 @@ class Become:
     """
 
     forms: tuple[Form, ...]
-    sizes: Mapping[str, Literal["width", "height", "depth"]]
+    sizes: Mapping[str, Literal["width", "height", "depth", "focal"]]
     how: str
     wall: Literal["sheet", "face", "lining"] | None = None
     faces: int = 0
@@ -177,6 +192,7 @@ class Kind(Generic[P]):
     replaces: the rules of thumb that its figures replace.
     mistakes, cautions: what goes wrong, and what can hurt.
     becomes: the found objects that it can be made of.
+    figures: what is worth showing of this kind beside the figures of all.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
     """
 
@@ -198,3 +214,4 @@ class Kind(Generic[P]):
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[Become, ...] = ()
     daylight: Callable[[P, Brief], Brief] | None = None
+    figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

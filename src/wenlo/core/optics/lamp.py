@@ -14,7 +14,7 @@ from wenlo.core.optics.distribution import Distribution
 Vector = NDArray[np.float64]
 
 EmitterShape = Literal["rectangle", "disc", "sphere", "tube", "string", "sun", "sky"]
-BeamLaw = Literal["cosine", "window", "field", "measured"]
+BeamLaw = Literal["cosine", "window", "field", "measured", "lens"]
 
 
 def beam_exponent(beam: float) -> float:
@@ -67,6 +67,19 @@ def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:
     return 2.0 * math.acos(share ** (1.0 / exponent_of(lamp, zoom)))
 
 
+@dataclass(frozen=True, kw_only=True)
+class ThinLens:
+    """A lens before a lamp: its focal length, a round gate behind it and the lamp's round face behind that; diameters and
+    distances from the lens. [m]
+    """
+
+    focal_length: float
+    gate: float
+    gate_distance: float
+    lamp: float
+    lamp_distance: float
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Emitter:
     """A lamp in place.
@@ -81,7 +94,8 @@ class Emitter:
     and the sky (in lx on open ground) shine from where the front points; a window is a rectangle that shows
     the overcast sky (``amount`` the zenith's luminance behind the glazing, cd/m²) and the ground below it. A
     focusing spot has an even ``field``: half angle [rad] and width of its edge [rad]. ``distribution`` is a
-    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass; one ``afar`` stands
+    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass; a ``lens`` shines, with ``amount`` its
+    luminance [cd/m²], only where its rays come from the lamp behind its gate; one ``afar`` stands
     for the sun, outside of everything.
     """
 
@@ -100,6 +114,7 @@ class Emitter:
     distribution: Distribution | None = None
     blocks: bool = True
     afar: bool = False
+    lens: ThinLens | None = None
 
     @property
     def face(self) -> float:
@@ -128,7 +143,7 @@ class Emitter:
             raise ValueError("sun and sky have no intensity")
         if self.law == "measured" and self.distribution is not None:
             return self.amount / self.distribution.lumens
-        if self.law == "window":
+        if self.law in ("window", "lens"):
             return self.amount * self.face
         if self.law == "field":
             return self.amount / (2.0 * math.pi * (1.0 - math.cos(self.field[0])))

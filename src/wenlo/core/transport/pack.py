@@ -26,7 +26,13 @@ LAMPS = {
     "rectangle": c.LAMP_RECTANGLE, "disc": c.LAMP_DISC, "sphere": c.LAMP_SPHERE, "tube": c.LAMP_TUBE,
     "string": c.LAMP_STRING, "sun": c.LAMP_SUN, "sky": c.LAMP_SKY,
 }  # fmt: skip
-LAWS = {"cosine": c.LAW_COSINE, "window": c.LAW_WINDOW, "field": c.LAW_FIELD, "measured": c.LAW_TABLE}
+LAWS = {
+    "cosine": c.LAW_COSINE,
+    "window": c.LAW_WINDOW,
+    "field": c.LAW_FIELD,
+    "measured": c.LAW_TABLE,
+    "lens": c.LAW_LENS,
+}
 SUN_RADIUS = math.radians(0.53 / 2)
 """Half of the sun's angular diameter. [rad]"""
 
@@ -228,7 +234,7 @@ def _lamp_row(row: Array, lamp: Emitter) -> None:
     volume = float(n @ n)
     row[c.LAMP_DUAL_U : c.LAMP_DUAL_U + 3] = cross(lamp.edge_v, n) / volume
     row[c.LAMP_DUAL_V : c.LAMP_DUAL_V + 3] = cross(n, lamp.edge_u) / volume
-    row[c.BLOCKS] = float(lamp.blocks and lamp.shape in BLOCKING and lamp.law != "field")
+    row[c.BLOCKS] = float(lamp.blocks and lamp.shape in BLOCKING and lamp.law not in ("field", "lens"))
     if lamp.shape == "sun":
         row[c.BEAM], row[c.PEAK] = 1.0 - math.cos(SUN_RADIUS), lamp.amount
         return
@@ -237,6 +243,14 @@ def _lamp_row(row: Array, lamp: Emitter) -> None:
         row[c.PEAK] = lamp.amount * 9.0 / (7.0 * math.pi)
         return
     row[c.FACE], row[c.PEAK], row[c.BEAM], row[c.INNER] = lamp.face, lamp.peak_intensity, lamp.beam, lamp.inner
+    if lamp.lens is not None:
+        lens = lamp.lens
+        row[c.LENS_POWER], row[c.GATE_AWAY], row[c.GATE_RADIUS] = (
+            1.0 / lens.focal_length,
+            lens.gate_distance,
+            lens.gate / 2.0,
+        )
+        row[c.LAMP_AWAY], row[c.LAMP_RADIUS] = lens.lamp_distance, lens.lamp / 2.0
     if lamp.law == "field":
         half, edge = lamp.field
         row[c.BEAM] = math.cos(half)

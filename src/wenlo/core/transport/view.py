@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.geometry.vectors import cross
-from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.lamp import Emitter, ThinLens
 from wenlo.core.transport.kernels import look, scatter
 from wenlo.core.transport.pack import pack, sobol
 from wenlo.core.transport.scene import LightScene, Panel
@@ -139,6 +139,10 @@ def _emitted(lamp: Emitter, draws: Array) -> tuple[Array, Array, Array]:
         c = np.sqrt(1.0 - draws[:, 0])
     elif lamp.law == "field":
         c = 1.0 - draws[:, 0] * (1.0 - math.cos(lamp.field[0]))
+    elif lamp.lens is not None:
+        # a little wider than the steepest ray that gate and lens let out
+        steepest = (lamp.lens.gate / 2 + float(np.linalg.norm(lamp.edge_u)) / 2) / lamp.lens.gate_distance
+        c = 1.0 - draws[:, 0] * (1.0 - 1.0 / math.hypot(1.0, 1.2 * steepest))
     else:
         c = 1.0 - 2.0 * draws[:, 0]
     phi = 2.0 * math.pi * draws[:, 1]
@@ -163,7 +167,19 @@ def _emitted(lamp: Emitter, draws: Array) -> tuple[Array, Array, Array]:
             r, turn = 0.5 * np.sqrt(lamp.inner**2 + draws[:, 2] * (1 - lamp.inner**2)), 2 * math.pi * draws[:, 3]
             u, v = r * np.cos(turn), r * np.sin(turn)
         origins = lamp.centre + u[:, None] * lamp.edge_u + v[:, None] * lamp.edge_v
+    if lamp.lens is not None:
+        weights = _passed_by(lamp.lens, origins - lamp.centre, directions, n)
     return origins, directions, weights
+
+
+def _passed_by(lens: ThinLens, offsets: Array, directions: Array, axis: Array) -> Array:
+    # cosine of the rays that come from the lamp through the gate, 0 of the others
+    c = directions @ axis
+    slopes = directions / np.maximum(c, 1e-9)[:, None] - axis + offsets / lens.focal_length
+    at_gate = np.linalg.norm(offsets - lens.gate_distance * slopes, axis=1) <= lens.gate / 2
+    at_lamp = np.linalg.norm(offsets - lens.lamp_distance * slopes, axis=1) <= lens.lamp / 2
+    weights: Array = np.where(at_gate & at_lamp, np.maximum(c, 0.0), 0.0)
+    return weights
 
 
 def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
@@ -173,7 +189,9 @@ def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
     hits = look.first_met(
         np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.packed.surfaces, solved.packed.nodes
     )
-    sums = np.bincount(hits + 1, weights=weights, minlength=len(solved.packed.shapes) + 1) / weights.sum()
+    sums = np.bincount(hits + 1, weights=weights, minlength=len(solved.packed.shapes) + 1) / max(
+        float(weights.sum()), 1e-30
+    )
     result = {shape.id: float(sums[i + 1]) for i, shape in enumerate(solved.packed.shapes)}
     result["none"] = float(sums[0])
     return result

@@ -9,12 +9,16 @@ from wenlo.core.transport.kernels.layout import (
     BLOCKS,
     CENTRE,
     FACE,
+    GATE_AWAY,
+    GATE_RADIUS,
     INNER,
+    LAMP_AWAY,
     LAMP_AXIS,
     LAMP_DUAL_U,
     LAMP_DUAL_V,
     LAMP_KIND,
     LAMP_LAW,
+    LAMP_RADIUS,
     LAMP_RECTANGLE,
     LAMP_SKY,
     LAMP_SPHERE,
@@ -26,7 +30,9 @@ from wenlo.core.transport.kernels.layout import (
     LAMP_V,
     LAW_COSINE,
     LAW_FIELD,
+    LAW_LENS,
     LAW_TABLE,
+    LENS_POWER,
     PEAK,
     SPOTS_COUNT,
     SPOTS_FIRST,
@@ -111,6 +117,31 @@ def _facing(g, x, y, z, lamps):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
+def _through_lens(g, px, py, pz, wx, wy, wz, lamps):  # type: ignore[no-untyped-def]
+    """Intensity of a whole lens along unit vector w, as the point p of it shines. [cd]
+
+    A thin lens turns a ray that leaves it at offset o with slope s (along and across its axis) so that it came with
+    slope s + o/f; followed back it must pass the gate and start on the lamp's face.
+    """
+    nx, ny, nz = lamps[g, LAMP_AXIS], lamps[g, LAMP_AXIS + 1], lamps[g, LAMP_AXIS + 2]
+    c = wx * nx + wy * ny + wz * nz
+    if c <= 0.0:
+        return 0.0
+    ox, oy, oz = px - lamps[g, CENTRE], py - lamps[g, CENTRE + 1], pz - lamps[g, CENTRE + 2]
+    k = lamps[g, LENS_POWER]
+    sx, sy, sz = wx / c - nx + k * ox, wy / c - ny + k * oy, wz / c - nz + k * oz
+    away = lamps[g, GATE_AWAY]
+    x, y, z = ox - away * sx, oy - away * sy, oz - away * sz
+    if x * x + y * y + z * z > lamps[g, GATE_RADIUS] ** 2:
+        return 0.0
+    away = lamps[g, LAMP_AWAY]
+    x, y, z = ox - away * sx, oy - away * sy, oz - away * sz
+    if x * x + y * y + z * z > lamps[g, LAMP_RADIUS] ** 2:
+        return 0.0
+    return lamps[g, PEAK] * c
+
+
+@njit(cache=True, fastmath=True)
 def spot(g, x, y, z, a, b, lamps, spots, distributions):  # type: ignore[no-untyped-def]
     """One spot of lamp g as point x sees it, from two numbers in [0, 1).
 
@@ -164,7 +195,10 @@ def spot(g, x, y, z, a, b, lamps, spots, distributions):  # type: ignore[no-unty
         return 0.0, 0.0, 1.0, 0.0, 0.0, 0.0
     r = math.sqrt(r2)
     dx, dy, dz = dx / r, dy / r, dz / r
-    strength = intensity(g, -dx, -dy, -dz, lamps, distributions)
+    if int(lamps[g, LAMP_LAW]) == LAW_LENS:
+        strength = _through_lens(g, px, py, pz, -dx, -dy, -dz, lamps)
+    else:
+        strength = intensity(g, -dx, -dy, -dz, lamps, distributions)
     if kind == LAMP_TUBE:
         # a Lambertian tube shines by the size of the rectangle that it shows
         strength *= max(0.0, -(dx * nx + dy * ny + dz * nz))

@@ -1,0 +1,39 @@
+"""The figures that a kind has of its own, read in the whole set."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from typing import Any
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.memory import Kept, light_key
+from wenlo.core.modifiers.kind import KindFigure
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.quantities.length import UnitSystem
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.solve import DRAFT, measure, solve
+
+_kept: Kept[tuple[KindFigure, ...]] = Kept(16)
+
+
+def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> tuple[KindFigure, ...]:
+    """What is worth showing of the design's kind beside the figures of all kinds.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    units: how lengths are written.
+    """
+    weights = set_up.lamp_weights(brief)
+
+    def probe(meters: Sequence[Meter], left_out: frozenset[str]) -> Mapping[str, float]:
+        whole = set_up.whole_scene(brief, design)
+        scene = replace(whole, panels=tuple(p for p in whole.panels if p.id not in left_out))
+        found = measure(solve(scene, DRAFT), meters).readings(weights)
+        return {name: float(luminance(reading.total)) for name, reading in found.items()}
+
+    figures = kind_of(design).figures
+    # gels and switches change the weights that the probe reads with
+    key = (light_key(brief, design), units, str({name: [float(x) for x in w] for name, w in weights.items()}))
+    return _kept.get(key, lambda: (figures(design, brief, units, probe), True))

@@ -1,0 +1,103 @@
+"""Lamps whose light is cut before it leaves: they stand off the subject and point at it."""
+
+import math
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.modifiers.kind import Mark
+from wenlo.core.modifiers.placing import UP, panel
+from wenlo.core.modifiers.upright import Standing
+from wenlo.core.optics.sheet import CLEAR, Sheet
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Panel
+
+Vector = NDArray[np.float64]
+
+CORNERS = 12
+
+
+class Aimed(Standing):
+    """Place of an opening and of the height over the subject's mark that it points to."""
+
+    distance: float = quantity(0.15, 10.0, unit="m", label="distance to the subject", default=1.5)
+    centre_height: float = quantity(0.1, 4.0, unit="m", label="height of the opening", default=1.6)
+    aim_height: float = quantity(0.0, 3.0, unit="m", label="height that it points to", default=1.25)
+
+    @property
+    def axis(self) -> Vector:
+        """Unit vector from what it points to, to the opening, shape (3,)."""
+        way = self.source_centre - UP * self.aim_height
+        unit: Vector = way / float(np.linalg.norm(way))
+        return unit
+
+    @property
+    def throw(self) -> float:
+        """From the opening to what it points to. [m]"""
+        return float(np.linalg.norm(self.source_centre - UP * self.aim_height))
+
+    @property
+    def square(self) -> tuple[Vector, Vector]:
+        """Unit vectors across and up, square to the axis, shape (3,) each."""
+        across = np.array([-self.axis[1], self.axis[0], 0.0])
+        across /= float(np.linalg.norm(across))
+        upward = np.cross(self.axis, across)
+        return across, upward if upward[2] >= 0.0 else -upward
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Through the opening, shape (3,). [m]"""
+        return self.source_centre
+
+
+def round_outline() -> Vector:
+    """Corners (K, 2) of as large an area as the circle in the unit square."""
+    step = 2.0 * math.pi / CORNERS
+    turn, reach = np.arange(CORNERS) * step, math.sqrt(2.0 * math.pi / (CORNERS * math.sin(step)))
+    return 0.5 + 0.5 * reach * np.stack([np.cos(turn), np.sin(turn)], axis=1)
+
+
+def turned(outline: Vector, angle: float, size: tuple[float, float], within: float) -> Vector:
+    """An outline of that size [m] turned about the middle of a square with sides ``within`` [m], as corners (K, 2)."""
+    at = (outline - 0.5) * np.asarray(size)
+    c, s = math.cos(angle), math.sin(angle)
+    return 0.5 + np.stack([c * at[:, 0] - s * at[:, 1], s * at[:, 0] + c * at[:, 1]], axis=1) / within
+
+
+def hole(design: Aimed, *, side: float, outline: Vector) -> Panel:
+    """What the subject sees shining: the opening itself, with nothing in it."""
+    across, upward = design.square
+    return panel(
+        "sheet", centre=design.source_centre, across=across * side, upward=upward * side, surface=CLEAR, outline=outline
+    )
+
+
+def plate(design: Aimed, *, side: float, outline: Vector, surface: Sheet, name: str = "plate") -> Panel:
+    """A plate with that opening cut out of it, a hair before the opening."""
+    across, upward = design.square
+    whole = panel(
+        name, centre=design.source_centre - 0.0005 * design.axis, across=across * side, upward=upward * side, surface=surface,
+        outline=outline,
+    )  # fmt: skip
+    return Panel(**{**vars(whole), "cut_out": True})
+
+
+def aimed_start(brief: Brief, *, wish: float, angle: float = 45.0) -> dict[str, Any]:
+    """Off to the side, half a head over the face, pointing at it."""
+    distance = round(max(0.4, min(wish, brief.room.width / 2 - 0.6)), 2)
+    height = round(min(brief.subject.face_height + 0.45, brief.room.height - 0.4), 2)
+    return {
+        "distance": distance, "key_angle": angle, "centre_height": height, "aim_height": round(brief.subject.face_height, 3),
+    }  # fmt: skip
+
+
+def aimed_marks(design: Aimed) -> tuple[Mark, ...]:
+    """Distance on the floor, height of the opening and of what it points to."""
+    foot = design.direction * design.distance
+    return (
+        Mark(path="design.distance", label="Distance to the subject", start=np.zeros(3), end=foot),
+        Mark(path="design.centre_height", label="Height of the opening", start=foot, end=foot + UP * design.centre_height),
+        Mark(path="design.aim_height", label="Points to", start=-0.35 * design.direction, end=-0.35 * design.direction + UP * design.aim_height),
+    )  # fmt: skip

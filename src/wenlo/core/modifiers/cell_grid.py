@@ -1,0 +1,258 @@
+"""A cell grid before a sheet: straws, card lattice or printed cells in a channel frame, against spill."""
+
+import math
+from dataclasses import replace
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.geometry.beams import grid_cutoff, grid_half, straws_for
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.optics.finish import CellGrid, CellShape
+from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import SheetRef
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import LightScene, Meter
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+Vector = NDArray[np.float64]
+
+Cells = Literal["straws", "card lattice", "printed hexagons"]
+
+SHAPES: dict[Cells, CellShape] = {"straws": "round", "card lattice": "square", "printed hexagons": "hexagon"}
+WALLS: dict[Cells, tuple[float, float]] = {
+    "straws": (0.00015, 0.0012), "card lattice": (0.0008, 0.0), "printed hexagons": (0.0008, 0.0),
+}  # fmt: skip
+"""Thickness of a cell's wall [m], and mass of a metre of straw. [kg/m]"""
+
+DENSITY = {"straws": 900.0, "card lattice": 700.0, "printed hexagons": 1240.0}
+PACK = 100
+STRAW = 0.2
+"""Length of a straw as it is sold. [m]"""
+
+SETTLED = 30.0
+"""The spill is read so far beside what the grid points to. [degree]"""
+
+CHANNEL = 0.012
+"""Wall of the channel frame and its clearance at the corners. [m]"""
+
+
+class GridParameters(Upright):
+    """Parameters of the sheet and of the cells before it."""
+
+    kind: Literal["cell_grid"] = "cell_grid"
+    width: float = quantity(0.1, 2.0, unit="m", label="width", default=0.6)
+    height: float = quantity(0.1, 2.0, unit="m", label="height", default=0.6)
+    sheet: SheetRef = "white_silk_type_lining"
+    lamp_distance: float = quantity(0.05, 6.0, unit="m", label="distance from lamp to sheet", default=0.5)
+    cells: Cells = "straws"
+    cell: float = quantity(0.002, 0.1, unit="m", label="width of a cell", default=0.006)
+    depth: float = quantity(0.002, 0.4, unit="m", label="depth of the cells", default=0.015)
+    blackness: Literal["black", "grey", "white"] = "black"
+
+    @property
+    def ratio(self) -> float:
+        """Depth over width of a cell. [-]"""
+        return self.depth / self.cell
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        return self.source_centre
+
+    @property
+    def open_share(self) -> float:
+        """Of the area that is cell, not wall. Circles in staggered rows fill .907; light between straws is cut as well. [-]"""
+        wall, _ = WALLS[self.cells]
+        inner = max(self.cell - 2.0 * wall, 0.0) if self.cells == "straws" else max(self.cell - wall, 0.0)
+        packing = math.pi / (2.0 * math.sqrt(3.0)) if self.cells == "straws" else 1.0
+        return max(packing * (inner / self.cell) ** 2, 0.05)
+
+
+def cells_of(design: GridParameters) -> Sheet:
+    """The cells as a surface: what goes through depends on the direction, and grey walls send some on."""
+    wall = {"black": 0.04, "grey": 0.3, "white": 0.75}[design.blackness]
+    return cell_grid(CellGrid(shape=SHAPES[design.cells], ratio=design.ratio, open_share=design.open_share, wall=wall))
+
+
+def arrange(design: GridParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The sheet, the cells before it and the lamp behind."""
+    across, upward = facing(design.direction, 0.0)
+    sides = {"across": across * design.width, "upward": upward * design.height}
+    sheet = panel("sheet", centre=design.source_centre, surface=layers_of(design.sheet, 1, transmittance), **sides)
+    cells = panel(
+        "sheet cells",
+        centre=design.source_centre - design.direction * (design.depth + 0.01),
+        surface=cells_of(design),
+        **sides,
+    )
+    lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
+    return Arrangement(surfaces=(sheet, replace(cells, id="cells")), lamps=(lamp,))
+
+
+def _beside(design: GridParameters, brief: Brief, *, cells: bool) -> tuple[float, float]:
+    # light straight before the sheet, and as far off but beside, with the cells or without them
+    made = arrange(design, brief, None)
+    surfaces = made.surfaces if cells else made.surfaces[:1]
+    solved = solve(LightScene(panels=surfaces, lamps=made.lamps), DRAFT)
+    away, angle = design.distance, math.radians(SETTLED)
+    ahead = design.source_centre - design.direction * away
+    side = design.source_centre - away * (math.cos(angle) * design.direction + math.sin(angle) * design.across)
+    toward = (design.source_centre - side) / away
+    found = read(
+        solved, [Meter(id="in", position=ahead, normal=design.direction), Meter(id="out", position=side, normal=toward)]
+    )
+    return float(luminance(found["in"].total)), float(luminance(found["out"].total))
+
+
+def straw_count(design: GridParameters) -> int:
+    """Straws, or cells, that fill the frame."""
+    if design.cells == "straws":
+        return straws_for(design.width, design.height, design.cell)
+    return max(1, round(design.width / design.cell)) * max(1, round(design.height / design.cell))
+
+
+def straw_packs(design: GridParameters) -> int:
+    """Packs to buy: straws are sold about 200 mm long, so every one gives several cells."""
+    straws = math.ceil(straw_count(design) / max(1, int(STRAW / design.depth)))
+    return math.ceil(straws / PACK)
+
+
+def grid_mass(design: GridParameters) -> float:
+    """Mass of the cells. [kg]"""
+    wall, per_metre = WALLS[design.cells]
+    if per_metre > 0.0:
+        # by the girth of a straw of 6 mm
+        return straw_count(design) * design.depth * per_metre * design.cell / 0.006
+    walls = (design.width / design.cell + 1) * design.height + (design.height / design.cell + 1) * design.width
+    return walls * wall * design.depth * DENSITY[design.cells]
+
+
+def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Cut-off, what the cells cost, what they keep off, and how many they are."""
+    del probe
+    cut, half = (
+        math.degrees(grid_cutoff(design.ratio)),
+        math.degrees(grid_half(design.ratio, cells=SHAPES[design.cells])),
+    )
+    bare, with_cells = _beside(design, brief, cells=False), _beside(design, brief, cells=True)
+    loss = stops_between(bare[0], with_cells[0])
+    kept = stops_between(bare[1], with_cells[1]) - loss
+    count = straw_count(design)
+    packs = f", {straw_packs(design)} packs of {PACK}" if design.cells == "straws" else ""
+    return (
+        KindFigure(key="cutoff", label="Cells cut off at", text=f"{cut:.0f}°", detail=f"half of the light goes at {half:.0f}°; walls {design.blackness}"),
+        KindFigure(key="grid_loss", label="The cells cost", text=format_stops(loss), detail="straight before the sheet, from the solved light with and without them"),
+        KindFigure(key="grid_kept", label=f"Off {SETTLED:.0f}° to the side", text=f"{format_stops(kept)} darker", detail="than without the cells, against the light straight ahead"),
+        KindFigure(key="grid_count", label="Straws" if design.cells == "straws" else "Cells", text=f"{count}",
+                   detail=f"{format_length(design.cell, system=units, fine=units == 'metric')} wide, {format_length(design.depth, system=units)} deep{packs}; {grid_mass(design):.2f} kg"),
+    )  # fmt: skip
+
+
+def build(design: GridParameters, brief: Brief) -> BuildPlan:
+    """A frame with a channel, the cells, the sheet behind them."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar(
+        "upright of the channel",
+        design.height - 2 * CHANNEL,
+        2,
+        "height less the channel's wall and its corner clearance at both ends",
+        "height",
+    )
+    work.bar(
+        "rail of the channel",
+        design.width - 2 * CHANNEL,
+        2,
+        "width less the channel's wall and its corner clearance at both ends",
+        "width",
+    )
+    work.fit("wood_screw", 8)
+    work.cover(design.sheet, design.width, design.height, margin=0.03, note="behind the cells, on hook-and-loop")
+    work.fit("hook_and_loop", 2 * (design.width + design.height))
+    count = straw_count(design)
+    if design.cells == "straws":
+        work.fit("straw_pack", straw_packs(design))
+        work.step("Cut the straws", f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped round.",
+                  mistake="Lengths differ: the long ones shade their neighbours.", check="Laid on a table, no piece stands out by more than 0.5 mm.",
+                  caution="Cut away from the hand that holds the bundle.", minutes=20 + count / 60)  # fmt: skip
+    else:
+        strips = round(design.width / design.cell) + round(design.height / design.cell) - 2
+        work.cover("black_foam_board" if design.cell > 0.03 else "black_cotton", max(design.width, design.height), design.depth, count=max(2, min(strips, 60)),
+                   note="strips of the lattice, slotted half through at every crossing")  # fmt: skip
+        work.step("Make the lattice", f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips together.",
+                  mistake="Slots too tight bow the strips.", minutes=20 + strips * 2)  # fmt: skip
+    work.step("Fill the frame", f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every third row.",
+              mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
+              caution="Hot glue burns; many glues give off vapour: open a window.", minutes=40)  # fmt: skip
+    work.step("Hang it before the sheet", "The cells a finger's breadth off the sheet, so that their pattern blurs.",
+              mistake="Depth adds weight: hold the frame where it is, not by the sheet.", minutes=10)  # fmt: skip
+    return work.plan("cell grid")
+
+
+def start(brief: Brief) -> GridParameters:
+    """A sheet near the subject with a shallow grid."""
+    return GridParameters(**start_of(brief, width=0.7, height=0.7, wish=0.9))
+
+
+def grown(design: GridParameters, scale: float) -> GridParameters:
+    """A larger sheet; the cells stay as they are."""
+    changes = resized(design, scale, lamp_distance=design.lamp_distance)
+    held = {name: min(max(changes[name], 0.1), 2.0) for name in ("width", "height")}
+    return design.model_copy(update={**changes, **held, "lamp_distance": min(max(changes["lamp_distance"], 0.05), 6.0)})
+
+
+def marks(design: GridParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and the depth of the cells."""
+    del brief
+    low = design.source_centre - UP * (design.height / 2 + 0.08)
+    return (
+        *upright_marks(design),
+        Mark(
+            path="design.depth",
+            label="Depth of the cells",
+            start=low - design.direction * (design.depth + 0.01),
+            end=low,
+        ),
+    )
+
+
+def handling(design: GridParameters) -> Handling:
+    """One stand; the frame does not fold."""
+    return Handling(
+        stands=1,
+        people=1,
+        setup=8,
+        strike=4,
+        packed=(max(design.width, design.height), min(design.width, design.height), design.depth + 0.05),
+        uses=50,
+    )
+
+
+def holds(design: GridParameters, mass: float) -> tuple[Hold, ...]:
+    """The frame's stud."""
+    return (Hold(name="stud of the frame", place=design.source_centre + UP * design.height / 2, mass=mass),)
+
+
+KIND = Kind(
+    id="cell_grid", name="sheet with a cell grid", parameters=GridParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds, figures=figures,
+    good="soft light that stays off walls and background",
+    bad="loses light; heavy for its size; slow to build",
+    replaces=("cells as deep as twice their width",),
+    mistakes=("lengths differ", "corner clearance forgotten in the rails", "depth adds weight"),
+    cautions=("Plastic cells soften near a hot lamp: keep the lamp behind the sheet.",),
+)  # fmt: skip

@@ -1,0 +1,262 @@
+"""A focusing spot: a lens at the front of a tube throws an image of a gate that the lamp lights from behind."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.placing import UP, black
+from wenlo.core.optics.lamp import Emitter, ThinLens, exponent_of
+from wenlo.core.optics.sheet import flipped
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Tube
+
+Vector = NDArray[np.float64]
+
+LENSES = {"acrylic": (0.90, 75.0), "polycarbonate": (0.88, 110.0), "glass": (0.91, 200.0)}
+"""What a plain lens of the material passes [-], and what it is kept below. [°C]"""
+
+
+class FocusingParameters(Aimed):
+    """Parameters of lens, gate and tube; the lens is the opening."""
+
+    kind: Literal["focusing_spot"] = "focusing_spot"
+    lens: float = quantity(0.01, 0.3, unit="m", label="diameter of the lens", default=0.09)
+    focal_length: float = quantity(0.02, 1.0, unit="m", label="focal length", default=0.2)
+    gate: float = quantity(0.002, 0.2, unit="m", label="diameter of the gate", default=0.05)
+    gate_distance: float = quantity(0.02, 1.2, unit="m", label="gate to lens", default=0.23)
+    lamp_gap: float = quantity(0.005, 0.5, unit="m", label="lamp to gate", default=0.04)
+    material: Literal["acrylic", "polycarbonate", "glass"] = "acrylic"
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Diameter of the lens, both ways. [m]"""
+        return self.lens, self.lens
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Behind the gate, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.axis * (self.gate_distance + self.lamp_gap)
+        return place
+
+    @property
+    def highest(self) -> float:
+        """Upper edge of the tube's back. [m]"""
+        return max(self.centre_height, float(self.lamp_position[2])) + self.lens / 2 + 0.02
+
+    @property
+    def sharp_gate(self) -> float:
+        """Gate to lens for a sharp edge at what it points to, 1/g = 1/f − 1/t; infinite when that is inside of the focus. [m]"""
+        inverse = 1.0 / self.focal_length - 1.0 / self.throw
+        return 1.0 / inverse if inverse > 1e-9 else math.inf
+
+    @property
+    def field(self) -> float:
+        """Half angle of the field: the gate seen from the middle of the lens. [rad]"""
+        return math.atan(self.gate / 2.0 / self.gate_distance)
+
+    @property
+    def blur(self) -> float:
+        """Width of the field's edge as an angle, D·|1/f − 1/g − 1/t|. [rad]"""
+        return self.lens * abs(1.0 / self.focal_length - 1.0 / self.gate_distance - 1.0 / self.throw)
+
+
+def lens_luminance(design: FocusingParameters, brief: Brief) -> float:
+    """Luminance of the lens where the lamp is seen through it: luminance is kept through a lens, less what it takes. [cd/m²]"""
+    lamp = brief.lamp.type
+    width, height = lamp.size
+    area = (math.pi / 4.0 if lamp.shape != "rectangle" else 1.0) * width * height * (1.0 - lamp.inner**2)
+    share = 4.0 * math.pi if lamp.shape == "sphere" else 2.0 * math.pi / (exponent_of(lamp, brief.lamp.zoom) + 1.0)
+    return lamp.amount / share / area * LENSES[design.material][0]
+
+
+def lens_share(design: FocusingParameters, brief: Brief, count: int = 4096) -> float:
+    """Share of the lamp's light that leaves the lens, by rays from the lens back to the lamp. [-]"""
+    rays = rays_of(design, min(brief.lamp.type.size), count)
+    out = lens_luminance(design, brief) * math.pi / 4.0 * design.lens**2 * rays
+    return min(out / brief.lamp.type.amount, LENSES[design.material][0])
+
+
+def rays_of(design: FocusingParameters, lamp: float, count: int) -> float:
+    """Projected solid angle that the mean point of the lens sends light into. [sr]
+
+    Parameters
+    ----------
+    design: lens and gate.
+    lamp: diameter of the lamp's face. [m]
+    count: points of the lens times directions.
+    """
+    side = int(math.sqrt(count))
+    radius = design.lens / 2.0 * np.sqrt((np.arange(side) + 0.5) / side)
+    steepest = (design.gate + design.lens) / 2.0 / design.gate_distance + design.lens / 2.0 / design.focal_length
+    slope = steepest * np.sqrt((np.arange(side) + 0.5) / side)
+    turn = 2.0 * math.pi * ((np.arange(side) * (math.sqrt(5.0) - 1.0) / 2.0) % 1.0)
+    o, s, t = np.meshgrid(radius, slope, turn, indexing="ij")
+    back_x, back_y = s * np.cos(t) + o / design.focal_length, s * np.sin(t)
+
+    def within(away: float, diameter: float) -> NDArray[np.bool_]:
+        inside: NDArray[np.bool_] = np.hypot(o - away * back_x, away * back_y) <= diameter / 2.0
+        return inside
+
+    seen = within(design.gate_distance, design.gate) & within(design.gate_distance + design.lamp_gap, lamp)
+    # equal areas of slope: dω cos θ = cos⁴θ dA
+    return float(np.mean(seen / (1.0 + s**2) ** 2)) * math.pi * steepest**2
+
+
+def arrange(design: FocusingParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The lens with its lamp, and the tube behind it."""
+    del transmittance
+    across, _ = design.square
+    lens = Emitter(
+        id=brief.lamp.type.id, shape="disc", centre=design.source_centre + 0.002 * design.axis,
+        edge_u=across * design.lens, edge_v=np.cross(-design.axis, across) * design.lens, amount=lens_luminance(design, brief), beam=1.0,
+        colour=np.ones(3), law="lens",
+        lens=ThinLens(
+            focal_length=design.focal_length, gate=design.gate, gate_distance=design.gate_distance, lamp=min(brief.lamp.type.size),
+            lamp_distance=design.gate_distance + design.lamp_gap,
+        ),
+    )  # fmt: skip
+    tube = Tube(
+        id="tube", base=design.source_centre + 0.004 * design.axis, axis=design.axis, length=design.gate_distance + design.lamp_gap,
+        radius=design.lens / 2 + 0.01, surface=flipped(black("black_foil")), role="modifier",
+    )  # fmt: skip
+    return Arrangement(surfaces=(hole(design, side=design.lens, outline=round_outline()), tube), lamps=(lens,))
+
+
+def figures(design: FocusingParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Field, edge, where the gate belongs, what the lens passes."""
+    del probe
+
+    def length(x: float) -> str:
+        return format_length(x, system=units)
+
+    wide = 2.0 * design.throw * math.tan(design.field)
+    sharp = design.sharp_gate
+    off = (
+        "inside of the focus: no image there"
+        if not math.isfinite(sharp)
+        else f"sharp with the gate {length(sharp)} behind the lens"
+    )
+    needed = design.lens * design.lamp_gap / design.gate_distance + design.gate * (
+        1.0 + design.lamp_gap / design.gate_distance
+    )
+    lamp = min(brief.lamp.type.size)
+    fills = (
+        "it fills lens and gate"
+        if lamp >= needed
+        else f"to fill lens and gate alike it would have to be {length(needed)} wide, or nearer"
+    )
+    return (
+        KindFigure(key="field", label="Field at the subject", text=f"{length(wide)} wide", detail=f"{math.degrees(2 * design.field):.0f}°: the gate seen from the lens"),
+        KindFigure(key="field_edge", label="Its edge", text=length(design.throw * design.blur), detail=off),
+        KindFigure(key="lens_share", label="Out of the lens", text=f"{lens_share(design, brief) * 100:.1f} %", detail=f"of the lamp's light; {fills}"),
+    )  # fmt: skip
+
+
+def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
+    """Tube, baffle, vents, fan, collar and the lens."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    across, long = design.lens + 0.02, design.gate_distance + design.lamp_gap + 0.06
+    _, limit = LENSES[design.material]
+    work.cover(
+        "black_foam_board",
+        across,
+        long,
+        count=4,
+        note="sides of the tube, scored and folded from one piece if it is long enough",
+    )
+    work.cover(
+        "black_foam_board", across, across, count=2, note="baffle with the gate, and the front with the lens' hole"
+    )
+    work.cover("black_foil", across * 4, 0.1, note="lining behind the gate, where the lamp heats")
+    work.cover("heavy_black_flag_cloth", across * 4, 0.15, note="collar round the joint to the lamp, against leaks")
+    work.fit("cloth_tape", 4 * long)
+    work.step("Make the tube", f"Four sides of {long * 1000:.0f} mm; the lens drops into its front and can be taken out.",
+              mistake="Lens glued in: the next one does not fit.", caution="Fresh blade, steel rule.", minutes=50)  # fmt: skip
+    work.step("Set the gate", f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about {design.gate_distance * 1000:.0f} mm behind the lens.",
+              mistake="Fixed focus: one edge for all distances.", check="Slid back and forth, the edge goes sharp once.", minutes=20)  # fmt: skip
+    work.step("Let it breathe", "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light cannot pass; a small fan for lamps over 30 W.",
+              mistake="Lens melts: no way for the heat.",
+              caution=f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever it is carried or left.", minutes=25)  # fmt: skip
+    work.step("Close the leaks", "Collar round the joint; in the dark, with the lamp on, look along every edge.",
+              mistake="Leak to the sides.", caution="Never look into the lens, and never test it against the sun.", minutes=10)  # fmt: skip
+    return work.plan("focusing spot")
+
+
+def start(brief: Brief) -> FocusingParameters:
+    """A page magnifier's lens with its gate in focus for the subject, the lamp close behind."""
+    placed = aimed_start(brief, wish=1.6)
+    away = math.hypot(placed["distance"], placed["centre_height"] - placed["aim_height"])
+    focal = min(0.2, away / 3.0)
+    gate = 1.0 / (1.0 / focal - 1.0 / away)
+    return FocusingParameters(**placed, focal_length=round(focal, 3), gate_distance=round(gate, 3))
+
+
+def grown(design: FocusingParameters, scale: float) -> FocusingParameters:
+    """A larger lens with its focal length, as far as they are made."""
+    lens = round(min(max(design.lens * scale, 0.01), 0.3), 3)
+    return design.model_copy(update={"lens": lens})
+
+
+def marks(design: FocusingParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an aimed lamp, and the way from gate to lens."""
+    del brief
+    over = UP * (design.lens / 2 + 0.12)
+    return (
+        *aimed_marks(design),
+        Mark(
+            path="design.gate_distance",
+            label="Gate to lens",
+            start=design.source_centre + over,
+            end=design.source_centre + design.axis * design.gate_distance + over,
+        ),
+    )
+
+
+def handling(design: FocusingParameters) -> Handling:
+    """It rides on the lamp."""
+    return Handling(
+        stands=0,
+        people=1,
+        setup=6,
+        strike=2,
+        packed=(design.gate_distance + design.lamp_gap + 0.06, design.lens + 0.02, design.lens + 0.02),
+        uses=40,
+    )
+
+
+def holds(design: FocusingParameters, mass: float) -> tuple[Hold, ...]:
+    """The lamp's front."""
+    return (Hold(name="front of the lamp", place=design.lamp_position, mass=mass),)
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a small bright face."""
+    lamp = brief.lamp.type
+    if min(lamp.size) > 0.2:
+        return (
+            f"The lamp's face is {format_length(min(lamp.size))} wide; a lens needs a small bright one behind its gate."
+        )
+    return None
+
+
+KIND = Kind(
+    id="focusing_spot", name="focusing spot", parameters=FocusingParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    good="a round field with an edge as sharp or soft as wanted, far brighter than a snoot's",
+    bad="hard; heat at the lens; a day's work",
+    replaces=("gate at the focal length",),
+    mistakes=("lens melts", "fixed focus", "leak to the sides"),
+    cautions=("A lens left in the sun starts fires: cap it.", "A lens near a hot lamp melts: give the heat a way out."),
+    becomes=(
+        Become(forms=("lens",), sizes={"lens": "width", "focal_length": "focal"}, heaviest=0.6,
+               how="Set it in the front of a black tube; a hole in a sliding baffle behind it is the gate."),
+    ),
+)  # fmt: skip

@@ -1,0 +1,187 @@
+"""Negative fill: a black on the shadow side of a soft key, for a deeper shadow; a white card turns it round."""
+
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import ClothRef
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Meter, Panel, Shape
+
+Vector = NDArray[np.float64]
+
+BATTEN = 0.044
+
+
+class NegativeFillParameters(Upright):
+    """Parameters of the sheet that the key comes through, and of the panel on the other side of the face."""
+
+    kind: Literal["negative_fill"] = "negative_fill"
+    width: float = quantity(0.3, 2.5, unit="m", label="width", default=1.0)
+    height: float = quantity(0.3, 2.5, unit="m", label="height", default=1.1)
+    sheet: ClothRef = "cotton_bed_linen_white"
+    lamp_distance: float = quantity(0.1, 6.0, unit="m", label="distance from lamp to sheet", default=0.8)
+    panel: Literal["black cloth", "velvet", "white card"] = "black cloth"
+    panel_width: float = quantity(0.2, 2.5, unit="m", label="width of the panel", default=0.9)
+    panel_height: float = quantity(0.2, 2.5, unit="m", label="height of the panel", default=1.4)
+    panel_distance: float = quantity(0.2, 3.0, unit="m", label="panel to the face", default=0.5)
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        return self.source_centre
+
+    @property
+    def far_side(self) -> Vector:
+        """Level unit vector to the panel, straight across from the side of the key, shape (3,)."""
+        return np.array([-1.0 if self.direction[0] >= 0.0 else 1.0, 0.0, 0.0])
+
+
+def _panel(design: NegativeFillParameters, brief: Brief) -> Panel:
+    side = design.far_side
+    across = np.array([0.0, 1.0, 0.0])
+    height = min(design.panel_height, brief.room.height - 0.06)
+    low = max(0.03, min(brief.subject.face_height - 0.55 * height, brief.room.height - height - 0.03))
+    centre = side * design.panel_distance + UP * (low + height / 2)
+    surface = {"black cloth": lambda: black("heavy_black_flag_cloth"), "velvet": lambda: black("velvet"), "white card": lambda: bounce("white_foam_board")}[design.panel]()  # fmt: skip
+    made = panel("far panel", centre=centre, across=across * design.panel_width, upward=UP * height, surface=surface)
+    if float(made.normal @ side) > 0.0:
+        made = panel(
+            "far panel", centre=centre, across=-across * design.panel_width, upward=UP * height, surface=surface
+        )
+    return made
+
+
+def arrange(design: NegativeFillParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The sheet with its lamp, and the panel across."""
+    across, upward = facing(design.direction, 0.0)
+    sheet = panel(
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )  # fmt: skip
+    surfaces: tuple[Shape, ...] = (sheet, _panel(design, brief))
+    return Arrangement(surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
+
+
+def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
+    """A hung sheet, and a frame with its black."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
+    work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    if design.panel == "white card":
+        work.cover("white_foam_board", design.panel_width, design.panel_height, note="the card, cut square")
+    else:
+        work.bar("side of the panel", design.panel_height, 2, "full height", "panel_height")
+        work.bar(
+            "rail of the panel",
+            max(design.panel_width - 2 * BATTEN, 0.06),
+            2,
+            "width less two battens of 44 mm",
+            "panel_width",
+        )
+        work.fit("wood_screw", 8)
+        black_id = "heavy_black_flag_cloth" if design.panel == "black cloth" else "velvet"
+        work.cover(black_id, design.panel_width, design.panel_height, margin=0.05, note="stapled round the frame")
+    work.fit("spring_clamp", 2)
+    work.fit("cord", 4)
+    work.step("Hang the sheet", f"{size(design.width, design.height)} from a rod between two stands.", minutes=15)
+    work.step(
+        "Stand the panel", f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the picture.",
+        mistake="Too far to matter: twice as far is a quarter of its effect.", check="Taken away and put back, the shadow side changes as said.",
+        caution="A panel is a sail: ballast its stand.", minutes=10,
+    )  # fmt: skip
+    return work.plan("negative fill")
+
+
+def start(brief: Brief) -> NegativeFillParameters:
+    """A sheet beside the subject, the black as near as the picture lets it."""
+    height = round(min(1.2, brief.room.height - 0.6), 2)
+    return NegativeFillParameters(
+        **start_of(brief, width=1.0, height=height, wish=0.9),
+        panel_distance=0.6,
+        panel_height=min(1.4, round(brief.room.height - 0.3, 2)),
+    )
+
+
+def grown(design: NegativeFillParameters, scale: float) -> NegativeFillParameters:
+    """Sheet and lamp distance; the panel stays."""
+    changes = resized(design, scale, lamp_distance=design.lamp_distance)
+    held = {name: min(max(changes[name], 0.3), 2.5) for name in ("width", "height")}
+    return design.model_copy(update={**changes, **held, "lamp_distance": min(max(changes["lamp_distance"], 0.1), 6.0)})
+
+
+def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """What the panel does to the shadow side, net of what the room returns."""
+    side = design.far_side
+    # square to the key where that is nearly before the camera, so that none of it falls on the meter
+    normal = side if float(side @ design.direction) < -0.3 else -design.direction
+    meter = Meter(id="shadow side", position=UP * brief.subject.face_height, normal=normal)
+    without, there = (
+        probe([meter], left_out)["shadow side"] for left_out in (frozenset({"far panel"}), frozenset[str]())
+    )
+    if min(without, there) <= 0.0:
+        return ()
+    deeper = stops_between(without, there)
+    return (
+        KindFigure(
+            key="panel_effect", label="Shadow side", text=f"{format_stops(abs(deeper))} {'deeper' if deeper >= 0.0 else 'lighter'}",
+            detail=f"than without the {design.panel}, {format_length(design.panel_distance, system=units)} from the face, in this room",
+        ),
+    )  # fmt: skip
+
+
+def marks(design: NegativeFillParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and how far off the panel stands."""
+    del brief
+    over = UP * (design.centre_height + 0.2)
+    reach = Mark(
+        path="design.panel_distance",
+        label="Panel to the face",
+        start=over,
+        end=over - design.direction * design.panel_distance,
+    )
+    return (*upright_marks(design), reach)
+
+
+def handling(design: NegativeFillParameters) -> Handling:
+    """Two stands for the sheet, one for the panel."""
+    longest = max(design.width + 0.1, design.panel_height)
+    return Handling(stands=3, people=1, setup=14, strike=7, packed=(longest, design.panel_width, 0.1), uses=40)
+
+
+def holds(design: NegativeFillParameters, mass: float) -> tuple[Hold, ...]:
+    """The panel's clamp and the rod."""
+    return (
+        Hold(name="clamp of the panel", place=design.far_side * design.panel_distance + UP * design.centre_height, mass=mass * 0.6),
+        Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
+    )  # fmt: skip
+
+
+KIND = Kind(
+    id="negative_fill", name="sheet with negative fill", parameters=NegativeFillParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, figures=figures,
+    good="a deeper shadow side in a bright room, without moving the key",
+    bad="three stands; does little in a dark room",
+    replaces=("black as near as the frame lets it",),
+    mistakes=("too far to matter", "a white card tried in its place"),
+    cautions=("Ballast the panel's stand.",),
+    becomes=(
+        Become(forms=("board",), sizes={"panel_width": "width", "panel_height": "height"}, faces=1, heaviest=4.0,
+               how="Cover one face of it with black cloth and stand it on the side away from the light."),
+    ),
+)  # fmt: skip

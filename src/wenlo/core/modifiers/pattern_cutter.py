@@ -1,0 +1,245 @@
+"""A pattern cutter: slats, leaves or a window's bars cut from card between a small lamp and what it falls on."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.geometry.beams import spot
+from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
+from wenlo.core.optics.sheet import CLEAR, luminance
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import LightScene, Meter, Panel, Shape
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+Vector = NDArray[np.float64]
+
+Pattern = Literal["slats", "window bars", "leaves"]
+
+LEAF = np.array([[0.0, 0.5], [0.2, 0.75], [0.5, 0.88], [0.8, 0.72], [1.0, 0.5], [0.8, 0.28], [0.5, 0.12], [0.2, 0.25]])
+"""A leaf in the unit square."""
+
+
+class PatternParameters(Aimed):
+    """Parameters of the card and of what is cut in it; it stands before the lamp, square to the beam."""
+
+    kind: Literal["pattern_cutter"] = "pattern_cutter"
+    width: float = quantity(0.1, 2.0, unit="m", label="width of the card", default=0.5)
+    height: float = quantity(0.1, 2.0, unit="m", label="height of the card", default=0.5)
+    pattern: Pattern = "slats"
+    pieces: int = quantity(1, 12, unit="count", label="slats, bars or leaves", default=6)
+    share: float = quantity(0.1, 0.9, unit="share", label="share that is dark", default=0.5)
+    lamp_distance: float = quantity(0.05, 4.0, unit="m", label="distance from lamp to card", default=0.8)
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """The card. [m]"""
+        return self.width, self.height
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Behind the card on its axis, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.axis * self.lamp_distance
+        return place
+
+    @property
+    def highest(self) -> float:
+        """Upper edge of the card. [m]"""
+        return self.centre_height + self.height / 2
+
+    @property
+    def piece(self) -> float:
+        """Width of a slat or bar, length of a leaf. [m]"""
+        if self.pattern == "slats":
+            return self.height / self.pieces * self.share
+        if self.pattern == "window bars":
+            return self.width / (self.pieces + 1) * self.share / 2
+        return math.sqrt(self.width * self.height * self.share / self.pieces / 0.55)
+
+
+def dark_pieces(design: PatternParameters) -> list[Panel]:
+    """What is left of the card, piece by piece."""
+    across, upward = design.square
+    centre, surface = design.source_centre - design.axis * 0.001, black("black_foil")
+
+    def oblong(name: str, at: Vector, wide: float, tall: float, outline: Vector | None = None) -> Panel:
+        return panel(name, centre=at, across=across * wide, upward=upward * tall, surface=surface, outline=outline)
+
+    n, w, h = design.pieces, design.width, design.height
+    if design.pattern == "slats":
+        step = h / n
+        return [
+            oblong(f"slat {k + 1}", centre + upward * ((k + 0.5) * step - h / 2), w, design.piece) for k in range(n)
+        ]
+    if design.pattern == "window bars":
+        step = w / (n + 1)
+        bars = [oblong(f"bar {k + 1}", centre + across * ((k + 1) * step - w / 2), design.piece, h) for k in range(n)]
+        return [*bars, oblong("cross bar", centre, w, design.piece)]
+    # leaves wander over the card by the golden ratio, so that they lie apart however many there are
+    golden = (math.sqrt(5.0) - 1.0) / 2.0
+    leaf, leaves = min(design.piece, w, h), []
+    for k in range(n):
+        x, y = ((k + 0.5) / n - 0.5) * (w - 0.6 * leaf), (((k * golden) % 1.0) - 0.5) * (h - 0.6 * leaf)
+        leaves.append(
+            oblong(f"leaf {k + 1}", centre + across * x + upward * y - design.axis * 0.0004 * k, leaf, leaf, LEAF)
+        )
+    return leaves
+
+
+def arrange(design: PatternParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The pieces, the open card between them, and the lamp."""
+    del transmittance
+    across, upward = design.square
+    opening = panel(
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        surface=CLEAR,
+    )  # fmt: skip
+    surfaces: tuple[Shape, ...] = (opening, *dark_pieces(design))
+    return Arrangement(
+        surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
+    )
+
+
+def projected(design: PatternParameters, brief: Brief) -> tuple[float, float]:
+    """Width of one dark piece where it falls, and the whole penumbra of its edge there. [m]"""
+    throw = brief.backdrop.distance / max(-float(design.axis[1]), 1e-3) if float(design.axis[1]) < -0.05 else 0.0
+    whole = design.throw + throw
+    found = spot(lamp=brief.lamp.type.size[0] / 2, opening=design.piece / 2, gap=design.lamp_distance, throw=whole)
+    return 2.0 * found.half, found.edge
+
+
+def contrast_of(design: PatternParameters, brief: Brief) -> float:
+    """From the brightest to the darkest of the pattern where it falls at the subject, the room left out. [stop]"""
+    made = arrange(design, brief, None)
+    solved = solve(LightScene(panels=made.surfaces, lamps=made.lamps), DRAFT)
+    across, upward = design.square
+    along = upward if design.pattern == "slats" else across
+    times = (design.throw + design.lamp_distance) / design.lamp_distance
+    span = (design.height / design.pieces if design.pattern == "slats" else design.width / (design.pieces + 1)) * times
+    target = UP * design.aim_height
+    meters = [
+        Meter(id=f"at {k}", position=target + along * span * (k / 12 - 0.5), normal=design.axis) for k in range(13)
+    ]
+    light = [float(luminance(r.total)) for r in read(solved, meters).values()]
+    return stops_between(max(light), max(min(light), 1e-9 * max(light))) if max(light) > 0.0 else 0.0
+
+
+def figures(design: PatternParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """How large the pattern comes out, how blurred, and with how much contrast."""
+    del probe
+
+    def length(x: float) -> str:
+        return format_length(x, system=units)
+
+    width, edge = projected(design, brief)
+    told = (
+        "over its own width: nothing of the pattern shows"
+        if edge >= width
+        else f"{edge / width * 100:.0f} % of its width"
+    )
+    name = {"slats": "Slat", "window bars": "Bar", "leaves": "Leaf"}[design.pattern]
+    where = "backdrop" if float(design.axis[1]) < -0.05 else "subject"
+    contrast = contrast_of(design, brief)
+    return (
+        KindFigure(key="projected", label=f"{name} on the {where}", text=length(width), detail=f"cut {length(design.piece)} wide, {length(design.lamp_distance)} before the lamp"),
+        KindFigure(key="pattern_edge", label="Its blur", text=length(edge), detail=f"whole penumbra, {told}"),
+        KindFigure(key="pattern_contrast", label="Pattern at the subject", text=f"over {format_stops(7.0)}" if contrast > 7.0 else format_stops(contrast), detail="brightest to darkest across one piece and its gap, the room left out"),
+    )  # fmt: skip
+
+
+def build(design: PatternParameters, brief: Brief) -> BuildPlan:
+    """A card with the pattern cut out."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.cover(
+        "black_foam_board",
+        design.width,
+        design.height,
+        note=f"{design.pattern}, cut out; {size(design.width, design.height)}",
+    )
+    work.fit("spring_clamp", 1)
+    cut = {
+        "slats": "level strips",
+        "window bars": "bars and one cross bar",
+        "leaves": "leaf shapes, joined by thin stalks to the rim",
+    }[design.pattern]
+    work.step("Draw it", f"{design.pieces} {cut}, {design.piece * 1000:.0f} mm each, on the card at full size.",
+              check="The dark pieces together take the share that is wanted.", minutes=15)  # fmt: skip
+    work.step("Cut it", "With a fresh blade, the waste pieces first in the middle.", mistake="Pieces that hang by nothing fall out: leave stalks.",
+              caution="Steel rule, fingers behind it.", minutes=25)  # fmt: skip
+    work.step("Set it", f"{design.lamp_distance * 100:.0f} cm before the bare lamp; nearer blurs it, farther sharpens it.",
+              mistake="Lamp too large or too near for the pattern to show.", caution="Card near a hot lamp chars: keep it where the hand is comfortable.", minutes=5)  # fmt: skip
+    return work.plan("pattern cutter")
+
+
+def start(brief: Brief) -> PatternParameters:
+    """Slats as far from the lamp as the room lets them."""
+    placed = aimed_start(brief, wish=1.4)
+    away = round(min(max(brief.room.width / 2 - placed["distance"] - 0.3, 0.3), 1.0), 2)
+    return PatternParameters(**placed, lamp_distance=away)
+
+
+def grown(design: PatternParameters, scale: float) -> PatternParameters:
+    """A larger card; the lamp stays where it is."""
+    held = {name: round(min(max(getattr(design, name) * scale, 0.1), 2.0), 3) for name in ("width", "height")}
+    return design.model_copy(update=held)
+
+
+def marks(design: PatternParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an aimed lamp, and the way from lamp to card."""
+    del brief
+    over = UP * (design.height / 2 + 0.1)
+    return (
+        *aimed_marks(design),
+        Mark(
+            path="design.lamp_distance",
+            label="Lamp to card",
+            start=design.source_centre + over,
+            end=design.lamp_position + over,
+        ),
+    )
+
+
+def handling(design: PatternParameters) -> Handling:
+    """One stand with a clamp."""
+    return Handling(
+        stands=1,
+        people=1,
+        setup=6,
+        strike=2,
+        packed=(max(design.width, design.height), min(design.width, design.height), 0.01),
+        uses=30,
+    )
+
+
+def holds(design: PatternParameters, mass: float) -> tuple[Hold, ...]:
+    """The clamp at its lower edge."""
+    return (Hold(name="clamp under the card", place=design.source_centre - UP * design.height / 2, mass=mass),)
+
+
+def cannot(brief: Brief) -> str | None:
+    """A lamp that is too large shows no pattern."""
+    lamp = max(brief.lamp.type.size)
+    return (
+        f"The lamp's face is {format_length(lamp)} wide: no pattern would show. Choose a small bare one."
+        if lamp > 0.2
+        else None
+    )
+
+
+KIND = Kind(
+    id="pattern_cutter", name="pattern cutter", parameters=PatternParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    good="leaves, slats or a window's bars out of a card",
+    bad="hard; needs a small lamp and a long throw",
+    replaces=("card half way to the wall",),
+    mistakes=("lamp too large or too near for the pattern to show",),
+    cautions=("Card and foil near a hot lamp scorch: keep them apart.",),
+)  # fmt: skip

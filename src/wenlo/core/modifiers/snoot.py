@@ -1,0 +1,257 @@
+"""A snoot or slot: a tube before the lamp that lets out a spot or a stripe."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.geometry.beams import Spot, aim_at, spot, tube_for
+from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, plate, round_outline, turned
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.placing import black, key_lamp, lined
+from wenlo.core.optics.sheet import Sheet, flipped, luminance
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Disc, LightScene, Meter, Tube
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+Vector = NDArray[np.float64]
+
+BESIDE = 1.5
+"""The halo is read so many times the field's half width off the axis."""
+
+
+class SnootParameters(Aimed):
+    """Parameters of the tube, and of the opening at its end."""
+
+    kind: Literal["snoot"] = "snoot"
+    tube_length: float = quantity(0.03, 1.5, unit="m", label="length of the tube, lamp to opening", default=0.35)
+    tube_width: float = quantity(0.02, 0.6, unit="m", label="width of the tube", default=0.16)
+    shape: Literal["disc", "slot"] = "disc"
+    opening: float = quantity(0.002, 0.5, unit="m", label="width of the opening", default=0.06)
+    slot_length: float = quantity(0.005, 0.5, unit="m", label="length of a slot", default=0.12)
+    rotation: float = quantity(-90.0, 90.0, unit="degree", label="slot turned from level", default=0.0)
+    inside: Literal["black foil", "white card", "shiny foil"] = "black foil"
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and height of the opening, whichever way it is turned. [m]"""
+        if self.shape == "disc":
+            return self.opening, self.opening
+        c, s = abs(math.cos(math.radians(self.rotation))), abs(math.sin(math.radians(self.rotation)))
+        return c * self.slot_length + s * self.opening, s * self.slot_length + c * self.opening
+
+    @property
+    def lamp_position(self) -> Vector:
+        """At the back of the tube, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.axis * self.tube_length
+        return place
+
+    @property
+    def highest(self) -> float:
+        """Upper edge of the tube. [m]"""
+        return max(self.centre_height, float(self.lamp_position[2])) + self.tube_width / 2
+
+
+def _lining(design: SnootParameters) -> Sheet:
+    if design.inside == "black foil":
+        return black("black_foil")
+    return lined("white_foam_board" if design.inside == "white card" else "foil_flat", "black_foil")
+
+
+def _outline(design: SnootParameters) -> Vector:
+    if design.shape == "disc":
+        return turned(round_outline(), 0.0, (design.opening, design.opening), design.tube_width)
+    oblong = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
+    size = (design.opening, design.slot_length)
+    return turned(oblong, math.radians(design.rotation), size, design.tube_width)
+
+
+def arrange(design: SnootParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """Tube, plate with its opening, and what closes the tube behind the lamp."""
+    del transmittance
+    outline = _outline(design)
+    tube = Tube(
+        id="tube", base=design.source_centre, axis=design.axis, length=design.tube_length + 0.01, radius=design.tube_width / 2,
+        surface=flipped(_lining(design)), role="modifier",
+    )  # fmt: skip
+    back = Disc(
+        id="back of the tube", centre=design.source_centre + design.axis * (design.tube_length + 0.01), axis=-design.axis,
+        radius=design.tube_width / 2, surface=black("black_foil"), role="modifier",
+    )  # fmt: skip
+    surfaces = (
+        hole(design, side=design.tube_width, outline=outline),
+        plate(design, side=design.tube_width, outline=outline, surface=black("black_foil")), tube, back,
+    )  # fmt: skip
+    return Arrangement(
+        surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
+    )
+
+
+def spot_of(design: SnootParameters, brief: Brief) -> Spot:
+    """The spot at what it points to, or the stripe across its width."""
+    return spot(
+        lamp=brief.lamp.type.size[0] / 2, opening=design.opening / 2, gap=design.tube_length, throw=design.throw
+    )
+
+
+def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Core, edge, aim, and the halo that the inside adds, from the solved light."""
+    del probe
+
+    def length(x: float) -> str:
+        return format_length(x, system=units)
+
+    found = spot_of(design, brief)
+    name = "Spot" if design.shape == "disc" else "Stripe"
+    core = f"core {length(2 * found.core)}" if found.core > 0.0 else "no core: the lamp is wider than the opening"
+    aim = aim_at(design.lamp_position, np.array([0.0, 0.0, design.aim_height]), normal=np.array([0.0, -1.0, 0.0]))
+    rows = [
+        KindFigure(key="spot", label=name, text=f"{length(2 * found.half)} wide", detail=f"to half of its light; {core}, nothing beyond {length(2 * found.field)}"),
+        KindFigure(key="spot_edge", label=f"Edge of the {name.lower()}", text=length(found.edge), detail="whole penumbra: lamp's width times throw over the tube's length"),
+        KindFigure(
+            key="aim", label="1° of turn moves it", text=length(aim.per_degree),
+            detail=f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}",
+        ),
+    ]  # fmt: skip
+    halo = halo_of(design, brief)
+    said = "too faint to tell" if not math.isfinite(halo) else f"{format_stops(halo)} under the spot"
+    rows.append(
+        KindFigure(
+            key="halo",
+            label="Halo beside it",
+            text=said,
+            detail=f"just outside of the field, from the tube's inside ({design.inside}), without the room",
+        )
+    )
+    return tuple(rows)
+
+
+def halo_of(design: SnootParameters, brief: Brief) -> float:
+    """Light beside the spot under that in its middle, the room left out. [stop]"""
+    made = arrange(design, brief, None)
+    solved = solve(LightScene(panels=made.surfaces, lamps=made.lamps), DRAFT)
+    across, upward = design.square
+    target = np.array([0.0, 0.0, design.aim_height])
+    turn = math.radians(design.rotation) if design.shape == "slot" else 0.0
+    off = (math.cos(turn) * upward + math.sin(turn) * across) * BESIDE * spot_of(design, brief).field
+    found = read(
+        solved, [Meter(id=n, position=p, normal=design.axis) for n, p in (("in", target), ("out", target + off))]
+    )
+    inner, outer = (float(luminance(found[name].total)) for name in ("in", "out"))
+    return stops_between(inner, outer) if inner > 0.0 and outer > 0.0 else math.inf
+
+
+def build(design: SnootParameters, brief: Brief) -> BuildPlan:
+    """A rolled tube, a cap with the opening, and a collar."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    girth = math.pi * design.tube_width
+    work.cover(
+        "black_foil", girth + 0.03, design.tube_length + 0.05, note="rolled with 30 mm overlap, 50 mm to grip the lamp"
+    )
+    if design.inside != "black foil":
+        work.cover(
+            "white_foam_board" if design.inside == "white card" else "foil_flat",
+            girth,
+            design.tube_length,
+            note="lining, inside of the tube",
+        )
+    work.cover(
+        "black_foil",
+        design.tube_width + 0.04,
+        design.tube_width + 0.04,
+        note="cap, two layers where it is cut",
+        count=2,
+    )
+    work.fit("cloth_tape", girth * 2 + design.tube_length)
+    opening = (
+        f"a disc of {design.opening * 1000:.1f} mm"
+        if design.shape == "disc"
+        else f"a slot of {design.opening * 1000:.1f} × {design.slot_length * 1000:.0f} mm"
+    )
+    work.step("Roll the tube", f"Foil over a bottle or pipe {design.tube_width * 1000:.0f} mm wide, matt side in; tape the seam outside.",
+              mistake="A seam that gapes throws a second line.", caution="Torn foil cuts: fold every edge over.", minutes=15)  # fmt: skip
+    work.step("Cut the opening", f"{opening[:1].upper()}{opening[1:]} in the middle of the cap, with a fresh blade on glass or card.",
+              mistake="Ragged edges show in a crisp stripe.", check="Its edge is smooth against the light.", caution="Cut away from the hand that holds.", minutes=10)  # fmt: skip
+    work.step("Fit it", "Over the lamp's front, the vents free.", mistake="Too thin to meter: step the lamp by trial shots instead.",
+              caution="It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns.", minutes=5)  # fmt: skip
+    return work.plan("snoot")
+
+
+def start(brief: Brief) -> SnootParameters:
+    """A spot as large as a head with an edge of a third of it."""
+    placed = aimed_start(brief, wish=1.6)
+    lamp = max(brief.lamp.type.size)
+    away = math.hypot(placed["distance"], placed["centre_height"] - placed["aim_height"])
+    tube = tube_for(lamp=lamp / 2, throw=away + 0.4, width=0.34, edge=0.34 if lamp > 0.08 else 0.12)
+    length = round(min(max(tube.gap, 0.05), 0.6), 3)
+    opening = round(min(max(tube.width, 0.004), 0.4), 3)
+    return SnootParameters(
+        **placed, tube_length=length, opening=opening, tube_width=round(min(max(lamp + 0.02, opening + 0.02), 0.6), 3)
+    )
+
+
+def grown(design: SnootParameters, scale: float) -> SnootParameters:
+    """A larger opening, and the tube as wide as it needs."""
+    opening = round(min(max(design.opening * scale, 0.002), 0.5), 4)
+    slot = round(min(max(design.slot_length * scale, 0.005), 0.5), 4)
+    width = round(min(max(design.tube_width, opening + 0.01, slot + 0.01 if design.shape == "slot" else 0.0), 0.6), 3)
+    return design.model_copy(update={"opening": opening, "slot_length": slot, "tube_width": width})
+
+
+def marks(design: SnootParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an aimed lamp, and the length of the tube."""
+    del brief
+    over = np.array([0.0, 0.0, design.tube_width / 2 + 0.1])
+    tube = Mark(
+        path="design.tube_length",
+        label="Length of the tube",
+        start=design.source_centre + over,
+        end=design.lamp_position + over,
+    )
+    return (*aimed_marks(design), tube)
+
+
+def handling(design: SnootParameters) -> Handling:
+    """It rides on the lamp."""
+    return Handling(
+        stands=0,
+        people=1,
+        setup=4,
+        strike=1,
+        packed=(design.tube_length + 0.05, design.tube_width, design.tube_width),
+        uses=12,
+    )
+
+
+def holds(design: SnootParameters, mass: float) -> tuple[Hold, ...]:
+    """The lamp's front."""
+    return (Hold(name="front of the lamp", place=design.lamp_position, mass=mass),)
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a lamp that goes into a tube."""
+    lamp = brief.lamp.type
+    if max(lamp.size) > 0.5:
+        return f"The lamp's face is {format_length(max(lamp.size))} wide; a snoot is made for a small one."
+    return None
+
+
+KIND = Kind(
+    id="snoot", name="snoot or slot", parameters=SnootParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
+    handling=handling, holds=holds, cannot=cannot, figures=figures,
+    good="a spot or stripe just where it is wanted, and darkness beside it",
+    bad="hard; loses most of the lamp's light; the aim is fiddly",
+    replaces=("tube three times as long as it is wide",),
+    mistakes=("gap too short for the lamp's size: no clean edge", "too thin to meter", "aim"),
+    cautions=("A closed tube holds the lamp's heat: keep the vents free.",),
+    becomes=(
+        Become(forms=("tube",), sizes={"tube_width": "width", "tube_length": "depth"}, heaviest=1.0,
+               how="Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar it to the lamp."),
+    ),
+)  # fmt: skip

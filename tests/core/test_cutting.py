@@ -226,3 +226,35 @@ def test_a_gate_inside_of_the_focus_has_no_image_and_a_lens_gives_no_more_than_t
     assert "inside of the focus" in figure(LARGE, inside, "field_edge").detail
     huge = made("focusing_spot", LARGE, lens=0.3, gate=0.2, gate_distance=0.02, focal_length=0.02)
     assert focusing_spot.lens_share(huge, LARGE) <= 0.9
+
+
+# cage of flags
+
+
+def test_flags_darken_what_they_protect_and_spare_the_key():
+    brief = Brief()
+    design = made("flag_cage", brief, ceiling=True, lens=True)
+    found = {f.key: f for f in own_figures(brief, design)}
+    for name in ("backdrop", "lens"):
+        assert float(found[f"flag_{name}"].text.split()[0]) > 0.3, name
+    assert found["flag_key"].text == "as before" or float(found["flag_key"].text.split()[0]) < 0.3
+    bare = {f.key: f for f in own_figures(brief, made("flag_cage", brief, backdrop=False))}
+    assert bare["flag_fewest"].text == "one toward the backdrop"
+    assert "flag_backdrop" not in bare
+
+
+def test_no_flag_is_asked_for_where_the_background_is_dark_enough():
+    brief = Brief(room=DARK)
+    brief = brief.model_copy(update={"wanted": brief.wanted.model_copy(update={"background": 1.0})})
+    found = {f.key: f for f in own_figures(brief, made("flag_cage", brief))}
+    assert found["flag_fewest"].text == "none is needed"
+
+
+def test_every_flag_of_a_cage_is_built_and_stands_in_the_room():
+    brief = Brief()
+    design = made("flag_cage", brief, ceiling=True, lens=True)
+    plan = kinds()["flag_cage"].build(design, brief)
+    assert sum(c.note.startswith("flag for the") for c in plan.cloth) == 3
+    assert set_up.fits_in_room(brief, design)
+    names = {s.id for s in kinds()["flag_cage"].arrange(design, brief, None).surfaces}
+    assert {"flag for the backdrop", "flag for the lens"} <= names

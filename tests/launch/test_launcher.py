@@ -9,7 +9,7 @@ from pathlib import Path
 import httpx
 import pytest
 
-from wenlo.launch import ground
+from wenlo.launch import ground, install
 from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.cluster import account, may_enter, throw_away
 from wenlo.launch.ground import ROOT, Trouble, digest
@@ -102,6 +102,35 @@ def test_lock_is_let_go_when_its_holder_dies(monkeypatch, tmp_path):
     holder.stdout.close()
     with ground.locked("run", wait=False, busy="still held by {who}"):
         pass
+
+
+def test_compiled_kernels_go_when_any_kernel_changes_and_stay_otherwise(tmp_path, monkeypatch):
+    core = tmp_path / "src" / "wenlo" / "core"
+    (core / "transport" / "kernels").mkdir(parents=True)
+    (tmp_path / "requirements").mkdir()
+    (tmp_path / "requirements" / "app.lock").write_text("numba\n")
+    cache, compiled = tmp_path / "kernels", []
+    monkeypatch.setattr(install, "ROOT", tmp_path)
+    monkeypatch.setattr(install, "KERNELS", cache)
+    monkeypatch.setattr(ground, "HOME", tmp_path)
+
+    def pretend(*_, **__):
+        compiled.append((cache / "old.nbi").exists())
+        cache.mkdir(exist_ok=True)
+        (cache / "old.nbi").write_text("compiled")
+
+    monkeypatch.setattr(install, "run", pretend)
+    kernel = core / "transport" / "kernels" / "shine.py"
+    kernel.write_text("a = 1\n")
+    install.kernels()
+    install.kernels()
+    assert compiled == [False]
+    (core / "advice.py").write_text("b = 1\n")
+    install.kernels()
+    assert compiled == [False, True]
+    kernel.write_text("a = 2\n")
+    install.kernels()
+    assert compiled == [False, True, False]
 
 
 def test_fingerprint_follows_content(tmp_path):

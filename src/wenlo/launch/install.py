@@ -97,14 +97,24 @@ def pages() -> None:
     stamp("pages", mark)
 
 
+def mark_of_packages() -> str:
+    """What the installed packages and the interpreter are known by."""
+    return digest([ROOT / "requirements" / "app.lock"], python_version())
+
+
 def kernels() -> None:
     """The compiled kernels, cached on disk so that no request waits for a compiler."""
     mark = digest([ROOT / "src" / "wenlo" / "core", ROOT / "requirements" / "app.lock"], python_version())
     if KERNELS.is_dir() and is_stamped("kernels", mark):
         return
+    # a compiled function keeps what it took from other files, and its cache looks at its own file alone
+    sources = digest([ROOT / "src" / "wenlo" / "core" / "transport" / "kernels"], mark_of_packages())
+    if not is_stamped("kernel-sources", sources):
+        shutil.rmtree(KERNELS, ignore_errors=True)
     say("compiling the kernels (about two minutes)")
     run([PYTHON, "-m", "wenlo.cli", "compile"], what="compiling the kernels", env=clean_environment())
     stamp("kernels", mark)
+    stamp("kernel-sources", sources)
 
 
 def install(*, everything: bool = False, with_pages: bool = True) -> None:

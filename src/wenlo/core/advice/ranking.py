@@ -8,7 +8,7 @@ from typing import Any
 from wenlo.core.advice import set_up
 from wenlo.core.advice.case import Case
 from wenlo.core.advice.figures import Evaluated, Light, evaluate, modifier_light
-from wenlo.core.advice.gauges import EDGE_BAND, STOP_BAND
+from wenlo.core.advice.gauges import EDGE_BAND, STOP_BAND, deep_stops
 from wenlo.core.advice.light_layers import action_range
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.errors import Impossible
@@ -219,8 +219,8 @@ def _points(case: Case, result: Evaluated, build: WorkedBuild, handling: Handlin
     yield from _of_the_limits(case, build, handling)
     vary = case.brief.action.vary
     if action > vary:
-        text = f"Over the action area the key varies by {format_stops(action)}; {format_stops(vary)} may be."
-        yield Point(weight=0.6 * (action - vary), text=text)
+        text = f"Over the action area the key varies by {deep_stops(action)}; {format_stops(vary)} may be."
+        yield Point(weight=0.6 * (min(action, 8.0) - vary), text=text)
     else:
         yield Point(weight=0.0, text=f"Over the action area the key varies by {format_stops(action)}.", fact=True)
     carried = math.ceil(handling.packed[0] * 100 - 1e-6) / 100

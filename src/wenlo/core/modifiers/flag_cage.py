@@ -1,0 +1,342 @@
+"""A cage of flags: black panels between a lamp's sheet and what must stay dark, no larger and no more than needed."""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.geometry.beams import Shade, shade_for
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import ClothRef
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Meter, Panel
+
+Vector = NDArray[np.float64]
+
+Protected = Literal["backdrop", "ceiling", "lens"]
+
+PROTECTED: tuple[Protected, ...] = ("backdrop", "ceiling", "lens")
+LARGEST = 2.4
+"""No flag is made larger either way. [m]"""
+
+LEAST = 0.1
+CLEAR_OF_KEY = 0.1
+"""Round the way from the sheet's edge to the head this much is left free. [m]"""
+
+LENS = 0.12
+"""Half width about the lens that is kept dark. [m]"""
+
+
+class CageParameters(Upright):
+    """Parameters of the sheet, and which surfaces are kept dark; how far out the flags stand."""
+
+    kind: Literal["flag_cage"] = "flag_cage"
+    width: float = quantity(0.2, 2.0, unit="m", label="width", default=0.8)
+    height: float = quantity(0.2, 2.0, unit="m", label="height", default=0.8)
+    sheet: ClothRef = "cotton_bed_linen_white"
+    lamp_distance: float = quantity(0.1, 6.0, unit="m", label="distance from lamp to sheet", default=0.7)
+    backdrop: bool = True
+    ceiling: bool = False
+    lens: bool = False
+    out: float = quantity(0.05, 2.0, unit="m", label="flags from the sheet", default=0.4)
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        return self.source_centre
+
+
+@dataclass(frozen=True, kw_only=True)
+class Flag:
+    """A flag: what it protects, where it stands and how large, and whether it was cut short to spare the key."""
+
+    protects: Protected
+    shade: Shade
+    cut_short: bool
+
+
+def protected_corners(protects: Protected, brief: Brief) -> Vector:
+    """Corners of what is kept dark, shape (4, 3): what the lens sees of the backdrop, the ceiling over it all, the lens. [m]"""
+    room, y = brief.room, brief.backdrop.distance
+    if protects == "backdrop":
+        half = min(1.2, room.width / 2 - 0.05)
+        low, high = 0.4, min(2.2, room.height - 0.05)
+        return np.array([[-half, y, low], [half, y, low], [half, y, high], [-half, y, high]])
+    if protects == "ceiling":
+        half, z = room.width / 2 - 0.05, room.height
+        return np.array([[-half, -0.5, z], [half, -0.5, z], [half, y, z], [-half, y, z]])
+    z, away = brief.subject.face_height, -brief.camera.distance
+    return np.array([[-LENS, away, z - LENS], [LENS, away, z - LENS], [LENS, away, z + LENS], [-LENS, away, z + LENS]])
+
+
+def flags(design: CageParameters, brief: Brief) -> tuple[Flag, ...]:
+    """The flags that are asked for, each the smallest that hides the whole sheet, trimmed where it would cut the key."""
+    source = design.source_centre
+    radius = math.hypot(design.width, design.height) / 2
+    face = UP * brief.subject.face_height
+    found = []
+    for protects in PROTECTED:
+        if not getattr(design, protects):
+            continue
+        corners = protected_corners(protects, brief)
+        away = float(np.linalg.norm(corners.mean(axis=0) - source))
+        shade = shade_for(source, corners, at=min(max(design.out / away, 0.05), 0.9), lamp_half=radius)
+        half = tuple(min(max(h, LEAST / 2), LARGEST / 2) for h in shade.half)
+        middle, cut_short = _spared(shade, half, source, face, radius)
+        trimmed = half != shade.half or cut_short
+        found.append(
+            Flag(
+                protects=protects,
+                shade=Shade(middle=middle, half=(half[0], half[1]), edge=shade.edge),
+                cut_short=trimmed,
+            )
+        )
+    return tuple(found)
+
+
+def _axes(shade: Shade, source: Vector) -> tuple[Vector, Vector]:
+    way = shade.middle - source
+    way = way / float(np.linalg.norm(way))
+    level = np.array([-way[1], way[0], 0.0])
+    span = float(np.linalg.norm(level))
+    level = level / span if span > 1e-9 else np.array([1.0, 0.0, 0.0])
+    return level, np.cross(level, way)
+
+
+def _spared(shade: Shade, half: tuple[float, ...], source: Vector, face: Vector, radius: float) -> tuple[Vector, bool]:
+    # moved off the way from the sheet to the head until that is free
+    way = shade.middle - source
+    normal = way / float(np.linalg.norm(way))
+    toward = face - source
+    meets = float(toward @ normal)
+    if meets <= 1e-6:
+        return shade.middle, False
+    share = float(way @ normal) / meets
+    if share >= 1.0:
+        return shade.middle, False
+    crossing = source + share * toward
+    need = (1.0 - share) * radius + CLEAR_OF_KEY
+    level, upright = _axes(shade, source)
+    off = np.array([float((shade.middle - crossing) @ level), float((shade.middle - crossing) @ upright)])
+    gaps = np.array([half[0] + need, half[1] + need]) - np.abs(off)
+    if np.any(gaps <= 0.0):
+        return shade.middle, False
+    # the way out that moves it least
+    axis = int(np.argmin(gaps))
+    sign = 1.0 if off[axis] >= 0.0 else -1.0
+    return shade.middle + sign * gaps[axis] * (level, upright)[axis], True
+
+
+def _panel(flag: Flag, source: Vector, brief: Brief) -> Panel | None:
+    # kept in the room; what sticks out of it is cut off
+    level, upright = _axes(flag.shade, source)
+    wide, tall = 2 * flag.shade.half[0], 2 * flag.shade.half[1]
+    centre = flag.shade.middle
+    for _ in range(40):
+        corners = [centre + a * level * wide / 2 + b * upright * tall / 2 for a in (-1, 1) for b in (-1, 1)]
+        low, high = np.min(corners, axis=0), np.max(corners, axis=0)
+        half = brief.room.width / 2 - 0.02
+        front = brief.backdrop.distance + 0.05 - brief.room.depth + 0.02
+        if (
+            low[2] >= 0.02
+            and high[2] <= brief.room.height - 0.02
+            and low[0] >= -half
+            and high[0] <= half
+            and high[1] <= brief.backdrop.distance - 0.02
+            and low[1] >= front
+        ):
+            return panel(
+                f"flag for the {flag.protects}",
+                centre=centre,
+                across=level * wide,
+                upward=upright * tall,
+                surface=black("heavy_black_flag_cloth"),
+            )
+        wide, tall = wide * 0.93, tall * 0.93
+        centre = source + (centre - source) * 0.97
+    return None
+
+
+def arrange(design: CageParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The sheet, its lamp and the flags."""
+    across, upward = facing(design.direction, 0.0)
+    sheet = panel(
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )  # fmt: skip
+    made = [_panel(flag, design.source_centre, brief) for flag in flags(design, brief)]
+    lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
+    return Arrangement(surfaces=(sheet, *(p for p in made if p is not None)), lamps=(lamp,))
+
+
+def _meter(protects: Protected, brief: Brief) -> Meter:
+    middle = protected_corners(protects, brief).mean(axis=0)
+    normal = {"backdrop": np.array([0.0, -1.0, 0.0]), "ceiling": -UP, "lens": np.array([0.0, 1.0, 0.0])}[protects]
+    return Meter(id=protects, position=middle + 0.002 * normal, normal=normal)
+
+
+def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Of every flag its size, what it brings and its edge; the key without them; and the fewest that keep the spill in its band."""
+    standing = flags(design, brief)
+    names = frozenset(f"flag for the {p}" for p in PROTECTED)
+    meters = [
+        *(_meter(p, brief) for p in PROTECTED),
+        Meter(id="key", position=UP * brief.subject.face_height, normal=_toward(design, brief)),
+    ]
+    bare, shaded = probe(meters, names), probe(meters, frozenset())
+    rows = []
+    for flag in standing:
+        before, after = bare[flag.protects], shaded[flag.protects]
+        brings = stops_between(before, after) if min(before, after) > 0.0 else math.inf
+        wide, tall = (2 * h for h in flag.shade.half)
+        rows.append(
+            KindFigure(
+                key=f"flag_{flag.protects}", label=f"Flag for the {flag.protects}", text=f"{format_stops(brings)} darker" if math.isfinite(brings) else "all dark",
+                detail=f"{format_length(wide, system=units)} × {format_length(tall, system=units)}, edge {format_length(flag.shade.edge, system=units)} soft there"
+                + ("; cut short, so as to spare the key" if flag.cut_short else ""),
+            )
+        )  # fmt: skip
+    if min(bare["key"], shaded["key"]) > 0.0:
+        cost = stops_between(bare["key"], shaded["key"])
+        rows.append(
+            KindFigure(
+                key="flag_key",
+                label="Key with the flags",
+                text="as before" if abs(cost) < 0.1 else f"{format_stops(cost)} less",
+                detail="at the face, against the same set without them",
+            )
+        )
+    wanted = brief.wanted.background
+    if bare["key"] > 0.0 and bare["backdrop"] > 0.0:
+        level = -stops_between(bare["key"], bare["backdrop"])
+        advice = (
+            "none is needed"
+            if level <= wanted + 0.5
+            else "one toward the backdrop"
+            if not design.backdrop
+            else "the one toward the backdrop"
+        )
+        rows.append(
+            KindFigure(
+                key="flag_fewest",
+                label="Fewest for the background",
+                text=advice,
+                detail=f"without flags it is {format_stops(level, signed=True)}, wanted {format_stops(wanted, signed=True)}",
+            )
+        )
+    return tuple(rows)
+
+
+def _toward(design: CageParameters, brief: Brief) -> Vector:
+    way = design.source_centre - UP * brief.subject.face_height
+    unit: Vector = way / float(np.linalg.norm(way))
+    return unit
+
+
+def build(design: CageParameters, brief: Brief) -> BuildPlan:
+    """A hung sheet and a frame of battens for every flag."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
+    work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    standing = flags(design, brief)
+    for flag in standing:
+        wide, tall = (round(2 * h, 3) for h in flag.shade.half)
+        work.bar(f"side of the flag for the {flag.protects}", tall, 2, "full height", "out")
+        work.bar(
+            f"rail of the flag for the {flag.protects}",
+            max(wide - 0.088, 0.06),
+            2,
+            "width less two battens of 44 mm",
+            "out",
+        )
+        work.fit("wood_screw", 8)
+        work.cover(
+            "heavy_black_flag_cloth",
+            wide,
+            tall,
+            margin=0.05,
+            note=f"flag for the {flag.protects}, stapled round its frame",
+        )
+    work.fit("cord", 4)
+    work.fit("spring_clamp", 2 + 2 * len(standing))
+    for flag in standing:
+        wide, tall = (2 * h for h in flag.shade.half)
+        work.step(f"Make the flag for the {flag.protects}", f"Frame {size(wide, tall)}, glued and screwed, black on one side.",
+                  check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=35)  # fmt: skip
+    work.step("Set them one at a time", f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
+              mistake="A flag that cuts the key.", check="Enough and no more: with one taken away, something wanted dark goes light.",
+              caution="Flags are sails: ballast the stands.", minutes=10 + 5 * len(standing))  # fmt: skip
+    return work.plan("cage of flags")
+
+
+def start(brief: Brief) -> CageParameters:
+    """A small sheet near the subject, the backdrop kept dark."""
+    return CageParameters(**start_of(brief, width=0.8, height=0.8, wish=0.8, angle=60.0))
+
+
+def grown(design: CageParameters, scale: float) -> CageParameters:
+    """Sheet and lamp distance; the flags follow by themselves."""
+    changes = resized(design, scale, lamp_distance=design.lamp_distance)
+    held = {name: min(max(changes[name], 0.2), 2.0) for name in ("width", "height")}
+    return design.model_copy(update={**changes, **held, "lamp_distance": min(max(changes["lamp_distance"], 0.1), 6.0)})
+
+
+def marks(design: CageParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Those of an upright source, and how far out the flags stand."""
+    del brief
+    over = design.source_centre + UP * (design.height / 2 + 0.1)
+    return (
+        *upright_marks(design),
+        Mark(path="design.out", label="Flags from the sheet", start=over - design.direction * design.out, end=over),
+    )
+
+
+def handling(design: CageParameters) -> Handling:
+    """Two stands for the sheet, one for every flag."""
+    count = sum((design.backdrop, design.ceiling, design.lens))
+    return Handling(
+        stands=2 + count,
+        people=1 if count < 2 else 2,
+        setup=10 + 6 * count,
+        strike=5 + 3 * count,
+        packed=(max(design.width, design.height) + 0.3, 0.6, 0.1),
+        uses=40,
+    )
+
+
+def holds(design: CageParameters, mass: float) -> tuple[Hold, ...]:
+    """The rod, and the flags' stands before it."""
+    return (
+        Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.3),
+        Hold(name="studs of the flags", place=design.source_centre - design.direction * design.out, mass=mass * 0.7),
+    )
+
+
+KIND = Kind(
+    id="flag_cage", name="sheet in a cage of flags", parameters=CageParameters, arrange=arrange, build=build, start=start, grown=grown,
+    marks=marks, handling=handling, holds=holds, figures=figures,
+    good="soft light, and every surface as dark as it is wanted",
+    bad="a stand for every flag; takes the floor",
+    replaces=("flags as large as the sheet",),
+    mistakes=("a flag that cuts the key", "more flags than the picture needs"),
+    cautions=("Ballast every flag's stand.",),
+    becomes=(
+        Become(forms=("frame",), sizes={}, faces=1, heaviest=4.0,
+               how="Cover it with black cloth: it is one of the flags, if it is as large as the list of parts says."),
+    ),
+)  # fmt: skip

@@ -31,8 +31,18 @@ ALL = sorted(kinds())
 LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
 
 
+THINGS = {"light_tent", "product_box", "table_booth", "tabletop_dome"}
+
+
 def brief_for(kind: str, **changes) -> Brief:
-    """The default brief in a roomy attic, with a lamp that the kind can use."""
+    """The default brief in a roomy attic, with a lamp and a subject that the kind can use."""
+    if kind in THINGS:
+        bottle = {"kind": "bottle", "finish": "glossy", "size": 0.22, "face_height": 1.05}
+        changes = {
+            **{f"brief__subject__{name}": value for name, value in bottle.items()},
+            "brief__camera__distance": 1.1,
+            **changes,
+        }
     lamp = {"brief__lamp__id": LAMP.get(kind, "chip_60_dish")}
     room = {"brief__room__width": 4.5, "brief__room__depth": 6.0, "brief__room__height": 2.6}
     return make_shoot(**{**lamp, **room, **changes}).brief

@@ -240,7 +240,7 @@ def test_a_wall_is_a_sheet_of_its_light():
 
 
 def test_forms_that_nothing_is_made_of_give_nothing():
-    assert becomings(Brief(), thing("side_table_55")) == ()
+    assert becomings(Brief(), thing("flat_plastic_lens", form="sheet")) == ()
 
 
 def test_every_kind_says_what_to_look_for_with_its_sizes():

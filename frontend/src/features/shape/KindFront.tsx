@@ -10,6 +10,8 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
   const glow = useMemo(() => bands(figures.sheet_map), [figures.sheet_map]);
   const [width = 1, height = 1] = figures.modifier.source_size;
   const scale = 100 / Math.max(width, height);
+  // where nothing on it scatters, it is only a hole that the lamp or the sky is seen through
+  const opening = figures.sheet_map.every((row) => row.every((stops) => stops < -8));
   const [w, h] = [width * scale, height * scale];
   return (
     <div className="drawing kind-front" data-testid="front-view">
@@ -21,11 +23,11 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
         <rect x={0} y={0} width={w} height={h} className="glow glow-0" />
         <svg x={0} y={0} width={w} height={h} viewBox="0 0 1 1" preserveAspectRatio="none">
           <title>Glow in stops below the brightest</title>
-          {glow.map((band, i) => (
-            <path key={band.stops} d={band.path} className={`glow glow-${i + 1}`} />
-          ))}
+          {opening
+            ? null
+            : glow.map((band, i) => <path key={band.stops} d={band.path} className={`glow glow-${i + 1}`} />)}
         </svg>
-        {bandLabels(figures.sheet_map, 0.09).map((label) => (
+        {(opening ? [] : bandLabels(figures.sheet_map, 0.09)).map((label) => (
           <text
             key={label.stops}
             x={w / 2}
@@ -41,6 +43,7 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
       </svg>
       <p className="picture-words">
         {formatLength(width, document.units)} × {formatLength(height, document.units)}, to its own scale
+        {opening ? '; an opening: the light is seen through it' : ''}
       </p>
     </div>
   );

@@ -43,6 +43,10 @@ DARKEST_SHOWN = 12.0
 """Maps and differences stop here: deeper is black to any camera. [stop]"""
 
 
+TURNED_AWAY = -0.3
+"""Cosine between the key and the mirrored side under which that side has its back to the key."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Light:
     """The modifier's own light at the subject, without the room. Lengths in m, light in lx or lx·s at full power."""
@@ -245,12 +249,18 @@ def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) 
     return float(luminance(read(solved, [Meter(id="key", position=eye, normal=normal)])["key"].total))
 
 
-def _used(reading: Reading, meter: str, key_lamp: str) -> dict[str, float]:
+def _sees_key(brief: Brief, design: Any) -> bool:
+    # whether a receptor turned to the shadow side still looks at the key from there, so that a head would shade it
+    toward = set_up.toward_source(brief, design)
+    return bool(float(toward @ (toward * np.array([-1.0, 1.0, 1.0]))) > TURNED_AWAY)
+
+
+def _used(reading: Reading, meter: str, key_lamp: str, *, shades: bool) -> dict[str, float]:
     # by lamp; on the shadow side the modifier's own light is shaded off
     found: dict[str, float] = {}
     for lamp, part in reading.by_lamp.items():
         name = key_lamp if lamp.startswith(set_up.ALIKE) else lamp
-        own = meter == "fill" and name == key_lamp
+        own = shades and meter == "fill" and name == key_lamp
         found[name] = found.get(name, 0.0) + float(luminance(part.room if own else part.total))
     return found
 
@@ -260,7 +270,10 @@ def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort:
     solved = solve(set_up.whole_scene(brief, design), effort)
     measured = measure(solved, [m for m in set_up.meters(brief, design) if m.id in names])
     readings = measured.readings(set_up.lamp_weights(brief))
-    return {name: sum(_used(reading, name, brief.lamp.type.id).values()) for name, reading in readings.items()}
+    return {
+        name: sum(_used(reading, name, brief.lamp.type.id, shades=_sees_key(brief, design)).values())
+        for name, reading in readings.items()
+    }
 
 
 _measured: Kept[tuple[Measured, dict[str, float]]] = Kept(16)
@@ -284,7 +297,10 @@ def levels_in_room(
 
     measured, shares = _measured.get((light_key(brief, design), effort), read_all)
     readings = measured.readings(set_up.lamp_weights(brief))
-    by_lamp = {name: _used(reading, name, brief.lamp.type.id) for name, reading in readings.items()}
+    by_lamp = {
+        name: _used(reading, name, brief.lamp.type.id, shades=_sees_key(brief, design))
+        for name, reading in readings.items()
+    }
     total = {name: sum(row.values()) for name, row in by_lamp.items()}
 
     # other lamps are meant to be seen as they are: only the modifier's own count as straight

@@ -257,6 +257,8 @@ def in_picture(brief: Brief, design: Any) -> bool:
     u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
     points = [np.array([lamp.centre for lamp in stands.lamps if not lamp.afar]).reshape(-1, 3)]
     for shape in stands.surfaces:
+        if shape.id in stands.shown:
+            continue
         if isinstance(shape, Panel):
             points.append(shape.origin + u * shape.edge_u + v * shape.edge_v)
         else:
@@ -279,11 +281,15 @@ def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     camera = np.array([0.0, -1.0, 0.0])
     dome = brief.receptor == "dome"
     height = min(brief.subject.face_height, BACKDROP_HEIGHT - 0.1, brief.room.height - 0.1)
+    behind, facing = np.array([0.0, brief.backdrop.distance - 1e-4, height]), camera
+    ground = kind_of(design).arrange(design, brief, None).ground
+    if ground is not None:
+        behind, facing = ground
     return (
         Meter(id="key", position=eye, normal=to_sheet),
         Meter(id="far_ear", position=eye - design.direction * brief.subject.head_depth, normal=to_sheet),
         Meter(id="exposure", position=eye, normal=camera if dome else to_sheet, receptor=brief.receptor),
         Meter(id="fill", position=eye, normal=mirrored),
-        Meter(id="backdrop", position=np.array([0.0, brief.backdrop.distance - 1e-4, height]), normal=camera),
+        Meter(id="backdrop", position=behind, normal=facing),
         Meter(id="lens", position=eye + brief.camera.distance * camera, normal=-camera),
     )

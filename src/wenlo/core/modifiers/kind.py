@@ -95,7 +95,8 @@ class Arrangement:
     ``surfaces`` of the modifier; ``lamps``, of which the first has the Brief's id of the lamp and others that share its
     setting are called ``key 2``, ``key 3`` …; ``source`` is the id of the panel that the subject sees shining;
     ``openings`` are cut into the walls; what is ``outside`` of the
-    room shades but does not stand in the set.
+    room shades but does not stand in the set; surfaces that are meant to be in the picture are ``shown``;
+    ``ground`` is the place and the normal of what is behind the subject where that is not the room's backdrop.
     """
 
     surfaces: tuple[Shape, ...]
@@ -103,6 +104,8 @@ class Arrangement:
     source: str = "sheet"
     openings: tuple[Opening, ...] = ()
     outside: tuple[Shape, ...] = ()
+    shown: frozenset[str] = frozenset()
+    ground: tuple[Vector, Vector] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

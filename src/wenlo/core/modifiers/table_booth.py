@@ -1,0 +1,280 @@
+"""A table booth: an existing table as the roof, a small lamp that bounces off it, cards round the thing below."""
+
+import math
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.kind import (
+    Arrangement,
+    Become,
+    Handling,
+    Hold,
+    Kind,
+    KindFigure,
+    Mark,
+    ModifierParameters,
+    Probe,
+)
+from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.thing_box import no_person
+from wenlo.core.optics.sheet import board
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import BounceRef, FinishRef, finish_material
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Meter, Panel, Shape
+
+Vector = NDArray[np.float64]
+
+Card = Literal["white", "black", "none"]
+
+
+class BoothParameters(ModifierParameters):
+    """Parameters of the roof, of what stands round the thing under it, and of the lamp that lights it from below."""
+
+    kind: Literal["table_booth"] = "table_booth"
+    key_angle: float = quantity(
+        -180.0, 180.0, unit="degree", label="side of the lamp (+ is camera right)", default=35.0
+    )
+    width: float = quantity(0.3, 2.5, unit="m", label="width of the roof", default=1.0)
+    length: float = quantity(0.3, 2.5, unit="m", label="depth of the roof", default=0.8)
+    roof: float = quantity(0.2, 2.2, unit="m", label="height of the roof", default=0.72)
+    ground: float = quantity(0.0, 1.5, unit="m", label="height of the ground", default=0.1)
+    face: BounceRef = "white_foam_board"
+    backdrop: FinishRef = "poster_white"
+    far_card: Card = "white"
+    near_card: Card = "none"
+    card_height: float = quantity(0.05, 1.2, unit="m", label="height of the cards", default=0.3)
+    card_distance: float = quantity(0.05, 1.2, unit="m", label="cards from the thing", default=0.3)
+    lamp_out: float = quantity(0.1, 2.0, unit="m", label="lamp before the thing", default=0.45)
+    lamp_height: float = quantity(0.02, 1.5, unit="m", label="lamp height", default=0.25)
+    flagged: bool = True
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the roof's underside, shape (3,). [m]"""
+        return np.array([0.0, self.length * 0.1, self.roof])
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Width and depth of the roof. [m]"""
+        return self.width, self.length
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Before the thing and to its side, shape (3,). [m]"""
+        place: Vector = self.direction * self.lamp_out + UP * self.lamp_height
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """The roof over the thing, shape (3,). [m]"""
+        return self.source_centre
+
+    @property
+    def highest(self) -> float:
+        """The roof. [m]"""
+        return self.roof + 0.03
+
+
+def _card(design: BoothParameters, side: float, what: Card) -> Panel:
+    surface = bounce("white_foam_board") if what == "white" else black("black_foam_board")
+    height = min(design.card_height, design.roof - design.ground - 0.02)
+    x = side if design.direction[0] >= 0.0 else -side
+    centre = np.array([x * design.card_distance, design.length * 0.1, design.ground + height / 2 + 0.003])
+    across = np.array([0.0, x * min(design.length * 0.8, 0.8), 0.0])
+    name = "near card" if side > 0.0 else "far card"
+    return panel(name, centre=centre, across=across, upward=UP * height, surface=surface)
+
+
+def arrange(design: BoothParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """Roof, ground with its back, cards, the lamp and its flag."""
+    del transmittance
+    across, upward = np.array([design.width, 0.0, 0.0]), np.array([0.0, design.length, 0.0])
+    roof = panel("sheet", centre=design.source_centre, across=across, upward=upward, surface=bounce(design.face))
+    if roof.normal[2] > 0.0:
+        roof = panel("sheet", centre=design.source_centre, across=-across, upward=upward, surface=bounce(design.face))
+    paper = board(finish_material(design.backdrop).reflectance)
+    deep, tall = design.length - 0.01, design.roof - design.ground - 0.02
+    middle = np.array([0.0, design.length * 0.1, design.ground + 0.001])
+    floor = panel(
+        "ground", centre=middle, across=-across * 0.98, upward=UP * 0.0 + np.array([0.0, deep, 0.0]), surface=paper
+    )
+    if floor.normal[2] < 0.0:
+        floor = panel("ground", centre=middle, across=across * 0.98, upward=np.array([0.0, deep, 0.0]), surface=paper)
+    back_at = middle + np.array([0.0, deep / 2, tall / 2 + 0.005])
+    back = panel("back", centre=back_at, across=across * 0.98, upward=UP * tall, surface=paper)
+    if back.normal[1] > 0.0:
+        back = panel("back", centre=back_at, across=-across * 0.98, upward=UP * tall, surface=paper)
+    surfaces: list[Shape] = [roof, floor, back]
+    surfaces += [
+        _card(design, side, what) for side, what in ((-1.0, design.far_card), (1.0, design.near_card)) if what != "none"
+    ]
+    if design.flagged:
+        surfaces.append(booth_flag(design))
+    shown = frozenset({"ground", "back", "near card", "far card"})
+    behind = (back_at - np.array([0.0, 0.003, 0.0]), np.array([0.0, -1.0, 0.0]))
+    return Arrangement(
+        surfaces=tuple(surfaces),
+        lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),),
+        shown=shown,
+        ground=behind,
+    )
+
+
+def booth_flag(design: BoothParameters) -> Panel:
+    """A card beside the lamp that keeps it off the thing, low enough to leave the way to the roof free."""
+    made = lamp_flag(design, width=0.25, height=0.25)
+    lamp, thing = design.lamp_position, np.array([0.0, 0.0, design.ground + 0.1])
+    toward = thing - lamp
+    away = float(np.linalg.norm(toward))
+    way = toward / away
+    level = np.array([-way[1], way[0], 0.0])
+    span = float(np.linalg.norm(level))
+    level = level / span if span > 1e-6 else np.array([1.0, 0.0, 0.0])
+    top = lamp + way * min(0.12, away / 3) + UP * 0.04
+    height = max(min(0.25, float(top[2]) - 0.01), 0.03)
+    return panel(
+        "lamp flag", centre=top - UP * height / 2, across=level * 0.25, upward=UP * height, surface=made.surface
+    )
+
+
+def figures(design: BoothParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Which sides of the thing get how much, and what raising it would bring."""
+    middle = UP * brief.subject.face_height
+    off = brief.subject.size / 2
+    ways = {
+        "top": UP,
+        "left": np.array([-1.0, 0.0, 0.0]),
+        "right": np.array([1.0, 0.0, 0.0]),
+        "front": np.array([0.0, -1.0, 0.0]),
+    }
+    found = probe([Meter(id=n, position=middle + v * off, normal=v) for n, v in ways.items()], frozenset())
+    top = max(found["top"], 1e-9)
+    rows = [
+        KindFigure(key=f"booth_{n}", label=f"{n[:1].upper()}{n[1:]} under the top", text=format_stops(stops_between(top, max(found[n], 1e-9)), signed=True).replace("+", ""), detail="light on that side of the thing against that from the roof")
+        for n in ("front", "left", "right")
+    ]  # fmt: skip
+    gap = design.roof - brief.subject.face_height - brief.subject.size / 2
+    size = min(design.width, design.length)
+    # the share of the sky over the thing that the roof takes, of a disc as large: sin² of its half angle
+    share, nearer = (math.sin(math.atan(size / 2 / max(g, 0.02))) ** 2 for g in (gap, max(gap - 0.1, 0.02)))
+    rows.append(
+        KindFigure(
+            key="raise",
+            label="Raised by 100 mm",
+            text=f"{format_stops(math.log2(nearer / share))} more",
+            detail=f"on its top, now {format_length(max(gap, 0.0), system=units)} under the roof",
+        )
+    )
+    return tuple(rows)
+
+
+def build(design: BoothParameters, brief: Brief) -> BuildPlan:
+    """Two boards make four cards; a board under the table; paper; a clamp for the lamp."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.cover(
+        design.face if isinstance(design.face, str) and design.face == "white_foam_board" else "white_foam_board",
+        design.width,
+        design.length,
+        note="under the table, white side down, held by clamps at its edge",
+    )
+    cards = [what for what in (design.far_card, design.near_card) if what != "none"]
+    for what in cards:
+        work.cover(
+            "white_foam_board" if what == "white" else "black_foam_board",
+            0.8 * design.length,
+            design.card_height,
+            note=f"{what} card; two come from one board, scored and bent to stand",
+        )
+    work.cover("white_foam_board", 0.12, 0.03, note="sliver card for one detail, on a bit of wire")
+    work.cover(
+        "white_painted_canvas",
+        design.width,
+        design.length + design.roof,
+        note="swept paper or canvas, up the back and forward under the thing",
+    )
+    work.bar(
+        "batten that lifts the ground",
+        max(design.width * 0.8, 0.1),
+        2,
+        "under the ground board, as high as it is to be raised",
+        "width",
+    )
+    work.fit("spring_clamp", 4)
+    work.step("Make the roof", "White board under the table top, flat and level.", mistake="It hangs through: the light gets a dip.", minutes=10)  # fmt: skip
+    work.step("Sweep the paper", "Up behind and forward without a crease.", mistake="A crease behind the thing.", minutes=5)  # fmt: skip
+    work.step("Raise the ground", f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
+              mistake="Low things too far from the roof: raise the ground.", minutes=5)  # fmt: skip
+    work.step("Bounce the lamp", "Clamped low before the thing, aimed at the roof over it; a card between it and the thing.",
+              mistake="Direct hot spot on the thing: flag the lamp.", caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.", minutes=10)  # fmt: skip
+    work.step("Place the cards", "One white, and look; then a black one across from it.",
+              mistake="Every side filled equally: no shape.", minutes=10)  # fmt: skip
+    return work.plan("table booth")
+
+
+def start(brief: Brief) -> BoothParameters:
+    """A table's height over the thing."""
+    ground = round(max(0.0, brief.subject.face_height - brief.subject.size / 2 - 0.004), 3)
+    roof = round(min(ground + max(brief.subject.size * 2.0, brief.subject.size + 0.3), 2.2, brief.room.height - 0.1), 2)
+    return BoothParameters(
+        ground=min(ground, 1.5), roof=roof, lamp_height=round(min(max(ground + 0.03, 0.02), 1.5), 3),
+        card_height=round(min(max(brief.subject.size, 0.1), 1.2), 2), card_distance=round(min(max(1.4 * brief.subject.size, 0.2), 1.2), 2),
+    )  # fmt: skip
+
+
+def grown(design: BoothParameters, scale: float) -> BoothParameters:
+    """A larger table."""
+    held = {name: round(min(max(getattr(design, name) * scale, 0.3), 2.5), 3) for name in ("width", "length")}
+    return design.model_copy(update=held)
+
+
+def marks(design: BoothParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Heights of roof and ground, and how far out the lamp is."""
+    del brief
+    d = design.direction
+    edge = -d * (design.length / 2 + 0.1)
+    return (
+        Mark(path="design.roof", label="Height of the roof", start=edge, end=edge + UP * design.roof),
+        Mark(path="design.ground", label="Height of the ground", start=edge * 0.7, end=edge * 0.7 + UP * design.ground),
+        Mark(
+            path="design.lamp_out", label="Lamp before the thing", start=UP * 0.02, end=d * design.lamp_out + UP * 0.02
+        ),
+    )
+
+
+def handling(design: BoothParameters) -> Handling:
+    """Cards and paper under a table that is there."""
+    return Handling(
+        stands=0,
+        people=1,
+        setup=12,
+        strike=5,
+        packed=(max(design.width, design.length), min(design.width, design.length), 0.04),
+        uses=30,
+    )
+
+
+def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:
+    """The clamps at the table's edge."""
+    return (Hold(name="clamps at the table", place=design.source_centre, mass=mass),)
+
+
+KIND = Kind(
+    id="table_booth", name="table booth", parameters=BoothParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
+    handling=handling, holds=holds, cannot=no_person, figures=figures,
+    good="a studio under a table, from two boards and one small lamp",
+    bad="small; the light is from above, so that fronts need a card",
+    replaces=("thing as near to the roof as the picture lets it",),
+    mistakes=("direct hot spot", "low things too far from the roof: raise the ground", "every side filled equally: no shape"),
+    cautions=("Keep a hot lamp clear of the board and of cloth.",),
+    becomes=(
+        Become(forms=("table",), sizes={"width": "width", "length": "height"}, faces=1,
+               how="Put the thing under it on a raised ground, clamp a white board under its top, and bounce the lamp off that."),
+    ),
+)  # fmt: skip

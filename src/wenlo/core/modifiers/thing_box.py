@@ -1,0 +1,204 @@
+"""What boxes and tents round a thing on a table share: their place, their sides and their lamps."""
+
+from typing import Any, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.modifiers.kind import Mark, ModifierParameters
+from wenlo.core.modifiers.placing import UP, black, bounce, key_lamps, layers_of, panel
+from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.sheet import Sheet, board
+from wenlo.core.quantities.length import format_length
+from wenlo.core.shelf.own import FinishRef, SheetRef, finish_material
+from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Panel
+
+Vector = NDArray[np.float64]
+
+Across = Literal["sheet", "white card", "black card", "open"]
+
+BEHIND = 0.6
+"""Share of the box's depth that lies behind the front of the thing."""
+
+ROOM_ROUND = 2.6
+"""So many times the thing's size are width and height of a box, so that nothing but ground is in the picture."""
+
+
+class ThingBox(ModifierParameters):
+    """Parameters of a box round a thing; ``key_angle`` only tells the side of the key."""
+
+    key_angle: float = quantity(-90.0, 90.0, unit="degree", label="side of the key (+ is camera right)", default=90.0)
+    width: float = quantity(0.15, 2.5, unit="m", label="width", default=0.7)
+    height: float = quantity(0.15, 2.5, unit="m", label="height", default=0.7)
+    depth: float = quantity(0.15, 2.5, unit="m", label="depth", default=0.7)
+    table: float = quantity(0.0, 1.8, unit="m", label="height of the table", default=0.75)
+    sheet: SheetRef = "cotton_bed_linen_white"
+    far_side: Across = "sheet"
+    backdrop: FinishRef = "poster_white"
+    lamp_distance: float = quantity(0.03, 2.0, unit="m", label="distance from lamp to sheet", default=0.35)
+    lamps: int = quantity(1, 3, unit="count", label="lamps: key, far side, top", default=2)
+
+    @property
+    def direction(self) -> Vector:
+        """To the side of the key, shape (3,)."""
+        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
+
+    @property
+    def middle(self) -> Vector:
+        """Middle of the box's inside, shape (3,). [m]"""
+        return np.array([0.0, self.depth * (BEHIND - 0.5), self.table + self.height / 2])
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the sheet on the key's side, shape (3,). [m]"""
+        place: Vector = self.middle + self.direction * self.width / 2
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Depth and height of that sheet. [m]"""
+        return self.depth, self.height
+
+    @property
+    def lamp_places(self) -> list[Vector]:
+        """Key side, far side, over the top, shape (3,) each. [m]"""
+        off = self.width / 2 + self.lamp_distance
+        places = [self.middle + self.direction * off, self.middle - self.direction * off]
+        places.append(self.middle + UP * (self.height / 2 + self.lamp_distance))
+        return places[: self.lamps]
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Beside the key's sheet, shape (3,). [m]"""
+        return self.lamp_places[0]
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the box, shape (3,). [m]"""
+        return self.middle
+
+    @property
+    def highest(self) -> float:
+        """Top of the box, or of a lamp over it. [m]"""
+        return self.table + self.height + (self.lamp_distance + 0.1 if self.lamps > 2 else 0.0)
+
+
+def side_panel(design: ThingBox, name: str, side: float, surface: Sheet) -> Panel:
+    """A side of the box, its front inward; ``side`` 1 is the key's."""
+    centre = design.middle + design.direction * side * design.width / 2
+    across = np.array([0.0, design.depth, 0.0])
+    made = panel(name, centre=centre, across=across, upward=UP * design.height, surface=surface)
+    if float(made.normal @ (design.middle - centre)) < 0.0:
+        made = panel(name, centre=centre, across=-across, upward=UP * design.height, surface=surface)
+    return made
+
+
+def top_panel(design: ThingBox, surface: Sheet) -> Panel:
+    """The top of the box, its front inward."""
+    centre = design.middle + UP * design.height / 2
+    upward, across = np.array([0.0, design.depth, 0.0]), np.array([design.width, 0.0, 0.0])
+    made = panel("top", centre=centre, across=across, upward=upward, surface=surface)
+    return made if made.normal[2] < 0.0 else panel("top", centre=centre, across=-across, upward=upward, surface=surface)
+
+
+def ground_panels(design: ThingBox) -> tuple[Panel, Panel]:
+    """The sweep, as a floor and a back that meet behind the thing; both face the camera and the light."""
+    surface = board(finish_material(design.backdrop).reflectance)
+    wide = np.array([design.width - 0.004, 0.0, 0.0])
+    floor = panel(
+        "ground",
+        centre=design.middle - UP * (design.height / 2 - 0.002),
+        across=wide,
+        upward=np.array([0.0, design.depth - 0.004, 0.0]),
+        surface=surface,
+    )
+    if floor.normal[2] < 0.0:
+        floor = panel(
+            "ground",
+            centre=design.middle - UP * (design.height / 2 - 0.002),
+            across=-wide,
+            upward=np.array([0.0, design.depth - 0.004, 0.0]),
+            surface=surface,
+        )
+    back_at = design.middle + np.array([0.0, design.depth / 2 - 0.002, 0.0])
+    back = panel("back", centre=back_at, across=wide, upward=UP * (design.height - 0.004), surface=surface)
+    if back.normal[1] > 0.0:
+        back = panel("back", centre=back_at, across=-wide, upward=UP * (design.height - 0.004), surface=surface)
+    return floor, back
+
+
+def behind(design: ThingBox) -> tuple[Vector, Vector]:
+    """Where the ground behind the thing is read: on the back, a little over the table; and its normal, shape (3,) each."""
+    place = design.middle + np.array([0.0, design.depth / 2 - 0.003, 0.0])
+    return place, np.array([0.0, -1.0, 0.0])
+
+
+def across_surface(design: ThingBox, transmittance: float | None) -> Sheet | None:
+    """What is on the far side; None where it is open."""
+    if design.far_side == "sheet":
+        return layers_of(design.sheet, 1, transmittance)
+    return {"white card": bounce("white_foam_board"), "black card": black("black_foam_board"), "open": None}[
+        design.far_side
+    ]
+
+
+def box_lamps(design: ThingBox, brief: Brief) -> tuple[Emitter, ...]:
+    """The lamps, each aimed at the middle of the box."""
+    places = design.lamp_places
+    return key_lamps(brief, places, [design.middle] * len(places))
+
+
+def box_start(brief: Brief) -> dict[str, Any]:
+    """Round the thing, with room for the picture to see nothing but ground."""
+    size = brief.subject.size
+    side = round(min(max(ROOM_ROUND * size, 0.3), 1.6), 2)
+    # the sides stand outside of what the lens sees at the back
+    width = round(min(max(side, 1.05 * seen_width(brief, brief.camera.distance + BEHIND * side) + 0.02), 2.2), 2)
+    table = round(max(0.0, brief.subject.face_height - size / 2 - 0.004), 4)
+    height = round(min(side, max(brief.room.height - table - 0.1, 0.15)), 2)
+    return {
+        "width": width,
+        "height": height,
+        "depth": side,
+        "table": table,
+        "lamp_distance": round(min(0.5 * side, 1.0), 2),
+    }
+
+
+def box_grown(design: ThingBox, scale: float) -> dict[str, float]:
+    """Changes that make the box larger all ways. [m]"""
+    sides = {
+        name: round(min(max(getattr(design, name) * scale, 0.15), 2.5), 3) for name in ("width", "height", "depth")
+    }
+    return {**sides, "lamp_distance": round(min(max(design.lamp_distance * scale, 0.03), 2.0), 3)}
+
+
+def box_marks(design: ThingBox) -> tuple[Mark, ...]:
+    """Height of the table and of the box, its width toward the key, and how far off the lamp is."""
+    d = design.direction
+    edge = d * design.width / 2
+    low, high = edge + UP * design.table, edge + UP * (design.table + design.height)
+    lamp = design.lamp_position * np.array([1.0, 0.0, 1.0])
+    return (
+        Mark(path="design.table", label="Height of the table", start=-edge, end=-edge + UP * design.table),
+        Mark(path="design.height", label="Height", start=low + 0.06 * d, end=high + 0.06 * d),
+        Mark(path="design.width", label="Width", start=-edge + UP * (design.table + design.height + 0.06), end=high + 0.06 * UP),
+        Mark(path="design.lamp_distance", label="Distance from lamp to sheet", start=edge + UP * float(lamp[2]), end=lamp),
+    )  # fmt: skip
+
+
+def no_person(brief: Brief) -> str | None:
+    """Boxes are for things; and the thing must go in."""
+    if brief.subject.kind in PEOPLE:
+        return "It is made for a thing on a table, and the Brief has a person."
+    if brief.subject.size > 0.9:
+        return f"A thing {format_length(brief.subject.size)} high does not go into a box that one can carry."
+    return None
+
+
+def seen_width(brief: Brief, distance: float) -> float:
+    """How wide the picture is at a distance from the lens. [m]"""
+    _, wide, _ = SENSORS[brief.camera.sensor]
+    return wide / brief.camera.focal_length * distance

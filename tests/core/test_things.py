@@ -1,0 +1,130 @@
+"""Boxes, tents and booths for things: shape, ground, hole and roof in the solved light."""
+
+import math
+
+import numpy as np
+import pytest
+
+from factories import make_shoot
+from wenlo.core.advice import set_up
+from wenlo.core.advice.figures import evaluate
+from wenlo.core.advice.own_figures import own_figures
+from wenlo.core.modifiers import tabletop_dome
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+JAR = make_shoot(
+    brief__subject__kind="bottle",
+    brief__subject__size=0.22,
+    brief__subject__face_height=1.05,
+    brief__camera__distance=1.1,
+).brief
+BOXES = ["light_tent", "product_box", "tabletop_dome"]
+
+
+def made(kind, brief=JAR, **changes):
+    start = kinds()[kind].start(brief)
+    return kinds()[kind].parameters.model_validate({**start.model_dump(), **changes})
+
+
+def stops(text):
+    return float(text.split()[0].replace("+", ""))
+
+
+def figure(design, key, brief=JAR):
+    return next(f for f in own_figures(brief, design) if f.key == key)
+
+
+@pytest.mark.parametrize("kind", BOXES)
+def test_two_lamps_alike_are_flat_and_one_gives_shape(kind):
+    both, one = made(kind), made(kind, lamps=1)
+    assert abs(stops(figure(both, "shape").text)) < 0.3
+    assert stops(figure(one, "shape").text) > 1.0
+    # the gauge reads the same: what comes back from the far side is the thing's own fill
+    result = evaluate(JAR, both)
+    assert abs(result.contrast) < 0.4
+
+
+@pytest.mark.parametrize("kind", ["light_tent", "product_box"])
+def test_a_black_card_across_makes_one_sided_shape_and_a_white_one_takes_it_back(kind):
+    level = {
+        side: stops(figure(made(kind, lamps=1, far_side=side), "shape").text)
+        for side in ("white card", "open", "black card")
+    }
+    assert level["black card"] > level["white card"] + 1.0
+    assert level["white card"] < level["open"] + 1.0
+
+
+@pytest.mark.parametrize("kind", BOXES)
+def test_nothing_but_ground_is_in_the_picture(kind):
+    design = made(kind)
+    assert not set_up.in_picture(JAR, design)
+    arrangement = kinds()[kind].arrange(design, JAR, None)
+    place, normal = arrangement.ground
+    meter = next(m for m in set_up.meters(JAR, design) if m.id == "backdrop")
+    assert meter.position == pytest.approx(place)
+    assert meter.normal == pytest.approx(normal)
+    # a darker ground is darker, and changes what falls on it only by what it sends back
+    dark = made(kind, backdrop="black_cloth")
+    assert evaluate(JAR, dark).levels.backdrop < evaluate(JAR, design).levels.backdrop
+
+
+@pytest.mark.parametrize("kind", [*BOXES, "table_booth"])
+def test_people_and_large_things_do_not_go_in(kind):
+    assert "person" in kinds()[kind].cannot(Brief())
+    huge = JAR.model_copy(update={"subject": JAR.subject.model_copy(update={"size": 1.4})})
+    assert "does not go into" in kinds()[kind].cannot(huge)
+    assert kinds()[kind].cannot(JAR) is None
+
+
+def test_a_mirror_turned_as_said_no_longer_shows_the_hole():
+    design = made("tabletop_dome", hole=0.08)
+    turn = tabletop_dome.turn_needed(design)
+    front = design.middle - np.array([0.0, design.depth / 2, 0.0])
+    away = abs(front[1])
+    # a mirror at the mark that faces the hole, turned by the angle: what it shows the lens lies twice as far round
+    for angle, seen in ((0.0, True), (0.98 * turn, True), (1.02 * turn, False)):
+        offset = away * math.tan(2 * angle)
+        assert bool(offset <= design.hole) is seen, angle
+    assert f"{math.degrees(turn):.0f}°" == figure(design, "turn").text
+
+
+def test_the_hole_that_the_lens_needs_grows_with_its_distance_and_field():
+    near = tabletop_dome.free_hole(made("tabletop_dome"), JAR)
+    closer = JAR.model_copy(update={"camera": JAR.camera.model_copy(update={"distance": 0.5})})
+    longer = JAR.model_copy(update={"camera": JAR.camera.model_copy(update={"focal_length": 0.2})})
+    assert tabletop_dome.free_hole(made("tabletop_dome"), closer) < near
+    assert tabletop_dome.free_hole(made("tabletop_dome"), longer) < near
+
+
+def test_walls_pass_the_light_that_the_tub_does():
+    thin, nested = made("tabletop_dome"), made("tabletop_dome", nested=True)
+    keys = []
+    for design in (thin, nested):
+        solved = solve(set_up.scene(JAR, design, with_room=False), DRAFT)
+        meter = next(m for m in set_up.meters(JAR, design) if m.id == "key")
+        keys.append(float(luminance(read(solved, [meter])["key"].total)))
+    assert 0.5 < keys[1] / keys[0] < 0.95
+
+
+def test_a_booth_lights_from_its_roof_and_the_flag_keeps_the_lamp_off():
+    booth, open_lamp = made("table_booth"), made("table_booth", flagged=False)
+    assert stops(figure(booth, "booth_front").text) > 0.5
+    assert stops(figure(open_lamp, "booth_front").text) < stops(figure(booth, "booth_front").text) - 1.0
+    solved = solve(set_up.scene(JAR, booth, with_room=False), DRAFT)
+    thing = Meter(id="m", position=np.array([0.0, 0.0, JAR.subject.face_height]), normal=booth.direction)
+    assert float(luminance(read(solved, [thing])["m"].direct)) < 0.2 * float(
+        luminance(read(solved, [thing])["m"].total)
+    )
+
+
+def test_cards_fill_their_own_side_and_raising_brings_the_top_nearer():
+    white, black = made("table_booth", far_card="white"), made("table_booth", far_card="black")
+    side = "booth_left" if white.direction[0] > 0 else "booth_right"
+    assert stops(figure(black, side).text) > stops(figure(white, side).text) + 0.3
+    assert stops(figure(white, "raise").text) > 0.0
+    low = made("table_booth", roof=2.0)
+    assert stops(figure(low, "raise").text) > 0.0

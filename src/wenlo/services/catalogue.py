@@ -114,6 +114,8 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(Choice(id=value, name=str(value).replace("_", " ")) for value in get_args(annotation))
     if name == "sheet":
         return tuple(sheets())
+    if name == "backdrop" and annotation is not bool:
+        return tuple(finishes())
     if name in {"face", "lining"}:
         return tuple(Choice(id=f.id, name=f.name) for f in bounce_faces().values())
     return ()

@@ -10,6 +10,7 @@ const OWN: Record<string, ShelfCategory> = {
   'design.sheet': 'sheet',
   'design.face': 'face',
   'design.lining': 'face',
+  'design.backdrop': 'backdrop',
 };
 
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
@@ -21,7 +22,7 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
       {kind.controls.map((c) => {
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
         const own = OWN[c.path];
-        if (own)
+        if (own && c.options.length > 2)
           return <ShelfChoice key={c.path} path={c.path} label={label} options={c.options} category={own} />;
         return c.options.length ? (
           <Choice key={c.path} path={c.path} label={label} options={c.options} />

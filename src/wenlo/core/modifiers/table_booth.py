@@ -20,7 +20,7 @@ from wenlo.core.modifiers.kind import (
     Probe,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
-from wenlo.core.modifiers.thing_box import no_person
+from wenlo.core.modifiers.thing_box import no_person, seen_width
 from wenlo.core.optics.sheet import board
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
@@ -54,6 +54,7 @@ class BoothParameters(ModifierParameters):
     lamp_out: float = quantity(0.1, 2.0, unit="m", label="lamp before the thing", default=0.45)
     lamp_height: float = quantity(0.02, 1.5, unit="m", label="lamp height", default=0.25)
     flagged: bool = True
+    paper_width: float = quantity(0.2, 3.0, unit="m", label="width of the backdrop", default=1.0)
 
     @property
     def source_centre(self) -> Vector:
@@ -100,17 +101,16 @@ def arrange(design: BoothParameters, brief: Brief, transmittance: float | None =
     if roof.normal[2] > 0.0:
         roof = panel("sheet", centre=design.source_centre, across=-across, upward=upward, surface=bounce(design.face))
     paper = board(finish_material(design.backdrop).reflectance)
+    wide = np.array([design.paper_width, 0.0, 0.0])
     deep, tall = design.length - 0.01, design.roof - design.ground - 0.02
     middle = np.array([0.0, design.length * 0.1, design.ground + 0.001])
-    floor = panel(
-        "ground", centre=middle, across=-across * 0.98, upward=UP * 0.0 + np.array([0.0, deep, 0.0]), surface=paper
-    )
+    floor = panel("ground", centre=middle, across=-wide, upward=np.array([0.0, deep, 0.0]), surface=paper)
     if floor.normal[2] < 0.0:
-        floor = panel("ground", centre=middle, across=across * 0.98, upward=np.array([0.0, deep, 0.0]), surface=paper)
+        floor = panel("ground", centre=middle, across=wide, upward=np.array([0.0, deep, 0.0]), surface=paper)
     back_at = middle + np.array([0.0, deep / 2, tall / 2 + 0.005])
-    back = panel("back", centre=back_at, across=across * 0.98, upward=UP * tall, surface=paper)
+    back = panel("back", centre=back_at, across=wide, upward=UP * tall, surface=paper)
     if back.normal[1] > 0.0:
-        back = panel("back", centre=back_at, across=-across * 0.98, upward=UP * tall, surface=paper)
+        back = panel("back", centre=back_at, across=-wide, upward=UP * tall, surface=paper)
     surfaces: list[Shape] = [roof, floor, back]
     surfaces += [
         _card(design, side, what) for side, what in ((-1.0, design.far_card), (1.0, design.near_card)) if what != "none"
@@ -220,10 +220,11 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
 
 def start(brief: Brief) -> BoothParameters:
     """A table's height over the thing."""
-    ground = round(max(0.0, brief.subject.face_height - brief.subject.size / 2 - 0.004), 3)
+    ground = round(max(0.0, brief.subject.face_height - brief.subject.size / 2 - 0.0015), 4)
     roof = round(min(ground + max(brief.subject.size * 2.0, brief.subject.size + 0.3), 2.2, brief.room.height - 0.1), 2)
+    paper = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.5), 0.4), 3.0, brief.room.width - 0.1), 2)
     return BoothParameters(
-        ground=min(ground, 1.5), roof=roof, lamp_height=round(min(max(ground + 0.03, 0.02), 1.5), 3),
+        ground=min(ground, 1.5), paper_width=paper, roof=roof, lamp_height=round(min(max(ground + 0.03, 0.02), 1.5), 3),
         card_height=round(min(max(brief.subject.size, 0.1), 1.2), 2), card_distance=round(min(max(1.4 * brief.subject.size, 0.2), 1.2), 2),
     )  # fmt: skip
 
@@ -241,9 +242,17 @@ def marks(design: BoothParameters, brief: Brief) -> tuple[Mark, ...]:
     edge = -d * (design.length / 2 + 0.1)
     return (
         Mark(path="design.roof", label="Height of the roof", start=edge, end=edge + UP * design.roof),
-        Mark(path="design.ground", label="Height of the ground", start=edge * 0.7, end=edge * 0.7 + UP * design.ground),
         Mark(
-            path="design.lamp_out", label="Lamp before the thing", start=UP * 0.02, end=d * design.lamp_out + UP * 0.02
+            path="design.ground",
+            label="Height of the ground",
+            start=edge - 0.3 * d,
+            end=edge - 0.3 * d + UP * design.ground,
+        ),
+        Mark(
+            path="design.lamp_out",
+            label="Lamp before the thing",
+            start=UP * (design.ground - 0.1),
+            end=d * design.lamp_out + UP * (design.ground - 0.1),
         ),
     )
 

@@ -156,7 +156,8 @@ def box_start(brief: Brief) -> dict[str, Any]:
     side = round(min(max(ROOM_ROUND * size, 0.3), 1.6), 2)
     # the sides stand outside of what the lens sees at the back
     width = round(min(max(side, 1.05 * seen_width(brief, brief.camera.distance + BEHIND * side) + 0.02), 2.2), 2)
-    table = round(max(0.0, brief.subject.face_height - size / 2 - 0.004), 4)
+    # the ground lies between the table top and the foot of the thing
+    table = round(max(0.0, brief.subject.face_height - size / 2 - 0.0025), 4)
     height = round(min(side, max(brief.room.height - table - 0.1, 0.15)), 2)
     return {
         "width": width,
@@ -179,13 +180,15 @@ def box_marks(design: ThingBox) -> tuple[Mark, ...]:
     """Height of the table and of the box, its width toward the key, and how far off the lamp is."""
     d = design.direction
     edge = d * design.width / 2
-    low, high = edge + UP * design.table, edge + UP * (design.table + design.height)
+    far = -edge - 0.14 * d
+    top = UP * (design.table + design.height)
     lamp = design.lamp_position * np.array([1.0, 0.0, 1.0])
+    under = UP * (design.table - 0.08)
     return (
-        Mark(path="design.table", label="Height of the table", start=-edge, end=-edge + UP * design.table),
-        Mark(path="design.height", label="Height", start=low + 0.06 * d, end=high + 0.06 * d),
-        Mark(path="design.width", label="Width", start=-edge + UP * (design.table + design.height + 0.06), end=high + 0.06 * UP),
-        Mark(path="design.lamp_distance", label="Distance from lamp to sheet", start=edge + UP * float(lamp[2]), end=lamp),
+        Mark(path="design.table", label="Height of the table", start=far, end=far + UP * design.table),
+        Mark(path="design.height", label="Height", start=far + UP * design.table, end=far + top),
+        Mark(path="design.width", label="Width", start=-edge + top + 0.08 * UP, end=edge + top + 0.08 * UP),
+        Mark(path="design.lamp_distance", label="Distance from lamp to sheet", start=edge + under, end=lamp * np.array([1.0, 0.0, 0.0]) + under),
     )  # fmt: skip
 
 

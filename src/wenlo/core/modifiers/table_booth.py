@@ -107,7 +107,7 @@ def arrange(design: BoothParameters, brief: Brief, transmittance: float | None =
     floor = panel("ground", centre=middle, across=-wide, upward=np.array([0.0, deep, 0.0]), surface=paper)
     if floor.normal[2] < 0.0:
         floor = panel("ground", centre=middle, across=wide, upward=np.array([0.0, deep, 0.0]), surface=paper)
-    back_at = middle + np.array([0.0, deep / 2, tall / 2 + 0.005])
+    back_at = middle + np.array([0.0, deep / 2 - 0.001, tall / 2])
     back = panel("back", centre=back_at, across=wide, upward=UP * tall, surface=paper)
     if back.normal[1] > 0.0:
         back = panel("back", centre=back_at, across=-wide, upward=UP * tall, surface=paper)

@@ -31,7 +31,7 @@ ALL = sorted(kinds())
 LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
 
 
-THINGS = {"light_tent", "product_box", "table_booth", "tabletop_dome"}
+THINGS = {"acrylic_table", "light_tent", "product_box", "table_booth", "tabletop_dome"}
 
 
 def brief_for(kind: str, **changes) -> Brief:

@@ -12,7 +12,7 @@ from wenlo.core.advice.own_figures import own_figures
 from wenlo.core.modifiers import tabletop_dome
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.brief import Brief, Room
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
@@ -72,7 +72,7 @@ def test_nothing_but_ground_is_in_the_picture(kind):
     assert evaluate(JAR, dark).levels.backdrop < evaluate(JAR, design).levels.backdrop
 
 
-@pytest.mark.parametrize("kind", [*BOXES, "table_booth"])
+@pytest.mark.parametrize("kind", [*BOXES, "table_booth", "acrylic_table"])
 def test_people_and_large_things_do_not_go_in(kind):
     assert "person" in kinds()[kind].cannot(Brief())
     huge = JAR.model_copy(update={"subject": JAR.subject.model_copy(update={"size": 1.4})})
@@ -128,3 +128,34 @@ def test_cards_fill_their_own_side_and_raising_brings_the_top_nearer():
     assert stops(figure(white, "raise").text) > 0.0
     low = made("table_booth", roof=2.0)
     assert stops(figure(low, "raise").text) > 0.0
+
+
+def test_light_from_below_takes_the_shadow_away():
+    def depth(**changes):
+        text = figure(made("acrylic_table", **changes), "shadow").text
+        return 0.0 if text == "shadowless" else stops(text)
+
+    assert depth(under=0.1) > depth(under=0.5) > 0.0
+    assert depth(under=4.0) <= 0.1
+    # the shadow of the light from above, all of it kept off, over what still comes from below
+    brief = JAR.model_copy(update={"room": Room(walls="black_cloth", ceiling="black_cloth", floor="black_cloth")})
+    text = figure(made("acrylic_table", brief, under=0.0), "shadow", brief).text
+    assert stops(text) > 0.5
+
+
+def test_a_sheet_bent_too_tightly_is_told():
+    assert "cracks" in figure(made("acrylic_table", thickness=0.004, bend=0.7), "least_bend").detail
+    fine = figure(made("acrylic_table", thickness=0.002, bend=0.7), "least_bend")
+    assert fine.text == "660 mm"
+    assert "cracks" not in fine.detail
+
+
+def test_the_bend_leaves_the_flat_part_without_a_step():
+    design = made("acrylic_table")
+    ground, bend = kinds()["acrylic_table"].arrange(design, JAR, None).surfaces[1:]
+    back = design.flat * 0.6
+    # the bend begins under its own axis, at the height of the table and at the flat part's back edge
+    bottom = bend.base - np.array([0.0, 0.0, design.bend])
+    assert bottom[1:] == pytest.approx([back, design.table])
+    corners = [ground.origin + a * ground.edge_u + b * ground.edge_v for a in (0, 1) for b in (0, 1)]
+    assert max(c[1] for c in corners) == pytest.approx(back)

@@ -12,7 +12,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.optics.finish import CellGrid, CellShape
 from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
 from wenlo.core.quantities.length import UnitSystem, format_length
@@ -45,7 +45,7 @@ CHANNEL = 0.012
 """Wall of the channel frame and its clearance at the corners. [m]"""
 
 
-class GridParameters(Upright):
+class GridParameters(LitFromBehind):
     """Parameters of the sheet and of the cells before it."""
 
     kind: Literal["cell_grid"] = "cell_grid"
@@ -62,17 +62,6 @@ class GridParameters(Upright):
     def ratio(self) -> float:
         """Depth over width of a cell. [-]"""
         return self.depth / self.cell
-
-    @property
-    def lamp_position(self) -> Vector:
-        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * self.lamp_distance
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the sheet, shape (3,). [m]"""
-        return self.source_centre
 
     @property
     def open_share(self) -> float:
@@ -210,9 +199,7 @@ def start(brief: Brief) -> GridParameters:
 
 def grown(design: GridParameters, scale: float) -> GridParameters:
     """A larger sheet; the cells stay as they are."""
-    changes = resized(design, scale, lamp_distance=design.lamp_distance)
-    held = {name: min(max(changes[name], 0.1), 2.0) for name in ("width", "height")}
-    return design.model_copy(update={**changes, **held, "lamp_distance": min(max(changes["lamp_distance"], 0.05), 6.0)})
+    return design.model_copy(update=grown_within(design, scale))
 
 
 def marks(design: GridParameters, brief: Brief) -> tuple[Mark, ...]:

@@ -14,6 +14,7 @@ from wenlo.core.quantities.colour import light_colour
 from wenlo.core.shelf.items import LampValues
 from wenlo.core.shelf.own import OwnLamp
 from wenlo.core.shoot.brief import Brief, LampSetting
+from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Panel
 
 Vector = NDArray[np.float64]
@@ -36,6 +37,28 @@ OUTSIDE_THE_AIR = 128000.0
 CLEAR = 0.21
 STRIP = 1.2
 """Wider than the sun is let shine beside the window. [m]"""
+
+
+class InWall(ModifierParameters):
+    """Parameters of an opening in the side wall; ``key_angle`` only tells the side: camera right (positive) or left."""
+
+    key_angle: float = quantity(
+        -90.0, 90.0, unit="degree", label="side of the opening (+ is camera right)", default=90.0
+    )
+    sill: float = quantity(0.0, 2.5, unit="m", label="sill above the floor", default=0.75)
+    along: float = quantity(-3.0, 3.0, unit="m", label="opening toward the camera", default=0.0)
+    wall: float = quantity(0.4, 10.0, unit="m", label="subject to the wall with the opening", default=1.8)
+
+    @property
+    def direction(self) -> Vector:
+        """Straight to the wall, whatever the key angle is, shape (3,)."""
+        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Straight into the room, shape (3,). [m]"""
+        aim: Vector = self.lamp_position - self.direction
+        return aim
 
 
 def sun_illuminance(height: float) -> float:

@@ -12,7 +12,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shelf.own import ClothRef
@@ -36,7 +36,7 @@ LENS = 0.12
 """Half width about the lens that is kept dark. [m]"""
 
 
-class CageParameters(Upright):
+class CageParameters(LitFromBehind):
     """Parameters of the sheet, and which surfaces are kept dark; how far out the flags stand."""
 
     kind: Literal["flag_cage"] = "flag_cage"
@@ -48,17 +48,6 @@ class CageParameters(Upright):
     ceiling: bool = False
     lens: bool = False
     out: float = quantity(0.05, 2.0, unit="m", label="flags from the sheet", default=0.4)
-
-    @property
-    def lamp_position(self) -> Vector:
-        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * self.lamp_distance
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the sheet, shape (3,). [m]"""
-        return self.source_centre
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -291,9 +280,7 @@ def start(brief: Brief) -> CageParameters:
 
 def grown(design: CageParameters, scale: float) -> CageParameters:
     """Sheet and lamp distance; the flags follow by themselves."""
-    changes = resized(design, scale, lamp_distance=design.lamp_distance)
-    held = {name: min(max(changes[name], 0.2), 2.0) for name in ("width", "height")}
-    return design.model_copy(update={**changes, **held, "lamp_distance": min(max(changes["lamp_distance"], 0.1), 6.0)})
+    return design.model_copy(update=grown_within(design, scale))
 
 
 def marks(design: CageParameters, brief: Brief) -> tuple[Mark, ...]:

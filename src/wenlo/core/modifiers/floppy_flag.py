@@ -9,7 +9,7 @@ from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.shelf.own import ClothRef
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
@@ -19,7 +19,7 @@ Vector = NDArray[np.float64]
 BATTEN = 0.044
 
 
-class FloppyParameters(Upright):
+class FloppyParameters(LitFromBehind):
     """Parameters of the sheet that the key comes through and of the flag at its side toward the backdrop.
 
     The flag alone softens nothing: it stands beside a small hung sheet, and keeps its light off the background.
@@ -33,17 +33,6 @@ class FloppyParameters(Upright):
     flag_width: float = quantity(0.3, 1.5, unit="m", label="width of the flag", default=0.45)
     flag_height: float = quantity(0.3, 1.2, unit="m", label="height of the flag, folded up", default=0.9)
     dropped: bool = True
-
-    @property
-    def lamp_position(self) -> Vector:
-        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * self.lamp_distance
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the sheet, shape (3,). [m]"""
-        return self.source_centre
 
     @property
     def black_height(self) -> float:
@@ -109,14 +98,7 @@ def start(brief: Brief) -> FloppyParameters:
 
 def grown(design: FloppyParameters, scale: float) -> FloppyParameters:
     """Sheet and lamp distance; the flag stays as it is."""
-    changes = resized(design, scale, lamp_distance=design.lamp_distance)
-    return design.model_copy(
-        update={
-            **changes,
-            "width": min(max(changes["width"], 0.3), 2.0),
-            "height": min(max(changes["height"], 0.3), 2.5),
-        }
-    )
+    return design.model_copy(update=grown_within(design, scale))
 
 
 def marks(design: FloppyParameters, brief: Brief) -> tuple[Mark, ...]:

@@ -9,7 +9,7 @@ from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.shelf.own import ClothRef
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
@@ -17,7 +17,7 @@ from wenlo.core.shoot.fields import quantity
 Vector = NDArray[np.float64]
 
 
-class CurtainParameters(Upright):
+class CurtainParameters(LitFromBehind):
     """Parameters of the hung cloth."""
 
     kind: Literal["hung_curtain"] = "hung_curtain"
@@ -26,17 +26,6 @@ class CurtainParameters(Upright):
     sheet: ClothRef = "light_filtering_curtain"
     doubled: bool = False
     lamp_distance: float = quantity(0.05, 10.0, unit="m", label="distance from lamp to cloth", default=1.2)
-
-    @property
-    def lamp_position(self) -> Vector:
-        """Level with the middle of the cloth, behind it, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * self.lamp_distance
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the cloth, shape (3,). [m]"""
-        return self.source_centre
 
 
 def arrange(design: CurtainParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -82,7 +71,7 @@ def start(brief: Brief) -> CurtainParameters:
 
 def grown(design: CurtainParameters, scale: float) -> CurtainParameters:
     """The cloth and the lamp's distance, larger together."""
-    return design.model_copy(update=resized(design, scale, lamp_distance=design.lamp_distance))
+    return design.model_copy(update=grown_within(design, scale))
 
 
 def marks(design: CurtainParameters, brief: Brief) -> tuple[Mark, ...]:

@@ -4,7 +4,7 @@ from typing import Literal
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.placing import UP, layers_of
 from wenlo.core.modifiers.thing_box import (
     ThingBox,
@@ -122,17 +122,6 @@ def start(brief: Brief) -> TentParameters:
     return TentParameters(**box_start(brief))
 
 
-def grown(design: TentParameters, scale: float) -> TentParameters:
-    """A larger tent."""
-    return design.model_copy(update=box_grown(design, scale))
-
-
-def marks(design: TentParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Those of a box."""
-    del brief
-    return box_marks(design)
-
-
 def handling(design: TentParameters) -> Handling:
     """Stands on the table; the legs come out."""
     return Handling(
@@ -155,7 +144,7 @@ def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="light_tent", name="light tent", parameters=TentParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
+    id="light_tent", name="light tent", parameters=TentParameters, arrange=arrange, build=build, start=start, grown=box_grown, marks=box_marks,
     handling=handling, holds=holds, cannot=no_person, figures=figures,
     good="soft light from all sides, calm reflections in shiny things",
     bad="flat when it is closed all round",

@@ -9,7 +9,7 @@ from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shelf.own import ClothRef
@@ -22,7 +22,7 @@ Vector = NDArray[np.float64]
 BATTEN = 0.044
 
 
-class NegativeFillParameters(Upright):
+class NegativeFillParameters(LitFromBehind):
     """Parameters of the sheet that the key comes through, and of the panel on the other side of the face."""
 
     kind: Literal["negative_fill"] = "negative_fill"
@@ -34,17 +34,6 @@ class NegativeFillParameters(Upright):
     panel_width: float = quantity(0.2, 2.5, unit="m", label="width of the panel", default=0.9)
     panel_height: float = quantity(0.2, 2.5, unit="m", label="height of the panel", default=1.4)
     panel_distance: float = quantity(0.2, 3.0, unit="m", label="panel to the face", default=0.5)
-
-    @property
-    def lamp_position(self) -> Vector:
-        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.direction * self.lamp_distance
-        return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Middle of the sheet, shape (3,). [m]"""
-        return self.source_centre
 
     @property
     def far_side(self) -> Vector:
@@ -120,9 +109,7 @@ def start(brief: Brief) -> NegativeFillParameters:
 
 def grown(design: NegativeFillParameters, scale: float) -> NegativeFillParameters:
     """Sheet and lamp distance; the panel stays."""
-    changes = resized(design, scale, lamp_distance=design.lamp_distance)
-    held = {name: min(max(changes[name], 0.3), 2.5) for name in ("width", "height")}
-    return design.model_copy(update={**changes, **held, "lamp_distance": min(max(changes["lamp_distance"], 0.1), 6.0)})
+    return design.model_copy(update=grown_within(design, scale))
 
 
 def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:

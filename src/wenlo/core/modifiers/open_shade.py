@@ -7,8 +7,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.daylight import OFF_WALL, lit_by_daylight, opening_light
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lit_by_daylight, opening_light
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.shoot.brief import Brief
@@ -17,28 +17,16 @@ from wenlo.core.shoot.fields import quantity
 Vector = NDArray[np.float64]
 
 
-class OpenShadeParameters(ModifierParameters):
-    """Parameters of the opening in the side wall: a door, a gate, the edge of a roof.
-
-    ``key_angle`` only tells the side: the wall to the camera's right (positive) or left.
-    """
+class OpenShadeParameters(InWall):
+    """Parameters of the opening in the side wall: a door, a gate, the edge of a roof."""
 
     kind: Literal["open_shade"] = "open_shade"
-    key_angle: float = quantity(
-        -90.0, 90.0, unit="degree", label="side of the opening (+ is camera right)", default=90.0
-    )
     width: float = quantity(0.4, 6.0, unit="m", label="width of the opening", default=1.8)
     height: float = quantity(0.4, 4.0, unit="m", label="height of the opening", default=2.0)
     sill: float = quantity(0.0, 2.5, unit="m", label="sill above the floor", default=0.02)
-    along: float = quantity(-3.0, 3.0, unit="m", label="opening toward the camera", default=0.0)
     wall: float = quantity(0.4, 10.0, unit="m", label="subject to the opening", default=1.5)
     sky: Literal["open shade", "overcast"] = "open shade"
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground in the shade", default=9000.0)
-
-    @property
-    def direction(self) -> Vector:
-        """Straight to the wall, whatever the key angle is, shape (3,)."""
-        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
 
     @property
     def source_centre(self) -> Vector:
@@ -58,12 +46,6 @@ class OpenShadeParameters(ModifierParameters):
         """Middle of the opening, shape (3,). [m]"""
         place: Vector = self.source_centre + self.direction * OFF_WALL
         return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Straight in, shape (3,). [m]"""
-        aim: Vector = self.lamp_position - self.direction
-        return aim
 
     @property
     def highest(self) -> float:

@@ -4,7 +4,7 @@ from typing import Literal
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.thing_box import (
@@ -136,17 +136,6 @@ def start(brief: Brief) -> ProductBoxParameters:
     return ProductBoxParameters(**box_start(brief))
 
 
-def grown(design: ProductBoxParameters, scale: float) -> ProductBoxParameters:
-    """A larger box."""
-    return design.model_copy(update=box_grown(design, scale))
-
-
-def marks(design: ProductBoxParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Those of a box."""
-    del brief
-    return box_marks(design)
-
-
 def handling(design: ProductBoxParameters) -> Handling:
     """Stands on the table; taken apart into its sides."""
     return Handling(
@@ -165,8 +154,8 @@ def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="product_box", name="product light box", parameters=ProductBoxParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, cannot=no_person, figures=figures,
+    id="product_box", name="product light box", parameters=ProductBoxParameters, arrange=arrange, build=build, start=start, grown=box_grown,
+    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures,
     good="the same picture again and again: things in, things out",
     bad="fixed in size; little shape with both sides lit alike",
     replaces=("box twice as wide as the thing",),

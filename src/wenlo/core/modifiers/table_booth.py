@@ -230,9 +230,9 @@ def start(brief: Brief) -> BoothParameters:
 
 
 def grown(design: BoothParameters, scale: float) -> BoothParameters:
-    """A larger table."""
+    """A larger table, and the lamp as much farther out, so that it lights more of the roof."""
     held = {name: round(min(max(getattr(design, name) * scale, 0.3), 2.5), 3) for name in ("width", "length")}
-    return design.model_copy(update=held)
+    return design.model_copy(update={**held, "lamp_out": round(min(max(design.lamp_out * scale, 0.1), 2.0), 3)})
 
 
 def marks(design: BoothParameters, brief: Brief) -> tuple[Mark, ...]:

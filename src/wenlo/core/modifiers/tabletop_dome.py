@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.aimed import round_outline
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.light_tent import shape_of
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.modifiers.thing_box import (
@@ -159,17 +159,6 @@ def start(brief: Brief) -> DomeParameters:
     return base.model_copy(update={"hole": round(hole, 3)})
 
 
-def grown(design: DomeParameters, scale: float) -> DomeParameters:
-    """A larger tub; the hole stays."""
-    return design.model_copy(update=box_grown(design, scale))
-
-
-def marks(design: DomeParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Those of a box."""
-    del brief
-    return box_marks(design)
-
-
 def handling(design: DomeParameters) -> Handling:
     """One tub."""
     return Handling(
@@ -188,8 +177,8 @@ def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="tabletop_dome", name="tabletop dome", parameters=DomeParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, cannot=no_person, figures=figures,
+    id="tabletop_dome", name="tabletop dome", parameters=DomeParameters, arrange=arrange, build=build, start=start, grown=box_grown,
+    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures,
     good="calm light from everywhere for shiny small things, from one tub",
     bad="flat; dulls what should sparkle; the hole shows in flat metal",
     replaces=("hole as small as the lens",),

@@ -1,6 +1,6 @@
 """What boxes and tents round a thing on a table share: their place, their sides and their lamps."""
 
-from typing import Any, Literal
+from typing import Any, Literal, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -168,16 +168,21 @@ def box_start(brief: Brief) -> dict[str, Any]:
     }
 
 
-def box_grown(design: ThingBox, scale: float) -> dict[str, float]:
-    """Changes that make the box larger all ways. [m]"""
+T = TypeVar("T", bound=ThingBox)
+
+
+def box_grown(design: T, scale: float) -> T:
+    """The box larger all ways, and the lamps as much farther off."""
     sides = {
         name: round(min(max(getattr(design, name) * scale, 0.15), 2.5), 3) for name in ("width", "height", "depth")
     }
-    return {**sides, "lamp_distance": round(min(max(design.lamp_distance * scale, 0.03), 2.0), 3)}
+    lamp = round(min(max(design.lamp_distance * scale, 0.03), 2.0), 3)
+    return design.model_copy(update={**sides, "lamp_distance": lamp})
 
 
-def box_marks(design: ThingBox) -> tuple[Mark, ...]:
+def box_marks(design: ThingBox, brief: Brief) -> tuple[Mark, ...]:
     """Height of the table and of the box, its width toward the key, and how far off the lamp is."""
+    del brief
     d = design.direction
     edge = d * design.width / 2
     far = -edge - 0.14 * d

@@ -47,6 +47,23 @@ class Upright(Standing):
         return self.width, self.height
 
 
+class LitFromBehind(Upright):
+    """An upright sheet with its lamp level behind the middle of it."""
+
+    lamp_distance: float = quantity(0.1, 6.0, unit="m", label="distance from lamp to sheet", default=0.8)
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Level with the middle of the sheet, behind it, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """Middle of the sheet, shape (3,). [m]"""
+        return self.source_centre
+
+
 def standing_height(brief: Brief, height: float) -> float:
     """Height for the middle of a source so high [m]: a little over the eyes, under the ceiling, clear of the floor. [m]"""
     wish = brief.subject.face_height + 0.1
@@ -95,3 +112,14 @@ def upright_marks(design: Standing) -> tuple[Mark, ...]:
             path="design.centre_height", label="Height of the middle", start=foot, end=foot + UP * design.centre_height
         ),
     )
+
+
+def grown_within(design: LitFromBehind, scale: float) -> dict[str, float]:
+    """Changes that make sheet and lamp distance ``scale`` times as large, as far as their limits let them. [m]"""
+    changes = resized(design, scale, lamp_distance=design.lamp_distance)
+    for name in ("width", "height", "lamp_distance"):
+        metadata = type(design).model_fields[name].metadata
+        low = next(m.ge for m in metadata if getattr(m, "ge", None) is not None)
+        high = next(m.le for m in metadata if getattr(m, "le", None) is not None)
+        changes[name] = min(max(changes[name], float(low)), float(high))
+    return changes

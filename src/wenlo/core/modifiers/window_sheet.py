@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.daylight import OFF_WALL, lit_by_daylight, opening_in, opening_light, wall_round
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lit_by_daylight, opening_in, opening_light, wall_round
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.shelf.own import SheetRef
 from wenlo.core.shoot.brief import Brief
@@ -18,21 +18,12 @@ from wenlo.core.shoot.fields import quantity
 Vector = NDArray[np.float64]
 
 
-class WindowParameters(ModifierParameters):
-    """Parameters of the window in the side wall and of the sheet before it.
-
-    ``key_angle`` only tells the side: the wall to the camera's right (positive) or left.
-    """
+class WindowParameters(InWall):
+    """Parameters of the window in the side wall and of the sheet before it."""
 
     kind: Literal["window_sheet"] = "window_sheet"
-    key_angle: float = quantity(
-        -90.0, 90.0, unit="degree", label="side of the window (+ is camera right)", default=90.0
-    )
     window_width: float = quantity(0.2, 4.0, unit="m", label="width of the window", default=1.0)
     window_height: float = quantity(0.2, 3.0, unit="m", label="height of the window", default=1.3)
-    sill: float = quantity(0.0, 2.5, unit="m", label="sill above the floor", default=0.75)
-    along: float = quantity(-3.0, 3.0, unit="m", label="window toward the camera", default=0.0)
-    wall: float = quantity(0.4, 10.0, unit="m", label="subject to the window's wall", default=1.8)
     weather: Literal["overcast", "sun"] = "overcast"
     sun_height: float = quantity(5.0, 85.0, unit="degree", label="height of the sun", default=35.0)
     sun_aside: float = quantity(-75.0, 75.0, unit="degree", label="sun to the right of straight in", default=0.0)
@@ -40,11 +31,6 @@ class WindowParameters(ModifierParameters):
     sheet: SheetRef = "cotton_bed_linen_white"
     sheet_off: float = quantity(0.05, 3.0, unit="m", label="sheet before the window", default=0.15)
     overhang: float = quantity(0.0, 1.0, unit="m", label="sheet beyond the window all round", default=0.1)
-
-    @property
-    def direction(self) -> Vector:
-        """Straight to the wall, whatever the key angle is, shape (3,)."""
-        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
 
     @property
     def middle_height(self) -> float:
@@ -74,12 +60,6 @@ class WindowParameters(ModifierParameters):
         """Middle of the window, shape (3,). [m]"""
         place: Vector = self.direction * (self.wall - OFF_WALL) + np.array([0.0, -self.along, self.middle_height])
         return place
-
-    @property
-    def lamp_aim(self) -> Vector:
-        """Straight into the room, shape (3,). [m]"""
-        aim: Vector = self.lamp_position - self.direction
-        return aim
 
     @property
     def highest(self) -> float:

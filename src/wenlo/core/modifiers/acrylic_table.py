@@ -1,0 +1,262 @@
+"""A flexed acrylic light table: a thin sheet curved up between trestles, lit from below, with a sheet and a lamp above."""
+
+import math
+from dataclasses import replace
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.build.assembly import Assembly, size
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
+from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
+from wenlo.core.modifiers.thing_box import no_person, seen_width
+from wenlo.core.optics.finish import Gloss
+from wenlo.core.optics.sheet import Sheet
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import SheetRef, sheet_material
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.fields import quantity
+from wenlo.core.transport.scene import Meter, Tube
+
+Vector = NDArray[np.float64]
+
+LEAST_BEND = 330.0
+"""Cold-bent acrylic lasts at radii of so many times its thickness and more."""
+
+A_TENTH = 2.0**0.1 - 1.0
+"""A shadow a tenth of a stop deep takes so much of what the rest gives."""
+
+
+class AcrylicTableParameters(ModifierParameters):
+    """Parameters of the curved sheet, of the light under it and of the sheet over the thing; ``key_angle`` only tilts the
+    view from the side.
+    """
+
+    kind: Literal["acrylic_table"] = "acrylic_table"
+    key_angle: float = quantity(-90.0, 90.0, unit="degree", label="side that the table is drawn from", default=90.0)
+    width: float = quantity(0.2, 2.0, unit="m", label="width of the acrylic", default=1.0)
+    flat: float = quantity(0.1, 2.0, unit="m", label="flat part, front to back", default=0.6)
+    bend: float = quantity(0.1, 2.0, unit="m", label="radius of the bend", default=0.7)
+    thickness: float = quantity(0.001, 0.01, unit="m", label="thickness of the acrylic", default=0.002)
+    table: float = quantity(0.1, 1.6, unit="m", label="height of the table", default=0.75)
+    acrylic: Literal["opal_acrylic_3_mm", "acrylic_3_mm_matt_one_side"] = "opal_acrylic_3_mm"
+    gloss_up: bool = False
+    under: float = quantity(0.0, 4.0, unit="number", label="light from below, times the lamp above", default=1.0)
+    under_distance: float = quantity(0.05, 1.5, unit="m", label="lamp under the acrylic", default=0.45)
+    sheet: SheetRef = "cotton_bed_linen_white"
+    over: float = quantity(0.1, 2.0, unit="m", label="sheet over the table", default=0.7)
+    over_size: float = quantity(0.1, 2.0, unit="m", label="side of the sheet above", default=0.7)
+    lamp_distance: float = quantity(0.05, 2.0, unit="m", label="lamp over its sheet", default=0.4)
+
+    @property
+    def direction(self) -> Vector:
+        """To one side, from which it is drawn, shape (3,)."""
+        return np.array([1.0 if self.key_angle >= 0.0 else -1.0, 0.0, 0.0])
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of the sheet above, shape (3,). [m]"""
+        return np.array([0.0, 0.0, self.table + self.over])
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """The sheet above, both ways. [m]"""
+        return self.over_size, self.over_size
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Over its sheet, shape (3,). [m]"""
+        place: Vector = self.source_centre + UP * self.lamp_distance
+        return place
+
+    @property
+    def lamp_aim(self) -> Vector:
+        """The sheet under it, shape (3,). [m]"""
+        return self.source_centre
+
+    @property
+    def highest(self) -> float:
+        """The lamp above. [m]"""
+        return self.table + self.over + self.lamp_distance + 0.1
+
+    @property
+    def under_place(self) -> Vector:
+        """The lamp under the acrylic, shape (3,). [m]"""
+        return np.array([0.0, self.flat * 0.1, self.table - self.under_distance])
+
+
+def acrylic_of(design: AcrylicTableParameters) -> Sheet:
+    """The acrylic, its gloss side up or down."""
+    plain = layers_of(design.acrylic, 1, None)
+    skin = Gloss(alpha=0.02)
+    return replace(plain, gloss_front=skin) if design.gloss_up else replace(plain, gloss_back=skin)
+
+
+def arrange(design: AcrylicTableParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The flat part and the bend, the sheet above, a lamp over it and one under the table."""
+    wide, deep = np.array([design.width, 0.0, 0.0]), np.array([0.0, design.flat, 0.0])
+    middle = np.array([0.0, design.flat * 0.1, design.table])
+    surface = acrylic_of(design)
+    ground = panel("ground", centre=middle, across=wide, upward=deep, surface=surface)
+    if ground.normal[2] < 0.0:
+        ground = panel("ground", centre=middle, across=-wide, upward=deep, surface=surface)
+    # a quarter of a tube that lies along the width, its axis over the back edge of the flat part
+    back = middle + deep / 2
+    bend = Tube(
+        id="bend", base=back + UP * design.bend - wide / 2, axis=np.array([1.0, 0.0, 0.0]), length=design.width, radius=design.bend,
+        span=math.pi / 2, start=-UP, surface=replace(surface, gloss_front=surface.gloss_back, gloss_back=surface.gloss_front), role="modifier",
+    )  # fmt: skip
+    above_wide, above_deep = np.array([design.over_size, 0.0, 0.0]), np.array([0.0, design.over_size, 0.0])
+    above = panel(
+        "sheet",
+        centre=design.source_centre,
+        across=above_wide,
+        upward=above_deep,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )
+    if above.normal[2] > 0.0:
+        above = panel(
+            "sheet",
+            centre=design.source_centre,
+            across=-above_wide,
+            upward=above_deep,
+            surface=layers_of(design.sheet, 1, transmittance),
+        )
+    lamps = key_lamps(brief, [design.lamp_position, design.under_place], [design.source_centre, middle])
+    lit = (lamps[0], replace(lamps[1], amount=lamps[1].amount * max(design.under, 1e-6)))
+    behind = (back + np.array([0.0, 0.72 * design.bend, 0.3 * design.bend]), np.array([0.0, -0.7, 0.714]))
+    return Arrangement(surfaces=(above, ground, bend), lamps=lit, shown=frozenset({"ground", "bend"}), ground=behind)
+
+
+def ground_light(design: AcrylicTableParameters, probe: Probe) -> tuple[float, float]:
+    """Luminance of the ground from above and from below, both by E R/π and E T/π. [cd/m² or times s]"""
+    row = sheet_material(design.acrylic)
+    at = np.array([0.0, design.flat * 0.1, design.table])
+    found = probe(
+        [
+            Meter(id="above", position=at + 0.004 * UP, normal=UP),
+            Meter(id="below", position=at - 0.004 * UP, normal=-UP),
+        ],
+        frozenset(),
+    )
+    return found["above"] * row.reflectance / math.pi, found["below"] * row.transmittance / math.pi
+
+
+def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """How deep a shadow shows, what light from below cancels it, the ground against the thing, and the least bend."""
+    above, below = ground_light(design, probe)
+    depth = math.log2((above + below) / max(below, 1e-9 * (above + 1e-9))) if above + below > 0.0 else 0.0
+    needed = above / A_TENTH
+    times = needed / max(below, 1e-12) * design.under if below > 0.0 and design.under > 0.0 else math.inf
+    least = LEAST_BEND * design.thickness
+    said = "shadowless" if depth <= 0.1 else f"{format_stops(depth)} deep"
+    front = probe(
+        [Meter(id="front", position=UP * brief.subject.face_height, normal=np.array([0.0, -1.0, 0.0]))], frozenset()
+    )["front"]
+    ground = stops_between((above + below) * math.pi, max(front, 1e-9))
+    return (
+        KindFigure(key="shadow", label="Shadow under the thing", text=said, detail="where all the light from above is kept off; a tenth of a stop is not seen"),
+        KindFigure(
+            key="under_needed", label="Shadowless from about", text=f"{times:.1f} × from below" if math.isfinite(times) and times < 100 else "no light below",
+            detail="light from below, times the lamp above; much more makes a flat opaque thing a silhouette",
+        ),
+        KindFigure(key="ground_over_front", label="Ground over the thing's front", text=format_stops(ground, signed=True),
+                   detail="against a white front: clean white from about a stop over, and it flares from about three"),
+        KindFigure(key="least_bend", label="Least bend", text=format_length(least, system=units),
+                   detail="the sheet is bent tighter: it cracks in time" if design.bend < least else f"330 times {design.thickness * 1000:.1f} mm; it is bent to {format_length(design.bend, system=units)}"),
+    )  # fmt: skip
+
+
+def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
+    """A sheet, two trestles, padded clamps."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    long = design.flat + design.bend * math.pi / 2
+    work.bar("batten under the front edge", max(design.width, 0.1), 2, "full width, on the trestles", "width")
+    work.bar("batten behind the bend", max(design.width, 0.1), 1, "full width, at the top of the bend", "width")
+    work.cover(
+        "opal_acrylic_3_mm" if design.acrylic.startswith("opal") else "acrylic_3_mm_matt_one_side",
+        min(design.width, 1.0),
+        min(long, 2.0),
+        note=f"{design.thickness * 1000:.1f} mm, {size(design.width, long)}, edges scraped",
+    )
+    work.cover(design.sheet, design.over_size, design.over_size, margin=0.03, note="sheet over the table")
+    work.fit("spring_clamp", 6)
+    work.fit("ballast_bag", 2)
+    work.step("Scrape the edges", "All round, until a finger runs along them.", mistake="Cracks begin at rough edges and at drilled holes: drill none.",
+              caution="Chips fly: eye protection.", minutes=15)  # fmt: skip
+    work.step("Flex it", f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
+              mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
+              caution="A flexed sheet springs back hard: two people, nobody over it, and ballast before the clamps are let go.", minutes=20)  # fmt: skip
+    work.step("Choose the side up", "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
+              mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
+              caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.", minutes=5)  # fmt: skip
+    work.step("Light it from below", f"Lamp {design.under_distance * 100:.0f} cm under the sheet, as much as makes the shadow go.",
+              mistake="Too much from below: an opaque thing becomes a silhouette.", check="The ground beside the thing and in its shadow read within a tenth of a stop.",
+              caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=10)  # fmt: skip
+    return work.plan("flexed acrylic table")
+
+
+def start(brief: Brief) -> AcrylicTableParameters:
+    """As wide as the picture sees, its top under the thing."""
+    table = round(min(max(brief.subject.face_height - brief.subject.size / 2 - 0.0005, 0.1), 1.6), 4)
+    width = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.9), 0.4), 1.4), 2)
+    over = round(min(max(brief.subject.size + 0.3, 0.3), max(brief.room.height - table - 0.65, 0.1)), 2)
+    return AcrylicTableParameters(table=table, width=width, over=over)
+
+
+def grown(design: AcrylicTableParameters, scale: float) -> AcrylicTableParameters:
+    """A larger sheet above; the table stays."""
+    return design.model_copy(update={"over_size": round(min(max(design.over_size * scale, 0.1), 2.0), 3)})
+
+
+def marks(design: AcrylicTableParameters, brief: Brief) -> tuple[Mark, ...]:
+    """Height of the table, of the sheet over it, and how far under it the lamp is."""
+    del brief
+    d = design.direction
+    far, near = -d * (design.width / 2 + 0.12), d * (design.width / 2 + 0.12)
+    top = UP * design.table
+    return (
+        Mark(path="design.table", label="Height of the table", start=far, end=far + top),
+        Mark(path="design.over", label="Sheet over the table", start=far + top, end=far + top + UP * design.over),
+        Mark(
+            path="design.under_distance",
+            label="Lamp under the acrylic",
+            start=near + top - UP * design.under_distance,
+            end=near + top,
+        ),
+    )
+
+
+def handling(design: AcrylicTableParameters) -> Handling:
+    """Two trestles; two people to flex it."""
+    long = design.flat + design.bend * math.pi / 2
+    return Handling(stands=3, people=2, setup=25, strike=12, packed=(long, design.width, 0.05), uses=80)
+
+
+def holds(design: AcrylicTableParameters, mass: float) -> tuple[Hold, ...]:
+    """The two trestles and the batten behind."""
+    front = np.array([0.0, -design.flat * 0.4, design.table])
+    back = np.array([0.0, design.flat * 0.6 + design.bend, design.table + design.bend])
+    return (
+        Hold(name="trestles", place=front, mass=mass * 0.6),
+        Hold(name="batten behind the bend", place=back, mass=mass * 0.4),
+    )
+
+
+def cannot(brief: Brief) -> str | None:
+    """For things, and light enough ones."""
+    return no_person(brief)
+
+
+KIND = Kind(
+    id="acrylic_table", name="flexed acrylic light table", parameters=AcrylicTableParameters, arrange=arrange, build=build, start=start,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    good="a ground without a shadow and without a line behind",
+    bad="sags under weight; every clamp and crumb shows",
+    replaces=("as much light from below as from above",),
+    mistakes=("sag", "cracks at clamps and at drilled holes", "clamp shadows", "reflections on the gloss side"),
+    cautions=("A flexed sheet springs back: ballast and clamps before anybody lets go.",),
+)  # fmt: skip

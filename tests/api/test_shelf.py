@@ -10,9 +10,14 @@ from wenlo.core.shelf.items import CATEGORIES
 @pytest.fixture
 def client(server):
     with httpx.Client(base_url=server.url, timeout=60) as client:
+        empty(client)
         yield client
-        for item in client.get("/api/shelf").json():
-            client.delete(f"/api/shelf/{item['id']}", params={"version": item["version"]})
+        empty(client)
+
+
+def empty(client):
+    for item in client.get("/api/shelf").json():
+        client.delete(f"/api/shelf/{item['id']}", params={"version": item["version"]})
 
 
 def take(client, category, generic, count=1.0):

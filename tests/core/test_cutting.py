@@ -80,6 +80,16 @@ def test_a_longer_tube_sharpens_the_edge():
     assert edges[0] / edges[2] == pytest.approx(4.0, rel=1e-6)
 
 
+def test_a_spot_that_goes_on_to_the_backdrop_is_stretched_by_its_rake():
+    # from the back of the set toward the camera it lands on no backdrop
+    frontal, aside = (made("snoot", key_angle=a, centre_height=1.3, aim_height=1.25) for a in (0.0, 70.0))
+    straight = figure(SMALL, frontal, "raked").detail
+    assert "stretched 1.0 times" in straight
+    assert float(figure(SMALL, aside, "raked").detail.split("stretched ")[1].split()[0]) > 2.0
+    behind = made("snoot", key_angle=150.0)
+    assert all(f.key != "raked" for f in own_figures(SMALL, behind))
+
+
 # grid
 
 
@@ -106,6 +116,8 @@ def test_straws_packs_and_weight_add_up():
     lattice = design.model_copy(update={"cells": "card lattice", "cell": 0.05})
     assert cell_grid.straw_count(lattice) == 36
     assert figure(SMALL, design, "cutoff").text == "17°"
+    # 6 mm wide and cut off at 15°: 6 mm/tan 15°
+    assert "22 mm deep would cut off at 15°" in figure(SMALL, design, "cutoff").detail
 
 
 # negative fill and doors

@@ -14,9 +14,14 @@ pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
 @pytest.fixture
 def page(open_page):
     page = open_page()
+    empty(page)
+    yield page
+    empty(page)
+
+
+def empty(page):
     for item in page.request.get("/api/shelf").json():
         page.request.delete(f"/api/shelf/{item['id']}?version={item['version']}")
-    return page
 
 
 def test_a_generic_sheet_is_taken_measured_and_used(page):

@@ -2,6 +2,7 @@
 
 import io
 import math
+from uuid import uuid4
 
 import numpy as np
 import pytest
@@ -16,7 +17,6 @@ from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.formats.photometry import Photometry, write_ies
 from wenlo.services.shelf import Shelf
-from wenlo.services.shoots import Shoots
 
 
 @pytest.fixture
@@ -26,7 +26,9 @@ def shelf(sessions):
 
 @pytest.fixture
 def user(sessions):
-    return Shoots(SqlTransactions(sessions, SqlShootStore)).local_user()
+    """Somebody of their own, whatever other tests leave to the local user."""
+    with SqlTransactions(sessions, SqlShootStore)() as store:
+        return store.user(f"keeper {uuid4()}")
 
 
 def linen(**values):

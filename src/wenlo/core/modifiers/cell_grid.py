@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.geometry.beams import grid_cutoff, grid_half, straws_for
+from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
@@ -37,6 +37,9 @@ DENSITY = {"straws": 900.0, "card lattice": 700.0, "printed hexagons": 1240.0}
 PACK = 100
 STRAW = 0.2
 """Length of a straw as it is sold. [m]"""
+
+NARROW = 15.0
+"""A narrow cut-off, for which the depth of the cells is told. [degree]"""
 
 SETTLED = 30.0
 """The spill is read so far beside what the grid points to. [degree]"""
@@ -138,13 +141,14 @@ def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Prob
         math.degrees(grid_cutoff(design.ratio)),
         math.degrees(grid_half(design.ratio, cells=SHAPES[design.cells])),
     )
+    deeper = format_length(design.cell * grid_ratio(math.radians(NARROW)), system=units)
     bare, with_cells = _beside(design, brief, cells=False), _beside(design, brief, cells=True)
     loss = stops_between(bare[0], with_cells[0])
     kept = stops_between(bare[1], with_cells[1]) - loss
     count = straw_count(design)
     packs = f", {straw_packs(design)} packs of {PACK}" if design.cells == "straws" else ""
     return (
-        KindFigure(key="cutoff", label="Cells cut off at", text=f"{cut:.0f}°", detail=f"half of the light goes at {half:.0f}°; walls {design.blackness}"),
+        KindFigure(key="cutoff", label="Cells cut off at", text=f"{cut:.0f}°", detail=f"half of the light goes at {half:.0f}°; {deeper} deep would cut off at {NARROW:.0f}°"),
         KindFigure(key="grid_loss", label="The cells cost", text=format_stops(loss), detail="straight before the sheet, from the solved light with and without them"),
         KindFigure(key="grid_kept", label=f"Off {SETTLED:.0f}° to the side", text=f"{format_stops(kept)} darker", detail="than without the cells, against the light straight ahead"),
         KindFigure(key="grid_count", label="Straws" if design.cells == "straws" else "Cells", text=f"{count}",

@@ -1,6 +1,7 @@
 """A snoot or slot: a tube before the lamp that lets out a spot or a stripe."""
 
 import math
+from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
@@ -8,7 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.geometry.beams import Spot, aim_at, spot, tube_for
+from wenlo.core.geometry.beams import Spot, aim_at, on_rake, spot, tube_for
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, plate, round_outline, turned
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import black, key_lamp, lined
@@ -119,6 +120,7 @@ def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Pro
             detail=f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}",
         ),
     ]  # fmt: skip
+    rows += _behind(design, brief, length)
     halo = halo_of(design, brief)
     said = "too faint to tell" if not math.isfinite(halo) else f"{format_stops(halo)} under the spot"
     rows.append(
@@ -130,6 +132,22 @@ def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Pro
         )
     )
     return tuple(rows)
+
+
+def _behind(design: SnootParameters, brief: Brief, length: Callable[[float], str]) -> list[KindFigure]:
+    # where the beam goes on to, past what it points to, if that is the backdrop
+    ahead = -design.axis
+    if ahead[1] < 0.05:
+        return []
+    way = (brief.backdrop.distance - float(design.source_centre[1])) / float(ahead[1])
+    found = spot(lamp=brief.lamp.type.size[0] / 2, opening=design.opening / 2, gap=design.tube_length, throw=way)
+    half_angle = math.atan(found.half / (way + design.tube_length))
+    near, far = on_rake(half_angle, distance=way + design.tube_length, rake=math.acos(min(float(ahead[1]), 1.0)))
+    stretched = (near + far) / (2.0 * found.half)
+    text = length(near + far) if math.isfinite(far) else "runs along it"
+    return [
+        KindFigure(key="raked", label="On the backdrop behind", text=text, detail=f"lands {length(way)} from the opening, stretched {stretched:.1f} times by the rake")
+    ]  # fmt: skip
 
 
 def halo_of(design: SnootParameters, brief: Brief) -> float:

@@ -42,7 +42,7 @@ class Taking:
 
 
 FIRST = Taking(width=240, height=160, samples=4)
-CLEAN = Taking(width=480, height=320, samples=4)
+CLEAN = Taking(width=480, height=320, samples=5)
 
 
 def camera_of(brief: Brief) -> Camera:

@@ -7,6 +7,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.placing import UP, layers_of
 from wenlo.core.modifiers.thing_box import (
+    SidedBox,
     ThingBox,
     across_surface,
     behind,
@@ -25,7 +26,7 @@ from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Meter, Panel
 
 
-class TentParameters(ThingBox):
+class TentParameters(SidedBox):
     """Parameters of the tent."""
 
     kind: Literal["light_tent"] = "light_tent"

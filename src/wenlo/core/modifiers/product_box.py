@@ -8,7 +8,7 @@ from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.thing_box import (
-    ThingBox,
+    SidedBox,
     across_surface,
     behind,
     box_grown,
@@ -28,7 +28,7 @@ BATTEN = 0.044
 """Width of the frames' battens, whose shadow the sheets show if they are thin. [m]"""
 
 
-class ProductBoxParameters(ThingBox):
+class ProductBoxParameters(SidedBox):
     """Parameters of the box."""
 
     kind: Literal["product_box"] = "product_box"

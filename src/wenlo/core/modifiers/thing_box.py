@@ -35,7 +35,6 @@ class ThingBox(ModifierParameters):
     depth: float = quantity(0.15, 2.5, unit="m", label="depth", default=0.7)
     table: float = quantity(0.0, 1.8, unit="m", label="height of the table", default=0.75)
     sheet: SheetRef = "cotton_bed_linen_white"
-    far_side: Across = "sheet"
     backdrop: FinishRef = "poster_white"
     lamp_distance: float = quantity(0.03, 2.0, unit="m", label="distance from lamp to sheet", default=0.35)
     lamps: int = quantity(1, 3, unit="count", label="lamps: key, far side, top", default=2)
@@ -83,6 +82,12 @@ class ThingBox(ModifierParameters):
     def highest(self) -> float:
         """Top of the box, or of a lamp over it. [m]"""
         return self.table + self.height + (self.lamp_distance + 0.1 if self.lamps > 2 else 0.0)
+
+
+class SidedBox(ThingBox):
+    """A box whose far side is chosen."""
+
+    far_side: Across = "sheet"
 
 
 def side_panel(design: ThingBox, name: str, side: float, surface: Sheet) -> Panel:
@@ -135,7 +140,7 @@ def behind(design: ThingBox) -> tuple[Vector, Vector]:
     return place, np.array([0.0, -1.0, 0.0])
 
 
-def across_surface(design: ThingBox, transmittance: float | None) -> Sheet | None:
+def across_surface(design: SidedBox, transmittance: float | None) -> Sheet | None:
     """What is on the far side; None where it is open."""
     if design.far_side == "sheet":
         return layers_of(design.sheet, 1, transmittance)

@@ -47,7 +47,8 @@ function keep(id: string, document: Shoot, version: number): void {
   localStorage.setItem(keptKey(id), JSON.stringify({ document, version }));
 }
 
-function settle(raw: Schemas['ShootAnswer'] | ShootAnswer): void {
+/** Show what the server holds. A save that went through leaves alone what was typed wrongly meanwhile. */
+function settle(raw: Schemas['ShootAnswer'] | ShootAnswer, keepErrors = false): void {
   const answerGot = raw as ShootAnswer;
   set({
     id: answerGot.id,
@@ -58,7 +59,7 @@ function settle(raw: Schemas['ShootAnswer'] | ShootAnswer): void {
     canRedo: answerGot.can_redo,
     state: 'saved',
     problem: null,
-    fieldErrors: {},
+    fieldErrors: keepErrors ? get().fieldErrors : {},
     theirs: null,
   });
   localStorage.removeItem(keptKey(answerGot.id));
@@ -150,7 +151,7 @@ async function saveNow(label: string): Promise<void> {
       }),
     );
     if (get().id !== id) return;
-    if (get().document === document) settle(got);
+    if (get().document === document) settle(got, true);
     else
       set({
         saved: got.document as Shoot,

@@ -76,6 +76,8 @@ export async function openLastShoot(): Promise<void> {
 
 /** Open a shoot; what could not be saved last time is taken up again. */
 export async function openShoot(id: string): Promise<void> {
+  // what is being saved right now finishes first, or the answer would be older than the screen
+  await busy;
   const got = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } }));
   const raw = localStorage.getItem(keptKey(id));
   localStorage.setItem(LAST, id);

@@ -350,10 +350,21 @@ def test_farther_is_harder_and_outside_is_said():
 def test_curve_of_nothing_that_is_a_length_is_refused_and_one_can_be_stopped():
     brief = brief_for("diffusion_frame")
     design = kinds()["diffusion_frame"].start(brief)
-    for name in ("sheet", "layers", "no_such", "lamp_height"):
-        with pytest.raises(InvalidInput, match="length or an angle"):
+    for name in ("sheet", "no_such", "lamp_height"):
+        with pytest.raises(InvalidInput, match="a length, an angle or a number"):
             what_if(brief, design, name)
     assert len(what_if(brief, design, "width", go_on=lambda done: done < 3).at) == 3
+
+
+def test_more_layers_are_softer_evener_and_darker():
+    brief = brief_for("diffusion_frame")
+    design = kinds()["diffusion_frame"].start(brief)
+    curve = what_if(brief, design, "layers")
+    assert curve.at == (1, 2, 3)
+    assert all(isinstance(n, int) for n in curve.at)
+    assert curve.loss[0] < curve.loss[1] < curve.loss[2]
+    assert curve.edge[2] > curve.edge[0]
+    assert curve.evenness[2] < curve.evenness[0]
 
 
 def test_schools_argue_from_figures_with_kinds_that_serve():

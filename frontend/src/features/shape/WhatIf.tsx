@@ -91,7 +91,7 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
   const held = document.design as unknown as Record<string, unknown>;
   const parameters = (kind?.controls ?? [])
     .map((c) => ({ name: c.path.replace('design.', ''), label: c.label, unit: c.unit }))
-    .filter((c) => (c.unit === 'm' || c.unit === 'degree') && typeof held[c.name] === 'number');
+    .filter((c) => ['m', 'degree', 'count'].includes(c.unit) && typeof held[c.name] === 'number');
   const [wanted, setWanted] = useState('size');
   const parameter = parameters.some((p) => p.name === wanted) ? wanted : 'size';
   const { data: curve, isFetching, error } = useQuery(curveQuery(document, parameter));
@@ -99,12 +99,13 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
   const box = useRef<HTMLDivElement>(null);
   const shown = curve?.parameter === parameter ? curve : null;
   const [low = 0, high = 1] = shown ? [shown.at[0], shown.at[shown.at.length - 1]] : [];
-  const degrees = parameters.find((p) => p.name === parameter)?.unit === 'degree';
-  const log = !degrees && low > 0;
+  const unit = parameters.find((p) => p.name === parameter)?.unit ?? 'm';
+  const log = unit === 'm' && low > 0;
   const place = (v: number) =>
     (log ? Math.log(Math.max(v, low) / low) / Math.log(high / low) : (v - low) / (high - low)) * W;
   const value = (t: number) => (log ? low * (high / low) ** t : low + (high - low) * t);
-  const say = (v: number) => (degrees ? `${v.toFixed(0)}°` : formatLength(v, document.units));
+  const say = (v: number) =>
+    unit === 'm' ? formatLength(v, document.units) : `${v.toFixed(0)}${unit === 'degree' ? '°' : ''}`;
   const x = dragged ?? shown?.now ?? 0;
 
   const at = (e: PointerEvent) => {
@@ -114,7 +115,7 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
   };
   const finish = () => {
     if (dragged === null) return;
-    const rounded = degrees ? Math.round(dragged) : Math.round(dragged * 100) / 100;
+    const rounded = unit === 'm' ? Math.round(dragged * 100) / 100 : Math.round(dragged);
     if (parameter !== 'size')
       edit([{ path: `design.${parameter}`, value: rounded }], `${parameter}: ${say(rounded)}`);
     setDragged(null);

@@ -1,7 +1,7 @@
 """What one parameter does to the light: curves of softness, loss, evenness and spill, all from the solved light."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -43,13 +43,15 @@ class Curve:
     fits: tuple[bool, ...]
 
 
-def _values(design: Any, name: str) -> list[float]:
+def _values(design: Any, name: str) -> Sequence[float]:
     value = getattr(design, name, None)
     extra = type(design).model_fields[name].json_schema_extra if name in type(design).model_fields else None
-    if not isinstance(extra, dict) or extra.get("unit") not in {"m", "degree"} or not isinstance(value, float):
-        message = "Choose a length or an angle of this modifier that is set, or “size”."
+    if not isinstance(extra, dict) or extra.get("unit") not in {"m", "degree", "count"} or value is None:
+        message = "Choose a length, an angle or a number of this modifier that is set, or “size”."
         raise InvalidInput(message, fields=[FieldError(path="parameter", message=message)])
     low, high = limits_of(design, name)
+    if extra["unit"] == "count":
+        return range(int(low), int(high) + 1)
     if extra["unit"] == "degree":
         ends = max(low, value - WIDE), min(high, value + WIDE)
         return [ends[0] + (ends[1] - ends[0]) * k / (STEPS - 1) for k in range(STEPS)]
@@ -63,13 +65,13 @@ def what_if(brief: Brief, design: Any, parameter: str, *, go_on: Callable[[int],
     Parameters
     ----------
     brief, design: the present state.
-    parameter: name of a length or an angle, or ``"size"`` for the whole.
+    parameter: name of a length, an angle or a number of pieces, or ``"size"`` for the whole.
     go_on: asked before every point, with how many are done; false ends the curve there.
 
     Raises
     ------
     InvalidInput
-        If the parameter is no length or angle of this kind.
+        If the parameter is no length, angle or number of this kind.
     """
     kind = kind_of(design)
     if parameter == SIZE:

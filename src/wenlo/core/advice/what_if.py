@@ -79,7 +79,7 @@ def what_if(brief: Brief, design: Any, parameter: str, *, go_on: Callable[[int],
         designs = [kind.grown(design, scale) for scale in scales]
         at, now = [d.source_size[0] for d in designs], design.source_size[0]
     else:
-        at, now = _values(design, parameter), getattr(design, parameter)
+        at, now = list(_values(design, parameter)), getattr(design, parameter)
         designs = [moved(design, parameter, value) for value in at]
     rows: list[tuple[float, ...]] = []
     fits: list[bool] = []

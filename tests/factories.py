@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.document import Shoot, read_shoot, write_shoot
 
 
@@ -20,3 +21,12 @@ def shoot_document(**changes: Any) -> dict[str, Any]:
 def make_shoot(**changes: Any) -> Shoot:
     """The default shoot with dotted paths changed."""
     return read_shoot(shoot_document(**changes))
+
+
+def shelf_row(category: str, key: str, count: float = 1.0, number: int = 1, **values: Any) -> dict[str, Any]:
+    """A generic thing on somebody's Shelf, as a worker is told of it."""
+    item = starter()[category, key]
+    return {
+        "id": f"{number:036x}".replace("x", "0"), "version": 1, "category": category, "name": item.name, "count": count,
+        "measured": False, "starter": key, "values": {**item.values.model_dump(mode="json"), **values},
+    }  # fmt: skip

@@ -6,7 +6,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from factories import make_shoot, shoot_document
+from factories import make_shoot, shelf_row, shoot_document
 from wenlo.core.advice import set_up
 from wenlo.core.advice.at_hand import at_hand, openings
 from wenlo.core.advice.figures import evaluate, modifier_light
@@ -44,14 +44,6 @@ def own(kind, category, key, **values):
     row = starter()[category, key]
     plain = {**row.values.model_dump(mode="json"), **values}
     return kind(item=NOBODY, version=2, name=f"My {row.name}", measured=True, values=read_values(category, plain))
-
-
-def row(category, key, count=1.0, number=1, **values):
-    item = starter()[category, key]
-    return {
-        "id": f"{number:036x}".replace("x", "0"), "version": 1, "category": category, "name": item.name, "count": count,
-        "measured": False, "starter": key, "values": {**item.values.model_dump(mode="json"), **values},
-    }  # fmt: skip
 
 
 # own things
@@ -257,10 +249,10 @@ def test_every_kind_says_what_to_look_for_with_its_sizes():
 # with what I have
 
 SHED = [
-    row("lamp", "chip_60_dish", number=1), row("sheet", "cotton_bed_linen_white", number=2, on_hand=3.0),
-    row("face", "white_foam_board", 2, number=3), row("support", "light_stand_28", 2, number=4),
-    row("hardware", "spring_clamp", 6, number=5), row("hardware", "cloth_tape", 20, number=6),
-    row("black", "black_foil", number=7), row("bar", "softwood_18_44", 4, number=8), row("tool", "fine_hand_saw", 0, number=9),
+    shelf_row("lamp", "chip_60_dish", number=1), shelf_row("sheet", "cotton_bed_linen_white", number=2, on_hand=3.0),
+    shelf_row("face", "white_foam_board", 2, number=3), shelf_row("support", "light_stand_28", 2, number=4),
+    shelf_row("hardware", "spring_clamp", 6, number=5), shelf_row("hardware", "cloth_tape", 20, number=6),
+    shelf_row("black", "black_foil", number=7), shelf_row("bar", "softwood_18_44", 4, number=8), shelf_row("tool", "fine_hand_saw", 0, number=9),
 ]  # fmt: skip
 
 

@@ -2,7 +2,7 @@
 
 import math
 import time
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
 import numpy as np
@@ -17,6 +17,8 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.quantities.length import format_length
 from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shelf.own import OwnLamp
+from wenlo.core.shelf.stocked import stocked
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.services import results as r
@@ -81,7 +83,7 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
         edge=length(light.shadow_edge) if math.isfinite(light.shadow_edge) else "–", size=f"{length(width)} × {length(height)}",
         contrast=deep_stops(row.result.contrast) if known else "not known",
         background=format_stops(row.result.background, signed=True) if known else "not known",
-        loss=format_stops(light.loss), exposure=exposure, cost=f"{row.build.total:.0f} €",
+        loss=format_stops(light.loss), exposure=exposure, cost=f"{row.build.total:.0f} €", buy=f"{row.to_buy:.0f} €",
         cost_per_use=f"{row.cost_per_use:.2f} €", mass=f"{row.build.mass:.1f} kg", build=f"{row.build.minutes / 60:.1f} h",
         setup=f"{row.handling.setup:.0f} min, {people}", packed=packed, strike=f"{row.handling.strike:.0f} min",
         stands=f"{row.handling.stands} beside the lamp's", lasts=f"about {row.handling.uses} shoots",
@@ -90,20 +92,29 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
 
 def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
     serves = row.design is not None
+    lamp = (row.brief or shoot.brief).lamp.id
     return r.RankedResult(
         kind=row.kind, name=row.name, good=row.good, bad=row.bad, cannot=row.cannot, reasons=list(row.reasons),
         design=row.design.model_dump(mode="json") if serves else None,
+        lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,
-        drawn=drawn(shoot.brief, row.design) if serves else None,
+        drawn=drawn(row.brief or shoot.brief, row.design) if serves else None,
         look_for=list(look_for(kind_of(row.design), row.design, units=shoot.units)) if serves else [],
     )  # fmt: skip
 
 
-def ranking(document: Mapping[str, Any], go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
-    """All kinds sized and ranked for a shoot's brief; see ``RankingResult``."""
+def ranking(
+    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = (), go_on: Callable[[int], bool] | None = None
+) -> dict[str, Any]:
+    """All kinds sized and ranked for a shoot's brief and a Shelf; see ``RankingResult``."""
     shoot = read_shoot(document)
     start = time.perf_counter()
-    rows = rank(shoot.brief, units=shoot.units, told=None if go_on is None else lambda done, _: go_on(done))
+    rows = rank(
+        shoot.brief,
+        shelf=stocked(shelf),
+        units=shoot.units,
+        told=None if go_on is None else lambda done, _: go_on(done),
+    )
     answer = r.RankingResult(
         kinds=[_row(shoot, row) for row in rows],
         disputes=[

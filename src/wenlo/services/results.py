@@ -176,6 +176,7 @@ class KindFigures(Result):
     loss: str
     exposure: str
     cost: str
+    buy: str
     cost_per_use: str
     mass: str
     build: str
@@ -212,7 +213,10 @@ class CurveResult(Result):
 
 
 class RankedResult(Result):
-    """One kind for the brief; without ``design`` when it cannot serve, which ``cannot`` explains."""
+    """One kind for the brief; without ``design`` when it cannot serve, which ``cannot`` explains.
+
+    ``lamp`` is the Brief's, or one of the Shelf where that cannot serve.
+    """
 
     kind: str
     name: str
@@ -221,6 +225,7 @@ class RankedResult(Result):
     cannot: str | None
     reasons: list[str]
     design: dict[str, Any] | None
+    lamp: str | dict[str, Any]
     figures: KindFigures | None
     drawn: ModifierDrawn | None
     look_for: list[str]

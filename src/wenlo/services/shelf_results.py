@@ -27,11 +27,11 @@ class MadeResult(BaseModel):
 
 
 class MissingResult(BaseModel):
-    """Something still to be bought; the price is for the whole line, None where nobody knows it. [EUR]"""
+    """Something still to be bought; the price is for the whole line. [EUR]"""
 
     name: str
     amount: str
-    price: float | None
+    price: float
 
 
 class AtHandLine(BaseModel):

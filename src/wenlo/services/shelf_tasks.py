@@ -44,9 +44,7 @@ def _line(row: AtHand, shoot: Shoot) -> AtHandLine:
     return AtHandLine(
         kind=row.kind, name=row.name, cannot=row.cannot, made=made, cost=round(row.cost, 2),
         missing=[
-            MissingResult(
-                name=m.name, amount=amount_of(m.need, m.amount, m.category), price=None if m.category == "lamp" else round(m.price, 2)
-            )
+            MissingResult(name=m.name, amount=amount_of(m.need, m.amount, m.category), price=round(m.price, 2))
             for m in row.missing
         ],
     )  # fmt: skip

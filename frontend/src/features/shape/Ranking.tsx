@@ -20,6 +20,7 @@ const FIGURES: [Figure, string][] = [
   ['contrast', 'contrast'],
   ['background', 'background'],
   ['cost', 'parts'],
+  ['buy', 'to buy'],
   ['cost_per_use', 'a shoot'],
   ['build', 'to build'],
   ['mass', 'weighs'],
@@ -30,6 +31,11 @@ const FIGURES: [Figure, string][] = [
   ['lasts', 'lasts'],
 ];
 const MOST_COMPARED = 4;
+
+function lit(document: Shoot, row: Row): Shoot {
+  const lamp = { ...document.brief.lamp, id: row.lamp as Shoot['brief']['lamp']['id'] };
+  return { ...document, brief: { ...document.brief, lamp }, design: row.design as Shoot['design'] };
+}
 
 function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof commonSide> }) {
   const { scale: s, width, height } = view;
@@ -91,7 +97,7 @@ function Card(props: {
       </div>
       <dl className="kind-figures">
         {FIGURES.filter(([key]) => key !== 'contrast')
-          .slice(0, 14)
+          .slice(0, 15)
           .map(([key, label]) => (
             <div key={key}>
               <dt>{label}</dt>
@@ -104,7 +110,13 @@ function Card(props: {
           size="small"
           type="primary"
           onClick={() => {
-            edit([{ path: 'design', value: row.design }], `Kind: ${row.name}`);
+            edit(
+              [
+                { path: 'brief.lamp.id', value: row.lamp },
+                { path: 'design', value: row.design },
+              ],
+              `Kind: ${row.name}`,
+            );
             props.close();
           }}
         >
@@ -151,7 +163,7 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
             <td>on the same head</td>
             {rows.map((r) => (
               <td key={r.kind}>
-                <KindPicture document={{ ...document, design: r.design as Shoot['design'] }} name={r.name} />
+                <KindPicture document={lit(document, r)} name={r.name} />
               </td>
             ))}
           </tr>

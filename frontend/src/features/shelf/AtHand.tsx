@@ -38,10 +38,7 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
         {line.missing.length ? (
           <p className="missing">
             <b>To buy, about {line.cost.toFixed(0)} €:</b>{' '}
-            {line.missing
-              .map((m) => `${m.name} (${m.amount}${m.price === null ? ', price not known' : ''})`)
-              .join('; ')}
-            .
+            {line.missing.map((m) => `${m.name} (${m.amount})`).join('; ')}.
           </p>
         ) : (
           <p className="ready">Everything is on the Shelf.</p>

@@ -33,6 +33,7 @@ export function useShelf() {
     setFields({});
     void client.invalidateQueries({ queryKey: ['shelf'] });
     void client.invalidateQueries({ queryKey: ['at-hand'] });
+    void client.invalidateQueries({ queryKey: ['kinds'] });
   };
   const mutation = useMutation({
     mutationFn: (work: () => Promise<unknown>) => work(),

@@ -5,8 +5,9 @@ import json
 from uuid import uuid4
 
 from fastapi import APIRouter, Request, Response
+from fastapi.concurrency import run_in_threadpool
 
-from wenlo.api.dependencies import ComputeEngine
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShelfService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AdviceRequest, BuildRequest
 from wenlo.core.shoot.document import write_shoot
@@ -23,6 +24,7 @@ from wenlo.services.results import (
     RankingRequest,
     RankingResult,
 )
+from wenlo.services.shelf_results import shelf_rows
 
 LOOK_AROUND = 0.05
 """How often a long run asks whether anybody still waits. [s]"""
@@ -83,9 +85,10 @@ async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapRes
 
 
 @router.post("/kinds")
-async def kinds(body: RankingRequest, engine: ComputeEngine) -> RankingResult:
-    """All kinds of modifier sized and ranked for the brief; for one editor the newest request wins."""
-    answer = await engine.run("ranking", editor=body.editor, document=write_shoot(body.document))
+async def kinds(body: RankingRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> RankingResult:
+    """All kinds of modifier sized and ranked for the brief and the Shelf; for one editor the newest request wins."""
+    shelf = shelf_rows(await run_in_threadpool(service.items, user))
+    answer = await engine.run("ranking", editor=body.editor, document=write_shoot(body.document), shelf=shelf)
     return RankingResult.model_validate(answer)
 
 

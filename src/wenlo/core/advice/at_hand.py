@@ -1,23 +1,18 @@
 """What can be made of one's own Shelf alone, and what a purchase would open up."""
 
-import math
-from collections import Counter
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from pydantic import ValidationError
-
 from wenlo.core.advice import set_up
 from wenlo.core.advice.figures import Evaluated, evaluate
+from wenlo.core.advice.own_things import lit_by, of_own_bars, of_own_materials
 from wenlo.core.advice.ranking import JUDGING, TRY_CELLS, sized
 from wenlo.core.build.shopping import ShoppingLine, WorkedBuild, work_out
-from wenlo.core.data import stock
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.quantities.length import UnitSystem
-from wenlo.core.shelf.own import OwnFace, OwnLamp, OwnSheet, bounce_face, sheet_material
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shelf.stocked import Stocked, missing, own_lamps, own_materials, stands
 from wenlo.core.shoot.brief import Brief
@@ -56,71 +51,6 @@ class Opening:
     amount: str
     price: float
     opens: tuple[str, ...]
-
-
-def lit_by(kind: Kind[Any], brief: Brief, lamps: Sequence[OwnLamp]) -> Brief | None:
-    """The brief with the lamp that the kind takes: the Brief's own if it is among them or there are none, else the
-    strongest that serves; None when no lamp does.
-    """
-    owned = {lamp.item for lamp in lamps}
-    ref = brief.lamp.id
-    if (not lamps or (isinstance(ref, OwnLamp) and ref.item in owned)) and kind.cannot(brief) is None:
-        return brief
-    wanted = brief.lamp.type.kind
-    for lamp in sorted(lamps, key=lambda x: x.values.kind != wanted):
-        tried = brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})})
-        if kind.cannot(tried) is None:
-            return tried
-    return None
-
-
-def of_own_materials(kind: Kind[Any], design: Any, own: Sequence[OwnSheet | OwnFace]) -> Any:
-    """The design with its sheet and faces taken from one's own, the nearest in what they do to light."""
-    for name in ("sheet", "face", "lining"):
-        if name not in kind.parameters.model_fields:
-            continue
-        wanted: Any = getattr(design, name)
-        for ref in sorted(
-            (x for x in own if isinstance(x, OwnSheet) == (name == "sheet")), key=lambda x: _unlike(wanted, x)
-        ):
-            try:
-                design = kind.parameters.model_validate({**dict(design), name: ref})
-                break
-            except ValidationError:
-                continue
-    return design
-
-
-def of_own_bars(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Any:
-    """The design with the structure for which there are bars on the Shelf, most of them first."""
-    if not {"structure", "material"} <= set(kind.parameters.model_fields):
-        return design
-    have: Counter[tuple[str, str]] = Counter()
-    for group in ("pipe", "tube", "timber"):
-        for key in stock()[group]:
-            have[group, key] += sum(
-                round(i.count)
-                for i in shelf
-                if i.category == "bar" and i.starter is not None and i.starter.startswith(key)
-            )
-    for (group, key), count in have.most_common():
-        if count == 0:
-            break
-        try:
-            return kind.parameters.model_validate({**dict(design), "structure": group, "material": key})
-        except ValidationError:
-            continue
-    return design
-
-
-def _unlike(wanted: Any, own: OwnSheet | OwnFace) -> float:
-    if isinstance(own, OwnSheet):
-        a, b = sheet_material(wanted), sheet_material(own)
-        lobes = [math.radians(75.0) if x.lobe_half_width is None else x.lobe_half_width for x in (a, b)]
-        return abs(math.log2(max(a.transmittance, 0.01) / max(b.transmittance, 0.01))) + abs(lobes[0] - lobes[1])
-    first, second = bounce_face(wanted), bounce_face(own)
-    shine = [1.0 if x.alpha is None else x.alpha for x in (first, second)]
-    return abs(sum(first.reflectance) - sum(second.reflectance)) + 2.0 * abs(shine[0] - shine[1])
 
 
 def at_hand(
@@ -186,7 +116,12 @@ def _missing_lamp(brief: Brief, shelf: Sequence[Stocked]) -> Iterator[ShoppingLi
     )
     if not have:
         yield ShoppingLine(
-            name=brief.lamp.type.name, amount="1", price=0.0, category="lamp", id=brief.lamp.type.id, need=1.0
+            name=brief.lamp.type.name,
+            amount="1",
+            price=brief.lamp.type.price,
+            category="lamp",
+            id=brief.lamp.type.id,
+            need=1.0,
         )
 
 

@@ -57,7 +57,7 @@ class LampType:
     head is set to (for a 36 × 24 mm picture) [m]. ``rendering`` names its :func:`rendering_classes`;
     ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
     [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
-    of its radius is a ring. A measured ``distribution`` takes the place of the beam.
+    of its radius is a ring. ``price`` is typical [EUR]. A measured ``distribution`` takes the place of the beam.
     """
 
     id: str
@@ -79,6 +79,7 @@ class LampType:
     duration: float | None
     quenched: bool
     inner: float
+    price: float
     distribution: Distribution | None = None
 
 
@@ -259,6 +260,7 @@ def lamp_types() -> Mapping[str, LampType]:
             duration=row.get("duration"),
             quenched=row.get("quenched", False),
             inner=row.get("inner", 0.0),
+            price=row["price"],
         )
     return result
 

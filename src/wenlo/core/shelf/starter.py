@@ -51,7 +51,7 @@ def _lamps() -> Iterator[tuple[str, str, dict[str, Any]]]:
             "amount": lamp.amount, "beam": round(math.degrees(lamp.beam), 6), "colour_temperature": lamp.colour_temperature,
             "rendering": lamp.rendering, "lowest_power": lamp.lowest_power, "steps": lamp.steps,
             "electrical_watts": lamp.electrical_watts, "flicker": lamp.flicker, "duration": lamp.duration,
-            "quenched": lamp.quenched, "zoom_short": zoom[0], "zoom_long": zoom[1], "mass": lamp.mass, "mount": lamp.mount,
+            "quenched": lamp.quenched, "zoom_short": zoom[0], "zoom_long": zoom[1], "mass": lamp.mass, "mount": lamp.mount, "price": lamp.price,
         }  # fmt: skip
 
 

@@ -171,6 +171,8 @@ def _round_row(row: Array, shape: Shape) -> None:
     row[c.AXIS : c.AXIS + 3], row[c.DUAL_U : c.DUAL_U + 3], row[c.DUAL_V : c.DUAL_V + 3] = axis, u, v
     if isinstance(shape, Disc):
         row[c.SHAPE], row[c.SIZE], row[c.SIZE + 1] = c.DISC, shape.inner, shape.radius
+        if shape.focal_length is not None:
+            row[c.LENS] = 1.0 / shape.focal_length
     elif isinstance(shape, Tube):
         row[c.SHAPE] = c.TUBE
         row[c.SIZE : c.SIZE + 4] = (shape.length, *shape.radii, shape.span)
@@ -234,7 +236,7 @@ def _lamp_row(row: Array, lamp: Emitter) -> None:
     volume = float(n @ n)
     row[c.LAMP_DUAL_U : c.LAMP_DUAL_U + 3] = cross(lamp.edge_v, n) / volume
     row[c.LAMP_DUAL_V : c.LAMP_DUAL_V + 3] = cross(n, lamp.edge_u) / volume
-    row[c.BLOCKS] = float(lamp.blocks and lamp.shape in BLOCKING and lamp.law not in ("field", "lens"))
+    row[c.BLOCKS] = float(lamp.blocks and lamp.shape in BLOCKING and lamp.law != "field")
     if lamp.shape == "sun":
         row[c.BEAM], row[c.PEAK] = 1.0 - math.cos(SUN_RADIUS), lamp.amount
         return
@@ -344,6 +346,8 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
             _round_row(row, shape)
         row[c.AREA], row[c.ONE_SIDED], row[c.ROOM] = shape.area, shape.one_sided, shape.role == "room"
         _straight(row, sheet)
+        if row[c.LENS] != 0.0:
+            row[c.LAW] = c.PASS_LENS
         _optics_row(optics[2 * p], sheet, sheet.reflectance_front, sheet.shine_front, sheet.gloss_front, tables)
         if not shape.one_sided:
             _optics_row(optics[2 * p + 1], sheet, sheet.reflectance_back, sheet.shine_back, sheet.gloss_back, tables)
@@ -359,6 +363,8 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
             modifier[here] = shape.role == "modifier"
             shine = sheet.shine_back if side else sheet.shine_front
             dull[here] = shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * scatters[p]
+    lenses = np.flatnonzero(surfaces[:, c.LENS])
+    surfaces[0, c.LENS_COUNT], surfaces[: len(lenses), c.LENS_ROW] = len(lenses), lenses
     lamps, spots, distributions = _lamps(scene.lamps)
     return Packed(
         shapes=ordered, surfaces=surfaces, edges=edges, nodes=nodes, scatters=scatters, optics=optics,

@@ -60,12 +60,16 @@ class Panel(Surface):
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Disc(Surface):
-    """A disc, or a ring with an ``inner`` radius; its front is the side that ``axis`` points to. [m]"""
+    """A disc, or a ring with an ``inner`` radius; its front is the side that ``axis`` points to. [m]
+
+    With a ``focal_length`` it is a thin lens (negative spreads light): what its surface lets straight through is turned.
+    """
 
     centre: Vector
     axis: Vector
     radius: float
     inner: float = 0.0
+    focal_length: float | None = None
 
     @property
     def area(self) -> float:

@@ -11,15 +11,18 @@ from wenlo.core.transport.kernels.layout import (
     LAMP_AXIS,
     LAMP_KIND,
     LAMP_SKY,
+    LAW,
+    PASS_LENS,
     PEAK,
     SPECULAR,
     THROUGH,
 )
 from wenlo.core.transport.kernels.paths import ALL, DIRECT, MET, follow, hop, lit, noise
-from wenlo.core.transport.kernels.rays import FAR, nearest, normal_at
+from wenlo.core.transport.kernels.rays import FAR, bent, nearest, normal_at
 from wenlo.core.transport.kernels.shine import radiance, sky_luminance
 
 LEAST_ALBEDO = 0.02
+MOST_LENSES = 4
 _KERNEL = (0.375, 0.25, 0.0625)
 
 
@@ -52,11 +55,18 @@ def features(camera, width, height, surfaces, nodes, optics):  # type: ignore[no
     result = np.zeros((width * height, 8))
     for i in prange(width * height):
         x, y, z, dx, dy, dz = through_lens(camera, i % width + 0.5, i // width + 0.5, width, height, 0.0, 0.0)
-        t, p, _, _ = nearest(x, y, z, dx, dy, dz, FAR, surfaces, nodes)
+        p = -1
+        for _ in range(MOST_LENSES):
+            t, p, _, _ = nearest(x, y, z, dx, dy, dz, FAR, surfaces, nodes)
+            if p < 0:
+                break
+            x, y, z = x + t * dx, y + t * dy, z + t * dz
+            if int(surfaces[p, LAW]) != PASS_LENS:
+                break
+            dx, dy, dz = bent(x, y, z, dx, dy, dz, surfaces, p)
         result[i, 0] = p
         if p < 0:
             continue
-        x, y, z = x + t * dx, y + t * dy, z + t * dz
         nx, ny, nz = normal_at(surfaces, p, x, y, z)
         m = 2 * p
         if dx * nx + dy * ny + dz * nz > 0.0:
@@ -95,7 +105,7 @@ def expose(  # type: ignore[no-untyped-def]
                 py = row + (points[n, 1] + noise(own, 1)) % 1.0
                 la, lb = (points[n, 2] + noise(own, 2)) % 1.0, (points[n, 3] + noise(own, 3)) % 1.0
                 x, y, z, dx, dy, dz = through_lens(camera, px, py, width, height, la, lb)
-                p, lamp, cosine, r, u, v, tr, tg, tb, chance = follow(
+                p, lamp, cosine, _, u, v, tr, tg, tb, chance, x, y, z, dx, dy, dz = follow(
                     x, y, z, dx, dy, dz, key, 200, surfaces, nodes, scatters, lamps
                 )
                 if chance <= 0.0:
@@ -104,7 +114,7 @@ def expose(  # type: ignore[no-untyped-def]
                 half = (start + n) % 2
                 if p < 0:
                     if lamp >= 0:
-                        light = radiance(lamp, dx, dy, dz, cosine, lamps, distributions)
+                        light = radiance(lamp, x, y, z, dx, dy, dz, cosine, lamps, distributions)
                         sums[half, i, lamp, 0] += red * light
                         sums[half, i, lamp, 1] += green * light
                         sums[half, i, lamp, 2] += blue * light
@@ -117,7 +127,6 @@ def expose(  # type: ignore[no-untyped-def]
                             sums[half, i, g, 1] += green * light
                             sums[half, i, g, 2] += blue * light
                     continue
-                x, y, z = x + r * dx, y + r * dy, z + r * dz
                 for level in range(2):
                     nx, ny, nz = normal_at(surfaces, p, x, y, z)
                     side = 1 if dx * nx + dy * ny + dz * nz > 0.0 else 0

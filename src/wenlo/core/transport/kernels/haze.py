@@ -123,15 +123,15 @@ def glow(  # type: ignore[no-untyped-def]
                     total[lamp, 0] += amount * tr
                     total[lamp, 1] += amount * tg
                     total[lamp, 2] += amount * tb
-                ex, ey, ez = _turned(dx, dy, dz, g, q[7], q[8])
-                p, lamp, _, r, u, v, tr, tg, tb, chance = follow(
-                    px, py, pz, ex, ey, ez, key + np.uint64(n), 50, surfaces, nodes, scatters, lamps
+                fx, fy, fz = _turned(dx, dy, dz, g, q[7], q[8])
+                p, lamp, _, r, u, v, tr, tg, tb, chance, mx, my, mz, ex, ey, ez = follow(
+                    px, py, pz, fx, fy, fz, key + np.uint64(n), 50, surfaces, nodes, scatters, lamps
                 )
                 # lamps and the sky have been counted by their spots
                 if p < 0 or chance <= 0.0:
                     continue
-                share = seen * math.exp(-depth_along(px, py, pz, ex, ey, ez, r, clouds)) / chance
-                nx, ny, nz = normal_at(surfaces, p, px + r * ex, py + r * ey, pz + r * ez)
+                share = seen * math.exp(-depth_along(px, py, pz, fx, fy, fz, r, clouds)) / chance
+                nx, ny, nz = normal_at(surfaces, p, mx, my, mz)
                 side = 1 if ex * nx + ey * ny + ez * nz > 0.0 else 0
                 patch = patch_of(p, u, v, side, divisions, first)
                 for j in range(groups):

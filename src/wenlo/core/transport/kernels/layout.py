@@ -18,10 +18,14 @@ ROOM = 28
 CORNERS = 29
 """Number of corners of an outline, then u, v of each (at most ``MOST_CORNERS``)."""
 MOST_CORNERS = 12
-SURFACE_COLUMNS = CORNERS + 1 + 2 * MOST_CORNERS
+LENS = CORNERS + 1 + 2 * MOST_CORNERS
+"""1/f of a thin lens. [1/m]"""
+LENS_COUNT, LENS_ROW = LENS + 1, LENS + 2
+"""How many lenses there are, in row 0; and the row of the k-th lens, in row k."""
+SURFACE_COLUMNS = LENS + 3
 
 QUAD, DISC, TUBE, DOME, OUTLINE, CUT_OUT = 0, 1, 2, 3, 4, 5
-PASS_NOTHING, PASS_CONSTANT, PASS_GRID, PASS_PANE = 0, 1, 2, 3
+PASS_NOTHING, PASS_CONSTANT, PASS_GRID, PASS_PANE, PASS_LENS = 0, 1, 2, 3, 4
 CELL_SQUARE, CELL_ROUND, CELL_HEXAGON = 0, 1, 2
 
 # the optics of a surface, one row of ``OPTICS_COLUMNS`` for each side: 2·surface + side

@@ -3,8 +3,8 @@
 import numpy as np
 from numba import njit, prange
 
-from wenlo.core.transport.kernels.layout import CLEAR
-from wenlo.core.transport.kernels.rays import FAR, chance_through, nearest, normal_at, passed
+from wenlo.core.transport.kernels.layout import CLEAR, LAW, PASS_LENS
+from wenlo.core.transport.kernels.rays import FAR, bent, chance_through, nearest, normal_at, passed
 from wenlo.core.transport.kernels.scatter import RECEPTOR_DOME, response
 from wenlo.core.transport.kernels.shine import hidden_by_lamp, spot
 
@@ -67,7 +67,11 @@ def seen_along(  # type: ignore[no-untyped-def]
                 result[i, g, 0] += wr * red
                 result[i, g, 1] += wg * green
                 result[i, g, 2] += wb * blue
-            factor, _ = chance_through(dx, dy, dz, surfaces, p, scatters[p])
+            if int(surfaces[p, LAW]) == PASS_LENS:
+                dx, dy, dz = bent(x, y, z, dx, dy, dz, surfaces, p)
+                factor = 1.0
+            else:
+                factor, _ = chance_through(dx, dy, dz, surfaces, p, scatters[p])
             wr, wg, wb = (
                 wr * factor * surfaces[p, CLEAR],
                 wg * factor * surfaces[p, CLEAR + 1],

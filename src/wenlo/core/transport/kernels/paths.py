@@ -13,6 +13,7 @@ from numba import njit, prange
 from wenlo.core.transport.kernels.exchange import CELLS
 from wenlo.core.transport.kernels.layout import (
     AREA,
+    AXIS,
     BEAM,
     CLEAR,
     FACE,
@@ -20,10 +21,14 @@ from wenlo.core.transport.kernels.layout import (
     LAMP_KIND,
     LAMP_SKY,
     LAMP_SUN,
+    LAW,
+    LENS_COUNT,
+    LENS_ROW,
+    PASS_LENS,
     PEAK,
     ROOM,
 )
-from wenlo.core.transport.kernels.rays import FAR, chance_through, nearest, normal_at, passed, place
+from wenlo.core.transport.kernels.rays import FAR, bent, chance_through, crossing, nearest, normal_at, passed, place
 from wenlo.core.transport.kernels.scatter import density, response, sample, shares
 from wenlo.core.transport.kernels.shine import (
     hidden_by_lamp,
@@ -36,6 +41,8 @@ from wenlo.core.transport.kernels.shine import (
 GONE, MET = 0, 1
 GUIDED = 0.5
 """Share of the looks that go where the patches say the light is."""
+AIMED = 0.5
+"""Share of the other looks that go to a lens, if there is one: light behind it is found in no other way."""
 LEVELS = 24
 SLOTS = 5
 """Numbers that a vertex draws from the evenly spread points; the first two vertices have them."""
@@ -84,28 +91,59 @@ def cell_of(p, u, v, divisions):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, fastmath=True)
 def follow(x, y, z, dx, dy, dz, key, slot, surfaces, nodes, scatters, lamps):  # type: ignore[no-untyped-def]
-    """Follow a ray until it scatters, meets a lamp or leaves, let through surfaces by chance.
+    """Follow a ray until it scatters, meets a lamp or leaves, let through surfaces by chance and turned by lenses.
 
-    Returns surface (−1 none), lamp (−1 none), cosine at the lamp, distance, u, v, what is left (RGB) and the chance.
+    Returns surface (−1 none), lamp (−1 none), cosine at the lamp, distance (0 once a lens has turned it), u, v, what is
+    left (RGB), the chance, and the place and direction at the end.
     """
-    r, g, b, chance, total = 1.0, 1.0, 1.0, 1.0, 0.0
+    r, g, b, chance, total, turned = 1.0, 1.0, 1.0, 1.0, 0.0, False
     for step in range(64):
         t, p, u, v = nearest(x, y, z, dx, dy, dz, FAR, surfaces, nodes)
         tl, lamp, cosine = nearest_lamp(x, y, z, dx, dy, dz, t, lamps)
         if lamp >= 0:
-            return -1, lamp, cosine, total + tl, 0.0, 0.0, r, g, b, chance
+            total = 0.0 if turned else total + tl
+            return -1, lamp, cosine, total, 0.0, 0.0, r, g, b, chance, x + tl * dx, y + tl * dy, z + tl * dz, dx, dy, dz
         if p < 0:
-            return -1, -1, 0.0, FAR, 0.0, 0.0, r, g, b, chance
-        factor, through = chance_through(dx, dy, dz, surfaces, p, scatters[p])
+            return -1, -1, 0.0, 0.0 if turned else FAR, 0.0, 0.0, r, g, b, chance, x, y, z, dx, dy, dz
+        x, y, z = x + t * dx, y + t * dy, z + t * dz
         total += t
-        if through <= 0.0 or noise(key, slot + step) >= through:
-            return p, -1, 0.0, total, u, v, r, g, b, chance * (1.0 - through)
+        if int(surfaces[p, LAW]) == PASS_LENS:
+            dx, dy, dz = bent(x, y, z, dx, dy, dz, surfaces, p)
+            factor, turned = 1.0, True
+        else:
+            factor, through = chance_through(dx, dy, dz, surfaces, p, scatters[p])
+            if through <= 0.0 or noise(key, slot + step) >= through:
+                total = 0.0 if turned else total
+                return p, -1, 0.0, total, u, v, r, g, b, chance * (1.0 - through), x, y, z, dx, dy, dz
+            chance *= through
         r *= factor * surfaces[p, CLEAR]
         g *= factor * surfaces[p, CLEAR + 1]
         b *= factor * surfaces[p, CLEAR + 2]
-        chance *= through
-        x, y, z = x + t * dx, y + t * dy, z + t * dz
-    return -1, -1, 0.0, FAR, 0.0, 0.0, 0.0, 0.0, 0.0, 1.0
+    return -1, -1, 0.0, FAR, 0.0, 0.0, 0.0, 0.0, 0.0, 1.0, x, y, z, dx, dy, dz
+
+
+@njit(cache=True, fastmath=True)
+def _toward_lens(x, y, z, a, b, pick, surfaces, edges):  # type: ignore[no-untyped-def]
+    # Direction to a point of one of the lenses, from numbers in [0, 1).
+    count = int(surfaces[0, LENS_COUNT])
+    p = int(surfaces[min(int(pick * count), count - 1), LENS_ROW])
+    px, py, pz, _, _, _, _ = place(surfaces, edges, p, a, b)
+    dx, dy, dz = px - x, py - y, pz - z
+    k = 1.0 / max(math.sqrt(dx * dx + dy * dy + dz * dz), 1e-12)
+    return k * dx, k * dy, k * dz
+
+
+@njit(cache=True, fastmath=True)
+def _lens_density(x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def]
+    # How likely _toward_lens is to choose a direction. [1/sr]
+    count, total = int(surfaces[0, LENS_COUNT]), 0.0
+    for k in range(count):
+        p = int(surfaces[k, LENS_ROW])
+        t, _, _ = crossing(x, y, z, dx, dy, dz, FAR, surfaces, p)
+        if t > 0.0:
+            c = abs(dx * surfaces[p, AXIS] + dy * surfaces[p, AXIS + 1] + dz * surfaces[p, AXIS + 2])
+            total += t * t / (surfaces[p, AREA] * max(c, 1e-9))
+    return total / count
 
 
 @njit(cache=True, fastmath=True)
@@ -170,8 +208,8 @@ def lit(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _sky(dx, dy, dz, red, green, blue, p, part, own, lamps, sums, job):  # type: ignore[no-untyped-def]
-    # A look that leaves the set may see the sun or the sky; p is how likely it was.
+def _sky(dx, dy, dz, red, green, blue, p, turned, part, own, lamps, sums, job):  # type: ignore[no-untyped-def]
+    # A look that leaves the set may see the sun or the sky; p is how likely it was. After a lens nothing else finds them.
     for g in range(lamps.shape[0]):
         kind = int(lamps[g, LAMP_KIND])
         if kind != LAMP_SUN and kind != LAMP_SKY:
@@ -187,7 +225,7 @@ def _sky(dx, dy, dz, red, green, blue, p, part, own, lamps, sums, job):  # type:
                 continue
             likely = c / math.pi
             light = lamps[g, PEAK] * sky_luminance(c)
-        light /= p + likely
+        light /= p if turned else p + likely
         sums[job, g, part, 0] += light * red
         sums[job, g, part, 1] += light * green
         sums[job, g, part, 2] += light * blue
@@ -216,6 +254,7 @@ def hop(  # type: ignore[no-untyped-def]
             pick, share = (pick - share) / (1.0 - share), 1.0 - share
     chosen = other if through else row
     guided = row_share(guide, chosen)
+    aimed = AIMED if surfaces[0, LENS_COUNT] > 0.0 else 0.0
     if pick < guided:
         line = guide[chosen]
         wanted = pick / guided * line[line.shape[0] - 1]
@@ -243,22 +282,31 @@ def hop(  # type: ignore[no-untyped-def]
             return GONE, 0, x, y, z, 0.0, 0.0, 1.0, 0, 0, 0.0, 0.0, 0.0
         _, enters = chance_through(dx, dy, dz, surfaces, p, scatters[p])
         chance *= 1.0 - enters
+        ex, ey, ez = dx, dy, dz
     else:
         pick = (pick - guided) / (1.0 - guided)
-        dx, dy, dz = sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics)
+        if pick < aimed:
+            dx, dy, dz = _toward_lens(x, y, z, a, b, pick / aimed, surfaces, edges)
+        else:
+            pick = (pick - aimed) / (1.0 - aimed)
+            dx, dy, dz = sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics)
         if kind >= 0 and (dx * nx + dy * ny + dz * nz < 0.0) != through:
             return GONE, 0, x, y, z, 0.0, 0.0, 1.0, 0, 0, 0.0, 0.0, 0.0
-        p, lamp, cosine, r, u, v, tr, tg, tb, chance = follow(
+        p, lamp, cosine, r, u, v, tr, tg, tb, chance, px, py, pz, ex, ey, ez = follow(
             x, y, z, dx, dy, dz, key, 100, surfaces, nodes, scatters, lamps
         )
         if p < 0:
             fr, fg, fb = response(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics, tables)
-            q = share * (1.0 - guided) * chance * density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
+            q = density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
+            if aimed > 0.0:
+                q = (1.0 - aimed) * q + aimed * _lens_density(x, y, z, dx, dy, dz, surfaces)
+            q *= share * (1.0 - guided) * chance
             fr, fg, fb = fr * tr * red, fg * tg * green, fb * tb * blue
             if lamp < 0:
-                _sky(dx, dy, dz, fr, fg, fb, q, part, own, lamps, sums, job)
+                _sky(ex, ey, ez, fr, fg, fb, q, r == 0.0, part, own, lamps, sums, job)
             elif cosine > 1e-9:
-                light = radiance(lamp, dx, dy, dz, cosine, lamps, distributions)
+                # behind a lens (no distance) a lamp is met by looks alone
+                light = radiance(lamp, px, py, pz, ex, ey, ez, cosine, lamps, distributions)
                 light /= q + r * r / (lamps[lamp, FACE] * cosine)
                 for k in (part, OWN):
                     if k == part or own:
@@ -266,16 +314,19 @@ def hop(  # type: ignore[no-untyped-def]
                         sums[job, lamp, k, 1] += light * fg
                         sums[job, lamp, k, 2] += light * fb
             return GONE, 0, x, y, z, 0.0, 0.0, 1.0, 0, 0, 0.0, 0.0, 0.0
-        px, py, pz = x + r * dx, y + r * dy, z + r * dz
         mx, my, mz = normal_at(surfaces, p, px, py, pz)
-        dm = dx * mx + dy * my + dz * mz
+        dm = ex * mx + ey * my + ez * mz
         side = 1 if dm > 0.0 else 0
         j = patch_of(p, u, v, side, divisions, first)
         cell = cell_of(p, u, v, divisions)
         r2 = r * r
     fr, fg, fb = response(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics, tables)
-    q = share * (1.0 - guided) * chance * density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
-    if guided > 0.0:
+    q = density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
+    if aimed > 0.0:
+        q = (1.0 - aimed) * q + aimed * _lens_density(x, y, z, dx, dy, dz, surfaces)
+    q *= share * (1.0 - guided) * chance
+    # behind a lens (no distance) the guide would have found nothing
+    if guided > 0.0 and r2 > 0.0:
         line = guide[chosen]
         likely = (line[j] - (line[j - 1] if j > 0 else 0.0)) / line[line.shape[0] - 1]
         if likely > 0.0:
@@ -284,7 +335,7 @@ def hop(  # type: ignore[no-untyped-def]
             q += share * guided * likely * r2 / (area * max(abs(dm), 1e-9))
     if q <= 0.0:
         return GONE, 0, x, y, z, 0.0, 0.0, 1.0, 0, 0, 0.0, 0.0, 0.0
-    return MET, p, px, py, pz, dx, dy, dz, j, side, fr * tr / q, fg * tg / q, fb * tb / q
+    return MET, p, px, py, pz, ex, ey, ez, j, side, fr * tr / q, fg * tg / q, fb * tb / q
 
 
 @njit(cache=True, fastmath=True)

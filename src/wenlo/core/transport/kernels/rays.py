@@ -17,10 +17,12 @@ from wenlo.core.transport.kernels.layout import (
     DUAL_U,
     DUAL_V,
     LAW,
+    LENS,
     ORIGIN,
     OUTLINE,
     PASS_CONSTANT,
     PASS_GRID,
+    PASS_LENS,
     PASS_NOTHING,
     QUAD,
     SHAPE,
@@ -354,7 +356,8 @@ def nearest(ax, ay, az, dx, dy, dz, limit, surfaces, nodes):  # type: ignore[no-
 @njit(cache=True, fastmath=True)
 def chance_through(dx, dy, dz, surfaces, p, scatter):  # type: ignore[no-untyped-def]
     """Factor of what passes unscattered, and how often a path is let through rather than scattered."""
-    if int(surfaces[p, LAW]) == PASS_NOTHING:
+    law = int(surfaces[p, LAW])
+    if law == PASS_NOTHING or law == PASS_LENS:
         return 0.0, 0.0
     factor = straight_through(dx, dy, dz, surfaces, p)
     r, g, b = surfaces[p, CLEAR], surfaces[p, CLEAR + 1], surfaces[p, CLEAR + 2]
@@ -362,6 +365,23 @@ def chance_through(dx, dy, dz, surfaces, p, scatter):  # type: ignore[no-untyped
     if straight <= 0.0:
         return 0.0, 0.0
     return factor, straight / (straight + scatter)
+
+
+@njit(cache=True, fastmath=True)
+def bent(x, y, z, dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
+    """Direction in which a ray along d goes on that meets thin lens ``p`` at x: a slope s at offset o leaves as s − o/f."""
+    nx, ny, nz = surfaces[p, AXIS], surfaces[p, AXIS + 1], surfaces[p, AXIS + 2]
+    c = dx * nx + dy * ny + dz * nz
+    if c < 0.0:
+        nx, ny, nz, c = -nx, -ny, -nz, -c
+    if c < 1e-6:
+        return dx, dy, dz
+    k = surfaces[p, LENS]
+    dx = dx / c - k * (x - surfaces[p, ORIGIN])
+    dy = dy / c - k * (y - surfaces[p, ORIGIN + 1])
+    dz = dz / c - k * (z - surfaces[p, ORIGIN + 2])
+    k = 1.0 / math.sqrt(dx * dx + dy * dy + dz * dz)
+    return k * dx, k * dy, k * dz
 
 
 @njit(cache=True, fastmath=True)

@@ -267,11 +267,13 @@ def hidden_by_lamp(g, ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-
 
 
 @njit(cache=True, fastmath=True)
-def radiance(g, dx, dy, dz, cosine, lamps, distributions):  # type: ignore[no-untyped-def]
-    """Radiance of lamp g's face toward where a ray along d came from. ``cosine`` to the face. [cd/m²]"""
+def radiance(g, x, y, z, dx, dy, dz, cosine, lamps, distributions):  # type: ignore[no-untyped-def]
+    """Radiance of point x of lamp g's face toward where a ray along d came from. ``cosine`` to the face. [cd/m²]"""
     kind = int(lamps[g, LAMP_KIND])
     if kind == LAMP_TUBE:
         return lamps[g, PEAK] / lamps[g, FACE]
     if cosine <= 1e-9:
         return 0.0
+    if int(lamps[g, LAMP_LAW]) == LAW_LENS:
+        return _through_lens(g, x, y, z, -dx, -dy, -dz, lamps) / (lamps[g, FACE] * cosine)
     return intensity(g, -dx, -dy, -dz, lamps, distributions) / (lamps[g, FACE] * cosine)

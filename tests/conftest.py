@@ -3,6 +3,7 @@
 import os
 import shutil
 import socket
+import subprocess
 import threading
 from pathlib import Path
 
@@ -13,7 +14,7 @@ from sqlalchemy import create_engine, text
 from wenlo.api.app import create_app
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.launch.cluster import Cluster, throw_away
-from wenlo.launch.ground import BUILT
+from wenlo.launch.ground import BUILT, PYTHON, clean_environment
 from wenlo.launch.system import postgres_programs
 from wenlo.settings import Settings
 
@@ -110,8 +111,26 @@ class LiveServer:
         self._listener.close()
 
 
+def start_worker(url: str) -> subprocess.Popen[str]:
+    """A worker for long work, as a process of its own."""
+    env = {**clean_environment(), "WENLO_DATABASE_URL": url, "WENLO_LOG_LEVEL": "error"}
+    for name in ("NUMBA_CACHE_DIR", "NUMBA_NUM_THREADS", "PYTHONPATH"):
+        if name in os.environ:
+            env[name] = os.environ[name]
+    return subprocess.Popen([PYTHON, "-m", "wenlo.cli", "worker"], env=env, text=True, start_new_session=True)
+
+
 @pytest.fixture(scope="session")
-def server(database):
+def worker(database):
+    """A worker that does the long work of the live server."""
+    process = start_worker(database)
+    yield process
+    process.terminate()
+    process.wait(20)
+
+
+@pytest.fixture(scope="session")
+def server(database, worker):
     """The live server of this worker, pages included."""
     pages = BUILT if (BUILT / "index.html").is_file() else None
     live = LiveServer(Settings(database_url=database, front_end=pages, upload_limit=1_000_000))

@@ -1,5 +1,6 @@
 """Shoots for tests, from the made-up workshop of a violin maker."""
 
+import time
 from typing import Any
 
 from wenlo.core.shelf.starter import starter
@@ -30,3 +31,15 @@ def shelf_row(category: str, key: str, count: float = 1.0, number: int = 1, **va
         "id": f"{number:036x}".replace("x", "0"), "version": 1, "category": category, "name": item.name, "count": count,
         "measured": False, "starter": key, "values": {**item.values.model_dump(mode="json"), **values},
     }  # fmt: skip
+
+
+def finished(client: Any, asked: Any) -> dict[str, Any]:
+    """Long work that was asked for over HTTP, when it has ended."""
+    assert asked.status_code == 202, asked.text
+    end = time.monotonic() + 60
+    while time.monotonic() < end:
+        run = client.get(f"/api/runs/{asked.json()['id']}").json()
+        if run["state"] in ("done", "failed", "stopped"):
+            return dict(run)
+        time.sleep(0.05)
+    raise AssertionError(f"not finished: {run}")

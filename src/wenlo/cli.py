@@ -13,10 +13,13 @@ import uvicorn
 from wenlo import demo
 from wenlo.api.app import create_app
 from wenlo.core.errors import WenloError
+from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
+from wenlo.jobs.queue import work, worker_name
 from wenlo.logs import set_up_logs
+from wenlo.services.runs import perform
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
@@ -38,6 +41,18 @@ def _serve(settings: Settings) -> int:
     print(f"LISTENING http://{host}:{port}", flush=True)
     config = uvicorn.Config(create_app(settings), log_level="warning", access_log=False, timeout_graceful_shutdown=5)
     uvicorn.Server(config).run(sockets=[listener])
+    return 0
+
+
+def _work(settings: Settings) -> int:
+    from wenlo.services.compute import LONG_TASKS, warm_up  # the kernels take a second to load
+
+    url = settings.database_url.get_secret_value()
+    database = make_engine(url)
+    transactions = SqlTransactions(make_sessions(database), SqlRunStore)
+    warm_up()
+    work(url, lambda run: perform(transactions, LONG_TASKS, run, worker=worker_name()))
+    database.dispose()
     return 0
 
 
@@ -67,6 +82,7 @@ def main(arguments: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(prog="wenlo")
     commands = parser.add_subparsers(dest="command", required=True)
     commands.add_parser("serve", help="run the web server")
+    commands.add_parser("worker", help="do long work from the queue; any number may run")
     prepare = commands.add_parser("prepare", help="bring the database to the newest tables")
     prepare.add_argument("--demo", action="store_true", help="add the demo shoots to an empty database")
     commands.add_parser("compile", help="compile and cache the kernels")
@@ -88,6 +104,8 @@ def main(arguments: list[str] | None = None) -> int:
     set_up_logs(form=settings.log_format, level=settings.log_level)
     if options.command == "serve":
         return _serve(settings)
+    if options.command == "worker":
+        return _work(settings)
     if options.command == "compile":
         from wenlo.services.compute import warm_up  # the kernels take a second to load
 

@@ -12,7 +12,7 @@ import numpy as np
 import pytest
 from pypdf import PdfReader
 
-from factories import shoot_document
+from factories import finished, shoot_document
 
 
 @pytest.fixture
@@ -247,7 +247,7 @@ def test_catalogue_limits_are_those_of_the_schema(client):
 
 
 def test_kinds_are_ranked_over_http(client):
-    rows = client.post("/api/kinds", json={"document": shoot_document()}).json()["kinds"]
+    rows = finished(client, client.post("/api/kinds", json={"document": shoot_document()}))["answer"]["kinds"]
     known = {k["id"] for k in client.get("/api/catalogue").json()["kinds"]}
     assert {row["kind"] for row in rows} == known
     best = rows[0]
@@ -283,11 +283,13 @@ def test_other_lights_are_checked_at_their_place_in_the_list(client):
 
 
 def test_curve_and_light_map_over_http(client):
-    curve = client.post("/api/curve", json={"document": shoot_document(), "parameter": "lamp_distance"}).json()
+    asked = client.post("/api/curve", json={"document": shoot_document(), "parameter": "lamp_distance"})
+    curve = finished(client, asked)["answer"]
     assert len(curve["at"]) == len(curve["loss"]) > 8
     assert curve["at"][0] < curve["now"] < curve["at"][-1]
-    none = client.post("/api/curve", json={"document": shoot_document(), "parameter": "sheet"})
-    assert none.status_code == 422
+    none = finished(client, client.post("/api/curve", json={"document": shoot_document(), "parameter": "sheet"}))
+    assert none["state"] == "failed"
+    assert none["problem"]["code"] == "invalid_input"
     layer = client.post("/api/light-map", json={"document": shoot_document(), "layer": "backdrop"}).json()
     assert layer["width"] == pytest.approx(2.7)
     assert len(layer["stops"]) >= 6

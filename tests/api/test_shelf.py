@@ -3,7 +3,7 @@
 import httpx
 import pytest
 
-from factories import shoot_document
+from factories import finished, shoot_document
 from wenlo.core.shelf.items import CATEGORIES
 
 
@@ -103,9 +103,7 @@ def test_what_can_be_made_and_what_a_thing_becomes(client):
         ("found", "stretched_canvas_80"),
     ):
         made = take(client, category, key, 2)
-    answer = client.post("/api/shelf/at-hand", json={"document": shoot_document()})
-    assert answer.status_code == 200
-    rows = answer.json()["kinds"]
+    rows = finished(client, client.post("/api/shelf/at-hand", json={"document": shoot_document()}))["answer"]["kinds"]
     card = next(r for r in rows if r["kind"] == "bounce_card")
     assert {m["name"] for m in card["missing"]} == {"cloth tape 50 mm", "padded spring clamp", "black foil"}
     document = shoot_document()

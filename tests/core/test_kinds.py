@@ -161,8 +161,10 @@ def test_every_kind_says_what_it_is_good_and_bad_at():
 def test_ranking_sizes_orders_and_explains():
     brief = brief_for("diffusion_frame")
     told = []
-    rows = rank(brief, told=lambda done, of: not told.append((done, of)))
+    rows = rank(brief, told=lambda done, of, row: not told.append((done, of, row.kind)))
     assert len(rows) == len(ALL) == told[-1][1]
+    assert [done for done, _, _ in told] == list(range(1, len(ALL) + 1))
+    assert {kind for _, _, kind in told} == {r.kind for r in rows}
     assert [r.penalty for r in rows] == sorted(r.penalty for r in rows)
     for row in rows:
         assert (row.cannot is None) == (row.design is not None)
@@ -174,7 +176,7 @@ def test_ranking_sizes_orders_and_explains():
 
 
 def test_ranking_can_be_stopped():
-    assert len(rank(brief_for("book_light"), told=lambda done, _: done < 2)) == 2
+    assert len(rank(brief_for("book_light"), told=lambda done, *_: done < 2)) == 2
 
 
 def test_harder_wish_makes_smaller_modifiers():
@@ -353,7 +355,7 @@ def test_curve_of_nothing_that_is_a_length_is_refused_and_one_can_be_stopped():
     for name in ("sheet", "no_such", "lamp_height"):
         with pytest.raises(InvalidInput, match="a length, an angle or a number"):
             what_if(brief, design, name)
-    assert len(what_if(brief, design, "width", go_on=lambda done: done < 3).at) == 3
+    assert len(what_if(brief, design, "width", told=lambda done, _: done < 3).at) == 3
 
 
 def test_more_layers_are_softer_evener_and_darker():
@@ -378,7 +380,7 @@ def test_schools_argue_from_figures_with_kinds_that_serve():
         assert dispute.verdict.endswith(".")
     between = [d for d in found if len({side.kind for side in d.sides}) > 1]
     assert len(between) >= 3
-    assert all("stops" in side.argument and "%" in side.argument for d in between for side in d.sides)
+    assert all("stop" in side.argument and "%" in side.argument for d in between for side in d.sides)
     known = set(kinds())
     assert all(kind in known for school in SCHOOLS for _, names, _ in school.sides for kind in names)
 

@@ -303,7 +303,7 @@ def test_buying_the_one_thing_that_is_missing_lets_the_kind_be_made():
 def test_an_empty_shelf_makes_nothing_and_the_work_can_be_given_up():
     rows = at_hand(Brief(), ())
     assert all(row.cannot or row.missing for row in rows)
-    assert len(at_hand(Brief(), (), told=lambda done, _: done < 2)) == 2
+    assert len(at_hand(Brief(), (), told=lambda done, *_: done < 2)) == 2
 
 
 def test_values_that_contradict_each_other_are_refused():

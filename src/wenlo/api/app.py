@@ -12,12 +12,15 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import compute, reference, shelf, shoots
+from wenlo.api.routers import compute, reference, runs, shelf, shoots
 from wenlo.core.errors import NotFound
+from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.jobs.pool import WorkerPool
+from wenlo.jobs.queue import deferrer
+from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
@@ -46,6 +49,8 @@ def create_app(settings: Settings) -> FastAPI:
         sessions = make_sessions(database)
         app.state.shoots = Shoots(SqlTransactions(sessions, SqlShootStore))
         app.state.shelf = Shelf(SqlTransactions(sessions, SqlShelfStore))
+        defer = deferrer(settings.database_url.get_secret_value())
+        app.state.runs = Runs(SqlTransactions(sessions, lambda session: SqlRunStore(session, defer)))
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
         if settings.warm_workers:
             await app.state.engine.ready()
@@ -68,7 +73,7 @@ def create_app(settings: Settings) -> FastAPI:
             response.headers.setdefault(name, value)
         return response
 
-    for router in (reference.router, compute.router, shoots.router, shelf.router):
+    for router in (reference.router, compute.router, runs.router, shoots.router, shelf.router):
         app.include_router(router)
     if settings.front_end is not None:
         _serve_front_end(app, settings)

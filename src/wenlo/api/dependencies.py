@@ -6,6 +6,7 @@ from fastapi import Depends, Request
 
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.ports import User
+from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 
@@ -22,6 +23,12 @@ def shelf(request: Request) -> Shelf:
     return service
 
 
+def runs(request: Request) -> Runs:
+    """The use cases of long work."""
+    service: Runs = request.app.state.runs
+    return service
+
+
 def engine(request: Request) -> WorkerPool:
     """The compute workers."""
     pool: WorkerPool = request.app.state.engine
@@ -34,6 +41,7 @@ def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
 
 
 ShootsService = Annotated[Shoots, Depends(shoots)]
+RunsService = Annotated[Runs, Depends(runs)]
 ShelfService = Annotated[Shelf, Depends(shelf)]
 ComputeEngine = Annotated[WorkerPool, Depends(engine)]
 CurrentUser = Annotated[User, Depends(current_user)]

@@ -101,3 +101,29 @@ class ShelfPhotographRow(Base):
     name: Mapped[str] = mapped_column(String(120))
     content: Mapped[bytes] = mapped_column(LargeBinary)
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class RunRow(Base):
+    """A piece of long work: what is asked, how far it is, what came of it.
+
+    ``attempt`` rises with every worker that takes it up; only the newest may write.
+    """
+
+    __tablename__ = "runs"
+    __table_args__ = (Index("run_editor", "owner_id", "task", "editor"),)
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
+    task: Mapped[str] = mapped_column(String(20))
+    editor: Mapped[str | None] = mapped_column(String(80))
+    arguments: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    state: Mapped[str] = mapped_column(String(10), default="waiting")
+    attempt: Mapped[int] = mapped_column(Integer, default=0)
+    worker: Mapped[str | None] = mapped_column(String(80))
+    done: Mapped[int] = mapped_column(Integer, default=0)
+    total: Mapped[int] = mapped_column(Integer, default=0)
+    parts: Mapped[list[Any]] = mapped_column(JSONB, default=list)
+    answer: Mapped[dict[str, Any] | None] = mapped_column(JSONB(none_as_null=True))
+    problem: Mapped[dict[str, Any] | None] = mapped_column(JSONB(none_as_null=True))
+    core_version: Mapped[str] = mapped_column(String(20))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())

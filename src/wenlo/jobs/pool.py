@@ -20,14 +20,9 @@ from wenlo.services.ports import Task
 log = structlog.get_logger()
 
 LANES: Mapping[Task, str] = {
-    "figures": "quick", "build": "quick", "advice": "slow", "paper": "slow", "picture": "picture",
-    "light_map": "slow",
-    "ranking": "slow",
-    "curve": "slow",
-    "at_hand": "slow",
-    "becomes": "slow",
+    "figures": "quick", "build": "quick", "advice": "slow", "picture": "picture", "light_map": "slow", "becomes": "slow",
 }  # fmt: skip
-STOPPABLE = frozenset({"picture", "light_map", "ranking", "curve", "at_hand"})
+STOPPABLE = frozenset({"picture", "light_map"})
 NICE = {"picture": 10, "slow": 5}
 """Lanes that give way to the others."""
 
@@ -48,7 +43,7 @@ _given_up: Any = None
 
 
 # Imported in the worker alone: the web process never loads the kernels.
-def _run(task: str, arguments: dict[str, Any], ticket: int) -> Any:
+def _run(task: Task, arguments: dict[str, Any], ticket: int) -> Any:
     from wenlo.services.compute import TASKS
 
     if can_stop(task, arguments):

@@ -12,6 +12,7 @@ USAGE = """usage: ./wenlo COMMAND
   test [ARGS]   install what is missing and run all tests (ARGS are pytest's)
   solve FILE.json [--seconds S] [--error E]
                 read the meters of a plain panel set (docs/formats.md)
+  worker        do long work for the database at WENLO_DATABASE_URL, beside the one that demo and start bring
   check         format, lint, types and import rules
   bench [ARGS]  benchmarks
   api           write the front end's API types, for your editor
@@ -34,6 +35,8 @@ def main(arguments: list[str]) -> int:
                 return quality.check()
             case "bench":
                 return quality.bench(rest)
+            case "worker":
+                return quality.worker()
             case "solve":
                 return quality.solve(rest)
             case "api":

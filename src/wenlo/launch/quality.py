@@ -1,5 +1,6 @@
 """Tests, checks and benchmarks."""
 
+import os
 import subprocess
 import sys
 import tempfile
@@ -88,3 +89,13 @@ def bench(arguments: Sequence[str]) -> int:
     """Run the benchmarks and print their table."""
     env = _prepare()
     return subprocess.run([PYTHON, "-m", "benchmarks", *arguments], cwd=ROOT, env=env, check=False).returncode
+
+
+def worker() -> int:
+    """Do long work for the database that the environment names, until told to stop."""
+    if "WENLO_DATABASE_URL" not in os.environ:
+        raise Trouble("set WENLO_DATABASE_URL to the database whose long work is to be done.", status=2)
+    install.install()
+    url = os.environ["WENLO_DATABASE_URL"]
+    env = {**clean_environment(), "WENLO_DATABASE_URL": url}
+    return subprocess.run([PYTHON, "-m", "wenlo.cli", "worker"], env=env, check=False).returncode

@@ -18,6 +18,7 @@ from wenlo.launch.ground import BUILT, HOME, PYTHON, Trouble, check_disk, clean_
 
 DEFAULT_PORT = 8321
 START_SECONDS = 60.0
+LOOK_AFTER_WORKERS = 2.0
 
 
 class _Stop(Exception):
@@ -80,6 +81,25 @@ def _start_server(env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
     return server, line.split()[1]
 
 
+def _start_worker(env: dict[str, str]) -> subprocess.Popen[str]:
+    return subprocess.Popen(
+        [str(PYTHON), "-m", "wenlo.cli", "worker"], env=env, text=True, start_new_session=True,
+        preexec_fn=_end_with_parent,
+    )  # fmt: skip
+
+
+def _watch(server: subprocess.Popen[str], workers: list[subprocess.Popen[str]], env: dict[str, str]) -> int:
+    # Until the server ends; a worker that died is replaced.
+    while True:
+        try:
+            return server.wait(LOOK_AFTER_WORKERS)
+        except subprocess.TimeoutExpired:
+            for place, worker in enumerate(workers):
+                if worker.poll() is not None:
+                    say("the worker for long work stopped; starting another")
+                    workers[place] = _start_worker(env)
+
+
 def _wait_until_answers(url: str, server: subprocess.Popen[str]) -> None:
     host, port = url.removeprefix("http://").rsplit(":", 1)
     end = time.monotonic() + START_SECONDS
@@ -97,14 +117,14 @@ def _wait_until_answers(url: str, server: subprocess.Popen[str]) -> None:
     raise Trouble(f"the server did not answer within {START_SECONDS:.0f} s.")
 
 
-def _stop_server(server: subprocess.Popen[str]) -> None:
-    if server.poll() is None:
-        server.terminate()
+def _stop_process(process: subprocess.Popen[str]) -> None:
+    if process.poll() is None:
+        process.terminate()
         try:
-            server.wait(10)
+            process.wait(10)
         except subprocess.TimeoutExpired:
-            server.kill()
-            server.wait(5)
+            process.kill()
+            process.wait(5)
 
 
 def serve(*, demo: bool) -> int:
@@ -118,6 +138,7 @@ def serve(*, demo: bool) -> int:
     port = _port()
     with _stoppable(), locked("run", wait=False, busy="Wenlo already runs from this folder ({who}); stop it first."):
         server: subprocess.Popen[str] | None = None
+        workers: list[subprocess.Popen[str]] = []
         cluster: Cluster | None = None
         try:
             programs = system.need_postgres()
@@ -132,10 +153,11 @@ def serve(*, demo: bool) -> int:
             }  # fmt: skip
             extra = ["--demo"] if demo else []
             run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
+            workers.append(_start_worker(env))
             server, url = _start_server(env)
             _wait_until_answers(url, server)
             say(f"open {url}  (Ctrl-C stops it)")
-            status = server.wait()
+            status = _watch(server, workers, env)
             raise Trouble(f"the server stopped by itself (status {status}); start it again.")
         except _Stop:
             say("stopping")
@@ -143,7 +165,8 @@ def serve(*, demo: bool) -> int:
         finally:
             for number in (signal.SIGINT, signal.SIGTERM):
                 signal.signal(number, signal.SIG_IGN)
-            if server is not None:
-                _stop_server(server)
+            for process in (*workers, server):
+                if process is not None:
+                    _stop_process(process)
             if cluster is not None and cluster.data.exists():
                 cluster.stop()

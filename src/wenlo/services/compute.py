@@ -1,5 +1,6 @@
 """The computations themselves, as plain functions that a worker process runs."""
 
+import base64
 import math
 from collections.abc import Callable, Mapping
 from typing import Any
@@ -32,6 +33,8 @@ from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.opened import opened
+from wenlo.services.ports import LongTask, Task
+from wenlo.services.runs import Told
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
 
 SHADOW_POINTS = 121
@@ -323,18 +326,24 @@ def light_map(document: Mapping[str, Any], layer: Any, go_on: Callable[[float], 
     ).model_dump()  # fmt: skip
 
 
-TASKS: Mapping[str, Callable[..., Any]] = {
+def paper_file(document: Mapping[str, Any], form: str, *, told: Told) -> dict[str, Any]:
+    """:func:`paper` as text that a database keeps: ``content`` in base 64."""
+    told(0, 1, None)
+    return {"content": base64.b64encode(paper(document, form)).decode("ascii")}
+
+
+TASKS: Mapping[Task, Callable[..., Any]] = {
     "figures": figures,
     "advice": advice,
     "build": build,
-    "paper": paper,
     "picture": picture,
     "light_map": light_map,
-    "ranking": ranking,
-    "curve": curve,
-    "at_hand": made_of_shelf,
     "becomes": becomes,
 }
+
+LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {
+    "ranking": ranking, "curve": curve, "at_hand": made_of_shelf, "paper": paper_file,
+}  # fmt: skip
 
 
 def warm_up() -> None:

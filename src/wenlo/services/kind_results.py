@@ -2,7 +2,7 @@
 
 import math
 import time
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 import numpy as np
@@ -23,6 +23,7 @@ from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.services import results as r
 from wenlo.services.opened import opened
+from wenlo.services.runs import Told
 
 
 def _outlines(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:
@@ -98,23 +99,20 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
         design=row.design.model_dump(mode="json") if serves else None,
         lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,
+        penalty=round(row.penalty, 4) if serves else None,
         drawn=drawn(row.brief or shoot.brief, row.design) if serves else None,
         look_for=list(look_for(kind_of(row.design), row.design, units=shoot.units)) if serves else [],
     )  # fmt: skip
 
 
-def ranking(
-    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = (), go_on: Callable[[int], bool] | None = None
-) -> dict[str, Any]:
+def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
     """All kinds sized and ranked for a shoot's brief and a Shelf; see ``RankingResult``."""
     shoot = read_shoot(document)
     start = time.perf_counter()
     rows = rank(
-        shoot.brief,
-        shelf=stocked(shelf),
-        units=shoot.units,
-        told=None if go_on is None else lambda done, _: go_on(done),
-    )
+        shoot.brief, shelf=stocked(shelf), units=shoot.units,
+        told=lambda done, total, row: told(done, total, _row(shoot, row).model_dump()),
+    )  # fmt: skip
     answer = r.RankingResult(
         kinds=[_row(shoot, row) for row in rows],
         disputes=[
@@ -129,10 +127,11 @@ def ranking(
     return answer.model_dump()
 
 
-def curve(document: Mapping[str, Any], parameter: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
+def curve(document: Mapping[str, Any], parameter: str, *, told: Told) -> dict[str, Any]:
     """What one parameter does to the light; see ``CurveResult``."""
     shoot = opened(document)
-    found, wanted = what_if(shoot.brief, shoot.design, parameter, go_on=go_on), shoot.brief.wanted
+    found = what_if(shoot.brief, shoot.design, parameter, told=lambda done, total: told(done, total, None))
+    wanted = shoot.brief.wanted
 
     def known(values: tuple[float, ...]) -> list[float | None]:
         return [round(x, 5) if math.isfinite(x) else None for x in values]

@@ -154,7 +154,60 @@ class Transactions(Protocol[S_co]):
         """Begin."""
 
 
-Task = Literal["figures", "advice", "build", "paper", "picture", "light_map", "ranking", "curve", "at_hand", "becomes"]
+Task = Literal["figures", "advice", "build", "picture", "light_map", "becomes"]
+LongTask = Literal["ranking", "curve", "at_hand", "paper"]
+RunState = Literal["waiting", "running", "done", "failed", "stopped"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class RunRecord:
+    """A piece of long work as it stands: ``done`` of ``total``, the ``parts`` that are ready, and in the end its answer
+    or its problem (code, message, fields). ``worker`` names the process that has it; ``attempt`` counts them.
+    """
+
+    id: UUID
+    task: LongTask
+    state: RunState
+    attempt: int
+    worker: str | None
+    done: int
+    total: int
+    parts: Sequence[Any]
+    answer: Mapping[str, Any] | None
+    problem: Mapping[str, Any] | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class RunWork:
+    """What a worker has taken up."""
+
+    task: LongTask
+    arguments: Mapping[str, Any]
+    attempt: int
+
+
+class RunStore(Protocol):
+    """Long work, inside one transaction."""
+
+    def add(self, owner: UUID, task: LongTask, editor: str | None, arguments: Mapping[str, Any]) -> UUID:
+        """Ask for it; for one ``editor`` it takes the place of what was asked before."""
+
+    def find(self, owner: UUID, run: UUID) -> RunRecord | None:
+        """One run."""
+
+    def stop(self, owner: UUID, run: UUID) -> None:
+        """Give up a run that is not done."""
+
+    def take_up(self, run: UUID, worker: str) -> RunWork | None:
+        """Begin it, or begin it anew after another worker; None if it is not wanted any more or done."""
+
+    def progress(self, run: UUID, attempt: int, done: int, total: int, part: Any) -> bool:
+        """Write how far it is, and a part that is ready (None for none); false if it should end."""
+
+    def finish(
+        self, run: UUID, attempt: int, *, answer: Mapping[str, Any] | None, problem: Mapping[str, Any] | None
+    ) -> bool:
+        """Write the end; false if somebody else has it now or it was stopped."""
 
 
 class Engine(Protocol):

@@ -215,7 +215,7 @@ class CurveResult(Result):
 class RankedResult(Result):
     """One kind for the brief; without ``design`` when it cannot serve, which ``cannot`` explains.
 
-    ``lamp`` is the Brief's, or one of the Shelf where that cannot serve.
+    ``lamp`` is the Brief's, or one of the Shelf where that cannot serve; the kinds are in order of their ``penalty``.
     """
 
     kind: str
@@ -226,6 +226,7 @@ class RankedResult(Result):
     reasons: list[str]
     design: dict[str, Any] | None
     lamp: str | dict[str, Any]
+    penalty: float | None
     figures: KindFigures | None
     drawn: ModifierDrawn | None
     look_for: list[str]

@@ -1,7 +1,7 @@
 """What the Shelf can become, computed: what can be made of it, and what a found object can be."""
 
 import time
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from wenlo.core.advice.at_hand import AtHand, at_hand, openings
@@ -15,6 +15,7 @@ from wenlo.core.shelf.stocked import own_lamps, stocked
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.services.kind_results import drawn
+from wenlo.services.runs import Told
 from wenlo.services.shelf_results import (
     AtHandLine,
     AtHandResult,
@@ -59,15 +60,14 @@ def amount_of(need: float, amount: str, category: str) -> str:
     return amount
 
 
-def made_of_shelf(
-    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]], go_on: Callable[[int], bool] | None = None
-) -> dict[str, Any]:
+def made_of_shelf(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]], *, told: Told) -> dict[str, Any]:
     """What can be made of a Shelf for a shoot's brief; see ``AtHandResult``."""
     shoot = read_shoot(document)
     start = time.perf_counter()
     rows = at_hand(
-        shoot.brief, stocked(shelf), units=shoot.units, told=None if go_on is None else lambda done, _: go_on(done)
-    )
+        shoot.brief, stocked(shelf), units=shoot.units,
+        told=lambda done, total, row: told(done, total, _line(row, shoot).model_dump()),
+    )  # fmt: skip
     answer = AtHandResult(
         kinds=[_line(row, shoot) for row in rows],
         openings=[OpeningResult(what=o.what, amount=o.amount, price=round(o.price, 2), opens=list(o.opens)) for o in openings(rows)],

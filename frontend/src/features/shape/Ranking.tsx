@@ -1,9 +1,8 @@
 // All kinds of modifier, sized and ranked for the brief, with reasons in words and side views on one common scale.
-import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Spin } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Schemas, Shoot } from '../../shared/api/client';
-import { rankingQuery } from '../../shared/api/queries';
+import { useRanking } from '../../shared/api/queries';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
@@ -195,10 +194,12 @@ function useSeconds(running: boolean): number {
 }
 
 export function Ranking({ document, close }: { document: Shoot; close: () => void }) {
-  const { data, isFetching, error } = useQuery(rankingQuery(document));
+  const { data, isFetching, error, progress, stop } = useRanking(document);
   const [chosen, setChosen] = useState<string[]>([]);
   const seconds = useSeconds(isFetching);
-  const rows = data?.kinds ?? [];
+  const rows =
+    data?.kinds ??
+    [...progress.parts].sort((a, b) => (a.penalty ?? Number.MAX_VALUE) - (b.penalty ?? Number.MAX_VALUE));
   const serving = rows.filter((r) => r.design);
   const view = commonSide(
     serving.flatMap((r) => (r.drawn ? [r.drawn] : [])),
@@ -214,10 +215,16 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
         <span className="faint">
           {isFetching ? (
             <>
-              <Spin size="small" /> sizing every kind… {seconds} s
+              <Spin size="small" /> sizing every kind: {progress.done} of {progress.total || 'all'} done,{' '}
+              {seconds} s{' '}
+              <Button size="small" onClick={stop}>
+                Stop
+              </Button>
             </>
           ) : data ? (
             `Each the smallest that gives the wanted shadow edge here; side views on one scale.`
+          ) : progress.parts.length ? (
+            `Stopped after ${progress.done} of ${progress.total} kinds; these are sized.`
           ) : null}
         </span>
         <Button size="small" disabled={compared.length < 2} onClick={() => setSide(!side)}>

@@ -1,9 +1,8 @@
 // What one parameter does to the light: four small curves with the present design marked; click or drag to go along.
-import { useQuery } from '@tanstack/react-query';
 import { Select, Spin } from 'antd';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
-import { curveQuery } from '../../shared/api/queries';
+import { useCurve } from '../../shared/api/queries';
 import { edit } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
 
@@ -94,7 +93,7 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
     .filter((c) => ['m', 'degree', 'count'].includes(c.unit) && typeof held[c.name] === 'number');
   const [wanted, setWanted] = useState('size');
   const parameter = parameters.some((p) => p.name === wanted) ? wanted : 'size';
-  const { data: curve, isFetching, error } = useQuery(curveQuery(document, parameter));
+  const { data: curve, isFetching, error } = useCurve(document, parameter);
   const [dragged, setDragged] = useState<number | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const shown = curve?.parameter === parameter ? curve : null;

@@ -1,8 +1,7 @@
 // With what I have: what can be made of the Shelf alone, and what one purchase would open up.
-import { useQuery } from '@tanstack/react-query';
 import { Button, Spin } from 'antd';
 import type { Schemas } from '../../shared/api/client';
-import { atHandQuery } from '../../shared/api/queries';
+import { useAtHand } from '../../shared/api/queries';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
@@ -57,10 +56,7 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
 
 export function AtHand() {
   const document = useShoot((s) => s.document);
-  const { data, isFetching, error } = useQuery({
-    ...atHandQuery(document ?? ({} as never)),
-    enabled: document !== null,
-  });
+  const { data, isFetching, error, progress, stop } = useAtHand(document);
   if (!document)
     return (
       <div className="card waiting">
@@ -68,7 +64,7 @@ export function AtHand() {
         <p>Choose a shoot at the top; its brief decides what the light must do.</p>
       </div>
     );
-  const rows = data?.kinds ?? [];
+  const rows = data?.kinds ?? progress.parts;
   const made = rows.filter((r) => r.made);
   const ready = made.filter((r) => !r.missing.length).length;
   const view = commonSide(
@@ -82,10 +78,16 @@ export function AtHand() {
         <span className="faint">
           {isFetching ? (
             <>
-              <Spin size="small" /> making every kind of the Shelf…
+              <Spin size="small" /> making every kind of the Shelf: {progress.done} of{' '}
+              {progress.total || 'all'} done{' '}
+              <Button size="small" onClick={stop}>
+                Stop
+              </Button>
             </>
           ) : data ? (
             `${ready} of ${rows.length} kinds can be made now; the rest by what is left to buy. Rolls whose length is not given are taken to be long enough.`
+          ) : progress.parts.length ? (
+            `Stopped after ${progress.done} of ${progress.total} kinds.`
           ) : null}
         </span>
       </div>

@@ -1,5 +1,6 @@
 import { queryOptions } from '@tanstack/react-query';
 import { ApiProblem, answer, api, type GaugeKey, type Schemas, type Shoot } from './client';
+import { useRun } from './runs';
 
 const mapEditor = crypto.randomUUID();
 
@@ -34,14 +35,13 @@ export const shelfQuery = (units: Shoot['units']) =>
     staleTime: 10_000,
   });
 
-export const atHandQuery = (document: Shoot) =>
-  queryOptions({
-    queryKey: ['at-hand', document.brief, document.units],
-    queryFn: ({ signal }) =>
-      answer(api.POST('/api/shelf/at-hand', { body: { document, editor: mapEditor }, signal })),
-    staleTime: 300_000,
-    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
-  });
+export const useAtHand = (document: Shoot | null) =>
+  useRun<Schemas['AtHandResult'], Schemas['AtHandLine']>(
+    ['at-hand', document?.brief, document?.units],
+    (signal) =>
+      api.POST('/api/shelf/at-hand', { body: { document: document as Shoot, editor: mapEditor }, signal }),
+    { staleTime: 300_000, enabled: document !== null },
+  );
 
 export const becomesQuery = (document: Shoot, of: { item?: string; generic?: string; version?: number }) =>
   queryOptions({
@@ -83,24 +83,19 @@ export const lightMapQuery = (document: Shoot, layer: Schemas['LightMapResult'][
     retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
   });
 
-export const rankingQuery = (document: Shoot) =>
-  queryOptions({
-    queryKey: ['kinds', document.brief, document.units],
-    queryFn: ({ signal }) =>
-      answer(api.POST('/api/kinds', { body: { document, editor: mapEditor }, signal })),
-    staleTime: 300_000,
-    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
-  });
+export const useRanking = (document: Shoot) =>
+  useRun<Schemas['RankingResult'], Schemas['RankedResult']>(
+    ['kinds', document.brief, document.units],
+    (signal) => api.POST('/api/kinds', { body: { document, editor: mapEditor }, signal }),
+    { staleTime: 300_000 },
+  );
 
-export const curveQuery = (document: Shoot, parameter: string) =>
-  queryOptions({
-    queryKey: ['curve', parameter, document.design, document.brief],
-    queryFn: ({ signal }) =>
-      answer(api.POST('/api/curve', { body: { document, parameter, editor: mapEditor }, signal })),
-    placeholderData: (previous) => previous,
-    staleTime: 60_000,
-    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
-  });
+export const useCurve = (document: Shoot, parameter: string) =>
+  useRun<Schemas['CurveResult']>(
+    ['curve', parameter, document.design, document.brief],
+    (signal) => api.POST('/api/curve', { body: { document, parameter, editor: mapEditor }, signal }),
+    { staleTime: 60_000, keep: true },
+  );
 
 export const adviceQuery = (document: Shoot, gauge: GaugeKey) =>
   queryOptions({

@@ -4,25 +4,23 @@ import asyncio
 import json
 from uuid import uuid4
 
-from fastapi import APIRouter, Request, Response
-from fastapi.concurrency import run_in_threadpool
+from fastapi import APIRouter, Request, Response, status
 
-from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShelfService
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
 from wenlo.api.errors import RESPONSES
+from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AdviceRequest, BuildRequest
 from wenlo.core.shoot.document import write_shoot
 from wenlo.services.results import (
     AdviceResult,
     BuildResult,
     CurveRequest,
-    CurveResult,
     FiguresRequest,
     FiguresResult,
     LightMapRequest,
     LightMapResult,
     PictureRequest,
     RankingRequest,
-    RankingResult,
 )
 from wenlo.services.shelf_results import shelf_rows
 
@@ -84,21 +82,18 @@ async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapRes
     return LightMapResult.model_validate(answer)
 
 
-@router.post("/kinds")
-async def kinds(body: RankingRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> RankingResult:
-    """All kinds of modifier sized and ranked for the brief and the Shelf; for one editor the newest request wins."""
-    shelf = shelf_rows(await run_in_threadpool(service.items, user))
-    answer = await engine.run("ranking", editor=body.editor, document=write_shoot(body.document), shelf=shelf)
-    return RankingResult.model_validate(answer)
+@router.post("/kinds", status_code=status.HTTP_202_ACCEPTED)
+def kinds(body: RankingRequest, service: ShelfService, user: CurrentUser, runs: RunsService) -> RunAnswer:
+    """Ask for all kinds of modifier, sized and ranked for the brief and the Shelf."""
+    shelf, document = shelf_rows(service.items(user)), write_shoot(body.document)
+    return run_answer(runs.start(user, "ranking", editor=body.editor, document=document, shelf=shelf))
 
 
-@router.post("/curve")
-async def curve(body: CurveRequest, engine: ComputeEngine) -> CurveResult:
-    """What one length or angle of the modifier does to its light; for one editor the newest request wins."""
-    answer = await engine.run(
-        "curve", editor=body.editor, document=write_shoot(body.document), parameter=body.parameter
-    )
-    return CurveResult.model_validate(answer)
+@router.post("/curve", status_code=status.HTTP_202_ACCEPTED)
+def curve(body: CurveRequest, user: CurrentUser, runs: RunsService) -> RunAnswer:
+    """Ask what one length, angle or number of the modifier does to its light."""
+    document = write_shoot(body.document)
+    return run_answer(runs.start(user, "curve", editor=body.editor, document=document, parameter=body.parameter))
 
 
 @router.post("/build")

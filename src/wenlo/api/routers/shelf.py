@@ -6,15 +6,16 @@ from uuid import UUID
 from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 
-from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShelfService
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
+from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AtHandRequest, BecomesRequest, SaveItem, TakeItem, Version, VersionAnswer
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.shelf.items import Item
 from wenlo.core.shoot.document import write_shoot
 from wenlo.services.shelf_form import ItemAnswer, ShelfForm, item_answer, shelf_form
-from wenlo.services.shelf_results import AtHandResult, BecomingResult, shelf_rows
+from wenlo.services.shelf_results import BecomingResult, shelf_rows
 
 router = APIRouter(prefix="/api/shelf", tags=["shelf"], responses=RESPONSES)
 
@@ -57,12 +58,11 @@ def bring_in(file: Annotated[UploadFile, File()], service: ShelfService, user: C
     return [item_answer(record) for record in service.bring_in(user, file.file.read())]
 
 
-@router.post("/at-hand")
-async def at_hand(body: AtHandRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> AtHandResult:
-    """What can be made of the Shelf alone, and what a purchase would open up."""
-    shelf = shelf_rows(await run_in_threadpool(service.items, user))
-    answer = await engine.run("at_hand", editor=body.editor, document=write_shoot(body.document), shelf=shelf)
-    return AtHandResult.model_validate(answer)
+@router.post("/at-hand", status_code=status.HTTP_202_ACCEPTED)
+def at_hand(body: AtHandRequest, service: ShelfService, user: CurrentUser, runs: RunsService) -> RunAnswer:
+    """Ask what can be made of the Shelf alone, and what a purchase would open up."""
+    shelf, document = shelf_rows(service.items(user)), write_shoot(body.document)
+    return run_answer(runs.start(user, "at_hand", editor=body.editor, document=document, shelf=shelf))
 
 
 @router.post("/becomes")

@@ -1,13 +1,16 @@
 """Shoots: list, make, open, save, undo, redo, history, files."""
 
+import base64
 from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, File, Query, Response, UploadFile, status
+from fastapi.concurrency import run_in_threadpool
 
-from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShootsService
+from wenlo.api.dependencies import CurrentUser, RunsService, ShootsService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
+from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BasedOn, CreateShoot, RevisionAnswer, SaveShoot, ShootAnswer, ShootLineAnswer
 from wenlo.core.shoot.document import read_shoot
 from wenlo.formats.project_file import write_project
@@ -86,12 +89,14 @@ def project_file(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> R
 
 @router.get("/{shoot_id}/cut-list.{form}", response_class=Response)
 async def cut_list(
-    shoot_id: UUID, form: Literal["pdf", "csv"], service: ShootsService, user: CurrentUser, engine: ComputeEngine,
+    shoot_id: UUID, form: Literal["pdf", "csv"], service: ShootsService, user: CurrentUser, runs: RunsService,
     paper: Annotated[str, Query(pattern="^(a4|letter)$")] = "a4",
 ) -> Response:  # fmt: skip
     """The cut list as PDF (A4 or Letter) or CSV."""
-    record = service.open(user, shoot_id)
+    record = await run_in_threadpool(service.open, user, shoot_id)
     title = str(record.document["title"])
-    content = await engine.run("paper", document=record.document, form="csv" if form == "csv" else paper)
+    wanted = "csv" if form == "csv" else paper
+    run = await run_in_threadpool(lambda: runs.start(user, "paper", document=dict(record.document), form=wanted))
+    content = base64.b64decode((await finished(runs, user, run))["content"])
     kind = "text/csv; charset=utf-8" if form == "csv" else "application/pdf"
     return download(content, kind, f"{title} cut list.{form}")

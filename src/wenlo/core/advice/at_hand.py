@@ -58,7 +58,7 @@ def at_hand(
     shelf: Sequence[Stocked],
     *,
     units: UnitSystem = "metric",
-    told: Callable[[int, int], bool] | None = None,
+    told: Callable[[int, int, AtHand], bool] | None = None,
 ) -> tuple[AtHand, ...]:
     """Every kind made of the Shelf: those that can be made now first, then by what is left to buy.
 
@@ -67,14 +67,14 @@ def at_hand(
     brief: what the picture needs.
     shelf: what there is.
     units: how lengths are written.
-    told: called with how many kinds are done and how many there are; false ends the work.
+    told: called with how many kinds are done, how many there are, and the one that is ready; false ends the work.
     """
     found = []
     all_kinds = list(kinds().values())
-    for done, kind in enumerate(all_kinds):
-        if told is not None and not told(done, len(all_kinds)):
-            break
+    for kind in all_kinds:
         found.append(_made(kind, brief, shelf, units))
+        if told is not None and not told(len(found), len(all_kinds), found[-1]):
+            break
     return tuple(sorted(found, key=lambda row: (row.cannot is not None, row.cost, row.name)))
 
 

@@ -46,6 +46,9 @@ WORTH_A_TRY, LEAST_GAIN, HOPELESS = 0.2, 0.05, 4.0
 """A wish that weighs less is not worth a try; a try that gains less is not worth a change; where all else
 weighs more than the last, no cure of one wish helps. [-]"""
 
+HEAVIEST = 20.0
+"""No wish that is missed weighs more, however far it is missed: a backdrop may get no light at all. [-]"""
+
 MOST_STRAIGHT = 0.05
 """A sheet that lets no more straight through still hides its lamp. [-]"""
 
@@ -157,7 +160,7 @@ def rank(
     *,
     shelf: Sequence[Stocked] = (),
     units: UnitSystem = "metric",
-    told: Callable[[int, int], bool] | None = None,
+    told: Callable[[int, int, Ranked], bool] | None = None,
 ) -> tuple[Ranked, ...]:
     """All kinds, the best first; those that cannot serve last.
 
@@ -167,14 +170,14 @@ def rank(
     shelf: what there is: its lamps serve where the Brief's cannot, its sheets and faces are taken where they are near to
         what the kind would take, and what it holds need not be bought.
     units: how lengths are written in the reasons.
-    told: called with how many kinds are done and how many there are; false ends the work.
+    told: called with how many kinds are done, how many there are, and the one that is ready; false ends the work.
     """
     found = []
     all_kinds = list(kinds().values())
-    for done, kind in enumerate(all_kinds):
-        if told is not None and not told(done, len(all_kinds)):
-            break
+    for kind in all_kinds:
         found.append(judge(kind, brief, shelf=shelf, units=units))
+        if told is not None and not told(len(found), len(all_kinds), found[-1]):
+            break
     return tuple(sorted(found, key=lambda r: r.penalty))
 
 
@@ -233,7 +236,7 @@ def _weighed(
     )  # fmt: skip
     case = Case(brief=brief, design=design, units=units)
     points = sorted(_points(case, row, varies), key=lambda point: (point.fact, -point.weight))
-    return replace(row, penalty=sum(p.weight for p in points)), points
+    return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points)), points
 
 
 @dataclass(frozen=True, kw_only=True)

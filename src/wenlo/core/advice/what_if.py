@@ -59,14 +59,14 @@ def _values(design: Any, name: str) -> Sequence[float]:
     return [start * (end / start) ** (k / (STEPS - 1)) for k in range(STEPS)]
 
 
-def what_if(brief: Brief, design: Any, parameter: str, *, go_on: Callable[[int], bool] | None = None) -> Curve:
+def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, int], bool] | None = None) -> Curve:
     """Follow one parameter of a design through its range.
 
     Parameters
     ----------
     brief, design: the present state.
     parameter: name of a length, an angle or a number of pieces, or ``"size"`` for the whole.
-    go_on: asked before every point, with how many are done; false ends the curve there.
+    told: called before every point, with how many are done of how many; false ends the curve there.
 
     Raises
     ------
@@ -84,7 +84,7 @@ def what_if(brief: Brief, design: Any, parameter: str, *, go_on: Callable[[int],
     rows: list[tuple[float, ...]] = []
     fits: list[bool] = []
     for done, changed in enumerate(designs):
-        if go_on is not None and not go_on(done):
+        if told is not None and not told(done, len(designs)):
             break
         fits.append(set_up.fits_in_room(brief, changed))
         light = modifier_light(brief, changed, effort=TRYING, cells=CELLS)

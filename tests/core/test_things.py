@@ -9,7 +9,7 @@ from factories import make_shoot
 from wenlo.core.advice import set_up
 from wenlo.core.advice.figures import evaluate
 from wenlo.core.advice.own_figures import own_figures
-from wenlo.core.modifiers import tabletop_dome
+from wenlo.core.modifiers import table_booth, tabletop_dome, thing_box
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief, Room
@@ -82,7 +82,7 @@ def test_people_and_large_things_do_not_go_in(kind):
 
 def test_a_mirror_turned_as_said_no_longer_shows_the_hole():
     design = made("tabletop_dome", hole=0.08)
-    turn = tabletop_dome.turn_needed(design)
+    turn = tabletop_dome.turn_needed(design, JAR)
     front = design.middle - np.array([0.0, design.depth / 2, 0.0])
     away = abs(front[1])
     # a mirror at the mark that faces the hole, turned by the angle: what it shows the lens lies twice as far round
@@ -159,3 +159,65 @@ def test_the_bend_leaves_the_flat_part_without_a_step():
     assert bottom[1:] == pytest.approx([back, design.table])
     corners = [ground.origin + a * ground.edge_u + b * ground.edge_v for a in (0, 1) for b in (0, 1)]
     assert max(c[1] for c in corners) == pytest.approx(back)
+
+
+def test_a_camera_that_looks_down_gets_its_hole_in_the_top():
+    steep = JAR.model_copy(update={"camera": JAR.camera.model_copy(update={"rise": 75.0})})
+    design = made("tabletop_dome", steep)
+    assert design.hole_in == "top"
+    # the hole lies on the line from the thing to the lens
+    toward = tabletop_dome.hole_centre(design) - np.array([0.0, 0.0, steep.subject.face_height])
+    assert math.degrees(math.atan2(toward[2], -toward[1])) == pytest.approx(75.0, abs=0.5)
+    assert made("tabletop_dome", JAR).hole_in == "front"
+
+
+def test_light_from_below_comes_through_the_window_of_the_ground():
+    design = made("tabletop_dome", JAR)
+    lit = design.model_copy(update={"under": 1.0, "under_opening": 0.1})
+    plain, window = (set_up.scene(JAR, d, with_room=False) for d in (design, lit))
+    assert len(window.lamps) == len(plain.lamps) + 1
+    assert window.lamps[-1].centre[2] < design.table
+    at = np.array([0.0, 0.0, design.table + 0.01])
+    below = [
+        float(
+            luminance(
+                read(solve(scene, DRAFT), [Meter(id="m", position=at, normal=np.array([0.0, 0.0, -1.0]))])["m"].total
+            )
+        )
+        for scene in (plain, window)
+    ]
+    assert below[1] > 1.5 * below[0]
+    steps = [s.title for s in kinds()["tabletop_dome"].build(lit, JAR).steps]
+    assert "Open the ground" in steps
+    assert "Open the ground" not in [s.title for s in kinds()["tabletop_dome"].build(design, JAR).steps]
+
+
+def test_a_sliver_card_stands_where_the_disc_as_large_gives_the_lift():
+    area, rho = 0.0036, 0.86
+    away = table_booth.sliver_distance(area=area, lift=0.5, on_card=400.0, on_detail=200.0, reflectance=rho)
+    added = rho * 400.0 * (area / math.pi) / (area / math.pi + away**2)
+    assert math.log2((200.0 + added) / 200.0) == pytest.approx(0.5)
+    farther = table_booth.sliver_distance(area=area, lift=0.25, on_card=400.0, on_detail=200.0, reflectance=rho)
+    assert farther > away
+    assert table_booth.sliver_distance(area=area, lift=2.0, on_card=200.0, on_detail=200.0, reflectance=rho) == 0.0
+
+
+@pytest.mark.parametrize(
+    ("level", "words"), [(0.25, "under clean white"), (1.3, "clean white"), (4.0, "over clean white")]
+)
+def test_the_ground_is_told_white_or_flaring(level, words):
+    def probe(meters, left_out):
+        return {"ground": 100.0 * level, "front": 100.0}
+
+    found = thing_box.ground_figure(JAR, probe, place=np.zeros(3), normal=np.array([0.0, 0, 1]), reflectance=0.95)
+    assert words in found.text
+    assert ("flares" in found.detail) or level == 1.3
+    # a white ground under the front's own light is just clean white
+    even = thing_box.ground_figure(
+        JAR,
+        lambda meters, left_out: {"ground": 1.0, "front": 1.0},
+        place=np.zeros(3),
+        normal=np.zeros(3),
+        reflectance=0.95,
+    )
+    assert even.text == "clean white"

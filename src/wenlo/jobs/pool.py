@@ -20,7 +20,7 @@ from wenlo.services.ports import Task
 log = structlog.get_logger()
 
 LANES: Mapping[Task, str] = {
-    "figures": "quick", "build": "quick", "advice": "slow", "picture": "picture", "light_map": "slow", "becomes": "slow",
+    "figures": "quick", "build": "quick", "advice": "slow", "picture": "picture", "light_map": "slow", "becomes": "slow", "mirror": "quick",
 }  # fmt: skip
 STOPPABLE = frozenset({"picture", "light_map"})
 NICE = {"picture": 10, "slow": 5}

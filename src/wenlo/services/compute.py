@@ -32,6 +32,7 @@ from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
 from wenlo.services.kind_results import curve, drawn, ranking
+from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.runs import Told
@@ -339,6 +340,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,
+    "mirror": mirror,
 }
 
 LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {

@@ -154,7 +154,7 @@ class Transactions(Protocol[S_co]):
         """Begin."""
 
 
-Task = Literal["figures", "advice", "build", "picture", "light_map", "becomes"]
+Task = Literal["figures", "advice", "build", "picture", "light_map", "becomes", "mirror"]
 LongTask = Literal["ranking", "curve", "at_hand", "paper"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]
 

@@ -263,6 +263,50 @@ class RankingResult(Result):
     seconds: float
 
 
+class ReflectionsRequest(Result):
+    """A set whose thing is looked into; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+
+
+class MirroredPart(Result):
+    """Something that the thing mirrors: on which share of it, and how bright against a white card at the thing.
+
+    ``plan`` and ``side`` are places that are mirrored: to the camera's right and behind the subject; toward the key and
+    up. [m]
+    """
+
+    key: str
+    label: str
+    look: str
+    share: float
+    stops: float | None
+    plan: list[list[float]]
+    side: list[list[float]]
+
+
+class CardResult(Result):
+    """A card that the thing would show; ``plan`` and ``side`` are its corners. [m]"""
+
+    colour: str
+    text: str
+    plan: list[list[float]]
+    side: list[list[float]]
+
+
+class ReflectionsResult(Result):
+    """What a shiny thing mirrors. ``shown`` are rows of numbers of ``parts``, −1 where the thing is not; empty for what
+    does not shine.
+    """
+
+    shown: list[list[int]]
+    parts: list[MirroredPart]
+    lit: float
+    cards: list[CardResult]
+    words: list[str]
+
+
 class ChangeResult(Result):
     """One value of the document to set."""
 

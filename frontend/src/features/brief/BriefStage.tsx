@@ -16,7 +16,16 @@ const EDGE_WORDS = [
   { word: 'wrapped', value: 0.045 },
 ];
 
-const FINISHES = ['matt', 'satin', 'glossy', 'mirror', 'translucent'].map((id) => ({ id, name: id }));
+const FINISHES = [
+  ['matt', 'matt'],
+  ['textured', 'textured'],
+  ['satin', 'satin'],
+  ['glossy', 'glossy'],
+  ['varnish', 'dark varnish'],
+  ['wrapped', 'wrapped in film'],
+  ['mirror', 'mirror metal'],
+  ['translucent', 'translucent'],
+].map(([id = '', name = '']) => ({ id, name }));
 
 const WHITES = [
   { id: 'null', name: 'balanced for the key lamp' },
@@ -68,6 +77,9 @@ export function BriefStage() {
           <Choice path="brief.subject.kind" label="Subject" options={data.subjects} />
           <Choice path="brief.subject.finish" label={person ? 'Skin' : 'Finish'} options={FINISHES} />
           {person ? null : <Quantity path="brief.subject.size" kind="length" label="Its height" />}
+          {brief.subject.kind === 'plate' ? (
+            <Quantity path="brief.subject.lean" kind="degrees" label="Leans back" hint="90 lies flat" />
+          ) : null}
           <Quantity
             path="brief.subject.face_height"
             kind="length"
@@ -182,6 +194,7 @@ export function BriefStage() {
           <Choice path="brief.camera.sensor" label="Sensor" options={data.sensors} />
           <Quantity path="brief.camera.focal_length" kind="millimetres" label="Lens" />
           <Quantity path="brief.camera.distance" kind="length" label="Distance" />
+          <Quantity path="brief.camera.rise" kind="degrees" label="Looks down" hint="0 is level" />
           <Quantity path="brief.camera.aperture" kind="aperture" label="Aperture" />
           {flash ? null : <Quantity path="brief.camera.shutter" kind="shutter" label="Shutter" />}
           <Quantity path="brief.camera.iso" kind="number" label="ISO" />

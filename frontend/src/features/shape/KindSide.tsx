@@ -1,10 +1,13 @@
 // Side view of any kind of modifier with the subject, true to scale; its dimensions are edited where they are read.
 import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
+import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
+import { isPerson } from '../../shared/drawing/PlanView';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
 import { ScaleBar } from '../../shared/drawing/symbols';
+import { useMirrors } from '../../shared/state/mirrors';
 import { useSize } from '../../shared/ui/useSize';
 
 const LANE = 30;
@@ -12,11 +15,20 @@ const LANE = 30;
 export function KindSide({ document, figures }: { document: Shoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const { brief, units } = document;
+  const { mirrors } = useMirrors();
   const m = figures.modifier;
   const points = [...m.side.flatMap((o) => o.points), ...m.side_lamps.map((l) => l.place)];
-  const far = Math.max(1, ...points.map((p) => p[0] ?? 0));
-  const near = Math.min(-0.62, ...points.map((p) => (p[0] ?? 0) - 0.1));
-  const top = Math.max(figures.drawing.room_height, ...points.map((p) => p[1] ?? 0));
+  // what stands on a table is drawn as large as its own height lets it; the ceiling is far from it
+  const onTable = !isPerson(brief);
+  const far = Math.max(onTable ? 0.3 : 1, ...points.map((p) => p[0] ?? 0));
+  const near = Math.min(onTable ? -0.3 : -0.62, ...points.map((p) => (p[0] ?? 0) - 0.1));
+  const highest = Math.max(
+    brief.subject.face_height + brief.subject.size / 2,
+    ...points.map((p) => (p[1] ?? 0) + 0.12),
+  );
+  const top = onTable
+    ? Math.min(highest, figures.drawing.room_height)
+    : Math.max(figures.drawing.room_height, highest - 0.12);
   const onFloor = m.marks.filter((k) => k.start[1] === k.end[1] && (k.start[1] ?? 0) < 0.01);
   const s = fitScale({ left: near, right: far + 0.35, bottom: 0, top }, size, {
     left: 14,
@@ -38,6 +50,7 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
           </text>
           <SubjectSide brief={brief} scale={s} />
           <ModifierShapes outlines={m.side} lamps={m.side_lamps} scale={s} />
+          {mirrors ? <MirrorMarks mirrors={mirrors} view="side" scale={s} /> : null}
           {m.marks.map((mark) => {
             const [x1 = 0, z1 = 0] = mark.start;
             const [x2 = 0, z2 = 0] = mark.end;

@@ -5,7 +5,9 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Figures, Shoot } from '../../shared/api/client';
 import { curvesQuery } from '../../shared/api/queries';
 import { develop, lampWeights, type OutlinePlace, separation } from '../../shared/picture/develop';
+import { useMirrors } from '../../shared/state/mirrors';
 import { usePicture, usePictureInStep } from '../../shared/state/picture';
+import { MirrorOverlay } from './MirrorOverlay';
 
 type View = 'as set' | 'right' | 'stops' | 'outline';
 const HINTS: Record<View, string> = {
@@ -45,6 +47,7 @@ export function PredictedPicture({ figures, document }: { figures: Figures; docu
   const { data: curves } = useQuery(curvesQuery);
   const [view, setView] = useState<View>('right');
   const canvas = useRef<HTMLCanvasElement>(null);
+  const { mirrors } = useMirrors();
   const factor = view === 'as set' ? figures.picture.as_set : figures.picture.exposed_right;
   const { lamp, others } = document.brief;
   const weights = useMemo(
@@ -81,6 +84,7 @@ export function PredictedPicture({ figures, document }: { figures: Figures; docu
       <div className={`picture-frame${waiting && state !== 'none' ? ' is-stale' : ''}`}>
         <div className="picture-sheet">
           <canvas ref={canvas} role="img" aria-label="The subject as the camera sees it" data-state={state} />
+          {mirrors ? <MirrorOverlay mirrors={mirrors} /> : null}
           {view === 'outline' && picture ? <Outline places={picture.outline} weights={weights} /> : null}
         </div>
         {progress ? <span className="picture-progress">{progress}</span> : null}

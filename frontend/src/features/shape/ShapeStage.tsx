@@ -3,7 +3,9 @@ import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { type Catalogue, type Figures, isFrame, type Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
+import { isPerson } from '../../shared/drawing/PlanView';
 import { useFigures } from '../../shared/state/figures';
+import { useMirrorView } from '../../shared/state/mirrors';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
@@ -14,6 +16,7 @@ import { KindFront } from './KindFront';
 import { KindSide } from './KindSide';
 import { LampDesk } from './LampDesk';
 import { LightLayers } from './LightLayers';
+import { MirrorWords } from './MirrorWords';
 import { PredictedPicture } from './PredictedPicture';
 import { Ranking } from './Ranking';
 import { ShadowStrip } from './ShadowStrip';
@@ -205,7 +208,10 @@ export function ShapeStage() {
   const { figures, stale } = useFigures();
   const { data } = useQuery(catalogueQuery);
   const [ranking, setRanking] = useState(false);
+  const { shown, show } = useMirrorView();
   if (!document) return null;
+  const thing = !isPerson(document.brief);
+  const mirrors = thing && shown;
   const kind = data?.kinds.find((k) => k.id === document.design.kind)?.name ?? 'modifier';
   if (ranking)
     return (
@@ -249,18 +255,48 @@ export function ShapeStage() {
             <div className="shape-lower">
               <PredictedPicture figures={figures} document={document} />
               <LightLayers document={document} figures={figures} />
-              {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls when there is much to say, also by keyboard */}
-              <section className="card" aria-label="Shadow edge on the face" tabIndex={0}>
-                <h2>Shadow edge on the face</h2>
-                <ShadowStrip document={document} figures={figures} />
-                <ul className="notes" aria-live="polite">
-                  {figures.notes.map((n) => (
-                    <li key={n.text} className={`note note-${n.level}`}>
-                      <b>{n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}</b>{' '}
-                      {n.text}
-                    </li>
-                  ))}
-                </ul>
+              <section
+                className="card"
+                aria-label={thing ? 'Shadow edge and mirrors' : 'Shadow edge on the face'}
+                // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls when there is much to say, also by keyboard
+                tabIndex={0}
+              >
+                <div className="picture-head">
+                  <h2>{mirrors ? 'What the thing mirrors' : 'Shadow edge on the face'}</h2>
+                  {thing ? (
+                    <Segmented
+                      size="small"
+                      aria-label="Shadow edge or mirrors"
+                      options={[
+                        { value: 'shadow', label: 'shadow' },
+                        {
+                          value: 'mirrors',
+                          label: 'mirrors',
+                          title: 'What the thing shows of its surroundings',
+                        },
+                      ]}
+                      value={mirrors ? 'mirrors' : 'shadow'}
+                      onChange={(value) => show(value === 'mirrors')}
+                    />
+                  ) : null}
+                </div>
+                {mirrors ? (
+                  <MirrorWords />
+                ) : (
+                  <>
+                    <ShadowStrip document={document} figures={figures} />
+                    <ul className="notes" aria-live="polite">
+                      {figures.notes.map((n) => (
+                        <li key={n.text} className={`note note-${n.level}`}>
+                          <b>
+                            {n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}
+                          </b>{' '}
+                          {n.text}
+                        </li>
+                      ))}
+                    </ul>
+                  </>
+                )}
               </section>
               <FigureList document={document} figures={figures} stale={stale} />
             </div>

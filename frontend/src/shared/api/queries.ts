@@ -97,6 +97,16 @@ export const useCurve = (document: Shoot, parameter: string) =>
     { staleTime: 60_000, keep: true },
   );
 
+export const reflectionsQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['reflections', document.brief, document.design, document.units],
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/reflections', { body: { document, editor: mapEditor }, signal })),
+    placeholderData: (previous) => previous,
+    staleTime: 60_000,
+    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
+  });
+
 export const adviceQuery = (document: Shoot, gauge: GaugeKey) =>
   queryOptions({
     queryKey: ['advice', gauge, document.brief, document.design, document.units],

@@ -1,11 +1,13 @@
 // The room from above, true to scale: subject, backdrop, camera with its field, sheet and lamp.
 import { useRef } from 'react';
 import type { Figures, Schemas, Shoot } from '../api/client';
+import { useMirrors } from '../state/mirrors';
 import { edit } from '../state/store';
 import { useSize } from '../ui/useSize';
 import { Dimension } from './Dimension';
 import { Handle } from './Handle';
 import { LightBands } from './LightBands';
+import { MirrorMarks } from './MirrorMarks';
 import { ModifierShapes } from './ModifierShapes';
 import { OtherSymbol } from './OtherSymbol';
 import { fitScale, type Scale } from './scale';
@@ -86,6 +88,7 @@ export function PlanView({
   light?: Schemas['LightMapResult'] | undefined;
 }) {
   const [ref, size] = useSize<HTMLDivElement>();
+  const { mirrors } = useMirrors();
   const start = useRef({ camera: 0, backdrop: 0, angle: 0 });
   const startLamp = useRef({ x: 0, y: 0 });
   const { design, brief, units } = document;
@@ -198,6 +201,7 @@ export function PlanView({
           >
             <ModifierShapes outlines={m.plan} lamps={m.plan_lamps} scale={s} />
           </Handle>
+          {mirrors ? <MirrorMarks mirrors={mirrors} view="plan" scale={s} /> : null}
           {brief.others.map((other, i) => (
             <OtherSymbol
               // biome-ignore lint/suspicious/noArrayIndexKey: a lamp is its place in the list

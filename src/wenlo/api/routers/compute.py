@@ -21,6 +21,8 @@ from wenlo.services.results import (
     LightMapResult,
     PictureRequest,
     RankingRequest,
+    ReflectionsRequest,
+    ReflectionsResult,
 )
 from wenlo.services.shelf_results import shelf_rows
 
@@ -80,6 +82,13 @@ async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapRes
     """The light over a layer of the room in stops from the key; for one editor the newest request wins."""
     answer = await engine.run("light_map", editor=body.editor, document=write_shoot(body.document), layer=body.layer)
     return LightMapResult.model_validate(answer)
+
+
+@router.post("/reflections")
+async def reflections(body: ReflectionsRequest, engine: ComputeEngine) -> ReflectionsResult:
+    """What a shiny thing mirrors, and which cards and turns change that; for one editor the newest request wins."""
+    answer = await engine.run("mirror", editor=body.editor, document=write_shoot(body.document))
+    return ReflectionsResult.model_validate(answer)
 
 
 @router.post("/kinds", status_code=status.HTTP_202_ACCEPTED)

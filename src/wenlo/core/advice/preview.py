@@ -53,7 +53,7 @@ def camera_of(brief: Brief) -> Camera:
     f, d = brief.camera.focal_length, brief.camera.distance
     image = f * d / (d - f) if d > 1.05 * f else 21.0 * f
     return Camera(
-        position=face + np.array([0.0, -d, 0.0]), aim=face - np.array([0.0, 0.0, LOOKS_AT if brief.subject.kind in PEOPLE else 0.0]),
+        position=set_up.camera_place(brief), aim=face - np.array([0.0, 0.0, LOOKS_AT if brief.subject.kind in PEOPLE else 0.0]),
         field=2.0 * math.atan(width / 2.0 / image), aperture=f / brief.camera.aperture, focus=d,
     )  # fmt: skip
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from wenlo.core.advice import set_up
+from wenlo.core.advice.by_finish import BY_FINISH, comes_from
 from wenlo.core.advice.case import Case, distance_of, limits_of
 from wenlo.core.advice.figures import Evaluated, Light, evaluate, modifier_light
 from wenlo.core.advice.gauges import EDGE_BAND, STOP_BAND, deep_stops
@@ -22,7 +23,7 @@ from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shelf.own import finish_material, sheet_material
 from wenlo.core.shelf.stocked import Stocked, missing, own_lamps, own_materials
-from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.brief import PEOPLE, Brief
 from wenlo.core.transport.solve import DRAFT
 
 TRYING = replace(DRAFT, error=0.08, most_paths=128, sides=90)
@@ -48,6 +49,9 @@ weighs more than the last, no cure of one wish helps. [-]"""
 
 HEAVIEST = 20.0
 """No wish that is missed weighs more, however far it is missed: a backdrop may get no light at all. [-]"""
+
+WRONG_WAY = 0.5
+"""What light from where it does not suit the thing's finish weighs. [-]"""
 
 MOST_STRAIGHT = 0.05
 """A sheet that lets no more straight through still hides its lamp. [-]"""
@@ -361,6 +365,7 @@ def _points(case: Case, row: Ranked, action: float) -> Iterator[Point]:
     yield from _of_the_light(case, result)
     yield from _of_the_levels(case, result)
     yield from _of_the_limits(case, row.to_buy, build, handling)
+    yield from _of_the_finish(case)
     vary = case.brief.action.vary
     if action > vary:
         text = f"Over the action area the key varies by {deep_stops(action)}; {format_stops(vary)} may be."
@@ -386,6 +391,14 @@ def _points(case: Case, row: Ranked, action: float) -> Iterator[Point]:
         text=f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
         f"{build.minutes / 60:.1f} h to build.",
     )  # fmt: skip
+
+
+def _of_the_finish(case: Case) -> Iterator[Point]:
+    if case.brief.subject.kind in PEOPLE:
+        return
+    suits, ways = BY_FINISH[case.brief.subject.finish], comes_from(case.brief, case.design)
+    if not any(way in suits.ways for way in ways):
+        yield Point(weight=WRONG_WAY, text=f"Its light comes from the {ways[0]}. {suits.why}")
 
 
 def _of_the_limits(case: Case, to_buy: float, build: WorkedBuild, handling: Handling) -> Iterator[Point]:

@@ -247,11 +247,24 @@ def field_of(brief: Brief) -> float:
     return 2.0 * math.atan(width / 2.0 / brief.camera.focal_length)
 
 
+def toward_camera(brief: Brief) -> Vector:
+    """Unit vector from the subject to the lens, shape (3,)."""
+    rise = math.radians(brief.camera.rise)
+    return np.array([0.0, -math.cos(rise), math.sin(rise)])
+
+
+def camera_place(brief: Brief) -> Vector:
+    """Where the lens is, shape (3,). [m]"""
+    place: Vector = face(brief) + brief.camera.distance * toward_camera(brief)
+    return place
+
+
 def in_picture(brief: Brief, design: Any) -> bool:
     """Whether any part of the modifier, or a lamp of it, is where the camera sees it."""
     _, width, height = SENSORS[brief.camera.sensor]
     half = np.array([width, height]) / 2.0 / brief.camera.focal_length
-    camera = face(brief) - np.array([0.0, brief.camera.distance, 0.0])
+    camera, back = camera_place(brief), toward_camera(brief)
+    upward = np.array([0.0, back[2], -back[1]])
     stands = kind_of(design).arrange(design, brief, None)
     steps = np.linspace(0.0, 1.0, 9)
     u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
@@ -265,8 +278,10 @@ def in_picture(brief: Brief, design: Any) -> bool:
             low, high = bounds(shape)
             points.append(low + np.concatenate([u, v, np.full_like(u, 0.5)], axis=1) * (high - low))
     seen = np.concatenate(points) - camera
-    before = seen[seen[:, 1] > 0.0]
-    return bool(np.any(np.all(np.abs(before[:, ::2] / before[:, 1:2]) < half, axis=1)))
+    ahead = -(seen @ back)
+    before, ahead = seen[ahead > 0.0], ahead[ahead > 0.0]
+    film = np.stack([before[:, 0], before @ upward], axis=1) / ahead[:, None]
+    return bool(np.any(np.all(np.abs(film) < half, axis=1)))
 
 
 def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
@@ -278,10 +293,10 @@ def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     """
     eye, to_sheet = face(brief), toward_source(brief, design)
     mirrored = to_sheet * np.array([-1.0, 1.0, 1.0])
-    camera = np.array([0.0, -1.0, 0.0])
+    camera, level = toward_camera(brief), np.array([0.0, -1.0, 0.0])
     dome = brief.receptor == "dome"
     height = min(brief.subject.face_height, BACKDROP_HEIGHT - 0.1, brief.room.height - 0.1)
-    behind, facing = np.array([0.0, brief.backdrop.distance - 1e-4, height]), camera
+    behind, facing = np.array([0.0, brief.backdrop.distance - 1e-4, height]), level
     ground = kind_of(design).arrange(design, brief, None).ground
     if ground is not None:
         behind, facing = ground

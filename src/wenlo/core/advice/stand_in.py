@@ -1,5 +1,7 @@
 """From the Brief's subject to the shapes that stand for it in the predicted picture, and to what hangs in the air."""
 
+import math
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -40,7 +42,7 @@ def subject_shapes(brief: Brief) -> tuple[Shape, ...]:
     if s.kind == "bowl":
         return shapes.bowl(foot + np.array([0.0, h, 0.0]), width=2.0 * h, finish=s.finish)
     if s.kind == "plate":
-        return shapes.flat_plate(face, width=1.4 * h, height=h, finish=s.finish)
+        return shapes.flat_plate(face, width=1.4 * h, height=h, tilt=math.radians(s.lean), finish=s.finish)
     if s.kind == "ring":
         middle = foot + np.array([0.0, h, 0.5 * h])
         return shapes.ring(middle, width=2.0 * h, thickness=0.2 * h, length=h, finish=s.finish)
@@ -52,7 +54,7 @@ def ground_shapes(brief: Brief) -> tuple[Shape, ...]:
     s = brief.subject
     if s.kind in PEOPLE:
         return ()
-    top = s.face_height - s.size / 2 - 1e-3
+    top = s.foot - 1e-3
     width, depth = min(TABLE[0], brief.room.width - 0.1), min(TABLE[1], 2.0 * brief.backdrop.distance - 0.02)
     table = Panel(
         id="table", origin=np.array([-width / 2, -depth / 2, top]), edge_u=np.array([width, 0.0, 0.0]),

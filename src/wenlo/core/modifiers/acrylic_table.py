@@ -201,7 +201,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
 
 def start(brief: Brief) -> AcrylicTableParameters:
     """As wide as the picture sees, its top under the thing."""
-    table = round(min(max(brief.subject.face_height - brief.subject.size / 2 - 0.0005, 0.1), 1.6), 4)
+    table = round(min(max(brief.subject.foot - 0.0005, 0.1), 1.6), 4)
     width = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.9), 0.4), 1.4), 2)
     over = round(min(max(brief.subject.size + 0.3, 0.3), max(brief.room.height - table - 0.65, 0.1)), 2)
     return AcrylicTableParameters(table=table, width=width, over=over)

@@ -16,6 +16,7 @@ from wenlo.core.modifiers.thing_box import (
     box_marks,
     box_start,
     ground_panels,
+    ground_white,
     no_person,
     side_panel,
     top_panel,
@@ -78,7 +79,8 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
     return (
         KindFigure(key="shape", label="Key side over far side", text=format_stops(across, signed=True), detail=f"at the thing's two sides: {flat}"),
         KindFigure(key="from_above", label="Key side over above", text=format_stops(above, signed=True), detail="what the top of the thing gets against its side"),
-        KindFigure(key="ground_level", label="Ground over the thing's front", text=format_stops(ground, signed=True), detail="light on the back; a white one goes clean white about a stop over the front"),
+        KindFigure(key="ground_level", label="Ground over the thing's front", text=format_stops(ground, signed=True), detail="light on the back against that on the front"),
+        ground_white(design, brief, probe),
     )  # fmt: skip
 
 

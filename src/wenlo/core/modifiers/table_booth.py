@@ -1,6 +1,7 @@
 """A table booth: an existing table as the roof, a small lamp that bounces off it, cards round the thing below."""
 
 import math
+from collections.abc import Mapping
 from typing import Literal
 
 import numpy as np
@@ -20,11 +21,11 @@ from wenlo.core.modifiers.kind import (
     Probe,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
-from wenlo.core.modifiers.thing_box import no_person, seen_width
+from wenlo.core.modifiers.thing_box import ground_figure, no_person, seen_width
 from wenlo.core.optics.sheet import board
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import BounceRef, FinishRef, finish_material
+from wenlo.core.shelf.own import BounceRef, FinishRef, bounce_face, finish_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Meter, Panel, Shape
@@ -32,6 +33,9 @@ from wenlo.core.transport.scene import Meter, Panel, Shape
 Vector = NDArray[np.float64]
 
 Card = Literal["white", "black", "none"]
+
+SLIVER = (0.12, 0.03)
+"""Width and height of the one small card that lifts one detail. [m]"""
 
 
 class BoothParameters(ModifierParameters):
@@ -54,6 +58,7 @@ class BoothParameters(ModifierParameters):
     lamp_out: float = quantity(0.1, 2.0, unit="m", label="lamp before the thing", default=0.45)
     lamp_height: float = quantity(0.02, 1.5, unit="m", label="lamp height", default=0.25)
     flagged: bool = True
+    lift: float = quantity(0.1, 3.0, unit="stop", label="lift of one detail by a sliver card", default=0.5)
     paper_width: float = quantity(0.2, 3.0, unit="m", label="width of the backdrop", default=1.0)
 
     @property
@@ -172,7 +177,47 @@ def figures(design: BoothParameters, brief: Brief, units: UnitSystem, probe: Pro
             detail=f"on its top, now {format_length(max(gap, 0.0), system=units)} under the roof",
         )
     )
+    back = np.array([0.0, design.length * 0.6 - 0.01, (design.ground + design.roof) / 2])
+    paper = finish_material(design.backdrop).reflectance[1]
+    rows.append(ground_figure(brief, probe, place=back, normal=np.array([0.0, -1.0, 0.0]), reflectance=paper))
+    rows.append(_sliver(design, brief, units, found))
     return tuple(rows)
+
+
+def sliver_distance(*, area: float, lift: float, on_card: float, on_detail: float, reflectance: float) -> float:
+    """How far from a detail a small card lifts it by so much, square to both; infinite if it never does. [m]
+
+    Parameters
+    ----------
+    area: of the card. [m²]
+    lift: wanted. [stop]
+    on_card, on_detail: light on the card's face and on the detail. [lx]
+    reflectance: of the card. [-]
+
+    A disc as large adds ρE·r²/(r² + d²) on its axis (Howell, configuration B-13), r² = A/π.
+    """
+    wanted = (2.0**lift - 1.0) * on_detail
+    most = reflectance * on_card
+    if wanted >= most:
+        return 0.0
+    radius2 = area / math.pi
+    return math.sqrt(radius2 * (most / wanted - 1.0))
+
+
+def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Mapping[str, float]) -> KindFigure:
+    dark = "left" if found["left"] < found["right"] else "right"
+    width, height = SLIVER
+    away = sliver_distance(
+        area=width * height, lift=design.lift, on_card=found["top"], on_detail=max(found[dark], 1e-9),
+        reflectance=bounce_face("white_foam_board").reflectance[1],
+    )  # fmt: skip
+    size = f"{format_length(width, system=units)} × {format_length(height, system=units)}"
+    if away <= 0.0:
+        text, detail = "does not do it", f"a white card {size} cannot lift a detail there by so much, however near"
+    else:
+        text = f"{format_length(away, system=units)} from it"
+        detail = f"white, {size}, under the roof's light and square to the detail on the {dark}: {format_stops(design.lift)} more there"
+    return KindFigure(key="sliver", label=f"Sliver card, {format_stops(design.lift)} more", text=text, detail=detail)
 
 
 def build(design: BoothParameters, brief: Brief) -> BuildPlan:
@@ -220,7 +265,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
 
 def start(brief: Brief) -> BoothParameters:
     """A table's height over the thing."""
-    ground = round(max(0.0, brief.subject.face_height - brief.subject.size / 2 - 0.0015), 4)
+    ground = round(max(0.0, brief.subject.foot - 0.0015), 4)
     roof = round(min(ground + max(brief.subject.size * 2.0, brief.subject.size + 0.3), 2.2, brief.room.height - 0.1), 2)
     paper = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.5), 0.4), 3.0, brief.room.width - 0.1), 2)
     return BoothParameters(

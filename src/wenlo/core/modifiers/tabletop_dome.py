@@ -1,6 +1,7 @@
 """A tabletop dome: a translucent tub turned over a thing, lit from outside, with a hole for the lens."""
 
 import math
+from dataclasses import replace
 from typing import Literal
 
 import numpy as np
@@ -11,7 +12,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.light_tent import shape_of
-from wenlo.core.modifiers.placing import UP, layers_of, panel
+from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.thing_box import (
     ThingBox,
     behind,
@@ -20,20 +21,24 @@ from wenlo.core.modifiers.thing_box import (
     box_marks,
     box_start,
     ground_panels,
+    ground_white,
     no_person,
     side_panel,
     top_panel,
 )
+from wenlo.core.optics.sheet import Sheet
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shelf.own import SheetRef
 from wenlo.core.shoot.brief import SENSORS, Brief
 from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.scene import Disc, Panel, Shape
 
 Vector = NDArray[np.float64]
 
 CEMENT = 0.002
+UNDER_DISTANCE = 0.25
+"""The lamp under the ground is so far below it. [m]"""
 
 
 class DomeParameters(ThingBox):
@@ -43,60 +48,116 @@ class DomeParameters(ThingBox):
     sheet: SheetRef = "natural_hdpe_tub"
     nested: bool = False
     hole: float = quantity(0.01, 0.5, unit="m", label="diameter of the lens' hole", default=0.08)
-    hole_height: float = quantity(0.02, 2.4, unit="m", label="middle of the hole", default=1.0)
+    hole_in: Literal["front", "top"] = "front"
+    hole_height: float = quantity(0.02, 2.4, unit="m", label="middle of a hole in the front", default=1.0)
+    hole_back: float = quantity(-1.2, 1.2, unit="m", label="hole in the top, behind its middle", default=0.0)
+    under: float = quantity(0.0, 8.0, unit="number", label="light from below, times a lamp above", default=0.0)
+    under_opening: float = quantity(0.02, 0.6, unit="m", label="window in the ground", default=0.12)
 
 
-def front_wall(design: DomeParameters, transmittance: float | None) -> Panel:
-    """The wall toward the camera, the hole cut out of it."""
-    centre = design.middle - np.array([0.0, design.depth / 2, 0.0])
-    at = (design.hole_height - (design.table + design.height / 2)) / design.height
-    across = np.array([design.width, 0.0, 0.0])
-    shares = round_outline() - 0.5
-    outline = np.stack(
-        [0.5 + at + shares[:, 0] * design.hole / design.height, 0.5 + shares[:, 1] * design.hole / design.width], axis=1
-    )
-    surface = layers_of(design.sheet, 2 if design.nested else 1, transmittance)
+def hole_centre(design: DomeParameters) -> Vector:
+    """Middle of the lens' hole, shape (3,). [m]"""
+    if design.hole_in == "top":
+        return np.array([0.0, design.middle[1] + design.hole_back, design.table + design.height])
+    return np.array([0.0, float(design.middle[1]) - design.depth / 2, design.hole_height])
+
+
+def _with_hole(
+    name: str, *, centre: Vector, across: Vector, upward: Vector, hole: Vector, width: float, surface: Sheet
+) -> Panel:
+    # the panel with a round hole, an outline in shares of its sides (upward first)
+    rise, wide = float(np.linalg.norm(upward)), float(np.linalg.norm(across))
+    off = hole - centre
+    at = np.array([float(off @ upward) / rise**2, float(off @ across) / wide**2]) + 0.5
+    outline = at + (round_outline() - 0.5) * np.array([width / rise, width / wide])
     made = panel(
-        "front",
-        centre=centre,
-        across=across,
-        upward=UP * design.height,
-        surface=surface,
-        outline=np.clip(outline, 0.001, 0.999),
+        name, centre=centre, across=across, upward=upward, surface=surface, outline=np.clip(outline, 0.001, 0.999)
     )
-    return Panel(**{**vars(made), "cut_out": True})
+    return replace(made, cut_out=True)
+
+
+def walls(design: DomeParameters, wall: Sheet) -> tuple[Panel, Panel]:
+    """Front and top, the lens' hole cut out of one of them."""
+    across, deep = np.array([design.width, 0.0, 0.0]), np.array([0.0, design.depth, 0.0])
+    front = design.middle - deep / 2
+    top = design.middle + UP * design.height / 2
+    hole = hole_centre(design)
+    if design.hole_in == "top":
+        return (
+            panel("front", centre=front, across=across, upward=UP * design.height, surface=wall),
+            _with_hole("top", centre=top, across=across, upward=deep, hole=hole, width=design.hole, surface=wall),
+        )
+    return (
+        _with_hole(
+            "front", centre=front, across=across, upward=UP * design.height, hole=hole, width=design.hole, surface=wall
+        ),
+        top_panel(design, wall),
+    )
 
 
 def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
-    """Walls and top of the tub, its hole, the ground and the lamps outside."""
+    """Walls and top of the tub, its hole, the ground, with or without its window for light from below, and the lamps."""
     wall = layers_of(design.sheet, 2 if design.nested else 1, transmittance)
-    floor, back = ground_panels(design)
+    floor, _ = ground_panels(design)
     back_at = design.middle + np.array([0.0, design.depth / 2 - CEMENT, 0.0])
     shell = panel(
         "back", centre=back_at, across=np.array([design.width, 0.0, 0.0]), upward=UP * design.height, surface=wall
     )
-    del back
-    surfaces = (
-        side_panel(design, "sheet", 1.0, wall), side_panel(design, "far side", -1.0, wall), top_panel(design, wall), shell,
-        front_wall(design, transmittance), floor,
-    )  # fmt: skip
+    surfaces: list[Shape] = [
+        side_panel(design, "sheet", 1.0, wall), side_panel(design, "far side", -1.0, wall), *walls(design, wall), shell,
+    ]  # fmt: skip
+    lamps = box_lamps(design, brief)
+    if design.under > 0.0:
+        foot = np.array([0.0, 0.0, float(floor.origin[2])])
+        middle = floor.origin + floor.edge_u / 2 + floor.edge_v / 2
+        window = min(design.under_opening, 0.9 * min(design.width, design.depth))
+        surfaces.append(
+            _with_hole(
+                "ground",
+                centre=middle,
+                across=floor.edge_v,
+                upward=floor.edge_u,
+                hole=foot,
+                width=window,
+                surface=floor.surface,
+            )
+        )
+        surfaces.append(
+            Disc(
+                id="window below",
+                centre=foot - 0.001 * UP,
+                axis=UP,
+                radius=window / 2,
+                surface=layers_of("opal_acrylic_3_mm", 1, None),
+                role="modifier",
+            )
+        )
+        places = [*design.lamp_places, foot - UNDER_DISTANCE * UP]
+        lamps = key_lamps(brief, places, [design.middle] * len(places))
+        lamps = (*lamps[:-1], replace(lamps[-1], amount=lamps[-1].amount * design.under))
+    else:
+        surfaces.append(floor)
     return Arrangement(
-        surfaces=surfaces, lamps=box_lamps(design, brief), shown=frozenset({"ground", "back", "front", "far side", "sheet", "top"}),
-        ground=behind(design),
+        surfaces=tuple(surfaces), lamps=lamps, ground=behind(design),
+        shown=frozenset({"ground", "back", "front", "far side", "sheet", "top", "window below"}),
     )  # fmt: skip
 
 
 def free_hole(design: DomeParameters, brief: Brief) -> float:
-    """Least hole through which the lens sees the whole picture: what it sees across at the front wall, and its own glass. [m]"""
+    """Least hole through which the lens sees the whole picture: what it sees across there, and its own glass. [m]"""
     _, wide, _ = SENSORS[brief.camera.sensor]
-    away = max(brief.camera.distance + float((design.middle - np.array([0.0, design.depth / 2, 0.0]))[1]), 0.0)
+    away = max(brief.camera.distance - hole_away(design, brief), 0.0)
     return wide / brief.camera.focal_length * away + brief.camera.focal_length / brief.camera.aperture
 
 
-def turn_needed(design: DomeParameters) -> float:
+def hole_away(design: DomeParameters, brief: Brief) -> float:
+    """From the thing to the hole. [m]"""
+    return float(np.linalg.norm(hole_centre(design) - UP * brief.subject.face_height))
+
+
+def turn_needed(design: DomeParameters, brief: Brief) -> float:
     """How far a flat mirror at the mark must be turned so that the hole is not in it: half the hole's angle from there. [rad]"""
-    away = abs(float((design.middle - np.array([0.0, design.depth / 2, 0.0]))[1]))
-    return 0.5 * math.atan(design.hole / max(away, 1e-3))
+    return 0.5 * math.atan(design.hole / max(hole_away(design, brief), 1e-3))
 
 
 def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
@@ -109,9 +170,10 @@ def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Prob
         else "smaller cuts the picture's corners: move the lens up to it, or take a longer lens"
     )
     return (
-        KindFigure(key="turn", label="A flat thing is turned by", text=f"{math.degrees(turn_needed(design)):.0f}°", detail="or the hole mirrors itself in it: half the hole's angle from there"),
+        KindFigure(key="turn", label="A flat thing is turned by", text=f"{math.degrees(turn_needed(design, brief)):.0f}°", detail="or the hole mirrors itself in it: half the hole's angle from there"),
         KindFigure(key="least_hole", label="Hole the lens needs", text=format_length(least, system=units), detail=enough),
         KindFigure(key="shape", label="Key side over far side", text=format_stops(across, signed=True), detail=f"over what comes from above {format_stops(above, signed=True)}"),
+        ground_white(design, brief, probe),
     )  # fmt: skip
 
 
@@ -141,9 +203,24 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
     work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
     work.step("Choose the tub", f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly thick.",
               mistake="Uneven walls make patches: hold it against the light in the shop.", minutes=10)  # fmt: skip
-    work.step("Cut the hole", f"{design.hole * 1000:.0f} mm wide, {(design.hole_height - design.table) * 100:.0f} cm over the table, edge sanded.",
+    where = (
+        f"in the top, {abs(design.hole_back) * 100:.0f} cm {'behind' if design.hole_back > 0 else 'before'} its middle"
+        if design.hole_in == "top"
+        else (f"in the front, {(design.hole_height - design.table) * 100:.0f} cm over the table")
+    )
+    work.step("Cut the hole", f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
               mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
               caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.", minutes=20)  # fmt: skip
+    if design.under > 0.0:
+        work.cover(
+            "opal_acrylic_3_mm",
+            design.under_opening + 0.04,
+            design.under_opening + 0.04,
+            note="window in the ground, 20 mm wider all round",
+        )
+        work.step("Open the ground", f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp {UNDER_DISTANCE * 100:.0f} cm below.",
+                  mistake="Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more.",
+                  caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=20)  # fmt: skip
     work.step("Light it from outside", "Lamps alike on both sides, a hand's breadth off; one alone gives shape.",
               mistake="Closed and lit all round, things that need sparkle go dull: open it for them.",
               caution="Plastic softens near a hot lamp: feel the wall after two minutes.", minutes=10)  # fmt: skip
@@ -153,8 +230,20 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
 def start(brief: Brief) -> DomeParameters:
     """A tub over the thing, the hole at its middle."""
     placed = box_start(brief)
-    height = min(max(brief.subject.face_height, placed["table"] + 0.06), placed["table"] + placed["height"] - 0.05)
-    base = DomeParameters(**placed, hole_height=round(height, 3))
+    # the hole is where the line from the thing to the lens leaves the tub
+    rise = math.radians(brief.camera.rise)
+    base = DomeParameters(**placed)
+    before, over = (
+        base.depth / 2 - float(base.middle[1]),
+        placed["table"] + placed["height"] - brief.subject.face_height,
+    )
+    if before * math.tan(max(rise, 0.0)) > over:
+        back = -over / math.tan(rise) - float(base.middle[1]) if rise < math.radians(89.0) else -float(base.middle[1])
+        base = base.model_copy(update={"hole_in": "top", "hole_back": round(back, 3)})
+    else:
+        height = brief.subject.face_height + before * math.tan(rise)
+        height = min(max(height, placed["table"] + 0.06), placed["table"] + placed["height"] - 0.05)
+        base = base.model_copy(update={"hole_height": round(height, 3)})
     hole = min(max(free_hole(base, brief) * 1.1, 0.03), 0.5, 0.8 * min(base.width, base.height))
     return base.model_copy(update={"hole": round(hole, 3)})
 

@@ -5,15 +5,16 @@ from typing import Any, Literal, TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.modifiers.kind import Mark, ModifierParameters
+from wenlo.core.modifiers.kind import KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamps, layers_of, panel
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.sheet import Sheet, board
 from wenlo.core.quantities.length import format_length
+from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shelf.own import FinishRef, SheetRef, finish_material
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.scene import Meter, Panel
 
 Vector = NDArray[np.float64]
 
@@ -134,6 +135,13 @@ def ground_panels(design: ThingBox) -> tuple[Panel, Panel]:
     return floor, back
 
 
+def ground_white(design: ThingBox, brief: Brief, probe: Probe) -> KindFigure:
+    """How the back of the sweep comes out."""
+    place, normal = behind(design)
+    reflectance = finish_material(design.backdrop).reflectance[1]
+    return ground_figure(brief, probe, place=place, normal=normal, reflectance=reflectance)
+
+
 def behind(design: ThingBox) -> tuple[Vector, Vector]:
     """Where the ground behind the thing is read: on the back, a little over the table; and its normal, shape (3,) each."""
     place = design.middle + np.array([0.0, design.depth / 2 - 0.003, 0.0])
@@ -162,7 +170,7 @@ def box_start(brief: Brief) -> dict[str, Any]:
     # the sides stand outside of what the lens sees at the back
     width = round(min(max(side, 1.05 * seen_width(brief, brief.camera.distance + BEHIND * side) + 0.02), 2.2), 2)
     # the ground lies between the table top and the foot of the thing
-    table = round(max(0.0, brief.subject.face_height - size / 2 - 0.0025), 4)
+    table = round(max(0.0, brief.subject.foot - 0.0025), 4)
     height = round(min(side, max(brief.room.height - table - 0.1, 0.15)), 2)
     return {
         "width": width,
@@ -215,3 +223,46 @@ def seen_width(brief: Brief, distance: float) -> float:
     """How wide the picture is at a distance from the lens. [m]"""
     _, wide, _ = SENSORS[brief.camera.sensor]
     return wide / brief.camera.focal_length * distance
+
+
+CLEAN_WHITE = 0.95
+"""Linear value from which a ground has no tone left. [-]"""
+
+FLARES = 1.0
+"""Stops over clean white from which a ground all over the picture lifts its blacks: a clean lens spreads about a hundredth
+of it over everything, and two hundredths show. [stop]"""
+
+
+def ground_figure(brief: Brief, probe: Probe, *, place: Vector, normal: Vector, reflectance: float) -> KindFigure:
+    """Whether the ground comes out clean white, and whether it flares, when the thing's front is exposed right.
+
+    Parameters
+    ----------
+    brief, probe: as for the figures of a kind.
+    place, normal: where the ground is read, shape (3,) each. [m]
+    reflectance: of the ground. [-]
+    """
+    level = np.array([0.0, -1.0, 0.0])
+    found = probe(
+        [
+            Meter(id="ground", position=place, normal=normal),
+            Meter(id="front", position=UP * brief.subject.face_height, normal=level),
+        ],
+        frozenset(),
+    )
+    over = stops_between(max(found["ground"] * reflectance, 1e-9), max(found["front"] * CLEAN_WHITE, 1e-9))
+    if over >= FLARES:
+        text, detail = (
+            f"{format_stops(over)} over clean white",
+            "it flares: the thing's blacks are lifted; less light on it, or move it back",
+        )
+    elif over >= 0.0:
+        text, detail = "clean white", f"by {format_stops(over)}; from {format_stops(FLARES - over)} more it flares"
+    else:
+        text, detail = (
+            f"{format_stops(-over)} under clean white",
+            "so much more light on it makes it white; it flares from a stop more",
+        )
+    return KindFigure(
+        key="ground_white", label="Ground comes out", text=text, detail=f"with the front exposed right: {detail}"
+    )

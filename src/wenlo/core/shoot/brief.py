@@ -1,5 +1,6 @@
 """The Brief: what is in front of the camera and what the picture must look like."""
 
+import math
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field
@@ -32,7 +33,10 @@ SUBJECTS: dict[SubjectKind, str] = {
 
 PEOPLE: tuple[SubjectKind, ...] = ("bust", "standing")
 
-SubjectFinish = Literal["matt", "satin", "glossy", "mirror", "translucent"]
+SubjectFinish = Literal["matt", "textured", "satin", "glossy", "varnish", "wrapped", "mirror", "translucent"]
+
+SHINY: tuple[SubjectFinish, ...] = ("satin", "glossy", "varnish", "wrapped", "mirror")
+"""Finishes in which one sees what is around."""
 
 
 class Subject(Part):
@@ -43,7 +47,14 @@ class Subject(Part):
     size: float = quantity(0.01, 2.0, unit="m", label="height of the thing", default=0.25)
     face_height: float = quantity(0.3, 2.3, unit="m", label="face height above the floor", default=1.25)
     head_depth: float = quantity(0.1, 0.4, unit="m", label="depth of the head", default=0.2)
+    lean: float = quantity(0.0, 90.0, unit="degree", label="lean of a flat thing: 0 upright, 90 lying", default=0.0)
     movement: float = quantity(0.0, 10.0, unit="m/s", label="speed of the subject's movement", default=0.0)
+
+    @property
+    def foot(self) -> float:
+        """Height of what a thing stands on; of a flat thing that leans, where its lower edge is. [m]"""
+        upright = math.cos(math.radians(self.lean)) if self.kind == "plate" else 1.0
+        return self.face_height - self.size / 2 * upright
 
 
 class Backdrop(Part):
@@ -70,6 +81,7 @@ class Camera(Part):
     sensor: SensorId = "full_frame"
     focal_length: float = quantity(0.004, 1.2, unit="m", label="focal length", default=0.085)
     distance: float = quantity(0.2, 20.0, unit="m", label="camera distance", default=2.0)
+    rise: float = quantity(-60.0, 88.0, unit="degree", label="how far the camera looks down", default=0.0)
     aperture: float = quantity(0.7, 64.0, unit="number", label="f-number", default=2.8)
     shutter: float = quantity(1 / 16000, 60.0, unit="s", label="shutter time", default=1 / 100)
     iso: float = quantity(25.0, 409600.0, unit="number", label="ISO", default=400.0)

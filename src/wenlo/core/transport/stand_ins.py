@@ -12,28 +12,33 @@ from wenlo.core.transport.scene import Disc, Dome, Panel, Shape, Tube
 
 Vector = NDArray[np.float64]
 
-Finish = Literal["matt", "satin", "glossy", "mirror", "translucent"]
+Finish = Literal["matt", "textured", "satin", "glossy", "varnish", "wrapped", "mirror", "translucent"]
 
 SKIN = (0.47, 0.30, 0.22)
 CLOTH = (0.07, 0.085, 0.12)
+VARNISH = (0.1, 0.04, 0.014)
+GLOSS_WIDTH = {"satin": 0.25, "glossy": 0.06, "varnish": 0.04, "wrapped": 0.02}
+"""GGX α of the clear skin. [-]"""
 UP = np.array([0.0, 0.0, 1.0])
 
 
 def finished(colour: tuple[float, float, float], finish: Finish) -> Sheet:
     """An outside of a colour (linear BT.709) and finish; the inside is matt.
 
-    Satin and gloss are a clear skin of F₀ = .04 and GGX width .25 and .06; a mirror reflects nine tenths; what is
-    translucent lets half of what it does not reflect through, scattered.
+    Satin, gloss, varnish and wrapping film are a clear skin of F₀ = .04, each with its width; varnish lies on dark wood; a
+    mirror reflects nine tenths; what is translucent lets half of what it does not reflect through, scattered.
     """
+    if finish == "varnish":
+        return replace(board(VARNISH), gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))
     matt = board(colour)
-    if finish == "matt":
+    if finish in ("matt", "textured"):
         return matt
     if finish == "mirror":
         return foil((0.9, 0.9, 0.9), 0.01, colour)
     if finish == "translucent":
         rest = 0.5 * (1.0 - matt.reflectance_front)
         return replace(matt, transmittance=rest * matt.reflectance_front / max(colour))
-    return replace(matt, gloss_front=Gloss(alpha=0.25 if finish == "satin" else 0.06))
+    return replace(matt, gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))
 
 
 def head_and_shoulders(face: Vector, *, depth: float = 0.2, finish: Finish = "matt") -> tuple[Shape, ...]:

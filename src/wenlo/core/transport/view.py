@@ -1,6 +1,7 @@
 """The modifier as the subject sees it: luminance of the sheet, the lamp that shines through, and where its light goes."""
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -48,17 +49,24 @@ def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
     return panel.origin + i.ravel()[:, None] * panel.edge_u + j.ravel()[:, None] * panel.edge_v
 
 
-def luminance_along(solved: Solved, origins: Array, directions: Array, *, lamp_points: int = LAMP_POINTS) -> Array:
+def luminance_along(
+    solved: Solved, origins: Array, directions: Array, *, lamp_points: int = LAMP_POINTS,
+    weights: Mapping[str, Array] | None = None,
+) -> Array:  # fmt: skip
     """Luminance of surfaces, in colour, toward ``origins`` along unit ``directions``, shape (M, 3). [cd/m²]
 
-    Light straight from lamps is exact to the sampling of the lamps; the rest is that of the patches.
+    Light straight from lamps is exact to the sampling of the lamps; the rest is that of the patches. ``weights`` by
+    lamp, shape (3,), are factors on their light.
     """
     p = solved.packed
     light = look.seen_along(
         np.ascontiguousarray(origins), np.ascontiguousarray(directions), sobol(lamp_points, 2, 19), p.surfaces, p.nodes,
         p.scatters, p.optics, p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, solved.returned,
     )  # fmt: skip
-    coloured: Array = np.einsum("mgk,gk->mk", light, p.colours)
+    factors = p.colours
+    if weights is not None:
+        factors = factors * np.array([weights[lamp.id] for lamp in solved.scene.lamps]).reshape(-1, 3)
+    coloured: Array = np.einsum("mgk,gk->mk", light, factors)
     return coloured
 
 

@@ -6,9 +6,11 @@ from numba import njit, prange
 from wenlo.core.transport.kernels.layout import CLEAR, LAW, PASS_LENS
 from wenlo.core.transport.kernels.rays import FAR, bent, chance_through, nearest, normal_at, passed
 from wenlo.core.transport.kernels.scatter import RECEPTOR_DOME, response
-from wenlo.core.transport.kernels.shine import hidden_by_lamp, spot
+from wenlo.core.transport.kernels.shine import hidden_by_lamp, nearest_lamp, spot
 
 FAINTEST = 1e-4
+NOWHERE = 50.0
+"""A ray that meets nothing ends so far away. [m]"""
 
 
 @njit(cache=True, fastmath=True)
@@ -115,3 +117,22 @@ def first_met(origins, directions, surfaces, nodes):  # type: ignore[no-untyped-
             FAR, surfaces, nodes,
         )  # fmt: skip
     return hits
+
+
+@njit(cache=True, parallel=True, fastmath=True)
+def met(origins, directions, surfaces, nodes, lamps):  # type: ignore[no-untyped-def]
+    """What rays meet first, shape (M, 7): the surface (−1 none) or −2 − g for lamp g, the place, the front's normal there."""
+    result = np.zeros((origins.shape[0], 7))
+    for i in prange(origins.shape[0]):
+        x, y, z = origins[i, 0], origins[i, 1], origins[i, 2]
+        dx, dy, dz = directions[i, 0], directions[i, 1], directions[i, 2]
+        t, p, _, _ = nearest(x, y, z, dx, dy, dz, FAR, surfaces, nodes)
+        lamp_at, lamp, _ = nearest_lamp(x, y, z, dx, dy, dz, t, lamps)
+        if lamp >= 0:
+            t, p = lamp_at, -2 - lamp
+        t = min(t, NOWHERE)
+        x, y, z = x + t * dx, y + t * dy, z + t * dz
+        result[i, 0], result[i, 1], result[i, 2], result[i, 3] = p, x, y, z
+        if p >= 0:
+            result[i, 4], result[i, 5], result[i, 6] = normal_at(surfaces, p, x, y, z)
+    return result

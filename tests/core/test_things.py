@@ -164,11 +164,16 @@ def test_the_bend_leaves_the_flat_part_without_a_step():
 def test_a_camera_that_looks_down_gets_its_hole_in_the_top():
     steep = JAR.model_copy(update={"camera": JAR.camera.model_copy(update={"rise": 75.0})})
     design = made("tabletop_dome", steep)
-    assert design.hole_in == "top"
+    assert tabletop_dome.hole_in_top(design)
     # the hole lies on the line from the thing to the lens
     toward = tabletop_dome.hole_centre(design) - np.array([0.0, 0.0, steep.subject.face_height])
     assert math.degrees(math.atan2(toward[2], -toward[1])) == pytest.approx(75.0, abs=0.5)
-    assert made("tabletop_dome", JAR).hole_in == "front"
+    assert not tabletop_dome.hole_in_top(made("tabletop_dome", JAR))
+    # and stays on it when the tub grows
+    for scale in (0.8, 1.5):
+        grown = kinds()["tabletop_dome"].grown(design, scale)
+        toward = tabletop_dome.hole_centre(grown) - np.array([0.0, 0.0, grown.hole_height])
+        assert math.degrees(math.atan2(toward[2], -toward[1])) == pytest.approx(75.0, abs=0.5)
 
 
 def test_light_from_below_comes_through_the_window_of_the_ground():

@@ -143,7 +143,7 @@ def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, Lig
         return None
     light = modifier_light(brief, best, effort=TRYING, cells=TRY_CELLS)
     design = best
-    for _ in range(TRIES):
+    for _ in range(0 if kind.keeps_size else TRIES):
         edge = light.shadow_edge
         if not math.isfinite(edge) or edge <= 0.0 or 1.0 <= edge / target <= 1.2:
             break
@@ -258,6 +258,8 @@ def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence["Poin
     distance, total = distance_of(design), sum(point.weight for point in points)
     for point in points:
         if point.fact or point.weight < WORTH_A_TRY or total - point.weight > HOPELESS:
+            continue
+        if kind.keeps_size and point.wish in ("nearer", "farther", "smaller"):
             continue
         if point.wish in ("nearer", "farther") and distance is not None:
             value = _stepped(design, distance, 1 / STEP if point.wish == "nearer" else STEP)

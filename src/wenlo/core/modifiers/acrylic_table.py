@@ -253,7 +253,7 @@ def cannot(brief: Brief) -> str | None:
 
 KIND = Kind(
     id="acrylic_table", name="flexed acrylic light table", parameters=AcrylicTableParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures, keeps_size=True,
     good="a ground without a shadow and without a line behind",
     bad="sags under weight; every clamp and crumb shows",
     replaces=("as much light from below as from above",),

@@ -197,6 +197,7 @@ class Kind(Generic[P]):
     becomes: the found objects that it can be made of.
     figures: what is worth showing of this kind beside the figures of all.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
+    keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
 
     id: str
@@ -217,4 +218,5 @@ class Kind(Generic[P]):
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[Become, ...] = ()
     daylight: Callable[[P, Brief], Brief] | None = None
+    keeps_size: bool = False
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

@@ -148,7 +148,7 @@ def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
 
 KIND = Kind(
     id="light_tent", name="light tent", parameters=TentParameters, arrange=arrange, build=build, start=start, grown=box_grown, marks=box_marks,
-    handling=handling, holds=holds, cannot=no_person, figures=figures,
+    handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
     good="soft light from all sides, calm reflections in shiny things",
     bad="flat when it is closed all round",
     replaces=("tent three times the thing",),

@@ -155,7 +155,7 @@ def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 KIND = Kind(
     id="product_box", name="product light box", parameters=ProductBoxParameters, arrange=arrange, build=build, start=start, grown=box_grown,
-    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures,
+    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
     good="the same picture again and again: things in, things out",
     bad="fixed in size; little shape with both sides lit alike",
     replaces=("box twice as wide as the thing",),

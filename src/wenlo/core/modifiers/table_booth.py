@@ -321,7 +321,7 @@ def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:
 
 KIND = Kind(
     id="table_booth", name="table booth", parameters=BoothParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
-    handling=handling, holds=holds, cannot=no_person, figures=figures,
+    handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
     good="a studio under a table, from two boards and one small lamp",
     bad="small; the light is from above, so that fronts need a card",
     replaces=("thing as near to the roof as the picture lets it",),

@@ -48,18 +48,25 @@ class DomeParameters(ThingBox):
     sheet: SheetRef = "natural_hdpe_tub"
     nested: bool = False
     hole: float = quantity(0.01, 0.5, unit="m", label="diameter of the lens' hole", default=0.08)
-    hole_in: Literal["front", "top"] = "front"
-    hole_height: float = quantity(0.02, 2.4, unit="m", label="middle of a hole in the front", default=1.0)
-    hole_back: float = quantity(-1.2, 1.2, unit="m", label="hole in the top, behind its middle", default=0.0)
+    hole_height: float = quantity(0.02, 2.4, unit="m", label="lens aims at this height", default=1.0)
+    hole_rise: float = quantity(-40.0, 89.0, unit="degree", label="lens looks down by", default=0.0)
     under: float = quantity(0.0, 8.0, unit="number", label="light from below, times a lamp above", default=0.0)
     under_opening: float = quantity(0.02, 0.6, unit="m", label="window in the ground", default=0.12)
 
 
+def hole_in_top(design: DomeParameters) -> bool:
+    """Whether the line from the thing to the lens leaves the tub through its top, not its front."""
+    before, over = design.depth / 2 - float(design.middle[1]), design.table + design.height - design.hole_height
+    return before * math.tan(math.radians(design.hole_rise)) > max(over, 0.0)
+
+
 def hole_centre(design: DomeParameters) -> Vector:
-    """Middle of the lens' hole, shape (3,). [m]"""
-    if design.hole_in == "top":
-        return np.array([0.0, design.middle[1] + design.hole_back, design.table + design.height])
-    return np.array([0.0, float(design.middle[1]) - design.depth / 2, design.hole_height])
+    """Middle of the lens' hole, where the line from the thing to the lens leaves the tub, shape (3,). [m]"""
+    slope = math.tan(math.radians(design.hole_rise))
+    front, top = float(design.middle[1]) - design.depth / 2, design.table + design.height
+    if hole_in_top(design):
+        return np.array([0.0, max(-(top - design.hole_height) / slope, front + 0.01), top])
+    return np.array([0.0, front, min(max(design.hole_height - front * slope, design.table + 0.02), top - 0.02)])
 
 
 def _with_hole(
@@ -82,7 +89,7 @@ def walls(design: DomeParameters, wall: Sheet) -> tuple[Panel, Panel]:
     front = design.middle - deep / 2
     top = design.middle + UP * design.height / 2
     hole = hole_centre(design)
-    if design.hole_in == "top":
+    if hole_in_top(design):
         return (
             panel("front", centre=front, across=across, upward=UP * design.height, surface=wall),
             _with_hole("top", centre=top, across=across, upward=deep, hole=hole, width=design.hole, surface=wall),
@@ -203,11 +210,11 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
     work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
     work.step("Choose the tub", f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly thick.",
               mistake="Uneven walls make patches: hold it against the light in the shop.", minutes=10)  # fmt: skip
-    where = (
-        f"in the top, {abs(design.hole_back) * 100:.0f} cm {'behind' if design.hole_back > 0 else 'before'} its middle"
-        if design.hole_in == "top"
-        else (f"in the front, {(design.hole_height - design.table) * 100:.0f} cm over the table")
-    )
+    hole = hole_centre(design)
+    back = float(hole[1] - design.middle[1])
+    where = f"in the front, {(float(hole[2]) - design.table) * 100:.0f} cm over the table"
+    if hole_in_top(design):
+        where = f"in the top, {abs(back) * 100:.0f} cm {'behind' if back > 0 else 'before'} its middle"
     work.step("Cut the hole", f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
               mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
               caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.", minutes=20)  # fmt: skip
@@ -230,20 +237,8 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
 def start(brief: Brief) -> DomeParameters:
     """A tub over the thing, the hole at its middle."""
     placed = box_start(brief)
-    # the hole is where the line from the thing to the lens leaves the tub
-    rise = math.radians(brief.camera.rise)
-    base = DomeParameters(**placed)
-    before, over = (
-        base.depth / 2 - float(base.middle[1]),
-        placed["table"] + placed["height"] - brief.subject.face_height,
-    )
-    if before * math.tan(max(rise, 0.0)) > over:
-        back = -over / math.tan(rise) - float(base.middle[1]) if rise < math.radians(89.0) else -float(base.middle[1])
-        base = base.model_copy(update={"hole_in": "top", "hole_back": round(back, 3)})
-    else:
-        height = brief.subject.face_height + before * math.tan(rise)
-        height = min(max(height, placed["table"] + 0.06), placed["table"] + placed["height"] - 0.05)
-        base = base.model_copy(update={"hole_height": round(height, 3)})
+    aimed = min(max(brief.subject.face_height, placed["table"] + 0.02), placed["table"] + placed["height"] - 0.02)
+    base = DomeParameters(**placed, hole_height=round(aimed, 3), hole_rise=max(brief.camera.rise, -40.0))
     hole = min(max(free_hole(base, brief) * 1.1, 0.03), 0.5, 0.8 * min(base.width, base.height))
     return base.model_copy(update={"hole": round(hole, 3)})
 
@@ -267,7 +262,7 @@ def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:
 
 KIND = Kind(
     id="tabletop_dome", name="tabletop dome", parameters=DomeParameters, arrange=arrange, build=build, start=start, grown=box_grown,
-    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures,
+    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
     good="calm light from everywhere for shiny small things, from one tub",
     bad="flat; dulls what should sparkle; the hole shows in flat metal",
     replaces=("hole as small as the lens",),

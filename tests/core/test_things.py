@@ -226,3 +226,15 @@ def test_the_ground_is_told_white_or_flaring(level, words):
         reflectance=0.95,
     )
     assert even.text == "clean white"
+
+
+def test_as_much_light_from_below_as_is_said_leaves_a_tenth_of_a_stop_of_shadow():
+    design = made("acrylic_table", JAR)
+    needed = figure(design, "under_needed", JAR).text
+    assert needed.endswith("× from below")
+    enough = design.model_copy(update={"under": float(needed.split()[0])})
+    depth = figure(enough, "shadow", JAR).text
+    # the text has one decimal, and both are drafts
+    assert depth == "shadowless" or float(depth.split()[0]) <= 0.15
+    too_little = figure(design.model_copy(update={"under": 0.4 * enough.under}), "shadow", JAR).text
+    assert float(too_little.split()[0]) > 0.18

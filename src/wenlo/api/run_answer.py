@@ -11,7 +11,7 @@ from pydantic import BaseModel
 from wenlo.api.errors import Problem
 from wenlo.core.errors import FieldError, InvalidInput, Unavailable
 from wenlo.services.ports import LongTask, RunRecord, RunState, User
-from wenlo.services.results import CurveResult, RankedResult, RankingResult
+from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult
 from wenlo.services.runs import Runs
 from wenlo.services.shelf_results import AtHandLine, AtHandResult
 
@@ -32,7 +32,7 @@ class RunAnswer(BaseModel):
     done: int
     total: int
     parts: list[RankedResult | AtHandLine]
-    answer: RankingResult | AtHandResult | CurveResult | None
+    answer: RankingResult | AtHandResult | CurveResult | FlagsResult | None
     problem: Problem | None
 
 

@@ -31,6 +31,7 @@ from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
+from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
@@ -344,7 +345,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
 }
 
 LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {
-    "ranking": ranking, "curve": curve, "at_hand": made_of_shelf, "paper": paper_file,
+    "ranking": ranking, "curve": curve, "at_hand": made_of_shelf, "paper": paper_file, "flags": flags,
 }  # fmt: skip
 
 

@@ -9,9 +9,10 @@ import numpy as np
 
 from wenlo.core.advice.found import look_for
 from wenlo.core.advice.gauges import deep_stops
-from wenlo.core.advice.ranking import Ranked, rank
+from wenlo.core.advice.ranking import rank
 from wenlo.core.advice.schools import disputes
 from wenlo.core.advice.side_view import LampSide, Outline, plan_view, side_view
+from wenlo.core.advice.weighing import Ranked
 from wenlo.core.advice.what_if import what_if
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_iso

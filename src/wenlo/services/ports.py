@@ -155,7 +155,7 @@ class Transactions(Protocol[S_co]):
 
 
 Task = Literal["figures", "advice", "build", "picture", "light_map", "becomes", "mirror"]
-LongTask = Literal["ranking", "curve", "at_hand", "paper"]
+LongTask = Literal["ranking", "curve", "at_hand", "paper", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]
 
 

@@ -307,6 +307,38 @@ class ReflectionsResult(Result):
     words: list[str]
 
 
+class FlagsRequest(Result):
+    """A set whose surfaces are to be kept dark; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+
+
+class SurfaceResult(Result):
+    """Mean light on a surface that must stay dark, without and with the flags, against the key. [stop]"""
+
+    name: str
+    limit: float
+    before: float
+    after: float
+
+
+class FlagResult(Result):
+    """A flag in words; ``plan`` and ``side`` are its corners. [m]"""
+
+    text: str
+    plan: list[list[float]]
+    side: list[list[float]]
+
+
+class FlagsResult(Result):
+    """The fewest flags, and what they do."""
+
+    sentence: str
+    surfaces: list[SurfaceResult]
+    flags: list[FlagResult]
+
+
 class ChangeResult(Result):
     """One value of the document to set."""
 

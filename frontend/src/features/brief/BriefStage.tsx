@@ -177,6 +177,18 @@ export function BriefStage() {
           />
           <Quantity path="brief.wanted.spill" kind="share" label="Spill" hint="most that misses the sheet" />
           <Quantity path="brief.wanted.loss" kind="stops" label="Loss" hint="most light given up" />
+          <h2>Must stay dark</h2>
+          <Quantity
+            path="brief.dark.backdrop"
+            kind="stops"
+            label="Backdrop"
+            hint="against the key; – is no limit"
+          />
+          <Quantity path="brief.dark.ceiling" kind="stops" label="Ceiling" />
+          <Quantity path="brief.dark.floor" kind="stops" label="Floor" />
+          <Quantity path="brief.dark.left_wall" kind="stops" label="Left wall" />
+          <Quantity path="brief.dark.right_wall" kind="stops" label="Right wall" />
+          <Quantity path="brief.dark.wall_behind" kind="stops" label="Wall behind" hint="behind the camera" />
           <h2>Limits</h2>
           <Quantity
             path="brief.carrying_length"

@@ -1,6 +1,7 @@
 // Side view of any kind of modifier with the subject, true to scale; its dimensions are edited where they are read.
 import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
+import { FlagMarks } from '../../shared/drawing/FlagMarks';
 import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { isPerson } from '../../shared/drawing/PlanView';
@@ -50,6 +51,7 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
           </text>
           <SubjectSide brief={brief} scale={s} />
           <ModifierShapes outlines={m.side} lamps={m.side_lamps} scale={s} />
+          <FlagMarks view="side" scale={s} />
           {mirrors ? <MirrorMarks mirrors={mirrors} view="side" scale={s} /> : null}
           {m.marks.map((mark) => {
             const [x1 = 0, z1 = 0] = mark.start;

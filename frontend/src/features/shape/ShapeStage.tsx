@@ -10,6 +10,7 @@ import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import { FlagFinder } from './FlagFinder';
 import { FrontView, GlowKey } from './FrontView';
 import { KindControls } from './KindControls';
 import { KindFront } from './KindFront';
@@ -295,6 +296,7 @@ export function ShapeStage() {
                         </li>
                       ))}
                     </ul>
+                    <FlagFinder document={document} />
                   </>
                 )}
               </section>

@@ -2,10 +2,13 @@
 import { useRef } from 'react';
 import type { Figures, FrameShoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
+import { FlagMarks } from '../../shared/drawing/FlagMarks';
 import { Handle } from '../../shared/drawing/Handle';
+import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
 import { LampSymbol, ScaleBar } from '../../shared/drawing/symbols';
+import { useMirrors } from '../../shared/state/mirrors';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
 
@@ -38,6 +41,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
     bottom: 0,
     top: Math.max(d.room_height, design.top_height, d.lamp_height),
   };
+  const { mirrors } = useMirrors();
   const s = fitScale(bounds, size, { left: 14, right: 16, top: 16, bottom: 58 });
   const floor = s.y(0);
   const sheetX = s.x(design.sheet_distance);
@@ -109,6 +113,8 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             />
           </g>
           <SubjectSide brief={brief} scale={s} />
+          <FlagMarks view="side" scale={s} />
+          {mirrors ? <MirrorMarks mirrors={mirrors} view="side" scale={s} /> : null}
           <path d={`M${s.x(0)} ${faceY} h-26`} className="mark" />
 
           <path d={`M${lampX} ${lampY} L${lampX + 16} ${lampY} L${lampX + 16} ${floor}`} className="stand" />

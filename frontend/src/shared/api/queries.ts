@@ -35,6 +35,13 @@ export const shelfQuery = (units: Shoot['units']) =>
     staleTime: 10_000,
   });
 
+export const useFlags = (document: Shoot, enabled: boolean) =>
+  useRun<Schemas['FlagsResult']>(
+    ['flags', document.brief, document.design, document.units],
+    (signal) => api.POST('/api/flags', { body: { document, editor: mapEditor }, signal }),
+    { staleTime: 60_000, enabled, keep: true },
+  );
+
 export const useAtHand = (document: Shoot | null) =>
   useRun<Schemas['AtHandResult'], Schemas['AtHandLine']>(
     ['at-hand', document?.brief, document?.units],

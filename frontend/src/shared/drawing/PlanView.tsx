@@ -5,6 +5,7 @@ import { useMirrors } from '../state/mirrors';
 import { edit } from '../state/store';
 import { useSize } from '../ui/useSize';
 import { Dimension } from './Dimension';
+import { FlagMarks } from './FlagMarks';
 import { Handle } from './Handle';
 import { LightBands } from './LightBands';
 import { MirrorMarks } from './MirrorMarks';
@@ -201,6 +202,7 @@ export function PlanView({
           >
             <ModifierShapes outlines={m.plan} lamps={m.plan_lamps} scale={s} />
           </Handle>
+          <FlagMarks view="plan" scale={s} />
           {mirrors ? <MirrorMarks mirrors={mirrors} view="plan" scale={s} /> : null}
           {brief.others.map((other, i) => (
             <OtherSymbol

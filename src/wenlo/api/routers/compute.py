@@ -17,6 +17,7 @@ from wenlo.services.results import (
     CurveRequest,
     FiguresRequest,
     FiguresResult,
+    FlagsRequest,
     LightMapRequest,
     LightMapResult,
     PictureRequest,
@@ -103,6 +104,12 @@ def curve(body: CurveRequest, user: CurrentUser, runs: RunsService) -> RunAnswer
     """Ask what one length, angle or number of the modifier does to its light."""
     document = write_shoot(body.document)
     return run_answer(runs.start(user, "curve", editor=body.editor, document=document, parameter=body.parameter))
+
+
+@router.post("/flags", status_code=status.HTTP_202_ACCEPTED)
+def flags(body: FlagsRequest, user: CurrentUser, runs: RunsService) -> RunAnswer:
+    """Ask for the fewest flags that keep the Brief's dark surfaces under their limits."""
+    return run_answer(runs.start(user, "flags", editor=body.editor, document=write_shoot(body.document)))
 
 
 @router.post("/build")

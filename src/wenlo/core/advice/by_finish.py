@@ -68,8 +68,9 @@ def way_of(brief: Brief, design: Any) -> Way:
 
 def comes_from(brief: Brief, design: Any) -> tuple[Way, ...]:
     """All ways from which a design's light comes."""
-    under = getattr(design, "under", 0.0)
-    return (way_of(brief, design), "under") if under > 0.0 else (way_of(brief, design),)
+    all_round: tuple[Way, ...] = getattr(design, "lit_from", ())
+    ways = all_round or (way_of(brief, design),)
+    return (*ways, "under") if getattr(design, "under", 0.0) > 0.0 else ways
 
 
 def front_normal(brief: Brief) -> np.ndarray:

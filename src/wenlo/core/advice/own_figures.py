@@ -27,10 +27,13 @@ def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> t
     """
     weights = set_up.lamp_weights(brief)
 
-    def probe(meters: Sequence[Meter], left_out: frozenset[str]) -> Mapping[str, float]:
+    def probe(
+        meters: Sequence[Meter], left_out: frozenset[str], *, lamps: frozenset[str] | None = None
+    ) -> Mapping[str, float]:
+        chosen = weights if lamps is None else {n: w if n in lamps else 0.0 * w for n, w in weights.items()}
         whole = set_up.whole_scene(brief, design)
         scene = replace(whole, panels=tuple(p for p in whole.panels if p.id not in left_out))
-        found = measure(solve(scene, DRAFT), meters).readings(weights)
+        found = measure(solve(scene, DRAFT), meters).readings(chosen)
         return {name: float(luminance(reading.total)) for name, reading in found.items()}
 
     figures = kind_of(design).figures

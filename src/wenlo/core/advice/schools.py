@@ -7,7 +7,8 @@ from typing import Any
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.figures import evaluate
-from wenlo.core.advice.ranking import JUDGING, TRY_CELLS, Ranked
+from wenlo.core.advice.ranking import JUDGING, TRY_CELLS
+from wenlo.core.advice.weighing import Ranked
 from wenlo.core.build.shopping import work_out
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.registry import kind_of

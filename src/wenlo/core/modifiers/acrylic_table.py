@@ -1,7 +1,7 @@
 """A flexed acrylic light table: a thin sheet curved up between trestles, lit from below, with a sheet and a lamp above."""
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -25,6 +25,9 @@ Vector = NDArray[np.float64]
 
 LEAST_BEND = 330.0
 """Cold-bent acrylic lasts at radii of so many times its thickness and more."""
+
+UNDER_LAMP = "key 2"
+"""The lamp below, in the set."""
 
 A_TENTH = 2.0**0.1 - 1.0
 """A shadow a tenth of a stop deep takes so much of what the rest gives."""
@@ -131,36 +134,77 @@ def arrange(design: AcrylicTableParameters, brief: Brief, transmittance: float |
     return Arrangement(surfaces=(above, ground, bend), lamps=lit, shown=frozenset({"ground", "bend"}), ground=behind)
 
 
-def ground_light(design: AcrylicTableParameters, probe: Probe) -> tuple[float, float]:
-    """Luminance of the ground from above and from below, both by E R/π and E T/π. [cd/m² or times s]"""
+@dataclass(frozen=True, kw_only=True)
+class GroundLight:
+    """Luminance that the ground has from what falls on it from above and from below, by E R/π and E T/π: of the lamp below
+    alone, and of all others. [cd/m² or times s]
+    """
+
+    above_by_under: float
+    below_by_under: float
+    above_by_rest: float
+    below_by_rest: float
+
+    @property
+    def above(self) -> float:
+        """From above, by all lamps."""
+        return self.above_by_under + self.above_by_rest
+
+    @property
+    def below(self) -> float:
+        """From below, by all lamps."""
+        return self.below_by_under + self.below_by_rest
+
+    def times_needed(self) -> float:
+        """How many times its present light the lamp below needs for shadows of a tenth of a stop; infinite if it never does.
+
+        In the shadow only what comes from below is left: (A₀ + u A₁) = (2^0.1 − 1)(B₀ + u B₁), solved for u.
+        """
+        gain = A_TENTH * self.below_by_under - self.above_by_under
+        short = self.above_by_rest - A_TENTH * self.below_by_rest
+        if short <= 0.0:
+            return 0.0
+        return short / gain if gain > 0.0 else math.inf
+
+
+def ground_light(design: AcrylicTableParameters, probe: Probe) -> GroundLight:
+    """The ground's light beside the thing."""
     row = sheet_material(design.acrylic)
     at = np.array([0.0, design.flat * 0.1, design.table])
-    found = probe(
-        [
-            Meter(id="above", position=at + 0.004 * UP, normal=UP),
-            Meter(id="below", position=at - 0.004 * UP, normal=-UP),
-        ],
-        frozenset(),
-    )
-    return found["above"] * row.reflectance / math.pi, found["below"] * row.transmittance / math.pi
+    meters = [
+        Meter(id="above", position=at + 0.004 * UP, normal=UP), Meter(id="below", position=at - 0.004 * UP, normal=-UP),
+    ]  # fmt: skip
+    whole, under = probe(meters, frozenset()), probe(meters, frozenset(), lamps=frozenset({UNDER_LAMP}))
+    up, through = row.reflectance / math.pi, row.transmittance / math.pi
+    return GroundLight(
+        above_by_under=under["above"] * up, below_by_under=under["below"] * through,
+        above_by_rest=max(whole["above"] - under["above"], 0.0) * up, below_by_rest=max(whole["below"] - under["below"], 0.0) * through,
+    )  # fmt: skip
 
 
 def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
     """How deep a shadow shows, what light from below cancels it, the ground against the thing, and the least bend."""
-    above, below = ground_light(design, probe)
+    light = ground_light(design, probe)
+    above, below = light.above, light.below
     depth = math.log2((above + below) / max(below, 1e-9 * (above + 1e-9))) if above + below > 0.0 else 0.0
-    needed = above / A_TENTH
-    times = needed / max(below, 1e-12) * design.under if below > 0.0 and design.under > 0.0 else math.inf
+    times = light.times_needed() * design.under if design.under > 0.0 else math.inf
     least = LEAST_BEND * design.thickness
     said = "shadowless" if depth <= 0.1 else f"{format_stops(depth)} deep"
     front = probe(
         [Meter(id="front", position=UP * brief.subject.face_height, normal=np.array([0.0, -1.0, 0.0]))], frozenset()
     )["front"]
     ground = stops_between((above + below) * math.pi, max(front, 1e-9))
+    needed = (
+        f"{times:.1f} × from below"
+        if math.isfinite(times) and times < 100
+        else "no light below"
+        if design.under <= 0.0
+        else "never: too much of it comes back from above"
+    )
     return (
         KindFigure(key="shadow", label="Shadow under the thing", text=said, detail="where all the light from above is kept off; a tenth of a stop is not seen"),
         KindFigure(
-            key="under_needed", label="Shadowless from about", text=f"{times:.1f} × from below" if math.isfinite(times) and times < 100 else "no light below",
+            key="under_needed", label="Shadowless from about", text=needed,
             detail="light from below, times the lamp above; much more makes a flat opaque thing a silhouette",
         ),
         KindFigure(key="ground_over_front", label="Ground over the thing's front", text=format_stops(ground, signed=True),

@@ -10,8 +10,9 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.geometry.beams import Shade, shade_for
+from wenlo.core.modifiers.flagging import flag_panel, spared
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
-from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
@@ -25,13 +26,6 @@ Vector = NDArray[np.float64]
 Protected = Literal["backdrop", "ceiling", "lens"]
 
 PROTECTED: tuple[Protected, ...] = ("backdrop", "ceiling", "lens")
-LARGEST = 2.4
-"""No flag is made larger either way. [m]"""
-
-LEAST = 0.1
-CLEAR_OF_KEY = 0.1
-"""Round the way from the sheet's edge to the head this much is left free. [m]"""
-
 LENS = 0.12
 """Half width about the lens that is kept dark. [m]"""
 
@@ -85,80 +79,13 @@ def flags(design: CageParameters, brief: Brief) -> tuple[Flag, ...]:
         corners = protected_corners(protects, brief)
         away = float(np.linalg.norm(corners.mean(axis=0) - source))
         shade = shade_for(source, corners, at=min(max(design.out / away, 0.05), 0.9), lamp_half=radius)
-        half = tuple(min(max(h, LEAST / 2), LARGEST / 2) for h in shade.half)
-        middle, cut_short = _spared(shade, half, source, face, radius)
-        trimmed = half != shade.half or cut_short
-        found.append(
-            Flag(
-                protects=protects,
-                shade=Shade(middle=middle, half=(half[0], half[1]), edge=shade.edge),
-                cut_short=trimmed,
-            )
-        )
+        made, trimmed = spared(shade, source, face, radius)
+        found.append(Flag(protects=protects, shade=made, cut_short=trimmed))
     return tuple(found)
 
 
-def _axes(shade: Shade, source: Vector) -> tuple[Vector, Vector]:
-    way = shade.middle - source
-    way = way / float(np.linalg.norm(way))
-    level = np.array([-way[1], way[0], 0.0])
-    span = float(np.linalg.norm(level))
-    level = level / span if span > 1e-9 else np.array([1.0, 0.0, 0.0])
-    return level, np.cross(level, way)
-
-
-def _spared(shade: Shade, half: tuple[float, ...], source: Vector, face: Vector, radius: float) -> tuple[Vector, bool]:
-    # moved off the way from the sheet to the head until that is free
-    way = shade.middle - source
-    normal = way / float(np.linalg.norm(way))
-    toward = face - source
-    meets = float(toward @ normal)
-    if meets <= 1e-6:
-        return shade.middle, False
-    share = float(way @ normal) / meets
-    if share >= 1.0:
-        return shade.middle, False
-    crossing = source + share * toward
-    need = (1.0 - share) * radius + CLEAR_OF_KEY
-    level, upright = _axes(shade, source)
-    off = np.array([float((shade.middle - crossing) @ level), float((shade.middle - crossing) @ upright)])
-    gaps = np.array([half[0] + need, half[1] + need]) - np.abs(off)
-    if np.any(gaps <= 0.0):
-        return shade.middle, False
-    # the way out that moves it least
-    axis = int(np.argmin(gaps))
-    sign = 1.0 if off[axis] >= 0.0 else -1.0
-    return shade.middle + sign * gaps[axis] * (level, upright)[axis], True
-
-
 def _panel(flag: Flag, source: Vector, brief: Brief) -> Panel | None:
-    # kept in the room; what sticks out of it is cut off
-    level, upright = _axes(flag.shade, source)
-    wide, tall = 2 * flag.shade.half[0], 2 * flag.shade.half[1]
-    centre = flag.shade.middle
-    for _ in range(40):
-        corners = [centre + a * level * wide / 2 + b * upright * tall / 2 for a in (-1, 1) for b in (-1, 1)]
-        low, high = np.min(corners, axis=0), np.max(corners, axis=0)
-        half = brief.room.width / 2 - 0.02
-        front = brief.backdrop.distance + 0.05 - brief.room.depth + 0.02
-        if (
-            low[2] >= 0.02
-            and high[2] <= brief.room.height - 0.02
-            and low[0] >= -half
-            and high[0] <= half
-            and high[1] <= brief.backdrop.distance - 0.02
-            and low[1] >= front
-        ):
-            return panel(
-                f"flag for the {flag.protects}",
-                centre=centre,
-                across=level * wide,
-                upward=upright * tall,
-                surface=black("heavy_black_flag_cloth"),
-            )
-        wide, tall = wide * 0.93, tall * 0.93
-        centre = source + (centre - source) * 0.97
-    return None
+    return flag_panel(f"flag for the {flag.protects}", flag.shade, source, brief)
 
 
 def arrange(design: CageParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Generic, Literal, TypeVar
+from typing import Any, Generic, Literal, Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -143,8 +143,13 @@ class Hold:
     mass: float
 
 
-Probe = Callable[[Sequence[Meter], frozenset[str]], Mapping[str, float]]
-"""Reads meters in the whole set, room and other lamps and all, with the surfaces of these ids left out. [lx] or [lx·s]"""
+class Probe(Protocol):
+    """Reads meters in the whole set, room and other lamps and all."""
+
+    def __call__(
+        self, meters: Sequence[Meter], left_out: frozenset[str], *, lamps: frozenset[str] | None = None
+    ) -> Mapping[str, float]:
+        """Readings [lx] or [lx·s] with the surfaces of these ids left out; of these lamps alone, if any are named."""
 
 
 @dataclass(frozen=True, kw_only=True)

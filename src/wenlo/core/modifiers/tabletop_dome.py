@@ -53,6 +53,11 @@ class DomeParameters(ThingBox):
     under: float = quantity(0.0, 8.0, unit="number", label="light from below, times a lamp above", default=0.0)
     under_opening: float = quantity(0.02, 0.6, unit="m", label="window in the ground", default=0.12)
 
+    @property
+    def lit_from(self) -> tuple[Literal["top", "side", "front", "under"], ...]:
+        """A tub glows all round, also toward the lens."""
+        return ("side", "top", "front")
+
 
 def hole_in_top(design: DomeParameters) -> bool:
     """Whether the line from the thing to the lens leaves the tub through its top, not its front."""

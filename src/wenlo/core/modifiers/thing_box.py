@@ -84,6 +84,11 @@ class ThingBox(ModifierParameters):
         """Top of the box, or of a lamp over it. [m]"""
         return self.table + self.height + (self.lamp_distance + 0.1 if self.lamps > 2 else 0.0)
 
+    @property
+    def lit_from(self) -> tuple[Literal["top", "side", "front", "under"], ...]:
+        """From where its light comes to the thing, by its lit walls."""
+        return ("side", "top") if self.lamps > 2 else ("side",)
+
 
 class SidedBox(ThingBox):
     """A box whose far side is chosen."""

@@ -149,6 +149,23 @@ class ActionArea(Part):
     vary: float = quantity(0.1, 4.0, unit="stop", label="how far the key may vary", default=1.0)
 
 
+class Dark(Part):
+    """Surfaces that must stay dark: how bright each may be at most, in the mean, against the key; None is no limit."""
+
+    backdrop: float | None = quantity(-12.0, 2.0, unit="stop", label="backdrop at most", default=None)
+    ceiling: float | None = quantity(-12.0, 2.0, unit="stop", label="ceiling at most", default=None)
+    floor: float | None = quantity(-12.0, 2.0, unit="stop", label="floor at most", default=None)
+    left_wall: float | None = quantity(-12.0, 2.0, unit="stop", label="left wall at most", default=None)
+    right_wall: float | None = quantity(-12.0, 2.0, unit="stop", label="right wall at most", default=None)
+    wall_behind: float | None = quantity(-12.0, 2.0, unit="stop", label="wall behind the camera at most", default=None)
+
+    @property
+    def limits(self) -> dict[str, float]:
+        """Limits by the surfaces' ids in the set. [stop]"""
+        ids = {"wall_behind": "wall behind the camera", "left_wall": "left wall", "right_wall": "right wall"}
+        return {ids.get(name, name): limit for name, limit in dict(self).items() if limit is not None}
+
+
 class Limits(Part):
     """What there is of money, hands and time; None is no limit."""
 
@@ -190,6 +207,7 @@ class Brief(Part):
     others: list[OtherLight] = Field(default_factory=list, max_length=6)
     receptor: Receptor = "dome"
     wanted: Wanted = Field(default_factory=Wanted)
+    dark: Dark = Field(default_factory=Dark)
     action: ActionArea = Field(default_factory=ActionArea)
     limits: Limits = Field(default_factory=Limits)
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)

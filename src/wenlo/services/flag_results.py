@@ -1,0 +1,67 @@
+"""The fewest flags for the surfaces that must stay dark, as plain results."""
+
+from collections.abc import Mapping
+from typing import Any
+
+import numpy as np
+
+from wenlo.core.advice.flags import Flagged, Placed, broken, fewest_flags
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shoot.document import Shoot
+from wenlo.services import results as r
+from wenlo.services.opened import opened
+from wenlo.services.runs import Told
+
+
+def flags(document: Mapping[str, Any], *, told: Told) -> dict[str, Any]:
+    """The fewest flags for a shoot's dark surfaces; see ``FlagsResult``."""
+    shoot = opened(document)
+    found = fewest_flags(shoot.brief, shoot.design, told=lambda done, total: told(done, total, None))
+    if found is None:
+        sentence = "The set does not fit the room, so the light on its surfaces is not known."
+        return r.FlagsResult(sentence=sentence, surfaces=[], flags=[]).model_dump()
+    toward = np.asarray(shoot.design.direction)
+    return r.FlagsResult(
+        sentence=_sentence(shoot, found),
+        surfaces=[
+            r.SurfaceResult(name=name, limit=limit, before=round(found.before[name], 2), after=round(found.after[name], 2))
+            for name, limit in shoot.brief.dark.limits.items()
+            if name in found.before
+        ],
+        flags=[
+            r.FlagResult(
+                text=_text(flag, shoot.units), plan=[[round(float(p[0]), 3), round(float(p[1]), 3)] for p in flag.corners],
+                side=[[round(float(p @ toward), 3), round(float(p[2]), 3)] for p in flag.corners],
+            )
+            for flag in found.flags
+        ],
+    ).model_dump()  # fmt: skip
+
+
+def _text(flag: Placed, units: UnitSystem) -> str:
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    x, y, z = (float(value) for value in flag.middle)
+    width, height = flag.size
+    short = "; cut short, so as to spare the key" if flag.cut_short else ""
+    return (
+        f"Black, {length(width)} × {length(height)}, at the {flag.at}, for the {flag.surface}: its middle {length(abs(x))} to the "
+        f"camera's {'right' if x > 0 else 'left'}, {length(abs(y))} {'behind' if y > 0 else 'before'} the mark, {length(z)} up; its "
+        f"edge is {length(flag.edge)} soft there{short}."
+    )
+
+
+def _sentence(shoot: Shoot, found: Flagged) -> str:
+    first, left = broken(shoot.brief, found.before), broken(shoot.brief, found.after)
+    if not first:
+        return "Every surface is as dark as it must be; no flag is needed."
+    count = len(found.flags)
+    pieces = "No flag helps" if count == 0 else "One flag" if count == 1 else f"{count} flags"
+    cost = "" if count == 0 or abs(found.key) < 0.1 else f" The key loses {format_stops(found.key)}."
+    if not left:
+        return f"{pieces} keep every surface under its limit.{cost}".replace("One flag keep", "One flag keeps")
+    name, most = max(left.items(), key=lambda pair: pair[1])
+    rest = f"the {name} stays {format_stops(most)} over: what is left comes off the other walls, or past the sheet from the room"
+    return f"{pieces}, and {rest}. Darker walls, a narrower beam, or the source nearer.{cost}"

@@ -159,3 +159,22 @@ def test_steam_shows_when_it_is_lit_from_behind(open_page):
     page.wait_for_function("() => !document.querySelector('.picture-progress')", timeout=90_000)
     picture.locator("canvas[data-state=clean]").wait_for(timeout=90_000)
     assert picture.locator("canvas").evaluate(brightest) > 1.1 * without
+
+
+def test_a_bright_ceiling_is_limited_and_flagged(open_page):
+    page = open_page()
+    opened(page, "brief")
+    wanted = page.get_by_role("region", name="Wanted")
+    typed(wanted, page, "Ceiling", "-2.8")
+    expect(page.get_by_text("Saved")).to_be_visible(timeout=15_000)
+    page.get_by_role("link", name="Shape").click()
+    page.get_by_role("button", name="Find the fewest flags").click()
+    flags = page.get_by_role("region", name="Flags")
+    row = flags.get_by_role("row", name=re.compile("^ceiling"))
+    expect(row).to_be_visible(timeout=60_000)
+    limit, before, after = (float(row.locator("td").nth(k).inner_text().replace("−", "-")) for k in (1, 2, 3))
+    assert limit == -2.8
+    assert before > limit
+    assert after < before
+    expect(flags.get_by_text(re.compile("Black, .* for the ceiling")).first).to_be_visible()
+    assert page.locator(".mirror-card.is-black").count() >= 2  # on the plan and in the section

@@ -18,8 +18,8 @@ KEPT = timedelta(hours=6)
 
 UNDER_WAY = ("waiting", "running")
 
-Defer = Callable[[UUID, Any], None]
-"""Puts a run in the queue, on a connection of the driver."""
+Defer = Callable[[UUID, LongTask, Any], None]
+"""Puts a run of a task in the queue, on a connection of the driver."""
 
 
 class SqlRunStore:
@@ -41,7 +41,7 @@ class SqlRunStore:
         self._session.flush()
         # the queue's tables are in a schema of their own
         self._session.execute(text("set local search_path to public, queue"))
-        self._defer(row.id, self._session.connection().connection.driver_connection)
+        self._defer(row.id, task, self._session.connection().connection.driver_connection)
         return row.id
 
     def find(self, owner: UUID, run: UUID) -> RunRecord | None:

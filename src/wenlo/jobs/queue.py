@@ -7,7 +7,7 @@ heartbeat; another then takes up what it had.
 import asyncio
 import os
 import socket
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from contextlib import suppress
 from datetime import UTC, datetime
 from typing import Any
@@ -17,9 +17,14 @@ import procrastinate
 import structlog
 from procrastinate.connector import BaseConnector
 
+from wenlo.services.ports import LongTask
+
 log = structlog.get_logger()
 
 TASK, QUEUE = "run", "runs"
+PRIORITY: Mapping[LongTask, int] = {"paper": 10, "curve": 5, "flags": 5}
+"""What takes a moment goes before what takes seconds."""
+
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0
 """How often a worker tells that it lives, and after what silence another takes its work. [s]"""
 
@@ -29,12 +34,13 @@ def _conninfo(url: str) -> dict[str, Any]:
     return {"conninfo": url.replace("+psycopg", "", 1), "kwargs": {"options": "-c search_path=queue"}}
 
 
-def deferrer(url: str) -> Callable[[UUID, Any], None]:
+def deferrer(url: str) -> Callable[[UUID, LongTask, Any], None]:
     """How runs are put in the queue, each in the transaction of the connection that it is given."""
     queue = procrastinate.App(connector=procrastinate.SyncPsycopgConnector(**_conninfo(url)))
 
-    def defer(run: UUID, connection: Any) -> None:
-        queue.configure_task(TASK, queue=QUEUE, connection=connection).defer(run=str(run))
+    def defer(run: UUID, task: LongTask, connection: Any) -> None:
+        place = queue.configure_task(TASK, queue=QUEUE, connection=connection, priority=PRIORITY.get(task, 0))
+        place.defer(run=str(run))
 
     return defer
 

@@ -15,6 +15,8 @@ def test_a_kind_is_chosen_by_its_reasons_and_built(open_page):
     page.get_by_role("button", name="All kinds for this brief").click()
     cards = page.locator(".kind-card")
     expect(cards.first).to_be_visible(timeout=90_000)
+    # cards come as their kinds are sized, and are in order at the end
+    expect(page.get_by_text("Each the smallest")).to_be_visible(timeout=60_000)
     assert cards.count() >= 5
     expect(page.get_by_text("Cannot serve this brief")).to_be_visible()
     expect(page.get_by_text("It is made for a small flash").first).to_be_visible()
@@ -72,3 +74,18 @@ def test_what_if_follows_a_length_and_takes_it_over(open_page):
     page.wait_for_timeout(800)
     after = page.request.get(f"/api/shoots/{shoot}").json()["document"]["design"]["sheet_distance"]
     assert after > 1.2 * before
+
+
+def test_sizing_all_kinds_is_stopped_with_those_that_are_done(open_page):
+    page = open_page()
+    shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
+    page.goto(f"/shoots/{shoot}/shape")
+    page.get_by_role("button", name="All kinds for this brief").click()
+    cards = page.locator(".kind-card")
+    expect(cards.first).to_be_visible(timeout=90_000)
+    page.get_by_role("button", name="Stop", exact=True).click()
+    expect(page.get_by_text("these are sized")).to_be_visible()
+    kept = cards.count()
+    assert kept >= 1
+    page.wait_for_timeout(1500)
+    assert cards.count() == kept

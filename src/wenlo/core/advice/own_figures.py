@@ -6,6 +6,7 @@ from typing import Any
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.memory import Kept, light_key
+from wenlo.core.advice.soft_rules import soft_figures
 from wenlo.core.modifiers.kind import KindFigure
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
@@ -38,5 +39,10 @@ def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> t
 
     figures = kind_of(design).figures
     # gels and switches change the weights that the probe reads with
-    key = (light_key(brief, design), units, str({name: [float(x) for x in w] for name, w in weights.items()}))
-    return _kept.get(key, lambda: (figures(design, brief, units, probe), True))
+    key = (
+        light_key(brief, design),
+        units,
+        brief.wanted.evenness,
+        str({name: [float(x) for x in w] for name, w in weights.items()}),
+    )
+    return _kept.get(key, lambda: ((*figures(design, brief, units, probe), *soft_figures(brief, design)), True))

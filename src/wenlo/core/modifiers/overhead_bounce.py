@@ -8,8 +8,19 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import (
+    Arrangement,
+    Become,
+    Handling,
+    Hold,
+    Kind,
+    KindFigure,
+    Mark,
+    ModifierParameters,
+    Probe,
+)
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
+from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shelf.own import BounceRef, bounce_face
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
@@ -92,6 +103,57 @@ def arrange(design: OverheadParameters, brief: Brief, transmittance: float | Non
     lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
     flags = (lamp_flag(design),) if design.flagged else ()
     return Arrangement(surfaces=(canvas, *skirts, *flags), lamps=(lamp,))
+
+
+def cut_off(*, span: float, skirt: float, under: float) -> float:
+    """From the middle of a canvas how far out, on the side of a skirt, the last of it goes out of sight. [m]
+
+    The line from its far edge past the skirt's lower edge: span·h/s − span/2; infinite without a skirt.
+
+    Parameters
+    ----------
+    span: of the canvas that way. [m]
+    skirt: how far it hangs down. [m]
+    under: how far under the canvas one looks from. [m]
+    """
+    return math.inf if skirt <= 0.0 else span * max(under, skirt) / skirt - span / 2.0
+
+
+def figures(design: OverheadParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Where the subject must sit to see the whole canvas, and where its skirts cut it off."""
+    del probe
+    under = design.canvas_height - brief.subject.face_height
+    inside = design.length / 2 - abs(design.forward)
+
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    text = f"{length(inside)} inside" if inside >= 0.0 else f"{length(-inside)} outside"
+    said = "sees all of the canvas" if inside >= 0.0 else "sees it under the skirt's edge: less of it, from one side"
+    rows = [
+        KindFigure(
+            key="seat",
+            label="The face is",
+            text=text,
+            detail=f"of the canvas' edge, {length(max(under, 0.0))} under it: it {said}",
+        )
+    ]
+    for key, label, span, skirt in (
+        ("front", "Dark beyond, behind the subject", design.length, design.skirt_front),
+        ("back", "Dark beyond, on the lamp's side", design.length, design.skirt_back),
+        ("sides", "Dark beyond, at the sides", design.width, design.skirt_sides),
+    ):
+        out = cut_off(span=span, skirt=skirt, under=max(under, 0.01))
+        words = f"{length(out)} from its middle" if math.isfinite(out) else "no skirt: nowhere"
+        rows.append(
+            KindFigure(
+                key=f"cut_{key}",
+                label=label,
+                text=words,
+                detail="at the height of the face nothing of the canvas is seen there",
+            )
+        )
+    return tuple(rows)
 
 
 def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
@@ -190,6 +252,7 @@ def cannot(brief: Brief) -> str | None:
 
 KIND = Kind(
     id="overhead_bounce", name="overhead bounce with skirts", parameters=OverheadParameters, arrange=arrange, build=build, start=start,
+    figures=figures,
     grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
     good="soft light from above that stays off the walls; skirts shape it without moving anything",
     bad="eye sockets go dark; boom, counterweight and safety line; the lamp below must be hidden",

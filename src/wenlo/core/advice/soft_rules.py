@@ -1,0 +1,123 @@
+"""Rules of thumb for soft light, worked out for the design: layers, lamps, what a loss costs the lamp, substitutes."""
+
+import math
+from collections.abc import Iterator
+from typing import Any
+
+from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
+from wenlo.core.advice.figures import Light, modifier_light
+from wenlo.core.advice.ranking import TRY_CELLS, TRYING
+from wenlo.core.data import SheetMaterial, sheet_materials
+from wenlo.core.modifiers.kind import KindFigure
+from wenlo.core.quantities.stops import format_stops, stops_between
+from wenlo.core.shelf.own import sheet_material
+from wenlo.core.shoot.brief import Brief
+
+LAMBERTIAN_LOBE = math.radians(75.0)
+"""Half-width at which a lobe is as good as Lambertian. [rad]"""
+
+MOST_ALIKE, SUBSTITUTES = 1.0, 2
+"""A sheet that differs by more is no substitute (about one for a stop, or a radian of its lobe); so many are told."""
+
+THIRDS = 3
+
+
+def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -> tuple[int | None, Light]:
+    # The least count of something at which the light is as wanted; None if even the most is not enough.
+    light = modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+    for count in range(1, most + 1):
+        light = modifier_light(brief, design.model_copy(update={name: count}), effort=TRYING, cells=TRY_CELLS)
+        if enough(light):
+            return count, light
+    return None, light
+
+
+def _most(design: Any, name: str) -> int:
+    return int(next(m.le for m in type(design).model_fields[name].metadata if getattr(m, "le", None) is not None))
+
+
+def layers_until_hidden(brief: Brief, design: Any) -> int | None:
+    """Least number of layers through which the lamp's outline is not made out; None if no number of them hides it."""
+    count, _ = _count_until(
+        brief,
+        design,
+        "layers",
+        _most(design, "layers"),
+        lambda light: light.sheet.outline_contrast <= OUTLINE_THRESHOLD,
+    )
+    return count
+
+
+def lamps_until_even(brief: Brief, design: Any) -> tuple[int | None, float]:
+    """Least number of lamps that light the sheet within the wanted evenness (None if none does), and what it then is. [stop]"""
+    count, light = _count_until(
+        brief,
+        design,
+        "lamps",
+        _most(design, "lamps"),
+        lambda light: light.sheet.centre_to_edge <= brief.wanted.evenness,
+    )
+    return count, light.sheet.centre_to_edge
+
+
+def unlike(a: SheetMaterial, b: SheetMaterial) -> float:
+    """How much two sheets differ in what they do to light: stops of transmittance, radians of lobe, part that goes straight through."""
+    lobes = [LAMBERTIAN_LOBE if x.lobe_half_width is None else x.lobe_half_width for x in (a, b)]
+    stops = abs(stops_between(a.transmittance, b.transmittance))
+    return stops + abs(lobes[0] - lobes[1]) + 4.0 * abs(a.unscattered - b.unscattered)
+
+
+def substitutes(wanted: SheetMaterial) -> tuple[tuple[SheetMaterial, str], ...]:
+    """Sheets to take where one is not to be had, the nearest first, and in words what changes."""
+    others = [s for s in sheet_materials().values() if s.id != wanted.id and s.form == wanted.form]
+    near = sorted((s for s in others if unlike(wanted, s) <= MOST_ALIKE), key=lambda s: unlike(wanted, s))
+    return tuple((s, _changes(wanted, s)) for s in near[:SUBSTITUTES])
+
+
+def _changes(wanted: SheetMaterial, other: SheetMaterial) -> str:
+    said = []
+    stops = stops_between(other.transmittance, wanted.transmittance)
+    if abs(stops) >= 0.1:
+        said.append(f"{format_stops(abs(stops))} {'brighter' if stops > 0 else 'darker'}")
+    lobes = [LAMBERTIAN_LOBE if x.lobe_half_width is None else x.lobe_half_width for x in (wanted, other)]
+    if abs(lobes[1] - lobes[0]) > math.radians(5.0):
+        said.append("spreads less: a hotter middle" if lobes[1] < lobes[0] else "spreads more: a more even sheet")
+    if other.unscattered > wanted.unscattered + 0.03:
+        said.append("lets more of the bare lamp through")
+    if other.keep_below_celsius < wanted.keep_below_celsius - 5.0:
+        said.append(f"keep it below {other.keep_below_celsius:.0f} °C")
+    return ", ".join(said) or "much the same"
+
+
+def loss_on_lamp(brief: Brief, loss: float) -> str:
+    """What a loss costs this lamp: light, steps of its dial, and of a flash its recycle time and the shots of a charge."""
+    times = 2.0**loss
+    words = f"{times:.1f} × the light, {round(loss * THIRDS)} third-stop steps"
+    if brief.lamp.type.kind == "flash":
+        return f"{words}; {times:.1f} × as long to recycle, 1/{times:.1f} of the shots of a charge"
+    return words
+
+
+def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+    """The rules that apply to a design, as figures."""
+    fields, light = type(design).model_fields, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+    if math.isfinite(light.loss) and light.loss > 0.05:
+        text = f"{2.0**light.loss:.1f} × the light"
+        yield KindFigure(
+            key="loss_costs", label="The loss costs the lamp", text=text, detail=loss_on_lamp(brief, light.loss)
+        )
+    if "layers" in fields:
+        count = layers_until_hidden(brief, design)
+        text = "more than can be hung" if count is None else "one layer" if count == 1 else f"{count} layers"
+        detail = f"until the lamp outshines the sheet beside it by no more than {OUTLINE_THRESHOLD:.2f} times"
+        yield KindFigure(key="layers_needed", label="Lamp not made out from", text=text, detail=detail)
+    if "lamps" in fields and "cover" in fields:
+        lamps, falls = lamps_until_even(brief, design)
+        text = "not with six" if lamps is None else "one lamp" if lamps == 1 else f"{lamps} lamps"
+        detail = f"the glow then falls {format_stops(falls)} to the edge; {format_stops(brief.wanted.evenness)} may be"
+        yield KindFigure(key="lamps_needed", label="Even enough from", text=text, detail=detail)
+    if "sheet" in fields:
+        for k, (other, changes) in enumerate(substitutes(sheet_material(design.sheet))):
+            yield KindFigure(
+                key=f"substitute_{k}", label="Instead of the sheet" if k == 0 else "or", text=other.name, detail=changes
+            )

@@ -1,0 +1,120 @@
+"""Rules for soft light against the solved light: layers, lamps, skirts, substitutes, what a loss costs."""
+
+import math
+
+import numpy as np
+import pytest
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.figures import modifier_light
+from wenlo.core.advice.own_figures import own_figures
+from wenlo.core.advice.ranking import TRY_CELLS, TRYING
+from wenlo.core.advice.soft_rules import (
+    OUTLINE_THRESHOLD,
+    lamps_until_even,
+    layers_until_hidden,
+    loss_on_lamp,
+    substitutes,
+    unlike,
+)
+from wenlo.core.data import sheet_materials
+from wenlo.core.modifiers.overhead_bounce import cut_off
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.shoot.brief import Brief, LampSetting, Wanted
+from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.solve import DRAFT, read, solve
+
+
+def light(brief, design):
+    return modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+
+
+@pytest.mark.parametrize("sheet", ["light_frost_film", "cotton_bed_linen_white", "sheer_voile_curtain"])
+def test_so_many_layers_hide_the_lamp_and_one_fewer_does_not(sheet):
+    brief = Brief()
+    design = kinds()["diffusion_frame"].start(brief).model_copy(update={"sheet": sheet})
+    count = layers_until_hidden(brief, design)
+    most = 3
+    shown = [light(brief, design.model_copy(update={"layers": n})).sheet.outline_contrast for n in range(1, most + 1)]
+    if count is None:
+        assert min(shown) > OUTLINE_THRESHOLD
+    else:
+        assert shown[count - 1] <= OUTLINE_THRESHOLD
+        assert all(x > OUTLINE_THRESHOLD for x in shown[: count - 1])
+
+
+def test_so_many_lamps_light_a_large_box_evenly_and_one_fewer_does_not():
+    brief = Brief(wanted=Wanted(evenness=1.0))
+    design = kinds()["hanging_softbox"].start(brief).model_copy(update={"width": 1.8, "length": 1.0, "depth": 0.35})
+    count, falls = lamps_until_even(brief, design)
+    fall = [light(brief, design.model_copy(update={"lamps": n})).sheet.centre_to_edge for n in range(1, 7)]
+    if count is None:
+        assert min(fall) > 1.0
+    else:
+        assert falls == pytest.approx(fall[count - 1])
+        assert falls <= 1.0
+        assert all(x > 1.0 for x in fall[: count - 1])
+
+
+@pytest.mark.parametrize("drop", [0.2, 0.4])
+def test_the_cut_off_of_a_skirt_is_where_the_line_past_its_edge_puts_it(drop):
+    brief = Brief()
+    design = kinds()["overhead_bounce"].start(brief)
+    design = design.model_copy(
+        update={
+            "skirt_sides": drop,
+            "skirt_front": 0.0,
+            "skirt_back": 0.0,
+            "flagged": False,
+            "face": "white_foam_board",
+        }
+    )
+    under = 0.6
+    out = cut_off(span=design.width, skirt=drop, under=under)
+    assert out == pytest.approx(design.width * under / drop - design.width / 2)
+    scene = set_up.scene(brief, design, with_room=False)
+    solved = solve(scene, DRAFT)
+    # across the canvas, level receptors that look inward and see the canvas alone
+    side = design.across
+    middle = design.source_centre - np.array([0.0, 0.0, under])
+    places = [middle + side * out * k for k in (0.8, 1.1)]
+    got = read(solved, [Meter(id=str(k), position=p, normal=-side) for k, p in enumerate(places)])
+    seen, hidden = (got[str(k)].modifier[1] + got[str(k)].direct[1] * 0.0 for k in range(2))
+    # beyond it only the black skirts are left
+    assert hidden < 0.25 * seen
+    assert cut_off(span=1.0, skirt=0.0, under=1.0) == math.inf
+
+
+def test_substitutes_are_alike_and_say_what_changes():
+    rows = sheet_materials()
+    for sheet in rows.values():
+        found = substitutes(sheet)
+        assert len(found) <= 2
+        assert [unlike(sheet, s) for s, _ in found] == sorted(unlike(sheet, s) for s, _ in found)
+        for other, words in found:
+            assert other.form == sheet.form
+            assert unlike(sheet, other) <= 1.0
+            ratio = math.log2(other.transmittance / sheet.transmittance)
+            assert ("brighter" in words) == (ratio >= 0.1)
+            assert ("darker" in words) == (ratio <= -0.1)
+    assert substitutes(rows["cotton_bed_linen_white"])
+    assert unlike(rows["tissue_paper"], rows["tissue_paper"]) == 0.0
+
+
+def test_a_loss_is_told_in_steps_of_the_dial_and_in_recycling():
+    plain = loss_on_lamp(Brief(), 2.0)
+    assert "4.0 × the light" in plain
+    assert "6 third-stop steps" in plain
+    assert "recycle" not in plain
+    assert "4.0 × as long to recycle" in loss_on_lamp(Brief(lamp=LampSetting(id="flash_hotshoe")), 2.0)
+
+
+def test_the_rules_show_among_the_figures_of_a_kind():
+    brief = Brief()
+    by_kind = {
+        k: {f.key: f for f in own_figures(brief, kinds()[k].start(brief))}
+        for k in ("diffusion_frame", "hanging_softbox", "overhead_bounce")
+    }
+    assert {"loss_costs", "layers_needed", "substitute_0"} <= set(by_kind["diffusion_frame"])
+    assert "lamps_needed" in by_kind["hanging_softbox"]
+    assert {"seat", "cut_sides"} <= set(by_kind["overhead_bounce"])

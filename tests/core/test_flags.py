@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from wenlo.core.advice import set_up
+from wenlo.core.advice.cards import in_frame
 from wenlo.core.advice.flags import LEAST_BRINGS, broken, fewest_flags, place_flags, surface_levels
 from wenlo.core.advice.light_layers import light_layer
 from wenlo.core.modifiers.registry import kinds
@@ -77,6 +78,8 @@ def test_flags_stand_in_the_room_and_off_the_ways_of_key_and_lamp():
     assert len(placed) >= 6
     for flag in placed:
         assert all(box.holds(corner) for corner in flag.corners)
+        u, v = (g.reshape(-1, 1) for g in np.meshgrid(np.linspace(0, 1, 9), np.linspace(0, 1, 9)))
+        assert not in_frame(brief, flag.panel.origin + u * flag.panel.edge_u + v * flag.panel.edge_v)
         for start, end in ((source, face), (lamp, source)) if flag.at == "lamp" else ((source, face),):
             way, n = end - start, flag.panel.normal
             along = float(way @ n)

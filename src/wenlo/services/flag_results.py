@@ -45,11 +45,12 @@ def _text(flag: Placed, units: UnitSystem) -> str:
 
     x, y, z = (float(value) for value in flag.middle)
     width, height = flag.size
+    edge = f"is {length(flag.edge)} soft there" if flag.edge < 1.0 else "is too soft to be seen there"
     short = "; cut short, so as to spare the key" if flag.cut_short else ""
     return (
         f"Black, {length(width)} × {length(height)}, at the {flag.at}, for the {flag.surface}: its middle {length(abs(x))} to the "
         f"camera's {'right' if x > 0 else 'left'}, {length(abs(y))} {'behind' if y > 0 else 'before'} the mark, {length(z)} up; its "
-        f"edge is {length(flag.edge)} soft there{short}."
+        f"edge {edge}{short}."
     )
 
 

@@ -125,10 +125,11 @@ def _has_place(brief: Brief, design: Any, centre: Array, across: Array, upward: 
     room = set_up.room_box(brief)
     if not all(room.holds(point, 0.01) for point in points[[0, 6, 42, 48]]):
         return False
-    return not _in_frame(brief, points) and not _shades(brief, design, centre, across, upward)
+    return not in_frame(brief, points) and not _shades(brief, design, centre, across, upward)
 
 
-def _in_frame(brief: Brief, points: Array) -> bool:
+def in_frame(brief: Brief, points: Array) -> bool:
+    """Whether any of the points, shape (M, 3) [m], is in the picture."""
     _, width, height = SENSORS[brief.camera.sensor]
     back = set_up.toward_camera(brief)
     seen = points - set_up.camera_place(brief)

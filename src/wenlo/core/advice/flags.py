@@ -9,8 +9,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
-from wenlo.core.geometry.beams import shade_for
-from wenlo.core.modifiers.flagging import flag_panel, spared
+from wenlo.core.advice.cards import in_frame
+from wenlo.core.geometry.beams import Shade, shade_for
+from wenlo.core.modifiers.flagging import axes_of, flag_panel, spared
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities.stops import stops_between
 from wenlo.core.shoot.brief import Brief
@@ -125,8 +126,33 @@ def _placed(
         return None
     shade = shade_for(source, corners[ahead], at=min(max(out / away, 0.05), 0.9), lamp_half=radius)
     made, cut_short = spared(shade, source, spare, radius)
-    flag = flag_panel(f"flag at the {at} for the {surface.id}", made, source, brief)
+    clear = _out_of_frame(brief, made, source)
+    if clear is None:
+        return None
+    cut_short = cut_short or clear is not made
+    flag = flag_panel(f"flag at the {at} for the {surface.id}", clear, source, brief)
     return None if flag is None else Placed(surface=surface.id, at=at, panel=flag, edge=shade.edge, cut_short=cut_short)
+
+
+def _out_of_frame(brief: Brief, shade: Shade, source: Vector) -> Shade | None:
+    # cut at the side where the least of it has to go for it to be out of the picture; None if it never is
+    level, upright = axes_of(shade, source)
+
+    def seen(middle: Vector, half: tuple[float, float]) -> bool:
+        steps = np.linspace(-1.0, 1.0, 9)
+        u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
+        return in_frame(brief, middle + u * half[0] * level + v * half[1] * upright)
+
+    if not seen(shade.middle, shade.half):
+        return shade
+    for kept in np.linspace(0.9, 0.2, 8):
+        for axis, along in ((1, upright), (0, level)):
+            for side in (1.0, -1.0):
+                half = (shade.half[0] * (kept if axis == 0 else 1.0), shade.half[1] * (kept if axis == 1 else 1.0))
+                middle = shade.middle + side * (1.0 - kept) * shade.half[axis] * along
+                if not seen(middle, half):
+                    return Shade(middle=middle, half=half, edge=shade.edge)
+    return None
 
 
 def fewest_flags(brief: Brief, design: Any, *, told: Callable[[int, int], bool] | None = None) -> Flagged | None:

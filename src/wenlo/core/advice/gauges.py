@@ -62,6 +62,11 @@ class Gauge:
         return "within"
 
 
+def _spread(low: str, high: str) -> str:
+    # nothing to tell where both ends read the same
+    return "" if low == high else f"{low}–{high}"
+
+
 def edge_word(edge: float) -> str:
     """What people call a 10–90 % shadow edge of this width [m] behind a nose or chin.
 
@@ -156,7 +161,7 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             key="loss", label="Loss", unit="stop", value=_finite(light.loss), low=None, high=wanted.loss,
             spread=result.loss_band if all(map(math.isfinite, result.loss_band)) else None, scale=(0.0, max(5.0, wanted.loss * 1.5)),
             text=format_stops(light.loss),
-            spread_text=f"{result.loss_band[0]:.1f}–{result.loss_band[1]:.1f}" if math.isfinite(result.loss_band[1]) else "",
+            spread_text=_spread(f"{result.loss_band[0]:.1f}", f"{result.loss_band[1]:.1f}") if math.isfinite(result.loss_band[1]) else "",
             sentence=f"The sheet costs {format_stops(light.loss)} against the bare lamp from where it hangs, "
             f"{format_stops(light.loss_at_sheet)} against the bare lamp at the sheet's place. Real sheets of this kind "
             f"run from {format_stops(result.loss_band[0])} to {format_stops(result.loss_band[1])}.",
@@ -186,7 +191,7 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
             key="exposure", label="Exposure", unit="iso",
             value=setting.iso if math.isfinite(setting.iso) else None, low=None, high=wanted.iso_highest,
             spread=ends if math.isfinite(ends[1]) else None, scale=(25.0, max(wanted.iso_highest * 2, 400.0)), text=text,
-            spread_text=f"{third_stop_iso(ends[0]):.0f}–{third_stop_iso(ends[1]):.0f}" if math.isfinite(ends[1]) else "",
+            spread_text=_spread(f"{third_stop_iso(ends[0]):.0f}", f"{third_stop_iso(ends[1]):.0f}") if math.isfinite(ends[1]) else "",
             sentence=f"{reading}: set {text} at {format_aperture(brief.camera.aperture)}{fixed_time}; {now}.",
         )  # fmt: skip
     if wanted.solve_for == "aperture":

@@ -42,6 +42,8 @@ MOST_TURN, TURN_STEP = 30.0, 0.5
 """How far a flat thing is turned at most, and in what steps it is tried. [degree]"""
 
 TRIED_PLACES = 160
+MOST_SPOTS = 16
+"""So many places of each part are drawn."""
 
 Look = Literal["lit", "dim", "dark", "lamp", "lens", "hole"]
 UNDER_IT = ("table", "ground", "bend", "itself")
@@ -208,9 +210,9 @@ def _parts(looks: list[Look], names: list[str], stops: Array) -> tuple[tuple[Par
 
 def _outermost(places: Array) -> Array:
     # the places that lie farthest out in the directions of the axes, enough to draw where they are
-    if len(places) <= 40:
+    if len(places) <= MOST_SPOTS:
         return places
-    step = len(places) // 40
+    step = len(places) // MOST_SPOTS
     return places[::step]
 
 

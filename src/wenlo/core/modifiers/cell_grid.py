@@ -209,7 +209,7 @@ def grown(design: GridParameters, scale: float) -> GridParameters:
 def marks(design: GridParameters, brief: Brief) -> tuple[Mark, ...]:
     """Those of an upright source, and the depth of the cells."""
     del brief
-    low = design.source_centre - UP * (design.height / 2 + 0.08)
+    low = design.source_centre + UP * (design.height / 2 + 0.08)
     return (
         *upright_marks(design),
         Mark(

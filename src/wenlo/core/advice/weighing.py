@@ -112,14 +112,8 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
     yield from _of_the_limits(case, row.to_buy, build, handling)
     yield from _of_the_finish(case)
     yield from _of_the_mirrors(case)
-    vary = case.brief.action.vary
-    if kind_of(case.design).keeps_size:
-        pass
-    elif action > vary:
-        text = f"Over the action area the key varies by {deep_stops(action)}; {format_stops(vary)} may be."
-        yield Point(weight=0.6 * (min(action, 8.0) - vary), text=text)
-    else:
-        yield Point(weight=0.0, text=f"Over the action area the key varies by {format_stops(action)}.", fact=True)
+    if not kind_of(case.design).keeps_size:
+        yield _of_the_action(case.brief.action.vary, action)
     carried = math.ceil(handling.packed[0] * 100 - 1e-6) / 100
     if carried > case.brief.carrying_length + 0.005:
         text = (
@@ -139,6 +133,13 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
         text=f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
         f"{build.minutes / 60:.1f} h to build.",
     )  # fmt: skip
+
+
+def _of_the_action(vary: float, action: float) -> Point:
+    if action > vary:
+        text = f"Over the action area the key varies by {deep_stops(action)}; {format_stops(vary)} may be."
+        return Point(weight=0.6 * (min(action, 8.0) - vary), text=text)
+    return Point(weight=0.0, text=f"Over the action area the key varies by {format_stops(action)}.", fact=True)
 
 
 def _of_the_finish(case: Case) -> Iterator[Point]:

@@ -7,7 +7,9 @@ import pytest
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.own_figures import own_figures
+from wenlo.core.data import lamp_types
 from wenlo.core.modifiers import cell_grid, focusing_spot, pattern_cutter, snoot
+from wenlo.core.modifiers.foil_doors import covered
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief, LampSetting, Room
@@ -270,3 +272,18 @@ def test_every_flag_of_a_cage_is_built_and_stands_in_the_room():
     assert set_up.fits_in_room(brief, design)
     names = {s.id for s in kinds()["flag_cage"].arrange(design, brief, None).surfaces}
     assert {"flag for the backdrop", "flag for the lens"} <= names
+
+
+@pytest.mark.parametrize("lamp", ["chip_60_bare", "flood_500", "flash_hotshoe"])
+def test_doors_as_they_come_leave_the_vents_free_and_longer_grips_are_said_to_cover_them(lamp):
+    brief = Brief(lamp=LampSetting(id=lamp))
+    design = made("foil_doors", brief)
+    assert covered(design, brief) == 0.0
+    assert f"{design.grip * 1000:.0f} mm" in kinds()["foil_doors"].build(design, brief).steps[1].text
+    said = {f.key: f.text for f in own_figures(brief, design.model_copy(update={"grip": 0.15}))}
+    vents = lamp_types()[lamp].vents
+    if vents is None:
+        assert "door_vents" not in said
+    else:
+        assert covered(design.model_copy(update={"grip": 0.15}), brief) == pytest.approx(0.15 - vents)
+        assert said["door_vents"].startswith("covered by")

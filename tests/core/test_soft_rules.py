@@ -6,18 +6,22 @@ import numpy as np
 import pytest
 
 from wenlo.core.advice import set_up
-from wenlo.core.advice.figures import modifier_light
+from wenlo.core.advice.figures import evaluate, modifier_light
+from wenlo.core.advice.notes import notes
 from wenlo.core.advice.own_figures import own_figures
 from wenlo.core.advice.ranking import TRY_CELLS, TRYING
 from wenlo.core.advice.soft_rules import (
     OUTLINE_THRESHOLD,
+    hanging,
     lamps_until_even,
     layers_until_hidden,
     loss_on_lamp,
     substitutes,
     unlike,
+    warmth,
 )
-from wenlo.core.data import sheet_materials
+from wenlo.core.build.shopping import work_out
+from wenlo.core.data import bounce_faces, sheet_materials
 from wenlo.core.modifiers.overhead_bounce import cut_off
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.brief import Brief, LampSetting, Wanted
@@ -118,3 +122,43 @@ def test_the_rules_show_among_the_figures_of_a_kind():
     assert {"loss_costs", "layers_needed", "substitute_0"} <= set(by_kind["diffusion_frame"])
     assert "lamps_needed" in by_kind["hanging_softbox"]
     assert {"seat", "cut_sides"} <= set(by_kind["overhead_bounce"])
+
+
+@pytest.mark.parametrize(
+    ("face", "low", "high"),
+    [("white_foam_board", -0.5, 0.5), ("gold_cloth", 50.0, 120.0), ("unbleached_muslin_over_board", 15.0, 60.0)],
+)
+def test_faces_warm_the_light_by_their_colour(face, low, high):
+    assert low <= warmth(bounce_faces()[face].reflectance, 5600.0) <= high
+
+
+def test_two_faces_warm_by_about_the_sum_of_both():
+    gold = np.array(bounce_faces()["gold_cloth"].reflectance) ** 0.3
+    muslin = np.array(bounce_faces()["unbleached_muslin_over_board"].reflectance)
+    both = warmth(gold * muslin, 5600.0)
+    assert both == pytest.approx(warmth(gold, 5600.0) + warmth(muslin, 5600.0), rel=0.2)
+
+
+def test_what_hangs_on_a_lamp_or_arm_is_held_against_what_that_carries():
+    brief = Brief(lamp=LampSetting(id="flash_hotshoe"))
+    kind = kinds()["small_flash_softbox"]
+    design = kind.start(brief)
+    ((hold, mass, most),) = hanging(brief, design)
+    built = work_out(kind.build(design, brief)).mass
+    assert mass == pytest.approx(built + brief.lamp.type.mass)
+    assert (hold.name, most) == ("arm 1", design.arm_carries)
+    weak = design.model_copy(update={"arm_carries": mass - 0.01})
+    said = {f.key: f.detail for f in own_figures(brief, weak)}["hangs_0"]
+    assert "droop" in said
+    strong = design.model_copy(update={"arm_carries": mass + 0.01})
+    assert "droop" not in {f.key: f.detail for f in own_figures(brief, strong)}["hangs_0"]
+
+
+def test_a_rod_box_too_heavy_for_the_lamps_mount_is_warned_of():
+    def warned(size: float) -> bool:
+        brief = Brief(lamp=LampSetting(id="bulb_15"))
+        design = kinds()["rod_softbox"].start(brief).model_copy(update={"width": size, "depth": size / 2})
+        return any("carries" in note.text for note in notes(brief, design, evaluate(brief, design)))
+
+    assert warned(1.2)
+    assert not warned(0.2)

@@ -2,6 +2,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, answer, api, type Schemas } from '../../shared/api/client';
+import { refresh } from '../../shared/api/refresh';
 
 export type ItemAnswer = Schemas['ItemAnswer'];
 export type Item = Schemas['Item'];
@@ -26,14 +27,14 @@ export function useShelf() {
     setFields(Object.fromEntries(found.map((f) => [f.path.replace(/^values\./, ''), f.message])));
     const atField = found.some((f) => f.path.startsWith('values.'));
     setProblem(atField ? [] : found.length ? found.map((f) => f.message) : [error.message]);
-    void client.invalidateQueries({ queryKey: ['shelf'] });
+    void refresh(client, 'shelf');
   };
   const done = () => {
     setProblem([]);
     setFields({});
-    void client.invalidateQueries({ queryKey: ['shelf'] });
-    void client.invalidateQueries({ queryKey: ['at-hand'] });
-    void client.invalidateQueries({ queryKey: ['kinds'] });
+    void refresh(client, 'shelf');
+    void refresh(client, 'at-hand');
+    void refresh(client, 'kinds');
   };
   const mutation = useMutation({
     mutationFn: (work: () => Promise<unknown>) => work(),

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ApiProblem, answer, api } from '../../shared/api/client';
 import { shootsQuery } from '../../shared/api/queries';
+import { refresh } from '../../shared/api/refresh';
 
 const LARGEST = 5_000_000;
 
@@ -33,7 +34,7 @@ export function ShootsPage() {
           params: { path: { shoot_id: line.id }, query: { version: line.version } },
         }),
       ),
-    onSettled: () => client.invalidateQueries({ queryKey: ['shoots'] }),
+    onSettled: () => refresh(client, 'shoots'),
     onError: fail,
   });
   const bring = useMutation({

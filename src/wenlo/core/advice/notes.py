@@ -11,6 +11,7 @@ from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
 from wenlo.core.advice.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.advice.figures import Evaluated
 from wenlo.core.advice.gauges import shutter_text
+from wenlo.core.advice.soft_rules import hanging
 from wenlo.core.data import rendering_classes
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.colour import mired
@@ -100,6 +101,13 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 f"{length(gap)} away. Feel the sheet after a few minutes; the lamp maker's distance comes first.",
             )
         )
+    for hold, mass, most in hanging(brief, design):
+        if mass > most:
+            text = (
+                f"{mass:.2f} kg hang on the {hold.name}, which carries {most:.1f} kg: it will droop. Take a lighter cloth or a "
+                "smaller size, or hold it up from below."
+            )
+            found.append(Note(level="warning", about="kind", text=text))
     if design.highest > 2.0 and kind_of(design).id == "diffusion_frame":
         found.append(
             Note(

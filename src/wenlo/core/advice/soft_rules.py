@@ -1,16 +1,22 @@
 """Rules of thumb for soft light, worked out for the design: layers, lamps, what a loss costs the lamp, substitutes."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any
 
+import numpy as np
+
+from wenlo.core.advice import set_up
 from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
 from wenlo.core.advice.figures import Light, modifier_light
 from wenlo.core.advice.ranking import TRY_CELLS, TRYING
+from wenlo.core.build.shopping import work_out
 from wenlo.core.data import SheetMaterial, sheet_materials
-from wenlo.core.modifiers.kind import KindFigure
+from wenlo.core.modifiers.kind import Hold, KindFigure
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.colour import mired, seen_white
 from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import sheet_material
+from wenlo.core.shelf.own import bounce_face, finish_material, sheet_material
 from wenlo.core.shoot.brief import Brief
 
 LAMBERTIAN_LOBE = math.radians(75.0)
@@ -20,6 +26,9 @@ MOST_ALIKE, SUBSTITUTES = 1.0, 2
 """A sheet that differs by more is no substitute (about one for a stop, or a radian of its lobe); so many are told."""
 
 THIRDS = 3
+
+LEAST_WARMTH = 3.0
+"""Less is not seen. [mired]"""
 
 
 def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -> tuple[int | None, Light]:
@@ -98,6 +107,46 @@ def loss_on_lamp(brief: Brief, loss: float) -> str:
     return words
 
 
+def warmth(reflectance: Sequence[float], white: float) -> float:
+    """How much warmer (+) light of a white lamp is after a face or sheet of this colour. [mired]
+
+    Parameters
+    ----------
+    reflectance: linear BT.709 reflectance or transmittance, shape (3,).
+    white: colour temperature of the lamp. [K]
+    """
+    return mired(seen_white(np.array(reflectance), white).kelvin) - mired(white)
+
+
+def _colours(brief: Brief, design: Any) -> Iterator[tuple[str, Sequence[float]]]:
+    # what the light meets on its way, with its colour
+    if hasattr(design, "sheet"):
+        yield "sheet", sheet_material(design.sheet).tint
+    for name in ("face", "lining"):
+        if hasattr(design, name):
+            yield name, bounce_face(getattr(design, name)).reflectance
+    if kind_of(design).id == "room_bounce":
+        yield "ceiling", finish_material(brief.room.ceiling).reflectance
+
+
+def hanging(brief: Brief, design: Any) -> Iterator[tuple[Hold, float, float]]:
+    """Hold points whose strength is known, with the mass that hangs there and what may hang there. [kg]"""
+    kind, lamp = kind_of(design), brief.lamp.type
+    for hold in kind.holds(design, work_out(kind.build(design, brief)).mass):
+        if hold.on_lamp:
+            yield hold, hold.mass, lamp.carries
+        elif hold.carries is not None:
+            yield hold, hold.mass + hold.lamps * lamp.mass, hold.carries
+
+
+def _load_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+    for k, (hold, mass, most) in enumerate(hanging(brief, design)):
+        detail = f"{most:.1f} kg may hang there"
+        if mass > most:
+            detail += "; it will droop: a lighter cloth, a smaller size, or a stand under it"
+        yield KindFigure(key=f"hangs_{k}", label=f"Hangs on the {hold.name}", text=f"{mass:.2f} kg", detail=detail)
+
+
 def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
     """The rules that apply to a design, as figures."""
     fields, light = type(design).model_fields, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
@@ -106,6 +155,15 @@ def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
         yield KindFigure(
             key="loss_costs", label="The loss costs the lamp", text=text, detail=loss_on_lamp(brief, light.loss)
         )
+    for name, colour in _colours(brief, design):
+        shift = warmth(colour, set_up.white_of(brief.lamp))
+        if abs(shift) >= LEAST_WARMTH:
+            way = "warmer" if shift > 0 else "cooler"
+            detail = f"once off it or through it; a lamp of {set_up.white_of(brief.lamp):.0f} K"
+            yield KindFigure(
+                key=f"warmth_{name}", label=f"Warmth of the {name}", text=f"{abs(shift):.0f} mired {way}", detail=detail
+            )
+    yield from _load_figures(brief, design)
     if "layers" in fields:
         count = layers_until_hidden(brief, design)
         text = "more than can be hung" if count is None else "one layer" if count == 1 else f"{count} layers"

@@ -57,7 +57,8 @@ class LampType:
     head is set to (for a 36 × 24 mm picture) [m]. ``rendering`` names its :func:`rendering_classes`;
     ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
     [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
-    of its radius is a ring. ``price`` is typical [EUR]. A measured ``distribution`` takes the place of the beam.
+    of its radius is a ring. ``price`` is typical [EUR]; ``carries`` is what may hang on its front [kg]; ``vents`` the
+    way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution`` takes the place of the beam.
     """
 
     id: str
@@ -80,6 +81,8 @@ class LampType:
     quenched: bool
     inner: float
     price: float
+    carries: float
+    vents: float | None
     distribution: Distribution | None = None
 
 
@@ -261,6 +264,8 @@ def lamp_types() -> Mapping[str, LampType]:
             quenched=row.get("quenched", False),
             inner=row.get("inner", 0.0),
             price=row["price"],
+            carries=row["carries"],
+            vents=row.get("vents"),
         )
     return result
 

@@ -1,6 +1,7 @@
 """Black-foil doors: four pieces shaped from a roll round the lamp's front, against spill on what must stay dark."""
 
 import math
+from collections.abc import Iterator
 from typing import Literal
 
 import numpy as np
@@ -22,8 +23,8 @@ Vector = NDArray[np.float64]
 Side = Literal["left", "right", "top", "bottom"]
 
 SIDES: tuple[Side, ...] = ("left", "right", "top", "bottom")
-GRIP = 0.05
-"""Of every piece that is taped to the lamp. [m]"""
+CLEAR_OF_VENTS, LEAST_GRIP = 0.01, 0.015
+"""The foil ends so far before the lamp's vents; less than that much of it does not hold with tape. [m]"""
 
 
 class DoorParameters(Aimed):
@@ -32,6 +33,7 @@ class DoorParameters(Aimed):
     kind: Literal["foil_doors"] = "foil_doors"
     mouth: float = quantity(0.03, 1.0, unit="m", label="width of the opening at the lamp", default=0.16)
     length: float = quantity(0.05, 0.6, unit="m", label="length of the pieces", default=0.22)
+    grip: float = quantity(0.01, 0.2, unit="m", label="foil folded back over the lamp", default=0.05)
     left: float = quantity(-10.0, 90.0, unit="degree", label="left piece open", default=25.0)
     right: float = quantity(-10.0, 90.0, unit="degree", label="right piece open", default=25.0)
     top: float = quantity(-10.0, 90.0, unit="degree", label="top piece open", default=25.0)
@@ -108,7 +110,37 @@ def figures(design: DoorParameters, brief: Brief, units: UnitSystem, probe: Prob
             detail="on the backdrop: lamp's width times the way over the length of the piece",
         )
     )
-    return tuple(rows)
+    return (*rows, *_vents(design, brief, units))
+
+
+def covered(design: DoorParameters, brief: Brief) -> float:
+    """How much of the lamp's vents the foil lies over, along the housing. [m]"""
+    vents = brief.lamp.type.vents
+    return 0.0 if vents is None else max(design.grip - vents, 0.0)
+
+
+def grip_for(brief: Brief) -> float:
+    """How far the foil may go back over the lamp, clear of its vents. [m]"""
+    vents = brief.lamp.type.vents
+    return 0.05 if vents is None else round(min(max(vents - CLEAR_OF_VENTS, 0.01), 0.05), 3)
+
+
+def _vents(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[KindFigure]:
+    vents, over = brief.lamp.type.vents, covered(design, brief)
+    if vents is None:
+        return
+    starts = f"{brief.lamp.type.name}: vents begin {format_length(vents, system=units)} behind the rim"
+    if over > 0.0:
+        text = f"covered by {format_length(over, system=units)}"
+        detail = (
+            f"{starts}; fold back no more than {format_length(grip_for(brief), system=units)}, or the lamp overheats"
+        )
+    else:
+        text = f"{format_length(vents - design.grip, system=units)} clear"
+        detail = starts
+        if grip_for(brief) < LEAST_GRIP:
+            detail += "; so little holds with clips, not with tape"
+    yield KindFigure(key="door_vents", label="Lamp's vents", text=text, detail=detail)
 
 
 def _change(before: float, after: float) -> str:
@@ -123,22 +155,35 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
     work = Assembly(carrying_length=brief.carrying_length)
     for side in SIDES:
         wide = design.mouth + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)
-        work.cover("black_foil", wide, design.length + GRIP, note=f"{side} piece, 50 mm folded over the lamp's rim")
+        work.cover(
+            "black_foil",
+            wide,
+            design.length + design.grip,
+            note=f"{side} piece, {design.grip * 1000:.0f} mm folded over the lamp's rim",
+        )
     work.fit("cloth_tape", 4 * design.mouth)
     work.step("Tear the pieces", "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
               mistake="Ragged edges throw ragged shadows.", caution="Torn foil cuts.", minutes=8)  # fmt: skip
-    work.step("Tape them on", "To the lamp's rim, not over its vents; overlap at the corners or clip them.",
+    work.step("Tape them on", f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip them.",
               mistake="Covered vents: the lamp turns itself down or off.", caution="The lamp's front is hot: let it cool first; use tape that stands heat.", minutes=8)  # fmt: skip
     work.step("Shape them", "Bring one piece in at a time until the surface that must stay dark goes dark, and stop before the face does.",
               check="With the piece in, the face reads as before within a tenth of a stop.", minutes=5)  # fmt: skip
     return work.plan("black-foil doors")
 
 
+def _short_of(brief: Brief) -> str:
+    vents = brief.lamp.type.vents
+    return "" if vents is None else f", short of the vents {vents * 1000:.0f} mm behind it"
+
+
 def start(brief: Brief) -> DoorParameters:
     """Open about as wide as a head and its shoulders."""
     mouth = round(min(max(max(brief.lamp.type.size) + 0.02, 0.03), 1.0), 3)
     return DoorParameters(
-        **aimed_start(brief, wish=1.6), mouth=mouth, length=round(min(max(1.4 * mouth, 0.12), 0.6), 2)
+        **aimed_start(brief, wish=1.6),
+        mouth=mouth,
+        length=round(min(max(1.4 * mouth, 0.12), 0.6), 2),
+        grip=grip_for(brief),
     )
 
 
@@ -160,12 +205,14 @@ def marks(design: DoorParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: DoorParameters) -> Handling:
     """They ride on the lamp and are thrown away when they are worn."""
-    return Handling(stands=0, people=1, setup=5, strike=2, packed=(design.length + GRIP, design.mouth, 0.03), uses=6)
+    return Handling(
+        stands=0, people=1, setup=5, strike=2, packed=(design.length + design.grip, design.mouth, 0.03), uses=6
+    )
 
 
 def holds(design: DoorParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's rim."""
-    return (Hold(name="rim of the lamp", place=design.lamp_position, mass=mass),)
+    return (Hold(name="rim of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 def cannot(brief: Brief) -> str | None:

@@ -136,11 +136,18 @@ class Handling:
 
 @dataclass(frozen=True, kw_only=True)
 class Hold:
-    """A point where the modifier is held: its place (3,) [m] and the share of the mass that hangs there [kg]."""
+    """A point where the modifier is held: its place (3,) [m] and the share of the mass that hangs there [kg].
+
+    What hangs ``on_lamp`` is carried by the lamp's front; ``carries`` is what another thing carries that is part of the
+    design, and ``lamps`` how many lamps hang there too.
+    """
 
     name: str
     place: Vector
     mass: float
+    on_lamp: bool = False
+    carries: float | None = None
+    lamps: int = 0
 
 
 class Probe(Protocol):

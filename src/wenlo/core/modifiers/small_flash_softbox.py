@@ -28,6 +28,7 @@ class FlashBoxParameters(Upright):
     lining: BounceRef = "mirror_tape"
     flash_depth: float = quantity(0.02, 0.39, unit="m", label="flash behind the sheet", default=0.04)
     boxes: int = quantity(1, 2, unit="count", label="number of boxes", default=1)
+    arm_carries: float = quantity(0.1, 10.0, unit="kg", label="what one arm carries", default=1.2)
     gap: float = quantity(0.0, 1.0, unit="m", label="gap between the boxes", default=0.1)
 
     @property
@@ -144,7 +145,11 @@ def handling(design: FlashBoxParameters) -> Handling:
 
 def holds(design: FlashBoxParameters, mass: float) -> tuple[Hold, ...]:
     """Each arm."""
-    return tuple(Hold(name=f"arm {k + 1}", place=m, mass=mass / design.boxes) for k, m in enumerate(design.middles))
+    share = mass / design.boxes
+    return tuple(
+        Hold(name=f"arm {k + 1}", place=m, mass=share, carries=design.arm_carries, lamps=1)
+        for k, m in enumerate(design.middles)
+    )
 
 
 def cannot(brief: Brief) -> str | None:

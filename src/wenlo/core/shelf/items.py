@@ -93,6 +93,8 @@ class LampValues(Part):
     zoom_long: float | None = quantity(0.01, 0.3, unit="m", label="longest zoom", default=None)
     mass: float = quantity(0.0, 200.0, unit="kg", label="weight", default=1.0)
     mount: ShortText = "stud 16 mm"
+    carries: float = quantity(0.0, 100.0, unit="kg", label="what may hang on its front", default=1.0)
+    vents: float | None = quantity(0.0, 1.0, unit="m", label="from the front's rim to the vents", default=None)
     price: float = _price("of one")
     distribution: MeasuredBeam | None = None
 

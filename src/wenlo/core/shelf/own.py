@@ -182,7 +182,7 @@ def snapshot_lamp(v: LampValues, *, id: str = "own", name: str = "own lamp") -> 
         id=id, name=name, kind=v.kind, shape=v.shape, size=(v.width, v.height), amount=v.amount,
         beam=math.radians(v.beam), electrical_watts=v.electrical_watts, colour_temperature=v.colour_temperature,
         lowest_power=v.lowest_power, steps=v.steps, mass=v.mass, mount=v.mount, rendering=v.rendering, flicker=v.flicker,
-        zoom=zoom, duration=v.duration, quenched=v.quenched, inner=v.inner, price=v.price,
+        zoom=zoom, duration=v.duration, quenched=v.quenched, inner=v.inner, price=v.price, carries=v.carries, vents=v.vents,
         distribution=None if v.distribution is None else v.distribution.distribution(),
     )  # fmt: skip
 

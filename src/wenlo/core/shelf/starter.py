@@ -52,6 +52,7 @@ def _lamps() -> Iterator[tuple[str, str, dict[str, Any]]]:
             "rendering": lamp.rendering, "lowest_power": lamp.lowest_power, "steps": lamp.steps,
             "electrical_watts": lamp.electrical_watts, "flicker": lamp.flicker, "duration": lamp.duration,
             "quenched": lamp.quenched, "zoom_short": zoom[0], "zoom_long": zoom[1], "mass": lamp.mass, "mount": lamp.mount, "price": lamp.price,
+            "carries": lamp.carries, "vents": lamp.vents,
         }  # fmt: skip
 
 

@@ -12,6 +12,7 @@ from wenlo.core.advice.figures import evaluate
 from wenlo.core.advice.light_layers import light_layer
 from wenlo.core.advice.memory import Kept, light_key
 from wenlo.core.advice.notes import notes
+from wenlo.core.advice.room import room_box
 from wenlo.core.data import lamp_types, rendering_classes
 from wenlo.core.optics.lamp import angle_at, exponent_of, placed
 from wenlo.core.quantities.colour import seen_white
@@ -89,7 +90,7 @@ def test_window_lies_in_the_nearest_wall_and_looks_in():
     shoot = with_lamps(OtherLight(name="north window", id="window", x=-1.7, y=0.3, z=1.4))
     (window,) = set_up.other_emitters(shoot.brief)
     assert window.normal == pytest.approx([1, 0, 0])
-    assert window.centre[0] == pytest.approx(set_up.room_box(shoot.brief).left + set_up.OFF_WALL)
+    assert window.centre[0] == pytest.approx(room_box(shoot.brief).left + set_up.OFF_WALL)
     assert window.centre[1:] == pytest.approx([0.3, 1.4])
     lit = evaluated(shoot).levels.by_lamp
     assert lit["fill"]["other 1"] > 2 * lit["key"]["other 1"] > 0
@@ -160,7 +161,7 @@ def test_layers_read_as_one_faces_them():
     assert right.width == pytest.approx(lamps.brief.room.depth)
     # facing the right wall the back of the room is on the left hand
     row, column = divmod(int(right.stops.argmax()), right.stops.shape[1])
-    place = set_up.room_box(lamps.brief).back - (column + 0.5) / right.stops.shape[1] * right.width
+    place = room_box(lamps.brief).back - (column + 0.5) / right.stops.shape[1] * right.width
     assert place == pytest.approx(at[1], abs=0.3)
     assert (row + 0.5) / right.stops.shape[0] * right.height == pytest.approx(BULB.z, abs=0.3)
     shoot = with_lamps()

@@ -11,6 +11,7 @@ from wenlo.core.advice.by_finish import BY_FINISH, relief, words
 from wenlo.core.advice.cards import Card
 from wenlo.core.advice.preview import camera_of, picture_scene
 from wenlo.core.advice.reflections import CAMERA_HALF, reflections, with_card
+from wenlo.core.advice.room import room_box
 from wenlo.core.advice.stand_in import subject_shapes
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import board
@@ -201,7 +202,7 @@ def test_a_card_that_is_put_where_it_is_said_to_be_is_what_the_thing_mirrors(bri
     # out of the picture, in the room, and no larger than it has to be: a tenth off each side loses some of it
     plain = mirrored(packed, camera_of(brief), width=120, height=80, thing=[f"{card.colour} card"])
     assert len(plain.pixels) == 0
-    assert all(set_up.room_box(brief).holds(corner) for corner in card.corners)
+    assert all(room_box(brief).holds(corner) for corner in card.corners)
     smaller = replace(card, across=0.7 * card.across, upward=0.7 * card.upward)
     less = with_card(brief, design, smaller)
     packed = pack(less, sides=2 * len(less.panels))

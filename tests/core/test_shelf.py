@@ -7,12 +7,12 @@ import numpy as np
 import pytest
 
 from factories import make_shoot, shelf_row, shoot_document
-from wenlo.core.advice import set_up
 from wenlo.core.advice.at_hand import at_hand, openings
 from wenlo.core.advice.figures import evaluate, modifier_light
 from wenlo.core.advice.found import becomings, look_for
 from wenlo.core.advice.gauges import gauges
 from wenlo.core.advice.ranking import JUDGING, TRY_CELLS
+from wenlo.core.advice.room import room_panels
 from wenlo.core.build.shopping import ShoppingLine, work_out
 from wenlo.core.data import bounce_faces, lamp_types, sheet_materials
 from wenlo.core.errors import InvalidInput
@@ -85,7 +85,7 @@ def test_a_document_carries_own_things_and_comes_back_as_it_was():
     shoot = read_shoot(document)
     assert write_shoot(shoot) == document
     assert told(shoot.design.sheet) == "yours, measured, version 2"
-    assert set_up.room_panels(shoot.brief)[-1].surface.gloss_front is not None
+    assert room_panels(shoot.brief)[-1].surface.gloss_front is not None
     assert work_out(kinds()["diffusion_frame"].build(shoot.design, shoot.brief)).shopping[-1].name.startswith("My ")
 
 

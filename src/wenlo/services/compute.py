@@ -18,6 +18,7 @@ from wenlo.core.advice.notes import notes
 from wenlo.core.advice.own_figures import own_figures
 from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
+from wenlo.core.advice.room import room_box
 from wenlo.core.advice.side_view import side_view
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.modifiers.registry import kind_of
@@ -207,7 +208,7 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
     shoot = opened(document)
     brief, design = shoot.brief, shoot.design
     result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort(), go_on=go_on)
-    lamp, box = brief.lamp.type, set_up.room_box(brief)
+    lamp, box = brief.lamp.type, room_box(brief)
     at, lit = result.shadow
     step = max(1, len(at) // SHADOW_POINTS)
     answer = r.FiguresResult(

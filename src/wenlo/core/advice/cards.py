@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
+from wenlo.core.advice.room import room_box
 from wenlo.core.data import black_materials, bounce_faces
 from wenlo.core.modifiers.placing import panel
 from wenlo.core.optics.sheet import board, luminance
@@ -122,7 +123,7 @@ def _has_place(brief: Brief, design: Any, centre: Array, across: Array, upward: 
     steps = np.linspace(-0.5, 0.5, 7)
     u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
     points = centre + u * across + v * upward
-    room = set_up.room_box(brief)
+    room = room_box(brief)
     if not all(room.holds(point, 0.01) for point in points[[0, 6, 42, 48]]):
         return False
     return not in_frame(brief, points) and not _shades(brief, design, centre, across, upward)

@@ -11,7 +11,7 @@ from wenlo.core.advice.set_up import full_colours
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities import lens
 from wenlo.core.quantities.stops import stops_between
-from wenlo.core.shelf.own import WINDOW, lamp_of
+from wenlo.core.shelf.own import is_natural, lamp_of
 from wenlo.core.shoot.brief import SENSORS, Brief
 
 Array = NDArray[np.float64]
@@ -94,7 +94,7 @@ def costs_of(brief: Brief, result: Evaluated) -> Costs:
     time = light_time(brief, power)
     flicker, flickering = 0.0, ""
     for lamp in brief.lamps:
-        if lamp.on and lamp.id != WINDOW:
+        if lamp.on and not is_natural(lamp.id):
             found = lens.flicker_stops(depth=lamp_of(lamp.id).flicker, time=camera.shutter)
             if found > flicker:
                 flicker, flickering = found, lamp_of(lamp.id).name

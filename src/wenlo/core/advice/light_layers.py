@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
+from wenlo.core.advice.room import room_box
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.maps import LightMap, Weights, area_map, surface_map
@@ -125,7 +126,7 @@ def light_layer(
     weights = set_up.lamp_weights(brief)
     key_meter = next(m for m in set_up.meters(brief, design) if m.id == "key")
     key = float(luminance(measure(solved, [key_meter]).readings(weights)["key"].total))
-    box = set_up.room_box(brief)
+    box = room_box(brief)
     if layer == "face_level":
         inset = 2 * OFF_THE_WALLS
         width, height = box.right - box.left - inset, box.back - box.front - inset
@@ -137,8 +138,9 @@ def light_layer(
     elif layer == "action":
         return _action(brief, solved, key_meter, key, weights, go_on)
     else:
-        panel = next(s for s in solved.scene.panels if s.id == layer)
-        assert isinstance(panel, Panel)
+        panel = next((s for s in solved.scene.panels if s.id == layer), None)
+        if not isinstance(panel, Panel):
+            return None
         u, v = float(np.linalg.norm(panel.edge_u)), float(np.linalg.norm(panel.edge_v))
         raw = surface_map(solved, panel, nu=_cells(u), nv=_cells(v), weights=weights, go_on=go_on)
         found, width, height = _upright(raw, panel)

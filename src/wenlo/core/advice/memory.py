@@ -17,12 +17,13 @@ def light_key(brief: Brief, design: Any) -> str:
     return json.dumps([
         brief.model_dump(
             mode="json",
-            include={"subject", "backdrop", "room", "camera", "lamp", "others", "receptor", "wanted"},
+            include={"subject", "backdrop", "room", "camera", "lamp", "others", "pieces", "day", "receptor", "wanted"},
             exclude={
                 "camera": {"sensor", "focal_length", "aperture", "shutter", "iso", "white_balance"},
                 "wanted": {name for name in type(brief.wanted).model_fields if name != "occluder_distance"},
                 "lamp": WEIGHED,
-                "others": {"__all__": {**WEIGHED, "name": True}},
+                "others": {"__all__": {**WEIGHED, "name": True, "locked": True, "seen": True}},
+                "pieces": {"__all__": {"name": True, "locked": True}},
             },
         ),
         design.model_dump(mode="json"),

@@ -11,13 +11,14 @@ from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
 from wenlo.core.advice.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.advice.figures import Evaluated
 from wenlo.core.advice.gauges import shutter_text
+from wenlo.core.advice.room import room_box
 from wenlo.core.advice.soft_rules import hanging
 from wenlo.core.data import rendering_classes
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.colour import mired
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shelf.own import WINDOW, lamp_of, sheet_material
+from wenlo.core.shelf.own import is_natural, lamp_of, sheet_material
 from wenlo.core.shoot.brief import Brief
 
 HEAD_ROOM = 0.02
@@ -128,7 +129,7 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
     if not lit:
         found.append(Note(level="warning", about="lamp", text="Every lamp is off: switch one on at the lamp desk."))
     for lamp in lit:
-        kind = None if lamp.id == WINDOW else lamp_of(lamp.id)
+        kind = None if is_natural(lamp.id) else lamp_of(lamp.id)
         hurts = rendering_classes()[kind.rendering].hurts if kind and kind.rendering in POOR else ""
         if kind and hurts:
             text = f"{kind.name}: colour rendering {rendering_classes()[kind.rendering].name}. It leaves {hurts}; the picture cannot show that."
@@ -163,7 +164,7 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
 
 
 def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
-    box = set_up.room_box(brief)
+    box = room_box(brief)
     found = []
     if kind_of(design).id == "diffusion_frame" and design.highest > brief.room.height - HEAD_ROOM:
         over = design.highest - brief.room.height + HEAD_ROOM
@@ -175,7 +176,7 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
             )
         )
     x, y, z = design.lamp_position
-    beyond = max(x - box.right, box.left - x, box.front - y, y - box.back, z - box.height)
+    beyond = max(x - box.right, box.left - x, box.front - y, y - box.back, z - box.ceiling_at(x))
     if beyond > -0.005:
         found.append(
             Note(

@@ -1,21 +1,22 @@
 """From a brief and a design to the set: room, backdrop, modifier, lamp and meters."""
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.advice.room import BACKDROP_HEIGHT, room_box, room_panels
+from wenlo.core.advice.standing_things import standing_panels
 from wenlo.core.data import gels
+from wenlo.core.geometry.sun import sun_height_and_bearing
+from wenlo.core.modifiers.daylight import KELVIN, clear_sky_illuminance, sun_illuminance
 from wenlo.core.modifiers.kind import Opening
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import Emitter, placed, window
-from wenlo.core.optics.sheet import Sheet, board
 from wenlo.core.quantities.colour import light_colour, shifted
-from wenlo.core.shelf.own import WINDOW, OwnBackdrop, OwnLamp, finish_material, lamp_of
+from wenlo.core.shelf.own import SKY, SUN, WINDOW, OwnLamp, is_natural, lamp_of
 from wenlo.core.shoot.brief import SENSORS, Brief, LampSetting, OtherLight
 from wenlo.core.transport.scene import LightScene, Meter, Panel
 from wenlo.core.transport.tree import bounds
@@ -31,78 +32,14 @@ ALIKE, MOST_ALIKE = "key ", 6
 GLAZING = 0.8
 """Transmittance of a window pane. [-]"""
 
-SATIN = 0.12
-"""Width of the shine of a backdrop's shiny side. [-]"""
-
 OFF_WALL = 0.01
 """Windows lie this far before their wall, so that no frame is modelled. [m]"""
 
 CLEARANCE = 0.002
 """What stands nearer to a wall than this is taken to be in it. [m]"""
 
-BACKDROP_OFF_WALL = 0.05
-BACKDROP_WIDTH = 2.7
-BACKDROP_HEIGHT = 2.4
-
-
-@dataclass(frozen=True, kw_only=True)
-class RoomBox:
-    """Where the room's walls are, in the coordinates of the set. [m]"""
-
-    left: float
-    right: float
-    front: float
-    back: float
-    height: float
-
-    def holds(self, point: Sequence[float] | Vector, margin: float = 0.0) -> bool:
-        """Whether a point lies inside by at least ``margin``. [m]"""
-        x, y, z = point
-        return (
-            self.left + margin < x < self.right - margin
-            and self.front + margin < y < self.back - margin
-            and -1e-5 <= z < self.height - margin
-        )
-
-
-def room_box(brief: Brief) -> RoomBox:
-    """The room: the subject stands midway between the side walls, the backdrop hangs at the end wall."""
-    back = brief.backdrop.distance + BACKDROP_OFF_WALL
-    return RoomBox(
-        left=-brief.room.width / 2, right=brief.room.width / 2, front=back - brief.room.depth, back=back,
-        height=brief.room.height,
-    )  # fmt: skip
-
-
-def _painted(finish: str | OwnBackdrop) -> Sheet:
-    row = finish_material(finish)
-    plain = board(row.reflectance)
-    return replace(plain, gloss_front=Gloss(alpha=SATIN)) if row.shiny else plain
-
-
-def _wall(
-    name: str, finish: str | OwnBackdrop, origin: Sequence[float], u: Sequence[float], v: Sequence[float]
-) -> Panel:
-    return Panel(
-        id=name, origin=np.array(origin, dtype=float), edge_u=np.array(u, dtype=float), edge_v=np.array(v, dtype=float),
-        surface=_painted(finish), one_sided=True,
-    )  # fmt: skip
-
-
-def room_panels(brief: Brief) -> tuple[Panel, ...]:
-    """Floor, ceiling, four walls and the backdrop, fronts facing inward."""
-    b, room = room_box(brief), brief.room
-    w, d, h = room.width, room.depth, room.height
-    width, height = min(BACKDROP_WIDTH, w - 0.02), min(BACKDROP_HEIGHT, h - 0.02)
-    return (
-        _wall("floor", room.floor, (b.left, b.front, 0), (w, 0, 0), (0, d, 0)),
-        _wall("ceiling", room.ceiling, (b.left, b.front, h), (0, d, 0), (w, 0, 0)),
-        _wall("left wall", room.walls, (b.left, b.front, 0), (0, d, 0), (0, 0, h)),
-        _wall("right wall", room.walls, (b.right, b.front, 0), (0, 0, h), (0, d, 0)),
-        _wall("wall behind the camera", room.walls, (b.left, b.front, 0), (0, 0, h), (w, 0, 0)),
-        _wall("end wall", room.walls, (b.left, b.back, 0), (w, 0, 0), (0, 0, h)),
-        _wall("backdrop", brief.backdrop.finish, (-width / 2, brief.backdrop.distance, 0), (width, 0, 0), (0, 0, height)),
-    )  # fmt: skip
+DARK_SUN = 1e-6
+"""A sun below the horizon keeps its place among the lights and gives this. [lx]"""
 
 
 def face(brief: Brief) -> Vector:
@@ -135,36 +72,71 @@ def _window(light: OtherLight, brief: Brief, name: str) -> Emitter:
     )  # fmt: skip
 
 
+def toward_sun(brief: Brief) -> Vector:
+    """Unit vector to the sun by the Brief's place, date and clock, shape (3,); below the horizon its z is negative."""
+    day = brief.day
+    up, bearing = sun_height_and_bearing(
+        latitude=math.radians(day.latitude), longitude=math.radians(day.longitude), zone=day.zone, date=day.date, hour=day.hour,
+    )  # fmt: skip
+    aside = bearing - math.radians(day.heading)
+    return np.array([math.cos(up) * math.sin(aside), math.cos(up) * math.cos(aside), math.sin(up)])
+
+
+def _afar(light: OtherLight, brief: Brief, name: str) -> Emitter:
+    # the sun, or the whole sky: clear with the sun, else overcast with the daylight that is given
+    toward = toward_sun(brief)
+    height = math.asin(float(toward[2]))
+    sunny = any(other.id == SUN and other.on for other in brief.others)
+    if light.id == SUN:
+        amount, normal = sun_illuminance(height), toward
+    else:
+        amount, normal = clear_sky_illuminance(height) if sunny else light.daylight, np.array([0.0, 0.0, 1.0])
+    start = np.array([1.0, 0.0, 0.0]) if abs(normal[2]) > 0.9 else np.array([0.0, 0.0, 1.0])
+    across = np.cross(start, normal)
+    across /= float(np.linalg.norm(across))
+    return Emitter(
+        id=name, shape="sun" if light.id == SUN else "sky", centre=np.zeros(3), edge_u=across, edge_v=np.cross(normal, across),
+        amount=max(amount, DARK_SUN), beam=1.0, colour=np.ones(3), blocks=False, afar=True,
+    )  # fmt: skip
+
+
+def aim_of(light: OtherLight, brief: Brief) -> Vector:
+    """The point that another light is aimed at, wherever it is moved, shape (3,). [m]"""
+    eye, place = face(brief), np.array([light.x, light.y, light.z])
+    up = np.array([0.0, 0.0, 1.0])
+    aims = {
+        "subject": eye, "backdrop": np.array([0.0, brief.backdrop.distance, eye[2]]),
+        "ceiling": place + up, "floor": place - up, "point": np.array([light.aim_x, light.aim_y, light.aim_z]),
+    }  # fmt: skip
+    aim: Vector = aims[light.aim]
+    return place - up if float(np.linalg.norm(aim - place)) < 1e-6 else aim
+
+
 def other_emitters(brief: Brief) -> tuple[Emitter, ...]:
     """The lights beside the modifier's lamp where they stand, at full power and in white; ids ``other 1`` …"""
-    eye = face(brief)
-    aims = {
-        "subject": eye,
-        "backdrop": np.array([0.0, brief.backdrop.distance, eye[2]]),
-    }
     found = []
     for index, light in enumerate(brief.others):
         name = f"other {index + 1}"
         if light.id == WINDOW:
             found.append(_window(light, brief, name))
-            continue
-        place = np.array([light.x, light.y, light.z])
-        up = np.array([0.0, 0.0, 1.0])
-        upright = {"ceiling": place + up, "floor": place - up}
-        aim = aims.get(light.aim, upright.get(light.aim, eye))
-        if float(np.linalg.norm(aim - place)) < 1e-6:
-            aim = place - up
-        found.append(replace(placed(lamp_of(light.id), centre=place, aim=aim), id=name))
+        elif light.id in (SUN, SKY):
+            found.append(_afar(light, brief, name))
+        else:
+            place = np.array([light.x, light.y, light.z])
+            found.append(replace(placed(lamp_of(light.id), centre=place, aim=aim_of(light, brief)), id=name))
     return tuple(found)
 
 
 def _is_flash(lamp_id: str | OwnLamp) -> bool:
-    return lamp_id != WINDOW and lamp_of(lamp_id).kind == "flash"
+    return not is_natural(lamp_id) and lamp_of(lamp_id).kind == "flash"
 
 
 def white_of(lamp: LampSetting | OtherLight) -> float:
     """Colour temperature of a light behind its gel. [K]"""
-    kelvin = DAYLIGHT if lamp.id == WINDOW else lamp_of(lamp.id).colour_temperature
+    if is_natural(lamp.id):
+        kelvin = {SUN: KELVIN["sun"], SKY: KELVIN["open shade"]}.get(str(lamp.id), DAYLIGHT)
+    else:
+        kelvin = lamp_of(lamp.id).colour_temperature
     return shifted(kelvin, gels()[lamp.gel].shift)
 
 
@@ -206,9 +178,10 @@ def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | 
     """The set to be solved; the modifier and its lamp alone for figures that belong to them."""
     placed_so = kind_of(design).arrange(design, brief, transmittance)
     around = room_panels(brief) if with_room else ()
+    standing = standing_panels(brief, room_box(brief)) if with_room else ()
     for opening in placed_so.openings:
         around = tuple(cut(wall, opening) if wall.id == opening.wall else wall for wall in around)
-    return LightScene(panels=(*placed_so.surfaces, *placed_so.outside, *around), lamps=placed_so.lamps)
+    return LightScene(panels=(*placed_so.surfaces, *placed_so.outside, *standing, *around), lamps=placed_so.lamps)
 
 
 def cut(wall: Panel, opening: Opening) -> Panel:

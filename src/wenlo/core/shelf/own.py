@@ -37,8 +37,13 @@ WALL_SPREAD = 1.15
 WALL_LOBE = 50.0
 """Half-width of the lobe of a milky plastic wall. [degree]"""
 
-WINDOW = "window"
-"""Stands for a window among the other lights."""
+WINDOW, SUN, SKY = "window", "sun", "sky"
+"""Stand for a window, the sun and the open sky among the other lights."""
+
+
+def is_natural(ref: "str | OwnLamp") -> bool:
+    """Whether a light is a window, the sun or the sky, which have no dial, no spectrum of a lamp and no flicker."""
+    return isinstance(ref, str) and ref in (WINDOW, SUN, SKY)
 
 
 class Own(Part):
@@ -135,10 +140,11 @@ LampRef = Annotated[
 """Id of a generic lamp, or a lamp of one's own."""
 
 LightRef = Annotated[
-    Annotated[str, _known(lambda: (*lamp_types(), WINDOW), "lamp"), Tag("by_id")] | Annotated[OwnLamp, Tag(OWN_TAG)],
+    Annotated[str, _known(lambda: (*lamp_types(), WINDOW, SUN, SKY), "lamp"), Tag("by_id")]
+    | Annotated[OwnLamp, Tag(OWN_TAG)],
     Discriminator(_form),
 ]
-"""As ``LampRef``, or a window."""
+"""As ``LampRef``, or a window, the sun or the open sky."""
 
 SheetRef = Annotated[
     Annotated[str, _known(sheet_materials, "sheet"), Tag("by_id")] | Annotated[OwnSheet, Tag(OWN_TAG)],

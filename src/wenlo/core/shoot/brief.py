@@ -3,12 +3,13 @@
 import math
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field
+from pydantic import AfterValidator, Field, model_validator
 
 from wenlo.core.data import LampType, gels
 from wenlo.core.quantities.exposure import Receptor
 from wenlo.core.shelf.own import FinishRef, LampRef, LightRef, lamp_of, one_of
-from wenlo.core.shoot.fields import Part, PathText, ShortText, quantity
+from wenlo.core.shoot.fields import Part, PathText, ShortText, at_field, quantity
+from wenlo.core.shoot.standing import Alcove, Day, Piece
 
 GelId = Annotated[str, AfterValidator(lambda value: one_of(value, gels(), "gel"))]
 """Id of a gel or neutral filter."""
@@ -65,7 +66,11 @@ class Backdrop(Part):
 
 
 class Room(Part):
-    """A box with painted walls; the backdrop hangs at the end wall, the camera looks along the depth."""
+    """A box with painted walls; the backdrop hangs at the end wall, the camera looks along the depth.
+
+    A ceiling may slope down to a ``knee`` wall over ``run``, on one side or both; a wall may have an alcove. Outdoors there is
+    only the ground, and the walls' places bound what is drawn.
+    """
 
     width: float = quantity(1.5, 30.0, unit="m", label="room width", default=3.6)
     depth: float = quantity(1.5, 40.0, unit="m", label="room depth", default=5.2)
@@ -73,6 +78,25 @@ class Room(Part):
     walls: FinishRef = "cream_paint"
     ceiling: FinishRef = "white_paint"
     floor: FinishRef = "timber"
+    slope: Literal["none", "left", "right", "both"] = "none"
+    knee: float = quantity(0.1, 12.0, unit="m", label="height of the wall under the slope", default=1.2)
+    run: float = quantity(0.1, 15.0, unit="m", label="how far the slope reaches into the room", default=1.2)
+    alcove: Alcove | None = None
+    outdoors: bool = False
+
+    @model_validator(mode="after")
+    def _roof(self) -> "Room":
+        if self.slope == "none":
+            return self
+        if self.knee >= self.height - 0.05:
+            raise at_field("knee", "The wall under the slope must be lower than the room by 5 cm or more.")
+        if self.run * (2 if self.slope == "both" else 1) > self.width - LEAST_CEILING:
+            raise at_field("run", "The slope leaves no level ceiling; make it shorter or the room wider.")
+        return self
+
+
+LEAST_CEILING = 0.2
+"""So much of the ceiling stays level under a sloping roof. [m]"""
 
 
 class Camera(Part):
@@ -103,13 +127,14 @@ class LampSetting(Part):
         return lamp_of(self.id)
 
 
-Aim = Literal["subject", "backdrop", "ceiling", "floor"]
+Aim = Literal["subject", "backdrop", "ceiling", "floor", "point"]
 
 
 class OtherLight(Part):
     """A second lamp or a window: light that does not go through the modifier.
 
-    A window lies in the side wall or end wall nearest to its place and shows the overcast sky.
+    A window lies in the side wall or end wall nearest to its place and shows the overcast sky; the sun and the clear sky
+    are where the day puts them. A lamp that is ``seen`` is meant to be in the picture.
     """
 
     name: ShortText = "second lamp"
@@ -118,12 +143,20 @@ class OtherLight(Part):
     y: float = quantity(-40.0, 20.0, unit="m", label="place behind the subject", default=1.0)
     z: float = quantity(0.0, 12.0, unit="m", label="height above the floor", default=1.8)
     aim: Aim = "subject"
+    aim_x: float = quantity(-20.0, 20.0, unit="m", label="aimed at, to the camera's right", default=0.0)
+    aim_y: float = quantity(-40.0, 20.0, unit="m", label="aimed at, behind the subject", default=0.0)
+    aim_z: float = quantity(0.0, 12.0, unit="m", label="aimed at, height", default=1.25)
+    seen: bool = False
+    locked: bool = False
     power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
     gel: GelId = "none"
     on: bool = True
     width: float = quantity(0.1, 6.0, unit="m", label="width of the window", default=0.9)
     height: float = quantity(0.1, 4.0, unit="m", label="height of the window", default=1.2)
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
+
+
+MOST_OTHERS, MOST_PIECES = 12, 60
 
 
 class Haze(Part):
@@ -204,7 +237,9 @@ class Brief(Part):
     camera: Camera = Field(default_factory=Camera)
     lamp: LampSetting = Field(default_factory=LampSetting)
     haze: Haze | None = None
-    others: list[OtherLight] = Field(default_factory=list, max_length=6)
+    others: list[OtherLight] = Field(default_factory=list, max_length=MOST_OTHERS)
+    pieces: list[Piece] = Field(default_factory=list, max_length=MOST_PIECES)
+    day: Day = Field(default_factory=Day)
     receptor: Receptor = "dome"
     wanted: Wanted = Field(default_factory=Wanted)
     dark: Dark = Field(default_factory=Dark)

@@ -8,8 +8,9 @@ from pydantic import BaseModel, Field, ValidationError
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shelf.own import REF_TAGS
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import Part, ShortText, Text, field_errors
+from wenlo.core.shoot.brief import MOST_OTHERS, MOST_PIECES, Brief, GelId
+from wenlo.core.shoot.fields import Part, ShortText, Text, field_errors, quantity
+from wenlo.core.shoot.standing import PIECE_TAGS, MeterMark
 
 SCHEMA_VERSION = 1
 """Raised whenever older documents need upgrading to be read."""
@@ -19,18 +20,41 @@ AnyDesign: Any = _types[0] if len(_types) == 1 else Annotated[Union[_types], Fie
 """Parameters of any kind that the registry found, told apart by their ``kind``."""
 
 
-KIND_TAGS = frozenset(kinds()) | REF_TAGS
+KIND_TAGS = frozenset(kinds()) | REF_TAGS | PIECE_TAGS
 """What tells the members of unions apart in paths of errors."""
 
 
+class LampState(Part):
+    """How a lamp is set in a look."""
+
+    power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
+    gel: GelId = "none"
+    on: bool = True
+
+
+class Look(Part):
+    """A state of the set: the lamps' settings, those of the others by their names, what is carried out, and the modifier.
+
+    Lamps and things that came later stay as they are when the look is taken.
+    """
+
+    name: ShortText = "look"
+    lamp: LampState = Field(default_factory=LampState)
+    others: dict[ShortText, LampState] = Field(default_factory=dict, max_length=MOST_OTHERS)
+    hidden: list[ShortText] = Field(default_factory=list, max_length=MOST_PIECES)
+    design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+
+
 class Shoot(Part):
-    """One shoot: its brief and the modifier designed for it."""
+    """One shoot: its brief, the modifier designed for it, meters that stay in the set, and looks."""
 
     schema_version: Literal[1] = 1
     title: ShortText = "Untitled shoot"
     units: Literal["metric", "imperial"] = "metric"
     brief: Brief = Field(default_factory=Brief)
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+    meters: list[MeterMark] = Field(default_factory=list, max_length=12)
+    looks: list[Look] = Field(default_factory=list, max_length=9)
     notes: Text = ""
 
 

@@ -13,6 +13,7 @@ from wenlo.core.transport.kernels import look, scatter
 from wenlo.core.transport.pack import pack, sobol
 from wenlo.core.transport.scene import LightScene, Panel
 from wenlo.core.transport.solve import Solved
+from wenlo.core.transport.tree import bounds
 
 Array = NDArray[np.float64]
 
@@ -190,16 +191,44 @@ def _passed_by(lens: ThinLens, offsets: Array, directions: Array, axis: Array) -
     return weights
 
 
-def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
-    """Share of a lamp's lumens that first meets each surface, by its id; ``"none"`` for the rest."""
-    rays = 32 * solved.effort.rays
-    origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(rays, 4, seed=3))
+def _first_met(solved: Solved, lamp: int) -> tuple[Array, Array, Array, NDArray[np.int64]]:
+    # rays of a lamp: origins, directions, weights and the surface that each meets first
+    origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(32 * solved.effort.rays, 4, seed=3))
     hits = look.first_met(
         np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.packed.surfaces, solved.packed.nodes
     )
+    return origins, directions, weights, hits
+
+
+def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
+    """Share of a lamp's lumens that first meets each surface, by its id; ``"none"`` for the rest."""
+    _, _, weights, hits = _first_met(solved, lamp)
     sums = np.bincount(hits + 1, weights=weights, minlength=len(solved.packed.shapes) + 1) / max(
         float(weights.sum()), 1e-30
     )
     result = {shape.id: float(sums[i + 1]) for i, shape in enumerate(solved.packed.shapes)}
     result["none"] = float(sums[0])
     return result
+
+
+def landed(solved: Solved, *, lamp: int = 0) -> dict[str, tuple[float, Array]]:
+    """Share of a lamp's light that first meets each flat surface and the middle of where it lands, shape (3,), by its id. [m]
+
+    For round shapes the middle is theirs.
+    """
+    origins, directions, weights, hits = _first_met(solved, lamp)
+    whole, found = max(float(weights.sum()), 1e-30), {}
+    for k, shape in enumerate(solved.packed.shapes):
+        chosen = hits == k
+        share = float(weights[chosen].sum()) / whole
+        if share <= 0.0:
+            continue
+        if isinstance(shape, Panel):
+            way = ((shape.origin - origins[chosen]) @ shape.normal) / (directions[chosen] @ shape.normal)
+            places = origins[chosen] + way[:, None] * directions[chosen]
+            middle = np.average(places, axis=0, weights=weights[chosen])
+        else:
+            low, high = bounds(shape)
+            middle = (low + high) / 2.0
+        found[shape.id] = (share, middle)
+    return found

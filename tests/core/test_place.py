@@ -1,0 +1,305 @@
+"""Placing things in the set: what cannot stand, what meters read and why, roles, balance with daylight."""
+
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from factories import make_shoot
+from wenlo.core.advice import set_up
+from wenlo.core.advice.balance import HOLDS, balances, clock, nearest_gel, sun_span
+from wenlo.core.advice.clashes import clashes, in_frame
+from wenlo.core.advice.figures import readings_in_room
+from wenlo.core.advice.lamp_flow import lamp_flow
+from wenlo.core.advice.meter_marks import facing_of, mark_readings
+from wenlo.core.advice.roles import ROLES, SOCKET, place_role
+from wenlo.core.data import gels
+from wenlo.core.geometry.boxes import Box, meet
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.shoot.brief import Brief, Camera, LampSetting, OtherLight, Room, Subject, Wanted
+from wenlo.core.shoot.standing import Block, Board, Day, MeterMark
+from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.solve import Effort, read, solve
+
+SHOOT = make_shoot()
+DESIGN = SHOOT.design
+
+
+def with_set(brief=SHOOT.brief, **changes):
+    return brief.model_copy(update=changes)
+
+
+def said(brief, design=DESIGN):
+    return [(c.level, c.text) for c in clashes(brief, design)]
+
+
+def sampled(box, count=9):
+    grid = np.linspace(-1.0, 1.0, count)
+    points = np.array([[a, b, c] for a in grid for b in grid for c in grid])
+    return box.middle + (points * box.half) @ box.axes
+
+
+boxes = st.builds(
+    lambda x, y, z, turn, tilt, a, b, c: Box(
+        middle=np.array([x, y, z]),
+        axes=np.array([[math.cos(turn), math.sin(turn), 0.0], [-math.sin(turn), math.cos(turn), 0.0], [0.0, 0.0, 1.0]])
+        @ np.array([[1.0, 0.0, 0.0], [0.0, math.cos(tilt), math.sin(tilt)], [0.0, -math.sin(tilt), math.cos(tilt)]]),
+        half=np.array([a, b, c]),
+    ),
+    *[st.floats(-1.0, 1.0)] * 3, st.floats(0.0, 6.3), st.floats(0.0, 6.3), *[st.floats(0.05, 1.0)] * 3,
+)  # fmt: skip
+
+
+@settings(max_examples=150, deadline=None)
+@given(boxes, boxes)
+def test_boxes_meet_when_they_share_a_point_and_are_parted_when_told_so(a, b):
+    assert meet(a, b) == meet(b, a)
+    shares = any(b.holds(p, -0.02) for p in sampled(a)) or any(a.holds(p, -0.02) for p in sampled(b))
+    if shares:
+        assert meet(a, b)
+
+
+def test_an_empty_set_has_nothing_to_say():
+    assert said(SHOOT.brief) == []
+
+
+@pytest.mark.parametrize(
+    ("piece", "level", "words"),
+    [
+        (Board(name="card", x=1.95, z=1.2), "cannot", "goes 500 mm through the right wall"),
+        (Board(name="card", x=-1.2, z=2.3), "cannot", "through the ceiling"),
+        (Board(name="card", x=-1.2, z=0.2), "cannot", "through the floor"),
+        (Block(name="bench", x=0.0, y=0.1, height=1.3), "cannot", "stands where the subject is"),
+        (Board(name="flag", x=0.1, y=-1.0, z=1.25), "look out", "before the subject in the picture"),
+        (Board(name="flag", x=0.01, y=-2.0, z=1.25, turn=90.0), "cannot", "where the camera is"),
+        (Board(name="card", x=0.1, y=1.0, z=1.25), "look out", "shows in the picture"),
+        (Board(name="card", x=1.7, y=-1.6, z=1.2, turn=90.0), "look out", "100 mm from a wall"),
+    ],
+)
+def test_what_cannot_stand_is_said_with_its_reason(piece, level, words):
+    brief = with_set(pieces=[piece])
+    found = [(lvl, text) for lvl, text in said(brief) if words in text]
+    assert [lvl for lvl, _ in found] == [level], said(brief)
+
+
+def test_the_same_board_under_a_slope_goes_through_it():
+    room = SHOOT.brief.room.model_copy(update={"slope": "left", "knee": 1.0, "run": 1.2})
+    board = Board(name="card", x=-1.3, y=-0.8, z=1.4, turn=60.0)
+    assert not [t for _, t in said(with_set(pieces=[board])) if "through" in t]
+    assert [t for _, t in said(with_set(pieces=[board], room=room)) if "through the sloping ceiling" in t]
+
+
+def test_two_things_in_one_place_and_one_in_the_modifier():
+    bench = Block(name="bench", x=-1.0, y=0.8)
+    assert ("cannot", "Bench and stool stand in each other.") in said(
+        with_set(pieces=[bench, Block(name="stool", x=-0.6, y=0.8, width=0.3, depth=0.3)])
+    )
+    at = DESIGN.source_centre
+    card = Board(name="card", x=float(at[0]), y=float(at[1]), z=float(at[2]), turn=100.0)
+    assert any("Card stands in the" in text for _, text in said(with_set(pieces=[card])))
+    assert not any(
+        "Card stands in the" in text for _, text in said(with_set(pieces=[card.model_copy(update={"hidden": True})]))
+    )
+
+
+def test_lamps_in_walls_in_furniture_over_it_and_in_the_picture():
+    bench = Block(name="bench", x=-1.0, y=0.8)
+    lamp = OtherLight(name="bulb", id="bulb_15", x=-1.0, y=0.8, z=0.5)
+    assert ("cannot", "Bulb is inside bench.") in said(with_set(pieces=[bench], others=[lamp]))
+    over = lamp.model_copy(update={"z": 1.4})
+    assert any("no stand fits there" in t for _, t in said(with_set(pieces=[bench], others=[over])))
+    assert not any("no stand fits" in t for _, t in said(with_set(others=[over])))
+    shown = OtherLight(name="bulb", id="bulb_15", x=0.25, y=1.0, z=1.3)
+    assert any("is in the picture" in t for _, t in said(with_set(others=[shown])))
+    assert not any(
+        "is in the picture" in t for _, t in said(with_set(others=[shown.model_copy(update={"seen": True})]))
+    )
+    assert any("through the left wall" in t for _, t in said(with_set(others=[lamp.model_copy(update={"x": -3.0})])))
+
+
+def test_what_the_frame_holds_is_as_wide_as_sensor_over_focal_length():
+    brief = with_set(camera=SHOOT.brief.camera.model_copy(update={"focal_length": 0.05, "sensor": "full_frame"}))
+    d = brief.camera.distance
+    half = d * 0.018 / 0.05
+    eye = set_up.face(brief)
+    shown, ahead = in_frame(brief, eye + np.array([[half - 0.01, 0, 0], [half + 0.01, 0, 0], [0, -d - 0.1, 0]]))
+    assert shown.tolist() == [True, False, False]
+    assert ahead[0] == pytest.approx(d)
+
+
+# meters
+
+
+def test_a_meter_reads_what_the_solved_light_gives_and_its_shares_add_up():
+    brief = with_set(others=[OtherLight(name="bulb", id="bulb_15", x=1.0, y=-0.5, z=1.6)])
+    mark = MeterMark(name="cheek", x=0.2, y=-0.1, z=1.3, facing="right")
+    (got,), key = mark_readings(brief, DESIGN, [mark], effort=Effort())
+    meter = Meter(id="m", position=np.array([0.2, -0.1, 1.3]), normal=np.array([1.0, 0.0, 0.0]))
+    again = read(solve(set_up.whole_scene(brief, DESIGN), Effort(seed=7)), [meter])["m"]
+    wanted = sum(
+        float(luminance(p.total)) * float(luminance(set_up.lamp_weights(brief)[n])) for n, p in again.by_lamp.items()
+    )
+    assert got.lux == pytest.approx(wanted * brief.lamp.power, rel=0.05)
+    assert got.stops == pytest.approx(math.log2(got.lux / key), abs=1e-9)
+    assert sum(p.share for p in got.parts) == pytest.approx(1.0, abs=1e-3)
+    straight = next(p for p in got.parts if p.way == "direct" and p.lamp == "bulb")
+    assert straight.without == pytest.approx(-math.log2(1.0 - straight.share))
+    assert "the key by way of the modifier" in got.words
+
+
+def test_without_the_lamp_that_gives_most_the_meter_reads_less_by_what_was_said():
+    lamp = OtherLight(name="bulb", id="bulb_15", x=0.9, y=-0.6, z=1.6)
+    mark = MeterMark(x=0.3, facing="right")
+    (lit,), _ = mark_readings(with_set(others=[lamp]), DESIGN, [mark], effort=Effort())
+    (dark,), _ = mark_readings(
+        with_set(others=[lamp.model_copy(update={"on": False})]), DESIGN, [mark], effort=Effort()
+    )
+    share = sum(p.share for p in lit.parts if p.lamp == "bulb")
+    assert math.log2(lit.lux / dark.lux) == pytest.approx(-math.log2(1.0 - share), abs=0.1)
+
+
+def test_meters_face_where_they_are_told_and_read_nothing_outside():
+    brief = SHOOT.brief
+    assert facing_of(MeterMark(facing="up"), brief, DESIGN).tolist() == [0.0, 0.0, 1.0]
+    to_key = facing_of(MeterMark(facing="key"), brief, DESIGN)
+    assert float(to_key @ (DESIGN.source_centre - np.array([0.0, 0.0, 1.25]))) > 0.5
+    (out,), _ = mark_readings(brief, DESIGN, [MeterMark(x=9.0)])
+    assert not out.inside
+    assert out.parts == ()
+
+
+def test_a_lamps_streams_are_all_of_its_light():
+    flow = lamp_flow(SHOOT.brief, DESIGN, 0)
+    assert sum(s.share for s in flow.streams) + flow.leaves == pytest.approx(1.0, abs=1e-6)
+    sheet = next(s for s in flow.streams if s.surface.startswith("sheet"))
+    assert np.allclose(sheet.place, DESIGN.source_centre, atol=0.25)
+    assert 0.0 < flow.at_face < 0.1
+    assert lamp_flow(SHOOT.brief, DESIGN, 5) is None
+
+
+# roles
+
+
+def roomy(**changes):
+    brief = make_shoot(brief__room__width=4.6, brief__room__depth=6.0, brief__room__height=2.7).brief
+    return brief.model_copy(update=changes)
+
+
+@pytest.mark.parametrize("role", sorted(ROLES))
+def test_what_a_role_places_stands_in_the_room_and_is_a_document(role):
+    brief = roomy(others=[OtherLight(name="window", id="window", x=-2.3, y=-0.4, z=1.4)])
+    placed = place_role(brief, DESIGN, role)
+    assert placed.words
+    grown = brief.model_copy(
+        update={"others": [*brief.others, *placed.lights], "pieces": [*brief.pieces, *placed.boards]}
+    )
+    assert Brief.model_validate(grown.model_dump()) == grown
+    if placed.why_not is None:
+        assert placed.lights or placed.boards or placed.changes
+        assert placed.checks
+        assert not [c for c in clashes(grown, DESIGN) if c.level == "cannot"]
+
+
+def contrast(brief):
+    lux = _levels(brief)
+    return math.log2(lux["key"] / lux["fill"])
+
+
+def _levels(brief):
+    return readings_in_room(brief, DESIGN, ("key", "fill", "backdrop"), effort=Effort())
+
+
+def test_a_fill_lamp_brings_the_wanted_contrast():
+    dark = Room(width=4.6, depth=6.0, height=2.7, walls="black_cloth", ceiling="black_cloth", floor="dark_carpet")
+    brief = roomy(room=dark, lamp=LampSetting(id="chip_150_dish"), wanted=Wanted(contrast=2.0))
+    placed = place_role(brief, DESIGN, "fill_lamp", lamp="bulb_15")
+    (light,) = placed.lights
+    after = contrast(brief.model_copy(update={"others": [light]}))
+    if light.power < 1.0:
+        assert after == pytest.approx(2.0, abs=0.2)
+    else:
+        assert after > 2.0
+        assert "short" in placed.words
+
+
+def test_black_deepens_the_shadow_side_by_what_is_said():
+    brief = roomy()
+    placed = place_role(brief, DESIGN, "negative_fill")
+    after = contrast(brief.model_copy(update={"pieces": list(placed.boards)}))
+    assert after > contrast(brief) + 0.1
+    assert f"{after:.1f}"[:2] in placed.words
+
+
+def test_a_rim_stays_out_of_the_frame_and_behind_the_subject():
+    placed = place_role(roomy(), DESIGN, "rim", lamp="chip_60_dish")
+    (light,) = placed.lights
+    assert light.y > 0.2
+    shown, _ = in_frame(roomy(), np.array([[light.x, light.y, light.z]]))
+    assert not shown[0]
+    # opposite to the key
+    assert light.x * float(DESIGN.direction[0]) < 0.0
+
+
+@pytest.mark.parametrize("height", [2.0, 2.7, 3.5])
+def test_light_from_the_top_is_never_steeper_than_the_brow_lets(height):
+    brief = roomy(room=Room(width=4.6, depth=6.0, height=height))
+    placed = place_role(brief, DESIGN, "top")
+    if placed.why_not:
+        assert height - 0.15 - brief.subject.face_height < 0.3
+        return
+    (light,) = placed.lights
+    assert math.atan2(light.z - brief.subject.face_height, -light.y) <= SOCKET + 1e-9
+    assert all(check.holds for check in placed.checks if "sockets" in check.text)
+
+
+def test_the_pretended_source_turns_the_key_to_it():
+    window = OtherLight(name="window", id="window", x=-2.3, y=-1.2, z=1.4)
+    placed = place_role(roomy(others=[window]), DESIGN, "pretended")
+    assert placed.changes[0].value == pytest.approx(math.degrees(math.atan2(-2.3, 1.2)), abs=0.1)
+    assert place_role(roomy(), DESIGN, "pretended").why_not
+
+
+def test_full_sets_take_no_more():
+    many = [OtherLight(name=f"l{k}", on=False) for k in range(12)]
+    assert "take one away" in (place_role(roomy(others=many), DESIGN, "rim").why_not or "")
+
+
+def test_roles_serve_things_on_a_table_too():
+    brief = roomy(
+        subject=Subject(kind="bottle", finish="glossy", size=0.22, face_height=1.05), camera=Camera(distance=1.1)
+    )
+    placed = place_role(brief, DESIGN, "ground")
+    assert placed.boards[0].z < brief.subject.foot
+
+
+# daylight
+
+
+def test_balance_is_the_solved_difference_and_the_gel_brings_colours_nearer():
+    brief = roomy(
+        others=[OtherLight(name="window", id="window", x=-2.3, y=0.0, z=1.4, daylight=20000.0)],
+        lamp=LampSetting(id="bulb_15"),
+    )
+    (found,) = balances(brief, DESIGN)
+    assert found.apart < -100.0
+    gel, left = nearest_gel(found.apart)
+    assert abs(left) < abs(found.apart)
+    assert gels()[gel].name in found.words
+    double = balances(
+        roomy(others=[brief.others[0].model_copy(update={"daylight": 40000.0})], lamp=brief.lamp), DESIGN
+    )[0]
+    assert double.level - found.level == pytest.approx(1.0, abs=0.02)
+
+
+def test_the_sun_holds_for_a_while_and_not_all_day():
+    day = Day(latitude=48.0, date="2026-09-21", hour=9.0)
+    sunny = Brief(room=Room(outdoors=True), others=[OtherLight(name="sun", id="sun")], day=day)
+    span = sun_span(sunny, DESIGN)
+    assert span.start <= 9.0 <= span.end
+    assert max(abs(c) for h, c in zip(span.at, span.change, strict=True) if span.start <= h <= span.end) <= HOLDS
+    assert sun_span(SHOOT.brief, DESIGN) is None
+    night = sunny.model_copy(update={"day": day.model_copy(update={"hour": 1.0})})
+    assert sun_span(night, DESIGN) is None
+    assert clock(span.start).count(":") == 1

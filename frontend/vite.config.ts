@@ -13,6 +13,8 @@ export default defineConfig({
           if (!id.includes('node_modules')) return undefined;
           if (/node_modules\/(react|react-dom|react-router|scheduler)\//.test(id)) return 'react';
           if (/node_modules\/(antd|@ant-design|@rc-component|rc-)/.test(id)) return 'antd';
+          // three dimensions are fetched when they are looked at
+          if (/node_modules\/three\//.test(id)) return 'three';
           return 'libraries';
         },
       },

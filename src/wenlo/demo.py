@@ -6,7 +6,8 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shelf.items import Category, Item
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.document import LampState, Look, Shoot
+from wenlo.core.shoot.standing import Block, Board, MeterMark
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 
@@ -65,7 +66,58 @@ def demo_shoots() -> list[Shoot]:
         design=FRAME(width=0.7, height=0.9, top_height=1.6, sheet_distance=0.6, lamp_distance=0.4, key_angle=-75.0,
                      sheet="tracing_paper_90_g"),
     )  # fmt: skip
-    return [film, steam, portrait]
+    return [_bench(), film, steam, portrait]
+
+
+def _bench() -> Shoot:
+    # a whole set under the roof: furniture, a window, a rim, cards, meters and two looks of it
+    brief = Brief(
+        picture_for="film",
+        subject=Subject(face_height=1.3),
+        backdrop=Backdrop(distance=2.0, finish="slate_blue"),
+        room=Room(width=4.6, depth=6.0, height=2.5, slope="right", knee=1.2, run=1.3, walls="cream_paint", ceiling="white_paint", floor="timber"),
+        camera=Camera(sensor="crop_15", focal_length=0.05, distance=2.2, aperture=2.8, shutter=1 / 50, iso=400.0),
+        lamp=LampSetting(id="chip_150_dish", power=0.6),
+        others=[
+            OtherLight(name="north window", id="window", x=-2.3, y=0.6, z=1.5, width=0.9, height=1.1, daylight=6000.0),
+            OtherLight(name="rim", id="panel_45", x=1.05, y=1.25, z=1.75, power=0.5),
+        ],
+        pieces=[
+            Block(name="gluing bench", x=-1.1, y=1.5, width=1.5, depth=0.6, height=0.9),
+            Block(name="tool shelf", x=1.7, y=1.6, width=0.8, depth=0.35, height=1.1, turn=-15.0),
+            Board(name="white card", x=0.85, y=-0.15, z=1.3, width=0.7, height=1.0, turn=-90.0),
+            Board(name="flag for the backdrop", x=-0.62, y=0.72, z=1.6, width=0.6, height=0.8, turn=65.0, face="black", hidden=True),
+        ],
+        wanted=Wanted(shadow_edge=0.03, background=-2.0, contrast=2.0, evenness=1.5, spill=0.4, loss=4.0),
+    )  # fmt: skip
+    design = FRAME(
+        width=1.2,
+        height=1.2,
+        top_height=1.95,
+        sheet_distance=1.1,
+        lamp_distance=0.8,
+        key_angle=-50.0,
+        sheet="bleached_muslin",
+    )
+    day = Look(
+        name="by day", lamp=LampState(power=0.6), hidden=["flag for the backdrop"], design=design,
+        others={"north window": LampState(), "rim": LampState(power=0.5)},
+    )  # fmt: skip
+    evening = Look(
+        name="evening", lamp=LampState(power=0.3, gel="half_warm"), hidden=["white card"], design=design,
+        others={"north window": LampState(on=False), "rim": LampState(power=0.25)},
+    )  # fmt: skip
+    return Shoot(
+        title="At the gluing bench",
+        brief=brief,
+        design=design,
+        meters=[
+            MeterMark(name="far cheek", x=0.09, y=0.05, z=1.28, facing="right"),
+            MeterMark(name="bench top", x=-1.0, y=1.4, z=0.92, facing="up"),
+        ],
+        looks=[day, evening],
+        notes="The bench stays where it is; the wash basin is behind the camera.",
+    )
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -2,5 +2,6 @@
 export const STAGES = [
   { key: 'brief', name: 'Brief', question: 'what must the picture look like?' },
   { key: 'shape', name: 'Shape', question: 'how big, how far, how many layers?' },
+  { key: 'place', name: 'Place', question: 'where does everything stand?' },
   { key: 'build', name: 'Build', question: 'what to buy, cut and join?' },
 ] as const;

@@ -12,7 +12,7 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import compute, reference, runs, shelf, shoots
+from wenlo.api.routers import compute, place, reference, runs, shelf, shoots
 from wenlo.core.errors import NotFound
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
@@ -73,7 +73,7 @@ def create_app(settings: Settings) -> FastAPI:
             response.headers.setdefault(name, value)
         return response
 
-    for router in (reference.router, compute.router, runs.router, shoots.router, shelf.router):
+    for router in (reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router):
         app.include_router(router)
     if settings.front_end is not None:
         _serve_front_end(app, settings)

@@ -200,4 +200,6 @@ class Catalogue(BaseModel):
     kinds: list[KindAnswer]
     materials: list[Option]
     saws: list[Option]
+    roles: list[Option]
+    board_faces: list[Option]
     limits: list[LimitAnswer]

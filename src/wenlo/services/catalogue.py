@@ -6,11 +6,14 @@ from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
+from wenlo.core.advice.roles import ROLES
+from wenlo.core.advice.standing_things import FACES
 from wenlo.core.data import bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import item_type
+from wenlo.core.shoot.standing import Alcove, Block, Board
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -163,7 +166,22 @@ def limits() -> list[Limit]:
         for kind in kinds().values()
         for limit in _limits(kind.parameters, "design.")
     ]
-    return [*_limits(Shoot, ""), *of_kinds]
+    of_pieces = [
+        replace(limit, path=f"{tag}:{limit.path}")
+        for tag, piece in (("board", Board), ("block", Block))
+        for limit in _limits(piece, "brief.pieces.*.")
+    ]
+    return [*_limits(Shoot, ""), *_limits(Alcove, "brief.room.alcove."), *of_kinds, *of_pieces]
+
+
+def roles() -> list[Choice]:
+    """Jobs that lights and boards are placed for."""
+    return [Choice(id=key, name=name, detail=what) for key, (name, what) in ROLES.items()]
+
+
+def board_faces() -> list[Choice]:
+    """What boards in the set are faced with."""
+    return [Choice(id=key, name=name) for key, name in FACES.items()]
 
 
 def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:

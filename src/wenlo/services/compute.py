@@ -36,8 +36,10 @@ from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
+from wenlo.services.place_results import balance, flow, place, role
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.runs import Told
+from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
 
 SHADOW_POINTS = 121
@@ -343,6 +345,11 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "light_map": light_map,
     "becomes": becomes,
     "mirror": mirror,
+    "place": place,
+    "flow": flow,
+    "role": role,
+    "balance": balance,
+    "set_file": set_file,
 }
 
 LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {

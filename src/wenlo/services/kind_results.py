@@ -27,14 +27,16 @@ from wenlo.services.opened import opened
 from wenlo.services.runs import Told
 
 
-def _outlines(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:
+def outlines_drawn(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:
+    """Outlines as they travel."""
     return [
         r.OutlineDrawn(id=o.id, look=o.look, points=[[round(float(x), 4) for x in p] for p in o.points])
         for o in outlines
     ]
 
 
-def _lamps(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
+def lamps_drawn(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
+    """Lamps of a drawing as they travel."""
     return [
         r.LampDrawn(
             place=[round(float(x), 4) for x in lamp.place], aim=[round(float(x), 4) for x in lamp.aim], face=lamp.face,
@@ -52,7 +54,7 @@ def drawn(brief: Brief, design: Any) -> r.ModifierDrawn:
     plan, plan_lamps = plan_view(arrangement)
     axes = np.stack([design.direction, np.array([0.0, 0.0, 1.0])])
     return r.ModifierDrawn(
-        side=_outlines(side), side_lamps=_lamps(side_lamps), plan=_outlines(plan), plan_lamps=_lamps(plan_lamps),
+        side=outlines_drawn(side), side_lamps=lamps_drawn(side_lamps), plan=outlines_drawn(plan), plan_lamps=lamps_drawn(plan_lamps),
         marks=[
             r.MarkDrawn(
                 path=m.path, label=m.label, start=[float(x) for x in axes @ m.start], end=[float(x) for x in axes @ m.end]

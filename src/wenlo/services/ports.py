@@ -154,7 +154,10 @@ class Transactions(Protocol[S_co]):
         """Begin."""
 
 
-Task = Literal["figures", "advice", "build", "picture", "light_map", "becomes", "mirror"]
+Task = Literal[
+    "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
+    "set_file",
+]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]
 

@@ -7,21 +7,9 @@ import { lightMapQuery } from '../../shared/api/queries';
 import { ActionBands, LIGHT_LEVELS, LightBands } from '../../shared/drawing/LightBands';
 import { isPerson, PlanView } from '../../shared/drawing/PlanView';
 import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
+import { LAYERS, type Layer } from '../../shared/light/layers';
 import { formatLength } from '../../shared/units/length';
 
-type Layer = Schemas['LightMapResult']['layer'];
-const LAYERS: { value: Layer | 'none'; label: string }[] = [
-  { value: 'none', label: 'no light drawn' },
-  { value: 'face_level', label: 'light at face height' },
-  { value: 'action', label: 'light over the action area' },
-  { value: 'floor', label: 'light on the floor' },
-  { value: 'ceiling', label: 'light on the ceiling' },
-  { value: 'backdrop', label: 'light on the backdrop' },
-  { value: 'left wall', label: 'light on the left wall' },
-  { value: 'right wall', label: 'light on the right wall' },
-  { value: 'end wall', label: 'light on the end wall' },
-  { value: 'wall behind the camera', label: 'light behind the camera' },
-];
 const FLAT: Layer[] = ['face_level', 'floor', 'ceiling'];
 
 function Elevation({ map, units }: { map: Schemas['LightMapResult']; units: Shoot['units'] }) {

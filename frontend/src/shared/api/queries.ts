@@ -120,3 +120,29 @@ export const adviceQuery = (document: Shoot, gauge: GaugeKey) =>
     queryFn: () => answer(api.POST('/api/advice', { body: { document, gauge } })),
     retry: false,
   });
+
+const PLACE_STALE_MS = 60_000;
+
+export const flowQuery = (document: Shoot, lamp: number | null) =>
+  queryOptions({
+    queryKey: ['flow', lamp, document.brief, document.design],
+    queryFn: ({ signal }) =>
+      lamp === null
+        ? null
+        : answer(api.POST('/api/flow', { body: { document, lamp, editor: mapEditor }, signal })),
+    placeholderData: (previous) => previous,
+    staleTime: PLACE_STALE_MS,
+    enabled: lamp !== null,
+    retry: false,
+  });
+
+export const balanceQuery = (document: Shoot, enabled: boolean) =>
+  queryOptions({
+    queryKey: ['balance', document.brief, document.design],
+    queryFn: ({ signal }) =>
+      answer(api.POST('/api/balance', { body: { document, editor: mapEditor }, signal })),
+    placeholderData: (previous) => previous,
+    staleTime: PLACE_STALE_MS,
+    enabled,
+    retry: false,
+  });

@@ -130,3 +130,38 @@ export function develop(
   }
   return pixels;
 }
+
+/** Bands of a difference in stops: dark blue is less, brown is more, pale is the same; AA-safe beside each other. */
+export const DIFFERENCE_BANDS = [
+  { below: -2.5, colour: '#12324f', label: '−3' },
+  { below: -1.5, colour: '#2c5f8a', label: '−2' },
+  { below: -0.5, colour: '#7fa9c9', label: '−1' },
+  { below: 0.5, colour: '#f2eee4', label: 'same' },
+  { below: 1.5, colour: '#e3b77a', label: '+1' },
+  { below: 2.5, colour: '#b8742a', label: '+2' },
+  { below: Number.POSITIVE_INFINITY, colour: '#6e3a0c', label: '+3' },
+];
+const DARK = 1e-4;
+
+/** The second picture against the first, pixel by pixel, in bands of stops. */
+export function differenceOf(
+  a: RawPicture,
+  weightsA: number[][],
+  b: RawPicture,
+  weightsB: number[][],
+): { pixels: Uint8ClampedArray<ArrayBuffer>; bands: typeof DIFFERENCE_BANDS } {
+  const count = a.width * a.height;
+  const linear = halves();
+  const [first, second] = [combined(a, weightsA), combined(b, weightsB)];
+  const pixels = new Uint8ClampedArray(4 * count);
+  const colours = DIFFERENCE_BANDS.map((band) => rgb(band.colour));
+  const at = (places: Uint16Array, i: number) =>
+    Math.max(luminance([0, 1, 2].map((k) => linear[places[3 * i + k] ?? 0] ?? 0)), DARK);
+  for (let i = 0; i < count; i++) {
+    const stops = Math.log2(at(second, i) / at(first, i));
+    const colour = colours[DIFFERENCE_BANDS.findIndex((band) => stops < band.below)] ?? [0, 0, 0];
+    for (let k = 0; k < 3; k++) pixels[4 * i + k] = colour[k] ?? 0;
+    pixels[4 * i + 3] = 255;
+  }
+  return { pixels, bands: DIFFERENCE_BANDS };
+}

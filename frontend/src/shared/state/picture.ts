@@ -25,9 +25,12 @@ const SETTLE_MS = 250;
 
 /** What the light in the picture depends on. */
 export function pictureKey(document: Shoot): string {
-  const { lamp, camera, subject, backdrop, room, others, haze } = document.brief;
+  const { lamp, camera, subject, backdrop, room, others, haze, pieces, day } = document.brief;
   const { shutter, iso: _iso, white_balance: _white, ...lens } = camera;
-  const standing = others.map(({ power: _power, on: _on, gel: _gel, name: _name, ...rest }) => rest);
+  const standing = others.map(
+    ({ power: _power, on: _on, gel: _gel, name: _name, locked: _locked, seen: _seen, ...rest }) => rest,
+  );
+  const things = pieces.map(({ name: _name, locked: _locked, ...rest }) => rest);
   // what moves is smeared by the time of the exposure
   const time = subject.movement > 0 ? [shutter, lamp.power] : [];
   return JSON.stringify([
@@ -40,6 +43,8 @@ export function pictureKey(document: Shoot): string {
     room,
     standing,
     haze,
+    things,
+    day,
     time,
   ]);
 }

@@ -40,7 +40,10 @@ export function outside(
 /** Under which path the limits of a number are published: by the kind for a design, one for all places in a list. */
 export function limitPath(path: string, document: Shoot | null): string {
   const plain = path.replace(/\.\d+\./g, '.*.');
-  return path.startsWith('design.') && document ? `${document.design.kind}:${plain}` : plain;
+  if (path.startsWith('design.') && document) return `${document.design.kind}:${plain}`;
+  const piece = /^brief\.pieces\.(\d+)\./.exec(path);
+  if (piece && document) return `${document.brief.pieces[Number(piece[1])]?.kind}:${plain}`;
+  return plain;
 }
 
 /** What stands where the document leaves a number open. */

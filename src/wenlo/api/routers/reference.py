@@ -40,6 +40,7 @@ def read_catalogue() -> Catalogue:
         lamps=options(catalogue.lamps()), sheets=options(catalogue.sheets()), finishes=options(catalogue.finishes()),
         sensors=options(catalogue.sensors()), gels=options(catalogue.gel_choices()),
         subjects=options(catalogue.subjects()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
+        roles=options(catalogue.roles()), board_faces=options(catalogue.board_faces()),
         kinds=[
             KindAnswer(
                 id=k.id, name=k.name, good=k.good, bad=k.bad, replaces=list(k.replaces), mistakes=list(k.mistakes), daylight=k.daylight,

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -124,3 +125,11 @@ def side_view(design: ModifierParameters, arrangement: Arrangement) -> tuple[tup
 def plan_view(arrangement: Arrangement) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
     """Outlines and lamps from above: to the camera's right, and away from it."""
     return _projected(arrangement, np.array([[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]]))
+
+
+def elevation(
+    arrangement: Arrangement, way: Literal["side", "front"]
+) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
+    """Outlines and lamps of the set from its side (away from the camera, and up) or as the camera looks (right, and up)."""
+    level = np.array([0.0, 1.0, 0.0]) if way == "side" else np.array([1.0, 0.0, 0.0])
+    return _projected(arrangement, np.stack([level, np.array([0.0, 0.0, 1.0])]))

@@ -1,9 +1,9 @@
 // The fewest flags for the surfaces that the Brief wants dark: asked for, followed, listed and drawn.
 import { Button, Spin } from 'antd';
 import { useEffect, useState } from 'react';
-import type { Shoot } from '../../shared/api/client';
-import { useFlags } from '../../shared/api/queries';
-import { useFlagMarks } from '../../shared/state/flags';
+import type { Shoot } from '../api/client';
+import { useFlags } from '../api/queries';
+import { useFlagMarks } from '../state/flags';
 
 const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}`;
 

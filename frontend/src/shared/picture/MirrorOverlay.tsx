@@ -1,6 +1,6 @@
 // What each part of the thing mirrors, laid over the predicted picture.
-import { cellPath, labelPlace } from '../../shared/drawing/mirrorCells';
-import type { Mirrors } from '../../shared/state/mirrors';
+import { cellPath, labelPlace } from '../drawing/mirrorCells';
+import type { Mirrors } from '../state/mirrors';
 
 /** Smaller parts have no room for a number. */
 const LABELLED = 0.05;

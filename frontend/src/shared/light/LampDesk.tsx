@@ -2,27 +2,33 @@
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Popover, Switch } from 'antd';
 import { useState } from 'react';
-import type { Catalogue, Figures, Shoot } from '../../shared/api/client';
-import { edit, useShoot } from '../../shared/state/store';
-import { Choice } from '../../shared/ui/Choice';
-import { Quantity } from '../../shared/ui/Quantity';
-import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import type { Catalogue, Figures, Shoot } from '../api/client';
+import { edit, useShoot } from '../state/store';
+import { Choice } from '../ui/Choice';
+import { Quantity } from '../ui/Quantity';
+import { ShelfChoice } from '../ui/ShelfChoice';
 
 type Other = Shoot['brief']['others'][number];
 
-const AIMS = [
+export const AIMS = [
   { id: 'subject', name: 'the subject' },
   { id: 'backdrop', name: 'the backdrop' },
   { id: 'ceiling', name: 'straight up' },
   { id: 'floor', name: 'straight down' },
+  { id: 'point', name: 'a point of its own' },
 ];
 
-const LAMP: Omit<Other, 'name'> = {
+export const LAMP: Omit<Other, 'name'> = {
   id: 'bulb_15',
   x: -1,
   y: 1,
   z: 1.8,
   aim: 'subject',
+  aim_x: 0,
+  aim_y: 0,
+  aim_z: 1.25,
+  seen: false,
+  locked: false,
   power: 1,
   gel: 'none',
   on: true,
@@ -38,14 +44,10 @@ function stops(value: number | null): string {
   return `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)}`;
 }
 
-function Editor(props: { index: number; other: Other; data: Catalogue; close: () => void }) {
-  const { index, other, data, close } = props;
-  const others = useShoot((s) => s.document?.brief.others ?? NO_LAMPS);
-  const path = `brief.others.${index}`;
-  const window = other.id === 'window';
+/** Where a thing stands, typed. */
+export function PlaceFields({ path }: { path: string }) {
   return (
-    <div className="lamp-editor">
-      {window ? null : <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />}
+    <>
       <Quantity
         path={`${path}.x`}
         kind="length"
@@ -54,6 +56,22 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
       />
       <Quantity path={`${path}.y`} kind="length" label="Behind" hint="− is toward the camera" />
       <Quantity path={`${path}.z`} kind="length" label="Height" />
+    </>
+  );
+}
+
+function Editor(props: { index: number; other: Other; data: Catalogue; close: () => void }) {
+  const { index, other, data, close } = props;
+  const others = useShoot((s) => s.document?.brief.others ?? NO_LAMPS);
+  const path = `brief.others.${index}`;
+  const window = other.id === 'window';
+  const afar = other.id === 'sun' || other.id === 'sky';
+  return (
+    <div className="lamp-editor">
+      {window || afar ? null : (
+        <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />
+      )}
+      {afar ? null : <PlaceFields path={path} />}
       {window ? (
         <>
           <Quantity
@@ -65,7 +83,7 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
           <Quantity path={`${path}.height`} kind="length" label="Opening" />
           <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="overcast, on open ground" />
         </>
-      ) : (
+      ) : afar ? null : (
         <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
       )}
       <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
@@ -163,7 +181,7 @@ export function LampDesk({
   const daylight = data.kinds.find((k) => k.id === document.design.kind)?.daylight ?? false;
   const add = (other: Other) =>
     edit([{ path: 'brief.others', value: [...others, other] }], `${other.name} added`);
-  const full = others.length >= 6;
+  const full = others.length >= 12;
   return (
     <section className="panel lamp-desk" aria-label="Lamp desk">
       <h2 title="Stops against all the light at the face">Lamp desk</h2>

@@ -2,11 +2,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Figures, Shoot } from '../../shared/api/client';
-import { curvesQuery } from '../../shared/api/queries';
-import { develop, lampWeights, type OutlinePlace, separation } from '../../shared/picture/develop';
-import { useMirrors } from '../../shared/state/mirrors';
-import { usePicture, usePictureInStep } from '../../shared/state/picture';
+import type { Figures, Shoot } from '../api/client';
+import { curvesQuery } from '../api/queries';
+import { develop, lampWeights, type OutlinePlace, separation } from '../picture/develop';
+import { useMirrors } from '../state/mirrors';
+import { usePicture, usePictureInStep } from '../state/picture';
 import { MirrorOverlay } from './MirrorOverlay';
 
 type View = 'as set' | 'right' | 'stops' | 'outline';

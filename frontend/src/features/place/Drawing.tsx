@@ -1,0 +1,230 @@
+// One working drawing of the set, from above or in an elevation: everything on it is chosen, dragged and turned here.
+import { type ReactNode, useRef } from 'react';
+import type { Figures, Schemas, Shoot } from '../../shared/api/client';
+import { Handle } from '../../shared/drawing/Handle';
+import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
+import type { Scale } from '../../shared/drawing/scale';
+import { choose, usePlace } from '../../shared/state/place';
+import { edit } from '../../shared/state/store';
+import { project, ThingShape, type View } from './ThingShape';
+import { moveTo, snap, type Thing, wrap } from './things';
+
+export type Room = { left: number; right: number; front: number; back: number; height: number };
+
+export const roomOf = (d: Figures['drawing']): Room => ({
+  left: d.room_left,
+  right: d.room_right,
+  front: d.room_front,
+  back: d.room_back,
+  height: d.room_height,
+});
+
+/** The thing's two numbers on a drawing, put back into a place. */
+const unproject = (view: View, a: number, b: number) =>
+  view === 'plan' ? { x: a, y: b } : view === 'side' ? { y: a, z: b } : { x: a, z: b };
+
+function Movable(props: {
+  thing: Thing;
+  things: Thing[];
+  document: Shoot;
+  view: View;
+  scale: Scale;
+  room: Room;
+  children: ReactNode;
+}) {
+  const { thing, things, document, view, scale: s, room } = props;
+  const chosen = usePlace((p) => p.chosen);
+  const start = useRef<{ document: Shoot; moved: Thing[]; at: [number, number] }>({
+    document,
+    moved: [],
+    at: [0, 0],
+  });
+  const isChosen = chosen.includes(thing.key);
+  return (
+    <g
+      className={`thing${isChosen ? ' is-chosen' : ''}${thing.hidden ? ' is-hidden' : ''}${thing.locked ? ' is-locked' : ''}`}
+      data-thing={thing.key}
+      onPointerDownCapture={(event) => {
+        if (event.shiftKey || event.ctrlKey || event.metaKey) choose(thing.key, true);
+        else if (!isChosen) choose(thing.key);
+      }}
+    >
+      <Handle
+        label={thing.name}
+        cursor="move"
+        onStart={() => {
+          const keys = usePlace.getState().chosen;
+          start.current = {
+            document,
+            moved: things.filter((t) => keys.includes(t.key) || t.key === thing.key),
+            at: project(view, thing),
+          };
+        }}
+        onDrag={(dx, dy) => {
+          const { moved, at } = start.current;
+          let [a, b] = [at[0] + s.metres(dx), at[1] - s.metres(dy)];
+          if (view === 'plan') {
+            const still = things.filter((t) => !moved.some((m) => m.key === t.key) && t.kind !== 'backdrop');
+            const drawn = snap({ x: a, y: b }, still, room, s.perMetre);
+            [a, b] = [drawn.x, drawn.y];
+            usePlace.setState({ guides: drawn.guides });
+          }
+          const edits = moved.flatMap((m) => {
+            const [pa, pb] = project(view, m);
+            return moveTo(start.current.document, m, unproject(view, pa + a - at[0], pb + b - at[1]));
+          });
+          if (edits.length) edit(edits, `${thing.name} moved`);
+        }}
+      >
+        {props.children}
+      </Handle>
+    </g>
+  );
+}
+
+/** A knob that turns a board or block, and one that takes hold of where a lamp is aimed. */
+function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
+  const { thing, document, scale: s } = props;
+  const start = useRef({ x: 0, y: 0 });
+  const index = Number(thing.key.split('.').pop());
+  if (thing.locked) return null;
+  if (thing.turn !== null) {
+    const turn = (thing.turn * Math.PI) / 180;
+    const reach = 34;
+    const [kx, ky] = [s.x(thing.x) + Math.sin(turn) * reach, s.y(thing.y) + Math.cos(turn) * reach];
+    return (
+      <Handle
+        label={`turn ${thing.name}`}
+        cursor="grab"
+        onStart={() => {
+          start.current = { x: kx, y: ky };
+        }}
+        onDrag={(dx, dy) => {
+          const [vx, vy] = [start.current.x + dx - s.x(thing.x), start.current.y + dy - s.y(thing.y)];
+          const degrees = Math.round((Math.atan2(vx, vy) * 180) / Math.PI);
+          edit([{ path: `${thing.key}.turn`, value: wrap(degrees) }], `${thing.name} turned`);
+        }}
+      >
+        <path d={`M${s.x(thing.x)} ${s.y(thing.y)} L${kx} ${ky}`} className="knob-line" />
+        <circle cx={kx} cy={ky} r={6} className="knob" />
+        <circle cx={kx} cy={ky} r={13} className="grip" />
+      </Handle>
+    );
+  }
+  const lamp = thing.kind === 'lamp' ? document.brief.others[index] : undefined;
+  if (!lamp) return null;
+  const aims = {
+    subject: { x: 0, y: 0 },
+    backdrop: { x: 0, y: document.brief.backdrop.distance },
+    point: { x: lamp.aim_x, y: lamp.aim_y },
+    ceiling: null,
+    floor: null,
+  };
+  const aim = aims[lamp.aim];
+  if (!aim) return null;
+  return (
+    <Handle
+      label={`where ${thing.name} is aimed`}
+      cursor="grab"
+      onStart={() => {
+        start.current = aim;
+      }}
+      onDrag={(dx, dy) => {
+        const at = { x: start.current.x + s.metres(dx), y: start.current.y - s.metres(dy) };
+        edit(
+          [
+            { path: `${thing.key}.aim`, value: 'point' },
+            { path: `${thing.key}.aim_x`, value: Math.round(at.x * 100) / 100 },
+            { path: `${thing.key}.aim_y`, value: Math.round(at.y * 100) / 100 },
+          ],
+          `${thing.name} aimed`,
+        );
+      }}
+    >
+      <path d={`M${s.x(lamp.x)} ${s.y(lamp.y)} L${s.x(aim.x)} ${s.y(aim.y)}`} className="aim-line" />
+      <circle cx={s.x(aim.x)} cy={s.y(aim.y)} r={5} className="knob aim-knob" />
+      <circle cx={s.x(aim.x)} cy={s.y(aim.y)} r={13} className="grip" />
+    </Handle>
+  );
+}
+
+/** What stands in the set, drawn in order: furniture first, then the modifier, boards, lamps and meters. */
+export function SetShapes(props: {
+  things: Thing[];
+  document: Shoot;
+  view: View;
+  scale: Scale;
+  room: Room;
+  outlines: Schemas['OutlineDrawn'][];
+  lamps: Schemas['LampDrawn'][];
+  /** What a drawing leaves faint: all that is on the near side of a cut. */
+  faint?: (thing: Thing) => boolean;
+}) {
+  const { things, document, view, scale, room } = props;
+  const chosen = usePlace((p) => p.chosen);
+  const place = usePlace((p) => p.place);
+  const order = ['block', 'key', 'board', 'window', 'lamp', 'meter'];
+  const drawn = things
+    .filter((t) => order.includes(t.kind))
+    .sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
+  const label = (thing: Thing) => {
+    if (thing.kind !== 'meter') return undefined;
+    const got = place?.meters[Number(thing.key.split('.').pop())];
+    if (!got || got.name !== thing.name) return thing.name;
+    return got.stops === null ? 'dark' : `${got.stops >= 0 ? '+' : '−'}${Math.abs(got.stops).toFixed(1)}`;
+  };
+  return (
+    <>
+      {drawn.map((thing) => (
+        <g key={thing.key} opacity={props.faint?.(thing) ? 0.25 : 1}>
+          <Movable thing={thing} things={things} document={document} view={view} scale={scale} room={room}>
+            {thing.kind === 'key' ? (
+              <ModifierShapes outlines={props.outlines} lamps={props.lamps} scale={scale} />
+            ) : (
+              <ThingShape
+                thing={thing}
+                document={document}
+                view={view}
+                scale={scale}
+                room={room}
+                label={label(thing)}
+              />
+            )}
+          </Movable>
+        </g>
+      ))}
+      {view === 'plan'
+        ? drawn
+            .filter((t) => chosen.includes(t.key))
+            .map((t) => <Knobs key={t.key} thing={t} document={document} scale={scale} />)
+        : null}
+    </>
+  );
+}
+
+/** Marks where something cannot stand, with the sentence on it. */
+export function Clashes(props: { view: View; scale: Scale }) {
+  const place = usePlace((p) => p.place);
+  const { view, scale: s } = props;
+  return (
+    <>
+      {(place?.clashes ?? []).map((clash) => {
+        const [x = 0, y = 0, z = 0] = clash.place;
+        const [a, b] = project(view, { x, y, z });
+        return (
+          <g
+            key={clash.text}
+            transform={`translate(${s.x(a) + 10} ${s.y(b) - 10})`}
+            className={`clash clash-${clash.level === 'cannot' ? 'cannot' : 'look'}`}
+          >
+            <title>{clash.text}</title>
+            <path d="M0 -9 L9 7 H-9 Z" />
+            <text y={5} textAnchor="middle">
+              !
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}

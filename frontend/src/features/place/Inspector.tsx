@@ -1,0 +1,317 @@
+// What is chosen, in numbers; and what can be done with it.
+import {
+  CopyOutlined,
+  DeleteOutlined,
+  EyeInvisibleOutlined,
+  EyeOutlined,
+  LockOutlined,
+  SwapOutlined,
+  UnlockOutlined,
+} from '@ant-design/icons';
+import { Button, Input, Tooltip } from 'antd';
+import type { Catalogue, Shoot } from '../../shared/api/client';
+import { AIMS, PlaceFields } from '../../shared/light/LampDesk';
+import { choose, chooseNone, usePlace } from '../../shared/state/place';
+import { edit, useShoot } from '../../shared/state/store';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import { RoomFields } from './RoomFields';
+import { copyAll, removeAll, type Thing } from './things';
+
+const YES_NO = [
+  { id: 'true', name: 'yes' },
+  { id: 'false', name: 'no' },
+];
+const FACINGS = [
+  { id: 'key', name: 'the modifier' },
+  { id: 'camera', name: 'the camera' },
+  { id: 'backdrop', name: 'the backdrop' },
+  { id: 'up', name: 'straight up' },
+  { id: 'down', name: 'straight down' },
+  { id: 'left', name: 'left' },
+  { id: 'right', name: 'right' },
+];
+
+function Name({ path, name }: { path: string; name: string }) {
+  return (
+    <div className="field">
+      <span className="field-label">Name</span>
+      <Input
+        key={name}
+        size="small"
+        defaultValue={name}
+        maxLength={120}
+        aria-label="Name"
+        onBlur={(e) => {
+          const typed = e.currentTarget.value.trim();
+          if (typed && typed !== name) edit([{ path: `${path}.name`, value: typed }], `Named ${typed}`);
+        }}
+        onPressEnter={(e) => e.currentTarget.blur()}
+      />
+    </div>
+  );
+}
+
+function LampFields(props: { document: Shoot; index: number; path: string; data: Catalogue }) {
+  const { path, data } = props;
+  const other = props.document.brief.others[props.index];
+  if (!other) return null;
+  if (other.id === 'sun' || other.id === 'sky')
+    return (
+      <>
+        {other.id === 'sky' ? (
+          <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="of an overcast sky" />
+        ) : null}
+        <DayFields />
+      </>
+    );
+  if (other.id === 'window')
+    return (
+      <>
+        <PlaceFields path={path} />
+        <Quantity path={`${path}.width`} kind="length" label="Width" hint="in the nearest wall" />
+        <Quantity path={`${path}.height`} kind="length" label="Opening" />
+        <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="overcast, on open ground" />
+      </>
+    );
+  return (
+    <>
+      <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />
+      <Quantity path={`${path}.power`} kind="share" label="Power" />
+      <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
+      <PlaceFields path={path} />
+      <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
+      {other.aim === 'point' ? (
+        <>
+          <Quantity path={`${path}.aim_x`} kind="length" label="… to the right" />
+          <Quantity path={`${path}.aim_y`} kind="length" label="… behind" />
+          <Quantity path={`${path}.aim_z`} kind="length" label="… height" />
+        </>
+      ) : null}
+      <Choice path={`${path}.seen`} label="Meant to be seen" options={YES_NO} />
+    </>
+  );
+}
+
+export function DayFields() {
+  return (
+    <>
+      <Quantity path="brief.day.hour" kind="number" label="Hour" hint="of the clock; 9.5 is half past nine" />
+      <DateField />
+      <Quantity path="brief.day.latitude" kind="degrees" label="Latitude" hint="+ is north" />
+      <Quantity path="brief.day.longitude" kind="degrees" label="Longitude" hint="+ is east" />
+      <Quantity path="brief.day.zone" kind="number" label="Clock ahead" hint="hours, of world time" />
+      <Quantity path="brief.day.heading" kind="degrees" label="Camera looks" hint="0 north, 90 east" />
+    </>
+  );
+}
+
+function DateField() {
+  const held = useShoot((s) => s.document?.brief.day.date ?? '');
+  return (
+    <div className="field">
+      <span className="field-label">Date</span>
+      <input
+        type="date"
+        className="date-field"
+        aria-label="Date"
+        value={held}
+        onChange={(e) => {
+          if (e.currentTarget.value)
+            edit([{ path: 'brief.day.date', value: e.currentTarget.value }], `Date ${e.currentTarget.value}`);
+        }}
+      />
+    </div>
+  );
+}
+
+function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
+  const { thing, document, data } = props;
+  const index = Number(thing.key.split('.').pop());
+  const path = thing.key;
+  if (thing.kind === 'key')
+    return (
+      <>
+        <Quantity path="design.key_angle" kind="degrees" label="Key angle" hint="+ is camera right" />
+        <p className="faint-words">Its size, sheet and lamp are changed on the Shape stage.</p>
+      </>
+    );
+  if (thing.kind === 'camera')
+    return (
+      <>
+        <Quantity path="brief.camera.distance" kind="length" label="From the face" />
+        <Quantity path="brief.camera.rise" kind="degrees" label="Looks down" />
+        <Quantity path="brief.camera.focal_length" kind="millimetres" label="Lens" />
+      </>
+    );
+  if (thing.kind === 'backdrop')
+    return (
+      <>
+        <Quantity path="brief.backdrop.distance" kind="length" label="Behind the face" />
+        <ShelfChoice
+          path="brief.backdrop.finish"
+          label="Backdrop"
+          options={data.finishes}
+          category="backdrop"
+        />
+      </>
+    );
+  if (thing.kind === 'meter')
+    return (
+      <>
+        <Name path={path} name={thing.name} />
+        <PlaceFields path={path} />
+        <Choice path={`${path}.facing`} label="Faces" options={FACINGS} />
+        <Choice
+          path={`${path}.receptor`}
+          label="Receptor"
+          options={[
+            { id: 'flat', name: 'flat' },
+            { id: 'dome', name: 'dome' },
+          ]}
+        />
+      </>
+    );
+  if (thing.kind === 'board' || thing.kind === 'block') {
+    const piece = document.brief.pieces[index];
+    return (
+      <>
+        <Name path={path} name={thing.name} />
+        <PlaceFields path={path} />
+        <Quantity path={`${path}.turn`} kind="degrees" label="Turn" hint="0 faces the camera, + its right" />
+        {piece?.kind === 'board' ? (
+          <Quantity path={`${path}.tilt`} kind="degrees" label="Tilt" hint="+ faces up" />
+        ) : null}
+        <Quantity path={`${path}.width`} kind="length" label="Width" />
+        <Quantity path={`${path}.height`} kind="length" label="Height of it" />
+        {piece?.kind === 'block' ? (
+          <>
+            <Quantity path={`${path}.depth`} kind="length" label="Depth" />
+            <ShelfChoice path={`${path}.finish`} label="Finish" options={data.finishes} category="backdrop" />
+          </>
+        ) : (
+          <Choice path={`${path}.face`} label="Face" options={data.board_faces} />
+        )}
+      </>
+    );
+  }
+  return (
+    <>
+      <Name path={path} name={thing.name} />
+      <LampFields document={document} index={index} path={path} data={data} />
+    </>
+  );
+}
+
+/** What can be done with all that is chosen. */
+export function Actions({ document, things }: { document: Shoot; things: Thing[] }) {
+  const chosen = usePlace((p) => p.chosen);
+  const mine = things.filter((t) => chosen.includes(t.key) && t.key.includes('.'));
+  if (!mine.length) return null;
+  const keys = mine.map((t) => t.key);
+  const one = mine[0];
+  const locked = mine.every((t) => t.locked);
+  const hidden = mine.every((t) => t.hidden);
+  const canLock = mine.every((t) => t.kind !== 'meter');
+  const canHide = mine.every((t) => t.kind === 'board' || t.kind === 'block' || t.kind === 'lamp');
+  const what = mine.length === 1 ? (one?.name ?? '') : `${mine.length} things`;
+  return (
+    <div className="thing-actions" role="toolbar" aria-label={`What to do with ${what}`}>
+      <Tooltip title="Copy (D)">
+        <Button
+          size="small"
+          icon={<CopyOutlined />}
+          aria-label="Copy"
+          onClick={() => edit(copyAll(document, keys, false), `${what} copied`)}
+        />
+      </Tooltip>
+      <Tooltip title="The same on the other side of the camera's line (M)">
+        <Button
+          size="small"
+          icon={<SwapOutlined />}
+          aria-label="Mirror a copy"
+          onClick={() => edit(copyAll(document, keys, true), `${what} mirrored`)}
+        />
+      </Tooltip>
+      {canLock ? (
+        <Tooltip title={locked ? 'Let it be moved (L)' : 'Lock it in its place (L)'}>
+          <Button
+            size="small"
+            icon={locked ? <UnlockOutlined /> : <LockOutlined />}
+            aria-label={locked ? 'Unlock' : 'Lock'}
+            onClick={() => edit(lockEdits(mine), `${what} ${locked ? 'unlocked' : 'locked'}`)}
+          />
+        </Tooltip>
+      ) : null}
+      {canHide ? (
+        <Tooltip title={hidden ? 'Bring it in (H)' : 'Carry it out of the set (H)'}>
+          <Button
+            size="small"
+            icon={hidden ? <EyeOutlined /> : <EyeInvisibleOutlined />}
+            aria-label={hidden ? 'Bring in' : 'Carry out'}
+            onClick={() => edit(hideEdits(mine), `${what} ${hidden ? 'in' : 'out'}`)}
+          />
+        </Tooltip>
+      ) : null}
+      <Tooltip title="Take it away (Delete)">
+        <Button
+          size="small"
+          danger
+          icon={<DeleteOutlined />}
+          aria-label="Take away"
+          onClick={() => {
+            chooseNone();
+            edit(removeAll(document, keys), `${what} taken away`);
+          }}
+        />
+      </Tooltip>
+    </div>
+  );
+}
+
+/** Lock what is loose, or let all go when everything is locked. */
+export const lockEdits = (mine: Thing[]) => {
+  const to = !mine.every((t) => t.locked);
+  return mine.filter((t) => t.kind !== 'meter').map((t) => ({ path: `${t.key}.locked`, value: to }));
+};
+
+/** Carry out what is in, or bring all in when everything is out; lamps are switched. */
+export const hideEdits = (mine: Thing[]) => {
+  const out = !mine.every((t) => t.hidden);
+  return mine
+    .filter((t) => t.kind === 'board' || t.kind === 'block' || t.kind === 'lamp')
+    .map((t) =>
+      t.kind === 'lamp' ? { path: `${t.key}.on`, value: !out } : { path: `${t.key}.hidden`, value: out },
+    );
+};
+
+export function Inspector(props: { document: Shoot; things: Thing[]; data: Catalogue }) {
+  const { document, things, data } = props;
+  const chosen = usePlace((p) => p.chosen);
+  const mine = things.filter((t) => chosen.includes(t.key));
+  const one = mine.length === 1 ? mine[0] : undefined;
+  return (
+    <section className="panel inspector" aria-label="What is chosen">
+      <div className="inspector-head">
+        <h2>{one ? one.name : mine.length ? `${mine.length} things` : 'Room'}</h2>
+        <Actions document={document} things={things} />
+      </div>
+      {one ? (
+        <Fields thing={one} document={document} data={data} />
+      ) : mine.length ? (
+        <ul className="chosen-list">
+          {mine.map((t) => (
+            <li key={t.key}>
+              <button type="button" className="link" onClick={() => choose(t.key)}>
+                {t.name}
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <RoomFields document={document} data={data} />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,124 @@
+// Looks of the set: keep, switch, compare.
+import { DeleteOutlined } from '@ant-design/icons';
+import { Button, Checkbox, Input } from 'antd';
+import { useState } from 'react';
+import type { Catalogue, Shoot } from '../../shared/api/client';
+import { edit } from '../../shared/state/store';
+import { capture, isOn, lookDifferences, take } from './looks';
+
+export function LooksTab(props: {
+  document: Shoot;
+  data: Catalogue;
+  compared: number[];
+  compare: (pair: number[]) => void;
+}) {
+  const { document, data, compared, compare } = props;
+  const { looks } = document;
+  const [name, setName] = useState('');
+  const full = looks.length >= 9;
+  const keep = () => {
+    const called = name.trim() || `look ${looks.length + 1}`;
+    edit([{ path: 'looks', value: [...looks, capture(document, called)] }], `Look kept: ${called}`);
+    setName('');
+  };
+  const controls = data.kinds.find((k) => k.id === document.design.kind)?.controls ?? [];
+  const label = (path: string) =>
+    controls.find((c) => c.path === path)?.label ?? path.replace('design.', '').replaceAll('_', ' ');
+  const [a, b] = compared.map((i) => looks[i]);
+  return (
+    <section className="panel looks" aria-label="Looks">
+      <h2>Looks</h2>
+      <p className="faint-words">
+        A look keeps the lamps' settings, what is carried out, and the modifier. Switch with Shift and its
+        number.
+      </p>
+      <ol className="look-list">
+        {looks.map((look, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a look is its place in the list
+          <li key={`${look.name} ${i}`} className={isOn(document, look) ? 'is-on' : ''}>
+            <Checkbox
+              checked={compared.includes(i)}
+              aria-label={`Compare ${look.name}`}
+              onChange={(e) =>
+                compare(e.target.checked ? [...compared, i].slice(-2) : compared.filter((k) => k !== i))
+              }
+            />
+            <Button
+              size="small"
+              type={isOn(document, look) ? 'primary' : 'default'}
+              aria-pressed={isOn(document, look)}
+              title={`Bring this look on (Shift ${i + 1})`}
+              onClick={() => edit(take(document, look), `Look: ${look.name}`)}
+            >
+              {i + 1} {look.name}
+            </Button>
+            <Button
+              size="small"
+              type="text"
+              title="Make this look what the set is now"
+              onClick={() =>
+                edit(
+                  [{ path: 'looks', value: looks.map((l, k) => (k === i ? capture(document, l.name) : l)) }],
+                  `Look kept anew: ${look.name}`,
+                )
+              }
+            >
+              keep anew
+            </Button>
+            <Button
+              size="small"
+              type="text"
+              icon={<DeleteOutlined />}
+              aria-label={`Forget ${look.name}`}
+              onClick={() => {
+                compare([]);
+                edit(
+                  [{ path: 'looks', value: looks.filter((_, k) => k !== i) }],
+                  `Look forgotten: ${look.name}`,
+                );
+              }}
+            />
+          </li>
+        ))}
+      </ol>
+      <div className="look-keep">
+        <Input
+          size="small"
+          value={name}
+          maxLength={60}
+          placeholder={`look ${looks.length + 1}`}
+          aria-label="Name of the look"
+          disabled={full}
+          onChange={(e) => setName(e.currentTarget.value)}
+          onPressEnter={keep}
+        />
+        <Button size="small" disabled={full} onClick={keep}>
+          Keep this state
+        </Button>
+      </div>
+      {a && b ? (
+        <table className="look-table">
+          <caption>What differs</caption>
+          <thead>
+            <tr>
+              <th />
+              <th scope="col">{a.name}</th>
+              <th scope="col">{b.name}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lookDifferences(a, b, label).map((row) => (
+              <tr key={row.what}>
+                <th scope="row">{row.what}</th>
+                <td>{row.a}</td>
+                <td>{row.b}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : looks.length > 1 ? (
+        <p className="faint-words">Mark two to compare their pictures.</p>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,301 @@
+// Everything that stands in the set as one list, and how it is moved, turned, copied, mirrored.
+import type { Shoot } from '../../shared/api/client';
+import type { Edit } from '../../shared/state/store';
+
+export type Piece = Shoot['brief']['pieces'][number];
+export type Other = Shoot['brief']['others'][number];
+export type Mark = Shoot['meters'][number];
+export type ThingKind =
+  | 'key'
+  | 'camera'
+  | 'backdrop'
+  | 'board'
+  | 'block'
+  | 'lamp'
+  | 'window'
+  | 'sky'
+  | 'meter';
+
+export type Thing = {
+  /** Path in the document; “design”, “camera” and “backdrop” for what is always there. */
+  key: string;
+  kind: ThingKind;
+  name: string;
+  x: number;
+  y: number;
+  z: number;
+  turn: number | null;
+  locked: boolean;
+  hidden: boolean;
+};
+
+const LIMITS = { x: 15, front: -40, back: 20, z: 12 };
+const round = (value: number) => Math.round(value * 1000) / 1000;
+const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
+
+/** Degrees in −180 … 180. */
+export const wrap = (degrees: number) => ((((degrees + 180) % 360) + 360) % 360) - 180;
+
+/** Which length of a modifier takes it away from the subject. */
+export function reachOf(document: Shoot): string | null {
+  const design = document.design as unknown as Record<string, unknown>;
+  return (
+    ['sheet_distance', 'distance', 'board_distance'].find((name) => typeof design[name] === 'number') ?? null
+  );
+}
+
+export const isNatural = (id: Other['id']) => id === 'window' || id === 'sun' || id === 'sky';
+
+/** The list of all that stands in the set; `kindName` is what the modifier is called. */
+export function thingsOf(
+  document: Shoot,
+  kindName: string,
+  source: { x: number; y: number; z: number },
+): Thing[] {
+  const { brief, meters } = document;
+  const fixed = { locked: false, hidden: false, turn: null };
+  const rise = (brief.camera.rise * Math.PI) / 180;
+  return [
+    { key: 'design', kind: 'key', name: kindName, ...source, ...fixed },
+    {
+      key: 'camera',
+      kind: 'camera',
+      name: 'camera',
+      x: 0,
+      y: -brief.camera.distance * Math.cos(rise),
+      z: brief.subject.face_height + brief.camera.distance * Math.sin(rise),
+      ...fixed,
+    },
+    { key: 'backdrop', kind: 'backdrop', name: 'backdrop', x: 0, y: brief.backdrop.distance, z: 0, ...fixed },
+    ...brief.others.map(
+      (o, i): Thing => ({
+        key: `brief.others.${i}`,
+        kind: o.id === 'window' ? 'window' : isNatural(o.id) ? 'sky' : 'lamp',
+        name: o.name,
+        x: o.x,
+        y: o.y,
+        z: o.z,
+        turn: null,
+        locked: o.locked,
+        hidden: !o.on,
+      }),
+    ),
+    ...brief.pieces.map(
+      (p, i): Thing => ({
+        key: `brief.pieces.${i}`,
+        kind: p.kind,
+        name: p.name,
+        x: p.x,
+        y: p.y,
+        z: p.z,
+        turn: p.turn,
+        locked: p.locked,
+        hidden: p.hidden,
+      }),
+    ),
+    ...meters.map(
+      (m, i): Thing => ({
+        key: `meters.${i}`,
+        kind: 'meter',
+        name: m.name,
+        x: m.x,
+        y: m.y,
+        z: m.z,
+        turn: null,
+        locked: false,
+        hidden: false,
+      }),
+    ),
+  ];
+}
+
+/** The edits that put a thing at a place [m]; nothing for a locked one. The modifier keeps its height. */
+export function moveTo(document: Shoot, thing: Thing, to: { x?: number; y?: number; z?: number }): Edit[] {
+  if (thing.locked || thing.kind === 'sky') return [];
+  const { brief, design } = document;
+  if (thing.kind === 'camera')
+    return to.y === undefined ? [] : [{ path: 'brief.camera.distance', value: round(clamp(-to.y, 0.2, 20)) }];
+  if (thing.kind === 'backdrop')
+    return to.y === undefined
+      ? []
+      : [{ path: 'brief.backdrop.distance', value: round(clamp(to.y, 0.2, 20)) }];
+  if (thing.kind === 'key') {
+    const x = to.x ?? thing.x;
+    const y = to.y ?? thing.y;
+    if (to.x === undefined && to.y === undefined) return [];
+    const most = design.kind === 'diffusion_frame' ? 90 : 180;
+    const angle = (Math.atan2(x, -y) * 180) / Math.PI;
+    const edits: Edit[] = [
+      { path: 'design.key_angle', value: Math.round(clamp(angle, -most, most) * 10) / 10 },
+    ];
+    const reach = reachOf(document);
+    const before = Math.hypot(thing.x, thing.y);
+    if (reach) {
+      const now = (design as unknown as Record<string, number>)[reach] ?? 1;
+      edits.push({ path: `design.${reach}`, value: round(clamp(now + Math.hypot(x, y) - before, 0.3, 5)) });
+    }
+    return edits;
+  }
+  const edits: Edit[] = [];
+  if (to.x !== undefined)
+    edits.push({ path: `${thing.key}.x`, value: round(clamp(to.x, -LIMITS.x, LIMITS.x)) });
+  if (to.y !== undefined)
+    edits.push({ path: `${thing.key}.y`, value: round(clamp(to.y, LIMITS.front, LIMITS.back)) });
+  if (to.z !== undefined) edits.push({ path: `${thing.key}.z`, value: round(clamp(to.z, 0, LIMITS.z)) });
+  void brief;
+  return edits;
+}
+
+/** The edits that turn a thing by so many degrees. */
+export function turnBy(document: Shoot, thing: Thing, degrees: number): Edit[] {
+  if (thing.locked) return [];
+  if (thing.turn !== null)
+    return [{ path: `${thing.key}.turn`, value: Math.round(wrap(thing.turn + degrees) * 10) / 10 }];
+  if (thing.kind !== 'key') return [];
+  const most = document.design.kind === 'diffusion_frame' ? 90 : 180;
+  const angle = clamp(document.design.key_angle + degrees, -most, most);
+  return [{ path: 'design.key_angle', value: Math.round(angle * 10) / 10 }];
+}
+
+const listOf = (key: string) => key.replace(/\.\d+$/, '');
+const indexOf = (key: string) => Number(key.split('.').pop());
+
+/** A name that nothing else in the set has. */
+export function freeName(document: Shoot, wanted: string): string {
+  const taken = new Set(
+    [...document.brief.others, ...document.brief.pieces, ...document.meters].map((t) => t.name),
+  );
+  const stem = wanted.replace(/ \d+$/, '');
+  if (!taken.has(wanted)) return wanted;
+  let k = 2;
+  while (taken.has(`${stem} ${k}`)) k += 1;
+  return `${stem} ${k}`;
+}
+
+type Lists = { pieces: Piece[]; others: Other[]; meters: Mark[] };
+const MOST = { pieces: 60, others: 12, meters: 12 };
+
+function asEdits(document: Shoot, lists: Lists): Edit[] {
+  const { brief, meters } = document;
+  const edits: Edit[] = [];
+  if (lists.pieces !== brief.pieces)
+    edits.push({ path: 'brief.pieces', value: lists.pieces.slice(0, MOST.pieces) });
+  if (lists.others !== brief.others)
+    edits.push({ path: 'brief.others', value: lists.others.slice(0, MOST.others) });
+  if (lists.meters !== meters) edits.push({ path: 'meters', value: lists.meters.slice(0, MOST.meters) });
+  return edits;
+}
+
+/** Take things out of the set for good. */
+export function removeAll(document: Shoot, keys: string[]): Edit[] {
+  const gone = new Set(keys);
+  const keep = <T>(list: T[], path: string): T[] => {
+    const rest = list.filter((_, i) => !gone.has(`${path}.${i}`));
+    return rest.length === list.length ? list : rest;
+  };
+  return asEdits(document, {
+    pieces: keep(document.brief.pieces, 'brief.pieces'),
+    others: keep(document.brief.others, 'brief.others'),
+    meters: keep(document.meters, 'meters'),
+  });
+}
+
+/** The same thing on the other side of the camera's line. */
+export function mirrored<T extends Piece | Other | Mark>(thing: T): T {
+  const turned = { ...thing, x: -thing.x } as T & { turn?: number; aim_x?: number; facing?: string };
+  if (typeof turned.turn === 'number') turned.turn = wrap(-turned.turn);
+  if (typeof turned.aim_x === 'number') turned.aim_x = -turned.aim_x;
+  if (turned.facing === 'left' || turned.facing === 'right')
+    turned.facing = turned.facing === 'left' ? 'right' : 'left';
+  return turned;
+}
+
+/** Copies beside the originals, or mirrored about the camera's line. */
+export function copyAll(document: Shoot, keys: string[], mirror: boolean): Edit[] {
+  let working = document;
+  for (const key of keys) {
+    const list = listOf(key);
+    const index = indexOf(key);
+    const add = <T extends Piece | Other | Mark>(row: T | undefined): T[] => {
+      if (!row) return [];
+      const moved = mirror ? mirrored(row) : { ...row, x: round(row.x + 0.15), y: round(row.y - 0.15) };
+      return [{ ...moved, name: freeName(working, row.name) }];
+    };
+    const { brief, meters } = working;
+    if (list === 'brief.pieces')
+      working = {
+        ...working,
+        brief: { ...brief, pieces: [...brief.pieces, ...add(brief.pieces[index])] },
+      };
+    else if (list === 'brief.others')
+      working = {
+        ...working,
+        brief: { ...brief, others: [...brief.others, ...add(brief.others[index])] },
+      };
+    else if (list === 'meters') working = { ...working, meters: [...meters, ...add(meters[index])] };
+  }
+  return asEdits(document, {
+    pieces: working.brief.pieces,
+    others: working.brief.others,
+    meters: working.meters,
+  });
+}
+
+/** Corners of a board or block from above, in order. [m] */
+export function footprint(piece: Piece): [number, number][] {
+  const turn = (piece.turn * Math.PI) / 180;
+  const across = [Math.cos(turn), Math.sin(turn)] as const;
+  const front = [Math.sin(turn), -Math.cos(turn)] as const;
+  const deep =
+    piece.kind === 'block'
+      ? piece.depth / 2
+      : (Math.abs(Math.sin((piece.tilt * Math.PI) / 180)) * piece.height) / 2;
+  const wide = piece.width / 2;
+  return (
+    [
+      [-1, -1],
+      [1, -1],
+      [1, 1],
+      [-1, 1],
+    ] as const
+  ).map(([a, b]) => [
+    piece.x + a * wide * across[0] + b * deep * front[0],
+    piece.y + a * wide * across[1] + b * deep * front[1],
+  ]);
+}
+
+/** Its lowest and highest point. [m] */
+export function heights(piece: Piece): [number, number] {
+  if (piece.kind === 'block') return [piece.z, piece.z + piece.height];
+  const half = (Math.cos((piece.tilt * Math.PI) / 180) * piece.height) / 2;
+  return [piece.z - half, piece.z + half];
+}
+
+const SNAP_PX = 7;
+
+export type Snapped = { x: number; y: number; guides: { x?: number; y?: number }[] };
+
+/** A place drawn to what it nearly lines up with: the camera's line, the subject's mark, other things and their mirror
+ * images, a step from the walls. */
+export function snap(
+  at: { x: number; y: number },
+  others: { x: number; y: number }[],
+  room: { left: number; right: number; front: number; back: number },
+  perMetre: number,
+): Snapped {
+  const near = SNAP_PX / perMetre;
+  const clear = 0.25;
+  const xs = [0, ...others.flatMap((o) => [o.x, -o.x]), room.left + clear, room.right - clear];
+  const ys = [0, ...others.map((o) => o.y), room.front + clear, room.back - clear];
+  const best = (value: number, list: number[]) => {
+    const found = list.reduce((a, b) => (Math.abs(b - value) < Math.abs(a - value) ? b : a));
+    return Math.abs(found - value) <= near ? found : null;
+  };
+  const x = best(at.x, xs);
+  const y = best(at.y, ys);
+  return {
+    x: x ?? at.x,
+    y: y ?? at.y,
+    guides: [...(x !== null ? [{ x }] : []), ...(y !== null ? [{ y }] : [])],
+  };
+}

@@ -1,0 +1,67 @@
+"""The set: what stands where, what meters read, what a lamp's light does, and jobs done in the set."""
+
+from fastapi import APIRouter, Response
+
+from wenlo.api.dependencies import ComputeEngine
+from wenlo.api.download import download
+from wenlo.api.errors import RESPONSES
+from wenlo.core.shoot.document import write_shoot
+from wenlo.services.place_results import (
+    BalanceRequest,
+    BalanceResult,
+    FlowRequest,
+    FlowResult,
+    PlaceRequest,
+    PlaceResult,
+    RoleRequest,
+    RoleResult,
+    SetFileRequest,
+)
+
+router = APIRouter(prefix="/api", tags=["place"], responses=RESPONSES)
+
+
+@router.post("/place")
+async def place(body: PlaceRequest, engine: ComputeEngine) -> PlaceResult:
+    """The set from its side and front, what cannot stand, and its meters; for one editor the newest request wins."""
+    answer = await engine.run("place", editor=body.editor, document=write_shoot(body.document), effort=body.effort)
+    return PlaceResult.model_validate(answer)
+
+
+@router.post("/flow")
+async def flow(body: FlowRequest, engine: ComputeEngine) -> FlowResult:
+    """Where the light of one lamp first lands, and how much of it comes to the face."""
+    answer = await engine.run("flow", editor=body.editor, document=write_shoot(body.document), lamp=body.lamp)
+    return FlowResult.model_validate(answer)
+
+
+@router.post("/role")
+async def role(body: RoleRequest, engine: ComputeEngine) -> RoleResult:
+    """Place a light or a board for its job; nothing is saved."""
+    answer = await engine.run("role", document=write_shoot(body.document), role=body.role, lamp=body.lamp)
+    return RoleResult.model_validate(answer)
+
+
+@router.post("/balance")
+async def balance(body: BalanceRequest, engine: ComputeEngine) -> BalanceResult:
+    """The other lights against the key lamp, what matches them, and how long a look in the sun holds."""
+    answer = await engine.run("balance", editor=body.editor, document=write_shoot(body.document))
+    return BalanceResult.model_validate(answer)
+
+
+FORMS = {
+    "svg": ("image/svg+xml", "plan.svg"), "pdf-a4": ("application/pdf", "plan.pdf"), "pdf-letter": ("application/pdf", "plan.pdf"),
+    "glb": ("model/gltf-binary", "set.glb"), "csv": ("text/csv; charset=utf-8", "readings.csv"), "exr": ("image/x-exr", "picture.exr"),
+}  # fmt: skip
+
+
+@router.post(
+    "/set-file",
+    response_class=Response,
+    responses={200: {"content": {kind: {} for kind, _ in FORMS.values()}, "description": "The file."}},
+)
+async def set_file(body: SetFileRequest, engine: ComputeEngine) -> Response:
+    """The set as a file (docs/formats.md)."""
+    content = await engine.run("set_file", document=write_shoot(body.document), form=body.form)
+    kind, name = FORMS[body.form]
+    return download(content, kind, f"{body.document.title} {name}")

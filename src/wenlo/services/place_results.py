@@ -1,0 +1,314 @@
+"""The Place stage's answers as plain results, and the tasks that work them out."""
+
+import math
+from collections.abc import Mapping
+from typing import Any, Literal
+
+import numpy as np
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.balance import balances, clock, sun_span
+from wenlo.core.advice.clashes import clashes
+from wenlo.core.advice.flags import SLACK, surface_levels
+from wenlo.core.advice.lamp_flow import lamp_flow
+from wenlo.core.advice.meter_marks import facing_of, mark_readings
+from wenlo.core.advice.roles import ROLES, RoleId, place_role
+from wenlo.core.advice.side_view import elevation
+from wenlo.core.data import lamp_types
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.length import UnitSystem
+from wenlo.core.quantities.stops import format_stops
+from wenlo.core.shoot.brief import Brief, OtherLight
+from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.standing import Board
+from wenlo.core.transport.solve import DRAFT, Effort
+from wenlo.services.kind_results import lamps_drawn, outlines_drawn
+from wenlo.services.opened import opened
+from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
+from wenlo.services.set_files import SetForm
+
+DARKEST = 20.0
+"""Stops under the key beyond which there is no light to speak of. [stop]"""
+
+
+class PlaceRequest(Result):
+    """A set to look over; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+    effort: Literal["draft", "fine"] = "fine"
+
+
+class ElevationDrawn(Result):
+    """The modifier from the side of the set (away from the camera, and up) or from the front (to the right, and up). [m]"""
+
+    outlines: list[OutlineDrawn]
+    lamps: list[LampDrawn]
+
+
+class ClashResult(Result):
+    """What cannot stand, or what to look out for; ``about`` is a path of the document, ``place`` where it is. [m]"""
+
+    level: Literal["cannot", "look out"]
+    about: str
+    text: str
+    place: list[float]
+
+
+class PartResult(Result):
+    """A share of a reading, by lamp and way; ``without`` is how much less there is without it [stop], null when all."""
+
+    lamp: str
+    way: Literal["direct", "modifier", "room"]
+    share: float
+    without: float | None
+
+
+class MeterResult(Result):
+    """A meter that stays: what it reads, why, and where it faces (3,). ``stops`` are from the key; null without light."""
+
+    name: str
+    inside: bool
+    reading: str
+    stops: float | None
+    spread: float | None
+    aperture: str
+    parts: list[PartResult]
+    words: str
+    facing: list[float]
+
+
+class SunResult(Result):
+    """Where the sun stands: unit vector toward it (3,), and in words."""
+
+    toward: list[float]
+    words: str
+
+
+class DarkResult(Result):
+    """A surface that must stay dark, its mean light against its limit, in words."""
+
+    name: str
+    broken: bool
+    text: str
+
+
+class PlaceResult(Result):
+    """What the Place stage shows beside the figures."""
+
+    side: ElevationDrawn
+    front: ElevationDrawn
+    clashes: list[ClashResult]
+    meters: list[MeterResult]
+    sun: SunResult | None
+    dark: list[DarkResult]
+
+
+class FlowRequest(Result):
+    """A lamp whose light is followed: its place among the lamps, the modifier's first; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    lamp: int = 0
+    editor: str | None = None
+
+
+class StreamResult(Result):
+    """Where a share of a lamp's light first lands. [m]"""
+
+    surface: str
+    share: float
+    place: list[float]
+
+
+class FlowResult(Result):
+    """A lamp's streams; empty for sun and sky."""
+
+    start: list[float]
+    streams: list[StreamResult]
+    sentence: str
+
+
+class RoleRequest(Result):
+    """A job to be done in the set, and the generic lamp to do it with."""
+
+    document: Shoot
+    role: RoleId
+    lamp: str = "panel_45"
+
+
+class SetFileRequest(Result):
+    """A set as a file: its plan, its three dimensions, its readings or its linear picture."""
+
+    document: Shoot
+    form: SetForm
+
+
+class CheckResult(Result):
+    """What must hold, and whether it does."""
+
+    holds: bool
+    text: str
+
+
+class RoleResult(Result):
+    """What a role adds and changes; nothing when ``why_not`` says why."""
+
+    role: RoleId
+    words: str
+    why_not: str | None
+    lights: list[OtherLight]
+    boards: list[Board]
+    changes: list[ChangeResult]
+    checks: list[CheckResult]
+
+
+class BalanceRequest(Result):
+    """A set whose lights are weighed against the key; for one ``editor`` the newest wins."""
+
+    document: Shoot
+    editor: str | None = None
+
+
+class BalanceLine(Result):
+    """A light against the key lamp at the face [stop], its colour [mired], and what matches it."""
+
+    name: str
+    level: float
+    apart: float
+    words: str
+
+
+class BalanceResult(Result):
+    """Every other light against the key lamp, and how long a look in the sun holds."""
+
+    lines: list[BalanceLine]
+    span: str | None
+
+
+def _meter_results(shoot: Shoot, effort: Effort) -> list[MeterResult]:
+    brief, design = shoot.brief, shoot.design
+    if not shoot.meters:
+        return []
+    unit = "lx" if brief.lamp.type.kind == "continuous" else "lx·s"
+    readings, _ = mark_readings(brief, design, shoot.meters, effort=effort)
+    return [
+        MeterResult(
+            name=mark.name, inside=got.inside, reading=f"{got.lux:.3g} {unit}" if got.lux < 1000 else f"{round(got.lux, -1):.0f} {unit}",
+            stops=round(got.stops, 3) if math.isfinite(got.stops) and got.stops > -DARKEST else None,
+            spread=round(math.log2(1.0 + got.error / got.lux), 3) if got.lux > 0.0 else None,
+            aperture=got.aperture, words=got.words, facing=[round(float(x), 4) for x in facing_of(mark, brief, design)],
+            parts=[
+                PartResult(lamp=p.lamp, way=p.way, share=round(p.share, 4), without=round(p.without, 2) if math.isfinite(p.without) else None)
+                for p in got.parts[:6]
+            ],
+        )
+        for mark, got in zip(shoot.meters, readings, strict=True)
+    ]  # fmt: skip
+
+
+COMPASS = ("north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west")
+
+
+def _sun(brief: Brief) -> SunResult | None:
+    if not any(light.id in ("sun", "sky") for light in brief.others) and not brief.room.outdoors:
+        return None
+    toward = set_up.toward_sun(brief)
+    height = math.degrees(math.asin(float(toward[2])))
+    bearing = (math.degrees(math.atan2(float(toward[0]), float(toward[1]))) + brief.day.heading) % 360.0
+    way = COMPASS[round(bearing / 45.0) % 8]
+    words = f"At {clock(brief.day.hour)} the sun stands {height:.0f}° high in the {way}."
+    if height <= 0.0:
+        words = f"At {clock(brief.day.hour)} the sun is {-height:.0f}° under the horizon."
+    return SunResult(toward=[round(float(x), 4) for x in toward], words=words)
+
+
+def _dark(brief: Brief, design: Any) -> list[DarkResult]:
+    limits = brief.dark.limits
+    if not limits or not set_up.fits_in_room(brief, design):
+        return []
+    levels, _ = surface_levels(brief, set_up.whole_scene(brief, design), design)
+    found = []
+    for name, limit in limits.items():
+        if name not in levels:
+            continue
+        over = levels[name] - limit
+        words = f"{name[:1].upper()}{name[1:]}: {format_stops(levels[name], signed=True)} against the key, at most {format_stops(limit, signed=True)} is wanted."
+        found.append(DarkResult(name=name, broken=over > SLACK, text=words))
+    return found
+
+
+def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
+    """Elevations, clashes and meters of a set; see ``PlaceResult``."""
+    shoot = opened(document)
+    arrangement = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
+    drawn = []
+    for way in ("side", "front"):
+        outlines, lamps = elevation(arrangement, way)
+        drawn.append(ElevationDrawn(outlines=outlines_drawn(outlines), lamps=lamps_drawn(lamps)))
+    return PlaceResult(
+        side=drawn[0], front=drawn[1], meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()), sun=_sun(shoot.brief),
+        dark=_dark(shoot.brief, shoot.design) if effort == "fine" else [],
+        clashes=[
+            ClashResult(level=c.level, about=c.about, text=c.text, place=list(c.place))
+            for c in clashes(shoot.brief, shoot.design, units=shoot.units)
+        ],
+    ).model_dump()  # fmt: skip
+
+
+WORDS = {"sheet": "the sheet", "face": "the bounce face", "none": "nothing"}
+
+
+def _surface_name(name: str, brief: Brief) -> str:
+    if name.startswith("thing "):
+        number, _, side = name.removeprefix("thing ").partition(": ")
+        piece = brief.pieces[int(number) - 1].name
+        return f"{piece}, {side}" if side else piece
+    return WORDS.get(name, name)
+
+
+def flow(document: Mapping[str, Any], lamp: int) -> dict[str, Any]:
+    """Where a lamp's light goes; see ``FlowResult``."""
+    shoot = opened(document)
+    found = lamp_flow(shoot.brief, shoot.design, lamp)
+    if found is None:
+        sentence = "Sun and sky come from all over: there is no lamp to follow."
+        return FlowResult(start=[], streams=[], sentence=sentence).model_dump()
+    streams = [
+        StreamResult(surface=_surface_name(s.surface, shoot.brief), share=round(s.share, 4), place=[round(x, 3) for x in s.place])
+        for s in found.streams[:8]
+    ]  # fmt: skip
+    first = ", ".join(f"{s.share * 100:.0f} % {s.surface}" for s in streams[:4])
+    sentence = f"First lands: {first}. {found.at_face * 100:.2g} % of all its light comes to the face, by whatever way."
+    return FlowResult(start=[round(x, 3) for x in found.start], streams=streams, sentence=sentence).model_dump()
+
+
+def role(document: Mapping[str, Any], role: RoleId, lamp: str) -> dict[str, Any]:
+    """Place what a job needs; see ``RoleResult``."""
+    shoot = opened(document)
+    units: UnitSystem = shoot.units
+    found = place_role(shoot.brief, shoot.design, role, lamp=lamp if lamp in lamp_types() else "panel_45", units=units)
+    return RoleResult(
+        role=role, words=found.words or ROLES[role][1], why_not=found.why_not, lights=list(found.lights), boards=list(found.boards),
+        changes=[ChangeResult(path=c.path, value=c.value) for c in found.changes],
+        checks=[CheckResult(holds=c.holds, text=c.text) for c in found.checks],
+    ).model_dump(mode="json")  # fmt: skip
+
+
+def balance(document: Mapping[str, Any]) -> dict[str, Any]:
+    """Weigh the lights of a set against its key; see ``BalanceResult``."""
+    shoot = opened(document)
+    span = sun_span(shoot.brief, shoot.design)
+    said = None
+    if span is not None:
+        worst = max(np.abs(span.change))
+        said = (
+            f"The key stays within a third of a stop from {clock(span.start)} to {clock(span.end)}; over the hours around it moves by "
+            f"up to {format_stops(float(min(worst, DARKEST)))}."
+        )
+    return BalanceResult(
+        lines=[
+            BalanceLine(name=b.name, level=round(b.level, 2), apart=round(b.apart, 1), words=b.words)
+            for b in balances(shoot.brief, shoot.design)
+        ],
+        span=said,
+    ).model_dump()

@@ -1,0 +1,174 @@
+"""A set as files: plan on paper, three dimensions, readings, the linear picture."""
+
+from collections.abc import Mapping
+from typing import Any, Literal
+
+import numpy as np
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.clashes import clashes
+from wenlo.core.advice.meter_marks import mark_readings
+from wenlo.core.advice.preview import CLEAN, exposure_factor, picture_scene, preview
+from wenlo.core.advice.room import room_box
+from wenlo.core.advice.side_view import Outline, look_of, plan_view
+from wenlo.core.advice.standing_things import FACES, corners_of
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.quantities.length import format_length
+from wenlo.core.shelf.own import finish_material, is_natural, lamp_of
+from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.standing import Board
+from wenlo.core.transport.meshes import triangles
+from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.solve import Effort
+from wenlo.formats.gltf import Solid, write_glb
+from wenlo.formats.open_exr import write_exr
+from wenlo.formats.plan_sheet import Drawn, Item, PlanSheet, write_plan_pdf, write_plan_svg
+from wenlo.formats.readings_csv import write_readings
+from wenlo.services.opened import opened
+
+SetForm = Literal["svg", "pdf-a4", "pdf-letter", "glb", "csv", "exr"]
+
+SEE_THROUGH = 0.35
+"""Opacity of walls and sheets in three dimensions, so that one looks into the room. [-]"""
+
+
+def _plan_of(shoot: Shoot) -> PlanSheet:
+    brief, design = shoot.brief, shoot.design
+    box, kind = room_box(brief), kind_of(design)
+    outlines = []
+    if not brief.room.outdoors:
+        corners = ((box.left, box.front), (box.right, box.front), (box.right, box.back), (box.left, box.back))
+        outlines.append(Drawn(points=corners, width=1.8))
+        for side in box.slopes:
+            x = box.left + box.run if side == "left" else box.right - box.run
+            outlines.append(Drawn(points=((x, box.front), (x, box.back)), closed=False, width=0.4))
+    half = min(2.7, brief.room.width - 0.02) / 2
+    outlines.append(
+        Drawn(points=((-half, brief.backdrop.distance), (half, brief.backdrop.distance)), closed=False, width=3.0)
+    )
+    turns = np.linspace(0.0, 2.0 * np.pi, 20, endpoint=False)
+    outlines.append(
+        Drawn(points=tuple((0.1 * float(np.cos(t)), 0.1 + 0.12 * float(np.sin(t))) for t in turns), fill="pale")
+    )
+    for outline in plan_view(kind.arrange(design, brief, None))[0]:
+        outlines.append(_drawn(outline))
+    lens = set_up.camera_place(brief)
+    source = design.source_centre
+    width, height = (format_length(v, system=shoot.units) for v in design.source_size)
+    items = [
+        Item(name="camera", place=(float(lens[0]), float(lens[1])), height=float(lens[2]), what=f"{brief.camera.focal_length * 1000:.0f} mm lens"),
+        Item(name=kind.name, place=(float(source[0]), float(source[1])), height=float(source[2]), what=f"{width} × {height}"),
+        Item(
+            name="key lamp", place=(float(design.lamp_position[0]), float(design.lamp_position[1])), height=float(design.lamp_position[2]),
+            what=f"{brief.lamp.type.name}, {brief.lamp.power * 100:.0f} %",
+        ),
+    ]  # fmt: skip
+    for light in brief.others:
+        if light.id not in ("sun", "sky"):
+            what = "window" if is_natural(light.id) else f"{lamp_of(light.id).name}, {light.power * 100:.0f} %"
+            items.append(Item(name=light.name, place=(light.x, light.y), height=light.z, what=what))
+    for piece in brief.pieces:
+        if piece.hidden:
+            continue
+        flat = _hull(corners_of(piece)[:, :2])
+        outlines.append(
+            Drawn(
+                points=flat,
+                fill="pale" if piece.kind == "block" else "none",
+                closed=len(flat) > 2,
+                width=0.8 if piece.kind == "block" else 2.2,
+            )
+        )
+        size = f"{format_length(piece.width, system=shoot.units)} × {format_length(piece.height, system=shoot.units)}"
+        what = FACES[piece.face] if isinstance(piece, Board) else finish_material(piece.finish).name
+        items.append(
+            Item(
+                name=piece.name,
+                place=(piece.x, piece.y),
+                height=piece.z,
+                what=f"{what}, {size}, turned {piece.turn:.0f}°",
+            )
+        )
+    items += [Item(name=m.name, place=(m.x, m.y), height=m.z, what=f"meter, faces {m.facing}") for m in shoot.meters]
+    return PlanSheet(
+        title=shoot.title, outlines=tuple(outlines), items=tuple(items), origin=(0.0, 0.0), origin_name="the subject's mark",
+        units=shoot.units, warnings=tuple(c.text for c in clashes(brief, design, units=shoot.units)),
+    )  # fmt: skip
+
+
+def _drawn(outline: Outline) -> Drawn:
+    points = tuple((float(x), float(y)) for x, y in outline.points)
+    fill: Literal["none", "pale", "ink"] = "pale" if outline.look in ("sheet", "white") else "none"
+    return Drawn(points=points, fill=fill, closed=len(points) > 2, width=1.2)
+
+
+def _hull(corners: np.ndarray) -> tuple[tuple[float, float], ...]:
+    # an upright board is a line from above; everything else shows four sides
+    flat = np.unique(np.round(corners, 4), axis=0)
+    if len(flat) <= 2:
+        return tuple((float(x), float(y)) for x, y in flat)
+    middle = flat.mean(axis=0)
+    order = np.argsort(np.arctan2(*(flat - middle).T[::-1]))
+    return tuple((float(x), float(y)) for x, y in flat[order])
+
+
+def _solids(shoot: Shoot) -> list[Solid]:
+    scene = picture_scene(shoot.brief, shoot.design)
+    found = []
+    for shape in scene.panels:
+        corners, faces = triangles(shape)
+        red, green, blue = (float(x) for x in np.clip(shape.surface.reflectance_front, 0.02, 1.0))
+        passes = float(luminance(shape.surface.transmittance)) > 0.05
+        see = SEE_THROUGH if passes or (isinstance(shape, Panel) and shape.id in SHELL) else 1.0
+        colour = (red, green, blue) if look_of(shape.surface) != "mirror" else (0.7, 0.7, 0.7)
+        found.append(Solid(name=shape.id, corners=corners, faces=faces, colour=colour, opacity=see))
+    for lamp in scene.lamps:
+        if lamp.afar:
+            continue
+        middle = lamp.centre + 0.004 * lamp.normal
+        corners = np.array(
+            [middle + a * lamp.edge_u / 2 + b * lamp.edge_v / 2 for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
+        )
+        found.append(
+            Solid(
+                name=f"lamp {lamp.id}",
+                corners=corners,
+                faces=np.array([[0, 1, 2], [0, 2, 3]]),
+                colour=(1.0, 0.95, 0.85),
+                shines=True,
+            )
+        )
+    return found
+
+
+SHELL = frozenset(
+    {"ceiling", "left wall", "right wall", "wall behind the camera", "end wall", "left slope", "right slope"}
+)
+"""What closes a room off from who looks at it."""
+
+
+def _linear(shoot: Shoot) -> np.ndarray:
+    taken = preview(shoot.brief, shoot.design, CLEAN).picture
+    weights = [
+        colour * (lamp.power if lamp.on else 0.0)
+        for colour, lamp in zip(set_up.full_colours(shoot.brief), shoot.brief.lamps, strict=True)
+    ]
+    light: np.ndarray = taken.developed(np.array(weights)) * exposure_factor(shoot.brief)
+    return light
+
+
+def set_file(document: Mapping[str, Any], form: SetForm) -> bytes:
+    """The plan (``svg``, ``pdf-a4``, ``pdf-letter``), the set (``glb``), readings (``csv``) or the linear picture as set (``exr``)."""
+    shoot = opened(document)
+    if form == "svg":
+        return write_plan_svg(_plan_of(shoot))
+    if form in ("pdf-a4", "pdf-letter"):
+        return write_plan_pdf(_plan_of(shoot), paper=form.removeprefix("pdf-"))
+    if form == "glb":
+        return write_glb(_solids(shoot))
+    if form == "csv":
+        unit = "lx" if shoot.brief.lamp.type.kind == "continuous" else "lx·s"
+        readings = mark_readings(shoot.brief, shoot.design, shoot.meters, effort=Effort())[0] if shoot.meters else ()
+        return write_readings(shoot.meters, readings, unit=unit)
+    return write_exr(_linear(shoot))

@@ -63,7 +63,7 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
       {role.why_not ? null : (
         <ul>
           {role.checks.map((c) => (
-            <li key={c.text} className={c.holds ? 'holds' : 'fails'}>
+            <li key={c.text} className={c.holds ? 'check-holds' : 'check-fails'}>
               {c.holds ? (
                 <CheckCircleOutlined aria-label="holds" />
               ) : (
@@ -156,6 +156,7 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
     <div className="add-things">
       <div className="add-row">
         <Dropdown
+          autoFocus
           trigger={['click']}
           menu={{
             onClick: ({ key }) => things[key]?.(),
@@ -176,6 +177,7 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
           </Button>
         </Dropdown>
         <Dropdown
+          autoFocus
           trigger={['click']}
           menu={{
             onClick: ({ key }) => ask.mutate(key),

@@ -75,6 +75,7 @@ export function Exports({ document }: { document: Shoot }) {
         </span>
       ) : null}
       <Dropdown
+        autoFocus
         trigger={['click']}
         menu={{ items: FILES, onClick: ({ key }) => make.mutate(key as Form | 'png') }}
       >

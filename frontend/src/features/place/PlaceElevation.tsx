@@ -137,6 +137,18 @@ export function PlaceElevation(props: {
                 className="backdrop-face"
               />
             )}
+            {drawn ? (
+              <SetShapes
+                things={things}
+                document={document}
+                view={way}
+                scale={s}
+                room={room}
+                outlines={drawn.outlines}
+                lamps={drawn.lamps}
+                faint={(t) => cut !== null && (way === 'side' ? deep(t) > cut : deep(t) < cut)}
+              />
+            ) : null}
             {way === 'side' ? (
               <g transform={`translate(${2 * s.x(0)} 0) scale(-1 1)`}>
                 <SubjectSide brief={brief} scale={s} />
@@ -154,18 +166,6 @@ export function PlaceElevation(props: {
                 />
               </g>
             )}
-            {drawn ? (
-              <SetShapes
-                things={things}
-                document={document}
-                view={way}
-                scale={s}
-                room={room}
-                outlines={drawn.outlines}
-                lamps={drawn.lamps}
-                faint={(t) => cut !== null && (way === 'side' ? deep(t) > cut : deep(t) < cut)}
-              />
-            ) : null}
             {way === 'side' ? (
               <g transform={`translate(${s.x(camera.y)} ${s.y(camera.z)})`} className="camera-symbol">
                 <rect x={-20} y={-8} width={17} height={14} rx={2} />

@@ -21,7 +21,7 @@ const SENSOR = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0
 export type From = 'subject' | 'corner';
 
 /** Streams of a lamp's light, as wide as their share. */
-function Streams({ document, scale: s }: { document: Shoot; scale: Scale }) {
+function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale; width: number }) {
   const lamp = usePlace((p) => p.followed);
   const { data } = useQuery(flowQuery(document, lamp));
   if (lamp === null || !data?.start.length) return null;
@@ -34,9 +34,15 @@ function Streams({ document, scale: s }: { document: Shoot; scale: Scale }) {
         return (
           <g key={stream.surface}>
             <path d={`M${s.x(x0)} ${s.y(y0)} L${s.x(x)} ${s.y(y)}`} style={{ strokeWidth: wide }} />
-            <text x={s.x(x)} y={s.y(y) - 6} textAnchor="middle">
-              {Math.round(stream.share * 100)} % {stream.surface}
-            </text>
+            {stream.share >= 0.015 ? (
+              <text
+                x={Math.min(s.x(x), width - 8)}
+                y={s.y(y) - 6}
+                textAnchor={s.x(x) > width - 80 ? 'end' : s.x(x) < 80 ? 'start' : 'middle'}
+              >
+                {Math.round(stream.share * 100)} % {stream.surface}
+              </text>
+            ) : null}
           </g>
         );
       })}
@@ -181,7 +187,7 @@ export function PlacePlan(props: {
           ) : (
             <ThingAbove x={s.x(0)} y={s.y(0)} perMetre={s.perMetre} size={brief.subject.size} />
           )}
-          <Streams document={document} scale={s} />
+          <Streams document={document} scale={s} width={size.width} />
           <SetShapes
             things={things}
             document={document}
@@ -217,7 +223,10 @@ export function PlacePlan(props: {
               />
               {one.kind === 'camera' || one.kind === 'backdrop' ? null : (
                 <PlaceDimension
-                  at={[(s.x(origin.x) + s.x(one.x)) / 2, s.y(origin.y)]}
+                  at={[
+                    (s.x(origin.x) + s.x(one.x)) / 2,
+                    s.y(origin.y) + (s.y(origin.y) > s.y(one.y) ? 14 : -14),
+                  ]}
                   label={`${one.name}, to the right of ${from === 'subject' ? "the subject's mark" : 'the left wall'}`}
                   value={one.x - origin.x}
                   units={document.units}
@@ -225,7 +234,10 @@ export function PlacePlan(props: {
                 />
               )}
               <PlaceDimension
-                at={[s.x(one.x), (s.y(origin.y) + s.y(one.y)) / 2]}
+                at={[
+                  s.x(one.x) + (s.x(one.x) > size.width - 90 ? -46 : 46),
+                  (s.y(origin.y) + s.y(one.y)) / 2,
+                ]}
                 label={`${one.name}, ${from === 'subject' ? "behind the subject's mark" : 'from the wall behind the camera'}`}
                 value={one.y - origin.y}
                 units={document.units}

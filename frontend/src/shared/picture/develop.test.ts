@@ -3,7 +3,9 @@ import {
   bandOf,
   type Curves,
   combined,
+  DIFFERENCE_BANDS,
   develop,
+  differenceOf,
   halfValue,
   lampWeights,
   separation,
@@ -115,4 +117,25 @@ test('separation counts stops across the outline, lamp by lamp', () => {
   expect(separation(place, [grey(1), grey(0)])).toBeCloseTo(2);
   expect(separation(place, [grey(1), grey(1)])).toBeCloseTo(0);
   expect(separation(place, [grey(0), grey(1)])).toBeNull();
+});
+
+test('differences are told in bands of stops, whatever the lamps', () => {
+  const picture = (values: number[]) => ({
+    width: values.length,
+    height: 1,
+    lamps: 1,
+    noise: 0,
+    outline: [],
+    light: new Uint16Array(values.flatMap((v) => [half(v), half(v), half(v)])),
+  });
+  const a = picture([1, 1, 1, 1]);
+  const b = picture([1, 2, 0.25, 16]);
+  const { pixels } = differenceOf(a, [[1, 1, 1]], b, [[1, 1, 1]]);
+  const seen = [0, 1, 2, 3].map(
+    (i) =>
+      DIFFERENCE_BANDS.find((band) => Number.parseInt(band.colour.slice(1, 3), 16) === pixels[4 * i])?.label,
+  );
+  expect(seen).toEqual(['same', '+1', '−2', '+3']);
+  const { pixels: halved } = differenceOf(a, [[1, 1, 1]], a, [[0.5, 0.5, 0.5]]);
+  expect(halved[0]).toBe(0x7f);
 });

@@ -41,3 +41,13 @@ describe('quantities', () => {
     expect(show(value, kind, 'metric')).toBe(text);
   });
 });
+
+it.each([
+  ['-80 cm', -0.8],
+  ['−1.2', -1.2],
+  ['- 2\' 6"', -0.762],
+  ['+5 cm', 0.05],
+])('lengths to the other side of a mark: %s', (text, metres) => {
+  expect(read(text, 'length', 'metric')).toBeCloseTo(metres, 6);
+  expect(read('--1', 'length', 'metric')).toMatch(/not understood/);
+});

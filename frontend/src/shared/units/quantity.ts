@@ -55,13 +55,20 @@ function decimal(text: string): number | null {
   return DECIMAL.test(t) ? Number(t.replace(',', '.')) : null;
 }
 
+/** A length to one side of a mark or the other; limits say where one side is all there is. */
+function signed(text: string, units: Units): number | null {
+  const [, sign = '', rest = ''] = /^\s*([-−–+]?)\s*(.*)$/s.exec(text) ?? [];
+  const metres = parseLength(rest, units === 'metric' ? 'm' : 'in');
+  return metres === null || sign === '' || sign === '+' ? metres : -metres;
+}
+
 /** The stored value, or a sentence that says what is accepted. */
 export function read(text: string, kind: Kind, units: Units): number | string {
   const t = text.trim().toLowerCase();
   const bad = (accepted: string) => `“${text.trim().slice(0, 24)}” is not understood; write ${accepted}.`;
   switch (kind) {
     case 'length':
-      return parseLength(text, units === 'metric' ? 'm' : 'in') ?? bad(ACCEPTED);
+      return signed(text, units) ?? bad(ACCEPTED);
     case 'millimetres':
       return (
         parseLength(text, units === 'metric' ? 'mm' : 'in') ?? bad('a length such as 25 mm, 3 cm or 1 1/4 in')

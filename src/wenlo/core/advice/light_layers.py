@@ -126,11 +126,13 @@ def light_layer(
     weights = set_up.lamp_weights(brief)
     key_meter = next(m for m in set_up.meters(brief, design) if m.id == "key")
     key = float(luminance(measure(solved, [key_meter]).readings(weights)["key"].total))
-    box = room_box(brief)
+    box, across = room_box(brief), 0.0
     if layer == "face_level":
-        inset = 2 * OFF_THE_WALLS
-        width, height = box.right - box.left - inset, box.back - box.front - inset
-        middle = np.array([0.0, (box.front + box.back) / 2, set_up.face(brief)[2]])
+        inset, level = 2 * OFF_THE_WALLS, float(set_up.face(brief)[2])
+        left, right = box.span_at(level + OFF_THE_WALLS)
+        width, height = right - left - inset, box.back - box.front - inset
+        middle = np.array([(left + right) / 2, (box.front + box.back) / 2, level])
+        across = float(middle[0])
         found = area_map(
             solved, middle=middle, across=np.array([width, 0.0, 0.0]), along=np.array([0.0, height, 0.0]),
             normal=key_meter.normal, nu=_cells(width), nv=_cells(height), weights=weights, go_on=go_on,
@@ -141,6 +143,9 @@ def light_layer(
         panel = next((s for s in solved.scene.panels if s.id == layer), None)
         if not isinstance(panel, Panel):
             return None
+        if layer == "ceiling":
+            # under a sloping roof only its level part
+            across = float(panel.origin[0] + (panel.edge_u + panel.edge_v)[0] / 2)
         u, v = float(np.linalg.norm(panel.edge_u)), float(np.linalg.norm(panel.edge_v))
         raw = surface_map(solved, panel, nu=_cells(u), nv=_cells(v), weights=weights, go_on=go_on)
         found, width, height = _upright(raw, panel)
@@ -149,7 +154,7 @@ def light_layer(
     error = np.log2(1.0 + found.error[near] / np.maximum(found.lux[near], 1e-30)) if np.any(near) else np.zeros(1)
     middle_y = (box.front + box.back) / 2
     return LightLayer(
-        width=width, height=height, stops=stops, error=float(error.max()), key=key, centre=(0.0, middle_y)
+        width=width, height=height, stops=stops, error=float(error.max()), key=key, centre=(across, middle_y)
     )
 
 

@@ -47,6 +47,13 @@ class RoomBox:
             found = min(found, self.knee + (self.height - self.knee) * away / self.run)
         return found
 
+    def span_at(self, height: float) -> tuple[float, float]:
+        """From where to where, to the camera's right, the room is higher than that. [m]"""
+        over = 0.0 if not self.slopes else max((height - self.knee) * self.run / (self.height - self.knee), 0.0)
+        return (
+            self.left + (over if "left" in self.slopes else 0.0), self.right - (over if "right" in self.slopes else 0.0)
+        )  # fmt: skip
+
     def holds(self, point: Sequence[float] | Vector, margin: float = 0.0) -> bool:
         """Whether a point lies inside by at least ``margin``. [m]"""
         x, y, z = point

@@ -13,12 +13,14 @@ from typing import Any
 from playwright.sync_api import sync_playwright
 
 from benchmarks import light
+from benchmarks.crowded import crowded
 from benchmarks.drag import drag_latencies
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.build.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.shoot.document import Shoot, write_shoot
 from wenlo.services.compute import figures, warm_up
+from wenlo.services.place_results import place
 
 ROUNDS = 15
 
@@ -62,6 +64,8 @@ def main() -> None:
     rows: dict[str, dict[str, Any]] = {
         "figures while dragging the lamp": {**timed(lambda i: figures(moved(i), "draft")), "bar_ms": 100},
         "figures while dragging the frame's size": {**timed(lambda i: figures(resized(i), "draft")), "bar_ms": 100},
+        "figures while dragging one of 60 things": {**timed(lambda i: figures(crowded(i), "draft")), "bar_ms": 150},
+        "clashes and elevations of 60 things": {**timed(lambda i: place(crowded(i + 500), "draft")), "bar_ms": 150},
         "figures at rest": timed(lambda i: figures(moved(i), "fine")),
         "cut plan and shopping": timed(build),
         "proposals for the shadow edge": timed(lambda _: proposals(shoot.brief, shoot.design, "shadow_edge"), 3),
@@ -69,7 +73,9 @@ def main() -> None:
     }
     rows.update({**light.sets(), **light.pictures(), **light.groups(), **light.growth()})
     with suppress(ConnectionError), sync_playwright() as playwright:
-        rows["in the browser: pointer moved to new gauges drawn"] = {**drag_latencies(playwright), "bar_ms": 100}
+        pointer, drawn = drag_latencies(playwright)
+        rows["in the browser: pointer moved to new gauges drawn"] = {**pointer, "bar_ms": 100}
+        rows["in the browser: frames of a drag among 60 things (mean)"] = {**drawn, "bar_ms": 33}
     memory = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     result = {"machine": platform.processor() or platform.machine(), "peak_memory_mb": round(memory), "rows": rows}
     if options.json:

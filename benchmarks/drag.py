@@ -8,6 +8,7 @@ from typing import Any
 
 from playwright.sync_api import Playwright
 
+from benchmarks.crowded import frames
 from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.ground import ROOT
 from wenlo.launch.system import CHROMIUM
@@ -30,8 +31,8 @@ async ([x, y]) => {
 """
 
 
-def drag_latencies(playwright: Playwright) -> dict[str, Any]:
-    """Median and worst time over a drag of the lamp, in a Wenlo of its own. [ms]
+def drag_latencies(playwright: Playwright) -> tuple[dict[str, Any], dict[str, Any]]:
+    """Median and worst time over a drag of the lamp, and between drawn frames of a crowded set, in a Wenlo of its own. [ms]
 
     Raises ConnectionError when that cannot be started.
     """
@@ -44,14 +45,14 @@ def drag_latencies(playwright: Playwright) -> dict[str, Any]:
             start_new_session=True,
         )
         try:
-            times = _drag(playwright, demo)
+            times, drawn = _drag(playwright, demo)
         finally:
             demo.send_signal(signal.SIGTERM)
             demo.communicate(timeout=60)
-    return {"median_ms": round(statistics.median(times), 1), "worst_ms": round(max(times), 1), "rounds": STEPS}
+    return {"median_ms": round(statistics.median(times), 1), "worst_ms": round(max(times), 1), "rounds": STEPS}, drawn
 
 
-def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> list[float]:
+def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> tuple[list[float], dict[str, Any]]:
     assert demo.stdout is not None
     url = next((line.split("open ")[1].split()[0] for line in demo.stdout if "open http" in line), None)
     if url is None:
@@ -69,5 +70,7 @@ def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> list[float]:
     page.mouse.down()
     times = [float(page.evaluate(MEASURE, [x - 3 * (i + 1), y])) for i in range(STEPS)]
     page.mouse.up()
+    page.close()
+    drawn = frames(browser, url)
     browser.close()
-    return times
+    return times, drawn

@@ -1,5 +1,5 @@
 // One working drawing of the set, from above or in an elevation: everything on it is chosen, dragged and turned here.
-import { type ReactNode, useRef } from 'react';
+import { memo, type RefObject, useRef } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
 import { Handle } from '../../shared/drawing/Handle';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
@@ -23,23 +23,25 @@ export const roomOf = (d: Figures['drawing']): Room => ({
 const unproject = (view: View, a: number, b: number) =>
   view === 'plan' ? { x: a, y: b } : view === 'side' ? { y: a, z: b } : { x: a, z: b };
 
-function Movable(props: {
+type Latest = RefObject<{ things: Thing[]; document: Shoot }>;
+
+type MovableProps = {
   thing: Thing;
-  things: Thing[];
-  document: Shoot;
+  /** All that the drawing of the thing depends on, as text: nothing else draws it anew. */
+  sign: string;
+  isChosen: boolean;
+  latest: Latest;
   view: View;
   scale: Scale;
   room: Room;
-  children: ReactNode;
-}) {
-  const { thing, things, document, view, scale: s, room } = props;
-  const chosen = usePlace((p) => p.chosen);
-  const start = useRef<{ document: Shoot; moved: Thing[]; at: [number, number] }>({
-    document,
-    moved: [],
-    at: [0, 0],
-  });
-  const isChosen = chosen.includes(thing.key);
+  label: string | undefined;
+  outlines: Schemas['OutlineDrawn'][];
+  lamps: Schemas['LampDrawn'][];
+};
+
+function MovableThing(props: MovableProps) {
+  const { thing, isChosen, latest, view, scale: s, room } = props;
+  const start = useRef<{ document: Shoot; moved: Thing[]; at: [number, number] } | null>(null);
   return (
     <g
       className={`thing${isChosen ? ' is-chosen' : ''}${thing.hidden ? ' is-hidden' : ''}${thing.locked ? ' is-locked' : ''}`}
@@ -54,6 +56,7 @@ function Movable(props: {
         cursor="move"
         onStart={() => {
           const keys = usePlace.getState().chosen;
+          const { things, document } = latest.current;
           start.current = {
             document,
             moved: things.filter((t) => keys.includes(t.key) || t.key === thing.key),
@@ -61,25 +64,54 @@ function Movable(props: {
           };
         }}
         onDrag={(dx, dy) => {
-          const { moved, at } = start.current;
+          if (!start.current) return;
+          const { moved, at, document } = start.current;
           let [a, b] = [at[0] + s.metres(dx), at[1] - s.metres(dy)];
           if (view === 'plan') {
-            const still = things.filter((t) => !moved.some((m) => m.key === t.key) && t.kind !== 'backdrop');
+            const still = latest.current.things.filter(
+              (t) => !moved.some((m) => m.key === t.key) && t.kind !== 'backdrop',
+            );
             const drawn = snap({ x: a, y: b }, still, room, s.perMetre);
             [a, b] = [drawn.x, drawn.y];
             usePlace.setState({ guides: drawn.guides });
           }
           const edits = moved.flatMap((m) => {
             const [pa, pb] = project(view, m);
-            return moveTo(start.current.document, m, unproject(view, pa + a - at[0], pb + b - at[1]));
+            return moveTo(document, m, unproject(view, pa + a - at[0], pb + b - at[1]));
           });
           if (edits.length) edit(edits, `${thing.name} moved`);
         }}
       >
-        {props.children}
+        {thing.kind === 'key' ? (
+          <ModifierShapes outlines={props.outlines} lamps={props.lamps} scale={s} />
+        ) : (
+          <ThingShape
+            thing={thing}
+            document={latest.current.document}
+            view={view}
+            scale={s}
+            room={room}
+            label={props.label}
+          />
+        )}
       </Handle>
     </g>
   );
+}
+
+const Movable = memo(MovableThing, (a, b) => a.sign === b.sign);
+
+/** All of the document that a thing's drawing depends on. */
+function itself(document: Shoot, thing: Thing): unknown {
+  const index = Number(thing.key.split('.').pop());
+  if (thing.key.startsWith('brief.pieces.')) return document.brief.pieces[index];
+  if (thing.key.startsWith('brief.others.'))
+    return [
+      document.brief.others[index],
+      document.brief.backdrop.distance,
+      document.brief.subject.face_height,
+    ];
+  return thing;
 }
 
 /** A knob that turns a board or block, and one that takes hold of where a lamp is aimed. */
@@ -163,6 +195,9 @@ export function SetShapes(props: {
   const { things, document, view, scale, room } = props;
   const chosen = usePlace((p) => p.chosen);
   const place = usePlace((p) => p.place);
+  const latest = useRef({ things, document });
+  latest.current = { things, document };
+  const frame = [scale.perMetre, scale.x(0), scale.y(0), room];
   const order = ['block', 'key', 'board', 'window', 'lamp', 'meter'];
   const drawn = things
     .filter((t) => order.includes(t.kind))
@@ -175,24 +210,28 @@ export function SetShapes(props: {
   };
   return (
     <>
-      {drawn.map((thing) => (
-        <g key={thing.key} opacity={props.faint?.(thing) ? 0.25 : 1}>
-          <Movable thing={thing} things={things} document={document} view={view} scale={scale} room={room}>
-            {thing.kind === 'key' ? (
-              <ModifierShapes outlines={props.outlines} lamps={props.lamps} scale={scale} />
-            ) : (
-              <ThingShape
-                thing={thing}
-                document={document}
-                view={view}
-                scale={scale}
-                room={room}
-                label={label(thing)}
-              />
-            )}
-          </Movable>
-        </g>
-      ))}
+      {drawn.map((thing) => {
+        const isChosen = chosen.includes(thing.key);
+        const said = label(thing);
+        const shape = thing.kind === 'key' ? [props.outlines, props.lamps] : itself(document, thing);
+        const sign = JSON.stringify([shape, isChosen, said, frame]);
+        return (
+          <g key={thing.key} opacity={props.faint?.(thing) ? 0.25 : 1}>
+            <Movable
+              thing={thing}
+              sign={sign}
+              isChosen={isChosen}
+              latest={latest}
+              view={view}
+              scale={scale}
+              room={room}
+              label={said}
+              outlines={props.outlines}
+              lamps={props.lamps}
+            />
+          </g>
+        );
+      })}
       {view === 'plan'
         ? drawn
             .filter((t) => chosen.includes(t.key))

@@ -7,15 +7,20 @@ export function getPath(document: Shoot, path: string): unknown {
   return at;
 }
 
-/** A copy of the document with one value changed. */
+function setIn(node: unknown, steps: string[], value: unknown): unknown {
+  const [step, ...rest] = steps;
+  if (step === undefined) return value;
+  const held = (node as Record<string, unknown>)[step];
+  const next = rest.length ? setIn(held, rest, value) : value;
+  if (!Array.isArray(node)) return { ...(node as object), [step]: next };
+  const list = [...node];
+  list[Number(step)] = next;
+  return list;
+}
+
+/** A copy of the document with one value changed; what did not change is the same object as before. */
 export function setPath(document: Shoot, path: string, value: unknown): Shoot {
-  const copy = structuredClone(document);
-  const steps = path.split('.');
-  const last = steps.pop();
-  let at: Record<string, unknown> = copy as unknown as Record<string, unknown>;
-  for (const step of steps) at = at[step] as Record<string, unknown>;
-  if (last) at[last] = value;
-  return copy;
+  return setIn(document, path.split('.'), value) as Shoot;
 }
 
 /** Dotted paths at which two documents differ. */

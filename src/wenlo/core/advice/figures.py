@@ -377,7 +377,7 @@ def evaluate(
     go_on: asked now and then whether to go on reading meters.
     """
     light, band = _alone.get(
-        (light_key(brief, design), effort, cells, spread),
+        (light_key(brief.model_copy(update={"others": [], "pieces": []}), design), effort, cells, spread),
         lambda: (_modifier_alone(brief, design, effort, cells, spread), True),
     )
     levels = levels_in_room(brief, design, effort=effort, go_on=go_on)

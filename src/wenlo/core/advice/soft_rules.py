@@ -132,6 +132,9 @@ def _colours(brief: Brief, design: Any) -> Iterator[tuple[str, Sequence[float]]]
 def hanging(brief: Brief, design: Any) -> Iterator[tuple[Hold, float, float]]:
     """Hold points whose strength is known, with the mass that hangs there and what may hang there. [kg]"""
     kind, lamp = kind_of(design), brief.lamp.type
+    # cut plans take their time: only where there is something to hold it against
+    if not any(hold.on_lamp or hold.carries is not None for hold in kind.holds(design, 0.0)):
+        return
     for hold in kind.holds(design, work_out(kind.build(design, brief)).mass):
         if hold.on_lamp:
             yield hold, hold.mass, lamp.carries

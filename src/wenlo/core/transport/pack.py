@@ -316,7 +316,7 @@ def _total(sheet: Sheet, side: int) -> Array:
     return reflected
 
 
-def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
+def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Packed | None = None) -> Packed:
     """Arrays of a set whose surfaces are divided into about ``sides`` patch sides.
 
     Parameters
@@ -324,8 +324,12 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
     scene: surfaces and lamps.
     sides: patch sides in all.
     need: how the patches are shared out; by √area (large surfaces are mostly far and lit softly) if left out.
+    coarse: the same set divided otherwise, whose tree is taken.
     """
-    ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)
+    if coarse is None:
+        ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)
+    else:
+        ordered, nodes = coarse.shapes, coarse.nodes
     count = len(ordered)
     if need is None:
         need = Need(shares=[math.sqrt(shape.area) for shape in ordered], leans=[1.0] * count)
@@ -338,8 +342,12 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
     owners, opposite, side_of = np.zeros(total, np.int64), np.zeros(total, np.int64), np.zeros(total, np.int64)
     area, reflectance, through = np.zeros(total), np.zeros((total, 3)), np.zeros((total, 3))
     dull, live, modifier = np.ones(total, np.bool_), np.ones(total, np.bool_), np.zeros(total, np.bool_)
+    totals: dict[int, tuple[Array, Array]] = {}
     for p, shape in enumerate(ordered):
         row, sheet = surfaces[p], shape.surface
+        if id(sheet) not in totals:
+            totals[id(sheet)] = _total(sheet, 0), _total(sheet, 1)
+        total_of = totals[id(sheet)]
         if isinstance(shape, Panel):
             _flat_row(row, edges[p], shape)
         else:
@@ -352,13 +360,13 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None) -> Packed:
         if not shape.one_sided:
             _optics_row(optics[2 * p + 1], sheet, sheet.reflectance_back, sheet.shine_back, sheet.gloss_back, tables)
         scattered = float(sheet.scattered @ LUMA)
-        scatters[p] = scattered + max(float(_total(sheet, side) @ LUMA) for side in (0, 1))
+        scatters[p] = scattered + max(float(t @ LUMA) for t in total_of)
         n = int(halves[p])
         for side in (0, 1):
             here = slice(int(first[p]) + side * n, int(first[p]) + (side + 1) * n)
             other = int(first[p]) + (1 - side) * n
             owners[here], side_of[here], opposite[here] = p, side, np.arange(other, other + n)
-            area[here], reflectance[here], through[here] = shape.area / n, _total(sheet, side), sheet.scattered
+            area[here], reflectance[here], through[here] = shape.area / n, total_of[side], sheet.scattered
             live[here] = side == 0 or not shape.one_sided
             modifier[here] = shape.role == "modifier"
             shine = sheet.shine_back if side else sheet.shine_front

@@ -166,7 +166,7 @@ def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     packed = pack(scene, sides=effort.sides)
     if len(scene.panels) > 1:
         first = np.einsum("ncgk,gk,k->n", _from_lamps(packed, 1), packed.colours, LUMA) / exchange.CELLS**2
-        packed = pack(scene, sides=effort.sides, need=need_of(packed, first))
+        packed = pack(scene, sides=effort.sides, need=need_of(packed, first), coarse=packed)
     fine = _from_lamps(packed, effort.samples)
     direct = fine.mean(axis=1)
     matrix, seen = _transfer(packed, effort)

@@ -37,6 +37,10 @@ def bounds(shape: Shape) -> tuple[Array, Array]:
     return low - MARGIN, high + MARGIN
 
 
+MANY = 100
+"""Where there are more surfaces they are cut along the longest side alone: building the tree would cost more than it spares."""
+
+
 def arrange(shapes: Sequence[Shape], moves: Mapping[str, Array] | None = None) -> tuple[tuple[Shape, ...], Array]:
     """Surfaces in the order of the tree's leaves, and the tree.
 
@@ -83,7 +87,7 @@ def _split(members: NDArray[np.int64], low: Array, high: Array) -> tuple[NDArray
     if count <= LEAF:
         return None
     best, halves = np.inf, None
-    for axis in range(3):
+    for axis in range(3) if len(low) <= MANY else (int(np.argmax(np.ptp(low[members] + high[members], axis=0))),):
         line = members[np.argsort(low[members, axis] + high[members, axis], kind="stable")]
         left = _half_areas(low[line], high[line])[:-1]
         right = _half_areas(low[line[::-1]], high[line[::-1]])[::-1][1:]

@@ -2,6 +2,7 @@
 
 import math
 import statistics
+from itertools import pairwise
 from typing import Any
 
 from playwright.sync_api import Browser, Page
@@ -55,6 +56,6 @@ def frames(browser: Browser, url: str) -> dict[str, Any]:
     times = [float(t) for t in page.evaluate("(() => { const d = window.drawn; window.drawn = null; return d; })()")]
     page.mouse.up()
     page.close()
-    gaps = [b - a for a, b in zip(times, times[1:], strict=False)]
+    gaps = [b - a for a, b in pairwise(times)]
     # the mean says how many frames a second; a median would hide the ones that are left out
     return {"median_ms": round(statistics.mean(gaps), 1), "worst_ms": round(max(gaps), 1), "rounds": len(gaps)}

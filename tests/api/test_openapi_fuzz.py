@@ -17,7 +17,7 @@ from wenlo.api.app import create_app
 from wenlo.settings import Settings
 
 HEAVY = "/api/(advice|figures|build)"
-SLOW = "/api/(picture|light-map|kinds|curve|flags|reflections|shelf/at-hand|shelf/becomes)$"
+SLOW = "/api/(picture|light-map|kinds|curve|flags|reflections|place|flow|role|balance|set-file|shelf/at-hand|shelf/becomes)$"
 WHOLE = {"path_regex": r"^/api/shoots(/\{shoot_id\})?$", "method": ["POST", "PUT"]}
 """Take a whole document: covering every field of every kind in turn would take an hour; it is drawn at random."""
 

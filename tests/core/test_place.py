@@ -11,14 +11,18 @@ from factories import make_shoot
 from wenlo.core.advice import set_up
 from wenlo.core.advice.balance import HOLDS, balances, clock, nearest_gel, sun_span
 from wenlo.core.advice.clashes import clashes, in_frame
-from wenlo.core.advice.figures import readings_in_room
+from wenlo.core.advice.figures import evaluate, readings_in_room
 from wenlo.core.advice.lamp_flow import lamp_flow
 from wenlo.core.advice.meter_marks import facing_of, mark_readings
+from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.roles import ROLES, SOCKET, place_role
 from wenlo.core.data import gels
+from wenlo.core.errors import InvalidInput
 from wenlo.core.geometry.boxes import Box, meet
+from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief, Camera, LampSetting, OtherLight, Room, Subject, Wanted
+from wenlo.core.shoot.document import read_shoot
 from wenlo.core.shoot.standing import Block, Board, Day, MeterMark
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Effort, read, solve
@@ -303,3 +307,112 @@ def test_the_sun_holds_for_a_while_and_not_all_day():
     night = sunny.model_copy(update={"day": day.model_copy(update={"hour": 1.0})})
     assert sun_span(night, DESIGN) is None
     assert clock(span.start).count(":") == 1
+
+
+# too bright at the lowest setting
+
+
+def too_bright():
+    shoot = make_shoot(
+        brief__lamp__id="chip_150_dish", brief__camera__iso=6400.0, brief__camera__aperture=2.0, brief__wanted__solve_for="power",
+    )  # fmt: skip
+    return shoot.brief, shoot.design.model_copy(update={"sheet_distance": 0.5, "lamp_distance": 0.5})
+
+
+def test_every_way_to_dim_a_lamp_that_is_too_bright_does_what_it_says():
+    brief, design = too_bright()
+    before = evaluate(brief, design)
+    lowest = brief.lamp.type.lowest_power
+    over = math.log2(lowest / before.setting.power)
+    assert over > 1.0
+    offers = {p.id: p for p in proposals(brief, design, "exposure")}
+    assert {"neutral", "layer", "farther_lamp_distance", "farther_sheet_distance", "close_down", "faster"} <= set(
+        offers
+    )
+    for offer in offers.values():
+        if not offer.changes:
+            continue
+        shoot = make_shoot().model_copy(update={"brief": brief, "design": design}).model_dump(mode="json")
+        for change in offer.changes:
+            *steps, last = change.path.split(".")
+            target = shoot
+            for step in steps:
+                target = target[step]
+            target[last] = change.value
+        changed = read_shoot(shoot)
+        after = evaluate(changed.brief, changed.design)
+        gained = math.log2(after.setting.power / before.setting.power)
+        if "still to go" in offer.reason:
+            assert 0.05 < gained < over, offer
+        elif offer.id == "neutral":
+            assert gained == pytest.approx(-math.log2(gels()[changed.brief.lamp.gel].transmittance), abs=0.15)
+        else:
+            assert gained == pytest.approx(over, abs=0.4), offer
+    assert "neither the spread nor the shadow edge" in offers["neutral"].reason
+
+
+# modifiers before other lights
+
+
+def with_second(kind="diffusion_frame", angle=60.0, **lamp):
+    light = OtherLight(name="fill", id="chip_60_dish", x=1.2, y=-0.8, z=1.5, **lamp)
+    brief = roomy(others=[light])
+    design = kinds()[kind].start(brief).model_copy(update={"key_angle": angle})
+    return brief, brief.with_shaped({0: design}), design
+
+
+def levels_at(brief, design=DESIGN):
+    meters = [m for m in set_up.meters(brief, design) if m.id == "key"]
+    return read(solve(set_up.whole_scene(brief, design), Effort()), meters)["key"].by_lamp
+
+
+def test_a_second_modifier_stands_in_the_set_and_its_lamp_shines_through_it():
+    bare, shaped, second = with_second()
+    ids = [p.id for p in set_up.whole_scene(shaped, DESIGN).panels]
+    assert "second 1: sheet" in ids
+    assert [e.id for e in set_up.other_emitters(shaped)] == ["other 1"]
+    lamp = set_up.other_emitters(shaped)[0]
+    assert np.allclose(lamp.centre, second.lamp_position)
+    got = levels_at(shaped)["other 1"]
+    # what comes through the sheet counts as the modifier's, of the bare lamp as direct
+    assert float(luminance(got.modifier)) > float(luminance(got.direct))
+    assert float(luminance(levels_at(bare)["other 1"].direct)) > 0.0
+
+
+def test_a_second_modifier_alone_is_as_bright_as_the_same_one_as_the_key():
+    bare, shaped, second = with_second(angle=-60.0)
+    black = shaped.model_copy(update={"lamp": bare.lamp.model_copy(update={"on": False})})
+    as_key = bare.model_copy(update={"others": [], "lamp": LampSetting(id="chip_60_dish")})
+    face = set_up.face(bare)
+    toward = (second.source_centre - face) / np.linalg.norm(second.source_centre - face)
+    meter = Meter(id="m", position=face, normal=toward)
+    # the key's own frame stands elsewhere, so that only the room's return differs
+    one = read(solve(set_up.whole_scene(black, DESIGN), Effort()), [meter])["m"].by_lamp["other 1"]
+    other = read(solve(set_up.whole_scene(as_key, second), Effort()), [meter])["m"]
+    assert float(luminance(one.modifier)) == pytest.approx(float(luminance(other.modifier)), rel=0.06)
+
+
+def test_second_modifiers_that_do_not_fit_or_are_seen_are_said():
+    bare, _, second = with_second()
+    large = bare.with_shaped({0: second.model_copy(update={"sheet_distance": 3.5})})
+    assert any("through" in t and "of fill" in t for _, t in said(large))
+    assert not any(p.id.startswith("second") for p in set_up.whole_scene(large, DESIGN).panels)
+    seen = bare.with_shaped({0: second.model_copy(update={"key_angle": 0.0, "sheet_distance": 0.6})})
+    assert any("is in the picture" in t and "of fill" in t for _, t in said(seen))
+
+
+def test_a_document_refuses_a_modifier_before_a_window_or_twice_before_one_lamp():
+    document = make_shoot().model_dump(mode="json")
+    document["brief"]["others"] = [
+        OtherLight(name="w", id="window").model_dump(mode="json"), OtherLight(name="b").model_dump(mode="json")
+    ]  # fmt: skip
+    frame = document["design"]
+    for second, words in (
+        ([{"light": 0, "design": frame}], "second lamp"), ([{"light": 5, "design": frame}], "second lamp"),
+        ([{"light": 1, "design": frame}] * 2, "already"), ([{"light": 1, "design": {"kind": "open_shade"}}], "window or open shade"),
+    ):  # fmt: skip
+        with pytest.raises(InvalidInput) as error:
+            read_shoot({**document, "second": second})
+        assert words in error.value.fields[0].message
+        assert error.value.fields[0].path.startswith("second.")
+    assert read_shoot({**document, "second": [{"light": 1, "design": frame}]}).second[0].light == 1

@@ -36,7 +36,7 @@ from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
-from wenlo.services.place_results import balance, flow, place, role
+from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.runs import Told
 from wenlo.services.set_files import set_file
@@ -309,12 +309,16 @@ def paper(document: Mapping[str, Any], form: str) -> bytes:
     return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units, side=side)
 
 
-def light_map(document: Mapping[str, Any], layer: Any, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
+def light_map(
+    document: Mapping[str, Any], layer: Any, thing: int = 0, go_on: Callable[[float], bool] | None = None
+) -> dict[str, Any]:
     """Stops over a layer of the room; see ``LightMapResult``."""
     shoot = opened(document)
-    found = light_layer(shoot.brief, shoot.design, layer, go_on=go_on)
+    found = light_layer(shoot.brief, shoot.design, layer, thing=thing, go_on=go_on)
     if found is None:
-        sentence = "The set does not fit the room, so the light in it is not known."
+        sentence = (
+            "There is no such surface in the set, or the set does not fit the room, so the light on it is not known."
+        )
         return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, sentence=sentence).model_dump()
     best, worst = float(found.stops.max()), max(float(found.stops.min()), -DARKEST_SHOWN)
     sentence = f"{best:+.1f} to {worst:+.1f} stops against the face.".replace("-", "−")
@@ -350,6 +354,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "role": role,
     "balance": balance,
     "set_file": set_file,
+    "second_start": second_start,
 }
 
 LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {

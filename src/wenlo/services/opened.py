@@ -8,6 +8,7 @@ from wenlo.core.shoot.document import Shoot, read_shoot
 
 
 def opened(document: Mapping[str, Any]) -> Shoot:
-    """The shoot, with daylight in the place of its lamp where the modifier takes none."""
+    """The shoot, with daylight in the place of its lamp where the modifier takes none, and other lights behind their modifiers."""
     shoot = read_shoot(document)
-    return shoot.model_copy(update={"brief": lit(shoot.brief, shoot.design)})
+    brief = lit(shoot.brief, shoot.design).with_shaped({s.light: s.design for s in shoot.second})
+    return shoot.model_copy(update={"brief": brief})

@@ -13,12 +13,14 @@ from wenlo.core.advice.flags import SLACK, surface_levels
 from wenlo.core.advice.lamp_flow import lamp_flow
 from wenlo.core.advice.meter_marks import facing_of, mark_readings
 from wenlo.core.advice.roles import ROLES, RoleId, place_role
-from wenlo.core.advice.side_view import elevation
+from wenlo.core.advice.side_view import elevation, plan_view
 from wenlo.core.data import lamp_types
-from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.kind import Arrangement
+from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shoot.brief import Brief, OtherLight
+from wenlo.core.shelf.own import is_natural
+from wenlo.core.shoot.brief import Brief, LampSetting, OtherLight
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.standing import Board
 from wenlo.core.transport.solve import DRAFT, Effort
@@ -26,6 +28,9 @@ from wenlo.services.kind_results import lamps_drawn, outlines_drawn
 from wenlo.services.opened import opened
 from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
 from wenlo.services.set_files import SetForm
+
+MOST_SHRINKS, SHRINK = 12, 0.88
+"""A second modifier is made smaller so often, by so much each time, until it is in the room."""
 
 DARKEST = 20.0
 """Stops under the key beyond which there is no light to speak of. [stop]"""
@@ -93,6 +98,16 @@ class DarkResult(Result):
     text: str
 
 
+class SecondDrawn(Result):
+    """A modifier before another light: which, the middle of what shines (3,) [m], and its outlines."""
+
+    light: int
+    centre: list[float]
+    plan: ElevationDrawn
+    side: ElevationDrawn
+    front: ElevationDrawn
+
+
 class PlaceResult(Result):
     """What the Place stage shows beside the figures."""
 
@@ -100,8 +115,24 @@ class PlaceResult(Result):
     front: ElevationDrawn
     clashes: list[ClashResult]
     meters: list[MeterResult]
+    second: list[SecondDrawn]
     sun: SunResult | None
     dark: list[DarkResult]
+
+
+class SecondRequest(Result):
+    """Another light, by its place among them, and the kind of modifier that it is to shine through."""
+
+    document: Shoot
+    light: int
+    kind: str
+
+
+class SecondResult(Result):
+    """Parameters of the modifier; none when ``why_not`` says why."""
+
+    design: dict[str, Any] | None
+    why_not: str | None
 
 
 class FlowRequest(Result):
@@ -237,16 +268,55 @@ def _dark(brief: Brief, design: Any) -> list[DarkResult]:
     return found
 
 
+def _elevation(arrangement: Arrangement, way: Literal["plan", "side", "front"]) -> ElevationDrawn:
+    outlines, lamps = plan_view(arrangement) if way == "plan" else elevation(arrangement, way)
+    return ElevationDrawn(outlines=outlines_drawn(outlines), lamps=lamps_drawn(lamps))
+
+
+def _second(shoot: Shoot) -> list[SecondDrawn]:
+    found = []
+    for second in shoot.second:
+        arrangement = set_up.shaped_light(shoot.brief, second.light)
+        found.append(
+            SecondDrawn(
+                light=second.light, centre=[round(float(x), 4) for x in second.design.source_centre],
+                plan=_elevation(arrangement, "plan"), side=_elevation(arrangement, "side"), front=_elevation(arrangement, "front"),
+            )
+        )  # fmt: skip
+    return found
+
+
+def second_start(document: Mapping[str, Any], light: int, kind: str) -> dict[str, Any]:
+    """A modifier of a kind before another light, where that light is now; see ``SecondResult``."""
+    shoot = opened(document)
+    chosen, lamp = kinds().get(kind), shoot.brief.others[light] if light < len(shoot.brief.others) else None
+    if chosen is None or lamp is None or is_natural(lamp.id) or chosen.daylight is not None:
+        return SecondResult(
+            design=None, why_not="A second modifier stands before a second lamp; choose one that takes a lamp."
+        ).model_dump()
+    alone = shoot.brief.model_copy(update={"lamp": LampSetting(id=lamp.id), "others": [], "pieces": []}).with_shaped({})
+    why_not = chosen.cannot(alone)
+    if why_not:
+        return SecondResult(design=None, why_not=why_not).model_dump()
+    design = chosen.start(alone)
+    limits = type(design).model_fields["key_angle"].metadata
+    low = next(float(m.ge) for m in limits if getattr(m, "ge", None) is not None)
+    high = next(float(m.le) for m in limits if getattr(m, "le", None) is not None)
+    angle = min(max(math.degrees(math.atan2(lamp.x, -lamp.y)), low), high)
+    design = design.model_copy(update={"key_angle": round(angle, 1)})
+    for _ in range(MOST_SHRINKS):
+        if set_up.fits_in_room(alone, design):
+            break
+        design = chosen.grown(design, SHRINK)
+    return SecondResult(design=design.model_dump(mode="json"), why_not=None).model_dump()
+
+
 def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
     """Elevations, clashes and meters of a set; see ``PlaceResult``."""
     shoot = opened(document)
     arrangement = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
-    drawn = []
-    for way in ("side", "front"):
-        outlines, lamps = elevation(arrangement, way)
-        drawn.append(ElevationDrawn(outlines=outlines_drawn(outlines), lamps=lamps_drawn(lamps)))
     return PlaceResult(
-        side=drawn[0], front=drawn[1], meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()), sun=_sun(shoot.brief),
+        side=_elevation(arrangement, "side"), front=_elevation(arrangement, "front"), second=_second(shoot), meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()), sun=_sun(shoot.brief),
         dark=_dark(shoot.brief, shoot.design) if effort == "fine" else [],
         clashes=[
             ClashResult(level=c.level, about=c.about, text=c.text, place=list(c.place))

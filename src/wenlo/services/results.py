@@ -467,10 +467,11 @@ class PictureRequest(Result):
 
 
 class LightMapRequest(Result):
-    """A layer of the light over the room; for one ``editor`` the newest wins."""
+    """A layer of the light over the room, ``thing`` of the set for the layer of that name; for one ``editor`` the newest wins."""
 
     document: Shoot
     layer: Layer
+    thing: int = 0
     editor: str | None = None
 
 

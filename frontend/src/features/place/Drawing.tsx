@@ -7,7 +7,7 @@ import type { Scale } from '../../shared/drawing/scale';
 import { choose, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import { project, ThingShape, type View } from './ThingShape';
-import { moveTo, snap, type Thing, wrap } from './things';
+import { moveTo, snap, snapHeight, type Thing, wrap } from './things';
 
 export type Room = { left: number; right: number; front: number; back: number; height: number };
 
@@ -74,6 +74,11 @@ function MovableThing(props: MovableProps) {
             const drawn = snap({ x: a, y: b }, still, room, s.perMetre);
             [a, b] = [drawn.x, drawn.y];
             usePlace.setState({ guides: drawn.guides });
+          }
+          if (view !== 'plan') {
+            const { things, document: now } = latest.current;
+            const still = things.filter((t) => !moved.some((m) => m.key === t.key));
+            b = snapHeight(b, [now.brief.subject.face_height, ...still.map((t) => t.z)], s.perMetre);
           }
           const edits = moved.flatMap((m) => {
             const [pa, pb] = project(view, m);

@@ -4,7 +4,8 @@ import { Segmented, Select } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { catalogueQuery, lightMapQuery } from '../../shared/api/queries';
-import { LAYERS } from '../../shared/light/layers';
+import { LayerMap } from '../../shared/light/LayerMap';
+import { askedLayer, layersOf, standsAlone } from '../../shared/light/layers';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
 import { useFigures } from '../../shared/state/figures';
 import { chooseNone, usePlace, usePlaceInStep } from '../../shared/state/place';
@@ -25,7 +26,6 @@ const View3d = lazy(() => import('./View3d'));
 
 type Way = 'side' | 'front' | 'turn';
 type Tab = 'things' | 'light' | 'looks';
-type Layer = Schemas['LightMapResult']['layer'] | 'none';
 const FLAT = ['face_level', 'floor', 'ceiling', 'action'];
 
 const NUDGE = { metric: [0.01, 0.1], imperial: [0.0127, 0.1524] } as const;
@@ -108,7 +108,7 @@ export function PlaceStage() {
   const { data } = useQuery(catalogueQuery);
   const [way, setWay] = useState<Way>('side');
   const [tab, setTab] = useState<Tab>('things');
-  const [layer, setLayer] = useState<Layer>('none');
+  const [layer, setLayer] = useState('none');
   const [from, setFrom] = useState<From>('subject');
   const [compared, setCompared] = useState<number[]>([]);
   const place = usePlace((p) => p.place);
@@ -123,13 +123,14 @@ export function PlaceStage() {
     return thingsOf(document, kind, { x: middle(0), y: middle(1), z: figures.drawing.sheet_centre_height });
   }, [document, figures, kind]);
   useKeys(document, things);
+  const asked = askedLayer(layer);
   const { data: map, isFetching } = useQuery({
-    ...lightMapQuery(document ?? ({} as never), layer),
+    ...lightMapQuery(document ?? ({} as never), asked.layer, asked.thing),
     enabled: document !== null && layer !== 'none',
   });
   if (!document || !data) return null;
   if (!figures) return <div className="card waiting">Working out the light…</div>;
-  const light = layer !== 'none' && map?.layer === layer && map.stops.length ? map : undefined;
+  const light = layer !== 'none' && map?.layer === asked.layer && map.stops.length ? map : undefined;
   const pair = compared.map((i) => document.looks[i]).filter((l) => l !== undefined);
   const [one, two] = pair;
   return (
@@ -145,7 +146,7 @@ export function PlaceStage() {
                 aria-label="Light over the room"
                 popupMatchSelectWidth={false}
                 loading={isFetching}
-                options={LAYERS}
+                options={layersOf(document)}
                 onChange={setLayer}
               />
               <Segmented<From>
@@ -175,7 +176,9 @@ export function PlaceStage() {
             from={from}
             light={light && FLAT.includes(light.layer) ? light : undefined}
           />
-          {light ? <p className="picture-words">{light.sentence}</p> : null}
+          {layer !== 'none' && map ? (
+            <p className="picture-words">{map.layer === asked.layer ? map.sentence : 'Reading the light…'}</p>
+          ) : null}
         </figure>
         <figure className="card">
           <figcaption className="plan-head">
@@ -194,7 +197,11 @@ export function PlaceStage() {
               onChange={setWay}
             />
           </figcaption>
-          {way === 'turn' ? (
+          {light && standsAlone(light.layer) ? (
+            <div className="plan-body">
+              <LayerMap map={light} units={document.units} />
+            </div>
+          ) : way === 'turn' ? (
             <Suspense fallback={<div className="waiting">Fetching the view…</div>}>
               <View3d document={document} />
             </Suspense>

@@ -11,6 +11,7 @@ import {
   moveTo,
   removeAll,
   snap,
+  snapHeight,
   type Thing,
   thingsOf,
   turnBy,
@@ -135,6 +136,9 @@ describe('things of the set', () => {
       y: -0.2,
     });
     expect(snap({ x: 0.4, y: -1.1 }, [], room, 100).guides).toEqual([]);
+    expect([snapHeight(1.28, [1.25], 100), snapHeight(1.98, [], 100), snapHeight(1.1, [], 100)]).toEqual([
+      1.25, 2, 1.1,
+    ]);
   });
 });
 

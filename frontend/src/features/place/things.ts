@@ -299,3 +299,11 @@ export function snap(
     guides: [...(x !== null ? [{ x }] : []), ...(y !== null ? [{ y }] : [])],
   };
 }
+
+/** A height drawn to the face's, another thing's, or that of an ordinary stand. [m] */
+export function snapHeight(at: number, others: number[], perMetre: number): number {
+  const stands = [0, 0.75, 1.5, 2, 2.5];
+  const list = [...others, ...stands];
+  const found = list.reduce((a, b) => (Math.abs(b - at) < Math.abs(a - at) ? b : a));
+  return Math.abs(found - at) <= (SNAP_PX * 0.7) / perMetre ? found : at;
+}

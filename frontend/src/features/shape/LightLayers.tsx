@@ -7,31 +7,11 @@ import { lightMapQuery } from '../../shared/api/queries';
 import { ActionBands, LIGHT_LEVELS, LightBands } from '../../shared/drawing/LightBands';
 import { isPerson, PlanView } from '../../shared/drawing/PlanView';
 import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
+import { LayerMap } from '../../shared/light/LayerMap';
 import { LAYERS, type Layer } from '../../shared/light/layers';
 import { formatLength } from '../../shared/units/length';
 
 const FLAT: Layer[] = ['face_level', 'floor', 'ceiling'];
-
-function Elevation({ map, units }: { map: Schemas['LightMapResult']; units: Shoot['units'] }) {
-  return (
-    <figure className="elevation">
-      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label={map.sentence}>
-        <title>{map.sentence}</title>
-        <LightBands
-          map={map.stops}
-          x={0}
-          y={0}
-          width={map.width}
-          height={map.height}
-          labels={map.width / 18}
-        />
-      </svg>
-      <figcaption>
-        {formatLength(map.width, units)} × {formatLength(map.height, units)}, to scale
-      </figcaption>
-    </figure>
-  );
-}
 
 /** The action area from above, large, with the head that is in it. */
 function ActionArea({ map, document }: { map: Schemas['LightMapResult']; document: Shoot }) {
@@ -119,7 +99,7 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
         {map?.holds ? (
           <ActionArea map={map} document={document} />
         ) : map && !overlay ? (
-          <Elevation map={map} units={document.units} />
+          <LayerMap map={map} units={document.units} />
         ) : (
           <PlanView document={document} figures={figures} dimensions={false} light={overlay} />
         )}

@@ -78,12 +78,18 @@ export const buildQuery = (document: Shoot) =>
     retry: false,
   });
 
-export const lightMapQuery = (document: Shoot, layer: Schemas['LightMapResult']['layer'] | 'none') =>
+export const lightMapQuery = (
+  document: Shoot,
+  layer: Schemas['LightMapResult']['layer'] | 'none',
+  thing = 0,
+) =>
   queryOptions({
-    queryKey: ['light-map', layer, document.brief, document.design],
+    queryKey: ['light-map', layer, thing, document.brief, document.design],
     queryFn: ({ signal }) => {
       if (layer === 'none') return null;
-      return answer(api.POST('/api/light-map', { body: { document, layer, editor: mapEditor }, signal }));
+      return answer(
+        api.POST('/api/light-map', { body: { document, layer, thing, editor: mapEditor }, signal }),
+      );
     },
     placeholderData: (previous) => previous,
     staleTime: 60_000,

@@ -3,7 +3,7 @@ import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Popover, Switch } from 'antd';
 import { useState } from 'react';
 import type { Catalogue, Figures, Shoot } from '../api/client';
-import { edit, useShoot } from '../state/store';
+import { type Edit, edit, useShoot } from '../state/store';
 import { Choice } from '../ui/Choice';
 import { Quantity } from '../ui/Quantity';
 import { ShelfChoice } from '../ui/ShelfChoice';
@@ -105,7 +105,21 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
   );
 }
 
+/** Every lamp but one off, or all as they were before. */
+function soloEdits(document: Shoot, index: number): Edit[] {
+  const { lamp, others } = document.brief;
+  const all = [lamp, ...others];
+  const alone = all.every((l, i) => l.on === (i === index));
+  const before = alone ? beforeSolo : null;
+  if (!alone) beforeSolo = all.map((l) => l.on);
+  const to = all.map((_, i) => (alone ? (before?.[i] ?? true) : i === index));
+  return to.map((on, i) => ({ path: i === 0 ? 'brief.lamp.on' : `brief.others.${i - 1}.on`, value: on }));
+}
+
+let beforeSolo: boolean[] | null = null;
+
 function Row(props: {
+  document: Shoot;
   figures: Figures;
   index: number;
   lamp: { on: boolean };
@@ -154,6 +168,15 @@ function Row(props: {
       ) : (
         <Quantity path={`${props.path}.power`} kind="share" label={`${props.name} power`} />
       )}
+      <button
+        type="button"
+        className="link solo"
+        title="This lamp alone; again, all as before"
+        aria-label={`${props.name} alone`}
+        onClick={() => edit(soloEdits(props.document, props.index), `${props.name} alone`)}
+      >
+        solo
+      </button>
       <small>
         {props.lamp.on && line ? (
           <>
@@ -187,6 +210,7 @@ export function LampDesk({
       <h2 title="Stops against all the light at the face">Lamp desk</h2>
       <ul>
         <Row
+          document={document}
           figures={figures}
           index={0}
           lamp={daylight ? { ...lamp, on: true } : lamp}
@@ -199,6 +223,7 @@ export function LampDesk({
           <Row
             // biome-ignore lint/suspicious/noArrayIndexKey: a lamp is its place in the list
             key={i}
+            document={document}
             figures={figures}
             index={i + 1}
             lamp={other}

@@ -15,6 +15,8 @@ describe('quantities', () => {
     ['90 °C', 'celsius', 90],
     ['45°', 'degrees', 45],
     ['iso 800', 'number', 800],
+    ['1/4', 'share', 0.25],
+    ['−2 stops', 'share', 0.25],
     ['25', 'millimetres', 0.025],
   ] as const)('reads %s as %s', (text, kind, value) => {
     expect(read(text, kind, 'metric')).toBeCloseTo(value, 12);

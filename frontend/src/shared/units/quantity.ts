@@ -76,8 +76,12 @@ export function read(text: string, kind: Kind, units: Units): number | string {
     case 'stops':
       return decimal(t.replace(/\s*stops?$/, '')) ?? bad('stops, such as 1.5 or -2');
     case 'share': {
+      const part = /^1\s*\/\s*(\d+)$/.exec(t);
+      if (part?.[1] && Number(part[1]) > 0) return 1 / Number(part[1]);
+      const stops = /\s*stops?$/.test(t) ? decimal(t.replace(/\s*stops?$/, '')) : null;
+      if (stops !== null) return 2 ** stops;
       const value = decimal(t.replace(/\s*%$/, ''));
-      return value === null ? bad('a percentage such as 25 %') : value / 100;
+      return value === null ? bad('a percentage such as 25 %, a part such as 1/4, or −2 stops') : value / 100;
     }
     case 'degrees':
       return decimal(t.replace(/\s*(°|deg|degrees)$/, '')) ?? bad('an angle such as 45°');

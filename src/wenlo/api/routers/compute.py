@@ -81,7 +81,9 @@ async def picture(body: PictureRequest, engine: ComputeEngine, request: Request)
 @router.post("/light-map")
 async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapResult:
     """The light over a layer of the room in stops from the key; for one editor the newest request wins."""
-    answer = await engine.run("light_map", editor=body.editor, document=write_shoot(body.document), layer=body.layer)
+    answer = await engine.run(
+        "light_map", editor=body.editor, document=write_shoot(body.document), layer=body.layer, thing=body.thing
+    )
     return LightMapResult.model_validate(answer)
 
 

@@ -15,6 +15,8 @@ from wenlo.services.place_results import (
     PlaceResult,
     RoleRequest,
     RoleResult,
+    SecondRequest,
+    SecondResult,
     SetFileRequest,
 )
 
@@ -40,6 +42,15 @@ async def role(body: RoleRequest, engine: ComputeEngine) -> RoleResult:
     """Place a light or a board for its job; nothing is saved."""
     answer = await engine.run("role", document=write_shoot(body.document), role=body.role, lamp=body.lamp)
     return RoleResult.model_validate(answer)
+
+
+@router.post("/second-modifier")
+async def second_modifier(body: SecondRequest, engine: ComputeEngine) -> SecondResult:
+    """A modifier for another light, sized and turned to where that light is; nothing is saved."""
+    document = write_shoot(body.document)
+    return SecondResult.model_validate(
+        await engine.run("second_start", document=document, light=body.light, kind=body.kind)
+    )
 
 
 @router.post("/balance")

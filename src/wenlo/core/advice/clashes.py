@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 from typing import Any, Literal
 
@@ -143,6 +143,8 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
     def length(value: float) -> str:
         return format_length(value, system=units)
 
+    for index in brief.shaped:
+        yield from _second(brief, index, room, length)
     yield from _through_walls(pieces, parts, room, length, outdoors=brief.room.outdoors)
     yield from _lamps(brief, room, length)
     for a, b in combinations(pieces, 2):
@@ -165,6 +167,23 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
         x, y, z = (float(c) for c in design.source_centre)
         text = f"The {kind.name} is in the picture: turn the key angle farther, or move it back."
         yield Clash(level="look out", about="design.key_angle", text=text, place=(x, y, z))
+
+
+def _second(brief: Brief, index: int, room: RoomBox, length: Any) -> Iterator[Clash]:
+    design, light = brief.shaped[index], brief.others[index]
+    placed, name = set_up.shaped_light(brief, index), f"{kind_of(design).name} of {light.name}"
+    path = f"brief.others.{index}"
+    bodies = [replace(_shape_body(shape, name), path=path) for shape in placed.surfaces if shape.id not in placed.shown]
+    worst = max(((*beyond(b.corners, room), b) for b in bodies), key=lambda row: row[1], default=None)
+    if worst is not None and worst[1] > TOUCH:
+        yield _said(
+            "cannot", worst[2], f"The {name} goes {length(worst[1])} through {worst[0]}; it is left out of the light."
+        )
+    if len(placed.lamps) > 1:
+        yield _said("look out", bodies[0], f"The {name} has {len(placed.lamps)} lamps; only its first one shines here.")
+    shown = [body for body in bodies if np.any(in_frame(brief, _points_on(body))[0])]
+    if shown:
+        yield _said("look out", shown[0], f"The {name} is in the picture: turn it farther round, or move it back.")
 
 
 def _cap(text: str) -> str:
@@ -203,7 +222,7 @@ def _legs(body: _Body, room: RoomBox, length: Any) -> Iterator[Clash]:
 def _lamps(brief: Brief, room: RoomBox, length: Any) -> Iterator[Clash]:
     blocks = [p for p in brief.pieces if isinstance(p, Block) and not p.hidden]
     for k, light in enumerate(brief.others):
-        if is_natural(light.id):
+        if is_natural(light.id) or k in brief.shaped:
             continue
         place = np.array([light.x, light.y, light.z])
         small = Box(middle=place, axes=np.eye(3), half=np.full(3, 0.03))

@@ -9,6 +9,7 @@ from wenlo.core.advice.case import CAREFUL, SIZING, Case, Change, Proposal, chan
 from wenlo.core.advice.figures import readings_in_room, setting_for
 from wenlo.core.advice.gauges import STOP_BAND
 from wenlo.core.advice.search import first_that_meets
+from wenlo.core.advice.too_bright import ways_down
 from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_aperture, third_stop_iso
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shelf.own import finish_material
@@ -194,11 +195,12 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
                 )  # fmt: skip
             yield from _nearer_for_exposure(case, short)
         else:
+            over = stops_between(lamp.lowest_power, power) if power > 0.0 else math.inf
             yield Proposal(
                 id="too_bright", title="Too bright at the lowest setting", changes=(),
-                reason=f"The lamp's lowest setting is {format_stops(stops_between(lamp.lowest_power, power))} too bright: add a "
-                "layer, move the lamp back, or close the aperture.",
+                reason=f"The lamp's lowest setting is {format_stops(over)} too bright. What takes it away:",
             )  # fmt: skip
+            yield from ways_down(case, over, lamp.lowest_power)
 
 
 def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:

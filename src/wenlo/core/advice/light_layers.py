@@ -1,7 +1,7 @@
 """The light over the room, layer by layer: at the height of the face, and on every surface, in stops from the key."""
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 import numpy as np
@@ -9,10 +9,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.room import room_box
+from wenlo.core.advice.stand_in import ground_shapes
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.maps import LightMap, Weights, area_map, surface_map
-from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.transport.scene import Meter, Panel, Shape
 from wenlo.core.transport.solve import Effort, Solved, measure, read, solve
 
 Array = NDArray[np.float64]
@@ -27,6 +28,11 @@ Layer = Literal[
     "right wall",
     "end wall",
     "wall behind the camera",
+    "left slope",
+    "right slope",
+    "sheet",
+    "table",
+    "thing",
 ]
 
 ACTION_ACROSS, ACTION_DEEP = 9, 7
@@ -109,8 +115,25 @@ def _upright(found: LightMap, panel: Panel) -> tuple[LightMap, float, float]:
     return LightMap(places=places, lux=lux, error=error), u, v
 
 
+def _surface(brief: Brief, design: Any, shapes: Sequence[Shape], layer: Layer, thing: int) -> Panel | None:
+    # the flat surface that a layer names; of furniture its top, of a table a thin layer over it
+    if layer == "table":
+        top = next((s for s in ground_shapes(brief) if s.id == "table"), None)
+        return top if isinstance(top, Panel) else None
+    names = (f"thing {thing + 1}", f"thing {thing + 1}: top") if layer == "thing" else (layer,)
+    found = next((s for s in shapes if s.id in names), None)
+    if not isinstance(found, Panel):
+        return None
+    if layer == "sheet":
+        # what matters of a sheet is the light that it gets from the lamp
+        toward_lamp = design.lamp_position - found.origin - found.edge_u / 2 - found.edge_v / 2
+        if float(found.normal @ toward_lamp) < 0.0:
+            return replace(found, edge_u=found.edge_v, edge_v=found.edge_u, outline=None)
+    return found
+
+
 def light_layer(
-    brief: Brief, design: Any, layer: Layer, *, go_on: Callable[[float], bool] | None = None
+    brief: Brief, design: Any, layer: Layer, *, thing: int = 0, go_on: Callable[[float], bool] | None = None
 ) -> LightLayer | None:
     """Read the light over a layer; None when the set does not fit the room, so that its walls are not known.
 
@@ -118,6 +141,7 @@ def light_layer(
     ----------
     brief, design: the shoot's brief and the modifier's parameters.
     layer: at the height of the face the receptors face as the key's does; on surfaces they face the room.
+    thing: which of the things in the set, for the layer of that name.
     go_on: asked now and then whether to go on.
     """
     if not set_up.fits_in_room(brief, design):
@@ -140,8 +164,8 @@ def light_layer(
     elif layer == "action":
         return _action(brief, solved, key_meter, key, weights, go_on)
     else:
-        panel = next((s for s in solved.scene.panels if s.id == layer), None)
-        if not isinstance(panel, Panel):
+        panel = _surface(brief, design, solved.scene.panels, layer, thing)
+        if panel is None:
             return None
         if layer == "ceiling":
             # under a sloping roof only its level part

@@ -27,6 +27,7 @@ def light_key(brief: Brief, design: Any) -> str:
             },
         ),
         design.model_dump(mode="json"),
+        {k: shaped.model_dump(mode="json") for k, shaped in brief.shaped.items()},
     ])  # fmt: skip
 
 

@@ -12,13 +12,13 @@ from wenlo.core.advice.standing_things import standing_panels
 from wenlo.core.data import gels
 from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import KELVIN, clear_sky_illuminance, sun_illuminance
-from wenlo.core.modifiers.kind import Opening
+from wenlo.core.modifiers.kind import Arrangement, Opening
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter, placed, window
 from wenlo.core.quantities.colour import light_colour, shifted
 from wenlo.core.shelf.own import SKY, SUN, WINDOW, OwnLamp, is_natural, lamp_of
 from wenlo.core.shoot.brief import SENSORS, Brief, LampSetting, OtherLight
-from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter, Panel, Shape
 from wenlo.core.transport.tree import bounds
 
 Vector = NDArray[np.float64]
@@ -112,6 +112,24 @@ def aim_of(light: OtherLight, brief: Brief) -> Vector:
     return place - up if float(np.linalg.norm(aim - place)) < 1e-6 else aim
 
 
+def shaped_light(brief: Brief, index: int) -> Arrangement:
+    """The modifier before another light, as its kind arranges it."""
+    light, design = brief.others[index], brief.shaped[index]
+    alone = brief.model_copy(update={"lamp": LampSetting(id=light.id)})
+    return kind_of(design).arrange(design, alone, None)
+
+
+def second_panels(brief: Brief) -> tuple[Shape, ...]:
+    """Surfaces of the modifiers before other lights, ids ``second 1: sheet`` …; one that does not fit the room is left out."""
+    box = room_box(brief)
+    found: list[Shape] = []
+    for index in brief.shaped:
+        surfaces = shaped_light(brief, index).surfaces
+        if all(box.holds(corner, CLEARANCE) for shape in surfaces for corner in bounds(shape)):
+            found.extend(replace(shape, id=f"second {index + 1}: {shape.id}") for shape in surfaces)
+    return tuple(found)
+
+
 def other_emitters(brief: Brief) -> tuple[Emitter, ...]:
     """The lights beside the modifier's lamp where they stand, at full power and in white; ids ``other 1`` …"""
     found = []
@@ -119,6 +137,8 @@ def other_emitters(brief: Brief) -> tuple[Emitter, ...]:
         name = f"other {index + 1}"
         if light.id == WINDOW:
             found.append(_window(light, brief, name))
+        elif index in brief.shaped:
+            found.append(replace(shaped_light(brief, index).lamps[0], id=name))
         elif light.id in (SUN, SKY):
             found.append(_afar(light, brief, name))
         else:
@@ -203,7 +223,7 @@ def lit(brief: Brief, design: Any) -> Brief:
 def whole_scene(brief: Brief, design: Any) -> LightScene:
     """The set with every lamp; without the room when the modifier does not fit in it."""
     alone = scene(brief, design, with_room=fits_in_room(brief, design))
-    return replace(alone, lamps=(*alone.lamps, *other_emitters(brief)))
+    return replace(alone, panels=(*second_panels(brief), *alone.panels), lamps=(*alone.lamps, *other_emitters(brief)))
 
 
 def fits_in_room(brief: Brief, design: Any) -> bool:

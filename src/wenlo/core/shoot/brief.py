@@ -1,9 +1,10 @@
 """The Brief: what is in front of the camera and what the picture must look like."""
 
 import math
-from typing import Annotated, Literal
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, Field, model_validator
+from pydantic import AfterValidator, Field, PrivateAttr, model_validator
 
 from wenlo.core.data import LampType, gels
 from wenlo.core.quantities.exposure import Receptor
@@ -247,6 +248,20 @@ class Brief(Part):
     limits: Limits = Field(default_factory=Limits)
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
     assumed: list[PathText] = Field(default_factory=list, max_length=100)
+
+    # what other lights shine through, by their place: the document holds it beside the Brief, since a Brief knows no kinds
+    _shaped: dict[int, Any] = PrivateAttr(default_factory=dict)
+
+    @property
+    def shaped(self) -> Mapping[int, Any]:
+        """Parameters of the modifiers before other lights, by the light's place among them."""
+        return self._shaped
+
+    def with_shaped(self, designs: Mapping[int, Any]) -> "Brief":
+        """The Brief with modifiers before other lights."""
+        grown = self.model_copy()
+        grown._shaped = dict(designs)
+        return grown
 
     @property
     def lamps(self) -> tuple[LampSetting | OtherLight, ...]:

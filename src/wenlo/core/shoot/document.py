@@ -3,14 +3,16 @@
 import json
 from typing import Annotated, Any, Literal, Union
 
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shelf.own import REF_TAGS
+from wenlo.core.shelf.own import REF_TAGS, is_natural
 from wenlo.core.shoot.brief import MOST_OTHERS, MOST_PIECES, Brief, GelId
-from wenlo.core.shoot.fields import Part, ShortText, Text, field_errors, quantity
+from wenlo.core.shoot.fields import Part, ShortText, Text, at_field, field_errors, quantity
 from wenlo.core.shoot.standing import PIECE_TAGS, MeterMark
+
+MOST_SECOND = 6
 
 SCHEMA_VERSION = 1
 """Raised whenever older documents need upgrading to be read."""
@@ -45,6 +47,13 @@ class Look(Part):
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
 
 
+class SecondModifier(Part):
+    """A modifier before another light than the key: which one, by its place among the other lights, and its parameters."""
+
+    light: int = quantity(0, MOST_OTHERS - 1, unit="count", label="which of the other lights", default=0)
+    design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+
+
 class Shoot(Part):
     """One shoot: its brief, the modifier designed for it, meters that stay in the set, and looks."""
 
@@ -53,9 +62,28 @@ class Shoot(Part):
     units: Literal["metric", "imperial"] = "metric"
     brief: Brief = Field(default_factory=Brief)
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+    second: list[SecondModifier] = Field(default_factory=list, max_length=MOST_SECOND)
     meters: list[MeterMark] = Field(default_factory=list, max_length=12)
     looks: list[Look] = Field(default_factory=list, max_length=9)
     notes: Text = ""
+
+    @model_validator(mode="after")
+    def _second_before_lamps(self) -> "Shoot":
+        taken: set[int] = set()
+        for k, second in enumerate(self.second):
+            lights = self.brief.others
+            if second.light >= len(lights) or is_natural(lights[second.light].id):
+                raise at_field(
+                    f"second.{k}.light", "A second modifier stands before a second lamp; add the lamp first."
+                )
+            if second.light in taken:
+                raise at_field(f"second.{k}.light", "This lamp has a modifier already.")
+            if kinds()[second.design.kind].daylight is not None:
+                raise at_field(
+                    f"second.{k}.design", "A window or open shade is the key's; choose a modifier for a lamp."
+                )
+            taken.add(second.light)
+        return self
 
 
 def answer_paths() -> list[str]:

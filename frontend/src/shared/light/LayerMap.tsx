@@ -1,0 +1,25 @@
+// The light on one surface, seen square to it, in bands of stops from the key.
+import type { Schemas, Shoot } from '../api/client';
+import { LightBands } from '../drawing/LightBands';
+import { formatLength } from '../units/length';
+
+export function LayerMap({ map, units }: { map: Schemas['LightMapResult']; units: Shoot['units'] }) {
+  return (
+    <figure className="elevation">
+      <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label={map.sentence}>
+        <title>{map.sentence}</title>
+        <LightBands
+          map={map.stops}
+          x={0}
+          y={0}
+          width={map.width}
+          height={map.height}
+          labels={map.width / 18}
+        />
+      </svg>
+      <figcaption>
+        {formatLength(map.width, units)} × {formatLength(map.height, units)}, to scale
+      </figcaption>
+    </figure>
+  );
+}

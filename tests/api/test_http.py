@@ -16,12 +16,6 @@ from factories import finished, shoot_document
 
 
 @pytest.fixture
-def client(server):
-    with httpx.Client(base_url=server.url, timeout=60) as http:
-        yield http
-
-
-@pytest.fixture
 def shoot(client):
     return client.post("/api/shoots", json={"document": shoot_document()}).json()
 

@@ -23,6 +23,8 @@ export const roomOf = (d: Figures['drawing']): Room => ({
 const unproject = (view: View, a: number, b: number) =>
   view === 'plan' ? { x: a, y: b } : view === 'side' ? { y: a, z: b } : { x: a, z: b };
 
+const NONE: never[] = [];
+
 type Latest = RefObject<{ things: Thing[]; document: Shoot }>;
 
 type MovableProps = {
@@ -87,7 +89,7 @@ function MovableThing(props: MovableProps) {
           if (edits.length) edit(edits, `${thing.name} moved`);
         }}
       >
-        {thing.kind === 'key' ? (
+        {props.outlines.length ? (
           <ModifierShapes outlines={props.outlines} lamps={props.lamps} scale={s} />
         ) : (
           <ThingShape
@@ -148,7 +150,7 @@ function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
       </Handle>
     );
   }
-  const lamp = thing.kind === 'lamp' ? document.brief.others[index] : undefined;
+  const lamp = thing.kind === 'lamp' && thing.second === undefined ? document.brief.others[index] : undefined;
   if (!lamp) return null;
   const aims = {
     subject: { x: 0, y: 0 },
@@ -200,6 +202,13 @@ export function SetShapes(props: {
   const { things, document, view, scale, room } = props;
   const chosen = usePlace((p) => p.chosen);
   const place = usePlace((p) => p.place);
+  /** Outlines of what is drawn from its surfaces: the modifier, and those before other lights. */
+  const drawnAs = (thing: Thing) => {
+    if (thing.kind === 'key') return { outlines: props.outlines, lamps: props.lamps };
+    if (thing.second === undefined) return null;
+    const light = Number(thing.key.split('.').pop());
+    return place?.second.find((m) => m.light === light)?.[view] ?? null;
+  };
   const latest = useRef({ things, document });
   latest.current = { things, document };
   const frame = [scale.perMetre, scale.x(0), scale.y(0), room];
@@ -218,7 +227,8 @@ export function SetShapes(props: {
       {drawn.map((thing) => {
         const isChosen = chosen.includes(thing.key);
         const said = label(thing);
-        const shape = thing.kind === 'key' ? [props.outlines, props.lamps] : itself(document, thing);
+        const mine = drawnAs(thing);
+        const shape = mine ? [mine.outlines, mine.lamps] : itself(document, thing);
         const sign = JSON.stringify([shape, isChosen, said, frame]);
         return (
           <g key={thing.key} opacity={props.faint?.(thing) ? 0.25 : 1}>
@@ -231,8 +241,8 @@ export function SetShapes(props: {
               scale={scale}
               room={room}
               label={said}
-              outlines={props.outlines}
-              lamps={props.lamps}
+              outlines={mine?.outlines ?? NONE}
+              lamps={mine?.lamps ?? NONE}
             />
           </g>
         );

@@ -8,14 +8,16 @@ import {
   SwapOutlined,
   UnlockOutlined,
 } from '@ant-design/icons';
-import { Button, Input, Tooltip } from 'antd';
-import type { Catalogue, Shoot } from '../../shared/api/client';
+import { useMutation } from '@tanstack/react-query';
+import { Button, Input, Select, Tooltip } from 'antd';
+import { answer, api, type Catalogue, type Shoot } from '../../shared/api/client';
 import { AIMS, PlaceFields } from '../../shared/light/LampDesk';
 import { choose, chooseNone, usePlace } from '../../shared/state/place';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import { KIND_OF } from '../../shared/units/quantity';
 import { RoomFields } from './RoomFields';
 import { copyAll, removeAll, type Thing } from './things';
 
@@ -57,6 +59,7 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
   const { path, data } = props;
   const other = props.document.brief.others[props.index];
   if (!other) return null;
+  const shaped = props.document.second.some((m) => m.light === props.index);
   if (other.id === 'sun' || other.id === 'sky')
     return (
       <>
@@ -80,16 +83,83 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
       <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />
       <Quantity path={`${path}.power`} kind="share" label="Power" />
       <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
-      <PlaceFields path={path} />
-      <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
-      {other.aim === 'point' ? (
+      <Through document={props.document} index={props.index} data={data} />
+      {shaped ? (
+        <SecondFields document={props.document} index={props.index} data={data} />
+      ) : (
         <>
-          <Quantity path={`${path}.aim_x`} kind="length" label="… to the right" />
-          <Quantity path={`${path}.aim_y`} kind="length" label="… behind" />
-          <Quantity path={`${path}.aim_z`} kind="length" label="… height" />
+          <PlaceFields path={path} />
+          <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
+          {other.aim === 'point' ? (
+            <>
+              <Quantity path={`${path}.aim_x`} kind="length" label="… to the right" />
+              <Quantity path={`${path}.aim_y`} kind="length" label="… behind" />
+              <Quantity path={`${path}.aim_z`} kind="length" label="… height" />
+            </>
+          ) : null}
+          <Choice path={`${path}.seen`} label="Meant to be seen" options={YES_NO} />
         </>
+      )}
+    </>
+  );
+}
+
+/** What a second lamp shines through: nothing, or a modifier of any kind that takes a lamp. */
+function Through(props: { document: Shoot; index: number; data: Catalogue }) {
+  const { document, index, data } = props;
+  const held = document.second.find((m) => m.light === index);
+  const others = document.second.filter((m) => m.light !== index);
+  const ask = useMutation({
+    mutationFn: (kind: string) =>
+      answer(api.POST('/api/second-modifier', { body: { document, light: index, kind } })),
+    onSuccess: (found) => {
+      if (found.design)
+        edit(
+          [{ path: 'second', value: [...others, { light: index, design: found.design }] }],
+          'A modifier before a second lamp',
+        );
+    },
+  });
+  return (
+    <div className="field">
+      <span className="field-label">Through</span>
+      <Select
+        size="small"
+        aria-label="What it shines through"
+        value={held?.design.kind ?? 'none'}
+        loading={ask.isPending}
+        popupMatchSelectWidth={false}
+        options={[
+          { value: 'none', label: 'nothing, bare' },
+          ...data.kinds.filter((k) => !k.daylight).map((k) => ({ value: k.id, label: k.name })),
+        ]}
+        onChange={(kind: string) =>
+          kind === 'none' ? edit([{ path: 'second', value: others }], 'A second lamp bare') : ask.mutate(kind)
+        }
+      />
+      {ask.data?.why_not || ask.error ? (
+        <span className="field-error" role="alert">
+          {ask.data?.why_not ?? ask.error?.message}
+        </span>
       ) : null}
-      <Choice path={`${path}.seen`} label="Meant to be seen" options={YES_NO} />
+    </div>
+  );
+}
+
+function SecondFields(props: { document: Shoot; index: number; data: Catalogue }) {
+  const at = props.document.second.findIndex((m) => m.light === props.index);
+  const kind = props.data.kinds.find((k) => k.id === props.document.second[at]?.design.kind);
+  return (
+    <>
+      {kind?.controls.map((c) => {
+        const path = `second.${at}.${c.path}`;
+        const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
+        return c.options.length ? (
+          <Choice key={path} path={path} label={label} options={c.options} />
+        ) : (
+          <Quantity key={path} path={path} kind={KIND_OF[c.unit] ?? 'number'} label={label} />
+        );
+      })}
     </>
   );
 }

@@ -16,7 +16,7 @@ const editors = [crypto.randomUUID(), crypto.randomUUID()];
 const lookQuery = (document: Shoot, look: Look, slot: number) => {
   const as = applied(document, look);
   return {
-    queryKey: ['look', as.brief, as.design],
+    queryKey: ['look', as.brief, as.design, as.second],
     queryFn: async ({ signal }: { signal: AbortSignal }) => {
       const editor = editors[slot] ?? crypto.randomUUID();
       const figures: Figures = await answer(

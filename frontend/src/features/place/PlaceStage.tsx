@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Segmented, Select } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
-import type { Schemas, Shoot } from '../../shared/api/client';
+import type { Shoot } from '../../shared/api/client';
 import { catalogueQuery, lightMapQuery } from '../../shared/api/queries';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { askedLayer, layersOf, standsAlone } from '../../shared/light/layers';
@@ -120,8 +120,14 @@ export function PlaceStage() {
     const points = figures.modifier.plan.find((o) => o.id === 'sheet')?.points ?? [];
     const middle = (k: number) =>
       points.reduce((sum, p) => sum + (p[k] ?? 0), 0) / Math.max(points.length, 1);
-    return thingsOf(document, kind, { x: middle(0), y: middle(1), z: figures.drawing.sheet_centre_height });
-  }, [document, figures, kind]);
+    const centres = new Map((place?.second ?? []).map((m) => [m.light, m.centre]));
+    return thingsOf(
+      document,
+      kind,
+      { x: middle(0), y: middle(1), z: figures.drawing.sheet_centre_height },
+      centres,
+    );
+  }, [document, figures, kind, place]);
   useKeys(document, things);
   const asked = askedLayer(layer);
   const { data: map, isFetching } = useQuery({
@@ -131,6 +137,9 @@ export function PlaceStage() {
   if (!document || !data) return null;
   if (!figures) return <div className="card waiting">Working out the light…</div>;
   const light = layer !== 'none' && map?.layer === asked.layer && map.stops.length ? map : undefined;
+  const label = layersOf(document).find((l) => l.value === layer)?.label ?? '';
+  const alone =
+    light && standsAlone(light.layer) ? label.charAt(0).toUpperCase() + label.slice(1) : undefined;
   const pair = compared.map((i) => document.looks[i]).filter((l) => l !== undefined);
   const [one, two] = pair;
   return (
@@ -183,7 +192,8 @@ export function PlaceStage() {
         <figure className="card">
           <figcaption className="plan-head">
             <span>
-              {way === 'side' ? 'From the side' : way === 'front' ? 'From the front' : 'Turned by hand'}
+              {alone ??
+                (way === 'side' ? 'From the side' : way === 'front' ? 'From the front' : 'Turned by hand')}
             </span>
             <Segmented<Way>
               size="small"

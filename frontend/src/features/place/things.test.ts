@@ -64,6 +64,7 @@ const document = {
   },
   meters: [{ name: 'meter', x: 0, y: 0, z: 1, facing: 'left', receptor: 'flat' }],
   looks: [],
+  second: [],
 } as unknown as Shoot;
 const things = () => thingsOf(document, 'frame', { x: 0.6, y: -0.7, z: 1.4 });
 const find = (key: string) => things().find((t) => t.key === key) as Thing;

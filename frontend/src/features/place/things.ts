@@ -27,6 +27,8 @@ export type Thing = {
   turn: number | null;
   locked: boolean;
   hidden: boolean;
+  /** Place in the list of second modifiers, for a lamp that shines through one. */
+  second?: number;
 };
 
 const LIMITS = { x: 15, front: -40, back: 20, z: 12 };
@@ -37,8 +39,8 @@ const clamp = (value: number, low: number, high: number) => Math.max(low, Math.m
 export const wrap = (degrees: number) => ((((degrees + 180) % 360) + 360) % 360) - 180;
 
 /** Which length of a modifier takes it away from the subject. */
-export function reachOf(document: Shoot): string | null {
-  const design = document.design as unknown as Record<string, unknown>;
+export function reachOf(of: Shoot['design']): string | null {
+  const design = of as unknown as Record<string, unknown>;
   return (
     ['sheet_distance', 'distance', 'board_distance'].find((name) => typeof design[name] === 'number') ?? null
   );
@@ -51,6 +53,8 @@ export function thingsOf(
   document: Shoot,
   kindName: string,
   source: { x: number; y: number; z: number },
+  /** Middle of what shines of each second modifier, by the light's place. */
+  centres: Map<number, number[]> = new Map(),
 ): Thing[] {
   const { brief, meters } = document;
   const fixed = { locked: false, hidden: false, turn: null };
@@ -67,19 +71,22 @@ export function thingsOf(
       ...fixed,
     },
     { key: 'backdrop', kind: 'backdrop', name: 'backdrop', x: 0, y: brief.backdrop.distance, z: 0, ...fixed },
-    ...brief.others.map(
-      (o, i): Thing => ({
+    ...brief.others.map((o, i): Thing => {
+      const second = document.second.findIndex((m) => m.light === i);
+      const [x = o.x, y = o.y, z = o.z] = (second >= 0 && centres.get(i)) || [];
+      return {
         key: `brief.others.${i}`,
         kind: o.id === 'window' ? 'window' : isNatural(o.id) ? 'sky' : 'lamp',
         name: o.name,
-        x: o.x,
-        y: o.y,
-        z: o.z,
+        x,
+        y,
+        z,
         turn: null,
         locked: o.locked,
         hidden: !o.on,
-      }),
-    ),
+        ...(second >= 0 ? { second } : {}),
+      };
+    }),
     ...brief.pieces.map(
       (p, i): Thing => ({
         key: `brief.pieces.${i}`,
@@ -109,30 +116,40 @@ export function thingsOf(
   ];
 }
 
+/** The modifier that a thing is or shines through, with its path. */
+export function shapedBy(document: Shoot, thing: Thing): { design: Shoot['design']; path: string } | null {
+  if (thing.kind === 'key') return { design: document.design, path: 'design' };
+  const second = thing.second === undefined ? undefined : document.second[thing.second];
+  return second ? { design: second.design, path: `second.${thing.second}.design` } : null;
+}
+
 /** The edits that put a thing at a place [m]; nothing for a locked one. The modifier keeps its height. */
 export function moveTo(document: Shoot, thing: Thing, to: { x?: number; y?: number; z?: number }): Edit[] {
   if (thing.locked || thing.kind === 'sky') return [];
-  const { brief, design } = document;
   if (thing.kind === 'camera')
     return to.y === undefined ? [] : [{ path: 'brief.camera.distance', value: round(clamp(-to.y, 0.2, 20)) }];
   if (thing.kind === 'backdrop')
     return to.y === undefined
       ? []
       : [{ path: 'brief.backdrop.distance', value: round(clamp(to.y, 0.2, 20)) }];
-  if (thing.kind === 'key') {
+  const shaped = shapedBy(document, thing);
+  if (shaped) {
     const x = to.x ?? thing.x;
     const y = to.y ?? thing.y;
     if (to.x === undefined && to.y === undefined) return [];
-    const most = design.kind === 'diffusion_frame' ? 90 : 180;
+    const most = shaped.design.kind === 'diffusion_frame' ? 90 : 180;
     const angle = (Math.atan2(x, -y) * 180) / Math.PI;
     const edits: Edit[] = [
-      { path: 'design.key_angle', value: Math.round(clamp(angle, -most, most) * 10) / 10 },
+      { path: `${shaped.path}.key_angle`, value: Math.round(clamp(angle, -most, most) * 10) / 10 },
     ];
-    const reach = reachOf(document);
+    const reach = reachOf(shaped.design);
     const before = Math.hypot(thing.x, thing.y);
     if (reach) {
-      const now = (design as unknown as Record<string, number>)[reach] ?? 1;
-      edits.push({ path: `design.${reach}`, value: round(clamp(now + Math.hypot(x, y) - before, 0.3, 5)) });
+      const now = (shaped.design as unknown as Record<string, number>)[reach] ?? 1;
+      edits.push({
+        path: `${shaped.path}.${reach}`,
+        value: round(clamp(now + Math.hypot(x, y) - before, 0.3, 5)),
+      });
     }
     return edits;
   }
@@ -142,7 +159,6 @@ export function moveTo(document: Shoot, thing: Thing, to: { x?: number; y?: numb
   if (to.y !== undefined)
     edits.push({ path: `${thing.key}.y`, value: round(clamp(to.y, LIMITS.front, LIMITS.back)) });
   if (to.z !== undefined) edits.push({ path: `${thing.key}.z`, value: round(clamp(to.z, 0, LIMITS.z)) });
-  void brief;
   return edits;
 }
 
@@ -151,10 +167,11 @@ export function turnBy(document: Shoot, thing: Thing, degrees: number): Edit[] {
   if (thing.locked) return [];
   if (thing.turn !== null)
     return [{ path: `${thing.key}.turn`, value: Math.round(wrap(thing.turn + degrees) * 10) / 10 }];
-  if (thing.kind !== 'key') return [];
-  const most = document.design.kind === 'diffusion_frame' ? 90 : 180;
-  const angle = clamp(document.design.key_angle + degrees, -most, most);
-  return [{ path: 'design.key_angle', value: Math.round(angle * 10) / 10 }];
+  const shaped = shapedBy(document, thing);
+  if (!shaped) return [];
+  const most = shaped.design.kind === 'diffusion_frame' ? 90 : 180;
+  const angle = clamp(shaped.design.key_angle + degrees, -most, most);
+  return [{ path: `${shaped.path}.key_angle`, value: Math.round(angle * 10) / 10 }];
 }
 
 const listOf = (key: string) => key.replace(/\.\d+$/, '');
@@ -193,11 +210,20 @@ export function removeAll(document: Shoot, keys: string[]): Edit[] {
     const rest = list.filter((_, i) => !gone.has(`${path}.${i}`));
     return rest.length === list.length ? list : rest;
   };
-  return asEdits(document, {
+  const edits = asEdits(document, {
     pieces: keep(document.brief.pieces, 'brief.pieces'),
     others: keep(document.brief.others, 'brief.others'),
     meters: keep(document.meters, 'meters'),
   });
+  const second = secondAfter(document.second, (i) => gone.has(`brief.others.${i}`));
+  return document.second.length ? [...edits, { path: 'second', value: second }] : edits;
+}
+
+/** Second modifiers once some lights are taken away: theirs go too, the rest keep their lights. */
+export function secondAfter(second: Shoot['second'], gone: (light: number) => boolean): Shoot['second'] {
+  return second
+    .filter((m) => !gone(m.light))
+    .map((m) => ({ ...m, light: [...Array(m.light).keys()].filter((i) => !gone(i)).length }));
 }
 
 /** The same thing on the other side of the camera's line. */

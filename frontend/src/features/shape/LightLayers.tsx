@@ -4,7 +4,7 @@ import { Select, Spin } from 'antd';
 import { useState } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
 import { lightMapQuery } from '../../shared/api/queries';
-import { ActionBands, LIGHT_LEVELS, LightBands } from '../../shared/drawing/LightBands';
+import { ActionBands, LIGHT_LEVELS } from '../../shared/drawing/LightBands';
 import { isPerson, PlanView } from '../../shared/drawing/PlanView';
 import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
 import { LayerMap } from '../../shared/light/LayerMap';

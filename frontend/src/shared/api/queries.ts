@@ -84,7 +84,7 @@ export const lightMapQuery = (
   thing = 0,
 ) =>
   queryOptions({
-    queryKey: ['light-map', layer, thing, document.brief, document.design],
+    queryKey: ['light-map', layer, thing, document.brief, document.design, document.second],
     queryFn: ({ signal }) => {
       if (layer === 'none') return null;
       return answer(
@@ -131,7 +131,7 @@ const PLACE_STALE_MS = 60_000;
 
 export const flowQuery = (document: Shoot, lamp: number | null) =>
   queryOptions({
-    queryKey: ['flow', lamp, document.brief, document.design],
+    queryKey: ['flow', lamp, document.brief, document.design, document.second],
     queryFn: ({ signal }) =>
       lamp === null
         ? null
@@ -144,7 +144,7 @@ export const flowQuery = (document: Shoot, lamp: number | null) =>
 
 export const balanceQuery = (document: Shoot, enabled: boolean) =>
   queryOptions({
-    queryKey: ['balance', document.brief, document.design],
+    queryKey: ['balance', document.brief, document.design, document.second],
     queryFn: ({ signal }) =>
       answer(api.POST('/api/balance', { body: { document, editor: mapEditor }, signal })),
     placeholderData: (previous) => previous,

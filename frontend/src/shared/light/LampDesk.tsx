@@ -93,8 +93,14 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
         icon={<DeleteOutlined />}
         onClick={() => {
           close();
+          const second = (useShoot.getState().document?.second ?? [])
+            .filter((m) => m.light !== index)
+            .map((m) => ({ ...m, light: m.light > index ? m.light - 1 : m.light }));
           edit(
-            [{ path: 'brief.others', value: others.filter((_, i) => i !== index) }],
+            [
+              { path: 'brief.others', value: others.filter((_, i) => i !== index) },
+              { path: 'second', value: second },
+            ],
             `${other.name} taken away`,
           );
         }}

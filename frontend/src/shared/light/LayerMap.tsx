@@ -14,7 +14,7 @@ export function LayerMap({ map, units }: { map: Schemas['LightMapResult']; units
           y={0}
           width={map.width}
           height={map.height}
-          labels={map.width / 18}
+          labels={Math.max(map.width, map.height) / 34}
         />
       </svg>
       <figcaption>

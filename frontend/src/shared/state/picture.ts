@@ -35,6 +35,7 @@ export function pictureKey(document: Shoot): string {
   const time = subject.movement > 0 ? [shutter, lamp.power] : [];
   return JSON.stringify([
     document.design,
+    document.second,
     lamp.id,
     lamp.zoom,
     lens,

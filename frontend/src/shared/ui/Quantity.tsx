@@ -41,6 +41,8 @@ export function outside(
 export function limitPath(path: string, document: Shoot | null): string {
   const plain = path.replace(/\.\d+\./g, '.*.');
   if (path.startsWith('design.') && document) return `${document.design.kind}:${plain}`;
+  const second = /^second\.(\d+)\.(design\..*)$/.exec(path);
+  if (second && document) return `${document.second[Number(second[1])]?.design.kind}:${second[2]}`;
   const piece = /^brief\.pieces\.(\d+)\./.exec(path);
   if (piece && document) return `${document.brief.pieces[Number(piece[1])]?.kind}:${plain}`;
   return plain;

@@ -159,15 +159,18 @@ def test_the_same_by_keyboard_alone(open_page):
     # a new lamp, from the menu
     by_tab("Add")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("menuitem", name="Lamp", exact=True)).to_be_visible()
+    item = page.get_by_role("menuitem", name="Lamp", exact=True)
+    expect(item).to_be_visible()
     for _ in range(12):
-        if (
-            page.evaluate("document.activeElement.textContent") == "Lamp"
-            or page.locator(".ant-dropdown-menu-item-active", has_text=re.compile("^Lamp$")).count()
-        ):
+        if "active" in (item.get_attribute("class") or ""):
             break
         page.keyboard.press("ArrowDown")
+        page.wait_for_timeout(80)
+    expect(item).to_have_class(re.compile("active"))
     page.keyboard.press("Enter")
+    expect(
+        page.get_by_role("list", name="What stands in the set").get_by_role("button", name="second lamp")
+    ).to_be_visible()
     assert [o["name"] for o in saved(page, shoot)["brief"]["others"]] == ["second lamp"]
 
 

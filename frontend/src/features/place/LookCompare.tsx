@@ -124,7 +124,12 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
       </div>
       {wrong ? <p className="picture-problem">{wrong.message}</p> : null}
       {mode === 'wipe' ? (
-        <Slider aria-label="Where the pictures meet" value={at} onChange={setAt} tooltip={{ open: false }} />
+        <Slider
+          ariaLabelForHandle="Where the pictures meet"
+          value={at}
+          onChange={setAt}
+          tooltip={{ open: false }}
+        />
       ) : mode === 'difference' && difference ? (
         <ul className="picture-bands" aria-label="Stops of the second against the first">
           {difference.bands.map((band) => (

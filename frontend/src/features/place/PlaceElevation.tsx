@@ -200,7 +200,7 @@ export function PlaceElevation(props: {
             : `cut ${formatLength(Math.abs(cut), document.units)} ${way === 'side' ? (cut < 0 ? 'to the left' : 'to the right') : cut < 0 ? 'before the mark' : 'behind the mark'}`}
         </span>
         <Slider
-          aria-label="Where the set is cut"
+          ariaLabelForHandle="Where the set is cut"
           min={Math.round(low * 10) / 10}
           max={Math.round(high * 10) / 10}
           step={0.1}

@@ -178,7 +178,7 @@ function Row(props: {
         type="button"
         className="link solo"
         title="This lamp alone; again, all as before"
-        aria-label={`${props.name} alone`}
+        aria-label={`solo: ${props.name}`}
         onClick={() => edit(soloEdits(props.document, props.index), `${props.name} alone`)}
       >
         solo

@@ -196,6 +196,19 @@ describe('the open shoot', () => {
     expect(unsaved()).toEqual([]);
   });
 
+  it('undoes twice in a row, each based on what the one before left', async () => {
+    const { edit, undo, useShoot } = await opened();
+    answers.push(() => ({ status: 200, body: shoot(2, 2) }));
+    edit([{ path: 'design.width', value: 2 }], 'Width');
+    answers.push(() => ({ status: 200, body: shoot(3, 1) }));
+    answers.push(() => ({ status: 200, body: shoot(4, 0.5) }));
+    const both = [undo(), undo()];
+    await vi.runAllTimersAsync();
+    await Promise.all(both);
+    expect(calls.slice(-2).map((c) => c.body)).toEqual([{ version: 2 }, { version: 3 }]);
+    expect(useShoot.getState().problem).toBeNull();
+    expect(useShoot.getState().version).toBe(4);
+  });
   it('undoes on the server, after what is still being saved', async () => {
     const { edit, undo, useShoot } = await opened();
     answers.push(() => ({ status: 200, body: shoot(2, 1.5) }));

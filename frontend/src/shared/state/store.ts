@@ -137,7 +137,7 @@ export function clearFieldError(path: string): void {
 
 /** One write after the other; each is based on the version the one before it left. */
 function save(label: string): Promise<void> {
-  busy = busy.then(() => saveNow(label));
+  busy = busy.catch(() => undefined).then(() => saveNow(label));
   return busy;
 }
 
@@ -187,8 +187,13 @@ async function saveFailed(error: unknown, id: string, document: Shoot, label: st
   }
 }
 
-async function step(way: 'undo' | 'redo'): Promise<void> {
-  await busy;
+/** One after the other, after what is being saved: each is based on the version the one before it left. */
+function step(way: 'undo' | 'redo'): Promise<void> {
+  busy = busy.catch(() => undefined).then(() => stepNow(way));
+  return busy;
+}
+
+async function stepNow(way: 'undo' | 'redo'): Promise<void> {
   const { id, version, state } = get();
   if (!id || state === 'conflict') return;
   set({ state: 'saving' });

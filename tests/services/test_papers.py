@@ -8,7 +8,7 @@ from pypdf import PdfReader
 from factories import make_shoot
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.document import write_shoot
-from wenlo.services.compute import paper
+from wenlo.services.build_results import paper
 
 
 @pytest.mark.parametrize("kind", sorted(kinds()))

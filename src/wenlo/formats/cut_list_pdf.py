@@ -16,6 +16,7 @@ from reportlab.platypus import KeepTogether, Paragraph, SimpleDocTemplate, Space
 from wenlo.core.advice.side_view import Outline
 from wenlo.core.build.shopping import WorkedBuild
 from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.formats.sheet_plan_drawing import sheet_drawings
 
 PAPERS = {"a4": A4, "letter": LETTER}
 MARGIN = 16 * mm
@@ -219,6 +220,8 @@ def write_cut_list_pdf(
                 ),
             ])
         )  # fmt: skip
+        drawn = list(sheet_drawings(build.covers, width, units))
+        story += [KeepTogether([Paragraph("Plan of the sheets", HEAD), *drawn[:1]]), *drawn[1:]]
     story += [
         KeepTogether([
             Paragraph("To buy (typical prices)", HEAD),

@@ -1,6 +1,5 @@
 """The computations themselves, as plain functions that a worker process runs."""
 
-import base64
 import math
 from collections.abc import Callable, Mapping
 from typing import Any
@@ -19,9 +18,6 @@ from wenlo.core.advice.own_figures import own_figures
 from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.room import room_box
-from wenlo.core.advice.side_view import side_view
-from wenlo.core.build.shopping import WorkedBuild, work_out
-from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import angle_at
 from wenlo.core.quantities.colour import seen_white
 from wenlo.core.quantities.length import format_length
@@ -29,16 +25,14 @@ from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shoot.brief import Haze
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.transport.solve import DRAFT, Effort
-from wenlo.formats.cut_list_csv import write_cut_list
-from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.services import results as r
+from wenlo.services.build_results import build, measured, paper_file
 from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
-from wenlo.services.runs import Told
 from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
 
@@ -256,59 +250,6 @@ def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
     return answer.model_dump()
 
 
-def _worked(shoot: Shoot) -> WorkedBuild:
-    plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
-    return work_out(plan, units=shoot.units)
-
-
-def build(document: Mapping[str, Any]) -> dict[str, Any]:
-    """Cut plan, shopping and steps; see ``BuildResult``."""
-    shoot = opened(document)
-    worked = _worked(shoot)
-    plan, cuts = worked.plan, worked.cuts
-    answer = r.BuildResult(
-        name=plan.name, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf,
-        bars=[
-            r.BarResult(
-                stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price,
-                pieces=[r.PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
-            )
-            for bar in cuts.bars
-        ],
-        runs=[r.RunResult(name=run.name, wanted=run.wanted, assembled=run.assembled(plan.pieces)) for run in plan.runs],
-        cloth=[
-            r.ClothResult(
-                label=c.label, material=c.material, form=c.form, finished=list(c.finished), cut=list(c.cut),
-                strips=c.strips, strip_width=c.strip_width, buy_length=c.buy_length, note=c.note,
-            )
-            for c in plan.cloth
-        ],
-        shopping=[r.ShoppingResult(name=s.name, amount=s.amount, price=s.price) for s in worked.shopping],
-        steps=[
-            r.StepResult(
-                title=s.title, text=s.text, mistake=s.mistake, caution=s.caution, check=s.check, minutes=s.minutes
-            )
-            for s in plan.steps
-        ],
-        total=worked.total, mass=worked.mass, minutes=worked.minutes, bought=cuts.bought, used=cuts.used,
-        dust=cuts.kerf, offcuts=cuts.offcuts, lower_bound=cuts.lower_bound,
-        longest=max((p.cut for p in plan.pieces), default=0.0), carrying_length=shoot.brief.carrying_length,
-    )  # fmt: skip
-    return answer.model_dump()
-
-
-def paper(document: Mapping[str, Any], form: str) -> bytes:
-    """The cut list as ``"a4"`` or ``"letter"`` PDF, or ``"csv"``."""
-    shoot = opened(document)
-    worked = _worked(shoot)
-    if form == "csv":
-        return write_cut_list(worked)
-    kind = kind_of(shoot.design)
-    framed = kind.id == "diffusion_frame"
-    side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
-    return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units, side=side)
-
-
 def light_map(
     document: Mapping[str, Any], layer: Any, thing: int = 0, go_on: Callable[[float], bool] | None = None
 ) -> dict[str, Any]:
@@ -335,16 +276,11 @@ def light_map(
     ).model_dump()  # fmt: skip
 
 
-def paper_file(document: Mapping[str, Any], form: str, *, told: Told) -> dict[str, Any]:
-    """:func:`paper` as text that a database keeps: ``content`` in base 64."""
-    told(0, 1, None)
-    return {"content": base64.b64encode(paper(document, form)).decode("ascii")}
-
-
 TASKS: Mapping[Task, Callable[..., Any]] = {
     "figures": figures,
     "advice": advice,
     "build": build,
+    "measured": measured,
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from typing import Any, Literal
 
 import numpy as np
+from pydantic import Field
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.balance import balances, clock, sun_span
@@ -20,7 +21,7 @@ from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shelf.own import is_natural
-from wenlo.core.shoot.brief import Brief, LampSetting, OtherLight
+from wenlo.core.shoot.brief import MOST_OTHERS, Brief, LampSetting, OtherLight
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.standing import Board
 from wenlo.core.transport.solve import DRAFT, Effort
@@ -124,7 +125,7 @@ class SecondRequest(Result):
     """Another light, by its place among them, and the kind of modifier that it is to shine through."""
 
     document: Shoot
-    light: int
+    light: int = Field(ge=0, lt=MOST_OTHERS)
     kind: str
 
 
@@ -139,7 +140,7 @@ class FlowRequest(Result):
     """A lamp whose light is followed: its place among the lamps, the modifier's first; for one ``editor`` the newest wins."""
 
     document: Shoot
-    lamp: int = 0
+    lamp: int = Field(0, ge=0, le=40)
     editor: str | None = None
 
 

@@ -156,7 +156,7 @@ class Transactions(Protocol[S_co]):
 
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start",
+    "set_file", "second_start", "measured",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]

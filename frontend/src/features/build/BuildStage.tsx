@@ -7,8 +7,9 @@ import { buildQuery } from '../../shared/api/queries';
 import { useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
 import { CutPlan } from './CutPlan';
-import { FlatParts } from './FlatParts';
 import { FrameParts } from './FrameParts';
+import { MeasureBack } from './MeasureBack';
+import { SheetPlans } from './SheetPlans';
 import { Steps } from './Steps';
 
 /** Equal pieces are numbered in one run: A1 A2, or A1–A10 when there are more. */
@@ -123,6 +124,12 @@ function Downloads({ id, units }: { id: string; units: Units }) {
       <Button size="small" href={`${base}/cut-list.csv`}>
         CSV
       </Button>
+      <Button size="small" href={`${base}/cut-list.svg`} title="Boards and cloth true to size, for a plotter">
+        SVG
+      </Button>
+      <Button size="small" href={`${base}/cut-list.dxf`} title="Boards and cloth true to size, for a laser">
+        DXF
+      </Button>
       <Button size="small" href={`${base}/project.json`}>
         Project file
       </Button>
@@ -166,12 +173,16 @@ function BuildOf({
         <div className="build-top">
           <figure className="card">
             <figcaption>
-              {isFrame(document) ? 'Parts in place, to scale' : 'Boards and cloth to cut, on one scale'}
+              {isFrame(document)
+                ? 'Parts in place, to scale'
+                : 'Boards and cloth as they are cut, on one scale'}
             </figcaption>
             {isFrame(document) ? (
               <FrameParts build={build} document={document} />
             ) : (
-              <FlatParts build={build} units={units} />
+              <div className="scroll">
+                <SheetPlans build={build} units={units} />
+              </div>
             )}
           </figure>
           <section className="card" aria-label="Pieces">
@@ -190,7 +201,10 @@ function BuildOf({
               used, {formatLength(build.offcuts, units)} left over; {build.saw}
             </span>
           </h2>
-          <CutPlan build={build} units={units} />
+          <div className="scroll">
+            <CutPlan build={build} units={units} />
+            {isFrame(document) ? <SheetPlans build={build} units={units} /> : null}
+          </div>
         </section>
       </div>
       <div className="build-right card">
@@ -217,6 +231,11 @@ function BuildOf({
           items={[
             { key: 'steps', label: 'Steps', children: <Steps build={build} shoot={id} /> },
             { key: 'buy', label: 'To buy', children: <Shopping build={build} /> },
+            {
+              key: 'measure',
+              label: 'Measure back',
+              children: <MeasureBack build={build} document={document} />,
+            },
           ]}
         />
         <Downloads id={id} units={units} />

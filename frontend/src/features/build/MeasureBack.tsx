@@ -1,0 +1,127 @@
+// From pieces as they were cut, and what is seen of the frame, to the one to recut.
+import { useMutation } from '@tanstack/react-query';
+import { Button, Select } from 'antd';
+import { useState } from 'react';
+import { answer, api, type Build, type Schemas, type Shoot } from '../../shared/api/client';
+import { formatLength } from '../../shared/units/length';
+import { read } from '../../shared/units/quantity';
+
+type Symptom = Schemas['MeasuredRequest']['symptom'];
+
+const SYMPTOMS: { value: Symptom; label: string }[] = [
+  { value: 'none', label: 'nothing yet' },
+  { value: 'bowed', label: 'a side bows' },
+  { value: 'twisted', label: 'it does not lie flat' },
+  { value: 'out of square', label: 'it is out of square' },
+  { value: 'gaps', label: 'joints gape' },
+];
+
+/** How many finished dimensions are told. */
+const TOLD = 6;
+
+export function MeasureBack({ build, document }: { build: Build; document: Shoot }) {
+  const { units } = document;
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [symptom, setSymptom] = useState<Symptom>('none');
+  const pieces = build.bars
+    .flatMap((bar) => bar.pieces)
+    .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+  const found = Object.entries(typed)
+    .filter(([, text]) => text.trim())
+    .map(([label, text]) => ({ label, value: read(text, 'millimetres', units) }));
+  const wrong = Object.fromEntries(
+    found.flatMap((f) => (typeof f.value === 'string' ? [[f.label, f.value]] : [])),
+  );
+  const ask = useMutation({
+    mutationFn: () =>
+      answer(
+        api.POST('/api/measured', {
+          body: {
+            document,
+            symptom,
+            measured: Object.fromEntries(
+              found.flatMap((f) => (typeof f.value === 'number' ? [[f.label, f.value]] : [])),
+            ),
+          },
+        }),
+      ),
+  });
+  return (
+    <div className="measure-back">
+      <p className="faint">
+        Type what a tape says of the pieces that you doubt (millimetres, or as you like), and what you see of
+        the frame.
+      </p>
+      <div className="field">
+        <span className="field-label">What I see</span>
+        <Select
+          size="small"
+          aria-label="What is seen of the frame"
+          value={symptom}
+          options={SYMPTOMS}
+          popupMatchSelectWidth={false}
+          onChange={setSymptom}
+        />
+      </div>
+      <Button
+        size="small"
+        type="primary"
+        disabled={Object.keys(wrong).length > 0 || (found.length === 0 && symptom === 'none')}
+        loading={ask.isPending}
+        onClick={() => ask.mutate()}
+      >
+        Find the piece to recut
+      </Button>
+      {ask.error ? (
+        <p className="picture-problem" role="alert">
+          {ask.error.message}
+        </p>
+      ) : null}
+      {ask.data ? (
+        <ul className="notes" aria-live="polite">
+          {ask.data.findings.map((f) => (
+            <li key={f.text} className={`note note-${f.label ? 'warning' : 'hint'}`}>
+              {f.text}
+            </li>
+          ))}
+          {ask.data.findings.length ? null : <li className="faint-words">All of them are right.</li>}
+        </ul>
+      ) : null}
+      <ul className="measured-list">
+        {pieces.map((p) => (
+          <li key={p.label} className={wrong[p.label] ? 'has-error' : ''}>
+            <b>{p.label}</b>
+            <span>{p.name}</span>
+            <span className="right">{formatLength(p.cut, units, true)}</span>
+            <input
+              inputMode="decimal"
+              aria-label={`${p.label} measured`}
+              value={typed[p.label] ?? ''}
+              placeholder="measured"
+              onChange={(e) => setTyped({ ...typed, [p.label]: e.currentTarget.value })}
+            />
+            {wrong[p.label] ? (
+              <small className="field-error" role="alert">
+                {wrong[p.label]}
+              </small>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      <h3>Which cuts matter</h3>
+      <p className="faint">How far a finished size is off when every cut is off by 1 mm.</p>
+      <ul className="measured-list">
+        {build.stacks.slice(0, TOLD).map((s) => (
+          <li key={s.run}>
+            <b>±{formatLength(s.worst, units)}</b>
+            <span>
+              {s.run} <small className="faint">({s.pieces.join(', ')})</small>
+            </span>
+            <span className="right">{formatLength(s.wanted, units)}</span>
+            <small>likely ±{(s.likely * 1000).toFixed(1)} mm</small>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+// Boards and lengths off rolls, all to one scale, with the pieces as they lie and what is left.
+import type { Build } from '../../shared/api/client';
+import { formatLength, type Units } from '../../shared/units/length';
+
+const SHOWN = 116;
+
+type Cover = Build['covers'][number];
+
+function Sheet(props: {
+  sheet: Cover['sheets'][number];
+  cover: Cover;
+  scale: number;
+  units: Units;
+  number: number;
+}) {
+  const { sheet, cover, scale: s, units, number } = props;
+  // rolls lie on their side, so that their length runs across the page
+  const flat = cover.form === 'cloth' || sheet.length > sheet.width;
+  const [wide, tall] = flat ? [sheet.length, sheet.width] : [sheet.width, sheet.length];
+  const place = (r: { x: number; y: number; width: number; height: number }) =>
+    flat
+      ? { x: r.y * s, y: r.x * s, width: r.height * s, height: r.width * s }
+      : { x: r.x * s, y: r.y * s, width: r.width * s, height: r.height * s };
+  const name = cover.form === 'cloth' ? 'Length off the roll' : `Board ${number}`;
+  return (
+    <svg
+      width={wide * s + 2}
+      height={tall * s + 2}
+      viewBox={`-1 -1 ${wide * s + 2} ${tall * s + 2}`}
+      role="img"
+      aria-label={`${name}, ${formatLength(sheet.width, units)} × ${formatLength(sheet.length, units)}: ${sheet.laid.map((p) => p.label).join(', ')}`}
+    >
+      <rect width={wide * s} height={tall * s} className="offcut" />
+      {sheet.laid.map((p) => {
+        const at = place(p);
+        const size = `${formatLength(p.width, units)} × ${formatLength(p.height, units)}`;
+        return (
+          <g key={p.label}>
+            <title>{`${p.label}: ${size}`}</title>
+            <rect {...at} className="piece" />
+            {at.width > 20 && at.height > 12 ? (
+              <text
+                x={at.x + at.width / 2}
+                y={at.y + at.height / 2 + 4}
+                textAnchor="middle"
+                className="piece-label"
+              >
+                {p.label}
+              </text>
+            ) : null}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** As long as a drawing may be, and as tall. [px] */
+const WIDEST = 300;
+
+export function SheetPlans({ build, units }: { build: Build; units: Units }) {
+  const largest = Math.max(
+    0.1,
+    ...build.covers.flatMap((c) => c.sheets.map((s) => Math.min(s.width, s.length))),
+  );
+  const longest = Math.max(
+    0.1,
+    ...build.covers.flatMap((c) => c.sheets.map((s) => Math.max(s.width, s.length))),
+  );
+  const scale = Math.min(SHOWN / largest, WIDEST / longest);
+  return (
+    <div className="sheet-plans">
+      {build.covers.map((cover) => (
+        <figure key={cover.material}>
+          <figcaption>
+            <b>{cover.material}</b>{' '}
+            {cover.form === 'cloth'
+              ? `${formatLength(cover.bought, units)} off the roll`
+              : `${cover.bought} board${cover.bought > 1 ? 's' : ''}, ${cover.sawn ? 'sawn' : 'cut with a knife'}`}
+            , {Math.round((100 * cover.used) / Math.max(cover.used + cover.dust + cover.left, 1e-9))} % used
+          </figcaption>
+          <div className="sheet-row">
+            {cover.sheets.map((sheet, i) => (
+              <Sheet
+                // biome-ignore lint/suspicious/noArrayIndexKey: a board is its place in the plan
+                key={i}
+                number={i + 1}
+                sheet={sheet}
+                cover={cover}
+                scale={scale}
+                units={units}
+              />
+            ))}
+          </div>
+        </figure>
+      ))}
+    </div>
+  );
+}

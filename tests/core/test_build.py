@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.cutplan import cut_counts, plan_cuts, waste_of
+from wenlo.core.build.cutplan import OwnBar, cut_counts, plan_cuts, waste_of
 from wenlo.core.build.parts import Piece, StockLength
 from wenlo.core.build.shopping import work_out
 from wenlo.core.data import sheet_materials, stock
@@ -190,3 +190,41 @@ def test_shopping_adds_up_and_steps_carry_numbers():
     assert all(step.minutes > 0 for step in plan.steps)
     bars = plan.stock.mass_per_metre * worked.cuts.used
     assert worked.mass > bars + sum(c.mass for c in plan.cloth)
+
+
+def test_bars_that_are_there_are_used_first_and_only_as_often_as_they_are_there():
+    pieces = [Piece(label=f"A{k}", name="rail", cut=0.9, reason="") for k in range(5)]
+    stock_lengths = [StockLength(length=2.4, price=3.6)]
+    plain = plan_cuts(pieces, stock_lengths, kerf=0.001)
+    helped = plan_cuts(
+        pieces,
+        stock_lengths,
+        kerf=0.001,
+        own=[OwnBar(length=1.0, count=1), OwnBar(length=0.95, count=2), OwnBar(length=0.5, count=9)],
+    )
+    own = [bar for bar in helped.bars if bar.own]
+    assert sorted(bar.stock for bar in own) == [0.95, 0.95, 1.0]
+    assert all(bar.price == 0.0 for bar in own)
+    assert plain.bought == pytest.approx(7.2)
+    assert helped.bought == pytest.approx(2.4)
+    assert helped.lower_bound <= helped.bought
+    assert helped.used + helped.kerf + helped.offcuts == pytest.approx(helped.bought + helped.own)
+    assert cut_counts(helped) == dict.fromkeys((p.label for p in pieces), 1)
+    # a long piece that no bar sold is long enough for may still be cut from one's own
+    long_one = [Piece(label="B1", name="post", cut=2.6, reason="")]
+    assert plan_cuts(long_one, stock_lengths, kerf=0.001, own=[OwnBar(length=2.7, count=1)]).bought == 0.0
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.lists(st.floats(0.1, 2.0), min_size=1, max_size=8),
+    st.lists(st.tuples(st.floats(0.2, 2.4), st.integers(1, 2)), max_size=4),
+)
+def test_own_bars_never_cost_more_and_nothing_is_lost(lengths, own):
+    pieces = [Piece(label=f"P{k}", name="x", cut=round(x, 3), reason="") for k, x in enumerate(lengths)]
+    stock_lengths = [StockLength(length=2.4, price=3.6)]
+    plain = plan_cuts(pieces, stock_lengths, kerf=0.002)
+    helped = plan_cuts(pieces, stock_lengths, kerf=0.002, own=[OwnBar(length=round(a, 3), count=n) for a, n in own])
+    assert helped.bought <= plain.bought + 1e-9
+    assert helped.used + helped.kerf + helped.offcuts == pytest.approx(helped.bought + helped.own, abs=1e-9)
+    assert cut_counts(helped) == dict.fromkeys((p.label for p in pieces), 1)

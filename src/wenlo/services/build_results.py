@@ -1,7 +1,7 @@
 """The Build stage's answers as plain results, and the tasks that work them out."""
 
 import base64
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from pydantic import Field
@@ -11,6 +11,7 @@ from wenlo.core.build.covers import CoverPlan
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.build.tolerance import Symptom, measured_back, stacks
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.shelf.stocked import own_bars, stocked
 from wenlo.core.shoot.document import Shoot
 from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
@@ -40,6 +41,7 @@ class BarResult(Result):
     kerf: float
     offcut: float
     price: float
+    own: bool
 
 
 class ClothResult(Result):
@@ -117,6 +119,13 @@ class CoverResult(Result):
     sheets: list[SheetResult]
 
 
+class CutResult(Result):
+    """What became of the Shelf once everything was cut: bars of one's own used, offcuts kept."""
+
+    used: int
+    kept: int
+
+
 class StackResult(Result):
     """How far a finished dimension is off with every cut off by a millimetre: at worst, likely. [m]"""
 
@@ -153,6 +162,7 @@ class BuildResult(Result):
     """The Build stage: cut plan, cloth, shopping, weight, steps."""
 
     name: str
+    bar: str
     bar_name: str
     saw: str
     kerf: float
@@ -167,6 +177,7 @@ class BuildResult(Result):
     mass: float
     minutes: float
     bought: float
+    own: float
     used: float
     dust: float
     offcuts: float
@@ -192,21 +203,21 @@ def _cover(cover: CoverPlan) -> CoverResult:
     )  # fmt: skip
 
 
-def _worked(shoot: Shoot) -> WorkedBuild:
+def _worked(shoot: Shoot, shelf: Sequence[dict[str, Any]] = ()) -> WorkedBuild:
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
-    return work_out(plan, units=shoot.units, tries=TRIES)
+    return work_out(plan, units=shoot.units, tries=TRIES, own=own_bars(stocked(shelf), plan.stock.id))
 
 
-def build(document: Mapping[str, Any]) -> dict[str, Any]:
-    """Cut plan, shopping and steps; see ``BuildResult``."""
+def build(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
+    """Cut plan, own bars first, shopping and steps; see ``BuildResult``."""
     shoot = opened(document)
-    worked = _worked(shoot)
+    worked = _worked(shoot, shelf)
     plan, cuts = worked.plan, worked.cuts
     answer = BuildResult(
-        name=plan.name, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf,
+        name=plan.name, bar=plan.stock.id, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf,
         bars=[
             BarResult(
-                stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price,
+                stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price, own=bar.own,
                 pieces=[PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
             )
             for bar in cuts.bars
@@ -231,7 +242,7 @@ def build(document: Mapping[str, Any]) -> dict[str, Any]:
             )
             for s in plan.steps
         ],
-        total=worked.total, mass=worked.mass, minutes=worked.minutes, bought=cuts.bought, used=cuts.used,
+        total=worked.total, mass=worked.mass, minutes=worked.minutes, bought=cuts.bought, own=cuts.own, used=cuts.used,
         dust=cuts.kerf, offcuts=cuts.offcuts, lower_bound=cuts.lower_bound,
         longest=max((p.cut for p in plan.pieces), default=0.0), carrying_length=shoot.brief.carrying_length,
     )  # fmt: skip

@@ -1,6 +1,7 @@
 """Use cases of the Shelf: add, copy, edit, count, photographs, measured beams, tables in and out."""
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from typing import Any, Literal
 from uuid import UUID
@@ -21,6 +22,16 @@ from wenlo.services.shelf_results import found_row
 MOST_PHOTOGRAPHS = 8
 BEAM_PLANES = np.linspace(0.0, 2.0 * math.pi, 25)
 BEAM_ANGLES = np.linspace(0.0, math.pi, 91)
+
+
+LEAST_OFFCUT = 0.3
+"""Shorter offcuts are not kept. [m]"""
+
+OFFCUT_NOTE = "Kept from a cut plan."
+
+
+def _is_bar(item: Item, bar: str) -> bool:
+    return item.starter is not None and (item.starter == bar or item.starter.startswith(f"{bar}_"))
 
 
 class Shelf:
@@ -70,6 +81,48 @@ class Shelf:
         with self._transactions() as store:
             _based_on(store, user, item_id, version)
             store.remove(user.id, item_id)
+
+    def cut_up(self, user: User, bar: str, *, used: Sequence[float], left: Sequence[float]) -> int:
+        """Bars of one generic kind were cut: those ``used`` go, what is ``left`` comes, counted by whole millimetres. [m]
+
+        Returns how many pieces are kept. All or nothing. Raises NotFound for a bar that nobody knows.
+        """
+        generic = starter().get(("bar", bar))
+        if generic is None:
+            raise NotFound("There is no such bar.")
+        kept = Counter(round(length, 3) for length in left if length >= LEAST_OFFCUT)
+        with self._transactions() as store:
+            here = [r for r in store.items(user.id) if r.item.category == "bar" and _is_bar(r.item, bar)]
+            for length in used:
+                found = next(
+                    (r for r in here if r.item.count >= 1 and abs(r.item.values["length"] - length) < 1e-6), None
+                )
+                if found is None:
+                    continue
+                fewer = found.item.model_copy(update={"count": found.item.count - 1})
+                here = [store.write(user.id, r.id, fewer) if r.id == found.id else r for r in here]
+            for record in here:
+                if record.item.count < 1 and record.item.note == OFFCUT_NOTE:
+                    store.remove(user.id, record.id)
+            values = generic.values.model_dump(mode="json")
+            for length, count in kept.items():
+                same = next(
+                    (
+                        r
+                        for r in here
+                        if r.item.note == OFFCUT_NOTE and r.item.count >= 1 and r.item.values["length"] == length
+                    ),
+                    None,
+                )
+                if same is not None:
+                    store.write(user.id, same.id, same.item.model_copy(update={"count": same.item.count + count}))
+                    continue
+                item = Item(
+                    category="bar", name=f"Offcut {length * 1000:.0f} mm, {generic.name[:1].lower()}{generic.name[1:]}"[:120], count=count,
+                    measured=True, note=OFFCUT_NOTE, starter=bar, values={**values, "length": length, "price": 0.0},
+                )  # fmt: skip
+                store.add(user.id, item.checked())
+        return sum(kept.values())
 
     def versions(self, user: User, item_id: UUID) -> Sequence[ItemVersion]:
         """All versions of an item, newest first."""

@@ -1,9 +1,10 @@
 import { DownloadOutlined } from '@ant-design/icons';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Segmented, Tabs } from 'antd';
 import { useState } from 'react';
-import { ApiProblem, type Build, isFrame } from '../../shared/api/client';
+import { ApiProblem, answer, api, type Build, isFrame, type Shoot } from '../../shared/api/client';
 import { buildQuery } from '../../shared/api/queries';
+import { refresh } from '../../shared/api/refresh';
 import { useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
 import { CutPlan } from './CutPlan';
@@ -137,6 +138,31 @@ function Downloads({ id, units }: { id: string; units: Units }) {
   );
 }
 
+/** Once the bars are cut: what was used leaves the Shelf, what is left comes to it and is used first the next time. */
+function CutDone({ document, build }: { document: Shoot; build: Build }) {
+  const client = useQueryClient();
+  const done = useMutation({
+    mutationFn: () => answer(api.POST('/api/build/cut', { body: { document } })),
+    onSuccess: () => Promise.all([refresh(client, 'shelf'), refresh(client, 'build')]),
+  });
+  const worth = build.bars.filter((b) => b.offcut >= 0.3).length;
+  if (!build.bars.length) return null;
+  return (
+    <p className="cut-done">
+      <Button size="small" loading={done.isPending} disabled={done.isSuccess} onClick={() => done.mutate()}>
+        I have cut them: keep {worth} offcut{worth === 1 ? '' : 's'} on my Shelf
+      </Button>{' '}
+      {done.data ? (
+        <span role="status">
+          {done.data.kept} kept{done.data.used ? `, ${done.data.used} of yours used` : ''}; the next plan uses
+          them first.
+        </span>
+      ) : null}
+      {done.error ? <span className="field-error">{done.error.message}</span> : null}
+    </p>
+  );
+}
+
 export function BuildStage() {
   const document = useShoot((s) => s.document);
   const id = useShoot((s) => s.id);
@@ -197,10 +223,13 @@ function BuildOf({
             Cut plan
             <span className="faint">
               {' '}
-              {build.bar_name}; {formatLength(build.bought, units)} bought, {formatLength(build.used, units)}{' '}
-              used, {formatLength(build.offcuts, units)} left over; {build.saw}
+              {build.bar_name}; {formatLength(build.bought, units)} bought
+              {build.own ? `, ${formatLength(build.own, units)} of yours` : ''},{' '}
+              {formatLength(build.used, units)} used, {formatLength(build.offcuts, units)} left over;{' '}
+              {build.saw}
             </span>
           </h2>
+          <CutDone document={document} build={build} />
           <div className="scroll">
             <CutPlan build={build} units={units} />
             {isFrame(document) ? <SheetPlans build={build} units={units} /> : null}

@@ -28,6 +28,11 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
                 <text x={0} y={19} className="bar-name">
                   {formatLength(bar.stock, units)}
                 </text>
+                {bar.own ? (
+                  <text x={0} y={33} className="bar-own">
+                    yours
+                  </text>
+                ) : null}
                 <rect x={left} y={0} width={bar.stock * scale} height={28} className="offcut" />
                 {bar.pieces.map((piece) => {
                   const x = left + at * scale;

@@ -5,13 +5,14 @@ import json
 from uuid import uuid4
 
 from fastapi import APIRouter, Request, Response, status
+from fastapi.concurrency import run_in_threadpool
 
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AdviceRequest, BuildRequest
 from wenlo.core.shoot.document import write_shoot
-from wenlo.services.build_results import BuildResult, MeasuredRequest, MeasuredResult
+from wenlo.services.build_results import BuildResult, CutResult, MeasuredRequest, MeasuredResult
 from wenlo.services.results import (
     AdviceResult,
     CurveRequest,
@@ -115,10 +116,21 @@ def flags(body: FlagsRequest, user: CurrentUser, runs: RunsService) -> RunAnswer
 
 
 @router.post("/build")
-async def build(body: BuildRequest, engine: ComputeEngine) -> BuildResult:
-    """Cut plan, sheet, shopping list and steps."""
-    answer = await engine.run("build", document=write_shoot(body.document))
+async def build(body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser) -> BuildResult:
+    """Cut plan with the bars of the Shelf first, sheets, shopping list and steps."""
+    shelf = shelf_rows(await run_in_threadpool(service.items, user))
+    answer = await engine.run("build", document=write_shoot(body.document), shelf=shelf)
     return BuildResult.model_validate(answer)
+
+
+@router.post("/build/cut")
+async def cut(body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser) -> CutResult:
+    """All bars are cut: own ones that were used leave the Shelf, offcuts worth keeping come to it."""
+    shelf = shelf_rows(await run_in_threadpool(service.items, user))
+    found = BuildResult.model_validate(await engine.run("build", document=write_shoot(body.document), shelf=shelf))
+    used, left = [b.stock for b in found.bars if b.own], [b.offcut for b in found.bars]
+    kept = await run_in_threadpool(lambda: service.cut_up(user, found.bar, used=used, left=left))
+    return CutResult(used=len(used), kept=kept)
 
 
 @router.post("/measured")

@@ -1,11 +1,12 @@
 """What to buy: bars, fittings, sheet; with typical prices, total and weight."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from wenlo.core.build.covers import CoverPlan, plan_covers
-from wenlo.core.build.cutplan import CutPlan, plan_cuts
+from wenlo.core.build.cutplan import CutPlan, OwnBar, plan_cuts
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import UnitSystem, format_length
@@ -41,19 +42,23 @@ class WorkedBuild:
     minutes: float
 
 
-def work_out(plan: BuildPlan, *, units: UnitSystem = "metric", tries: int = 0) -> WorkedBuild:
+def work_out(
+    plan: BuildPlan, *, units: UnitSystem = "metric", tries: int = 0, own: Sequence[OwnBar] = ()
+) -> WorkedBuild:
     """Cut plan, shopping list, weight and cost of a build.
 
     Parameters
     ----------
     plan: what the kind gave.
     units: how lengths are shown in the list.
+    own: bars and offcuts of the plan's stock that are there already.
     tries: how much is tried beyond the usual to lay pieces on boards.
     """
-    cuts = plan_cuts(plan.pieces, plan.stock.lengths, kerf=plan.kerf)
+    cuts = plan_cuts(plan.pieces, plan.stock.lengths, kerf=plan.kerf, own=own)
     lines = []
-    for length in sorted({bar.stock for bar in cuts.bars}, reverse=True):
-        bars = [bar for bar in cuts.bars if bar.stock == length]
+    bought = [bar for bar in cuts.bars if not bar.own]
+    for length in sorted({bar.stock for bar in bought}, reverse=True):
+        bars = [bar for bar in bought if bar.stock == length]
         lines.append(
             ShoppingLine(
                 name=plan.stock.name,

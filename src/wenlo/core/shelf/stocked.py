@@ -4,6 +4,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from wenlo.core.build.cutplan import OwnBar
 from wenlo.core.build.shopping import ShoppingLine
 from wenlo.core.shelf.items import BarValues, Category, LampValues, SupportValues, read_values
 from wenlo.core.shelf.own import Own, OwnFace, OwnLamp, OwnSheet, snapshot
@@ -83,3 +84,13 @@ def missing(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked]) -> Iterator
         short = line.need - sum(_holds(item, line) for item in shelf)
         if short > 1e-6:
             yield replace(line, need=short, price=line.price * short / line.need)
+
+
+def own_bars(shelf: Sequence[Stocked], stock_id: str) -> tuple[OwnBar, ...]:
+    """Bars and offcuts of one generic bar that are on the Shelf."""
+    return tuple(
+        OwnBar(length=item.values.length, count=int(item.count))
+        for item in shelf
+        if item.category == "bar" and isinstance(item.values, BarValues) and item.count >= 1 and item.starter is not None
+        and (item.starter == stock_id or item.starter.startswith(f"{stock_id}_"))
+    )  # fmt: skip

@@ -7,15 +7,20 @@ import pytest
 
 from factories import make_shoot
 from wenlo.core.advice import set_up
-from wenlo.core.advice.room import room_box, room_panels
+from wenlo.core.advice.clashes import clashes
+from wenlo.core.advice.preview import picture_scene
+from wenlo.core.advice.room import backdrop_at, room_box, room_panels
+from wenlo.core.advice.stand_in import other_people
 from wenlo.core.advice.standing_things import axes_of, corners_of, standing_panels
 from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import sun_illuminance
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief, OtherLight, Room
-from wenlo.core.shoot.standing import Alcove, Block, Board, Day
+from wenlo.core.shoot.standing import Alcove, Block, Board, Day, Figure
+from wenlo.core.transport.meshes import triangles
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, Effort, read, solve
+from wenlo.core.transport.tree import bounds
 
 
 def area_of(panel):
@@ -180,3 +185,75 @@ def test_the_open_sky_lights_the_ground_with_what_is_given():
         solve(scene, DRAFT), [Meter(id="m", position=np.array([0.0, 0.0, 0.5]), normal=np.array([0.0, 0.0, 1.0]))]
     )["m"]
     assert float(luminance(got.direct)) == pytest.approx(9000.0, rel=0.02)
+
+
+@pytest.mark.parametrize("sweep", [0.3, 0.8])
+def test_a_sweep_joins_the_backdrop_to_the_floor_without_a_gap(sweep):
+    brief = make_shoot(brief__backdrop__sweep=sweep, brief__backdrop__distance=2.0).brief
+    shapes = {s.id: s for s in room_panels(brief)}
+    hung, bent, flat = shapes["backdrop"], shapes["backdrop sweep"], shapes["backdrop floor"]
+    assert hung.origin[2] == pytest.approx(sweep)
+    assert bent.area == pytest.approx(bent.length * sweep * math.pi / 2)
+    points, _ = triangles(bent)
+    assert points[:, 1].max() == pytest.approx(2.0, abs=1e-6)
+    assert points[:, 2].min() == pytest.approx(0.002, abs=1e-6)
+    assert points[:, 2].max() == pytest.approx(sweep + 0.002, abs=1e-6)
+    # it curves toward the camera: every point of it is on the circle before the backdrop
+    assert np.allclose(np.hypot(points[:, 1] - (2.0 - sweep), points[:, 2] - sweep - 0.002), sweep)
+    assert flat.origin[1] + flat.edge_v[1] == pytest.approx(2.0 - sweep)
+    assert backdrop_at(brief, 1.2) == pytest.approx(2.0)
+    assert backdrop_at(brief, 0.002) == pytest.approx(2.0 - sweep, abs=0.01)
+
+
+def test_light_falls_on_a_sweep_as_on_a_floor_and_a_wall():
+    brief = make_shoot(
+        brief__backdrop__sweep=0.6, brief__backdrop__distance=1.8, brief__backdrop__finish="poster_white"
+    ).brief
+    design = make_shoot().design
+    solved = solve(set_up.whole_scene(brief, design), DRAFT)
+    meters = [
+        Meter(
+            id="low", position=np.array([0.0, backdrop_at(brief, 0.18) - 0.01, 0.18]), normal=np.array([0.0, -0.7, 0.7])
+        ),
+        Meter(id="high", position=np.array([0.0, 1.79, 1.2]), normal=np.array([0.0, -1.0, 0.0])),
+    ]
+    got = read(solved, meters)
+    assert all(float(luminance(r.total)) > 0.0 for r in got.values())
+    flat = read(
+        solve(
+            set_up.whole_scene(
+                brief.model_copy(update={"backdrop": brief.backdrop.model_copy(update={"sweep": 0.0})}), design
+            ),
+            DRAFT,
+        ),
+        meters[1:],
+    )
+    assert float(luminance(got["high"].direct + got["high"].modifier)) == pytest.approx(
+        float(luminance(flat["high"].direct + flat["high"].modifier)), rel=0.1
+    )
+
+
+def test_other_people_are_seen_where_they_stand_and_move_no_light():
+    shoot = make_shoot()
+    person = Figure(name="helper", x=0.6, y=0.5, z=1.3)
+    brief = shoot.brief.model_copy(update={"pieces": [person]})
+    shapes = other_people(brief)
+    middle = np.mean([np.mean(bounds(s), axis=0) for s in shapes], axis=0)
+    assert middle[0] == pytest.approx(0.6, abs=0.05)
+    assert middle[1] == pytest.approx(0.6, abs=0.15)
+    assert not any(p.id.startswith("thing") for p in set_up.whole_scene(brief, shoot.design).panels)
+    assert {s.id for s in shapes} <= {s.id for s in picture_scene(brief, shoot.design).panels}
+    assert other_people(brief.model_copy(update={"pieces": [person.model_copy(update={"hidden": True})]})) == ()
+    standing = other_people(
+        shoot.brief.model_copy(update={"pieces": [person.model_copy(update={"pose": "standing", "z": 1.6})]})
+    )
+    top = max(float(bounds(s)[1][2]) for s in standing)
+    assert 1.65 < top < 1.85
+
+
+def test_two_people_in_one_place_are_said():
+    shoot = make_shoot()
+    same = shoot.brief.model_copy(update={"pieces": [Figure(name="helper", x=0.0, y=0.0)]})
+    assert any("where the subject is" in c.text for c in clashes(same, shoot.design))
+    beside = shoot.brief.model_copy(update={"pieces": [Figure(name="helper", x=0.6, y=0.3)]})
+    assert not [c for c in clashes(beside, shoot.design) if c.level == "cannot"]

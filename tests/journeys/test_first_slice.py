@@ -47,7 +47,8 @@ def new_shoot(page):
     page.goto("/")
     page.get_by_role("button", name="New shoot").click()
     expect(page.get_by_role("heading", name="Picture")).to_be_visible()
-    expect(gauge(page, "shadow_edge")).to_contain_text("mm")
+    # the first figures of all wait until the workers have their kernels
+    expect(gauge(page, "shadow_edge")).to_contain_text("mm", timeout=60_000)
 
 
 def made(server_url, page, **changes):

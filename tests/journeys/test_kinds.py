@@ -46,7 +46,7 @@ def test_a_kind_is_chosen_by_its_reasons_and_built(open_page):
     assert (kept["kind"], kept["opening"]) == ("book_light", 70)
 
     page.get_by_role("link", name="Build").click()
-    expect(page.get_by_test_id("flat-parts").locator("rect").first).to_be_visible(timeout=15_000)
+    expect(page.locator(".sheet-plans .piece").first).to_be_visible(timeout=15_000)
     expect(page.get_by_text("Hinge the pages")).to_be_visible()
     paper = page.request.get(f"/api/shoots/{shoot}/cut-list.pdf")
     assert paper.ok

@@ -13,7 +13,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import item_type
-from wenlo.core.shoot.standing import Alcove, Block, Board
+from wenlo.core.shoot.standing import Alcove, Block, Board, Figure
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -168,7 +168,7 @@ def limits() -> list[Limit]:
     ]
     of_pieces = [
         replace(limit, path=f"{tag}:{limit.path}")
-        for tag, piece in (("board", Board), ("block", Block))
+        for tag, piece in (("board", Board), ("block", Block), ("figure", Figure))
         for limit in _limits(piece, "brief.pieces.*.")
     ]
     return [*_limits(Shoot, ""), *_limits(Alcove, "brief.room.alcove."), *of_kinds, *of_pieces]

@@ -17,7 +17,7 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities.length import format_length
 from wenlo.core.shelf.own import finish_material, is_natural, lamp_of
 from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.standing import Board
+from wenlo.core.shoot.standing import Board, Figure
 from wenlo.core.transport.meshes import triangles
 from wenlo.core.transport.scene import Panel
 from wenlo.core.transport.solve import Effort
@@ -81,6 +81,11 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
             )
         )
         size = f"{format_length(piece.width, system=shoot.units)} × {format_length(piece.height, system=shoot.units)}"
+        if isinstance(piece, Figure):
+            items.append(
+                Item(name=piece.name, place=(piece.x, piece.y), height=piece.z, what=f"person, {piece.pose}, eyes")
+            )
+            continue
         what = FACES[piece.face] if isinstance(piece, Board) else finish_material(piece.finish).name
         items.append(
             Item(

@@ -107,6 +107,7 @@ export function BriefStage() {
           />
           {brief.haze ? <HazeFields /> : null}
           <Quantity path="brief.backdrop.distance" kind="length" label="To backdrop" />
+          <Quantity path="brief.backdrop.sweep" kind="length" label="Its sweep" hint="radius; 0 is flat" />
           <ShelfChoice
             path="brief.backdrop.finish"
             label="Backdrop"

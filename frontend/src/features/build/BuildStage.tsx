@@ -1,7 +1,7 @@
 import { DownloadOutlined } from '@ant-design/icons';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Segmented, Tabs } from 'antd';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { ApiProblem, answer, api, type Build, isFrame, type Shoot } from '../../shared/api/client';
 import { buildQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
@@ -63,6 +63,16 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** A part of the page that scrolls, also by keyboard. */
+function Scrolls({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard
+    <section className="scroll" aria-label={label} tabIndex={0}>
+      {children}
+    </section>
   );
 }
 
@@ -206,16 +216,16 @@ function BuildOf({
             {isFrame(document) ? (
               <FrameParts build={build} document={document} />
             ) : (
-              <div className="scroll">
+              <Scrolls label="Boards and cloth">
                 <SheetPlans build={build} units={units} />
-              </div>
+              </Scrolls>
             )}
           </figure>
           <section className="card" aria-label="Pieces">
             <h2>Pieces</h2>
-            <div className="scroll">
+            <Scrolls label="All pieces">
               <Pieces build={build} units={units} />
-            </div>
+            </Scrolls>
           </section>
         </div>
         <section className="card" aria-label="Cut plan">
@@ -230,10 +240,10 @@ function BuildOf({
             </span>
           </h2>
           <CutDone document={document} build={build} />
-          <div className="scroll">
+          <Scrolls label="Bars and boards">
             <CutPlan build={build} units={units} />
             {isFrame(document) ? <SheetPlans build={build} units={units} /> : null}
-          </div>
+          </Scrolls>
         </section>
       </div>
       <div className="build-right card">

@@ -113,6 +113,21 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
       ),
     furniture: () =>
       edit(add(document, 'pieces', { ...BLOCK, name: freeName(document, 'bench') }), 'Furniture added'),
+    person: () =>
+      edit(
+        add(document, 'pieces', {
+          kind: 'figure',
+          name: freeName(document, 'second person'),
+          x: 0.6,
+          y: 0.2,
+          z: brief.subject.face_height,
+          turn: 0,
+          pose: 'bust',
+          locked: false,
+          hidden: false,
+        }),
+        'Person added',
+      ),
     lamp: () =>
       edit(add(document, 'others', { ...LAMP, name: freeName(document, 'second lamp') }), 'Lamp added'),
     window: () =>
@@ -164,6 +179,7 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
               { key: 'card', label: 'White card', disabled: piecesFull },
               { key: 'flag', label: 'Black flag', disabled: piecesFull },
               { key: 'furniture', label: 'Furniture', disabled: piecesFull },
+              { key: 'person', label: 'Person', disabled: piecesFull },
               { key: 'lamp', label: 'Lamp', disabled: lampsFull },
               { key: 'window', label: 'Window', disabled: lampsFull || brief.room.outdoors },
               { key: 'sun', label: 'Sun', disabled: lampsFull || !brief.room.outdoors },

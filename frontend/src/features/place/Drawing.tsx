@@ -212,7 +212,7 @@ export function SetShapes(props: {
   const latest = useRef({ things, document });
   latest.current = { things, document };
   const frame = [scale.perMetre, scale.x(0), scale.y(0), room];
-  const order = ['block', 'key', 'board', 'window', 'lamp', 'meter'];
+  const order = ['block', 'figure', 'key', 'board', 'window', 'lamp', 'meter'];
   const drawn = things
     .filter((t) => order.includes(t.kind))
     .sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));

@@ -219,6 +219,10 @@ function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
     return (
       <>
         <Quantity path="brief.backdrop.distance" kind="length" label="Behind the face" />
+        <Quantity path="brief.backdrop.sweep" kind="length" label="Sweep" hint="its radius; 0 is flat" />
+        {document.brief.backdrop.sweep > 0 ? (
+          <Quantity path="brief.backdrop.forward" kind="length" label="On the floor" hint="how far it lies" />
+        ) : null}
         <ShelfChoice
           path="brief.backdrop.finish"
           label="Backdrop"
@@ -239,6 +243,21 @@ function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
           options={[
             { id: 'flat', name: 'flat' },
             { id: 'dome', name: 'dome' },
+          ]}
+        />
+      </>
+    );
+  if (thing.kind === 'figure')
+    return (
+      <>
+        <Name path={path} name={thing.name} />
+        <PlaceFields path={path} />
+        <Choice
+          path={`${path}.pose`}
+          label="Is"
+          options={[
+            { id: 'bust', name: 'seated, head and shoulders' },
+            { id: 'standing', name: 'standing' },
           ]}
         />
       </>
@@ -284,7 +303,9 @@ export function Actions({ document, things }: { document: Shoot; things: Thing[]
   const locked = mine.every((t) => t.locked);
   const hidden = mine.every((t) => t.hidden);
   const canLock = mine.every((t) => t.kind !== 'meter');
-  const canHide = mine.every((t) => t.kind === 'board' || t.kind === 'block' || t.kind === 'lamp');
+  const canHide = mine.every(
+    (t) => t.kind === 'board' || t.kind === 'block' || t.kind === 'figure' || t.kind === 'lamp',
+  );
   const what = mine.length === 1 ? (one?.name ?? '') : `${mine.length} things`;
   return (
     <div className="thing-actions" role="toolbar" aria-label={`What to do with ${what}`}>
@@ -350,7 +371,7 @@ export const lockEdits = (mine: Thing[]) => {
 export const hideEdits = (mine: Thing[]) => {
   const out = !mine.every((t) => t.hidden);
   return mine
-    .filter((t) => t.kind === 'board' || t.kind === 'block' || t.kind === 'lamp')
+    .filter((t) => t.kind === 'board' || t.kind === 'block' || t.kind === 'figure' || t.kind === 'lamp')
     .map((t) =>
       t.kind === 'lamp' ? { path: `${t.key}.on`, value: !out } : { path: `${t.key}.hidden`, value: out },
     );

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
 import { LightBands } from '../../shared/drawing/LightBands';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
-import { fitScale } from '../../shared/drawing/scale';
+import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { ScaleBar } from '../../shared/drawing/symbols';
 import { usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
@@ -44,6 +44,15 @@ function section(document: Shoot, room: ReturnType<typeof roomOf>, way: Way): [n
         ] as [number, number][])
       : ([[room.left, room.height]] as [number, number][])),
   ];
+}
+
+/** The backdrop from the side: straight down, or sweeping out over the floor. */
+function hung(brief: Shoot['brief'], s: Scale, top: number): string {
+  const { distance, sweep, forward } = brief.backdrop;
+  const bend = Math.min(sweep, distance, top - 0.1);
+  if (bend <= 0.03) return `M${s.x(distance)} ${s.y(0)} V${s.y(top)}`;
+  const r = bend * s.perMetre;
+  return `M${s.x(distance)} ${s.y(top)} V${s.y(bend)} A${r} ${r} 0 0 1 ${s.x(distance - bend)} ${s.y(0)} H${s.x(distance - bend - forward)}`;
 }
 
 const onSurface: Record<string, Way> = {
@@ -124,10 +133,7 @@ export function PlaceElevation(props: {
               />
             ) : null}
             {way === 'side' ? (
-              <path
-                d={`M${s.x(backdrop.y)} ${s.y(0)} V${s.y(Math.min(2.4, room.height - 0.02))}`}
-                className="backdrop"
-              />
+              <path d={hung(brief, s, Math.min(2.4, room.height - 0.02))} className="backdrop" />
             ) : (
               <rect
                 x={s.x(-half)}

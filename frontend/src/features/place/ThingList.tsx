@@ -10,6 +10,7 @@ const WHAT: Record<Thing['kind'], string> = {
   backdrop: 'backdrop',
   board: 'board',
   block: 'furniture',
+  figure: 'person',
   lamp: 'lamp',
   window: 'window',
   sky: 'daylight',

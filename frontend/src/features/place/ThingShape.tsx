@@ -1,7 +1,7 @@
 // A thing of the set on a drawing, from above or in an elevation; true to scale.
 import type { Shoot } from '../../shared/api/client';
 import type { Scale } from '../../shared/drawing/scale';
-import { LampSymbol } from '../../shared/drawing/symbols';
+import { LampSymbol, PersonAbove } from '../../shared/drawing/symbols';
 import { footprint, heights, type Other, type Piece, type Thing } from './things';
 
 export type View = 'plan' | 'side' | 'front';
@@ -115,9 +115,38 @@ export function ThingShape(props: {
 }) {
   const { thing, document, view, scale: s, room } = props;
   const index = Number(thing.key.split('.').pop());
+  if (thing.kind === 'figure') {
+    const piece = document.brief.pieces[index];
+    if (piece?.kind !== 'figure') return null;
+    const [px, py] = project(view, piece);
+    const [low, high] = heights(piece);
+    const top = view === 'plan' ? s.y(piece.y + 0.25) : s.y(high);
+    const tall = view === 'plan' ? 0.35 * s.perMetre : (high - low) * s.perMetre;
+    return (
+      <>
+        {view === 'plan' ? (
+          <PersonAbove x={s.x(px)} y={s.y(py)} perMetre={s.perMetre} />
+        ) : (
+          <g className="person">
+            <ellipse cx={s.x(px)} cy={s.y(py)} rx={0.09 * s.perMetre} ry={0.125 * s.perMetre} />
+            <path
+              d={`M${s.x(px - 0.23)} ${s.y(low)} Q${s.x(px - 0.23)} ${s.y(py - 0.22)} ${s.x(px)} ${s.y(py - 0.18)} Q${s.x(px + 0.23)} ${s.y(py - 0.22)} ${s.x(px + 0.23)} ${s.y(low)} Z`}
+            />
+          </g>
+        )}
+        <rect
+          x={s.x(px) - 0.23 * s.perMetre}
+          y={top}
+          width={0.46 * s.perMetre}
+          height={tall}
+          className="piece-grip"
+        />
+      </>
+    );
+  }
   if (thing.kind === 'board' || thing.kind === 'block') {
     const piece = document.brief.pieces[index];
-    if (!piece) return null;
+    if (!piece || piece.kind === 'figure') return null;
     const [px, py] = project(view, { ...thing, z: thing.kind === 'block' ? heights(piece)[1] : thing.z });
     const look = piece.kind === 'block' ? 'furniture' : `face-${piece.face}`;
     const outline = outlineOf(piece, view);

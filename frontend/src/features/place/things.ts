@@ -11,6 +11,7 @@ export type ThingKind =
   | 'backdrop'
   | 'board'
   | 'block'
+  | 'figure'
   | 'lamp'
   | 'window'
   | 'sky'
@@ -267,11 +268,18 @@ export function copyAll(document: Shoot, keys: string[], mirror: boolean): Edit[
   });
 }
 
+/** What a person takes of the floor. [m] */
+const BODY = { kind: 'block', z: 0, width: 0.46, depth: 0.26, height: 1 } as Extract<
+  Piece,
+  { kind: 'block' }
+>;
+
 /** Corners of a board or block from above, in order. [m] */
 export function footprint(piece: Piece): [number, number][] {
   const turn = (piece.turn * Math.PI) / 180;
   const across = [Math.cos(turn), Math.sin(turn)] as const;
   const front = [Math.sin(turn), -Math.cos(turn)] as const;
+  if (piece.kind === 'figure') return footprint({ ...BODY, x: piece.x, y: piece.y + 0.1, turn: piece.turn });
   const deep =
     piece.kind === 'block'
       ? piece.depth / 2
@@ -293,6 +301,8 @@ export function footprint(piece: Piece): [number, number][] {
 /** Its lowest and highest point. [m] */
 export function heights(piece: Piece): [number, number] {
   if (piece.kind === 'block') return [piece.z, piece.z + piece.height];
+  if (piece.kind === 'figure')
+    return [piece.pose === 'bust' ? Math.max(piece.z - 0.75, 0) : 0, piece.z + 0.13];
   const half = (Math.cos((piece.tilt * Math.PI) / 180) * piece.height) / 2;
   return [piece.z - half, piece.z + half];
 }

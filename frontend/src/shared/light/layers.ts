@@ -30,7 +30,7 @@ export function layersOf(document: Shoot): { value: string; label: string }[] {
     ...(person ? [] : [{ value: 'table', label: 'light on the table' }]),
     { value: 'sheet', label: "light on the sheet, lamp's side" },
     ...pieces.flatMap((p, i) =>
-      p.hidden
+      p.hidden || p.kind === 'figure'
         ? []
         : [{ value: `thing ${i}`, label: `light on ${p.kind === 'block' ? 'top of ' : ''}${p.name}` }],
     ),

@@ -17,7 +17,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shelf.own import is_natural
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
-from wenlo.core.shoot.standing import Block, Board
+from wenlo.core.shoot.standing import Block, Board, Figure
 from wenlo.core.transport.scene import Panel, Shape
 from wenlo.core.transport.tree import bounds
 
@@ -65,11 +65,11 @@ def _said(level: Level, body: _Body, text: str) -> Clash:
     return Clash(level=level, about=body.path, text=text, place=(x, y, z))
 
 
-def _body_of(piece: Board | Block, path: str) -> _Body:
-    depth = piece.depth if isinstance(piece, Block) else 0.0
+def _body_of(piece: Board | Block | Figure, path: str) -> _Body:
+    depth = 0.0 if isinstance(piece, Board) else piece.depth
     half = np.array([piece.width, depth, piece.height]) / 2
     box = Box(middle=middle_of(piece), axes=np.stack(axes_of(piece)), half=half)
-    return _Body(name=piece.name, path=path, box=box, corners=corners_of(piece), solid=isinstance(piece, Block))
+    return _Body(name=piece.name, path=path, box=box, corners=corners_of(piece), solid=not isinstance(piece, Board))
 
 
 def _shape_body(shape: Shape, name: str) -> _Body:

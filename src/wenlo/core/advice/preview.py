@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.costs import light_time, veil_luminance
-from wenlo.core.advice.stand_in import clouds, ground_shapes, subject_shapes
+from wenlo.core.advice.stand_in import clouds, ground_shapes, other_people, subject_shapes
 from wenlo.core.quantities import exposure
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.transport.outline import Separation, separations
@@ -64,7 +64,12 @@ def picture_scene(brief: Brief, design: Any) -> LightScene:
     subject = subject_shapes(brief)
     way = brief.subject.movement * light_time(brief, brief.lamp.power) * np.array([1.0, 0.0, 0.0])
     moves = {shape.id: way for shape in subject} if float(np.linalg.norm(way)) > STILL else {}
-    return replace(scene, panels=(*scene.panels, *subject, *ground_shapes(brief)), clouds=clouds(brief), moves=moves)
+    return replace(
+        scene,
+        panels=(*scene.panels, *subject, *other_people(brief), *ground_shapes(brief)),
+        clouds=clouds(brief),
+        moves=moves,
+    )
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)

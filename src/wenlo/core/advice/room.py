@@ -7,11 +7,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.optics.finish import Gloss
-from wenlo.core.optics.sheet import Sheet, board
+from wenlo.core.optics.sheet import Sheet, board, flipped
 from wenlo.core.shelf.own import OwnBackdrop, finish_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.standing import Alcove
-from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.scene import Panel, Shape, Tube
 
 Vector = NDArray[np.float64]
 
@@ -21,6 +21,12 @@ SATIN = 0.12
 BACKDROP_OFF_WALL = 0.05
 BACKDROP_WIDTH = 2.7
 BACKDROP_HEIGHT = 2.4
+
+LEAST_BEND = 0.03
+"""Smaller sweeps are a crease. [m]"""
+
+ON_FLOOR = 0.002
+"""What lies on the floor lies so far over it. [m]"""
 
 OPEN_AIR = 40.0
 """How high one may build outdoors, as far as the set is concerned. [m]"""
@@ -178,7 +184,7 @@ def _with_alcove(brief: Brief, around: tuple[Panel, ...]) -> tuple[Panel, ...]:
     )
 
 
-def room_panels(brief: Brief) -> tuple[Panel, ...]:
+def room_panels(brief: Brief) -> tuple[Shape, ...]:
     """The room's surfaces and the backdrop, fronts facing inward."""
     room = brief.room
     wide = room.width if room.outdoors else room.width - 0.02
@@ -188,7 +194,39 @@ def room_panels(brief: Brief) -> tuple[Panel, ...]:
     # under a slope the backdrop is as wide as its upper edge finds room for
     while low.slopes and width > 0.5 and min(low.ceiling_at(s * width / 2) for s in (-1, 1)) < height + 0.01:
         width, height = (width - 0.1, height) if height <= low.knee else (width, height - 0.05)
+    bend = bend_of(brief, height)
     hung = _wall(
-        "backdrop", brief.backdrop.finish, (-width / 2, brief.backdrop.distance, 0), (width, 0, 0), (0, 0, height)
+        "backdrop",
+        brief.backdrop.finish,
+        (-width / 2, brief.backdrop.distance, bend),
+        (width, 0, 0),
+        (0, 0, height - bend),
     )
-    return (*_with_alcove(brief, walls(brief)), hung)
+    return (*_with_alcove(brief, walls(brief)), hung, *_sweep(brief, width, bend, low.front))
+
+
+def bend_of(brief: Brief, height: float = BACKDROP_HEIGHT) -> float:
+    """Radius of the sweep as it hangs: no larger than the backdrop is high, or far from the subject; 0 for a flat one. [m]"""
+    bend = min(brief.backdrop.sweep, brief.backdrop.distance, height - 0.1)
+    return bend if bend > LEAST_BEND else 0.0
+
+
+def backdrop_at(brief: Brief, height: float) -> float:
+    """How far behind the subject the backdrop is at a height: less where it sweeps. [m]"""
+    bend = bend_of(brief)
+    short = max(bend - max(height - ON_FLOOR, 0.0), 0.0)
+    return brief.backdrop.distance - bend + float(np.sqrt(bend**2 - short**2)) - (ON_FLOOR if short > 0.0 else 0.0)
+
+
+def _sweep(brief: Brief, width: float, bend: float, front: float) -> Iterator[Shape]:
+    # the quarter turn at the foot of the backdrop and what lies on the floor before it
+    if bend <= 0.0:
+        return
+    finish, start = brief.backdrop.finish, brief.backdrop.distance - bend
+    yield Tube(
+        id="backdrop sweep", base=np.array([-width / 2, start, bend + ON_FLOOR]), axis=np.array([1.0, 0.0, 0.0]), length=width, radius=bend,
+        span=np.pi / 2, start=np.array([0.0, 0.0, -1.0]), surface=flipped(painted(finish)),
+    )  # fmt: skip
+    end = max(start - brief.backdrop.forward, front + 0.01)
+    if end < start - LEAST_BEND:
+        yield _wall("backdrop floor", finish, (-width / 2, end, ON_FLOOR), (width, 0, 0), (0, start - end, 0))

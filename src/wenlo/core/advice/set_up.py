@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.advice.room import BACKDROP_HEIGHT, room_box, room_panels
+from wenlo.core.advice.room import BACKDROP_HEIGHT, backdrop_at, room_box, room_panels
 from wenlo.core.advice.standing_things import standing_panels
 from wenlo.core.data import gels
 from wenlo.core.geometry.sun import sun_height_and_bearing
@@ -200,7 +200,9 @@ def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | 
     around = room_panels(brief) if with_room else ()
     standing = standing_panels(brief, room_box(brief)) if with_room else ()
     for opening in placed_so.openings:
-        around = tuple(cut(wall, opening) if wall.id == opening.wall else wall for wall in around)
+        around = tuple(
+            cut(wall, opening) if isinstance(wall, Panel) and wall.id == opening.wall else wall for wall in around
+        )
     return LightScene(panels=(*placed_so.surfaces, *placed_so.outside, *standing, *around), lamps=placed_so.lamps)
 
 
@@ -289,7 +291,7 @@ def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     camera, level = toward_camera(brief), np.array([0.0, -1.0, 0.0])
     dome = brief.receptor == "dome"
     height = min(brief.subject.face_height, BACKDROP_HEIGHT - 0.1, brief.room.height - 0.1)
-    behind, facing = np.array([0.0, brief.backdrop.distance - 1e-4, height]), level
+    behind, facing = np.array([0.0, backdrop_at(brief, height) - 1e-4, height]), level
     ground = kind_of(design).arrange(design, brief, None).ground
     if ground is not None:
         behind, facing = ground

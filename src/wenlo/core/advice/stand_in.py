@@ -1,6 +1,7 @@
 """From the Brief's subject to the shapes that stand for it in the predicted picture, and to what hangs in the air."""
 
 import math
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -9,6 +10,7 @@ from wenlo.core.advice import set_up
 from wenlo.core.data import face_materials
 from wenlo.core.optics.sheet import board
 from wenlo.core.shoot.brief import PEOPLE, Brief
+from wenlo.core.shoot.standing import Figure
 from wenlo.core.transport import stand_ins as shapes
 from wenlo.core.transport.scene import Cloud, Panel, Shape
 
@@ -47,6 +49,20 @@ def subject_shapes(brief: Brief) -> tuple[Shape, ...]:
         middle = foot + np.array([0.0, h, 0.5 * h])
         return shapes.ring(middle, width=2.0 * h, thickness=0.2 * h, length=h, finish=s.finish)
     return shapes.sphere(face + np.array([0.0, h / 2, 0.0]), width=h, finish=s.finish)
+
+
+def other_people(brief: Brief) -> tuple[Shape, ...]:
+    """Stand-ins of the other persons in the set, ids ``thing 3: nose`` …"""
+    found: list[Shape] = []
+    for k, piece in enumerate(brief.pieces, start=1):
+        if not isinstance(piece, Figure) or piece.hidden:
+            continue
+        if piece.pose == "bust":
+            made = shapes.head_and_shoulders(np.array([piece.x, piece.y, piece.z]))
+        else:
+            made = shapes.standing_figure(np.array([piece.x, piece.y + 0.095, 0.0]), height=piece.z * 1.7 / 1.56)
+        found.extend(replace(shape, id=f"thing {k}: {shape.id}") for shape in made)
+    return tuple(found)
 
 
 def ground_shapes(brief: Brief) -> tuple[Shape, ...]:

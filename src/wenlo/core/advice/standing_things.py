@@ -2,17 +2,15 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.advice.room import RoomBox, painted
 from wenlo.core.modifiers.placing import black, bounce, layers_of
-from wenlo.core.optics.sheet import Sheet, board
-from wenlo.core.shelf.own import finish_material
+from wenlo.core.optics.sheet import Sheet
 from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.standing import Block, Board, BoardFace
+from wenlo.core.shoot.standing import Block, Board, BoardFace, Figure
 from wenlo.core.transport.scene import Panel
 
 Vector = NDArray[np.float64]
@@ -33,26 +31,29 @@ def _surface(face: BoardFace) -> Sheet:
     return bounce({"white": "white_foam_board", "silver": "silver_cloth", "foil": "foil_creased"}[face])
 
 
-def axes_of(piece: Board | Block) -> tuple[Vector, Vector, Vector]:
+def axes_of(piece: Board | Block | Figure) -> tuple[Vector, Vector, Vector]:
     """Unit vectors along a thing's width, along its depth (out of its front) and along its height, shape (3,)."""
     turn = math.radians(piece.turn)
     across = np.array([math.cos(turn), math.sin(turn), 0.0])
     front = np.array([math.sin(turn), -math.cos(turn), 0.0])
-    if isinstance(piece, Block):
+    if not isinstance(piece, Board):
         return across, front, UP
     tilt = math.radians(piece.tilt)
     return across, math.cos(tilt) * front + math.sin(tilt) * UP, math.cos(tilt) * UP - math.sin(tilt) * front
 
 
-def middle_of(piece: Board | Block) -> Vector:
+def middle_of(piece: Board | Block | Figure) -> Vector:
     """Middle of a thing, shape (3,). [m]"""
+    if isinstance(piece, Figure):
+        # the eyes are before the middle of the body
+        return np.array([piece.x, piece.y + 0.1, piece.foot + piece.height / 2])
     return np.array([piece.x, piece.y, piece.z + (piece.height / 2 if isinstance(piece, Block) else 0.0)])
 
 
-def corners_of(piece: Board | Block) -> Vector:
+def corners_of(piece: Board | Block | Figure) -> Vector:
     """Corners of a thing: four of a board, eight of a block, shape (K, 3). [m]"""
     across, front, up = axes_of(piece)
-    depth = piece.depth if isinstance(piece, Block) else 0.0
+    depth = 0.0 if isinstance(piece, Board) else piece.depth
     middle = middle_of(piece)
     return np.array([
         middle + a * across * piece.width / 2 + b * front * depth / 2 + c * up * piece.height / 2
@@ -103,20 +104,11 @@ def standing_panels(brief: Brief, box: RoomBox) -> tuple[Panel, ...]:
             continue
         if isinstance(piece, Board):
             found.append(_board(f"thing {k}", piece))
-        else:
+        elif isinstance(piece, Block):
             found.extend(_block(f"thing {k}", piece, box))
     return tuple(found)
 
 
-def stands_in(piece: Board | Block, box: RoomBox) -> bool:
+def stands_in(piece: Board | Block | Figure, box: RoomBox) -> bool:
     """Whether a thing is wholly in the room; it may touch the walls."""
     return all(box.holds(corner, -2e-3) and corner[2] > -2e-3 for corner in corners_of(piece))
-
-
-def plain_colour(piece: Board | Block) -> tuple[float, float, float]:
-    """Linear BT.709 reflectance of a thing's front, for drawings of it. [-]"""
-    if isinstance(piece, Block):
-        return finish_material(piece.finish).reflectance
-    surface = replace(board((0.0, 0.0, 0.0)), reflectance_front=_surface(piece.face).reflectance_front)
-    red, green, blue = (float(x) for x in surface.reflectance_front)
-    return red, green, blue

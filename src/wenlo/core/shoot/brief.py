@@ -64,6 +64,8 @@ class Backdrop(Part):
 
     distance: float = quantity(0.2, 20.0, unit="m", label="distance to the backdrop", default=1.5)
     finish: FinishRef = "photo_grey"
+    sweep: float = quantity(0.0, 2.0, unit="m", label="radius of the sweep, 0 for a flat backdrop", default=0.0)
+    forward: float = quantity(0.0, 6.0, unit="m", label="how far the sweep lies on the floor", default=1.5)
 
 
 class Room(Part):

@@ -60,10 +60,39 @@ class Block(Standing):
     finish: FinishRef = "timber"
 
 
-Piece = Annotated[Board | Block, Field(discriminator="kind")]
+class Figure(Standing):
+    """Another person in the set, facing the camera; ``z`` is the height of the eyes. Seen in the picture; it moves no light."""
+
+    kind: Literal["figure"] = "figure"
+    name: ShortText = "second person"
+    z: float = quantity(0.3, 2.3, unit="m", label="height of the eyes", default=1.25)
+    pose: Literal["bust", "standing"] = "bust"
+
+    @property
+    def width(self) -> float:
+        """Of the shoulders. [m]"""
+        return 0.46
+
+    @property
+    def depth(self) -> float:
+        """Of the chest. [m]"""
+        return 0.26
+
+    @property
+    def height(self) -> float:
+        """From the seat, or the floor, to the crown. [m]"""
+        return self.z + 0.13 - self.foot
+
+    @property
+    def foot(self) -> float:
+        """Height of what one sits on, or the floor. [m]"""
+        return 0.0 if self.pose == "standing" else max(self.z - 0.75, 0.0)
 
 
-PIECE_TAGS = frozenset({"board", "block"})
+Piece = Annotated[Board | Block | Figure, Field(discriminator="kind")]
+
+
+PIECE_TAGS = frozenset({"board", "block", "figure"})
 """What tells pieces apart in paths of errors."""
 
 

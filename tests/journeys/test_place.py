@@ -198,6 +198,8 @@ def test_a_spill_is_found_and_mended(open_page):
     words = page.locator(".place-words")
     expect(words).to_contain_text("Too bright", timeout=30_000)
     expect(words).to_contain_text("Backdrop:")
+    # and it is marked on the drawing where it is
+    expect(page.locator(".broken-limit")).to_have_count(1)
     page.get_by_text("Light", exact=True).click()
     page.get_by_role("button", name="Find the fewest flags").click()
     expect(page.get_by_role("region", name="Flags")).to_contain_text("flag", timeout=60_000)

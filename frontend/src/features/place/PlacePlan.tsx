@@ -5,7 +5,7 @@ import type { Figures, Schemas, Shoot } from '../../shared/api/client';
 import { flowQuery } from '../../shared/api/queries';
 import { FlagMarks } from '../../shared/drawing/FlagMarks';
 import { Handle } from '../../shared/drawing/Handle';
-import { LightBands } from '../../shared/drawing/LightBands';
+import { ActionBands, LightBands } from '../../shared/drawing/LightBands';
 import { isPerson } from '../../shared/drawing/PlanView';
 import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from '../../shared/drawing/symbols';
@@ -47,6 +47,44 @@ function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale;
         );
       })}
     </g>
+  );
+}
+
+/** Where a map of light lies on the plan. */
+const mapBox = (light: Schemas['LightMapResult'], s: Scale) => ({
+  x: s.x((light.centre[0] ?? 0) - light.width / 2),
+  y: s.y((light.centre[1] ?? 0) + light.height / 2),
+  width: light.width * s.perMetre,
+  height: light.height * s.perMetre,
+});
+
+/** Surfaces that are brighter than the Brief lets them be. */
+function BrokenLimits(props: {
+  room: ReturnType<typeof roomOf>;
+  backdrop: number;
+  half: number;
+  scale: Scale;
+}) {
+  const { room, backdrop, half, scale: s } = props;
+  const dark = usePlace((p) => p.place?.dark);
+  const lines: Record<string, string> = {
+    'left wall': `M${s.x(room.left)} ${s.y(room.front)} V${s.y(room.back)}`,
+    'right wall': `M${s.x(room.right)} ${s.y(room.front)} V${s.y(room.back)}`,
+    'wall behind the camera': `M${s.x(room.left)} ${s.y(room.front)} H${s.x(room.right)}`,
+    backdrop: `M${s.x(-half)} ${s.y(backdrop) + 6} H${s.x(half)}`,
+    floor: `M${s.x(room.left) + 8} ${s.y(room.front) - 8} H${s.x(room.right) - 8} V${s.y(room.back) + 8} H${s.x(room.left) + 8} Z`,
+    ceiling: `M${s.x(room.left) + 14} ${s.y(room.front) - 14} H${s.x(room.right) - 14} V${s.y(room.back) + 14} H${s.x(room.left) + 14} Z`,
+  };
+  return (
+    <>
+      {(dark ?? [])
+        .filter((d) => d.broken)
+        .map((d) => (
+          <path key={d.name} d={lines[d.name]} className="broken-limit">
+            <title>{d.text}</title>
+          </path>
+        ))}
+    </>
   );
 }
 
@@ -152,16 +190,16 @@ export function PlacePlan(props: {
                   );
                 })
             : null}
-          {light ? (
-            <LightBands
+          {light?.holds ? (
+            <ActionBands
               map={light.stops}
-              x={s.x((light.centre[0] ?? 0) - light.width / 2)}
-              y={s.y((light.centre[1] ?? 0) + light.height / 2)}
-              width={light.width * s.perMetre}
-              height={light.height * s.perMetre}
-              labels={11}
+              holds={[light.holds[0] ?? 0, light.holds[1] ?? 0]}
+              {...mapBox(light, s)}
             />
+          ) : light ? (
+            <LightBands map={light.stops} {...mapBox(light, s)} labels={11} />
           ) : null}
+          <BrokenLimits room={room} backdrop={backdrop.y} half={wide} scale={s} />
           <path
             d={`M${s.x(0)} ${s.y(camera.y)} L${s.x(-view * reach)} ${s.y(backdrop.y)} H${s.x(view * reach)} Z`}
             className="field-of-view"

@@ -16,6 +16,7 @@ from wenlo.core.advice.lamp_flow import lamp_flow
 from wenlo.core.advice.meter_marks import facing_of, mark_readings
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.roles import ROLES, SOCKET, place_role
+from wenlo.core.advice.room import room_panels
 from wenlo.core.data import gels
 from wenlo.core.errors import InvalidInput
 from wenlo.core.geometry.boxes import Box, meet
@@ -23,7 +24,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import Brief, Camera, LampSetting, OtherLight, Room, Subject, Wanted
 from wenlo.core.shoot.document import read_shoot
-from wenlo.core.shoot.standing import Block, Board, Day, MeterMark
+from wenlo.core.shoot.standing import Alcove, Block, Board, Day, MeterMark
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Effort, read, solve
 
@@ -93,6 +94,23 @@ def test_the_same_board_under_a_slope_goes_through_it():
     board = Board(name="card", x=-1.3, y=-0.8, z=1.4, turn=60.0)
     assert not [t for _, t in said(with_set(pieces=[board])) if "through" in t]
     assert [t for _, t in said(with_set(pieces=[board], room=room)) if "through the sloping ceiling" in t]
+
+
+@pytest.mark.parametrize(
+    ("room", "words"),
+    [
+        ({"alcove": Alcove(wall="left wall", width=1.2, height=2.0)}, None),
+        ({"alcove": Alcove(wall="left wall", width=1.2, height=3.5)}, "larger than its place"),
+        ({"alcove": Alcove(wall="end wall", width=1.0, height=1.2), "slope": "left"}, "takes no alcove"),
+    ],
+)
+def test_an_alcove_that_has_no_place_is_said(room, words):
+    brief = with_set(room=SHOOT.brief.room.model_copy(update=room))
+    found = [text for _, text in said(brief) if "alcove" in text]
+    assert len(found) == (0 if words is None else 1)
+    assert words is None or words in found[0]
+    made = [p.id for p in room_panels(brief) if p.id.startswith("alcove")]
+    assert bool(made) == (words is None)
 
 
 def test_two_things_in_one_place_and_one_in_the_modifier():

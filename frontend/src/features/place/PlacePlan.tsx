@@ -50,6 +50,39 @@ function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale;
   );
 }
 
+/** How far an alcove reaches beyond the room, by side. [m] */
+function beyondRoom(alcove: Shoot['brief']['room']['alcove']) {
+  const deep = alcove?.depth ?? 0;
+  return {
+    left: alcove?.wall === 'left wall' ? deep : 0,
+    right: alcove?.wall === 'right wall' ? deep : 0,
+    back: alcove?.wall === 'end wall' ? deep : 0,
+  };
+}
+
+/** The recess in a wall, from above. */
+function AlcoveAbove(props: {
+  alcove: NonNullable<Shoot['brief']['room']['alcove']>;
+  room: ReturnType<typeof roomOf>;
+  scale: Scale;
+}) {
+  const { alcove, room, scale: s } = props;
+  const half = alcove.width / 2;
+  const [wide, deep] = [alcove.width * s.perMetre, alcove.depth * s.perMetre];
+  const side = { y: s.y(alcove.along + half), width: deep, height: wide };
+  const at =
+    alcove.wall === 'end wall'
+      ? { x: s.x(alcove.along - half), y: s.y(room.back) - deep, width: wide, height: deep }
+      : alcove.wall === 'left wall'
+        ? { x: s.x(room.left) - deep, ...side }
+        : { x: s.x(room.right), ...side };
+  return (
+    <rect {...at} className="room">
+      <title>Alcove</title>
+    </rect>
+  );
+}
+
 /** Where a map of light lies on the plan. */
 const mapBox = (light: Schemas['LightMapResult'], s: Scale) => ({
   x: s.x((light.centre[0] ?? 0) - light.width / 2),
@@ -105,11 +138,12 @@ export function PlacePlan(props: {
   const room = roomOf(figures.drawing);
   const outside = brief.room.outdoors;
   const spread = things.filter((t) => t.kind !== 'sky' && t.kind !== 'window');
+  const past = beyondRoom(brief.room.alcove);
   const bounds = {
-    left: Math.min(outside ? -2 : room.left, ...spread.map((t) => t.x - 0.15)),
-    right: Math.max(outside ? 2 : room.right, ...spread.map((t) => t.x + 0.15)),
+    left: Math.min(outside ? -2 : room.left - past.left, ...spread.map((t) => t.x - 0.15)),
+    right: Math.max(outside ? 2 : room.right + past.right, ...spread.map((t) => t.x + 0.15)),
     bottom: Math.min(outside ? -1 : room.front, ...spread.map((t) => t.y - 0.25)),
-    top: Math.max(outside ? 1 : room.back, ...spread.map((t) => t.y + 0.15)),
+    top: Math.max(outside ? 1 : room.back + past.back, ...spread.map((t) => t.y + 0.15)),
   };
   const s = fitScale(bounds, size, { left: 14, right: 14, top: 12, bottom: 24 });
   const view = SENSOR[brief.camera.sensor] / 2 / brief.camera.focal_length;
@@ -174,6 +208,9 @@ export function PlacePlan(props: {
               className="room"
             />
           )}
+          {!outside && brief.room.alcove ? (
+            <AlcoveAbove alcove={brief.room.alcove} room={room} scale={s} />
+          ) : null}
           {!outside && brief.room.slope !== 'none'
             ? (['left', 'right'] as const)
                 .filter((side) => brief.room.slope === side || brief.room.slope === 'both')

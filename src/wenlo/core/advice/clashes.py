@@ -156,8 +156,11 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
     yield from _at_people(brief, pieces)
     yield from _before_the_lens(brief, pieces)
     alcove = brief.room.alcove
-    if alcove is not None and not brief.room.outdoors and not alcove_fits(alcove, room):
+    gabled = alcove is not None and alcove.wall == "end wall" and bool(room.slopes)
+    if alcove is not None and not brief.room.outdoors and (gabled or not alcove_fits(alcove, room)):
         text = f"The alcove is larger than its place in the {alcove.wall}, so it is left out."
+        if gabled:
+            text = "Under a sloping roof the end wall takes no alcove here, so it is left out of the light."
         yield Clash(level="cannot", about="brief.room.alcove", text=text, place=(0.0, room.front, 0.0))
     if brief.camera.distance > -room.front and not brief.room.outdoors:
         short = brief.camera.distance + room.front

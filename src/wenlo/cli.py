@@ -13,6 +13,7 @@ import uvicorn
 from wenlo import demo
 from wenlo.api.app import create_app
 from wenlo.core.errors import WenloError
+from wenlo.core.shelf.starter import sold_things
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
 from wenlo.db.shelf import SqlShelfStore
@@ -23,6 +24,7 @@ from wenlo.services.runs import perform
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
+from wenlo.standins import supplier
 
 log = structlog.get_logger()
 
@@ -53,6 +55,16 @@ def _work(settings: Settings) -> int:
     warm_up()
     work(url, lambda run: perform(transactions, LONG_TASKS, run, worker=worker_name()))
     database.dispose()
+    return 0
+
+
+def _stand_in(port: int) -> int:
+    server = supplier.make_server(supplier.price_list(sold_things()), port=port)
+    print(f"LISTENING http://127.0.0.1:{server.server_address[1]}", flush=True)
+    try:
+        server.serve_forever()
+    except KeyboardInterrupt:
+        server.server_close()
     return 0
 
 
@@ -97,7 +109,12 @@ def main(arguments: list[str] | None = None) -> int:
         metavar="E",
         help="95 %% half-width to reach at every meter, as a share (0.01 is 1 %%)",
     )
+    standin = commands.add_parser("standin", help="run a simulated outside service on loopback")
+    standin.add_argument("name", choices=["supplier"])
+    standin.add_argument("--port", type=int, default=0)
     options = parser.parse_args(arguments)
+    if options.command == "standin":
+        return _stand_in(options.port)
     if options.command == "solve":
         return _solve(options.file, options.seconds, options.error)
     settings = Settings()

@@ -27,5 +27,8 @@ class Settings(BaseSettings):
     front_end: Path | None = Field(
         default=None, description="Folder of the built front end; none serves the API alone."
     )
+    supplier_url: str | None = Field(
+        default=None, description="Address of a supplier that answers with a price list; none uses typical prices."
+    )
     log_format: Literal["console", "json"] = Field(default="console", description="How log lines are written.")
     log_level: Literal["debug", "info", "warning", "error"] = Field(default="info", description="Least level logged.")

@@ -12,7 +12,7 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import compute, place, reference, runs, shelf, shoots
+from wenlo.api.routers import build, compute, place, reference, runs, shelf, shoots
 from wenlo.core.errors import NotFound
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
@@ -23,6 +23,7 @@ from wenlo.jobs.queue import deferrer
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
+from wenlo.services.supplier import Supplier
 from wenlo.settings import Settings
 
 log = structlog.get_logger()
@@ -51,6 +52,7 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.shelf = Shelf(SqlTransactions(sessions, SqlShelfStore))
         defer = deferrer(settings.database_url.get_secret_value())
         app.state.runs = Runs(SqlTransactions(sessions, lambda session: SqlRunStore(session, defer)))
+        app.state.supplier = Supplier(settings.supplier_url)
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
         if settings.warm_workers:
             await app.state.engine.ready()
@@ -73,7 +75,15 @@ def create_app(settings: Settings) -> FastAPI:
             response.headers.setdefault(name, value)
         return response
 
-    for router in (reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router):
+    for router in (
+        reference.router,
+        build.router,
+        compute.router,
+        place.router,
+        runs.router,
+        shoots.router,
+        shelf.router,
+    ):
         app.include_router(router)
     if settings.front_end is not None:
         _serve_front_end(app, settings)

@@ -9,6 +9,7 @@ from wenlo.services.ports import User
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
+from wenlo.services.supplier import Supplier
 
 
 def shoots(request: Request) -> Shoots:
@@ -29,6 +30,12 @@ def runs(request: Request) -> Runs:
     return service
 
 
+def supplier(request: Request) -> Supplier:
+    """The supplier whose prices can be asked for."""
+    found: Supplier = request.app.state.supplier
+    return found
+
+
 def engine(request: Request) -> WorkerPool:
     """The compute workers."""
     pool: WorkerPool = request.app.state.engine
@@ -43,5 +50,6 @@ def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
 ShootsService = Annotated[Shoots, Depends(shoots)]
 RunsService = Annotated[Runs, Depends(runs)]
 ShelfService = Annotated[Shelf, Depends(shelf)]
+AskedSupplier = Annotated[Supplier, Depends(supplier)]
 ComputeEngine = Annotated[WorkerPool, Depends(engine)]
 CurrentUser = Annotated[User, Depends(current_user)]

@@ -95,6 +95,19 @@ class BuildRequest(Request):
     document: Shoot
 
 
+class TogetherRequest(Request):
+    """Shoots whose designs are cut from the same stock; the first one's units and prices serve."""
+
+    shoots: Annotated[list[UUID], Field(min_length=1, max_length=8)]
+
+
+class TickRequest(Request):
+    """A line of a list, by its key, done or not."""
+
+    key: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[a-z0-9-]+$")]
+    done: bool
+
+
 class ShootAnswer(BaseModel):
     """A shoot as it stands."""
 

@@ -10,8 +10,8 @@ from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.errors import NotFound
-from wenlo.db.tables import RevisionRow, ShootRow, UserRow
-from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, User
+from wenlo.db.tables import RevisionRow, ShootRow, TickRow, UserRow
+from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, TickList, User
 
 
 class SqlShootStore:
@@ -79,6 +79,20 @@ class SqlShootStore:
     def remove(self, owner: UUID, shoot: UUID) -> None:
         """Delete a shoot and all its revisions."""
         self._session.execute(delete(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner))
+
+    def ticks(self, shoot: UUID, name: TickList) -> Sequence[str]:
+        """What is ticked off on a list of a shoot."""
+        mine = (TickRow.shoot_id == shoot, TickRow.list == name)
+        return list(self._session.scalars(select(TickRow.key).where(*mine).order_by(TickRow.done_at)))
+
+    def tick(self, owner: UUID, shoot: UUID, name: TickList, key: str, *, done: bool) -> None:
+        """Tick a line off, or take the tick away; twice is once."""
+        if done:
+            row = insert(TickRow).values(shoot_id=shoot, list=name, key=key, owner_id=owner)
+            self._session.execute(row.on_conflict_do_nothing())
+        else:
+            mine = (TickRow.shoot_id == shoot, TickRow.list == name, TickRow.key == key)
+            self._session.execute(delete(TickRow).where(*mine))
 
     def ping(self) -> None:
         """Raise unless the database answers."""

@@ -55,6 +55,18 @@ class RevisionRow(Base):
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
+class TickRow(Base):
+    """A line of a list of a shoot (steps of the build, the checklist) that is ticked off."""
+
+    __tablename__ = "ticks"
+
+    shoot_id: Mapped[UUID] = mapped_column(ForeignKey("shoots.id", ondelete="CASCADE"), primary_key=True)
+    list: Mapped[str] = mapped_column(String(20), primary_key=True)
+    key: Mapped[str] = mapped_column(String(80), primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
+    done_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
 class ShelfItemRow(Base):
     """An item of somebody's Shelf as it is now; ``version`` rises with every write."""
 

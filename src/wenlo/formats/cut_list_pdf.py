@@ -1,53 +1,20 @@
 """The cut list on paper: drawing, pieces, cut plan to scale, sheet, shopping and steps (A4 or Letter)."""
 
-import io
 from collections.abc import Sequence
 from typing import Any
-from xml.sax.saxutils import escape
 
 import numpy as np
 from reportlab.graphics.shapes import Drawing, Group, Line, Polygon, Rect, String
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4, LETTER
-from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.platypus import KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
 from wenlo.core.advice.side_view import Outline
+from wenlo.core.build.parts import Hole
 from wenlo.core.build.shopping import WorkedBuild
 from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.formats.paper import FAINT, HEAD, INK, LAST_WORDS, PIECE, SMALL, TITLE, table, text, width_of, written
 from wenlo.formats.sheet_plan_drawing import sheet_drawings
-
-PAPERS = {"a4": A4, "letter": LETTER}
-MARGIN = 16 * mm
-INK = colors.HexColor("#22262b")
-FAINT = colors.HexColor("#8a9098")
-PIECE = colors.HexColor("#e9dfc8")
-
-BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=9, leading=12, textColor=INK)
-SMALL = ParagraphStyle("small", parent=BODY, fontSize=8, leading=10, textColor=FAINT)
-HEAD = ParagraphStyle(
-    "head", parent=BODY, fontName="Helvetica-Bold", fontSize=12, leading=15, spaceBefore=10, spaceAfter=4
-)
-TITLE = ParagraphStyle("title", parent=HEAD, fontSize=17, leading=21, spaceBefore=0)
-
-
-def _text(text: str) -> str:
-    # The built-in fonts hold Western European letters only.
-    return escape(text.encode("cp1252", errors="replace").decode("cp1252"))
-
-
-def _table(rows: list[list[Any]], widths: list[float]) -> Table:
-    cells = [[Paragraph(_text(c), BODY) if isinstance(c, str) else c for c in row] for row in rows]
-    table = Table(cells, colWidths=widths, repeatRows=1)
-    table.setStyle(
-        TableStyle([
-            ("LINEBELOW", (0, 0), (-1, 0), 0.9, INK), ("LINEBELOW", (0, 1), (-1, -1), 0.25, FAINT),
-            ("VALIGN", (0, 0), (-1, -1), "TOP"), ("TOPPADDING", (0, 0), (-1, -1), 2.5),
-            ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5), ("LEFTPADDING", (0, 0), (-1, -1), 2),
-        ])
-    )  # fmt: skip
-    return table
 
 
 def _cut_plan(build: WorkedBuild, width: float, units: UnitSystem) -> list[Drawing]:
@@ -167,7 +134,14 @@ def _side_drawing(side: Sequence[Outline], width: float, height: float, units: U
 
 
 def write_cut_list_pdf(
-    build: WorkedBuild, *, title: str, design: Any, paper: str, units: UnitSystem, side: Sequence[Outline] = ()
+    build: WorkedBuild,
+    *,
+    title: str,
+    design: Any,
+    paper: str,
+    units: UnitSystem,
+    side: Sequence[Outline] = (),
+    currency: str = "EUR",
 ) -> bytes:
     """The whole Build stage as a PDF.
 
@@ -179,32 +153,27 @@ def write_cut_list_pdf(
     paper: ``"a4"`` or ``"letter"``.
     units: how lengths are written.
     side: outlines from the side to draw instead of the frame.
+    currency: of the prices.
     """
-    size = PAPERS[paper]
-    width = size[0] - 2 * MARGIN
-    out = io.BytesIO()
-    document = SimpleDocTemplate(
-        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN, bottomMargin=MARGIN,
-        title=f"{title}: cut list", author="Wenlo", invariant=True,
-    )  # fmt: skip
+    width = width_of(paper)
     plan, cuts = build.plan, build.cuts
     story: list[Any] = [
-        Paragraph(_text(title), TITLE),
+        Paragraph(text(title), TITLE),
         Paragraph(
-            _text(f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f} EUR, "
+            text(f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f} {currency}, "
             f"{build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."), SMALL,
         ),
         Spacer(1, 6),
         _side_drawing(side, width, 62 * mm, units) if side else _frame_drawing(design, width, 62 * mm, units),
         Paragraph("Pieces", HEAD),
-        _table(
+        table(
             [["Label", "Piece", "Cut to", "Why"],
              *[[p.label, p.name, _cut(p.cut, units), p.reason] for p in plan.pieces]],
             [width * 0.09, width * 0.27, width * 0.17, width * 0.47],
         ),
         Paragraph("Cut plan", HEAD),
         Paragraph(
-            _text(f"{format_length(cuts.bought, system=units)} bought, {format_length(cuts.used, system=units)} used, "
+            text(f"{format_length(cuts.bought, system=units)} bought, {format_length(cuts.used, system=units)} used, "
             f"{format_length(cuts.offcuts, system=units)} left over. Bars are drawn to one scale."), SMALL,
         ),
         *_cut_plan(build, width, units),
@@ -213,7 +182,7 @@ def write_cut_list_pdf(
         story.append(
             KeepTogether([
                 Paragraph("Sheet", HEAD),
-                _table(
+                table(
                     [["Label", "Material", "Cut to", "How"],
                      *[[c.label, c.material, f"{_cut(c.cut[0], units)} × {_cut(c.cut[1], units)}", c.note] for c in plan.cloth]],
                     [width * 0.09, width * 0.22, width * 0.27, width * 0.42],
@@ -224,40 +193,30 @@ def write_cut_list_pdf(
         story += [KeepTogether([Paragraph("Plan of the sheets", HEAD), *drawn[:1]]), *drawn[1:]]
     story += [
         KeepTogether([
-            Paragraph("To buy (typical prices)", HEAD),
-            _table(
-                [["What", "How much", "EUR"], *[[s.name, s.amount, f"{s.price:.2f}"] for s in build.shopping],
+            Paragraph("To buy", HEAD),
+            table(
+                [["What", "How much", currency], *[[s.name, s.amount, f"{s.price:.2f}"] for s in build.shopping],
                  ["Total", "", f"{build.total:.2f}"]],
                 [width * 0.52, width * 0.33, width * 0.15],
             ),
         ]),
-        Paragraph("Steps", HEAD),
     ]  # fmt: skip
-    for number, step in enumerate(plan.steps, start=1):
-        lines = [
-            Paragraph(
-                _text(f"{number}. {step.title} ({step.minutes:.0f} min)"),
-                ParagraphStyle("step", parent=BODY, fontName="Helvetica-Bold"),
-            )
-        ]
-        lines.append(Paragraph(_text(step.text), BODY))
-        for name, text in (("Check", step.check), ("Usual mistake", step.mistake), ("Caution", step.caution)):
-            if text:
-                lines.append(Paragraph(f"<b>{name}:</b> {_text(text)}", BODY))
-        lines.append(Spacer(1, 5))
-        story.append(KeepTogether(lines))
-    story.append(
-        Paragraph(
-            "Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets are for "
-            "licensed people.", SMALL,
-        )
-    )  # fmt: skip
+    if plan.holes:
+        story.append(Paragraph("Holes and fasteners", HEAD))
+        story.append(table([["Holes", "In", "Drill", "Where", "Note"], *[_hole(h, units) for h in plan.holes]],
+                           [width * 0.12, width * 0.2, width * 0.1, width * 0.28, width * 0.3]))  # fmt: skip
+    story.append(Paragraph(LAST_WORDS, SMALL))
+    return written(story, title=title, name="cut list", paper=paper)
 
-    def foot(canvas: Any, doc: Any) -> None:
-        canvas.setFont("Helvetica", 7.5)
-        canvas.setFillColor(FAINT)
-        canvas.drawString(MARGIN, 9 * mm, title.encode("cp1252", errors="replace").decode("cp1252"))
-        canvas.drawRightString(size[0] - MARGIN, 9 * mm, f"page {doc.page}")
 
-    document.build(story, onFirstPage=foot, onLaterPages=foot)
-    return out.getvalue()
+def _hole(hole: Hole, units: UnitSystem) -> list[str]:
+    def at(length: float) -> str:
+        return format_length(length, system=units, fine=units == "metric")
+
+    places = " and ".join(at(x) for x in hole.along)
+    deep = "through" if hole.depth is None else f"{at(hole.depth)} deep"
+    longest = f"; no screw longer than {at(hole.longest)}" if hole.longest is not None else ""
+    return [
+        f"{hole.count} × {hole.name}", ", ".join(hole.pieces), f"{at(hole.diameter)}, {deep}",
+        f"{places} from the end, {at(hole.across)} from the edge, {hole.side}", f"{hole.note}{longest}",
+    ]  # fmt: skip

@@ -12,6 +12,7 @@ from ezdxf import units
 from ezdxf.filemanagement import new
 
 from wenlo.core.build.covers import CoverPlan
+from wenlo.core.build.sheetplan import CutSheet, Laid
 
 MM = 1000.0
 GAP = 40.0
@@ -37,7 +38,8 @@ def outlines(covers: Sequence[CoverPlan]) -> Iterator[Outline]:
     """Stock and pieces of every board and roll, one after the other to the right. [mm]"""
     at = 0.0
     for cover in covers:
-        for number, sheet in enumerate(cover.plan.sheets, start=1):
+        inside = {nested.host: nested.sheet for nested in cover.nested if nested.sheet.laid}
+        for number, sheet in enumerate((*cover.own, *cover.plan.sheets), start=1):
             wide, tall = sheet.width * MM, sheet.length * MM
             name = f"{cover.covering.name} {number}"
             yield Outline(layer="STOCK", name=name, x=at, y=0.0, width=wide, height=tall)
@@ -45,7 +47,20 @@ def outlines(covers: Sequence[CoverPlan]) -> Iterator[Outline]:
                 yield Outline(
                     layer="CUT", name=p.label, x=at + p.x * MM, y=p.y * MM, width=p.width * MM, height=p.height * MM
                 )
+                if p.label in inside:
+                    yield from _within(p, inside[p.label], at)
             at += wide + GAP
+
+
+def _within(host: Laid, sheet: CutSheet, at: float) -> Iterator[Outline]:
+    # what is cut from the piece that falls out of a window; the host may lie turned on its board
+    turned = (sheet.width > sheet.length) != (host.width > host.height) and abs(sheet.width - sheet.length) > 1e-9
+    wide, tall = (sheet.length, sheet.width) if turned else (sheet.width, sheet.length)
+    x0, y0 = host.x + (host.width - wide) / 2, host.y + (host.height - tall) / 2
+    yield Outline(layer="CUT", name="window", x=at + x0 * MM, y=y0 * MM, width=wide * MM, height=tall * MM)
+    for p in sheet.laid:
+        x, y, w, h = (p.y, p.x, p.height, p.width) if turned else (p.x, p.y, p.width, p.height)
+        yield Outline(layer="CUT", name=p.label, x=at + (x0 + x) * MM, y=(y0 + y) * MM, width=w * MM, height=h * MM)
 
 
 def write_flat_svg(covers: Sequence[CoverPlan]) -> bytes:

@@ -68,6 +68,18 @@ def _stoppable() -> Iterator[None]:
             signal.signal(number, handler)
 
 
+def _start_stand_in(name: str, env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
+    stand_in = subprocess.Popen(
+        [str(PYTHON), "-m", "wenlo.cli", "standin", name], env=env, stdout=subprocess.PIPE, text=True,
+        start_new_session=True, preexec_fn=_end_with_parent,
+    )  # fmt: skip
+    assert stand_in.stdout is not None
+    line = stand_in.stdout.readline()
+    if not line.startswith("LISTENING "):
+        raise Trouble(f"the simulated {name} did not start; see the line above.", status=stand_in.wait(10) or 1)
+    return stand_in, line.split()[1]
+
+
 def _start_server(env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
     server = subprocess.Popen(
         [str(PYTHON), "-m", "wenlo.cli", "serve"], env=env, stdout=subprocess.PIPE, text=True, start_new_session=True,
@@ -139,6 +151,7 @@ def serve(*, demo: bool) -> int:
     with _stoppable(), locked("run", wait=False, busy="Wenlo already runs from this folder ({who}); stop it first."):
         server: subprocess.Popen[str] | None = None
         workers: list[subprocess.Popen[str]] = []
+        stand_ins: list[subprocess.Popen[str]] = []
         cluster: Cluster | None = None
         try:
             programs = system.need_postgres()
@@ -154,6 +167,12 @@ def serve(*, demo: bool) -> int:
             extra = ["--demo"] if demo else []
             run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
             workers.append(_start_worker(env))
+            if "WENLO_SUPPLIER_URL" in os.environ:
+                env["WENLO_SUPPLIER_URL"] = os.environ["WENLO_SUPPLIER_URL"]
+            elif demo:
+                supplier, address = _start_stand_in("supplier", env)
+                stand_ins.append(supplier)
+                env["WENLO_SUPPLIER_URL"] = address
             server, url = _start_server(env)
             _wait_until_answers(url, server)
             say(f"open {url}  (Ctrl-C stops it)")
@@ -165,7 +184,7 @@ def serve(*, demo: bool) -> int:
         finally:
             for number in (signal.SIGINT, signal.SIGTERM):
                 signal.signal(number, signal.SIG_IGN)
-            for process in (*workers, server):
+            for process in (*workers, server, *stand_ins):
                 if process is not None:
                     _stop_process(process)
             if cluster is not None and cluster.data.exists():

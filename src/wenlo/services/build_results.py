@@ -1,250 +1,201 @@
-"""The Build stage's answers as plain results, and the tasks that work them out."""
+"""The Build stage worked out: the tasks that its answers come from."""
 
-import base64
-from collections.abc import Mapping, Sequence
+import re
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
-from pydantic import Field
-
-from wenlo.core.advice.side_view import side_view
+from wenlo.core.build.carry import counter_slip, first_cuts
+from wenlo.core.build.changes import stands_weather, substitutes
 from wenlo.core.build.covers import CoverPlan
-from wenlo.core.build.shopping import WorkedBuild, work_out
+from wenlo.core.build.cutplan import CutPlan
+from wenlo.core.build.making import Making, made
+from wenlo.core.build.order import Job
+from wenlo.core.build.prices import Offer, Prices
+from wenlo.core.build.sheetplan import CutSheet
+from wenlo.core.build.shopping import ShoppingLine
+from wenlo.core.build.solids import printed, prints_of
+from wenlo.core.build.templates import templates_of
 from wenlo.core.build.tolerance import Symptom, measured_back, stacks
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.shelf.stocked import own_bars, stocked
+from wenlo.core.shelf.stocked import own_bars, own_boards, shelf_first, stocked
 from wenlo.core.shoot.document import Shoot
-from wenlo.formats.cut_list_csv import write_cut_list
-from wenlo.formats.cut_list_pdf import write_cut_list_pdf
-from wenlo.formats.flat_parts import write_flat_dxf, write_flat_svg
+from wenlo.formats.step_sheet_pdf import parts_words
+from wenlo.formats.templates_pdf import tiles
+from wenlo.services import build_models as m
 from wenlo.services.opened import opened
-from wenlo.services.results import Result
-from wenlo.services.runs import Told
 
 TRIES = 60
 """Orders of laying pieces on boards that are tried beyond the usual ones."""
 
-
-class PieceResult(Result):
-    """A piece to cut. [m]"""
-
-    label: str
-    name: str
-    cut: float
-    reason: str
+Offers = Mapping[str, Mapping[str, Any]]
+"""A supplier's offers as plain values, by the id of what is sold."""
 
 
-class BarResult(Result):
-    """One bar of stock with its pieces in order. [m]"""
-
-    stock: float
-    pieces: list[PieceResult]
-    kerf: float
-    offcut: float
-    price: float
-    own: bool
+def prices_of(shoot: Shoot, offers: Offers | None) -> Prices:
+    """One's own prices, then those offered, then typical ones."""
+    shop = shoot.brief.workshop
+    known = {
+        key: Offer(price=row["price"], pack=row["pack"], packs=row["packs"]) for key, row in (offers or {}).items()
+    }
+    return Prices(own=shop.prices, rate=shop.rate, offers=known)
 
 
-class ClothResult(Result):
-    """One layer of sheet. [m]"""
-
-    label: str
-    material: str
-    form: str
-    finished: list[float]
-    cut: list[float]
-    strips: int
-    strip_width: float
-    buy_length: float
-    note: str
-
-
-class ShoppingResult(Result):
-    """One line of the shopping list. [EUR]"""
-
-    name: str
-    amount: str
-    price: float
+def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None) -> Making:
+    """The design's build, with the bars and boards of a Shelf first."""
+    plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
+    have = stocked(shelf)
+    prices = prices_of(shoot, offers)
+    making = made(
+        plan, shoot.brief.workshop, units=shoot.units, tries=TRIES, own=own_bars(have, plan.stock.id),
+        own_boards=own_boards(have), prices=prices,
+    )  # fmt: skip
+    lines = shelf_first(making.worked.shopping, have, prices)
+    return replace(making, worked=replace(making.worked, shopping=lines, total=sum(line.price for line in lines)))
 
 
-class StepResult(Result):
-    """One step of the work."""
-
-    title: str
-    text: str
-    mistake: str
-    caution: str
-    check: str
-    minutes: float
+def keys(jobs: Iterable[Job]) -> list[str]:
+    """Names of steps that stay while the design does: from their titles, numbered where two are alike."""
+    found: list[str] = []
+    for job in jobs:
+        key = re.sub(r"[^a-z0-9]+", "-", job.step.title.lower()).strip("-")[:60] or "step"
+        found.append(key if key not in found else f"{key}-{1 + sum(k.startswith(key) for k in found)}")
+    return found
 
 
-class RunResult(Result):
-    """A finished dimension and what the pieces add up to. [m]"""
-
-    name: str
-    wanted: float
-    assembled: float
-
-
-class LaidResult(Result):
-    """A piece, or what is left, in its place on a board or a roll. [m]"""
-
-    label: str
-    x: float
-    y: float
-    width: float
-    height: float
+def _sheet(sheet: CutSheet, *, own: bool = False, host: str = "") -> m.SheetResult:
+    return m.SheetResult(
+        width=sheet.width, length=sheet.length, own=own, host=host,
+        laid=[m.LaidResult(label=p.label, x=p.x, y=p.y, width=p.width, height=p.height) for p in sheet.laid],
+        offcuts=[m.LaidResult(label="", x=f.x, y=f.y, width=f.width, height=f.height) for f in sheet.offcuts],
+    )  # fmt: skip
 
 
-class SheetResult(Result):
-    """A board or a length off a roll with its pieces and offcuts. [m]"""
-
-    width: float
-    length: float
-    laid: list[LaidResult]
-    offcuts: list[LaidResult]
-
-
-class CoverResult(Result):
-    """What is cut from one material: boards or one length off a roll; areas in m², ``bound`` in boards or metres."""
-
-    material: str
-    form: str
-    sawn: bool
-    bought: float
-    bound: float
-    price: float
-    used: float
-    dust: float
-    left: float
-    sheets: list[SheetResult]
-
-
-class CutResult(Result):
-    """What became of the Shelf once everything was cut: bars of one's own used, offcuts kept."""
-
-    used: int
-    kept: int
-
-
-class StackResult(Result):
-    """How far a finished dimension is off with every cut off by a millimetre: at worst, likely. [m]"""
-
-    run: str
-    wanted: float
-    worst: float
-    likely: float
-    pieces: list[str]
-
-
-class MeasuredRequest(Result):
-    """Lengths of pieces as they were cut, by label [m], and what is seen of the frame."""
-
-    document: Shoot
-    measured: dict[str, float] = Field(max_length=400)
-    symptom: Symptom = "none"
-
-
-class FindingResult(Result):
-    """A piece to recut, in words; ``label`` is empty where no piece is to blame, ``off`` how far it is off. [m]"""
-
-    label: str
-    off: float
-    text: str
-
-
-class MeasuredResult(Result):
-    """What to recut, the most harmful first; empty when all is right."""
-
-    findings: list[FindingResult]
-
-
-class BuildResult(Result):
-    """The Build stage: cut plan, cloth, shopping, weight, steps."""
-
-    name: str
-    bar: str
-    bar_name: str
-    saw: str
-    kerf: float
-    bars: list[BarResult]
-    runs: list[RunResult]
-    cloth: list[ClothResult]
-    covers: list[CoverResult]
-    stacks: list[StackResult]
-    shopping: list[ShoppingResult]
-    steps: list[StepResult]
-    total: float
-    mass: float
-    minutes: float
-    bought: float
-    own: float
-    used: float
-    dust: float
-    offcuts: float
-    lower_bound: float
-    longest: float
-    carrying_length: float
-
-
-def _cover(cover: CoverPlan) -> CoverResult:
-    sheets = cover.plan.sheets
-    return CoverResult(
-        material=cover.covering.name, form=cover.covering.form, sawn=cover.sawn, bought=cover.bought, bound=cover.plan.bound,
-        price=cover.price, used=cover.used, dust=sum(s.dust for s in sheets),
-        left=sum(f.width * f.height for s in sheets for f in s.offcuts),
+def cover_result(cover: CoverPlan) -> m.CoverResult:
+    """A covering's plan: one's own boards, those bought, and what falls out of windows and is used."""
+    return m.CoverResult(
+        id=cover.covering.id, material=cover.covering.name, form=cover.covering.form, sawn=cover.sawn, bought=cover.bought, bound=cover.plan.bound,
+        price=cover.price, used=cover.used, dust=cover.dust, left=cover.left,
         sheets=[
-            SheetResult(
-                width=s.width, length=s.length,
-                laid=[LaidResult(label=p.label, x=p.x, y=p.y, width=p.width, height=p.height) for p in s.laid],
-                offcuts=[LaidResult(label="", x=f.x, y=f.y, width=f.width, height=f.height) for f in s.offcuts],
-            )
-            for s in sheets
+            *(_sheet(s, own=True) for s in cover.own), *(_sheet(s) for s in cover.plan.sheets),
+            *(_sheet(n.sheet, host=n.host) for n in cover.nested if n.sheet.laid),
         ],
     )  # fmt: skip
 
 
-def _worked(shoot: Shoot, shelf: Sequence[dict[str, Any]] = ()) -> WorkedBuild:
-    plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
-    return work_out(plan, units=shoot.units, tries=TRIES, own=own_bars(stocked(shelf), plan.stock.id))
+def bar_results(cuts: CutPlan) -> list[m.BarResult]:
+    """The bars with their pieces."""
+    return [
+        m.BarResult(
+            stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price, own=bar.own,
+            pieces=[m.PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
+        )
+        for bar in cuts.bars
+    ]  # fmt: skip
 
 
-def build(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
-    """Cut plan, own bars first, shopping and steps; see ``BuildResult``."""
-    shoot = opened(document)
-    worked = _worked(shoot, shelf)
-    plan, cuts = worked.plan, worked.cuts
-    answer = BuildResult(
-        name=plan.name, bar=plan.stock.id, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf,
-        bars=[
-            BarResult(
-                stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price, own=bar.own,
-                pieces=[PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
+def shopping_result(line: ShoppingLine) -> m.ShoppingResult:
+    """A line of the list, with what serves instead where it is short."""
+    instead = substitutes(line.key or line.id)
+    return m.ShoppingResult(
+        key=line.key, name=line.name, amount=line.amount, price=line.price, each=line.price / line.packs if line.packs else 0.0,
+        source=line.source, short=line.short, on_shelf=line.on_shelf, need=line.need,
+        substitutes=[m.SubstituteResult(id=s.id, name=s.name, words=s.words) for s in instead],
+    )  # fmt: skip
+
+
+def _steps(making: Making) -> list[m.StepResult]:
+    jobs = making.schedule.jobs
+    return [
+        m.StepResult(
+            key=key, title=j.step.title, text=j.step.text, mistake=j.step.mistake, caution=j.step.caution, check=j.step.check,
+            minutes=j.step.minutes, wait=j.step.wait, start=j.start, ready=j.ready, hands=j.step.hands, does=j.step.does,
+            parts=list(j.parts), fittings=parts_words(Job(step=j.step, fittings=j.fittings)), tools=list(j.tools), after=list(j.after),
+            sketch=None if j.step.sketch is None else m.SketchResult(
+                width=j.step.sketch.width, height=j.step.sketch.height, diagonal=j.step.sketch.diagonal,
+                sides=j.step.sketch.sides, rails=j.step.sketch.rails,
+            ),
+        )
+        for key, j in zip(keys(jobs), jobs, strict=True)
+    ]  # fmt: skip
+
+
+def _templates(making: Making) -> list[m.TemplateResult]:
+    found = []
+    for t in templates_of(making.worked.plan):
+        a4, letter = (tiles(t, paper) for paper in ("a4", "letter"))
+        found.append(
+            m.TemplateResult(
+                name=t.name, width=t.size[0], height=t.size[1], note=t.note, outline=[list(p) for p in t.outline],
+                holes=[[list(p) for p in hole] for hole in t.holes], folds=[[list(a), list(b)] for a, b in t.folds],
+                pages_a4=a4[0] * a4[1], pages_letter=letter[0] * letter[1],
             )
-            for bar in cuts.bars
-        ],
-        runs=[RunResult(name=run.name, wanted=run.wanted, assembled=run.assembled(plan.pieces)) for run in plan.runs],
+        )  # fmt: skip
+    return found
+
+
+def _prints(making: Making) -> list[m.PrintResult]:
+    return [
+        m.PrintResult(
+            name=p.spec.name,
+            count=p.spec.count,
+            size=list(p.solid.size),
+            mass=p.mass,
+            note=p.spec.note,
+            hints=list(p.hints),
+        )
+        for p in (printed(spec) for spec in prints_of(making.worked.plan))
+    ]
+
+
+def build(
+    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None,
+    supplier: m.SupplierState = "off",
+) -> dict[str, Any]:  # fmt: skip
+    """Cut plan, own bars first, shopping, steps, holes, templates and prints; see ``BuildResult``."""
+    shoot = opened(document)
+    making = making_of(shoot, shelf, offers)
+    worked, schedule = making.worked, making.schedule
+    plan, cuts = worked.plan, worked.cuts
+    carrying = shoot.brief.carrying_length
+    shop = shoot.brief.workshop
+    firsts = [first_cuts(bar, carrying=carrying, kerf=plan.kerf) for bar in cuts.bars]
+    answer = m.BuildResult(
+        name=plan.name, bar=plan.stock.id, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf, bars=bar_results(cuts),
+        runs=[m.RunResult(name=run.name, wanted=run.wanted, assembled=run.assembled(plan.pieces)) for run in plan.runs],
         cloth=[
-            ClothResult(
+            m.ClothResult(
                 label=c.label, material=c.material, form=c.form, finished=list(c.finished), cut=list(c.cut),
                 strips=c.strips, strip_width=c.strip_width, buy_length=c.buy_length, note=c.note,
             )
             for c in plan.cloth
         ],
-        covers=[_cover(cover) for cover in worked.covers],
+        covers=[cover_result(cover) for cover in worked.covers],
         stacks=[
-            StackResult(run=s.run, wanted=s.wanted, worst=s.worst, likely=s.likely, pieces=list(s.pieces))
+            m.StackResult(run=s.run, wanted=s.wanted, worst=s.worst, likely=s.likely, pieces=list(s.pieces))
             for s in stacks(plan)
         ],
-        shopping=[ShoppingResult(name=s.name, amount=s.amount, price=s.price) for s in worked.shopping],
-        steps=[
-            StepResult(
-                title=s.title, text=s.text, mistake=s.mistake, caution=s.caution, check=s.check, minutes=s.minutes
+        shopping=[shopping_result(line) for line in worked.shopping], steps=_steps(making),
+        holes=[
+            m.HoleResult(
+                name=h.name, pieces=list(h.pieces), fastener=h.fastener, count=h.count, diameter=h.diameter, depth=h.depth,
+                along=list(h.along), across=h.across, edge=h.edge, side=h.side, longest=h.longest, note=h.note,
             )
-            for s in plan.steps
+            for h in plan.holes
         ],
-        total=worked.total, mass=worked.mass, minutes=worked.minutes, bought=cuts.bought, own=cuts.own, used=cuts.used,
-        dust=cuts.kerf, offcuts=cuts.offcuts, lower_bound=cuts.lower_bound,
-        longest=max((p.cut for p in plan.pieces), default=0.0), carrying_length=shoot.brief.carrying_length,
+        templates=_templates(making), prints=_prints(making),
+        first_cuts=[
+            m.FirstCutsResult(
+                stock=f.stock, cuts=list(f.cuts),
+                lengths=[m.CarriedResult(length=c.length, pieces=[p.label for p in c.pieces]) for c in f.lengths],
+            )
+            for f in firsts
+        ],
+        slip=list(counter_slip(cuts, carrying=carrying, kerf=plan.kerf, units=shoot.units)),
+        total=worked.total, currency=shop.currency, ready_made=shop.ready_made, supplier=supplier,
+        weatherproof=stands_weather(plan), mass=worked.mass, minutes=schedule.hands_on, waiting=schedule.waiting,
+        ready=schedule.ready, bought=cuts.bought, own=cuts.own, used=cuts.used, dust=cuts.kerf, offcuts=cuts.offcuts,
+        lower_bound=cuts.lower_bound, longest=max((p.cut for p in plan.pieces), default=0.0), carrying_length=carrying,
     )  # fmt: skip
     return answer.model_dump()
 
@@ -254,24 +205,6 @@ def measured(document: Mapping[str, Any], measured: Mapping[str, float], symptom
     shoot = opened(document)
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     found = measured_back(plan, measured, symptom=symptom, units=shoot.units)
-    return MeasuredResult(findings=[FindingResult(label=f.label, off=f.off, text=f.text) for f in found]).model_dump()
-
-
-def paper(document: Mapping[str, Any], form: str) -> bytes:
-    """The cut list as ``"a4"`` or ``"letter"`` PDF, ``"csv"``, or the flat pieces as ``"svg"`` or ``"dxf"``."""
-    shoot = opened(document)
-    worked = _worked(shoot)
-    if form in ("svg", "dxf"):
-        return write_flat_svg(worked.covers) if form == "svg" else write_flat_dxf(worked.covers)
-    if form == "csv":
-        return write_cut_list(worked)
-    kind = kind_of(shoot.design)
-    framed = kind.id == "diffusion_frame"
-    side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
-    return write_cut_list_pdf(worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units, side=side)
-
-
-def paper_file(document: Mapping[str, Any], form: str, *, told: Told) -> dict[str, Any]:
-    """:func:`paper` as text that a database keeps: ``content`` in base 64."""
-    told(0, 1, None)
-    return {"content": base64.b64encode(paper(document, form)).decode("ascii")}
+    return m.MeasuredResult(
+        findings=[m.FindingResult(label=f.label, off=f.off, text=f.text) for f in found]
+    ).model_dump()

@@ -26,7 +26,9 @@ from wenlo.core.shoot.brief import Haze
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.services import results as r
-from wenlo.services.build_results import build, measured, paper_file
+from wenlo.services.build_changes import adapt, changes, cut_together
+from wenlo.services.build_papers import paper_file
+from wenlo.services.build_results import build, measured
 from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
@@ -281,6 +283,9 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "advice": advice,
     "build": build,
     "measured": measured,
+    "changes": changes,
+    "adapt": adapt,
+    "cut_together": cut_together,
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,

@@ -52,6 +52,9 @@ class RevisionLine:
     current: bool
 
 
+TickList = Literal["build", "rig"]
+
+
 class ShootStore(Protocol):
     """Shoots and their revisions, inside one transaction."""
 
@@ -78,6 +81,12 @@ class ShootStore(Protocol):
 
     def remove(self, owner: UUID, shoot: UUID) -> None:
         """Delete a shoot and all its revisions."""
+
+    def ticks(self, shoot: UUID, name: TickList) -> Sequence[str]:
+        """What is ticked off on a list of a shoot."""
+
+    def tick(self, owner: UUID, shoot: UUID, name: TickList, key: str, *, done: bool) -> None:
+        """Tick a line off, or take the tick away; twice is once."""
 
     def ping(self) -> None:
         """Raise unless the store answers."""
@@ -156,7 +165,7 @@ class Transactions(Protocol[S_co]):
 
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start", "measured",
+    "set_file", "second_start", "measured", "changes", "adapt", "cut_together",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]

@@ -10,7 +10,7 @@ import numpy as np
 
 from wenlo.core.errors import FieldError, InvalidInput, NotFound, UnsupportedFile, VersionConflict
 from wenlo.core.optics.distribution import Distribution
-from wenlo.core.shelf.items import Item, LampValues
+from wenlo.core.shelf.items import Category, Item, LampValues
 from wenlo.core.shelf.starter import starter
 from wenlo.formats.eulumdat import read_ldt, write_ldt
 from wenlo.formats.photograph import small_photograph
@@ -23,6 +23,12 @@ MOST_PHOTOGRAPHS = 8
 BEAM_PLANES = np.linspace(0.0, 2.0 * math.pi, 25)
 BEAM_ANGLES = np.linspace(0.0, math.pi, 91)
 
+
+FLAT: tuple[Category, ...] = ("sheet", "face", "black")
+LEAST_BOARD = 0.15
+"""A board's offcut is kept from this on both sides. [m]"""
+
+Sides = tuple[float, float]
 
 LEAST_OFFCUT = 0.3
 """Shorter offcuts are not kept. [m]"""
@@ -123,6 +129,46 @@ class Shelf:
                 )  # fmt: skip
                 store.add(user.id, item.checked())
         return sum(kept.values())
+
+    def boards_cut_up(self, user: User, covering: str, *, used: Sequence[Sides], left: Sequence[Sides]) -> int:
+        """Boards of one covering were cut: those of one's own that were ``used`` go, what is ``left`` comes. [m]
+
+        Returns how many pieces are kept. All or nothing; a covering that is nobody's generic one keeps nothing.
+        """
+        category = next((c for c in FLAT if (c, covering) in starter()), None)
+        if category is None:
+            return 0
+        generic = starter()[category, covering]
+        kept = [(max(a, b), min(a, b)) for a, b in left if min(a, b) >= LEAST_BOARD]
+        with self._transactions() as store:
+            here = [r for r in store.items(user.id) if r.item.category == category and r.item.starter == covering]
+            for a, b in used:
+                found = next(
+                    (
+                        r
+                        for r in here
+                        if r.item.count >= 1 and _sides(r.item) == (round(max(a, b), 3), round(min(a, b), 3))
+                    ),
+                    None,
+                )
+                if found is None:
+                    continue
+                fewer = found.item.model_copy(update={"count": found.item.count - 1})
+                here = [r for r in here if r.id != found.id]
+                if fewer.count < 1 and fewer.note == OFFCUT_NOTE:
+                    store.remove(user.id, found.id)
+                else:
+                    here.append(store.write(user.id, found.id, fewer))
+            values = generic.values.model_dump(mode="json")
+            for long, short in kept:
+                size = f"{long * 1000:.0f} × {short * 1000:.0f} mm"
+                item = Item(
+                    category=category, name=f"Offcut {size}, {generic.name[:1].lower()}{generic.name[1:]}"[:120], count=1, measured=True,
+                    note=OFFCUT_NOTE, starter=covering,
+                    values={**values, "board_length": round(long, 3), "roll_width": round(short, 3), "price": 0.0},
+                )  # fmt: skip
+                store.add(user.id, item.checked())
+        return len(kept)
 
     def versions(self, user: User, item_id: UUID) -> Sequence[ItemVersion]:
         """All versions of an item, newest first."""
@@ -266,6 +312,11 @@ def _keeping_beam(item: Item, current: Item) -> Item:
     if item.category == "lamp" and current.values.get("distribution") is not None:
         return item.model_copy(update={"values": {**item.values, "distribution": current.values["distribution"]}})
     return item
+
+
+def _sides(item: Item) -> Sides:
+    length, width = float(item.values.get("board_length") or 0.0), float(item.values["roll_width"])
+    return round(max(length, width), 3), round(min(length, width), 3)
 
 
 def _found(record: ItemRecord | None) -> ItemRecord:

@@ -6,7 +6,7 @@ from uuid import UUID
 from wenlo.core.errors import NotFound, VersionConflict
 from wenlo.core.shoot.document import Shoot, answer_paths, write_shoot
 from wenlo.formats.project_file import read_project
-from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, Transactions, User
+from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
 
 LOCAL_USER = "local"
 
@@ -73,6 +73,19 @@ class Shoots:
         with self._transactions() as store:
             _based_on(store, user, shoot, version)
             store.remove(user.id, shoot)
+
+    def ticks(self, user: User, shoot: UUID, name: TickList) -> Sequence[str]:
+        """What is ticked off on a list. Raises NotFound."""
+        with self._transactions() as store:
+            _found(store.find(user.id, shoot))
+            return store.ticks(shoot, name)
+
+    def tick(self, user: User, shoot: UUID, name: TickList, key: str, *, done: bool) -> Sequence[str]:
+        """Tick a line off, or take the tick away, and return what is ticked. Raises NotFound."""
+        with self._transactions() as store:
+            _found(store.find(user.id, shoot))
+            store.tick(user.id, shoot, name, key, done=done)
+            return store.ticks(shoot, name)
 
     def bring_in(self, user: User, content: bytes) -> ShootRecord:
         """A new shoot from a project file. Raises UnsupportedFile or InvalidInput; nothing is changed then."""

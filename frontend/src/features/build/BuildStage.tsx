@@ -1,17 +1,23 @@
 import { DownloadOutlined } from '@ant-design/icons';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button, Segmented, Tabs } from 'antd';
+import { Button, Dropdown, Segmented, Tabs } from 'antd';
 import { type ReactNode, useState } from 'react';
+import { buildQuery } from '../../shared/api/build';
 import { ApiProblem, answer, api, type Build, isFrame, type Shoot } from '../../shared/api/client';
-import { buildQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
 import { useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
+import { money } from '../../shared/units/money';
+import { Change } from './Change';
 import { CutPlan } from './CutPlan';
+import { clock } from './clock';
+import { Holes, Prints, Templates } from './Details';
 import { FrameParts } from './FrameParts';
 import { MeasureBack } from './MeasureBack';
 import { SheetPlans } from './SheetPlans';
+import { Shopping } from './Shopping';
 import { Steps } from './Steps';
+import { Workshop } from './Workshop';
 
 /** Equal pieces are numbered in one run: A1 A2, or A1–A10 when there are more. */
 function labels(all: string[]): string {
@@ -76,42 +82,19 @@ function Scrolls({ label, children }: { label: string; children: ReactNode }) {
   );
 }
 
-function Shopping({ build }: { build: Build }) {
-  return (
-    <table className="list">
-      <caption className="sr-only">Shopping list</caption>
-      <thead>
-        <tr>
-          <th scope="col">What</th>
-          <th scope="col">How much</th>
-          <th scope="col" className="right">
-            EUR
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {build.shopping.map((line) => (
-          <tr key={line.name + line.amount}>
-            <td>{line.name}</td>
-            <td>{line.amount}</td>
-            <td className="right">{line.price.toFixed(2)}</td>
-          </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr>
-          <td>Total, typical prices</td>
-          <td />
-          <td className="right strong">{build.total.toFixed(2)}</td>
-        </tr>
-      </tfoot>
-    </table>
-  );
-}
-
+/** Papers for the bench and the shop, and files to send out. */
 function Downloads({ id, units }: { id: string; units: Units }) {
   const [paper, setPaper] = useState<'a4' | 'letter'>(units === 'metric' ? 'a4' : 'letter');
   const base = `/api/shoots/${id}`;
+  const files: { key: string; label: string }[] = [
+    { key: 'cut-list.csv', label: 'Cut list, CSV' },
+    { key: 'cut-list.svg', label: 'Boards and cloth, SVG' },
+    { key: 'cut-list.dxf', label: 'Boards and cloth, DXF' },
+    { key: 'templates.svg', label: 'Templates, SVG' },
+    { key: 'templates.dxf', label: 'Templates, DXF' },
+    { key: 'prints.3mf', label: 'Parts to print, 3MF' },
+    { key: 'project.json', label: 'Project file' },
+  ];
   return (
     <div className="downloads">
       <Segmented
@@ -132,18 +115,24 @@ function Downloads({ id, units }: { id: string; units: Units }) {
       >
         Cut list PDF
       </Button>
-      <Button size="small" href={`${base}/cut-list.csv`}>
-        CSV
-      </Button>
-      <Button size="small" href={`${base}/cut-list.svg`} title="Boards and cloth true to size, for a plotter">
-        SVG
-      </Button>
-      <Button size="small" href={`${base}/cut-list.dxf`} title="Boards and cloth true to size, for a laser">
-        DXF
-      </Button>
-      <Button size="small" href={`${base}/project.json`}>
-        Project file
-      </Button>
+      {['Steps', 'Labels', 'Templates', 'Order'].map((name) => (
+        <Button
+          key={name}
+          size="small"
+          href={`${base}/${name.toLowerCase()}.pdf?paper=${paper}`}
+          aria-label={`${name} PDF`}
+        >
+          {name}
+        </Button>
+      ))}
+      <Dropdown
+        trigger={['click']}
+        menu={{
+          items: files.map((f) => ({ key: f.key, label: <a href={`${base}/${f.key}`}>{f.label}</a> })),
+        }}
+      >
+        <Button size="small">Files</Button>
+      </Dropdown>
     </div>
   );
 }
@@ -155,12 +144,11 @@ function CutDone({ document, build }: { document: Shoot; build: Build }) {
     mutationFn: () => answer(api.POST('/api/build/cut', { body: { document } })),
     onSuccess: () => Promise.all([refresh(client, 'shelf'), refresh(client, 'build')]),
   });
-  const worth = build.bars.filter((b) => b.offcut >= 0.3).length;
-  if (!build.bars.length) return null;
+  if (!build.bars.length && !build.covers.some((c) => c.form === 'board')) return null;
   return (
     <p className="cut-done">
       <Button size="small" loading={done.isPending} disabled={done.isSuccess} onClick={() => done.mutate()}>
-        I have cut them: keep {worth} offcut{worth === 1 ? '' : 's'} on my Shelf
+        All is cut: keep what is left on my Shelf
       </Button>{' '}
       {done.data ? (
         <span role="status">
@@ -202,7 +190,6 @@ function BuildOf({
     );
   }
   if (!build) return <div className="stage waiting">Working out the parts…</div>;
-  const hours = `${Math.floor(build.minutes / 60)} h ${String(Math.round(build.minutes % 60)).padStart(2, '0')} min`;
   return (
     <div className={`stage build-stage${isPlaceholderData ? ' is-stale' : ''}`}>
       <div className="build-left">
@@ -221,11 +208,48 @@ function BuildOf({
               </Scrolls>
             )}
           </figure>
-          <section className="card" aria-label="Pieces">
-            <h2>Pieces</h2>
-            <Scrolls label="All pieces">
-              <Pieces build={build} units={units} />
-            </Scrolls>
+          <section className="card details-card" aria-label="Pieces">
+            <Tabs
+              size="small"
+              items={[
+                {
+                  key: 'pieces',
+                  label: 'Pieces',
+                  children: (
+                    <Scrolls label="All pieces">
+                      <Pieces build={build} units={units} />
+                    </Scrolls>
+                  ),
+                },
+                {
+                  key: 'holes',
+                  label: 'Holes',
+                  children: (
+                    <Scrolls label="Holes and fasteners">
+                      <Holes build={build} units={units} />
+                    </Scrolls>
+                  ),
+                },
+                {
+                  key: 'templates',
+                  label: 'Templates',
+                  children: (
+                    <Scrolls label="Templates at full size">
+                      <Templates build={build} units={units} id={id} />
+                    </Scrolls>
+                  ),
+                },
+                {
+                  key: 'prints',
+                  label: 'To print',
+                  children: (
+                    <Scrolls label="Parts to print">
+                      <Prints build={build} units={units} id={id} />
+                    </Scrolls>
+                  ),
+                },
+              ]}
+            />
           </section>
         </div>
         <section className="card" aria-label="Cut plan">
@@ -253,11 +277,11 @@ function BuildOf({
             <span>without ballast</span>
           </div>
           <div>
-            <b>{build.total.toFixed(0)} EUR</b>
+            <b>{money(build.total, build.currency)}</b>
             <span>to buy</span>
           </div>
           <div>
-            <b>{hours}</b>
+            <b>{clock(build.minutes)}</b>
             <span>of work</span>
           </div>
           <div>
@@ -268,8 +292,10 @@ function BuildOf({
         <Tabs
           size="small"
           items={[
-            { key: 'steps', label: 'Steps', children: <Steps build={build} shoot={id} /> },
-            { key: 'buy', label: 'To buy', children: <Shopping build={build} /> },
+            { key: 'steps', label: 'Steps', children: <Steps build={build} shoot={id} units={units} /> },
+            { key: 'buy', label: 'To buy', children: <Shopping build={build} document={document} /> },
+            { key: 'workshop', label: 'Workshop', children: <Workshop build={build} document={document} /> },
+            { key: 'change', label: 'Change', children: <Change document={document} id={id} /> },
             {
               key: 'measure',
               label: 'Measure back',

@@ -55,6 +55,33 @@ function Sheet(props: {
   );
 }
 
+/** One material: what is bought of it, what is one's own, and what falls out of windows and is used. */
+export function SheetRow({ cover, units, scale }: { cover: Cover; units: Units; scale: number }) {
+  const share = Math.round((100 * cover.used) / Math.max(cover.used + cover.dust + cover.left, 1e-9));
+  const bought =
+    cover.form === 'cloth'
+      ? `${formatLength(cover.bought, units)} off the roll`
+      : `${cover.bought ? `${cover.bought} board${cover.bought === 1 ? '' : 's'} to buy` : 'none to buy'}, ${cover.sawn ? 'sawn' : 'cut with a knife'}`;
+  return (
+    <figure>
+      <figcaption>
+        <b>{cover.material}</b> {bought}, {share} % used
+        {cover.form === 'board' && cover.bought > 0 && cover.bought <= cover.bound ? '; fewer will not do' : null}
+      </figcaption>
+      <div className="sheet-row">
+        {cover.sheets.map((sheet, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a board is its place in the plan
+          <div key={i} className="sheet-one">
+            <Sheet number={i + 1} sheet={sheet} cover={cover} scale={scale} units={units} />
+            {sheet.own ? <small className="good">yours</small> : null}
+            {sheet.host ? <small>out of {sheet.host}'s window</small> : null}
+          </div>
+        ))}
+      </div>
+    </figure>
+  );
+}
+
 /** As long as a drawing may be, and as tall. [px] */
 const WIDEST = 300;
 
@@ -71,28 +98,7 @@ export function SheetPlans({ build, units }: { build: Build; units: Units }) {
   return (
     <div className="sheet-plans">
       {build.covers.map((cover) => (
-        <figure key={cover.material}>
-          <figcaption>
-            <b>{cover.material}</b>{' '}
-            {cover.form === 'cloth'
-              ? `${formatLength(cover.bought, units)} off the roll`
-              : `${cover.bought} board${cover.bought > 1 ? 's' : ''}, ${cover.sawn ? 'sawn' : 'cut with a knife'}`}
-            , {Math.round((100 * cover.used) / Math.max(cover.used + cover.dust + cover.left, 1e-9))} % used
-          </figcaption>
-          <div className="sheet-row">
-            {cover.sheets.map((sheet, i) => (
-              <Sheet
-                // biome-ignore lint/suspicious/noArrayIndexKey: a board is its place in the plan
-                key={i}
-                number={i + 1}
-                sheet={sheet}
-                cover={cover}
-                scale={scale}
-                units={units}
-              />
-            ))}
-          </div>
-        </figure>
+        <SheetRow key={cover.material} cover={cover} units={units} scale={scale} />
       ))}
     </div>
   );

@@ -1,27 +1,83 @@
+// Steps in order, ticked off with a thumb; ticks are kept on the server, so that phone and desk agree.
+import { useQuery } from '@tanstack/react-query';
 import { Checkbox } from 'antd';
-import { useState } from 'react';
+import { ticksQuery, useTick } from '../../shared/api/build';
 import type { Build } from '../../shared/api/client';
+import { formatLength, type Units } from '../../shared/units/length';
+import { clock } from './clock';
 
-/** Steps in order, ticked off with a thumb; the ticks stay on this device. */
-export function Steps({ build, shoot }: { build: Build; shoot: string }) {
-  const key = `wenlo-steps-${shoot}`;
-  const [done, setDone] = useState<string[]>(() => JSON.parse(localStorage.getItem(key) ?? '[]') as string[]);
-  const tick = (title: string, on: boolean) => {
-    const now = on ? [...done, title] : done.filter((t) => t !== title);
-    setDone(now);
-    localStorage.setItem(key, JSON.stringify(now));
-  };
+type Step = Build['steps'][number];
+
+const BOX = 86;
+
+/** The rectangle that a step puts together, with its sides and diagonals, to scale. */
+function Sketch({ sketch, units }: { sketch: NonNullable<Step['sketch']>; units: Units }) {
+  const s = BOX / Math.max(sketch.width, sketch.height);
+  const [w, h] = [sketch.width * s, sketch.height * s];
+  const diagonal = formatLength(sketch.diagonal, units, true);
   return (
-    <ol className="steps">
-      {build.steps.map((step, i) => (
-        <li key={step.title} className={done.includes(step.title) ? 'done' : ''}>
-          <Checkbox checked={done.includes(step.title)} onChange={(e) => tick(step.title, e.target.checked)}>
-            <b>
-              {i + 1}. {step.title}
-            </b>{' '}
-            <span className="faint">{step.minutes.toFixed(0)} min</span>
-          </Checkbox>
+    <svg
+      className="step-sketch"
+      width={w + 74}
+      height={h + 30}
+      role="img"
+      aria-label={`${sketch.rails} ${formatLength(sketch.width, units)} across, ${sketch.sides} ${formatLength(sketch.height, units)}, diagonals ${diagonal}`}
+    >
+      <rect x={4} y={4} width={w} height={h} className="sketch-frame" />
+      <line x1={4} y1={4} x2={4 + w} y2={4 + h} className="sketch-diagonal" />
+      <line x1={4 + w} y1={4} x2={4} y2={4 + h} className="sketch-diagonal" />
+      <text x={4 + w / 2} y={h + 18} textAnchor="middle">
+        {formatLength(sketch.width, units)}
+      </text>
+      <text x={w + 9} y={4 + h / 2}>
+        {formatLength(sketch.height, units)}
+      </text>
+      <text x={w + 9} y={14} className="faint">
+        ⤡ {diagonal}
+      </text>
+    </svg>
+  );
+}
+
+function OneStep(props: {
+  step: Step;
+  number: number;
+  units: Units;
+  done: boolean;
+  waitsFor: number[];
+  tick: (on: boolean) => void;
+}) {
+  const { step, number, units, done, waitsFor, tick } = props;
+  return (
+    <li className={done ? 'done' : ''}>
+      <Checkbox checked={done} onChange={(e) => tick(e.target.checked)}>
+        <b>
+          {number}. {step.title}
+        </b>{' '}
+        <span className="faint">
+          {clock(step.minutes)}
+          {step.wait ? `, then ${clock(step.wait)} to wait` : ''}
+          {step.hands > 1 ? `, ${step.hands} people` : ''}; from {clock(step.start)}
+        </span>
+      </Checkbox>
+      <div className="step-body">
+        <div>
           <p>{step.text}</p>
+          {step.parts.length || step.fittings ? (
+            <p className="step-parts">
+              <b>Parts</b>{' '}
+              {step.parts.map((part) => (
+                <span key={part}>{part}</span>
+              ))}{' '}
+              {step.fittings}
+            </p>
+          ) : null}
+          {step.tools.length ? (
+            <p className="faint">
+              <b>Tools</b> {step.tools.join(', ')}
+            </p>
+          ) : null}
+          {waitsFor.length ? <p className="faint">After {waitsFor.map((k) => k + 1).join(', ')}.</p> : null}
           {step.check ? (
             <p className="check">
               <b>Check</b> {step.check}
@@ -37,12 +93,47 @@ export function Steps({ build, shoot }: { build: Build; shoot: string }) {
               <b>Caution</b> {step.caution}
             </p>
           ) : null}
+        </div>
+        {step.sketch ? <Sketch sketch={step.sketch} units={units} /> : null}
+      </div>
+    </li>
+  );
+}
+
+export function Steps({ build, shoot, units }: { build: Build; shoot: string; units: Units }) {
+  const ticks = useQuery(ticksQuery(shoot, 'build'));
+  const tick = useTick(shoot, 'build');
+  const done = new Set(ticks.data ?? []);
+  const left = build.steps.filter((s) => !done.has(s.key)).reduce((sum, s) => sum + s.minutes, 0);
+  return (
+    <>
+      <p className="steps-time" role="status">
+        {`${clock(build.minutes)} of work${build.waiting >= 1 ? `, ${clock(build.waiting)} of waiting` : ''}, ready ${clock(build.ready)} after the first step.`}
+        {done.size ? ` ${clock(left)} of work left.` : ''}
+        {ticks.error || tick.error ? (
+          <span className="field-error"> The tick was not kept; tick it again when Wenlo answers.</span>
+        ) : null}
+      </p>
+      <ol className="steps">
+        {build.steps.map((step, i) => (
+          <OneStep
+            key={step.key}
+            step={step}
+            number={i + 1}
+            units={units}
+            done={done.has(step.key)}
+            // the step just before needs no saying
+            waitsFor={step.after.filter(
+              (k) => k !== i - 1 && k !== 0 && !done.has(build.steps[k]?.key ?? ''),
+            )}
+            tick={(on) => tick.mutate({ key: step.key, done: on })}
+          />
+        ))}
+        <li className="faint">
+          Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets
+          are for licensed people.
         </li>
-      ))}
-      <li className="faint">
-        Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets
-        are for licensed people.
-      </li>
-    </ol>
+      </ol>
+    </>
   );
 }

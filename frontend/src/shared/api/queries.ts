@@ -70,14 +70,6 @@ export const versionsQuery = (id: string, version: number) =>
     queryFn: () => answer(api.GET('/api/shelf/{item_id}/versions', { params: { path: { item_id: id } } })),
   });
 
-export const buildQuery = (document: Shoot) =>
-  queryOptions({
-    queryKey: ['build', document.design, document.brief.carrying_length, document.units],
-    queryFn: () => answer(api.POST('/api/build', { body: { document } })),
-    placeholderData: (previous) => previous,
-    retry: false,
-  });
-
 export const lightMapQuery = (
   document: Shoot,
   layer: Schemas['LightMapResult']['layer'] | 'none',

@@ -5,14 +5,12 @@ import json
 from uuid import uuid4
 
 from fastapi import APIRouter, Request, Response, status
-from fastapi.concurrency import run_in_threadpool
 
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import RunAnswer, run_answer
-from wenlo.api.schemas import AdviceRequest, BuildRequest
+from wenlo.api.schemas import AdviceRequest
 from wenlo.core.shoot.document import write_shoot
-from wenlo.services.build_results import BuildResult, CutResult, MeasuredRequest, MeasuredResult
 from wenlo.services.results import (
     AdviceResult,
     CurveRequest,
@@ -113,30 +111,3 @@ def curve(body: CurveRequest, user: CurrentUser, runs: RunsService) -> RunAnswer
 def flags(body: FlagsRequest, user: CurrentUser, runs: RunsService) -> RunAnswer:
     """Ask for the fewest flags that keep the Brief's dark surfaces under their limits."""
     return run_answer(runs.start(user, "flags", editor=body.editor, document=write_shoot(body.document)))
-
-
-@router.post("/build")
-async def build(body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser) -> BuildResult:
-    """Cut plan with the bars of the Shelf first, sheets, shopping list and steps."""
-    shelf = shelf_rows(await run_in_threadpool(service.items, user))
-    answer = await engine.run("build", document=write_shoot(body.document), shelf=shelf)
-    return BuildResult.model_validate(answer)
-
-
-@router.post("/build/cut")
-async def cut(body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser) -> CutResult:
-    """All bars are cut: own ones that were used leave the Shelf, offcuts worth keeping come to it."""
-    shelf = shelf_rows(await run_in_threadpool(service.items, user))
-    found = BuildResult.model_validate(await engine.run("build", document=write_shoot(body.document), shelf=shelf))
-    used, left = [b.stock for b in found.bars if b.own], [b.offcut for b in found.bars]
-    kept = await run_in_threadpool(lambda: service.cut_up(user, found.bar, used=used, left=left))
-    return CutResult(used=len(used), kept=kept)
-
-
-@router.post("/measured")
-async def measured(body: MeasuredRequest, engine: ComputeEngine) -> MeasuredResult:
-    """From pieces as they were cut and what is seen of the frame to the piece to recut."""
-    document = write_shoot(body.document)
-    return MeasuredResult.model_validate(
-        await engine.run("measured", document=document, measured=body.measured, symptom=body.symptom)
-    )

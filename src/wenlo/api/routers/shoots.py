@@ -1,16 +1,13 @@
 """Shoots: list, make, open, save, undo, redo, history, files."""
 
-import base64
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from fastapi import APIRouter, File, Query, Response, UploadFile, status
-from fastapi.concurrency import run_in_threadpool
 
-from wenlo.api.dependencies import CurrentUser, RunsService, ShootsService
+from wenlo.api.dependencies import CurrentUser, ShootsService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
-from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BasedOn, CreateShoot, RevisionAnswer, SaveShoot, ShootAnswer, ShootLineAnswer
 from wenlo.core.shoot.document import read_shoot
 from wenlo.formats.project_file import write_project
@@ -85,18 +82,3 @@ def project_file(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> R
     """The project file."""
     shoot = read_shoot(service.open(user, shoot_id).document)
     return download(write_project(shoot), "application/json", f"{shoot.title}.wenlo.json")
-
-
-@router.get("/{shoot_id}/cut-list.{form}", response_class=Response)
-async def cut_list(
-    shoot_id: UUID, form: Literal["pdf", "csv", "svg", "dxf"], service: ShootsService, user: CurrentUser, runs: RunsService,
-    paper: Annotated[str, Query(pattern="^(a4|letter)$")] = "a4",
-) -> Response:  # fmt: skip
-    """The cut list as PDF (A4 or Letter) or CSV; the flat pieces true to size as SVG or DXF."""
-    record = await run_in_threadpool(service.open, user, shoot_id)
-    title = str(record.document["title"])
-    wanted = paper if form == "pdf" else form
-    run = await run_in_threadpool(lambda: runs.start(user, "paper", document=dict(record.document), form=wanted))
-    content = base64.b64decode((await finished(runs, user, run))["content"])
-    kinds = {"csv": "text/csv; charset=utf-8", "pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf"}
-    return download(content, kinds[form], f"{title} {'cut list' if form in ('pdf', 'csv') else 'flat pieces'}.{form}")

@@ -3,8 +3,9 @@
 import math
 from dataclasses import dataclass, field
 
+from wenlo.core.build.fasteners import SHORT, Batten, butt, eyes, faced, splint
 from wenlo.core.build.members import Members, Splice
-from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Step, added
+from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Hole, PrintSpec, Sketch, Stage, Step, Template, added
 from wenlo.core.build.structures import timber
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
@@ -30,6 +31,9 @@ class Assembly:
     cloth: list[ClothPiece] = field(default_factory=list)
     fittings: list[Fitting] = field(default_factory=list)
     steps: list[Step] = field(default_factory=list)
+    holes: list[Hole] = field(default_factory=list)
+    templates: list[Template] = field(default_factory=list)
+    prints: list[PrintSpec] = field(default_factory=list)
     members: Members = field(init=False)
 
     def __post_init__(self) -> None:
@@ -44,10 +48,40 @@ class Assembly:
         for spans in self.members.add(name, length, count=count, reason=reason, blame=blame):
             self.members.run(name, length, spans)
 
+    @property
+    def section(self) -> Batten:
+        """The batten's cross section. [m]"""
+        row = stock()["timber"][self.batten]
+        return Batten(width=row["width"], thickness=row["thickness"])
+
+    def butt(self, into: str, through: str, ends: int) -> None:
+        """``ends`` of one sort of batten screwed through another, two screws each."""
+        self.holes += butt(through, into, batten=self.section, ends=ends)
+        self.fit("wood_screw", 2 * ends)
+
+    def eyes(self, into: str, count: int) -> None:
+        """Screw eyes to hang it by."""
+        self.holes.append(eyes((into,), batten=self.section, count=count))
+        self.fit("screw_eye", count)
+
+    def screwed_on(self, label: str, size: tuple[float, float], board: float) -> None:
+        """A soft board of a thickness screwed onto a frame of this size [m], washers under the heads."""
+        hole = faced(label, size=size, board=board, batten=self.section)
+        self.holes.append(hole)
+        self.fit(SHORT.id, hole.count)
+        self.fit("washer", hole.count)
+
+    def template(self, template: Template) -> None:
+        """A shape to draw at full size."""
+        self.templates.append(template)
+
     def cover(
-        self, covering: CoverRef, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str
-    ) -> None:
-        """Cloth or board of a finished size [m] with ``margin`` more on every edge."""
+        self, covering: CoverRef, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str,
+        whole: bool = False, window: float | None = None,
+    ) -> None:  # fmt: skip
+        """Cloth or board of a finished size [m] with ``margin`` more on every edge; ``whole`` as it comes; with a ``window``
+        that leaves a border of that width. [m]
+        """
         row = covering_of(covering)
         cut = (width + 2 * margin, height + 2 * margin)
         long_side, short_side = max(cut), min(cut)
@@ -71,7 +105,8 @@ class Assembly:
                 ClothPiece(
                     label=f"S{len(self.cloth) + 1}", material=row.name, finished=(width, height), cut=cut, strips=strips,
                     strip_width=strip, buy_length=bought, form=row.form, note=note, price=price,
-                    mass=cut[0] * cut[1] * row.mass_per_area, covering=row,
+                    mass=cut[0] * cut[1] * row.mass_per_area, covering=row, whole=whole,
+                    window=None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window),
                 )
             )  # fmt: skip
 
@@ -80,18 +115,29 @@ class Assembly:
         self.fittings.append(Fitting(id=name, count=count))
 
     def step(
-        self, title: str, text: str, *, mistake: str = "", caution: str = "", check: str = "", minutes: float = 10.0
-    ) -> None:
-        """A step of the work."""
-        self.steps.append(Step(title=title, text=text, mistake=mistake, caution=caution, check=check, minutes=minutes))
+        self, title: str, text: str, *, mistake: str = "", caution: str = "", check: str = "", minutes: float = 10.0,
+        wait: float = 0.0, does: Stage = "bond", uses: tuple[str, ...] = (), hands: int = 1, sketch: Sketch | None = None,
+    ) -> None:  # fmt: skip
+        """A step of the work; see :class:`Step`."""
+        self.steps.append(
+            Step(
+                title=title, text=text, mistake=mistake, caution=caution, check=check, minutes=minutes, wait=wait, does=does,
+                uses=uses, hands=hands, sketch=sketch,
+            )
+        )  # fmt: skip
 
     def plan(self, name: str) -> BuildPlan:
         """Everything for the Build stage."""
         saw = stock()["saws"][self.saw]
+        joints = sum(f.count for f in self.members.fittings if f.id == "splint_screw") // 4
+        spliced = () if not joints else (
+            splint(("splint",), batten=self.section, joints=int(joints), length=self.members.splice.splint),
+        )  # fmt: skip
         return BuildPlan(
             name=name, stock=timber.bar_stock(self.batten), kerf=saw["kerf"], saw=saw["name"],
             pieces=tuple(self.members.pieces), runs=tuple(self.members.runs),
             fittings=added([*self.members.fittings, *self.fittings]), cloth=tuple(self.cloth), steps=tuple(self.steps),
+            holes=(*self.holes, *spliced), templates=tuple(self.templates), prints=tuple(self.prints),
         )  # fmt: skip
 
 

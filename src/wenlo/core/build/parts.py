@@ -1,9 +1,10 @@
-"""Parts of a build: pieces to cut, fittings to buy, cloth, steps."""
+"""Parts of a build: pieces to cut, fittings to buy, cloth, holes, templates, steps."""
 
+import math
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Literal
+from typing import Literal, get_args
 
 from wenlo.core.data import Covering
 
@@ -76,7 +77,8 @@ class Fitting:
 @dataclass(frozen=True, kw_only=True)
 class ClothPiece:
     """A piece of sheet, face or black: finished and cut size [m], strips it is sewn from, length or boards to buy,
-    its price [EUR] and mass [kg], and the ``covering`` that it is bought as.
+    its price [EUR] and mass [kg], and the ``covering`` that it is bought as. What comes ``whole`` is not cut; a board with a
+    ``window`` leaves the piece that falls out of it, width and height. [m]
     """
 
     label: str
@@ -91,13 +93,41 @@ class ClothPiece:
     covering: Covering
     price: float = 0.0
     mass: float = 0.0
+    whole: bool = False
+    window: tuple[float, float] | None = None
+
+
+Stage = Literal[
+    "gather", "cut", "mark", "drill", "dry", "bond", "finish", "cover", "check", "mount", "hang", "set"
+]  # fmt: skip
+"""What a step does, in the order in which that can be done: pieces before joints, a dry fit before a bond, cloth before it
+is lifted, the place on the floor last."""
+
+STAGES: tuple[Stage, ...] = get_args(Stage)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Sketch:
+    """A rectangle that a step puts together: its outer width and height [m] and what its sides and rails are called."""
+
+    width: float
+    height: float
+    sides: str
+    rails: str
+
+    @property
+    def diagonal(self) -> float:
+        """Outside corner to outside corner. [m]"""
+        return math.hypot(self.width, self.height)
 
 
 @dataclass(frozen=True, kw_only=True)
 class Step:
     """One step of the work: what to do, the usual mistake, the caution where the hand is.
 
-    ``check`` is a measurable check with its numbers; ``minutes`` are hands-on.
+    ``check`` is a measurable check with its numbers; ``minutes`` are hands-on, ``wait`` [min] is what glue or paint takes
+    after it. ``uses`` names what is fitted in the step, by words out of the names of pieces and notes of sheets, or ids of
+    fittings; ``hands`` how many people it takes; ``sketch`` what is put together.
     """
 
     title: str
@@ -106,6 +136,71 @@ class Step:
     caution: str = ""
     check: str = ""
     minutes: float = 5.0
+    wait: float = 0.0
+    does: Stage = "bond"
+    uses: tuple[str, ...] = ()
+    hands: int = 1
+    sketch: Sketch | None = None
+
+
+Loop = tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Template:
+    """A shape to be drawn at full size: closed ``outline``, closed ``holes`` and ``folds`` (from, to) in metres from its
+    lower left corner; ``label`` is the sheet that it goes on, if any, and ``note`` what is done with it.
+    """
+
+    name: str
+    outline: Loop
+    holes: tuple[Loop, ...] = ()
+    folds: tuple[tuple[tuple[float, float], tuple[float, float]], ...] = ()
+    label: str = ""
+    note: str = ""
+
+    @property
+    def size(self) -> tuple[float, float]:
+        """Width and height. [m]"""
+        xs, ys = [x for x, _ in self.outline], [y for _, y in self.outline]
+        return max(xs) - min(xs), max(ys) - min(ys)
+
+
+PrintForm = Literal["corner", "clip", "stop_jig", "drill_guide", "channel_corner"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class PrintSpec:
+    """Something to print: its form, sizes by name [m], how many and what it is for."""
+
+    name: str
+    form: PrintForm
+    sizes: Mapping[str, float]
+    count: int
+    note: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Hole:
+    """Holes of one sort: in which pieces, for what, and where.
+
+    ``along`` are the places from the end of the piece and ``across`` from its edge, ``edge`` is the least distance to an
+    edge, ``diameter`` and ``depth`` of the drill [m]; a ``depth`` of None goes through. ``longest`` is the longest screw that
+    does not come out on the other side, None where that cannot happen. [m]
+    """
+
+    name: str
+    pieces: tuple[str, ...]
+    fastener: str
+    count: int
+    diameter: float
+    along: tuple[float, ...]
+    across: float
+    edge: float
+    side: str
+    depth: float | None = None
+    longest: float | None = None
+    note: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -119,6 +214,7 @@ class Structure:
     depth: float
     girth: float
     steps: tuple[Step, ...]
+    holes: tuple[Hole, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -134,6 +230,9 @@ class BuildPlan:
     fittings: tuple[Fitting, ...]
     cloth: tuple[ClothPiece, ...]
     steps: tuple[Step, ...]
+    holes: tuple[Hole, ...] = ()
+    templates: tuple[Template, ...] = ()
+    prints: tuple[PrintSpec, ...] = ()
     cautions: tuple[str, ...] = field(default=())
 
 

@@ -321,6 +321,34 @@ def plan_boards(
     return SheetPlan(sheets=sheets, bought=float(len(sheets)), bound=float(bound))
 
 
+def plan_one(pieces: Sequence[Rect], *, width: float, length: float, kerf: float) -> CutSheet:
+    """As much as goes on one piece of board; what does not go on it is left to others.
+
+    Parameters
+    ----------
+    pieces: what could be cut from it.
+    width, length: of the piece. [m]
+    kerf: width of a cut. [m]
+    """
+    best: _Open | None = None
+    fits = [p for p in pieces if any(w <= width + PRECISION and h <= length + PRECISION for w, h in _ways(p))]
+    for order, fit, split in _attempts(fits):
+        board = _Open(free=[Free(x=0.0, y=0.0, width=width, height=length)])
+        for piece in order:
+            _lay(board, piece, kerf, fit, split)
+        if best is None or _worth([board]) > _worth([best]) + 1e-12:
+            best = board
+    return _sheet(best or _Open(free=[Free(x=0.0, y=0.0, width=width, height=length)]), width, length)
+
+
+def matched_on_one(
+    pieces: Sequence[Rect], width: float, length: float, kerf: float, random: np.random.Generator
+) -> CutSheet:
+    """The fullest board of a plan made at random; see :func:`plan_one`."""
+    boards = _matched(pieces, width, length, kerf, random)
+    return max((_sheet(board, width, length) for board in boards), key=lambda sheet: sheet.used)
+
+
 def _attempts(pieces: Sequence[Rect]) -> Iterator[tuple[Sequence[Rect], Fit, Split]]:
     for key in ORDERS:
         order = sorted(pieces, key=key)

@@ -230,16 +230,16 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
     work.fit("spring_clamp", 6)
     work.fit("ballast_bag", 2)
     work.step("Scrape the edges", "All round, until a finger runs along them.", mistake="Cracks begin at rough edges and at drilled holes: drill none.",
-              caution="Chips fly: eye protection.", minutes=15)  # fmt: skip
+              caution="Chips fly: eye protection.", minutes=15, does="finish", uses=("acrylic",))  # fmt: skip
     work.step("Flex it", f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
               mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
-              caution="A flexed sheet springs back hard: two people, nobody over it, and ballast before the clamps are let go.", minutes=20)  # fmt: skip
+              caution="A flexed sheet springs back hard: two people, nobody over it, and ballast before the clamps are let go.", minutes=20, does="mount", uses=("batten", "spring_clamp", "ballast_bag"))  # fmt: skip
     work.step("Choose the side up", "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
               mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
-              caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.", minutes=5)  # fmt: skip
+              caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.", minutes=5, does="mark")  # fmt: skip
     work.step("Light it from below", f"Lamp {design.under_distance * 100:.0f} cm under the sheet, as much as makes the shadow go.",
               mistake="Too much from below: an opaque thing becomes a silhouette.", check="The ground beside the thing and in its shadow read within a tenth of a stop.",
-              caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=10)  # fmt: skip
+              caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=10, does="set", uses=("sheet over the table",))  # fmt: skip
     return work.plan("flexed acrylic table")
 
 

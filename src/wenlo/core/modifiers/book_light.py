@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -104,7 +104,7 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
     work = Assembly(carrying_length=brief.carrying_length)
     work.bar("long side of the sheet's frame", design.height, 2, "full height", "height")
     work.bar("short side of the sheet's frame", design.width - 0.088, 2, "width less two battens of 44 mm", "width")
-    work.fit("wood_screw", 8)
+    work.butt("short side of the sheet's frame", "long side of the sheet's frame", 4)
     work.cover(
         design.sheet,
         design.width,
@@ -119,12 +119,12 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
     work.fit("staples", 1)
     work.fit("spring_clamp", 4)
     work.step("Make the sheet's page", f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
-              check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=45)  # fmt: skip
+              check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=45, does="bond", uses=("long side", "short side", "wood_screw", "staples", "wrap round"), wait=60, sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"))  # fmt: skip
     work.step("Hinge the pages", "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
-              mistake="Tape on one side only tears the first time it is opened.", minutes=15)  # fmt: skip
+              mistake="Tape on one side only tears the first time it is opened.", minutes=15, does="cover", uses=("bounce page", "cloth_tape"))  # fmt: skip
     work.step("Open it on the set", f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "
               "the open edge, never through the sheet.", mistake="The lamp is seen directly from the subject's place: move the flag until it is not.",
-              caution="Insulation board burns and drips: keep hot lamps away from it.", minutes=20)  # fmt: skip
+              caution="Insulation board burns and drips: keep hot lamps away from it.", minutes=20, does="set", uses=("flag between", "spring_clamp"))  # fmt: skip
     return work.plan("book light")
 
 

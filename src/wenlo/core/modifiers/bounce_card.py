@@ -7,7 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Template
+from wenlo.core.build.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -92,20 +93,32 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
             design.face, design.width, design.height, margin=0.04, note="wrapped over the board, 40 mm taped behind"
         )
     if design.wings > 0.0:
+        work.template(
+            Template(
+                name="board with wings", outline=oblong(design.width / 2, design.height / 2, design.width, design.height),
+                folds=tuple(((x, 0.0), (x, design.height)) for x in (design.width / 4, 3 * design.width / 4)), note="scored from the back",
+            )
+        )  # fmt: skip
         work.step("Score the wings", f"Cut half through the back {design.width / 4:.3f} m from each end and fold forward; tape the fold.",
-                  mistake="Cut through the face and the wing hangs on the tape alone.", caution="Fresh blade, steel rule, fingers behind it.", minutes=15)  # fmt: skip
+                  mistake="Cut through the face and the wing hangs on the tape alone.", caution="Fresh blade, steel rule, fingers behind it.", minutes=15, does="mark")  # fmt: skip
     crease = (
         "Crease the foil into a ball and open it before it goes on: pressed flat it throws hot patches. "
         if row.alpha is not None and row.alpha < 0.5
         else ""
     )
-    work.step("Face the board", f"{crease}{size(design.width, design.height)}, black side behind.", minutes=20)
+    work.step(
+        "Face the board",
+        f"{crease}{size(design.width, design.height)}, black side behind.",
+        minutes=20,
+        does="cover",
+        uses=("the board, cut square", "wrapped over", "cloth_tape"),
+    )
     work.fit("cloth_tape", 2 * (design.width + design.height))
     work.fit("spring_clamp", 2)
     if design.flagged:
         work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp")
     work.step("Stand it up", "Two clamps on a stand hold it by its middle; tilt it until the light is on the face.",
-              caution="A board is a sail: ballast the stand.", mistake="Measured by its label, not by its board: boards are often 5 mm short.", minutes=5)  # fmt: skip
+              caution="A board is a sail: ballast the stand.", mistake="Measured by its label, not by its board: boards are often 5 mm short.", minutes=5, does="set", uses=("flag beside", "spring_clamp"))  # fmt: skip
     return work.plan("bounce card")
 
 

@@ -8,7 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, PrintSpec, Sketch
+from wenlo.core.build.templates import lattice_strip
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
@@ -44,8 +45,11 @@ NARROW = 15.0
 SETTLED = 30.0
 """The spill is read so far beside what the grid points to. [degree]"""
 
-CHANNEL = 0.012
-"""Wall of the channel frame and its clearance at the corners. [m]"""
+BUNDLE = 8
+"""So many straws are cut at once. """
+
+CHANNEL = 0.021
+"""From the outside of the frame to the end of a batten: the printed corner's wall and the other batten that passes there. [m]"""
 
 
 class GridParameters(LitFromBehind):
@@ -177,22 +181,49 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, design.width, design.height, margin=0.03, note="behind the cells, on hook-and-loop")
     work.fit("hook_and_loop", 2 * (design.width + design.height))
     count = straw_count(design)
+    work.step(
+        "Make the channel", f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw from each corner.",
+        check="Laid on the table it does not rock.", minutes=30, does="dry",
+        uses=("upright of the channel", "rail of the channel", "wood_screw"),
+        sketch=Sketch(width=design.width, height=design.height, sides="upright of the channel", rails="rail of the channel"),
+    )  # fmt: skip
     if design.cells == "straws":
         work.fit("straw_pack", straw_packs(design))
         work.step("Cut the straws", f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped round.",
                   mistake="Lengths differ: the long ones shade their neighbours.", check="Laid on a table, no piece stands out by more than 0.5 mm.",
-                  caution="Cut away from the hand that holds the bundle.", minutes=20 + count / 60)  # fmt: skip
+                  caution="Cut away from the hand that holds the bundle.", minutes=20 + count / 60, does="cut", uses=("straw_pack",))  # fmt: skip
     else:
         strips = round(design.width / design.cell) + round(design.height / design.cell) - 2
         work.cover("black_foam_board" if design.cell > 0.03 else "black_cotton", max(design.width, design.height), design.depth, count=max(2, min(strips, 60)),
                    note="strips of the lattice, slotted half through at every crossing")  # fmt: skip
+        slot = 0.005 if design.cell > 0.03 else 0.001
+        for name, length in (("level", design.width), ("upright", design.height)):
+            work.template(
+                lattice_strip(f"lattice strip, {name}", length=length, depth=design.depth, cell=design.cell, slot=slot)
+            )
         work.step("Make the lattice", f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips together.",
-                  mistake="Slots too tight bow the strips.", minutes=20 + strips * 2)  # fmt: skip
+                  mistake="Slots too tight bow the strips.", minutes=20 + strips * 2, does="dry", uses=("strips of the lattice",))  # fmt: skip
+    section = work.section
+    sleeves = {
+        "width": section.width,
+        "thickness": section.thickness,
+        "sleeve": 0.03,
+        "corner": CHANNEL,
+        "hole": 0.0042,
+    }
+    work.prints.append(
+        PrintSpec(name="channel corner", form="channel_corner", sizes=sleeves, count=4, note="takes the ends of two battens, a screw into each")
+    )  # fmt: skip
+    if design.cells == "straws":
+        jig = {"length": design.depth, "width": round(BUNDLE * design.cell, 4), "height": 0.02, "slit": 0.0012}
+        work.prints.append(
+            PrintSpec(name="straw jig", form="stop_jig", sizes=jig, count=1, note=f"{BUNDLE} straws side by side, cut through the slit")
+        )  # fmt: skip
     work.step("Fill the frame", f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every third row.",
               mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
-              caution="Hot glue burns; many glues give off vapour: open a window.", minutes=40)  # fmt: skip
+              caution="Hot glue burns; many glues give off vapour: open a window.", minutes=40, does="bond", wait=30)  # fmt: skip
     work.step("Hang it before the sheet", "The cells a finger's breadth off the sheet, so that their pattern blurs.",
-              mistake="Depth adds weight: hold the frame where it is, not by the sheet.", minutes=10)  # fmt: skip
+              mistake="Depth adds weight: hold the frame where it is, not by the sheet.", minutes=10, does="hang", uses=("behind the cells", "hook_and_loop"))  # fmt: skip
     return work.plan("cell grid")
 
 

@@ -142,7 +142,9 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
     )  # fmt: skip
     saw = stock()["saws"][design.saw]["name"].split(" (")[0]
     if design.structure == "pipe":
-        return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw)
+        shop = brief.workshop
+        sockets = pipe.Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
+        return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw, sockets=sockets)
     if design.structure == "tube":
         return tube.build(shape, material=design.material, kerf_name=saw)
     return timber.build(shape, material=design.material, timber_joint=design.timber_joint, kerf_name=saw)
@@ -160,6 +162,8 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
                 mistake="Clamps tightened on the bare board crack it: pad both jaws.",
                 caution="Brittle sheet: eye protection, low speed, never drill near an edge. " + heat,
                 minutes=20,
+                does="cover",
+                uses=("boards",),
             ),
         )
     hold = "staple it to the back" if design.structure == "timber" else "close it on itself with hook-and-loop tape"
@@ -172,6 +176,8 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
             caution=heat,
             check="Light it from behind: no lump, seam or fold crosses the middle.",
             minutes=30,
+            does="cover",
+            uses=("cloth", "hook_and_loop", "staples", "cloth_tie"),
         ),
     )
 
@@ -204,6 +210,8 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
         caution="It is a sail: never leave it standing unwatched outdoors. Local rules and the makers' instructions come first.",
         check=f"The top is {format_length(design.top_height)} above the floor on both sides.",
         minutes=10,
+        does="hang",
+        uses=("ballast_bag",),
     )
     return BuildPlan(
         name="diffusion frame",
@@ -215,6 +223,7 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
         fittings=added(fittings),
         cloth=cloth,
         steps=(*structure.steps, *_cloth_steps(design), last),
+        holes=structure.holes,
     )
 
 

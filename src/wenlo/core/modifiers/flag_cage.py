@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.modifiers.flagging import flag_panel, spared
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
@@ -180,7 +180,7 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
             "width less two battens of 44 mm",
             "out",
         )
-        work.fit("wood_screw", 8)
+        work.butt(f"rail of the flag for the {flag.protects}", f"side of the flag for the {flag.protects}", 4)
         work.cover(
             "heavy_black_flag_cloth",
             wide,
@@ -193,10 +193,10 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
     for flag in standing:
         wide, tall = (2 * h for h in flag.shade.half)
         work.step(f"Make the flag for the {flag.protects}", f"Frame {size(wide, tall)}, glued and screwed, black on one side.",
-                  check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=35)  # fmt: skip
+                  check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=35, does="bond", uses=(f"flag for the {flag.protects}", "wood_screw"), wait=60, sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"))  # fmt: skip
     work.step("Set them one at a time", f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
               mistake="A flag that cuts the key.", check="Enough and no more: with one taken away, something wanted dark goes light.",
-              caution="Flags are sails: ballast the stands.", minutes=10 + 5 * len(standing))  # fmt: skip
+              caution="Flags are sails: ballast the stands.", minutes=10 + 5 * len(standing), does="set", uses=("rod of the sheet", "sleeve of 60 mm", "cord", "spring_clamp"))  # fmt: skip
     return work.plan("cage of flags")
 
 

@@ -65,11 +65,13 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
         work.cover("black_foam_board", 0.2, 0.2, note="flag behind the flash")
     work.fit("spring_clamp", 3)
     work.step("Put it together", f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing the board.",
-              mistake="Flash aimed past the board's edge: it lights the background and the lens.", minutes=15)  # fmt: skip
+              mistake="Flash aimed past the board's edge: it lights the background and the lens.", minutes=15, does="mount", uses=("the board", "arm", "spring_clamp"))  # fmt: skip
     work.step(
         "Look from the subject's place",
         "No part of the flash's face may be seen; move the flag until it is hidden.",
         minutes=5,
+        does="set",
+        uses=("flag behind",),
     )
     return work.plan("flash into a board")
 

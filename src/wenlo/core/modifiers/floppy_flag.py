@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
@@ -66,7 +66,7 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     work.bar("side of the flag", design.flag_height, 2, "full height", "flag_height")
     work.bar("rail of the flag", design.flag_width - 2 * BATTEN, 2, "width less two battens of 44 mm", "flag_width")
     work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
-    work.fit("wood_screw", 8)
+    work.butt("rail of the flag", "side of the flag", 4)
     work.fit("hook_and_loop", design.flag_width + 2 * design.flag_height)
     work.fit("cloth_tie", 4)
     work.fit("cord", 6)
@@ -77,15 +77,15 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     work.step(
         "Make the flag", f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper half.",
-        check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=50,
+        check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=50, does="bond", uses=("side of the flag", "rail of the flag", "wood_screw", "twice the frame"), wait=60, sketch=Sketch(width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"),
     )  # fmt: skip
     work.step(
         "Let the flap hold itself", "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "
-        "straight when it is down.", mistake="Ends not held: the flap swings into the light.", minutes=15,
+        "straight when it is down.", mistake="Ends not held: the flap swings into the light.", minutes=15, does="cover", uses=("hook_and_loop", "cloth_tie"),
     )  # fmt: skip
     work.step(
         "Set it", "Square to the sheet, at its edge toward the backdrop; drop the flap when light runs under the frame.",
-        caution="A dropped flap is a sail: ballast the stand, and take it down in wind.", minutes=10,
+        caution="A dropped flap is a sail: ballast the stand, and take it down in wind.", minutes=10, does="set", uses=("rod of the sheet", "sleeve", "cord"),
     )  # fmt: skip
     return work.plan("double floppy flag with a sheet")
 

@@ -7,7 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Template
+from wenlo.core.build.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black
@@ -178,15 +179,34 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
     work.cover("black_foil", across * 4, 0.1, note="lining behind the gate, where the lamp heats")
     work.cover("heavy_black_flag_cloth", across * 4, 0.15, note="collar round the joint to the lamp, against leaks")
     work.fit("cloth_tape", 4 * long)
+    middle = across / 2
+    work.template(
+        pierced(
+            "gate",
+            across,
+            across,
+            circle(middle, middle, design.gate),
+            note="the hole is the light's shape: other gates change it",
+        )
+    )
+    work.template(
+        pierced("front", across, across, circle(middle, middle, design.lens - 0.006), note="a lip of 3 mm holds the lens from outside")
+    )  # fmt: skip
+    work.template(
+        Template(
+            name="sides of the tube", outline=oblong(2 * across, long / 2, 4 * across, long), note="scored three times, folded, taped",
+            folds=tuple(((k * across, 0.0), (k * across, long)) for k in (1, 2, 3)),
+        )
+    )  # fmt: skip
     work.step("Make the tube", f"Four sides of {long * 1000:.0f} mm; the lens drops into its front and can be taken out.",
-              mistake="Lens glued in: the next one does not fit.", caution="Fresh blade, steel rule.", minutes=50)  # fmt: skip
+              mistake="Lens glued in: the next one does not fit.", caution="Fresh blade, steel rule.", minutes=50, does="bond", uses=("sides of the tube", "cloth_tape"), wait=20)  # fmt: skip
     work.step("Set the gate", f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about {design.gate_distance * 1000:.0f} mm behind the lens.",
-              mistake="Fixed focus: one edge for all distances.", check="Slid back and forth, the edge goes sharp once.", minutes=20)  # fmt: skip
+              mistake="Fixed focus: one edge for all distances.", check="Slid back and forth, the edge goes sharp once.", minutes=20, does="finish", uses=("baffle", "lining behind"))  # fmt: skip
     work.step("Let it breathe", "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light cannot pass; a small fan for lamps over 30 W.",
               mistake="Lens melts: no way for the heat.",
-              caution=f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever it is carried or left.", minutes=25)  # fmt: skip
+              caution=f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever it is carried or left.", minutes=25, does="drill")  # fmt: skip
     work.step("Close the leaks", "Collar round the joint; in the dark, with the lamp on, look along every edge.",
-              mistake="Leak to the sides.", caution="Never look into the lens, and never test it against the sun.", minutes=10)  # fmt: skip
+              mistake="Leak to the sides.", caution="Never look into the lens, and never test it against the sun.", minutes=10, does="check", uses=("collar",))  # fmt: skip
     return work.plan("focusing spot")
 
 

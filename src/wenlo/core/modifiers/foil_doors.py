@@ -8,7 +8,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Template
+from wenlo.core.build.templates import oblong
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
@@ -155,6 +156,13 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
     work = Assembly(carrying_length=brief.carrying_length)
     for side in SIDES:
         wide = design.mouth + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)
+        tall = design.length + design.grip
+        work.template(
+            Template(
+                name=f"{side} door", outline=oblong(wide / 2, tall / 2, wide, tall), folds=(((0.0, design.grip), (wide, design.grip)),),
+                note="folded over the lamp's rim at the dashed line",
+            )
+        )  # fmt: skip
         work.cover(
             "black_foil",
             wide,
@@ -163,11 +171,11 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
         )
     work.fit("cloth_tape", 4 * design.mouth)
     work.step("Tear the pieces", "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
-              mistake="Ragged edges throw ragged shadows.", caution="Torn foil cuts.", minutes=8)  # fmt: skip
+              mistake="Ragged edges throw ragged shadows.", caution="Torn foil cuts.", minutes=8, does="finish")  # fmt: skip
     work.step("Tape them on", f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip them.",
-              mistake="Covered vents: the lamp turns itself down or off.", caution="The lamp's front is hot: let it cool first; use tape that stands heat.", minutes=8)  # fmt: skip
+              mistake="Covered vents: the lamp turns itself down or off.", caution="The lamp's front is hot: let it cool first; use tape that stands heat.", minutes=8, does="mount", uses=("piece, ", "cloth_tape"))  # fmt: skip
     work.step("Shape them", "Bring one piece in at a time until the surface that must stay dark goes dark, and stop before the face does.",
-              check="With the piece in, the face reads as before within a tenth of a stop.", minutes=5)  # fmt: skip
+              check="With the piece in, the face reads as before within a tenth of a stop.", minutes=5, does="set")  # fmt: skip
     return work.plan("black-foil doors")
 
 

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.data import black_materials
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
@@ -154,7 +154,9 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         "between the sides, lamps hang from it",
         "width",
     )
-    work.fit("wood_screw", 36)
+    work.butt("short side of both frames", "long side of both frames", 8)
+    work.butt("corner post", "long side of both frames", 8)
+    work.butt("lamp bar", "long side of both frames", 2 if design.lamps <= 2 else 4)
     work.cover(design.lining, design.length, design.depth, count=2, note="long walls, white inside")
     work.cover(design.lining, design.width, design.depth, count=2, note="short walls, white inside")
     if design.walls != "foam board":
@@ -178,10 +180,10 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         note="hook-and-loop all round, so that it comes off for washing",
     )
     work.fit("hook_and_loop", 2 * (design.width + design.length))
-    work.fit("screw_eye", 4)
+    work.eyes("corner post", 4)
     work.fit("cord", 8)
     work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, joined by the four posts.",
-              check="Both diagonals of each agree within 3 mm.", caution="Eye protection at the saw.", minutes=90)  # fmt: skip
+              check="Both diagonals of each agree within 3 mm.", caution="Eye protection at the saw.", minutes=90, does="bond", uses=("long side", "short side", "corner post", "lamp bar", "wood_screw"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
     how = {
         "foam board": "White boards inside, tape over every joint; black outside.",
         "cloth-lined": "Staple the white lining tight inside of the battens, then the black outside, both round the edges.",
@@ -189,15 +191,15 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         + (" in two layers" if design.doubled else "") + ", clamped and taped over the battens; no fold may gape.",
     }[design.walls]  # fmt: skip
     work.step("Line it", how, check="In the dark, with a lamp inside, no line of light shows.",
-              mistake="Screws longer than the battens are thick come out inside.", minutes=45)  # fmt: skip
+              mistake="Screws longer than the battens are thick come out inside.", minutes=45, does="cover", uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop"))  # fmt: skip
     work.step("Test it for leaks", leak_test(design), check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
               mistake="Tested in daylight: what leaks is only seen in the dark.",
-              caution="Never look for leaks against the sun.", minutes=10)  # fmt: skip
+              caution="Never look for leaks against the sun.", minutes=10, does="check")  # fmt: skip
     work.step("Hang the lamps", f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables strain-relieved.",
               mistake="Lamps too few or too near the sheet: pools of light.",
-              caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.", minutes=30)  # fmt: skip
+              caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.", minutes=30, does="mount")  # fmt: skip
     work.step("Hang the box", "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
-              caution="Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised.", minutes=30)  # fmt: skip
+              caution="Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised.", minutes=30, does="hang", uses=("screw_eye", "cord"), hands=2)  # fmt: skip
     return work.plan("hanging softbox")
 
 

@@ -52,13 +52,13 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
     work.step(
         "Sew or staple the sleeve", f"A sleeve for the rod at the top of the {size(design.width, design.height)} cloth, hems on "
         "the other edges; a chain or a batten in the lower hem keeps it flat.",
-        mistake="Without weight below, the cloth hangs in folds that show in glossy things.", minutes=25,
+        mistake="Without weight below, the cloth hangs in folds that show in glossy things.", minutes=25, does="cover", uses=("sleeve",),
     )  # fmt: skip
     work.step(
         "Hang it", "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
         check=f"The middle is {design.centre_height:.2f} m above the floor.",
         caution="Fixings in ceilings and beams are for what they are made for: check what they carry, and local rules come first.",
-        minutes=15,
+        minutes=15, does="hang", uses=("rod", "cord", "spring_clamp"),
     )  # fmt: skip
     return work.plan("hung cloth")
 

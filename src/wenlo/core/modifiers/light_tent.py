@@ -91,7 +91,7 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
     work.bar("rail, left to right", max(design.width - 0.036, 0.06), 4, "between the legs", "width")
     work.bar("rail, front to back", max(design.depth - 0.036, 0.06), 4, "between the legs", "depth")
     work.bar("rod of the backdrop", design.width + 0.05, 1, "rests on the two back legs", "width")
-    work.fit("wood_screw", 16)
+    work.butt("rail, left to right", "leg", 8)
     sheets = 1 + (design.far_side == "sheet")
     work.cover(
         design.sheet,
@@ -112,11 +112,11 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
         )
     work.fit("ballast_bag", 1)
     work.step("Make the frame", f"{size(design.width, design.height)}, {design.depth * 100:.0f} cm deep; legs held by pins, not glue.",
-              mistake="Clamps on chairs in its place: they fall; weighted posts stand.", caution="Eye protection at the saw.", minutes=60)  # fmt: skip
+              mistake="Clamps on chairs in its place: they fall; weighted posts stand.", caution="Eye protection at the saw.", minutes=60, does="bond", uses=("leg", "rail,", "rod of", "wood_screw"), wait=60)  # fmt: skip
     work.step("Hang the sheets", "Each on its own rod, so that one side can be slid away for sparkle.",
-              mistake="Closed all round, the light is flat: open one side, or hang a black card there.", minutes=25)  # fmt: skip
+              mistake="Closed all round, the light is flat: open one side, or hang a black card there.", minutes=25, does="cover", uses=("side, sleeve", "top", "card on the far side"))  # fmt: skip
     work.step("Lay the sweep", "Backdrop over its rod, down behind the thing and forward under it without a crease.",
-              mistake="Bent too sharply, its crease shows as a line behind the thing.", minutes=10)  # fmt: skip
+              mistake="Bent too sharply, its crease shows as a line behind the thing.", minutes=10, does="set", uses=("ballast_bag",))  # fmt: skip
     return work.plan("light tent")
 
 

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
@@ -83,16 +83,29 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
             "width less two battens of 44 mm",
             "panel_width",
         )
-        work.fit("wood_screw", 8)
+        work.butt("rail of the panel", "side of the panel", 4)
         black_id = "heavy_black_flag_cloth" if design.panel == "black cloth" else "velvet"
         work.cover(black_id, design.panel_width, design.panel_height, margin=0.05, note="stapled round the frame")
     work.fit("spring_clamp", 2)
     work.fit("cord", 4)
-    work.step("Hang the sheet", f"{size(design.width, design.height)} from a rod between two stands.", minutes=15)
+    work.step(
+        "Hang the sheet",
+        f"{size(design.width, design.height)} from a rod between two stands.",
+        minutes=15,
+        does="hang",
+        uses=("rod of the sheet", "sleeve", "cord"),
+    )
+    if design.panel != "white card":
+        work.step(
+            "Make the panel", f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it, middles first.",
+            check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=35, wait=60,
+            uses=("side of the panel", "rail of the panel", "wood_screw", "stapled"),
+            sketch=Sketch(width=design.panel_width, height=design.panel_height, sides="side of the panel", rails="rail of the panel"),
+        )  # fmt: skip
     work.step(
         "Stand the panel", f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the picture.",
         mistake="Too far to matter: twice as far is a quarter of its effect.", check="Taken away and put back, the shadow side changes as said.",
-        caution="A panel is a sail: ballast its stand.", minutes=10,
+        caution="A panel is a sail: ballast its stand.", minutes=10, does="set", uses=("the card", "spring_clamp"),
     )  # fmt: skip
     return work.plan("negative fill")
 

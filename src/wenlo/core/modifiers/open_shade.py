@@ -77,11 +77,11 @@ def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
     work.step(
         "Mark the place", f"A cross of tape {design.wall:.2f} m inside of the line where the shade begins.",
-        mistake="Half a step forward and the sun's edge is on a shoulder.", minutes=2,
+        mistake="Half a step forward and the sun's edge is on a shoulder.", minutes=2, does="set", uses=("cloth_tape",),
     )  # fmt: skip
     work.step(
         "Watch the edge", "The edge of the sun wanders about a hand's breadth in ten minutes: look for it before every take.",
-        caution="Nobody looks into the sun; no lens or mirror lies where it will reach.", minutes=2,
+        caution="Nobody looks into the sun; no lens or mirror lies where it will reach.", minutes=2, does="set", uses=("hung on the far side",),
     )  # fmt: skip
     return work.plan("open shade")
 

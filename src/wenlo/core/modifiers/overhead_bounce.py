@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Become,
@@ -163,10 +163,14 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
     work.bar(
         "short side", design.width - 0.088, 3, "width less two battens of 44 mm; the third is the middle rail", "width"
     )
-    work.fit("wood_screw", 12)
+    work.butt("short side", "long side", 6)
     row = bounce_face(design.face)
     work.cover(design.face, design.width, design.length, margin=0.0 if row.form == "board" else 0.06,
                note="screwed under the frame" if row.form == "board" else "60 mm round the battens, stapled")  # fmt: skip
+    if row.form == "board":
+        work.screwed_on("S1", (design.width, design.length), board=0.005)
+    else:
+        work.fit("staples", 1)
     for name, drop, along, count in (
         ("front", design.skirt_front, design.width, 1), ("back", design.skirt_back, design.width, 1), ("sides", design.skirt_sides, design.length, 2),
     ):  # fmt: skip
@@ -183,17 +187,17 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
             work.fit("cloth_tie", 3 * count)
     if design.flagged:
         work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp, clear of its vents")
-    work.fit("screw_eye", 4)
+    work.eyes("long side", 4)
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
     work.step("Make the stretcher", f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
-              check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=50)  # fmt: skip
+              check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=50, does="bond", uses=("long side", "short side", "wood_screw", "screwed under", "60 mm round", "splint_screw", "washer", "staples"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
     work.step("Hang the skirts", "Hook-and-loop on all four sides, so that each rolls up by itself.",
-              mistake="Skirts too long: the lamp below hits them and not the canvas.", minutes=20)  # fmt: skip
+              mistake="Skirts too long: the lamp below hits them and not the canvas.", minutes=20, does="cover", uses=("skirt", "hook_and_loop", "cloth_tie"))  # fmt: skip
     work.step("Fly it", "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
               caution="Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not been told. "
               "Local rules and the makers' instructions come first.",
-              check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.", minutes=20)  # fmt: skip
+              check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.", minutes=20, does="hang", uses=("flag beside", "screw_eye", "cord", "ballast_bag"), hands=2)  # fmt: skip
     return work.plan("overhead bounce")
 
 

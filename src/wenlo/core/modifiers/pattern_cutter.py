@@ -7,7 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Loop, Template
+from wenlo.core.build.templates import oblong
 from wenlo.core.geometry.beams import spot
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
@@ -155,6 +156,25 @@ def figures(design: PatternParameters, brief: Brief, units: UnitSystem, probe: P
     )  # fmt: skip
 
 
+def _card(design: PatternParameters) -> Template:
+    """The card with its dark pieces as they stand in the set, seen from the lamp."""
+    across, upward = design.square
+    loops: list[Loop] = []
+    for piece in dark_pieces(design):
+        middle = piece.origin + (piece.edge_u + piece.edge_v) / 2 - design.source_centre
+        x, y = float(middle @ across) + design.width / 2, float(middle @ upward) + design.height / 2
+        wide, tall = (float(np.linalg.norm(side)) for side in (piece.edge_u, piece.edge_v))
+        unit = LEAF if piece.outline is not None else np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
+        loops.append(tuple((x + (float(u) - 0.5) * wide, y + (float(v) - 0.5) * tall) for u, v in unit))
+    whole = oblong(design.width / 2, design.height / 2, design.width, design.height)
+    return Template(
+        name="pattern",
+        outline=whole,
+        holes=tuple(loops),
+        note="the outlined pieces stay dark, all round them is cut away; leave stalks to the rim",
+    )
+
+
 def build(design: PatternParameters, brief: Brief) -> BuildPlan:
     """A card with the pattern cut out."""
     work = Assembly(carrying_length=brief.carrying_length)
@@ -170,12 +190,13 @@ def build(design: PatternParameters, brief: Brief) -> BuildPlan:
         "window bars": "bars and one cross bar",
         "leaves": "leaf shapes, joined by thin stalks to the rim",
     }[design.pattern]
+    work.template(_card(design))
     work.step("Draw it", f"{design.pieces} {cut}, {design.piece * 1000:.0f} mm each, on the card at full size.",
-              check="The dark pieces together take the share that is wanted.", minutes=15)  # fmt: skip
+              check="The dark pieces together take the share that is wanted.", minutes=15, does="mark")  # fmt: skip
     work.step("Cut it", "With a fresh blade, the waste pieces first in the middle.", mistake="Pieces that hang by nothing fall out: leave stalks.",
-              caution="Steel rule, fingers behind it.", minutes=25)  # fmt: skip
+              caution="Steel rule, fingers behind it.", minutes=25, does="finish", uses=("cut out",))  # fmt: skip
     work.step("Set it", f"{design.lamp_distance * 100:.0f} cm before the bare lamp; nearer blurs it, farther sharpens it.",
-              mistake="Lamp too large or too near for the pattern to show.", caution="Card near a hot lamp chars: keep it where the hand is comfortable.", minutes=5)  # fmt: skip
+              mistake="Lamp too large or too near for the pattern to show.", caution="Card near a hot lamp chars: keep it where the hand is comfortable.", minutes=5, does="set", uses=("spring_clamp",))  # fmt: skip
     return work.plan("pattern cutter")
 
 

@@ -3,7 +3,8 @@
 from typing import Literal
 
 from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Template
+from wenlo.core.build.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
@@ -23,6 +24,9 @@ from wenlo.core.modifiers.thing_box import (
 from wenlo.core.optics.sheet import Sheet
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Panel, Shape
+
+BORDER = 0.03
+"""Of a board that is left round its window as a frame. [m]"""
 
 BATTEN = 0.044
 """Width of the frames' battens, whose shadow the sheets show if they are thin. [m]"""
@@ -94,13 +98,28 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
             "between the side frames, two at the top, two at the floor",
             "width",
         )
-        work.fit("wood_screw", 24)
+        work.butt("rail of a side frame", "upright of a side frame", 8)
+        work.butt("cross rail", "upright of a side frame", 8)
     else:
         work.bar(
             "batten under the floor", max(design.width, 0.1), 2, "full width, so that the box can be lifted", "width"
         )
+        side = oblong(design.depth / 2, design.height / 2, design.depth, design.height)
+        hole = oblong(design.depth / 2, design.height / 2, design.depth - 2 * BORDER, design.height - 2 * BORDER)
+        work.template(
+            Template(
+                name="side with its window", outline=side, holes=(hole,), note="knife from the corners to the middles"
+            )
+        )
         cut = "window cut out with a border of 30 mm left as the frame; the piece that falls out is a card"
-        work.cover("white_foam_board", design.depth, design.height, count=2, note=f"side of {design.walls}, {cut}")
+        work.cover(
+            "white_foam_board",
+            design.depth,
+            design.height,
+            count=2,
+            note=f"side of {design.walls}, {cut}",
+            window=BORDER,
+        )
         work.cover(
             "white_foam_board", design.width, design.depth, count=2 if design.top != "open" else 1, note="floor and top"
         )
@@ -121,13 +140,13 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         note="sweep that drops through the slot behind",
     )
     work.step("Make the sides", f"{size(design.depth, design.height)} each, painted white inside.",
-              mistake="Box too small for the thing standing: measure it standing.", caution="Eye protection at the saw; fresh blade, steel rule at the board.", minutes=70)  # fmt: skip
+              mistake="Box too small for the thing standing: measure it standing.", caution="Eye protection at the saw; fresh blade, steel rule at the board.", minutes=70, does="bond", uses=("upright", "rail of", "cross rail", "wood_screw", "batten under", "border of", "floor and top"), wait=120)  # fmt: skip
     work.step("Leave the slot", "10 mm open between back and top over the whole width: backdrops drop in from above.",
-              mistake="Slot narrower than the board is thick.", minutes=15)  # fmt: skip
+              mistake="Slot narrower than the board is thick.", minutes=15, does="finish")  # fmt: skip
     work.step("Hang the sheets", "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",
-              mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.", minutes=25)  # fmt: skip
+              mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.", minutes=25, does="cover", uses=("on hook-and-loop", "hook_and_loop", "sweep"))  # fmt: skip
     work.step("Set the lamps", "Alike, all of one colour, outside of the sheets.",
-              mistake="Unlike bulbs: one side goes yellow.", caution="Keep hot lamps off the cloth, and the cables out of the way.", minutes=10)  # fmt: skip
+              mistake="Unlike bulbs: one side goes yellow.", caution="Keep hot lamps off the cloth, and the cables out of the way.", minutes=10, does="set")  # fmt: skip
     return work.plan("product light box")
 
 

@@ -6,7 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.parts import BuildPlan, Template
+from wenlo.core.build.templates import circle, oblong
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
@@ -70,15 +71,26 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
         note="one layer on the other, taped at the rim",
     )
     work.fit("cloth_tape", 4)
+    work.template(
+        Template(name="back disc", outline=circle(design.width / 2, design.width / 2, design.width), note="cut round")
+    )
+    girth = float(np.pi * design.width)
+    scores = tuple(((0.02 * k, 0.0), (0.02 * k, design.depth)) for k in range(1, int(girth / 0.02)))
+    work.template(
+        Template(name="rim", outline=oblong(girth / 2, design.depth / 2, girth, design.depth), folds=scores, note="scored half through")
+    )  # fmt: skip
     work.step(
         "Bend the rim",
         "Score, bend, tape its ends; tape it to the disc from outside.",
         caution="Fresh blade, steel rule, fingers behind it.",
         minutes=30,
+        does="bond",
+        uses=("rim:", "back disc", "cloth_tape"),
+        wait=10,
     )
     work.step("Line and close it", f"Creased foil inside, ring lamp in, {design.layers} layers over the front.",
               check="From the subject's place the ring's outline cannot be made out.", mistake="Too few layers: the ring shows in the eyes.",
-              caution="Leave the lamp's vents free.", minutes=30)  # fmt: skip
+              caution="Leave the lamp's vents free.", minutes=30, does="cover", uses=("lining of", "one layer"))  # fmt: skip
     return work.plan("ring-light softbox")
 
 

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.templates import gore
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
@@ -67,12 +68,16 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.fit("hook_and_loop", math.pi * design.width)
     work.fit("fibre_rod", math.ceil(8 * (slant + 0.05)))
+    work.template(
+        gore("gore", foot=math.pi * design.width / 8, head=2 * math.pi * THROAT / 8, slant=slant, margin=0.02,
+             note="eight of each cloth; the dashed lines are the seams, the wide end is the mouth")
+    )  # fmt: skip
     work.step("Sew the cone", "Gores side by side, rod pockets in the seams, a ring at the throat that fits the lamp's mount.",
-              mistake="Pockets too loose: the rods slip and the mouth warps.", minutes=120)  # fmt: skip
+              mistake="Pockets too loose: the rods slip and the mouth warps.", minutes=120, does="bond", uses=("gores", "black outside"))  # fmt: skip
     work.step("Spring it open", f"Eight rods of {slant + 0.05:.2f} m, bent into the throat ring one opposite the other.",
-              caution="Bent rods spring back: face away, and cap their ends.", minutes=10)  # fmt: skip
+              caution="Bent rods spring back: face away, and cap their ends.", minutes=10, does="mount", uses=("fibre_rod",))  # fmt: skip
     work.step("Mount it", "On the lamp's ring, the stand's leg under the box.", mistake="The stand sags or tips under a box hung before it: ballast on the far leg.",
-              caution="A bulb in a closed cone gets hot: use an LED, and leave the throat open for air.", minutes=5)  # fmt: skip
+              caution="A bulb in a closed cone gets hot: use an LED, and leave the throat open for air.", minutes=5, does="hang", uses=("cut round", "hook_and_loop"))  # fmt: skip
     return work.plan("rod softbox")
 
 

@@ -87,9 +87,9 @@ def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
         work.cover("black_foil", 0.5, 0.4, note="torn from the roll, edges folded over")
         work.fit("spring_clamp", 2)
         work.step("Flag the lamp", "Foil between lamp and subject, clear of the vents.", mistake="Foil over the vents cooks the lamp.",
-                  caution="The foil gets as hot as the lamp: gloves.", minutes=5)  # fmt: skip
+                  caution="The foil gets as hot as the lamp: gloves.", minutes=5, does="mount", uses=("torn from", "spring_clamp"))  # fmt: skip
     work.step("Turn the lamp up", f"{design.lamp_out:.2f} m before the subject, aimed at the ceiling {design.forward:.2f} m before them.",
-              check="From the subject's place the lamp's face cannot be seen.", minutes=5)  # fmt: skip
+              check="From the subject's place the lamp's face cannot be seen.", minutes=5, does="set")  # fmt: skip
     return work.plan("ceiling bounce")
 
 

@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.templates import oblong, pierced
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -84,6 +85,10 @@ def arrange(design: FlashBoxParameters, brief: Brief, transmittance: float | Non
     return Arrangement(surfaces=tuple(surfaces), lamps=lamps)
 
 
+NECK = (0.055, 0.035)
+"""Slot for the neck of a hot-shoe flash: a finger narrower than its head. [m]"""
+
+
 def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     """A container, lining, a front and an arm."""
     work = Assembly(carrying_length=brief.carrying_length)
@@ -101,17 +106,23 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.bar("arm", max(0.25, design.width + 0.1), design.boxes, "flash to bracket and a hand's breadth", "width")
     work.fit("foot_bolt", 2 * design.boxes)
+    slot = (NECK[0] + 0.03, NECK[1] + 0.03)
+    work.template(
+        pierced("slot for the flash's neck", *slot, oblong(slot[0] / 2, slot[1] / 2, *NECK), note="in the floor of the container; measure the flash first")
+    )  # fmt: skip
     work.step("Cut the hole", "A slot in the floor of the container for the flash's neck, a finger narrower than the head is wide.",
-              caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.", minutes=20)  # fmt: skip
+              caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.", minutes=20, does="drill", uses=("food_container",))  # fmt: skip
     work.step(
         "Line it",
         f"Mirror tape over all of the inside of {size(design.width, design.height)}.",
         mistake="Bubbles in the tape make bright patches.",
         minutes=20,
+        does="cover",
+        uses=("strips side",),
     )
     work.step("Set the flash", f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
               mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
-              caution="Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one.", minutes=10)  # fmt: skip
+              caution="Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one.", minutes=10, does="mount", uses=("over the opening", "arm", "foot_bolt"))  # fmt: skip
     return work.plan("small-flash softbox")
 
 

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.templates import circle, oblong, pierced
 from wenlo.core.geometry.beams import Spot, aim_at, on_rake, spot, tube_for
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, plate, round_outline, turned
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
@@ -192,12 +193,19 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
         if design.shape == "disc"
         else f"a slot of {design.opening * 1000:.1f} × {design.slot_length * 1000:.0f} mm"
     )
+    cap = design.tube_width + 0.04
+    hole = (
+        circle(cap / 2, cap / 2, design.opening)
+        if design.shape == "disc"
+        else oblong(cap / 2, cap / 2, design.slot_length, design.opening, turned=math.radians(design.rotation))
+    )
+    work.template(pierced("cap with its opening", cap, cap, hole, note="20 mm all round folds over the tube"))
     work.step("Roll the tube", f"Foil over a bottle or pipe {design.tube_width * 1000:.0f} mm wide, matt side in; tape the seam outside.",
-              mistake="A seam that gapes throws a second line.", caution="Torn foil cuts: fold every edge over.", minutes=15)  # fmt: skip
+              mistake="A seam that gapes throws a second line.", caution="Torn foil cuts: fold every edge over.", minutes=15, does="bond", uses=("rolled with", "lining", "cloth_tape"))  # fmt: skip
     work.step("Cut the opening", f"{opening[:1].upper()}{opening[1:]} in the middle of the cap, with a fresh blade on glass or card.",
-              mistake="Ragged edges show in a crisp stripe.", check="Its edge is smooth against the light.", caution="Cut away from the hand that holds.", minutes=10)  # fmt: skip
+              mistake="Ragged edges show in a crisp stripe.", check="Its edge is smooth against the light.", caution="Cut away from the hand that holds.", minutes=10, does="finish", uses=("cap",))  # fmt: skip
     work.step("Fit it", "Over the lamp's front, the vents free.", mistake="Too thin to meter: step the lamp by trial shots instead.",
-              caution="It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns.", minutes=5)  # fmt: skip
+              caution="It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns.", minutes=5, does="mount")  # fmt: skip
     return work.plan("snoot")
 
 

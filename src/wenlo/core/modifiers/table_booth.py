@@ -252,14 +252,14 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         "width",
     )
     work.fit("spring_clamp", 4)
-    work.step("Make the roof", "White board under the table top, flat and level.", mistake="It hangs through: the light gets a dip.", minutes=10)  # fmt: skip
-    work.step("Sweep the paper", "Up behind and forward without a crease.", mistake="A crease behind the thing.", minutes=5)  # fmt: skip
+    work.step("Make the roof", "White board under the table top, flat and level.", mistake="It hangs through: the light gets a dip.", minutes=10, does="mount", uses=("under the table", "spring_clamp"))  # fmt: skip
+    work.step("Sweep the paper", "Up behind and forward without a crease.", mistake="A crease behind the thing.", minutes=5, does="set", uses=("swept",))  # fmt: skip
     work.step("Raise the ground", f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
-              mistake="Low things too far from the roof: raise the ground.", minutes=5)  # fmt: skip
+              mistake="Low things too far from the roof: raise the ground.", minutes=5, does="set", uses=("batten",))  # fmt: skip
     work.step("Bounce the lamp", "Clamped low before the thing, aimed at the roof over it; a card between it and the thing.",
-              mistake="Direct hot spot on the thing: flag the lamp.", caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.", minutes=10)  # fmt: skip
+              mistake="Direct hot spot on the thing: flag the lamp.", caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.", minutes=10, does="set")  # fmt: skip
     work.step("Place the cards", "One white, and look; then a black one across from it.",
-              mistake="Every side filled equally: no shape.", minutes=10)  # fmt: skip
+              mistake="Every side filled equally: no shape.", minutes=10, does="set", uses=("card",))  # fmt: skip
     return work.plan("table booth")
 
 

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.build.templates import circle, pierced
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.light_tent import shape_of
@@ -211,18 +212,30 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
             b,
             count=count * layers,
             note=f"{name} of the tub, as it comes" + (", the inner one a finger smaller" if design.nested else ""),
+            whole=True,
         )
     work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
     work.step("Choose the tub", f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly thick.",
-              mistake="Uneven walls make patches: hold it against the light in the shop.", minutes=10)  # fmt: skip
+              mistake="Uneven walls make patches: hold it against the light in the shop.",
+              caution="A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with anything, and label it.", minutes=10, does="gather", uses=("of the tub",))  # fmt: skip
     hole = hole_centre(design)
     back = float(hole[1] - design.middle[1])
     where = f"in the front, {(float(hole[2]) - design.table) * 100:.0f} cm over the table"
     if hole_in_top(design):
         where = f"in the top, {abs(back) * 100:.0f} cm {'behind' if back > 0 else 'before'} its middle"
+    rim = design.hole + 0.04
+    work.template(
+        pierced(
+            "camera hole",
+            rim,
+            rim,
+            circle(rim / 2, rim / 2, design.hole),
+            note=f"{where}; tape it on and cut through it",
+        )
+    )
     work.step("Cut the hole", f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
               mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
-              caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.", minutes=20)  # fmt: skip
+              caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.", minutes=20, does="drill")  # fmt: skip
     if design.under > 0.0:
         work.cover(
             "opal_acrylic_3_mm",
@@ -230,12 +243,16 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
             design.under_opening + 0.04,
             note="window in the ground, 20 mm wider all round",
         )
+        window = design.under_opening + 0.06
+        work.template(
+            pierced("window in the ground", window, window, circle(window / 2, window / 2, design.under_opening))
+        )
         work.step("Open the ground", f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp {UNDER_DISTANCE * 100:.0f} cm below.",
                   mistake="Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more.",
-                  caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=20)  # fmt: skip
+                  caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=20, does="drill", uses=("window in the ground",))  # fmt: skip
     work.step("Light it from outside", "Lamps alike on both sides, a hand's breadth off; one alone gives shape.",
               mistake="Closed and lit all round, things that need sparkle go dull: open it for them.",
-              caution="Plastic softens near a hot lamp: feel the wall after two minutes.", minutes=10)  # fmt: skip
+              caution="Plastic softens near a hot lamp: feel the wall after two minutes.", minutes=10, does="set", uses=("ground, swapped", "skid"))  # fmt: skip
     return work.plan("tabletop dome")
 
 

@@ -103,15 +103,17 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, width, height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     work.fit("screw_eye", 2)
     work.fit("cord", 2)
-    work.step("Sew the sleeve", f"{size(width, height)}, weight in the lower hem.", minutes=20)
+    work.step(
+        "Sew the sleeve", f"{size(width, height)}, weight in the lower hem.", minutes=20, does="cover", uses=("sleeve",)
+    )
     work.step(
         "Hang it", f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
         mistake="Hung on the panes it shows their bars; with the sun in it, its folds.",
-        caution="Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean out.", minutes=10,
+        caution="Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean out.", minutes=10, does="hang", uses=("rod", "screw_eye", "cord"),
     )  # fmt: skip
     work.step(
         "Watch the clock", "Note the time of the first good frame: the light drops a stop an hour toward evening, sooner with clouds.",
-        mistake="Shot over two hours without a second reading.", minutes=2,
+        mistake="Shot over two hours without a second reading.", minutes=2, does="set",
     )  # fmt: skip
     return work.plan("window through a sheet")
 

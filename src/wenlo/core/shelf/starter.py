@@ -6,12 +6,14 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
+from wenlo.core.build.prices import bar_key
 from wenlo.core.data import (
     BlackMaterial,
     BounceFace,
     SheetMaterial,
     black_materials,
     bounce_faces,
+    coverings,
     face_materials,
     found_stock,
     lamp_types,
@@ -133,3 +135,19 @@ def starter() -> Mapping[tuple[Category, str], StarterItem]:
         for category, found in rows.items()
         for key, name, values in found
     }  # fmt: skip
+
+
+def sold_things() -> list[tuple[str, str, float, float]]:
+    """All that builds are made of as shops sell it: id in price lists, name, typical price [EUR] of a pack, and what is in it."""
+    rows = stock()
+    found = [
+        (bar_key(key, one["length"]), f"{row['name']}, {one['length']:g} m", float(one["price"]), 1.0)
+        for group in ("pipe", "tube", "timber")
+        for key, row in rows[group].items()
+        for one in row["stock"]
+    ]
+    found += [
+        (key, row["name"], float(row.get("pack_price", row["price"])), float(row.get("pack", 1.0)))
+        for key, row in rows["fittings"].items()
+    ]
+    return found + [(row.id, row.name, row.price, 1.0) for row in coverings().values()]

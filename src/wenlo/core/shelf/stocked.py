@@ -4,13 +4,19 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from wenlo.core.build.covers import OwnBoard
 from wenlo.core.build.cutplan import OwnBar
+from wenlo.core.build.prices import Prices
 from wenlo.core.build.shopping import ShoppingLine
+from wenlo.core.data import coverings
 from wenlo.core.shelf.items import BarValues, Category, LampValues, SupportValues, read_values
 from wenlo.core.shelf.own import Own, OwnFace, OwnLamp, OwnSheet, snapshot
 
 BAR_SLACK = 0.002
 """A bar so much shorter than it is sold still serves. [m]"""
+
+
+_BOARDS = frozenset(key for key, row in coverings().items() if row.board_length is not None)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -73,9 +79,34 @@ def _holds(item: Stocked, line: ShoppingLine) -> float:
     if item.starter != line.id and f"own_{item.id}" != line.id:
         return 0.0
     if item.values.form == "board":
-        return item.count
+        # an offcut is no whole board
+        whole = coverings().get(line.id)
+        size = (item.values.board_length or 0.0) * item.values.roll_width
+        full = (whole.board_length or 0.0) * whole.width if whole is not None else size
+        return item.count if size >= full - BAR_SLACK else 0.0
     # a roll whose length nobody gave is taken to be long enough
     return line.need if item.values.on_hand is None else item.count * item.values.on_hand
+
+
+def shelf_first(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked], prices: Prices) -> tuple[ShoppingLine, ...]:
+    """A shopping list with what is on the Shelf taken off, and only the rest priced.
+
+    Bars and boards are left as they are: those of one's own are planned already.
+    """
+    found = []
+    for line in lines:
+        have = sum(_holds(item, line) for item in shelf)
+        planned = line.category == "bar" or line.id in _BOARDS
+        if have <= 1e-9 or planned or line.packs <= 0.0:
+            found.append(line)
+            continue
+        rest = max(line.need - have, 0.0)
+        each = line.price / line.packs / prices.rate
+        asked = prices.ask(line.key, rest, typical=each, pack=line.pack, whole=float(line.packs).is_integer())
+        found.append(
+            replace(line, price=asked.price, packs=asked.packs, short=asked.short, on_shelf=min(have, line.need))
+        )
+    return tuple(found)
 
 
 def missing(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
@@ -93,4 +124,14 @@ def own_bars(shelf: Sequence[Stocked], stock_id: str) -> tuple[OwnBar, ...]:
         for item in shelf
         if item.category == "bar" and isinstance(item.values, BarValues) and item.count >= 1 and item.starter is not None
         and (item.starter == stock_id or item.starter.startswith(f"{stock_id}_"))
+    )  # fmt: skip
+
+
+def own_boards(shelf: Sequence[Stocked]) -> tuple[OwnBoard, ...]:
+    """Boards and offcuts of boards that are on the Shelf, by the covering that they are."""
+    return tuple(
+        OwnBoard(covering=item.starter, width=item.values.roll_width, length=item.values.board_length, count=min(int(item.count), 99))
+        for item in shelf
+        if item.category in ("sheet", "face", "black") and item.starter is not None and item.count >= 1
+        and item.values.form == "board" and item.values.board_length is not None
     )  # fmt: skip

@@ -11,6 +11,7 @@ from wenlo.core.quantities.exposure import Receptor
 from wenlo.core.shelf.own import FinishRef, LampRef, LightRef, lamp_of, one_of
 from wenlo.core.shoot.fields import Part, PathText, ShortText, at_field, quantity
 from wenlo.core.shoot.standing import Alcove, Day, Piece
+from wenlo.core.shoot.workshop import Workshop
 
 GelId = Annotated[str, AfterValidator(lambda value: one_of(value, gels(), "gel"))]
 """Id of a gel or neutral filter."""
@@ -248,6 +249,7 @@ class Brief(Part):
     dark: Dark = Field(default_factory=Dark)
     action: ActionArea = Field(default_factory=ActionArea)
     limits: Limits = Field(default_factory=Limits)
+    workshop: Workshop = Field(default_factory=Workshop)
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
     assumed: list[PathText] = Field(default_factory=list, max_length=100)
 

@@ -5,16 +5,25 @@ socket bottom) plus what the pipe does not go in: nothing when glued, part of th
 because a tapered socket stops a dry pipe a third to two thirds of the way.
 """
 
+from dataclasses import dataclass
 from typing import Any
 
 from wenlo.core.build.members import Members, Splice, joint, square_diagonal
-from wenlo.core.build.parts import BarStock, Fitting, Step, StockLength, Structure, added
+from wenlo.core.build.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
 from wenlo.core.build.structures.shape import FrameShape
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
 
-DRY_INSERTION = 0.5
-"""Share of the socket depth that a dry pipe goes in, the middle of a third to two thirds."""
+
+@dataclass(frozen=True, kw_only=True)
+class Sockets:
+    """How fittings take pipe: socket depth and take-off as measured [m], None for the nominal ones; a dry pipe goes in by a
+    share of the depth, typically the middle of a third to two thirds.
+    """
+
+    depth: float | None = None
+    take_off: float | None = None
+    dry_share: float = 0.5
 
 
 def bar_stock(material: str) -> BarStock:
@@ -26,7 +35,7 @@ def bar_stock(material: str) -> BarStock:
     return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=area * row["density"])
 
 
-def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str) -> Structure:
+def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sockets: Sockets = Sockets()) -> Structure:
     """Pieces, fittings and steps of a pipe frame.
 
     Parameters
@@ -35,6 +44,7 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str) -> S
     material: id of the pipe in the stock data.
     glued: joints bonded with solvent cement (full insertion), else pushed together dry.
     kerf_name: how the saw is called in the steps.
+    sockets: of the fittings.
 
     Raises
     ------
@@ -42,9 +52,10 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str) -> S
         When the fittings leave nothing to cut.
     """
     row: dict[str, Any] = stock()["pipe"][material]
-    outer, socket = row["outer"], row["socket"]
-    inserted = socket if glued else socket * DRY_INSERTION
-    end = row["takeoff"] + socket - inserted
+    outer, socket = row["outer"], sockets.depth or row["socket"]
+    take_off = sockets.take_off or row["takeoff"]
+    inserted = socket if glued else socket * sockets.dry_share
+    end = take_off + socket - inserted
     cap = row["cap_end"] + socket - inserted
     floor_to_foot = outer / 2 + row["fitting_wall"]
     how = "fully glued" if glued else f"dry, {inserted * 1000:.1f} mm in each socket"
@@ -109,12 +120,14 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
             "ends bends many times its excess. Lay the two of each letter side by side before going on.",
             caution="Clamp the pipe; keep fingers behind the blade. Swarf is sharp: wipe, do not blow.",
             minutes=20,
+            does="cut",
         ),
         Step(
             title="Mark the insertion",
             text=f"Put a tape mark {inserted * 1000:.1f} mm from each end, so that every socket swallows the same.",
             mistake="Unequal insertion twists the frame; push each joint to its mark, not until it feels tight.",
             minutes=10,
+            does="mark",
         ),
         Step(
             title="Put it together dry",
@@ -123,6 +136,9 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
             "and agree within 3 mm; it lies flat without rocking.",
             mistake="A tee turned by a few degrees makes the foot lift: turn all tees against the flat floor.",
             minutes=15,
+            does="dry",
+            uses=("bars", "pipe_elbow", "pipe_tee", "pipe_cap"),
+            sketch=Sketch(width=shape.width, height=shape.height, sides="side", rails="rail"),
         ),
     ]
     if split:
@@ -133,6 +149,8 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
                 "the same way on the next set.",
                 mistake="A coupling in the middle of a rail sags first: turn its printed side up and look along it.",
                 minutes=5,
+                does="dry",
+                uses=("pipe_coupling",),
             )
         )
     if glued:
@@ -144,6 +162,9 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
                 caution="Solvent cement: open windows, gloves, no flame; follow the maker's instructions.",
                 mistake="Once glued it cannot be turned. Draw a line across every dry joint first.",
                 minutes=25,
+                does="bond",
+                uses=("solvent_cement",),
+                wait=120,
             )
         )
     return tuple(steps)

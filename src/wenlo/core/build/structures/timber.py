@@ -2,16 +2,14 @@
 
 from typing import Any, Literal
 
+from wenlo.core.build.fasteners import LAP, LONG, Batten, bolted, butt, lap, longest_through, splint
 from wenlo.core.build.members import Members, Splice, joint, square_diagonal
-from wenlo.core.build.parts import BarStock, Fitting, Step, StockLength, Structure, added
+from wenlo.core.build.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
 from wenlo.core.build.structures.shape import FrameShape
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
 
 TimberJoint = Literal["butt", "half_lap"]
-
-LONG_SCREW = 0.070
-SHORT_SCREW = 0.030
 
 
 def bar_stock(material: str) -> BarStock:
@@ -57,7 +55,9 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     feet = members.add("foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length")
     for where, foot in zip(("left", "right"), feet, strict=True):
         members.run(f"{where} foot", shape.foot_length, foot)
-    members.fittings += [Fitting(id="wood_screw", count=8), Fitting(id="foot_bolt", count=4)]
+    corners = Fitting(id=LAP.id, count=16) if lapped else Fitting(id=LONG.id, count=8)
+    members.fittings += [corners, Fitting(id="foot_bolt", count=4)]
+    spacers = 0
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
         more = members.add(f"rail of {name}", shape.width - 2 * take, count=2, reason=rail_reason, blame="width")
@@ -68,14 +68,29 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
             members.run(f"height of {name}", shape.height, side)
         members.least = 0.0
         if shape.gap - thick > 0.005:
+            spacers += 4
             members.add(
                 f"spacer to {name}", shape.gap - thick, count=4, blame="layer_gap",
                 reason="gap between the cloths less one batten; screwed between the frames",
             )  # fmt: skip
         members.least = 2 * wide if lapped else 0.06
-        members.fittings += [Fitting(id="wood_screw", count=16)]
+        members.fittings.append(corners)
+    if spacers:
+        members.fittings.append(Fitting(id=LONG.id, count=4 * spacers))
+    section = Batten(width=wide, thickness=thick)
+    frames = 1 + shape.extra_rectangles
+    joints: tuple[Hole, ...] = (
+        (lap(("rail", "upright"), batten=section, joints=4 * frames),) if lapped else butt("upright", "rail", batten=section, ends=4 * frames)
+    )  # fmt: skip
+    spliced = int(sum(f.count for f in members.fittings if f.id == "splint_screw") // 4)
+    holes = (
+        *joints,
+        bolted(("upright", "foot"), batten=section, joints=2, bolt=0.006, fastener="foot_bolt"),
+        *(butt("rail", "spacer", batten=Batten(width=thick, thickness=wide), ends=2 * spacers) if spacers else ()),
+        *((splint(("splint",), batten=section, joints=spliced, length=row["splint"]),) if spliced else ()),
+    )
     return Structure(
-        stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
+        holes=holes, stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
         fittings=added(members.fittings), depth=thick, girth=2 * (wide + thick),
         steps=_steps(shape, lapped=lapped, wide=wide, thick=thick, saw=kerf_name),
     )  # fmt: skip
@@ -83,11 +98,11 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
 
 def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: str) -> tuple[Step, ...]:
     diagonal = square_diagonal(shape.width, shape.height)
-    screw = SHORT_SCREW if lapped else LONG_SCREW
-    through = 2 * thick if lapped else wide
+    screw = LAP.length if lapped else LONG.length
+    through = thick if lapped else wide
     joint_text = (
-        f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and screw "
-        "through both."
+        f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and drive "
+        f"four {screw * 1000:.0f} mm screws in a square through both."
         if lapped
         else f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two "
         f"{screw * 1000:.0f} mm screws into the end of each rail."
@@ -100,6 +115,7 @@ def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: s
             mistake="A bent upright twists the sheet: a slight bow goes outward, where the cloth pulls it straight.",
             caution="Eye protection at the saw; hold short pieces with a clamp.",
             minutes=20,
+            does="cut",
         ),
         Step(
             title="Join the frame",
@@ -107,12 +123,16 @@ def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: s
             check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 3 mm.",
             caution=f"Screw points must not come out: {through * 1000:.0f} mm of wood is there"
             + (
-                f", use screws of at most {thick * 2000 - 4:.0f} mm."
+                f", use screws of at most {longest_through(thick) * 1000:.0f} mm."
                 if lapped
                 else " and the end of the rail behind it."
             ),
             mistake="No pilot hole at a batten's end splits it.",
             minutes=35,
+            does="bond",
+            uses=("rail", "upright", "spacer", "side of layer", "wood_screw", "lap_screw", "splint_screw"),
+            wait=60,
+            sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),
         ),
         Step(
             title="Bolt the feet on",
@@ -120,5 +140,7 @@ def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: s
             mistake="One bolt lets the frame lean; the second, as far below the first as the batten allows, stops it.",
             check="The frame stands without rocking and the uprights are plumb both ways.",
             minutes=15,
+            does="mount",
+            uses=("foot", "foot_bolt"),
         ),
     )

@@ -7,7 +7,7 @@ length, so each tube is cut to the clear distance between cubes.
 from typing import Any
 
 from wenlo.core.build.members import Members, Splice, joint, square_diagonal
-from wenlo.core.build.parts import BarStock, Fitting, Step, StockLength, Structure, added
+from wenlo.core.build.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
 from wenlo.core.build.structures.shape import FrameShape
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
@@ -87,6 +87,7 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
             f"{2 * cube * 1000:.0f} mm too wide.",
             caution="Aluminium edges cut: file before you lift. Eye protection at the saw.",
             minutes=25,
+            does="cut",
         ),
         Step(
             title="Push the joints in",
@@ -95,6 +96,9 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
             check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 2 mm.",
             mistake="A half-driven spigot looks right until the cloth pulls: no gap may show at any cube.",
             minutes=15,
+            does="bond",
+            uses=("bars", "tube_corner", "tube_tee", "tube_foot", "tube_cap", "tube_joiner"),
+            sketch=Sketch(width=shape.width, height=shape.height, sides="side", rails="rail"),
         ),
     )
     return Structure(

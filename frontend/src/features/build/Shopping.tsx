@@ -1,0 +1,176 @@
+// The list for the shop: own prices, a supplier's, or typical ones; what a ready-made one would cost; what serves instead.
+import { Popover, Switch } from 'antd';
+import { useState } from 'react';
+import type { Build, Shoot } from '../../shared/api/client';
+import { edit } from '../../shared/state/store';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+import { CURRENCIES, money, readMoney } from '../../shared/units/money';
+
+type Line = Build['shopping'][number];
+
+const SOURCE: Record<Line['source'], string> = { yours: 'your price', supplier: 'supplier', typical: '' };
+
+/** A price that is typed where it is read; empty goes back to the typical one. */
+function Price({ line, document }: { line: Line; document: Shoot }) {
+  const { prices, currency } = document.brief.workshop;
+  const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const set = (next: Record<string, number>, label: string) =>
+    edit([{ path: 'brief.workshop.prices', value: next }], label);
+  const finish = () => {
+    if (text === null) return;
+    setText(null);
+    if (!text.trim()) {
+      const { [line.key]: _gone, ...rest } = prices;
+      setWrong(null);
+      set(rest, `${line.name}: typical price`);
+      return;
+    }
+    const read = readMoney(text);
+    if (typeof read === 'string') {
+      setWrong(read);
+      return;
+    }
+    setWrong(null);
+    if (Math.abs(read - line.each) > 0.004)
+      set({ ...prices, [line.key]: read }, `${line.name}: ${money(read, currency)}`);
+  };
+  return (
+    <>
+      <input
+        className="price-input"
+        inputMode="decimal"
+        aria-label={`Price of one ${line.name}`}
+        title="Price of one as it is sold; type your own, empty it for the typical one"
+        value={text ?? line.each.toFixed(2)}
+        onFocus={(e) => {
+          setText(line.each.toFixed(2));
+          e.currentTarget.select();
+        }}
+        onChange={(e) => setText(e.currentTarget.value)}
+        onBlur={finish}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+        }}
+      />
+      {wrong ? (
+        <small className="field-error" role="alert">
+          {wrong}
+        </small>
+      ) : null}
+    </>
+  );
+}
+
+function Instead({ line }: { line: Line }) {
+  if (!line.substitutes.length) return null;
+  return (
+    <Popover
+      trigger="click"
+      title={`Instead of ${line.name}`}
+      content={
+        <ul className="instead">
+          {line.substitutes.map((s) => (
+            <li key={s.name}>
+              <b>{s.name}</b>: {s.words}
+            </li>
+          ))}
+        </ul>
+      }
+    >
+      <button type="button" className="instead-button" aria-label={`What to take instead of ${line.name}`}>
+        {line.short > 0 ? 'not enough there: instead' : 'or'}
+      </button>
+    </Popover>
+  );
+}
+
+export function Shopping({ build, document }: { build: Build; document: Shoot }) {
+  const { currency } = build;
+  const ready = build.ready_made;
+  return (
+    <>
+      <div className="shopping-fields">
+        <Choice
+          path="brief.workshop.currency"
+          label="Currency"
+          options={CURRENCIES.map((id) => ({ id, name: id }))}
+        />
+        {currency === 'EUR' ? null : (
+          <Quantity path="brief.workshop.rate" kind="number" label="1 € is" hint={currency} />
+        )}
+        <Quantity path="brief.workshop.ready_made" kind="number" label="Ready-made costs" hint={currency} />
+        <div className="field">
+          <span className="field-label">Supplier's prices</span>
+          <Switch
+            size="small"
+            aria-label="Ask the supplier for prices"
+            checked={document.brief.workshop.supplier}
+            onChange={(on) =>
+              edit(
+                [{ path: 'brief.workshop.supplier', value: on }],
+                on ? "Supplier's prices" : 'Typical prices',
+              )
+            }
+          />
+          {build.supplier === 'away' ? (
+            <span className="field-error" role="alert">
+              The supplier does not answer; typical prices are shown.
+            </span>
+          ) : null}
+        </div>
+      </div>
+      <table className="list">
+        <caption className="sr-only">Shopping list</caption>
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col">How much</th>
+            <th scope="col" className="right">
+              Each
+            </th>
+            <th scope="col" className="right">
+              {currency}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {build.shopping.map((line) => (
+            <tr key={line.key + line.amount} className={line.short > 0 ? 'is-short' : ''}>
+              <td>
+                {line.name} <Instead line={line} />
+              </td>
+              <td>
+                {line.amount}
+                {line.on_shelf > 0 ? (
+                  <small className="good">
+                    {line.on_shelf >= line.need - 1e-6 ? 'on your Shelf' : 'some of it on your Shelf'}
+                  </small>
+                ) : null}
+                {SOURCE[line.source] ? <small className="faint">{SOURCE[line.source]}</small> : null}
+              </td>
+              <td className="right">
+                <Price line={line} document={document} />
+              </td>
+              <td className="right">{line.price.toFixed(2)}</td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td>Total</td>
+            <td colSpan={2}>
+              {ready === null || ready === undefined ? null : build.total <= ready ? (
+                <span className="good">saves {money(ready - build.total, currency)} on a ready-made one</span>
+              ) : (
+                <span className="bad">{money(build.total - ready, currency)} more than a ready-made one</span>
+              )}
+            </td>
+            <td className="right strong">{build.total.toFixed(2)}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </>
+  );
+}

@@ -1,0 +1,104 @@
+// Who builds it and with what: saw, kerf, fittings as measured, what can be carried; and the slip for the counter.
+import type { Build, Shoot } from '../../shared/api/client';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+import { formatLength } from '../../shared/units/length';
+
+const CUTTING = [
+  { id: 'by hand', name: 'by hand', detail: 'a saw, a knife, patience' },
+  { id: 'powered', name: 'with a powered saw', detail: 'quicker cuts, a wider kerf' },
+  { id: 'sent out', name: 'at a shop', detail: 'an order sheet, a day to wait' },
+];
+
+export function Workshop({ build, document }: { build: Build; document: Shoot }) {
+  const { units, design } = document;
+  const pipe = design.kind === 'diffusion_frame' && design.structure === 'pipe';
+  const cut = build.first_cuts.filter((f) => f.cuts.length);
+  const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
+  return (
+    <div className="workshop">
+      <Choice path="brief.workshop.cutting" label="Cut" options={CUTTING} />
+      <Quantity
+        path="brief.workshop.kerf"
+        kind="millimetres"
+        label="Kerf, measured"
+        hint={`now ${(build.kerf * 1000).toFixed(1)} mm, ${build.saw}`}
+      />
+      {pipe ? (
+        <>
+          <Quantity path="brief.workshop.socket" kind="millimetres" label="Socket depth, measured" />
+          <Quantity path="brief.workshop.take_off" kind="millimetres" label="Take-off, measured" />
+          <Quantity
+            path="brief.workshop.insertion"
+            kind="share"
+            label="Dry pipe goes in"
+            hint="of the socket's depth"
+          />
+        </>
+      ) : null}
+      <Quantity
+        path="brief.carrying_length"
+        kind="length"
+        label="Longest to carry"
+        hint="the car, the stairs"
+      />
+      <h3>First cuts, at the shop</h3>
+      {cut.length ? (
+        <p className="faint">
+          Cut there like that, everything goes into the car, and every finished piece lies whole inside one
+          length.
+        </p>
+      ) : (
+        <p className="faint">All bars can be carried whole.</p>
+      )}
+      <div className="first-cuts">
+        {cut.map((bar, k) => {
+          let at = 0;
+          return (
+            <svg
+              // biome-ignore lint/suspicious/noArrayIndexKey: equal bars have nothing else to tell them apart
+              key={k}
+              viewBox="0 0 320 34"
+              role="img"
+              aria-label={`${formatLength(bar.stock, units)} cut at ${bar.cuts.map((c) => formatLength(c, units, true)).join(', ')}`}
+            >
+              {bar.lengths.map((length) => {
+                const x = (at / longest) * 316 + 2;
+                const width = (length.length / longest) * 316;
+                at += length.length + build.kerf;
+                return (
+                  <g key={x}>
+                    <rect
+                      x={x}
+                      y={2}
+                      width={Math.max(width - 1.5, 1)}
+                      height={18}
+                      className={length.pieces.length ? 'piece' : 'offcut'}
+                    />
+                    {width > 26 ? (
+                      <text x={x + width / 2} y={14} textAnchor="middle" className="piece-length">
+                        {length.pieces.join(' ') || 'left'}
+                      </text>
+                    ) : null}
+                    {width > 40 ? (
+                      <text x={x + width / 2} y={31} textAnchor="middle" className="faint">
+                        {formatLength(length.length, units)}
+                      </text>
+                    ) : null}
+                  </g>
+                );
+              })}
+            </svg>
+          );
+        })}
+      </div>
+      {build.slip.length ? (
+        <ul className="slip">
+          {build.slip.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+"""The slip for the counter: what to buy, where to cut it so that it can be carried, and boards to be sawn."""
+
+from typing import Any
+
+from reportlab.graphics.shapes import Drawing, Line, Rect, String
+from reportlab.platypus import Paragraph, Spacer
+
+from wenlo.core.build.carry import FirstCuts, counter_slip, first_cuts
+from wenlo.core.build.making import Making
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.formats.paper import BODY, FAINT, HEAD, INK, PIECE, SMALL, TITLE, table, text, width_of, written
+
+
+def _bar(cuts: FirstCuts, width: float, longest: float, units: UnitSystem) -> Drawing:
+    drawing = Drawing(width, 30)
+    scale = (width - 4) / longest
+    drawing.add(Rect(2, 8, cuts.stock * scale, 12, strokeColor=INK, fillColor=PIECE, strokeWidth=0.7))
+    start = 0.0
+    for length in cuts.lengths:
+        middle = 2 + (start + length.length / 2) * scale
+        drawing.add(
+            String(middle, 11, format_length(length.length, system=units), fontName="Helvetica", fontSize=7, textAnchor="middle", fillColor=INK)
+        )  # fmt: skip
+        start += length.length
+    for place in cuts.cuts:
+        x = 2 + place * scale
+        drawing.add(Line(x, 4, x, 26, strokeColor=INK, strokeWidth=1))
+        drawing.add(
+            String(x, 0, format_length(place, system=units, fine=units == "metric"), fontName="Helvetica", fontSize=6.5, textAnchor="middle", fillColor=FAINT)
+        )  # fmt: skip
+    return drawing
+
+
+def write_order_sheet_pdf(
+    making: Making, *, title: str, carrying: float, paper: str, units: UnitSystem = "metric"
+) -> bytes:
+    """The slip for the shop.
+
+    Parameters
+    ----------
+    making: the build.
+    title: of the shoot.
+    carrying: the longest thing that can be carried. [m]
+    paper: ``"a4"`` or ``"letter"``.
+    units: in which lengths are written.
+    """
+    width = width_of(paper)
+    worked = making.worked
+    kerf = worked.plan.kerf
+    story: list[Any] = [
+        Paragraph(text(title), TITLE),
+        Paragraph(
+            text(f"For the counter. Nothing longer than {format_length(carrying, system=units)} goes into the car."),
+            SMALL,
+        ),
+        Paragraph("Please cut", HEAD),
+    ]
+    for line in counter_slip(worked.cuts, carrying=carrying, kerf=kerf, units=units):
+        story.append(Paragraph(text(f"{worked.plan.stock.name}: {line}"), BODY))
+    longest = max((bar.stock for bar in worked.cuts.bars), default=1.0)
+    for bar in worked.cuts.bars:
+        if not bar.own:
+            story.append(_bar(first_cuts(bar, carrying=carrying, kerf=kerf), width, longest, units))
+    sawn = [cover for cover in worked.covers if cover.sawn and cover.plan.sheets]
+    for cover in sawn:
+        sizes = ", ".join(
+            f"{p.label} {format_length(p.width, system=units)} × {format_length(p.height, system=units)}"
+            for sheet in cover.plan.sheets for p in sheet.laid
+        )  # fmt: skip
+        story.append(Paragraph(text(f"{cover.covering.name}, {cover.bought:g} boards, sawn to: {sizes}"), BODY))
+    story += [
+        Spacer(1, 6), Paragraph("And off the shelf", HEAD),
+        table([["What", "How much"], *[[line.name, line.amount] for line in worked.shopping]], [width * 0.6, width * 0.4]),
+    ]  # fmt: skip
+    return written(story, title=title, name="order", paper=paper)

@@ -1,0 +1,123 @@
+"""The step sheet: every step in order with its parts, times, checks and cautions, and boxes to tick."""
+
+from typing import Any
+
+from reportlab.graphics.shapes import Drawing, Line, Rect, String
+from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyle
+
+from wenlo.core.build.making import Making
+from wenlo.core.build.order import Job
+from wenlo.core.build.parts import Sketch
+from wenlo.core.data import stock
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.formats.paper import BODY, BOLD, FAINT, HEAD, INK, LAST_WORDS, SHEET, SMALL, TITLE, text, width_of, written
+
+
+def clock(minutes: float) -> str:
+    """Minutes as hours and minutes, days from two on.
+
+    >>> clock(95), clock(8), clock(2 * 24 * 60)
+    ('1 h 35 min', '8 min', '2 days')
+    """
+    whole = round(minutes)
+    if whole >= 2 * 24 * 60:
+        return f"{round(whole / (24 * 60))} days"
+    return f"{whole // 60} h {whole % 60:02d} min" if whole >= 60 else f"{whole} min"
+
+
+def parts_words(job: Job) -> str:
+    """What a step fits, in words: labels, then fittings."""
+    rows = stock()["fittings"]
+    named = [", ".join(job.parts)] if job.parts else []
+    for fitting in job.fittings:
+        name = rows[fitting.id]["name"]
+        metres = name.endswith(", per metre")
+        count = f"{fitting.count:.1f} m of" if metres else f"{fitting.count:g} ×"
+        named.append(f"{count} {name.removesuffix(', per metre')}")
+    return "; ".join(named)
+
+
+def sketch_drawing(sketch: Sketch, units: UnitSystem, *, box: float = 74.0) -> Drawing:
+    """The rectangle that a step puts together, to scale, with its sides and diagonals."""
+    drawing = Drawing(box + 62, box + 26)
+    scale = box / max(sketch.width, sketch.height)
+    w, h = sketch.width * scale, sketch.height * scale
+    x, y = 4.0, 14.0
+    drawing.add(Rect(x, y, w, h, strokeColor=INK, strokeWidth=2, fillColor=SHEET))
+    for a, b in (((x, y), (x + w, y + h)), ((x, y + h), (x + w, y))):
+        drawing.add(Line(*a, *b, strokeColor=FAINT, strokeWidth=0.5, strokeDashArray=[3, 2]))
+    fine = units == "metric"
+    small: dict[str, Any] = {"fontName": "Helvetica", "fontSize": 7, "fillColor": INK}
+    drawing.add(String(x + w / 2, y - 9, format_length(sketch.width, system=units), textAnchor="middle", **small))
+    drawing.add(String(x + w + 4, y + h / 2, format_length(sketch.height, system=units), **small))
+    drawing.add(
+        String(x + w + 4, y + h - 6, f"diagonal {format_length(sketch.diagonal, system=units, fine=fine)}", **{**small, "fillColor": FAINT})
+    )  # fmt: skip
+    return drawing
+
+
+def write_step_sheet_pdf(making: Making, *, title: str, paper: str, units: UnitSystem = "metric") -> bytes:
+    """The steps of a build on paper.
+
+    Parameters
+    ----------
+    making: the build with its steps.
+    title: of the shoot.
+    paper: ``"a4"`` or ``"letter"``.
+    units: in which lengths are written.
+    """
+    width = width_of(paper)
+    schedule = making.schedule
+    story: list[Any] = [
+        Paragraph(text(title), TITLE),
+        Paragraph(
+            text(
+                f"Steps for the {making.worked.plan.name}: {clock(schedule.hands_on)} of work, {clock(schedule.waiting)} of "
+                f"waiting with nothing else to do; ready {clock(schedule.ready)} after the first step at the earliest."
+            ),
+            SMALL,
+        ),
+        Spacer(1, 6),
+        Paragraph("In order", HEAD),
+    ]
+    for number, job in enumerate(schedule.jobs, start=1):
+        story.append(KeepTogether(_step(number, job, width, units)))
+    story.append(Paragraph(LAST_WORDS, SMALL))
+    return written(story, title=title, name="steps", paper=paper)
+
+
+def _step(number: int, job: Job, width: float, units: UnitSystem) -> list[Any]:
+    step = job.step
+    box = Drawing(12, 12)
+    box.add(Rect(1, 1, 9, 9, strokeColor=INK, fillColor=None, strokeWidth=0.9))
+    wait = f", then {clock(step.wait)} to wait" if step.wait else ""
+    hands = f", {step.hands} people" if step.hands > 1 else ""
+    words: list[Any] = [
+        Paragraph(text(f"{number}. {step.title}"), BOLD),
+        Paragraph(text(f"from {clock(job.start)}, {clock(step.minutes)}{wait}{hands}"), SMALL),
+        Paragraph(text(step.text), BODY),
+    ]
+    if job.parts or job.fittings:
+        words.append(Paragraph(f"<b>Parts:</b> {text(parts_words(job))}", BODY))
+    if job.tools:
+        words.append(Paragraph(f"<b>Tools:</b> {text(', '.join(job.tools))}", BODY))
+    for name, said in (("Check", step.check), ("Usual mistake", step.mistake), ("Caution", step.caution)):
+        if said:
+            words.append(Paragraph(f"<b>{name}:</b> {text(said)}", BODY))
+    if step.sketch is not None:
+        drawn = sketch_drawing(step.sketch, units)
+        row = [box, words, drawn]
+        widths = [18, width - 18 - drawn.width - 4, drawn.width + 4]
+    else:
+        row, widths = [box, words], [18, width - 18]
+    made = Table([row], colWidths=widths)
+    made.setStyle(
+        TableStyle(
+            [
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("LEFTPADDING", (0, 0), (-1, -1), 0),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), 7),
+            ]
+        )
+    )
+    return [made]

@@ -1,0 +1,101 @@
+"""Papers and files of a build."""
+
+import base64
+from collections.abc import Mapping, Sequence
+from typing import Any, Literal
+
+from wenlo.core.advice.side_view import side_view
+from wenlo.core.build.making import Making
+from wenlo.core.build.solids import printed, prints_of
+from wenlo.core.build.templates import templates_of
+from wenlo.core.errors import Impossible, NotFound
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.shoot.document import Shoot
+from wenlo.formats.cut_list_csv import write_cut_list
+from wenlo.formats.cut_list_pdf import write_cut_list_pdf
+from wenlo.formats.flat_parts import write_flat_dxf, write_flat_svg
+from wenlo.formats.labels_pdf import write_labels_pdf
+from wenlo.formats.order_sheet_pdf import write_order_sheet_pdf
+from wenlo.formats.solid_files import write_3mf, write_stl
+from wenlo.formats.step_sheet_pdf import write_step_sheet_pdf
+from wenlo.formats.template_drawings import write_template_dxf, write_template_svg
+from wenlo.formats.templates_pdf import write_templates_pdf
+from wenlo.services.build_results import Offers, making_of
+from wenlo.services.opened import opened
+from wenlo.services.runs import Told
+
+Paper = Literal["cut_list", "steps", "labels", "templates", "order"]
+Form = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf"]
+
+
+def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
+    worked = making.worked
+    if form in ("svg", "dxf"):
+        return write_flat_svg(worked.covers) if form == "svg" else write_flat_dxf(worked.covers)
+    if form == "csv":
+        return write_cut_list(worked)
+    kind = kind_of(shoot.design)
+    framed = kind.id == "diffusion_frame"
+    side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
+    return write_cut_list_pdf(
+        worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units, side=side,
+        currency=shoot.brief.workshop.currency,
+    )  # fmt: skip
+
+
+def paper(
+    document: Mapping[str, Any], form: str, *, what: Paper = "cut_list", number: int = 0, shelf: Sequence[dict[str, Any]] = (),
+    offers: Offers | None = None,
+) -> bytes:  # fmt: skip
+    """A paper as ``"a4"`` or ``"letter"`` PDF, or a file of the build.
+
+    Parameters
+    ----------
+    document: the shoot.
+    form: paper size or kind of file.
+    what: which paper; files of solids (``stl``, ``3mf``) need none.
+    number: of the part to print, for ``stl``.
+    shelf, offers: as for the build that is on screen.
+
+    Raises
+    ------
+    NotFound
+        If there is no such part.
+    Impossible
+        If the design has nothing to print.
+    """
+    shoot = opened(document)
+    making = making_of(shoot, shelf, offers)
+    plan, units, title = making.worked.plan, shoot.units, shoot.title
+    if form in ("stl", "3mf"):
+        prints = [printed(spec) for spec in prints_of(plan)]
+        if not prints:
+            raise Impossible("This design has no parts to print.")
+        if form == "3mf":
+            return write_3mf(prints)
+        if number >= len(prints):
+            raise NotFound("There is no such part to print.")
+        return write_stl(prints[number])
+    if what == "templates" and form in ("svg", "dxf"):
+        shapes = list(templates_of(plan))
+        return write_template_svg(shapes) if form == "svg" else write_template_dxf(shapes)
+    if what == "cut_list":
+        return _cut_list(shoot, making, form)
+    if what == "steps":
+        return write_step_sheet_pdf(making, title=title, paper=form, units=units)
+    if what == "labels":
+        return write_labels_pdf(making, title=title, paper=form, units=units)
+    if what == "order":
+        carrying = shoot.brief.carrying_length
+        return write_order_sheet_pdf(making, title=title, carrying=carrying, paper=form, units=units)
+    return write_templates_pdf(list(templates_of(plan)), title=title, paper=form, units=units)
+
+
+def paper_file(
+    document: Mapping[str, Any], form: str, what: Paper = "cut_list", number: int = 0, shelf: Sequence[dict[str, Any]] = (),
+    offers: Offers | None = None, *, told: Told,
+) -> dict[str, Any]:  # fmt: skip
+    """:func:`paper` as text that a database keeps: ``content`` in base 64."""
+    told(0, 1, None)
+    content = paper(document, form, what=what, number=number, shelf=shelf, offers=offers)
+    return {"content": base64.b64encode(content).decode("ascii")}

@@ -12,11 +12,13 @@ import uvicorn
 from sqlalchemy import create_engine, text
 
 from wenlo.api.app import create_app
+from wenlo.core.shelf.starter import sold_things
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.launch.cluster import Cluster, throw_away
 from wenlo.launch.ground import BUILT, PYTHON, clean_environment
 from wenlo.launch.system import postgres_programs
 from wenlo.settings import Settings
+from wenlo.standins.supplier import make_server, price_list
 
 CLUSTER_URL = "WENLO_TEST_CLUSTER"
 _cluster: Cluster | None = None
@@ -130,10 +132,22 @@ def worker(database):
 
 
 @pytest.fixture(scope="session")
-def server(database, worker):
+def supplier():
+    """The simulated supplier on a real port."""
+    stand_in = make_server(price_list(sold_things()))
+    thread = threading.Thread(target=stand_in.serve_forever)
+    thread.start()
+    yield f"http://127.0.0.1:{stand_in.server_address[1]}"
+    stand_in.shutdown()
+    thread.join()
+    stand_in.server_close()
+
+
+@pytest.fixture(scope="session")
+def server(database, worker, supplier):
     """The live server of this worker, pages included."""
     pages = BUILT if (BUILT / "index.html").is_file() else None
-    live = LiveServer(Settings(database_url=database, front_end=pages, upload_limit=1_000_000))
+    live = LiveServer(Settings(database_url=database, front_end=pages, upload_limit=1_000_000, supplier_url=supplier))
     yield live
     live.close()
 

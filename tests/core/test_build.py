@@ -23,7 +23,7 @@ STRUCTURES = [
     *[
         {"structure": "timber", "material": m, "timber_joint": j}
         for m in stock()["timber"]
-        for j in ("butt", "half_lap")
+        for j in ("butt", "half_lap", "mitre", "pocket_screw")
     ],
 ]
 SIZES = [(0.4, 0.5, 0.8), (0.9, 0.6, 1.6), (1.2, 1.2, 1.95), (1.83, 1.22, 2.2), (2.4, 2.0, 2.35), (3.7, 2.9, 3.3)]

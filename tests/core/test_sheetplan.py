@@ -9,7 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.covers import SAW_KERF, plan_covers, rects_of
+from wenlo.core.build.columns import plan_boards_proved
+from wenlo.core.build.covers import SAW_KERF, OwnBoard, plan_covers, rects_of
 from wenlo.core.build.sheetplan import Rect, board_bound, plan_boards, plan_roll
 from wenlo.core.build.shopping import work_out
 from wenlo.core.errors import Impossible
@@ -89,14 +90,14 @@ def job(number):
     return [Rect(label=f"P{k}", width=w, height=h) for k, (w, h) in enumerate(sides)]
 
 
-def test_fifty_jobs_stay_near_what_no_plan_can_beat():
+def test_fifty_jobs_stay_within_three_percent_of_what_no_plan_can_beat():
     bought = bound = 0.0
     for number in range(50):
         kerf = (0.0, 0.002)[number % 2]
-        plan = plan_boards(job(number), width=WIDTH, length=LENGTH, kerf=kerf, tries=60)
+        plan = plan_boards_proved(job(number), width=WIDTH, length=LENGTH, kerf=kerf, tries=60)
         checked(plan, job(number), kerf)
         bought, bound = bought + plan.bought, bound + plan.bound
-    assert bought <= 1.1 * bound
+    assert bought <= 1.03 * bound
 
 
 @pytest.mark.parametrize("number", range(0, 50, 5))
@@ -168,3 +169,66 @@ def test_no_area_of_cloth_is_lost_in_strips():
         assert piece.cut[0] * piece.cut[1] - 1e-9 <= area <= piece.cut[0] * piece.cut[1] * 1.1
     (cover,) = plan_covers(built.cloth)
     assert math.isclose(cover.used, sum(r.area for piece in built.cloth for r in rects_of(piece)))
+
+
+def test_a_proof_never_makes_a_plan_worse_nor_the_bound_more_than_what_is_bought():
+    for number in (3, 5, 7, 36):
+        kerf = (0.0, 0.002)[number % 2]
+        plain = plan_boards(job(number), width=WIDTH, length=LENGTH, kerf=kerf, tries=60)
+        proved = plan_boards_proved(job(number), width=WIDTH, length=LENGTH, kerf=kerf, tries=60)
+        checked(proved, job(number), kerf)
+        assert plain.bound <= proved.bound <= proved.bought <= plain.bought
+
+
+def test_the_linear_bound_by_hand():
+    # two of three equal pieces go on a board: three of them need two boards, which the area alone does not tell
+    pieces = [Rect(label=f"P{k}", width=0.69, height=0.48, turns=False) for k in range(3)]
+    proved = plan_boards_proved(pieces, width=WIDTH, length=LENGTH, kerf=0.0)
+    assert proved.bought == proved.bound == 2
+    # and pieces with a grain are not turned by it
+    grain = [Rect(label=f"P{k}", width=0.3, height=0.65, turns=False) for k in range(4)]
+    assert plan_boards_proved(grain, width=WIDTH, length=LENGTH, kerf=0.0).bought == 2
+
+
+def covers_of(kind, own=(), **changes):
+    shoot = make_shoot()
+    design = kinds()[kind].start(shoot.brief).model_copy(update=changes)
+    return plan_covers(kinds()[kind].build(design, shoot.brief).cloth, tries=20, own=own)
+
+
+def area_is_kept(cover):
+    bought = sum(s.width * s.length for s in (*cover.plan.sheets, *cover.own))
+    assert cover.used + cover.dust + cover.left == pytest.approx(bought, abs=1e-9)
+
+
+def test_boards_of_ones_own_go_first_and_nothing_is_lost():
+    (plain, *_) = covers_of("hanging_softbox")
+    own = (OwnBoard(covering=plain.covering.id, width=0.4, length=1.3, count=2),)
+    (helped, *_) = covers_of("hanging_softbox", own=own)
+    assert len(helped.own) == 2
+    assert helped.bought < plain.bought
+    laid = [p.label for s in (*helped.own, *helped.plan.sheets) for p in s.laid]
+    assert sorted(laid) == sorted(p.label for s in plain.plan.sheets for p in s.laid)
+    area_is_kept(helped)
+
+
+def test_what_falls_out_of_a_window_is_cut_up_before_a_board_is_bought():
+    shoot = make_shoot()
+    kind = kinds()["product_box"]
+    design = kind.start(shoot.brief).model_copy(
+        update={"walls": "foam board", "top": "open", "width": 0.5, "height": 0.9, "depth": 0.9}
+    )
+    cloth = kind.build(design, shoot.brief).cloth
+    (boards,) = [c for c in plan_covers(cloth, tries=20) if c.covering.id == "white_foam_board"]
+    hosts = {n.host: n for n in boards.nested}
+    sides = [c for c in cloth if c.window is not None]
+    assert set(hosts) == {c.label for c in sides}
+    # the floor, 500 × 900 mm does not go into a window of 840 × 840 mm; a narrower one does
+    assert all(not n.sheet.laid for n in boards.nested)
+    narrow = kind.build(design.model_copy(update={"width": 0.5, "depth": 0.8}), shoot.brief).cloth
+    (boards,) = [c for c in plan_covers(narrow, tries=20) if c.covering.id == "white_foam_board"]
+    inside = [p.label for n in boards.nested for p in n.sheet.laid]
+    assert inside == [c.label for c in narrow if c.note == "floor and top"]
+    for nested in boards.nested:
+        assert nested.sheet.width == pytest.approx(0.8 - 0.06)
+    area_is_kept(boards)

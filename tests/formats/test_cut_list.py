@@ -49,7 +49,7 @@ def test_pdf_opens_elsewhere_and_says_it_all(paper, size, units):
     assert ("1109.4 mm" if units == "metric" else "3' 7 11/16\"") in text
     assert "Maker & apprentice – ½ scale" in text
     assert "Local codes" in text
-    assert "Usual mistake" in text
+    assert "To buy" in text
 
 
 def test_pdf_is_the_same_for_the_same_shoot():

@@ -222,6 +222,7 @@ def test_project_file_goes_out_and_comes_in(open_page, server):
     shoot = made(server.url, page, title="Tuning forks", design__width=1.37)
     open_stage(page, shoot, "build")
     with page.expect_download() as download:
+        page.get_by_role("button", name="Files").click()
         page.get_by_role("link", name="Project file").click()
     page.goto("/")
     page.locator('input[type="file"]').set_input_files(download.value.path())
@@ -298,9 +299,17 @@ def test_steps_are_ticked_off_on_a_phone_and_kept(open_page, server):
     page = open_page(width=390, height=844, theme="dim")
     shoot = made(server.url, page)
     open_stage(page, shoot, "build")
-    box = page.get_by_role("checkbox", name=re.compile("1. Cut the pipe"))
+    box = page.get_by_role("checkbox", name=re.compile("3. Cut the pipe"))
     box.check()
+    expect(page.get_by_role("status").filter(has_text="of work left")).to_be_visible()
     page.reload()
-    expect(page.get_by_role("checkbox", name=re.compile("1. Cut the pipe"))).to_be_checked()
+    expect(page.get_by_role("checkbox", name=re.compile("3. Cut the pipe"))).to_be_checked()
+    # it is kept by the server: another device shows it too, and can take it away
+    desk = open_page()
+    open_stage(desk, shoot, "build")
+    other = desk.get_by_role("checkbox", name=re.compile("3. Cut the pipe"))
+    expect(other).to_be_checked()
+    other.uncheck()
+    expect(box).not_to_be_checked(timeout=15_000)
     overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
     assert overflow <= 0

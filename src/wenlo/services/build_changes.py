@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from wenlo.core.build.again import changed_parts, second_copy
 from wenlo.core.build.changes import Aim, variants
@@ -95,6 +95,13 @@ class AdaptRequest(Result):
 
     document: Shoot
     lamp: str = Field(max_length=60)
+
+    @field_validator("lamp")
+    @classmethod
+    def _known(cls, lamp: str) -> str:
+        if lamp not in lamp_types():
+            raise ValueError("There is no such lamp; choose one of the list.")
+        return lamp
 
 
 class PartChange(Result):

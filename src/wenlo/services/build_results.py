@@ -48,7 +48,7 @@ def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers
     prices = prices_of(shoot, offers)
     making = made(
         plan, shoot.brief.workshop, units=shoot.units, tries=TRIES, own=own_bars(have, plan.stock.id),
-        own_boards=own_boards(have), prices=prices,
+        own_boards=own_boards(have), highest=shoot.design.highest, prices=prices,
     )  # fmt: skip
     lines = shelf_first(making.worked.shopping, have, prices)
     return replace(making, worked=replace(making.worked, shopping=lines, total=sum(line.price for line in lines)))

@@ -18,6 +18,7 @@ from wenlo.core.advice.own_figures import own_figures
 from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.room import room_box
+from wenlo.core.build.columns import compile_kernels
 from wenlo.core.optics.lamp import angle_at
 from wenlo.core.quantities.colour import seen_white
 from wenlo.core.quantities.length import format_length
@@ -313,5 +314,6 @@ def warm_up() -> None:
     bulb["design"].update(layers=2, layer_gap=0.1)
     figures(bulb, "draft")
     build(document)
+    compile_kernels()
     brief = Shoot().brief
     preview(brief.model_copy(update={"haze": Haze()}), Shoot().design, Taking(width=24, height=16, samples=4))

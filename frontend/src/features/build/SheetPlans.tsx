@@ -66,7 +66,9 @@ export function SheetRow({ cover, units, scale }: { cover: Cover; units: Units; 
     <figure>
       <figcaption>
         <b>{cover.material}</b> {bought}, {share} % used
-        {cover.form === 'board' && cover.bought > 0 && cover.bought <= cover.bound ? '; fewer will not do' : null}
+        {cover.form === 'board' && cover.bought > 0 && cover.bought <= cover.bound
+          ? '; fewer will not do'
+          : null}
       </figcaption>
       <div className="sheet-row">
         {cover.sheets.map((sheet, i) => (

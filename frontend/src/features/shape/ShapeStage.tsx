@@ -134,6 +134,8 @@ function Controls({ figures }: { figures: Figures | null }) {
             options={[
               { id: 'butt', name: 'butt, screwed' },
               { id: 'half_lap', name: 'half-lap, glued' },
+              { id: 'mitre', name: 'mitred at the top' },
+              { id: 'pocket_screw', name: 'pocket screws' },
             ]}
           />
         ) : null}

@@ -141,7 +141,7 @@ def _patterns(job: _Job, grid: float, enough: float, go_on: Wanted | None) -> tu
         value, cut = _most_worth(across, along, wide, tall, prices[owner])
         most = float(value[across, along])
         if most > 0.0:
-            bound = max(bound, float(solved.fun) / max(most, 1.0))
+            bound = max(bound, float(solved.fun or 0.0) / max(most, 1.0))
         if most <= 1.0 + 1e-7 or bound > enough - 1.0 + 1e-6:
             break
         laid = _counted(cut, len(wide))
@@ -176,7 +176,7 @@ def _chosen(job: _Job, patterns: Sequence[Counts], best: int) -> list[CutSheet] 
         held.setdefault(real, sheet)
     columns = list(held)
     solved = milp(
-        np.ones(len(columns)), integrality=np.ones(len(columns)), bounds=Bounds(0, np.inf),
+        np.ones(len(columns)), integrality=np.ones(len(columns), dtype=np.int64), bounds=Bounds(0, np.inf),
         constraints=LinearConstraint(np.array(columns).T, lb=job.demand),
     )  # fmt: skip
     if solved.x is None or round(solved.fun) >= best:
@@ -228,3 +228,9 @@ def plan_boards_proved(
         if sheets is not None:
             return SheetPlan(sheets=tuple(sheets), bought=float(len(sheets)), bound=bound)
     return SheetPlan(sheets=plan.sheets, bought=plan.bought, bound=bound)
+
+
+def compile_kernels() -> None:
+    """Load the compiled knapsack, or compile it, by cutting a board of two by two."""
+    one = np.ones(1, dtype=np.int64)
+    _most_worth(2, 2, one, one, np.ones(1))

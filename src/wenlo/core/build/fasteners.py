@@ -5,6 +5,7 @@ pilot of six to seven tenths of it (smaller in end grain, which holds less), at 
 Bolts go through a hole half a millimetre larger; a hole that is tapped is the bolt's diameter less its pitch.
 """
 
+import math
 from dataclasses import dataclass
 
 from wenlo.core.build.parts import Hole
@@ -47,6 +48,10 @@ class Screw:
 
 LONG = Screw(id="wood_screw", diameter=0.004, length=0.070)
 SHORT = Screw(id="splint_screw", diameter=0.004, length=0.030)
+POCKET = Screw(id="pocket_screw", diameter=0.004, length=0.030)
+POCKET_BIT, POCKET_START = 0.0095, 0.030
+"""Stepped bit of pocket holes, and where it enters from the end of the piece. [m]"""
+
 LAP = Screw(id="lap_screw", diameter=0.0035, length=0.016)
 
 
@@ -104,6 +109,30 @@ def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = L
             along=places, across=middle, edge=min(middle, places[0]), side="end grain", depth=max(bite, 0.01),
             note=f"the {screw.length * 1000:.0f} mm screw bites {bite * 1000:.0f} mm: glue the joint, end grain holds little",
         ),
+    )  # fmt: skip
+
+
+def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LONG) -> Hole:
+    """Two screws a mitred corner, one from each side, square to the other piece and past the glued face."""
+    inset = 0.3 * batten.width
+    return Hole(
+        name="pilot", pieces=pieces, fastener=screw.id, count=2 * joints, diameter=round_drill(screw.diameter * END_PILOT),
+        along=(inset,), across=batten.thickness / 2, edge=min(inset, batten.thickness / 2), side="narrow edge, from outside",
+        depth=screw.length - 0.01,
+        note="measured from the corner's tip; the second screw comes from the other side, 10 mm lower, so that they miss each other",
+    )  # fmt: skip
+
+
+def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw = POCKET) -> Hole:
+    """Two pocket holes an end, at 15° from the flat face, so that nothing shows on the outside."""
+    lean = math.radians(15.0)
+    # from the middle of the end along the screw to the far face of the other piece, less what stays before the point
+    room = batten.width / math.cos(lean) + batten.thickness / 2 / math.sin(lean) * 0.4 - SHY
+    return Hole(
+        name="pocket", pieces=pieces, fastener=screw.id, count=2 * ends, diameter=POCKET_BIT,
+        along=(POCKET_START,), across=0.25 * batten.width, edge=0.25 * batten.width, side="flat face, at 15° toward the end",
+        depth=POCKET_START / math.cos(lean) - 0.004, longest=room,
+        note="a stepped bit with its collar; a second one as far from the other edge; clamp the faces flush before driving",
     )  # fmt: skip
 
 

@@ -36,7 +36,7 @@ def for_the_tools(plan: BuildPlan, workshop: Workshop) -> BuildPlan:
 
 def made(
     plan: BuildPlan, workshop: Workshop, *, units: UnitSystem = "metric", tries: int = 0, own: Sequence[OwnBar] = (),
-    own_boards: Sequence[OwnBoard] = (), prices: Prices | None = None,
+    own_boards: Sequence[OwnBoard] = (), highest: float = 0.0, prices: Prices | None = None,
 ) -> Making:  # fmt: skip
     """Plans, list and steps of a design.
 
@@ -47,10 +47,11 @@ def made(
     units: how lengths are written.
     tries: how much is tried beyond the usual to lay pieces on boards.
     own, own_boards: bars, boards and offcuts that are there already.
+    highest: top of what is built, above the floor. [m]
     prices: whose prices; one's own and typical ones where None.
     """
     asked = prices or Prices(own=workshop.prices, rate=workshop.rate)
     ready = for_the_tools(plan, workshop)
     worked = work_out(ready, units=units, tries=tries, own=own, own_boards=own_boards, prices=asked)
-    schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, units=units)
+    schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, highest=highest, units=units)
     return Making(worked=worked, schedule=schedule)

@@ -4,6 +4,7 @@ drilling, a dry fit, checks), with the tools that there are, in an order that ke
 
 from collections import Counter
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 from wenlo.core.build.covers import CoverPlan
 from wenlo.core.build.cutplan import CutPlan
@@ -23,6 +24,9 @@ SHOP_WAIT = 24 * 60.0
 
 JIG_FROM = 4
 """So many equal pieces are worth a stop block."""
+
+REACH = 2.1
+"""What a person puts up standing on the floor. [m]"""
 
 STOP = "stop block"
 
@@ -201,6 +205,7 @@ def work_steps(
     covers: Sequence[CoverPlan],
     *,
     cutting: Cutting = "by hand",
+    highest: float = 0.0,
     units: UnitSystem = "metric",
 ) -> Schedule:
     """Every step of the build in order, with its parts, tools and times.
@@ -223,11 +228,17 @@ def work_steps(
     jobs += _cut_sheets(plan, covers, cutting, units, sheets_own)
     drill = _drill(plan)
     jobs += [drill] if drill else []
-    for step, (labels, fittings) in zip(plan.steps, given, strict=True):
+    for written, (labels, fittings) in zip(plan.steps, given, strict=True):
+        step = written
         if step is own_cut:
             continue
         dry = _dry(step, labels, units)
         jobs += [dry] if dry else []
+        if step.does == "hang" and highest > REACH:
+            climbed = f"Up to {format_length(highest, system=units)}: a step ladder on level ground, one holds it, nobody stands under the load."
+            step = replace(step, hands=max(step.hands, 2), caution=f"{climbed} {step.caution}".strip())
+            jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=("step ladder", *_tools(step))))
+            continue
         jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=_tools(step)))
     jobs += _last(plan, units)
     return scheduled(jobs)

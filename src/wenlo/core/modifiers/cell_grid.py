@@ -48,8 +48,8 @@ SETTLED = 30.0
 BUNDLE = 8
 """So many straws are cut at once. """
 
-CHANNEL = 0.021
-"""From the outside of the frame to the end of a batten: the printed corner's wall and the other batten that passes there. [m]"""
+CHANNEL = 0.0235
+"""From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten between them. [m]"""
 
 
 class GridParameters(LitFromBehind):

@@ -161,11 +161,13 @@ def _card(design: PatternParameters) -> Template:
     across, upward = design.square
     loops: list[Loop] = []
     for piece in dark_pieces(design):
-        middle = piece.origin + (piece.edge_u + piece.edge_v) / 2 - design.source_centre
-        x, y = float(middle @ across) + design.width / 2, float(middle @ upward) + design.height / 2
-        wide, tall = (float(np.linalg.norm(side)) for side in (piece.edge_u, piece.edge_v))
-        unit = LEAF if piece.outline is not None else np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
-        loops.append(tuple((x + (float(u) - 0.5) * wide, y + (float(v) - 0.5) * tall) for u, v in unit))
+        shares = (
+            piece.outline if piece.outline is not None else np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
+        )
+        corners = [piece.origin + u * piece.edge_u + v * piece.edge_v - design.source_centre for u, v in shares]
+        loops.append(
+            tuple((float(c @ across) + design.width / 2, float(c @ upward) + design.height / 2) for c in corners)
+        )
     whole = oblong(design.width / 2, design.height / 2, design.width, design.height)
     return Template(
         name="pattern",

@@ -1,15 +1,85 @@
 """A frame of planed timber battens, laid flat, butt-jointed or half-lapped and screwed."""
 
+from dataclasses import dataclass
 from typing import Any, Literal
 
-from wenlo.core.build.fasteners import LAP, LONG, Batten, bolted, butt, lap, longest_through, splint
+from wenlo.core.build.fasteners import (
+    LAP,
+    LONG,
+    POCKET,
+    Batten,
+    bolted,
+    butt,
+    lap,
+    longest_through,
+    mitred,
+    pocketed,
+    splint,
+)
 from wenlo.core.build.members import Members, Splice, joint, square_diagonal
 from wenlo.core.build.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
 from wenlo.core.build.structures.shape import FrameShape
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
 
-TimberJoint = Literal["butt", "half_lap"]
+TimberJoint = Literal["butt", "half_lap", "mitre", "pocket_screw"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Corner:
+    # how corners are made: what rails are shorter by at the top and at the bottom [m], screws for four corners, words
+    top: float
+    bottom: float
+    screws: Fitting
+    screw: float
+    how: str
+    why_top: str
+    why_bottom: str
+    least: float
+
+
+def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
+    less = f"outside less two upright widths of {wide * 1000:.0f} mm"
+    across = "right across; half of the thickness is taken out at each end"
+    if kind == "half_lap":
+        how = (
+            f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and drive four "
+            f"{LAP.length * 1000:.0f} mm screws in a square through both."
+        )
+        return _Corner(top=0.0, bottom=0.0, screws=Fitting(id=LAP.id, count=16), screw=LAP.length, how=how, why_top=across, why_bottom=across, least=2 * wide)  # fmt: skip
+    if kind == "mitre":
+        how = (
+            f"Cut both ends of the top rail and the tops of the uprights at 45°, glue, and drive one {LONG.length * 1000:.0f} mm screw "
+            "into each corner from either side; the lower rail stands between the uprights with two screws an end."
+        )
+        tip = "right across, tip to tip, both ends cut at 45°"
+        return _Corner(top=0.0, bottom=wide, screws=Fitting(id=LONG.id, count=8), screw=LONG.length, how=how, why_top=tip, why_bottom=less, least=2 * wide)  # fmt: skip
+    if kind == "pocket_screw":
+        how = (
+            f"Drill two pocket holes on the flat back of each rail end, glue, clamp the faces flush and drive {POCKET.length * 1000:.0f} mm "
+            "pocket screws into the upright."
+        )
+        return _Corner(top=wide, bottom=wide, screws=Fitting(id=POCKET.id, count=8), screw=POCKET.length, how=how, why_top=less, why_bottom=less, least=0.06)  # fmt: skip
+    how = (
+        f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two {LONG.length * 1000:.0f} mm screws into "
+        "the end of each rail."
+    )
+    return _Corner(top=wide, bottom=wide, screws=Fitting(id=LONG.id, count=8), screw=LONG.length, how=how, why_top=less, why_bottom=less, least=0.06)  # fmt: skip
+
+
+def _holes(kind: TimberJoint, section: Batten, frames: int) -> tuple[Hole, ...]:
+    corners = 4 * frames
+    if kind == "half_lap":
+        return (lap(("rail", "upright"), batten=section, joints=corners),)
+    if kind == "pocket_screw":
+        return (pocketed(("rail",), batten=section, ends=corners),)
+    if kind == "mitre":
+        # the first frame's lower rail is butted; further frames are mitred all round
+        return (
+            mitred(("rail", "upright"), batten=section, joints=corners - 2),
+            *butt("upright", "rail", batten=section, ends=2),
+        )
+    return butt("upright", "rail", batten=section, ends=corners)
 
 
 def bar_stock(material: str) -> BarStock:
@@ -33,20 +103,14 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     """
     row: dict[str, Any] = stock()["timber"][material]
     wide, thick = row["width"], row["thickness"]
-    lapped = timber_joint == "half_lap"
+    corner = _corner(timber_joint, wide, thick)
     members = Members(
-        carrying_length=shape.carrying_length, least=2 * wide if lapped else 0.06,
+        carrying_length=shape.carrying_length, least=corner.least,
         splice=Splice(fitting="splint_screw", per_joint=4, splint=row["splint"]),
     )  # fmt: skip
-    take = 0.0 if lapped else wide
-    rail_reason = (
-        "right across; half of the thickness is taken out at each end"
-        if lapped
-        else f"outside less two upright widths of {wide * 1000:.0f} mm"
-    )
-    rails = members.add("rail", shape.width - 2 * take, count=2, reason=rail_reason, blame="width")
-    for name, rail in zip(("width at the top", "width at the bottom"), rails, strict=True):
-        members.run(name, shape.width, joint(take), rail, joint(take))
+    for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
+        (rail,) = members.add("rail", shape.width - 2 * take, count=1, reason=why, blame="width")
+        members.run(f"width at the {where}", shape.width, joint(take), rail, joint(take))
     uprights = members.add(
         "upright", shape.top_height, count=2, reason="floor to the top, in one line", blame="top_height"
     )
@@ -55,12 +119,12 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     feet = members.add("foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length")
     for where, foot in zip(("left", "right"), feet, strict=True):
         members.run(f"{where} foot", shape.foot_length, foot)
-    corners = Fitting(id=LAP.id, count=16) if lapped else Fitting(id=LONG.id, count=8)
-    members.fittings += [corners, Fitting(id="foot_bolt", count=4)]
+    members.fittings += [corner.screws, Fitting(id="foot_bolt", count=4)]
     spacers = 0
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
-        more = members.add(f"rail of {name}", shape.width - 2 * take, count=2, reason=rail_reason, blame="width")
+        take = corner.top
+        more = members.add(f"rail of {name}", shape.width - 2 * take, count=2, reason=corner.why_top, blame="width")
         up = members.add(f"side of {name}", shape.height, count=2, reason="full height", blame="height")
         for rail in more:
             members.run(f"width of {name}", shape.width, joint(take), rail, joint(take))
@@ -73,18 +137,15 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
                 f"spacer to {name}", shape.gap - thick, count=4, blame="layer_gap",
                 reason="gap between the cloths less one batten; screwed between the frames",
             )  # fmt: skip
-        members.least = 2 * wide if lapped else 0.06
-        members.fittings.append(corners)
+        members.least = corner.least
+        members.fittings.append(corner.screws)
     if spacers:
         members.fittings.append(Fitting(id=LONG.id, count=4 * spacers))
     section = Batten(width=wide, thickness=thick)
     frames = 1 + shape.extra_rectangles
-    joints: tuple[Hole, ...] = (
-        (lap(("rail", "upright"), batten=section, joints=4 * frames),) if lapped else butt("upright", "rail", batten=section, ends=4 * frames)
-    )  # fmt: skip
     spliced = int(sum(f.count for f in members.fittings if f.id == "splint_screw") // 4)
     holes = (
-        *joints,
+        *_holes(timber_joint, section, frames),
         bolted(("upright", "foot"), batten=section, joints=2, bolt=0.006, fastener="foot_bolt"),
         *(butt("rail", "spacer", batten=Batten(width=thick, thickness=wide), ends=2 * spacers) if spacers else ()),
         *((splint(("splint",), batten=section, joints=spliced, length=row["splint"]),) if spliced else ()),
@@ -92,21 +153,15 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     return Structure(
         holes=holes, stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
         fittings=added(members.fittings), depth=thick, girth=2 * (wide + thick),
-        steps=_steps(shape, lapped=lapped, wide=wide, thick=thick, saw=kerf_name),
+        steps=_steps(shape, corner=corner, lapped=timber_joint == "half_lap", wide=wide, thick=thick, saw=kerf_name),
     )  # fmt: skip
 
 
-def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: str) -> tuple[Step, ...]:
+def _steps(
+    shape: FrameShape, *, corner: _Corner, lapped: bool, wide: float, thick: float, saw: str
+) -> tuple[Step, ...]:
     diagonal = square_diagonal(shape.width, shape.height)
-    screw = LAP.length if lapped else LONG.length
     through = thick if lapped else wide
-    joint_text = (
-        f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and drive "
-        f"four {screw * 1000:.0f} mm screws in a square through both."
-        if lapped
-        else f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two "
-        f"{screw * 1000:.0f} mm screws into the end of each rail."
-    )
     return (
         Step(
             title="Choose and cut the battens",
@@ -119,7 +174,7 @@ def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: s
         ),
         Step(
             title="Join the frame",
-            text=joint_text,
+            text=corner.how,
             check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 3 mm.",
             caution=f"Screw points must not come out: {through * 1000:.0f} mm of wood is there"
             + (
@@ -130,7 +185,16 @@ def _steps(shape: FrameShape, *, lapped: bool, wide: float, thick: float, saw: s
             mistake="No pilot hole at a batten's end splits it.",
             minutes=35,
             does="bond",
-            uses=("rail", "upright", "spacer", "side of layer", "wood_screw", "lap_screw", "splint_screw"),
+            uses=(
+                "rail",
+                "upright",
+                "spacer",
+                "side of layer",
+                "wood_screw",
+                "lap_screw",
+                "pocket_screw",
+                "splint_screw",
+            ),
             wait=60,
             sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),
         ),

@@ -1,0 +1,239 @@
+"""Steps: every part once, nothing before what it needs, waiting used, tools as owned."""
+
+import itertools
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from factories import make_shoot
+from wenlo.core.build.making import for_the_tools, made
+from wenlo.core.build.order import Job, assigned, left_over, scheduled
+from wenlo.core.build.parts import STAGES, BuildPlan, Fitting, Step
+from wenlo.core.build.structures.timber import bar_stock
+from wenlo.core.errors import WenloError
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.shoot.workshop import Workshop
+
+KINDS = sorted(kinds())
+
+
+def designs(kind, brief, count=12):
+    """The kind as it starts, and with its numbers and choices drawn at random within their limits."""
+    random = np.random.default_rng(5)
+    base = kinds()[kind].start(brief)
+    yield base
+    schema = type(base).model_json_schema()["properties"]
+    for _ in range(count):
+        changes = {}
+        for name, row in schema.items():
+            if "enum" in row and name != "kind":
+                changes[name] = str(random.choice(row["enum"]))
+            elif row.get("type") == "boolean":
+                changes[name] = bool(random.integers(2))
+            elif row.get("type") in ("number", "integer") and "minimum" in row and random.uniform() < 0.5:
+                now = getattr(base, name)
+                value = float(np.clip(now * random.uniform(0.6, 1.6), row["minimum"], row["maximum"]))
+                changes[name] = round(value) if row["type"] == "integer" else round(value, 3)
+        try:
+            yield type(base).model_validate({**base.model_dump(), **changes})
+        except ValueError:
+            continue
+
+
+def plans(kind):
+    brief = make_shoot().brief
+    for design in designs(kind, brief):
+        try:
+            yield kinds()[kind].build(design, brief)
+        except WenloError:
+            continue
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_every_part_is_used_once_and_only_once_over_the_range_of_every_kind(kind):
+    found = list(plans(kind))
+    assert found
+    for plan in found:
+        assert left_over(plan) == ()
+        labels = [label for parts, _ in assigned(plan) for label in parts]
+        assert sorted(labels) == sorted([p.label for p in plan.pieces] + [c.label for c in plan.cloth])
+        for fitting in plan.fittings:
+            given_out = sum(f.count for _, used in assigned(plan) for f in used if f.id == fitting.id)
+            assert given_out == pytest.approx(fitting.count)
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_what_is_put_together_measures_what_was_designed(kind):
+    for plan in plans(kind):
+        for run in plan.runs:
+            assert abs(run.assembled(plan.pieces) - run.wanted) <= 1e-4, run.name
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_screws_that_are_bought_are_the_holes_that_are_drilled(kind):
+    for plan in plans(kind):
+        for fastener in ("wood_screw", "lap_screw", "pocket_screw", "foot_bolt", "screw_eye", "splint_screw"):
+            bought = sum(f.count for f in plan.fittings if f.id == fastener)
+            holes = [h for h in plan.holes if h.fastener == fastener]
+            if not holes:
+                continue
+            # a through hole and its pilot take the same screw
+            counted = sum(h.count for h in holes if h.name != "clearance")
+            assert counted == bought, fastener
+        for hole in plan.holes:
+            assert hole.diameter > 0.0
+            assert hole.edge >= 1.5 * hole.diameter - 1e-9 or hole.name == "bolt"
+            if hole.longest is not None and hole.depth is not None:
+                assert hole.depth <= hole.longest + 1e-9
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_nothing_is_begun_before_what_it_needs_is_done_and_dry(kind):
+    for plan in itertools.islice(plans(kind), 4):
+        making = made(plan, Workshop())
+        jobs = making.schedule.jobs
+        cut_at = {label: k for k, job in enumerate(jobs) for label in job.cuts}
+        for k, job in enumerate(jobs):
+            assert job.step.minutes > 0.0
+            for label in job.parts:
+                assert cut_at.get(label, -1) < k, (job.step.title, label)
+            for before in job.after:
+                assert before < k
+                assert jobs[before].ready <= job.start + 1e-6
+        assert jobs[0].step.does == "gather"
+        # one pair of hands: no two jobs at once
+        for one, two in itertools.pairwise(jobs):
+            assert one.start + one.step.minutes <= two.start + 1e-6
+        ends = [job for job in jobs if job.step.does == "hang"]
+        covers = [job for job in jobs if job.step.does in ("cover", "bond")]
+        assert all(cover.ready <= end.start + 1e-6 for end in ends for cover in covers)
+        assert making.schedule.ready >= max(job.ready for job in jobs) - 1e-6
+        assert making.schedule.ready == pytest.approx(making.schedule.hands_on + making.schedule.waiting)
+
+
+def plan_of(*steps, fittings=()):
+    return BuildPlan(
+        name="probe",
+        stock=bar_stock("softwood_18_44"),
+        kerf=0.001,
+        saw="saw",
+        pieces=(),
+        runs=(),
+        fittings=fittings,
+        cloth=(),
+        steps=steps,
+    )
+
+
+def test_waiting_is_filled_with_other_work():
+    glue = Job(step=Step(title="glue", text="", minutes=10, wait=60, does="bond"), parts=("A1",))
+    sew = Job(step=Step(title="cut cloth", text="", minutes=30, does="cut"), cuts=("S1",))
+    hang = Job(step=Step(title="cover", text="", minutes=5, does="cover"), parts=("S1",))
+    found = scheduled([sew, glue, hang])
+    assert [j.step.title for j in found.jobs] == ["glue", "cut cloth", "cover"]
+    # 10 min of glueing, 30 of cutting while it dries, 30 of waiting, 5 of covering
+    assert found.ready == 75
+    assert found.waiting == 30
+    assert found.hands_on == 45
+
+
+def test_the_dry_fit_comes_before_the_glue_whatever_order_it_is_written_in():
+    jobs = [Job(step=Step(title=stage, text="", minutes=1, does=stage)) for stage in reversed(STAGES)]
+    order = [j.step.does for j in scheduled(jobs).jobs]
+    assert order.index("gather") == 0
+    assert order.index("dry") < order.index("bond") < order.index("cover") < order.index("hang") < order.index("set")
+
+
+def test_fittings_that_several_steps_name_are_shared_out_whole():
+    steps = [Step(title=f"frame {k}", text="", uses=("wood_screw",)) for k in range(3)]
+    counts = [
+        sum(f.count for f in used)
+        for _, used in assigned(plan_of(*steps, fittings=(Fitting(id="wood_screw", count=20),)))
+    ]
+    assert sum(counts) == 20
+    assert all(count == int(count) and count >= 6 for count in counts)
+
+
+def test_tools_change_the_kerf_the_times_and_the_words():
+    shoot = make_shoot(design__structure="timber", design__material="softwood_18_44")
+    plan = kinds()["diffusion_frame"].build(shoot.design, shoot.brief)
+    hand, powered, sent = (made(plan, Workshop(cutting=c)) for c in ("by hand", "powered", "sent out"))
+    assert hand.worked.plan.kerf < powered.worked.plan.kerf == 0.0025
+    assert powered.schedule.hands_on < hand.schedule.hands_on
+    # an order takes a day, but little work
+    assert sent.schedule.ready > 24 * 60 > hand.schedule.ready
+    assert any("order sheet" in job.tools for job in sent.schedule.jobs)
+    assert for_the_tools(plan, Workshop(kerf=0.0031)).kerf == 0.0031
+
+
+def test_the_steps_carry_the_numbers_of_the_design():
+    shoot = make_shoot()
+    making = made(kinds()["diffusion_frame"].build(shoot.design, shoot.brief), Workshop())
+    cutting = next(j for j in making.schedule.jobs if j.step.title == "Cut the pipe")
+    assert set(cutting.cuts) == {p.label for p in making.worked.plan.pieces}
+    for piece in making.worked.plan.pieces:
+        assert piece.label in cutting.step.text
+    dry = next(j for j in making.schedule.jobs if j.step.title == "Put it together dry")
+    # 1.2 m × 1.2 m: 1.697 m from corner to corner
+    assert "1.697" in dry.step.check
+    stop = next(j for j in making.schedule.jobs if j.step.title == "Set a stop block")
+    assert making.schedule.jobs.index(stop) < making.schedule.jobs.index(cutting)
+
+
+def test_what_is_lifted_over_the_head_needs_a_ladder_and_two():
+    shoot = make_shoot()
+    plan = kinds()["hanging_softbox"].build(kinds()["hanging_softbox"].start(shoot.brief), shoot.brief)
+    low, high = (made(plan, Workshop(), highest=h).schedule.jobs for h in (1.8, 2.4))
+    hang = next(j for j in high if j.step.does == "hang")
+    assert "step ladder" in hang.tools
+    assert hang.step.hands >= 2
+    assert "2.40 m" in hang.step.caution
+    assert all("step ladder" not in j.tools for j in low)
+
+
+@pytest.mark.parametrize("joint", ["butt", "half_lap", "mitre", "pocket_screw"])
+def test_every_joint_gives_the_designed_outside(joint):
+    shoot = make_shoot(
+        design__structure="timber",
+        design__material="softwood_18_44",
+        design__timber_joint=joint,
+        brief__carrying_length=2.4,
+    )
+    plan = kinds()["diffusion_frame"].build(shoot.design, shoot.brief)
+    rails = sorted(p.cut for p in plan.pieces if p.name == "rail")
+    width, wide = shoot.design.width, 0.044
+    by_hand = {
+        "butt": [width - 2 * wide] * 2,
+        "half_lap": [width] * 2,
+        "mitre": [width - 2 * wide, width],
+        "pocket_screw": [width - 2 * wide] * 2,
+    }
+    assert rails == pytest.approx(by_hand[joint])
+    assert left_over(plan) == ()
+
+
+def test_a_screw_for_a_half_lap_does_not_come_out():
+    shoot = make_shoot(design__structure="timber", design__material="softwood_18_44", design__timber_joint="half_lap")
+    plan = kinds()["diffusion_frame"].build(shoot.design, shoot.brief)
+    lap = next(h for h in plan.holes if h.fastener == "lap_screw")
+    # half and half are one batten of 18 mm, 2 mm are left before the point
+    assert lap.longest == pytest.approx(0.016)
+    assert lap.count == next(f.count for f in plan.fittings if f.id == "lap_screw") == 16
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.lists(
+        st.tuples(st.sampled_from(STAGES), st.floats(1, 90), st.sampled_from([0.0, 0.0, 30.0, 120.0])),
+        min_size=1,
+        max_size=12,
+    )
+)
+def test_any_set_of_jobs_is_ordered_without_overlap(rows):
+    jobs = [Job(step=Step(title=str(k), text="", minutes=m, wait=w, does=d)) for k, (d, m, w) in enumerate(rows)]
+    found = scheduled(jobs)
+    assert sorted(j.step.title for j in found.jobs) == sorted(str(k) for k in range(len(rows)))
+    assert found.ready <= sum(m + w for _, m, w in rows) + 1e-6
+    assert found.ready >= max(m + w for _, m, w in rows) - 1e-6

@@ -55,7 +55,8 @@ def write_order_sheet_pdf(
         ),
         Paragraph("Please cut", HEAD),
     ]
-    for line in counter_slip(worked.cuts, carrying=carrying, kerf=kerf, units=units):
+    slip = counter_slip(worked.cuts, carrying=carrying, kerf=kerf, units=units)
+    for line in slip or ("nothing: there is enough at home",):
         story.append(Paragraph(text(f"{worked.plan.stock.name}: {line}"), BODY))
     longest = max((bar.stock for bar in worked.cuts.bars), default=1.0)
     for bar in worked.cuts.bars:

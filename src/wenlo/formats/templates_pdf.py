@@ -16,6 +16,9 @@ EDGE = 10 * mm
 """What most printers leave blank."""
 
 HEAD, FOOT = 14 * mm, 18 * mm
+CAPTION = 14 * mm
+"""Room under a small shape for its name. """
+
 OVERLAP = 10 * mm
 """So much of each page is on the next one too, to glue them by."""
 
@@ -37,7 +40,7 @@ def tiles(template: Template, paper: str) -> tuple[int, int, float, float]:
 def write_templates_pdf(
     templates: Sequence[Template], *, title: str, paper: str, units: UnitSystem = "metric"
 ) -> bytes:
-    """All templates, page after page; A1 is the lower left page of each.
+    """All templates: small ones together on a page, then large ones page after page; A1 is the lower left page of each.
 
     Parameters
     ----------
@@ -50,8 +53,14 @@ def write_templates_pdf(
     canvas = Canvas(out, pagesize=PAPERS[paper], invariant=1)
     canvas.setTitle(plain(f"{title}: templates"))
     canvas.setAuthor("Wenlo")
+    small = [t for t in templates if tiles(t, paper)[:2] == (1, 1)]
+    for page in _shared(small, paper):
+        _several(canvas, page, title, units, paper)
+        canvas.showPage()
     for template in templates:
         columns, rows, wide, tall = tiles(template, paper)
+        if (columns, rows) == (1, 1):
+            continue
         for row in range(rows):
             for column in range(columns):
                 _page(canvas, template, (column, row), (columns, rows), (wide, tall), units)
@@ -63,6 +72,56 @@ def write_templates_pdf(
         canvas.showPage()
     canvas.save()
     return out.getvalue()
+
+
+def _shared(templates: Sequence[Template], paper: str) -> list[list[Template]]:
+    # small shapes one over the other, as many as go on a page
+    tall = PAPERS[paper][1] - HEAD - FOOT
+    pages: list[list[Template]] = []
+    left = 0.0
+    for template in templates:
+        need = template.size[1] * POINTS + CAPTION
+        if not pages or need > left:
+            pages.append([])
+            left = tall + CAPTION
+        pages[-1].append(template)
+        left -= need
+    return pages
+
+
+def _several(canvas: Any, templates: Sequence[Template], title: str, units: UnitSystem, paper: str) -> None:
+    top = PAPERS[paper][1] - HEAD
+    canvas.setFillColor(FAINT)
+    canvas.setFont("Helvetica", 7.5)
+    canvas.drawRightString(PAPERS[paper][0] - EDGE, PAPERS[paper][1] - 6 * mm, plain(title))
+    for template in templates:
+        top -= template.size[1] * POINTS
+        canvas.saveState()
+        canvas.translate(EDGE, top)
+        _drawn(canvas, template)
+        canvas.restoreState()
+        width, height = template.size
+        size = f"{format_length(width, system=units)} × {format_length(height, system=units)}"
+        canvas.setFillColor(INK)
+        canvas.setFont("Helvetica-Bold", 8)
+        canvas.drawString(EDGE, top - 3.4 * mm, plain(f"{template.name[:1].upper()}{template.name[1:]}, {size}"))
+        canvas.setFillColor(FAINT)
+        canvas.setFont("Helvetica", 7)
+        canvas.drawString(EDGE, top - 6.6 * mm, plain(template.note[:130]))
+        top -= CAPTION
+    _ruler(canvas, units)
+
+
+def _drawn(canvas: Any, template: Template) -> None:
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.7)
+    _loop(canvas, template.outline)
+    for hole in template.holes:
+        _loop(canvas, hole)
+        _cross(canvas, hole)
+    canvas.setDash(4, 3)
+    for start, end in template.folds:
+        canvas.line(start[0] * POINTS, start[1] * POINTS, end[0] * POINTS, end[1] * POINTS)
 
 
 def _page(
@@ -79,18 +138,7 @@ def _page(
     frame.rect(EDGE, FOOT, wide, tall)
     canvas.clipPath(frame, stroke=0)
     canvas.translate(EDGE - tile[0] * (wide - OVERLAP), FOOT - tile[1] * (tall - OVERLAP))
-    if count == (1, 1):
-        width, height = (side * POINTS for side in template.size)
-        canvas.translate((wide - width) / 2, (tall - height) / 2)
-    canvas.setStrokeColor(INK)
-    canvas.setLineWidth(0.7)
-    _loop(canvas, template.outline)
-    for hole in template.holes:
-        _loop(canvas, hole)
-        _cross(canvas, hole)
-    canvas.setDash(4, 3)
-    for start, end in template.folds:
-        canvas.line(start[0] * POINTS, start[1] * POINTS, end[0] * POINTS, end[1] * POINTS)
+    _drawn(canvas, template)
     canvas.restoreState()
     # marks in the corners of what overlaps, to lay one page on the next
     canvas.setStrokeColor(FAINT)
@@ -99,6 +147,10 @@ def _page(
         for y in (FOOT + (OVERLAP if tile[1] else 0), FOOT + tall - (OVERLAP if tile[1] < count[1] - 1 else 0)):
             canvas.line(x - 4 * mm, y, x + 4 * mm, y)
             canvas.line(x, y - 4 * mm, x, y + 4 * mm)
+    _ruler(canvas, units)
+
+
+def _ruler(canvas: Any, units: UnitSystem) -> None:
     length, words = RULER[units]
     canvas.setStrokeColor(INK)
     canvas.setFillColor(INK)
@@ -130,7 +182,7 @@ def _named(
     canvas.drawString(EDGE, top, plain(f"{template.name[:1].upper()}{template.name[1:]}, {size}"))
     canvas.setFont("Helvetica", 7.5)
     canvas.setFillColor(FAINT)
-    pages = f"page {place} of {count[0]} × {count[1]}" if count != (1, 1) else "one page"
+    pages = f"page {place} of {count[0]} × {count[1]}"
     canvas.drawRightString(PAPERS[paper][0] - EDGE, top, plain(f"{title}; {pages}"))
     if template.note:
         canvas.drawString(EDGE, top - 3.6 * mm, plain(template.note[:120]))

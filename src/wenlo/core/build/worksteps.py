@@ -230,7 +230,10 @@ def work_steps(
     jobs += [drill] if drill else []
     for written, (labels, fittings) in zip(plan.steps, given, strict=True):
         step = written
-        if step is own_cut:
+        if step.sketch is not None and step.does == "bond":
+            diagonal = format_length(step.sketch.diagonal, system=units, fine=units == "metric")
+            step = replace(step, check=f"Diagonals {diagonal}. {step.check}".strip())
+        if written is own_cut:
             continue
         dry = _dry(step, labels, units)
         jobs += [dry] if dry else []

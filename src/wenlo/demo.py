@@ -7,6 +7,7 @@ from wenlo.core.shelf.items import Category, Item
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
 from wenlo.core.shoot.document import LampState, Look, Shoot
+from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
 from wenlo.core.shoot.standing import Block, Board, MeterMark
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
@@ -116,6 +117,7 @@ def _bench() -> Shoot:
             MeterMark(name="bench top", x=-1.0, y=1.4, z=0.92, facing="up"),
         ],
         looks=[day, evening],
+        rig=Rigging(wet=[WetPlace(name="wash basin", x=1.4, y=-2.5)], holds={"key lamp": HoldChoice(ballast=10.0)}),
         notes="The bench stays where it is; the wash basin is behind the camera.",
     )
 

@@ -79,7 +79,11 @@ def test_everything_is_printed_and_downloaded(page):
             page.get_by_role("link", name=name).click()
         assert found.value.suggested_filename.endswith(file)
         assert found.value.path().read_bytes().startswith(b"%PDF")
-    for name, file in (("Parts to print, 3MF", "prints.3mf"), ("Templates, SVG", "templates.svg"), ("Templates, DXF", "templates.dxf")):
+    for name, file in (
+        ("Parts to print, 3MF", "prints.3mf"),
+        ("Templates, SVG", "templates.svg"),
+        ("Templates, DXF", "templates.dxf"),
+    ):
         page.get_by_role("button", name="Files").click()
         with page.expect_download() as found:
             page.get_by_role("link", name=name).click()
@@ -139,7 +143,9 @@ def test_the_workshop_changes_cuts_and_times(page):
 
 
 def test_a_lighter_one_another_lamp_and_two_cut_together(page):
-    other = page.request.post("/api/shoots", data={"document": shoot_document(title="Jars", design={"kind": "book_light"})})
+    other = page.request.post(
+        "/api/shoots", data={"document": shoot_document(title="Jars", design={"kind": "book_light"})}
+    )
     assert other.status == 201
     opened(page, design__structure="timber", design__material="softwood_18_44")
     page.get_by_role("tab", name="Change").click()

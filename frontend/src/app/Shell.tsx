@@ -6,6 +6,7 @@ import { BriefStage } from '../features/brief/BriefStage';
 import { BuildStage } from '../features/build/BuildStage';
 import { GaugeStrip } from '../features/gauges/GaugeStrip';
 import { PlaceStage } from '../features/place/PlaceStage';
+import { RigStage } from '../features/rig/RigStage';
 import { ShapeStage } from '../features/shape/ShapeStage';
 import { ApiProblem } from '../shared/api/client';
 import { useFiguresInStep } from '../shared/state/figures';
@@ -14,7 +15,13 @@ import { openShoot, redo, refresh, resolveConflict, undo, useShoot } from '../sh
 import { STAGES } from './stages';
 import { TopBar } from './TopBar';
 
-const VIEWS = { brief: BriefStage, shape: ShapeStage, place: PlaceStage, build: BuildStage } as const;
+const VIEWS = {
+  brief: BriefStage,
+  shape: ShapeStage,
+  place: PlaceStage,
+  build: BuildStage,
+  rig: RigStage,
+} as const;
 
 function useShortcuts(id: string): void {
   const go = useNavigate();

@@ -4,4 +4,5 @@ export const STAGES = [
   { key: 'shape', name: 'Shape', question: 'how big, how far, how many layers?' },
   { key: 'place', name: 'Place', question: 'where does everything stand?' },
   { key: 'build', name: 'Build', question: 'what to buy, cut and join?' },
+  { key: 'rig', name: 'Rig', question: 'what holds it, cools it, keeps it dry?' },
 ] as const;

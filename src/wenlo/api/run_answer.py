@@ -38,7 +38,7 @@ class RunAnswer(BaseModel):
 
 def run_answer(run: RunRecord, since: int = 0) -> RunAnswer:
     """The answer for a run, with its parts from number ``since`` on."""
-    shown = run.answer if run.task != "paper" else None
+    shown = run.answer if run.task not in ("paper", "rig_sheet") else None
     return RunAnswer.model_validate({
         "id": run.id, "task": run.task, "state": run.state, "done": run.done, "total": run.total,
         "parts": list(run.parts[since:]), "answer": shown, "problem": run.problem,

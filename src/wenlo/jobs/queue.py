@@ -22,7 +22,7 @@ from wenlo.services.ports import LongTask
 log = structlog.get_logger()
 
 TASK, QUEUE = "run", "runs"
-PRIORITY: Mapping[LongTask, int] = {"paper": 10, "curve": 5, "flags": 5}
+PRIORITY: Mapping[LongTask, int] = {"paper": 10, "rig_sheet": 10, "curve": 5, "flags": 5}
 """What takes a moment goes before what takes seconds."""
 
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0

@@ -36,6 +36,7 @@ from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
+from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
 
@@ -287,6 +288,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "changes": changes,
     "adapt": adapt,
     "cut_together": cut_together,
+    "rig": rig,
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,
@@ -300,7 +302,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
 }
 
 LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {
-    "ranking": ranking, "curve": curve, "at_hand": made_of_shelf, "paper": paper_file, "flags": flags,
+    "ranking": ranking, "curve": curve, "at_hand": made_of_shelf, "paper": paper_file, "rig_sheet": rig_sheet, "flags": flags,
 }  # fmt: skip
 
 

@@ -165,9 +165,9 @@ class Transactions(Protocol[S_co]):
 
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start", "measured", "changes", "adapt", "cut_together",
+    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig",
 ]  # fmt: skip
-LongTask = Literal["ranking", "curve", "at_hand", "paper", "flags"]
+LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]
 
 

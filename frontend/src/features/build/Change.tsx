@@ -6,9 +6,9 @@ import { adaptQuery, changesQuery, togetherQuery } from '../../shared/api/build'
 import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
 import { catalogueQuery, shootsQuery } from '../../shared/api/queries';
 import { edit } from '../../shared/state/store';
+import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import { money } from '../../shared/units/money';
-import { clock } from './clock';
 import { SheetRow } from './SheetPlans';
 
 type Changes = Schemas['ChangesResult'];

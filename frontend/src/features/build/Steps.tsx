@@ -3,8 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { Checkbox } from 'antd';
 import { ticksQuery, useTick } from '../../shared/api/build';
 import type { Build } from '../../shared/api/client';
+import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
-import { clock } from './clock';
 
 type Step = Build['steps'][number];
 

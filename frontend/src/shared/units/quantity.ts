@@ -16,7 +16,22 @@ export type Kind =
   | Plain;
 
 /** Plain numbers with a unit that is always the same. */
-type Plain = 'lumens' | 'watts' | 'kilograms' | 'perMetre' | 'perArea' | 'celsius' | 'euro';
+type Plain =
+  | 'lumens'
+  | 'watts'
+  | 'kilograms'
+  | 'perMetre'
+  | 'perArea'
+  | 'celsius'
+  | 'euro'
+  | 'newton'
+  | 'volt'
+  | 'ampere'
+  | 'wattHours'
+  | 'squareMillimetres'
+  | 'squareMetres'
+  | 'airFlow'
+  | 'minutes';
 const PLAIN: Record<Plain, [unit: string, typed: RegExp, accepted: string]> = {
   lumens: ['lm', /\s*lm$/, 'an amount of light such as 5000 lm'],
   watts: ['W', /\s*w$/, 'a power such as 60 W'],
@@ -25,6 +40,14 @@ const PLAIN: Record<Plain, [unit: string, typed: RegExp, accepted: string]> = {
   perArea: ['kg/m²', /\s*kg\/m[2²]$/, 'a weight such as 0.15 kg/m²'],
   celsius: ['°C', /\s*°?\s*c$/, 'a temperature such as 90 °C'],
   euro: ['€', /\s*(€|eur)$/, 'a price such as 12.50 €'],
+  newton: ['N', /\s*n$/, 'a force such as 20 N'],
+  volt: ['V', /\s*v$/, 'a voltage such as 230 V'],
+  ampere: ['A', /\s*a$/, 'a current such as 16 A'],
+  wattHours: ['Wh', /\s*wh$/, 'a charge such as 500 Wh'],
+  squareMillimetres: ['mm²', /\s*mm[2²]$/, 'a cross section such as 1.5 mm²'],
+  squareMetres: ['m²', /\s*m[2²]$/, 'an area such as 0.01 m²'],
+  airFlow: ['m³/h', /\s*m[3³]\/h$/, 'air such as 30 m³/h'],
+  minutes: ['min', /\s*min$/, 'minutes such as 45 min'],
 };
 
 /** Which kind of number a unit of the server's is. */
@@ -46,6 +69,14 @@ export const KIND_OF: Record<string, Kind> = {
   'kg/m2': 'perArea',
   celsius: 'celsius',
   EUR: 'euro',
+  N: 'newton',
+  V: 'volt',
+  A: 'ampere',
+  Wh: 'wattHours',
+  mm2: 'squareMillimetres',
+  m2: 'squareMetres',
+  'm3/h': 'airFlow',
+  min: 'minutes',
 };
 
 const DECIMAL = /^[+-]?\d+(?:[.,]\d+)?$/;

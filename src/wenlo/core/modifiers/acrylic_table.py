@@ -285,8 +285,8 @@ def holds(design: AcrylicTableParameters, mass: float) -> tuple[Hold, ...]:
     front = np.array([0.0, -design.flat * 0.4, design.table])
     back = np.array([0.0, design.flat * 0.6 + design.bend, design.table + design.bend])
     return (
-        Hold(name="trestles", place=front, mass=mass * 0.6),
-        Hold(name="batten behind the bend", place=back, mass=mass * 0.4),
+        Hold(by="table", name="trestles", place=front, mass=mass * 0.6),
+        Hold(by="table", name="batten behind the bend", place=back, mass=mass * 0.4),
     )
 
 

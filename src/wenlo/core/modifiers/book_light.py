@@ -155,8 +155,8 @@ def handling(design: BookLightParameters) -> Handling:
 def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
     """Each page in its middle."""
     return (
-        Hold(name="sheet page", place=design.source_centre - UP * design.height / 2, mass=mass / 2),
-        Hold(name="bounce page", place=design.bounce_centre - UP * design.height / 2, mass=mass / 2),
+        Hold(by="stand", name="sheet page", place=design.source_centre - UP * design.height / 2, mass=mass / 2),
+        Hold(by="stand", name="bounce page", place=design.bounce_centre - UP * design.height / 2, mass=mass / 2),
     )
 
 

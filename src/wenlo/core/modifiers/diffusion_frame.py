@@ -280,7 +280,10 @@ def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
     """Both feet."""
     foot = design.direction * design.sheet_distance
     side = design.across * design.width / 2
-    return tuple(Hold(name=f"{n} foot", place=foot + s * side, mass=mass / 2) for n, s in (("left", -1), ("right", 1)))
+    return tuple(
+        Hold(by="floor", name=f"{n} foot", place=foot + s * side, mass=mass / 2)
+        for n, s in (("left", -1), ("right", 1))
+    )
 
 
 KIND = Kind(

@@ -254,7 +254,7 @@ def handling(design: FocusingParameters) -> Handling:
 
 def holds(design: FocusingParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's front."""
-    return (Hold(name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 def cannot(brief: Brief) -> str | None:
@@ -267,9 +267,14 @@ def cannot(brief: Brief) -> str | None:
     return None
 
 
+def limits(design: FocusingParameters) -> tuple[tuple[str, float], ...]:
+    """The lens. [°C]"""
+    return ((f"{design.material} lens", LENSES[design.material][1]),)
+
+
 KIND = Kind(
     id="focusing_spot", name="focusing spot", parameters=FocusingParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    marks=marks, handling=handling, holds=holds, limits=limits, cannot=cannot, figures=figures,
     good="a round field with an edge as sharp or soft as wanted, far brighter than a snoot's",
     bad="hard; heat at the lens; a day's work",
     replaces=("gate at the focal length",),

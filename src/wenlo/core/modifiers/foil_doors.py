@@ -220,7 +220,7 @@ def handling(design: DoorParameters) -> Handling:
 
 def holds(design: DoorParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's rim."""
-    return (Hold(name="rim of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(by="lamp", name="rim of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 def cannot(brief: Brief) -> str | None:

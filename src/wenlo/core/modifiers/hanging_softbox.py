@@ -246,6 +246,7 @@ def holds(design: HangingBoxParameters, mass: float) -> tuple[Hold, ...]:
     top = design.source_centre + UP * design.depth
     return tuple(
         Hold(
+            by="ceiling",
             name=f"corner {k + 1}",
             place=top + a * design.across * design.width / 2 + b * design.direction * design.length / 2,
             mass=mass / 4,

@@ -134,11 +134,15 @@ class Handling:
     uses: int
 
 
+HeldBy = Literal["stand", "boom", "ceiling", "wall", "table", "floor", "lamp"]
+"""What holds a point: a stand, a boom over a stand, fixings in the ceiling or a spreader, a wall, a table, itself on the floor, a lamp."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Hold:
     """A point where the modifier is held: its place (3,) [m] and the share of the mass that hangs there [kg].
 
-    What hangs ``on_lamp`` is carried by the lamp's front; ``carries`` is what another thing carries that is part of the
+    ``by`` tells what usually holds it. What hangs ``on_lamp`` is carried by the lamp's front; ``carries`` is what another thing carries that is part of the
     design, and ``lamps`` how many lamps hang there too.
     """
 
@@ -146,6 +150,7 @@ class Hold:
     place: Vector
     mass: float
     on_lamp: bool = False
+    by: HeldBy = "stand"
     carries: float | None = None
     lamps: int = 0
 
@@ -208,6 +213,7 @@ class Kind(Generic[P]):
     mistakes, cautions: what goes wrong, and what can hurt.
     becomes: the found objects that it can be made of.
     figures: what is worth showing of this kind beside the figures of all.
+    limits: what else must stay cool, by name, and its limit [°C] (a lens, say).
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
     keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
@@ -231,4 +237,5 @@ class Kind(Generic[P]):
     becomes: tuple[Become, ...] = ()
     daylight: Callable[[P, Brief], Brief] | None = None
     keeps_size: bool = False
+    limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

@@ -141,7 +141,7 @@ def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
     """Its four feet on the table."""
     foot = design.middle - UP * design.height / 2
     return tuple(
-        Hold(name=f"foot {k + 1}", place=foot + a * design.direction * design.width / 2, mass=mass / 4)
+        Hold(by="table", name=f"foot {k + 1}", place=foot + a * design.direction * design.width / 2, mass=mass / 4)
         for k, a in enumerate((-1, -1, 1, 1))
     )
 

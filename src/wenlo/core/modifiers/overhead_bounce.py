@@ -243,7 +243,7 @@ def handling(design: OverheadParameters) -> Handling:
 
 def holds(design: OverheadParameters, mass: float) -> tuple[Hold, ...]:
     """The boom's end over the middle."""
-    return (Hold(name="boom", place=design.source_centre, mass=mass),)
+    return (Hold(by="boom", name="boom", place=design.source_centre, mass=mass),)
 
 
 def cannot(brief: Brief) -> str | None:

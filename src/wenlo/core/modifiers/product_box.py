@@ -169,7 +169,7 @@ def handling(design: ProductBoxParameters) -> Handling:
 
 def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:
     """Its floor on the table."""
-    return (Hold(name="floor of the box", place=design.middle - UP * design.height / 2, mass=mass),)
+    return (Hold(by="table", name="floor of the box", place=design.middle - UP * design.height / 2, mass=mass),)
 
 
 KIND = Kind(

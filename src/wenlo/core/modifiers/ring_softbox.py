@@ -111,7 +111,7 @@ def handling(design: RingBoxParameters) -> Handling:
 
 def holds(design: RingBoxParameters, mass: float) -> tuple[Hold, ...]:
     """The ring's mount."""
-    return (Hold(name="ring's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(by="lamp", name="ring's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 def cannot(brief: Brief) -> str | None:

@@ -99,7 +99,7 @@ def handling(design: RodBoxParameters) -> Handling:
 
 def holds(design: RodBoxParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's mount."""
-    return (Hold(name="lamp's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(by="lamp", name="lamp's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 KIND = Kind(

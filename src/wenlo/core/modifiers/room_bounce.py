@@ -128,7 +128,7 @@ def handling(design: RoomBounceParameters) -> Handling:
 
 def holds(design: RoomBounceParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp carries its flag."""
-    return (Hold(name="lamp", place=design.lamp_position, mass=mass),)
+    return (Hold(name="lamp", place=design.lamp_position, mass=mass, by="lamp"),)
 
 
 def cannot(brief: Brief) -> str | None:

@@ -257,7 +257,7 @@ def handling(design: SnootParameters) -> Handling:
 
 def holds(design: SnootParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's front."""
-    return (Hold(name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 def cannot(brief: Brief) -> str | None:

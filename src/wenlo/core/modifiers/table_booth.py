@@ -316,7 +316,7 @@ def handling(design: BoothParameters) -> Handling:
 
 def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:
     """The clamps at the table's edge."""
-    return (Hold(name="clamps at the table", place=design.source_centre, mass=mass),)
+    return (Hold(by="table", name="clamps at the table", place=design.source_centre, mass=mass),)
 
 
 KIND = Kind(

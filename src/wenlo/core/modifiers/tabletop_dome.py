@@ -279,7 +279,7 @@ def handling(design: DomeParameters) -> Handling:
 
 def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:
     """Its rim on the table."""
-    return (Hold(name="rim of the tub", place=design.middle - UP * design.height / 2, mass=mass),)
+    return (Hold(by="table", name="rim of the tub", place=design.middle - UP * design.height / 2, mass=mass),)
 
 
 KIND = Kind(

@@ -155,7 +155,9 @@ def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:
     """The two eyes."""
     top = design.source_centre + UP * design.window_height / 2
     half = design.across * design.source_size[0] / 2
-    return tuple(Hold(name=f"{n} eye", place=top + s * half, mass=mass / 2) for n, s in (("left", -1), ("right", 1)))
+    return tuple(
+        Hold(by="wall", name=f"{n} eye", place=top + s * half, mass=mass / 2) for n, s in (("left", -1), ("right", 1))
+    )
 
 
 def daylight(design: WindowParameters, brief: Brief) -> Brief:

@@ -10,6 +10,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shelf.own import REF_TAGS, is_natural
 from wenlo.core.shoot.brief import MOST_OTHERS, MOST_PIECES, Brief, GelId
 from wenlo.core.shoot.fields import Part, ShortText, Text, at_field, field_errors, quantity
+from wenlo.core.shoot.rigging import Rigging
 from wenlo.core.shoot.standing import PIECE_TAGS, MeterMark
 
 MOST_SECOND = 6
@@ -65,6 +66,7 @@ class Shoot(Part):
     second: list[SecondModifier] = Field(default_factory=list, max_length=MOST_SECOND)
     meters: list[MeterMark] = Field(default_factory=list, max_length=12)
     looks: list[Look] = Field(default_factory=list, max_length=9)
+    rig: Rigging = Field(default_factory=Rigging)
     notes: Text = ""
 
     @model_validator(mode="after")

@@ -1,0 +1,185 @@
+// Every thing that is held: by what, how far out, with what counterweight and ballast.
+import { Select } from 'antd';
+import { useState } from 'react';
+import type { Schemas, Shoot } from '../../shared/api/client';
+import type { Holding, Rig } from '../../shared/api/rig';
+import { edit } from '../../shared/state/store';
+import { formatLength } from '../../shared/units/length';
+import { type Kind, read, show } from '../../shared/units/quantity';
+
+type Choice = Required<Schemas['HoldChoice']>;
+
+const NONE: Choice = { support: null, reach: null, counterweight: null, ballast: null };
+
+function chosen(document: Shoot, name: string): Choice {
+  return { ...NONE, ...document.rig.holds[name] };
+}
+
+function choose(document: Shoot, name: string, change: Partial<Choice>, label: string): void {
+  const holds = { ...document.rig.holds, [name]: { ...chosen(document, name), ...change } };
+  edit([{ path: 'rig.holds', value: holds }], label);
+}
+
+/** One answer about one thing; empty goes back to the proposal. */
+function Answer(props: {
+  document: Shoot;
+  name: string;
+  field: 'reach' | 'counterweight' | 'ballast';
+  label: string;
+  kind: Kind;
+  proposed: number;
+  most: number;
+}) {
+  const { document, name, field, label, kind, proposed, most } = props;
+  const given = chosen(document, name)[field];
+  const { units } = document;
+  const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const finish = () => {
+    if (text === null) return;
+    setText(null);
+    if (!text.trim()) {
+      setWrong(null);
+      choose(document, name, { [field]: null }, `${name}: ${label} as proposed`);
+      return;
+    }
+    const value = read(text, kind, units);
+    if (typeof value === 'string') setWrong(value);
+    else if (value < 0 || value > most)
+      setWrong(`${label} must be between ${show(0, kind, units)} and ${show(most, kind, units)}.`);
+    else {
+      setWrong(null);
+      if (value !== given)
+        choose(document, name, { [field]: value }, `${name}: ${label} ${show(value, kind, units)}`);
+    }
+  };
+  return (
+    <label className={`hold-answer${wrong ? ' has-error' : ''}`}>
+      <span>{label}</span>
+      <input
+        aria-label={`${label} of ${name}`}
+        value={text ?? (given === null ? '' : show(given, kind, units))}
+        placeholder={show(Math.ceil(proposed * 10) / 10, kind, units)}
+        onFocus={() => setText(given === null ? '' : show(given, kind, units))}
+        onChange={(e) => setText(e.currentTarget.value)}
+        onBlur={finish}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+        }}
+      />
+      {wrong ? (
+        <small className="field-error" role="alert">
+          {wrong}
+        </small>
+      ) : null}
+    </label>
+  );
+}
+
+const HELD: Record<string, string> = {
+  floor: 'stands on the floor by itself',
+  lamp: 'on the lamp',
+  table: 'on the table',
+};
+
+function worst(rig: Rig, holding: Holding): 'outside' | 'not known' | 'within' {
+  const mine = rig.checks.filter((c) => c.about === holding.name);
+  if (mine.some((c) => c.state === 'outside')) return 'outside';
+  return mine.some((c) => c.state === 'not known') ? 'not known' : 'within';
+}
+
+export function Holdings(props: {
+  rig: Rig;
+  document: Shoot;
+  open: string;
+  setOpen: (name: string) => void;
+}) {
+  const { rig, document, open, setOpen } = props;
+  const { units } = document;
+  return (
+    <ul className="holdings">
+      {rig.holdings.map((h) => {
+        const state = worst(rig, h);
+        const shown = h.name === open;
+        return (
+          <li key={h.name} className={shown ? 'open' : ''}>
+            <button type="button" aria-expanded={shown} onClick={() => setOpen(h.name)}>
+              <i className={`state state-${state.replace(' ', '-')}`} aria-hidden="true" />
+              <b>{h.name}</b>
+              <span>
+                {h.mass.toFixed(1)} kg at {formatLength(h.height, units)},{' '}
+                {h.support?.name ?? HELD[h.by] ?? 'nothing carries it'}
+                <span className="sr-only">, {state}</span>
+              </span>
+            </button>
+            {shown ? (
+              <div className="hold-answers">
+                {h.choices.length ? (
+                  <Select
+                    size="small"
+                    aria-label={`What holds ${h.name}`}
+                    popupMatchSelectWidth={false}
+                    value={chosen(document, h.name).support ?? 'proposed'}
+                    options={[
+                      {
+                        value: 'proposed',
+                        label: h.support ? `proposed: ${h.support.name}` : 'nothing carries it',
+                      },
+                      ...h.choices.map((c) => ({
+                        value: c.id,
+                        label: `${c.name}${c.own ? ', yours' : ''}: ${c.carries.toFixed(1)} kg`,
+                      })),
+                    ]}
+                    onChange={(id: string) =>
+                      choose(
+                        document,
+                        h.name,
+                        { support: id === 'proposed' ? null : id },
+                        `${h.name}: ${id === 'proposed' ? 'as proposed' : (h.choices.find((c) => c.id === id)?.name ?? id)}`,
+                      )
+                    }
+                  />
+                ) : null}
+                {h.by === 'boom' ? (
+                  <>
+                    <Answer
+                      document={document}
+                      name={h.name}
+                      field="reach"
+                      label="Reach"
+                      kind="length"
+                      proposed={h.reach}
+                      most={6}
+                    />
+                    <Answer
+                      document={document}
+                      name={h.name}
+                      field="counterweight"
+                      label="Counterweight"
+                      kind="kilograms"
+                      proposed={h.counterweight}
+                      most={200}
+                    />
+                  </>
+                ) : null}
+                {h.moments ? (
+                  <Answer
+                    document={document}
+                    name={h.name}
+                    field="ballast"
+                    label="Ballast"
+                    kind="kilograms"
+                    proposed={h.ballast}
+                    most={300}
+                  />
+                ) : null}
+                {h.under ? <p className="faint">The boom stands on: {h.under.name}.</p> : null}
+                {h.joints.length ? <p className="faint">Joints: {h.joints.join('; ')}.</p> : null}
+              </div>
+            ) : null}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,54 @@
+// What the rig takes and what of it is there; supports that are built.
+import type { Rig } from '../../shared/api/rig';
+import { money } from '../../shared/units/money';
+
+export function Kit({ rig }: { rig: Rig }) {
+  return (
+    <div className="kit">
+      <table className="list">
+        <caption className="sr-only">Kit</caption>
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col" className="right">
+              Needed
+            </th>
+            <th scope="col" className="right">
+              On the Shelf
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rig.needed.map((n) => (
+            <tr key={n.name} className={n.have < n.count ? 'is-short' : ''}>
+              <td>{n.name}</td>
+              <td className="right">{n.count}</td>
+              <td className="right">{n.have || 'none'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h3>Home-made supports</h3>
+      {rig.home_made.map((h) => (
+        <details key={h.id}>
+          <summary>
+            <b>{h.name}</b>{' '}
+            <span className="faint">
+              carries {h.payload.toFixed(0)} kg, weighs {h.mass.toFixed(1)} kg, about {money(h.cost, 'EUR')}
+            </span>
+          </summary>
+          <p>{h.words}</p>
+          <p className="faint">{h.pieces.join('; ')}</p>
+          <ol>
+            {h.steps.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ol>
+          <p className="caution">
+            <b>Caution</b> {h.caution}
+          </p>
+        </details>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,128 @@
+// What is plugged in where, as a tree, and the wet places that it must keep away from.
+import { Button } from 'antd';
+import type { Shoot } from '../../shared/api/client';
+import type { Rig } from '../../shared/api/rig';
+import { edit } from '../../shared/state/store';
+import { Choice } from '../../shared/ui/Choice';
+import { Quantity } from '../../shared/ui/Quantity';
+
+function Tree({ rig, document }: { rig: Rig; document: Shoot }) {
+  return (
+    <ul className="mains-tree">
+      {rig.circuits
+        .filter((c) => c.loads.length)
+        .map((c) => (
+          <li key={c.number}>
+            <b>
+              {document.rig.battery === null ? `circuit ${c.number}` : 'battery'}: {c.amperes.toFixed(1)} A
+            </b>
+            <span className="share-bar" aria-hidden="true">
+              <i
+                className={c.share > 1 ? 'over' : ''}
+                style={{ width: `${Math.min(100, c.share * 100)}%` }}
+              />
+            </span>
+            <span>{(c.share * 100).toFixed(0)} % of what it carries for hours</span>
+            <ul>
+              {c.loads.map((l) => (
+                <li key={l.name}>
+                  {l.name} <span className="faint">{l.watts ? `${l.watts} W` : 'watts not known'}</span>
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      {rig.batteries.map((l) => (
+        <li key={l.name}>
+          <b>own battery</b>
+          <ul>
+            <li>{l.name}</li>
+          </ul>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+export function Mains({ rig, document }: { rig: Rig; document: Shoot }) {
+  const { wet } = document.rig;
+  return (
+    <div className="mains">
+      <Tree rig={rig} document={document} />
+      <div className="mains-fields">
+        <Quantity path="rig.voltage" kind="volt" label="Mains" />
+        <Quantity path="rig.breaker" kind="ampere" label="Breaker" />
+        <Quantity path="rig.circuits" kind="number" label="Circuits" />
+        <Quantity path="rig.cable" kind="length" label="Cable" />
+        <Quantity path="rig.section" kind="squareMillimetres" label="Copper" />
+        <Choice
+          path="rig.coiled"
+          label="Reel"
+          options={[
+            { id: 'false', name: 'drawn out' },
+            { id: 'true', name: 'coiled' },
+          ]}
+        />
+        <Choice
+          path="rig.residual_current"
+          label="30 mA device"
+          options={[
+            { id: 'true', name: 'there' },
+            { id: 'false', name: 'none' },
+          ]}
+        />
+        <Quantity path="rig.battery" kind="wattHours" label="Battery instead" />
+      </div>
+      <h3>Wet places</h3>
+      {wet.map((w, k) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a wet place is its place in the list
+        <fieldset key={k} className="wet-place">
+          <legend>{w.name}</legend>
+          <Quantity path={`rig.wet.${k}.x`} kind="length" label="To the right" hint="of the subject's mark" />
+          <Quantity path={`rig.wet.${k}.y`} kind="length" label="Behind it" />
+          <Quantity path={`rig.wet.${k}.width`} kind="length" label="Width" />
+          <Quantity path={`rig.wet.${k}.depth`} kind="length" label="Depth" />
+          <Button
+            size="small"
+            onClick={() =>
+              edit([{ path: 'rig.wet', value: wet.filter((_, i) => i !== k) }], `${w.name} taken away`)
+            }
+          >
+            Take it away
+          </Button>
+        </fieldset>
+      ))}
+      {wet.length < 4 ? (
+        <Button
+          size="small"
+          onClick={() =>
+            edit(
+              [
+                {
+                  path: 'rig.wet',
+                  value: [
+                    ...wet,
+                    {
+                      name: wet.length ? `wet place ${wet.length + 1}` : 'wash basin',
+                      x: 1.2,
+                      y: 0.5,
+                      width: 0.6,
+                      depth: 0.5,
+                    },
+                  ],
+                },
+              ],
+              'Wet place added',
+            )
+          }
+        >
+          Add a wet place
+        </Button>
+      ) : null}
+      <p className="faint">
+        Fixed wiring is for licensed people. Nothing fed from the mains stands over or beside water: bounce
+        its light from where it is dry.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,343 @@
+"""What holds each thing: support, boom, counterweight, ballast, the chain down to the floor, and the checks of all that."""
+
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.rig.checks import Check, Cure, judged
+from wenlo.core.rig.held import Held
+from wenlo.core.rig.interfaces import Face, Joint, Link, closed, slack
+from wenlo.core.rig.statics import (
+    GRAVITY,
+    MOVING,
+    TIPPING_FACTOR,
+    Tipping,
+    counterweight,
+    sling_tension,
+    tipping,
+    tipping_arm,
+)
+from wenlo.core.rig.supports import BOOM_BACK, SOCKET, STUD, Support, nearest, proposed
+from wenlo.core.rig.wind import wind_force
+from wenlo.core.shoot.rigging import HoldChoice, Rigging
+
+KNOCK_HEIGHT = 1.1
+"""A knock comes at the height of an elbow at most. [m]"""
+
+OVERHEAD = 2.0
+"""What hangs higher hangs over people. [m]"""
+
+BOND_FACTOR = 10.0
+"""A safety line carries so many times what it holds: it must take a fall."""
+
+SLING = math.radians(45.0)
+"""Lines leave the corners at this angle from the level."""
+
+LADDER = 2.1
+"""What a person reaches from the floor. [m]"""
+
+SLACK_LIMIT = 0.03
+"""The modifier's far side may wander by so much with the play of all joints. [m]"""
+
+STATICS = "moments about the line between two feet"
+PAYLOAD = "stated payload, three quarters of it fully drawn out"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Force:
+    """An arrow of the free-body diagram, in the plane of the load: where it acts, sideways from the stand's middle and up [m], and
+    its parts to the side and up. [N]
+    """
+
+    name: str
+    along: float
+    height: float
+    side: float
+    up: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Holding:
+    """How one thing is held: its support and, for a boom, the stand under it; reach, counterweight and ballast as given or needed
+    ([m], [kg]); tipping moments, forces, joints down to the floor and how far their play reaches [m].
+    """
+
+    held: Held
+    support: Support | None
+    under: Support | None
+    reach: float
+    back: float
+    counterweight_needed: float
+    counterweight_given: float | None
+    ballast_needed: float
+    ballast_given: float | None
+    moments: Tipping | None
+    forces: tuple[Force, ...]
+    joints: tuple[Joint, ...]
+    play: float
+    overhead: bool
+
+
+def _kilos(mass: float) -> str:
+    return f"{mass:.1f} kg"
+
+
+def _chosen(
+    choices: Sequence[Support], choice: HoldChoice, kind: str, held: Held, *, load: float, reach: float = 0.0
+) -> Support | None:
+    if choice.support:
+        found = next((s for s in choices if s.id == choice.support), None)
+        if found is not None:
+            return found
+    height = float(held.place[2])
+    return proposed(choices, kind, height=height, load=load, reach=reach) or nearest(choices, kind, height=height)
+
+
+def _needed_reach(held: Held) -> float:
+    # the stand is beside what hangs, not under it
+    return held.extent + 0.15
+
+
+def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -> Holding:
+    """How a thing is held, by choice or as proposed.
+
+    Parameters
+    ----------
+    held: the thing.
+    choices: all supports.
+    rig: the answers about the rig.
+    wind: speed of a gust. [m/s]
+    """
+    choice = rig.holds.get(held.name, HoldChoice())
+    push = wind_force(held.area, wind)
+    height = float(held.place[2])
+    bump = min(max(height, held.area_height, 0.2), KNOCK_HEIGHT)
+    overhead = held.by in ("boom", "ceiling") or (height > OVERHEAD and held.by != "floor")
+    base = Holding(
+        held=held, support=None, under=None, reach=0.0, back=0.0, counterweight_needed=0.0, counterweight_given=None, ballast_needed=0.0,
+        ballast_given=choice.ballast, moments=None, forces=(), joints=(), play=0.0, overhead=overhead,
+    )  # fmt: skip
+    acts = held.area_height if held.by == "floor" else height
+    weight = Force(name=f"{held.mass:.1f} kg", along=held.offset, height=acts, side=0.0, up=-held.mass * GRAVITY)
+    gusts = (Force(name="wind", along=0.0, height=held.area_height, side=push, up=0.0),) if push > 0.0 else ()
+    knock = Force(name="knock", along=0.0, height=bump, side=rig.bump, up=0.0)
+    if held.by == "floor":
+        arm = max(held.depth, 0.05)
+        moments = tipping(
+            arm=arm, mass=held.mass, side_force=push, force_height=held.area_height, bump=rig.bump / 2, bump_height=bump,
+            ballast=choice.ballast or 0.0,
+        )  # fmt: skip
+        return replace(base, ballast_needed=moments.ballast, moments=moments, forces=(weight, *gusts, knock))
+    if held.by in ("table", "lamp"):
+        return replace(
+            base,
+            support=_chosen(choices, choice, "clamp", held, load=held.mass) if held.by == "table" else None,
+            forces=(weight,),
+        )
+    if held.by in ("ceiling", "wall"):
+        support = _chosen(choices, choice, "eye", held, load=held.mass)
+        pull = sling_tension(held.mass, 1, SLING) if held.by == "ceiling" else held.mass * GRAVITY
+        return replace(
+            base, support=support, forces=(weight, Force(name="line", along=0.0, height=height, side=0.0, up=pull))
+        )
+    if held.by == "boom":
+        return _boomed(base, choices, choice, rig, push, bump, (*gusts, knock))
+    support = _chosen(choices, choice, "stand", held, load=held.mass)
+    if support is None:
+        return base
+    moments = tipping(
+        arm=tipping_arm(support.foot_radius), mass=support.mass, load=held.mass, offset=held.offset, side_force=push,
+        force_height=held.area_height, bump=rig.bump, bump_height=bump, ballast=choice.ballast or 0.0,
+    )  # fmt: skip
+    chain = (*_things(held, support), Link(name="floor", below=None))
+    return replace(
+        base, support=support, ballast_needed=moments.ballast, moments=moments, joints=closed(chain), play=slack(chain, held.depth),
+        forces=(weight, Force(name="stand", along=0.0, height=height / 3, side=0.0, up=-support.mass * GRAVITY), *gusts, knock),
+    )  # fmt: skip
+
+
+def _things(held: Held, support: Support) -> Iterator[Link]:
+    face: Face = held.face
+    yield Link(name=held.name, below=face)
+    if face.type == "jaw" and support.top.type == "stud":
+        # boards and battens are gripped by a clamp that sits on the stud
+        yield Link(name="clamp with socket", above=Face(type="jaw", size=0.055, gender="female"), below=SOCKET)
+    yield Link(name=support.name, above=support.top, below=None)
+
+
+def _boomed(
+    base: Holding,
+    choices: Sequence[Support],
+    choice: HoldChoice,
+    rig: Rigging,
+    push: float,
+    bump: float,
+    pushes: tuple[Force, ...],
+) -> Holding:
+    held = base.held
+    reach = choice.reach or _needed_reach(held)
+    boom = _chosen(choices, choice, "boom", held, load=held.mass * MOVING, reach=reach)
+    if boom is None:
+        return replace(base, reach=reach)
+    need = counterweight(held.mass, reach, BOOM_BACK, beam=boom.mass)
+    given = choice.counterweight
+    on_stand = held.mass + boom.mass + (given if given is not None else need)
+    under = proposed(choices, "stand", height=float(held.place[2]), load=on_stand) or nearest(
+        choices, "stand", height=float(held.place[2])
+    )
+    if under is None:
+        return replace(
+            base, support=boom, reach=reach, back=BOOM_BACK, counterweight_needed=need, counterweight_given=given
+        )
+    # what the counterweight leaves over pulls to one side; swinging adds its share of the load
+    left_over = (
+        held.mass * reach + boom.mass * (reach - BOOM_BACK) / 2 - (given if given is not None else need) * BOOM_BACK
+    )
+    swing = (MOVING - 1.0) * held.mass * GRAVITY * reach
+    moments = tipping(
+        arm=tipping_arm(under.foot_radius), mass=under.mass, load=on_stand, offset=abs(left_over) / max(on_stand, 1e-9), side_force=push,
+        force_height=held.area_height, bump=rig.bump + swing / max(bump, 0.1), bump_height=bump, ballast=choice.ballast or 0.0,
+    )  # fmt: skip
+    height = float(held.place[2])
+    weights = (
+        Force(name=f"{held.mass:.1f} kg", along=reach, height=height, side=0.0, up=-held.mass * GRAVITY),
+        Force(name="counterweight", along=-BOOM_BACK, height=height, side=0.0, up=-(given if given is not None else need) * GRAVITY),
+        Force(name="stand", along=0.0, height=height / 3, side=0.0, up=-under.mass * GRAVITY),
+    )  # fmt: skip
+    chain = (
+        Link(name=held.name, below=Face(type="eye", size=0.006, gender="male")), Link(name="line and hook", above=Face(type="eye", size=0.006, gender="female"), below=SOCKET),
+        Link(name=boom.name, above=STUD, below=boom.foot), Link(name=under.name, above=under.top),
+    )  # fmt: skip
+    return replace(
+        base, support=boom, under=under, reach=reach, back=BOOM_BACK, counterweight_needed=need, counterweight_given=given,
+        ballast_needed=moments.ballast, moments=moments, forces=(*weights, *pushes), joints=closed(chain), play=slack(chain, reach),
+    )  # fmt: skip
+
+
+def hold_checks(holding: Holding, rig: Rigging, *, units: UnitSystem, lighter: Cure | None = None) -> Iterator[Check]:
+    """All checks of how one thing is held.
+
+    Parameters
+    ----------
+    holding: how it is held.
+    rig: the answers about the rig.
+    units: how lengths are written.
+    lighter: a change of the design that makes it lighter, if one is known.
+    """
+    held, support = holding.held, holding.support
+    name, height = held.name, float(held.place[2])
+
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    if held.by == "lamp":
+        return
+    if support is None and held.by not in ("floor",):
+        yield Check(
+            topic="hold", about=name, name="Support", state="outside", figure=f"{_kilos(held.mass)} at {length(height)}", limit="nothing on the list carries it",
+            source=PAYLOAD, cure=lighter or Cure(words="lower it, make it lighter, or put a stronger support on the Shelf"),
+        )  # fmt: skip
+        return
+    if support is not None:
+        load = held.mass * (MOVING if held.by == "boom" else 1.0)
+        most = support.carries(height)
+        stronger = Cure(words=f"a support that carries {_kilos(load)}; or a lighter canvas or a smaller one")
+        yield judged(
+            "hold", name, "Payload", value=load, limit=most, figure=_kilos(load) + (", swinging" if held.by == "boom" else ""),
+            allowed=f"{_kilos(most)} at {length(height)} ({support.name})", source=PAYLOAD, cure=lighter or stronger,
+        )  # fmt: skip
+        stand = holding.under or support
+        if held.by in ("stand", "boom") and stand.highest > 0.0:
+            yield judged(
+                "hold", name, "Height", value=height, limit=stand.highest, figure=length(height), allowed=f"{length(stand.highest)} ({stand.name})",
+                source="stated height", cure=Cure(words=f"a stand that reaches {length(height)}, or hang it from the ceiling"),
+            )  # fmt: skip
+    if held.carries is not None:
+        yield judged(
+            "hold", name, "Hangs on its arm", value=held.mass, limit=held.carries, figure=_kilos(held.mass), allowed=_kilos(held.carries),
+            source="what the arm or shoe carries without drooping", cure=lighter or Cure(words="a lighter front, or a stand under it"),
+        )  # fmt: skip
+    if held.by == "boom" and support is not None:
+        yield from _boom_checks(holding, length)
+    if holding.moments is not None:
+        yield from _tipping_checks(holding, rig)
+    if held.by in ("ceiling",):
+        pull = sling_tension(held.mass, 1, SLING)
+        yield Check(
+            topic="hold", about=name, name="Line", state="not known", figure=f"{pull:.0f} N at 45°", limit="what the fixing and the line carry",
+            source="m g / sin α", cure=Cure(words="a licensed person looks at fixings in structure"),
+        )  # fmt: skip
+    if holding.overhead:
+        bond = held.mass * BOND_FACTOR
+        yield Check(
+            topic="hold", about=name, name="Safety line", state="within" if rig.safety_lines else "outside",
+            figure="an independent one" if rig.safety_lines else "none", limit=f"one that carries {_kilos(bond)}, to another fixing",
+            source=f"{BOND_FACTOR:.0f} times what it holds, since it must take a fall",
+            cure=None if rig.safety_lines else Cure(words="hang it by a second line of its own", changes={"rig.safety_lines": True}),
+        )  # fmt: skip
+    if height > LADDER and held.by != "floor":
+        yield Check(
+            topic="hold", about=name, name="Reach", state="within", figure=length(height), limit=f"{length(LADDER)} from the floor",
+            source="what a person reaches", cure=Cure(words="step ladder on level ground, two people, nobody under it"),
+        )  # fmt: skip
+    for joint in holding.joints:
+        if not joint.fits:
+            yield Check(
+                topic="hold", about=name, name="Adapter", state="outside", figure=f"{joint.upper} on {joint.lower}", limit="does not fit",
+                source="types, sizes and genders of what meets", cure=Cure(words=joint.adapter),
+            )  # fmt: skip
+    if holding.play > 0.0:
+        yield judged(
+            "hold", name, "Play", value=holding.play, limit=SLACK_LIMIT, figure=length(holding.play), allowed=length(SLACK_LIMIT),
+            source="play of all joints together", cure=Cure(words="fewer joints, or a second clamp"),
+        )  # fmt: skip
+
+
+def _boom_checks(holding: Holding, length: object) -> Iterator[Check]:
+    held, boom = holding.held, holding.support
+    assert boom is not None
+    assert callable(length)
+    yield judged(
+        "hold", held.name, "Reach of the boom", value=holding.reach, limit=boom.reach, figure=length(holding.reach), allowed=f"{length(boom.reach)} ({boom.name})",
+        source="the stand is beside what hangs, not under it", cure=Cure(words="a longer boom, or a smaller canvas"),
+    )  # fmt: skip
+    need, given = holding.counterweight_needed, holding.counterweight_given
+    cure = Cure(
+        words=f"{_kilos(need)} at {length(holding.back)} behind the stand",
+        hold=held.name,
+        changes={"counterweight": round(need, 1)},
+    )
+    if given is None:
+        yield Check(
+            topic="hold", about=held.name, name="Counterweight", state="not known", figure="not told", limit=_kilos(need),
+            source="load × reach = counterweight × its distance", cure=cure,
+        )  # fmt: skip
+    else:
+        off = abs(given - need)
+        yield judged(
+            "hold", held.name, "Counterweight", value=off, limit=max(0.1 * need, 0.2), figure=_kilos(given), allowed=f"{_kilos(need)} ± a tenth",
+            source="load × reach = counterweight × its distance", cure=cure,
+        )  # fmt: skip
+
+
+def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
+    held, moments = holding.held, holding.moments
+    assert moments is not None
+    need, given = math.ceil(holding.ballast_needed * 2) / 2, holding.ballast_given
+    cure = Cure(
+        words=f"{_kilos(need)} on the foot, low and against the lean", hold=held.name, changes={"ballast": need}
+    )
+    wind = "" if rig.weather == "indoors" else " and the wind"
+    source = f"{STATICS}; a knock of {rig.bump:.0f} N{wind}, factor {TIPPING_FACTOR:g}"
+    if given is None and need > 0.0:
+        yield Check(
+            topic="hold", about=held.name, name="Ballast", state="not known", figure="not told", limit=f"at least {_kilos(need)}", source=source,
+            factor=moments.factor, cure=cure,
+        )  # fmt: skip
+        return
+    yield Check(
+        topic="hold", about=held.name, name="Ballast", state="within" if (given or 0.0) >= need - 1e-9 else "outside", figure=_kilos(given or 0.0),
+        limit=f"at least {_kilos(need)}", source=source, factor=moments.factor if math.isfinite(moments.factor) else None,
+        cure=None if (given or 0.0) >= need - 1e-9 else cure,
+    )  # fmt: skip

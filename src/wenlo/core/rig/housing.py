@@ -1,0 +1,201 @@
+"""What is closed round a lamp, found from the design's own surfaces: how much of its light stays inside, and through what heat leaves."""
+
+import math
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.spatial import ConvexHull, QhullError
+
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.kind import Arrangement
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.rig.heat import WALL_LOSS, Housing, Warm
+from wenlo.core.shelf.own import bounce_face, sheet_material
+from wenlo.core.transport.meshes import triangles
+from wenlo.core.transport.scene import Shape
+
+Array = NDArray[np.float64]
+
+DIRECTIONS = 500
+CLOSED = 0.8
+"""Surfaces that stand in so much of all directions make a housing."""
+
+TIGHT = 0.03
+"""Gaps smaller than this share of all directions are the corners of the drawing, not openings."""
+
+CLEAR_BELOW = 0.01
+"""What swallows less is an opening, or is not there."""
+
+NEAR_AXIS = math.radians(20.0)
+
+
+def directions(count: int = DIRECTIONS) -> Array:
+    """Unit vectors spread evenly over the sphere (Fibonacci), shape (count, 3)."""
+    k = np.arange(count) + 0.5
+    z = 1.0 - 2.0 * k / count
+    turn = math.pi * (1.0 + math.sqrt(5.0)) * k
+    r = np.sqrt(1.0 - z * z)
+    return np.stack([r * np.cos(turn), r * np.sin(turn), z], axis=1)
+
+
+def distances(start: Array, ways: Array, corners: Array) -> Array:
+    """From a point along each way to the nearest of some triangles, infinite where none is met (Möller and Trumbore 1997).
+
+    Parameters
+    ----------
+    start: shape (3,). [m]
+    ways: unit vectors, shape (W, 3).
+    corners: shape (T, 3, 3). [m]
+    """
+    if not len(corners):
+        return np.full(len(ways), math.inf)
+    a, e1, e2 = corners[:, 0], corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
+    p = np.cross(ways[:, None, :], e2[None])
+    det = np.einsum("ij,wij->wi", e1, p)
+    flat = np.abs(det) < 1e-14
+    inverse = 1.0 / np.where(flat, 1.0, det)
+    s = start - a
+    u = np.einsum("ij,wij->wi", s, p) * inverse
+    q = np.cross(s, e1)
+    v = (ways @ q.T) * inverse
+    t = np.einsum("ij,ij->i", e2, q)[None] * inverse
+    hit: NDArray[np.bool_] = ~flat & (u >= -1e-9) & (v >= -1e-9) & (u + v <= 1.0 + 1e-9) & (t > 1e-4)
+    nearest: Array = np.where(hit, t, math.inf).min(axis=1)
+    return nearest
+
+
+def corners_of(shapes: Sequence[Shape]) -> tuple[Array, NDArray[np.int64]]:
+    """Triangles of shapes, (T, 3, 3) [m], and which shape each belongs to."""
+    found, owner = [], []
+    for k, shape in enumerate(shapes):
+        points, faces = triangles(shape)
+        found.append(points[faces])
+        owner += [k] * len(faces)
+    if not found:
+        return np.zeros((0, 3, 3)), np.zeros(0, dtype=np.int64)
+    return np.concatenate(found), np.array(owner, dtype=np.int64)
+
+
+def areas(corners: Array) -> Array:
+    """Areas of triangles. [m²]"""
+    crossed = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    size: Array = np.linalg.norm(crossed, axis=1) / 2.0
+    return size
+
+
+def closure(arrangement: Arrangement) -> float:
+    """In how much of all directions from the first lamp the modifier's surfaces stand. [-]"""
+    if not arrangement.lamps:
+        return 0.0
+    corners, _ = corners_of(arrangement.surfaces)
+    return float(np.isfinite(distances(arrangement.lamps[0].centre, directions(), corners)).mean())
+
+
+def nearest_on_axis(arrangement: Arrangement) -> tuple[float, Shape] | None:
+    """The nearest surface within 20° of where the first lamp shines, and how far it is. [m]"""
+    if not arrangement.lamps:
+        return None
+    lamp = arrangement.lamps[0]
+    axis = np.cross(lamp.edge_u, lamp.edge_v)
+    norm = float(np.linalg.norm(axis))
+    ways = directions(2000)
+    if norm > 1e-12 and lamp.shape != "sphere":
+        ways = ways[ways @ (axis / norm) >= math.cos(NEAR_AXIS)]
+    best: tuple[float, Shape] | None = None
+    for shape in arrangement.surfaces:
+        if swallowed_by(shape) < CLEAR_BELOW:
+            continue
+        corners, _ = corners_of([shape])
+        away = float(distances(lamp.centre, ways, corners).min(initial=math.inf))
+        if math.isfinite(away) and (best is None or away < best[0]):
+            best = away, shape
+    return best
+
+
+def swallowed_by(shape: Shape) -> float:
+    """Share of white light that a surface swallows: 1 − T − R. [-]"""
+    surface = shape.surface
+    passed = float(luminance(surface.transmittance))
+    back = max(float(luminance(surface.reflectance_front)), float(luminance(surface.reflectance_back)))
+    return min(max(1.0 - passed - back, 0.0), 1.0)
+
+
+def _loss(plan: BuildPlan) -> float:
+    # mean U of its walls, by what they are made of
+    total = kept = 0.0
+    for piece in plan.cloth:
+        name = piece.material
+        sort = (
+            "insulation" if "insulation" in name else "foam board" if piece.form == "board" and "foam board" in name
+            else "foil" if "foil" in name else "plastic" if piece.form == "board" else "cloth"
+        )  # fmt: skip
+        area = piece.finished[0] * piece.finished[1]
+        total += area
+        kept += area * WALL_LOSS[sort]
+    return kept / total if total > 0.0 else WALL_LOSS["cloth"]
+
+
+def _materials(design: object, shapes: Sequence[Shape], low: float, high: float) -> tuple[Warm, ...]:
+    found = []
+    for shape in shapes:
+        if shape.id == "sheet" and hasattr(design, "sheet"):
+            row = sheet_material(design.sheet)
+            points, _ = triangles(shape)
+            middle = (float(points[:, 2].mean()) - low) / max(high - low, 1e-6)
+            found.append(Warm(name=row.name, limit=row.keep_below_celsius, height=min(max(middle, 0.0), 1.0)))
+    for field in ("lining", "face"):
+        if hasattr(design, field):
+            face = bounce_face(getattr(design, field))
+            found.append(Warm(name=face.name, limit=face.keep_below_celsius, height=1.0))
+    return tuple({warm.name: warm for warm in found}.values())
+
+
+def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, name: str) -> Housing | None:
+    """The housing that a design is, or None where it is open.
+
+    What stays of the light is that of an even cavity: what its walls swallow over all that takes light from it (walls, sheet, gaps).
+    """
+    share = closure(arrangement)
+    if share < CLOSED:
+        return None
+    shapes = arrangement.surfaces
+    corners, owner = corners_of(shapes)
+    size = areas(corners)
+    taken = sum(swallowed_by(s) * float(size[owner == k].sum()) for k, s in enumerate(shapes))
+    passed = sum(
+        float(luminance(s.surface.transmittance)) * float(size[owner == k].sum()) for k, s in enumerate(shapes)
+    )
+    total = float(size.sum())
+    gaps = max(1.0 - share - TIGHT, 0.0) * total
+    points = corners.reshape(-1, 3)
+    low, high = float(points[:, 2].min()), float(points[:, 2].max())
+    try:
+        volume = float(ConvexHull(points).volume)
+    except QhullError:
+        volume = 0.0
+    return Housing(
+        name=name, lamps=len(arrangement.lamps), loss=_loss(plan) * total, kept=taken / max(taken + passed + gaps, 1e-9), rise=max(high - low, 0.05),
+        openings=gaps / 2.0, volume=volume, mass=sum(c.mass for c in plan.cloth), materials=_materials(design, shapes, low, high),
+    )  # fmt: skip
+
+
+def silhouette(arrangement: Arrangement) -> tuple[float, float]:
+    """Largest area that the modifier shows to a level wind from any side, and the height of its middle. [m²], [m]
+
+    By the convex outline seen from each side: gaps count as filled.
+    """
+    corners, _ = corners_of(arrangement.surfaces)
+    if not len(corners):
+        return 0.0, 0.0
+    points = corners.reshape(-1, 3)
+    best = (0.0, float(points[:, 2].mean()))
+    for turn in np.linspace(0.0, math.pi, 13)[:-1]:
+        seen = np.stack([points @ np.array([math.cos(turn), math.sin(turn), 0.0]), points[:, 2]], axis=1)
+        try:
+            hull = ConvexHull(seen)
+        except QhullError:
+            continue
+        if hull.volume > best[0]:
+            best = float(hull.volume), float(seen[hull.vertices, 1].mean())
+    return best

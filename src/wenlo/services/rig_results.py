@@ -1,0 +1,346 @@
+"""The Rig stage's answers as plain results, and the task that works them out."""
+
+import base64
+import math
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from wenlo.core.build.making import made
+from wenlo.core.rig.checks import Check, Cure, State, Topic
+from wenlo.core.rig.holding import Holding
+from wenlo.core.rig.homemade import HomeMade
+from wenlo.core.rig.layout import FloorMark, references
+from wenlo.core.rig.other_checks import Housed
+from wenlo.core.rig.plan import RigPlan, rig_plan
+from wenlo.core.shelf.stocked import stocked
+from wenlo.core.shoot.document import Shoot
+from wenlo.core.shoot.rigging import HoldChoice
+from wenlo.core.shoot.workshop import Workshop
+from wenlo.formats.rig_sheet_pdf import write_rig_sheet_pdf
+from wenlo.services.opened import opened
+from wenlo.services.results import Result
+from wenlo.services.runs import Told
+
+
+class CureChange(Result):
+    """A value of the document, by its path."""
+
+    path: str
+    value: Any
+
+
+class CureResult(Result):
+    """What would cure a check, in words, and as changes of the document where it is one."""
+
+    words: str
+    changes: list[CureChange]
+
+
+class CheckLine(Result):
+    """A check of the rig: within the checks, outside, or not known; ``factor`` is the limit over the figure."""
+
+    topic: Topic
+    about: str
+    name: str
+    state: State
+    figure: str
+    limit: str
+    source: str
+    factor: float | None
+    cure: CureResult | None
+
+
+class ForceResult(Result):
+    """An arrow of the free-body diagram: sideways from the stand's middle and up [m], its parts. [N]"""
+
+    name: str
+    along: float
+    height: float
+    side: float
+    up: float
+
+
+class MomentsResult(Result):
+    """What tips and what holds. [N·m]"""
+
+    over: float
+    hold: float
+
+
+class SupportResult(Result):
+    """Something that holds. [m], [kg]"""
+
+    id: str
+    name: str
+    kind: str
+    carries: float
+    highest: float
+    reach: float
+    foot_radius: float
+    own: bool
+
+
+class HoldingResult(Result):
+    """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort."""
+
+    name: str
+    by: str
+    mass: float
+    height: float
+    place: list[float]
+    support: SupportResult | None
+    under: SupportResult | None
+    reach: float
+    back: float
+    counterweight: float
+    counterweight_given: float | None
+    ballast: float
+    ballast_given: float | None
+    moments: MomentsResult | None
+    forces: list[ForceResult]
+    joints: list[str]
+    overhead: bool
+    choices: list[SupportResult]
+
+
+class NeededResult(Result):
+    """Something that the rig takes, and how many there are."""
+
+    name: str
+    count: float
+    have: float
+
+
+class LoadResult(Result):
+    """Something plugged in."""
+
+    name: str
+    watts: float
+    mains: bool
+
+
+class CircuitResult(Result):
+    """A circuit with its loads; ``share`` of what it may carry for hours."""
+
+    number: int
+    amperes: float
+    share: float
+    loads: list[LoadResult]
+
+
+class LimitLine(Result):
+    """A material in a housing: where, 0 at the bottom and 1 at the top, and its limit [°C]."""
+
+    name: str
+    height: float
+    limit: float
+
+
+class HousingResult(Result):
+    """A housing: watts left inside, openings [m²], and the temperature [°C] by height from 0 to 1."""
+
+    name: str
+    inside: float
+    openings: float
+    profile: list[list[float]]
+    limits: list[LimitLine]
+
+
+class ReferenceResult(Result):
+    """A point to measure from. [m]"""
+
+    name: str
+    x: float
+    y: float
+
+
+class MarkResult(Result):
+    """A floor mark: place, distances from both references [m], height [m], tilt and turn [degree], aim and dial in words."""
+
+    name: str
+    x: float
+    y: float
+    first: float
+    second: float
+    side: str
+    height: float | None
+    tilt: float | None
+    turn: float | None
+    aim: str
+    dial: str
+
+
+class HomeMadeResult(Result):
+    """A support that is built: what it carries and weighs, its pieces and steps."""
+
+    id: str
+    name: str
+    words: str
+    caution: str
+    payload: float
+    mass: float
+    ballast: float
+    cost: float
+    pieces: list[str]
+    steps: list[str]
+
+
+class TaskLine(Result):
+    """A line of the checklist, with a key that stays."""
+
+    key: str
+    text: str
+
+
+class RigResult(Result):
+    """The Rig stage; ``wind`` is the gust that is counted with [m/s]."""
+
+    holdings: list[HoldingResult]
+    checks: list[CheckLine]
+    outside: int
+    unknown: int
+    needed: list[NeededResult]
+    circuits: list[CircuitResult]
+    batteries: list[LoadResult]
+    housings: list[HousingResult]
+    references: list[ReferenceResult]
+    marks: list[MarkResult]
+    checklist: list[TaskLine]
+    setting: list[TaskLine]
+    striking: list[TaskLine]
+    home_made: list[HomeMadeResult]
+    wind: float
+
+
+KINDS = {"stand": ("stand",), "boom": ("boom",), "ceiling": ("eye", "spreader"), "wall": ("eye",), "table": ("clamp", "trestle"), "floor": (), "lamp": ()}  # fmt: skip
+"""What sorts of supports hold a thing that is held so."""
+
+
+def _cure(cure: Cure, shoot: Shoot) -> CureResult:
+    changes = [CureChange(path=path, value=value) for path, value in cure.changes.items()]
+    if cure.hold:
+        # names may hold points: the answers for all holds are given as a whole
+        holds = {name: choice.model_dump() for name, choice in shoot.rig.holds.items()}
+        holds[cure.hold] = {**HoldChoice().model_dump(), **holds.get(cure.hold, {}), **cure.changes}
+        changes = [CureChange(path="rig.holds", value=holds)]
+    return CureResult(words=cure.words, changes=changes)
+
+
+def _check(check: Check, shoot: Shoot) -> CheckLine:
+    factor = check.factor if check.factor is not None and math.isfinite(check.factor) else None
+    return CheckLine(
+        topic=check.topic, about=check.about, name=check.name, state=check.state, figure=check.figure, limit=check.limit, source=check.source,
+        factor=factor, cure=None if check.cure is None else _cure(check.cure, shoot),
+    )  # fmt: skip
+
+
+def _support(support: Any, height: float) -> SupportResult:
+    return SupportResult(
+        id=support.id, name=support.name, kind=support.kind, carries=support.carries(height), highest=support.highest, reach=support.reach,
+        foot_radius=support.foot_radius, own=support.count is not None,
+    )  # fmt: skip
+
+
+def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
+    held = holding.held
+    height = float(held.place[2])
+    return HoldingResult(
+        name=held.name, by=held.by, mass=held.mass, height=height, place=[round(float(x), 4) for x in held.place],
+        support=None if holding.support is None else _support(holding.support, height),
+        under=None if holding.under is None else _support(holding.under, height), reach=holding.reach, back=holding.back,
+        counterweight=holding.counterweight_needed, counterweight_given=holding.counterweight_given,
+        ballast=min(holding.ballast_needed, 1e4), ballast_given=holding.ballast_given,
+        moments=None if holding.moments is None else MomentsResult(over=holding.moments.over, hold=holding.moments.hold),
+        forces=[ForceResult(name=f.name, along=f.along, height=f.height, side=f.side, up=f.up) for f in holding.forces],
+        joints=[f"{j.upper} on {j.lower}" + ("" if j.fits else f": {j.adapter}") for j in holding.joints], overhead=holding.overhead,
+        choices=[_support(s, height) for s in plan.choices if s.kind in KINDS[held.by]],
+    )  # fmt: skip
+
+
+def _housing(found: Housed) -> HousingResult:
+    return HousingResult(
+        name=found.housing.name, inside=found.inside, openings=found.openings, profile=[[round(h, 2), round(t, 2)] for h, t in found.profile],
+        limits=[LimitLine(name=m.name, height=m.height, limit=m.limit) for m in found.housing.materials],
+    )  # fmt: skip
+
+
+def _mark(mark: FloorMark) -> MarkResult:
+    return MarkResult(
+        name=mark.name, x=mark.x, y=mark.y, first=mark.first, second=mark.second, side=mark.side, height=mark.height, tilt=mark.tilt, turn=mark.turn,
+        aim=mark.aim, dial=mark.dial,
+    )  # fmt: skip
+
+
+def _home_made(one: HomeMade) -> HomeMadeResult:
+    making = made(one.plan, Workshop())
+    worked = making.worked
+    pieces: dict[str, int] = {}
+    for piece in worked.plan.pieces:
+        text = f"{piece.name}, {piece.cut * 1000:.0f} mm"
+        pieces[text] = pieces.get(text, 0) + 1
+    return HomeMadeResult(
+        id=f"made_{one.id}", name=one.name, words=one.words, caution=one.caution, payload=one.payload, mass=one.mass, ballast=one.ballast, cost=worked.total,
+        pieces=[f"{count} × {text}" for text, count in pieces.items()],
+        steps=[f"{j.step.title}: {j.step.text}" + (f" {j.step.caution}" if j.step.caution else "") for j in making.schedule.jobs if j.step.does != "gather"],
+    )  # fmt: skip
+
+
+def _lines(prefix: str, texts: Sequence[str]) -> list[TaskLine]:
+    return [TaskLine(key=f"{prefix}-{k}", text=text) for k, text in enumerate(texts, start=1)]
+
+
+def checklist(plan: RigPlan) -> list[str]:
+    """Before the lamps go on: what every check asks for, and what is looked at anyway."""
+    found = []
+    for check in plan.checks:
+        if check.state != "within" and check.cure is not None:
+            found.append(f"{check.about}: {check.name.lower()}, {check.cure.words}.")
+    for holding in plan.holdings:
+        if holding.ballast_given:
+            found.append(f"{holding.held.name}: {holding.ballast_given:.1f} kg on the foot.")
+        if holding.overhead:
+            found.append(f"{holding.held.name}: its own safety line, to another fixing, no more than a hand slack.")
+    found += [
+        "Knobs and clamps are tight; nothing turns when it is pushed.", "Vents of lamps are free; nothing of cloth hangs over them.",
+        "Cables lie along walls, taped where somebody walks; nothing is in the wet.", "Nobody stands under what hangs; everybody knows where the switch is.",
+        "Glare: from the sitter's eyes no bare lamp is seen.",
+    ]  # fmt: skip
+    return list(dict.fromkeys(found))
+
+
+def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
+    """What holds everything, all checks, mains, heat and lay-out; see ``RigResult``."""
+    shoot = opened(document)
+    plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
+    first, second = references(shoot.brief)
+    lines = [_check(c, shoot) for c in plan.checks]
+    answer = RigResult(
+        holdings=[_holding(h, plan) for h in plan.holdings], checks=lines, outside=sum(c.state == "outside" for c in lines),
+        unknown=sum(c.state == "not known" for c in lines), needed=[NeededResult(name=n.name, count=n.count, have=n.have) for n in plan.needed],
+        circuits=[
+            CircuitResult(
+                number=c.number, amperes=c.amperes, share=c.share, loads=[LoadResult(name=x.name, watts=x.watts, mains=x.mains) for x in c.loads]
+            )
+            for c in plan.circuits
+        ],
+        batteries=[LoadResult(name=x.name, watts=x.watts, mains=False) for x in plan.loads if not x.mains],
+        housings=[_housing(h) for h in plan.housings], references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)], marks=[_mark(m) for m in plan.marks],
+        checklist=_lines("check", checklist(plan)), setting=_lines("set", plan.setting), striking=_lines("strike", plan.striking),
+        home_made=[_home_made(s.made) for s in plan.choices if s.made is not None], wind=plan.wind,
+    )  # fmt: skip
+    return answer.model_dump()
+
+
+def rig_sheet(
+    document: Mapping[str, Any], form: str, shelf: Sequence[dict[str, Any]] = (), *, told: Told
+) -> dict[str, Any]:
+    """The lay-out sheet as ``"a4"`` or ``"letter"`` PDF, in base 64."""
+    told(0, 1, None)
+    shoot = opened(document)
+    plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
+    looks = [look.name for look in shoot.looks]
+    content = write_rig_sheet_pdf(
+        plan, title=shoot.title, paper=form, units=shoot.units, references=tuple(r.name for r in references(shoot.brief)), looks=looks,
+        checklist=checklist(plan), places=[(r.x, r.y) for r in references(shoot.brief)],
+    )  # fmt: skip
+    return {"content": base64.b64encode(content).decode("ascii")}

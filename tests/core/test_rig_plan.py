@@ -247,3 +247,15 @@ def test_closure_and_silhouette_of_simple_things():
     dark = design.model_copy(update={"lining": "unbleached_muslin_over_board"})
     darker = housing_of(dark, box.arrange(dark, shoot.brief, None), box.build(dark, shoot.brief), name="box")
     assert darker.kept > house.kept
+    assert house.kept_black > darker.kept
+
+
+def test_black_inside_is_warmer_and_bolts_are_measured():
+    _, plan = rigged("ring_softbox")
+    (warm,) = plan.housings
+    assert warm.black_inside > 0.0
+    _, framed = rigged(structure="timber", material="softwood_18_44")
+    (bolts,) = of(framed, "Bolts of the feet")
+    # 50 mm through 36 mm of wood, two washers and the nut: 3 mm stand out
+    assert bolts.state == "within"
+    assert "3.0 mm" in bolts.figure or "3 mm" in bolts.figure

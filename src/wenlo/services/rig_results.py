@@ -137,11 +137,12 @@ class LimitLine(Result):
 
 
 class HousingResult(Result):
-    """A housing: watts left inside, openings [m²], and the temperature [°C] by height from 0 to 1."""
+    """A housing: watts left inside, openings [m²], how much warmer a black lining would make it [K], and the temperature [°C] by height from 0 to 1."""
 
     name: str
     inside: float
     openings: float
+    black_inside: float
     profile: list[list[float]]
     limits: list[LimitLine]
 
@@ -259,7 +260,7 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
 
 def _housing(found: Housed) -> HousingResult:
     return HousingResult(
-        name=found.housing.name, inside=found.inside, openings=found.openings, profile=[[round(h, 2), round(t, 2)] for h, t in found.profile],
+        name=found.housing.name, inside=found.inside, openings=found.openings, black_inside=found.black_inside, profile=[[round(h, 2), round(t, 2)] for h, t in found.profile],
         limits=[LimitLine(name=m.name, height=m.height, limit=m.limit) for m in found.housing.materials],
     )  # fmt: skip
 

@@ -43,8 +43,9 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
   const left = -Math.max(foot, boom ? holding.back + 0.15 : 0, 0.55);
   const right = Math.max(foot, boom ? holding.reach + 0.3 : 0, 0.75);
   const top = Math.max(height, ...holding.forces.map((f) => f.height)) + (hung ? 0.6 : 0.35);
-  const s = Math.min((size.width - 130) / (right - left), (size.height - GROUND - 30) / top);
-  const x = (v: number) => 54 + (v - left) * s;
+  const s = Math.min((size.width - 190) / (right - left), (size.height - GROUND - 30) / top);
+  const start = Math.max(64, (size.width - (right - left) * s) / 2);
+  const x = (v: number) => start + (v - left) * s;
   const y = (v: number) => size.height - GROUND - v * s;
   const newtons = Math.max(1, ...holding.forces.map((f) => Math.hypot(f.side, f.up)));
   const arrow = (n: number) => (Math.sqrt(Math.abs(n) / newtons) * 46 + 6) * Math.sign(n);
@@ -105,8 +106,8 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
               className="rig-load"
             />
           )}
-          <line x1={36} y1={y(0)} x2={36} y2={y(height)} className="dimension-line" />
-          <text x={31} y={y(height / 2)} textAnchor="end" className="faint rig-height">
+          <line x1={start - 14} y1={y(0)} x2={start - 14} y2={y(height)} className="dimension-line" />
+          <text x={start - 19} y={y(height / 2)} textAnchor="end" className="faint rig-height">
             {formatLength(height, units)}
           </text>
           {holding.ballast > 0.05 || holding.ballast_given ? (

@@ -72,6 +72,7 @@ export function Warmth({ rig }: { rig: Rig }) {
           <figcaption>
             <b>{h.name}</b> {h.inside.toFixed(0)} W left inside; openings {(h.openings * 1e4).toFixed(0)} cm²
             low and high
+            {h.black_inside >= 1 ? `; black inside, it would be ${h.black_inside.toFixed(0)} K warmer` : null}
           </figcaption>
           <Profile housing={h} />
         </figure>

@@ -1,7 +1,5 @@
 """Bending and sag of bars, sheets and stretched frames, for small deflections (Euler-Bernoulli, Kirchhoff)."""
 
-import math
-
 from wenlo.core.build.changes import bending_stiffness
 from wenlo.core.data import stock
 
@@ -59,8 +57,3 @@ def bend_stress(thickness: float, radius: float, modulus: float) -> float:
 def frame_bow(span: float, stiffness: float, *, tension: float = CLOTH_TENSION) -> float:
     """How far cloth that pulls inward bows a side of its frame. [m]"""
     return sag_between(tension, span, stiffness)
-
-
-def lean(force: float, height: float, stiffness: float) -> float:
-    """How far the top of an upright leans under a side force at its top. [rad]"""
-    return math.atan(droop(force, height, stiffness) / height)

@@ -74,7 +74,7 @@ class Warm:
 class Housing:
     """Something closed round lamps.
 
-    ``loss`` is Σ U A of its walls [W/K]; ``kept`` the share of the lamps' light that stays inside; ``rise`` from the lower to the upper
+    ``loss`` is Σ U A of its walls [W/K]; ``kept`` the share of the lamps' light that stays inside, ``kept_black`` if it were lined black; ``rise`` from the lower to the upper
     openings [m]; ``openings`` that it has by design, below and above each [m²]; ``volume`` [m³] and ``mass`` [kg] of its walls.
     """
 
@@ -82,6 +82,7 @@ class Housing:
     lamps: int
     loss: float
     kept: float
+    kept_black: float
     rise: float
     openings: float
     volume: float

@@ -8,7 +8,7 @@ from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.build.shopping import work_out
 from wenlo.core.quantities.length import format_length
-from wenlo.core.rig.bending import standing_stiffness
+from wenlo.core.rig.bending import SAG_LIMIT, sag_point, standing_stiffness
 from wenlo.core.rig.interfaces import Face
 from wenlo.core.rig.statics import GRAVITY, TIPPING_FACTOR
 
@@ -40,6 +40,11 @@ class HomeMade:
     caution: str
     top: Face
     plan: BuildPlan
+
+
+def _middle_force(span: float, stiffness: float) -> float:
+    # the force at the middle under which a bar sags by as much as is not seen yet [N]
+    return SAG_LIMIT * span / sag_point(1.0, span, stiffness)
 
 
 def _mass(plan: BuildPlan) -> float:
@@ -88,9 +93,9 @@ def _spreader(height: float, span: float) -> HomeMade:
               caution="Only between walls that bear; a line to a second fixing under anything over people. Local rules come first.", uses=("foot_bolt",))  # fmt: skip
     plan = work.plan("wall spreader")
     mass = _mass(plan)
-    # two battens on edge, a limit of a two-hundredth of the span at the middle: F = 48 EI / 200 L²
+    # two battens on edge
     stiff = 2 * standing_stiffness("softwood_21_45") * (0.045 / 0.021) ** 2
-    payload = min(48.0 * stiff / (200.0 * span**2) / GRAVITY - mass, 15.0)
+    payload = min(_middle_force(span, stiff) / GRAVITY - mass, 15.0)
     return HomeMade(
         id="spreader", name="home-made wall spreader", kind="spreader", height=height, reach=span, foot_radius=0.0, payload=max(round(payload, 1), 0.0),
         mass=mass, ballast=0.0, words=f"{format_length(span)} from wall to wall; sags less than a two-hundredth under {max(payload, 0.0):.0f} kg.",
@@ -113,7 +118,7 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
     work.step("Hang it", "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a trucker's hitch at the fixing.",
               check="It hangs level.", caution="Overhead: fixings in structure are for licensed people.", minutes=15, does="hang", hands=2, uses=("cord",))  # fmt: skip
     plan = work.plan("lamp bar")
-    payload = 48.0 * standing_stiffness("softwood_18_44") / (200.0 * (0.6 * length) ** 2) / GRAVITY
+    payload = _middle_force(0.6 * length, standing_stiffness("softwood_18_44")) / GRAVITY
     return HomeMade(
         id="lamp_bar", name="lamp bar", kind="eye", height=height, reach=length, foot_radius=0.0, payload=round(min(payload, 8.0), 1), mass=_mass(plan),
         ballast=0.0, words=f"{format_length(length)} long, hung by two eyes a fifth from the ends.", caution="A safety line for the bar and one for each lamp.",

@@ -21,6 +21,9 @@ DIRECTIONS = 500
 CLOSED = 0.8
 """Surfaces that stand in so much of all directions make a housing."""
 
+BLACK = 0.95
+"""Share of the light that a black lining swallows."""
+
 TIGHT = 0.03
 """Gaps smaller than this share of all directions are the corners of the drawing, not openings."""
 
@@ -167,6 +170,9 @@ def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, nam
         float(luminance(s.surface.transmittance)) * float(size[owner == k].sum()) for k, s in enumerate(shapes)
     )
     total = float(size.sum())
+    black = BLACK * sum(
+        float(size[owner == k].sum()) for k, s in enumerate(shapes) if float(luminance(s.surface.transmittance)) < 0.05
+    )
     gaps = max(1.0 - share - TIGHT, 0.0) * total
     points = corners.reshape(-1, 3)
     low, high = float(points[:, 2].min()), float(points[:, 2].max())
@@ -175,7 +181,8 @@ def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, nam
     except QhullError:
         volume = 0.0
     return Housing(
-        name=name, lamps=len(arrangement.lamps), loss=_loss(plan) * total, kept=taken / max(taken + passed + gaps, 1e-9), rise=max(high - low, 0.05),
+        name=name, lamps=len(arrangement.lamps), loss=_loss(plan) * total, kept=taken / max(taken + passed + gaps, 1e-9),
+        kept_black=max(black, taken) / max(max(black, taken) + passed + gaps, 1e-9), rise=max(high - low, 0.05),
         openings=gaps / 2.0, volume=volume, mass=sum(c.mass for c in plan.cloth), materials=_materials(design, shapes, low, high),
     )  # fmt: skip
 

@@ -1,8 +1,9 @@
 """Checks of what bends, what gets warm, what is plugged in and what is wet."""
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 
+from wenlo.core.build.packing import section
 from wenlo.core.data import LampType
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
@@ -10,9 +11,19 @@ from wenlo.core.rig import bending, heat, mains
 from wenlo.core.rig.checks import Check, Cure, judged
 from wenlo.core.rig.held import Modifier
 from wenlo.core.rig.housing import housing_of, nearest_on_axis, swallowed_by
+from wenlo.core.rig.interfaces import stands_out
 from wenlo.core.rig.statics import GRAVITY
 from wenlo.core.shelf.own import sheet_material
 from wenlo.core.shoot.rigging import Rigging
+
+ACRYLIC, ACRYLIC_MODULUS = 1190.0, 3.2e9
+"""Density [kg/m³] and modulus [Pa] of acrylic."""
+
+BOLT, WASHER = 0.050, 0.0015
+"""Length of a foot bolt and thickness of its washers. [m]"""
+
+BOLT_OUT = 0.012
+"""A bolt that stands out farther catches sleeves and cloth. [m]"""
 
 EULER = "small deflections of beams (Euler and Bernoulli); plastics creep to a third"
 
@@ -69,19 +80,41 @@ def bend_checks(modifier: Modifier, lamp: LampType, *, units: UnitSystem) -> Ite
                 allowed=length(side / 100), source=f"a drum-tight cloth pulls about {bending.CLOTH_TENSION:.0f} N/m; {EULER}",
                 cure=Cure(words="a stiffer section, a middle rail, or a looser cloth"),
             )  # fmt: skip
+    yield from _bolt_checks(modifier, length)
     design = modifier.design
     if hasattr(design, "bend") and hasattr(design, "thickness"):
         radius, thick = float(design.bend), float(design.thickness)
+        flat = min(float(getattr(design, "flat", 0.5)), float(getattr(design, "width", 0.5)))
+        sag = bending.plate_sag(ACRYLIC * thick * GRAVITY, flat, thick, ACRYLIC_MODULUS * bending.CREEP)
+        yield judged(
+            "bend", modifier.name, "The flat part sags", value=sag, limit=flat / 100, figure=f"{length(sag)} over {length(flat)}",
+            allowed=length(flat / 100), source="plate held all round (Timoshenko); acrylic creeps to a third of its modulus",
+            cure=Cure(words="a thicker sheet, or a batten under its middle"),
+        )  # fmt: skip
         least = bending.COLD_BEND * thick
         yield judged(
             "bend", modifier.name, "Bend of the sheet", value=radius, limit=least, figure=length(radius), allowed=f"at least {length(least)}",
             source=f"{bending.COLD_BEND} thicknesses, cold", most=False, cure=Cure(words="a thinner sheet or a wider bend", changes={"design.bend": round(least + 0.005, 2)}),
         )  # fmt: skip
-        stress = bending.bend_stress(thick, radius, 3.2e9)
+        stress = bending.bend_stress(thick, radius, ACRYLIC_MODULUS)
         yield judged(
             "bend", modifier.name, "Stress in the bend", value=stress, limit=bending.LASTING_STRESS, figure=f"{stress / 1e6:.1f} MPa",
             allowed=f"{bending.LASTING_STRESS / 1e6:.0f} MPa for good", source="E t / 2 R", cure=Cure(words="a thinner sheet or a wider bend; it springs back when a clamp slips"),
         )  # fmt: skip
+
+
+def _bolt_checks(modifier: Modifier, length: Callable[[float], str]) -> Iterator[Check]:
+    plan = modifier.plan
+    if not any(hole.fastener == "foot_bolt" for hole in plan.holes):
+        return
+    thick = section(plan.stock.id).thickness
+    out = stands_out(BOLT, 2 * thick + 2 * WASHER)
+    yield Check(
+        topic="hold", about=modifier.name, name="Bolts of the feet", state="within" if 0.0 <= out <= BOLT_OUT else "outside",
+        figure=f"{length(max(out, 0.0))} stand out of the nut" if out >= 0.0 else f"{length(-out)} too short", limit=f"0 to {length(BOLT_OUT)}",
+        source=f"M6 × {BOLT * 1000:.0f} mm through two battens and two washers",
+        cure=None if 0.0 <= out <= BOLT_OUT else Cure(words="a bolt of another length, or a cap over its end"),
+    )  # fmt: skip
 
 
 def heat_checks(
@@ -107,15 +140,35 @@ def heat_checks(
 class Housed:
     """A housing with its heat: what is left inside [W], the mean rise [K], openings [m²] and air of a fan [m³/s] as they are."""
 
-    def __init__(self, housing: heat.Housing, inside: float, rig: Rigging) -> None:
+    def __init__(self, housing: heat.Housing, inside: float, rig: Rigging, *, light: float, light_only: bool) -> None:
         self.housing = housing
         self.inside = inside
+        self.light = light
+        self.light_only = light_only
         self.openings = housing.openings + (rig.openings or 0.0)
         self.fan = rig.fan / 3600.0
         self.ambient = rig.ambient
         self.rise = heat.warmth(
             inside, housing.loss, openings=self.openings, rise=housing.rise, fan=self.fan, ambient=rig.ambient
         )  # fmt: skip
+
+    @property
+    def black_inside(self) -> float:
+        """How much warmer it would be in the mean with a black lining. [K]"""
+        inside = (
+            self.inside * self.housing.kept_black / max(self.housing.kept, 1e-9)
+            if self.light_only
+            else self.inside + self.light * (self.housing.kept_black - self.housing.kept)
+        )
+        black = heat.warmth(
+            inside,
+            self.housing.loss,
+            openings=self.openings,
+            rise=self.housing.rise,
+            fan=self.fan,
+            ambient=self.ambient,
+        )
+        return black - self.rise
 
     @property
     def profile(self) -> list[tuple[float, float]]:
@@ -135,7 +188,8 @@ def housed(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Ho
     on_lamp = any(h.by == "lamp" for h in kind.holds(design, modifier.mass))
     # a lamp that only looks in keeps its own heat outside
     inside = heat.radiant(lamp) * power * housing.kept if on_lamp else heat.heat_inside(lamp, housing, power)
-    return Housed(housing, inside, rig)
+    light = min(lamp.amount / heat.LED_LIGHT, lamp.electrical_watts) * power * housing.lamps
+    return Housed(housing, inside, rig, light=light, light_only=on_lamp)
 
 
 def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator[Check]:
@@ -211,9 +265,10 @@ def mains_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
         )  # fmt: skip
         starts = sum(1 for x in circuit.loads if x.electronic)
         together = mains.at_once(rig.breaker)
-        yield judged(
-            "mains", f"circuit {circuit.number}", "Switched on together", value=starts, limit=together, figure=f"{starts} electronic supplies", allowed=f"{together} at once",
-            source=f"about {mains.INRUSH:.0f} A each for a moment; a breaker may trip at {mains.TRIPS:.0f} times its current", cure=Cure(words="switch them on one after the other, not by one plug"),
+        yield Check(
+            topic="mains", about=f"circuit {circuit.number}", name="Switched on together", state="within" if starts <= together else "not known",
+            figure=f"{starts} electronic supplies", limit=f"{together} at once", source=f"about {mains.INRUSH:.0f} A each for a moment; a breaker may trip at {mains.TRIPS:.0f} times its current",
+            cure=None if starts <= together else Cure(words="switch them on one after the other, not by one plug"),
         )  # fmt: skip
         drop = mains.voltage_drop(circuit.amperes, rig.cable, rig.section)
         yield judged(

@@ -120,7 +120,11 @@ def swallowed_by(shape: Shape) -> float:
     """Share of white light that a surface swallows: 1 − T − R. [-]"""
     surface = shape.surface
     passed = float(luminance(surface.transmittance))
-    back = max(float(luminance(surface.reflectance_front)), float(luminance(surface.reflectance_back)))
+    sides = ((surface.reflectance_front, surface.shine_front), (surface.reflectance_back, surface.shine_back))
+    back = max(
+        float(luminance(matt)) + (0.0 if shine is None else float(luminance(shine.reflectance)))
+        for matt, shine in sides
+    )
     return min(max(1.0 - passed - back, 0.0), 1.0)
 
 

@@ -14,6 +14,8 @@ from wenlo.core.rig.housing import DIRECTIONS, closure, directions, distances, h
 from wenlo.core.rig.layout import aim_angles, floor_mark, references, trilaterated
 from wenlo.core.rig.plan import rig_plan
 from wenlo.core.rig.supports import nearest, proposed, supports
+from wenlo.core.shelf.items import SupportValues
+from wenlo.core.shelf.stocked import Stocked
 from wenlo.core.shoot.brief import OtherLight
 from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
 
@@ -259,3 +261,31 @@ def test_black_inside_is_warmer_and_bolts_are_measured():
     # 50 mm through 36 mm of wood, two washers and the nut: 3 mm stand out
     assert bolts.state == "within"
     assert "3.0 mm" in bolts.figure or "3 mm" in bolts.figure
+
+
+@pytest.mark.parametrize("kind", ["stand", "boom", "clamp", "trestle", "spreader"])
+@pytest.mark.parametrize("least", ["foot_radius", "mass", "payload", "reach", "highest"])
+def test_own_supports_with_odd_values_are_judged_not_stumbled_over(kind, least):
+    values = {
+        "kind": kind,
+        "lowest": 0.0,
+        "highest": 2.4,
+        "reach": 2.0,
+        "foot_radius": 0.5,
+        "payload": 20.0,
+        "mass": 3.0,
+    }
+    item = Stocked(
+        id="7a", version=1, category="support", name="odd one", count=3.0, measured=True, starter=None,
+        values=SupportValues(**{**values, least: 0.0}),
+    )  # fmt: skip
+    shoot = make_shoot()
+    things = [h.held.name for h in rig_plan(shoot).holdings]
+    holds = {name: HoldChoice(support="own_7a") for name in things}
+    shoot = shoot.model_copy(update={"rig": Rigging(bump=50.0, holds=holds)})
+    plan = rig_plan(shoot, shelf=[item])
+    assert plan.checks
+    assert all(math.isfinite(n.count) for n in plan.needed)
+    if (kind, least) == ("stand", "foot_radius"):
+        ballast = [c for c in plan.checks if c.name == "Ballast"]
+        assert any(c.state == "outside" and "wider foot" in c.cure.words for c in ballast)

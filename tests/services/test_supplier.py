@@ -1,6 +1,5 @@
 """The supplier over real HTTP: prices that are understood, and every way in which it can fail."""
 
-import asyncio
 import json
 import threading
 import time
@@ -9,6 +8,7 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 
 import pytest
 
+from loops import run_apart
 from wenlo.core.shelf.starter import sold_things
 from wenlo.services.supplier import Supplier
 from wenlo.standins.supplier import make_server, price_list, read_prices
@@ -41,7 +41,7 @@ def answering(content, *, status=200, delay=0.0):
 
 
 def asked(url):
-    return asyncio.run(Supplier(url).offers())
+    return run_apart(Supplier(url).offers())
 
 
 def test_the_stand_in_sells_what_builds_need_some_of_it_sold_out():
@@ -65,7 +65,7 @@ def test_a_list_serves_for_a_minute_without_asking_again():
         return first, await supplier.offers()
 
     with serving(server) as url:
-        first, second = asyncio.run(twice(url))
+        first, second = run_apart(twice(url))
     assert first == second is not None
 
 

@@ -40,6 +40,9 @@ LADDER = 2.1
 SLACK_LIMIT = 0.03
 """The modifier's far side may wander by so much with the play of all joints. [m]"""
 
+MOST_BALLAST = 300.0
+"""More is not asked for. [kg]"""
+
 STATICS = "moments about the line between two feet"
 PAYLOAD = "stated payload, three quarters of it fully drawn out"
 
@@ -324,7 +327,15 @@ def _boom_checks(holding: Holding, length: object) -> Iterator[Check]:
 def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
     held, moments = holding.held, holding.moments
     assert moments is not None
-    need, given = math.ceil(holding.ballast_needed * 2) / 2, holding.ballast_given
+    given = holding.ballast_given
+    if holding.ballast_needed > MOST_BALLAST:
+        yield Check(
+            topic="hold", about=held.name, name="Ballast", state="outside", figure=_kilos(given or 0.0), limit=f"more than {_kilos(MOST_BALLAST)}",
+            source=STATICS, factor=moments.factor if math.isfinite(moments.factor) else None,
+            cure=Cure(words="a wider foot: on this one no ballast that can be carried keeps it up"),
+        )  # fmt: skip
+        return
+    need = math.ceil(holding.ballast_needed * 2) / 2
     cure = Cure(
         words=f"{_kilos(need)} on the foot, low and against the lean", hold=held.name, changes={"ballast": need}
     )

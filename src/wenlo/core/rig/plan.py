@@ -15,7 +15,7 @@ from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.rig import mains
 from wenlo.core.rig.checks import Check, Cure
 from wenlo.core.rig.held import Modifier, held_things, modifiers_of
-from wenlo.core.rig.holding import Holding, hold, hold_checks
+from wenlo.core.rig.holding import MOST_BALLAST, Holding, hold, hold_checks
 from wenlo.core.rig.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
 from wenlo.core.rig.other_checks import Housed, bend_checks, heat_checks, housed, mains_checks, water_checks
 from wenlo.core.rig.statics import MOVING
@@ -212,7 +212,8 @@ def _needed(holdings: Sequence[Holding], modifiers: Sequence[Modifier], shelf: S
         for fitting in modifier.plan.fittings:
             if fitting.id in ("spring_clamp", "screw_eye"):
                 count[stock()["fittings"][fitting.id]["name"]] += int(fitting.count)
-    bags = sum(h.ballast_given if h.ballast_given is not None else h.ballast_needed for h in holdings)
+    needed = [h.ballast_given if h.ballast_given is not None else h.ballast_needed for h in holdings]
+    bags = sum(kilos for kilos in needed if kilos <= MOST_BALLAST)
     if bags > 0.0:
         count[stock()["fittings"]["ballast_bag"]["name"]] += int(-(-bags // BAG))
     lines = sum(1 for h in holdings if h.overhead)

@@ -18,6 +18,7 @@ from wenlo.launch.cluster import Cluster, throw_away
 from wenlo.launch.ground import BUILT, PYTHON, clean_environment
 from wenlo.launch.system import postgres_programs
 from wenlo.settings import Settings
+from wenlo.standins.light_meter import Meter
 from wenlo.standins.supplier import make_server, price_list
 
 CLUSTER_URL = "WENLO_TEST_CLUSTER"
@@ -144,10 +145,30 @@ def supplier():
 
 
 @pytest.fixture(scope="session")
-def server(database, worker, supplier):
+def light_meter():
+    """The simulated light meter on a real port; it always reads the same."""
+    stand_in = Meter(lambda: 412.5)
+    thread = threading.Thread(target=stand_in.serve_forever)
+    thread.start()
+    yield f"127.0.0.1:{stand_in.server_address[1]}"
+    stand_in.shutdown()
+    thread.join()
+    stand_in.server_close()
+
+
+@pytest.fixture(scope="session")
+def server(database, worker, supplier, light_meter):
     """The live server of this worker, pages included."""
     pages = BUILT if (BUILT / "index.html").is_file() else None
-    live = LiveServer(Settings(database_url=database, front_end=pages, upload_limit=1_000_000, supplier_url=supplier))
+    live = LiveServer(
+        Settings(
+            database_url=database,
+            front_end=pages,
+            upload_limit=1_000_000,
+            supplier_url=supplier,
+            meter_address=light_meter,
+        )
+    )
     yield live
     live.close()
 

@@ -4,6 +4,7 @@ import argparse
 import json
 import math
 import socket
+import socketserver
 import sys
 from pathlib import Path
 
@@ -25,8 +26,12 @@ from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
 from wenlo.standins import supplier
+from wenlo.standins.light_meter import Meter, unsteady
 
 log = structlog.get_logger()
+
+METER_READS = 350.0
+"""About what the simulated meter reads. [lx]"""
 
 
 def _serve(settings: Settings) -> int:
@@ -58,9 +63,13 @@ def _work(settings: Settings) -> int:
     return 0
 
 
-def _stand_in(port: int) -> int:
-    server = supplier.make_server(supplier.price_list(sold_things()), port=port)
-    print(f"LISTENING http://127.0.0.1:{server.server_address[1]}", flush=True)
+def _stand_in(name: str, port: int) -> int:
+    if name == "supplier":
+        server: socketserver.TCPServer = supplier.make_server(supplier.price_list(sold_things()), port=port)
+    else:
+        server = Meter(unsteady(METER_READS), port=port)
+    scheme = "http://" if name == "supplier" else ""
+    print(f"LISTENING {scheme}127.0.0.1:{server.server_address[1]}", flush=True)
     try:
         server.serve_forever()
     except KeyboardInterrupt:
@@ -110,11 +119,11 @@ def main(arguments: list[str] | None = None) -> int:
         help="95 %% half-width to reach at every meter, as a share (0.01 is 1 %%)",
     )
     standin = commands.add_parser("standin", help="run a simulated outside service on loopback")
-    standin.add_argument("name", choices=["supplier"])
+    standin.add_argument("name", choices=["supplier", "meter"])
     standin.add_argument("--port", type=int, default=0)
     options = parser.parse_args(arguments)
     if options.command == "standin":
-        return _stand_in(options.port)
+        return _stand_in(options.name, options.port)
     if options.command == "solve":
         return _solve(options.file, options.seconds, options.error)
     settings = Settings()

@@ -18,6 +18,9 @@ class Settings(BaseSettings):
     host: str = Field(default="127.0.0.1", description="Address the server listens on; loopback unless you mean it.")
     port: int = Field(default=8321, ge=0, le=65535, description="Port the server listens on; 0 takes any free one.")
     upload_limit: int = Field(default=5_000_000, ge=1000, description="Largest request that is read. [byte]")
+    photograph_limit: int = Field(
+        default=30_000_000, ge=1000, description="Largest photograph of a shot that is read. [byte]"
+    )
     compute_seconds: float = Field(
         default=30.0, gt=0, description="Longest one computation may take before it is given up. [s]"
     )
@@ -29,6 +32,10 @@ class Settings(BaseSettings):
     )
     supplier_url: str | None = Field(
         default=None, description="Address of a supplier that answers with a price list; none uses typical prices."
+    )
+    meter_address: str | None = Field(
+        default=None,
+        description="Address (host:port) of a light meter that answers READ? with a line; none is typed by hand.",
     )
     log_format: Literal["console", "json"] = Field(default="console", description="How log lines are written.")
     log_level: Literal["debug", "info", "warning", "error"] = Field(default="info", description="Least level logged.")

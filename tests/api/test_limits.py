@@ -1,21 +1,14 @@
 """The body limit as an ASGI middleware, without a server."""
 
-import asyncio
 import json
-from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 
+from loops import run_apart
 from wenlo.api.limits import BodyLimit
 
 
-def run(coroutine):
-    # In a thread of its own: the browser tests of the same process keep an event loop in this one.
-    with ThreadPoolExecutor(1) as thread:
-        thread.submit(asyncio.run, coroutine).result()
-
-
-def call(limit, chunks, *, declared=None, app=None):
+def call(limit, chunks, *, declared=None, app=None, path="/", photographs=None):
     """Send chunks through the middleware; returns the messages it sent and what the application saw."""
     seen = []
 
@@ -38,8 +31,8 @@ def call(limit, chunks, *, declared=None, app=None):
         sent.append(message)
 
     headers = [] if declared is None else [(b"content-length", declared)]
-    scope = {"type": "http", "method": "POST", "path": "/", "headers": headers}
-    run(BodyLimit(app or reads_all, limit)(scope, receive, send))
+    scope = {"type": "http", "method": "POST", "path": path, "headers": headers}
+    run_apart(BodyLimit(app or reads_all, limit, photographs)(scope, receive, send))
     return sent, seen
 
 
@@ -54,6 +47,13 @@ def test_declared_length_is_enough_to_refuse():
     assert sent[0]["status"] == 413
     assert seen == []
     assert "larger than" in json.loads(sent[1]["body"])["message"]
+
+
+def test_photographs_may_be_larger_than_documents():
+    path = "/api/shots/3/photographs"
+    assert call(4, [b"12345"], path=path, photographs=8)[0][0]["status"] == 200
+    assert call(4, [b"12345", b"67890"], path=path, photographs=8)[0][0]["status"] == 413
+    assert call(4, [b"12345"], path="/api/shots", photographs=8)[0][0]["status"] == 413
 
 
 def test_lying_about_the_length_does_not_help():
@@ -87,5 +87,5 @@ def test_what_is_no_request_goes_through():
     async def app(scope, receive, send):
         through.append(scope["type"])
 
-    run(BodyLimit(app, 1)({"type": "lifespan"}, None, None))
+    run_apart(BodyLimit(app, 1)({"type": "lifespan"}, None, None))
     assert through == ["lifespan"]

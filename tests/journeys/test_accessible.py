@@ -11,7 +11,7 @@ AXE = FRONTEND / "node_modules/axe-core/axe.min.js"
 
 
 @pytest.mark.parametrize("theme", ["light", "dim"])
-@pytest.mark.parametrize("stage", ["", "brief", "shape", "place", "build", "rig", "shelf"])
+@pytest.mark.parametrize("stage", ["", "brief", "shape", "place", "build", "rig", "prove", "shelf"])
 def test_nothing_serious(open_page, theme, stage):
     page = open_page(theme=theme)
     if stage == "shelf":
@@ -35,7 +35,7 @@ def test_nothing_serious(open_page, theme, stage):
     assert not serious, "\n".join(serious)
 
 
-@pytest.mark.parametrize("stage", ["brief", "shape", "place", "build", "rig"])
+@pytest.mark.parametrize("stage", ["brief", "shape", "place", "build", "rig", "prove"])
 def test_main_work_fits_without_scrolling_the_page(open_page, stage):
     page = open_page()
     shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]

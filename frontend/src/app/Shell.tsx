@@ -6,6 +6,7 @@ import { BriefStage } from '../features/brief/BriefStage';
 import { BuildStage } from '../features/build/BuildStage';
 import { GaugeStrip } from '../features/gauges/GaugeStrip';
 import { PlaceStage } from '../features/place/PlaceStage';
+import { ProveStage } from '../features/prove/ProveStage';
 import { RigStage } from '../features/rig/RigStage';
 import { ShapeStage } from '../features/shape/ShapeStage';
 import { ApiProblem } from '../shared/api/client';
@@ -21,6 +22,7 @@ const VIEWS = {
   place: PlaceStage,
   build: BuildStage,
   rig: RigStage,
+  prove: ProveStage,
 } as const;
 
 function useShortcuts(id: string): void {

@@ -12,14 +12,16 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import build, compute, place, reference, rig, runs, shelf, shoots
+from wenlo.api.routers import build, compute, place, proof, reference, rig, runs, shelf, shoots
 from wenlo.core.errors import NotFound
+from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.jobs.pool import WorkerPool
 from wenlo.jobs.queue import deferrer
+from wenlo.services.log import Log
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
@@ -52,6 +54,8 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.shelf = Shelf(SqlTransactions(sessions, SqlShelfStore))
         defer = deferrer(settings.database_url.get_secret_value())
         app.state.runs = Runs(SqlTransactions(sessions, lambda session: SqlRunStore(session, defer)))
+        app.state.log = Log(SqlTransactions(sessions, SqlLogStore))
+        app.state.meter_address = settings.meter_address
         app.state.supplier = Supplier(settings.supplier_url)
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
         if settings.warm_workers:
@@ -66,7 +70,7 @@ def create_app(settings: Settings) -> FastAPI:
         openapi_url="/api/openapi.json",
     )  # fmt: skip
     errors.install(app)
-    app.add_middleware(BodyLimit, limit=settings.upload_limit)
+    app.add_middleware(BodyLimit, limit=settings.upload_limit, photograph_limit=settings.photograph_limit)
 
     @app.middleware("http")
     async def _headers(request: Request, call_next: RequestResponseEndpoint) -> Response:
@@ -77,7 +81,7 @@ def create_app(settings: Settings) -> FastAPI:
 
     # the papers of a build are named by words, so that files with names of their own come first
     routers = (
-        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, build.router,
+        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, build.router,
     )  # fmt: skip
     for router in routers:
         app.include_router(router)

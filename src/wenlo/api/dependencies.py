@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from wenlo.jobs.pool import WorkerPool
+from wenlo.services.log import Log
 from wenlo.services.ports import User
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
@@ -21,6 +22,12 @@ def shoots(request: Request) -> Shoots:
 def shelf(request: Request) -> Shelf:
     """The use cases of the Shelf."""
     service: Shelf = request.app.state.shelf
+    return service
+
+
+def log(request: Request) -> Log:
+    """The use cases of the log."""
+    service: Log = request.app.state.log
     return service
 
 
@@ -48,6 +55,7 @@ def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
 
 
 ShootsService = Annotated[Shoots, Depends(shoots)]
+LogService = Annotated[Log, Depends(log)]
 RunsService = Annotated[Runs, Depends(runs)]
 ShelfService = Annotated[Shelf, Depends(shelf)]
 AskedSupplier = Annotated[Supplier, Depends(supplier)]

@@ -16,18 +16,20 @@ class _TooLong(Exception):
 class BodyLimit:
     """ASGI middleware; looks at the declared length first, then counts what really arrives."""
 
-    def __init__(self, app: ASGIApp, limit: int) -> None:
+    def __init__(self, app: ASGIApp, limit: int, photograph_limit: int | None = None) -> None:
         self._app = app
         self._limit = limit
+        self._photograph_limit = photograph_limit or limit
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Pass the request on, or answer 413."""
         if scope["type"] != "http":
             await self._app(scope, receive, send)
             return
+        limit = self._photograph_limit if scope["path"].endswith("/photographs") else self._limit
         declared = Headers(scope=scope).get("content-length", "0")
-        if declared.isdigit() and int(declared) > self._limit:
-            await self._refuse(scope, receive, send)
+        if declared.isdigit() and int(declared) > limit:
+            await self._refuse(limit, scope, receive, send)
             return
         seen = 0
         over = started = False
@@ -36,7 +38,7 @@ class BodyLimit:
             nonlocal seen, over
             message = await receive()
             seen += len(message.get("body", b""))
-            if seen > self._limit:
+            if seen > limit:
                 over = True
                 raise _TooLong
             return message
@@ -51,10 +53,10 @@ class BodyLimit:
         with suppress(_TooLong):
             await self._app(scope, counted, noted)
         if over and not started:
-            await self._refuse(scope, receive, send)
+            await self._refuse(limit, scope, receive, send)
 
-    async def _refuse(self, scope: Scope, receive: Receive, send: Send) -> None:
-        megabytes = self._limit / 1e6
+    async def _refuse(self, limit: int, scope: Scope, receive: Receive, send: Send) -> None:
+        megabytes = limit / 1e6
         problem = Problem(code="too_large", message=f"This is larger than the {megabytes:g} MB that Wenlo reads.")
         response = JSONResponse(problem.model_dump(), status_code=413, headers={"connection": "close"})
         await response(scope, receive, send)

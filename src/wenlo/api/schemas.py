@@ -6,6 +6,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from wenlo.core.proof.shots import ShotValues
 from wenlo.core.shelf.items import Category, Item
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import ShortText
@@ -106,6 +107,19 @@ class TickRequest(Request):
 
     key: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[a-z0-9-]+$")]
     done: bool
+
+
+class AddShot(Request):
+    """A new shot of the log."""
+
+    values: ShotValues
+
+
+class SaveShot(Request):
+    """A shot's values, based on ``version``."""
+
+    version: Version
+    values: ShotValues
 
 
 class ShootAnswer(BaseModel):

@@ -67,6 +67,36 @@ class TickRow(Base):
     done_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
+class ShotRow(Base):
+    """A shot of a shoot's log, in the order in which it was taken; ``revision`` is the one that was shown then."""
+
+    __tablename__ = "shots"
+    __table_args__ = (UniqueConstraint("shoot_id", "number", name="shot_number"),)
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    shoot_id: Mapped[UUID] = mapped_column(ForeignKey("shoots.id", ondelete="CASCADE"))
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"), index=True)
+    number: Mapped[int] = mapped_column(Integer)
+    version: Mapped[int] = mapped_column(Integer)
+    revision: Mapped[int] = mapped_column(Integer)
+    values: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    core_version: Mapped[str] = mapped_column(String(20))
+    taken_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class ShotPhotographRow(Base):
+    """A photograph of a shot, as it came from the camera."""
+
+    __tablename__ = "shot_photographs"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
+    shot_id: Mapped[UUID] = mapped_column(ForeignKey("shots.id", ondelete="CASCADE"), index=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(String(120))
+    content: Mapped[bytes] = mapped_column(LargeBinary)
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
 class ShelfItemRow(Base):
     """An item of somebody's Shelf as it is now; ``version`` rises with every write."""
 

@@ -68,6 +68,10 @@ def _stoppable() -> Iterator[None]:
             signal.signal(number, handler)
 
 
+STAND_INS = {"supplier": "WENLO_SUPPLIER_URL", "meter": "WENLO_METER_ADDRESS"}
+"""Simulated outside things that the demo starts, and the setting that names a real one."""
+
+
 def _start_stand_in(name: str, env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
     stand_in = subprocess.Popen(
         [str(PYTHON), "-m", "wenlo.cli", "standin", name], env=env, stdout=subprocess.PIPE, text=True,
@@ -167,12 +171,12 @@ def serve(*, demo: bool) -> int:
             extra = ["--demo"] if demo else []
             run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
             workers.append(_start_worker(env))
-            if "WENLO_SUPPLIER_URL" in os.environ:
-                env["WENLO_SUPPLIER_URL"] = os.environ["WENLO_SUPPLIER_URL"]
-            elif demo:
-                supplier, address = _start_stand_in("supplier", env)
-                stand_ins.append(supplier)
-                env["WENLO_SUPPLIER_URL"] = address
+            for name, setting in STAND_INS.items():
+                if setting in os.environ:
+                    env[setting] = os.environ[setting]
+                elif demo:
+                    stand_in, env[setting] = _start_stand_in(name, env)
+                    stand_ins.append(stand_in)
             server, url = _start_server(env)
             _wait_until_answers(url, server)
             say(f"open {url}  (Ctrl-C stops it)")

@@ -36,6 +36,7 @@ from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
+from wenlo.services.proof_results import fitted, measured_photograph, predicted
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
@@ -289,6 +290,9 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "adapt": adapt,
     "cut_together": cut_together,
     "rig": rig,
+    "predicted": predicted,
+    "fitted": fitted,
+    "measured_photograph": measured_photograph,
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,

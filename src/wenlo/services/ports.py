@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Any, Literal, Protocol, TypeVar
 from uuid import UUID
 
+from wenlo.core.proof.shots import ShotValues
 from wenlo.core.shelf.items import Item
 
 
@@ -153,6 +154,51 @@ class ShelfStore(Protocol):
         """Delete a photograph."""
 
 
+@dataclass(frozen=True, kw_only=True)
+class ShotRecord:
+    """A shot of the log as stored; ``revision`` of the shoot is the one that was shown when it was taken."""
+
+    id: UUID
+    shoot: UUID
+    number: int
+    version: int
+    revision: int
+    taken_at: datetime
+    values: ShotValues
+    photographs: Sequence[PhotographLine] = ()
+
+
+class LogStore(Protocol):
+    """Shots and their photographs, inside one transaction."""
+
+    def shots(self, owner: UUID, shoot: UUID) -> Sequence[ShotRecord]:
+        """All shots of a shoot, in order. Raises NotFound."""
+
+    def search(self, owner: UUID, words: str) -> Sequence[ShotRecord]:
+        """Shots of all shoots that hold all words, newest first."""
+
+    def find(self, owner: UUID, shot: UUID, *, lock: bool = False) -> ShotRecord | None:
+        """One shot."""
+
+    def add(self, owner: UUID, shoot: UUID, values: ShotValues) -> ShotRecord:
+        """A new shot, the last in order. Raises NotFound."""
+
+    def write(self, owner: UUID, shot: UUID, values: ShotValues) -> ShotRecord:
+        """Write a shot's values. Raises NotFound."""
+
+    def remove(self, owner: UUID, shot: UUID) -> None:
+        """Delete a shot with its photographs."""
+
+    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, content: bytes) -> None:
+        """A photograph of a shot."""
+
+    def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
+        """A photograph's content."""
+
+    def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
+        """Delete a photograph."""
+
+
 S_co = TypeVar("S_co", covariant=True)
 
 
@@ -165,7 +211,7 @@ class Transactions(Protocol[S_co]):
 
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig",
+    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "measured_photograph",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]

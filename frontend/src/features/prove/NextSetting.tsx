@@ -1,0 +1,133 @@
+// From “two thirds down” to the next mark on every dial; trial shots where light cannot be metered.
+import { useMutation } from '@tanstack/react-query';
+import { Button, Checkbox } from 'antd';
+import { useState } from 'react';
+import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
+import { edit } from '../../shared/state/store';
+
+type Control = Schemas['NextMarkResult']['control'];
+const CONTROLS: { value: Control; label: string }[] = [
+  { value: 'power', label: 'lamp' },
+  { value: 'iso', label: 'ISO' },
+  { value: 'shutter', label: 'shutter' },
+  { value: 'aperture', label: 'aperture' },
+  { value: 'distance', label: 'distance' },
+  { value: 'gel', label: 'gel' },
+];
+
+function Trials() {
+  const [tried, setTried] = useState<Schemas['LadderTried'][]>([]);
+  const ask = useMutation({
+    mutationFn: (rows: Schemas['LadderTried'][]) =>
+      answer(api.POST('/api/next-trial', { body: { tried: rows } })),
+  });
+  const say = (verdict: Schemas['LadderTried']['verdict']) => {
+    const rows = [...tried, { stops: ask.data?.next ?? 0, verdict }];
+    setTried(rows);
+    ask.mutate(rows);
+  };
+  const step = ask.data;
+  return (
+    <details className="trials">
+      <summary>Light that cannot be metered: step by trial shots</summary>
+      {step ? (
+        <p aria-live="polite">
+          {step.done
+            ? `Found: ${step.next >= 0 ? '+' : '−'}${Math.abs(step.next).toFixed(1)} stops from the first guess.`
+            : `Take one at ${step.next >= 0 ? '+' : '−'}${Math.abs(step.next).toFixed(1)} stops; at most ${step.left} more.`}
+        </p>
+      ) : (
+        <Button size="small" onClick={() => ask.mutate([])}>
+          Begin
+        </Button>
+      )}
+      {ask.error ? <p className="field-error">{ask.error.message}</p> : null}
+      {step && !step.done ? (
+        <span className="trial-buttons">
+          <Button size="small" onClick={() => say('too dark')}>
+            It is too dark
+          </Button>
+          <Button size="small" onClick={() => say('good')}>
+            It is good
+          </Button>
+          <Button size="small" onClick={() => say('too bright')}>
+            It is too bright
+          </Button>
+        </span>
+      ) : null}
+      {tried.length ? (
+        <Button
+          size="small"
+          onClick={() => {
+            setTried([]);
+            ask.mutate([]);
+          }}
+        >
+          Begin again
+        </Button>
+      ) : null}
+    </details>
+  );
+}
+
+export function NextSetting({ document }: { document: Shoot }) {
+  const [text, setText] = useState('');
+  const [locked, setLocked] = useState<Control[]>([]);
+  const ask = useMutation({
+    mutationFn: () =>
+      answer(
+        api.POST('/api/next-setting', {
+          body: { document, judgement: text, locked, read: null, wanted: null },
+        }),
+      ),
+  });
+  return (
+    <section className="next-setting card" aria-label="Next setting">
+      <h2>Next setting</h2>
+      <div className="reading-entry">
+        <input
+          aria-label="What the picture needs"
+          placeholder="two thirds down"
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') ask.mutate();
+          }}
+        />
+        <Button size="small" type="primary" disabled={!text.trim()} onClick={() => ask.mutate()}>
+          Find it
+        </Button>
+      </div>
+      <Checkbox.Group
+        aria-label="Leave alone"
+        options={CONTROLS.map((c) => ({ value: c.value, label: `keep ${c.label}` }))}
+        value={locked}
+        onChange={(all) => setLocked(all as Control[])}
+      />
+      {ask.error ? (
+        <p className="field-error" role="alert">
+          {ask.error.message}
+        </p>
+      ) : null}
+      {ask.data ? (
+        <ul className="next-marks" aria-live="polite">
+          {ask.data.marks.map((m) => (
+            <li key={m.control}>
+              <span>{m.words}</span>
+              {m.path ? (
+                <Button
+                  size="small"
+                  aria-label={`Set ${m.control}`}
+                  onClick={() => edit([{ path: m.path, value: m.value }], m.words)}
+                >
+                  Set it
+                </Button>
+              ) : null}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <Trials />
+    </section>
+  );
+}

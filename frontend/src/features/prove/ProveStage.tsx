@@ -1,0 +1,281 @@
+// Prove: the log of shots, readings and photographs against the prediction, and what to set next.
+import { useQuery } from '@tanstack/react-query';
+import { Button, Popconfirm, Select } from 'antd';
+import { useEffect, useState } from 'react';
+import type { Shoot } from '../../shared/api/client';
+import {
+  type Shot,
+  type ShotChange,
+  type ShotValues,
+  searchQuery,
+  shotsQuery,
+  useLog,
+} from '../../shared/api/log';
+import { useShoot } from '../../shared/state/store';
+import { type Kind, read, show } from '../../shared/units/quantity';
+import { NextSetting } from './NextSetting';
+import { Photographs } from './Photographs';
+import { Readings } from './Readings';
+import { ShotList, settings } from './ShotList';
+
+const VERDICTS: ShotValues['verdict'][] = [
+  'none',
+  'good',
+  'too dark',
+  'too bright',
+  'too hard',
+  'too flat',
+  'spills',
+  'other',
+];
+
+type Number = 'aperture' | 'shutter' | 'iso' | 'power' | 'kelvin';
+const FIELDS: { key: Number; label: string; kind: Kind }[] = [
+  { key: 'aperture', label: 'Aperture', kind: 'aperture' },
+  { key: 'shutter', label: 'Shutter', kind: 'shutter' },
+  { key: 'iso', label: 'ISO', kind: 'number' },
+  { key: 'power', label: 'Lamp', kind: 'share' },
+  { key: 'kelvin', label: 'White balance', kind: 'kelvin' },
+];
+
+/** As the set stands now: what a new shot begins with. */
+function asSet(document: Shoot, before: Shot | undefined): ShotValues {
+  const { camera, lamp } = document.brief;
+  return {
+    look: before?.values.look ?? 'as set',
+    aperture: camera.aperture,
+    shutter: camera.shutter,
+    iso: camera.iso,
+    power: lamp.power,
+    kelvin: camera.white_balance,
+    changed: '',
+    notes: '',
+    verdict: 'none',
+    readings: [],
+    areas: [],
+  };
+}
+
+function Field(props: { label: string; kind: Kind; value: number | null; set: (v: number | null) => void }) {
+  const { label, kind, value, set } = props;
+  const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const shown = value === null ? '' : show(value, kind, 'metric');
+  return (
+    <span className={`shot-field${wrong ? ' has-error' : ''}`}>
+      <label>
+        {label}
+        <input
+          value={text ?? shown}
+          aria-invalid={wrong !== null}
+          onFocus={() => setText((typed) => typed ?? shown)}
+          onChange={(e) => setText(e.currentTarget.value)}
+          onBlur={() => {
+            const got =
+              text === null || text === shown ? value : text.trim() ? read(text, kind, 'metric') : null;
+            if (typeof got === 'string') {
+              setWrong(got);
+              return;
+            }
+            setWrong(null);
+            setText(null);
+            if (got !== value) set(got);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur();
+          }}
+        />
+      </label>
+      {wrong ? (
+        <small className="field-error" role="alert">
+          {wrong}
+        </small>
+      ) : null}
+    </span>
+  );
+}
+
+function Words(props: { label: string; value: string; set: (text: string) => void }) {
+  const [text, setText] = useState(props.value);
+  useEffect(() => setText(props.value), [props.value]);
+  return (
+    <label className="shot-words">
+      <span>{props.label}</span>
+      <textarea
+        rows={1}
+        value={text}
+        maxLength={2000}
+        onChange={(e) => setText(e.currentTarget.value)}
+        onBlur={() => {
+          if (text !== props.value) props.set(text);
+        }}
+      />
+    </label>
+  );
+}
+
+function OneShot({ document, shot, log }: { document: Shoot; shot: Shot; log: ReturnType<typeof useLog> }) {
+  const values = shot.values as ShotValues;
+  const save = (change: ShotChange) => log.save.mutate({ shot, change });
+  const looks = ['as set', ...document.looks.map((l) => l.name)];
+  return (
+    <div className="one-shot">
+      <div className="shot-head">
+        <h2>Shot {shot.number}</h2>
+        <Select
+          size="small"
+          aria-label="Look"
+          value={values.look}
+          popupMatchSelectWidth={false}
+          options={[...new Set([...looks, values.look])].map((l) => ({ value: l, label: l }))}
+          onChange={(look) => save(() => ({ look }))}
+        />
+        <Select
+          size="small"
+          aria-label="Verdict"
+          value={values.verdict}
+          popupMatchSelectWidth={false}
+          options={VERDICTS.map((v) => ({ value: v, label: v === 'none' ? 'no verdict yet' : v }))}
+          onChange={(verdict) => save(() => ({ verdict }))}
+        />
+        <Popconfirm
+          title="Delete this shot with its photographs?"
+          okText="Delete"
+          cancelText="Keep"
+          onConfirm={() => log.remove.mutate(shot)}
+        >
+          <Button size="small">Delete</Button>
+        </Popconfirm>
+      </div>
+      <div className="shot-fields">
+        {FIELDS.map((f) => (
+          <Field
+            key={`${shot.id}${f.key}`}
+            label={f.label}
+            kind={f.kind}
+            value={values[f.key] ?? null}
+            set={(v) => save(() => ({ [f.key]: v }))}
+          />
+        ))}
+      </div>
+      <Words
+        label="What one thing changed"
+        value={values.changed}
+        set={(changed) => save(() => ({ changed }))}
+      />
+      <Words label="Notes" value={values.notes} set={(notes) => save(() => ({ notes }))} />
+      {log.save.error ? (
+        <p className="field-error" role="alert">
+          {log.save.error.message}
+        </p>
+      ) : null}
+      <Readings document={document} shot={shot} save={save} />
+      <Photographs
+        key={shot.id}
+        shot={shot}
+        save={save}
+        upload={(file) => log.photograph.mutate({ shot, file })}
+        busy={log.photograph.isPending}
+        problem={log.photograph.error?.message ?? null}
+      />
+    </div>
+  );
+}
+
+function Search() {
+  const [words, setWords] = useState('');
+  const found = useQuery(searchQuery(words));
+  return (
+    <div className="log-search">
+      <input
+        type="search"
+        aria-label="Search all shoots"
+        placeholder="Search the log of all shoots"
+        value={words}
+        onChange={(e) => setWords(e.currentTarget.value)}
+      />
+      {found.data ? (
+        <ul aria-live="polite">
+          {found.data.map((s) => (
+            <li key={s.id}>
+              <a href={`/shoots/${s.shoot}/prove`}>
+                {s.number}. {s.values.look}
+              </a>{' '}
+              <small>
+                {[
+                  settings(s),
+                  s.values.changed,
+                  s.values.notes,
+                  s.values.verdict === 'none' ? '' : s.values.verdict,
+                ]
+                  .filter(Boolean)
+                  .join('; ')}
+              </small>
+            </li>
+          ))}
+          {found.data.length ? null : <li className="faint-words">No shot says that.</li>}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+export function ProveStage() {
+  const document = useShoot((s) => s.document);
+  const id = useShoot((s) => s.id);
+  if (!document || !id) return null;
+  return <ProveOf document={document} id={id} />;
+}
+
+function ProveOf({ document, id }: { document: Shoot; id: string }) {
+  const { data: shots, error } = useQuery(shotsQuery(id));
+  const log = useLog(id);
+  const [open, setOpen] = useState<string | null>(null);
+  if (error)
+    return (
+      <div className="stage">
+        <div className="card waiting" role="alert">
+          <h2>The log cannot be read</h2>
+          <p>{error.message}</p>
+        </div>
+      </div>
+    );
+  if (!shots) return <div className="stage waiting">Opening the log…</div>;
+  const last = shots[shots.length - 1];
+  const shown = shots.find((s) => s.id === open) ?? last;
+  return (
+    <div className="stage prove-stage">
+      <div className="prove-left">
+        <section className="card" aria-label="Shots">
+          <div className="shot-head">
+            <h2>Shots</h2>
+            <Button
+              size="small"
+              type="primary"
+              loading={log.add.isPending}
+              onClick={() => log.add.mutate(asSet(document, last), { onSuccess: (shot) => setOpen(shot.id) })}
+            >
+              New shot, as it is set
+            </Button>
+          </div>
+          {shots.length ? null : (
+            <p className="faint-words">
+              Nothing is in the log yet. Take a frame, write it down with one tap, and change one thing at a
+              time.
+            </p>
+          )}
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
+          <section className="scroll" aria-label="All shots" tabIndex={0}>
+            <ShotList shots={shots} open={shown?.id ?? null} setOpen={setOpen} />
+          </section>
+          <Search />
+        </section>
+        <NextSetting document={document} />
+      </div>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
+      <section className="card prove-right" aria-label="One shot" tabIndex={0}>
+        {shown ? <OneShot key={shown.id} document={document} shot={shown} log={log} /> : null}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+// Readings beside the prediction, in stops; what explains the misses.
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Button, Select } from 'antd';
+import { useState } from 'react';
+import { answer, api, type Shoot } from '../../shared/api/client';
+import { predictedQuery, type Shot, type ShotChange, type ShotValues } from '../../shared/api/log';
+import { edit } from '../../shared/state/store';
+import { read } from '../../shared/units/quantity';
+
+const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(2)} stops`;
+
+export function Readings(props: { document: Shoot; shot: Shot; save: (change: ShotChange) => void }) {
+  const { document, shot, save } = props;
+  const values = shot.values as ShotValues;
+  const readings = values.readings;
+  const names = ['key', ...document.meters.map((m) => m.name)];
+  const known = readings.filter((r) => names.includes(r.meter)).map((r) => r.meter);
+  const told = useQuery({ ...predictedQuery(document, [...new Set(known)]), enabled: readings.length > 0 });
+  const [meter, setMeter] = useState(names[0] ?? 'key');
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const put = (lux: number, source: 'typed' | 'meter') =>
+    save((now) => ({ readings: [...now.readings.filter((r) => r.meter !== meter), { meter, lux, source }] }));
+  const asked = useMutation({
+    mutationFn: () => answer(api.POST('/api/meter')),
+    onSuccess: (got) => put(got.lux, 'meter'),
+  });
+  const fit = useMutation({
+    mutationFn: () =>
+      answer(
+        api.POST('/api/fit', {
+          body: { document, readings: readings.filter((r) => names.includes(r.meter)) },
+        }),
+      ),
+  });
+  const add = () => {
+    const lux = read(text, 'lux', document.units);
+    if (typeof lux === 'string' || lux <= 0) {
+      setWrong(typeof lux === 'string' ? lux : 'A reading is more than 0 lx.');
+      return;
+    }
+    setWrong(null);
+    setText('');
+    put(lux, 'typed');
+  };
+  return (
+    <section className="readings" aria-label="Readings">
+      <h3>Readings</h3>
+      <div className="reading-entry">
+        <Select
+          size="small"
+          aria-label="Meter"
+          value={meter}
+          popupMatchSelectWidth={false}
+          options={names.map((n) => ({ value: n, label: n === 'key' ? 'key, at the face' : n }))}
+          onChange={setMeter}
+        />
+        <input
+          inputMode="decimal"
+          aria-label="Reading in lux"
+          placeholder="412 lx"
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') add();
+          }}
+        />
+        <Button size="small" onClick={add} disabled={!text.trim()}>
+          Write it down
+        </Button>
+        <Button size="small" loading={asked.isPending} onClick={() => asked.mutate()}>
+          Ask the meter
+        </Button>
+      </div>
+      {wrong || asked.error ? (
+        <p className="field-error" role="alert">
+          {wrong ?? asked.error?.message}
+        </p>
+      ) : null}
+      {readings.length ? (
+        <table className="list">
+          <caption className="sr-only">Readings against the prediction</caption>
+          <thead>
+            <tr>
+              <th scope="col">Where</th>
+              <th scope="col" className="right">
+                Read
+              </th>
+              <th scope="col" className="right">
+                Predicted
+              </th>
+              <th scope="col" className="right">
+                Off by
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {readings.map((r) => {
+              const expected = told.data?.lines.find((l) => l.meter === r.meter)?.lux;
+              const off = expected ? Math.log2(r.lux / expected) : null;
+              return (
+                <tr key={r.meter}>
+                  <td>
+                    {r.meter}
+                    {r.source === 'meter' ? <small>from the meter</small> : null}
+                  </td>
+                  <td className="right strong">{r.lux.toFixed(r.lux < 100 ? 1 : 0)} lx</td>
+                  <td className="right">
+                    {expected ? `${expected.toFixed(expected < 100 ? 1 : 0)} lx` : '–'}
+                  </td>
+                  <td className={`right${off !== null && Math.abs(off) > 1 / 3 ? ' bad' : ''}`}>
+                    {off === null ? '–' : signed(off)}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      ) : (
+        <p className="faint-words">Read the key at the face first; two places more tell what is off.</p>
+      )}
+      {readings.length > 1 ? (
+        <Button size="small" loading={fit.isPending} onClick={() => fit.mutate()}>
+          What explains the misses?
+        </Button>
+      ) : null}
+      {fit.error ? (
+        <p className="field-error" role="alert">
+          {fit.error.message}
+        </p>
+      ) : null}
+      {fit.data ? (
+        <div className="fit-answer" aria-live="polite">
+          <p>{fit.data.words}</p>
+          <ul>
+            {fit.data.misses.map((m) => (
+              <li key={m.meter}>
+                {m.meter}: {signed(m.before)} → {signed(m.after)}
+              </li>
+            ))}
+          </ul>
+          {fit.data.found
+            .filter((f) => f.path && f.value !== null)
+            .map((f) => (
+              <Button
+                key={f.unknown}
+                size="small"
+                onClick={() => edit([{ path: f.path, value: f.value }], `${f.unknown} as the readings tell`)}
+              >
+                Take {f.unknown} over
+              </Button>
+            ))}
+        </div>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,107 @@
+// The log of shots, what photographs tell, and the next setting.
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { ApiProblem, answer, api, type Schemas, type Shoot } from './client';
+
+export type Shot = Schemas['ShotAnswer'];
+type Whole<T> = T extends (infer U)[] ? Whole<U>[] : T extends object ? { [K in keyof T]-?: Whole<T[K]> } : T;
+export type ShotValues = Whole<Schemas['ShotValues']>;
+/** What is to be changed of a shot's values, from what they are when it is written. */
+export type ShotChange = (values: ShotValues) => Partial<ShotValues>;
+export type Area = Whole<Schemas['Area']>;
+
+export const shotsQuery = (shoot: string) =>
+  queryOptions({
+    queryKey: ['shots', shoot],
+    queryFn: () => answer(api.GET('/api/shoots/{shoot_id}/shots', { params: { path: { shoot_id: shoot } } })),
+  });
+
+export const searchQuery = (words: string) =>
+  queryOptions({
+    queryKey: ['shots', 'search', words],
+    queryFn: () => answer(api.GET('/api/shots', { params: { query: { words } } })),
+    enabled: words.trim().length > 1,
+  });
+
+export const predictedQuery = (document: Shoot, meters: string[]) =>
+  queryOptions({
+    queryKey: ['predicted', document.brief, document.design, document.second, document.meters, meters],
+    queryFn: () => answer(api.POST('/api/predicted', { body: { document, meters } })),
+    placeholderData: (previous) => previous,
+    retry: false,
+  });
+
+export const measuresQuery = (photograph: string, areas: Area[]) =>
+  queryOptions({
+    queryKey: ['measures', photograph, areas],
+    queryFn: () =>
+      answer(
+        api.POST('/api/shots/photographs/{photograph_id}/measures', {
+          params: { path: { photograph_id: photograph } },
+          body: { areas, edge: null },
+        }),
+      ),
+    enabled: areas.length > 0,
+    retry: false,
+  });
+
+/** Everything that writes the log; each answer takes its place in the list at once. */
+export function useLog(shoot: string) {
+  const client = useQueryClient();
+  const key = shotsQuery(shoot).queryKey;
+  const put = (shot: Shot) =>
+    client.setQueryData(key, (all) => {
+      const rest = (all ?? []).filter((s) => s.id !== shot.id);
+      return [...rest, shot].sort((a, b) => a.number - b.number);
+    });
+  const again = () => client.invalidateQueries({ queryKey: ['shots'] });
+  return {
+    add: useMutation({
+      mutationFn: (values: ShotValues) =>
+        answer(
+          api.POST('/api/shoots/{shoot_id}/shots', {
+            params: { path: { shoot_id: shoot } },
+            body: { values },
+          }),
+        ),
+      onSuccess: put,
+    }),
+    // One after the other, each made of the newest values: two fields left in quick succession must not overwrite one another.
+    save: useMutation({
+      scope: { id: 'shots' },
+      mutationFn: ({ shot, change }: { shot: Shot; change: ShotChange }) => {
+        const now = client.getQueryData(key)?.find((s) => s.id === shot.id) ?? shot;
+        return answer(
+          api.PUT('/api/shots/{shot_id}', {
+            params: { path: { shot_id: shot.id } },
+            body: {
+              version: now.version,
+              values: { ...(now.values as ShotValues), ...change(now.values as ShotValues) },
+            },
+          }),
+        );
+      },
+      onSuccess: put,
+      onError: again,
+    }),
+    remove: useMutation({
+      mutationFn: (shot: Shot) =>
+        answer(
+          api.DELETE('/api/shots/{shot_id}', {
+            params: { path: { shot_id: shot.id }, query: { version: shot.version } },
+          }),
+        ),
+      onSuccess: again,
+    }),
+    photograph: useMutation({
+      mutationFn: async ({ shot, file }: { shot: Shot; file: File }) => {
+        const body = new FormData();
+        body.append('file', file);
+        const response = await fetch(`/api/shots/${shot.id}/photographs`, { method: 'POST', body });
+        const got: unknown = await response.json();
+        if (!response.ok) throw new ApiProblem(response.status, got as Schemas['Problem']);
+        return got as Shot;
+      },
+      onSuccess: put,
+    }),
+  };
+}

@@ -1,0 +1,164 @@
+"""Prove: the log, the next setting, what photographs and readings tell."""
+
+import base64
+from datetime import datetime
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, File, Query, Request, Response, UploadFile, status
+from fastapi.concurrency import run_in_threadpool
+from pydantic import BaseModel
+
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService
+from wenlo.api.errors import RESPONSES
+from wenlo.api.schemas import AddShot, SaveShot, Version
+from wenlo.core.proof.shots import ShotValues
+from wenlo.core.shoot.document import write_shoot
+from wenlo.services.light_meter import read_meter
+from wenlo.services.ports import ShotRecord
+from wenlo.services.proof_results import (
+    FitRequest,
+    FitResult,
+    LadderRequest,
+    LadderResult,
+    NextRequest,
+    NextResult,
+    PhotographRequest,
+    PhotographResult,
+    PredictedResult,
+    PredictRequest,
+    next_setting,
+    next_trial,
+)
+
+router = APIRouter(prefix="/api", tags=["proof"], responses=RESPONSES)
+
+
+class PhotographAnswer(BaseModel):
+    """A photograph of a shot."""
+
+    id: UUID
+    name: str
+
+
+class ShotAnswer(BaseModel):
+    """A shot of the log."""
+
+    id: UUID
+    shoot: UUID
+    number: int
+    version: int
+    revision: int
+    taken_at: datetime
+    values: ShotValues
+    photographs: list[PhotographAnswer]
+
+
+class MeterAnswer(BaseModel):
+    """What the light meter reads. [lx]"""
+
+    lux: float
+
+
+def _answer(record: ShotRecord) -> ShotAnswer:
+    return ShotAnswer(
+        id=record.id, shoot=record.shoot, number=record.number, version=record.version, revision=record.revision, taken_at=record.taken_at,
+        values=record.values, photographs=[PhotographAnswer(id=p.id, name=p.name) for p in record.photographs],
+    )  # fmt: skip
+
+
+@router.get("/shoots/{shoot_id}/shots")
+def shots(shoot_id: UUID, service: LogService, user: CurrentUser) -> list[ShotAnswer]:
+    """All shots of a shoot, in order."""
+    return [_answer(s) for s in service.shots(user, shoot_id)]
+
+
+@router.post("/shoots/{shoot_id}/shots", status_code=status.HTTP_201_CREATED)
+def add_shot(shoot_id: UUID, body: AddShot, service: LogService, user: CurrentUser) -> ShotAnswer:
+    """A new shot."""
+    return _answer(service.add(user, shoot_id, body.values))
+
+
+@router.get("/shots")
+def search(
+    service: LogService, user: CurrentUser, words: Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")] = ""
+) -> list[ShotAnswer]:
+    """Shots of all shoots that hold all words, newest first."""
+    return [_answer(s) for s in service.search(user, words)]
+
+
+@router.put("/shots/{shot_id}")
+def save_shot(shot_id: UUID, body: SaveShot, service: LogService, user: CurrentUser) -> ShotAnswer:
+    """Write a shot; 409 when somebody wrote it since ``version``."""
+    return _answer(service.save(user, shot_id, version=body.version, values=body.values))
+
+
+@router.delete("/shots/{shot_id}", status_code=status.HTTP_204_NO_CONTENT)
+def remove_shot(shot_id: UUID, version: Annotated[Version, Query()], service: LogService, user: CurrentUser) -> None:
+    """Delete a shot with its photographs."""
+    service.remove(user, shot_id, version=version)
+
+
+@router.post("/shots/{shot_id}/photographs", status_code=status.HTTP_201_CREATED)
+def add_photograph(
+    shot_id: UUID, file: Annotated[UploadFile, File()], service: LogService, user: CurrentUser
+) -> ShotAnswer:
+    """Add a photograph."""
+    return _answer(service.add_photograph(user, shot_id, name=file.filename or "", content=file.file.read()))
+
+
+@router.get("/shots/photographs/{photograph_id}.jpg", response_class=Response)
+def photograph(photograph_id: UUID, service: LogService, user: CurrentUser) -> Response:
+    """A photograph, made small."""
+    return Response(
+        service.shown(user, photograph_id), media_type="image/jpeg", headers={"cache-control": "max-age=31536000"}
+    )
+
+
+@router.delete("/shots/photographs/{photograph_id}", status_code=status.HTTP_204_NO_CONTENT)
+def remove_photograph(photograph_id: UUID, service: LogService, user: CurrentUser) -> None:
+    """Take a photograph away."""
+    service.remove_photograph(user, photograph_id)
+
+
+@router.post("/shots/photographs/{photograph_id}/measures")
+async def measures(
+    photograph_id: UUID, body: PhotographRequest, engine: ComputeEngine, service: LogService, user: CurrentUser
+) -> PhotographResult:
+    """Stops between areas, evenness, edge, cast and ground of a photograph."""
+    content = await run_in_threadpool(service.photograph, user, photograph_id)
+    text = base64.b64encode(content).decode("ascii")
+    answer = await engine.run("measured_photograph", content=text, request=body.model_dump(mode="json"))
+    return PhotographResult.model_validate(answer)
+
+
+@router.post("/next-setting")
+def following(body: NextRequest) -> NextResult:
+    """From a judgement or a reading to the next mark on every dial."""
+    return next_setting(body)
+
+
+@router.post("/next-trial")
+def trial(body: LadderRequest) -> LadderResult:
+    """The next trial shot where light cannot be metered."""
+    return next_trial(body)
+
+
+@router.post("/predicted")
+async def predicted(body: PredictRequest, engine: ComputeEngine) -> PredictedResult:
+    """What the meters should read."""
+    answer = await engine.run("predicted", document=write_shoot(body.document), meters=body.meters)
+    return PredictedResult.model_validate(answer)
+
+
+@router.post("/fit")
+async def fit(body: FitRequest, engine: ComputeEngine) -> FitResult:
+    """Which few unknowns explain the readings."""
+    readings = [r.model_dump(mode="json") for r in body.readings]
+    return FitResult.model_validate(await engine.run("fitted", document=write_shoot(body.document), readings=readings))
+
+
+@router.post("/meter")
+async def meter(request: Request) -> MeterAnswer:
+    """Read the light meter that is connected."""
+    return MeterAnswer(lux=await read_meter(request.app.state.meter_address))

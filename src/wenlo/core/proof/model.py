@@ -1,0 +1,119 @@
+"""The set with what may be off in it moved: the model that readings are fitted with."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.advice import set_up
+from wenlo.core.advice.meter_marks import facing_of
+from wenlo.core.errors import Impossible
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.proof.fit import Predict, Unknown
+from wenlo.core.shelf.own import finish_material, sheet_material, snapshot
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.standing import MeterMark
+from wenlo.core.transport.scene import LightScene, Meter
+from wenlo.core.transport.solve import QUICK, Effort, measure, solve
+
+Array = NDArray[np.float64]
+
+KEY = "key"
+"""The reading at the face, toward the light."""
+
+FITTING = QUICK
+"""Readings are fitted with predictions a few times finer than a meter."""
+
+
+def unknowns_of(design: Any) -> tuple[Unknown, ...]:
+    """What may be off in a set of this design."""
+    found: list[Unknown] = ["lamp output", "wall reflectance"]
+    if hasattr(design, "sheet"):
+        found.insert(0, "sheet transmittance")
+    if hasattr(design, "lamp_distance"):
+        found.append("lamp distance")
+    return tuple(found)
+
+
+def _walls(brief: Brief, stops: float) -> Brief:
+    def scaled(ref: Any) -> Any:
+        red, green, blue = (min(x * 2.0**stops, 0.95) for x in finish_material(ref).reflectance)
+        values = {"red": red, "green": green, "blue": blue, "side": "matt"}
+        return snapshot(
+            "backdrop",
+            item="00000000-0000-0000-0000-000000000000",
+            version=1,
+            name="as found",
+            measured=True,
+            values=values,
+        )
+
+    room = brief.room.model_copy(update={"walls": scaled(brief.room.walls), "ceiling": scaled(brief.room.ceiling)})
+    return brief.model_copy(update={"room": room})
+
+
+def changed(brief: Brief, design: Any, moved: Mapping[Unknown, float]) -> tuple[Brief, Any, float | None]:
+    """The brief, the design and the sheet's transmittance with unknowns moved by stops; the lamp's output is left to the caller."""
+    transmittance = None
+    if "sheet transmittance" in moved:
+        transmittance = min(sheet_material(design.sheet).transmittance * 2.0 ** moved["sheet transmittance"], 0.97)
+    if "lamp distance" in moved:
+        low, high = 0.03, 12.0
+        far = min(max(design.lamp_distance * 2.0 ** moved["lamp distance"], low), high)
+        design = design.model_copy(update={"lamp_distance": far})
+    if moved.get("wall reflectance"):
+        brief = _walls(brief, moved["wall reflectance"])
+    return brief, design, transmittance
+
+
+def predictor(
+    brief: Brief, design: Any, marks: Sequence[MeterMark], names: Sequence[str], *, effort: Effort = FITTING
+) -> Predict:
+    """What gives the readings of some meters with unknowns moved.
+
+    Parameters
+    ----------
+    brief, design: the shoot's.
+    marks: meters that stay.
+    names: which of them were read, in order; :data:`KEY` is the face.
+    effort: how finely the set is sampled.
+
+    Raises
+    ------
+    Impossible
+        When a reading is of a meter that does not stand in the set.
+    """
+    known = {mark.name: mark for mark in marks}
+    missing = [name for name in names if name != KEY and name not in known]
+    if missing:
+        raise Impossible(f"No meter called “{missing[0]}” stands in the set; place it in Place, where it was read.")
+
+    def predict(moved: Mapping[Unknown, float]) -> Array:
+        told, made, transmittance = changed(brief, design, moved)
+        wanted = []
+        for k, name in enumerate(names):
+            if name == KEY:
+                meter = next(m for m in set_up.meters(told, made) if m.id == KEY)
+                wanted.append(Meter(id=str(k), position=meter.position, normal=meter.normal))
+                continue
+            mark = known[name]
+            place = np.array([mark.x, mark.y, max(mark.z, 1e-3)])
+            wanted.append(
+                Meter(id=str(k), position=place, normal=facing_of(mark, brief, design), receptor=mark.receptor)
+            )
+        alone = set_up.scene(told, made, with_room=set_up.fits_in_room(told, made), transmittance=transmittance)
+        whole = LightScene(
+            panels=(*set_up.second_panels(told), *alone.panels), lamps=(*alone.lamps, *set_up.other_emitters(told))
+        )
+        output = 2.0 ** moved.get("lamp output", 0.0)
+        weights = {
+            name: weight * (1.0 if name.startswith("other ") else output)
+            for name, weight in set_up.lamp_weights(told).items()
+        }
+        readings = measure(solve(whole, effort), wanted).readings(weights)
+        lux = np.array([float(luminance(readings[str(k)].total)) for k in range(len(names))])
+        seen: Array = np.maximum(lux, 1e-9) * told.lamp.power
+        return seen
+
+    return predict

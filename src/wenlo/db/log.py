@@ -1,0 +1,112 @@
+"""The log on PostgreSQL."""
+
+from collections.abc import Sequence
+from uuid import UUID
+
+from sqlalchemy import String, cast, delete, func, select
+from sqlalchemy.orm import Session
+
+from wenlo.core import CORE_VERSION
+from wenlo.core.errors import NotFound
+from wenlo.core.proof.shots import ShotValues
+from wenlo.db.tables import ShootRow, ShotPhotographRow, ShotRow
+from wenlo.services.ports import PhotographLine, ShotRecord
+
+MOST_FOUND = 100
+
+
+class SqlLogStore:
+    """Implements ``LogStore`` on a session."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def shots(self, owner: UUID, shoot: UUID) -> Sequence[ShotRecord]:
+        """All shots of a shoot, in order. Raises NotFound."""
+        self._shoot(owner, shoot)
+        rows = self._session.scalars(select(ShotRow).where(ShotRow.shoot_id == shoot).order_by(ShotRow.number)).all()
+        return [self._record(row) for row in rows]
+
+    def search(self, owner: UUID, words: str) -> Sequence[ShotRecord]:
+        """Shots of all shoots that hold all words, newest first."""
+        query = select(ShotRow).where(ShotRow.owner_id == owner)
+        for word in words.split():
+            escaped = word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
+            query = query.where(cast(ShotRow.values, String).ilike(f"%{escaped}%", escape="\\"))
+        return [
+            self._record(row)
+            for row in self._session.scalars(query.order_by(ShotRow.taken_at.desc()).limit(MOST_FOUND))
+        ]
+
+    def find(self, owner: UUID, shot: UUID, *, lock: bool = False) -> ShotRecord | None:
+        """One shot."""
+        row = self._row(owner, shot, lock=lock)
+        return self._record(row) if row is not None else None
+
+    def add(self, owner: UUID, shoot: UUID, values: ShotValues) -> ShotRecord:
+        """A new shot, the last in order. Raises NotFound."""
+        parent = self._shoot(owner, shoot, lock=True)
+        last = self._session.scalar(select(func.max(ShotRow.number)).where(ShotRow.shoot_id == shoot))
+        row = ShotRow(
+            shoot_id=shoot, owner_id=owner, number=(last or 0) + 1, version=1, revision=parent.head, values=values.model_dump(mode="json"),
+            core_version=CORE_VERSION,
+        )  # fmt: skip
+        self._session.add(row)
+        self._session.flush()
+        self._session.refresh(row)
+        return self._record(row)
+
+    def write(self, owner: UUID, shot: UUID, values: ShotValues) -> ShotRecord:
+        """Write a shot's values. Raises NotFound."""
+        row = self._need(owner, shot)
+        row.values, row.version = values.model_dump(mode="json"), row.version + 1
+        self._session.flush()
+        return self._record(row)
+
+    def remove(self, owner: UUID, shot: UUID) -> None:
+        """Delete a shot with its photographs."""
+        self._session.execute(delete(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner))
+
+    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, content: bytes) -> None:
+        """A photograph of a shot."""
+        self._need(owner, shot)
+        self._session.add(ShotPhotographRow(shot_id=shot, owner_id=owner, name=name, content=content))
+        self._session.flush()
+
+    def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
+        """A photograph's content."""
+        mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
+        return self._session.scalar(select(ShotPhotographRow.content).where(*mine))
+
+    def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
+        """Delete a photograph."""
+        mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
+        self._session.execute(delete(ShotPhotographRow).where(*mine))
+
+    def _shoot(self, owner: UUID, shoot: UUID, *, lock: bool = False) -> ShootRow:
+        query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner)
+        row = self._session.scalars(query.with_for_update() if lock else query).one_or_none()
+        if row is None:
+            raise NotFound("This shoot does not exist any more.")
+        return row
+
+    def _row(self, owner: UUID, shot: UUID, *, lock: bool) -> ShotRow | None:
+        query = select(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner)
+        if lock:
+            query = query.with_for_update().execution_options(populate_existing=True)
+        return self._session.scalars(query).one_or_none()
+
+    def _need(self, owner: UUID, shot: UUID) -> ShotRow:
+        row = self._row(owner, shot, lock=True)
+        if row is None:
+            raise NotFound("This shot is not in the log any more.")
+        return row
+
+    def _record(self, row: ShotRow) -> ShotRecord:
+        pictures = self._session.execute(
+            select(ShotPhotographRow.id, ShotPhotographRow.name).where(ShotPhotographRow.shot_id == row.id).order_by(ShotPhotographRow.created_at)
+        )  # fmt: skip
+        return ShotRecord(
+            id=row.id, shoot=row.shoot_id, number=row.number, version=row.version, revision=row.revision, taken_at=row.taken_at,
+            values=ShotValues.model_validate(row.values, strict=False), photographs=tuple(PhotographLine(id=i, name=n) for i, n in pictures),
+        )  # fmt: skip

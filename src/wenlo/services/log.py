@@ -1,0 +1,87 @@
+"""Use cases of the log: shots in order, their photographs, search."""
+
+from collections.abc import Sequence
+from uuid import UUID
+
+from wenlo.core.errors import FieldError, InvalidInput, NotFound, VersionConflict
+from wenlo.core.proof.shots import ShotValues
+from wenlo.formats.measured_photograph import read_photograph
+from wenlo.formats.photograph import small_photograph
+from wenlo.services.ports import LogStore, ShotRecord, Transactions, User
+
+MOST_PHOTOGRAPHS = 6
+
+
+class Log:
+    """Every method is one transaction, and only ever touches what the user owns."""
+
+    def __init__(self, transactions: Transactions[LogStore]) -> None:
+        self._transactions = transactions
+
+    def shots(self, user: User, shoot: UUID) -> Sequence[ShotRecord]:
+        """All shots of a shoot, in order. Raises NotFound."""
+        with self._transactions() as store:
+            return store.shots(user.id, shoot)
+
+    def search(self, user: User, words: str) -> Sequence[ShotRecord]:
+        """Shots of all shoots that hold all words, newest first."""
+        with self._transactions() as store:
+            return store.search(user.id, words)
+
+    def add(self, user: User, shoot: UUID, values: ShotValues) -> ShotRecord:
+        """A new shot. Raises NotFound."""
+        with self._transactions() as store:
+            return store.add(user.id, shoot, values)
+
+    def save(self, user: User, shot: UUID, *, version: int, values: ShotValues) -> ShotRecord:
+        """Write a shot, unless somebody wrote it since ``version`` (VersionConflict)."""
+        with self._transactions() as store:
+            _based_on(store, user, shot, version)
+            return store.write(user.id, shot, values)
+
+    def remove(self, user: User, shot: UUID, *, version: int) -> None:
+        """Delete a shot, unless somebody wrote it since ``version``."""
+        with self._transactions() as store:
+            _based_on(store, user, shot, version)
+            store.remove(user.id, shot)
+
+    def add_photograph(self, user: User, shot: UUID, *, name: str, content: bytes) -> ShotRecord:
+        """A photograph, kept as it came so that it can be measured. Raises UnsupportedFile."""
+        read_photograph(content)
+        with self._transactions() as store:
+            record = _found(store.find(user.id, shot, lock=True))
+            if len(record.photographs) >= MOST_PHOTOGRAPHS:
+                message = f"A shot has at most {MOST_PHOTOGRAPHS} photographs; take one away first."
+                raise InvalidInput(message, fields=[FieldError(path="file", message=message)])
+            store.add_photograph(user.id, shot, name=name[:120] or "photograph", content=content)
+            return _found(store.find(user.id, shot))
+
+    def photograph(self, user: User, photograph: UUID) -> bytes:
+        """A photograph as it came. Raises NotFound."""
+        with self._transactions() as store:
+            content = store.photograph(user.id, photograph)
+        if content is None:
+            raise NotFound("This photograph does not exist any more.")
+        return content
+
+    def shown(self, user: User, photograph: UUID) -> bytes:
+        """A photograph made small, as JPEG. Raises NotFound."""
+        return small_photograph(self.photograph(user, photograph))
+
+    def remove_photograph(self, user: User, photograph: UUID) -> None:
+        """Take a photograph away."""
+        with self._transactions() as store:
+            store.remove_photograph(user.id, photograph)
+
+
+def _found(record: ShotRecord | None) -> ShotRecord:
+    if record is None:
+        raise NotFound("This shot is not in the log any more.")
+    return record
+
+
+def _based_on(store: LogStore, user: User, shot: UUID, version: int) -> ShotRecord:
+    record = _found(store.find(user.id, shot, lock=True))
+    if record.version != version:
+        raise VersionConflict("This shot was changed elsewhere in the meantime.", current_version=record.version)
+    return record

@@ -1,0 +1,88 @@
+"""From words, readings and verdicts to the next mark on a dial."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from wenlo.core.data import lamp_types
+from wenlo.core.errors import InvalidInput
+from wenlo.core.proof.next_setting import Setting, from_reading, judged, ladder, marks_for, said
+
+LED, FLASH = lamp_types()["chip_60_dish"], lamp_types()["flash_hotshoe"]
+AS_SET = Setting(power=0.5, shutter=1 / 100, aperture=2.8, iso=400.0, distance=0.8)
+
+
+@pytest.mark.parametrize(
+    ("words", "stops"),
+    [
+        ("two thirds down", -2 / 3), ("a stop up", 1.0), ("1/3 brighter", 1 / 3), ("half a stop too bright", -0.5), ("half a stop too dark", 0.5),
+        ("a touch more", 1 / 3), ("down", -1 / 3), ("2 stops up", 2.0), ("1 1/3 down", -4 / 3), ("+1.5", 1.5), ("-0,7 stops", -0.7), ("one and a half darker", -1.5),
+        ("−1", -1.0),
+    ],
+)  # fmt: skip
+def test_judgements_are_understood(words, stops):
+    assert judged(words) == pytest.approx(stops)
+
+
+@pytest.mark.parametrize("words", ["", "lovely", "warmer", "sideways please"])
+def test_what_is_no_judgement_says_what_is_accepted(words):
+    with pytest.raises(InvalidInput, match="two thirds down") as caught:
+        judged(words)
+    assert caught.value.fields[0].path == "judgement"
+
+
+def test_every_control_alone_gives_what_was_asked():
+    for wanted in (-1.0, -2 / 3, -1 / 3, 1 / 3, 2 / 3, 1.0):
+        for mark in marks_for(wanted, AS_SET, LED):
+            real = {
+                "power": lambda v: math.log2(v / 0.5), "iso": lambda v: math.log2(v / 400), "shutter": lambda v: math.log2(v * 100),
+                "aperture": lambda v: -2 * math.log2(v / 2.8), "distance": lambda v: -2 * math.log2(v / 0.8), "gel": lambda v: -v,
+            }[mark.control](mark.value)  # fmt: skip
+            assert real == pytest.approx(wanted + mark.off, abs=1e-6), mark
+            assert abs(mark.off) < 0.2, mark
+            assert mark.words in said(mark) or mark.words[1:] in said(mark)
+
+
+def test_locked_controls_are_left_alone_and_the_lamp_goes_first():
+    marks = marks_for(-1.0, AS_SET, LED)
+    assert marks[0].control == "power"
+    assert marks[0].value == pytest.approx(0.25)
+    kept = marks_for(-1.0, AS_SET, LED, locked=frozenset({"power", "gel"}))
+    assert kept[0].control == "iso"
+    assert {m.control for m in kept} == {"iso", "shutter", "distance", "aperture"}
+    # no gel makes light
+    assert "gel" not in {m.control for m in marks_for(1.0, AS_SET, LED)}
+
+
+def test_a_flash_clicks_in_thirds_and_has_no_shutter():
+    flash = Setting(power=1 / 4, shutter=1 / 125, aperture=5.6, iso=200.0, distance=1.0)
+    marks = {m.control: m for m in marks_for(-2 / 3, flash, FLASH)}
+    assert "shutter" not in marks
+    assert math.log2(marks["power"].value / 0.25) * 3 == pytest.approx(-2, abs=1e-9)
+    # at the end of the dial what is left over is told, and another control goes first
+    full = marks_for(1.0, Setting(power=1.0, shutter=1 / 125, aperture=5.6, iso=200.0, distance=1.0), FLASH)
+    assert full[0].control != "power"
+    assert next(m for m in full if m.control == "power").off == pytest.approx(-1.0)
+
+
+@given(st.floats(-5.9, 5.9))
+def test_the_ladder_finds_any_setting_in_six_shots(truth):
+    tried = []
+    for _ in range(6):
+        step = ladder(tried)
+        if step.done:
+            break
+        tried.append((step.next, "too dark" if step.next < truth else "too bright"))
+    found = ladder(tried)
+    assert found.done
+    assert abs(found.next - truth) <= 2 / 3 + 1e-9
+    assert len(tried) <= 6
+
+
+def test_verdicts_that_contradict_each_other_are_refused():
+    with pytest.raises(InvalidInput, match="something else changed"):
+        ladder([(1.0, "too dark"), (-1.0, "too bright")])
+    assert ladder([(1.0, "good")]).done
+    assert from_reading(200.0, 100.0) == -1.0

@@ -1,0 +1,105 @@
+"""Prove: shots written down, readings held against the prediction, a photograph measured, the next setting found."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from factories import shoot_document
+from photographs import picture
+
+pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
+
+
+def opened(page, **changes):
+    document = shoot_document(
+        meters=[{"name": "far cheek", "x": 0.09, "y": 0.05, "z": 1.25, "facing": "right"}], **changes
+    )
+    shoot = page.request.post("/api/shoots", data={"document": document}).json()["id"]
+    page.goto(f"/shoots/{shoot}/prove")
+    expect(page.get_by_role("heading", name="Shots")).to_be_visible()
+    return shoot
+
+
+def test_a_shot_is_written_down_read_and_kept(open_page):
+    page = open_page()
+    opened(page)
+    expect(page.get_by_text("Nothing is in the log yet")).to_be_visible()
+    page.get_by_role("button", name="New shot, as it is set").click()
+    expect(page.get_by_role("heading", name="Shot 1")).to_be_visible()
+    expect(page.locator(".shot-list")).to_contain_text("f/2.8")
+    page.get_by_label("ISO", exact=True).fill("lots")
+    page.get_by_label("ISO", exact=True).press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("a number")
+    page.get_by_label("ISO", exact=True).fill("800")
+    page.get_by_label("ISO", exact=True).press("Enter")
+    expect(page.locator(".shot-list")).to_contain_text("ISO 800")
+    page.get_by_label("What one thing changed").fill("flag in")
+    page.get_by_label("Notes").click()
+    expect(page.locator(".shot-list")).to_contain_text("changed: flag in")
+    page.get_by_label("Reading in lux").fill("dim")
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("alert").filter(has_text="illuminance")).to_be_visible()
+    page.get_by_role("button", name="Ask the meter").click()
+    row = page.locator(".readings tbody tr").filter(has_text="key")
+    expect(row).to_contain_text("413")
+    expect(row).to_contain_text("from the meter")
+    expect(row).to_contain_text(re.compile(r"[+−]\d\.\d\d stops"), timeout=30_000)
+    page.get_by_label("Meter").click()
+    page.get_by_title("far cheek").click()
+    page.get_by_label("Reading in lux").fill("60 lx")
+    page.keyboard.press("Enter")
+    expect(page.locator(".readings tbody tr")).to_have_count(2)
+    page.get_by_role("button", name="What explains the misses?").click()
+    expect(page.locator(".fit-answer, .readings .field-error").first).to_be_visible(timeout=40_000)
+    page.reload()
+    expect(page.locator(".readings tbody tr")).to_have_count(2)
+    page.get_by_label("Search all shoots").fill("flag in")
+    expect(page.locator(".log-search li").first).to_contain_text("flag in")
+
+
+def test_a_photograph_is_measured_by_dragging(open_page):
+    page = open_page()
+    opened(page)
+    page.get_by_role("button", name="New shot, as it is set").click()
+    chooser = page.get_by_label("Photograph of the shot")
+    chooser.set_input_files({"name": "bad.jpg", "mimeType": "image/jpeg", "buffer": b"not a picture"})
+    expect(page.get_by_role("alert").filter(has_text="not a picture that Wenlo reads")).to_be_visible()
+    chooser.set_input_files({"name": "shot.jpg", "mimeType": "image/jpeg", "buffer": picture(1.5)})
+    photo = page.get_by_role("img", name=re.compile("Areas that are measured"))
+    expect(photo).to_be_visible()
+    photo.scroll_into_view_if_needed()
+    box = photo.bounding_box()
+    for left in (0.1, 0.65):
+        page.mouse.move(box["x"] + left * box["width"], box["y"] + 0.2 * box["height"])
+        page.mouse.down()
+        page.mouse.move(box["x"] + (left + 0.2) * box["width"], box["y"] + 0.8 * box["height"], steps=4)
+        page.mouse.up()
+        expect(page.locator(".area-name")).to_have_count(1 if left < 0.5 else 2)
+    words = page.locator(".photo-words")
+    expect(words).to_contain_text(re.compile(r"shadow side −1\.(4|5)\d ± 0\.\d\d stops"))
+    page.get_by_role("button", name="Take the areas away").click()
+    expect(page.locator(".area-name")).to_have_count(0)
+
+
+def test_two_thirds_down_finds_the_next_mark_and_trials_step_to_it(open_page):
+    page = open_page(width=390, height=844, theme="dim")
+    opened(page)
+    needs = page.get_by_label("What the picture needs")
+    needs.fill("nicer")
+    needs.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("two thirds down")
+    needs.fill("two thirds down")
+    needs.press("Enter")
+    marks = page.locator(".next-marks li")
+    expect(marks.first).to_contain_text("Lamp to")
+    page.get_by_role("button", name="Set power").click()
+    page.get_by_text("Light that cannot be metered").click()
+    page.get_by_role("button", name="Begin", exact=True).click()
+    expect(page.locator(".trials p")).to_contain_text("Take one at")
+    page.get_by_role("button", name="It is too bright").click()
+    expect(page.locator(".trials p")).to_contain_text("−3.0 stops")
+    page.get_by_role("button", name="It is good").click()
+    expect(page.locator(".trials p")).to_contain_text("Found: −3.0")
+    overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+    assert overflow <= 0

@@ -1,0 +1,54 @@
+"""The light meter over real TCP: a reading, and every way in which it can fail."""
+
+import socket
+import threading
+from contextlib import contextmanager
+
+import pytest
+
+from loops import run_apart
+from wenlo.core.errors import Unavailable
+from wenlo.services import light_meter
+from wenlo.standins.light_meter import Meter
+
+
+@contextmanager
+def running(**options):
+    server = Meter(lambda: 412.5, **options)
+    thread = threading.Thread(target=server.serve_forever)
+    thread.start()
+    try:
+        yield f"127.0.0.1:{server.server_address[1]}"
+    finally:
+        server.shutdown()
+        thread.join()
+        server.server_close()
+
+
+def read(address):
+    return run_apart(light_meter.read_meter(address))
+
+
+def test_a_reading_and_the_rest_of_the_protocol():
+    with running() as address:
+        assert read(address) == 412.5
+        host, port = address.split(":")
+        with socket.create_connection((host, int(port)), timeout=5) as line, line.makefile("rwb") as talk:
+            for asked, answer in ((b"ID?", b"WENLO-METER 1"), (b"read?", b"READ 412.5 LX"), (b"SING", b"ERR UNKNOWN")):
+                talk.write(asked + b"\n")
+                talk.flush()
+                assert talk.readline().strip() == answer
+
+
+def test_garbled_slow_and_absent_meters_are_told(monkeypatch):
+    with running(garbled=True) as address, pytest.raises(Unavailable, match="no reading"):
+        read(address)
+    monkeypatch.setattr(light_meter, "PATIENCE", 0.3)
+    with running(delay=1.0) as address, pytest.raises(Unavailable, match="too slow"):
+        read(address)
+    with pytest.raises(Unavailable, match="does not answer"):
+        read("127.0.0.1:9")
+    with pytest.raises(Unavailable, match="No light meter is connected"):
+        read(None)
+    with pytest.raises(Unavailable):
+        read("nonsense")

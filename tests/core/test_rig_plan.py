@@ -9,14 +9,17 @@ import pytest
 from factories import make_shoot
 from wenlo.core.build.order import left_over
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.rig.heat import lamp_through_lens, radiant
 from wenlo.core.rig.homemade import home_made
 from wenlo.core.rig.housing import DIRECTIONS, closure, directions, distances, housing_of, silhouette
 from wenlo.core.rig.layout import aim_angles, floor_mark, references, trilaterated
+from wenlo.core.rig.looklist import look_list
 from wenlo.core.rig.plan import rig_plan
 from wenlo.core.rig.supports import nearest, proposed, supports
 from wenlo.core.shelf.items import SupportValues
 from wenlo.core.shelf.stocked import Stocked
 from wenlo.core.shoot.brief import OtherLight
+from wenlo.core.shoot.document import LampState, Look
 from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
 
 
@@ -289,3 +292,42 @@ def test_own_supports_with_odd_values_are_judged_not_stumbled_over(kind, least):
     if (kind, least) == ("stand", "foot_radius"):
         ballast = [c for c in plan.checks if c.name == "Ballast"]
         assert any(c.state == "outside" and "wider foot" in c.cure.words for c in ballast)
+
+
+def test_looks_are_read_out_with_every_dial():
+    fill = OtherLight(name="fill", id="bulb_15", power=0.5)
+    shoot = make_shoot()
+    shoot = shoot.model_copy(update={"brief": shoot.brief.model_copy(update={"others": [fill]})})
+    other = kinds()["bounce_card"].start(shoot.brief)
+    evening = Look(
+        name="evening", lamp=LampState(power=0.25), others={"fill": LampState(on=False)}, hidden=["bench"], design=other
+    )
+    plain = Look(name="as it stands", design=shoot.design)
+    lines = look_list(shoot.model_copy(update={"looks": [plain, evening]}))
+    assert [line.number for line in lines] == [1, 2]
+    assert lines[0].words == "key 100 %; fill 50 %"
+    assert lines[1].words.startswith("key 25 %; fill off; before the key: ")
+    assert lines[1].words.endswith("; carried out: bench")
+
+
+@pytest.mark.parametrize("kind", sorted(kinds()))
+def test_fasteners_share_the_weight_that_is_there(kind):
+    _, plan = rigged(kind)
+    for name in ("Screw eyes", "Screws of a corner", "Clamps"):
+        for check in of(plan, name):
+            share = float(check.figure.split(" ")[0])
+            assert 0.0 <= share < 2000.0
+            assert check.state == "outside" or share <= float(check.limit.split(" ")[0]) + 0.5
+
+
+def test_a_lens_gathers_no_more_than_its_lamp_sends_and_says_where():
+    _, near = rigged("focusing_spot")
+    (check,) = of(near, "The lamp in the lens")
+    assert "before the lens" in check.figure
+    lamp = make_shoot().brief.lamp.type
+    away, strength = lamp_through_lens(lamp, lens=0.09, focal_length=0.2, distance=0.4)
+    assert away == pytest.approx(0.4)
+    # at twice the focal length the image is as large as the lamp: no stronger than its face, less what misses the lens
+    face = math.pi * lamp.size[0] * lamp.size[1] / 4.0
+    assert strength == pytest.approx(radiant(lamp) / face * math.sin(math.atan2(0.045, 0.4)) ** 2)
+    assert lamp_through_lens(lamp, lens=0.09, focal_length=0.2, distance=0.15) == (math.inf, 0.0)

@@ -7,6 +7,7 @@ from reportlab.graphics.shapes import Circle, Drawing, Line, String
 from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
 from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.rig.looklist import LookLine
 from wenlo.core.rig.plan import RigPlan
 from wenlo.formats.paper import BODY, FAINT, HEAD, INK, LAST_WORDS, SMALL, TITLE, plain, table, text, width_of, written
 
@@ -50,7 +51,7 @@ def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], width: float) ->
 
 
 def write_rig_sheet_pdf(
-    plan: RigPlan, *, title: str, paper: str, units: UnitSystem, references: Sequence[str], looks: Sequence[str], checklist: Sequence[str],
+    plan: RigPlan, *, title: str, paper: str, units: UnitSystem, references: Sequence[str], looks: Sequence[LookLine], checklist: Sequence[str],
     places: Sequence[tuple[float, float]],
 ) -> bytes:  # fmt: skip
     """The lay-out sheet.
@@ -62,7 +63,7 @@ def write_rig_sheet_pdf(
     paper: ``"a4"`` or ``"letter"``.
     units: in which lengths are written.
     references: what A and B are.
-    looks: names of the looks, in order.
+    looks: with their dials, in order.
     checklist: lines to tick.
     places: where A and B are on the plan. [m]
     """
@@ -87,9 +88,10 @@ def write_rig_sheet_pdf(
               [width * f for f in (0.05, 0.27, 0.12, 0.12, 0.11, 0.2, 0.13)]),
     ]  # fmt: skip
     if looks:
+        read_out = [[str(look.number), look.name, look.words] for look in looks]
         story += [
             Paragraph("Looks", HEAD),
-            Paragraph(text("; ".join(f"{k}: {name}" for k, name in enumerate(looks, start=1))), BODY),
+            table([["", "Look", "Dials"], *read_out], [width * f for f in (0.06, 0.24, 0.7)]),
         ]
     kit = [[n.name, f"{n.count:g}", f"{n.have:g}" if n.have else "none on the Shelf"] for n in plan.needed]
     story += [

@@ -10,6 +10,7 @@ from wenlo.core.rig.checks import Check, Cure, State, Topic
 from wenlo.core.rig.holding import Holding
 from wenlo.core.rig.homemade import HomeMade
 from wenlo.core.rig.layout import FloorMark, references
+from wenlo.core.rig.looklist import look_list
 from wenlo.core.rig.other_checks import Housed
 from wenlo.core.rig.plan import RigPlan, rig_plan
 from wenlo.core.shelf.stocked import stocked
@@ -119,6 +120,14 @@ class LoadResult(Result):
     mains: bool
 
 
+class LookResult(Result):
+    """A look with its dials in words."""
+
+    number: int
+    name: str
+    words: str
+
+
 class CircuitResult(Result):
     """A circuit with its loads; ``share`` of what it may carry for hours."""
 
@@ -206,6 +215,7 @@ class RigResult(Result):
     housings: list[HousingResult]
     references: list[ReferenceResult]
     marks: list[MarkResult]
+    looks: list[LookResult]
     checklist: list[TaskLine]
     setting: list[TaskLine]
     striking: list[TaskLine]
@@ -326,6 +336,7 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
         ],
         batteries=[LoadResult(name=x.name, watts=x.watts, mains=False) for x in plan.loads if not x.mains],
         housings=[_housing(h) for h in plan.housings], references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)], marks=[_mark(m) for m in plan.marks],
+        looks=[LookResult(number=x.number, name=x.name, words=x.words) for x in look_list(shoot)],
         checklist=_lines("check", checklist(plan)), setting=_lines("set", plan.setting), striking=_lines("strike", plan.striking),
         home_made=[_home_made(s.made) for s in plan.choices if s.made is not None], wind=plan.wind,
     )  # fmt: skip
@@ -339,9 +350,8 @@ def rig_sheet(
     told(0, 1, None)
     shoot = opened(document)
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
-    looks = [look.name for look in shoot.looks]
     content = write_rig_sheet_pdf(
-        plan, title=shoot.title, paper=form, units=shoot.units, references=tuple(r.name for r in references(shoot.brief)), looks=looks,
+        plan, title=shoot.title, paper=form, units=shoot.units, references=tuple(r.name for r in references(shoot.brief)), looks=look_list(shoot),
         checklist=checklist(plan), places=[(r.x, r.y) for r in references(shoot.brief)],
     )  # fmt: skip
     return {"content": base64.b64encode(content).decode("ascii")}

@@ -88,6 +88,15 @@ export function LayOut({ rig, units, id }: { rig: Rig; units: Units; id: string 
           ))}
         </tbody>
       </table>
+      {rig.looks.length ? (
+        <ol className="look-list" aria-label="Looks and their dials">
+          {rig.looks.map((l) => (
+            <li key={l.number} value={l.number}>
+              <b>{l.name}</b> {l.words}
+            </li>
+          ))}
+        </ol>
+      ) : null}
       <Button
         size="small"
         type="primary"

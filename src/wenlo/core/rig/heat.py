@@ -235,3 +235,25 @@ def burning_glass(lens: float, focal_length: float) -> float:
     2340
     """
     return (lens / (focal_length * SUN_ANGLE)) ** 2
+
+
+def lamp_through_lens(
+    lamp: LampType, *, lens: float, focal_length: float, distance: float, power: float = 1.0
+) -> tuple[float, float]:
+    """Where a lens gathers a lamp, behind it [m], and how strong it is there [W/m²]: a lens keeps radiance, E = π L sin² u.
+
+    Parameters
+    ----------
+    lamp: whose face is taken as even.
+    lens: its diameter. [m]
+    focal_length: of the lens. [m]
+    distance: from the lamp to the lens; inside of the focus nothing is gathered: the place is infinite and the strength 0. [m]
+    power: of the lamp.
+    """
+    if distance <= focal_length * (1.0 + 1e-6):
+        return math.inf, 0.0
+    away = focal_length * distance / (distance - focal_length)
+    face = math.pi * lamp.size[0] * lamp.size[1] / 4.0
+    radiance = radiant(lamp) * power / (math.pi * max(face, 1e-6))
+    half = math.atan2(lens / 2.0, away)
+    return away, math.pi * radiance * math.sin(half) ** 2

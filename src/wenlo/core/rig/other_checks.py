@@ -3,9 +3,12 @@
 import math
 from collections.abc import Callable, Iterator, Sequence
 
+import numpy as np
+
 from wenlo.core.build.packing import section
 from wenlo.core.data import LampType
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.lamp import Emitter
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.rig import bending, heat, mains
 from wenlo.core.rig.checks import Check, Cure, judged
@@ -24,6 +27,9 @@ BOLT, WASHER = 0.050, 0.0015
 
 BOLT_OUT = 0.012
 """A bolt that stands out farther catches sleeves and cloth. [m]"""
+
+HOT_SPOT = 2000.0
+"""Skin hurts in about twenty seconds and dark cloth gets hot. [W/m²]"""
 
 EULER = "small deflections of beams (Euler and Bernoulli); plastics creep to a third"
 
@@ -121,13 +127,15 @@ def heat_checks(
     modifier: Modifier, lamp: LampType, power: float, rig: Rigging, *, units: UnitSystem
 ) -> Iterator[Check]:
     """Housings, sheets near the lamp, and lenses."""
-    del units
     found = housed(modifier, lamp, power, rig)
     if found is not None:
         yield from _housing_checks(modifier, found, rig)
     near = nearest_on_axis(modifier.arrangement)
     if near is not None and lamp.kind == "continuous" and lamp.electrical_watts:
         yield _near_check(modifier, lamp, power, rig, near)
+    for emitter in modifier.arrangement.lamps:
+        if lamp.kind == "continuous" and emitter.lens is not None:
+            yield _focus_check(modifier.name, emitter, lamp, power, units)
     design = modifier.design
     if hasattr(design, "lens") and hasattr(design, "focal_length"):
         suns = heat.burning_glass(float(design.lens), float(design.focal_length))
@@ -135,6 +143,19 @@ def heat_checks(
             topic="lens", about=modifier.name, name="The lens in the sun", state="not known", figure=f"{suns:.0f} suns in its focus", limit="a few suns char card and cloth",
             source="(diameter / image of the sun)²", cure=Cure(words="cap it whenever it is carried or left; never point it at the sun or look into it"),
         )  # fmt: skip
+
+
+def _focus_check(about: str, emitter: Emitter, lamp: LampType, power: float, units: UnitSystem) -> Check:
+    glass = emitter.lens
+    assert glass is not None
+    away, strength = heat.lamp_through_lens(
+        lamp, lens=float(np.linalg.norm(emitter.edge_u)), focal_length=glass.focal_length, distance=glass.lamp_distance, power=power
+    )  # fmt: skip
+    where = "" if math.isinf(away) else f", {format_length(away, system=units)} before the lens"
+    return judged(
+        "lens", about, "The lamp in the lens", value=strength, limit=HOT_SPOT, figure=f"{strength:.0f} W/m²{where}", allowed=f"{HOT_SPOT:.0f} W/m², as two suns",
+        source="a lens keeps radiance: E = π L sin² u", cure=Cure(words="keep hands, cloth and varnish away from there, or turn the lamp down"),
+    )  # fmt: skip
 
 
 class Housed:

@@ -14,9 +14,11 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.rig import mains
 from wenlo.core.rig.checks import Check, Cure
+from wenlo.core.rig.fastenings import fastening_checks
 from wenlo.core.rig.held import Modifier, held_things, modifiers_of
 from wenlo.core.rig.holding import MOST_BALLAST, Holding, hold, hold_checks
 from wenlo.core.rig.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
+from wenlo.core.rig.looklist import dial_words
 from wenlo.core.rig.other_checks import Housed, bend_checks, heat_checks, housed, mains_checks, water_checks
 from wenlo.core.rig.statics import MOVING
 from wenlo.core.rig.supports import Support, supports
@@ -81,6 +83,7 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     housings = []
     for k, modifier in enumerate(modifiers):
         one, at = (lamp, power) if k == 0 else _lamp_of_second(shoot, k - 1)
+        checks += fastening_checks(modifier)
         checks += bend_checks(modifier, one, units=units)
         checks += heat_checks(modifier, one, at, rig, units=units)
         warm = housed(modifier, one, at, rig)
@@ -179,7 +182,7 @@ def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifi
             aim = f"at {float(held.aim[2]):.2f} m over the floor"
         if held.lamp is not None:
             power = next((light.power for light in brief.others if light.name == held.name), brief.lamp.power)
-            dial = f"{power * 100:.0f} %" if held.lamp.kind == "continuous" else f"1/{round(1 / power)}"
+            dial = dial_words(held.lamp, power)
         marks.append(
             floor_mark(brief, held.name, x, y, height=z if z > 0.01 else None, tilt=tilt, turn=turn, aim=aim, dial=dial)
         )

@@ -1,0 +1,57 @@
+"""The looks of a shoot in words, as somebody at the dials reads them out."""
+
+from dataclasses import dataclass
+
+from wenlo.core.data import LampType, gels
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.quantities.exposure import format_power
+from wenlo.core.shelf.own import is_natural, lamp_of
+from wenlo.core.shoot.document import LampState, Look, Shoot
+
+
+@dataclass(frozen=True, kw_only=True)
+class LookLine:
+    """A look: its number, its name, and every dial of it in words."""
+
+    number: int
+    name: str
+    words: str
+
+
+def dial_words(lamp: LampType, power: float) -> str:
+    """A lamp's dial: whole per cent of what shines, fractions of a flash.
+
+    >>> from wenlo.core.data import lamps
+    >>> dial_words(next(x for x in lamps().values() if x.kind == "continuous"), 0.5)
+    '50 %'
+    """
+    return f"{power * 100:.0f} %" if lamp.kind == "continuous" else format_power(power)
+
+
+def look_list(shoot: Shoot) -> tuple[LookLine, ...]:
+    """All looks of a shoot in their order."""
+    return tuple(
+        LookLine(number=k, name=look.name, words=_words(shoot, look)) for k, look in enumerate(shoot.looks, start=1)
+    )
+
+
+def _words(shoot: Shoot, look: Look) -> str:
+    brief = shoot.brief
+    dials = [f"key {_state(brief.lamp.type, look.lamp)}"]
+    for light in brief.others:
+        if is_natural(light.id):
+            continue
+        now = LampState(power=light.power, gel=light.gel, on=light.on)
+        dials.append(f"{light.name} {_state(lamp_of(light.id), look.others.get(light.name, now))}")
+    if look.design != shoot.design:
+        dials.append(f"before the key: {kind_of(look.design).name.lower()}, as the look has it")
+    if look.hidden:
+        dials.append(f"carried out: {', '.join(look.hidden)}")
+    return "; ".join(dials)
+
+
+def _state(lamp: LampType, state: LampState) -> str:
+    if not state.on:
+        return "off"
+    gel = "" if state.gel == "none" else f", {gels()[state.gel].name}"
+    return f"{dial_words(lamp, state.power)}{gel}"

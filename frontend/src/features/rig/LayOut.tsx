@@ -91,8 +91,11 @@ export function LayOut({ rig, units, id }: { rig: Rig; units: Units; id: string 
       {rig.looks.length ? (
         <ol className="look-list" aria-label="Looks and their dials">
           {rig.looks.map((l) => (
-            <li key={l.number} value={l.number}>
-              <b>{l.name}</b> {l.words}
+            <li key={l.number}>
+              <b>
+                {l.number} {l.name}:
+              </b>{' '}
+              {l.words}
             </li>
           ))}
         </ol>

@@ -89,7 +89,7 @@ export function LayOut({ rig, units, id }: { rig: Rig; units: Units; id: string 
         </tbody>
       </table>
       {rig.looks.length ? (
-        <ol className="look-list" aria-label="Looks and their dials">
+        <ol className="look-dials" aria-label="Looks and their dials">
           {rig.looks.map((l) => (
             <li key={l.number}>
               <b>

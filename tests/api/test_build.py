@@ -8,17 +8,6 @@ import pytest
 from factories import shoot_document
 
 
-@pytest.fixture
-def empty_shelf(client):
-    def clear():
-        for item in client.get("/api/shelf").json():
-            client.delete(f"/api/shelf/{item['id']}", params={"version": item["version"]})
-
-    clear()
-    yield
-    clear()
-
-
 def test_offcuts_are_kept_and_used_first_the_next_time(client, empty_shelf):
     document = shoot_document(design__structure="timber", design__material="softwood_18_44")
     first = client.post("/api/build", json={"document": document}).json()

@@ -35,19 +35,16 @@ def test_cures_are_changes_that_cure(client):
         assert [c["state"] for c in same] == ["within"], check
 
 
-def test_supports_of_the_shelf_are_used_and_counted(client):
+def test_supports_of_the_shelf_are_used_and_counted(client, empty_shelf):
     before = rig(client)
     stand = next(h["support"] for h in before["holdings"] if h["support"] and h["by"] == "stand")
-    client.post("/api/shelf/take", json={"category": "support", "generic": stand["id"], "count": 2})
-    try:
-        after = rig(client)
-        mine = next(h["support"] for h in after["holdings"] if h["support"] and h["by"] == "stand")
-        assert mine["own"]
-        needed = next(n for n in after["needed"] if n["name"] == mine["name"])
-        assert needed["have"] == 2
-    finally:
-        for item in client.get("/api/shelf").json():
-            client.delete(f"/api/shelf/{item['id']}", params={"version": item["version"]})
+    taken = client.post("/api/shelf/take", json={"category": "support", "generic": stand["id"], "count": 2})
+    assert taken.status_code == 201, taken.text
+    after = rig(client)
+    mine = next(h["support"] for h in after["holdings"] if h["support"] and h["by"] == "stand")
+    assert mine["own"]
+    needed = next(n for n in after["needed"] if n["name"] == mine["name"])
+    assert needed["have"] == 2
 
 
 def test_wrong_answers_are_told_at_their_field(client):

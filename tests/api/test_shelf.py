@@ -1,23 +1,11 @@
 """The Shelf over real HTTP."""
 
-import httpx
 import pytest
 
 from factories import finished, shoot_document
 from wenlo.core.shelf.items import CATEGORIES
 
-
-@pytest.fixture
-def client(server):
-    with httpx.Client(base_url=server.url, timeout=60) as client:
-        empty(client)
-        yield client
-        empty(client)
-
-
-def empty(client):
-    for item in client.get("/api/shelf").json():
-        client.delete(f"/api/shelf/{item['id']}", params={"version": item["version"]})
+pytestmark = pytest.mark.usefixtures("empty_shelf")
 
 
 def take(client, category, generic, count=1.0):

@@ -21,8 +21,8 @@ class LookLine:
 def dial_words(lamp: LampType, power: float) -> str:
     """A lamp's dial: whole per cent of what shines, fractions of a flash.
 
-    >>> from wenlo.core.data import lamps
-    >>> dial_words(next(x for x in lamps().values() if x.kind == "continuous"), 0.5)
+    >>> from wenlo.core.data import lamp_types
+    >>> dial_words(next(x for x in lamp_types().values() if x.kind == "continuous"), 0.5)
     '50 %'
     """
     return f"{power * 100:.0f} %" if lamp.kind == "continuous" else format_power(power)

@@ -5,20 +5,26 @@ import shutil
 import socket
 import subprocess
 import threading
+from dataclasses import dataclass
 from pathlib import Path
 
 import pytest
 import uvicorn
 from sqlalchemy import create_engine, text
 
+from serving import served
 from wenlo.api.app import create_app
+from wenlo.core.proof.simulated import Truth
 from wenlo.core.shelf.starter import sold_things
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.launch.cluster import Cluster, throw_away
 from wenlo.launch.ground import BUILT, PYTHON, clean_environment
 from wenlo.launch.system import postgres_programs
 from wenlo.settings import Settings
+from wenlo.standins.camera import Camera
+from wenlo.standins.dimmable_lamp import Lamp
 from wenlo.standins.light_meter import Meter
+from wenlo.standins.simulated_set import SimulatedSet
 from wenlo.standins.supplier import make_server, price_list
 
 CLUSTER_URL = "WENLO_TEST_CLUSTER"
@@ -135,29 +141,32 @@ def worker(database):
 @pytest.fixture(scope="session")
 def supplier():
     """The simulated supplier on a real port."""
-    stand_in = make_server(price_list(sold_things()))
-    thread = threading.Thread(target=stand_in.serve_forever)
-    thread.start()
-    yield f"http://127.0.0.1:{stand_in.server_address[1]}"
-    stand_in.shutdown()
-    thread.join()
-    stand_in.server_close()
+    with served(make_server(price_list(sold_things()))) as stand_in:
+        yield f"http://127.0.0.1:{stand_in.server_address[1]}"
 
 
 @pytest.fixture(scope="session")
-def light_meter():
-    """The simulated light meter on a real port; it always reads the same."""
-    stand_in = Meter(lambda: 412.5)
-    thread = threading.Thread(target=stand_in.serve_forever)
-    thread.start()
-    yield f"127.0.0.1:{stand_in.server_address[1]}"
-    stand_in.shutdown()
-    thread.join()
-    stand_in.server_close()
+def simulated_set():
+    """A set whose sheet passes a third of a stop less than Wenlo takes it to, with its meter, lamp and camera on real ports."""
+    seen = SimulatedSet(truth=Truth(moved={"sheet transmittance": -0.33}, curve=1.04, seed=3))
+    with served(Meter(seen.read)) as meter, served(Lamp(seen.lamp)) as lamp, served(Camera(seen)) as camera:
+        yield SetDevices(
+            seen=seen, meter=meter.server_address[1], lamp=lamp.server_address[1], camera=camera.server_address[1]
+        )
+
+
+@dataclass(frozen=True, kw_only=True)
+class SetDevices:
+    """The simulated set, and the ports of its devices."""
+
+    seen: SimulatedSet
+    meter: int
+    lamp: int
+    camera: int
 
 
 @pytest.fixture(scope="session")
-def server(database, worker, supplier, light_meter):
+def server(database, worker, supplier, simulated_set):
     """The live server of this worker, pages included."""
     pages = BUILT if (BUILT / "index.html").is_file() else None
     live = LiveServer(
@@ -166,7 +175,10 @@ def server(database, worker, supplier, light_meter):
             front_end=pages,
             upload_limit=1_000_000,
             supplier_url=supplier,
-            meter_address=light_meter,
+            meter_address=f"127.0.0.1:{simulated_set.meter}",
+            lamp_address=f"127.0.0.1:{simulated_set.lamp}",
+            camera_url=f"http://127.0.0.1:{simulated_set.camera}",
+            simulated_set_url=f"http://127.0.0.1:{simulated_set.camera}",
         )
     )
     yield live

@@ -6,6 +6,7 @@ import math
 import socket
 import socketserver
 import sys
+import threading
 from pathlib import Path
 
 import structlog
@@ -26,12 +27,12 @@ from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.settings import Settings
 from wenlo.standins import supplier
-from wenlo.standins.light_meter import Meter, unsteady
+from wenlo.standins.camera import Camera
+from wenlo.standins.dimmable_lamp import Lamp
+from wenlo.standins.light_meter import Meter
+from wenlo.standins.simulated_set import SimulatedSet
 
 log = structlog.get_logger()
-
-METER_READS = 350.0
-"""About what the simulated meter reads. [lx]"""
 
 
 def _serve(settings: Settings) -> int:
@@ -63,17 +64,27 @@ def _work(settings: Settings) -> int:
     return 0
 
 
-def _stand_in(name: str, port: int) -> int:
+def _stand_in(name: str, port: int, seed: int) -> int:
     if name == "supplier":
-        server: socketserver.TCPServer = supplier.make_server(supplier.price_list(sold_things()), port=port)
+        shop = supplier.make_server(supplier.price_list(sold_things()), port=port)
+        servers: list[socketserver.BaseServer] = [shop]
+        addresses = [f"http://127.0.0.1:{shop.server_address[1]}"]
     else:
-        server = Meter(unsteady(METER_READS), port=port)
-    scheme = "http://" if name == "supplier" else ""
-    print(f"LISTENING {scheme}127.0.0.1:{server.server_address[1]}", flush=True)
+        simulated = SimulatedSet(seed=seed)
+        meter, lamp, camera = Meter(simulated.read), Lamp(simulated.lamp), Camera(simulated, port=port)
+        servers = [meter, lamp, camera]
+        ports = [server.server_address[1] for server in (meter, lamp, camera)]
+        addresses = [f"127.0.0.1:{ports[0]}", f"127.0.0.1:{ports[1]}", f"http://127.0.0.1:{ports[2]}"]
+    print("LISTENING", *addresses, flush=True)
+    threads = [threading.Thread(target=server.serve_forever, daemon=True) for server in servers]
+    for thread in threads:
+        thread.start()
     try:
-        server.serve_forever()
+        for thread in threads:
+            thread.join()
     except KeyboardInterrupt:
-        server.server_close()
+        for server in servers:
+            server.server_close()
     return 0
 
 
@@ -119,11 +130,12 @@ def main(arguments: list[str] | None = None) -> int:
         help="95 %% half-width to reach at every meter, as a share (0.01 is 1 %%)",
     )
     standin = commands.add_parser("standin", help="run a simulated outside service on loopback")
-    standin.add_argument("name", choices=["supplier", "meter"])
+    standin.add_argument("name", choices=["supplier", "set"])
     standin.add_argument("--port", type=int, default=0)
+    standin.add_argument("--seed", type=int, default=11, help="of what is hidden in the simulated set")
     options = parser.parse_args(arguments)
     if options.command == "standin":
-        return _stand_in(options.name, options.port)
+        return _stand_in(options.name, options.port, options.seed)
     if options.command == "solve":
         return _solve(options.file, options.seconds, options.error)
     settings = Settings()

@@ -37,5 +37,18 @@ class Settings(BaseSettings):
         default=None,
         description="Address (host:port) of a light meter that answers READ? with a line; none is typed by hand.",
     )
+    camera_url: str | None = Field(
+        default=None,
+        description="Address of a camera that takes a frame when asked over HTTP; none, photographs come from files.",
+    )
+    lamp_address: str | None = Field(
+        default=None,
+        description="Address (host:port) of a lamp that listens to DMX512 over IP (sACN, ANSI E1.31); none is turned by hand.",
+    )
+    lamp_universe: int = Field(default=1, ge=1, le=63999, description="Universe that the lamp listens to.")
+    simulated_set_url: str | None = Field(
+        default=None,
+        description="Address of a simulated set that is told what stands in it; none where meter and camera are real.",
+    )
     log_format: Literal["console", "json"] = Field(default="console", description="How log lines are written.")
     log_level: Literal["debug", "info", "warning", "error"] = Field(default="info", description="Least level logged.")

@@ -68,11 +68,11 @@ def test_a_photograph_is_measured_and_foreign_files_are_refused(client, shoot):
         {"name": "shade", "x": 0.6, "y": 0.1, "width": 0.35, "height": 0.8},
     ]
     edge = {"x1": 0.1, "y1": 0.5, "x2": 0.9, "y2": 0.5, "metres": 0.2}
-    told = client.post(f"/api/shots/photographs/{photo['id']}/measures", json={"areas": areas, "edge": edge}).json()
+    told = client.post(f"/api/shots/photographs/{photo['id']}/measures", json={"areas": areas, "lines": [edge]}).json()
     lit, shade = told["levels"]
     assert lit["stops"] == 0.0
     assert abs(shade["stops"] + 1.5) <= shade["error"] + 0.02
-    assert told["edge"]["width"] < 0.01
+    assert told["lines"][0]["value"] < 0.01
     assert told["exposure"] is None
     bright = client.post(url, files={"file": ("bright.jpg", picture(1.0, bright=1.0))}).json()["photographs"][1]
     clipped = client.post(f"/api/shots/photographs/{bright['id']}/measures", json={"areas": areas}).json()
@@ -115,7 +115,3 @@ def test_readings_against_the_prediction_and_what_explains_them(client, shoot):
     unknown = client.post("/api/predicted", json={"document": document, "meters": ["attic"]})
     assert unknown.status_code == 422
     assert "No meter called" in unknown.json()["message"]
-
-
-def test_the_light_meter_is_read(client):
-    assert client.post("/api/meter").json() == {"lux": 412.5}

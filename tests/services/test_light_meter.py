@@ -1,12 +1,12 @@
 """The light meter over real TCP: a reading, and every way in which it can fail."""
 
 import socket
-import threading
 from contextlib import contextmanager
 
 import pytest
 
 from loops import run_apart
+from serving import served
 from wenlo.core.errors import Unavailable
 from wenlo.services import light_meter
 from wenlo.standins.light_meter import Meter
@@ -14,15 +14,8 @@ from wenlo.standins.light_meter import Meter
 
 @contextmanager
 def running(**options):
-    server = Meter(lambda: 412.5, **options)
-    thread = threading.Thread(target=server.serve_forever)
-    thread.start()
-    try:
+    with served(Meter(lambda: 412.5, **options)) as server:
         yield f"127.0.0.1:{server.server_address[1]}"
-    finally:
-        server.shutdown()
-        thread.join()
-        server.server_close()
 
 
 def read(address):

@@ -1,7 +1,6 @@
 """The supplier over real HTTP: prices that are understood, and every way in which it can fail."""
 
 import json
-import threading
 import time
 from contextlib import contextmanager
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
@@ -9,6 +8,7 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 import pytest
 
 from loops import run_apart
+from serving import served
 from wenlo.core.shelf.starter import sold_things
 from wenlo.services.supplier import Supplier
 from wenlo.standins.supplier import make_server, price_list, read_prices
@@ -16,14 +16,8 @@ from wenlo.standins.supplier import make_server, price_list, read_prices
 
 @contextmanager
 def serving(server):
-    thread = threading.Thread(target=server.serve_forever)
-    thread.start()
-    try:
+    with served(server):
         yield f"http://127.0.0.1:{server.server_address[1]}"
-    finally:
-        server.shutdown()
-        thread.join()
-        server.server_close()
 
 
 def answering(content, *, status=200, delay=0.0):

@@ -12,7 +12,7 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import build, compute, place, proof, reference, rig, runs, shelf, shoots
+from wenlo.api.routers import build, compute, devices, place, proof, reference, rig, runs, shelf, shoots
 from wenlo.core.errors import NotFound
 from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
@@ -21,6 +21,8 @@ from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.jobs.pool import WorkerPool
 from wenlo.jobs.queue import deferrer
+from wenlo.services.devices import Devices
+from wenlo.services.lamp_desk import LampDesk
 from wenlo.services.log import Log
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
@@ -55,13 +57,17 @@ def create_app(settings: Settings) -> FastAPI:
         defer = deferrer(settings.database_url.get_secret_value())
         app.state.runs = Runs(SqlTransactions(sessions, lambda session: SqlRunStore(session, defer)))
         app.state.log = Log(SqlTransactions(sessions, SqlLogStore))
-        app.state.meter_address = settings.meter_address
+        app.state.devices = Devices(
+            meter=settings.meter_address, camera=settings.camera_url, simulated_set=settings.simulated_set_url,
+            desk=LampDesk(settings.lamp_address, universe=settings.lamp_universe),
+        )  # fmt: skip
         app.state.supplier = Supplier(settings.supplier_url)
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
         if settings.warm_workers:
             await app.state.engine.ready()
         log.info("ready", version=wenlo.__version__)
         yield
+        await app.state.devices.close()
         app.state.engine.close()
         database.dispose()
 
@@ -81,7 +87,7 @@ def create_app(settings: Settings) -> FastAPI:
 
     # the papers of a build are named by words, so that files with names of their own come first
     routers = (
-        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, build.router,
+        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, devices.router, build.router,
     )  # fmt: skip
     for router in routers:
         app.include_router(router)

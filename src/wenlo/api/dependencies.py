@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import Depends, Request
 
 from wenlo.jobs.pool import WorkerPool
+from wenlo.services.devices import Devices
 from wenlo.services.log import Log
 from wenlo.services.ports import User
 from wenlo.services.runs import Runs
@@ -43,6 +44,12 @@ def supplier(request: Request) -> Supplier:
     return found
 
 
+def devices(request: Request) -> Devices:
+    """The devices that are connected."""
+    found: Devices = request.app.state.devices
+    return found
+
+
 def engine(request: Request) -> WorkerPool:
     """The compute workers."""
     pool: WorkerPool = request.app.state.engine
@@ -58,6 +65,7 @@ ShootsService = Annotated[Shoots, Depends(shoots)]
 LogService = Annotated[Log, Depends(log)]
 RunsService = Annotated[Runs, Depends(runs)]
 ShelfService = Annotated[Shelf, Depends(shelf)]
+DevicesService = Annotated[Devices, Depends(devices)]
 AskedSupplier = Annotated[Supplier, Depends(supplier)]
 ComputeEngine = Annotated[WorkerPool, Depends(engine)]
 CurrentUser = Annotated[User, Depends(current_user)]

@@ -21,10 +21,13 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Photograph:
-    """Encoded values from 0 to 1, shape (H, W, 3), and f-number, shutter [s] and ISO, None where the file does not tell all of them."""
+    """Encoded values from 0 to 1, shape (H, W, 3), f-number, shutter [s] and ISO, None where the file does not tell all of them, and
+    whether the camera chose its exposure itself, None where the file does not say.
+    """
 
     encoded: Array
     exposure: tuple[float, float, float] | None
+    chose: bool | None = None
 
 
 def read_photograph(content: bytes) -> Photograph:
@@ -42,14 +45,14 @@ def read_photograph(content: bytes) -> Photograph:
                 raise UnsupportedFile(
                     f"The picture has more than {MOST_PIXELS // 1_000_000} million pixels; send a smaller one."
                 )
-            exposure = _exposure(picture)
+            exposure, chose = _exposure(picture), _chose(picture)
             # what is averaged must be straight: reduce to half as often as needed while still encoded, which costs less than a hundredth of a stop
             picture.draft("RGB", (2 * LONGEST_SIDE, 2 * LONGEST_SIDE))
             upright = ImageOps.exif_transpose(picture).convert("RGB")
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, EOFError, Image.DecompressionBombError):
         raise UnsupportedFile("This is not a picture that Wenlo reads; send JPEG, PNG, WebP or TIFF.") from None
     upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE), Image.Resampling.BOX)
-    return Photograph(encoded=np.asarray(upright, dtype=np.float64) / 255.0, exposure=exposure)
+    return Photograph(encoded=np.asarray(upright, dtype=np.float64) / 255.0, exposure=exposure, chose=chose)
 
 
 def _exposure(picture: Image.Image) -> tuple[float, float, float] | None:
@@ -68,3 +71,15 @@ def _exposure(picture: Image.Image) -> tuple[float, float, float] | None:
     except (ValueError, TypeError, ZeroDivisionError, KeyError, OSError):
         return None
     return found if all(0.0 < x < 1e7 for x in found) else None
+
+
+def _chose(picture: Image.Image) -> bool | None:
+    # ExposureMode: 0 auto, 1 manual, 2 auto bracket; ExposureProgram: 1 is manual
+    try:
+        told = picture.getexif().get_ifd(ExifTags.IFD.Exif)
+        mode, program = told.get(ExifTags.Base.ExposureMode), told.get(ExifTags.Base.ExposureProgram)
+    except (ValueError, TypeError, KeyError, OSError):
+        return None
+    if isinstance(mode, int):
+        return mode != 1
+    return program != 1 if isinstance(program, int) and program > 0 else None

@@ -68,11 +68,14 @@ def _stoppable() -> Iterator[None]:
             signal.signal(number, handler)
 
 
-STAND_INS = {"supplier": "WENLO_SUPPLIER_URL", "meter": "WENLO_METER_ADDRESS"}
-"""Simulated outside things that the demo starts, and the setting that names a real one."""
+STAND_INS = {
+    "supplier": ("WENLO_SUPPLIER_URL",),
+    "set": ("WENLO_METER_ADDRESS", "WENLO_LAMP_ADDRESS", "WENLO_CAMERA_URL", "WENLO_SIMULATED_SET_URL"),
+}
+"""Simulated outside things that the demo starts, and the settings that name real ones; the set listens at its camera."""
 
 
-def _start_stand_in(name: str, env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
+def _start_stand_in(name: str, env: dict[str, str]) -> tuple[subprocess.Popen[str], list[str]]:
     stand_in = subprocess.Popen(
         [str(PYTHON), "-m", "wenlo.cli", "standin", name], env=env, stdout=subprocess.PIPE, text=True,
         start_new_session=True, preexec_fn=_end_with_parent,
@@ -81,7 +84,7 @@ def _start_stand_in(name: str, env: dict[str, str]) -> tuple[subprocess.Popen[st
     line = stand_in.stdout.readline()
     if not line.startswith("LISTENING "):
         raise Trouble(f"the simulated {name} did not start; see the line above.", status=stand_in.wait(10) or 1)
-    return stand_in, line.split()[1]
+    return stand_in, line.split()[1:]
 
 
 def _start_server(env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
@@ -171,12 +174,13 @@ def serve(*, demo: bool) -> int:
             extra = ["--demo"] if demo else []
             run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
             workers.append(_start_worker(env))
-            for name, setting in STAND_INS.items():
-                if setting in os.environ:
-                    env[setting] = os.environ[setting]
-                elif demo:
-                    stand_in, env[setting] = _start_stand_in(name, env)
+            for name, wanted in STAND_INS.items():
+                own = {setting: os.environ[setting] for setting in wanted if setting in os.environ}
+                if demo and not own:
+                    stand_in, addresses = _start_stand_in(name, env)
                     stand_ins.append(stand_in)
+                    own = dict(zip(wanted, [*addresses, addresses[-1]], strict=False))
+                env |= own
             server, url = _start_server(env)
             _wait_until_answers(url, server)
             say(f"open {url}  (Ctrl-C stops it)")

@@ -34,9 +34,10 @@ from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
+from wenlo.services.photograph_results import measured_photograph
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
-from wenlo.services.proof_results import fitted, measured_photograph, predicted
+from wenlo.services.proof_results import fitted, predicted
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf

@@ -10,7 +10,7 @@ from wenlo.core.errors import Unavailable
 
 log = structlog.get_logger()
 
-PATIENCE = 3.0
+PATIENCE = 6.0
 """How long an answer is waited for. [s]"""
 
 LONGEST = 200

@@ -23,6 +23,11 @@ class Log:
         with self._transactions() as store:
             return store.shots(user.id, shoot)
 
+    def shot(self, user: User, shot: UUID) -> ShotRecord:
+        """One shot. Raises NotFound."""
+        with self._transactions() as store:
+            return _found(store.find(user.id, shot))
+
     def search(self, user: User, words: str) -> Sequence[ShotRecord]:
         """Shots of all shoots that hold all words, newest first."""
         with self._transactions() as store:

@@ -1,29 +1,17 @@
 """Prove's answers as plain results, and the tasks that work them out."""
 
-import base64
-import math
 from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 
 from pydantic import Field
 
-from wenlo.core.errors import WenloError
 from wenlo.core.proof.fit import Unknown, fit
-from wenlo.core.proof.measures import (
-    cast,
-    edge_width,
-    evenness,
-    ground,
-    level,
-    picture_of,
-    stops_apart,
-)
 from wenlo.core.proof.model import KEY, predictor, unknowns_of
 from wenlo.core.proof.next_setting import Setting, from_reading, judged, ladder, marks_for, said
-from wenlo.core.proof.shots import Area, ShotReading
+from wenlo.core.proof.shots import ShotReading
+from wenlo.core.shelf.own import OwnBackdrop, OwnLamp, OwnSheet
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import ShortText
-from wenlo.formats.measured_photograph import read_photograph
 from wenlo.services.opened import opened
 from wenlo.services.results import Result
 
@@ -108,13 +96,33 @@ class FitRequest(Result):
 
 
 class FoundResult(Result):
-    """An unknown as found: stops from what was assumed, its 95 % half-width, and the change of the document that takes it over."""
+    """An unknown as found: stops from what was assumed, and its 95 % half-width."""
 
     unknown: Unknown
     stops: float
     error: float
+
+
+class TakeOverRequest(Result):
+    """What was found is to be taken over: on the Shelf, and in the shoot."""
+
+    document: Shoot
+    unknown: Unknown
+    stops: float = Field(ge=-4.0, le=4.0)
+    error: float = Field(default=0.1, ge=0.0, le=4.0)
+
+
+class TakeOverChange(Result):
+    """A value of the document that takes another's place."""
+
     path: str
-    value: float | None
+    value: float | OwnSheet | OwnLamp | OwnBackdrop
+
+
+class TakeOverResult(Result):
+    """The changes of the shoot that use it."""
+
+    changes: list[TakeOverChange]
 
 
 class MissResult(Result):
@@ -132,70 +140,6 @@ class FitResult(Result):
     found: list[FoundResult]
     rivals: list[Unknown]
     misses: list[MissResult]
-
-
-class LevelResult(Result):
-    """An area's light in stops from the first area, with its 95 % half-width, its cast, or why it cannot be told."""
-
-    name: str
-    stops: float | None
-    error: float | None
-    warm: float | None
-    green: float | None
-    problem: str
-
-
-class EvennessResult(Result):
-    """A sheet's evenness: stops from its brightest cell, where that is, and how far it falls to the edges."""
-
-    stops: list[list[float]]
-    hot: list[float]
-    edge: float
-    error: float
-
-
-class EdgeResult(Result):
-    """Width of an edge [m], its 95 % half-width, stops across it, or why it cannot be told."""
-
-    width: float | None
-    error: float | None
-    stops: float | None
-    problem: str
-
-
-class GroundResult(Result):
-    """A ground: share that is clean white, share clipped, stops over clean white."""
-
-    white: float
-    clipped: float
-    over: float
-
-
-class EdgeLine(Result):
-    """A line across a shadow's edge, in shares of the picture, and how long it is in the scene. [m]"""
-
-    x1: float = Field(ge=0.0, le=1.0)
-    y1: float = Field(ge=0.0, le=1.0)
-    x2: float = Field(ge=0.0, le=1.0)
-    y2: float = Field(ge=0.0, le=1.0)
-    metres: float = Field(gt=0.0, le=20.0)
-
-
-class PhotographRequest(Result):
-    """What is to be measured in a photograph."""
-
-    areas: list[Area] = Field(default_factory=list, max_length=40)
-    edge: EdgeLine | None = None
-
-
-class PhotographResult(Result):
-    """What a photograph tells; ``exposure`` is f-number, shutter [s], ISO where its file says so."""
-
-    exposure: list[float] | None
-    levels: list[LevelResult]
-    evenness: EvennessResult | None
-    ground: GroundResult | None
-    edge: EdgeResult | None
 
 
 PATHS: dict[str, str] = {
@@ -249,12 +193,6 @@ def predicted(document: Mapping[str, Any], meters: Sequence[str]) -> dict[str, A
     return PredictedResult(lines=lines).model_dump()
 
 
-def _taken_over(shoot: Shoot, unknown: Unknown, stops: float) -> tuple[str, float | None]:
-    if unknown == "lamp distance":
-        return "design.lamp_distance", round(float(shoot.design.lamp_distance) * 2.0**stops, 3)
-    return "", None
-
-
 def fitted(document: Mapping[str, Any], readings: Sequence[Mapping[str, Any]]) -> dict[str, Any]:
     """What explains the readings; see ``FitResult``."""
     shoot = opened(document)
@@ -264,65 +202,10 @@ def fitted(document: Mapping[str, Any], readings: Sequence[Mapping[str, Any]]) -
     return FitResult(
         words=found.words, rivals=list(found.rivals),
         found=[
-            FoundResult(
-                unknown=f.unknown, stops=f.stops, error=1.96 * f.deviation, path=_taken_over(shoot, f.unknown, f.stops)[0],
-                value=_taken_over(shoot, f.unknown, f.stops)[1],
-            )
+            FoundResult(unknown=f.unknown, stops=f.stops, error=1.96 * f.deviation)
             for f in found.found
         ],
         misses=[
             MissResult(meter=name, before=float(b), after=float(a)) for name, b, a in zip(names, found.before, found.after, strict=True)
         ],
     ).model_dump()  # fmt: skip
-
-
-def measured_photograph(content: str, request: Mapping[str, Any]) -> dict[str, Any]:
-    """What a photograph tells; see ``PhotographResult``."""
-    asked = PhotographRequest.model_validate(request)
-    photo = read_photograph(base64.b64decode(content))
-    picture = picture_of(photo.encoded)
-    levels, first = [], None
-    for area in asked.areas:
-        try:
-            found = level(picture, area)
-        except WenloError as trouble:
-            levels.append(
-                LevelResult(name=area.name, stops=None, error=None, warm=None, green=None, problem=trouble.message)
-            )
-            continue
-        first = first or found
-        apart, tint = stops_apart(found, first), cast(found)
-        levels.append(
-            LevelResult(
-                name=area.name, stops=apart.stops if math.isfinite(apart.stops) else None, error=0.0 if found is first else apart.error,
-                warm=tint.warm, green=tint.green, problem="",
-            )
-        )  # fmt: skip
-    even = whole = None
-    if asked.areas:
-        last = asked.areas[-1]
-        whole = ground(picture, last)
-        try:
-            told = evenness(picture, last)
-            even = EvennessResult(
-                stops=[[round(float(x), 3) for x in row] for row in told.stops],
-                hot=list(told.hot),
-                edge=told.edge,
-                error=told.error,
-            )
-        except WenloError:
-            even = None
-    return PhotographResult(
-        exposure=None if photo.exposure is None else list(photo.exposure), levels=levels, evenness=even, edge=_edge(picture, asked.edge),
-        ground=None if whole is None else GroundResult(white=whole.white, clipped=whole.clipped, over=whole.over),
-    ).model_dump()  # fmt: skip
-
-
-def _edge(picture: Any, line: EdgeLine | None) -> EdgeResult | None:
-    if line is None:
-        return None
-    try:
-        found = edge_width(picture, (line.x1, line.y1), (line.x2, line.y2), metres=line.metres)
-    except WenloError as trouble:
-        return EdgeResult(width=None, error=None, stops=None, problem=trouble.message)
-    return EdgeResult(width=found.width, error=found.error, stops=found.stops, problem="")

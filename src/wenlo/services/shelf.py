@@ -51,6 +51,11 @@ class Shelf:
         with self._transactions() as store:
             return store.items(user.id)
 
+    def item(self, user: User, item_id: UUID) -> ItemRecord:
+        """One item. Raises NotFound."""
+        with self._transactions() as store:
+            return _found(store.find(user.id, item_id))
+
     def add(self, user: User, item: Item) -> ItemRecord:
         """A new item. Raises InvalidInput."""
         checked = item.checked()

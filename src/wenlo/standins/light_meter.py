@@ -4,15 +4,11 @@ One line asks, one answers, both end with a line feed: ``ID?`` → ``WENLO-METER
 flash); anything else → ``ERR UNKNOWN``. What it reads is set by whoever runs it; ``delay`` and ``garbled`` make it behave badly.
 """
 
-import random
 import socketserver
 import time
 from collections.abc import Callable
 
-
-def unsteady(level: float, *, share: float = 0.03) -> Callable[[], float]:
-    """A hand that never holds the meter quite the same: readings about ``level`` [lx], off by ``share`` (standard deviation)."""
-    return lambda: level * max(random.gauss(1.0, share), 0.1)
+from wenlo.core.errors import WenloError
 
 
 class Meter(socketserver.ThreadingTCPServer):
@@ -42,7 +38,13 @@ class _Talk(socketserver.StreamRequestHandler):
             elif asked == b"ID?":
                 answer = "WENLO-METER 1"
             elif asked == b"READ?":
-                answer = f"READ {self.server.reading():.1f} LX"
+                answer = self._reading()
             else:
                 answer = "ERR UNKNOWN"
             self.wfile.write(f"{answer}\n".encode())
+
+    def _reading(self) -> str:
+        try:
+            return f"READ {self.server.reading():.1f} LX"
+        except WenloError:
+            return "ERR NO READING"

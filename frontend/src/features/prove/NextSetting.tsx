@@ -3,7 +3,11 @@ import { useMutation } from '@tanstack/react-query';
 import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
+import type { Shot } from '../../shared/api/log';
 import { edit } from '../../shared/state/store';
+import { show } from '../../shared/units/quantity';
+import { LampDesk } from './LampDesk';
+import { ShotField } from './ShotField';
 
 type Control = Schemas['NextMarkResult']['control'];
 const CONTROLS: { value: Control; label: string }[] = [
@@ -70,17 +74,16 @@ function Trials() {
   );
 }
 
-export function NextSetting({ document }: { document: Shoot }) {
+export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | undefined }) {
   const [text, setText] = useState('');
   const [locked, setLocked] = useState<Control[]>([]);
+  const [wanted, setWanted] = useState<number | null>(null);
+  const read = shot?.values.readings?.find((r) => r.meter === 'key')?.lux ?? null;
   const ask = useMutation({
-    mutationFn: () =>
-      answer(
-        api.POST('/api/next-setting', {
-          body: { document, judgement: text, locked, read: null, wanted: null },
-        }),
-      ),
+    mutationFn: (from: { judgement: string; read: number | null; wanted: number | null }) =>
+      answer(api.POST('/api/next-setting', { body: { document, locked, ...from } })),
   });
+  const judge = () => ask.mutate({ judgement: text, read: null, wanted: null });
   return (
     <section className="next-setting card" aria-label="Next setting">
       <h2>Next setting</h2>
@@ -91,13 +94,22 @@ export function NextSetting({ document }: { document: Shoot }) {
           value={text}
           onChange={(e) => setText(e.currentTarget.value)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') ask.mutate();
+            if (e.key === 'Enter') judge();
           }}
         />
-        <Button size="small" type="primary" disabled={!text.trim()} onClick={() => ask.mutate()}>
+        <Button size="small" type="primary" disabled={!text.trim()} onClick={judge}>
           Find it
         </Button>
       </div>
+      {read !== null ? (
+        <div className="reading-entry">
+          <span>or from the key’s {show(read, 'lux', 'metric')} to</span>
+          <ShotField label="Wanted" kind="lux" value={wanted} set={setWanted} />
+          <Button size="small" disabled={!wanted} onClick={() => ask.mutate({ judgement: '', read, wanted })}>
+            Find it
+          </Button>
+        </div>
+      ) : null}
       <Checkbox.Group
         aria-label="Leave alone"
         options={CONTROLS.map((c) => ({ value: c.value, label: `keep ${c.label}` }))}
@@ -128,6 +140,7 @@ export function NextSetting({ document }: { document: Shoot }) {
         </ul>
       ) : null}
       <Trials />
+      <LampDesk document={document} />
     </section>
   );
 }

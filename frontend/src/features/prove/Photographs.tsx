@@ -1,94 +1,113 @@
-// Photographs of a shot with areas drawn on them: stops between areas, evenness, ground, cast.
+// Photographs of a shot: added or taken by the camera, with areas and lines drawn on them, held against one another.
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
-import { type PointerEvent, useRef, useState } from 'react';
-import type { Schemas } from '../../shared/api/client';
-import { type Area, measuresQuery, type Shot, type ShotChange, type ShotValues } from '../../shared/api/log';
+import { Button, Checkbox, Select } from 'antd';
+import { useRef, useState } from 'react';
+import type { Shoot } from '../../shared/api/client';
+import { devicesQuery } from '../../shared/api/devices';
+import {
+  type Area,
+  type Line,
+  measuresQuery,
+  type Shot,
+  type ShotChange,
+  type ShotValues,
+  type useLog,
+} from '../../shared/api/log';
+import { areaOf, type Drawn, PhotoFrame } from './PhotoFrame';
+import { PhotoWords } from './PhotoWords';
 
-type Measures = Schemas['PhotographResult'];
+type What = Area['shows'] | Line['across'];
 
-const NAMES = ['face', 'shadow side', 'ground', 'wall'];
+const DRAW: { value: What; label: string }[] = [
+  { value: 'light', label: 'light of an area' },
+  { value: 'lit sheet', label: 'a lit sheet' },
+  { value: 'ground', label: 'the ground' },
+  { value: 'dark', label: 'something dark, for leaks' },
+  { value: 'neutral card', label: 'a neutral card' },
+  { value: 'edge', label: 'across a shadow’s edge' },
+  { value: 'ball', label: 'over a ball or head, lit rim first' },
+];
 
-const side = (share: number) => (share < 0.4 ? 'left' : share > 0.6 ? 'right' : 'in the middle');
+const NAMES: Record<Area['shows'], string[]> = {
+  light: ['face', 'shadow side', 'wall', 'hair', 'cloth'],
+  'lit sheet': ['sheet'],
+  ground: ['ground'],
+  dark: ['dark'],
+  'neutral card': ['card'],
+};
 
-function Words({ measures, areas }: { measures: Measures; areas: Area[] }) {
-  const last = areas[areas.length - 1]?.name ?? 'area';
+function nameFor(shows: Area['shows'], taken: string[]): string {
+  const free = NAMES[shows].find((n) => !taken.includes(n));
+  if (free) return free;
+  let k = 2;
+  while (taken.includes(`${NAMES[shows][0]} ${k}`)) k += 1;
+  return `${NAMES[shows][0]} ${k}`;
+}
+
+function Others(props: {
+  shots: Shot[];
+  photo: string;
+  against: string | null;
+  set: (id: string | null) => void;
+}) {
+  const all = props.shots.flatMap((s) =>
+    s.photographs
+      .filter((p) => p.id !== props.photo)
+      .map((p, k) => ({ value: p.id, label: `shot ${s.number}, photograph ${k + 1}` })),
+  );
+  if (!all.length) return null;
   return (
-    <div className="photo-words" aria-live="polite">
-      <ul>
-        {measures.levels.map((l, k) => (
-          <li key={l.name}>
-            <b>{l.name}</b>{' '}
-            {l.problem ? (
-              <span className="field-error">{l.problem}</span>
-            ) : k === 0 ? (
-              'is what the others are held against'
-            ) : (
-              `${(l.stops ?? 0) < 0 ? '−' : '+'}${Math.abs(l.stops ?? 0).toFixed(2)} ± ${(l.error ?? 0).toFixed(2)} stops`
-            )}
-            {!l.problem && l.warm !== null && Math.abs(l.warm) > 0.1
-              ? `; ${Math.abs(l.warm).toFixed(1)} stops ${l.warm > 0 ? 'warm' : 'cool'}`
-              : ''}
-          </li>
-        ))}
-      </ul>
-      {measures.evenness ? (
-        <p>
-          {last}: {measures.evenness.edge.toFixed(2)} ± {measures.evenness.error.toFixed(2)} stops from its
-          hot spot to its edges
-          {measures.evenness.edge > 0.1 ? `; hot spot ${side(measures.evenness.hot[0] ?? 0.5)}` : ''}.
-        </p>
-      ) : null}
-      {measures.ground && (last === 'ground' || measures.ground.white > 0.005) ? (
-        <p>
-          {last}: {(measures.ground.white * 100).toFixed(0)} % clean white,{' '}
-          {(measures.ground.clipped * 100).toFixed(0)} % clipped.
-        </p>
-      ) : null}
-      {measures.exposure ? (
-        <p className="faint">
-          f/{measures.exposure[0]?.toFixed(1)}, 1/{Math.round(1 / (measures.exposure[1] ?? 1))} s, ISO{' '}
-          {measures.exposure[2]}
-        </p>
-      ) : (
-        <p className="faint">
-          The file does not tell its exposure: hold areas of one frame against each other, not two frames.
-        </p>
-      )}
-    </div>
+    <Select
+      size="small"
+      aria-label="Hold against"
+      placeholder="hold against another…"
+      allowClear
+      popupMatchSelectWidth={false}
+      value={props.against}
+      options={all}
+      onChange={(id: string | undefined) => props.set(id ?? null)}
+    />
   );
 }
 
 export function Photographs(props: {
+  document: Shoot;
   shot: Shot;
+  shots: Shot[];
   save: (change: ShotChange) => void;
-  upload: (file: File) => void;
-  busy: boolean;
-  problem: string | null;
+  log: ReturnType<typeof useLog>;
 }) {
-  const { shot, save, upload, busy, problem } = props;
-  const values = shot.values as ShotValues;
-  const { areas } = values;
+  const { document, shot, shots, save, log } = props;
+  const { areas, lines } = shot.values as ShotValues;
   const [shown, setShown] = useState(0);
-  const [drawn, setDrawn] = useState<Area | null>(null);
-  const start = useRef<{ x: number; y: number } | null>(null);
+  const [what, setWhat] = useState<What>('light');
+  const [against, setAgainst] = useState<string | null>(null);
+  const [curve, setCurve] = useState(false);
+  const [auto, setAuto] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
+  const devices = useQuery(devicesQuery);
   const photo = shot.photographs[Math.min(shown, shot.photographs.length - 1)];
-  const measures = useQuery(measuresQuery(photo?.id ?? '', photo ? areas : []));
-  const at = (e: PointerEvent<SVGSVGElement>) => {
-    const box = e.currentTarget.getBoundingClientRect();
-    return {
-      x: Math.min(Math.max((e.clientX - box.left) / box.width, 0), 1),
-      y: Math.min(Math.max((e.clientY - box.top) / box.height, 0), 1),
-    };
+  const measures = useQuery(measuresQuery(photo?.id ?? '', { areas, lines, against, curve }));
+  const problem = log.photograph.error ?? log.frame.error;
+  const straight = what === 'edge' || what === 'ball';
+  const draw = (drawn: Drawn) => {
+    if (what === 'edge' || what === 'ball') {
+      const { from, to } = drawn;
+      const line = { across: what, x1: from.x, y1: from.y, x2: to.x, y2: to.y, metres: 0.1 };
+      save((now) => ({ lines: [...now.lines, line] }));
+      return;
+    }
+    save((now) => {
+      const name = nameFor(
+        what,
+        now.areas.map((a) => a.name),
+      );
+      return { areas: [...now.areas, areaOf(drawn, name, what)] };
+    });
   };
-  const oblong = (a: { x: number; y: number }, b: { x: number; y: number }): Area => ({
-    name: NAMES[areas.length] ?? `area ${areas.length + 1}`,
-    x: Math.min(a.x, b.x),
-    y: Math.min(a.y, b.y),
-    width: Math.max(Math.abs(a.x - b.x), 0.01),
-    height: Math.max(Math.abs(a.y - b.y), 0.01),
-  });
+  const spots = (measures.data?.spots ?? []).flatMap((s) =>
+    s.spots.map(([x = 0, y = 0, stops = 0]) => ({ x, y, stops })),
+  );
   return (
     <section className="shot-photos" aria-label="Photographs">
       <h3>Photographs</h3>
@@ -100,80 +119,96 @@ export function Photographs(props: {
         aria-label="Photograph of the shot"
         onChange={(e) => {
           const file = e.currentTarget.files?.[0];
-          if (file) upload(file);
+          if (file) log.photograph.mutate({ shot, file });
           e.currentTarget.value = '';
         }}
       />
-      <Button size="small" loading={busy} onClick={() => chooser.current?.click()}>
-        Add a photograph
-      </Button>
-      {areas.length ? (
-        <Button size="small" onClick={() => save(() => ({ areas: [] }))}>
-          Take the areas away
+      <div className="reading-entry">
+        {devices.data?.camera ? (
+          <>
+            <Button
+              size="small"
+              type="primary"
+              loading={log.frame.isPending}
+              onClick={() => log.frame.mutate({ shot, document, auto })}
+            >
+              Take a frame
+            </Button>
+            <Checkbox checked={auto} onChange={(e) => setAuto(e.target.checked)}>
+              camera sets its shutter
+            </Checkbox>
+          </>
+        ) : null}
+        <Button size="small" loading={log.photograph.isPending} onClick={() => chooser.current?.click()}>
+          Add a photograph
         </Button>
-      ) : null}
+      </div>
       {problem ? (
         <p className="field-error" role="alert">
-          {problem}
+          {problem.message}
         </p>
       ) : null}
-      {shot.photographs.length > 1 ? (
-        <span className="photo-choice">
-          {shot.photographs.map((p, k) => (
-            <button key={p.id} type="button" aria-pressed={k === shown} onClick={() => setShown(k)}>
-              {k + 1}
-            </button>
-          ))}
-        </span>
-      ) : null}
       {photo ? (
-        <figure>
-          <div className="photo">
-            <img src={`/api/shots/photographs/${photo.id}.jpg`} alt={photo.name} draggable={false} />
-            <svg
-              viewBox="0 0 1 1"
-              preserveAspectRatio="none"
-              role="img"
-              aria-label="Areas that are measured; drag to draw one"
-              onPointerDown={(e) => {
-                e.currentTarget.setPointerCapture(e.pointerId);
-                start.current = at(e);
-              }}
-              onPointerMove={(e) => {
-                if (start.current) setDrawn(oblong(start.current, at(e)));
-              }}
-              onPointerUp={(e) => {
-                if (!start.current) return;
-                const area = oblong(start.current, at(e));
-                start.current = null;
-                setDrawn(null);
-                if (area.width > 0.012 || area.height > 0.012)
-                  save((now) => ({ areas: [...now.areas, area] }));
-              }}
-            >
-              {[...areas, ...(drawn ? [drawn] : [])].map((a) => (
-                <rect key={a.name + a.x} x={a.x} y={a.y} width={a.width} height={a.height} />
+        <div className="reading-entry">
+          {shot.photographs.length > 1 ? (
+            <span className="photo-choice">
+              {shot.photographs.map((p, k) => (
+                <button
+                  key={p.id}
+                  type="button"
+                  aria-label={`Photograph ${k + 1}`}
+                  aria-pressed={p.id === photo.id}
+                  onClick={() => setShown(k)}
+                >
+                  {k + 1}
+                </button>
               ))}
-            </svg>
-            {areas.map((a) => (
-              <span
-                key={a.name + a.x}
-                className="area-name"
-                style={{ left: `${a.x * 100}%`, top: `${a.y * 100}%` }}
-              >
-                {a.name}
-              </span>
-            ))}
-          </div>
-          {areas.length ? null : (
-            <figcaption className="faint">
-              Drag over the face, then over its shadow side, to measure them.
-            </figcaption>
-          )}
-        </figure>
+            </span>
+          ) : null}
+          <Select<What>
+            size="small"
+            aria-label="What is drawn"
+            popupMatchSelectWidth={false}
+            value={what}
+            options={DRAW}
+            onChange={setWhat}
+          />
+          <Others shots={shots} photo={photo.id} against={against} set={setAgainst} />
+          {against ? (
+            <Checkbox checked={curve} onChange={(e) => setCurve(e.target.checked)}>
+              find the camera’s curve from both
+            </Checkbox>
+          ) : null}
+        </div>
+      ) : (
+        <p className="faint-words">
+          Take one with the exposure held, then drag over the face and over its shadow side.
+        </p>
+      )}
+      {photo ? (
+        <PhotoFrame
+          photo={photo}
+          other={against}
+          areas={areas}
+          lines={lines}
+          spots={spots}
+          straight={straight}
+          draw={draw}
+        />
+      ) : null}
+      {photo && !areas.length && !lines.length ? (
+        <p className="faint">Drag over the face, then over its shadow side, to measure them.</p>
       ) : null}
       {measures.error ? <p className="field-error">{measures.error.message}</p> : null}
-      {measures.data ? <Words measures={measures.data} areas={areas} /> : null}
+      {photo ? (
+        <PhotoWords
+          measures={measures.data}
+          areas={areas}
+          lines={lines}
+          setAreas={(next) => save(() => ({ areas: next }))}
+          setLines={(next) => save(() => ({ lines: next }))}
+        />
+      ) : null}
     </section>
   );
 }

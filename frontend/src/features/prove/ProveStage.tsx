@@ -12,10 +12,11 @@ import {
   useLog,
 } from '../../shared/api/log';
 import { useShoot } from '../../shared/state/store';
-import { type Kind, read, show } from '../../shared/units/quantity';
+import type { Kind } from '../../shared/units/quantity';
 import { NextSetting } from './NextSetting';
 import { Photographs } from './Photographs';
 import { Readings } from './Readings';
+import { ShotField } from './ShotField';
 import { ShotList, settings } from './ShotList';
 
 const VERDICTS: ShotValues['verdict'][] = [
@@ -53,46 +54,8 @@ function asSet(document: Shoot, before: Shot | undefined): ShotValues {
     verdict: 'none',
     readings: [],
     areas: [],
+    lines: [],
   };
-}
-
-function Field(props: { label: string; kind: Kind; value: number | null; set: (v: number | null) => void }) {
-  const { label, kind, value, set } = props;
-  const [text, setText] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
-  const shown = value === null ? '' : show(value, kind, 'metric');
-  return (
-    <span className={`shot-field${wrong ? ' has-error' : ''}`}>
-      <label>
-        {label}
-        <input
-          value={text ?? shown}
-          aria-invalid={wrong !== null}
-          onFocus={() => setText((typed) => typed ?? shown)}
-          onChange={(e) => setText(e.currentTarget.value)}
-          onBlur={() => {
-            const got =
-              text === null || text === shown ? value : text.trim() ? read(text, kind, 'metric') : null;
-            if (typeof got === 'string') {
-              setWrong(got);
-              return;
-            }
-            setWrong(null);
-            setText(null);
-            if (got !== value) set(got);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') e.currentTarget.blur();
-          }}
-        />
-      </label>
-      {wrong ? (
-        <small className="field-error" role="alert">
-          {wrong}
-        </small>
-      ) : null}
-    </span>
-  );
 }
 
 function Words(props: { label: string; value: string; set: (text: string) => void }) {
@@ -114,7 +77,8 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
   );
 }
 
-function OneShot({ document, shot, log }: { document: Shoot; shot: Shot; log: ReturnType<typeof useLog> }) {
+function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: ReturnType<typeof useLog> }) {
+  const { document, shot, shots, log } = props;
   const values = shot.values as ShotValues;
   const save = (change: ShotChange) => log.save.mutate({ shot, change });
   const looks = ['as set', ...document.looks.map((l) => l.name)];
@@ -149,7 +113,7 @@ function OneShot({ document, shot, log }: { document: Shoot; shot: Shot; log: Re
       </div>
       <div className="shot-fields">
         {FIELDS.map((f) => (
-          <Field
+          <ShotField
             key={`${shot.id}${f.key}`}
             label={f.label}
             kind={f.kind}
@@ -170,14 +134,7 @@ function OneShot({ document, shot, log }: { document: Shoot; shot: Shot; log: Re
         </p>
       ) : null}
       <Readings document={document} shot={shot} save={save} />
-      <Photographs
-        key={shot.id}
-        shot={shot}
-        save={save}
-        upload={(file) => log.photograph.mutate({ shot, file })}
-        busy={log.photograph.isPending}
-        problem={log.photograph.error?.message ?? null}
-      />
+      <Photographs key={shot.id} document={document} shot={shot} shots={shots} save={save} log={log} />
     </div>
   );
 }
@@ -270,11 +227,11 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
           </section>
           <Search />
         </section>
-        <NextSetting document={document} />
+        <NextSetting document={document} shot={shown} />
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
       <section className="card prove-right" aria-label="One shot" tabIndex={0}>
-        {shown ? <OneShot key={shown.id} document={document} shot={shown} log={log} /> : null}
+        {shown ? <OneShot key={shown.id} document={document} shot={shown} shots={shots} log={log} /> : null}
       </section>
     </div>
   );

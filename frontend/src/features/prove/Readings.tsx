@@ -1,13 +1,21 @@
 // Readings beside the prediction, in stops; what explains the misses.
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
-import { answer, api, type Shoot } from '../../shared/api/client';
+import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
+import { useMeter } from '../../shared/api/devices';
 import { predictedQuery, type Shot, type ShotChange, type ShotValues } from '../../shared/api/log';
 import { edit } from '../../shared/state/store';
 import { read } from '../../shared/units/quantity';
 
 const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(2)} stops`;
+
+const TAKE: Record<Schemas['FoundResult']['unknown'], string> = {
+  'sheet transmittance': 'Keep the sheet as read, on the Shelf',
+  'lamp output': 'Keep the lamp as read, on the Shelf',
+  'wall reflectance': 'Keep the paint as read, on the Shelf',
+  'lamp distance': 'Set the distance so',
+};
 
 export function Readings(props: { document: Shoot; shot: Shot; save: (change: ShotChange) => void }) {
   const { document, shot, save } = props;
@@ -21,10 +29,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
   const [wrong, setWrong] = useState<string | null>(null);
   const put = (lux: number, source: 'typed' | 'meter') =>
     save((now) => ({ readings: [...now.readings.filter((r) => r.meter !== meter), { meter, lux, source }] }));
-  const asked = useMutation({
-    mutationFn: () => answer(api.POST('/api/meter')),
-    onSuccess: (got) => put(got.lux, 'meter'),
-  });
+  const asked = useMeter(document);
   const fit = useMutation({
     mutationFn: () =>
       answer(
@@ -32,6 +37,16 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           body: { document, readings: readings.filter((r) => names.includes(r.meter)) },
         }),
       ),
+  });
+  const client = useQueryClient();
+  const taken = useMutation({
+    mutationFn: ({ unknown, stops, error }: Schemas['FoundResult']) =>
+      answer(api.POST('/api/fit/take-over', { body: { document, unknown, stops, error } })),
+    onSuccess: (got, found) => {
+      edit(got.changes, `${found.unknown} as the readings tell`);
+      fit.reset();
+      return client.invalidateQueries({ queryKey: ['shelf'] });
+    },
   });
   const add = () => {
     const lux = read(text, 'lux', document.units);
@@ -68,7 +83,11 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
         <Button size="small" onClick={add} disabled={!text.trim()}>
           Write it down
         </Button>
-        <Button size="small" loading={asked.isPending} onClick={() => asked.mutate()}>
+        <Button
+          size="small"
+          loading={asked.isPending}
+          onClick={() => asked.mutate(meter, { onSuccess: (got) => put(got.lux, 'meter') })}
+        >
           Ask the meter
         </Button>
       </div>
@@ -139,17 +158,21 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
               </li>
             ))}
           </ul>
-          {fit.data.found
-            .filter((f) => f.path && f.value !== null)
-            .map((f) => (
-              <Button
-                key={f.unknown}
-                size="small"
-                onClick={() => edit([{ path: f.path, value: f.value }], `${f.unknown} as the readings tell`)}
-              >
-                Take {f.unknown} over
-              </Button>
-            ))}
+          {fit.data.found.map((f) => (
+            <Button
+              key={f.unknown}
+              size="small"
+              loading={taken.isPending && taken.variables?.unknown === f.unknown}
+              onClick={() => taken.mutate(f)}
+            >
+              {TAKE[f.unknown]}
+            </Button>
+          ))}
+          {taken.error ? (
+            <p className="field-error" role="alert">
+              {taken.error.message}
+            </p>
+          ) : null}
         </div>
       ) : null}
     </section>

@@ -30,17 +30,23 @@ export const predictedQuery = (document: Shoot, meters: string[]) =>
     retry: false,
   });
 
-export const measuresQuery = (photograph: string, areas: Area[]) =>
+export type Line = Whole<Schemas['Line']>;
+
+/** What is asked of a photograph; `against` is another one that it is held against, `curve` has the camera's own curve found from both. */
+export type Asked = { areas: Area[]; lines: Line[]; against: string | null; curve: boolean };
+
+export const measuresQuery = (photograph: string, asked: Asked) =>
   queryOptions({
-    queryKey: ['measures', photograph, areas],
+    queryKey: ['measures', photograph, asked],
     queryFn: () =>
       answer(
         api.POST('/api/shots/photographs/{photograph_id}/measures', {
           params: { path: { photograph_id: photograph } },
-          body: { areas, edge: null },
+          body: asked,
         }),
       ),
-    enabled: areas.length > 0,
+    enabled: photograph !== '' && asked.areas.length + asked.lines.length + (asked.against ? 1 : 0) > 0,
+    placeholderData: (previous) => previous,
     retry: false,
   });
 
@@ -91,6 +97,17 @@ export function useLog(shoot: string) {
           }),
         ),
       onSuccess: again,
+    }),
+    frame: useMutation({
+      scope: { id: 'shots' },
+      mutationFn: (asked: { shot: Shot; document: Shoot; auto: boolean }) =>
+        answer(
+          api.POST('/api/shots/{shot_id}/frame', {
+            params: { path: { shot_id: asked.shot.id } },
+            body: { document: asked.document, auto: asked.auto },
+          }),
+        ),
+      onSuccess: put,
     }),
     photograph: useMutation({
       mutationFn: async ({ shot, file }: { shot: Shot; file: File }) => {

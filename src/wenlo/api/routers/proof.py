@@ -5,16 +5,16 @@ from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, File, Query, Request, Response, UploadFile, status
+from fastapi import APIRouter, File, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, ShelfService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AddShot, SaveShot, Version
 from wenlo.core.proof.shots import ShotValues
 from wenlo.core.shoot.document import write_shoot
-from wenlo.services.light_meter import read_meter
+from wenlo.services.photograph_results import PhotographRequest, PhotographResult
 from wenlo.services.ports import ShotRecord
 from wenlo.services.proof_results import (
     FitRequest,
@@ -23,13 +23,15 @@ from wenlo.services.proof_results import (
     LadderResult,
     NextRequest,
     NextResult,
-    PhotographRequest,
-    PhotographResult,
     PredictedResult,
     PredictRequest,
+    TakeOverChange,
+    TakeOverRequest,
+    TakeOverResult,
     next_setting,
     next_trial,
 )
+from wenlo.services.taken_over import take_over
 
 router = APIRouter(prefix="/api", tags=["proof"], responses=RESPONSES)
 
@@ -54,13 +56,8 @@ class ShotAnswer(BaseModel):
     photographs: list[PhotographAnswer]
 
 
-class MeterAnswer(BaseModel):
-    """What the light meter reads. [lx]"""
-
-    lux: float
-
-
-def _answer(record: ShotRecord) -> ShotAnswer:
+def shot_answer(record: ShotRecord) -> ShotAnswer:
+    """A shot as it is sent."""
     return ShotAnswer(
         id=record.id, shoot=record.shoot, number=record.number, version=record.version, revision=record.revision, taken_at=record.taken_at,
         values=record.values, photographs=[PhotographAnswer(id=p.id, name=p.name) for p in record.photographs],
@@ -70,13 +67,13 @@ def _answer(record: ShotRecord) -> ShotAnswer:
 @router.get("/shoots/{shoot_id}/shots")
 def shots(shoot_id: UUID, service: LogService, user: CurrentUser) -> list[ShotAnswer]:
     """All shots of a shoot, in order."""
-    return [_answer(s) for s in service.shots(user, shoot_id)]
+    return [shot_answer(s) for s in service.shots(user, shoot_id)]
 
 
 @router.post("/shoots/{shoot_id}/shots", status_code=status.HTTP_201_CREATED)
 def add_shot(shoot_id: UUID, body: AddShot, service: LogService, user: CurrentUser) -> ShotAnswer:
     """A new shot."""
-    return _answer(service.add(user, shoot_id, body.values))
+    return shot_answer(service.add(user, shoot_id, body.values))
 
 
 @router.get("/shots")
@@ -84,13 +81,13 @@ def search(
     service: LogService, user: CurrentUser, words: Annotated[str, Query(max_length=200, pattern=r"^[^\x00]*$")] = ""
 ) -> list[ShotAnswer]:
     """Shots of all shoots that hold all words, newest first."""
-    return [_answer(s) for s in service.search(user, words)]
+    return [shot_answer(s) for s in service.search(user, words)]
 
 
 @router.put("/shots/{shot_id}")
 def save_shot(shot_id: UUID, body: SaveShot, service: LogService, user: CurrentUser) -> ShotAnswer:
     """Write a shot; 409 when somebody wrote it since ``version``."""
-    return _answer(service.save(user, shot_id, version=body.version, values=body.values))
+    return shot_answer(service.save(user, shot_id, version=body.version, values=body.values))
 
 
 @router.delete("/shots/{shot_id}", status_code=status.HTTP_204_NO_CONTENT)
@@ -104,7 +101,7 @@ def add_photograph(
     shot_id: UUID, file: Annotated[UploadFile, File()], service: LogService, user: CurrentUser
 ) -> ShotAnswer:
     """Add a photograph."""
-    return _answer(service.add_photograph(user, shot_id, name=file.filename or "", content=file.file.read()))
+    return shot_answer(service.add_photograph(user, shot_id, name=file.filename or "", content=file.file.read()))
 
 
 @router.get("/shots/photographs/{photograph_id}.jpg", response_class=Response)
@@ -125,11 +122,17 @@ def remove_photograph(photograph_id: UUID, service: LogService, user: CurrentUse
 async def measures(
     photograph_id: UUID, body: PhotographRequest, engine: ComputeEngine, service: LogService, user: CurrentUser
 ) -> PhotographResult:
-    """Stops between areas, evenness, edge, cast and ground of a photograph."""
+    """Stops between areas and frames, evenness, leaks and lumps, edges, cast and ground of a photograph."""
     content = await run_in_threadpool(service.photograph, user, photograph_id)
-    text = base64.b64encode(content).decode("ascii")
-    answer = await engine.run("measured_photograph", content=text, request=body.model_dump(mode="json"))
+    other = None if body.against is None else await run_in_threadpool(service.photograph, user, body.against)
+    answer = await engine.run(
+        "measured_photograph", content=_text(content), request=body.model_dump(mode="json"), other=None if other is None else _text(other)
+    )  # fmt: skip
     return PhotographResult.model_validate(answer)
+
+
+def _text(content: bytes) -> str:
+    return base64.b64encode(content).decode("ascii")
 
 
 @router.post("/next-setting")
@@ -158,7 +161,8 @@ async def fit(body: FitRequest, engine: ComputeEngine) -> FitResult:
     return FitResult.model_validate(await engine.run("fitted", document=write_shoot(body.document), readings=readings))
 
 
-@router.post("/meter")
-async def meter(request: Request) -> MeterAnswer:
-    """Read the light meter that is connected."""
-    return MeterAnswer(lux=await read_meter(request.app.state.meter_address))
+@router.post("/fit/take-over")
+def take_found_over(body: TakeOverRequest, service: ShelfService, user: CurrentUser) -> TakeOverResult:
+    """Put what the readings found on the Shelf, and tell what changes in the shoot."""
+    changes = take_over(service, user, body.document, body.unknown, body.stops, body.error)
+    return TakeOverResult(changes=[TakeOverChange(path=c.path, value=c.value) for c in changes])

@@ -4,7 +4,6 @@ Pictures are arrays of linear light, red, green and blue of BT.709 from 0 to 1, 
 """
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -15,6 +14,7 @@ from scipy.special import erf
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.proof.shots import Area
+from wenlo.core.quantities.tone import encoded
 
 Array = NDArray[np.float64]
 Mask = NDArray[np.bool_]
@@ -67,23 +67,24 @@ class Difference:
     error: float
 
 
-def linearised(encoded: Array) -> Array:
+def linearised(values: Array) -> Array:
     """Linear light of encoded values from 0 to 1: the inverse of sRGB (IEC 61966-2-1)."""
-    out: Array = np.where(encoded <= 0.04045, encoded / 12.92, ((np.maximum(encoded, 0.0) + 0.055) / 1.055) ** 2.4)
+    out: Array = np.where(values <= 0.04045, values / 12.92, ((np.maximum(values, 0.0) + 0.055) / 1.055) ** 2.4)
     return out
 
 
-def picture_of(encoded: Array, *, gamma: float = 1.0, fitted: bool = False) -> Picture:
+def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> Picture:
     """A picture from encoded values, shape (H, W, 3), 0 to 1; ``gamma`` bends the linear light to a camera's own curve."""
-    light = linearised(encoded)
+    light = linearised(values)
     return Picture(
         light=light**gamma if gamma != 1.0 else light,
-        clipped=np.any(np.asarray(encoded >= CLIPPED_AT), axis=2, keepdims=True)[:, :, 0],
+        clipped=np.any(np.asarray(values >= CLIPPED_AT), axis=2, keepdims=True)[:, :, 0],
         fitted=fitted,
     )
 
 
-def _cut(picture: Picture, area: Area) -> tuple[slice, slice]:
+def area_slices(picture: Picture, area: Area) -> tuple[slice, slice]:
+    """Rows and columns of an area, two pixels at the least."""
     width, height = picture.size
     left, top = int(area.x * width), int(area.y * height)
     right, bottom = (
@@ -103,7 +104,7 @@ def level(picture: Picture, area: Area) -> Level:
     Impossible
         When too much of it is clipped, or it is nearly black.
     """
-    rows, columns = _cut(picture, area)
+    rows, columns = area_slices(picture, area)
     light = picture.light[rows, columns]
     share = float(picture.clipped[rows, columns].mean()) if light.size else 1.0
     if share > MOST_CLIPPED:
@@ -153,7 +154,7 @@ def evenness(picture: Picture, area: Area, *, cells: int = 9) -> Evenness:
         As for :func:`level`.
     """
     whole = level(picture, area)
-    rows, columns = _cut(picture, area)
+    rows, columns = area_slices(picture, area)
     values = picture.light[rows, columns] @ LUMA
     down = np.array_split(values, min(cells, values.shape[0]), axis=0)
     grid = np.array(
@@ -255,22 +256,24 @@ def cast(neutral: Level) -> Cast:
     return Cast(warm=math.log2(red / blue), green=math.log2(green / math.sqrt(red * blue)), error=neutral.error)
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Ground:
-    """A ground: share of it that is clean white, clipped, and its mean against clean white. [stop]"""
+    """A ground: share of it that is clean white, clipped, its mean against clean white [stop], and shares of its encoded tones from black to white."""
 
     white: float
     clipped: float
     over: float
+    histogram: Array
 
 
-def ground(picture: Picture, area: Area) -> Ground:
+def ground(picture: Picture, area: Area, *, steps: int = 16) -> Ground:
     """Whether a ground is clean white; clipped pixels are allowed here, and told."""
-    rows, columns = _cut(picture, area)
+    rows, columns = area_slices(picture, area)
     values = picture.light[rows, columns] @ LUMA
+    counts, _ = np.histogram(encoded(np.clip(values, 0.0, 1.0)), bins=steps, range=(0.0, 1.0))
     return Ground(
         white=float((values >= WHITE_FROM).mean()), clipped=float(picture.clipped[rows, columns].mean()),
-        over=math.log2(max(float(values.mean()), 1e-6) / WHITE_FROM),
+        over=math.log2(max(float(values.mean()), 1e-6) / WHITE_FROM), histogram=counts / max(values.size, 1),
     )  # fmt: skip
 
 
@@ -304,13 +307,3 @@ def curve_from_pair(one: Picture, other: Picture, stops: float) -> float:
             "The frames differ in more than their exposure: the camera must stand still, and nothing may move."
         )
     return stops / middle
-
-
-def adjusted_itself(frames: Sequence[tuple[float, float, float] | None]) -> str:
-    """Words on frames whose exposure was not held; empty when it was. Settings are f-number, shutter [s], ISO, None where none are told."""
-    if any(frame is None for frame in frames):
-        return "A frame does not tell its exposure: it may have adjusted itself. Lock the exposure, or compare areas of one frame."
-    told = [frame for frame in frames if frame is not None]
-    if len(told) > 1 and any(abs(exposure_between(told[0], frame)) > 0.05 for frame in told[1:]):
-        return "The exposure changed between the frames; what they tell of it is counted in."
-    return ""

@@ -1,5 +1,6 @@
 """The set with what may be off in it moved: the model that readings are fitted with."""
 
+import math
 from collections.abc import Mapping, Sequence
 from typing import Any
 
@@ -36,35 +37,61 @@ def unknowns_of(design: Any) -> tuple[Unknown, ...]:
     return tuple(found)
 
 
-def _walls(brief: Brief, stops: float) -> Brief:
-    def scaled(ref: Any) -> Any:
-        red, green, blue = (min(x * 2.0**stops, 0.95) for x in finish_material(ref).reflectance)
-        values = {"red": red, "green": green, "blue": blue, "side": "matt"}
-        return snapshot(
-            "backdrop",
-            item="00000000-0000-0000-0000-000000000000",
-            version=1,
-            name="as found",
-            measured=True,
-            values=values,
-        )
+UNSAVED = "00000000-0000-0000-0000-000000000000"
+"""Stands for an item that is on no Shelf."""
 
-    room = brief.room.model_copy(update={"walls": scaled(brief.room.walls), "ceiling": scaled(brief.room.ceiling)})
+
+def as_found(category: str, name: str, values: Mapping[str, Any]) -> Any:
+    """A thing with values as they were found to be, not on the Shelf yet."""
+    return snapshot(category, item=UNSAVED, version=1, name=name, measured=True, values=values)
+
+
+def sheet_values(ref: Any, stops: float) -> dict[str, Any]:
+    """A sheet that passes so many stops more light: its absorptance stays, D keeps its share of T, R gives way."""
+    row = sheet_material(ref)
+    before = row.transmittance
+    t = min(before * 2.0**stops, 0.97)
+    absorbed = 1.0 - before - row.reflectance
+    told = {
+        "roll_width": row.roll_width, "board_length": row.board_length, "form": row.form, "price": row.price,
+        "mass_per_area": row.mass_per_area, "keep_below": row.keep_below_celsius,
+        "lobe": None if row.lobe_half_width is None else math.degrees(row.lobe_half_width),
+        **dict(zip(("tint_red", "tint_green", "tint_blue"), row.tint, strict=True)),
+    }  # fmt: skip
+    return {
+        **told, "transmittance": t, "transmittance_low": t, "transmittance_high": t, "unscattered": row.unscattered / before * t,
+        "reflectance": max(0.0, 1.0 - absorbed - t),
+    }  # fmt: skip
+
+
+def wall_values(ref: Any, stops: float) -> dict[str, Any]:
+    """A paint that sends so many stops more light back."""
+    red, green, blue = (min(x * 2.0**stops, 0.95) for x in finish_material(ref).reflectance)
+    return {"red": red, "green": green, "blue": blue, "side": "matt"}
+
+
+def _walls(brief: Brief, stops: float) -> Brief:
+    room = brief.room.model_copy(
+        update={
+            part: as_found("backdrop", "as found", wall_values(getattr(brief.room, part), stops))
+            for part in ("walls", "ceiling")
+        }
+    )
     return brief.model_copy(update={"room": room})
 
 
-def changed(brief: Brief, design: Any, moved: Mapping[Unknown, float]) -> tuple[Brief, Any, float | None]:
-    """The brief, the design and the sheet's transmittance with unknowns moved by stops; the lamp's output is left to the caller."""
-    transmittance = None
-    if "sheet transmittance" in moved:
-        transmittance = min(sheet_material(design.sheet).transmittance * 2.0 ** moved["sheet transmittance"], 0.97)
+def changed(brief: Brief, design: Any, moved: Mapping[Unknown, float]) -> tuple[Brief, Any]:
+    """The brief and the design with unknowns moved by stops; the lamp's output is left to the caller."""
+    if moved.get("sheet transmittance"):
+        values = sheet_values(design.sheet, moved["sheet transmittance"])
+        design = design.model_copy(update={"sheet": as_found("sheet", sheet_material(design.sheet).name, values)})
     if "lamp distance" in moved:
         low, high = 0.03, 12.0
         far = min(max(design.lamp_distance * 2.0 ** moved["lamp distance"], low), high)
         design = design.model_copy(update={"lamp_distance": far})
     if moved.get("wall reflectance"):
         brief = _walls(brief, moved["wall reflectance"])
-    return brief, design, transmittance
+    return brief, design
 
 
 def predictor(
@@ -90,7 +117,7 @@ def predictor(
         raise Impossible(f"No meter called “{missing[0]}” stands in the set; place it in Place, where it was read.")
 
     def predict(moved: Mapping[Unknown, float]) -> Array:
-        told, made, transmittance = changed(brief, design, moved)
+        told, made = changed(brief, design, moved)
         wanted = []
         for k, name in enumerate(names):
             if name == KEY:
@@ -102,7 +129,7 @@ def predictor(
             wanted.append(
                 Meter(id=str(k), position=place, normal=facing_of(mark, brief, design), receptor=mark.receptor)
             )
-        alone = set_up.scene(told, made, with_room=set_up.fits_in_room(told, made), transmittance=transmittance)
+        alone = set_up.scene(told, made, with_room=set_up.fits_in_room(told, made))
         whole = LightScene(
             panels=(*set_up.second_panels(told), *alone.panels), lamps=(*alone.lamps, *set_up.other_emitters(told))
         )

@@ -19,14 +19,32 @@ class ShotReading(Part):
     source: Literal["typed", "meter"] = "typed"
 
 
+AreaOf = Literal["light", "lit sheet", "ground", "dark", "neutral card"]
+"""What an area shows, which decides what is measured of it."""
+
+
 class Area(Part):
     """An oblong of a photograph, in shares of its width and height from the upper left corner."""
 
     name: ShortText = "area"
+    shows: AreaOf = "light"
     x: float = quantity(0.0, 1.0, unit="share", label="left edge of the area", default=0.4)
     y: float = quantity(0.0, 1.0, unit="share", label="upper edge of the area", default=0.4)
     width: float = quantity(0.005, 1.0, unit="share", label="width of the area", default=0.1)
     height: float = quantity(0.005, 1.0, unit="share", label="height of the area", default=0.1)
+
+
+class Line(Part):
+    """A line on a photograph, in shares of its width and height: across a shadow's edge, ``metres`` long in the scene, or over a whole ball
+    or head from its lit rim to its dark one.
+    """
+
+    across: Literal["edge", "ball"] = "edge"
+    x1: float = quantity(0.0, 1.0, unit="share", label="where the line begins, across", default=0.4)
+    y1: float = quantity(0.0, 1.0, unit="share", label="where the line begins, down", default=0.5)
+    x2: float = quantity(0.0, 1.0, unit="share", label="where the line ends, across", default=0.6)
+    y2: float = quantity(0.0, 1.0, unit="share", label="where the line ends, down", default=0.5)
+    metres: float = quantity(0.001, 20.0, unit="m", label="length of the line in the scene", default=0.1)
 
 
 class ShotValues(Part):
@@ -43,3 +61,4 @@ class ShotValues(Part):
     verdict: Verdict = "none"
     readings: list[ShotReading] = Field(default_factory=list, max_length=MOST_READINGS)
     areas: list[Area] = Field(default_factory=list, max_length=MOST_AREAS)
+    lines: list[Line] = Field(default_factory=list, max_length=MOST_AREAS)

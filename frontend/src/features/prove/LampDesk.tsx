@@ -1,0 +1,48 @@
+// The lamp's desk: power and colour sent to a lamp that listens.
+import { useQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { Shoot } from '../../shared/api/client';
+import { devicesQuery, useLamp } from '../../shared/api/devices';
+import { show } from '../../shared/units/quantity';
+import { ShotField } from './ShotField';
+
+export function LampDesk({ document }: { document: Shoot }) {
+  const devices = useQuery(devicesQuery);
+  const lamp = useLamp();
+  const [kelvin, setKelvin] = useState<number | null>(null);
+  const told = devices.data?.lamp;
+  if (!told?.connected) return null;
+  const power = document.brief.lamp.on ? document.brief.lamp.power : 0;
+  const colour = kelvin ?? told.kelvin ?? document.brief.camera.white_balance ?? 5600;
+  const held = told.power !== null && Math.abs(told.power - power) < 1e-4 && told.kelvin === colour;
+  return (
+    <section className="lamp-desk" aria-label="Lamp desk">
+      <h3>Lamp desk</h3>
+      <div className="reading-entry">
+        <span>key {show(power, 'share', 'metric')}</span>
+        <ShotField label="Colour" kind="kelvin" value={colour} set={setKelvin} />
+        <Button
+          size="small"
+          loading={lamp.isPending}
+          disabled={held}
+          onClick={() => lamp.mutate({ power, kelvin: colour })}
+        >
+          Set the lamp so
+        </Button>
+      </div>
+      <p className="faint" aria-live="polite">
+        {told.power === null
+          ? 'Nothing was sent to the lamp yet.'
+          : told.away
+            ? 'Nobody listens where the lamp should be.'
+            : `Held at ${show(told.power, 'share', 'metric')}, ${show(told.kelvin ?? 0, 'kelvin', 'metric')}${held ? '' : '; the set has moved on'}.`}
+      </p>
+      {lamp.error ? (
+        <p className="field-error" role="alert">
+          {lamp.error.message}
+        </p>
+      ) : null}
+    </section>
+  );
+}

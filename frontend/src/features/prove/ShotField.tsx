@@ -1,0 +1,47 @@
+// A number of a shot: typed with its unit, taken over when the field is left.
+import { useState } from 'react';
+import { type Kind, read, show } from '../../shared/units/quantity';
+
+export function ShotField(props: {
+  label: string;
+  kind: Kind;
+  value: number | null;
+  set: (v: number | null) => void;
+}) {
+  const { label, kind, value, set } = props;
+  const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const shown = value === null ? '' : show(value, kind, 'metric');
+  return (
+    <span className={`shot-field${wrong ? ' has-error' : ''}`}>
+      <label>
+        {label}
+        <input
+          value={text ?? shown}
+          aria-invalid={wrong !== null}
+          onFocus={() => setText((typed) => typed ?? shown)}
+          onChange={(e) => setText(e.currentTarget.value)}
+          onBlur={() => {
+            const got =
+              text === null || text === shown ? value : text.trim() ? read(text, kind, 'metric') : null;
+            if (typeof got === 'string') {
+              setWrong(got);
+              return;
+            }
+            setWrong(null);
+            setText(null);
+            if (got !== value) set(got);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur();
+          }}
+        />
+      </label>
+      {wrong ? (
+        <small className="field-error" role="alert">
+          {wrong}
+        </small>
+      ) : null}
+    </span>
+  );
+}

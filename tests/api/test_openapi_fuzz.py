@@ -16,8 +16,8 @@ from factories import shoot_document
 from wenlo.api.app import create_app
 from wenlo.settings import Settings
 
-HEAVY = "/api/(advice|figures|build|build/cut|build/adapt|measured)$"
-SLOW = "/api/(picture|light-map|kinds|curve|flags|reflections|place|flow|role|balance|set-file|shelf/at-hand|fit|predicted|build/changes|build/together|shelf/becomes)$"
+HEAVY = "/api/(advice|figures|build|build/cut|build/adapt|measured|bench)$"
+SLOW = "/api/(picture|light-map|kinds|curve|flags|reflections|place|flow|role|balance|set-file|shelf/at-hand|fit|predicted|build/changes|build/together|shelf/becomes|bench/keep|bench/outline/file)$"
 WHOLE = {"path_regex": r"^/api/shoots(/\{shoot_id\})?$", "method": ["POST", "PUT"]}
 """Take a whole document: covering every field of every kind in turn would take an hour; it is drawn at random."""
 

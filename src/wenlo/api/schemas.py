@@ -80,6 +80,7 @@ class VersionAnswer(BaseModel):
     name: str
     measured: bool
     values: dict[str, Any]
+    bench: dict[str, Any] | None
     created_at: datetime
 
 

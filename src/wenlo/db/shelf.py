@@ -12,7 +12,7 @@ from wenlo.core.shelf.items import Item
 from wenlo.db.tables import ShelfItemRow, ShelfPhotographRow, ShelfVersionRow
 from wenlo.services.ports import ItemRecord, ItemVersion, PhotographLine
 
-FIELDS = ("category", "name", "count", "measured", "note", "starter", "values")
+FIELDS = ("category", "name", "count", "measured", "note", "starter", "values", "bench")
 
 
 class SqlShelfStore:
@@ -71,7 +71,14 @@ class SqlShelfStore:
             select(ShelfVersionRow).where(ShelfVersionRow.item_id == item).order_by(ShelfVersionRow.number.desc())
         )
         return [
-            ItemVersion(number=r.number, name=r.name, measured=r.measured, values=r.values, created_at=r.created_at)
+            ItemVersion(
+                number=r.number,
+                name=r.name,
+                measured=r.measured,
+                values=r.values,
+                bench=r.bench,
+                created_at=r.created_at,
+            )
             for r in rows
         ]
 
@@ -119,7 +126,7 @@ class SqlShelfStore:
         self._session.add(
             ShelfVersionRow(
                 item_id=row.id, owner_id=row.owner_id, number=row.version, name=row.name, measured=row.measured,
-                values=dict(row.values), core_version=CORE_VERSION,
+                values=dict(row.values), bench=row.bench, core_version=CORE_VERSION,
             )
         )  # fmt: skip
         self._session.flush()

@@ -112,6 +112,7 @@ class ShelfItemRow(Base):
     note: Mapped[str] = mapped_column(String(2000))
     starter: Mapped[str | None] = mapped_column(String(60))
     values: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    bench: Mapped[dict[str, Any] | None] = mapped_column(JSONB(none_as_null=True))
     updated_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
@@ -128,6 +129,7 @@ class ShelfVersionRow(Base):
     name: Mapped[str] = mapped_column(String(120))
     measured: Mapped[bool] = mapped_column(Boolean)
     values: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    bench: Mapped[dict[str, Any] | None] = mapped_column(JSONB(none_as_null=True))
     core_version: Mapped[str] = mapped_column(String(20))
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 

@@ -17,7 +17,7 @@ from wenlo.core.shoot.fields import field_errors
 from wenlo.formats.cells import guarded, unguarded
 
 FIXED = ("id", "category", "name", "count", "measured", "generic", "note")
-LEFT_OUT = frozenset({"distribution"})
+LEFT_OUT = frozenset({"distribution", "dial"})
 """Too large for a cell; a measured beam travels as IES or EULUMDAT."""
 
 UNITS = {"m": "m", "s": "s", "degree": "°", "share": "0 to 1", "K": "K", "lm": "lm", "W": "W", "kg": "kg", "kg/m": "kg/m",

@@ -27,6 +27,7 @@ from wenlo.core.shoot.brief import Haze
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.services import results as r
+from wenlo.services.bench_tasks import bench, outline_file, traced
 from wenlo.services.build_changes import adapt, changes, cut_together
 from wenlo.services.build_papers import paper_file
 from wenlo.services.build_results import build, measured
@@ -294,6 +295,9 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "predicted": predicted,
     "fitted": fitted,
     "measured_photograph": measured_photograph,
+    "bench": bench,
+    "traced": traced,
+    "outline_file": outline_file,
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,

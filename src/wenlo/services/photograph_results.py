@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wenlo.core.errors import WenloError
+from wenlo.core.errors import Impossible, WenloError
 from wenlo.core.proof.frames import exposure_apart, frames_apart, spill, words_on_exposure
 from wenlo.core.proof.measures import (
     Level,
@@ -246,8 +246,9 @@ def _frames(
     reference: Level | None = None
     for area in areas:
         try:
-            one, other = level(picture, area), level(pair, area)
+            one = level(picture, area)
             reference = reference or one
+            other = _in_other(pair, area)
             apart = frames_apart(one, other, exposure=exposure, tied=card is not None, fitted=picture.fitted)
         except WenloError as trouble:
             rows.append(
@@ -265,3 +266,10 @@ def _frames(
             FrameResult(name=area.name, stops=apart.stops, error=apart.error, adds=adds, adds_error=adds_error, problem="")
         )  # fmt: skip
     return rows
+
+
+def _in_other(pair: Picture, area: Area) -> Level:
+    try:
+        return level(pair, area)
+    except WenloError as trouble:
+        raise Impossible(f"In the other frame: {trouble.message}") from None

@@ -15,7 +15,7 @@ from wenlo.core.shelf.starter import starter
 from wenlo.formats.eulumdat import read_ldt, write_ldt
 from wenlo.formats.photograph import small_photograph
 from wenlo.formats.photometry import Photometry, read_ies, within_limits, write_ies
-from wenlo.formats.shelf_csv import read_shelf, write_shelf
+from wenlo.formats.shelf_csv import LEFT_OUT, read_shelf, write_shelf
 from wenlo.services.ports import ItemRecord, ItemVersion, ShelfStore, Transactions, User
 from wenlo.services.shelf_results import found_row
 
@@ -207,7 +207,7 @@ class Shelf:
                     )
                     raise InvalidInput(message, fields=[FieldError(path="category", message=message)])
                 else:
-                    item = _keeping_beam(row.item, current.item)
+                    item = _keeping_measured(row.item, current.item)
                     changed.append(current if item == current.item else store.write(user.id, row.id, item))
         return changed
 
@@ -312,11 +312,10 @@ def _lamp(item: Item) -> LampValues:
     return LampValues.model_validate(item.values)
 
 
-def _keeping_beam(item: Item, current: Item) -> Item:
-    # a table has no room for a measured beam, so the row of a lamp leaves it as it is
-    if item.category == "lamp" and current.values.get("distribution") is not None:
-        return item.model_copy(update={"values": {**item.values, "distribution": current.values["distribution"]}})
-    return item
+def _keeping_measured(item: Item, current: Item) -> Item:
+    # a table has no room for what was measured, so a row leaves it as it is
+    kept = {k: v for k in LEFT_OUT if (v := current.values.get(k)) is not None} if item.category == "lamp" else {}
+    return item.model_copy(update={"values": {**item.values, **kept}, "bench": current.bench})
 
 
 def _sides(item: Item) -> Sides:

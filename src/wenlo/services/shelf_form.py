@@ -67,7 +67,7 @@ def _fields(model: type[BaseModel]) -> Iterator[FieldLine]:
     shared = getattr(model.__bases__[0], "model_fields", {})
     named = sorted(model.model_fields.items(), key=lambda pair: pair[0] in shared)
     for name, info in named:
-        if name == "distribution":
+        if name in ("distribution", "dial"):
             continue
         extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
         parts = get_args(info.annotation)

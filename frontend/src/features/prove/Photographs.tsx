@@ -50,11 +50,11 @@ function Others(props: {
   against: string | null;
   set: (id: string | null) => void;
 }) {
-  const all = props.shots.flatMap((s) =>
-    s.photographs
-      .filter((p) => p.id !== props.photo)
-      .map((p, k) => ({ value: p.id, label: `shot ${s.number}, photograph ${k + 1}` })),
-  );
+  const all = props.shots
+    .flatMap((s) =>
+      s.photographs.map((p, k) => ({ value: p.id, label: `shot ${s.number}, photograph ${k + 1}` })),
+    )
+    .filter((p) => p.value !== props.photo);
   if (!all.length) return null;
   return (
     <Select

@@ -58,7 +58,8 @@ class LampType:
     ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
     [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
     of its radius is a ring. ``price`` is typical [EUR]; ``carries`` is what may hang on its front [kg]; ``vents`` the
-    way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution`` takes the place of the beam.
+    way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution`` takes the place of the beam;
+    ``dial`` holds marks and the shares of the light that they give, None of a true one.
     """
 
     id: str
@@ -84,6 +85,7 @@ class LampType:
     carries: float
     vents: float | None
     distribution: Distribution | None = None
+    dial: tuple[tuple[float, ...], tuple[float, ...]] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from wenlo.core.data import LampType
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.distribution import Distribution
+from wenlo.core.quantities.exposure import format_power
 
 Vector = NDArray[np.float64]
 
@@ -65,6 +66,26 @@ def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:
     if lamp.shape == "sphere":
         return 2.0 * math.pi
     return 2.0 * math.acos(share ** (1.0 / exponent_of(lamp, zoom)))
+
+
+def dial_mark(lamp: LampType, power: float) -> float:
+    """Where the dial is to stand for a share of the light; the share itself of a dial that is true or was not measured."""
+    if lamp.dial is None:
+        return power
+    marks, shares = lamp.dial
+    return float(np.interp(power, (0.0, *shares), (0.0, *marks)))
+
+
+def dial_words(lamp: LampType, power: float) -> str:
+    """A lamp's dial: whole per cent of what shines, fractions of a flash; where the dial is not true, what it is to stand at.
+
+    >>> from wenlo.core.data import lamp_types
+    >>> dial_words(next(x for x in lamp_types().values() if x.kind == "continuous"), 0.5)
+    '50 %'
+    """
+    said = f"{power * 100:.0f} %" if lamp.kind == "continuous" else format_power(power)
+    mark = dial_mark(lamp, power)
+    return said if abs(mark - power) < 0.005 else f"{said}, dial at {mark * 100:.0f} %"
 
 
 @dataclass(frozen=True, kw_only=True)

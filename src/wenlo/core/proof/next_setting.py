@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 from wenlo.core.data import LampType
 from wenlo.core.errors import FieldError, InvalidInput
+from wenlo.core.optics.lamp import dial_words
 from wenlo.core.quantities.exposure import (
     format_aperture,
-    format_power,
     third_stop_aperture,
     third_stop_iso,
 )
@@ -133,7 +133,7 @@ def marks_for(
     power = _dial(setting.power * 2.0**wanted, lamp)
     off = math.log2(power / setting.power) - wanted
     side = "recycles longer" if flash and wanted > 0 else ""
-    said = format_power(power) if flash else f"{power * 100:.0f} %"
+    said = dial_words(lamp, power)
     found.append(NextMark(control="power", value=power, words=f"lamp to {said}", cost=side, off=off))
     iso = third_stop_iso(min(max(setting.iso * 2.0**wanted, 25.0), 409600.0))
     found.append(

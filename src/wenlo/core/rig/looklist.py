@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from wenlo.core.data import LampType, gels
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.quantities.exposure import format_power
+from wenlo.core.optics.lamp import dial_words
 from wenlo.core.shelf.own import is_natural, lamp_of
 from wenlo.core.shoot.document import LampState, Look, Shoot
 
@@ -16,16 +16,6 @@ class LookLine:
     number: int
     name: str
     words: str
-
-
-def dial_words(lamp: LampType, power: float) -> str:
-    """A lamp's dial: whole per cent of what shines, fractions of a flash.
-
-    >>> from wenlo.core.data import lamp_types
-    >>> dial_words(next(x for x in lamp_types().values() if x.kind == "continuous"), 0.5)
-    '50 %'
-    """
-    return f"{power * 100:.0f} %" if lamp.kind == "continuous" else format_power(power)
 
 
 def look_list(shoot: Shoot) -> tuple[LookLine, ...]:

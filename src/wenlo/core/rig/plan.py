@@ -11,6 +11,7 @@ from wenlo.core.build.shopping import work_out
 from wenlo.core.data import LampType, stock
 from wenlo.core.errors import WenloError
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.lamp import dial_words
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.rig import mains
 from wenlo.core.rig.checks import Check, Cure
@@ -18,7 +19,6 @@ from wenlo.core.rig.fastenings import fastening_checks
 from wenlo.core.rig.held import Modifier, held_things, modifiers_of
 from wenlo.core.rig.holding import MOST_BALLAST, Holding, hold, hold_checks
 from wenlo.core.rig.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
-from wenlo.core.rig.looklist import dial_words
 from wenlo.core.rig.other_checks import Housed, bend_checks, heat_checks, housed, mains_checks, water_checks
 from wenlo.core.rig.statics import MOVING
 from wenlo.core.rig.supports import Support, supports

@@ -10,6 +10,7 @@ from pydantic import BaseModel, Field, ValidationError, model_validator
 from wenlo.core.data import rendering_classes
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.optics.distribution import Distribution
+from wenlo.core.shelf.bench import read_bench
 from wenlo.core.shoot.fields import Part, ShortText, Text, at_field, field_errors, quantity
 
 Category = Literal[
@@ -69,6 +70,23 @@ class MeasuredBeam(Part):
         )
 
 
+class DialCurve(Part):
+    """A dial that is not true: marks and the shares of the light that they give, both rising to 1."""
+
+    marks: list[float] = Field(min_length=2, max_length=40)
+    shares: list[float] = Field(min_length=2, max_length=40)
+
+    @model_validator(mode="after")
+    def _rising(self) -> "DialCurve":
+        rising = all(a < b for a, b in pairwise(self.marks)) and all(a <= b for a, b in pairwise(self.shares))
+        within = min(self.marks) > 0.0 and min(self.shares) >= 0.0 and self.marks[-1] <= 1.0 and self.shares[-1] <= 1.0
+        if not rising or not within or len(self.marks) != len(self.shares):
+            raise at_field(
+                "marks", "A dial has rising marks from 0 to 1, and for each the share of the light that it gives."
+            )
+        return self
+
+
 class LampValues(Part):
     """A lamp."""
 
@@ -97,6 +115,7 @@ class LampValues(Part):
     vents: float | None = quantity(0.0, 1.0, unit="m", label="from the front's rim to the vents", default=None)
     price: float = _price("of one")
     distribution: MeasuredBeam | None = None
+    dial: DialCurve | None = None
 
     @model_validator(mode="after")
     def _consistent(self) -> "LampValues":
@@ -186,6 +205,8 @@ class BackdropValues(Part):
     side: Literal["matt", "shiny"] = "matt"
     width: float | None = quantity(0.05, 20.0, unit="m", label="width", default=None)
     length: float | None = quantity(0.05, 50.0, unit="m", label="length", default=None)
+    least_radius: float | None = quantity(0.001, 3.0, unit="m", label="least bend radius", default=None)
+    relief_slope: float | None = quantity(0.0, 89.0, unit="degree", label="slope of its creases", default=None)
     price: float = _price("of one")
 
 
@@ -327,7 +348,7 @@ CATEGORIES: Mapping[Category, CategoryLine] = {
 
 
 class Item(Part):
-    """An item as it is written to the Shelf."""
+    """An item as it is written to the Shelf; ``bench`` is what it was measured from."""
 
     category: Category
     name: ShortText
@@ -336,11 +357,13 @@ class Item(Part):
     note: Text = ""
     starter: Annotated[str, Field(max_length=60, pattern=r"^[a-z0-9_]+$")] | None = None
     values: dict[str, Any] = Field(default_factory=dict)
+    bench: dict[str, Any] | None = None
 
     def checked(self) -> "Item":
         """The same with its values validated and written out in full. Raises InvalidInput."""
         values = read_values(self.category, self.values)
-        return self.model_copy(update={"values": values.model_dump(mode="json")})
+        bench = None if self.bench is None else read_bench(self.bench).model_dump(mode="json")
+        return self.model_copy(update={"values": values.model_dump(mode="json"), "bench": bench})
 
 
 def read_values(category: Category, data: Any) -> Any:

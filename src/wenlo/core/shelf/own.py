@@ -190,6 +190,7 @@ def snapshot_lamp(v: LampValues, *, id: str = "own", name: str = "own lamp") -> 
         lowest_power=v.lowest_power, steps=v.steps, mass=v.mass, mount=v.mount, rendering=v.rendering, flicker=v.flicker,
         zoom=zoom, duration=v.duration, quenched=v.quenched, inner=v.inner, price=v.price, carries=v.carries, vents=v.vents,
         distribution=None if v.distribution is None else v.distribution.distribution(),
+        dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)),
     )  # fmt: skip
 
 

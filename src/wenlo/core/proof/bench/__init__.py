@@ -1,0 +1,1 @@
+"""The Bench: things measured once so that later predictions are right."""

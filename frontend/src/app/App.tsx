@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { App as AntApp, ConfigProvider } from 'antd';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { BenchPage } from '../features/bench/BenchPage';
 import { ShelfPage } from '../features/shelf/ShelfPage';
 import { ShootsPage } from '../features/shoots/ShootsPage';
 import { usePreferences } from '../shared/state/preferences';
@@ -34,6 +35,15 @@ export function App() {
                   <>
                     <TopBar />
                     <ShelfPage />
+                  </>
+                }
+              />
+              <Route
+                path="/bench"
+                element={
+                  <>
+                    <TopBar />
+                    <BenchPage />
                   </>
                 }
               />

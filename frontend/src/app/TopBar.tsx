@@ -114,6 +114,9 @@ export function TopBar() {
       >
         Shelf
       </Link>
+      <Link to="/bench" className="shelf-link" title="Measure a sheet, a face, a lamp, a lens, an outline">
+        Bench
+      </Link>
       {inShoot ? (
         <Segmented
           size="small"

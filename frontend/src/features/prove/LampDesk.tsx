@@ -4,8 +4,8 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Shoot } from '../../shared/api/client';
 import { devicesQuery, useLamp } from '../../shared/api/devices';
+import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
-import { ShotField } from './ShotField';
 
 export function LampDesk({ document }: { document: Shoot }) {
   const devices = useQuery(devicesQuery);
@@ -21,7 +21,7 @@ export function LampDesk({ document }: { document: Shoot }) {
       <h3>Lamp desk</h3>
       <div className="reading-entry">
         <span>key {show(power, 'share', 'metric')}</span>
-        <ShotField label="Colour" kind="kelvin" value={colour} set={setKelvin} />
+        <NumberField label="Colour" kind="kelvin" value={colour} set={setKelvin} />
         <Button
           size="small"
           loading={lamp.isPending}

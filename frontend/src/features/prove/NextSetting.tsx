@@ -5,9 +5,9 @@ import { useState } from 'react';
 import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
 import type { Shot } from '../../shared/api/log';
 import { edit } from '../../shared/state/store';
+import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
 import { LampDesk } from './LampDesk';
-import { ShotField } from './ShotField';
 
 type Control = Schemas['NextMarkResult']['control'];
 const CONTROLS: { value: Control; label: string }[] = [
@@ -104,7 +104,7 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
       {read !== null ? (
         <div className="reading-entry">
           <span>or from the key’s {show(read, 'lux', 'metric')} to</span>
-          <ShotField label="Wanted" kind="lux" value={wanted} set={setWanted} />
+          <NumberField label="Wanted" kind="lux" value={wanted} set={setWanted} />
           <Button size="small" disabled={!wanted} onClick={() => ask.mutate({ judgement: '', read, wanted })}>
             Find it
           </Button>

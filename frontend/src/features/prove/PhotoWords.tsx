@@ -2,8 +2,8 @@
 import { Button } from 'antd';
 import type { Schemas } from '../../shared/api/client';
 import type { Area, Line } from '../../shared/api/log';
+import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
-import { ShotField } from './ShotField';
 
 export type Measures = Schemas['PhotographResult'];
 
@@ -121,7 +121,7 @@ function LineLine(props: {
           : null}
         {told?.value && line.across === 'ball' ? `${told.words} ± ${(told.error ?? 0).toFixed(0)}°` : null}
         {line.across === 'edge' ? (
-          <ShotField
+          <NumberField
             label="The line is"
             kind="length"
             value={line.metres}

@@ -12,11 +12,11 @@ import {
   useLog,
 } from '../../shared/api/log';
 import { useShoot } from '../../shared/state/store';
+import { NumberField } from '../../shared/ui/NumberField';
 import type { Kind } from '../../shared/units/quantity';
 import { NextSetting } from './NextSetting';
 import { Photographs } from './Photographs';
 import { Readings } from './Readings';
-import { ShotField } from './ShotField';
 import { ShotList, settings } from './ShotList';
 
 const VERDICTS: ShotValues['verdict'][] = [
@@ -113,7 +113,7 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
       </div>
       <div className="shot-fields">
         {FIELDS.map((f) => (
-          <ShotField
+          <NumberField
             key={`${shot.id}${f.key}`}
             label={f.label}
             kind={f.kind}

@@ -3,6 +3,7 @@ import { CopyOutlined, DeleteOutlined, PlusOutlined, UploadOutlined } from '@ant
 import { useQuery } from '@tanstack/react-query';
 import { Button, Input, Popconfirm, Segmented, Upload } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { versionsQuery } from '../../shared/api/queries';
 import { Becomes } from './Becomes';
@@ -189,6 +190,15 @@ function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfAction
   );
 }
 
+/** What of the Shelf can lie on the Bench, and as what. */
+const BENCH: Record<string, string> = {
+  sheet: 'sheet',
+  face: 'face',
+  black: 'black',
+  lamp: 'lamp',
+  backdrop: 'ground sheet',
+};
+
 export function OwnPanel(props: {
   item: ItemAnswer;
   category: CategoryLine;
@@ -292,6 +302,11 @@ export function OwnPanel(props: {
         errors={actions.fields}
         change={(name, value) => void actions.save(item, { values: { ...values, [name]: value } })}
       />
+      {BENCH[plain.category] ? (
+        <Link to={`/bench?of=${encodeURIComponent(BENCH[plain.category] ?? '')}&item=${item.id}`}>
+          {plain.bench ? 'Measured at the Bench: look, or read again' : 'Measure it at the Bench'}
+        </Link>
+      ) : null}
       {plain.category === 'lamp' ? <Beam item={item} actions={actions} /> : null}
       <Photographs item={item} actions={actions} />
       <Input.TextArea

@@ -159,7 +159,7 @@ export function show(value: number, kind: Kind, units: Units): string {
     case 'kelvin':
       return `${Math.round(value)} K`;
     case 'lux':
-      return `${Math.round(value)} lx`;
+      return `${Math.abs(value) < 10 ? Number(value.toPrecision(2)) : Math.round(value)} lx`;
     case 'number':
       return String(Math.round(value * 100) / 100);
     case 'euro':

@@ -1,29 +1,33 @@
-// A number of a shot: typed with its unit, taken over when the field is left.
+// A number outside of the document: typed with its unit, taken over when the field is left.
 import { useState } from 'react';
-import { type Kind, read, show } from '../../shared/units/quantity';
+import type { Units } from '../units/length';
+import { type Kind, read, show } from '../units/quantity';
 
-export function ShotField(props: {
+export function NumberField(props: {
   label: string;
   kind: Kind;
   value: number | null;
   set: (v: number | null) => void;
+  units?: Units;
+  hint?: string | undefined;
 }) {
-  const { label, kind, value, set } = props;
+  const { label, kind, value, set, units = 'metric', hint } = props;
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
-  const shown = value === null ? '' : show(value, kind, 'metric');
+  const shown = value === null ? '' : show(value, kind, units);
   return (
-    <span className={`shot-field${wrong ? ' has-error' : ''}`}>
+    <span className={`number-field${wrong ? ' has-error' : ''}`}>
       <label>
         {label}
         <input
           value={text ?? shown}
+          placeholder={hint}
           aria-invalid={wrong !== null}
           onFocus={() => setText((typed) => typed ?? shown)}
           onChange={(e) => setText(e.currentTarget.value)}
           onBlur={() => {
             const got =
-              text === null || text === shown ? value : text.trim() ? read(text, kind, 'metric') : null;
+              text === null || text === shown ? value : text.trim() ? read(text, kind, units) : null;
             if (typeof got === 'string') {
               setWrong(got);
               return;

@@ -1,0 +1,132 @@
+// What the readings tell: every figure with its range, words, what to read next; kept on the Shelf.
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { type BenchAnswer, type TakenFor, useKeep, type Written } from '../../shared/api/bench';
+import type { Units } from '../../shared/units/length';
+import { type Kind, show } from '../../shared/units/quantity';
+
+type FigureLine = BenchAnswer['figures'][number];
+
+const KIND: Record<FigureLine['show'], Kind> = {
+  share: 'share',
+  length: 'length',
+  degrees: 'degrees',
+  lumens: 'lumens',
+  kelvin: 'kelvin',
+  stops: 'stops',
+  number: 'number',
+  millimetres: 'millimetres',
+};
+
+function Figure({ figure, units }: { figure: FigureLine; units: Units }) {
+  const kind = KIND[figure.show];
+  const rounded = (x: number) => (kind === 'lumens' || kind === 'kelvin' ? Number(x.toPrecision(3)) : x);
+  const said = (x: number) => show(rounded(x), kind, units);
+  const share = kind === 'share';
+  return (
+    <li className={figure.told ? '' : 'untold'}>
+      <span>{figure.label}</span>
+      <b>{said(figure.value)}</b>
+      <small>{figure.told ? `${said(figure.low)} to ${said(figure.high)}` : 'not read; as assumed'}</small>
+      {share ? (
+        <svg className="bench-bar" viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+          <rect className="bench-whole" width={100} height={8} />
+          <rect
+            className="bench-range"
+            x={100 * figure.low}
+            width={Math.max(100 * (figure.high - figure.low), 0.5)}
+            height={8}
+          />
+          <rect className="bench-value" x={100 * figure.value - 0.4} width={0.8} height={8} />
+        </svg>
+      ) : null}
+    </li>
+  );
+}
+
+export function BenchFound(props: {
+  bench: Written;
+  found: BenchAnswer | undefined;
+  problem: string | null;
+  taken: TakenFor;
+  own: { id: string; version: number; name: string } | null;
+  units: Units;
+}) {
+  const { bench, found, problem, taken, own, units } = props;
+  const [name, setName] = useState('');
+  const keep = useKeep();
+  const ready = found && (own || name.trim());
+  return (
+    <section className="card bench-found" aria-label="What it is">
+      <h2>What it is</h2>
+      {problem ? <p className="faint-words">{problem}</p> : null}
+      {found ? (
+        <div aria-live="polite">
+          <ul className="bench-figures">
+            {found.figures.map((f) => (
+              <Figure key={f.key} figure={f} units={units} />
+            ))}
+          </ul>
+          {found.words.map((w) => (
+            <p key={w}>{w}</p>
+          ))}
+          {found.next ? (
+            <p className="bench-next">
+              <b>Next:</b> {found.next}
+            </p>
+          ) : null}
+        </div>
+      ) : null}
+      {found ? (
+        <div className="bench-keep">
+          {own ? (
+            <p>
+              Measures <b>{own.name}</b> anew; version {own.version} stays as it was, and shoots say which one
+              they use.
+            </p>
+          ) : (
+            <input
+              aria-label="Name on the Shelf"
+              placeholder="name on the Shelf, as “attic linen”"
+              maxLength={120}
+              value={name}
+              onChange={(e) => setName(e.currentTarget.value)}
+            />
+          )}
+          <Button
+            type="primary"
+            size="small"
+            disabled={!ready}
+            loading={keep.isPending}
+            onClick={() =>
+              keep.mutate({
+                bench,
+                generic: taken.generic,
+                item: own?.id ?? null,
+                version: own?.version ?? null,
+                name: name.trim() || own?.name || 'measured',
+              })
+            }
+          >
+            {own ? 'Keep as its next version' : 'Keep it on the Shelf'}
+          </Button>
+          {keep.error ? (
+            <p className="field-error" role="alert">
+              {keep.error.message}
+            </p>
+          ) : null}
+          {keep.data ? (
+            <p aria-live="polite">
+              Kept as{' '}
+              <Link to={`/shelf?category=${keep.data.item.category}&item=${keep.data.id}`}>
+                {keep.data.item.name}, version {keep.data.version}
+              </Link>
+              .
+            </p>
+          ) : null}
+        </div>
+      ) : null}
+    </section>
+  );
+}

@@ -12,7 +12,20 @@ from starlette.middleware.base import RequestResponseEndpoint
 import wenlo
 from wenlo.api import errors
 from wenlo.api.limits import BodyLimit
-from wenlo.api.routers import bench, build, compute, devices, place, proof, reference, rig, runs, shelf, shoots
+from wenlo.api.routers import (
+    bench,
+    build,
+    compute,
+    devices,
+    place,
+    practice,
+    proof,
+    reference,
+    rig,
+    runs,
+    shelf,
+    shoots,
+)
 from wenlo.core.errors import NotFound
 from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
@@ -87,7 +100,7 @@ def create_app(settings: Settings) -> FastAPI:
 
     # the papers of a build are named by words, so that files with names of their own come first
     routers = (
-        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, devices.router, bench.router, build.router,
+        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, devices.router, bench.router, practice.router, build.router,
     )  # fmt: skip
     for router in routers:
         app.include_router(router)

@@ -38,6 +38,7 @@ from wenlo.services.opened import opened
 from wenlo.services.photograph_results import measured_photograph
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
+from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
 from wenlo.services.proof_results import fitted, predicted
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
@@ -298,6 +299,9 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "bench": bench,
     "traced": traced,
     "outline_file": outline_file,
+    "exercise": exercise_made,
+    "exercise_picture": exercise_picture,
+    "exercise_scored": exercise_scored,
     "picture": picture,
     "light_map": light_map,
     "becomes": becomes,

@@ -81,7 +81,8 @@ class BecomingResult(BaseModel):
 def shelf_rows(records: Sequence[ItemRecord]) -> list[dict[str, Any]]:
     """Items as plain values for a worker."""
     return [
-        {"id": str(r.id), "version": r.version, **r.item.model_dump(mode="json", exclude={"note", "bench"})} for r in records
+        {"id": str(r.id), "version": r.version, **r.item.model_dump(mode="json", exclude={"note", "bench"})}
+        for r in records
     ]
 
 

@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { App as AntApp, ConfigProvider } from 'antd';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { BenchPage } from '../features/bench/BenchPage';
+import { PracticePage } from '../features/practice/PracticePage';
 import { ShelfPage } from '../features/shelf/ShelfPage';
 import { ShootsPage } from '../features/shoots/ShootsPage';
 import { usePreferences } from '../shared/state/preferences';
@@ -44,6 +45,15 @@ export function App() {
                   <>
                     <TopBar />
                     <BenchPage />
+                  </>
+                }
+              />
+              <Route
+                path="/practice"
+                element={
+                  <>
+                    <TopBar />
+                    <PracticePage />
                   </>
                 }
               />

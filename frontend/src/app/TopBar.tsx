@@ -114,7 +114,12 @@ export function TopBar() {
       >
         Shelf
       </Link>
-      <Link to="/bench" className="shelf-link" title="Measure a sheet, a face, a lamp, a lens, an outline">
+
+      <Link
+        to="/bench"
+        className="shelf-link bench-link"
+        title="Measure a sheet, a face, a lamp, a lens, an outline"
+      >
         Bench
       </Link>
       {inShoot ? (

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { benchQuery, type Written } from '../../shared/api/bench';
 import { answer, api } from '../../shared/api/client';
 import { devicesQuery } from '../../shared/api/devices';
@@ -67,6 +67,8 @@ export function BenchPage() {
       <header>
         <h1>Bench</h1>
         <span className="faint">measured once, so that what is predicted is right</span>
+        <span className="spacer" />
+        <Link to="/practice">Practice</Link>
       </header>
       <div className="bench-body">
         <nav className="shelf-categories" aria-label="What is measured">

@@ -142,6 +142,7 @@ export function ShelfPage() {
           />
         ) : null}
         {shoot ? <Link to={`/shoots/${shoot}/shape`}>To the shoot</Link> : null}
+        <Link to="/bench">Bench</Link>
         <a className="file-link" href="/api/shelf/items.csv">
           <DownloadOutlined /> CSV
         </a>

@@ -1,0 +1,205 @@
+// Practice: short exercises on simulated sets, answered on a drawing or in stops, scored with the reason.
+import { useQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import {
+  type ExerciseKind,
+  exerciseQuery,
+  type Given,
+  type Score,
+  useAnswer,
+} from '../../shared/api/practice';
+import { read } from '../../shared/units/quantity';
+import { ExerciseDrawing } from './ExerciseDrawing';
+
+const KINDS: { kind: ExerciseKind; name: string }[] = [
+  { kind: 'second lamp', name: 'Where is the second lamp?' },
+  { kind: 'darker wall', name: 'How much darker is the wall?' },
+  { kind: 'which layer', name: 'Which layer was taken away?' },
+  { kind: 'one card', name: 'One card for a reflection' },
+];
+
+const KEPT = 'wenlo-practice';
+type Past = Record<string, number[]>;
+
+function past(): Past {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(KEPT) ?? '{}');
+    return found && typeof found === 'object' ? (found as Past) : {};
+  } catch {
+    return {};
+  }
+}
+
+function Said({ score }: { score: Score }) {
+  const off =
+    score.unit === 'stops' && score.truth.choice
+      ? null
+      : `${Math.abs(score.off).toFixed(1)}${score.unit === '°' ? '' : ' '}${score.unit} off`;
+  return (
+    <div className="exercise-score" aria-live="polite">
+      <p>
+        <b>{score.points} points</b>
+        {off ? `, ${off}` : score.points ? ', right' : ', not that one'}
+      </p>
+      <p>{score.reason}</p>
+    </div>
+  );
+}
+
+function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next: () => void }) {
+  const made = useQuery(exerciseQuery(kind, seed));
+  const answered = useAnswer(kind, seed);
+  const [place, setPlace] = useState<{ x: number; y: number } | null>(null);
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const score = answered.data ?? null;
+  const give = (given: Partial<Given>) => {
+    if (score) return;
+    answered.mutate(
+      { x: null, y: null, stops: null, choice: null, ...given },
+      {
+        onSuccess: (got) => {
+          const all = past();
+          const rows = [...(all[kind] ?? []), got.points].slice(-20);
+          localStorage.setItem(KEPT, JSON.stringify({ ...all, [kind]: rows }));
+        },
+      },
+    );
+  };
+  if (made.error) return <p className="field-error">{made.error.message}</p>;
+  if (!made.data) return <p className="faint">Setting it up…</p>;
+  const exercise = made.data;
+  const inStops = () => {
+    const stops = read(text, 'stops', 'metric');
+    if (typeof stops === 'string') setWrong(stops);
+    else {
+      setWrong(null);
+      give({ stops });
+    }
+  };
+  return (
+    <>
+      <p className="exercise-question">{exercise.question}</p>
+      <div className={`exercise-body${exercise.pictures.length > 1 ? ' two' : ''}`}>
+        {exercise.pictures.map((which) => (
+          <figure key={which}>
+            <img src={`/api/practice/${kind}/${seed}/${which}.jpg`} alt={`The frame, ${which}`} />
+            {exercise.pictures.length > 1 ? <figcaption>{which}</figcaption> : null}
+          </figure>
+        ))}
+        {exercise.answered === 'plan' || exercise.answered === 'side' ? (
+          <ExerciseDrawing
+            exercise={exercise}
+            given={place}
+            truth={score?.truth ?? null}
+            tap={(at) => {
+              if (!score) setPlace(at);
+            }}
+          />
+        ) : null}
+      </div>
+      <div className="reading-entry">
+        {exercise.answered === 'plan' || exercise.answered === 'side' ? (
+          <Button
+            type="primary"
+            disabled={!place || score !== null}
+            loading={answered.isPending}
+            onClick={() => place && give(place)}
+          >
+            {place ? 'It stands there' : 'Tap it on the drawing first'}
+          </Button>
+        ) : null}
+        {exercise.answered === 'stops' ? (
+          <>
+            <input
+              aria-label="How many stops darker"
+              placeholder="1.5 stops"
+              value={text}
+              onChange={(e) => setText(e.currentTarget.value)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter') inStops();
+              }}
+            />
+            <Button
+              type="primary"
+              disabled={!text.trim() || score !== null}
+              loading={answered.isPending}
+              onClick={inStops}
+            >
+              Darker by that
+            </Button>
+          </>
+        ) : null}
+        {exercise.choices.map((c) => (
+          <Button
+            key={c.id}
+            disabled={score !== null}
+            loading={answered.isPending && answered.variables?.choice === c.id}
+            onClick={() => give({ choice: c.id })}
+          >
+            {c.words}
+          </Button>
+        ))}
+        {score ? (
+          <Button type="primary" onClick={next}>
+            Another one
+          </Button>
+        ) : null}
+      </div>
+      {wrong || answered.error ? (
+        <p className="field-error" role="alert">
+          {wrong ?? answered.error?.message}
+        </p>
+      ) : null}
+      {score ? <Said score={score} /> : null}
+    </>
+  );
+}
+
+export function PracticePage() {
+  const [at, setAt] = useSearchParams();
+  const kind = KINDS.find((k) => k.kind === at.get('kind'))?.kind ?? 'second lamp';
+  const seed = Number.parseInt(at.get('number') ?? '1', 10) || 0;
+  const scores = past();
+  const go = (next: ExerciseKind, number: number) =>
+    setAt({ kind: next, number: String(number) }, { replace: true });
+  return (
+    <main className="shelf-page practice-page" aria-label="Practice">
+      <header>
+        <h1>Practice</h1>
+        <span className="faint">seeing light on simulated sets, a minute each</span>
+        <span className="spacer" />
+        <Link to="/bench">Bench</Link>
+      </header>
+      <div className="practice-body">
+        <nav className="shelf-categories" aria-label="Exercises">
+          {KINDS.map((k) => {
+            const rows = scores[k.kind] ?? [];
+            return (
+              <button
+                key={k.kind}
+                type="button"
+                className={k.kind === kind ? 'active' : ''}
+                aria-current={k.kind === kind}
+                onClick={() => go(k.kind, rows.length + 1)}
+              >
+                {k.name}
+                <span title="mean of the last ones">
+                  {rows.length ? Math.round(rows.reduce((a, b) => a + b, 0) / rows.length) : ''}
+                </span>
+              </button>
+            );
+          })}
+        </nav>
+        <section className="card practice-work" aria-label="Exercise">
+          <h2>
+            {KINDS.find((k) => k.kind === kind)?.name} <small>number {seed}</small>
+          </h2>
+          <Exercise key={`${kind}${seed}`} kind={kind} seed={seed} next={() => go(kind, seed + 1)} />
+        </section>
+      </div>
+    </main>
+  );
+}

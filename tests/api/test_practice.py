@@ -33,7 +33,7 @@ def test_its_frames_are_pictures(client):
     for which in ("before", "after"):
         got = client.get(f"/api/practice/which layer/1/{which}.jpg")
         assert got.headers["content-type"] == "image/jpeg"
-        assert Image.open(io.BytesIO(got.content)).size == (420, 280)
+        assert Image.open(io.BytesIO(got.content)).size == (360, 240)
 
 
 def test_what_is_no_exercise_is_refused(client):

@@ -12,6 +12,7 @@ from wenlo.core.advice.preview import Taking
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.proof.model import KEY, as_found
 from wenlo.core.proof.simulated import Array, Taken, Truth, frame, readings
+from wenlo.core.quantities.exposure import luminous_exposure_for
 from wenlo.core.shoot.document import Shoot, read_shoot, write_shoot
 from wenlo.core.shoot.standing import MeterMark
 
@@ -24,7 +25,7 @@ KINDS: Mapping[ExerciseKind, str] = {
     "one card": "Fix this reflection with one card",
 }
 
-LARGE = Taking(width=420, height=280, samples=16)
+LARGE = Taking(width=360, height=240, samples=12)
 
 REACH = 1.6
 """The second lamp stands between half of this and this from the ball. [m]"""
@@ -202,13 +203,17 @@ def exercise(kind: ExerciseKind, seed: int) -> Exercise:
 def picture(kind: ExerciseKind, seed: int, which: str) -> Array:
     """A frame of the exercise, encoded from 0 to 1, shape (H, W, 3). Frames of one exercise have one exposure."""
     true, before = _true_set(kind, seed)
-    camera = true.brief.camera
-    auto = Taken(aperture=camera.aperture, shutter=camera.shutter, iso=camera.iso, auto=True)
-    encoded, held = frame(true.brief, true.design, Truth(seed=seed), auto, LARGE)
-    if before is None or which == "after":
-        return encoded
-    taken = Taken(aperture=held.aperture, shutter=held.shutter, iso=held.iso)
-    return frame(before.brief, before.design, Truth(seed=seed + 1), taken, LARGE)[0]
+    seen = before if before is not None and which == "before" else true
+    taken = _exposed_right(true)
+    return frame(seen.brief, seen.design, Truth(seed=seed + (seen is before)), taken, LARGE)[0]
+
+
+def _exposed_right(shoot: Shoot) -> Taken:
+    # by a meter at the face
+    brief = shoot.brief
+    camera = brief.camera
+    right = luminous_exposure_for(aperture=camera.aperture, iso=camera.iso, receptor=brief.receptor)
+    return Taken(aperture=camera.aperture, shutter=right / _key(shoot), iso=camera.iso)
 
 
 def score(kind: ExerciseKind, seed: int, answer: Answer) -> Score:

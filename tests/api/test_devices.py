@@ -134,3 +134,44 @@ def test_the_lamp_is_set_from_its_desk(client, simulated_set):
     while simulated_set.seen.lamp.power is None and time.monotonic() < end:
         time.sleep(0.02)
     assert simulated_set.seen.lamp.power == 1.0
+
+
+def test_a_failure_tightens_the_limit_of_the_sheet_and_of_a_support(client, empty_shelf):
+    document = shoot_document(brief__lamp__id="halogen_300", design__lamp_distance=0.25)
+    shoot = client.post("/api/shoots", json={"document": document}).json()
+    failure = {"what": "browned", "part": "sheet", "power": 0.3, "minutes": 15.0}
+    values = {"failures": [failure]}
+    shot = client.post(f"/api/shoots/{shoot['id']}/shots", json={"values": values}).json()
+    assert shot["values"]["failures"][0]["what"] == "browned"
+    body = {"document": document, "failure": failure}
+    told = client.post("/api/failures/learned", json=body)
+    assert told.status_code == 200, told.text
+    assert told.json()["now"] < told.json()["before"]
+    (change,) = client.post("/api/failures/tighten", json=body).json()["changes"]
+    assert change["path"] == "design.sheet"
+    assert change["value"]["values"]["keep_below"] == told.json()["now"]
+    rig = client.post("/api/rig", json={"document": document}).json()
+    support = next(h["support"] for h in rig["holdings"] if h["support"])
+    slid = {"document": document, "failure": {"what": "slid", "part": support["name"], "load": 1.0}}
+    assert client.post("/api/failures/tighten", json=slid).json()["changes"] == []
+    item = next(i for i in client.get("/api/shelf").json() if i["item"]["category"] == "support")
+    assert item["item"]["values"]["payload"] == 0.75
+    # a second time it is the same item's next version
+    again = {"document": document, "failure": {"what": "slid", "part": item["item"]["name"], "load": 0.5}}
+    client.post("/api/failures/tighten", json=again)
+    (same,) = [i for i in client.get("/api/shelf").json() if i["item"]["category"] == "support"]
+    assert (same["id"], same["item"]["values"]["payload"]) == (item["id"], 0.38)
+    nothing = client.post("/api/failures/learned", json={"document": document, "failure": {"what": "tore"}})
+    assert nothing.status_code == 422
+
+
+def test_how_the_set_stood_at_a_shot_is_kept(client, shoot):
+    shot = client.post(f"/api/shoots/{shoot['id']}/shots", json={"values": {}}).json()
+    changed = {**shoot["document"], "title": "Afterwards"}
+    client.put(
+        f"/api/shoots/{shoot['id']}", json={"version": shoot["version"], "document": changed, "label": "renamed"}
+    )
+    then = client.get(f"/api/shots/{shot['id']}/document").json()
+    assert then["title"] == shoot["document"]["title"]
+    assert then == shoot["document"]
+    assert client.get(f"/api/shots/{shoot['id']}/document").status_code == 404

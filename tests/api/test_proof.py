@@ -1,6 +1,9 @@
 """The log, the next setting, photographs and the light meter over HTTP."""
 
+import io
+
 import pytest
+from pypdf import PdfReader
 
 from factories import shoot_document
 from photographs import picture
@@ -115,3 +118,29 @@ def test_readings_against_the_prediction_and_what_explains_them(client, shoot):
     unknown = client.post("/api/predicted", json={"document": document, "meters": ["attic"]})
     assert unknown.status_code == 422
     assert "No meter called" in unknown.json()["message"]
+
+
+def test_the_contact_sheet_has_every_photograph_with_its_words(client, shoot):
+    url = f"/api/shoots/{shoot['id']}/contact-sheet.pdf"
+    assert "Nothing is in the log" in text_of(client.get(url))
+    first = client.post(
+        f"/api/shoots/{shoot['id']}/shots", json={"values": {"aperture": 4.0, "iso": 800, "changed": "flag in"}}
+    ).json()
+    for name in ("a.jpg", "b.jpg"):
+        client.post(f"/api/shots/{first['id']}/photographs", files={"file": (name, picture())})
+    for _ in range(11):
+        client.post(f"/api/shoots/{shoot['id']}/shots", json={"values": {"look": "harder"}})
+    sheet = client.get(url, params={"paper": "letter"})
+    pages = PdfReader(io.BytesIO(sheet.content)).pages
+    # thirteen prints, twelve on a page
+    assert len(pages) == 2
+    assert len(list(pages[0].images)) == 2
+    words = text_of(sheet)
+    assert words.count("f/4, ISO 800") == 2
+    assert "changed: flag in" in words
+    assert "12. harder" in words
+
+
+def text_of(answer):
+    assert answer.status_code == 200, answer.text
+    return " ".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages)

@@ -1,6 +1,7 @@
 """The log on PostgreSQL."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy import String, cast, delete, func, select
@@ -9,7 +10,7 @@ from sqlalchemy.orm import Session
 from wenlo.core import CORE_VERSION
 from wenlo.core.errors import NotFound
 from wenlo.core.proof.shots import ShotValues
-from wenlo.db.tables import ShootRow, ShotPhotographRow, ShotRow
+from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
 from wenlo.services.ports import PhotographLine, ShotRecord
 
 MOST_FOUND = 100
@@ -55,6 +56,18 @@ class SqlLogStore:
         self._session.flush()
         self._session.refresh(row)
         return self._record(row)
+
+    def document(self, owner: UUID, shot: UUID) -> Mapping[str, Any]:
+        """The shoot as it stood at a shot. Raises NotFound."""
+        row = self._row(owner, shot, lock=False)
+        if row is None:
+            raise NotFound("This shot is not in the log any more.")
+        found: Mapping[str, Any] | None = self._session.scalar(
+            select(RevisionRow.document).where(RevisionRow.shoot_id == row.shoot_id, RevisionRow.number == row.revision)
+        )
+        if found is None:
+            raise NotFound("How the set stood at this shot is not known any more.")
+        return found
 
     def write(self, owner: UUID, shot: UUID, values: ShotValues) -> ShotRecord:
         """Write a shot's values. Raises NotFound."""

@@ -31,6 +31,7 @@ from wenlo.services.bench_tasks import bench, outline_file, traced
 from wenlo.services.build_changes import adapt, changes, cut_together
 from wenlo.services.build_papers import paper_file
 from wenlo.services.build_results import build, measured
+from wenlo.services.failures import failure_learned
 from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
@@ -299,6 +300,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "bench": bench,
     "traced": traced,
     "outline_file": outline_file,
+    "failure_learned": failure_learned,
     "exercise": exercise_made,
     "exercise_picture": exercise_picture,
     "exercise_scored": exercise_scored,

@@ -5,6 +5,9 @@ from uuid import UUID
 
 from wenlo.core.errors import FieldError, InvalidInput, NotFound, VersionConflict
 from wenlo.core.proof.shots import ShotValues
+from wenlo.core.quantities.exposure import format_aperture
+from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.formats.contact_sheet_pdf import ContactPrint, write_contact_sheet_pdf
 from wenlo.formats.measured_photograph import read_photograph
 from wenlo.formats.photograph import small_photograph
 from wenlo.services.ports import LogStore, ShotRecord, Transactions, User
@@ -27,6 +30,21 @@ class Log:
         """One shot. Raises NotFound."""
         with self._transactions() as store:
             return _found(store.find(user.id, shot))
+
+    def document(self, user: User, shot: UUID) -> Shoot:
+        """The shoot as it stood when a shot was taken. Raises NotFound."""
+        with self._transactions() as store:
+            return read_shoot(store.document(user.id, shot))
+
+    def contact_sheet(self, user: User, shoot: UUID, *, title: str, paper: str) -> bytes:
+        """All photographs of a shoot in their order, with what is written down of them, as PDF. Raises NotFound."""
+        prints: list[ContactPrint] = []
+        for shot in self.shots(user, shoot):
+            head, lines = f"{shot.number}. {shot.values.look}", _captions(shot.values)
+            prints += [ContactPrint(content=self.shown(user, p.id), head=head, lines=lines) for p in shot.photographs]
+            if not shot.photographs:
+                prints.append(ContactPrint(content=None, head=head, lines=lines))
+        return write_contact_sheet_pdf(prints, title=title, paper=paper)
 
     def search(self, user: User, words: str) -> Sequence[ShotRecord]:
         """Shots of all shoots that hold all words, newest first."""
@@ -77,6 +95,18 @@ class Log:
         """Take a photograph away."""
         with self._transactions() as store:
             store.remove_photograph(user.id, photograph)
+
+
+def _captions(values: ShotValues) -> tuple[str, ...]:
+    settings = [
+        format_aperture(values.aperture) if values.aperture else "",
+        (f"1/{1 / values.shutter:.0f} s" if values.shutter < 0.3 else f"{values.shutter:.2g} s") if values.shutter else "",
+        f"ISO {values.iso:.0f}" if values.iso else "",
+        f"lamp {values.power * 100:.3g} %" if values.power else "",
+    ]  # fmt: skip
+    said = [f"changed: {values.changed}" if values.changed else "", values.notes]
+    verdict = "" if values.verdict == "none" else values.verdict
+    return (", ".join(x for x in (*settings, verdict) if x), *(x for x in said if x))
 
 
 def _found(record: ShotRecord | None) -> ShotRecord:

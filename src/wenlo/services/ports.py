@@ -184,6 +184,9 @@ class LogStore(Protocol):
     def add(self, owner: UUID, shoot: UUID, values: ShotValues) -> ShotRecord:
         """A new shot, the last in order. Raises NotFound."""
 
+    def document(self, owner: UUID, shot: UUID) -> Mapping[str, Any]:
+        """The shoot as it stood at a shot. Raises NotFound."""
+
     def write(self, owner: UUID, shot: UUID, values: ShotValues) -> ShotRecord:
         """Write a shot's values. Raises NotFound."""
 
@@ -213,7 +216,7 @@ class Transactions(Protocol[S_co]):
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
     "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "measured_photograph",
-    "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored",
+    "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored", "failure_learned",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]

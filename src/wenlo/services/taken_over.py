@@ -11,6 +11,7 @@ from wenlo.core.shelf.items import Category, Item, LampValues
 from wenlo.core.shelf.own import Own, OwnLamp, finish_material, lamp_of, sheet_material, snapshot
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.document import Shoot
+from wenlo.services.failures import LearnedResult, own_id
 from wenlo.services.ports import ItemRecord, User
 from wenlo.services.shelf import Shelf
 
@@ -67,6 +68,31 @@ def take_over(
     )
 
 
+def tighten(shelf: Shelf, user: User, shoot: Shoot, found: LearnedResult) -> tuple[Change, ...]:
+    """Write a limit that a failure taught to the Shelf; the shoot uses the sheet's newest version."""
+    note = f"{found.words} ({shoot.title})"
+    if found.of == "sheet":
+        ref = shoot.design.sheet
+        values = {**sheet_values(ref, 0.0), "keep_below": found.now}
+        low, high = sheet_material(ref).transmittance_low, sheet_material(ref).transmittance_high
+        values |= {"transmittance_low": low, "transmittance_high": high}
+        return (
+            _kept(
+                shelf, user, "sheet", ref, sheet_material(ref).name, values, note, "design.sheet", said="as it failed"
+            ),
+        )
+    mine = own_id(found.key)
+    if mine is None:
+        record = shelf.take(user, "support", found.key, count=1.0)
+        item = record.item.model_copy(update={"name": f"{record.item.name[:100]}, as it failed", "measured": True})
+    else:
+        record = shelf.item(user, mine)
+        item = record.item
+    item = item.model_copy(update={"values": {**item.values, "payload": found.now}, "note": note[:2000]})
+    shelf.save(user, record.id, version=record.version, item=item)
+    return ()
+
+
 def _lamp_values(ref: Any) -> dict[str, Any]:
     values: LampValues = ref.values if isinstance(ref, OwnLamp) else starter()["lamp", ref].values
     told: dict[str, Any] = values.model_dump(mode="json")
@@ -74,13 +100,22 @@ def _lamp_values(ref: Any) -> dict[str, Any]:
 
 
 def _kept(
-    shelf: Shelf, user: User, category: Category, ref: Any, name: str, values: dict[str, Any], note: str, path: str
+    shelf: Shelf,
+    user: User,
+    category: Category,
+    ref: Any,
+    name: str,
+    values: dict[str, Any],
+    note: str,
+    path: str,
+    *,
+    said: str = "as read",
 ) -> Change:
     found = _mine(shelf, user, ref)
     if found is None:
         generic = ref if isinstance(ref, str) and (category, ref) in starter() else None
         item = Item(
-            category=category, name=f"{name[:100]}, as read", measured=True, note=note, starter=generic, values=values
+            category=category, name=f"{name[:100]}, {said}", measured=True, note=note, starter=generic, values=values
         )
         record = shelf.add(user, item)
     else:

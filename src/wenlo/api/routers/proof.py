@@ -2,20 +2,23 @@
 
 import base64
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, File, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, ShelfService
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, ShelfService, ShootsService
+from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AddShot, SaveShot, Version
 from wenlo.core.proof.shots import ShotValues
-from wenlo.core.shoot.document import write_shoot
+from wenlo.core.shoot.document import Shoot, read_shoot, write_shoot
+from wenlo.jobs.pool import WorkerPool
+from wenlo.services.failures import FailureRequest, LearnedResult
 from wenlo.services.photograph_results import PhotographRequest, PhotographResult
-from wenlo.services.ports import ShotRecord
+from wenlo.services.ports import ShotRecord, User
 from wenlo.services.proof_results import (
     FitRequest,
     FitResult,
@@ -31,7 +34,9 @@ from wenlo.services.proof_results import (
     next_setting,
     next_trial,
 )
-from wenlo.services.taken_over import take_over
+from wenlo.services.shelf import Shelf
+from wenlo.services.shelf_results import shelf_rows
+from wenlo.services.taken_over import take_over, tighten
 
 router = APIRouter(prefix="/api", tags=["proof"], responses=RESPONSES)
 
@@ -88,6 +93,22 @@ def search(
 def save_shot(shot_id: UUID, body: SaveShot, service: LogService, user: CurrentUser) -> ShotAnswer:
     """Write a shot; 409 when somebody wrote it since ``version``."""
     return shot_answer(service.save(user, shot_id, version=body.version, values=body.values))
+
+
+@router.get("/shoots/{shoot_id}/contact-sheet.pdf", response_class=Response)
+def contact_sheet(
+    shoot_id: UUID, service: LogService, shoots: ShootsService, user: CurrentUser, paper: Literal["a4", "letter"] = "a4"
+) -> Response:
+    """All photographs of the log in their order, as PDF."""
+    title = read_shoot(shoots.open(user, shoot_id).document).title
+    content = service.contact_sheet(user, shoot_id, title=title, paper=paper)
+    return download(content, "application/pdf", f"{title}, contact sheet.pdf")
+
+
+@router.get("/shots/{shot_id}/document")
+def as_it_stood(shot_id: UUID, service: LogService, user: CurrentUser) -> Shoot:
+    """The shoot as it stood when the shot was taken, to set it up again."""
+    return service.document(user, shot_id)
 
 
 @router.delete("/shots/{shot_id}", status_code=status.HTTP_204_NO_CONTENT)
@@ -166,3 +187,27 @@ def take_found_over(body: TakeOverRequest, service: ShelfService, user: CurrentU
     """Put what the readings found on the Shelf, and tell what changes in the shoot."""
     changes = take_over(service, user, body.document, body.unknown, body.stops, body.error)
     return TakeOverResult(changes=[TakeOverChange(path=c.path, value=c.value) for c in changes])
+
+
+@router.post("/failures/learned")
+async def learn(body: FailureRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> LearnedResult:
+    """The limit that a failure tightens."""
+    return await _learned(body, service, user, engine)
+
+
+@router.post("/failures/tighten")
+async def tighten_limit(
+    body: FailureRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine
+) -> TakeOverResult:
+    """Write that limit to the Shelf, and tell what changes in the shoot."""
+    found = await _learned(body, service, user, engine)
+    changes = await run_in_threadpool(tighten, service, user, body.document, found)
+    return TakeOverResult(changes=[TakeOverChange(path=c.path, value=c.value) for c in changes])
+
+
+async def _learned(body: FailureRequest, service: Shelf, user: User, engine: WorkerPool) -> LearnedResult:
+    rows = shelf_rows(await run_in_threadpool(service.items, user))
+    answer = await engine.run(
+        "failure_learned", document=write_shoot(body.document), failure=body.failure.model_dump(mode="json"), shelf=rows
+    )
+    return LearnedResult.model_validate(answer)

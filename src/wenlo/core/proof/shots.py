@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from wenlo.core.shoot.failures import Failure
 from wenlo.core.shoot.fields import Part, ShortText, Text, quantity
 
 Verdict = Literal["none", "good", "too dark", "too bright", "too hard", "too flat", "spills", "other"]
@@ -62,3 +63,4 @@ class ShotValues(Part):
     readings: list[ShotReading] = Field(default_factory=list, max_length=MOST_READINGS)
     areas: list[Area] = Field(default_factory=list, max_length=MOST_AREAS)
     lines: list[Line] = Field(default_factory=list, max_length=MOST_AREAS)
+    failures: list[Failure] = Field(default_factory=list, max_length=MOST_AREAS)

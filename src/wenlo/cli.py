@@ -16,12 +16,14 @@ from wenlo import demo
 from wenlo.api.app import create_app
 from wenlo.core.errors import WenloError
 from wenlo.core.shelf.starter import sold_things
+from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.jobs.queue import work, worker_name
 from wenlo.logs import set_up_logs
+from wenlo.services.log import Log
 from wenlo.services.runs import perform
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
@@ -159,6 +161,7 @@ def main(arguments: list[str] | None = None) -> int:
         count = demo.load(
             Shoots(SqlTransactions(make_sessions(database), SqlShootStore)),
             Shelf(SqlTransactions(make_sessions(database), SqlShelfStore)),
+            Log(SqlTransactions(make_sessions(database), SqlLogStore)),
         )
         log.info("demo_loaded", shoots=count)
     database.dispose()

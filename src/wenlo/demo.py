@@ -1,14 +1,18 @@
 """Demo data: the attic workshop of a made-up violin maker."""
 
 from dataclasses import dataclass, field
+from typing import Any
 
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.proof.shots import ShotReading, ShotValues
 from wenlo.core.shelf.items import Category, Item
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
 from wenlo.core.shoot.document import LampState, Look, Shoot
+from wenlo.core.shoot.failures import Failure
 from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
 from wenlo.core.shoot.standing import Block, Board, MeterMark
+from wenlo.services.log import Log
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 
@@ -195,8 +199,22 @@ OWNED = (
 )
 
 
-def load(service: Shoots, shelf: Shelf) -> int:
-    """Add the demo shoots and Shelf unless the user has any; returns how many shoots were added."""
+def demo_shots() -> list[ShotValues]:
+    """The log of the maker at the bench: an afternoon of three frames."""
+    set_so: dict[str, Any] = {"aperture": 2.8, "iso": 400.0, "power": 1.0, "kelvin": 5600.0}
+    return [
+        ShotValues(**set_so, shutter=1 / 100, verdict="too dark", readings=[ShotReading(meter="key", lux=395.0)],
+                   notes="Two thirds of a stop under what was predicted; the new linen is thicker than the old."),
+        ShotValues(**set_so, shutter=1 / 60, verdict="good", changed="shutter to 1/60", readings=[ShotReading(meter="key", lux=402.0)],
+                   notes="Scroll still has its edge; the maker holds still."),
+        ShotValues(**{**set_so, "power": 0.5}, shutter=1 / 30, verdict="spills", changed="lamp to half, for a quieter fan",
+                   notes="The slate wall catches the side of the sheet; a black on that side next.",
+                   failures=[Failure(what="slid", part="light stand, 2 m", load=2.4, minutes=25.0)]),
+    ]  # fmt: skip
+
+
+def load(service: Shoots, shelf: Shelf, log: Log) -> int:
+    """Add the demo shoots, their log and Shelf unless the user has any; returns how many shoots were added."""
     user = service.local_user()
     if service.lines(user):
         return 0
@@ -209,6 +227,7 @@ def load(service: Shoots, shelf: Shelf) -> int:
             measured=known, values=values,
         )  # fmt: skip
         shelf.add(user, item)
-    for shoot in demo_shoots():
-        service.create(user, shoot, label="Demo data")
-    return len(demo_shoots())
+    records = [service.create(user, shoot, label="Demo data") for shoot in demo_shoots()]
+    for shot in demo_shots():
+        log.add(user, records[-1].id, shot)
+    return len(records)

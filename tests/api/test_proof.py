@@ -126,8 +126,8 @@ def test_the_contact_sheet_has_every_photograph_with_its_words(client, shoot):
     first = client.post(
         f"/api/shoots/{shoot['id']}/shots", json={"values": {"aperture": 4.0, "iso": 800, "changed": "flag in"}}
     ).json()
-    for name in ("a.jpg", "b.jpg"):
-        client.post(f"/api/shots/{first['id']}/photographs", files={"file": (name, picture())})
+    for name, stops in (("a.jpg", 1.0), ("b.jpg", 2.0)):
+        client.post(f"/api/shots/{first['id']}/photographs", files={"file": (name, picture(stops))})
     for _ in range(11):
         client.post(f"/api/shoots/{shoot['id']}/shots", json={"values": {"look": "harder"}})
     sheet = client.get(url, params={"paper": "letter"})

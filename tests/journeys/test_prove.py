@@ -165,3 +165,58 @@ def test_two_thirds_down_finds_the_next_mark_and_trials_step_to_it(open_page):
     expect(page.locator(".trials p")).to_contain_text("Found: −3.0")
     overflow = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
     assert overflow <= 0
+
+
+def test_a_failure_teaches_a_shot_is_repeated_and_the_sheet_shows_them(open_page):
+    page = open_page()
+    opened(page)
+    page.get_by_role("button", name="New shot, as it is set").click()
+    page.get_by_label("Photograph of the shot").set_input_files(
+        {"name": "shot.jpg", "mimeType": "image/jpeg", "buffer": picture(1.5)}
+    )
+    expect(page.locator(".shot-list img")).to_have_count(1)
+    page.get_by_text("Something failed?").click()
+    page.get_by_label("How it failed").click()
+    page.get_by_title("tore").click()
+    page.get_by_role("button", name="Note it").click()
+    page.get_by_role("button", name="What does it teach?").click()
+    expect(page.locator(".failures")).to_contain_text("Nothing is learned of this", timeout=20_000)
+    # the aperture is changed afterwards, and the shot set up again
+    page.get_by_label("Aperture", exact=True).fill("f/4")
+    page.get_by_label("Aperture", exact=True).press("Enter")
+    expect(page.locator(".shot-list")).to_contain_text("f/4")
+    page.get_by_role("button", name="Repeat it").click()
+    page.get_by_role("button", name="Set it up").click()
+    expect(page.get_by_test_id("save-state")).to_contain_text("Saved", timeout=20_000)
+    page.get_by_role("button", name="New shot, as it is set").click()
+    expect(page.locator(".shot-list li").nth(1)).to_contain_text("f/4")
+    page.get_by_role("button", name="Contact sheet").click()
+    expect(page.locator(".contact-sheet li")).to_have_count(1)
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="PDF", exact=True).click()
+    assert "contact-sheet" in saved.value.suggested_filename.replace(" ", "-")
+    page.locator(".contact-sheet button").click()
+    expect(page.get_by_role("heading", name="Shot 1")).to_be_visible()
+
+
+def test_the_next_setting_from_a_photograph(open_page):
+    page = open_page()
+    opened(page)
+    page.get_by_role("button", name="New shot, as it is set").click()
+    page.get_by_label("Photograph of the shot").set_input_files(
+        {"name": "shot.jpg", "mimeType": "image/jpeg", "buffer": picture(1.0, bright=0.36)}
+    )
+    photo = page.get_by_role("img", name=re.compile("Areas that are measured"))
+    photo.scroll_into_view_if_needed()
+    box = photo.bounding_box()
+    page.mouse.move(box["x"] + 0.1 * box["width"], box["y"] + 0.2 * box["height"])
+    page.mouse.down()
+    page.mouse.move(box["x"] + 0.3 * box["width"], box["y"] + 0.6 * box["height"], steps=4)
+    page.mouse.up()
+    following = page.get_by_label("Next setting")
+    expect(following).to_contain_text("face, +1.0 stops over grey")
+    page.get_by_label("over grey").fill("0 stops")
+    page.get_by_label("over grey").press("Enter")
+    page.get_by_role("button", name="Find it").last.click()
+    # a stop less, whatever gives it
+    expect(page.locator(".next-marks")).to_contain_text("ISO 200")

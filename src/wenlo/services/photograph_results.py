@@ -24,15 +24,19 @@ from wenlo.core.proof.measures import (
 )
 from wenlo.core.proof.shots import Area, Line
 from wenlo.core.proof.spots import Spot, leaks, lumps, turn
+from wenlo.core.quantities.tone import MIDDLE_GREY
 from wenlo.formats.measured_photograph import Photograph, read_photograph
 from wenlo.services.results import Result
 
 
 class LevelResult(Result):
-    """An area's light in stops from the first area, with its 95 % half-width, its cast, or why it cannot be told."""
+    """An area's light in stops from the first area, with its 95 % half-width, its cast, or why it cannot be told; ``grey`` is how many
+    stops it lies over middle grey in the file.
+    """
 
     name: str
     stops: float | None
+    grey: float | None
     error: float | None
     warm: float | None
     green: float | None
@@ -169,14 +173,16 @@ def _levels(picture: Picture, areas: Sequence[Area]) -> list[LevelResult]:
             found = level(picture, area)
         except WenloError as trouble:
             rows.append(
-                LevelResult(name=area.name, stops=None, error=None, warm=None, green=None, problem=trouble.message)
+                LevelResult(
+                    name=area.name, stops=None, grey=None, error=None, warm=None, green=None, problem=trouble.message
+                )
             )
             continue
         first = first or found
         apart, tint = stops_apart(found, first, fitted=picture.fitted), cast(found)
         rows.append(
             LevelResult(
-                name=area.name, stops=apart.stops if math.isfinite(apart.stops) else None, error=0.0 if found is first else apart.error,
+                name=area.name, stops=apart.stops if math.isfinite(apart.stops) else None, grey=math.log2(found.luminance / MIDDLE_GREY), error=0.0 if found is first else apart.error,
                 warm=tint.warm, green=tint.green, problem="",
             )
         )  # fmt: skip

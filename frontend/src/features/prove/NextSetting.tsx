@@ -1,13 +1,15 @@
 // From “two thirds down” to the next mark on every dial; trial shots where light cannot be metered.
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
-import type { Shot } from '../../shared/api/log';
+import { measuresQuery, type Shot, type ShotValues } from '../../shared/api/log';
 import { edit } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
 import { LampDesk } from './LampDesk';
+
+const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)} stops`;
 
 type Control = Schemas['NextMarkResult']['control'];
 const CONTROLS: { value: Control; label: string }[] = [
@@ -79,6 +81,17 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
   const [locked, setLocked] = useState<Control[]>([]);
   const [wanted, setWanted] = useState<number | null>(null);
   const read = shot?.values.readings?.find((r) => r.meter === 'key')?.lux ?? null;
+  const [over, setOver] = useState<number | null>(null);
+  const values = shot?.values as ShotValues | undefined;
+  const measured = useQuery(
+    measuresQuery(shot?.photographs[0]?.id ?? '', {
+      areas: values?.areas ?? [],
+      lines: values?.lines ?? [],
+      against: null,
+      curve: false,
+    }),
+  );
+  const face = measured.data?.levels.find((l) => !l.problem);
   const ask = useMutation({
     mutationFn: (from: { judgement: string; read: number | null; wanted: number | null }) =>
       answer(api.POST('/api/next-setting', { body: { document, locked, ...from } })),
@@ -106,6 +119,23 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
           <span>or from the key’s {show(read, 'lux', 'metric')} to</span>
           <NumberField label="Wanted" kind="lux" value={wanted} set={setWanted} />
           <Button size="small" disabled={!wanted} onClick={() => ask.mutate({ judgement: '', read, wanted })}>
+            Find it
+          </Button>
+        </div>
+      ) : null}
+      {face?.grey !== null && face?.grey !== undefined ? (
+        <div className="reading-entry">
+          <span>
+            or from the photograph’s {face.name}, {signed(face.grey)} over grey, to
+          </span>
+          <NumberField label="over grey" kind="stops" value={over} set={setOver} />
+          <Button
+            size="small"
+            disabled={over === null}
+            onClick={() =>
+              ask.mutate({ judgement: '', read: 1, wanted: 2 ** ((over ?? 0) - (face.grey ?? 0)) })
+            }
+          >
             Find it
           </Button>
         </div>

@@ -30,6 +30,9 @@ function Histogram({ shares, name }: { shares: number[]; name: string }) {
   );
 }
 
+/** What has no colour of its own, so that a cast can be told. */
+const NEUTRAL: Area['shows'][] = ['neutral card', 'ground', 'lit sheet'];
+
 function AreaLine(props: { area: Area; measures: Measures | undefined; first: boolean; remove: () => void }) {
   const { area, measures, first, remove } = props;
   const level = measures?.levels.find((l) => l.name === area.name);
@@ -50,7 +53,11 @@ function AreaLine(props: { area: Area; measures: Measures | undefined; first: bo
             ? 'is what the others are held against'
             : stops(level.stops ?? 0, level.error ?? 0)
           : null}
-        {level && !level.problem && level.warm !== null && Math.abs(level.warm) > 0.1
+        {level &&
+        !level.problem &&
+        NEUTRAL.includes(area.shows) &&
+        level.warm !== null &&
+        Math.abs(level.warm) > 0.1
           ? `; ${Math.abs(level.warm).toFixed(1)} stops ${level.warm > 0 ? 'warm' : 'cool'}`
           : ''}
         {level &&

@@ -1,9 +1,10 @@
 // Prove: the log of shots, readings and photographs against the prediction, and what to set next.
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Popconfirm, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Shoot } from '../../shared/api/client';
 import {
+  asItStood,
   type Shot,
   type ShotChange,
   type ShotValues,
@@ -11,9 +12,11 @@ import {
   shotsQuery,
   useLog,
 } from '../../shared/api/log';
-import { useShoot } from '../../shared/state/store';
+import { type Edit, edit, useShoot } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import type { Kind } from '../../shared/units/quantity';
+import { ContactSheet } from './ContactSheet';
+import { Failures } from './Failures';
 import { NextSetting } from './NextSetting';
 import { Photographs } from './Photographs';
 import { Readings } from './Readings';
@@ -55,7 +58,31 @@ function asSet(document: Shoot, before: Shot | undefined): ShotValues {
     readings: [],
     areas: [],
     lines: [],
+    failures: [],
   };
+}
+
+/** The edits that set a shoot up as it stood, with the settings that were written down. */
+function repeated(then: Shoot, values: ShotValues): Edit[] {
+  const { camera, lamp } = then.brief;
+  const brief = {
+    ...then.brief,
+    lamp: { ...lamp, power: values.power ?? lamp.power },
+    camera: {
+      ...camera,
+      aperture: values.aperture ?? camera.aperture,
+      shutter: values.shutter ?? camera.shutter,
+      iso: values.iso ?? camera.iso,
+      white_balance: values.kelvin ?? camera.white_balance,
+    },
+  };
+  return [
+    { path: 'design', value: then.design },
+    { path: 'second', value: then.second },
+    { path: 'brief', value: brief },
+    { path: 'meters', value: then.meters },
+    { path: 'rig', value: then.rig },
+  ];
 }
 
 function Words(props: { label: string; value: string; set: (text: string) => void }) {
@@ -81,6 +108,10 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
   const { document, shot, shots, log } = props;
   const values = shot.values as ShotValues;
   const save = (change: ShotChange) => log.save.mutate({ shot, change });
+  const again = useMutation({
+    mutationFn: () => asItStood(shot.id),
+    onSuccess: (then) => edit(repeated(then, values), `As at shot ${shot.number}`),
+  });
   const looks = ['as set', ...document.looks.map((l) => l.name)];
   return (
     <div className="one-shot">
@@ -102,6 +133,16 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
           options={VERDICTS.map((v) => ({ value: v, label: v === 'none' ? 'no verdict yet' : v }))}
           onChange={(verdict) => save(() => ({ verdict }))}
         />
+        <Popconfirm
+          title={`Set everything up as it stood at shot ${shot.number}? It can be undone.`}
+          okText="Set it up"
+          cancelText="Leave it"
+          onConfirm={() => again.mutate()}
+        >
+          <Button size="small" loading={again.isPending}>
+            Repeat it
+          </Button>
+        </Popconfirm>
         <Popconfirm
           title="Delete this shot with its photographs?"
           okText="Delete"
@@ -133,6 +174,12 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
           {log.save.error.message}
         </p>
       ) : null}
+      {again.error ? (
+        <p className="field-error" role="alert">
+          {again.error.message}
+        </p>
+      ) : null}
+      <Failures document={document} failures={values.failures} power={values.power} save={save} />
       <Readings document={document} shot={shot} save={save} />
       <Photographs key={shot.id} document={document} shot={shot} shots={shots} save={save} log={log} />
     </div>
@@ -188,6 +235,7 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
   const { data: shots, error } = useQuery(shotsQuery(id));
   const log = useLog(id);
   const [open, setOpen] = useState<string | null>(null);
+  const [sheet, setSheet] = useState(false);
   if (error)
     return (
       <div className="stage">
@@ -206,6 +254,11 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
         <section className="card" aria-label="Shots">
           <div className="shot-head">
             <h2>Shots</h2>
+            {shots.some((s) => s.photographs.length) ? (
+              <Button size="small" aria-pressed={sheet} onClick={() => setSheet(!sheet)}>
+                Contact sheet
+              </Button>
+            ) : null}
             <Button
               size="small"
               type="primary"
@@ -231,7 +284,28 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
       <section className="card prove-right" aria-label="One shot" tabIndex={0}>
-        {shown ? <OneShot key={shown.id} document={document} shot={shown} shots={shots} log={log} /> : null}
+        {sheet ? (
+          <>
+            <div className="shot-head">
+              <h2>Contact sheet</h2>
+              <a
+                href={`/api/shoots/${id}/contact-sheet.pdf?paper=${document.units === 'imperial' ? 'letter' : 'a4'}`}
+              >
+                PDF
+              </a>
+            </div>
+            <ContactSheet
+              shots={shots}
+              choose={(shot) => {
+                setOpen(shot);
+                setSheet(false);
+              }}
+            />
+          </>
+        ) : null}
+        {shown && !sheet ? (
+          <OneShot key={shown.id} document={document} shot={shown} shots={shots} log={log} />
+        ) : null}
       </section>
     </div>
   );

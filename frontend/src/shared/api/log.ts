@@ -50,6 +50,22 @@ export const measuresQuery = (photograph: string, asked: Asked) =>
     retry: false,
   });
 
+export type Failure = Whole<Schemas['Failure']>;
+
+/** What holds the set up, by the names that Rig gives. */
+export const rigNamesQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['rig names', document.design, document.brief, document.rig],
+    queryFn: async () => {
+      const rig = await answer(api.POST('/api/rig', { body: { document } }));
+      return [...new Set(rig.holdings.flatMap((h) => (h.support ? [h.support.name] : [])))];
+    },
+  });
+
+/** The shoot as it stood at a shot. */
+export const asItStood = (shot: string) =>
+  answer(api.GET('/api/shots/{shot_id}/document', { params: { path: { shot_id: shot } } })) as Promise<Shoot>;
+
 /** Everything that writes the log; each answer takes its place in the list at once. */
 export function useLog(shoot: string) {
   const client = useQueryClient();

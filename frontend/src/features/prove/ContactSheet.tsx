@@ -1,0 +1,25 @@
+// All photographs of the log in their order, to look over or to print.
+import type { Shot } from '../../shared/api/log';
+import { settings } from './ShotList';
+
+export function ContactSheet({ shots, choose }: { shots: Shot[]; choose: (id: string) => void }) {
+  const prints = shots.flatMap((shot) => shot.photographs.map((photo, k) => ({ shot, photo, k })));
+  if (!prints.length) return <p className="faint-words">No shot has a photograph yet.</p>;
+  return (
+    <ol className="contact-sheet">
+      {prints.map(({ shot, photo, k }) => (
+        <li key={photo.id}>
+          <button type="button" onClick={() => choose(shot.id)}>
+            <img src={`/api/shots/photographs/${photo.id}.jpg`} alt={photo.name} loading="lazy" />
+            <b>
+              {shot.number}. {shot.values.look}
+              {k ? `, ${k + 1}` : ''}
+            </b>
+            <small>{settings(shot)}</small>
+            {shot.values.changed ? <small>changed: {shot.values.changed}</small> : null}
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}

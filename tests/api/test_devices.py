@@ -175,3 +175,20 @@ def test_how_the_set_stood_at_a_shot_is_kept(client, shoot):
     assert then["title"] == shoot["document"]["title"]
     assert then == shoot["document"]
     assert client.get(f"/api/shots/{shoot['id']}/document").status_code == 404
+
+
+def test_the_prediction_stands_beside_the_frame_and_differs_by_what_is_off(client, shoot):
+    shot = client.post(
+        f"/api/shoots/{shoot['id']}/shots", json={"values": {"aperture": 2.8, "shutter": 0.01, "iso": 400}}
+    ).json()
+    frame = client.post(f"/api/shots/{shot['id']}/frame", json={"document": shoot["document"]}).json()["photographs"][0]
+    told = client.post(f"/api/shots/{shot['id']}/prediction", json={"document": shoot["document"]})
+    assert told.status_code == 201, told.text
+    predicted = told.json()["photographs"][1]
+    assert predicted["name"] == "as predicted"
+    area = {"name": "wall", "x": 0.05, "y": 0.1, "width": 0.2, "height": 0.3}
+    body = {"areas": [area], "against": predicted["id"]}
+    (held,) = client.post(f"/api/shots/photographs/{frame['id']}/measures", json=body).json()["frames"]
+    assert held["problem"] == ""
+    # the true sheet passes a third of a stop less; the camera's curve is its own
+    assert -0.8 < held["stops"] < -0.1

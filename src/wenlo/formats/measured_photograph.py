@@ -14,6 +14,7 @@ LONGEST_SIDE = 1600
 """Larger pictures are averaged down: what is measured are areas, not pixels."""
 
 MOST_PIXELS = 60_000_000
+JPEG_QUALITY = 92
 FORMATS = ("JPEG", "PNG", "WEBP", "TIFF")
 
 Array = NDArray[np.float64]
@@ -83,3 +84,24 @@ def _chose(picture: Image.Image) -> bool | None:
     if isinstance(mode, int):
         return mode != 1
     return program != 1 if isinstance(program, int) and program > 0 else None
+
+
+def write_frame(encoded: Array, *, aperture: float, shutter: float, iso: float, chose: bool = False) -> bytes:
+    """A frame as JPEG, with how it was taken in its EXIF.
+
+    Parameters
+    ----------
+    encoded: values from 0 to 1, shape (H, W, 3).
+    aperture, shutter, iso: f-number, shutter time [s], ISO.
+    chose: whether the camera chose the exposure itself.
+    """
+    told = Image.Exif()
+    exif = told.get_ifd(ExifTags.IFD.Exif)
+    exif[ExifTags.Base.FNumber] = aperture
+    exif[ExifTags.Base.ExposureTime] = shutter
+    exif[ExifTags.Base.ISOSpeedRatings] = round(iso)
+    exif[ExifTags.Base.ExposureMode] = 0 if chose else 1
+    out = io.BytesIO()
+    picture = Image.fromarray((np.clip(encoded, 0.0, 1.0) * 255.0 + 0.5).astype(np.uint8))
+    picture.save(out, format="JPEG", quality=JPEG_QUALITY, subsampling=0, exif=told)
+    return out.getvalue()

@@ -36,7 +36,7 @@ from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
-from wenlo.services.photograph_results import measured_photograph
+from wenlo.services.photograph_results import measured_photograph, predicted_frame
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
@@ -301,6 +301,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "traced": traced,
     "outline_file": outline_file,
     "failure_learned": failure_learned,
+    "predicted_frame": predicted_frame,
     "exercise": exercise_made,
     "exercise_picture": exercise_picture,
     "exercise_scored": exercise_scored,

@@ -23,9 +23,11 @@ from wenlo.core.proof.measures import (
     stops_apart,
 )
 from wenlo.core.proof.shots import Area, Line
+from wenlo.core.proof.simulated import Taken, Truth, frame
 from wenlo.core.proof.spots import Spot, leaks, lumps, turn
 from wenlo.core.quantities.tone import MIDDLE_GREY
-from wenlo.formats.measured_photograph import Photograph, read_photograph
+from wenlo.formats.measured_photograph import Photograph, read_photograph, write_frame
+from wenlo.services.opened import opened
 from wenlo.services.results import Result
 
 
@@ -279,3 +281,11 @@ def _in_other(pair: Picture, area: Area) -> Level:
         return level(pair, area)
     except WenloError as trouble:
         raise Impossible(f"In the other frame: {trouble.message}") from None
+
+
+def predicted_frame(document: Mapping[str, Any], aperture: float, shutter: float, iso: float) -> bytes:
+    """The picture that is predicted of the set as it stands, as a frame with these settings."""
+    shoot = opened(document)
+    taken = Taken(aperture=aperture, shutter=shutter, iso=iso)
+    encoded, _ = frame(shoot.brief, shoot.design, Truth(), taken, grain=False)
+    return write_frame(encoded, aperture=aperture, shutter=shutter, iso=iso)

@@ -216,7 +216,7 @@ class Transactions(Protocol[S_co]):
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
     "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "measured_photograph",
-    "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored", "failure_learned",
+    "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored", "failure_learned", "predicted_frame",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]

@@ -1,11 +1,9 @@
 """The set before a simulated meter and camera: as Wenlo tells it, with a hidden truth that differs, lit by a simulated lamp."""
 
-import io
 import threading
 from dataclasses import dataclass
 
 import numpy as np
-from PIL import ExifTags, Image
 
 from wenlo.core.proof.model import as_found
 from wenlo.core.proof.simulated import Taken, Truth, frame, readings, truth_of
@@ -13,11 +11,11 @@ from wenlo.core.shelf.own import OwnLamp
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shoot.brief import LampSetting
 from wenlo.core.shoot.document import Shoot
+from wenlo.formats.measured_photograph import write_frame
 
 WARMEST, COOLEST = 2700.0, 6500.0
 """Colours that the lamp mixes from its two. [K]"""
 
-JPEG_QUALITY = 92
 UNSTEADY = 0.03
 """A hand never holds a meter quite the same: standard deviation of a reading, as a share."""
 
@@ -64,16 +62,9 @@ class SimulatedSet:
         with self._lock:
             shoot = self._lit()
             encoded, settled = frame(shoot.brief, shoot.design, self.truth, taken)
-        picture = Image.fromarray((encoded * 255.0 + 0.5).astype(np.uint8))
-        told = Image.Exif()
-        exif = told.get_ifd(ExifTags.IFD.Exif)
-        exif[ExifTags.Base.FNumber] = settled.aperture
-        exif[ExifTags.Base.ExposureTime] = settled.shutter
-        exif[ExifTags.Base.ISOSpeedRatings] = round(settled.iso)
-        exif[ExifTags.Base.ExposureMode] = 0 if settled.auto else 1
-        out = io.BytesIO()
-        picture.save(out, format="JPEG", quality=JPEG_QUALITY, subsampling=0, exif=told)
-        return out.getvalue()
+        return write_frame(
+            encoded, aperture=settled.aperture, shutter=settled.shutter, iso=settled.iso, chose=settled.auto
+        )
 
     def _lit(self) -> Shoot:
         # the set under the lamp as its desk has it

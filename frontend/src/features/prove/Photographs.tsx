@@ -52,7 +52,10 @@ function Others(props: {
 }) {
   const all = props.shots
     .flatMap((s) =>
-      s.photographs.map((p, k) => ({ value: p.id, label: `shot ${s.number}, photograph ${k + 1}` })),
+      s.photographs.map((p, k) => ({
+        value: p.id,
+        label: `shot ${s.number}, ${p.name === 'as predicted' ? 'as predicted' : `photograph ${k + 1}`}`,
+      })),
     )
     .filter((p) => p.value !== props.photo);
   if (!all.length) return null;
@@ -88,7 +91,7 @@ export function Photographs(props: {
   const devices = useQuery(devicesQuery);
   const photo = shot.photographs[Math.min(shown, shot.photographs.length - 1)];
   const measures = useQuery(measuresQuery(photo?.id ?? '', { areas, lines, against, curve }));
-  const problem = log.photograph.error ?? log.frame.error;
+  const problem = log.photograph.error ?? log.frame.error ?? log.prediction.error;
   const straight = what === 'edge' || what === 'ball';
   const draw = (drawn: Drawn) => {
     if (what === 'edge' || what === 'ball') {
@@ -141,6 +144,13 @@ export function Photographs(props: {
         ) : null}
         <Button size="small" loading={log.photograph.isPending} onClick={() => chooser.current?.click()}>
           Add a photograph
+        </Button>
+        <Button
+          size="small"
+          loading={log.prediction.isPending}
+          onClick={() => log.prediction.mutate({ shot, document })}
+        >
+          Add the prediction
         </Button>
       </div>
       {problem ? (

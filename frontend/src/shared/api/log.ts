@@ -125,6 +125,17 @@ export function useLog(shoot: string) {
         ),
       onSuccess: put,
     }),
+    prediction: useMutation({
+      scope: { id: 'shots' },
+      mutationFn: (asked: { shot: Shot; document: Shoot }) =>
+        answer(
+          api.POST('/api/shots/{shot_id}/prediction', {
+            params: { path: { shot_id: asked.shot.id } },
+            body: { document: asked.document, auto: false },
+          }),
+        ),
+      onSuccess: put,
+    }),
     photograph: useMutation({
       mutationFn: async ({ shot, file }: { shot: Shot; file: File }) => {
         const body = new FormData();

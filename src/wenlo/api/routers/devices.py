@@ -7,7 +7,7 @@ from fastapi import APIRouter, Body, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel, Field
 
-from wenlo.api.dependencies import CurrentUser, DevicesService, LogService
+from wenlo.api.dependencies import ComputeEngine, CurrentUser, DevicesService, LogService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.routers.proof import ShotAnswer, shot_answer
 from wenlo.api.schemas import Request
@@ -106,3 +106,17 @@ async def frame(
         changed = record.values.model_copy(update={"shutter": exposure[1]})
         record = await run_in_threadpool(log.save, user, shot_id, version=record.version, values=changed)
     return shot_answer(record)
+
+
+@router.post("/shots/{shot_id}/prediction", status_code=status.HTTP_201_CREATED)
+async def prediction(
+    shot_id: UUID, body: FrameRequest, engine: ComputeEngine, log: LogService, user: CurrentUser
+) -> ShotAnswer:
+    """Put the predicted picture, with the shot's settings, beside its photographs, to hold them against it."""
+    values = (await run_in_threadpool(log.shot, user, shot_id)).values
+    camera = body.document.brief.camera
+    content = await engine.run(
+        "predicted_frame", document=write_shoot(body.document), aperture=values.aperture or camera.aperture,
+        shutter=values.shutter or camera.shutter, iso=values.iso or camera.iso,
+    )  # fmt: skip
+    return shot_answer(await run_in_threadpool(log.add_photograph, user, shot_id, name="as predicted", content=content))

@@ -73,7 +73,9 @@ def readings(brief: Brief, design: Any, marks: Sequence[MeterMark], names: Seque
     return predictor(brief, design, marks, names)(truth.moved)
 
 
-def frame(brief: Brief, design: Any, truth: Truth, taken: Taken, taking: Taking = SEEN) -> tuple[Array, Taken]:
+def frame(
+    brief: Brief, design: Any, truth: Truth, taken: Taken, taking: Taking = SEEN, *, grain: bool = True
+) -> tuple[Array, Taken]:
     """A photograph of the true set, encoded from 0 to 1, shape (H, W, 3), and how it was taken.
 
     Photon noise follows ISO and sensor; the camera's curve is its own.
@@ -84,6 +86,7 @@ def frame(brief: Brief, design: Any, truth: Truth, taken: Taken, taking: Taking 
     truth: what is off in them.
     taken: the camera's settings; ``auto`` chooses the shutter so that the mean of the frame comes out as middle grey.
     taking: pixels and rays.
+    grain: whether there is noise of the sensor.
     """
     told, made = changed(brief, design, truth.moved)
     output = 2.0 ** truth.moved.get("lamp output", 0.0)
@@ -96,7 +99,7 @@ def frame(brief: Brief, design: Any, truth: Truth, taken: Taken, taking: Taking 
     grains = signal_to_noise(iso=taken.iso, sensor_area=width * height)
     # the picture is seen in so many pixels fewer than the sensor has; grey of 18 % sets the scale
     deviation = np.sqrt(np.maximum(linear, 1e-4) * MIDDLE_GREY) / grains
-    noisy = linear + np.random.default_rng(truth.seed).normal(size=linear.shape) * deviation
+    noisy = linear if not grain else linear + np.random.default_rng(truth.seed).normal(size=linear.shape) * deviation
     out: Array = encoded(np.clip(noisy, 0.0, 1.0) ** truth.curve)
     return out, taken
 

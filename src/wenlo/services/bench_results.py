@@ -1,7 +1,7 @@
 """The Bench's answers as plain results, and what keeps them on the Shelf."""
 
 from collections.abc import Mapping
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from pydantic import Field
@@ -60,13 +60,18 @@ class KeepRequest(BenchRequest):
     version: int | None = Field(default=None, ge=1)
 
 
+Share = Annotated[float, Field(ge=0.0, le=1.0)]
+Metres = Annotated[float, Field(ge=0.0, le=5.0)]
+Side = Annotated[float, Field(gt=0.01, le=5.0)]
+
+
 class TraceRequest(Result):
     """How an outline is traced: a box round the thing; corners of a sheet with its sides, or two ends of a scale with its length. [m]"""
 
     within: Area
-    corners: list[tuple[float, float]] = Field(default_factory=list, max_length=4)
-    paper: tuple[float, float] = (0.297, 0.21)
-    ruler: list[tuple[float, float]] = Field(default_factory=list, max_length=2)
+    corners: list[tuple[Share, Share]] = Field(default_factory=list, max_length=4)
+    paper: tuple[Side, Side] = (0.297, 0.21)
+    ruler: list[tuple[Share, Share]] = Field(default_factory=list, max_length=2)
     length: float = Field(default=0.1, gt=0.0, le=10.0)
 
 
@@ -79,10 +84,10 @@ class TraceResult(Result):
 
 
 class OutlineFileRequest(Result):
-    """An outline to be drawn at its true size."""
+    """An outline to be drawn at its true size, in metres from its lower left corner; up to 5 m."""
 
     name: ShortText = "outline"
-    points: list[tuple[float, float]] = Field(min_length=3, max_length=400)
+    points: list[tuple[Metres, Metres]] = Field(min_length=3, max_length=400)
     form: Literal["pdf", "svg", "dxf"] = "pdf"
     paper: Literal["a4", "letter"] = "a4"
     units: Literal["metric", "imperial"] = "metric"

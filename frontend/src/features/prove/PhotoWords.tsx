@@ -33,8 +33,14 @@ function Histogram({ shares, name }: { shares: number[]; name: string }) {
 /** What has no colour of its own, so that a cast can be told. */
 const NEUTRAL: Area['shows'][] = ['neutral card', 'ground', 'lit sheet'];
 
-function AreaLine(props: { area: Area; measures: Measures | undefined; first: boolean; remove: () => void }) {
-  const { area, measures, first, remove } = props;
+function AreaLine(props: {
+  area: Area;
+  measures: Measures | undefined;
+  first: boolean;
+  lit: boolean;
+  remove: () => void;
+}) {
+  const { area, measures, first, lit, remove } = props;
   const level = measures?.levels.find((l) => l.name === area.name);
   const even = measures?.evenness.find((e) => e.name === area.name);
   const ground = measures?.grounds.find((g) => g.name === area.name);
@@ -92,7 +98,7 @@ function AreaLine(props: { area: Area; measures: Measures | undefined; first: bo
         {frame && !frame.problem ? (
           <small>
             against the other frame {stops(frame.stops ?? 0, frame.error ?? 0)}
-            {frame.adds !== null && frame.adds !== undefined
+            {lit && frame.adds !== null && frame.adds !== undefined
               ? `; what was added is ${stops(frame.adds, frame.adds_error ?? 0)} from the first area`
               : ''}
           </small>
@@ -149,6 +155,8 @@ export function PhotoWords(props: {
   measures: Measures | undefined;
   areas: Area[];
   lines: Line[];
+  /** Whether the frame that it is held against was lit otherwise, so that what was added tells something. */
+  lit: boolean;
   setAreas: (areas: Area[]) => void;
   setLines: (lines: Line[]) => void;
 }) {
@@ -162,6 +170,7 @@ export function PhotoWords(props: {
             area={area}
             measures={measures}
             first={area === areas[0]}
+            lit={props.lit}
             remove={() => setAreas(areas.filter((a) => a !== area))}
           />
         ))}

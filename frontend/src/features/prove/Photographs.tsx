@@ -36,6 +36,9 @@ const NAMES: Record<Area['shows'], string[]> = {
   'neutral card': ['card'],
 };
 
+/** What the server calls a predicted picture. */
+const PREDICTED = 'as predicted';
+
 function nameFor(shows: Area['shows'], taken: string[]): string {
   const free = NAMES[shows].find((n) => !taken.includes(n));
   if (free) return free;
@@ -54,7 +57,7 @@ function Others(props: {
     .flatMap((s) =>
       s.photographs.map((p, k) => ({
         value: p.id,
-        label: `shot ${s.number}, ${p.name === 'as predicted' ? 'as predicted' : `photograph ${k + 1}`}`,
+        label: `shot ${s.number}, ${p.name === PREDICTED ? PREDICTED : `photograph ${k + 1}`}`,
       })),
     )
     .filter((p) => p.value !== props.photo);
@@ -215,6 +218,7 @@ export function Photographs(props: {
           measures={measures.data}
           areas={areas}
           lines={lines}
+          lit={!shots.some((s) => s.photographs.some((p) => p.id === against && p.name === PREDICTED))}
           setAreas={(next) => save(() => ({ areas: next }))}
           setLines={(next) => save(() => ({ lines: next }))}
         />

@@ -73,6 +73,8 @@ def _stand_in(name: str, port: int, seed: int) -> int:
         addresses = [f"http://127.0.0.1:{shop.server_address[1]}"]
     else:
         simulated = SimulatedSet(seed=seed)
+        # the kernels take some seconds to load: nobody shall wait for them at the first reading
+        threading.Thread(target=simulated.read, daemon=True).start()
         meter, lamp, camera = Meter(simulated.read), Lamp(simulated.lamp), Camera(simulated, port=port)
         servers = [meter, lamp, camera]
         ports = [server.server_address[1] for server in (meter, lamp, camera)]

@@ -33,7 +33,9 @@ def test_a_sheet_is_measured_kept_and_measured_anew(open_page):
     write_down(page, "Readings", reading="1000 lx")
     expect(page.get_by_label("What it is", exact=True)).to_contain_text("Read once without and once with")
     choose(page, "layers", "one")
-    write_down(page, "Readings", reading="420")
+    # as a photograph tells it: 420 of 1000 lx
+    write_down(page, "Readings", reading="−1.25 stops")
+    expect(page.locator(".bench-table tbody tr").nth(1)).to_contain_text("420 lx")
     figures = page.locator(".bench-figures")
     expect(figures).to_contain_text(re.compile(r"light that passes, T4\d(\.\d)? %"))
     expect(page.locator(".bench-next")).to_contain_text("two layers")

@@ -32,6 +32,15 @@ export function BenchTable(props: {
   const [asking, setAsking] = useState(false);
   const shown = table.columns.filter((c) => applies(c, draft));
   const numbers = shown.filter((c) => !c.choices);
+  // a photograph tells stops: they are held against the first reading, which is 1000 lx where there is none
+  const level = (text: string, key: string): number | string => {
+    if (!/stops?\s*$/i.test(text)) return read(text, 'lux', units);
+    const stops = read(text, 'stops', units);
+    const first = rows.find((r) => typeof r[key] === 'number' && r.through === draft.through)?.[key] as
+      | number
+      | undefined;
+    return typeof stops === 'string' ? stops : (first ?? 1000) * 2 ** stops;
+  };
   const add = (more: Row = {}) => {
     const row: Row = { ...draft };
     for (const column of numbers) {
@@ -41,7 +50,7 @@ export function BenchTable(props: {
       else if (!text && column.kind === 'degrees') row[column.key] = 0;
       else if (!text && column.kind === 'stops') row[column.key] = 0;
       else {
-        const value = read(text, column.kind, units);
+        const value = column.kind === 'lux' ? level(text, column.key) : read(text, column.kind, units);
         if (typeof value === 'string') {
           setWrong(`${column.label}: ${value}`);
           return;
@@ -73,7 +82,7 @@ export function BenchTable(props: {
               {column.label}
               <input
                 value={typed[column.key] ?? ''}
-                placeholder={column.empty ?? ''}
+                placeholder={column.empty ?? (column.kind === 'lux' ? 'lx or stops' : '')}
                 onChange={(e) => setTyped({ ...typed, [column.key]: e.currentTarget.value })}
                 onKeyDown={(e) => {
                   if (e.key === 'Enter') add();

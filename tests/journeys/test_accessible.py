@@ -11,13 +11,21 @@ AXE = FRONTEND / "node_modules/axe-core/axe.min.js"
 
 
 @pytest.mark.parametrize("theme", ["light", "dim"])
-@pytest.mark.parametrize("stage", ["", "brief", "shape", "place", "build", "rig", "prove", "shelf"])
+@pytest.mark.parametrize(
+    "stage", ["", "brief", "shape", "place", "build", "rig", "prove", "shelf", "bench", "practice"]
+)
 def test_nothing_serious(open_page, theme, stage):
     page = open_page(theme=theme)
     if stage == "shelf":
         page.goto("/shelf?view=generic&category=sheet")
         page.locator(".shelf-card").first.click()
         expect(page.get_by_role("button", name="Put it on my Shelf")).to_be_visible()
+    elif stage == "bench":
+        page.goto("/bench?of=lamp")
+        expect(page.get_by_role("heading", name="A lamp")).to_be_visible()
+    elif stage == "practice":
+        page.goto("/practice")
+        expect(page.get_by_role("img", name="Plan; tap where it stands")).to_be_visible(timeout=30_000)
     elif stage:
         shoot = page.request.post("/api/shoots", data={"document": shoot_document(design__layers=2)}).json()["id"]
         page.goto(f"/shoots/{shoot}/{stage}")

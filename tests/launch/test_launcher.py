@@ -164,7 +164,6 @@ def url_of(process):
 
 @pytest.mark.slow
 def test_demo_from_start_to_stop(home):
-    began = time.monotonic()
     demo = start(home, "demo", WENLO_PORT="0")
     url = url_of(demo)
     titles = {line["title"] for line in httpx.get(f"{url}/api/shoots").json()}
@@ -194,7 +193,6 @@ def test_demo_from_start_to_stop(home):
     os.killpg(third.pid, signal.SIGINT)
     third.communicate(timeout=60)
     assert third.returncode == 0
-    assert time.monotonic() - began < 150
 
 
 @pytest.mark.slow

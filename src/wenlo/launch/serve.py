@@ -75,16 +75,19 @@ STAND_INS = {
 """Simulated outside things that the demo starts, and the settings that name real ones; the set listens at its camera."""
 
 
-def _start_stand_in(name: str, env: dict[str, str]) -> tuple[subprocess.Popen[str], list[str]]:
-    stand_in = subprocess.Popen(
+def _start_stand_in(name: str, env: dict[str, str]) -> subprocess.Popen[str]:
+    return subprocess.Popen(
         [str(PYTHON), "-m", "wenlo.cli", "standin", name], env=env, stdout=subprocess.PIPE, text=True,
         start_new_session=True, preexec_fn=_end_with_parent,
     )  # fmt: skip
+
+
+def _addresses(name: str, stand_in: subprocess.Popen[str]) -> list[str]:
     assert stand_in.stdout is not None
     line = stand_in.stdout.readline()
     if not line.startswith("LISTENING "):
         raise Trouble(f"the simulated {name} did not start; see the line above.", status=stand_in.wait(10) or 1)
-    return stand_in, line.split()[1:]
+    return line.split()[1:]
 
 
 def _start_server(env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
@@ -174,13 +177,16 @@ def serve(*, demo: bool) -> int:
             extra = ["--demo"] if demo else []
             run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
             workers.append(_start_worker(env))
+            started = {}
             for name, wanted in STAND_INS.items():
                 own = {setting: os.environ[setting] for setting in wanted if setting in os.environ}
-                if demo and not own:
-                    stand_in, addresses = _start_stand_in(name, env)
-                    stand_ins.append(stand_in)
-                    own = dict(zip(wanted, [*addresses, addresses[-1]], strict=False))
                 env |= own
+                if demo and not own:
+                    started[name] = _start_stand_in(name, env)
+                    stand_ins.append(started[name])
+            for name, stand_in in started.items():
+                addresses = _addresses(name, stand_in)
+                env |= dict(zip(STAND_INS[name], [*addresses, addresses[-1]], strict=False))
             server, url = _start_server(env)
             _wait_until_answers(url, server)
             say(f"open {url}  (Ctrl-C stops it)")

@@ -51,6 +51,16 @@ def test_a_round_tub_under_a_ruler(ground, dark):
     assert np.linalg.norm(seen - [600.0, 450.0], axis=1) == pytest.approx(np.full(len(seen), 150.0), abs=2.0)
 
 
+def test_an_oval_and_a_square_are_not_called_round():
+    turn = np.linspace(0.0, 2.0 * math.pi, 60, endpoint=False)
+    for across, up, is_round in ((0.05, 0.05, True), (0.053, 0.037, False)):
+        points = [(float(across * math.cos(t)), float(up * math.sin(t))) for t in turn]
+        words = " ".join(measure_outline(OutlineBench(points=points)).words)
+        assert ("It is round" in words) == is_round
+    square = measure_outline(OutlineBench(points=[(0.0, 0.0), (0.1, 0.0), (0.1, 0.1), (0.0, 0.1)]))
+    assert not any("round" in w for w in square.words)
+
+
 def test_a_sheet_of_paper_straightens_a_picture_taken_aslant():
     # the table is seen through a known homography; the thing is an oblong of 120 × 80 mm with its lower left corner at (90, -150)
     corners = [(0.2, 0.15), (0.82, 0.22), (0.9, 0.85), (0.12, 0.8)]

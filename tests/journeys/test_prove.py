@@ -21,6 +21,19 @@ def opened(page, **changes):
     return shoot
 
 
+def drag(page, *ends):
+    """Drag over the photograph, from one place to another, each as shares of its sides."""
+    photo = page.get_by_role("img", name=re.compile("Areas that are measured"))
+    expect(photo).to_be_visible(timeout=40_000)
+    photo.scroll_into_view_if_needed()
+    box = photo.bounding_box()
+    (x1, y1), (x2, y2) = ((box["x"] + x * box["width"], box["y"] + y * box["height"]) for x, y in ends)
+    page.mouse.move(x1, y1)
+    page.mouse.down()
+    page.mouse.move(x2, y2, steps=4)
+    page.mouse.up()
+
+
 def test_a_shot_is_written_down_read_and_kept(open_page):
     page = open_page()
     opened(page)
@@ -66,15 +79,8 @@ def test_a_photograph_is_measured_by_dragging(open_page):
     chooser.set_input_files({"name": "bad.jpg", "mimeType": "image/jpeg", "buffer": b"not a picture"})
     expect(page.get_by_role("alert").filter(has_text="not a picture that Wenlo reads")).to_be_visible()
     chooser.set_input_files({"name": "shot.jpg", "mimeType": "image/jpeg", "buffer": picture(1.5)})
-    photo = page.get_by_role("img", name=re.compile("Areas that are measured"))
-    expect(photo).to_be_visible()
-    photo.scroll_into_view_if_needed()
-    box = photo.bounding_box()
     for left in (0.1, 0.65):
-        page.mouse.move(box["x"] + left * box["width"], box["y"] + 0.2 * box["height"])
-        page.mouse.down()
-        page.mouse.move(box["x"] + (left + 0.2) * box["width"], box["y"] + 0.8 * box["height"], steps=4)
-        page.mouse.up()
+        drag(page, (left, 0.2), (left + 0.2, 0.8))
         expect(page.locator(".area-name")).to_have_count(1 if left < 0.5 else 2)
     words = page.locator(".photo-words")
     expect(words).to_contain_text(re.compile(r"shadow side −1\.(4|5)\d ± 0\.\d\d stops"))
@@ -83,12 +89,7 @@ def test_a_photograph_is_measured_by_dragging(open_page):
     # across the edge between both halves, 30 cm of the wall
     page.get_by_label("What is drawn").click()
     page.get_by_title("across a shadow’s edge").click()
-    photo.scroll_into_view_if_needed()
-    box = photo.bounding_box()
-    page.mouse.move(box["x"] + 0.2 * box["width"], box["y"] + 0.5 * box["height"])
-    page.mouse.down()
-    page.mouse.move(box["x"] + 0.8 * box["width"], box["y"] + 0.5 * box["height"], steps=4)
-    page.mouse.up()
+    drag(page, (0.2, 0.5), (0.8, 0.5))
     length = page.get_by_label("The line is")
     length.fill("30 cm")
     length.press("Enter")
@@ -100,14 +101,7 @@ def test_the_camera_takes_frames_that_are_held_against_one_another(open_page):
     opened(page)
     page.get_by_role("button", name="New shot, as it is set").click()
     page.get_by_role("button", name="Take a frame").click()
-    photo = page.get_by_role("img", name=re.compile("Areas that are measured"))
-    expect(photo).to_be_visible(timeout=40_000)
-    photo.scroll_into_view_if_needed()
-    box = photo.bounding_box()
-    page.mouse.move(box["x"] + 0.05 * box["width"], box["y"] + 0.1 * box["height"])
-    page.mouse.down()
-    page.mouse.move(box["x"] + 0.25 * box["width"], box["y"] + 0.3 * box["height"], steps=4)
-    page.mouse.up()
+    drag(page, (0.05, 0.1), (0.25, 0.3))
     expect(page.locator(".area-name")).to_have_count(1)
     page.get_by_label("camera sets its shutter").check()
     page.get_by_role("button", name="Take a frame").click()
@@ -206,13 +200,7 @@ def test_the_next_setting_from_a_photograph(open_page):
     page.get_by_label("Photograph of the shot").set_input_files(
         {"name": "shot.jpg", "mimeType": "image/jpeg", "buffer": picture(1.0, bright=0.36)}
     )
-    photo = page.get_by_role("img", name=re.compile("Areas that are measured"))
-    photo.scroll_into_view_if_needed()
-    box = photo.bounding_box()
-    page.mouse.move(box["x"] + 0.1 * box["width"], box["y"] + 0.2 * box["height"])
-    page.mouse.down()
-    page.mouse.move(box["x"] + 0.3 * box["width"], box["y"] + 0.6 * box["height"], steps=4)
-    page.mouse.up()
+    drag(page, (0.1, 0.2), (0.3, 0.6))
     following = page.get_by_label("Next setting")
     expect(following).to_contain_text("face, +1.0 stops over grey")
     page.get_by_label("over grey").fill("0 stops")

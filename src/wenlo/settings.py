@@ -22,7 +22,9 @@ class Settings(BaseSettings):
         default=30_000_000, ge=1000, description="Largest photograph of a shot that is read. [byte]"
     )
     compute_seconds: float = Field(
-        default=30.0, gt=0, description="Longest one computation may take before it is given up. [s]"
+        default=30.0,
+        gt=0,
+        description="Longest one computation may compute before it is given up; waiting for a busy machine does not count. [s]",
     )
     warm_workers: bool = Field(
         default=True, description="Load the kernels before the first request; off, the first computation waits for it."

@@ -22,6 +22,9 @@ SLOW = "/api/(picture|light-map|kinds|curve|flags|reflections|place|flow|role|ba
 SETTINGS = {"deadline": None, "suppress_health_check": list(HealthCheck), "derandomize": True}
 CHECKS = (not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance)
 
+# the lanes wait for a machine that is busy with the other tests
+PATIENT = 240
+
 description = create_app(Settings()).openapi()
 schema = schemathesis.openapi.from_dict(description)
 
@@ -55,25 +58,25 @@ computing.config.phases.coverage.enabled = False
 @schema.exclude(path_regex=HEAVY).exclude(path_regex=SLOW).exclude(**WHOLE).parametrize()
 @settings(max_examples=25, **SETTINGS)
 def test_every_operation(case, server):
-    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+    case.validate_response(case.call(base_url=server.url, timeout=PATIENT), checks=CHECKS)
 
 
 @computing.include(**WHOLE).exclude(path_regex=HEAVY).exclude(path_regex=SLOW).parametrize()
 @settings(max_examples=12, **SETTINGS)
 def test_every_operation_on_a_document(case, server):
-    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+    case.validate_response(case.call(base_url=server.url, timeout=PATIENT), checks=CHECKS)
 
 
 @computing.include(path_regex=HEAVY).parametrize()
 @settings(max_examples=10, **SETTINGS)
 def test_every_computation(case, server):
-    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+    case.validate_response(case.call(base_url=server.url, timeout=PATIENT), checks=CHECKS)
 
 
 @computing.include(path_regex=SLOW).parametrize()
 @settings(max_examples=4, **SETTINGS)
 def test_every_picture(case, server):
-    case.validate_response(case.call(base_url=server.url, timeout=60), checks=CHECKS)
+    case.validate_response(case.call(base_url=server.url, timeout=PATIENT), checks=CHECKS)
 
 
 def test_every_operation_documents_its_errors():

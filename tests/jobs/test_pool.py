@@ -10,7 +10,7 @@ import pytest
 
 from factories import shoot_document
 from wenlo.core.errors import InvalidInput, Unavailable
-from wenlo.jobs.pool import LANES, Superseded, WorkerPool
+from wenlo.jobs.pool import LANES, PATIENCE, Superseded, WorkerPool
 from wenlo.services.compute import TASKS
 
 
@@ -148,3 +148,37 @@ def test_hanging_computation_is_given_up(loop):
         impatient.close()
 
     loop.run_until_complete(hang())
+
+
+@pytest.fixture
+def signalled(loop):
+    """A pool of little time whose workers get a signal while they compute, and another one later."""
+
+    async def run(*, seconds, first, later=None, after=0.0):
+        made = WorkerPool(seconds=seconds)
+        await made.ready()
+        for pid in made.worker_pids():
+            os.kill(pid, first)
+        try:
+            task = asyncio.create_task(build(made))
+            if later is not None:
+                await asyncio.sleep(after)
+                for pid in made.worker_pids():
+                    os.kill(pid, later)
+            return await task
+        finally:
+            made.close()
+
+    return lambda **how: loop.run_until_complete(run(**how))
+
+
+def test_time_in_which_a_busy_machine_gave_it_nothing_does_not_count(signalled):
+    answer = signalled(seconds=2.0, first=signal.SIGSTOP, later=signal.SIGCONT, after=4.5)
+    assert answer["total"] > 0
+
+
+def test_worker_that_gets_nowhere_is_not_waited_for_without_end(signalled):
+    start = time.monotonic()
+    with pytest.raises(Unavailable, match="given up"):
+        signalled(seconds=0.4, first=signal.SIGSTOP)
+    assert time.monotonic() - start >= PATIENCE * 0.4

@@ -7,11 +7,14 @@ for advice and papers, so that dragging never waits for a search. For one editor
 import asyncio
 import multiprocessing
 import os
+import time
 from collections.abc import Mapping
 from concurrent.futures import ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
+from contextlib import suppress
 from typing import Any
 
+import psutil
 import structlog
 
 from wenlo.core.errors import Unavailable, WenloError
@@ -28,6 +31,9 @@ LANES: Mapping[Task, str] = {
 STOPPABLE = frozenset({"picture", "light_map"})
 NICE = {"picture": 10, "slow": 5}
 """Lanes that give way to the others."""
+
+PATIENCE = 5.0
+"""A computation that a busy machine gives little time is waited for so many times as long as it may compute."""
 
 
 def can_stop(task: str, arguments: Mapping[str, Any]) -> bool:
@@ -110,7 +116,8 @@ class _Lane:
     async def _attempt(self, task: Task, arguments: dict[str, Any], ticket: int) -> Any:
         try:
             future = asyncio.get_running_loop().run_in_executor(self._pool, _run, task, arguments, ticket)
-            return await asyncio.wait_for(future, self._seconds)
+            await self._patiently(future)
+            return future.result()
         except BrokenProcessPool:
             log.warning("worker_died", lane=self._name, task=task)
             self._replace()
@@ -121,6 +128,23 @@ class _Lane:
             raise Unavailable(
                 f"The computation took longer than {self._seconds:g} s and was given up. Try a simpler set."
             ) from None
+
+    async def _patiently(self, future: "asyncio.Future[Any]") -> None:
+        began, computed = time.monotonic(), self._computed()
+        try:
+            while not (await asyncio.wait({future}, timeout=self._seconds))[0]:
+                waited, spent = time.monotonic() - began, self._computed() - computed
+                if spent >= self._seconds or waited >= PATIENCE * self._seconds:
+                    raise TimeoutError
+        finally:
+            future.cancel()
+
+    def _computed(self) -> float:
+        # processor time of the lane's process [s]; a gone one is found out by the executor
+        with suppress(psutil.NoSuchProcess):
+            times = [psutil.Process(pid).cpu_times() for pid in self._pool._processes or {}]
+            return float(sum(t.user + t.system for t in times))
+        return 0.0
 
     def _replace(self) -> None:
         self.close()

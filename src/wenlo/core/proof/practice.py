@@ -25,7 +25,7 @@ KINDS: Mapping[ExerciseKind, str] = {
     "one card": "Fix this reflection with one card",
 }
 
-LARGE = Taking(width=360, height=240, samples=12)
+LARGE = Taking(width=360, height=240, samples=6)
 
 REACH = 1.6
 """The second lamp stands between half of this and this from the ball. [m]"""

@@ -1,6 +1,7 @@
 """Steps: every part once, nothing before what it needs, waiting used, tools as owned."""
 
 import itertools
+import math
 
 import numpy as np
 import pytest
@@ -8,10 +9,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
+from wenlo.core.build.cloth import SEAM, from_roll, seam_of
 from wenlo.core.build.making import for_the_tools, made
 from wenlo.core.build.order import Job, assigned, left_over, scheduled
 from wenlo.core.build.parts import STAGES, BuildPlan, Fitting, Step
 from wenlo.core.build.structures.timber import bar_stock
+from wenlo.core.data import coverings, stock
 from wenlo.core.errors import WenloError
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.workshop import Workshop
@@ -237,3 +240,59 @@ def test_any_set_of_jobs_is_ordered_without_overlap(rows):
     assert sorted(j.step.title for j in found.jobs) == sorted(str(k) for k in range(len(rows)))
     assert found.ready <= sum(m + w for _, m, w in rows) + 1e-6
     assert found.ready >= max(m + w for _, m, w in rows) - 1e-6
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_what_can_hurt_in_a_fitting_is_said_at_every_step_that_uses_it(kind):
+    rows = stock()["fittings"]
+    for plan in plans(kind):
+        for job in made(plan, Workshop()).schedule.jobs:
+            for fitting in job.fittings:
+                assert rows[fitting.id].get("caution", "") in job.step.caution
+
+
+@pytest.mark.parametrize("kind", ["diffusion_frame", "hung_curtain", "window_sheet"])
+@pytest.mark.parametrize(
+    ("sheet", "joined"), [("tracing_paper_90_g", "taped"), ("thin_white_bin_bag", "taped"), ("bleached_muslin", "sewn")]
+)
+def test_cloth_is_sewn_and_paper_and_film_are_taped(kind, sheet, joined):
+    brief = make_shoot().brief
+    design = kinds()[kind].start(brief).model_copy(update={"sheet": sheet})
+    plan = kinds()[kind].build(design, brief)
+    jobs = made(plan, Workshop()).schedule.jobs
+    words = " ".join(f"{job.step.title} {job.step.text}" for job in jobs).lower()
+    tools = {tool for job in jobs for tool in job.tools}
+    strips = next(piece.strips for piece in plan.cloth if piece.covering.id == sheet)
+    if joined == "taped":
+        assert "sew" not in words
+        assert "hem" not in words.replace("them", "")
+        assert "sewing machine" not in tools
+        assert "scissors" not in tools
+        assert ("tape" in tools) == (strips > 1)
+    else:
+        assert "sew" in words or "hem" in words
+        assert ("sewing machine" in tools) == (strips > 1)
+        assert "tape" not in tools
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_strips_put_together_are_as_wide_as_the_piece_whatever_their_seams_take(kind):
+    for plan in plans(kind):
+        for piece in plan.cloth:
+            if piece.form == "board" or piece.strips == 1:
+                continue
+            assert piece.strip_width <= piece.covering.width + 1e-9
+            across = piece.strips * piece.strip_width - 2 * seam_of(piece.covering) * (piece.strips - 1)
+            assert min(abs(across - side) for side in piece.cut) < 1e-9
+            assert ("sewn from" in piece.note) == (piece.covering.joined == "sewn")
+
+
+def test_a_narrow_tape_is_not_eaten_up_by_its_overlaps():
+    mirror, paper, muslin = (coverings()[key] for key in ("mirror_tape", "tracing_paper_90_g", "bleached_muslin"))
+    assert seam_of(mirror) == pytest.approx(0.05 * mirror.width)
+    assert seam_of(paper) == seam_of(muslin) == SEAM
+    strips, width, length = from_roll((0.44, 0.48), mirror)
+    # by hand: n strips of 50 mm that overlap by 5 mm cover 45 n + 5 mm
+    assert strips == math.ceil((440 - 5) / 45)
+    assert width == pytest.approx((440 + 5 * (strips - 1)) / strips / 1000)
+    assert length == pytest.approx(math.ceil(strips * 4.8 - 1e-9) / 10)

@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass, field
 
+from wenlo.core.build.cloth import from_roll, of_strips
 from wenlo.core.build.fasteners import SHORT, Batten, butt, eyes, faced, splint
 from wenlo.core.build.members import Members, Splice
 from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Hole, PrintSpec, Sketch, Stage, Step, Template, added
@@ -10,9 +11,6 @@ from wenlo.core.build.structures import timber
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
 from wenlo.core.shelf.own import CoverRef, covering_of
-
-SELL_STEP = 0.10
-"""Cloth is sold by this length. [m]"""
 
 BOARD_GAP = 0.005
 """Between two pieces cut from one board. [m]"""
@@ -86,12 +84,9 @@ class Assembly:
         cut = (width + 2 * margin, height + 2 * margin)
         long_side, short_side = max(cut), min(cut)
         if row.board_length is None:
-            strips = max(1, math.ceil(short_side / row.width - 1e-9)) if long_side > row.width else 1
-            length = strips * (long_side if short_side <= row.width or strips > 1 else short_side)
-            if long_side <= row.width:
-                length = short_side
-            bought = math.ceil(length / SELL_STEP - 1e-9) * SELL_STEP
-            price, strip = bought * row.price, short_side / strips
+            strips, strip, bought = from_roll(cut, row)
+            price = bought * row.price
+            note = note if strips == 1 else f"{note}; {of_strips(strips, row)}"
         else:
             across = max(1, math.ceil(long_side / row.board_length - 1e-9))
             along = max(1, math.ceil(short_side / row.width - 1e-9))

@@ -3,7 +3,7 @@
 import math
 
 from wenlo.core.build.parts import ClothPiece
-from wenlo.core.data import SheetMaterial, covering_of_sheet
+from wenlo.core.data import Covering, SheetMaterial, covering_of_sheet
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.quantities.length import format_length
 
@@ -12,7 +12,9 @@ HEM = 0.020
 OVERLAP = 0.040
 """Cloth lying on itself behind the member, where tape or ties hold it. [m]"""
 SEAM = 0.015
-"""Taken by a seam from each of the two strips. [m]"""
+"""Taken by a seam from each of the two strips; taped ones overlap by twice that. [m]"""
+NARROW = 0.05
+"""A taped seam takes no more than so much of a narrow roll's width from each strip. [-]"""
 SELL_STEP = 0.10
 """Cloth is sold by this length. [m]"""
 
@@ -23,7 +25,7 @@ def sheet_pieces(
     """One piece a layer.
 
     Cloth goes half round the member on each edge, lies ``OVERLAP`` on itself and is hemmed; layers in
-    contact are cut alike and sewn into one hem.
+    contact are cut alike and share one hem. Paper, film and foil are taped where cloth is sewn.
 
     Parameters
     ----------
@@ -46,15 +48,17 @@ def sheet_pieces(
             continue
         allowance = girth / 2 + OVERLAP + HEM
         cut = (width + 2 * allowance, height + 2 * allowance)
-        strips, strip_width, length = _from_roll(cut, material.roll_width)
+        covering = covering_of_sheet(material)
+        strips, strip_width, length = from_roll(cut, covering)
+        taped = material.joined == "taped"
         note = (
             f"{allowance * 1000:.0f} mm more on every edge: {girth * 500:.0f} mm round the member, "
-            f"{OVERLAP * 1000:.0f} mm overlap, {HEM * 1000:.0f} mm hem"
+            f"{OVERLAP * 1000:.0f} mm overlap, {HEM * 1000:.0f} mm {'folded in under tape' if taped else 'hem'}"
         )
         if strips > 1:
-            note += f"; sewn from {strips} strips, {SEAM * 1000:.0f} mm seam on each (a seam shows as a faint line)"
+            note += f"; {of_strips(strips, covering)} (it shows as a faint line)"
         if layers > 1 and not apart:
-            note += "; layers sewn into one hem"
+            note += f"; layers {material.joined} into one edge"
         pieces.append(
             ClothPiece(
                 label=label,
@@ -68,18 +72,34 @@ def sheet_pieces(
                 note=note,
                 price=length * material.price,
                 mass=cut[0] * cut[1] * material.mass_per_area,
-                covering=covering_of_sheet(material),
+                covering=covering,
             )
         )
     return tuple(pieces)
 
 
-def _from_roll(cut: tuple[float, float], roll: float) -> tuple[int, float, float]:
-    # Either side may lie across the roll; the fewest strips win, then the least length.
+def seam_of(covering: Covering) -> float:
+    """What joining takes of each of two strips. [m]"""
+    return SEAM if covering.joined == "sewn" else min(SEAM, NARROW * covering.width)
+
+
+def of_strips(strips: int, covering: Covering) -> str:
+    """How strips are put together, in words."""
+    if covering.joined == "taped":
+        return f"{strips} strips, taped where they overlap by {2 * seam_of(covering) * 1000:.0f} mm"
+    return f"sewn from {strips} strips, {seam_of(covering) * 1000:.0f} mm seam on each"
+
+
+def from_roll(cut: tuple[float, float], covering: Covering) -> tuple[int, float, float]:
+    """Strips, their width with seams [m] and the length to buy [m] for a piece of this cut size [m] off a roll.
+
+    Either side may lie across the roll; the fewest strips win, then the least length.
+    """
+    roll, seam = covering.width, seam_of(covering)
     options = []
     for across, along in (cut, cut[::-1]):
-        strips = max(1, math.ceil((across - 2 * SEAM - 1e-9) / (roll - 2 * SEAM))) if across > roll + 1e-9 else 1
-        strip_width = (across + 2 * SEAM * (strips - 1)) / strips
+        strips = max(1, math.ceil((across - 2 * seam - 1e-9) / (roll - 2 * seam))) if across > roll + 1e-9 else 1
+        strip_width = (across + 2 * seam * (strips - 1)) / strips
         options.append((strips, math.ceil(strips * along / SELL_STEP - 1e-9) * SELL_STEP, strip_width))
     strips, length, strip_width = min(options)
     return strips, strip_width, length

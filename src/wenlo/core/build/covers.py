@@ -4,13 +4,11 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from wenlo.core.build.cloth import SELL_STEP
 from wenlo.core.build.columns import plan_boards_proved
 from wenlo.core.build.parts import ClothPiece
 from wenlo.core.build.sheetplan import CutSheet, Rect, SheetPlan, plan_boards, plan_one, plan_roll
 from wenlo.core.data import Covering
-
-SELL_STEP = 0.10
-"""Cloth is sold by this length. [m]"""
 
 SAWN_FROM = 1.5
 """Heavier boards are sawn, lighter ones cut with a knife. [kg/m²]"""

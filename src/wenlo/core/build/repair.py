@@ -42,7 +42,7 @@ class Renewal:
 def _sheet_joint(piece: ClothPiece, step: Step) -> Joint:
     note = piece.note
     for word, joint in (("sleeve", "sliding"), ("hook-and-loop", "sliding"), ("stapled", "stapled"), ("staple", "stapled"),
-                        ("sewn", "sewn"), ("seam;", "sewn"), ("taped", "taped"), ("screwed", "screwed")):  # fmt: skip
+                        ("sewn into", "sewn"), ("seam;", "sewn"), ("taped", "taped"), ("screwed", "screwed")):  # fmt: skip
         if word in note:
             return joint  # type: ignore[return-value]
     return next((joint for fitting, joint in HELD_BY if fitting in step.uses), "dry")

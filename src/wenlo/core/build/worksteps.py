@@ -9,7 +9,8 @@ from dataclasses import replace
 from wenlo.core.build.covers import CoverPlan
 from wenlo.core.build.cutplan import CutPlan
 from wenlo.core.build.order import Job, Schedule, assigned, scheduled
-from wenlo.core.build.parts import BuildPlan, Piece, Step
+from wenlo.core.build.parts import BuildPlan, Fitting, Piece, Step
+from wenlo.core.data import Joined, stock
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shoot.workshop import Cutting
 
@@ -18,6 +19,9 @@ MINUTES_A_CUT: dict[Cutting, float] = {"by hand": 3.0, "powered": 1.0, "sent out
 
 SET_UP: dict[Cutting, float] = {"by hand": 5.0, "powered": 10.0, "sent out": 10.0}
 """Getting the saw ready, or writing the order. [min]"""
+
+MINUTES_A_SEAM: dict[Joined, float] = {"sewn": 12.0, "taped": 3.0}
+"""Pinning and sewing, or laying flat and taping. [min]"""
 
 SHOP_WAIT = 24 * 60.0
 """Until a shop has cut an order, typically. [min]"""
@@ -115,16 +119,19 @@ def _cut_sheets(
         if cover.covering.form == "cloth":
             text = f"Off the roll, right across first, then along: {names}."
             seams = sum(c.strips - 1 for c in same)
+            woven = cover.covering.joined == "sewn"
             if seams:
-                text += f" {seams} seam{'s' if seams > 1 else ''} to sew."
+                text += f" {seams} seam{'s' if seams > 1 else ''} to {'sew' if woven else 'tape, on the back, along a straight edge'}."
             step = Step(
-                title=f"Cut the {cover.covering.name}", text=text, minutes=4.0 * len(same) + 12.0 * seams, does="cut",
-                mistake="Cut off the grain it hangs in folds: pull a thread, and cut along it.",
-                check="Folded corner to corner, both halves meet.",
+                title=f"Cut the {cover.covering.name}", text=text, minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
+                does="cut", check="Folded corner to corner, both halves meet." if woven else "Both diagonals of each piece agree.",
+                mistake="Cut off the grain it hangs in folds: pull a thread, and cut along it." if woven
+                else "Cut while it lies loose: the knife drags it into a tear. Tape its corners down first.",
+                caution="" if woven else "The knife runs away from the hand that holds the rule; edges of foil cut.",
             )  # fmt: skip
-            yield Job(
-                step=step, cuts=labels, tools=("scissors", "tape measure", *(("sewing machine",) if seams else ()))
-            )
+            joins = ("sewing machine",) if woven else ("tape",)
+            cutters = ("scissors",) if woven else ("knife", "steel rule")
+            yield Job(step=step, cuts=labels, tools=(*cutters, "tape measure", *(joins if seams else ())))
         elif cover.sawn and cutting == "sent out":
             step = Step(
                 title=f"Have the {cover.covering.name} cut", text=f"Hand the drawing (SVG or DXF) in: {names}.",
@@ -235,6 +242,7 @@ def work_steps(
             step = replace(step, check=f"Diagonals {diagonal}. {step.check}".strip())
         if written is own_cut:
             continue
+        step = replace(step, caution=_cautious(step.caution, fittings))
         dry = _dry(step, labels, units)
         jobs += [dry] if dry else []
         if step.does == "hang" and highest > REACH:
@@ -245,6 +253,13 @@ def work_steps(
         jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=_tools(step)))
     jobs += _last(plan, units)
     return scheduled(jobs)
+
+
+def _cautious(own: str, fittings: Sequence[Fitting]) -> str:
+    # what can hurt in a fitting is said at every step that uses it
+    rows = stock()["fittings"]
+    said = [rows[f.id]["caution"] for f in fittings if f.id in rows and "caution" in rows[f.id]]
+    return " ".join(part for part in dict.fromkeys((own, *said)) if part)
 
 
 def _tools(step: Step) -> tuple[str, ...]:

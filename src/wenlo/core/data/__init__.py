@@ -10,6 +10,9 @@ from typing import Any, Literal
 
 from wenlo.core.optics.distribution import Distribution
 
+Joined = Literal["sewn", "taped"]
+"""How strips and edges are made: cloth is sewn, paper, film and foil are taped."""
+
 
 @dataclass(frozen=True, kw_only=True)
 class SheetMaterial:
@@ -17,7 +20,7 @@ class SheetMaterial:
 
     ``transmittance`` is total and includes ``unscattered``; ``lobe_half_width`` is the angle at
     which the scattered luminance has fallen to half [rad], None for a Lambertian scatterer;
-    ``form`` tells whether it comes as cloth from a roll or as stiff boards.
+    ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put together.
     """
 
     id: str
@@ -35,6 +38,7 @@ class SheetMaterial:
     roll_width: float
     board_length: float | None
     price: float
+    joined: Joined = "sewn"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -133,6 +137,7 @@ def sheet_materials() -> Mapping[str, SheetMaterial]:
             roll_width=row["roll_width"],
             board_length=row.get("board_length"),
             price=row.get("price_per_metre", row.get("price_per_board")),
+            joined=row.get("joined", "sewn"),
         )
     return result
 
@@ -166,6 +171,7 @@ class BounceFace:
     price: float
     mass_per_area: float
     keep_below_celsius: float
+    joined: Joined = "sewn"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -183,6 +189,7 @@ class BlackMaterial:
     price: float
     mass_per_area: float
     keep_below_celsius: float
+    joined: Joined = "sewn"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -196,6 +203,7 @@ class Covering:
     board_length: float | None
     price: float
     mass_per_area: float
+    joined: Joined = "sewn"
 
 
 @cache
@@ -220,7 +228,7 @@ def coverings() -> Mapping[str, Covering]:
     found = {
         row.id: Covering(
             id=row.id, name=row.name, form=row.form, width=row.width, board_length=row.board_length, price=row.price,
-            mass_per_area=row.mass_per_area,
+            mass_per_area=row.mass_per_area, joined=row.joined,
         )
         for row in rows
     }  # fmt: skip
@@ -237,6 +245,7 @@ def covering_of_sheet(sheet: SheetMaterial) -> Covering:
         board_length=sheet.board_length,
         price=sheet.price,
         mass_per_area=sheet.mass_per_area,
+        joined=sheet.joined,
     )
 
 

@@ -166,11 +166,12 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
                 uses=("boards",),
             ),
         )
+    taped = material.joined == "taped"
     hold = "staple it to the back" if design.structure == "timber" else "close it on itself with hook-and-loop tape"
     return (
         Step(
-            title="Cut, hem and hang the sheet",
-            text=f"Cut with the grain, turn in the hem, wrap each edge round the member and {hold}, middles first, "
+            title="Edge and hang the sheet" if taped else "Cut, hem and hang the sheet",
+            text=f"{'Fold every edge in over a strip of tape, so that it does not tear' if taped else 'Cut with the grain, turn in the hem'}, wrap each edge round the member and {hold}, middles first, "
             "then outward to the corners, so that it is even and drum-tight.",
             mistake="Pulling one side home first leaves a fold that shows in glossy things.",
             caution=heat,

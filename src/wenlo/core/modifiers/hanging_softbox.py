@@ -183,7 +183,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     work.eyes("corner post", 4)
     work.fit("cord", 8)
     work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, joined by the four posts.",
-              check="Both diagonals of each agree within 3 mm.", caution="Eye protection at the saw.", minutes=90, does="bond", uses=("long side", "short side", "corner post", "lamp bar", "wood_screw"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
+              check="Both diagonals of each agree within 3 mm.", minutes=90, does="bond", uses=("long side", "short side", "corner post", "lamp bar", "wood_screw"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
     how = {
         "foam board": "White boards inside, tape over every joint; black outside.",
         "cloth-lined": "Staple the white lining tight inside of the battens, then the black outside, both round the edges.",

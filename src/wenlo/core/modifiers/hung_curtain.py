@@ -10,7 +10,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
-from wenlo.core.shelf.own import ClothRef
+from wenlo.core.shelf.own import ClothRef, sheet_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
@@ -49,9 +49,10 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
     )  # fmt: skip
     work.fit("cord", 6)
     work.fit("spring_clamp", 4)
+    taped = sheet_material(design.sheet).joined == "taped"
     work.step(
-        "Sew or staple the sleeve", f"A sleeve for the rod at the top of the {size(design.width, design.height)} cloth, hems on "
-        "the other edges; a chain or a batten in the lower hem keeps it flat.",
+        "Tape the sleeve" if taped else "Sew or staple the sleeve", f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet, {'tape folded over' if taped else 'hems on'} "
+        "the other edges; a chain or a batten at the foot keeps it flat.",
         mistake="Without weight below, the cloth hangs in folds that show in glossy things.", minutes=25, does="cover", uses=("sleeve",),
     )  # fmt: skip
     work.step(

@@ -112,7 +112,7 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
         )
     work.fit("ballast_bag", 1)
     work.step("Make the frame", f"{size(design.width, design.height)}, {design.depth * 100:.0f} cm deep; legs held by pins, not glue.",
-              mistake="Clamps on chairs in its place: they fall; weighted posts stand.", caution="Eye protection at the saw.", minutes=60, does="bond", uses=("leg", "rail,", "rod of", "wood_screw"), wait=60)  # fmt: skip
+              mistake="Clamps on chairs in its place: they fall; weighted posts stand.", minutes=60, does="bond", uses=("leg", "rail,", "rod of", "wood_screw"), wait=60)  # fmt: skip
     work.step("Hang the sheets", "Each on its own rod, so that one side can be slid away for sparkle.",
               mistake="Closed all round, the light is flat: open one side, or hang a black card there.", minutes=25, does="cover", uses=("side, sleeve", "top", "card on the far side"))  # fmt: skip
     work.step("Lay the sweep", "Backdrop over its rod, down behind the thing and forward under it without a crease.",

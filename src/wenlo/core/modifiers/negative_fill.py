@@ -98,7 +98,7 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
     if design.panel != "white card":
         work.step(
             "Make the panel", f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it, middles first.",
-            check="Both diagonals agree within 3 mm.", caution="Eye protection at the saw.", minutes=35, wait=60,
+            check="Both diagonals agree within 3 mm.", minutes=35, wait=60,
             uses=("side of the panel", "rail of the panel", "wood_screw", "stapled"),
             sketch=Sketch(width=design.panel_width, height=design.panel_height, sides="side of the panel", rails="rail of the panel"),
         )  # fmt: skip

@@ -140,7 +140,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         note="sweep that drops through the slot behind",
     )
     work.step("Make the sides", f"{size(design.depth, design.height)} each, painted white inside.",
-              mistake="Box too small for the thing standing: measure it standing.", caution="Eye protection at the saw; fresh blade, steel rule at the board.", minutes=70, does="bond", uses=("upright", "rail of", "cross rail", "wood_screw", "batten under", "border of", "floor and top"), wait=120)  # fmt: skip
+              mistake="Box too small for the thing standing: measure it standing.", minutes=70, does="bond", uses=("upright", "rail of", "cross rail", "wood_screw", "batten under", "border of", "floor and top"), wait=120)  # fmt: skip
     work.step("Leave the slot", "10 mm open between back and top over the whole width: backdrops drop in from above.",
               mistake="Slot narrower than the board is thick.", minutes=15, does="finish")  # fmt: skip
     work.step("Hang the sheets", "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",

@@ -11,7 +11,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lit_by_daylight, opening_in, opening_light, wall_round
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, layers_of, panel
-from wenlo.core.shelf.own import SheetRef
+from wenlo.core.shelf.own import SheetRef, sheet_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
@@ -104,7 +104,11 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
     work.fit("screw_eye", 2)
     work.fit("cord", 2)
     work.step(
-        "Sew the sleeve", f"{size(width, height)}, weight in the lower hem.", minutes=20, does="cover", uses=("sleeve",)
+        f"{'Tape' if sheet_material(design.sheet).joined == 'taped' else 'Sew'} the sleeve",
+        f"{size(width, height)}, a weight along its foot.",
+        minutes=20,
+        does="cover",
+        uses=("sleeve",),
     )
     work.step(
         "Hang it", f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",

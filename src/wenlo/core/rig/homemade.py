@@ -61,7 +61,7 @@ def _post(height: float) -> HomeMade:
     work.butt("brace", "post", 4)
     work.fit("ballast_bag", 2)
     work.step("Make the cross", "Half-lap the two feet over each other, two bolts through both and the end of the post.",
-              check="It stands without rocking; the post is plumb both ways.", caution="Eye protection at the saw.", minutes=30,
+              check="It stands without rocking; the post is plumb both ways.", minutes=30,
               uses=("foot of the cross", "foot_bolt"))  # fmt: skip
     work.step("Brace the post", "A brace on two sides, screwed, from the cross to a third of the height.", minutes=20,
               mistake="Braced on one side it leans the other way.", uses=("post", "brace", "wood_screw"), does="mount")  # fmt: skip
@@ -137,7 +137,7 @@ def _trestle(span: float) -> HomeMade:
     work.butt("leg", "head", 4)
     work.fit("cord", 1)
     work.step("Make two frames", f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)} long.",
-              check="All four feet touch.", caution="Eye protection at the saw.", minutes=45, uses=("leg", "head", "stretcher", "wood_screw"),
+              check="All four feet touch.", minutes=45, uses=("leg", "head", "stretcher", "wood_screw"),
               sketch=Sketch(width=wide, height=high, sides="leg", rails="stretcher"))  # fmt: skip
     work.step(
         "Tie the legs",

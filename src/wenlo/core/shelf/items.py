@@ -136,6 +136,7 @@ class _Sold(Part):
     """Sold from a roll by the metre, or as boards."""
 
     form: Literal["cloth", "board"] = "cloth"
+    joined: Literal["sewn", "taped"] = "sewn"
     roll_width: float = quantity(0.01, 10.0, unit="m", label="width of the roll or board", default=1.5)
     board_length: float | None = quantity(0.05, 10.0, unit="m", label="length of the board", default=None)
     on_hand: float | None = _on_hand("length left on the roll")

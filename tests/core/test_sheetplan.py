@@ -9,12 +9,16 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
+from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.columns import plan_boards_proved
 from wenlo.core.build.covers import SAW_KERF, OwnBoard, plan_covers, rects_of
 from wenlo.core.build.sheetplan import Rect, board_bound, plan_boards, plan_roll
 from wenlo.core.build.shopping import work_out
+from wenlo.core.data import coverings
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.shelf.items import FaceValues
+from wenlo.core.shelf.own import OwnFace
 
 WIDTH, LENGTH = 0.7, 1.0
 SIDE = st.floats(0.05, 0.68)
@@ -232,3 +236,40 @@ def test_what_falls_out_of_a_window_is_cut_up_before_a_board_is_bought():
     for nested in boards.nested:
         assert nested.sheet.width == pytest.approx(0.8 - 0.06)
     area_is_kept(boards)
+
+
+@given(
+    wide=st.floats(0.2, 3.0),
+    tall=st.floats(0.2, 3.0),
+    key=st.sampled_from(["velvet", "cotton_jersey_white", "bleached_muslin"]),
+)
+@settings(max_examples=40, deadline=None)
+def test_what_has_a_grain_keeps_its_height_along_the_roll(wide, tall, key):
+    row = coverings()[key]
+    work = Assembly(carrying_length=5.0)
+    work.cover(key, wide, tall, note="")
+    (piece,) = work.cloth
+    plan = plan_covers(work.cloth)[0].plan
+    laid = [p for sheet in plan.sheets for p in sheet.laid]
+    assert len(laid) == piece.strips
+    if row.grain:
+        assert all(p.height == pytest.approx(tall) for p in laid)
+        assert piece.strips == 1 or wide > row.width
+    else:
+        # whichever way is fewer strips
+        assert piece.strips == 1 or min(wide, tall) > row.width
+
+
+def test_a_board_with_a_grain_is_not_turned_to_save_one():
+    values = FaceValues(form="board", roll_width=0.6, board_length=1.2, grain=True)
+    own = OwnFace(item=f"{1:036x}".replace("x", "0"), version=1, name="birch ply", measured=False, values=values)
+    work = Assembly(carrying_length=5.0)
+    # lying, two of them come out of one board; upright, each is of two boards
+    work.cover(own, 1.1, 0.3, note="", count=2)
+    assert [p.strips for p in work.cloth] == [2, 2]
+    plain = own.model_copy(update={"values": values.model_copy(update={"grain": False})})
+    turned = Assembly(carrying_length=5.0)
+    turned.cover(plain, 1.1, 0.3, note="", count=2)
+    assert [p.strips for p in turned.cloth] == [1, 1]
+    laid = [p for sheet in plan_covers(work.cloth)[0].plan.sheets for p in sheet.laid]
+    assert [(p.width, p.height) for p in laid] == [pytest.approx((0.55, 0.3))] * 4

@@ -296,3 +296,24 @@ def test_a_narrow_tape_is_not_eaten_up_by_its_overlaps():
     assert strips == math.ceil((440 - 5) / 45)
     assert width == pytest.approx((440 + 5 * (strips - 1)) / strips / 1000)
     assert length == pytest.approx(math.ceil(strips * 4.8 - 1e-9) / 10)
+
+
+@pytest.mark.parametrize(
+    ("cutting", "words"),
+    [("by hand", "Its matt side up."), ("powered", "Its matt side down."), ("sent out", "Its matt side up.")],
+)
+def test_the_better_side_lies_where_the_saw_does_not_splinter_it(cutting, words):
+    brief = make_shoot().brief
+    smaller = {"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}
+    design = kinds()["diffusion_frame"].start(brief).model_copy(update=smaller)
+    jobs = made(kinds()["diffusion_frame"].build(design, brief), Workshop(cutting=cutting)).schedule.jobs
+    (text,) = [job.step.text for job in jobs if job.step.does == "cut" and "acrylic" in job.step.title]
+    assert words in text
+
+
+def test_cloth_with_a_nap_is_cut_all_one_way_round():
+    brief = make_shoot().brief
+    for sheet, said in (("light_filtering_curtain", True), ("bleached_muslin", False)):
+        design = kinds()["hung_curtain"].start(brief).model_copy(update={"sheet": sheet})
+        jobs = made(kinds()["hung_curtain"].build(design, brief), Workshop()).schedule.jobs
+        assert any("the same way up" in job.step.text for job in jobs) == said

@@ -57,7 +57,7 @@ class ShelfForm(BaseModel):
 
 
 LABELS = {
-    "form": "form", "joined": "strips are", "kind": "kind", "shape": "shape of the shining face", "rendering": "colour rendering", "steps": "steps of the dial",
+    "form": "form", "joined": "strips are", "grain": "pieces keep one direction", "good_side": "better side", "kind": "kind", "shape": "shape of the shining face", "rendering": "colour rendering", "steps": "steps of the dial",
     "mount": "mount", "quenched": "cut short at less power", "glossy": "glossy", "side": "side", "section": "section", "sold": "sold by",
 }  # fmt: skip
 

@@ -1,9 +1,8 @@
 """Collects what a design is made of, in the order it is made, and turns it into a plan to build it."""
 
-import math
 from dataclasses import dataclass, field
 
-from wenlo.core.build.cloth import from_roll, of_strips
+from wenlo.core.build.cloth import boards_for, from_roll, lies, of_strips
 from wenlo.core.build.fasteners import SHORT, Batten, butt, eyes, faced, splint
 from wenlo.core.build.members import Members, Splice
 from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Hole, PrintSpec, Sketch, Stage, Step, Template, added
@@ -82,17 +81,16 @@ class Assembly:
         """
         row = covering_of(covering)
         cut = (width + 2 * margin, height + 2 * margin)
-        long_side, short_side = max(cut), min(cut)
         if row.board_length is None:
             strips, strip, bought = from_roll(cut, row)
             price = bought * row.price
             note = note if strips == 1 else f"{note}; {of_strips(strips, row)}"
         else:
-            across = max(1, math.ceil(long_side / row.board_length - 1e-9))
-            along = max(1, math.ceil(short_side / row.width - 1e-9))
-            strips, strip = across * along, min(short_side, row.width)
+            across, along = boards_for(cut, row)
+            wide, tall = lies(cut, row)
+            strips, strip = across * along, min(wide, row.width)
             # whole boards, or the share of one that further pieces leave
-            share = long_side / row.board_length * short_side / row.width
+            share = tall / row.board_length * wide / row.width
             bought = float(strips) if strips > 1 else max(share, 0.0)
             price = bought * row.price
         for _ in range(count):

@@ -93,16 +93,29 @@ def of_strips(strips: int, covering: Covering) -> str:
 def from_roll(cut: tuple[float, float], covering: Covering) -> tuple[int, float, float]:
     """Strips, their width with seams [m] and the length to buy [m] for a piece of this cut size [m] off a roll.
 
-    Either side may lie across the roll; the fewest strips win, then the least length.
+    Either side may lie across the roll; the fewest strips win, then the least length. What has a grain keeps its height along the
+    roll.
     """
     roll, seam = covering.width, seam_of(covering)
     options = []
-    for across, along in (cut, cut[::-1]):
+    for across, along in (cut,) if covering.grain else (cut, cut[::-1]):
         strips = max(1, math.ceil((across - 2 * seam - 1e-9) / (roll - 2 * seam))) if across > roll + 1e-9 else 1
         strip_width = (across + 2 * seam * (strips - 1)) / strips
         options.append((strips, math.ceil(strips * along / SELL_STEP - 1e-9) * SELL_STEP, strip_width))
     strips, length, strip_width = min(options)
     return strips, strip_width, length
+
+
+def lies(cut: tuple[float, float], covering: Covering) -> tuple[float, float]:
+    """How a piece lies on a board: side across its width and side along its length, the longer one along unless it has a grain. [m]"""
+    return cut if covering.grain else (min(cut), max(cut))
+
+
+def boards_for(cut: tuple[float, float], covering: Covering) -> tuple[int, int]:
+    """Into how many pieces a face of this size [m] is divided, across and along a board, so that each comes out of one."""
+    wide, tall = lies(cut, covering)
+    length = covering.board_length or math.inf
+    return max(1, math.ceil(wide / covering.width - 1e-9)), max(1, math.ceil(tall / length - 1e-9))
 
 
 def _board(material: SheetMaterial, *, label: str, width: float, height: float) -> ClothPiece:

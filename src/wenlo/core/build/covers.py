@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from wenlo.core.build.cloth import SELL_STEP
+from wenlo.core.build.cloth import SELL_STEP, boards_for, lies
 from wenlo.core.build.columns import plan_boards_proved
 from wenlo.core.build.parts import ClothPiece
 from wenlo.core.build.sheetplan import CutSheet, Rect, SheetPlan, plan_boards, plan_one, plan_roll
@@ -71,15 +71,15 @@ def rects_of(piece: ClothPiece) -> Iterator[Rect]:
     row = piece.covering
     names = [piece.label] if piece.strips == 1 else [f"{piece.label}{chr(97 + k % 26)}" for k in range(piece.strips)]
     if piece.strips == 1:
-        yield Rect(label=names[0], width=piece.cut[0], height=piece.cut[1])
+        yield Rect(label=names[0], width=piece.cut[0], height=piece.cut[1], turns=not row.grain)
     elif row.board_length is None:
         for name in names:
             yield Rect(label=name, width=piece.strip_width, height=_along(piece), turns=False)
     else:
-        long_side, short_side = max(piece.cut), min(piece.cut)
-        across = max(1, math.ceil(long_side / row.board_length - 1e-9))
+        across, along = boards_for(piece.cut, row)
+        wide, tall = lies(piece.cut, row)
         for name in names:
-            yield Rect(label=name, width=short_side / (piece.strips / across), height=long_side / across)
+            yield Rect(label=name, width=wide / across, height=tall / along, turns=not row.grain)
 
 
 @dataclass(frozen=True, kw_only=True)

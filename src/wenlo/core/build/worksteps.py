@@ -10,7 +10,7 @@ from wenlo.core.build.covers import CoverPlan
 from wenlo.core.build.cutplan import CutPlan
 from wenlo.core.build.order import Job, Schedule, assigned, scheduled
 from wenlo.core.build.parts import BuildPlan, Fitting, Piece, Step
-from wenlo.core.data import Joined, stock
+from wenlo.core.data import GoodSide, Joined, stock
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.shoot.workshop import Cutting
 
@@ -119,6 +119,9 @@ def _cut_sheets(
         if cover.covering.form == "cloth":
             text = f"Off the roll, right across first, then along: {names}."
             seams = sum(c.strips - 1 for c in same)
+            if cover.covering.grain:
+                text += " All pieces the same way up: turned ones look unlike the others."
+            text += _better(cover.covering.good_side)
             woven = cover.covering.joined == "sewn"
             if seams:
                 text += f" {seams} seam{'s' if seams > 1 else ''} to {'sew' if woven else 'tape, on the back, along a straight edge'}."
@@ -134,7 +137,7 @@ def _cut_sheets(
             yield Job(step=step, cuts=labels, tools=(*cutters, "tape measure", *(joins if seams else ())))
         elif cover.sawn and cutting == "sent out":
             step = Step(
-                title=f"Have the {cover.covering.name} cut", text=f"Hand the drawing (SVG or DXF) in: {names}.",
+                title=f"Have the {cover.covering.name} cut", text=f"Hand the drawing (SVG or DXF) in: {names}.{_better(cover.covering.good_side)}",
                 check="Measure one side and one diagonal at the counter.", minutes=10, wait=SHOP_WAIT, does="cut",
             )  # fmt: skip
             yield Job(step=step, cuts=labels, tools=("drawing file",))
@@ -146,13 +149,19 @@ def _cut_sheets(
                 else "Cut with a fresh blade along a steel rule, in three light passes"
             )
             step = Step(
-                title=f"Cut the {cover.covering.name}", text=f"{how}, every cut right across before the pieces are divided: {names}.",
+                title=f"Cut the {cover.covering.name}", text=f"{how}, every cut right across before the pieces are divided: {names}."
+                f"{_better(cover.covering.good_side, down=cover.sawn and cutting == 'powered')}",
                 check="Both diagonals of each piece agree within 2 mm.", minutes=6.0 * len(same), does="cut",
                 mistake="A dull blade tears the face; one deep pass wanders off the rule.",
                 caution="Eye protection, low speed: it is brittle; the flexed sheet springs back." if brittle
                 else "The knife runs away from the hand that holds the rule.",
             )  # fmt: skip
             yield Job(step=step, cuts=labels, tools=("saw", "straight edge") if cover.sawn else ("knife", "steel rule"))
+
+
+def _better(side: GoodSide, *, down: bool = False) -> str:
+    # a powered saw splinters the face that looks at it
+    return f" Its {side} {'down' if down else 'up'}." if side != "alike" else ""
 
 
 def _drill(plan: BuildPlan) -> Job | None:

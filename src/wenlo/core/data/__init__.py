@@ -13,6 +13,9 @@ from wenlo.core.optics.distribution import Distribution
 Joined = Literal["sewn", "taped"]
 """How strips and edges are made: cloth is sewn, paper, film and foil are taped."""
 
+GoodSide = Literal["alike", "matt side", "shiny side", "white side", "smooth side"]
+"""The face that is to be seen."""
+
 
 @dataclass(frozen=True, kw_only=True)
 class SheetMaterial:
@@ -20,7 +23,8 @@ class SheetMaterial:
 
     ``transmittance`` is total and includes ``unscattered``; ``lobe_half_width`` is the angle at
     which the scattered luminance has fallen to half [rad], None for a Lambertian scatterer;
-    ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put together.
+    ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put together, ``grain``
+    whether its pieces keep one direction (nap, stretch, weave), ``good_side`` which face is the better one.
     """
 
     id: str
@@ -39,6 +43,8 @@ class SheetMaterial:
     board_length: float | None
     price: float
     joined: Joined = "sewn"
+    grain: bool = False
+    good_side: GoodSide = "alike"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -138,6 +144,8 @@ def sheet_materials() -> Mapping[str, SheetMaterial]:
             board_length=row.get("board_length"),
             price=row.get("price_per_metre", row.get("price_per_board")),
             joined=row.get("joined", "sewn"),
+            grain=row.get("grain", False),
+            good_side=row.get("good_side", "alike"),
         )
     return result
 
@@ -172,6 +180,8 @@ class BounceFace:
     mass_per_area: float
     keep_below_celsius: float
     joined: Joined = "sewn"
+    grain: bool = False
+    good_side: GoodSide = "alike"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -190,6 +200,8 @@ class BlackMaterial:
     mass_per_area: float
     keep_below_celsius: float
     joined: Joined = "sewn"
+    grain: bool = False
+    good_side: GoodSide = "alike"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -204,6 +216,8 @@ class Covering:
     price: float
     mass_per_area: float
     joined: Joined = "sewn"
+    grain: bool = False
+    good_side: GoodSide = "alike"
 
 
 @cache
@@ -228,7 +242,7 @@ def coverings() -> Mapping[str, Covering]:
     found = {
         row.id: Covering(
             id=row.id, name=row.name, form=row.form, width=row.width, board_length=row.board_length, price=row.price,
-            mass_per_area=row.mass_per_area, joined=row.joined,
+            mass_per_area=row.mass_per_area, joined=row.joined, grain=row.grain, good_side=row.good_side,
         )
         for row in rows
     }  # fmt: skip
@@ -246,6 +260,8 @@ def covering_of_sheet(sheet: SheetMaterial) -> Covering:
         price=sheet.price,
         mass_per_area=sheet.mass_per_area,
         joined=sheet.joined,
+        grain=sheet.grain,
+        good_side=sheet.good_side,
     )
 
 

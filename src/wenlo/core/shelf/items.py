@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
-from wenlo.core.data import rendering_classes
+from wenlo.core.data import GoodSide, Joined, rendering_classes
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.optics.distribution import Distribution
 from wenlo.core.shelf.bench import read_bench
@@ -136,7 +136,9 @@ class _Sold(Part):
     """Sold from a roll by the metre, or as boards."""
 
     form: Literal["cloth", "board"] = "cloth"
-    joined: Literal["sewn", "taped"] = "sewn"
+    joined: Joined = "sewn"
+    grain: bool = False
+    good_side: GoodSide = "alike"
     roll_width: float = quantity(0.01, 10.0, unit="m", label="width of the roll or board", default=1.5)
     board_length: float | None = quantity(0.05, 10.0, unit="m", label="length of the board", default=None)
     on_hand: float | None = _on_hand("length left on the roll")

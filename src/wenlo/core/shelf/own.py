@@ -204,7 +204,7 @@ def sheet_material(ref: str | OwnSheet) -> SheetMaterial:
         transmittance_high=v.transmittance_high, unscattered=v.unscattered,
         lobe_half_width=None if v.lobe is None else math.radians(v.lobe), reflectance=v.reflectance,
         tint=(v.tint_red, v.tint_green, v.tint_blue), mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below,
-        form=v.form, roll_width=v.roll_width, board_length=v.board_length, price=v.price, joined=v.joined,
+        form=v.form, roll_width=v.roll_width, board_length=v.board_length, price=v.price, joined=v.joined, grain=v.grain, good_side=v.good_side,
     )  # fmt: skip
 
 
@@ -216,7 +216,7 @@ def bounce_face(ref: str | OwnFace) -> BounceFace:
     return BounceFace(
         id=ref.id, name=ref.name, reflectance=(v.red, v.green, v.blue), alpha=v.roughness, form=v.form, width=v.roll_width,
         board_length=v.board_length, price=v.price, mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below,
-        joined=v.joined,
+        joined=v.joined, grain=v.grain, good_side=v.good_side,
     )  # fmt: skip
 
 
@@ -235,7 +235,7 @@ def covering_of(ref: CoverRef) -> Covering:
     v = ref.values
     return Covering(
         id=ref.id, name=ref.name, form=v.form, width=v.roll_width, board_length=v.board_length, price=v.price,
-        mass_per_area=v.mass_per_area, joined=v.joined,
+        mass_per_area=v.mass_per_area, joined=v.joined, grain=v.grain, good_side=v.good_side,
     )  # fmt: skip
 
 

@@ -36,7 +36,7 @@ class StarterItem:
 def _sold(row: SheetMaterial | BounceFace | BlackMaterial) -> dict[str, Any]:
     width = row.roll_width if isinstance(row, SheetMaterial) else row.width
     return {
-        "form": row.form, "joined": row.joined, "roll_width": width, "board_length": row.board_length, "mass_per_area": row.mass_per_area,
+        "form": row.form, "joined": row.joined, "grain": row.grain, "good_side": row.good_side, "roll_width": width, "board_length": row.board_length, "mass_per_area": row.mass_per_area,
         "keep_below": row.keep_below_celsius, "price": row.price,
     }  # fmt: skip
 

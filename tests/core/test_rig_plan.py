@@ -331,3 +331,14 @@ def test_a_lens_gathers_no_more_than_its_lamp_sends_and_says_where():
     face = math.pi * lamp.size[0] * lamp.size[1] / 4.0
     assert strength == pytest.approx(radiant(lamp) / face * math.sin(math.atan2(0.045, 0.4)) ** 2)
     assert lamp_through_lens(lamp, lens=0.09, focal_length=0.2, distance=0.15) == (math.inf, 0.0)
+
+
+def test_a_bag_is_not_shared_by_two_feet():
+    _, plan = rigged()
+    asked = [h.ballast_asked for h in plan.holdings if h.ballast_asked > 0.0]
+    assert len(asked) >= 2
+    (bags,) = [n.count for n in plan.needed if "ballast bag" in n.name]
+    assert bags == sum(math.ceil(kilos / 5.0) for kilos in asked)
+    for holding in plan.holdings:
+        assert 0.0 <= holding.ballast_asked - holding.ballast_needed < 0.5
+        assert (2.0 * holding.ballast_asked).is_integer()

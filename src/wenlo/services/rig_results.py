@@ -260,7 +260,7 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
         support=None if holding.support is None else _support(holding.support, height),
         under=None if holding.under is None else _support(holding.under, height), reach=holding.reach, back=holding.back,
         counterweight=holding.counterweight_needed, counterweight_given=holding.counterweight_given,
-        ballast=min(holding.ballast_needed, 1e4), ballast_given=holding.ballast_given,
+        ballast=min(holding.ballast_asked, 1e4), ballast_given=holding.ballast_given,
         moments=None if holding.moments is None else MomentsResult(over=holding.moments.over, hold=holding.moments.hold),
         forces=[ForceResult(name=f.name, along=f.along, height=f.height, side=f.side, up=f.up) for f in holding.forces],
         joints=[f"{j.upper} on {j.lower}" + ("" if j.fits else f": {j.adapter}") for j in holding.joints], overhead=holding.overhead,

@@ -81,6 +81,11 @@ class Holding:
     play: float
     overhead: bool
 
+    @property
+    def ballast_asked(self) -> float:
+        """What is told to put on: up to the next half kilogram. [kg]"""
+        return math.ceil(self.ballast_needed * 2) / 2 if math.isfinite(self.ballast_needed) else self.ballast_needed
+
 
 def _kilos(mass: float) -> str:
     return f"{mass:.1f} kg"
@@ -335,7 +340,7 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
             cure=Cure(words="a wider foot: on this one no ballast that can be carried keeps it up"),
         )  # fmt: skip
         return
-    need = math.ceil(holding.ballast_needed * 2) / 2
+    need = holding.ballast_asked
     cure = Cure(
         words=f"{_kilos(need)} on the foot, low and against the lean", hold=held.name, changes={"ballast": need}
     )

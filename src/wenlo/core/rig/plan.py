@@ -1,5 +1,6 @@
 """The whole rig of a shoot: what holds each thing, all checks, what is needed, mains, heat and lay-out."""
 
+import math
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -215,10 +216,11 @@ def _needed(holdings: Sequence[Holding], modifiers: Sequence[Modifier], shelf: S
         for fitting in modifier.plan.fittings:
             if fitting.id in ("spring_clamp", "screw_eye"):
                 count[stock()["fittings"][fitting.id]["name"]] += int(fitting.count)
-    needed = [h.ballast_given if h.ballast_given is not None else h.ballast_needed for h in holdings]
-    bags = sum(kilos for kilos in needed if kilos <= MOST_BALLAST)
-    if bags > 0.0:
-        count[stock()["fittings"]["ballast_bag"]["name"]] += int(-(-bags // BAG))
+    needed = [h.ballast_given if h.ballast_given is not None else h.ballast_asked for h in holdings]
+    # a bag lies on one foot: what two of them need does not share one
+    bags = sum(math.ceil(kilos / BAG - 1e-9) for kilos in needed if kilos <= MOST_BALLAST)
+    if bags:
+        count[stock()["fittings"]["ballast_bag"]["name"]] += bags
     lines = sum(1 for h in holdings if h.overhead)
     if lines:
         count["safety line with two carabiners"] += lines

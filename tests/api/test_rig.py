@@ -70,6 +70,23 @@ def test_the_lay_out_sheet_says_where_everything_stands(client, paper):
         assert f"{mark['first']:.2f}"[:3] in text
 
 
+def test_water_is_on_the_lay_out_and_on_the_plan(client):
+    document = shoot_document(rig__wet=[{"name": "wash basin", "x": -1.3, "y": 0.4}])
+    shoot = client.post("/api/shoots", json={"document": document}).json()["id"]
+    dry = client.post("/api/shoots", json={"document": shoot_document()}).json()["id"]
+    found = {}
+    for of in (shoot, dry):
+        got = client.get(f"/api/shoots/{of}/lay-out.pdf")
+        found[of] = " ".join(" ".join(p.extract_text().split()) for p in PdfReader(io.BytesIO(got.content)).pages)
+    assert "wash basin" in found[shoot]
+    assert "1.20 m round water" in found[shoot]
+    assert "round water" not in found[dry]
+    plan = client.post("/api/set-file", json={"document": document, "form": "svg"})
+    assert plan.status_code == 200, plan.text
+    assert "wash basin" in plan.text
+    assert "nothing fed from the mains" in plan.text
+
+
 def test_the_checklist_is_ticked_apart_from_the_steps(client):
     shoot = client.post("/api/shoots", json={"document": shoot_document()}).json()["id"]
     lines = rig(client)["checklist"]

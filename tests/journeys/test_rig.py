@@ -78,6 +78,35 @@ def test_a_lamp_over_the_wash_basin_is_refused(open_page):
     expect(over).to_have_count(0)
 
 
+def test_the_basin_is_drawn_where_it_is_and_dragged_away(open_page):
+    page = open_page()
+    lamp = {"name": "basin lamp", "id": "bulb_15", "x": 1.2, "y": 0.5, "z": 2.0}
+    wet = [{"name": "wash basin", "x": 1.2, "y": 0.5}]
+    shoot = opened(page, brief__others=[lamp], rig__wet=wet)
+    expect(line(page, "Distance to the wash basin", "outside")).to_be_visible()
+    page.get_by_role("tab", name="Lay-out").click()
+    expect(page.get_by_text("1.20 m round water")).to_be_visible()
+    expect(page.locator(".lay-out .wet-reach")).to_be_visible()
+    page.goto(f"/shoots/{shoot}/place")
+    basin = page.get_by_test_id("place-plan").locator("[data-handle='wash basin'] .wet-body")
+    box = basin.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] - 6
+    # as wide on the screen as it is, so that pixels tell metres
+    metres = 0.6 / (box["width"])
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x - 150, y + 30, steps=5)
+    page.mouse.up()
+    expect(page.get_by_test_id("save-state")).to_have_text("Saved")
+    (kept,) = page.request.get(f"/api/shoots/{shoot}").json()["document"]["rig"]["wet"]
+    assert kept["x"] == pytest.approx(1.2 - 150 * metres, abs=0.06)
+    assert kept["y"] == pytest.approx(0.5 - 30 * metres, abs=0.06)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_test_id("save-state")).to_have_text("Saved")
+    (kept,) = page.request.get(f"/api/shoots/{shoot}").json()["document"]["rig"]["wet"]
+    assert (kept["x"], kept["y"]) == (1.2, 0.5)
+
+
 def test_wind_outdoors_asks_for_more_and_a_stand_is_chosen(open_page):
     page = open_page()
     opened(page)

@@ -3,20 +3,23 @@
 from collections.abc import Sequence
 from typing import Any
 
-from reportlab.graphics.shapes import Circle, Drawing, Line, String
+from reportlab.graphics.shapes import Circle, Drawing, Line, Rect, String
 from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.rig.looklist import LookLine
+from wenlo.core.rig.mains import REACH
 from wenlo.core.rig.plan import RigPlan
+from wenlo.core.shoot.rigging import WetPlace
 from wenlo.formats.paper import BODY, FAINT, HEAD, INK, LAST_WORDS, SMALL, TITLE, plain, table, text, width_of, written
 
 TALL = 190.0
 """Height of the drawing. [pt]"""
 
 
-def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], width: float) -> Drawing:
+def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], wet: Sequence[WetPlace], width: float) -> Drawing:
     points = [(m.x, m.y) for m in plan.marks] + list(places)
+    points += [(w.x + k * (w.width / 2 + REACH), w.y + k * (w.depth / 2 + REACH)) for w in wet for k in (-1.0, 1.0)]
     xs, ys = [p[0] for p in points], [p[1] for p in points]
     scale = min((width - 60) / max(max(xs) - min(xs), 0.5), (TALL - 34) / max(max(ys) - min(ys), 0.5))
     drawing = Drawing(width, TALL)
@@ -25,6 +28,19 @@ def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], width: float) ->
         # as one looks from the camera: what is behind the subject is at the top
         return 30 + (x - min(xs)) * scale, 16 + (y - min(ys)) * scale
 
+    for water in wet:
+        for past, dash in ((0.0, None), (REACH, [4, 3])):
+            x, y = at(water.x - water.width / 2 - past, water.y - water.depth / 2 - past)
+            drawing.add(
+                Rect(
+                    x, y, (water.width + 2 * past) * scale, (water.depth + 2 * past) * scale, rx=past * scale, ry=past * scale,
+                    strokeColor=FAINT, fillColor=None, strokeWidth=0.7, strokeDashArray=dash,
+                )
+            )  # fmt: skip
+        x, y = at(water.x, water.y - water.depth / 2)
+        drawing.add(
+            String(x, y - 8, plain(water.name), fontName="Helvetica", fontSize=7, textAnchor="middle", fillColor=INK)
+        )
     a, b = at(*places[0]), at(*places[1])
     drawing.add(Line(*a, *b, strokeColor=INK, strokeWidth=1.4))
     for letter, place in zip("AB", (a, b), strict=True):
@@ -52,7 +68,7 @@ def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], width: float) ->
 
 def write_rig_sheet_pdf(
     plan: RigPlan, *, title: str, paper: str, units: UnitSystem, references: Sequence[str], looks: Sequence[LookLine], checklist: Sequence[str],
-    places: Sequence[tuple[float, float]],
+    places: Sequence[tuple[float, float]], wet: Sequence[WetPlace] = (),
 ) -> bytes:  # fmt: skip
     """The lay-out sheet.
 
@@ -66,12 +82,14 @@ def write_rig_sheet_pdf(
     looks: with their dials, in order.
     checklist: lines to tick.
     places: where A and B are on the plan. [m]
+    wet: where water is; nothing fed from the mains stands within the dashed line round it.
     """
     width = width_of(paper)
 
     def length(value: float) -> str:
         return format_length(value, system=units)
 
+    keep_off = f" Dashed: {length(REACH)} round water; nothing fed from the mains stands within." if wet else ""
     rows = []
     for number, mark in enumerate(plan.marks, start=1):
         tilt = "" if mark.tilt is None else f"{abs(mark.tilt):.0f}° {'down' if mark.tilt >= 0 else 'up'}"
@@ -82,8 +100,8 @@ def write_rig_sheet_pdf(
         ])  # fmt: skip
     story: list[Any] = [
         Paragraph(text(title), TITLE),
-        Paragraph(text(f"Lay-out. A: {references[0]}. B: {references[1]}. Hook the tape at A, then at B: where both lengths meet, toward the camera, is the mark."), SMALL),
-        Spacer(1, 4), _plan(plan, places, width),
+        Paragraph(text(f"Lay-out. A: {references[0]}. B: {references[1]}. Hook the tape at A, then at B: where both lengths meet, toward the camera, is the mark.{keep_off}"), SMALL),
+        Spacer(1, 4), _plan(plan, places, wet, width),
         table([["", "What", "from A", "from B", "Height", "Tilt, turn, aim", "Dial"], *rows],
               [width * f for f in (0.05, 0.27, 0.12, 0.12, 0.11, 0.2, 0.13)]),
     ]  # fmt: skip

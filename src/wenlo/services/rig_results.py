@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from wenlo.core.build.making import made
+from wenlo.core.rig import mains
 from wenlo.core.rig.checks import Check, Cure, State, Topic
 from wenlo.core.rig.holding import Holding
 from wenlo.core.rig.homemade import HomeMade
@@ -203,7 +204,9 @@ class TaskLine(Result):
 
 
 class RigResult(Result):
-    """The Rig stage; ``wind`` is the gust that is counted with [m/s]."""
+    """The Rig stage; ``wind`` is the gust that is counted with [m/s], ``water_reach`` how near to water nothing is
+    fed from the mains [m].
+    """
 
     holdings: list[HoldingResult]
     checks: list[CheckLine]
@@ -221,6 +224,7 @@ class RigResult(Result):
     striking: list[TaskLine]
     home_made: list[HomeMadeResult]
     wind: float
+    water_reach: float
 
 
 KINDS = {"stand": ("stand",), "boom": ("boom",), "ceiling": ("eye", "spreader"), "wall": ("eye",), "table": ("clamp", "trestle"), "floor": (), "lamp": ()}  # fmt: skip
@@ -338,7 +342,7 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
         housings=[_housing(h) for h in plan.housings], references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)], marks=[_mark(m) for m in plan.marks],
         looks=[LookResult(number=x.number, name=x.name, words=x.words) for x in look_list(shoot)],
         checklist=_lines("check", checklist(plan)), setting=_lines("set", plan.setting), striking=_lines("strike", plan.striking),
-        home_made=[_home_made(s.made) for s in plan.choices if s.made is not None], wind=plan.wind,
+        home_made=[_home_made(s.made) for s in plan.choices if s.made is not None], wind=plan.wind, water_reach=mains.REACH,
     )  # fmt: skip
     return answer.model_dump()
 
@@ -352,6 +356,6 @@ def rig_sheet(
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
     content = write_rig_sheet_pdf(
         plan, title=shoot.title, paper=form, units=shoot.units, references=tuple(r.name for r in references(shoot.brief)), looks=look_list(shoot),
-        checklist=checklist(plan), places=[(r.x, r.y) for r in references(shoot.brief)],
+        checklist=checklist(plan), places=[(r.x, r.y) for r in references(shoot.brief)], wet=shoot.rig.wet,
     )  # fmt: skip
     return {"content": base64.b64encode(content).decode("ascii")}

@@ -96,6 +96,13 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
             )
         )
     items += [Item(name=m.name, place=(m.x, m.y), height=m.z, what=f"meter, faces {m.facing}") for m in shoot.meters]
+    for wet in shoot.rig.wet:
+        sides = ((-0.5, -0.5), (0.5, -0.5), (0.5, 0.5), (-0.5, 0.5))
+        oblong = [(wet.x + a * wet.width, wet.y + b * wet.depth) for a, b in sides]
+        outlines.append(Drawn(points=tuple(oblong), width=0.8))
+        items.append(
+            Item(name=wet.name, place=(wet.x, wet.y), height=0.0, what="water: nothing fed from the mains beside it")
+        )
     return PlanSheet(
         title=shoot.title, outlines=tuple(outlines), items=tuple(items), origin=(0.0, 0.0), origin_name="the subject's mark",
         units=shoot.units, warnings=tuple(c.text for c in clashes(brief, design, units=shoot.units)),

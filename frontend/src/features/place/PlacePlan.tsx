@@ -9,6 +9,7 @@ import { ActionBands, LightBands } from '../../shared/drawing/LightBands';
 import { isPerson } from '../../shared/drawing/PlanView';
 import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from '../../shared/drawing/symbols';
+import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
 import { choose, chooseNone, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
@@ -138,12 +139,25 @@ export function PlacePlan(props: {
   const room = roomOf(figures.drawing);
   const outside = brief.room.outdoors;
   const spread = things.filter((t) => t.kind !== 'sky' && t.kind !== 'window');
+  const wet = wetBounds(document);
   const past = beyondRoom(brief.room.alcove);
   const bounds = {
-    left: Math.min(outside ? -2 : room.left - past.left, ...spread.map((t) => t.x - 0.15)),
-    right: Math.max(outside ? 2 : room.right + past.right, ...spread.map((t) => t.x + 0.15)),
-    bottom: Math.min(outside ? -1 : room.front, ...spread.map((t) => t.y - 0.25)),
-    top: Math.max(outside ? 1 : room.back + past.back, ...spread.map((t) => t.y + 0.15)),
+    left: Math.min(
+      outside ? -2 : room.left - past.left,
+      ...spread.map((t) => t.x - 0.15),
+      ...wet.map((w) => w.x),
+    ),
+    right: Math.max(
+      outside ? 2 : room.right + past.right,
+      ...spread.map((t) => t.x + 0.15),
+      ...wet.map((w) => w.x),
+    ),
+    bottom: Math.min(outside ? -1 : room.front, ...spread.map((t) => t.y - 0.25), ...wet.map((w) => w.y)),
+    top: Math.max(
+      outside ? 1 : room.back + past.back,
+      ...spread.map((t) => t.y + 0.15),
+      ...wet.map((w) => w.y),
+    ),
   };
   const s = fitScale(bounds, size, { left: 14, right: 14, top: 12, bottom: 24 });
   const view = SENSOR[brief.camera.sensor] / 2 / brief.camera.focal_length;
@@ -257,6 +271,7 @@ export function PlacePlan(props: {
               />
             </Handle>
           </g>
+          <WetPlaces document={document} scale={s} />
           {isPerson(brief) ? (
             <PersonAbove x={s.x(0)} y={s.y(0)} perMetre={s.perMetre} />
           ) : (

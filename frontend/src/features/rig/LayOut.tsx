@@ -1,19 +1,33 @@
 // Floor marks measured from two points, so that one person with one tape can set everything.
 import { Button } from 'antd';
+import type { Shoot } from '../../shared/api/client';
 import type { Rig } from '../../shared/api/rig';
+import { fitScale } from '../../shared/drawing/scale';
+import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
 
-export function LayOut({ rig, units, id }: { rig: Rig; units: Units; id: string }) {
+export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
+  const { rig, document, id } = props;
+  const units: Units = document.units;
   const [ref, size] = useSize<HTMLDivElement>();
   const [a, b] = rig.references;
-  const points = [...rig.marks, ...rig.references];
+  const points = [...rig.marks, ...rig.references, ...wetBounds(document, rig.water_reach)];
   const left = Math.min(...points.map((m) => m.x));
   const back = Math.max(...points.map((m) => m.y));
-  const wide = Math.max(Math.max(...points.map((m) => m.x)) - left, 1);
-  const deep = Math.max(back - Math.min(...points.map((m) => m.y)), 1);
-  const s = Math.min((size.width - 60) / wide, 170 / deep);
-  const at = (m: { x: number; y: number }) => ({ x: 30 + (m.x - left) * s, y: 22 + (back - m.y) * s });
+  const bounds = {
+    left,
+    right: Math.max(...points.map((m) => m.x), left + 1),
+    bottom: Math.min(...points.map((m) => m.y), back - 1),
+    top: back,
+  };
+  const tall = Math.min(260, ((size.width - 60) * (back - bounds.bottom)) / (bounds.right - left) + 44);
+  const s = fitScale(
+    bounds,
+    { width: size.width, height: tall },
+    { left: 30, right: 30, top: 22, bottom: 22 },
+  );
+  const at = (m: { x: number; y: number }) => ({ x: s.x(m.x), y: s.y(m.y) });
   return (
     <div className="lay-out">
       <p>
@@ -22,7 +36,8 @@ export function LayOut({ rig, units, id }: { rig: Rig; units: Units; id: string 
       </p>
       <div ref={ref}>
         {size.width > 0 ? (
-          <svg width={size.width} height={deep * s + 44} role="img" aria-label="Floor marks from above">
+          <svg width={size.width} height={tall} role="img" aria-label="Floor marks from above">
+            <WetPlaces document={document} scale={s} reach={rig.water_reach} />
             {a && b ? (
               <line x1={at(a).x} y1={at(a).y} x2={at(b).x} y2={at(b).y} className="back-wall" />
             ) : null}
@@ -47,6 +62,12 @@ export function LayOut({ rig, units, id }: { rig: Rig; units: Units; id: string 
           </svg>
         ) : null}
       </div>
+      {document.rig.wet.length ? (
+        <p className="faint">
+          Dashed: {formatLength(rig.water_reach, units)} round water. Nothing fed from the mains stands
+          within.
+        </p>
+      ) : null}
       <table className="list marks">
         <caption className="sr-only">Floor marks</caption>
         <thead>

@@ -93,7 +93,7 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
             { key: 'checks', label: 'Checks', children: <Checks rig={rig} /> },
             { key: 'warm', label: 'Heat', children: <Warmth rig={rig} /> },
             { key: 'mains', label: 'Mains & water', children: <Mains rig={rig} document={document} /> },
-            { key: 'layout', label: 'Lay-out', children: <LayOut rig={rig} units={units} id={id} /> },
+            { key: 'layout', label: 'Lay-out', children: <LayOut rig={rig} document={document} id={id} /> },
             {
               key: 'lists',
               label: 'Checklist',

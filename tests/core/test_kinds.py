@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from made_kinds import brief_for
 from wenlo.core.advice import set_up
 from wenlo.core.advice.case import Case, distance_of, lengths_of, limits_of
 from wenlo.core.advice.figures import modifier_light
@@ -28,24 +29,6 @@ from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
 ALL = sorted(kinds())
-LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
-
-
-THINGS = {"acrylic_table", "light_tent", "product_box", "table_booth", "tabletop_dome"}
-
-
-def brief_for(kind: str, **changes) -> Brief:
-    """The default brief in a roomy attic, with a lamp and a subject that the kind can use."""
-    if kind in THINGS:
-        bottle = {"kind": "bottle", "finish": "glossy", "size": 0.22, "face_height": 1.05}
-        changes = {
-            **{f"brief__subject__{name}": value for name, value in bottle.items()},
-            "brief__camera__distance": 1.1,
-            **changes,
-        }
-    lamp = {"brief__lamp__id": LAMP.get(kind, "chip_60_dish")}
-    room = {"brief__room__width": 4.5, "brief__room__depth": 6.0, "brief__room__height": 2.6}
-    return make_shoot(**{**lamp, **room, **changes}).brief
 
 
 @pytest.fixture(params=ALL)

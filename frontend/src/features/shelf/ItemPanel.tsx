@@ -41,6 +41,7 @@ function Values(props: {
         .filter((f) => change || !(RARELY.has(f.name) && neutral))
         .filter((f) => change || values[f.name] != null)
         .filter((f) => !(f.name === 'board_length' && values.form === 'cloth'))
+        .filter((f) => !(f.name === 'joined' && values.form === 'board'))
         .filter((f) => !(f.name === 'on_hand' && values.form === 'board'))
         .map((f) => (
           <ValueField

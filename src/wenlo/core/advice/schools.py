@@ -81,7 +81,7 @@ VARIANTS = (
         question="White lining or mirror lining?", kinds=("small_flash_softbox", "rod_softbox", "hanging_softbox", "ring_softbox"),
         parameter="lining",
         sides=(
-            ("white", "white_foam_board", "evens the light out and hides dents"),
+            ("white", "white_painted_canvas", "evens the light out and hides dents"),
             ("mirror", "silver_cloth", "keeps the beam together"),
         ),
     ),

@@ -9,7 +9,10 @@ from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Hole, PrintSp
 from wenlo.core.build.structures import timber
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import format_length
-from wenlo.core.shelf.own import CoverRef, covering_of
+from wenlo.core.shelf.own import BounceRef, CoverRef, covering_of
+
+WRAP = 0.04
+"""What is wrapped round a board lies so far behind it. [m]"""
 
 BOARD_GAP = 0.005
 """Between two pieces cut from one board. [m]"""
@@ -102,6 +105,14 @@ class Assembly:
                     window=None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window),
                 )
             )  # fmt: skip
+
+    def face(self, face: BounceRef, width: float, height: float, *, name: str, note: str, count: int = 1) -> None:
+        """A bounce face that stands by itself [m]: a board, or cloth and foil wrapped round one and taped behind."""
+        stiff = covering_of(face).form == "board"
+        self.cover(face if stiff else "white_foam_board", width, height, count=count, note=f"{name}, {note}")
+        if not stiff:
+            wrapped = f"wrapped over the {name}, {WRAP * 1000:.0f} mm taped behind"
+            self.cover(face, width, height, margin=WRAP, count=count, note=wrapped)
 
     def fit(self, name: str, count: float) -> None:
         """Bought parts, from the stock data."""

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.thing_box import no_person, seen_width
@@ -28,6 +29,9 @@ LEAST_BEND = 330.0
 
 UNDER_LAMP = "key 2"
 """The lamp below, in the set."""
+
+WIDEST = 1.0
+"""Acrylic is sold so wide: what begins wider could not be made in one piece. [m]"""
 
 A_TENTH = 2.0**0.1 - 1.0
 """A shadow a tenth of a stop deep takes so much of what the rest gives."""
@@ -214,16 +218,36 @@ def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, pro
     )  # fmt: skip
 
 
+def _in_one_piece(design: AcrylicTableParameters, long: float) -> None:
+    row = sheet_material(design.acrylic)
+    boards = sorted((row.roll_width, row.board_length or math.inf))
+    if min(design.width, long) <= boards[0] + 1e-9 and max(design.width, long) <= boards[1] + 1e-9:
+        return
+    sold = f"{format_length(boards[1])} × {format_length(boards[0])}"
+    message = f"{row.name} comes in boards of {sold}, and a joint would show: {size(design.width, long)} is too large. Make it narrower, shorter or less bent."
+    raise Impossible(
+        message,
+        fields=[FieldError(path="design.width" if design.width > boards[0] else "design.bend", message=message)],
+    )
+
+
 def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
-    """A sheet, two trestles, padded clamps."""
+    """A sheet, two trestles, padded clamps.
+
+    Raises
+    ------
+    Impossible
+        When the acrylic is larger than it is sold.
+    """
     work = Assembly(carrying_length=brief.carrying_length)
     long = design.flat + design.bend * math.pi / 2
     work.bar("batten under the front edge", max(design.width, 0.1), 2, "full width, on the trestles", "width")
     work.bar("batten behind the bend", max(design.width, 0.1), 1, "full width, at the top of the bend", "width")
+    _in_one_piece(design, long)
     work.cover(
-        "opal_acrylic_3_mm" if design.acrylic.startswith("opal") else "acrylic_3_mm_matt_one_side",
-        min(design.width, 1.0),
-        min(long, 2.0),
+        design.acrylic,
+        design.width,
+        long,
         note=f"{design.thickness * 1000:.1f} mm, {size(design.width, long)}, edges scraped",
     )
     work.cover(design.sheet, design.over_size, design.over_size, margin=0.03, note="sheet over the table")
@@ -244,9 +268,9 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
 
 
 def start(brief: Brief) -> AcrylicTableParameters:
-    """As wide as the picture sees, its top under the thing."""
+    """As wide as the picture sees and acrylic is sold, its top under the thing."""
     table = round(min(max(brief.subject.foot - 0.0005, 0.1), 1.6), 4)
-    width = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.9), 0.4), 1.4), 2)
+    width = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.9), 0.4), WIDEST), 2)
     over = round(min(max(brief.subject.size + 0.3, 0.3), max(brief.room.height - table - 0.65, 0.1)), 2)
     return AcrylicTableParameters(table=table, width=width, over=over)
 

@@ -112,7 +112,7 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
         margin=0.07,
         note="70 mm on every edge to wrap round the battens and staple",
     )
-    work.cover(design.face, design.width, design.height, note="the bounce page, whole; edges taped")
+    work.face(design.face, design.width, design.height, name="bounce page", note="whole; edges taped")
     if design.flagged:
         work.cover("black_foam_board", design.lamp_out + 0.25, 0.6, note="flag between lamp and subject")
     work.fit("cloth_tape", 2 * design.height + 2)

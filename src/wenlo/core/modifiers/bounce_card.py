@@ -82,16 +82,7 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
     """One board, scored where the wings fold."""
     work = Assembly(carrying_length=brief.carrying_length)
     row = bounce_face(design.face)
-    work.cover(
-        design.face if row.form == "board" else "white_foam_board",
-        design.width,
-        design.height,
-        note="the board, cut square",
-    )
-    if row.form != "board":
-        work.cover(
-            design.face, design.width, design.height, margin=0.04, note="wrapped over the board, 40 mm taped behind"
-        )
+    work.face(design.face, design.width, design.height, name="board", note="cut square")
     if design.wings > 0.0:
         work.template(
             Template(
@@ -111,7 +102,7 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
         f"{crease}{size(design.width, design.height)}, black side behind.",
         minutes=20,
         does="cover",
-        uses=("the board, cut square", "wrapped over", "cloth_tape"),
+        uses=("board, cut square", "wrapped over", "cloth_tape"),
     )
     work.fit("cloth_tape", 2 * (design.width + design.height))
     work.fit("spring_clamp", 2)

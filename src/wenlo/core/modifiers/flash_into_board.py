@@ -59,13 +59,13 @@ def arrange(design: FlashBoardParameters, brief: Brief, transmittance: float | N
 def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
     """A board, an arm and a card."""
     work = Assembly(carrying_length=brief.carrying_length)
-    work.cover(design.face, design.width, design.height, note="the board, cut square")
+    work.face(design.face, design.width, design.height, name="board", note="cut square")
     work.bar("arm", math.hypot(design.arm, 0.35 * design.height) + 0.15, 1, "flash to board and 150 mm to clamp", "arm")
     if design.flagged:
         work.cover("black_foam_board", 0.2, 0.2, note="flag behind the flash")
     work.fit("spring_clamp", 3)
     work.step("Put it together", f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing the board.",
-              mistake="Flash aimed past the board's edge: it lights the background and the lens.", minutes=15, does="mount", uses=("the board", "arm", "spring_clamp"))  # fmt: skip
+              mistake="Flash aimed past the board's edge: it lights the background and the lens.", minutes=15, does="mount", uses=("board, cut square", "wrapped over", "arm", "spring_clamp"))  # fmt: skip
     work.step(
         "Look from the subject's place",
         "No part of the flash's face may be seen; move the flag until it is hidden.",

@@ -11,7 +11,7 @@ from wenlo.core.build.parts import BuildPlan, Sketch
 from wenlo.core.data import black_materials
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
-from wenlo.core.shelf.own import BounceRef, SheetRef, sheet_material
+from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face, sheet_material
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 
@@ -159,6 +159,11 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     work.butt("lamp bar", "long side of both frames", 2 if design.lamps <= 2 else 4)
     work.cover(design.lining, design.length, design.depth, count=2, note="long walls, white inside")
     work.cover(design.lining, design.width, design.depth, count=2, note="short walls, white inside")
+    if design.walls == "foam board" and bounce_face(design.lining).form == "cloth":
+        for side, name in ((design.length, "long"), (design.width, "short")):
+            work.cover(
+                "white_foam_board", side, design.depth, count=2, note=f"{name} walls, black outside, under the lining"
+            )
     if design.walls != "foam board":
         layers = 2 if design.walls == "improvised" and design.doubled else 1
         for side, name in ((design.length, "long"), (design.width, "short")):

@@ -2,6 +2,8 @@
 
 from typing import Literal
 
+import numpy as np
+
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
@@ -139,10 +141,11 @@ def handling(design: TentParameters) -> Handling:
 
 def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
     """Its four feet on the table."""
-    foot = design.middle - UP * design.height / 2
+    middle = design.middle - UP * design.height / 2
+    wide, deep = np.array([design.width / 2, 0.0, 0.0]), np.array([0.0, design.depth / 2, 0.0])
     return tuple(
-        Hold(by="table", name=f"foot {k + 1}", place=foot + a * design.direction * design.width / 2, mass=mass / 4)
-        for k, a in enumerate((-1, -1, 1, 1))
+        Hold(by="table", name=f"foot {k + 1}", place=middle + a * wide + b * deep, mass=mass / 4)
+        for k, (a, b) in enumerate(((-1, -1), (1, -1), (1, 1), (-1, 1)))
     )
 
 

@@ -40,6 +40,11 @@ class ProductBoxParameters(SidedBox):
     top: Literal["sheet", "white", "open"] = "sheet"
 
     @property
+    def board(self) -> str:
+        """What walls, floor and top are where they are not of cloth."""
+        return "corrugated_plastic_white" if self.walls == "corrugated plastic" else "white_foam_board"
+
+    @property
     def rim(self) -> float:
         """White border of the sides round their sheet: the frame's battens, or what is left of a cut-out board. [m]"""
         return BATTEN if self.walls == "timber frames" else 0.03
@@ -65,7 +70,7 @@ def _rim(design: ProductBoxParameters, side: float, surface: Sheet) -> list[Pane
 
 def arrange(design: ProductBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """Sheets in white rims, white top if it is closed, ground and back, lamps outside."""
-    cloth, white = layers_of(design.sheet, 1, transmittance), lined("white_foam_board")
+    cloth, white = layers_of(design.sheet, 1, transmittance), lined(design.board)
     surfaces: list[Shape] = [side_panel(design, "sheet", 1.0, cloth), *_rim(design, 1.0, white)]
     far = across_surface(design, transmittance)
     if far is not None:
@@ -113,7 +118,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         )
         cut = "window cut out with a border of 30 mm left as the frame; the piece that falls out is a card"
         work.cover(
-            "white_foam_board",
+            design.board,
             design.depth,
             design.height,
             count=2,
@@ -121,18 +126,20 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
             window=BORDER,
         )
         work.cover(
-            "white_foam_board", design.width, design.depth, count=2 if design.top != "open" else 1, note="floor and top"
+            design.board, design.width, design.depth, count=2 if design.top != "open" else 1, note="floor and top"
         )
-    sheets = 1 + (design.far_side == "sheet") + (design.top == "sheet")
-    work.cover(
-        design.sheet,
-        max(design.depth, design.width),
-        design.height,
-        margin=0.02,
-        count=sheets,
-        note="on hook-and-loop inside of the frame, so that it can be washed or replaced",
-    )
-    work.fit("hook_and_loop", sheets * 2 * (design.depth + design.height))
+    sides = 1 + (design.far_side == "sheet")
+    held = "on hook-and-loop inside of the frame, so that it can be washed or replaced"
+    work.cover(design.sheet, design.depth, design.height, margin=0.02, count=sides, note=f"side, {held}")
+    work.fit("hook_and_loop", sides * 2 * (design.depth + design.height))
+    if design.top == "sheet":
+        work.cover(design.sheet, design.width, design.depth, margin=0.02, note=f"top, {held}")
+        work.fit("hook_and_loop", 2 * (design.width + design.depth))
+    if design.far_side.endswith("card"):
+        card = "white_foam_board" if design.far_side == "white card" else "black_foam_board"
+        work.cover(card, design.depth, design.height, note="card on the far side")
+    if design.walls == "timber frames" and design.top == "white":
+        work.cover("white_foam_board", design.width, design.depth, note="card over the top, white side down")
     work.cover(
         "white_painted_canvas",
         design.width,
@@ -144,7 +151,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
     work.step("Leave the slot", "10 mm open between back and top over the whole width: backdrops drop in from above.",
               mistake="Slot narrower than the board is thick.", minutes=15, does="finish")  # fmt: skip
     work.step("Hang the sheets", "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",
-              mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.", minutes=25, does="cover", uses=("on hook-and-loop", "hook_and_loop", "sweep"))  # fmt: skip
+              mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.", minutes=25, does="cover", uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "card over the top", "sweep"))  # fmt: skip
     work.step("Set the lamps", "Alike, all of one colour, outside of the sheets.",
               mistake="Unlike bulbs: one side goes yellow.", caution="Keep hot lamps off the cloth, and the cables out of the way.", minutes=10, does="set")  # fmt: skip
     return work.plan("product light box")

@@ -13,12 +13,16 @@ from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.shelf.own import BounceRef, SheetRef
+from wenlo.core.shelf.own import LiningRef, SheetRef, bounce_face
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Disc, Tube
 
 Vector = NDArray[np.float64]
+
+
+RIM = "white_foam_board"
+"""What rim and disc are made of, scored so that it bends."""
 
 
 class RingBoxParameters(RoundMouth):
@@ -28,7 +32,7 @@ class RingBoxParameters(RoundMouth):
     width: float = quantity(0.2, 1.0, unit="m", label="diameter", default=0.5)
     depth: float = quantity(0.03, 0.4, unit="m", label="depth", default=0.1)
     sheet: SheetRef = "matt_drafting_film"
-    lining: BounceRef = "foil_creased"
+    lining: LiningRef = "foil_creased"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=2)
 
 
@@ -53,14 +57,14 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
     """A rim of card, a disc, and layers."""
     work = Assembly(carrying_length=brief.carrying_length)
     work.cover(
-        "white_foam_board",
+        RIM,
         np.pi * design.width,
         design.depth,
         note="rim: a strip, scored every 20 mm so that it bends round",
     )
-    work.cover("white_foam_board", design.width, design.width, note="back disc, cut round")
+    work.cover(RIM, design.width, design.width, note="back disc, cut round")
     work.cover(
-        "foil_creased", design.width, design.width + np.pi * design.depth, margin=0.03, note="lining of disc and rim"
+        design.lining, design.width, design.width + np.pi * design.depth, margin=0.03, note="lining of disc and rim"
     )
     work.cover(
         design.sheet,
@@ -88,7 +92,7 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
         uses=("rim:", "back disc", "cloth_tape"),
         wait=10,
     )
-    work.step("Line and close it", f"Creased foil inside, ring lamp in, {design.layers} layers over the front.",
+    work.step("Line and close it", f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers} layer{'s' if design.layers > 1 else ''} over the front.",
               check="From the subject's place the ring's outline cannot be made out.", mistake="Too few layers: the ring shows in the eyes.",
               caution="Leave the lamp's vents free.", minutes=30, does="cover", uses=("lining of", "one layer"))  # fmt: skip
     return work.plan("ring-light softbox")

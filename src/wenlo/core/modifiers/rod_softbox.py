@@ -14,7 +14,7 @@ from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.shelf.own import bounce_face
+from wenlo.core.shelf.own import LiningRef
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Tube
@@ -30,6 +30,7 @@ class RodBoxParameters(RoundMouth):
 
     kind: Literal["rod_softbox"] = "rod_softbox"
     depth: float = quantity(0.1, 1.2, unit="m", label="depth", default=0.4)
+    lining: LiningRef = "silver_cloth"
 
 
 def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -48,7 +49,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     """Eight gores of cloth, rods and a front sheet."""
     work = Assembly(carrying_length=brief.carrying_length)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
-    work.cover(design.lining if bounce_face(design.lining).form == "cloth" else "silver_cloth", math.pi * design.width / 8, slant, margin=0.02, count=8,
+    work.cover(design.lining, math.pi * design.width / 8, slant, margin=0.02, count=8,
                note="eight gores, 20 mm seam; a pocket for the rod in each seam")  # fmt: skip
     work.cover(
         "black_cotton",

@@ -94,8 +94,11 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     work = Assembly(carrying_length=brief.carrying_length)
     girth = 2 * (design.width + design.height)
     work.fit("food_container", design.boxes)
-    work.cover(design.lining if bounce_face(design.lining).form == "cloth" else "mirror_tape", girth / 2, 2 * design.depth + design.height,
-               count=design.boxes, note="strips side by side, rubbed down from the middle")  # fmt: skip
+    if bounce_face(design.lining).form == "cloth":
+        work.cover(design.lining, girth / 2, 2 * design.depth + design.height, count=design.boxes, note="strips side by side, rubbed down from the middle")  # fmt: skip
+    else:
+        for name, wide, tall, count in (("back", design.width, design.height, 1), ("long wall", design.width, design.depth, 2), ("short wall", design.height, design.depth, 2)):  # fmt: skip
+            work.cover(design.lining, wide, tall, count=count * design.boxes, note=f"lining of the {name}, taped in")
     work.cover(
         design.sheet,
         design.width,
@@ -114,11 +117,11 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
               caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.", minutes=20, does="drill", uses=("food_container",))  # fmt: skip
     work.step(
         "Line it",
-        f"Mirror tape over all of the inside of {size(design.width, design.height)}.",
-        mistake="Bubbles in the tape make bright patches.",
+        f"{bounce_face(design.lining).name.capitalize()} over all of the inside of {size(design.width, design.height)}.",
+        mistake="Bubbles and creases in the lining make bright patches.",
         minutes=20,
         does="cover",
-        uses=("strips side",),
+        uses=("strips side", "lining of the"),
     )
     work.step("Set the flash", f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
               mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",

@@ -223,11 +223,12 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
 def build(design: BoothParameters, brief: Brief) -> BuildPlan:
     """Two boards make four cards; a board under the table; paper; a clamp for the lamp."""
     work = Assembly(carrying_length=brief.carrying_length)
-    work.cover(
-        design.face if isinstance(design.face, str) and design.face == "white_foam_board" else "white_foam_board",
+    work.face(
+        design.face,
         design.width,
         design.length,
-        note="under the table, white side down, held by clamps at its edge",
+        name="roof",
+        note="under the table, bright side down, held by clamps at its edge",
     )
     cards = [what for what in (design.far_card, design.near_card) if what != "none"]
     for what in cards:
@@ -252,7 +253,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         "width",
     )
     work.fit("spring_clamp", 4)
-    work.step("Make the roof", "White board under the table top, flat and level.", mistake="It hangs through: the light gets a dip.", minutes=10, does="mount", uses=("under the table", "spring_clamp"))  # fmt: skip
+    work.step("Make the roof", "Board under the table top, its bright side down, flat and level.", mistake="It hangs through: the light gets a dip.", minutes=10, does="mount", uses=("under the table", "wrapped over", "spring_clamp"))  # fmt: skip
     work.step("Sweep the paper", "Up behind and forward without a crease.", mistake="A crease behind the thing.", minutes=5, does="set", uses=("swept",))  # fmt: skip
     work.step("Raise the ground", f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
               mistake="Low things too far from the roof: raise the ground.", minutes=5, does="set", uses=("batten",))  # fmt: skip

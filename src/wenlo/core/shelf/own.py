@@ -169,6 +169,17 @@ BounceRef = Annotated[
 ]
 """Id of a generic face that bounces light, or a face of one's own."""
 
+
+def _bends(ref: Any) -> Any:
+    row = bounce_face(ref)
+    if row.form != "cloth":
+        raise ValueError(f"{row.name} is neither sewn nor bent round; choose a cloth or a foil.")
+    return ref
+
+
+LiningRef = Annotated[BounceRef, AfterValidator(_bends)]
+"""A face that is sewn, or bent round."""
+
 FinishRef = Annotated[
     Annotated[str, _known(face_materials, "finish"), Tag("by_id")] | Annotated[OwnBackdrop, Tag(OWN_TAG)],
     Discriminator(_form),

@@ -1,0 +1,69 @@
+"""Book light: pages of one size, opened by the angle, the lamp past the open edge and its flag."""
+
+import math
+
+import numpy as np
+import pytest
+
+from made_kinds import angle, made, middle, sides
+
+
+@pytest.mark.parametrize("opening", [25.0, 50.0, 85.0])
+@pytest.mark.parametrize("hinge", ["camera_side", "far_side"])
+def test_pages_meet_at_the_spine_and_open_by_the_angle(opening, hinge):
+    book = made("book_light", opening=opening, hinge=hinge)
+    design, page = book.design, book.panel("bounce page")
+    spine = design.source_centre - design.side * design.width / 2
+    assert middle(page) - design.page * design.width / 2 == pytest.approx(spine)
+    assert angle(design.page, design.side) == pytest.approx(opening)
+    # behind the sheet, seen from the subject
+    assert float((middle(page) - design.source_centre) @ design.direction) > 0.0
+    assert sides(page) == pytest.approx(sides(book.panel("sheet")))
+
+
+def test_hinges_are_mirror_images_of_one_another():
+    near, far = (made("book_light", hinge=h, key_angle=90.0) for h in ("camera_side", "far_side"))
+    mirror = np.array([1.0, -1.0, 1.0])
+    assert near.design.lamp_position * mirror == pytest.approx(far.design.lamp_position)
+    assert middle(near.panel("bounce page")) * mirror == pytest.approx(middle(far.panel("bounce page")))
+
+
+def test_the_sheets_frame_and_its_cloth_by_hand():
+    book = made("book_light", width=1.1, height=0.9, sheet="bleached_muslin")
+    cuts = book.cuts()
+    assert cuts["long side of the sheet's frame"] == [0.9] * 2
+    assert cuts["short side of the sheet's frame"] == pytest.approx([1.1 - 2 * 0.044] * 2)
+    assert book.covers("bleached_muslin") == [pytest.approx((1.24, 1.04))]
+    # a hinge on both sides of the spine, and a metre for each end
+    assert book.fittings()["cloth_tape"] == pytest.approx(2 * 0.9 + 2.0)
+
+
+@pytest.mark.parametrize("face", ["white_insulation_board", "silver_cloth", "foil_creased", "white_foam_board"])
+def test_a_page_of_cloth_or_foil_has_a_board_inside(face):
+    book = made("book_light", width=0.9, height=0.8, face=face)
+    pages = [p for p in book.plan.cloth if "bounce page" in p.note]
+    stiff = face.endswith("board")
+    assert [p.form for p in pages] == (["board"] if stiff else ["board", "cloth"])
+    assert pages[-1].covering.id == face
+    assert pages[-1].cut == pytest.approx((0.9, 0.8) if stiff else (0.98, 0.88))
+
+
+def test_the_flag_hides_the_lamp_from_the_sitter():
+    book = made("book_light", flagged=True)
+    flag, lamp = book.panel("lamp flag"), book.light.lamps[0].centre
+    eye = np.array([0.0, 0.0, lamp[2]])
+    # where the line from the eye to the lamp meets the flag
+    share = float((middle(flag) - eye) @ flag.normal) / float((lamp - eye) @ flag.normal)
+    at = eye + share * (lamp - eye) - flag.origin
+    u, v = (float(at @ e) / float(e @ e) for e in (flag.edge_u, flag.edge_v))
+    assert 0.0 < share < 1.0
+    assert 0.0 < u < 1.0
+    assert 0.0 < v < 1.0
+    assert not any(s.id == "lamp flag" for s in made("book_light", flagged=False).light.surfaces)
+
+
+def test_the_lamp_stands_past_the_open_edge():
+    book = made("book_light", lamp_out=0.4, width=1.0)
+    out = float((book.design.lamp_position - book.design.source_centre) @ book.design.side)
+    assert out == pytest.approx(0.5 + 0.4)
+    assert math.isclose(book.design.lamp_position[2], book.design.centre_height)

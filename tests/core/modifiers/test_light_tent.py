@@ -1,0 +1,59 @@
+"""Light tent: battens, sheets and feet by hand; what its far side does."""
+
+import numpy as np
+import pytest
+
+from made_kinds import made, middle, sides
+
+
+@pytest.mark.parametrize(("width", "height", "depth"), [(0.5, 0.4, 0.6), (0.9, 1.2, 0.7)])
+def test_legs_and_rails_make_the_box_that_was_designed(width, height, depth):
+    tent = made("light_tent", width=width, height=height, depth=depth)
+    cuts = tent.cuts()
+    assert cuts["leg"] == [height] * 4
+    # a rail ends at two legs of 18 mm
+    assert cuts["rail, left to right"] == pytest.approx([width - 2 * 0.018] * 4)
+    assert cuts["rail, front to back"] == pytest.approx([depth - 2 * 0.018] * 4)
+    assert cuts["rod of the backdrop"] == pytest.approx([width + 0.05])
+
+
+def test_every_side_has_its_own_sheet():
+    tent = made("light_tent", width=0.5, height=0.4, depth=0.6, sheet="bleached_muslin")
+    assert sorted(tent.covers("bleached_muslin")) == [
+        pytest.approx(c) for c in ((0.58, 0.68), (0.68, 0.48), (0.68, 0.48))
+    ]
+    assert sides(tent.panel("sheet")) == pytest.approx((0.4, 0.6))
+    assert sides(tent.panel("top")) == pytest.approx((0.5, 0.6))
+
+
+@pytest.mark.parametrize(
+    ("far", "covering"), [("white card", "white_foam_board"), ("black card", "black_foam_board"), ("open", None)]
+)
+def test_the_far_side_is_built_as_it_lights(far, covering):
+    tent = made("light_tent", far_side=far, top="open")
+    names = {surface.id for surface in tent.light.surfaces}
+    assert "top" not in names
+    assert ("far side" in names) == (covering is not None)
+    for board in ("white_foam_board", "black_foam_board"):
+        assert tent.covers(board) == (
+            [pytest.approx((tent.design.depth, tent.design.height))] if board == covering else []
+        )
+
+
+def test_it_stands_on_its_four_corners():
+    tent = made("light_tent", width=0.5, depth=0.6)
+    feet = np.array([hold.place for hold in tent.kind.holds(tent.design, 4.0)])
+    assert sum(hold.mass for hold in tent.kind.holds(tent.design, 4.0)) == pytest.approx(4.0)
+    assert np.ptp(feet[:, 0]) == pytest.approx(0.5)
+    assert np.ptp(feet[:, 1]) == pytest.approx(0.6)
+    assert len({tuple(np.round(foot, 6)) for foot in feet}) == 4
+    assert feet.mean(axis=0) == pytest.approx(tent.design.middle - [0.0, 0.0, tent.design.height / 2])
+    assert feet[:, 2] == pytest.approx([tent.design.table] * 4)
+
+
+@pytest.mark.parametrize("lamps", [1, 2, 3])
+def test_lamps_stand_off_its_walls(lamps):
+    tent = made("light_tent", lamps=lamps, lamp_distance=0.3)
+    assert len(tent.light.lamps) == lamps
+    key = tent.light.lamps[0].centre
+    assert np.linalg.norm(key - middle(tent.panel("sheet"))) == pytest.approx(0.3, abs=0.01)

@@ -1,0 +1,92 @@
+"""A kind as it starts for a brief that it serves, some numbers changed, with its parts and its light's surfaces."""
+
+from collections import defaultdict
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from factories import make_shoot
+from wenlo.core.build.parts import BuildPlan
+from wenlo.core.modifiers.kind import Arrangement, Kind
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.shoot.brief import Brief
+from wenlo.core.transport.scene import Panel
+
+LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
+THINGS = {"acrylic_table", "light_tent", "product_box", "table_booth", "tabletop_dome"}
+
+
+def brief_for(kind: str, **changes: Any) -> Brief:
+    """The default brief in a roomy attic, with a lamp and a subject that the kind can use."""
+    if kind in THINGS:
+        bottle = {"kind": "bottle", "finish": "glossy", "size": 0.22, "face_height": 1.05}
+        changes = {
+            **{f"brief__subject__{name}": value for name, value in bottle.items()},
+            "brief__camera__distance": 1.1,
+            **changes,
+        }
+    lamp = {"brief__lamp__id": LAMP.get(kind, "chip_60_dish")}
+    room = {"brief__room__width": 4.5, "brief__room__depth": 6.0, "brief__room__height": 2.6}
+    return make_shoot(**{**lamp, **room, **changes}).brief
+
+
+@dataclass(frozen=True, kw_only=True)
+class Made:
+    """A design of a kind with what follows from it."""
+
+    kind: Kind[Any]
+    brief: Brief
+    design: Any
+    plan: BuildPlan
+    light: Arrangement
+
+    def cuts(self) -> dict[str, list[float]]:
+        """Cut lengths by the name of the piece. [m]"""
+        found: dict[str, list[float]] = defaultdict(list)
+        for piece in self.plan.pieces:
+            found[piece.name].append(piece.cut)
+        return found
+
+    def covers(self, covering: str) -> list[tuple[float, float]]:
+        """Cut sizes of all pieces of a covering. [m]"""
+        return [piece.cut for piece in self.plan.cloth if piece.covering.id == covering]
+
+    def fittings(self) -> dict[str, float]:
+        """How many, or how many metres, of each fitting."""
+        found: dict[str, float] = defaultdict(float)
+        for fitting in self.plan.fittings:
+            found[fitting.id] += fitting.count
+        return found
+
+    def panel(self, name: str) -> Panel:
+        """The panel of that name."""
+        (one,) = [s for s in self.light.surfaces if s.id == name]
+        assert isinstance(one, Panel)
+        return one
+
+
+def made(kind: str, *, brief: Brief | None = None, **changes: Any) -> Made:
+    """A kind as it starts, with some of its parameters changed; checked like a document."""
+    this = kinds()[kind]
+    brief = brief or brief_for(kind)
+    design = this.parameters.model_validate({**this.start(brief).model_dump(), **changes})
+    plan, light = this.build(design, brief), this.arrange(design, brief, None)
+    return Made(kind=this, brief=brief, design=design, plan=plan, light=light)
+
+
+def middle(panel: Panel) -> np.ndarray:
+    """Middle of a panel, shape (3,). [m]"""
+    return panel.origin + panel.edge_u / 2 + panel.edge_v / 2
+
+
+def sides(panel: Panel) -> tuple[float, float]:
+    """Lengths of its edges, the shorter one first. [m]"""
+    short, long = sorted(float(np.linalg.norm(edge)) for edge in (panel.edge_u, panel.edge_v))
+    return short, long
+
+
+def angle(a: np.ndarray, b: np.ndarray) -> float:
+    """Angle between two vectors. [degree]"""
+    cosine = float(a @ b) / float(np.linalg.norm(a) * np.linalg.norm(b))
+    return float(np.degrees(np.arccos(np.clip(cosine, -1.0, 1.0))))

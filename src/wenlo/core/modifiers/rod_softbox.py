@@ -49,16 +49,12 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     """Eight gores of cloth, rods and a front sheet."""
     work = Assembly(carrying_length=brief.carrying_length)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
-    work.cover(design.lining, math.pi * design.width / 8, slant, margin=0.02, count=8,
-               note="eight gores, 20 mm seam; a pocket for the rod in each seam")  # fmt: skip
-    work.cover(
-        "black_cotton",
-        math.pi * design.width / 8,
-        slant,
-        margin=0.02,
-        count=8,
-        note="black outside, sewn into the same seams",
-    )
+    shape = gore("gore", foot=math.pi * design.width / 8, head=2 * math.pi * THROAT / 8, slant=slant, margin=0.02,
+                 note="eight of each cloth; the dashed lines are the seams, the wide end is the mouth")  # fmt: skip
+    # out of an oblong that holds all of it: slanting seams reach past the mouth's own width
+    wide, tall = (max(side) - min(side) for side in zip(*shape.outline, strict=True))
+    work.cover(design.lining, wide, tall, count=8, note="eight gores, 20 mm seam; a pocket for the rod in each seam")
+    work.cover("black_cotton", wide, tall, count=8, note="black outside, sewn into the same seams")
     work.cover(
         design.sheet,
         design.width,
@@ -69,10 +65,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.fit("hook_and_loop", math.pi * design.width)
     work.fit("fibre_rod", math.ceil(8 * (slant + 0.05)))
-    work.template(
-        gore("gore", foot=math.pi * design.width / 8, head=2 * math.pi * THROAT / 8, slant=slant, margin=0.02,
-             note="eight of each cloth; the dashed lines are the seams, the wide end is the mouth")
-    )  # fmt: skip
+    work.template(shape)
     work.step("Sew the cone", "Gores side by side, rod pockets in the seams, a ring at the throat that fits the lamp's mount.",
               mistake="Pockets too loose: the rods slip and the mouth warps.", minutes=120, does="bond", uses=("gores", "black outside"))  # fmt: skip
     work.step("Spring it open", f"Eight rods of {slant + 0.05:.2f} m, bent into the throat ring one opposite the other.",

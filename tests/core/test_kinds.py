@@ -2,6 +2,7 @@
 
 import math
 import re
+from pathlib import Path
 
 import numpy as np
 import pytest
@@ -29,6 +30,11 @@ from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
 ALL = sorted(kinds())
+
+
+def test_every_kind_has_a_file_of_tests_of_its_own():
+    found = {path.stem.removeprefix("test_") for path in (Path(__file__).parent / "modifiers").glob("test_*.py")}
+    assert found == set(ALL)
 
 
 @pytest.fixture(params=ALL)

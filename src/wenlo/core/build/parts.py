@@ -166,7 +166,7 @@ class Template:
         return max(xs) - min(xs), max(ys) - min(ys)
 
 
-PrintForm = Literal["corner", "clip", "stop_jig", "drill_guide", "channel_corner"]
+PrintForm = Literal["corner", "clip", "stop_jig", "drill_guide", "channel_corner", "honeycomb"]
 
 
 @dataclass(frozen=True, kw_only=True)

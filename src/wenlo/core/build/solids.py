@@ -1,4 +1,4 @@
-"""Solids to print: corner plates, clips, jigs, drill guides, channel corners; watertight, sized by the design.
+"""Solids to print: corner plates, clips, jigs, drill guides, channel corners, tiles of cells; watertight, sized by the design.
 
 All are put together from oblongs and cylinders by Manifold, whose results are closed by construction (Manifold's guaranteed
 manifoldness, Smith 2023). Lengths in metres; they lie on the bed as they are printed, z up.
@@ -164,8 +164,23 @@ def _channel_corner(s: Mapping[str, float]) -> Manifold:
     return body
 
 
+def _honeycomb(s: Mapping[str, float]) -> Manifold:
+    # hexagons with their flats upright, every other row half a cell aside; those at the rim are cut, not left out
+    width, height, cell, wall = s["width"], s["height"], s["cell"], s["wall"]
+    row, radius = cell * math.sqrt(3.0) / 2.0, (cell - wall) / math.sqrt(3.0)
+    turn = np.radians(90.0 + 60.0 * np.arange(6))
+    hexagon = radius * np.stack([np.cos(turn), np.sin(turn)], axis=1)
+    holes = [
+        hexagon + np.array([(column + 0.5 + 0.5 * (k % 2)) * cell, (k + 0.5) * row])
+        for k in range(math.ceil(height / row) + 1)
+        for column in range(-1, math.ceil(width / cell) + 1)
+    ]
+    within = CrossSection.square((width - wall, height - wall)).translate((wall / 2, wall / 2))
+    return Manifold.extrude(CrossSection.square((width, height)) - (CrossSection(holes) ^ within), s["depth"])
+
+
 FORMS: dict[PrintForm, Callable[[Mapping[str, float]], Manifold]] = {
-    "corner": _corner, "clip": _clip, "stop_jig": _stop_jig, "drill_guide": _drill_guide, "channel_corner": _channel_corner,
+    "corner": _corner, "clip": _clip, "stop_jig": _stop_jig, "drill_guide": _drill_guide, "channel_corner": _channel_corner, "honeycomb": _honeycomb,
 }  # fmt: skip
 
 HINTS: dict[PrintForm, str] = {
@@ -174,6 +189,7 @@ HINTS: dict[PrintForm, str] = {
     "stop_jig": "floor down; no supports",
     "drill_guide": "block down, fences up; no supports; ream the holes with the drill",
     "channel_corner": "on its narrow face, supports in the lying sleeve only",
+    "honeycomb": "flat on the bed, its walls two lines thick; no supports",
 }
 
 

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan, PrintSpec, Sketch
 from wenlo.core.build.templates import lattice_strip
+from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
@@ -47,6 +48,18 @@ SETTLED = 30.0
 
 BUNDLE = 8
 """So many straws are cut at once. """
+
+MOST_STRIPS = 160
+"""More strips are not cut and slotted by hand."""
+
+BED_SIDE = 0.2
+"""A tile stays within this on a common printer's bed. [m]"""
+
+MOST_CELLS = 1200
+"""A tile has no more cells, so that its file stays small."""
+
+PRINT_RATE = 8e-9
+"""What a common printer lays down. [m³/s]"""
 
 CHANNEL = 0.0235
 """From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten between them. [m]"""
@@ -128,6 +141,28 @@ def straw_packs(design: GridParameters) -> int:
     return math.ceil(straws / PACK)
 
 
+def lattice_strips(design: GridParameters) -> tuple[int, int]:
+    """Level and upright strips between the cells.
+
+    Raises
+    ------
+    Impossible
+        When there are more than somebody cuts and slots by hand.
+    """
+    level, upright = round(design.height / design.cell) - 1, round(design.width / design.cell) - 1
+    if level + upright > MOST_STRIPS:
+        message = f"A lattice of {level + upright} strips is not slotted by hand: cells of {format_length(design.cell)} are for straws or a printer, or make them wider."
+        raise Impossible(message, fields=[FieldError(path="design.cell", message=message)])
+    return max(level, 0), max(upright, 0)
+
+
+def tiles_of(design: GridParameters) -> tuple[tuple[float, float], int]:
+    """Width and height of a printed tile [m], and how many fill the frame: as large as the bed and a slicer take."""
+    most = min(BED_SIDE, design.cell * math.sqrt(MOST_CELLS * math.sqrt(3.0) / 2.0))
+    across, along = math.ceil(design.width / most - 1e-9), math.ceil(design.height / most - 1e-9)
+    return (design.width / across, design.height / along), across * along
+
+
 def grid_mass(design: GridParameters) -> float:
     """Mass of the cells. [kg]"""
     wall, per_metre = WALLS[design.cells]
@@ -161,7 +196,13 @@ def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Prob
 
 
 def build(design: GridParameters, brief: Brief) -> BuildPlan:
-    """A frame with a channel, the cells, the sheet behind them."""
+    """A frame with a channel, the cells, the sheet behind them.
+
+    Raises
+    ------
+    Impossible
+        When a lattice would have more strips than are slotted by hand.
+    """
     work = Assembly(carrying_length=brief.carrying_length)
     work.bar(
         "upright of the channel",
@@ -192,12 +233,41 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         work.step("Cut the straws", f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped round.",
                   mistake="Lengths differ: the long ones shade their neighbours.", check="Laid on a table, no piece stands out by more than 0.5 mm.",
                   caution="Cut away from the hand that holds the bundle.", minutes=20 + count / 60, does="cut", uses=("straw_pack",))  # fmt: skip
+    elif design.cells == "printed hexagons":
+        tile, tiles = tiles_of(design)
+        sizes = {
+            "width": tile[0],
+            "height": tile[1],
+            "cell": design.cell,
+            "wall": WALLS[design.cells][0],
+            "depth": design.depth,
+        }
+        work.prints.append(
+            PrintSpec(
+                name="tile of cells",
+                form="honeycomb",
+                sizes=sizes,
+                count=tiles,
+                note="side by side they fill the frame",
+            )
+        )
+        work.step("Print the cells", f"{tiles} tiles of {size(*tile)}, {design.depth * 1000:.0f} mm deep, in black.",
+                  mistake="Printed in grey or white the walls shine, and the light goes where it should not.",
+                  check="Held against the light, no cell is closed.", minutes=10 + 3 * tiles, wait=grid_mass(design) / DENSITY[design.cells] / PRINT_RATE / 60, does="cut")  # fmt: skip
     else:
-        strips = round(design.width / design.cell) + round(design.height / design.cell) - 2
-        work.cover("black_foam_board" if design.cell > 0.03 else "black_cotton", max(design.width, design.height), design.depth, count=max(2, min(strips, 60)),
-                   note="strips of the lattice, slotted half through at every crossing")  # fmt: skip
-        slot = 0.005 if design.cell > 0.03 else 0.001
-        for name, length in (("level", design.width), ("upright", design.height)):
+        level, upright = lattice_strips(design)
+        covering, slot = ("black_foam_board", 0.005) if design.cell > 0.03 else ("black_card", 0.001)
+        strips = level + upright
+        for name, length, number in (("level", design.width, level), ("upright", design.height, upright)):
+            if number == 0:
+                continue
+            work.cover(
+                covering,
+                length,
+                design.depth,
+                count=number,
+                note=f"strips of the lattice, {name}, slotted half through at every crossing",
+            )
             work.template(
                 lattice_strip(f"lattice strip, {name}", length=length, depth=design.depth, cell=design.cell, slot=slot)
             )

@@ -63,7 +63,7 @@ class SnootParameters(Aimed):
 def _lining(design: SnootParameters) -> Sheet:
     if design.inside == "black foil":
         return black("black_foil")
-    return lined("white_foam_board" if design.inside == "white card" else "foil_flat", "black_foil")
+    return lined("white_card" if design.inside == "white card" else "foil_flat", "black_foil")
 
 
 def _outline(design: SnootParameters) -> Vector:
@@ -175,7 +175,7 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
     )
     if design.inside != "black foil":
         work.cover(
-            "white_foam_board" if design.inside == "white card" else "foil_flat",
+            "white_card" if design.inside == "white card" else "foil_flat",
             girth,
             design.tube_length,
             note="lining, inside of the tube",

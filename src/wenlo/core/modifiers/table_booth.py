@@ -88,12 +88,22 @@ class BoothParameters(ModifierParameters):
         return self.roof + 0.03
 
 
+def card_long(design: BoothParameters) -> float:
+    """Length of the cards beside the thing. [m]"""
+    return min(design.length * 0.8, 0.8)
+
+
+def card_tall(design: BoothParameters) -> float:
+    """Height of the cards; they stop under the roof. [m]"""
+    return min(design.card_height, design.roof - design.ground - 0.02)
+
+
 def _card(design: BoothParameters, side: float, what: Card) -> Panel:
     surface = bounce("white_foam_board") if what == "white" else black("black_foam_board")
-    height = min(design.card_height, design.roof - design.ground - 0.02)
+    height = card_tall(design)
     x = side if design.direction[0] >= 0.0 else -side
     centre = np.array([x * design.card_distance, design.length * 0.1, design.ground + height / 2 + 0.003])
-    across = np.array([0.0, x * min(design.length * 0.8, 0.8), 0.0])
+    across = np.array([0.0, x * card_long(design), 0.0])
     name = "near card" if side > 0.0 else "far card"
     return panel(name, centre=centre, across=across, upward=UP * height, surface=surface)
 
@@ -234,15 +244,15 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
     for what in cards:
         work.cover(
             "white_foam_board" if what == "white" else "black_foam_board",
-            0.8 * design.length,
-            design.card_height,
+            card_long(design),
+            card_tall(design),
             note=f"{what} card; two come from one board, scored and bent to stand",
         )
-    work.cover("white_foam_board", 0.12, 0.03, note="sliver card for one detail, on a bit of wire")
+    work.cover("white_foam_board", *SLIVER, note="sliver card for one detail, on a bit of wire")
     work.cover(
         "white_painted_canvas",
-        design.width,
-        design.length + design.roof,
+        design.paper_width,
+        design.length + design.roof - design.ground,
         note="swept paper or canvas, up the back and forward under the thing",
     )
     work.bar(

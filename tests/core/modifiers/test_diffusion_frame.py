@@ -1,0 +1,67 @@
+"""Diffusion frame: pipe, tube or timber add up to the outside that was designed, whatever the joints."""
+
+import math
+
+import numpy as np
+import pytest
+
+from made_kinds import made, middle, sides
+from wenlo.core.data import stock
+from wenlo.core.errors import Impossible
+
+SIZE = {"width": 1.0, "height": 1.3, "top_height": 1.9}
+
+
+@pytest.mark.parametrize("material", sorted(stock()["pipe"]))
+@pytest.mark.parametrize("glued", [False, True])
+def test_pipe_and_fittings_make_the_outside(material, glued):
+    frame = made("diffusion_frame", **SIZE, structure="pipe", material=material, glued=glued)
+    pipe = stock()["pipe"][material]
+    # glued pipe goes home, dry pipe half-way into the socket
+    past = pipe["takeoff"] + (0.0 if glued else pipe["socket"] / 2)
+    for name, outside in (("rail", 1.0), ("side", 1.3)):
+        # from middle line to middle line, half a pipe on each side
+        assert [c + 2 * past + pipe["outer"] for c in frame.cuts()[name]] == pytest.approx([outside] * 2, abs=1e-3)
+
+
+@pytest.mark.parametrize(
+    ("joint", "rails"),
+    [("butt", [0.912, 0.912]), ("half_lap", [1.0, 1.0]), ("mitre", [1.0, 0.912]), ("pocket_screw", [0.912, 0.912])],
+)
+def test_timber_makes_the_outside(joint, rails):
+    frame = made("diffusion_frame", **SIZE, structure="timber", material="softwood_18_44", timber_joint=joint)
+    cuts = frame.cuts()
+    # a batten of 44 mm on each side where the rail goes between them
+    assert cuts["rail"] == pytest.approx(rails)
+    # uprights reach the floor, in two lengths that can be carried
+    assert sum(cuts["upright"]) == pytest.approx(2 * 1.9)
+    assert max(cuts["upright"]) <= frame.brief.carrying_length
+
+
+@pytest.mark.parametrize("layers", [1, 2, 3])
+@pytest.mark.parametrize("gap", [0.0, 0.15])
+def test_each_layer_is_cut_and_hangs_in_its_place(layers, gap):
+    frame = made("diffusion_frame", **SIZE, layers=layers, layer_gap=gap, sheet="bleached_muslin")
+    sheets = [s for s in frame.light.surfaces if s.id.startswith("sheet")]
+    assert len(frame.covers("bleached_muslin")) == layers
+    if gap > 0.0 and layers > 1:
+        off = [float((middle(s) - middle(sheets[0])) @ frame.design.direction) for s in sheets]
+        assert np.abs(np.diff(off)) == pytest.approx(np.full(len(sheets) - 1, gap))
+    assert all(sides(s) == pytest.approx((1.0, 1.3)) for s in sheets)
+
+
+def test_it_hangs_from_the_top_height():
+    frame = made("diffusion_frame", **SIZE)
+    assert middle(frame.panel("sheet"))[2] == pytest.approx(1.9 - 0.65)
+    feet = [h.place for h in frame.kind.holds(frame.design, 4.0)]
+    assert np.linalg.norm(feet[0] - feet[1]) == pytest.approx(1.0)
+    assert all(f[2] == 0.0 for f in feet)
+
+
+def test_a_board_larger_than_it_is_sold_is_refused():
+    with pytest.raises(Impossible, match="comes in boards of") as caught:
+        made("diffusion_frame", width=1.2, height=1.2, sheet="opal_acrylic_3_mm")
+    assert caught.value.fields[0].path == "design.sheet"
+    small = made("diffusion_frame", width=0.9, height=0.9, sheet="opal_acrylic_3_mm")
+    assert small.covers("opal_acrylic_3_mm") == [pytest.approx((0.9, 0.9))]
+    assert math.isfinite(sum(p.mass for p in small.plan.cloth))

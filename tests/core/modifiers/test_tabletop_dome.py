@@ -1,0 +1,51 @@
+"""Tabletop dome: the tub's walls, the lens' hole in front or top, the window for light from below."""
+
+import numpy as np
+import pytest
+
+from made_kinds import made
+from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top
+
+SIZE = {"width": 0.5, "height": 0.4, "depth": 0.6}
+
+
+@pytest.mark.parametrize(("nested", "layers"), [(False, 1), (True, 2)])
+def test_a_tub_is_five_walls_and_a_nested_one_ten(nested, layers):
+    dome = made("tabletop_dome", **SIZE, nested=nested)
+    walls = dome.covers("natural_hdpe_tub")
+    assert sorted(walls) == [
+        pytest.approx(w) for w in sorted([(0.6, 0.4)] * 2 * layers + [(0.5, 0.4)] * 2 * layers + [(0.5, 0.6)] * layers)
+    ]
+    assert all(p.whole for p in dome.plan.cloth if p.covering.id == "natural_hdpe_tub")
+
+
+@pytest.mark.parametrize(("rise", "top"), [(0.0, False), (20.0, False), (75.0, True)])
+def test_the_hole_lies_on_the_line_from_thing_to_lens(rise, top):
+    dome = made("tabletop_dome", **SIZE, hole_rise=rise, hole_height=1.05, hole=0.06)
+    assert hole_in_top(dome.design) == top
+    hole = hole_centre(dome.design)
+    way = hole - np.array([0.0, 0.0, 1.05])
+    assert np.degrees(np.arctan2(way[2], -way[1])) == pytest.approx(rise, abs=0.5)
+    wall = dome.panel("top" if top else "front")
+    assert wall.cut_out
+    # its area is that of the hole
+    x, y = (wall.outline[:, k] * np.linalg.norm(edge) for k, edge in enumerate((wall.edge_u, wall.edge_v)))
+    area = 0.5 * abs(float(np.dot(x, np.roll(y, 1)) - np.dot(y, np.roll(x, 1))))
+    assert area == pytest.approx(np.pi * 0.03**2, rel=0.01)
+
+
+def test_light_from_below_adds_a_window_and_a_lamp():
+    plain, lit = (made("tabletop_dome", **SIZE, under=u, under_opening=0.12, lamps=2) for u in (0.0, 1.5))
+    assert len(plain.light.lamps) == 2
+    assert len(lit.light.lamps) == 3
+    assert lit.light.lamps[2].amount == pytest.approx(1.5 * lit.light.lamps[0].amount)
+    assert lit.light.lamps[2].centre[2] == pytest.approx(lit.design.table - UNDER_DISTANCE, abs=0.01)
+    assert not plain.covers("opal_acrylic_3_mm")
+    assert lit.covers("opal_acrylic_3_mm") == [pytest.approx((0.16, 0.16))]
+    window = next(t for t in lit.plan.templates if t.name == "window in the ground")
+    assert np.ptp(np.array(window.holes[0])[:, 0]) == pytest.approx(0.12, rel=1e-3)
+
+
+def test_the_tub_is_warned_of():
+    dome = made("tabletop_dome")
+    assert any("never mix" in step.caution for step in dome.plan.steps)

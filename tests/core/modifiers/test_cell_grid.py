@@ -6,9 +6,11 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle
+from wenlo.core.build.making import made as making
 from wenlo.core.build.solids import printed
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.cell_grid import CHANNEL, MOST_CELLS, tiles_of
+from wenlo.core.shoot.workshop import Workshop
 
 
 @pytest.mark.parametrize(("width", "height"), [(0.4, 0.6), (0.9, 0.5)])
@@ -62,6 +64,18 @@ def test_printed_tiles_fill_the_frame_and_hold_their_cells(cell, width, height):
     rim = 2.0 * spec.sizes["wall"] * (wide + tall) / (wide * tall)
     assert open_share == pytest.approx(grid.design.open_share, abs=rim)
     assert wide * tall / (cell**2 * math.sqrt(3.0) / 2.0) <= MOST_CELLS + 1
+
+
+def test_cells_are_printed_while_the_battens_are_cut():
+    grid = made("cell_grid", cells="printed hexagons", width=0.4, height=0.4)
+    jobs = making(grid.plan, Workshop()).schedule.jobs
+    by_title = {job.step.title: job for job in jobs}
+    prints, cut = by_title["Print the cells"], by_title["Cut the bars"]
+    assert prints.step.wait > 10 * prints.step.minutes
+    assert "bar 1" not in prints.step.text
+    assert all(piece.label in cut.step.text for piece in grid.plan.pieces)
+    # whoever cuts does not wait for the printer, whoever fills the frame does
+    assert cut.start < prints.start + prints.step.wait <= by_title["Fill the frame"].start
 
 
 def test_cells_stand_before_the_sheet_on_the_subjects_side():

@@ -253,7 +253,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         )
         work.step("Print the cells", f"{tiles} tiles of {size(*tile)}, {design.depth * 1000:.0f} mm deep, in black.",
                   mistake="Printed in grey or white the walls shine, and the light goes where it should not.",
-                  check="Held against the light, no cell is closed.", minutes=10 + 3 * tiles, wait=grid_mass(design) / DENSITY[design.cells] / PRINT_RATE / 60, does="cut")  # fmt: skip
+                  check="Held against the light, no cell is closed.", minutes=10 + 3 * tiles, wait=grid_mass(design) / DENSITY[design.cells] / PRINT_RATE / 60, does="cut", uses=("tile of cells",))  # fmt: skip
     else:
         level, upright = lattice_strips(design)
         covering, slot = ("black_foam_board", 0.005) if design.cell > 0.03 else ("black_card", 0.001)

@@ -19,6 +19,15 @@ BATTEN_FACE = Face(type="jaw", size=0.018, gender="male", slack=0.2)
 LEAN = 0.02
 """An upright may lean by so much of its height before its load walks off. [-]"""
 
+ON_EDGE = (0.045 / 0.021) ** 2
+"""A batten of 21 × 45 mm on edge against one that lies flat: b h³ against h b³. [-]"""
+
+BRACED = 1.0 / 3.0
+"""The braces of a post reach so far up. [-]"""
+
+ASIDE = 0.15
+"""What hangs on a post hangs a hand beside it. [m]"""
+
 KNOCK = 20.0
 """The knock for which ballast is told. [N]"""
 
@@ -56,7 +65,9 @@ def _post(height: float) -> HomeMade:
     foot = max(0.5, round(0.32 * height, 2))
     work.bar("post", height, 1, "full height", "height")
     work.bar("foot of the cross", foot, 2, "as long as a third of the post", "foot")
-    work.bar("brace", 0.35 * height, 2, "from the foot to a third of the height", "brace")
+    work.bar(
+        "brace", math.hypot(foot / 2, height * BRACED), 2, "from the end of the foot to a third of the height", "brace"
+    )
     work.fit("foot_bolt", 2)
     work.butt("brace", "post", 4)
     work.fit("ballast_bag", 2)
@@ -70,8 +81,9 @@ def _post(height: float) -> HomeMade:
     plan = work.plan("weighted post")
     mass, arm = _mass(plan), foot / 2 * math.cos(math.pi / 4)
     stiff = standing_stiffness("softwood_18_44")
-    # eccentric by a hand: the post may lean by LEAN of its height
-    payload = min(3.0 * LEAN * stiff / (height**2 * 0.15 * GRAVITY) * 3.0, 6.0)
+    # over the braces, a load aside bends it by M l²/2EI at the top
+    free = height * (1.0 - BRACED)
+    payload = min(2.0 * LEAN * height * stiff / (free**2 * ASIDE * GRAVITY), 6.0)
     ballast = max(TIPPING_FACTOR * KNOCK * height / (GRAVITY * arm) - mass, 0.0)
     return HomeMade(
         id="post", name="weighted post", kind="stand", height=height, reach=0.0, foot_radius=foot / 2, payload=round(payload, 1), mass=mass,
@@ -86,15 +98,14 @@ def _spreader(height: float, span: float) -> HomeMade:
     work.butt("beam", "beam", 0)
     work.fit("splint_screw", 8)
     work.fit("foot_bolt", 2)
-    work.step("Lay the beams together", "Two battens flat on each other, screwed every 40 cm: twice as wide is eight times as stiff on edge.",
+    work.step("Lay the beams together", f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one that lies flat.",
               check="It does not bow when lifted by its ends.", minutes=20, uses=("beam", "splint_screw"))  # fmt: skip
     work.step("Pad and wedge it", "Rubber at both ends, a bolt with a wide washer as a jack at one; tighten until it cannot be turned by hand.",
               mistake="On plaster board without studs it goes through the wall.", minutes=15, does="hang", hands=2,
               caution="Only between walls that bear; a line to a second fixing under anything over people. Local rules come first.", uses=("foot_bolt",))  # fmt: skip
     plan = work.plan("wall spreader")
     mass = _mass(plan)
-    # two battens on edge
-    stiff = 2 * standing_stiffness("softwood_21_45") * (0.045 / 0.021) ** 2
+    stiff = 2 * standing_stiffness("softwood_21_45") * ON_EDGE
     payload = min(_middle_force(span, stiff) / GRAVITY - mass, 15.0)
     return HomeMade(
         id="spreader", name="home-made wall spreader", kind="spreader", height=height, reach=span, foot_radius=0.0, payload=max(round(payload, 1), 0.0),

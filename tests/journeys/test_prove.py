@@ -71,6 +71,33 @@ def test_a_shot_is_written_down_read_and_kept(open_page):
     expect(page.locator(".log-search li").first).to_contain_text("flag in")
 
 
+def test_a_reading_is_held_against_the_set_now_or_as_it_stood(open_page):
+    page = open_page()
+    shoot = opened(page)
+    values = {"readings": [{"meter": "key", "lux": 400.0}]}
+    assert page.request.post(f"/api/shoots/{shoot}/shots", data={"values": values}).status == 201
+    page.reload()
+    row = page.locator(".readings tbody tr").filter(has_text="key")
+    off = row.locator("td").last
+    expect(off).to_contain_text("stops", timeout=60_000)
+    before = off.inner_text()
+    expect(page.get_by_text("The set was changed after this shot")).to_have_count(0)
+    record = page.request.get(f"/api/shoots/{shoot}").json()
+    record["document"]["brief"]["lamp"]["power"] = 0.25
+    changed = {"version": record["version"], "document": record["document"], "label": "a quarter"}
+    assert page.request.put(f"/api/shoots/{shoot}", data=changed).status == 200
+    page.reload()
+    expect(page.get_by_text("The set was changed after this shot")).to_be_visible(timeout=60_000)
+    expect(off).to_contain_text("stops", timeout=60_000)
+    expect(off).not_to_have_text(before)
+    # two stops less in the set now: the reading lies as much higher over it
+    number = float(re.search(r"[+−][\d.]+", off.inner_text()).group().replace("−", "-"))
+    stood = float(re.search(r"[+−][\d.]+", before).group().replace("−", "-"))
+    assert number - stood == pytest.approx(2.0, abs=0.1)
+    page.get_by_text("as it stood").click()
+    expect(off).to_have_text(before, timeout=60_000)
+
+
 def test_a_photograph_is_measured_by_dragging(open_page):
     page = open_page()
     opened(page)

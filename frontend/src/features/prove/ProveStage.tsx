@@ -180,7 +180,7 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
         </p>
       ) : null}
       <Failures document={document} failures={values.failures} power={values.power} save={save} />
-      <Readings document={document} shot={shot} save={save} />
+      <Readings key={`readings ${shot.id}`} document={document} shot={shot} save={save} />
       <Photographs key={shot.id} document={document} shot={shot} shots={shots} save={save} log={log} />
     </div>
   );

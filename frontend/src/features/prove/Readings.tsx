@@ -1,10 +1,17 @@
 // Readings beside the prediction, in stops; what explains the misses.
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button, Select } from 'antd';
+import { Button, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
 import { useMeter } from '../../shared/api/devices';
-import { predictedQuery, type Shot, type ShotChange, type ShotValues } from '../../shared/api/log';
+import {
+  predictAlike,
+  predictedQuery,
+  type Shot,
+  type ShotChange,
+  type ShotValues,
+  stoodQuery,
+} from '../../shared/api/log';
 import { edit } from '../../shared/state/store';
 import { read } from '../../shared/units/quantity';
 
@@ -22,8 +29,14 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
   const values = shot.values as ShotValues;
   const readings = values.readings;
   const names = ['key', ...document.meters.map((m) => m.name)];
-  const known = readings.filter((r) => names.includes(r.meter)).map((r) => r.meter);
-  const told = useQuery({ ...predictedQuery(document, [...new Set(known)]), enabled: readings.length > 0 });
+  const stood = useQuery(stoodQuery(shot.id));
+  const changed = stood.data !== undefined && !predictAlike(stood.data, document);
+  const [then, setThen] = useState(false);
+  // the set of today unless it is asked for: what readings taught it since is in it
+  const set = changed && then && stood.data ? stood.data : document;
+  const inSet = ['key', ...set.meters.map((m) => m.name)];
+  const known = readings.filter((r) => inSet.includes(r.meter)).map((r) => r.meter);
+  const told = useQuery({ ...predictedQuery(set, [...new Set(known)]), enabled: readings.length > 0 });
   const [meter, setMeter] = useState(names[0] ?? 'key');
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
@@ -34,7 +47,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
     mutationFn: () =>
       answer(
         api.POST('/api/fit', {
-          body: { document, readings: readings.filter((r) => names.includes(r.meter)) },
+          body: { document: set, readings: readings.filter((r) => inSet.includes(r.meter)) },
         }),
       ),
   });
@@ -94,6 +107,24 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
       {wrong || asked.error ? (
         <p className="field-error" role="alert">
           {wrong ?? asked.error?.message}
+        </p>
+      ) : null}
+      {changed && readings.length ? (
+        <p className="faint-words set-then">
+          The set was changed after this shot. Held against{' '}
+          <Segmented
+            size="small"
+            aria-label="Held against the set"
+            value={then ? 'then' : 'now'}
+            options={[
+              { value: 'now', label: 'the set now' },
+              { value: 'then', label: 'as it stood' },
+            ]}
+            onChange={(value) => {
+              setThen(value === 'then');
+              fit.reset();
+            }}
+          />
         </p>
       ) : null}
       {readings.length ? (
@@ -158,7 +189,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
               </li>
             ))}
           </ul>
-          {fit.data.found.map((f) => (
+          {(set === document ? fit.data.found : []).map((f) => (
             <Button
               key={f.unknown}
               size="small"

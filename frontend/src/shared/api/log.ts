@@ -1,5 +1,5 @@
 // The log of shots, what photographs tell, and the next setting.
-import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { hashKey, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { ApiProblem, answer, api, type Schemas, type Shoot } from './client';
 
 export type Shot = Schemas['ShotAnswer'];
@@ -65,6 +65,21 @@ export const rigNamesQuery = (document: Shoot) =>
 /** The shoot as it stood at a shot. */
 export const asItStood = (shot: string) =>
   answer(api.GET('/api/shots/{shot_id}/document', { params: { path: { shot_id: shot } } })) as Promise<Shoot>;
+
+/** The set as it stood at a shot; it does not change any more. */
+export const stoodQuery = (shot: string) =>
+  queryOptions({
+    queryKey: ['stood', shot],
+    queryFn: () => asItStood(shot),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+
+/** Whether two documents predict the same: looks, notes and the rig do not count. */
+export const predictAlike = (a: Shoot, b: Shoot): boolean => {
+  const what = (d: Shoot) => hashKey([d.brief, d.design, d.second, d.meters]);
+  return what(a) === what(b);
+};
 
 /** Everything that writes the log; each answer takes its place in the list at once. */
 export function useLog(shoot: string) {

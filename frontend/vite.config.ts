@@ -20,5 +20,5 @@ export default defineConfig({
       },
     },
   },
-  test: { include: ['src/**/*.test.ts'] },
+  test: { include: ['src/**/*.test.{ts,tsx}'] },
 });

@@ -6,6 +6,8 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from wenlo.core.build.making import made
+from wenlo.core.build.wording import said
+from wenlo.core.quantities.length import format_length
 from wenlo.core.rig import mains
 from wenlo.core.rig.checks import Check, Cure, State, Topic
 from wenlo.core.rig.holding import Holding
@@ -17,7 +19,6 @@ from wenlo.core.rig.plan import RigPlan, rig_plan
 from wenlo.core.shelf.stocked import stocked
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.rigging import HoldChoice
-from wenlo.core.shoot.workshop import Workshop
 from wenlo.formats.rig_sheet_pdf import write_rig_sheet_pdf
 from wenlo.services.opened import opened
 from wenlo.services.results import Result
@@ -225,6 +226,7 @@ class RigResult(Result):
     home_made: list[HomeMadeResult]
     wind: float
     water_reach: float
+    currency: str
 
 
 KINDS = {"stand": ("stand",), "boom": ("boom",), "ceiling": ("eye", "spreader"), "wall": ("eye",), "table": ("clamp", "trestle"), "floor": (), "lamp": ()}  # fmt: skip
@@ -286,15 +288,16 @@ def _mark(mark: FloorMark) -> MarkResult:
     )  # fmt: skip
 
 
-def _home_made(one: HomeMade) -> HomeMadeResult:
-    making = made(one.plan, Workshop())
+def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
+    shop, units = shoot.brief.workshop, shoot.units
+    making = made(one.plan, shop, units=units)
     worked = making.worked
     pieces: dict[str, int] = {}
     for piece in worked.plan.pieces:
-        text = f"{piece.name}, {piece.cut * 1000:.0f} mm"
+        text = f"{piece.name}, {format_length(piece.cut, system=units)}"
         pieces[text] = pieces.get(text, 0) + 1
     return HomeMadeResult(
-        id=f"made_{one.id}", name=one.name, words=one.words, caution=one.caution, payload=one.payload, mass=one.mass, ballast=one.ballast, cost=worked.total,
+        id=f"made_{one.id}", name=one.name, words=said(one.words, units), caution=one.caution, payload=one.payload, mass=one.mass, ballast=one.ballast, cost=worked.total,
         pieces=[f"{count} × {text}" for text, count in pieces.items()],
         steps=[f"{j.step.title}: {j.step.text}" + (f" {j.step.caution}" if j.step.caution else "") for j in making.schedule.jobs if j.step.does != "gather"],
     )  # fmt: skip
@@ -342,7 +345,8 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
         housings=[_housing(h) for h in plan.housings], references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)], marks=[_mark(m) for m in plan.marks],
         looks=[LookResult(number=x.number, name=x.name, words=x.words) for x in look_list(shoot)],
         checklist=_lines("check", checklist(plan)), setting=_lines("set", plan.setting), striking=_lines("strike", plan.striking),
-        home_made=[_home_made(s.made) for s in plan.choices if s.made is not None], wind=plan.wind, water_reach=mains.REACH,
+        home_made=[_home_made(s.made, shoot) for s in plan.choices if s.made is not None], wind=plan.wind, water_reach=mains.REACH,
+        currency=shoot.brief.workshop.currency,
     )  # fmt: skip
     return answer.model_dump()
 

@@ -34,7 +34,8 @@ export function Kit({ rig }: { rig: Rig }) {
           <summary>
             <b>{h.name}</b>{' '}
             <span className="faint">
-              carries {h.payload.toFixed(0)} kg, weighs {h.mass.toFixed(1)} kg, about {money(h.cost, 'EUR')}
+              carries {h.payload.toFixed(0)} kg, weighs {h.mass.toFixed(1)} kg, about{' '}
+              {money(h.cost, rig.currency)}
             </span>
           </summary>
           <p>{h.words}</p>

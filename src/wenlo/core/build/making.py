@@ -9,6 +9,7 @@ from wenlo.core.build.order import Schedule
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.build.prices import Prices
 from wenlo.core.build.shopping import WorkedBuild, work_out
+from wenlo.core.build.wording import worded_cuts, worded_plan, worded_steps
 from wenlo.core.build.worksteps import work_steps
 from wenlo.core.data import stock
 from wenlo.core.quantities.length import UnitSystem
@@ -54,4 +55,5 @@ def made(
     ready = for_the_tools(plan, workshop)
     worked = work_out(ready, units=units, tries=tries, own=own, own_boards=own_boards, prices=asked)
     schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, highest=highest, units=units)
-    return Making(worked=worked, schedule=schedule)
+    worded = replace(worked, plan=worded_plan(worked.plan, units), cuts=worded_cuts(worked.cuts, units))
+    return Making(worked=worded, schedule=worded_steps(schedule, units))

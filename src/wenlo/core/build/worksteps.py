@@ -48,7 +48,7 @@ def _gather(plan: BuildPlan, bars: int, boards: int) -> Job:
     parts += [f"{fittings:.0f} fittings, metres and packs as listed"] if plan.fittings else []
     step = Step(
         title="Lay everything out", text=f"{'; '.join(parts)}. Tick the shopping list off before the first cut.",
-        check="Nothing is missing, nothing is bent or cracked." + (f" {boards} boards are flat." if boards else ""),
+        check="Nothing is missing, nothing is bent or cracked." + (f" {'The board is' if boards == 1 else f'{boards} boards are'} flat." if boards else ""),
         mistake="Cut first and counted afterwards: the last piece is short.", minutes=5 + len(plan.fittings), does="gather",
     )  # fmt: skip
     return Job(step=step)

@@ -21,6 +21,11 @@ _METRIC = re.compile(rf"^({_NUMBER})\s*(mm|cm|m)?$")
 _IMPERIAL = re.compile(rf"^(?:({_MIXED})\s*(?:'|ft|feet|foot))?\s*(?:({_MIXED})\s*(?:\"|''|in|inch|inches)?)?$")
 _TYPOGRAPHIC = str.maketrans({"′": "'", "’": "'", "″": '"', "”": '"', "“": '"', "⁄": "/"})
 _VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+_WRITTEN = re.compile(r"(?<![\w.,/])(\d+(?:\.\d+)?)(?: × (\d+(?:\.\d+)?))? (mm|cm|m)\b(?![²³/])")
+
+CLOSE = 0.04
+"""A length that sixteenths of an inch miss by more than this share stays metric: drills and thin sheet are sold so. [-]"""
+
 _METRIC_FACTOR = {"mm": 1e-3, "cm": 1e-2, "m": 1.0}
 
 
@@ -115,3 +120,45 @@ def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = 
     if rest and not inches:
         inch_text = f"0 {fraction}"
     return f"{sign}{feet}'" if not inches and not rest else f"{sign}{feet}' {inch_text}\""
+
+
+def lengths_in(text: str, system: UnitSystem, *, names: tuple[str, ...] = ()) -> str:
+    r"""Words with the metric lengths in them as the other tape has them.
+
+    What sixteenths of an inch miss by more than :data:`CLOSE` stays as it is, as do areas, speeds and names.
+
+    Parameters
+    ----------
+    text:
+        As it is written for the metric tape.
+    system:
+        Whose tape is used.
+    names:
+        Things that are sold under a name with a length in it.
+
+    >>> print(lengths_in("A hem of 20 mm on 1.20 m × 900 mm, drilled 4.0 mm.", "imperial"))
+    A hem of 13/16" on 3' 11 1/4" × 2' 11 7/16", drilled 4.0 mm.
+    """
+    if system == "metric":
+        return text
+
+    def inches(number: str, unit: str) -> str | None:
+        metres = float(number) * _METRIC_FACTOR[unit]
+        nearest = round(metres / METRES_PER_INCH * 16) * METRES_PER_INCH / 16
+        if metres <= 0.0 or abs(nearest - metres) > CLOSE * metres:
+            return None
+        return format_length(metres, system="imperial")
+
+    def other(match: re.Match[str]) -> str:
+        found = [inches(number, match[3]) for number in match.group(1, 2) if number is not None]
+        kept = [word for word in found if word is not None]
+        return " × ".join(kept) if len(kept) == len(found) else match[0]
+
+    if not names:
+        return _WRITTEN.sub(other, text)
+    sold = re.compile("|".join(re.escape(name) for name in sorted(names, key=len, reverse=True)))
+    parts, at = [], 0
+    for match in sold.finditer(text):
+        parts += [_WRITTEN.sub(other, text[at : match.start()]), match[0]]
+        at = match.end()
+    return "".join([*parts, _WRITTEN.sub(other, text[at:])])

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 
 from wenlo.core.build.cloth import boards_for, from_roll, lies, of_strips
-from wenlo.core.build.fasteners import SHORT, Batten, butt, eyes, faced, splint
+from wenlo.core.build.fasteners import Batten, butt, eyes, faced, splint
 from wenlo.core.build.members import Members, Splice
 from wenlo.core.build.parts import BuildPlan, ClothPiece, Fitting, Hole, PrintSpec, Sketch, Stage, Step, Template, added
 from wenlo.core.build.structures import timber
@@ -68,7 +68,7 @@ class Assembly:
         """A soft board of a thickness screwed onto a frame of this size [m], washers under the heads."""
         hole = faced(label, size=size, board=board, batten=self.section)
         self.holes.append(hole)
-        self.fit(SHORT.id, hole.count)
+        self.fit(hole.fastener, hole.count)
         self.fit("washer", hole.count)
 
     def template(self, template: Template) -> None:

@@ -169,7 +169,7 @@ def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: float,
 
 
 def eyes(pieces: tuple[str, ...], *, batten: Batten, count: int, eye: float = 0.006, shank: float = 0.035) -> Hole:
-    """A screw eye into the flat face of each piece, far from its end."""
+    """A screw eye into the narrow edge of each piece, far from its end."""
     room = longest_through(batten.width)
     return Hole(
         name="pilot", pieces=pieces, fastener="screw_eye", count=count, diameter=round_drill(eye * PILOT), along=(7 * eye,),
@@ -191,9 +191,11 @@ def faced(label: str, *, size: tuple[float, float], board: float, batten: Batten
     """
     across, along = (max(1, -(-side // spacing)) for side in size)
     room = longest_through(board + batten.thickness)
+    # the longest that does not come out behind
+    screw = SHORT if SHORT.length <= room else LAP
     return Hole(
-        name="pilot", pieces=(label,), fastener=SHORT.id, count=int(2 * (across + along)), diameter=round_drill(SHORT.diameter * PILOT),
+        name="pilot", pieces=(label,), fastener=screw.id, count=int(2 * (across + along)), diameter=round_drill(screw.diameter * PILOT),
         along=(size[0] / across, size[1] / along), across=batten.width / 2, edge=batten.width / 2, side="face of the board",
-        depth=min(SHORT.length, room), longest=room if room < SHORT.length + 0.01 else None,
+        depth=min(screw.length, room), longest=room if room < screw.length + 0.01 else None,
         note="a washer of 20 mm under each head: a screw alone pulls through the board",
     )  # fmt: skip

@@ -210,3 +210,14 @@ def test_a_file_that_is_not_made_is_not_found(client):
     shoot = client.post("/api/shoots", json={"document": shoot_document()}).json()["id"]
     assert client.get(f"/api/shoots/{shoot}/steps.dxf").status_code == 404
     assert client.get(f"/api/shoots/{shoot}/prints.stl", params={"number": 90}).status_code == 422
+
+
+def test_parts_for_another_lamp_are_told_for_the_tape_that_is_used(client):
+    for units, words in (("metric", " mm"), ("imperial", '"')):
+        document = shoot_document(design={"kind": "snoot"}, units=units)
+        told = client.post("/api/build/adapt", json={"document": document, "lamp": "panel_45"}).json()
+        sizes = [size for part in told["changed"] for size in (part["now"], part["then"]) if size and "×" in size]
+        assert all(words in size for size in sizes), sizes
+        face = [note for note in told["notes"] if note.startswith("Its face")]
+        assert all(words in note for note in face)
+        assert sizes or face

@@ -192,3 +192,17 @@ def test_the_prediction_stands_beside_the_frame_and_differs_by_what_is_off(clien
     assert held["problem"] == ""
     # the true sheet passes a third of a stop less; the camera's curve is its own
     assert -0.8 < held["stops"] < -0.1
+
+
+@pytest.mark.parametrize("held", ["nobody's place", "\u00fc\u00b7\u0007"])
+def test_a_meter_held_where_none_stands_is_told(client, held):
+    document = shoot_document()
+    answer = client.post("/api/meter", json={"document": document, "held": held})
+    assert answer.status_code == 422, answer.text
+    assert "no reading there" in answer.json()["message"]
+    dark = client.post(
+        "/api/meter",
+        json={"document": shoot_document(brief__lamp__on=False, brief__room__ceiling="black_cloth"), "held": "key"},
+    )
+    assert dark.status_code == 422, dark.text
+    assert "reads 0 lx" in dark.json()["message"]

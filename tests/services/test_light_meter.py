@@ -7,14 +7,14 @@ import pytest
 
 from loops import run_apart
 from serving import served
-from wenlo.core.errors import Unavailable
+from wenlo.core.errors import Impossible, Unavailable
 from wenlo.services import light_meter
 from wenlo.standins.light_meter import Meter
 
 
 @contextmanager
-def running(**options):
-    with served(Meter(lambda: 412.5, **options)) as server:
+def running(reading=lambda: 412.5, **options):
+    with served(Meter(reading, **options)) as server:
         yield f"127.0.0.1:{server.server_address[1]}"
 
 
@@ -45,3 +45,15 @@ def test_garbled_slow_and_absent_meters_are_told(monkeypatch):
         read(None)
     with pytest.raises(Unavailable):
         read("nonsense")
+
+
+def test_a_place_without_light_is_no_fault_of_the_meter():
+    def nowhere():
+        raise Impossible("No meter stands there.")
+
+    with running(nowhere) as address, pytest.raises(Impossible, match="no reading there"):
+        read(address)
+    with running(lambda: 0.0) as address, pytest.raises(Impossible, match="reads 0 lx"):
+        read(address)
+    with running(lambda: 0.1) as address:
+        assert read(address) == 0.1

@@ -13,6 +13,7 @@ from wenlo.core.build.packing import bundles, comes_apart
 from wenlo.core.build.repair import Joint, renewals
 from wenlo.core.build.shopping import ShoppingLine, work_out
 from wenlo.core.build.together import together
+from wenlo.core.build.wording import said
 from wenlo.core.data import lamp_types, stock
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.quantities.stops import format_stops, stops_between
@@ -214,9 +215,13 @@ def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
         )
     if new.mass > old.mass * 1.2:
         notes.append(f"It weighs {new.mass:.1f} kg, not {old.mass:.1f} kg: look at what holds it.")
+
+    def read(size: str | None) -> str | None:
+        return None if size is None else said(size, shoot.units)
+
     answer = AdaptResult(
-        lamp=new.name, cannot=kind.cannot(other), stay=stay, notes=notes,
-        changed=[PartChange(name=c.name, now=c.now, then=c.then) for c in changed],
+        lamp=new.name, cannot=kind.cannot(other), stay=stay, notes=[said(note, shoot.units) for note in notes],
+        changed=[PartChange(name=c.name, now=read(c.now), then=read(c.then)) for c in changed],
     )  # fmt: skip
     return answer.model_dump()
 

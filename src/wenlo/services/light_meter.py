@@ -6,7 +6,7 @@ import re
 
 import structlog
 
-from wenlo.core.errors import Unavailable
+from wenlo.core.errors import Impossible, Unavailable
 
 log = structlog.get_logger()
 
@@ -27,6 +27,8 @@ async def read_meter(address: str | None) -> float:
     ------
     Unavailable
         When there is no meter, it does not answer in time, or answers something that is no reading.
+    Impossible
+        When it says that it has no reading where it is held, or reads nothing.
     """
     if not address:
         raise Unavailable("No light meter is connected; type the reading.")
@@ -45,8 +47,12 @@ async def read_meter(address: str | None) -> float:
     except (OSError, ValueError, asyncio.IncompleteReadError, asyncio.LimitOverrunError) as trouble:
         log.warning("meter_away", reason=str(trouble)[:200])
         raise Unavailable("The light meter does not answer; look at its cable, or type the reading.") from None
+    if line.startswith(b"ERR"):
+        raise Impossible("The light meter has no reading there; hold it where light falls on it, or type the reading.")
     found = re.fullmatch(rb"READ (\d{1,7}(?:\.\d{1,4})?) LXS?\s*", line[:LONGEST])
     value = float(found.group(1)) if found else math.nan
-    if not found or not math.isfinite(value) or value <= 0.0:
+    if value == 0.0:
+        raise Impossible("The light meter reads 0 lx: turn the lamp on, or hold the meter out of the dark.")
+    if not found or not math.isfinite(value):
         raise Unavailable("The light meter answered something that is no reading; try again, or type it.")
     return value

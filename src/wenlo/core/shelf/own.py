@@ -153,14 +153,17 @@ SheetRef = Annotated[
 """Id of a generic sheet that diffuses, or a sheet of one's own."""
 
 
-def _hangs(ref: Any) -> Any:
-    row = sheet_material(ref)
-    if row.form != "cloth":
-        raise ValueError(f"{row.name} does not hang; choose a cloth.")
-    return ref
+def _of_cloth(material: Callable[[Any], SheetMaterial | BounceFace], why: str) -> AfterValidator:
+    def checked(ref: Any) -> Any:
+        row = material(ref)
+        if row.form != "cloth":
+            raise ValueError(f"{row.name} {why}")
+        return ref
+
+    return AfterValidator(checked)
 
 
-ClothRef = Annotated[SheetRef, AfterValidator(_hangs)]
+ClothRef = Annotated[SheetRef, _of_cloth(lambda ref: sheet_material(ref), "does not hang; choose a cloth.")]
 """A sheet that hangs."""
 
 BounceRef = Annotated[
@@ -169,15 +172,9 @@ BounceRef = Annotated[
 ]
 """Id of a generic face that bounces light, or a face of one's own."""
 
-
-def _bends(ref: Any) -> Any:
-    row = bounce_face(ref)
-    if row.form != "cloth":
-        raise ValueError(f"{row.name} is neither sewn nor bent round; choose a cloth or a foil.")
-    return ref
-
-
-LiningRef = Annotated[BounceRef, AfterValidator(_bends)]
+LiningRef = Annotated[
+    BounceRef, _of_cloth(lambda ref: bounce_face(ref), "is neither sewn nor bent round; choose a cloth or a foil.")
+]
 """A face that is sewn, or bent round."""
 
 FinishRef = Annotated[

@@ -1,5 +1,6 @@
 """Daylight through an opening: overcast, sun and open shade against what the sky gives."""
 
+import datetime
 import math
 from dataclasses import replace
 
@@ -9,6 +10,7 @@ import pytest
 from wenlo.core.advice import set_up
 from wenlo.core.advice.figures import evaluate, modifier_light, readings_in_room
 from wenlo.core.advice.gauges import gauges
+from wenlo.core.geometry.sun import day_of_year
 from wenlo.core.modifiers.daylight import sun_illuminance
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
@@ -94,3 +96,20 @@ def test_open_shade_is_the_sky_seen_through_a_hole():
     assert found["evenness"].value is None
     larger = modifier_light(brief, kinds()["open_shade"].grown(design, 1.5), effort=DRAFT)
     assert larger.shadow_edge > 1.15 * modifier_light(brief, design, effort=DRAFT).shadow_edge
+
+
+@pytest.mark.parametrize("year", [1900, 2000, 2026, 2028, 2100])
+def test_days_are_counted_as_the_calendar_does(year):
+    day = datetime.date(year, 1, 1)
+    while day.year == year:
+        assert day_of_year(day.isoformat()) == day.timetuple().tm_yday
+        day += datetime.timedelta(days=1)
+
+
+@pytest.mark.parametrize(
+    "date",
+    ["2026-02-29", "2026-13-01", "2026-00-10", "2026-04-31", "26-04-01", "2026-4-1", "tomorrow", "2026-01-00", ""],
+)
+def test_no_such_date_is_told(date):
+    with pytest.raises(ValueError, match="is no date"):
+        day_of_year(date)

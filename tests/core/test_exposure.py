@@ -47,3 +47,24 @@ def test_stops():
     assert nearest_third(1.4) == pytest.approx(4 / 3)
     assert format_stops(-1.04, signed=True) == "-1.0 stop"
     assert format_stops(math.inf) == "no light"
+
+
+@given(aperture=st.floats(0.8, 60.0))
+def test_third_stop_apertures_are_a_click_away_at_most(aperture):
+    nearest, wider = ex.third_stop_aperture(aperture), ex.third_stop_aperture(aperture, toward="wider")
+    assert abs(2.0 * math.log2(nearest / aperture)) <= 1.0 / 6.0 + 1e-9
+    assert -1e-6 <= 2.0 * math.log2(aperture / wider) <= 1.0 / 3.0 + 1e-5
+    for found in (nearest, wider):
+        clicks = 6.0 * math.log2(found)
+        assert clicks == pytest.approx(round(clicks), abs=1e-6)
+
+
+@given(aperture=st.floats(1.0, 32.0), iso=st.floats(50.0, 6400.0), receptor=st.sampled_from(["flat", "dome"]))
+def test_exposure_aperture_and_iso_answer_one_another(aperture, iso, receptor):
+    light = ex.luminous_exposure_for(aperture=aperture, iso=iso, receptor=receptor)
+    assert ex.aperture_for(light, iso=iso, receptor=receptor) == pytest.approx(aperture)
+    assert ex.iso_for(light, aperture=aperture, receptor=receptor) == pytest.approx(iso)
+    # a stop wider needs half of the light
+    assert ex.luminous_exposure_for(aperture=aperture / math.sqrt(2.0), iso=iso, receptor=receptor) == pytest.approx(
+        light / 2
+    )

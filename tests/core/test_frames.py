@@ -8,7 +8,7 @@ import pytest
 from photographs import photographed
 from wenlo.core.errors import Impossible
 from wenlo.core.proof.frames import exposure_apart, frames_apart, spill, words_on_exposure
-from wenlo.core.proof.measures import level, picture_of
+from wenlo.core.proof.measures import area_slices, level, picture_of
 from wenlo.core.proof.shots import Area
 from wenlo.formats.measured_photograph import read_photograph
 
@@ -67,3 +67,23 @@ def test_cameras_that_set_themselves_are_told():
     assert "counted in" in words_on_exposure([held, other], [False, None])
     assert "itself and changed" in words_on_exposure([held, other], [True, True])
     assert "neutral card" in words_on_exposure([held, None], [None, None])
+
+
+@pytest.mark.parametrize(
+    ("area", "rows", "columns"),
+    [
+        ({"x": 0.25, "y": 0.5, "width": 0.25, "height": 0.25}, (20, 30), (15, 30)),
+        # at least two pixels
+        ({"x": 0.5, "y": 0.5, "width": 0.005, "height": 0.005}, (20, 22), (30, 32)),
+        # past the rim there is nothing: what begins on it is its last two
+        ({"x": 1.0, "y": 1.0, "width": 0.1, "height": 0.1}, (38, 40), (58, 60)),
+        ({"x": 0.9, "y": 0.0, "width": 1.0, "height": 1.0}, (0, 40), (54, 60)),
+    ],
+)
+def test_an_area_is_so_many_pixels_and_never_none(area, rows, columns):
+    picture = picture_of(np.full((40, 60, 3), 0.4))
+    down, across = area_slices(picture, Area(**area))
+    assert (down.start, down.stop) == rows
+    assert (across.start, across.stop) == columns
+    whole = level(picture, Area(x=0.1, y=0.1, width=0.5, height=0.5))
+    assert level(picture, Area(**area)).luminance == pytest.approx(whole.luminance)

@@ -54,3 +54,12 @@ def test_noise_halves_with_two_stops_more_light_or_twice_the_sensor_width():
     assert lens.signal_to_noise(iso=800, sensor_area=4 * 3.7e-4) == pytest.approx(2 * base)
     words = [lens.noise_class(lens.signal_to_noise(iso=iso, sensor_area=8.64e-4)) for iso in (100, 1600, 6400, 102400)]
     assert words == ["clean", "fine", "plain", "coarse"]
+
+
+@given(focal=st.floats(0.01, 0.3), focus=st.floats(0.5, 20.0))
+def test_magnification_is_image_over_thing(focal, focus):
+    found = lens.magnification(focal_length=focal, focus=focus)
+    # by the lens equation the image lies v behind the lens, and is v/u as large
+    image = 1.0 / (1.0 / focal - 1.0 / focus)
+    assert found == pytest.approx(image / focus)
+    assert lens.magnification(focal_length=focal, focus=focal) > 100.0

@@ -8,7 +8,9 @@ from hypothesis import strategies as st
 
 from wenlo.core.data import lamp_types
 from wenlo.core.rig import bending, heat, mains, statics
+from wenlo.core.rig.fastenings import CORE, SOFTWOOD, STEEL, shear, withdrawal
 from wenlo.core.rig.interfaces import MOUNTS, Face, Link, adapter, board_edge, closed, fits, slack, stands_out
+from wenlo.core.rig.layout import order_of_setting, order_of_striking
 from wenlo.core.rig.wind import GUST, wind_force, wind_speed
 from wenlo.core.shoot.rigging import WetPlace
 
@@ -186,3 +188,50 @@ def test_what_fits_into_what():
     assert slack([shoe, Link(name="stand", above=stud)], 0.4) > slack([shoe], 0.4) > slack([shoe], 0.2)
     # M6 × 50 through two battens of 18 mm and two washers
     assert stands_out(0.050, 0.036 + 0.003) == pytest.approx(0.003)
+
+
+@given(diameter=st.floats(0.003, 0.01), length=st.floats(0.01, 0.08))
+def test_screws_hold_more_the_thicker_the_deeper_and_the_denser_the_wood(diameter, length):
+    pull = withdrawal(diameter, length)
+    # 0.52 d^-½ l^-0.1 ρ^0.8 · d l = 0.52 d^½ l^0.9 ρ^0.8, in millimetres
+    by_hand = 0.52 * (diameter * 1e3) ** 0.5 * (length * 1e3) ** 0.9 * SOFTWOOD**0.8
+    assert pull == pytest.approx(by_hand)
+    assert withdrawal(diameter, 2 * length) == pytest.approx(pull * 2**0.9)
+    assert withdrawal(diameter, length, density=2 * SOFTWOOD) == pytest.approx(pull * 2**0.8)
+
+
+@given(diameter=st.floats(0.003, 0.01))
+def test_a_screw_across_bends_and_crushes_the_wood(diameter):
+    d = diameter * 1e3
+    moment, bearing = 0.3 * STEEL * (CORE * d) ** 2.6, 0.082 * SOFTWOOD * d**-0.3
+    assert shear(diameter) == pytest.approx(1.15 * math.sqrt(2 * moment * bearing * CORE * d))
+    assert shear(diameter, density=2 * SOFTWOOD) == pytest.approx(shear(diameter) * math.sqrt(2.0))
+    assert shear(1.2 * diameter) > shear(diameter)
+
+
+@pytest.mark.parametrize("mains", [True, False])
+@pytest.mark.parametrize("wet", [True, False])
+def test_the_order_of_setting_up_keeps_what_can_hurt_in_its_place(mains, wet):
+    steps = order_of_setting(["key lamp", "canvas"], overhead=["canvas"], mains=mains, wet=wet)
+
+    def at(words):
+        return next((k for k, step in enumerate(steps) if words in step), None)
+
+    assert at("Overhead first") < at("Put up: key lamp")
+    assert at("Put up: canvas") is None
+    assert at("ballast before load") < at("Overhead first")
+    assert (at("wet place") is not None) == wet
+    assert (at("residual-current") is not None) == mains
+    if mains:
+        assert at("Put up: key lamp") < at("plug in") < at("Switch lamps on")
+    if wet:
+        assert at("wet place") < at("Put every stand")
+
+
+@pytest.mark.parametrize("overhead", [True, False])
+def test_the_order_of_striking_is_the_other_way_round(overhead):
+    steps = order_of_striking(mains=True, overhead=overhead)
+    words = " ".join(steps)
+    assert words.index("Lamps off") < words.index("Unplug") < words.index("loads off before ballast")
+    assert ("safety line comes off last" in words) == overhead
+    assert "Unplug" not in " ".join(order_of_striking(mains=False, overhead=overhead))

@@ -219,7 +219,7 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
 def shutter_text(seconds: float) -> str:
     """Shutter time as on a camera's dial.
 
-    >>> shutter_text(0.01), shutter_text(2.0)
-    ('1/100 s', '2 s')
+    >>> shutter_text(0.01), shutter_text(2.0), shutter_text(2 ** (1 / 3))
+    ('1/100 s', '2 s', '1.3 s')
     """
-    return f"{seconds:g} s" if seconds >= 0.3 else f"1/{round(1 / seconds)} s"
+    return f"{seconds:.1f}".removesuffix(".0") + " s" if seconds >= 0.3 else f"1/{round(1 / seconds)} s"

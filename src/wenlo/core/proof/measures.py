@@ -84,9 +84,9 @@ def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> Pi
 
 
 def area_slices(picture: Picture, area: Area) -> tuple[slice, slice]:
-    """Rows and columns of an area, two pixels at the least."""
+    """Rows and columns of an area, two pixels at the least, those of the rim where it begins there."""
     width, height = picture.size
-    left, top = int(area.x * width), int(area.y * height)
+    left, top = min(int(area.x * width), max(width - 2, 0)), min(int(area.y * height), max(height - 2, 0))
     right, bottom = (
         max(left + 2, math.ceil((area.x + area.width) * width)),
         max(top + 2, math.ceil((area.y + area.height) * height)),

@@ -6,7 +6,9 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
+from wenlo.core.build.making import made as making
 from wenlo.core.modifiers.overhead_bounce import cut_off
+from wenlo.core.shoot.workshop import Workshop
 
 SIZE = {"width": 1.1, "length": 0.8}
 SKIRTS = {"skirt_front": 0.2, "skirt_back": 0.4, "skirt_sides": 0.3}
@@ -56,6 +58,10 @@ def test_boards_are_screwed_and_cloth_is_stapled(face, form):
     fittings = bounce.fittings()
     assert ("staples" in fittings) == (form == "cloth")
     assert ("washer" in fittings) == (form == "board")
+    jobs = making(bounce.plan, Workshop()).schedule.jobs
+    (tools,) = [job.tools for job in jobs if job.step.title == "Make the stretcher"]
+    assert ("staple gun" in tools) == (form == "cloth")
+    assert "screwdriver" in tools
     grown = 0.0 if form == "board" else 0.12
     assert bounce.covers(face) == [pytest.approx((1.1 + grown, 0.8 + grown))]
 

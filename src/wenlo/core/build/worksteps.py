@@ -257,9 +257,9 @@ def work_steps(
         if step.does == "hang" and highest > REACH:
             climbed = f"Up to {format_length(highest, system=units)}: a step ladder on level ground, one holds it, nobody stands under the load."
             step = replace(step, hands=max(step.hands, 2), caution=f"{climbed} {step.caution}".strip())
-            jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=("step ladder", *_tools(step))))
+            jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=("step ladder", *_tools(fittings))))
             continue
-        jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=_tools(step)))
+        jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=_tools(fittings)))
     jobs += _last(plan, units)
     return scheduled(jobs)
 
@@ -271,9 +271,9 @@ def _cautious(own: str, fittings: Sequence[Fitting]) -> str:
     return " ".join(part for part in dict.fromkeys((own, *said)) if part)
 
 
-def _tools(step: Step) -> tuple[str, ...]:
+def _tools(fittings: Sequence[Fitting]) -> tuple[str, ...]:
     found = {
-        "wood_screw": "screwdriver", "splint_screw": "screwdriver", "lap_screw": "screwdriver", "staples": "staple gun",
-        "foot_bolt": "spanner", "solvent_cement": "gloves",
+        "wood_screw": "screwdriver", "splint_screw": "screwdriver", "lap_screw": "screwdriver", "pocket_screw": "screwdriver",
+        "staples": "staple gun", "foot_bolt": "spanner", "solvent_cement": "gloves",
     }  # fmt: skip
-    return tuple(dict.fromkeys(tool for use, tool in found.items() if use in step.uses))
+    return tuple(dict.fromkeys(found[fitting.id] for fitting in fittings if fitting.id in found))

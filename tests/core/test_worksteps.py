@@ -2,6 +2,7 @@
 
 import itertools
 import math
+import re
 
 import numpy as np
 import pytest
@@ -317,3 +318,21 @@ def test_cloth_with_a_nap_is_cut_all_one_way_round():
         design = kinds()["hung_curtain"].start(brief).model_copy(update={"sheet": sheet})
         jobs = made(kinds()["hung_curtain"].build(design, brief), Workshop()).schedule.jobs
         assert any("the same way up" in job.step.text for job in jobs) == said
+
+
+CONSUMED = (
+    (r"\bglued and screwed|, glue, and", "wood_glue"), (r"\bstapled?\b(?! the sleeve)", "staples"), (r"thread of glue", "hot_glue"),
+    (r"painted white inside", "white_paint"), (r"\bhook-and-loop\b", "hook_and_loop"),
+)  # fmt: skip
+"""Words of a step, and what is used up by it."""
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_what_a_step_uses_up_is_on_the_list_and_at_the_step(kind):
+    for plan in plans(kind):
+        bought = {fitting.id for fitting in plan.fittings}
+        for step, (_, fittings) in zip(plan.steps, assigned(plan), strict=True):
+            for words, fitting in CONSUMED:
+                if re.search(words, step.text):
+                    assert fitting in bought, (step.title, words)
+                    assert fitting in step.uses or fitting in {f.id for f in fittings}, (step.title, words)

@@ -17,7 +17,7 @@ FOLD = 0.4
 BOARD = 0.006
 """Thickness of a board in a stack. [m]"""
 
-HOME_ONLY = frozenset({"ballast_bag", "solvent_cement"})
+HOME_ONLY = frozenset({"ballast_bag", "solvent_cement", "wood_glue", "hot_glue", "white_paint"})
 """What is filled on the spot, or used up."""
 
 

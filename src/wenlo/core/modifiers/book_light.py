@@ -117,9 +117,10 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
         work.cover("black_foam_board", design.lamp_out + 0.25, 0.6, note="flag between lamp and subject")
     work.fit("cloth_tape", 2 * design.height + 2)
     work.fit("staples", 1)
+    work.fit("wood_glue", 1)
     work.fit("spring_clamp", 4)
     work.step("Make the sheet's page", f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
-              check="Both diagonals agree within 3 mm.", minutes=45, does="bond", uses=("long side", "short side", "wood_screw", "staples", "wrap round"), wait=60, sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"))  # fmt: skip
+              check="Both diagonals agree within 3 mm.", minutes=45, does="bond", uses=("long side", "short side", "wood_screw", "wood_glue", "staples", "wrap round"), wait=60, sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"))  # fmt: skip
     work.step("Hinge the pages", "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
               mistake="Tape on one side only tears the first time it is opened.", minutes=15, does="cover", uses=("bounce page", "cloth_tape"))  # fmt: skip
     work.step("Open it on the set", f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "

@@ -222,6 +222,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, design.width, design.height, margin=0.03, note="behind the cells, on hook-and-loop")
     work.fit("hook_and_loop", 2 * (design.width + design.height))
     count = straw_count(design)
+    work.fit("hot_glue", 1)
     work.step(
         "Make the channel", f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw from each corner.",
         check="Laid on the table it does not rock.", minutes=30, does="dry",
@@ -291,7 +292,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         )  # fmt: skip
     work.step("Fill the frame", f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every third row.",
               mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
-              caution="Hot glue burns; many glues give off vapour: open a window.", minutes=40, does="bond", wait=30)  # fmt: skip
+              caution="Many glues give off vapour: open a window.", minutes=40, does="bond", wait=30, uses=("hot_glue",))  # fmt: skip
     work.step("Hang it before the sheet", "The cells a finger's breadth off the sheet, so that their pattern blurs.",
               mistake="Depth adds weight: hold the frame where it is, not by the sheet.", minutes=10, does="hang", uses=("behind the cells", "hook_and_loop"))  # fmt: skip
     return work.plan("cell grid")

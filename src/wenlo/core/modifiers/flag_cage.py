@@ -190,10 +190,13 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
         )
     work.fit("cord", 4)
     work.fit("spring_clamp", 2 + 2 * len(standing))
+    if standing:
+        work.fit("wood_glue", 1)
+        work.fit("staples", 1)
     for flag in standing:
         wide, tall = (2 * h for h in flag.shade.half)
-        work.step(f"Make the flag for the {flag.protects}", f"Frame {size(wide, tall)}, glued and screwed, black on one side.",
-                  check="Both diagonals agree within 3 mm.", minutes=35, does="bond", uses=(f"flag for the {flag.protects}", "wood_screw"), wait=60, sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"))  # fmt: skip
+        work.step(f"Make the flag for the {flag.protects}", f"Frame {size(wide, tall)}, glued and screwed, the black stapled on one side.",
+                  check="Both diagonals agree within 3 mm.", minutes=35, does="bond", uses=(f"flag for the {flag.protects}", "wood_screw", "wood_glue", "staples"), wait=60, sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"))  # fmt: skip
     work.step("Set them one at a time", f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
               mistake="A flag that cuts the key.", check="Enough and no more: with one taken away, something wanted dark goes light.",
               caution="Flags are sails: ballast the stands.", minutes=10 + 5 * len(standing), does="set", uses=("rod of the sheet", "sleeve of 60 mm", "cord", "spring_clamp"))  # fmt: skip

@@ -69,6 +69,8 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     work.butt("rail of the flag", "side of the flag", 4)
     work.fit("hook_and_loop", design.flag_width + 2 * design.flag_height)
     work.fit("cloth_tie", 4)
+    work.fit("wood_glue", 1)
+    work.fit("staples", 1)
     work.fit("cord", 6)
     work.cover(
         "heavy_black_flag_cloth", design.flag_width, 2 * design.flag_height, margin=0.05,
@@ -77,7 +79,7 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     work.step(
         "Make the flag", f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper half.",
-        check="Both diagonals agree within 3 mm.", minutes=50, does="bond", uses=("side of the flag", "rail of the flag", "wood_screw", "twice the frame"), wait=60, sketch=Sketch(width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"),
+        check="Both diagonals agree within 3 mm.", minutes=50, does="bond", uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue", "staples", "twice the frame"), wait=60, sketch=Sketch(width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"),
     )  # fmt: skip
     work.step(
         "Let the flap hold itself", "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "

@@ -185,10 +185,13 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         note="hook-and-loop all round, so that it comes off for washing",
     )
     work.fit("hook_and_loop", 2 * (design.width + design.length))
+    work.fit("wood_glue", 1)
+    if design.walls == "cloth-lined":
+        work.fit("staples", 1)
     work.eyes("corner post", 4)
     work.fit("cord", 8)
-    work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, joined by the four posts.",
-              check="Both diagonals of each agree within 3 mm.", minutes=90, does="bond", uses=("long side", "short side", "corner post", "lamp bar", "wood_screw"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
+    work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, glued and screwed, joined by the four posts.",
+              check="Both diagonals of each agree within 3 mm.", minutes=90, does="bond", uses=("long side", "short side", "corner post", "lamp bar", "wood_screw", "wood_glue"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
     how = {
         "foam board": "White boards inside, tape over every joint; black outside.",
         "cloth-lined": "Staple the white lining tight inside of the battens, then the black outside, both round the edges.",
@@ -196,7 +199,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         + (" in two layers" if design.doubled else "") + ", clamped and taped over the battens; no fold may gape.",
     }[design.walls]  # fmt: skip
     work.step("Line it", how, check="In the dark, with a lamp inside, no line of light shows.",
-              mistake="Screws longer than the battens are thick come out inside.", minutes=45, does="cover", uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop"))  # fmt: skip
+              mistake="Screws longer than the battens are thick come out inside.", minutes=45, does="cover", uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop", "staples"))  # fmt: skip
     work.step("Test it for leaks", leak_test(design), check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
               mistake="Tested in daylight: what leaks is only seen in the dark.",
               caution="Never look for leaks against the sun.", minutes=10, does="check")  # fmt: skip

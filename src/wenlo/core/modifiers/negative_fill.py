@@ -86,6 +86,8 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
         work.butt("rail of the panel", "side of the panel", 4)
         black_id = "heavy_black_flag_cloth" if design.panel == "black cloth" else "velvet"
         work.cover(black_id, design.panel_width, design.panel_height, margin=0.05, note="stapled round the frame")
+        work.fit("wood_glue", 1)
+        work.fit("staples", 1)
     work.fit("spring_clamp", 2)
     work.fit("cord", 4)
     work.step(
@@ -99,7 +101,7 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
         work.step(
             "Make the panel", f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it, middles first.",
             check="Both diagonals agree within 3 mm.", minutes=35, wait=60,
-            uses=("side of the panel", "rail of the panel", "wood_screw", "stapled"),
+            uses=("side of the panel", "rail of the panel", "wood_screw", "wood_glue", "staples", "stapled"),
             sketch=Sketch(width=design.panel_width, height=design.panel_height, sides="side of the panel", rails="rail of the panel"),
         )  # fmt: skip
     work.step(

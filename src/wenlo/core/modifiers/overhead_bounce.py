@@ -187,11 +187,12 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
             work.fit("cloth_tie", 3 * count)
     if design.flagged:
         work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp, clear of its vents")
+    work.fit("wood_glue", 1)
     work.eyes("long side", 4)
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
     work.step("Make the stretcher", f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
-              check="Both diagonals agree within 3 mm.", minutes=50, does="bond", uses=("long side", "short side", "wood_screw", "screwed under", "60 mm round", "splint_screw", "lap_screw", "washer", "staples"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
+              check="Both diagonals agree within 3 mm.", minutes=50, does="bond", uses=("long side", "short side", "wood_screw", "wood_glue", "screwed under", "60 mm round", "splint_screw", "lap_screw", "washer", "staples"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
     work.step("Hang the skirts", "Hook-and-loop on all four sides, so that each rolls up by itself.",
               mistake="Skirts too long: the lamp below hits them and not the canvas.", minutes=20, does="cover", uses=("skirt", "hook_and_loop", "cloth_tie"))  # fmt: skip
     work.step("Fly it", "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",

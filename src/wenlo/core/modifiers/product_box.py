@@ -105,6 +105,8 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         )
         work.butt("rail of a side frame", "upright of a side frame", 8)
         work.butt("cross rail", "upright of a side frame", 8)
+        work.fit("wood_glue", 1)
+        work.fit("white_paint", 1)
     else:
         work.bar(
             "batten under the floor", max(design.width, 0.1), 2, "full width, so that the box can be lifted", "width"
@@ -146,8 +148,8 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         design.height + design.depth,
         note="sweep that drops through the slot behind",
     )
-    work.step("Make the sides", f"{size(design.depth, design.height)} each, painted white inside.",
-              mistake="Box too small for the thing standing: measure it standing.", minutes=70, does="bond", uses=("upright", "rail of", "cross rail", "wood_screw", "batten under", "border of", "floor and top"), wait=120)  # fmt: skip
+    work.step("Make the sides", f"{size(design.depth, design.height)} each, {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
+              mistake="Box too small for the thing standing: measure it standing.", minutes=70, does="bond", uses=("upright", "rail of", "cross rail", "wood_screw", "wood_glue", "white_paint", "batten under", "border of", "floor and top"), wait=120)  # fmt: skip
     work.step("Leave the slot", "10 mm open between back and top over the whole width: backdrops drop in from above.",
               mistake="Slot narrower than the board is thick.", minutes=15, does="finish")  # fmt: skip
     work.step("Hang the sheets", "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",

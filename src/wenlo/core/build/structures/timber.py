@@ -119,7 +119,7 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     feet = members.add("foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length")
     for where, foot in zip(("left", "right"), feet, strict=True):
         members.run(f"{where} foot", shape.foot_length, foot)
-    members.fittings += [corner.screws, Fitting(id="foot_bolt", count=4)]
+    members.fittings += [corner.screws, Fitting(id="wood_glue", count=1), Fitting(id="foot_bolt", count=4)]
     spacers = 0
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
@@ -194,6 +194,7 @@ def _steps(
                 "lap_screw",
                 "pocket_screw",
                 "splint_screw",
+                "wood_glue",
             ),
             wait=60,
             sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),

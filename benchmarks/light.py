@@ -3,7 +3,7 @@
 import json
 import statistics
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from typing import Any
 
@@ -36,9 +36,11 @@ def _solved(scene: LightScene, meters: tuple[Meter, ...], effort: Effort) -> dic
     return {name: float(reading.total[1]) for name, reading in read(solve(scene, effort), meters).items()}
 
 
-def sets() -> dict[str, dict[str, Any]]:
+Rows = Iterator[tuple[str, dict[str, Any]]]
+
+
+def sets() -> Rows:
     """Quick and fine time of each set, and how far the worst meter is off: in the median and in the worst sample."""
-    rows = {}
     for name, truth in references().items():
         scene, meters = read_panel_set(json.dumps(SETS[name]()))
         for mode, effort, samples in (("quick", QUICK, 9), ("fine", FINE, 3)):
@@ -56,11 +58,10 @@ def sets() -> dict[str, dict[str, Any]]:
             }  # fmt: skip
             if name == "book light with a flag":
                 row["bar_ms"] = 150 if mode == "quick" else 1000
-            rows[f"{name}, {mode}"] = row
-    return rows
+            yield f"{name}, {mode}", row
 
 
-def pictures() -> dict[str, dict[str, Any]]:
+def pictures() -> Rows:
     """First and clean picture of the default shoot, from the edit on, and how noisy the clean one is."""
     shoot = Shoot()
     camera = camera_of(shoot.brief)
@@ -75,16 +76,12 @@ def pictures() -> dict[str, dict[str, Any]]:
     lit = truth > 1e-3 * truth.max()
     clean = shot(CLEAN).light[0][..., 1]
     noise = 100 * float(np.median(np.abs(clean / truth - 1)[lit]))
-    return {
-        "picture 240×160, first": {"median_ms": median_of(lambda _: shot(FIRST)), "bar_ms": 600},
-        "picture 480×320, clean": {
-            "median_ms": median_of(lambda _: shot(CLEAN)), "bar_ms": 2000, "median_pixel_percent": round(noise, 2),
-            "bar_percent": 2.0,
-        },
-    }  # fmt: skip
+    yield "picture 240×160, first", {"median_ms": median_of(lambda _: shot(FIRST)), "bar_ms": 600}
+    clean_row = {"median_ms": median_of(lambda _: shot(CLEAN)), "bar_ms": 2000}
+    yield "picture 480×320, clean", {**clean_row, "median_pixel_percent": round(noise, 2), "bar_percent": 2.0}
 
 
-def groups() -> dict[str, dict[str, Any]]:
+def groups() -> Rows:
     """Dimming and colouring one of four lamps: readings, and a picture, by weighted sum."""
     document = panel_in_room()
     one = document["lamps"][0]
@@ -93,24 +90,20 @@ def groups() -> dict[str, dict[str, Any]]:
     measured = measure(solve(scene, QUICK), meters)
     light = np.random.default_rng(0).random((4, 320, 480, 3))
     weights = np.random.default_rng(1).random((4, 3))
-    return {
-        "lamp power or colour, readings": {
-            "median_ms": median_of(lambda i: measured.readings({"lamp 1": np.array([0.1 * i, 0.2, 0.3])})), "bar_ms": 30,
-        },
-        "lamp power or colour, picture 480×320": {
-            "median_ms": median_of(lambda _: np.einsum("ghwk,gk->hwk", light, weights)), "bar_ms": 30,
-        },
-    }  # fmt: skip
+    readings = median_of(lambda i: measured.readings({"lamp 1": np.array([0.1 * i, 0.2, 0.3])}))
+    yield "lamp power or colour, readings", {"median_ms": readings, "bar_ms": 30}
+    picture = median_of(lambda _: np.einsum("ghwk,gk->hwk", light, weights))
+    yield "lamp power or colour, picture 480×320", {"median_ms": picture, "bar_ms": 30}
 
 
-def growth() -> dict[str, dict[str, Any]]:
+def growth() -> Rows:
     """How the time to a quick answer grows with patches, lamps and panels."""
-    rows = {}
     scene, _ = read_panel_set(json.dumps(book_light()))
     for sides in (125, 250, 500, 1000):
-        rows[f"book light, {sides} patch sides"] = {
-            "median_ms": median_of(lambda _, n=sides: solve(scene, replace(QUICK, sides=n)), 3)
-        }
+        yield (
+            f"book light, {sides} patch sides",
+            {"median_ms": median_of(lambda _, n=sides: solve(scene, replace(QUICK, sides=n)), 3)},
+        )
     for count in (1, 2, 4, 8):
         document = panel_in_room()
         one = document["lamps"][0]
@@ -119,12 +112,13 @@ def growth() -> dict[str, dict[str, Any]]:
             for i in range(count)
         ]
         many, at = read_panel_set(json.dumps(document))
-        rows[f"panel in a room, {count} lamps, quick"] = {
-            "median_ms": median_of(lambda i, s=many, m=at: _solved(s, m, QUICK), 3)
-        }
+        yield (
+            f"panel in a room, {count} lamps, quick",
+            {"median_ms": median_of(lambda i, s=many, m=at: _solved(s, m, QUICK), 3)},
+        )
     for cells in (2, 4, 8, 16, 32):
         grid, at = read_panel_set(json.dumps(grid_before_panel(cells)))
-        rows[f"grid before a panel, {len(grid.panels)} panels, quick"] = {
-            "median_ms": median_of(lambda i, s=grid, m=at: _solved(s, m, QUICK), 3)
-        }
-    return rows
+        yield (
+            f"grid before a panel, {len(grid.panels)} panels, quick",
+            {"median_ms": median_of(lambda i, s=grid, m=at: _solved(s, m, QUICK), 3)},
+        )

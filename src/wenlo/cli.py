@@ -1,43 +1,31 @@
-"""Command line of the installed application: serve, prepare the database, kernels, API description."""
+"""Command line of the installed application: serve, prepare the database, kernels, API description, readings, report.
+
+Each command imports what it needs when it is run: what answers from a file alone must not wait for a web server's libraries.
+"""
 
 import argparse
 import json
 import math
 import socket
-import socketserver
 import sys
-import threading
+from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-import structlog
-import uvicorn
-
-from wenlo import demo
-from wenlo.api.app import create_app
 from wenlo.core.errors import WenloError
-from wenlo.core.shelf.starter import sold_things
-from wenlo.db.log import SqlLogStore
-from wenlo.db.runs import SqlRunStore
-from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
-from wenlo.db.shelf import SqlShelfStore
-from wenlo.db.shoots import SqlShootStore
-from wenlo.jobs.queue import work, worker_name
-from wenlo.logs import set_up_logs
-from wenlo.services.log import Log
-from wenlo.services.runs import perform
-from wenlo.services.shelf import Shelf
-from wenlo.services.shoots import Shoots
-from wenlo.settings import Settings
-from wenlo.standins import supplier
-from wenlo.standins.camera import Camera
-from wenlo.standins.dimmable_lamp import Lamp
-from wenlo.standins.light_meter import Meter
-from wenlo.standins.simulated_set import SimulatedSet
+from wenlo.services.report_parts import PARTS, PartName
 
-log = structlog.get_logger()
+if TYPE_CHECKING:
+    import socketserver
+
+    from wenlo.settings import Settings
 
 
-def _serve(settings: Settings) -> int:
+def _serve(settings: "Settings") -> int:
+    import uvicorn
+
+    from wenlo.api.app import create_app
+
     # The socket is bound first and handed over, so that no port is raced for.
     family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
     listener = socket.socket(family, socket.SOCK_STREAM)
@@ -54,8 +42,12 @@ def _serve(settings: Settings) -> int:
     return 0
 
 
-def _work(settings: Settings) -> int:
-    from wenlo.services.compute import LONG_TASKS, warm_up  # the kernels take a second to load
+def _work(settings: "Settings") -> int:
+    from wenlo.db.runs import SqlRunStore
+    from wenlo.db.session import SqlTransactions, make_engine, make_sessions
+    from wenlo.jobs.queue import work, worker_name
+    from wenlo.services.compute import LONG_TASKS, warm_up
+    from wenlo.services.runs import perform
 
     url = settings.database_url.get_secret_value()
     database = make_engine(url)
@@ -67,6 +59,15 @@ def _work(settings: Settings) -> int:
 
 
 def _stand_in(name: str, port: int, seed: int) -> int:
+    import threading
+
+    from wenlo.core.shelf.starter import sold_things
+    from wenlo.standins import supplier
+    from wenlo.standins.camera import Camera
+    from wenlo.standins.dimmable_lamp import Lamp
+    from wenlo.standins.light_meter import Meter
+    from wenlo.standins.simulated_set import SimulatedSet
+
     if name == "supplier":
         shop = supplier.make_server(supplier.price_list(sold_things()), port=port)
         servers: list[socketserver.BaseServer] = [shop]
@@ -100,16 +101,60 @@ def _positive(text: str) -> float:
 
 
 def _solve(file: Path, seconds: float | None, error: float | None) -> int:
-    from wenlo.services.panel_sets import solve_file  # the kernels take a second to load
+    from wenlo.services.panel_sets import solve_file
 
+    return _printed(file, lambda: solve_file(file, seconds=seconds, error=error))
+
+
+def _parts(text: str) -> tuple[PartName, ...]:
+    named = tuple(part.strip() for part in text.split(","))
+    wrong = [part for part in named if part not in PARTS]
+    if wrong:
+        raise argparse.ArgumentTypeError(f"there is no part “{wrong[0]}”; choose of {', '.join(PARTS)}")
+    return tuple(part for part in PARTS if part in named)
+
+
+def _report(file: Path, parts: tuple[PartName, ...]) -> int:
+    from wenlo.services.report import report_file
+
+    return _printed(file, lambda: report_file(file, parts))
+
+
+def _printed(file: Path, answer: Callable[[], str]) -> int:
+    # what a script asks for goes to standard output whole, what is wrong with its file is one line on standard error
     try:
-        print(solve_file(file, seconds=seconds, error=error))
+        print(answer())
     except OSError as trouble:
         print(f"{file}: {trouble.strerror or trouble}", file=sys.stderr)
         return 2
     except WenloError as trouble:
         print(trouble.message, file=sys.stderr)
         return 2
+    return 0
+
+
+def _prepare(settings: "Settings", *, with_demo: bool) -> int:
+    import structlog
+
+    from wenlo import demo
+    from wenlo.db.log import SqlLogStore
+    from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
+    from wenlo.db.shelf import SqlShelfStore
+    from wenlo.db.shoots import SqlShootStore
+    from wenlo.services.log import Log
+    from wenlo.services.shelf import Shelf
+    from wenlo.services.shoots import Shoots
+
+    database = make_engine(settings.database_url.get_secret_value())
+    migrate(database)
+    if with_demo:
+        count = demo.load(
+            Shoots(SqlTransactions(make_sessions(database), SqlShootStore)),
+            Shelf(SqlTransactions(make_sessions(database), SqlShelfStore)),
+            Log(SqlTransactions(make_sessions(database), SqlLogStore)),
+        )
+        structlog.get_logger().info("demo_loaded", shoots=count)
+    database.dispose()
     return 0
 
 
@@ -133,6 +178,11 @@ def main(arguments: list[str] | None = None) -> int:
         metavar="E",
         help="95 %% half-width to reach at every meter, as a share (0.01 is 1 %%)",
     )
+    facts = commands.add_parser("report", help="print what is found of a project file, as facts in JSON")
+    facts.add_argument("file", type=Path, metavar="FILE.json")
+    facts.add_argument(
+        "--only", type=_parts, default=PARTS, metavar="PARTS", help=f"of {', '.join(PARTS)}, with commas between"
+    )
     standin = commands.add_parser("standin", help="run a simulated outside service on loopback")
     standin.add_argument("name", choices=["supplier", "set"])
     standin.add_argument("--port", type=int, default=0)
@@ -142,6 +192,15 @@ def main(arguments: list[str] | None = None) -> int:
         return _stand_in(options.name, options.port, options.seed)
     if options.command == "solve":
         return _solve(options.file, options.seconds, options.error)
+    if options.command == "report":
+        return _report(options.file, options.only)
+    return _with_settings(options)
+
+
+def _with_settings(options: argparse.Namespace) -> int:
+    from wenlo.logs import set_up_logs
+    from wenlo.settings import Settings
+
     settings = Settings()
     set_up_logs(form=settings.log_format, level=settings.log_level)
     if options.command == "serve":
@@ -149,25 +208,17 @@ def main(arguments: list[str] | None = None) -> int:
     if options.command == "worker":
         return _work(settings)
     if options.command == "compile":
-        from wenlo.services.compute import warm_up  # the kernels take a second to load
+        from wenlo.services.compute import warm_up
 
         warm_up()
         return 0
     if options.command == "openapi":
+        from wenlo.api.app import create_app
+
         description = create_app(settings.model_copy(update={"front_end": None})).openapi()
         options.file.write_text(json.dumps(description, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
         return 0
-    database = make_engine(settings.database_url.get_secret_value())
-    migrate(database)
-    if options.demo:
-        count = demo.load(
-            Shoots(SqlTransactions(make_sessions(database), SqlShootStore)),
-            Shelf(SqlTransactions(make_sessions(database), SqlShelfStore)),
-            Log(SqlTransactions(make_sessions(database), SqlLogStore)),
-        )
-        log.info("demo_loaded", shoots=count)
-    database.dispose()
-    return 0
+    return _prepare(settings, with_demo=options.demo)
 
 
 if __name__ == "__main__":

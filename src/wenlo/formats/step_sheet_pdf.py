@@ -8,9 +8,9 @@ from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyl
 from wenlo.core.build.making import Making
 from wenlo.core.build.order import Job
 from wenlo.core.build.parts import Sketch
-from wenlo.core.data import stock
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, BOLD, FAINT, HEAD, INK, LAST_WORDS, SHEET, SMALL, TITLE, text, width_of, written
+from wenlo.formats.words import parts_words
 
 
 def clock(minutes: float) -> str:
@@ -23,18 +23,6 @@ def clock(minutes: float) -> str:
     if whole >= 2 * 24 * 60:
         return f"{round(whole / (24 * 60))} days"
     return f"{whole // 60} h {whole % 60:02d} min" if whole >= 60 else f"{whole} min"
-
-
-def parts_words(job: Job) -> str:
-    """What a step fits, in words: labels, then fittings."""
-    rows = stock()["fittings"]
-    named = [", ".join(job.parts)] if job.parts else []
-    for fitting in job.fittings:
-        name = rows[fitting.id]["name"]
-        metres = name.endswith(", per metre")
-        count = f"{fitting.count:.1f} m of" if metres else f"{fitting.count:g} ×"
-        named.append(f"{count} {name.removesuffix(', per metre')}")
-    return "; ".join(named)
 
 
 def sketch_drawing(sketch: Sketch, units: UnitSystem, *, box: float = 74.0) -> Drawing:

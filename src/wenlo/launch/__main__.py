@@ -12,6 +12,8 @@ USAGE = """usage: ./wenlo COMMAND
   test [ARGS]   install what is missing and run all tests (ARGS are pytest's)
   solve FILE.json [--seconds S] [--error E]
                 read the meters of a plain panel set (docs/formats.md)
+  report FILE.json [--only PARTS]
+                print what is found of a project file, as facts in JSON (docs/formats.md)
   worker        do long work for the database at WENLO_DATABASE_URL, beside the one that demo and start bring
   check         format, lint, types and import rules
   bench [ARGS]  benchmarks
@@ -37,8 +39,8 @@ def main(arguments: list[str]) -> int:
                 return quality.bench(rest)
             case "worker":
                 return quality.worker()
-            case "solve":
-                return quality.solve(rest)
+            case "solve" | "report":
+                return quality.from_file(command, rest)
             case "api":
                 return quality.api()
             case _:

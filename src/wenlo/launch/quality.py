@@ -76,17 +76,19 @@ def api() -> int:
     return 0
 
 
-def solve(arguments: Sequence[str]) -> int:
-    """Read the meters of a panel set."""
-    with redirect_stdout(sys.stderr):  # the readings alone go to standard output
+def from_file(command: str, arguments: Sequence[str]) -> int:
+    """Answer from a file alone: ``solve`` reads the meters of a panel set, ``report`` tells the facts of a project file."""
+    with redirect_stdout(sys.stderr):  # the answer alone goes to standard output
         check_disk()
         install.install(with_pages=False)
     env = clean_environment()
-    return subprocess.run([PYTHON, "-m", "wenlo.cli", "solve", *arguments], env=env, check=False).returncode
+    return subprocess.run([PYTHON, "-m", "wenlo.cli", command, *arguments], env=env, check=False).returncode
 
 
 def bench(arguments: Sequence[str]) -> int:
-    """Run the benchmarks and print their table."""
+    """Run the benchmarks; each row is printed as soon as it is there."""
+    if "--no-browser" not in arguments:
+        system.need_chromium()
     env = _prepare()
     return subprocess.run([PYTHON, "-m", "benchmarks", *arguments], cwd=ROOT, env=env, check=False).returncode
 

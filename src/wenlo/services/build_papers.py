@@ -22,7 +22,7 @@ from wenlo.formats.template_drawings import write_template_dxf, write_template_s
 from wenlo.formats.templates_pdf import write_templates_pdf
 from wenlo.services.build_results import Offers, making_of
 from wenlo.services.opened import opened
-from wenlo.services.runs import Told
+from wenlo.services.ports import Told
 
 Paper = Literal["cut_list", "steps", "labels", "templates", "order"]
 Form = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf"]

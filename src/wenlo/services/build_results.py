@@ -20,8 +20,7 @@ from wenlo.core.build.tolerance import Symptom, measured_back, stacks
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.shelf.stocked import own_bars, own_boards, shelf_first, stocked
 from wenlo.core.shoot.document import Shoot
-from wenlo.formats.step_sheet_pdf import parts_words
-from wenlo.formats.templates_pdf import tiles
+from wenlo.formats.words import parts_words
 from wenlo.services import build_models as m
 from wenlo.services.opened import opened
 
@@ -121,8 +120,14 @@ def _steps(making: Making) -> list[m.StepResult]:
 
 
 def _templates(making: Making) -> list[m.TemplateResult]:
+    # the library for PDF is loaded only where there is a template to tile
+    templates = templates_of(making.worked.plan)
+    if not templates:
+        return []
+    from wenlo.formats.templates_pdf import tiles
+
     found = []
-    for t in templates_of(making.worked.plan):
+    for t in templates:
         a4, letter = (tiles(t, paper) for paper in ("a4", "letter"))
         found.append(
             m.TemplateResult(

@@ -19,6 +19,7 @@ from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, pre
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.room import room_box
 from wenlo.core.build.columns import compile_kernels
+from wenlo.core.optics.finish import shine_scaling
 from wenlo.core.optics.lamp import angle_at
 from wenlo.core.quantities.colour import seen_white
 from wenlo.core.quantities.length import format_length
@@ -40,7 +41,7 @@ from wenlo.services.photograph_results import measured_photograph, predicted_fra
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
-from wenlo.services.proof_results import fitted, predicted
+from wenlo.services.proof_results import fitted, next_setting, predicted
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
@@ -50,6 +51,9 @@ PICTURE_UNIT = 100.0
 """Pixels are in units of so much luminance, so that lamps and shadows both fit half floats. [cd/m²]"""
 
 HALF_FLOAT_MOST = 65000.0
+
+ANY_SHINE = 0.3
+"""Roughness of some metal, to load the kernel that scales it."""
 
 
 def _gauge(gauge: Gauge) -> r.GaugeResult:
@@ -295,6 +299,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "cut_together": cut_together,
     "rig": rig,
     "predicted": predicted,
+    "next_setting": next_setting,
     "fitted": fitted,
     "measured_photograph": measured_photograph,
     "bench": bench,
@@ -333,5 +338,6 @@ def warm_up() -> None:
     figures(bulb, "draft")
     build(document)
     compile_kernels()
+    shine_scaling(ANY_SHINE)
     brief = Shoot().brief
     preview(brief.model_copy(update={"haze": Haze()}), Shoot().design, Taking(width=24, height=16, samples=4))

@@ -11,7 +11,7 @@ from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shoot.document import Shoot
 from wenlo.services import results as r
 from wenlo.services.opened import opened
-from wenlo.services.runs import Told
+from wenlo.services.ports import Told
 
 
 def flags(document: Mapping[str, Any], *, told: Told) -> dict[str, Any]:

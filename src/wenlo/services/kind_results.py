@@ -24,7 +24,7 @@ from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.services import results as r
 from wenlo.services.opened import opened
-from wenlo.services.runs import Told
+from wenlo.services.ports import Told
 
 
 def outlines_drawn(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:

@@ -1,6 +1,6 @@
 """What the use cases need from the outside, as Protocols."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from contextlib import AbstractContextManager
 from dataclasses import dataclass
 from datetime import datetime
@@ -215,10 +215,13 @@ class Transactions(Protocol[S_co]):
 
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "measured_photograph",
+    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "next_setting", "measured_photograph",
     "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored", "failure_learned", "predicted_frame",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
+Told = Callable[[int, int, Any], bool]
+"""Called with how much is done, of how much, and a part that is ready or None; false ends the work."""
+
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]
 
 

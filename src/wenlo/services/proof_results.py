@@ -7,6 +7,7 @@ from pydantic import Field
 
 from wenlo.core.proof.fit import Unknown, fit
 from wenlo.core.proof.model import KEY, predictor, unknowns_of
+from wenlo.core.proof.moving import move_for
 from wenlo.core.proof.next_setting import Setting, from_reading, judged, ladder, marks_for, said
 from wenlo.core.proof.shots import ShotReading
 from wenlo.core.shelf.own import OwnBackdrop, OwnLamp, OwnSheet
@@ -18,14 +19,31 @@ from wenlo.services.results import Result
 Control = Literal["power", "iso", "shutter", "aperture", "distance", "gel"]
 
 
-class NextRequest(Result):
-    """What is to be changed: a judgement in words, or a reading against what is wanted [lx]; controls that are locked."""
+class Taken(Result):
+    """How a shot was set: share of the lamp's power, shutter [s], f-number, ISO; None where nobody wrote it down."""
 
-    document: Shoot
+    power: float | None = Field(default=None, ge=1 / 1024, le=1.0)
+    shutter: float | None = Field(default=None, ge=1 / 16000, le=60.0)
+    aperture: float | None = Field(default=None, ge=0.7, le=64.0)
+    iso: float | None = Field(default=None, ge=25.0, le=409600.0)
+
+
+class NextAsked(Result):
+    """What is to be changed: a judgement in words, or a reading against what is wanted [lx]; how the shot was set that it is said
+    of; controls that are locked.
+    """
+
     judgement: str = Field(default="", max_length=120)
     read: float | None = Field(default=None, gt=0.0, le=1e7)
     wanted: float | None = Field(default=None, gt=0.0, le=1e7)
     locked: list[Control] = Field(default_factory=list, max_length=6)
+    taken: Taken = Field(default_factory=Taken)
+
+
+class NextRequest(NextAsked):
+    """The same, of a shoot."""
+
+    document: Shoot
 
 
 class NextMarkResult(Result):
@@ -143,39 +161,36 @@ class FitResult(Result):
 
 
 PATHS: dict[str, str] = {
-    "power": "brief.lamp.power", "iso": "brief.camera.iso", "shutter": "brief.camera.shutter", "aperture": "brief.camera.aperture",
-    "distance": "design.lamp_distance", "gel": "",
+    "power": "brief.lamp.power", "iso": "brief.camera.iso", "shutter": "brief.camera.shutter", "aperture": "brief.camera.aperture", "gel": "",
 }  # fmt: skip
 
 
-def next_setting(request: NextRequest) -> NextResult:
-    """The next mark on a dial. Raises InvalidInput when the judgement is not understood."""
-    shoot = request.document
-    brief, design = shoot.brief, shoot.design
-    if request.read is not None and request.wanted is not None:
-        stops = from_reading(request.read, request.wanted)
+def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dict[str, Any]:
+    """The next mark on a dial, from how the shot was set; see ``NextResult``. Raises InvalidInput when a judgement is not understood."""
+    asked = NextAsked.model_validate(request)
+    shoot = opened(document)
+    brief, taken = shoot.brief, asked.taken
+    if asked.read is not None and asked.wanted is not None:
+        stops = from_reading(asked.read, asked.wanted)
     else:
-        stops = judged(request.judgement)
+        stops = judged(asked.judgement)
     stops = min(max(stops, -10.0), 10.0)
-    distance = float(getattr(design, "lamp_distance", 1.0))
-    setting = Setting(
-        power=brief.lamp.power,
-        shutter=brief.camera.shutter,
-        aperture=brief.camera.aperture,
-        iso=brief.camera.iso,
-        distance=distance,
-    )
-    locked = set(request.locked)
-    if not hasattr(design, "lamp_distance"):
-        locked.add("distance")
-    found = marks_for(stops, setting, brief.lamp.type, locked=frozenset(locked))
+    # what nobody wrote down of the shot is as the shoot has it
+    now = Setting(
+        power=taken.power or brief.lamp.power, shutter=taken.shutter or brief.camera.shutter,
+        aperture=taken.aperture or brief.camera.aperture, iso=taken.iso or brief.camera.iso,
+    )  # fmt: skip
+    locked = frozenset(asked.locked)
+    move = None if "distance" in locked else move_for(stops, brief, shoot.design, units=shoot.units)
+    found = marks_for(stops, now, brief.lamp.type, locked=locked, move=move)
+    paths = {**PATHS, "distance": "" if move is None else f"design.{move.parameter}"}
     return NextResult(
         stops=stops,
         marks=[
-            NextMarkResult(control=m.control, value=m.value, words=said(m), off=m.off, path=PATHS[m.control])
+            NextMarkResult(control=m.control, value=m.value, words=said(m), off=m.off, path=paths[m.control])
             for m in found
         ],
-    )
+    ).model_dump()
 
 
 def next_trial(request: LadderRequest) -> LadderResult:

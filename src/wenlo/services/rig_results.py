@@ -3,26 +3,27 @@
 import base64
 import math
 from collections.abc import Mapping, Sequence
-from typing import Any
+from typing import Any, get_args
 
 from wenlo.core.build.making import made
 from wenlo.core.build.wording import said
 from wenlo.core.quantities.length import format_length
 from wenlo.core.rig import mains
-from wenlo.core.rig.checks import Check, Cure, State, Topic
+from wenlo.core.rig.checks import Check, Cure, Relation, State, Topic
 from wenlo.core.rig.holding import Holding
 from wenlo.core.rig.homemade import HomeMade
 from wenlo.core.rig.layout import FloorMark, references
 from wenlo.core.rig.looklist import look_list
-from wenlo.core.rig.other_checks import Housed
 from wenlo.core.rig.plan import RigPlan, rig_plan
+from wenlo.core.rig.thermal_checks import Housed
 from wenlo.core.shelf.stocked import stocked
 from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.rigging import HoldChoice
-from wenlo.formats.rig_sheet_pdf import write_rig_sheet_pdf
+from wenlo.core.shoot.rigging import HoldChoice, Way
 from wenlo.services.opened import opened
+from wenlo.services.ports import Told
 from wenlo.services.results import Result
-from wenlo.services.runs import Told
+
+WAYS: tuple[Way, ...] = get_args(Way)
 
 
 class CureChange(Result):
@@ -40,8 +41,11 @@ class CureResult(Result):
 
 
 class CheckLine(Result):
-    """A check of the rig: within the checks, outside, or not known; ``factor`` is the limit over the figure."""
+    """A check of the rig: within the checks, outside, or in need of an answer; ``code`` stays whatever the words are, ``value`` and
+    ``bound`` are in ``unit``, ``factor`` is the limit over the figure.
+    """
 
+    code: str
     topic: Topic
     about: str
     name: str
@@ -49,6 +53,10 @@ class CheckLine(Result):
     figure: str
     limit: str
     source: str
+    value: float | None
+    bound: float | None
+    unit: str
+    relation: Relation
     factor: float | None
     cure: CureResult | None
 
@@ -84,10 +92,14 @@ class SupportResult(Result):
 
 
 class HoldingResult(Result):
-    """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort."""
+    """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort, ``ways`` how else it may be held, and
+    ``over`` who or what is right under it.
+    """
 
     name: str
     by: str
+    over: str
+    ways: list[str]
     mass: float
     height: float
     place: list[float]
@@ -229,7 +241,7 @@ class RigResult(Result):
     currency: str
 
 
-KINDS = {"stand": ("stand",), "boom": ("boom",), "ceiling": ("eye", "spreader"), "wall": ("eye",), "table": ("clamp", "trestle"), "floor": (), "lamp": ()}  # fmt: skip
+KINDS = {"stand": ("stand",), "boom": ("boom",), "ceiling": ("eye", "spreader"), "wall": ("eye",), "table": ("clamp", "trestle"), "floor": (), "lamp": (), "arm": ("arm",)}  # fmt: skip
 """What sorts of supports hold a thing that is held so."""
 
 
@@ -244,10 +256,13 @@ def _cure(cure: Cure, shoot: Shoot) -> CureResult:
 
 
 def _check(check: Check, shoot: Shoot) -> CheckLine:
-    factor = check.factor if check.factor is not None and math.isfinite(check.factor) else None
+    def known(value: float | None) -> float | None:
+        return value if value is not None and math.isfinite(value) else None
+
     return CheckLine(
-        topic=check.topic, about=check.about, name=check.name, state=check.state, figure=check.figure, limit=check.limit, source=check.source,
-        factor=factor, cure=None if check.cure is None else _cure(check.cure, shoot),
+        code=check.code, topic=check.topic, about=check.about, name=check.name, state=check.state, figure=check.figure, limit=check.limit,
+        source=check.source, value=known(check.value), bound=known(check.bound), unit=check.unit, relation=check.relation,
+        factor=known(check.factor), cure=None if check.cure is None else _cure(check.cure, shoot),
     )  # fmt: skip
 
 
@@ -262,7 +277,7 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
     held = holding.held
     height = float(held.place[2])
     return HoldingResult(
-        name=held.name, by=held.by, mass=held.mass, height=height, place=[round(float(x), 4) for x in held.place],
+        name=held.name, by=holding.by, over=held.over, mass=held.mass, height=height, place=[round(float(x), 4) for x in held.place],
         support=None if holding.support is None else _support(holding.support, height),
         under=None if holding.under is None else _support(holding.under, height), reach=holding.reach, back=holding.back,
         counterweight=holding.counterweight_needed, counterweight_given=holding.counterweight_given,
@@ -270,7 +285,7 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
         moments=None if holding.moments is None else MomentsResult(over=holding.moments.over, hold=holding.moments.hold),
         forces=[ForceResult(name=f.name, along=f.along, height=f.height, side=f.side, up=f.up) for f in holding.forces],
         joints=[f"{j.upper} on {j.lower}" + ("" if j.fits else f": {j.adapter}") for j in holding.joints], overhead=holding.overhead,
-        choices=[_support(s, height) for s in plan.choices if s.kind in KINDS[held.by]],
+        ways=list(WAYS) if held.by in WAYS else [], choices=[_support(s, height) for s in plan.choices if s.kind in KINDS[holding.by]],
     )  # fmt: skip
 
 
@@ -334,7 +349,7 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
     lines = [_check(c, shoot) for c in plan.checks]
     answer = RigResult(
         holdings=[_holding(h, plan) for h in plan.holdings], checks=lines, outside=sum(c.state == "outside" for c in lines),
-        unknown=sum(c.state == "not known" for c in lines), needed=[NeededResult(name=n.name, count=n.count, have=n.have) for n in plan.needed],
+        unknown=sum(c.state == "needs an answer" for c in lines), needed=[NeededResult(name=n.name, count=n.count, have=n.have) for n in plan.needed],
         circuits=[
             CircuitResult(
                 number=c.number, amperes=c.amperes, share=c.share, loads=[LoadResult(name=x.name, watts=x.watts, mains=x.mains) for x in c.loads]
@@ -355,6 +370,9 @@ def rig_sheet(
     document: Mapping[str, Any], form: str, shelf: Sequence[dict[str, Any]] = (), *, told: Told
 ) -> dict[str, Any]:
     """The lay-out sheet as ``"a4"`` or ``"letter"`` PDF, in base 64."""
+    # the library for PDF is for those who want paper
+    from wenlo.formats.rig_sheet_pdf import write_rig_sheet_pdf
+
     told(0, 1, None)
     shoot = opened(document)
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)

@@ -11,9 +11,6 @@ from wenlo.services.ports import LongTask, RunRecord, RunStore, Transactions, Us
 
 log = structlog.get_logger()
 
-Told = Callable[[int, int, Any], bool]
-"""Called with how much is done, of how much, and a part that is ready or None; false ends the work."""
-
 
 class Runs:
     """Every method is one transaction, and only ever touches what the user owns."""

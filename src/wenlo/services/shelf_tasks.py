@@ -15,7 +15,7 @@ from wenlo.core.shelf.stocked import own_lamps, stocked
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.services.kind_results import drawn
-from wenlo.services.runs import Told
+from wenlo.services.ports import Told
 from wenlo.services.shelf_results import (
     AtHandLine,
     AtHandResult,

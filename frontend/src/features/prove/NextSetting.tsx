@@ -83,6 +83,12 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
   const read = shot?.values.readings?.find((r) => r.meter === 'key')?.lux ?? null;
   const [over, setOver] = useState<number | null>(null);
   const values = shot?.values as ShotValues | undefined;
+  const taken = {
+    power: values?.power ?? null,
+    shutter: values?.shutter ?? null,
+    aperture: values?.aperture ?? null,
+    iso: values?.iso ?? null,
+  };
   const measured = useQuery(
     measuresQuery(shot?.photographs[0]?.id ?? '', {
       areas: values?.areas ?? [],
@@ -94,7 +100,7 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
   const face = measured.data?.levels.find((l) => !l.problem);
   const ask = useMutation({
     mutationFn: (from: { judgement: string; read: number | null; wanted: number | null }) =>
-      answer(api.POST('/api/next-setting', { body: { document, locked, ...from } })),
+      answer(api.POST('/api/next-setting', { body: { document, locked, taken, ...from } })),
   });
   const judge = () => ask.mutate({ judgement: text, read: null, wanted: null });
   return (

@@ -31,7 +31,6 @@ from wenlo.services.proof_results import (
     TakeOverChange,
     TakeOverRequest,
     TakeOverResult,
-    next_setting,
     next_trial,
 )
 from wenlo.services.shelf import Shelf
@@ -157,9 +156,11 @@ def _text(content: bytes) -> str:
 
 
 @router.post("/next-setting")
-def following(body: NextRequest) -> NextResult:
+async def following(body: NextRequest, engine: ComputeEngine) -> NextResult:
     """From a judgement or a reading to the next mark on every dial."""
-    return next_setting(body)
+    asked = body.model_dump(mode="json", exclude={"document"})
+    answer = await engine.run("next_setting", document=write_shoot(body.document), request=asked)
+    return NextResult.model_validate(answer)
 
 
 @router.post("/next-trial")

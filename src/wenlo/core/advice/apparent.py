@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import uniform_filter
 
 from wenlo.core.geometry.solid_angle import solid_angle_parallelogram
 from wenlo.core.optics.sheet import luminance
@@ -89,6 +88,8 @@ class SheetFigures:
 
 def smoothed(view: SheetView) -> Array:
     """Luminance of scattered light averaged over the stated patch, shape (V, U). [cd/m²]"""
+    from scipy.ndimage import uniform_filter
+
     raw = luminance(view.luminance)
     size = max(1, round(PATCH_SHARE * raw.shape[0]))
     averaged: Array = uniform_filter(raw, size=size, mode="nearest")

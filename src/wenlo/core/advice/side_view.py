@@ -6,7 +6,6 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull, QhullError
 
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters
 from wenlo.core.optics.sheet import Sheet, luminance
@@ -82,6 +81,8 @@ def _points(shape: Shape) -> Array:
 
 def _seen(flat: Array) -> Array:
     # the outline of projected points, or the two ends of what is seen edge-on
+    from scipy.spatial import ConvexHull, QhullError
+
     along = flat - flat.mean(axis=0)
     if float(np.linalg.svd(along, compute_uv=False)[-1]) < THIN:
         far = int(np.argmax(np.linalg.norm(along, axis=1)))

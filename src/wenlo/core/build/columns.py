@@ -13,7 +13,6 @@ from dataclasses import dataclass, replace
 import numba
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
 from wenlo.core.build.sheetplan import (
     PRECISION,
@@ -128,6 +127,8 @@ def _on_grid(job: _Job, grid: float) -> tuple[int, int, NDArray[np.int64], NDArr
 
 def _patterns(job: _Job, grid: float, enough: float, go_on: Wanted | None) -> tuple[float, list[Counts]]:
     # the linear bound, and the patterns that were met on the way to it
+    from scipy.optimize import linprog
+
     across, along, wide, tall, owner = _on_grid(job, grid)
     many = len(job.sorts)
     columns = [tuple(int(i == k) for i in range(many)) for k in range(many)]
@@ -169,6 +170,8 @@ def _laid_out(job: _Job, counts: Counts, random: np.random.Generator) -> tuple[C
 
 def _chosen(job: _Job, patterns: Sequence[Counts], best: int) -> list[CutSheet] | None:
     # fewer boards than the best so far, out of patterns that really go on a board
+    from scipy.optimize import Bounds, LinearConstraint, milp
+
     random = np.random.default_rng(SEED)
     held: dict[Counts, CutSheet] = {}
     for counts in dict.fromkeys(tuple(min(c, int(d)) for c, d in zip(p, job.demand, strict=True)) for p in patterns):

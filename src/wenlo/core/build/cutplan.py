@@ -10,7 +10,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 
 from wenlo.core.build.parts import Piece, StockLength
 from wenlo.core.errors import FieldError, Impossible
@@ -166,6 +165,9 @@ def _limits(columns: Columns, sources: Sources) -> tuple[np.ndarray, np.ndarray]
 
 
 def _choose(columns: Columns, sources: Sources, demand: Sequence[int]) -> list[int]:
+    # imported where it is needed: it takes half a second, which other commands need not wait for
+    from scipy.optimize import Bounds, LinearConstraint, milp
+
     matrix = np.array([pattern for _, pattern in columns], dtype=float).T
     # Length decides; a tiny weight on bars and price breaks ties the way a person would.
     cost = np.array([
@@ -187,6 +189,8 @@ def _choose(columns: Columns, sources: Sources, demand: Sequence[int]) -> list[i
 def _relaxed(columns: Columns, sources: Sources, demand: Sequence[int]) -> float:
     # Length bought if bars could be cut in fractions of a pattern: no real plan can buy less
     # (Gilmore and Gomory, 1961).
+    from scipy.optimize import linprog
+
     matrix = np.array([pattern for _, pattern in columns], dtype=float).T
     rows, counts = _limits(columns, sources)
     result = linprog(

@@ -52,6 +52,9 @@ POCKET = Screw(id="pocket_screw", diameter=0.004, length=0.030)
 POCKET_BIT, POCKET_START = 0.0095, 0.030
 """Stepped bit of pocket holes, and where it enters from the end of the piece. [m]"""
 
+POCKET_LEAN = 15.0
+"""Of a pocket's axis to the flat face. [degree]"""
+
 LAP = Screw(id="lap_screw", diameter=0.0035, length=0.016)
 
 
@@ -123,11 +126,24 @@ def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw
     )  # fmt: skip
 
 
+def pocket_room(batten: Batten) -> float:
+    """The longest pocket screw whose point stays in the wood. [m]
+
+    The axis crosses the end of the piece half-way through its thickness; from there on it leans on toward the far flat face of the other
+    piece, which it reaches after (t/2) / sin 15°, or its far edge after w / cos 15°: the nearer of the two, less what stays before
+    the point.
+
+    >>> round(pocket_room(Batten(width=0.044, thickness=0.018)) * 1000, 1)
+    32.8
+    """
+    lean = math.radians(POCKET_LEAN)
+    return min(batten.thickness / 2 / math.sin(lean), batten.width / math.cos(lean)) - SHY
+
+
 def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw = POCKET) -> Hole:
     """Two pocket holes an end, at 15° from the flat face, so that nothing shows on the outside."""
-    lean = math.radians(15.0)
-    # from the middle of the end along the screw to the far face of the other piece, less what stays before the point
-    room = batten.width / math.cos(lean) + batten.thickness / 2 / math.sin(lean) * 0.4 - SHY
+    lean = math.radians(POCKET_LEAN)
+    room = pocket_room(batten)
     return Hole(
         name="pocket", pieces=pieces, fastener=screw.id, count=2 * ends, diameter=POCKET_BIT,
         along=(POCKET_START,), across=0.25 * batten.width, edge=0.25 * batten.width, side="flat face, at 15° toward the end",

@@ -22,7 +22,8 @@ class SheetMaterial:
     """A sheet that diffuses, one layer, typical values of white light.
 
     ``transmittance`` is total and includes ``unscattered``; ``lobe_half_width`` is the angle at
-    which the scattered luminance has fallen to half [rad], None for a Lambertian scatterer;
+    which the scattered luminance has fallen to half [rad], None for a Lambertian scatterer; ``unscattered_range``,
+    ``reflectance_range`` and ``lobe_range`` are the spread to expect, low and high, None where nobody told;
     ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put together, ``grain``
     whether its pieces keep one direction (nap, stretch, weave), ``good_side`` which face is the better one.
     """
@@ -45,6 +46,9 @@ class SheetMaterial:
     joined: Joined = "sewn"
     grain: bool = False
     good_side: GoodSide = "alike"
+    unscattered_range: tuple[float, float] | None = None
+    reflectance_range: tuple[float, float] | None = None
+    lobe_range: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -69,7 +73,9 @@ class LampType:
     [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
     of its radius is a ring. ``price`` is typical [EUR]; ``carries`` is what may hang on its front [kg]; ``vents`` the
     way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution`` takes the place of the beam;
-    ``dial`` holds marks and the shares of the light that they give, None of a true one.
+    ``dial`` holds marks and the shares of the light that they give, None of a true one. ``power_factor`` is real over apparent
+    power at the mains, None where nobody told; ``supply_mass`` of a separate power supply [kg]; a flash that is charged from the
+    mains takes ``recharge_watts`` at its peak, ``joules`` each time and ``modelling_watts`` as long as it is on.
     """
 
     id: str
@@ -96,6 +102,11 @@ class LampType:
     vents: float | None
     distribution: Distribution | None = None
     dial: tuple[tuple[float, ...], tuple[float, ...]] | None = None
+    power_factor: float | None = None
+    supply_mass: float = 0.0
+    modelling_watts: float | None = None
+    recharge_watts: float | None = None
+    joules: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -127,15 +138,19 @@ def sheet_materials() -> Mapping[str, SheetMaterial]:
     result = {}
     for key, row in _read("materials.json")["sheets"].items():
         lobe = row["lobe_half_width_degrees"]
+        straight, back = row["unscattered"], row["reflectance"]
         result[key] = SheetMaterial(
             id=key,
             name=row["name"],
             transmittance=row["transmittance"]["value"],
             transmittance_low=row["transmittance"]["low"],
             transmittance_high=row["transmittance"]["high"],
-            unscattered=row["unscattered"],
-            lobe_half_width=None if lobe is None else radians(lobe),
-            reflectance=row["reflectance"],
+            unscattered=straight["value"],
+            lobe_half_width=None if lobe is None else radians(lobe["value"]),
+            reflectance=back["value"],
+            unscattered_range=(straight["low"], straight["high"]),
+            reflectance_range=(back["low"], back["high"]),
+            lobe_range=None if lobe is None else (radians(lobe["low"]), radians(lobe["high"])),
             tint=tuple(row["tint"]),
             mass_per_area=row["mass_per_area"],
             keep_below_celsius=row["keep_below_celsius"],
@@ -206,7 +221,7 @@ class BlackMaterial:
 
 @dataclass(frozen=True, kw_only=True)
 class Covering:
-    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price. [m, EUR]"""
+    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price; its limit. [m, EUR, °C]"""
 
     id: str
     name: str
@@ -215,6 +230,7 @@ class Covering:
     board_length: float | None
     price: float
     mass_per_area: float
+    keep_below_celsius: float
     joined: Joined = "sewn"
     grain: bool = False
     good_side: GoodSide = "alike"
@@ -242,7 +258,8 @@ def coverings() -> Mapping[str, Covering]:
     found = {
         row.id: Covering(
             id=row.id, name=row.name, form=row.form, width=row.width, board_length=row.board_length, price=row.price,
-            mass_per_area=row.mass_per_area, joined=row.joined, grain=row.grain, good_side=row.good_side,
+            mass_per_area=row.mass_per_area, keep_below_celsius=row.keep_below_celsius, joined=row.joined, grain=row.grain,
+            good_side=row.good_side,
         )
         for row in rows
     }  # fmt: skip
@@ -259,6 +276,7 @@ def covering_of_sheet(sheet: SheetMaterial) -> Covering:
         board_length=sheet.board_length,
         price=sheet.price,
         mass_per_area=sheet.mass_per_area,
+        keep_below_celsius=sheet.keep_below_celsius,
         joined=sheet.joined,
         grain=sheet.grain,
         good_side=sheet.good_side,
@@ -293,6 +311,11 @@ def lamp_types() -> Mapping[str, LampType]:
             price=row["price"],
             carries=row["carries"],
             vents=row.get("vents"),
+            power_factor=row["power_factor"],
+            supply_mass=row["supply_mass"],
+            modelling_watts=row.get("modelling_watts"),
+            recharge_watts=row.get("recharge_watts"),
+            joules=row.get("joules"),
         )
     return result
 

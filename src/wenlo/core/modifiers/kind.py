@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.build.parts import BuildPlan
+from wenlo.core.data import LampType
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.quantities.length import UnitSystem
 from wenlo.core.shelf.items import Form
@@ -134,8 +135,9 @@ class Handling:
     uses: int
 
 
-HeldBy = Literal["stand", "boom", "ceiling", "wall", "table", "floor", "lamp"]
-"""What holds a point: a stand, a boom over a stand, fixings in the ceiling or a spreader, a wall, a table, itself on the floor, a lamp."""
+HeldBy = Literal["stand", "boom", "arm", "ceiling", "wall", "table", "floor", "lamp"]
+"""What holds a point: a stand, a boom over a stand, an arm clamped to something, fixings in the ceiling or a spreader, a wall, a table,
+itself on the floor, a lamp."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -214,6 +216,8 @@ class Kind(Generic[P]):
     becomes: the found objects that it can be made of.
     figures: what is worth showing of this kind beside the figures of all.
     limits: what else must stay cool, by name, and its limit [°C] (a lens, say).
+    grips: how far back over a lamp's housing it is fastened [m].
+    refuses: why a lamp does not go with a design, or None.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
     keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
@@ -238,4 +242,6 @@ class Kind(Generic[P]):
     daylight: Callable[[P, Brief], Brief] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
+    grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
+    refuses: Callable[[P, LampType], str | None] = lambda design, lamp: None
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

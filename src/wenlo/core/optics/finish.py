@@ -8,6 +8,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.optics.facets import LOOKS, facet_weights
+
 Array = NDArray[np.float64]
 
 TABLE_SIZE = 65
@@ -96,34 +98,6 @@ class CellGrid:
         return self.open_share * (1.0 - ends) * self.wall * to_end / (1.0 - self.wall * among)
 
 
-def _facet_looks(cosine: Array, alpha: float, side: int = 48) -> tuple[Array, Array]:
-    # Cosines that facets seen under each cosine mirror to, and the weight G2/G1 of each; shape (C, side²).
-    a, b = np.meshgrid((np.arange(side) + 0.5) / side, (np.arange(side) + 0.5) / side, indexing="ij")
-    a, b = a.reshape(1, -1), b.reshape(1, -1)
-    c = cosine[:, None]
-    vx, vz = alpha * np.sqrt(1.0 - c * c), c
-    k = 1.0 / np.hypot(vx, vz)
-    vx, vz = k * vx, k * vz
-    t1 = np.sqrt(a) * np.cos(2 * math.pi * b)
-    t2 = np.sqrt(a) * np.sin(2 * math.pi * b)
-    w = 0.5 * (1.0 + vz)
-    t2 = (1.0 - w) * np.sqrt(np.maximum(0.0, 1.0 - t1 * t1)) + w * t2
-    t3 = np.sqrt(np.maximum(0.0, 1.0 - t1 * t1 - t2 * t2))
-    # frame about v: p = y, q = v × y, so that q = (−vz, 0, vx)
-    hx, hy, hz = -t2 * vz + t3 * vx, t1 + 0.0 * vz, t2 * vx + t3 * vz
-    hx, hy, hz = alpha * hx, alpha * hy, np.maximum(hz, 1e-9)
-    k = 1.0 / np.sqrt(hx * hx + hy * hy + hz * hz)
-    hx, hz = k * hx, k * hz
-    s = np.sqrt(1.0 - c * c)
-    out = 2.0 * (s * hx + c * hz) * hz - c
-    a2 = alpha * alpha
-    ci, co = np.maximum(out, 1e-9), c
-    gi, go = co * np.sqrt(a2 + (1 - a2) * ci * ci), ci * np.sqrt(a2 + (1 - a2) * co * co)
-    both = 2.0 * ci * co / (gi + go)
-    one = 2.0 * co / (co + np.sqrt(a2 + (1 - a2) * co * co))
-    return out, np.where(out > 0.0, both / one, 0.0)
-
-
 @lru_cache(maxsize=64)
 def shine_scaling(alpha: float) -> Array:
     """Table of g over ``TABLE_SIZE`` equal steps of cos θ that makes g(θi) g(θo) × GGX keep all its light.
@@ -131,14 +105,11 @@ def shine_scaling(alpha: float) -> Array:
     Single-scatter GGX loses what facets send into each other; the one reciprocal factor is found by
     Sinkhorn's iteration over looks at visible facets (Heitz 2018).
     """
-    grid = np.linspace(0.0, 1.0, TABLE_SIZE)
-    out, weight = _facet_looks(np.maximum(grid, 1e-3), alpha)
-    at = np.clip(out, 0.0, 1.0) * (TABLE_SIZE - 1)
-    low = np.minimum(at.astype(np.int64), TABLE_SIZE - 2)
-    share = at - low
+    # what is seen under each cosine is a weighed sum over the table, so the looks are gone through once
+    weights = facet_weights(alpha, LOOKS, TABLE_SIZE)
     g = np.ones(TABLE_SIZE)
     for _ in range(200):
-        seen = np.mean(weight * (g[low] * (1.0 - share) + g[low + 1] * share), axis=1)
+        seen = weights @ g
         renewed = np.sqrt(g / seen)
         if np.max(np.abs(renewed / g - 1.0)) < 1e-9:
             break

@@ -2,12 +2,13 @@
 
 import math
 import re
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from wenlo.core.data import LampType
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.optics.lamp import dial_words
+from wenlo.core.proof.moving import Move
 from wenlo.core.quantities.exposure import (
     format_aperture,
     third_stop_aperture,
@@ -96,13 +97,12 @@ SHUTTERS = (*(1.0 / n for n in _PER_SECOND), *_SECONDS)
 
 @dataclass(frozen=True, kw_only=True)
 class Setting:
-    """How the shot was set: share of the lamp's power, shutter [s], f-number, ISO, lamp's distance from what it lights [m]."""
+    """How the shot was set: share of the lamp's power, shutter [s], f-number, ISO."""
 
     power: float
     shutter: float
     aperture: float
     iso: float
-    distance: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -116,64 +116,61 @@ class NextMark:
     off: float
 
 
+ALREADY = 0.02
+"""A mark that is no farther than this from where the dial stands is where it stands. [stop]"""
+
+
 def marks_for(
-    wanted: float, setting: Setting, lamp: LampType, *, locked: frozenset[str] = frozenset()
+    wanted: float, setting: Setting, lamp: LampType, *, locked: frozenset[str] = frozenset(), move: Move | None = None
 ) -> tuple[NextMark, ...]:
     """Every control that can give so many stops, the nearest to it first, then those that cost the picture least.
+
+    A control that stands there already, or at the end of its dial, is not offered.
 
     Parameters
     ----------
     wanted: + is more light in the picture. [stop]
-    setting: as it is.
+    setting: as the shot was set.
     lamp: its dial.
     locked: controls to leave alone: ``power``, ``iso``, ``shutter``, ``aperture``, ``distance``, ``gel``.
+    move: where the light would have to stand, if there is such a place.
     """
-    found = []
-    flash = lamp.kind == "flash"
+    found = list(_turned(wanted, setting, lamp))
+    if move is not None:
+        found.append(NextMark(control="distance", value=move.value, words=move.words, cost=move.cost, off=move.off))
+    if wanted < 0.0:
+        name, loss = min(GELS.items(), key=lambda row: abs(row[1] + wanted))
+        found.append(NextMark(control="gel", value=loss, words=f"{name} before the lamp", cost="", off=-loss - wanted))
+    rank = ("power", "gel", "iso", "shutter", "distance", "aperture")
+    kept = [mark for mark in found if mark.control not in locked and abs(mark.off + wanted) > ALREADY]
+    return tuple(sorted(kept, key=lambda m: (round(abs(m.off), 2) > THIRD / 2 + 1e-9, rank.index(m.control))))
+
+
+def _turned(wanted: float, setting: Setting, lamp: LampType) -> Iterator[NextMark]:
+    # the dials of lamp and camera, each turned alone to its nearest mark
+    flash, more = lamp.kind == "flash", wanted > 0
     power = _dial(setting.power * 2.0**wanted, lamp)
-    off = math.log2(power / setting.power) - wanted
-    side = "recycles longer" if flash and wanted > 0 else ""
-    said = dial_words(lamp, power)
-    found.append(NextMark(control="power", value=power, words=f"lamp to {said}", cost=side, off=off))
+    yield NextMark(
+        control="power", value=power, words=f"lamp to {dial_words(lamp, power)}", cost="recycles longer" if flash and more else "",
+        off=math.log2(power / setting.power) - wanted,
+    )  # fmt: skip
     iso = third_stop_iso(min(max(setting.iso * 2.0**wanted, 25.0), 409600.0))
-    found.append(
-        NextMark(control="iso", value=iso, words=f"ISO {iso:.0f}", cost="more noise" if wanted > 0 else "less noise", off=math.log2(iso / setting.iso) - wanted)
+    yield NextMark(
+        control="iso", value=iso, words=f"ISO {iso:.0f}", cost="more noise" if more else "less noise",
+        off=math.log2(iso / setting.iso) - wanted,
     )  # fmt: skip
     if not flash:
         shutter = min(SHUTTERS, key=lambda mark: abs(math.log2(mark / (setting.shutter * 2.0**wanted))))
         words = f"shutter 1/{round(1 / shutter)} s" if shutter < 0.28 else f"shutter {shutter:g} s"
-        found.append(
-            NextMark(
-                control="shutter",
-                value=shutter,
-                words=words,
-                cost="more smear" if wanted > 0 else "less smear",
-                off=math.log2(shutter / setting.shutter) - wanted,
-            )
-        )
+        yield NextMark(
+            control="shutter", value=shutter, words=words, cost="more smear" if more else "less smear",
+            off=math.log2(shutter / setting.shutter) - wanted,
+        )  # fmt: skip
     aperture = third_stop_aperture(min(max(setting.aperture * 2.0 ** (-wanted / 2), 0.7), 64.0))
-    cost = "less in focus" if wanted > 0 else "more in focus"
-    found.append(
-        NextMark(control="aperture", value=aperture, words=format_aperture(aperture), cost=cost, off=-2 * math.log2(aperture / setting.aperture) - wanted)
+    yield NextMark(
+        control="aperture", value=aperture, words=format_aperture(aperture), cost="less in focus" if more else "more in focus",
+        off=-2 * math.log2(aperture / setting.aperture) - wanted,
     )  # fmt: skip
-    far = setting.distance * 2.0 ** (-wanted / 2)
-    found.append(
-        NextMark(control="distance", value=far, words=f"lamp to {far:.2f} m", cost="softer, falls off faster" if wanted > 0 else "harder, falls off slower", off=0.0)
-    )  # fmt: skip
-    if wanted < 0.0:
-        name, loss = min(GELS.items(), key=lambda row: abs(row[1] + wanted))
-        found.append(
-            NextMark(
-                control="gel",
-                value=loss,
-                words=f"{name} before the lamp",
-                cost="",
-                off=-loss - wanted,
-            )
-        )
-    rank = ("power", "gel", "iso", "shutter", "distance", "aperture")
-    kept = [mark for mark in found if mark.control not in locked]
-    return tuple(sorted(kept, key=lambda m: (round(abs(m.off), 2) > THIRD / 2 + 1e-9, rank.index(m.control))))
 
 
 def _dial(power: float, lamp: LampType) -> float:
@@ -248,4 +245,6 @@ def said(mark: NextMark) -> str:
         if abs(mark.off) < 0.05
         else f", {format_stops(abs(mark.off))} {'too bright' if mark.off > 0 else 'too dark'}"
     )
-    return f"{mark.words[:1].upper()}{mark.words[1:]}{rest}{'; ' if mark.cost else ''}{mark.cost}."
+    # an f-number keeps its small letter
+    words = mark.words if mark.words.startswith("f/") else f"{mark.words[:1].upper()}{mark.words[1:]}"
+    return f"{words}{rest}{'; ' if mark.cost else ''}{mark.cost}."

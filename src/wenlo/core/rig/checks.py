@@ -4,9 +4,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-State = Literal["within", "outside", "not known"]
+State = Literal["within", "outside", "needs an answer"]
 
 Topic = Literal["hold", "bend", "heat", "mains", "water", "lens"]
+
+Relation = Literal["most", "least", "about", "none"]
+"""Whether the limit is the most or the least that the value may be, what it should be about, or there is none."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -24,9 +27,12 @@ class Cure:
 class Check:
     """One check: what is looked at, its figure and limit in words, where the limit comes from, and what would cure it.
 
-    ``factor`` is the limit over the figure (or what holds over what loads), None where there is no such number.
+    ``code`` stays the same whatever the words are. ``value`` and ``bound`` are the figure and its limit in SI and ``unit``, None
+    where there is no number; what cannot be known needs an answer, it is never within. ``factor`` is the limit over the figure
+    (or what holds over what loads), None where there is no such number.
     """
 
+    code: str
     topic: Topic
     about: str
     name: str
@@ -34,19 +40,54 @@ class Check:
     figure: str
     limit: str
     source: str
+    value: float | None = None
+    bound: float | None = None
+    unit: str = ""
+    relation: Relation = "none"
     factor: float | None = None
     cure: Cure | None = None
 
 
 def judged(
-    topic: Topic, about: str, name: str, *, value: float, limit: float, figure: str, allowed: str, source: str,
+    code: str, about: str, name: str, *, value: float, limit: float, unit: str, figure: str, allowed: str, source: str,
     cure: Cure | None = None, most: bool = True,
 ) -> Check:  # fmt: skip
-    """A check of a value against a limit, ``most`` it may be or least it must be."""
+    """A check of a value against a limit, ``most`` it may be or least it must be; its topic is the first word of its code."""
     within = value <= limit + 1e-9 if most else value >= limit - 1e-9
     top, bottom = (limit, value) if most else (value, limit)
     factor = top / bottom if bottom > 1e-12 else None
     return Check(
-        topic=topic, about=about, name=name, state="within" if within else "outside", figure=figure, limit=allowed, source=source,
-        factor=factor, cure=None if within else cure,
+        code=code, topic=topic_of(code), about=about, name=name, state="within" if within else "outside", figure=figure, limit=allowed,
+        source=source, value=value, bound=limit, unit=unit, relation="most" if most else "least", factor=factor,
+        cure=None if within else cure,
     )  # fmt: skip
+
+
+def unanswered(
+    code: str, about: str, name: str, *, figure: str, limit: str, source: str, cure: Cure | None, value: float | None = None,
+    bound: float | None = None, unit: str = "", relation: Relation = "none", factor: float | None = None,
+) -> Check:  # fmt: skip
+    """A check that cannot be made before somebody answers, looks or measures."""
+    return Check(
+        code=code, topic=topic_of(code), about=about, name=name, state="needs an answer", figure=figure, limit=limit, source=source,
+        value=value, bound=bound, unit=unit, relation=relation, factor=factor, cure=cure,
+    )  # fmt: skip
+
+
+def stated(
+    code: str, about: str, name: str, *, good: bool | None, figure: str, limit: str, source: str, cure: Cure | None = None,
+) -> Check:  # fmt: skip
+    """A check of a yes or a no; None is that nobody has answered."""
+    state: State = "needs an answer" if good is None else "within" if good else "outside"
+    return Check(
+        code=code, topic=topic_of(code), about=about, name=name, state=state, figure=figure, limit=limit, source=source,
+        cure=None if good else cure,
+    )  # fmt: skip
+
+
+TOPICS: tuple[Topic, ...] = ("hold", "bend", "heat", "mains", "water", "lens")
+
+
+def topic_of(code: str) -> Topic:
+    """The topic that a code begins with. Raises KeyError when it is none."""
+    return {topic: topic for topic in TOPICS}[code.split(".")[0]]  # type: ignore[index]

@@ -7,9 +7,9 @@ from typing import Any, Literal
 from wenlo.core.errors import Impossible
 from wenlo.core.rig import heat
 from wenlo.core.rig.held import modifiers_of
-from wenlo.core.rig.housing import nearest_on_axis, swallowed_by
-from wenlo.core.rig.other_checks import housed
+from wenlo.core.rig.housing import beamed
 from wenlo.core.rig.supports import supports
+from wenlo.core.rig.thermal_checks import housed, material_of
 from wenlo.core.shelf.own import sheet_material
 from wenlo.core.shelf.stocked import Stocked
 from wenlo.core.shoot.document import Shoot
@@ -45,12 +45,20 @@ def reached(shoot: Shoot, power: float) -> float | None:
     modifier = next(iter(modifiers_of(shoot)))
     if lamp.kind != "continuous" or not lamp.electrical_watts or not hasattr(modifier.design, "sheet"):
         return None
-    found: list[float] = []
-    near = nearest_on_axis(modifier.arrangement)
-    if near is not None and getattr(near[1], "id", "") == "sheet":
-        found.append(rig.ambient + heat.sheet_rise(lamp, near[0], swallowed_by(near[1]), power=power))
-    warm = housed(modifier, lamp, power, rig)
     name = sheet_material(modifier.design.sheet).name
+    warm = housed(modifier, lamp, power, rig)
+    found: list[float] = []
+    for beam in beamed(modifier.arrangement):
+        named = material_of(modifier.design, beam.shape)
+        if named is None or named[0] != name:
+            continue
+        air = rig.ambient + (0.0 if warm is None else heat.at_height(warm.rise, beam.height))
+        found.append(
+            air
+            + heat.beam_rise(
+                lamp, beam.distance, beam.taken, angle=beam.angle, faces=beam.faces, shiny=beam.shiny, power=power
+            )
+        )
     if warm is not None:
         found += [rig.ambient + heat.at_height(warm.rise, m.height) for m in warm.housing.materials if m.name == name]
     return max(found, default=None)

@@ -6,9 +6,7 @@ where it is swallowed; what leaves through the sheet does not count.
 """
 
 import math
-from dataclasses import dataclass
-
-from scipy.optimize import brentq
+from dataclasses import dataclass, replace
 
 from wenlo.core.data import LampType
 from wenlo.core.optics.lamp import exponent_of
@@ -90,15 +88,28 @@ class Housing:
     materials: tuple[Warm, ...]
 
 
+HALOGEN = 16.0
+"""Lumens in a watt of a modelling lamp. [lm/W]"""
+
+
+def as_heat(lamp: LampType) -> LampType | None:
+    """The lamp by which things get warm: itself, or a studio flash's modelling lamp; None for a flash without one.
+
+    The watts of a continuous lamp that nobody told stay None.
+    """
+    if lamp.kind == "continuous":
+        return lamp
+    if not lamp.modelling_watts:
+        return None
+    watts = lamp.modelling_watts
+    return replace(lamp, kind="continuous", electrical_watts=watts, amount=HALOGEN * watts)
+
+
 def heat_inside(lamp: LampType, housing: Housing, power: float) -> float:
     """What the lamps leave inside. [W]"""
     watts = (lamp.electrical_watts or 0.0) * power
     light = min(lamp.amount * power / LED_LIGHT, watts) if lamp.kind == "continuous" else 0.0
-    out = light * (1.0 - housing.kept)
-    if watts > 0.0 and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) < GLOWING:
-        # a glowing lamp sends most of what it takes out as infrared, of which the sheet swallows most
-        out = light * (1.0 - housing.kept)
-    return housing.lamps * (watts - out)
+    return housing.lamps * (watts - light * (1.0 - housing.kept))
 
 
 def air_flow(openings: float, rise: float, warmth: float, ambient: float) -> float:
@@ -139,6 +150,8 @@ def warmth(
     most = heat / max(loss, 1e-3)
     if openings <= 0.0 and fan <= 0.0:
         return most
+    from scipy.optimize import brentq
+
     return float(brentq(balance, 0.0, most * 1.001 + 1e-6))
 
 
@@ -183,41 +196,61 @@ def radiant(lamp: LampType) -> float:
     return min(lamp.amount / LED_LIGHT, watts) if watts else 0.0
 
 
-def irradiance(lamp: LampType, distance: float, *, power: float = 1.0) -> float:
-    """On the axis, square to it: W (m + 1) / 2π d², all round W / 4π d²; never more than the lamp's face sends. [W/m²]"""
+def irradiance(lamp: LampType, distance: float, *, power: float = 1.0, angle: float = 1.0) -> float:
+    """On a surface: W (m + 1) / 2π d² on the axis, all round W / 4π d²; never more than the lamp's face sends. [W/m²]
+
+    Parameters
+    ----------
+    lamp: whose light and infrared it is.
+    distance: from it. [m]
+    power: of the lamp.
+    angle: share of the axis's light that lands there, cosᵐ θ cos α.
+    """
     flux = radiant(lamp) * power
     peak = flux / (4.0 * math.pi) if lamp.shape == "sphere" else flux * (exponent_of(lamp) + 1.0) / (2.0 * math.pi)
     face = math.pi * lamp.size[0] * lamp.size[1] / 4.0
-    return min(peak / max(distance, 1e-3) ** 2, flux / max(face, 1e-4))
+    return min(peak * angle / max(distance, 1e-3) ** 2, flux / max(face, 1e-4))
 
 
-def swallowed(lamp: LampType, visible: float) -> float:
-    """Share of the radiation that a sheet swallows: of white light what it neither passes nor sends back, of infrared most."""
+def swallowed(lamp: LampType, visible: float, *, shiny: bool = False) -> float:
+    """Share of the radiation that a surface swallows: of white light what it neither passes nor sends back, of infrared most, but
+    for bare metal, which sends both back alike.
+    """
     watts = lamp.electrical_watts or 0.0
-    if watts and lamp.amount / watts < GLOWING:
+    if watts and lamp.amount / watts < GLOWING and not shiny:
         light = min(lamp.amount / LED_LIGHT / radiant(lamp), 1.0)
         return light * visible + (1.0 - light) * INFRARED_TAKEN
     return visible
 
 
-def sheet_rise(lamp: LampType, distance: float, visible: float, *, power: float = 1.0) -> float:
-    """How much warmer than the room the middle of a sheet gets: α E / 2 h. [K]
+def beam_rise(
+    lamp: LampType, distance: float, visible: float, *, angle: float = 1.0, faces: int = 2, shiny: bool = False,
+    power: float = 1.0,
+) -> float:  # fmt: skip
+    """How much warmer than the air round it a surface gets in a lamp's light: α E / n h. [K]
 
     Parameters
     ----------
     lamp: before it.
     distance: from the lamp. [m]
     visible: share of white light that it swallows.
+    angle: share of the axis's light that lands there.
+    faces: from which it loses heat, two of a sheet, one of what has something behind it.
+    shiny: whether it is bare metal.
     power: of the lamp.
     """
-    return swallowed(lamp, visible) * irradiance(lamp, distance, power=power) / (2.0 * FACE_LOSS)
+    taken = swallowed(lamp, visible, shiny=shiny)
+    return taken * irradiance(lamp, distance, power=power, angle=angle) / (faces * FACE_LOSS)
 
 
-def hot_distance(lamp: LampType, visible: float, allowed: float, *, power: float = 1.0) -> float:
-    """Nearest that a sheet may stand to a lamp for an allowed rise. [m]"""
+def beam_distance(
+    lamp: LampType, visible: float, allowed: float, *, angle: float = 1.0, faces: int = 2, shiny: bool = False,
+    power: float = 1.0,
+) -> float:  # fmt: skip
+    """Nearest that a surface may be to a lamp for an allowed rise, infinite where none is allowed; see :func:`beam_rise`. [m]"""
     if allowed <= 0.0:
         return math.inf
-    rise = sheet_rise(lamp, 1.0, visible, power=power)
+    rise = beam_rise(lamp, 1.0, visible, angle=angle, faces=faces, shiny=shiny, power=power)
     return math.sqrt(rise / allowed)
 
 

@@ -1,7 +1,7 @@
 """Everything in a set that something must hold: the modifier's hold points, lamps, cards; with mass, height and sail area."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,14 +11,14 @@ from wenlo.core.build.making import for_the_tools
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.build.shopping import work_out
 from wenlo.core.data import LampType
-from wenlo.core.modifiers.kind import Arrangement, HeldBy
+from wenlo.core.modifiers.kind import Arrangement, HeldBy, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rig.housing import silhouette
 from wenlo.core.rig.interfaces import MOUNTS, Face, board_edge
 from wenlo.core.shelf.own import is_natural, lamp_of
-from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.brief import PEOPLE, Brief
 from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.standing import Board
+from wenlo.core.shoot.standing import Block, Board, Figure
 
 Vector = NDArray[np.float64]
 
@@ -35,6 +35,9 @@ class Held:
 
     ``offset`` is from the point where it is held to its centre of mass, level [m]; ``area`` is what wind sees of it [m²], at
     ``area_height`` [m]; ``lamp`` its lamp; ``carries`` what the thing that it hangs on carries [kg]; ``extent`` half of its width. [m]
+    ``over`` names whoever or whatever is right under it, where no stand can be; ``head`` is the height of the head that it is over [m],
+    0 where it is over nobody. ``bears`` times its share of the mass is what a point must be able to carry: a stiff frame on more than
+    two lines hangs on two of them.
     """
 
     name: str
@@ -50,11 +53,16 @@ class Held:
     carries: float | None = None
     extent: float = 0.0
     depth: float = 0.0
+    over: str = ""
+    head: float = 0.0
+    bears: float = 1.0
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Modifier:
-    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``name`` tells several apart."""
+    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``name`` tells several apart; ``hung`` is the mass of the
+    lamps, supplies and cables that hang in it. [kg]
+    """
 
     name: str
     design: object
@@ -62,6 +70,74 @@ class Modifier:
     arrangement: Arrangement
     plan: BuildPlan
     mass: float
+    hung: float = 0.0
+
+
+CABLE = 0.1
+"""Mass of a metre of flexible cord, three cores of 1 mm². [kg/m]"""
+
+BODY = 0.35
+"""So far from the mark somebody's head and shoulders are; no stand can be there. [m]"""
+
+CROWN = 0.13
+"""From the eyes to the crown. [m]"""
+
+FALLS_ASIDE = 0.6
+"""What comes down from above lands within so much of where it hung. [m]"""
+
+
+def hanging_mass(lamp: LampType, height: float) -> float:
+    """What one lamp adds to what it hangs in: itself, its supply, and the cable down to the floor. [kg]
+
+    Parameters
+    ----------
+    lamp: that hangs.
+    height: it hangs at. [m]
+    """
+    wired = lamp.kind == "continuous" or lamp.recharge_watts is not None
+    return lamp.mass + lamp.supply_mass + (CABLE * height if wired else 0.0)
+
+
+def _hung_in(design: ModifierParameters, arrangement: Arrangement, lamp: LampType) -> float:
+    kind = kind_of(design)
+    holds = kind.holds(design, 0.0)
+    if kind.daylight is not None:
+        return 0.0
+    if holds and holds[0].by == "ceiling":
+        # what hangs from the ceiling has its lamps in it
+        return sum(hanging_mass(lamp, float(one.centre[2])) for one in arrangement.lamps)
+    return sum(h.lamps * hanging_mass(lamp, float(h.place[2])) for h in holds)
+
+
+def below(brief: Brief, place: Vector) -> tuple[str, float]:
+    """Who or what is right under a place, so that no stand can be there, and the height of the head that it is over [m].
+
+    Parameters
+    ----------
+    brief: with the subject, other people and furniture.
+    place: shape (3,). [m]
+    """
+    x, y, z = (float(v) for v in place)
+    people = [("the sitter", 0.0, 0.0, brief.subject.face_height)] if brief.subject.kind in PEOPLE else []
+    people += [(p.name, p.x, p.y, p.z) for p in brief.pieces if isinstance(p, Figure) and not p.hidden]
+    over, head = "", 0.0
+    for name, there, behind, eyes in people:
+        away = float(np.hypot(x - there, y - behind))
+        if away <= FALLS_ASIDE and z > eyes + CROWN:
+            head = max(head, eyes + CROWN)
+        if away <= BODY:
+            over = over or name
+    if brief.subject.kind not in PEOPLE and float(np.hypot(x, y)) <= BODY and z > brief.subject.foot:
+        over = over or "the subject"
+    for piece in brief.pieces:
+        if not isinstance(piece, Block) or piece.hidden or z < piece.z + piece.height:
+            continue
+        turn = np.radians(piece.turn)
+        dx, dy = x - piece.x, y - piece.y
+        across, along = dx * np.cos(turn) + dy * np.sin(turn), -dx * np.sin(turn) + dy * np.cos(turn)
+        if abs(across) <= piece.width / 2 and abs(along) <= piece.depth / 2:
+            over = over or piece.name
+    return over, head
 
 
 def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
@@ -76,14 +152,16 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
         arrangement=arrangement,
         plan=plan,
         mass=work_out(plan).mass,
+        hung=_hung_in(shoot.design, arrangement, shoot.brief.lamp.type),
     )
     for second in shoot.second:
         other = kind_of(second.design)
         light = shoot.brief.others[second.light]
         parts = for_the_tools(other.build(second.design, shoot.brief), shoot.brief.workshop)
+        arranged = set_up.shaped_light(shoot.brief, second.light)
         yield Modifier(
             name=f"{other.name} of {light.name}", design=second.design, brief=shoot.brief, plan=parts, mass=work_out(parts).mass,
-            arrangement=set_up.shaped_light(shoot.brief, second.light),
+            arrangement=arranged, hung=_hung_in(second.design, arranged, lamp_of(light.id)),
         )  # fmt: skip
 
 
@@ -111,17 +189,19 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
     area, height = silhouette(modifier.arrangement)
     width, tall = design.source_size  # type: ignore[attr-defined]
     on_lamp = [h for h in holds if h.by == "lamp" or h.on_lamp]
+    share_of_lamps = modifier.hung / len(holds) if holds and holds[0].by == "ceiling" else 0.0
     for hold in holds:
         if hold in on_lamp:
             continue
         share = hold.mass / modifier.mass if modifier.mass > 0.0 else 1.0 / len(holds)
+        hung = share_of_lamps or hold.lamps * hanging_mass(lamp, float(hold.place[2]))
         yield Held(
-            name=f"{modifier.name}: {hold.name}", place=hold.place, mass=hold.mass + hold.lamps * lamp.mass, by=hold.by, face=_edge(modifier),
+            name=f"{modifier.name}: {hold.name}", place=hold.place, mass=hold.mass + hung, by=hold.by, face=_edge(modifier),
             area=area * share, area_height=height, carries=hold.carries, extent=min(width, tall) / 2,
             depth=getattr(design, "foot_length", 0.5) / 2 if hold.by == "floor" else 0.1,
+            bears=max(len(holds) / 2.0, 1.0) if hold.by == "ceiling" else 1.0,
         )  # fmt: skip
-    carried = any(h.lamps for h in holds) or (holds and holds[0].by == "ceiling")
-    if carried or daylight:
+    if modifier.hung > 0.0 or daylight:
         return
     reach = 0.0
     if on_lamp:
@@ -134,7 +214,13 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
 
 
 def held_things(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
-    """All that must be held, the key's modifier first."""
+    """All that must be held, the key's modifier first, with whoever is under it."""
+    for held in _all_held(shoot, modifiers):
+        over, head = below(shoot.brief, held.place)
+        yield replace(held, over=over if held.by == "stand" else "", head=head)
+
+
+def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
     brief = shoot.brief
     first, *others = modifiers
     yield from _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).daylight is not None)

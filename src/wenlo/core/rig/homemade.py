@@ -11,6 +11,7 @@ from wenlo.core.quantities.length import format_length
 from wenlo.core.rig.bending import SAG_LIMIT, sag_point, standing_stiffness
 from wenlo.core.rig.interfaces import Face
 from wenlo.core.rig.statics import GRAVITY, TIPPING_FACTOR
+from wenlo.core.shoot.rigging import KNOCK
 
 STUD = Face(type="stud", size=0.016, gender="male", slack=0.4)
 HOOK = Face(type="eye", size=0.03, gender="female")
@@ -27,9 +28,6 @@ BRACED = 1.0 / 3.0
 
 ASIDE = 0.15
 """What hangs on a post hangs a hand beside it. [m]"""
-
-KNOCK = 20.0
-"""The knock for which ballast is told. [N]"""
 
 
 @dataclass(frozen=True, kw_only=True)

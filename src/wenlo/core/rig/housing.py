@@ -2,10 +2,10 @@
 
 import math
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.spatial import ConvexHull, QhullError
 
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement
@@ -29,8 +29,6 @@ TIGHT = 0.03
 
 CLEAR_BELOW = 0.01
 """What swallows less is an opening, or is not there."""
-
-NEAR_AXIS = math.radians(20.0)
 
 
 def directions(count: int = DIRECTIONS) -> Array:
@@ -95,25 +93,63 @@ def closure(arrangement: Arrangement) -> float:
     return float(np.isfinite(distances(arrangement.lamps[0].centre, directions(), corners)).mean())
 
 
-def nearest_on_axis(arrangement: Arrangement) -> tuple[float, Shape] | None:
-    """The nearest surface within 20° of where the first lamp shines, and how far it is. [m]"""
-    if not arrangement.lamps:
-        return None
-    lamp = arrangement.lamps[0]
-    axis = np.cross(lamp.edge_u, lamp.edge_v)
-    norm = float(np.linalg.norm(axis))
-    ways = directions(2000)
-    if norm > 1e-12 and lamp.shape != "sphere":
-        ways = ways[ways @ (axis / norm) >= math.cos(NEAR_AXIS)]
-    best: tuple[float, Shape] | None = None
-    for shape in arrangement.surfaces:
-        if swallowed_by(shape) < CLEAR_BELOW:
+@dataclass(frozen=True, kw_only=True)
+class Beamed:
+    """Where one of the lamps shines hardest on a surface: how far from it [m], how far off its axis and square to the surface (the
+    share of the axis's light that lands there, cosᵐ θ cos α), the height in the modifier from 0 to 1, and what the surface does with it.
+    """
+
+    shape: str
+    distance: float
+    angle: float
+    height: float
+    taken: float
+    faces: int
+    shiny: bool
+
+
+def beamed(arrangement: Arrangement) -> list[Beamed]:
+    """For every surface the place where a lamp shines hardest on it, by straight lines from the lamps' middles."""
+    shapes = [s for s in arrangement.surfaces if swallowed_by(s) >= CLEAR_BELOW]
+    if not shapes:
+        return []
+    points = np.concatenate([triangles(shape)[0] for shape in arrangement.surfaces])
+    low, high = float(points[:, 2].min()), float(points[:, 2].max())
+    corners, owner = corners_of(shapes)
+    across = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
+    normals = across / np.maximum(np.linalg.norm(across, axis=1), 1e-15)[:, None]
+    best: dict[int, Beamed] = {}
+    most: dict[int, float] = {}
+    for lamp in arrangement.lamps:
+        if lamp.afar:
             continue
-        corners, _ = corners_of([shape])
-        away = float(distances(lamp.centre, ways, corners).min(initial=math.inf))
-        if math.isfinite(away) and (best is None or away < best[0]):
-            best = away, shape
-    return best
+        axis = np.cross(lamp.edge_u, lamp.edge_v)
+        axis = axis / max(float(np.linalg.norm(axis)), 1e-15)
+        ways = directions(3000)
+        along = np.ones(len(ways)) if lamp.shape == "sphere" else np.maximum(ways @ axis, 0.0)
+        falls = np.ones(len(ways)) if lamp.shape == "sphere" else along**lamp.beam
+        ways, falls = ways[along > 0.0], falls[along > 0.0]
+        met = np.stack([distances(lamp.centre, ways, corners[owner == k]) for k in range(len(shapes))])
+        first = met.argmin(axis=0)
+        for k, shape in enumerate(shapes):
+            here = (first == k) & np.isfinite(met[k])
+            if not here.any():
+                continue
+            # square to it at the most: the flattest of its triangles is not looked for
+            slant = np.abs(ways[here] @ normals[owner == k].T).max(axis=1)
+            strength = falls[here] * slant / np.maximum(met[k][here], 1e-3) ** 2
+            j = int(strength.argmax())
+            if strength[j] <= most.get(k, 0.0):
+                continue
+            most[k] = float(strength[j])
+            spot = lamp.centre + ways[here][j] * met[k][here][j]
+            best[k] = Beamed(
+                shape=shape.id, distance=float(met[k][here][j]), angle=float((falls[here] * slant)[j]),
+                height=min(max((float(spot[2]) - low) / max(high - low, 1e-6), 0.0), 1.0), taken=swallowed_by(shape),
+                faces=2 if float(luminance(shape.surface.transmittance)) > 0.0 else 1,
+                shiny=shape.surface.shine_front is not None or shape.surface.shine_back is not None,
+            )  # fmt: skip
+    return list(best.values())
 
 
 def swallowed_by(shape: Shape) -> float:
@@ -146,7 +182,7 @@ def _loss(plan: BuildPlan) -> float:
 def _materials(design: object, shapes: Sequence[Shape], low: float, high: float) -> tuple[Warm, ...]:
     found = []
     for shape in shapes:
-        if shape.id == "sheet" and hasattr(design, "sheet"):
+        if shape.id.startswith("sheet") and hasattr(design, "sheet"):
             row = sheet_material(design.sheet)
             points, _ = triangles(shape)
             middle = (float(points[:, 2].mean()) - low) / max(high - low, 1e-6)
@@ -166,6 +202,8 @@ def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, nam
     share = closure(arrangement)
     if share < CLOSED:
         return None
+    from scipy.spatial import ConvexHull, QhullError
+
     shapes = arrangement.surfaces
     corners, owner = corners_of(shapes)
     size = areas(corners)
@@ -199,6 +237,8 @@ def silhouette(arrangement: Arrangement) -> tuple[float, float]:
     corners, _ = corners_of(arrangement.surfaces)
     if not len(corners):
         return 0.0, 0.0
+    from scipy.spatial import ConvexHull, QhullError
+
     points = corners.reshape(-1, 3)
     best = (0.0, float(points[:, 2].mean()))
     for turn in np.linspace(0.0, math.pi, 13)[:-1]:

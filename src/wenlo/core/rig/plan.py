@@ -15,16 +15,18 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import dial_words
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.rig import mains
+from wenlo.core.rig.bending_checks import bend_checks
 from wenlo.core.rig.checks import Check, Cure
+from wenlo.core.rig.electrical_checks import mains_checks, water_checks
 from wenlo.core.rig.fastenings import fastening_checks
 from wenlo.core.rig.held import Modifier, held_things, modifiers_of
-from wenlo.core.rig.holding import MOST_BALLAST, Holding, hold, hold_checks
+from wenlo.core.rig.holding import MOST_BALLAST, Holding, hold, hold_checks, knock_check
 from wenlo.core.rig.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
-from wenlo.core.rig.other_checks import Housed, bend_checks, heat_checks, housed, mains_checks, water_checks
 from wenlo.core.rig.statics import MOVING
 from wenlo.core.rig.supports import Support, supports
+from wenlo.core.rig.thermal_checks import Housed, fit_checks, heat_checks, housed
 from wenlo.core.rig.wind import wind_speed
-from wenlo.core.shelf.own import is_natural, lamp_of
+from wenlo.core.shelf.own import OwnLamp, is_natural, lamp_of
 from wenlo.core.shelf.stocked import Stocked
 from wenlo.core.shoot.document import Shoot
 
@@ -75,25 +77,34 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     choices = supports(shelf, height=high, span=shoot.brief.room.width)
     holdings = tuple(hold(thing, choices, rig, wind=wind) for thing in things)
     checks: list[Check] = []
+    room = shoot.brief.room
+    # a spreader is jammed across the room, wherever it is
+    span = math.inf if room.outdoors else room.width
     for holding in holdings:
-        found = list(hold_checks(holding, rig, units=units))
-        if holding.held.by == "boom" and any(c.state == "outside" and c.name in ("Payload", "Support") for c in found):
-            found = list(hold_checks(holding, rig, units=units, lighter=_lighter(shoot, _boom_carries(holding))))
+        found = list(hold_checks(holding, rig, units=units, span=span))
+        if holding.held.by == "boom" and any(
+            c.state == "outside" and c.code in ("hold.payload", "hold.support") for c in found
+        ):
+            lighter = _lighter(shoot, _boom_carries(holding))
+            found = list(hold_checks(holding, rig, units=units, lighter=lighter, span=span))
         checks += found
+    if any(h.moments is not None for h in holdings):
+        checks.append(knock_check(rig))
     lamp, power = shoot.brief.lamp.type, shoot.brief.lamp.power
     housings = []
     for k, modifier in enumerate(modifiers):
         one, at = (lamp, power) if k == 0 else _lamp_of_second(shoot, k - 1)
+        checks += fit_checks(modifier, one)
         checks += fastening_checks(modifier)
-        checks += bend_checks(modifier, one, units=units)
+        checks += bend_checks(modifier, one, units=units, wind=wind)
         checks += heat_checks(modifier, one, at, rig, units=units)
         warm = housed(modifier, one, at, rig)
         housings += [warm] if warm is not None else []
-    loads = tuple(_loads(shoot, modifiers))
+    loads = tuple(_loads(shoot, modifiers, holdings))
     checks += mains_checks(loads, rig)
     checks += water_checks(loads, rig)
     marks = tuple(_marks(shoot, holdings, modifiers))
-    overhead = [h.held.name for h in holdings if h.overhead and h.held.by in ("boom", "ceiling")]
+    overhead = [h.held.name for h in holdings if h.overhead and h.by in ("boom", "ceiling", "arm")]
     plugged = any(x.mains for x in loads) and rig.battery is None
     return RigPlan(
         holdings=holdings, checks=tuple(checks), needed=_needed(holdings, modifiers, shelf), choices=choices, loads=loads,
@@ -142,23 +153,29 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
     return None
 
 
-def _loads(shoot: Shoot, modifiers: Sequence[Modifier]) -> list[mains.Load]:
+def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holding]) -> list[mains.Load]:
     brief = shoot.brief
     found = []
+    # what is on a stand, and what hangs from nothing but its own boom, can fall as far as it is high
+    falls = {h.held.name: float(h.held.place[2]) for h in holdings if h.by in ("stand", "boom", "floor")}
 
-    def add(name: str, lamp_id: object, place: np.ndarray) -> None:
-        lamp = lamp_of(lamp_id)  # type: ignore[arg-type]
-        battery = lamp.kind == "flash" and lamp.mount == "shoe"
+    def add(name: str, lamp_id: str | OwnLamp, place: np.ndarray) -> None:
+        lamp = lamp_of(lamp_id)
+        watts, peak = mains.drawn(lamp)
+        own = lamp.kind == "flash" and lamp.mount == "shoe"
+        efficient = lamp.kind == "continuous" and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) > 40.0
         found.append(
             mains.Load(
-                name=name, watts=lamp.electrical_watts or 0.0, x=float(place[0]), y=float(place[1]), z=float(place[2]), mains=not battery,
-                electronic=lamp.kind == "continuous" and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) > 40.0,
+                name=name, watts=watts or 0.0, peak=peak, x=float(place[0]), y=float(place[1]), z=float(place[2]), mains=not own,
+                electronic=efficient or (lamp.kind == "flash" and not own), factor=mains.power_factor(lamp), known=watts is not None,
+                falls=falls.get(name, 0.0),
             )
         )  # fmt: skip
 
     if kind_of(shoot.design).daylight is None:
         for k, emitter in enumerate(modifiers[0].arrangement.lamps):
-            add("key lamp" if k == 0 else f"key lamp {k + 1}", brief.lamp.id, emitter.centre)
+            name = "key lamp" if k == 0 else f"{modifiers[0].name}: lamp {k + 1}"
+            add(name, brief.lamp.id, emitter.centre)
     for light in brief.others:
         if not is_natural(light.id) and light.on:
             add(light.name, light.id, np.array([light.x, light.y, light.z]))
@@ -187,7 +204,7 @@ def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifi
         marks.append(
             floor_mark(brief, held.name, x, y, height=z if z > 0.01 else None, tilt=tilt, turn=turn, aim=aim, dial=dial)
         )
-        if holding.under is not None and held.by == "boom":
+        if holding.under is not None and holding.by == "boom":
             # beside what hangs: the lamp stands before it
             way = np.array(modifiers[0].design.across[:2])  # type: ignore[attr-defined]
             foot = held.place[:2] + way * holding.reach

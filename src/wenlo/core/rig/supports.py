@@ -38,6 +38,11 @@ class Support:
     foot: Face | None = None
     made: HomeMade | None = field(default=None, compare=False)
 
+    @property
+    def span(self) -> float:
+        """How far a spreader reaches: a bought one is drawn out like a stand, a home-made one is as long as its beam. [m]"""
+        return self.reach if self.made is not None else max(self.highest, self.reach)
+
     def carries(self, height: float) -> float:
         """What it carries at a height. [kg]"""
         return payload_at(self.payload, self.lowest, self.highest, height)
@@ -52,6 +57,7 @@ TOPS: dict[str, Face] = {
     "screw_clamp_150": Face(type="jaw", size=0.15, gender="female", slack=0.1),
     "trestle_75": Face(type="jaw", size=0.65, gender="female", slack=0.0),
     "wall_spreader_26": Face(type="tube", size=0.035, gender="male", slack=0.2),
+    "wall_spreader_40": Face(type="tube", size=0.045, gender="male", slack=0.3),
     "ceiling_eye_m8": Face(type="eye", size=0.03, gender="female", slack=0.0),
 }  # fmt: skip
 

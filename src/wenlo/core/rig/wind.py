@@ -1,5 +1,7 @@
 """Wind on sheets, boards and boxes."""
 
+import math
+
 from wenlo.core.shoot.rigging import Weather
 
 AIR = 1.2
@@ -37,3 +39,12 @@ def wind_force(area: float, speed: float) -> float:
     75.0
     """
     return 0.5 * AIR * DRAG * area * speed**2
+
+
+def speed_for(force: float, area: float) -> float:
+    """The gust that pushes with a force: v = √(2 F / ρ C_d A). [m/s]
+
+    >>> round(speed_for(wind_force(1.3, 9.0), 1.3), 9)
+    9.0
+    """
+    return math.sqrt(2.0 * force / (AIR * DRAG * area)) if area > 0.0 else math.inf

@@ -114,6 +114,13 @@ class LampValues(Part):
     carries: float = quantity(0.0, 100.0, unit="kg", label="what may hang on its front", default=1.0)
     vents: float | None = quantity(0.0, 1.0, unit="m", label="from the front's rim to the vents", default=None)
     price: float = _price("of one")
+    power_factor: float | None = quantity(0.3, 1.0, unit="number", label="power factor, from its label", default=None)
+    supply_mass: float = quantity(0.0, 50.0, unit="kg", label="weight of its separate power supply", default=0.0)
+    modelling_watts: float | None = quantity(0.0, 2000.0, unit="W", label="modelling lamp of a flash", default=None)
+    recharge_watts: float | None = quantity(
+        0.0, 10000.0, unit="W", label="power drawn while a flash charges", default=None
+    )
+    joules: float | None = quantity(1.0, 5000.0, unit="J", label="energy of a flash at full power", default=None)
     distribution: MeasuredBeam | None = None
     dial: DialCurve | None = None
 
@@ -153,6 +160,10 @@ class _Sold(Part):
         return self
 
 
+def _both(low: float | None, high: float | None) -> tuple[float, float] | None:
+    return None if low is None or high is None else (low, high)
+
+
 class SheetValues(_Sold):
     """A sheet that diffuses, one layer."""
 
@@ -165,6 +176,37 @@ class SheetValues(_Sold):
     tint_red: float = _share("tint, red", 1.0, 3.0)
     tint_green: float = _share("tint, green", 1.0, 3.0)
     tint_blue: float = _share("tint, blue", 1.0, 3.0)
+    unscattered_low: float | None = quantity(0.0, 1.0, unit="share", label="D at the least", default=None)
+    unscattered_high: float | None = quantity(0.0, 1.0, unit="share", label="D at the most", default=None)
+    reflectance_low: float | None = quantity(0.0, 1.0, unit="share", label="R at the least", default=None)
+    reflectance_high: float | None = quantity(0.0, 1.0, unit="share", label="R at the most", default=None)
+    lobe_low: float | None = quantity(4.0, 80.0, unit="degree", label="lobe at the least", default=None)
+    lobe_high: float | None = quantity(4.0, 85.0, unit="degree", label="lobe at the most", default=None)
+
+    @property
+    def unscattered_range(self) -> tuple[float, float] | None:
+        """Spread of D, where it was told. [-]"""
+        return _both(self.unscattered_low, self.unscattered_high)
+
+    @property
+    def reflectance_range(self) -> tuple[float, float] | None:
+        """Spread of R, where it was told. [-]"""
+        return _both(self.reflectance_low, self.reflectance_high)
+
+    @property
+    def lobe_range(self) -> tuple[float, float] | None:
+        """Spread of the lobe's half-width, where it was told. [degree]"""
+        return _both(self.lobe_low, self.lobe_high)
+
+    @model_validator(mode="after")
+    def _spreads(self) -> "SheetValues":
+        for name, value in (("unscattered", self.unscattered), ("reflectance", self.reflectance), ("lobe", self.lobe)):
+            low, high = getattr(self, f"{name}_low"), getattr(self, f"{name}_high")
+            if value is not None and low is not None and low > value + 1e-9:
+                raise at_field(f"{name}_low", "The least is more than the value itself.")
+            if value is not None and high is not None and high < value - 1e-9:
+                raise at_field(f"{name}_high", "The most is less than the value itself.")
+        return self
 
     @model_validator(mode="after")
     def _energy(self) -> "SheetValues":

@@ -198,7 +198,8 @@ def snapshot_lamp(v: LampValues, *, id: str = "own", name: str = "own lamp") -> 
         lowest_power=v.lowest_power, steps=v.steps, mass=v.mass, mount=v.mount, rendering=v.rendering, flicker=v.flicker,
         zoom=zoom, duration=v.duration, quenched=v.quenched, inner=v.inner, price=v.price, carries=v.carries, vents=v.vents,
         distribution=None if v.distribution is None else v.distribution.distribution(),
-        dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)),
+        dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)), power_factor=v.power_factor,
+        supply_mass=v.supply_mass, modelling_watts=v.modelling_watts, recharge_watts=v.recharge_watts, joules=v.joules,
     )  # fmt: skip
 
 
@@ -213,6 +214,8 @@ def sheet_material(ref: str | OwnSheet) -> SheetMaterial:
         lobe_half_width=None if v.lobe is None else math.radians(v.lobe), reflectance=v.reflectance,
         tint=(v.tint_red, v.tint_green, v.tint_blue), mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below,
         form=v.form, roll_width=v.roll_width, board_length=v.board_length, price=v.price, joined=v.joined, grain=v.grain, good_side=v.good_side,
+        unscattered_range=v.unscattered_range, reflectance_range=v.reflectance_range,
+        lobe_range=None if v.lobe_range is None else (math.radians(v.lobe_range[0]), math.radians(v.lobe_range[1])),
     )  # fmt: skip
 
 
@@ -243,7 +246,7 @@ def covering_of(ref: CoverRef) -> Covering:
     v = ref.values
     return Covering(
         id=ref.id, name=ref.name, form=v.form, width=v.roll_width, board_length=v.board_length, price=v.price,
-        mass_per_area=v.mass_per_area, joined=v.joined, grain=v.grain, good_side=v.good_side,
+        mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below, joined=v.joined, grain=v.grain, good_side=v.good_side,
     )  # fmt: skip
 
 

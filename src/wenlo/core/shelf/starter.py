@@ -54,8 +54,13 @@ def _lamps() -> Iterator[tuple[str, str, dict[str, Any]]]:
             "rendering": lamp.rendering, "lowest_power": lamp.lowest_power, "steps": lamp.steps,
             "electrical_watts": lamp.electrical_watts, "flicker": lamp.flicker, "duration": lamp.duration,
             "quenched": lamp.quenched, "zoom_short": zoom[0], "zoom_long": zoom[1], "mass": lamp.mass, "mount": lamp.mount, "price": lamp.price,
-            "carries": lamp.carries, "vents": lamp.vents,
+            "carries": lamp.carries, "vents": lamp.vents, "power_factor": lamp.power_factor, "supply_mass": lamp.supply_mass,
+            "modelling_watts": lamp.modelling_watts, "recharge_watts": lamp.recharge_watts, "joules": lamp.joules,
         }  # fmt: skip
+
+
+def _spread(name: str, ends: tuple[float, ...] | None) -> dict[str, float]:
+    return {} if ends is None else {f"{name}_low": ends[0], f"{name}_high": ends[1]}
 
 
 def _sheets() -> Iterator[tuple[str, str, dict[str, Any]]]:
@@ -64,7 +69,9 @@ def _sheets() -> Iterator[tuple[str, str, dict[str, Any]]]:
         yield row.id, row.name, {
             **_sold(row), "transmittance": row.transmittance, "transmittance_low": row.transmittance_low,
             "transmittance_high": row.transmittance_high, "unscattered": row.unscattered, "lobe": lobe,
-            "reflectance": row.reflectance, **_rgb(row.tint, "tint_"),
+            "reflectance": row.reflectance, **_rgb(row.tint, "tint_"), **_spread("unscattered", row.unscattered_range),
+            **_spread("reflectance", row.reflectance_range),
+            **_spread("lobe", None if row.lobe_range is None else tuple(round(math.degrees(x), 6) for x in row.lobe_range)),
         }  # fmt: skip
 
 

@@ -73,7 +73,7 @@ class Room(Part):
     """A box with painted walls; the backdrop hangs at the end wall, the camera looks along the depth.
 
     A ceiling may slope down to a ``knee`` wall over ``run``, on one side or both; a wall may have an alcove. Outdoors there is
-    only the ground, and the walls' places bound what is drawn.
+    only the ground, and the walls' places bound what is drawn. ``hertz`` is the mains frequency of the country.
     """
 
     width: float = quantity(1.5, 30.0, unit="m", label="room width", default=3.6)
@@ -87,6 +87,7 @@ class Room(Part):
     run: float = quantity(0.1, 15.0, unit="m", label="how far the slope reaches into the room", default=1.2)
     alcove: Alcove | None = None
     outdoors: bool = False
+    hertz: Literal[50, 60] = 50
 
     @model_validator(mode="after")
     def _roof(self) -> "Room":

@@ -11,7 +11,7 @@ from wenlo.core.quantities.length import UnitSystem, format_length
 
 Unit = Literal[
     "m", "s", "degree", "stop", "share", "number", "count", "m/s", "K", "lx", "lm", "W", "kg", "kg/m", "kg/m2", "celsius", "EUR",
-    "N", "V", "A", "Wh", "mm2", "m2", "m3/h", "min",
+    "N", "J", "V", "A", "Wh", "mm2", "m2", "m3/h", "min",
 ]  # fmt: skip
 
 
@@ -63,7 +63,7 @@ def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
     suffix = {
         "s": " s", "degree": "°", "stop": " stops", "share": "", "number": "", "count": "", "m/s": " m/s", "K": " K", "lx": " lx",
         "lm": " lm", "W": " W", "kg": " kg", "kg/m": " kg/m", "kg/m2": " kg/m²", "celsius": " °C", "EUR": " €",
-        "N": " N", "V": " V", "A": " A", "Wh": " Wh", "mm2": " mm²", "m2": " m²", "m3/h": " m³/h", "min": " min",
+        "N": " N", "J": " J", "V": " V", "A": " A", "Wh": " Wh", "mm2": " mm²", "m2": " m²", "m3/h": " m³/h", "min": " min",
     }[unit]  # fmt: skip
     if unit == "share":
         return f"{value * 100:g} %"

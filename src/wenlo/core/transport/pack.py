@@ -7,7 +7,6 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import qmc
 
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.finish import TABLE_SIZE, Gloss, Shine, shine_scaling
@@ -44,15 +43,6 @@ NOTHING = Panel(
     edge_v=np.array([0.0, 1e-3, 0.0]), surface=board((0.0, 0.0, 0.0)), one_sided=True,
 )  # fmt: skip
 """A speck far below, for sets without any surface."""
-
-
-@lru_cache(maxsize=64)
-def sobol(count: int, dimensions: int, seed: int = 7) -> Array:
-    """Scrambled Sobol' points in the unit cube, shape (count, dimensions); the same for a given seed.
-
-    ``count`` must be a power of two for the points to be balanced.
-    """
-    return np.ascontiguousarray(qmc.Sobol(dimensions, scramble=True, rng=seed).random(count))
 
 
 @lru_cache(maxsize=64)

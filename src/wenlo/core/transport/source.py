@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.transport.kernels import look, scatter
-from wenlo.core.transport.pack import sobol
 from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Solved
 from wenlo.core.transport.view import luminance_along
 

@@ -13,6 +13,10 @@ from wenlo.core.transport.kernels.shine import hidden_by_lamp, spot
 CELLS = 4
 """Cells along each edge of a patch, by which looks at it are shared out."""
 
+LEAST_SEEN = 0.03
+"""Patches that a few straight lines do not join are looked at as if so much were left on the way: through a narrow slot all
+of the lines may miss, and light that no look is ever sent to is found by rare luck alone, of which the groups know nothing."""
+
 FAINTEST = 1e-4
 """A ray that sheets have weakened so far is not followed on."""
 
@@ -171,7 +175,7 @@ def sights(live, points, shifts, surfaces, edges, nodes, scatters, divisions, fi
                 r2, dx, dy, dz, left = _in_sight(x, y, z, px, py, pz, surfaces, nodes, scatters)
                 c = dx * nx + dy * ny + dz * nz
                 away = -(dx * mx + dy * my + dz * mz)
-                total += left * c * away / (math.pi * r2 + 0.5 * (area[i] + area[j]))
+                total += max(left, LEAST_SEEN) * c * away / (math.pi * r2 + 0.5 * (area[i] + area[j]))
             total /= points.shape[0]
             result[i, j] = total
             result[j, i] = total
@@ -203,7 +207,8 @@ def sights_of(  # type: ignore[no-untyped-def]
                     c = dx * nx + dy * ny + dz * nz
                     c = 0.5 * (1.0 + c) if receptors[m] == RECEPTOR_DOME else c
                     away = -(dx * mx + dy * my + dz * mz)
-                    total += bright[j] * area[j] * left * c * away / ((math.pi * r2 + area[j]) * points.shape[0])
+                    seen = max(left, LEAST_SEEN) * bright[j] * area[j]
+                    total += seen * c * away / ((math.pi * r2 + area[j]) * points.shape[0])
             guide[start + m, j] = total
 
 

@@ -43,7 +43,8 @@ GUIDED = 0.5
 """Share of the looks that go where the patches say the light is."""
 AIMED = 0.5
 """Share of the other looks that go to a lens, if there is one: light behind it is found in no other way."""
-LEVELS = 24
+LONGEST_LIFE = 0.95
+"""No path goes on with a greater chance than this, so that even between white walls each ends by chance, never by a count."""
 SLOTS = 5
 """Numbers that a vertex draws from the evenly spread points; the first two vertices have them."""
 DIRECT, OWN, ALL = 0, 1, 2
@@ -382,7 +383,9 @@ def meter_sums(  # type: ignore[no-untyped-def]
             row, other = sides + meter, -1
             red, green, blue = 1.0, 1.0, 1.0
             part, own, corrected, goes_on, weighed = DIRECT, False, True, 1.0, 1.0
-            for level in range(LEVELS):
+            level = -1
+            while True:
+                level += 1
                 base = level * SLOTS
                 if level < 2:
                     pick = (points[n, base] + shifts[meter, replicate, base]) % 1.0
@@ -424,7 +427,7 @@ def meter_sums(  # type: ignore[no-untyped-def]
                 if level > 0:
                     # what lamps give here is always found anew; whether to look farther is left to chance
                     carried = 0.2126 * red + 0.7152 * green + 0.0722 * blue
-                    goes_on = min(0.95, THINNED * carried / weighed)
+                    goes_on = min(LONGEST_LIFE, THINNED * carried / weighed)
                     corrected = noise(key, 50) < goes_on
                 elif level == 0:
                     weighed = 0.2126 * red + 0.7152 * green + 0.0722 * blue

@@ -1,0 +1,8 @@
+"""Parts of a report, by name."""
+
+from typing import Literal, get_args
+
+PartName = Literal["figures", "ranking", "build", "rig", "next"]
+
+PARTS: tuple[PartName, ...] = get_args(PartName)
+"""In the order in which they are worked out."""

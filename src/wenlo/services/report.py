@@ -194,7 +194,7 @@ def _light(shoot: Shoot) -> LightFacts:
 
     result = evaluate(shoot.brief, shoot.design, effort=Effort())
     power, levels, light = shoot.brief.lamp.power, result.levels, result.light
-    names = ("key", "far_ear", "exposure", "fill", "backdrop", "lens")
+    names = ("key", "far_ear", "exposure", "lit", "fill", "backdrop", "lens")
     return LightFacts(
         figures=[
             FigureFact(id=g.key, value=None if g.value is None else _known(g.value), low=g.low, high=g.high, unit=g.unit, state=g.state)

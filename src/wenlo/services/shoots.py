@@ -3,8 +3,9 @@
 from collections.abc import Sequence
 from uuid import UUID
 
-from wenlo.core.errors import NotFound, VersionConflict
-from wenlo.core.shoot.document import Shoot, answer_paths, write_shoot
+from wenlo.core.errors import InvalidInput, NotFound, VersionConflict
+from wenlo.core.shoot.document import Shoot, answer_paths, read_shoot, write_shoot
+from wenlo.core.shoot.refusals import newly_refused
 from wenlo.formats.project_file import read_project
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
 
@@ -43,12 +44,15 @@ class Shoots:
             return _found(store.find(user.id, shoot))
 
     def save(self, user: User, shoot: UUID, *, version: int, document: Shoot, label: str) -> ShootRecord:
-        """A new revision, unless somebody saved since ``version`` (VersionConflict)."""
+        """A new revision, unless somebody saved since ``version`` (VersionConflict), or it makes what does not fit (InvalidInput)."""
         with self._transactions() as store:
             current = _based_on(store, user, shoot, version)
             written = write_shoot(document)
             if written == current.document:
                 return current
+            refused = newly_refused(read_shoot(current.document), document)
+            if refused:
+                raise InvalidInput(refused[0].message, fields=refused)
             return store.append(user.id, shoot, document=written, title=document.title, label=label)
 
     def undo(self, user: User, shoot: UUID, *, version: int) -> ShootRecord:

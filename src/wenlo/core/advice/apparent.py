@@ -19,6 +19,12 @@ PATCH_SHARE = 1 / 16
 OUTLINE_THRESHOLD = 0.05
 """A lamp's outline shows when it is brighter than the sheet beside it by more than this share."""
 
+WELL_INSIDE = 0.33
+"""A pattern is looked for so far from the middle, as a share of the sheet's size: near the rim every sheet falls off."""
+
+PATTERN_THRESHOLD = 0.26
+"""A glow as large as the lamp, or a hole in it, shows when it differs by more than a third of a stop from what is round it."""
+
 
 @dataclass(frozen=True, kw_only=True)
 class Extent:
@@ -74,7 +80,8 @@ class SheetFigures:
     """How the sheet looks from the subject; differences in stops, luminance in cd/m².
 
     ``brightest_to_darkest`` and ``worst_corner`` are over patches of ``PATCH_SHARE``; ``peak_to_mean`` is a ratio;
-    ``outline_contrast`` is the unscattered lamp's luminance over that of the sheet where it is seen.
+    ``outline_contrast`` is the unscattered lamp's luminance over that of the sheet where it is seen; ``pattern`` is by how much the
+    sheet differs anywhere from the mean round it, over about the size of the lamp, as a share.
     """
 
     brightest_to_darkest: float
@@ -84,6 +91,41 @@ class SheetFigures:
     mean_luminance: float
     outline_contrast: float
     solid_angle: float
+    pattern: float
+
+
+def pattern_of(view: SheetView, lamp: float) -> float:
+    """By how much the sheet's luminance differs from the mean round it, over twice the size of the lamp: a ring with its hole, a lamp with
+    the dark beside it. The even fall toward the edges does not count. [-]
+
+    Parameters
+    ----------
+    view: the sheet as seen from the eye.
+    lamp: how large the lamp's face is. [m]
+    """
+    from scipy.ndimage import uniform_filter
+
+    glow = np.maximum(smoothed(view), 0.0)
+    there = (glow > 1e-3 * float(glow.max())).astype(float)
+    rows, columns = glow.shape
+    sides = (float(np.linalg.norm(view.panel.edge_v)), float(np.linalg.norm(view.panel.edge_u)))
+    reach = [
+        min(max(3, round(2.0 * lamp / side * count)), count) for side, count in zip(sides, (rows, columns), strict=True)
+    ]
+    near = [max(1, size // 4) for size in reach]
+
+    def mean(size: list[int]) -> Array:
+        # of what is there: a round sheet has no corners
+        shared = uniform_filter(there, size=size, mode="constant")
+        found: Array = uniform_filter(glow * there, size=size, mode="constant") / np.maximum(shared, 1e-9)
+        return found
+
+    v, u = np.meshgrid((np.arange(rows) + 0.5) / rows - 0.5, (np.arange(columns) + 0.5) / columns - 0.5, indexing="ij")
+    inside = (np.hypot(v, u) < WELL_INSIDE) & (there > 0.0)
+    if not inside.any():
+        return 0.0
+    wide = mean(reach)
+    return float(np.max(np.abs(mean(near) - wide)[inside] / np.maximum(wide[inside], 1e-30)))
 
 
 def smoothed(view: SheetView) -> Array:
@@ -96,7 +138,7 @@ def smoothed(view: SheetView) -> Array:
     return np.maximum(averaged, 0.0)
 
 
-def sheet_figures(view: SheetView, *, eye: Array, lamp_luminance: float) -> SheetFigures:
+def sheet_figures(view: SheetView, *, eye: Array, lamp_luminance: float, lamp: float) -> SheetFigures:
     """Evenness, hot spot and outline.
 
     Parameters
@@ -104,6 +146,7 @@ def sheet_figures(view: SheetView, *, eye: Array, lamp_luminance: float) -> Shee
     view: the sheet as seen from the eye.
     eye: where from, shape (3,). [m]
     lamp_luminance: luminance of the bare lamp toward the eye times what passes unscattered. [cd/m²]
+    lamp: how large the lamp's face is. [m]
     """
     smooth = smoothed(view)
     v, u = smooth.shape
@@ -122,4 +165,5 @@ def sheet_figures(view: SheetView, *, eye: Array, lamp_luminance: float) -> Shee
         mean_luminance=float(smooth.mean()),
         outline_contrast=lamp_luminance / beside if beside > 0.0 else (math.inf if lamp_luminance > 0 else 0.0),
         solid_angle=solid_angle_parallelogram(eye, p.origin, p.edge_u, p.edge_v),
+        pattern=pattern_of(view, lamp),
     )

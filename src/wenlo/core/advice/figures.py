@@ -10,6 +10,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.apparent import (
+    OUTLINE_THRESHOLD,
+    PATTERN_THRESHOLD,
     Extent,
     SheetFigures,
     extent,
@@ -43,10 +45,6 @@ DARKEST_SHOWN = 12.0
 """Maps and differences stop here: deeper is black to any camera. [stop]"""
 
 
-TURNED_AWAY = -0.3
-"""Cosine between the key and the mirrored side under which that side has its back to the key."""
-
-
 @dataclass(frozen=True, kw_only=True)
 class Light:
     """The modifier's own light at the subject, without the room. Lengths in m, light in lx or lx·s at full power."""
@@ -63,6 +61,13 @@ class Light:
     bare: float
     bare_at_sheet: float
     missed: float
+    alone: bool = True
+
+    @property
+    def lamp_hidden(self) -> bool:
+        """Whether the lamp no longer shows: not by its outline, and inside of boxes, shades and rims not by the pattern of its glow."""
+        outline = self.sheet.outline_contrast <= OUTLINE_THRESHOLD
+        return outline and (self.alone or self.sheet.pattern <= PATTERN_THRESHOLD)
 
     @property
     def loss(self) -> float:
@@ -79,7 +84,8 @@ class Light:
 class Levels:
     """Readings at the meters with the room and all lamps, in terms of the modifier's lamp at full power: lx, or lx·s.
 
-    ``fill`` is what the shadow side gets: the room's return of the modifier's lamp and all light of the others;
+    ``lit`` and ``fill`` are what the two sides of the face or thing get, of everything in the set: a convex thing keeps nothing off a
+    side but what comes from behind it;
     ``lens`` falls on the lens; ``direct_share`` comes straight from the modifier's own lamps. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each
     lamp by meter.
     """
@@ -88,6 +94,7 @@ class Levels:
     key_error: float
     far_ear: float
     exposure: float
+    lit: float
     fill: float
     backdrop: float
     lens: float
@@ -128,8 +135,8 @@ class Evaluated:
 
     @property
     def contrast(self) -> float:
-        """Lit side over shadow side, (K + F):F. [stop]"""
-        return stops_between(self.levels.key, self.levels.fill)
+        """Light on the lit side over light on the far side, everything counted, (K + F):F. [stop]"""
+        return stops_between(self.levels.lit, self.levels.fill)
 
     @property
     def background(self) -> float:
@@ -195,7 +202,9 @@ def modifier_light(
     glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
     passing = np.prod([s.surface.unscattered for s in scene.panels if s.id.startswith(SOURCE)], axis=0)
     lamp = scene.lamps[0]
-    through = float(luminance(passing)) * _lamp_luminance(lamp, eye) if sheets_alone else 0.0
+    # inside of a box the lamp shows straight where it is seen from the face at all
+    seen = sheets_alone or float(luminance(view.glimpse).sum()) > 0.0
+    through = float(luminance(passing)) * _lamp_luminance(lamp, eye) if seen else 0.0
     scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
     lamps = len(scene.lamps)
     caught = {shape.id for shape in scene.panels if shape.role == "modifier"}
@@ -204,7 +213,8 @@ def modifier_light(
         view=view,
         across=across,
         upright=upright,
-        sheet=sheet_figures(view, eye=eye, lamp_luminance=through),
+        sheet=sheet_figures(view, eye=eye, lamp_luminance=through, lamp=max(brief.lamp.type.size)),
+        alone=sheets_alone,
         shadow_edge=0.8 * across.edge_equivalent * scale,
         shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
         distance=distance,
@@ -249,19 +259,12 @@ def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) 
     return float(luminance(read(solved, [Meter(id="key", position=eye, normal=normal)])["key"].total))
 
 
-def _sees_key(brief: Brief, design: Any) -> bool:
-    # whether a receptor turned to the shadow side still looks at the key from there, so that a head would shade it
-    toward = set_up.toward_source(brief, design)
-    return bool(float(toward @ (toward * np.array([-1.0, 1.0, 1.0]))) > TURNED_AWAY)
-
-
-def _used(reading: Reading, meter: str, key_lamp: str, *, shades: bool) -> dict[str, float]:
-    # by lamp; on the shadow side the modifier's own light is shaded off
+def _used(reading: Reading, key_lamp: str) -> dict[str, float]:
+    # by lamp, those of the modifier together
     found: dict[str, float] = {}
     for lamp, part in reading.by_lamp.items():
         name = key_lamp if lamp.startswith(set_up.ALIKE) else lamp
-        own = shades and meter == "fill" and name == key_lamp
-        found[name] = found.get(name, 0.0) + float(luminance(part.room if own else part.total))
+        found[name] = found.get(name, 0.0) + float(luminance(part.total))
     return found
 
 
@@ -270,10 +273,7 @@ def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort:
     solved = solve(set_up.whole_scene(brief, design), effort)
     measured = measure(solved, [m for m in set_up.meters(brief, design) if m.id in names])
     readings = measured.readings(set_up.lamp_weights(brief))
-    return {
-        name: sum(_used(reading, name, brief.lamp.type.id, shades=_sees_key(brief, design)).values())
-        for name, reading in readings.items()
-    }
+    return {name: sum(_used(reading, brief.lamp.type.id).values()) for name, reading in readings.items()}
 
 
 _measured: Kept[tuple[Measured, dict[str, float]]] = Kept(16)
@@ -297,10 +297,7 @@ def levels_in_room(
 
     measured, shares = _measured.get((light_key(brief, design), effort), read_all)
     readings = measured.readings(set_up.lamp_weights(brief))
-    by_lamp = {
-        name: _used(reading, name, brief.lamp.type.id, shades=_sees_key(brief, design))
-        for name, reading in readings.items()
-    }
+    by_lamp = {name: _used(reading, brief.lamp.type.id) for name, reading in readings.items()}
     total = {name: sum(row.values()) for name, row in by_lamp.items()}
 
     # other lamps are meant to be seen as they are: only the modifier's own count as straight
@@ -312,7 +309,7 @@ def levels_in_room(
 
     return Levels(
         key=total["key"], key_error=readings["key"].error, far_ear=total["far_ear"], exposure=total["exposure"],
-        fill=total["fill"], backdrop=total["backdrop"], lens=total["lens"],
+        lit=total["lit"], fill=total["fill"], backdrop=total["backdrop"], lens=total["lens"],
         direct_share=straight / max(total["key"], 1e-30), modifier_share=part("modifier"), room_share=part("room"),
         shares=shares, by_lamp=by_lamp,
     )  # fmt: skip

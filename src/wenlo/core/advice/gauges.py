@@ -135,7 +135,7 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             high=wanted.contrast + STOP_BAND, spread=None, scale=(0.0, max(5.0, wanted.contrast + 2)),
             text="–" if contrast is None else format_stops(contrast),
             sentence="The set does not fit the room, so what the walls return is not known." if contrast is None else
-            f"The lit side is {deep_stops(contrast)} over the shadow side, which only the room fills: "
+            f"The lit side is {deep_stops(contrast)} over the far side, with everything in the set counted; "
             f"{result.levels.room_share * 100:.0f} % of the light at the face comes back from walls, floor and ceiling.",
         ),
         Gauge(

@@ -86,8 +86,8 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     brief, d, wanted = case.brief, case.design, case.brief.wanted.contrast
 
     def contrast(changed: Brief, **design: Any) -> float:
-        lux = readings_in_room(changed, d.model_copy(update=design), ("key", "fill"), effort=SIZING)
-        return stops_between(lux["key"], lux["fill"])
+        lux = readings_in_room(changed, d.model_copy(update=design), ("lit", "fill"), effort=SIZING)
+        return stops_between(lux["lit"], lux["fill"])
 
     now = contrast(brief)
     if not set_up.fits_in_room(brief, d):

@@ -58,6 +58,9 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
         return format_length(value, system=units)
 
     found.extend(_room_notes(brief, design, length))
+    refused = kind_of(design).refuses(design, brief.lamp.type) if kind_of(design).daylight is None else None
+    if refused is not None:
+        found.append(Note(level="warning", about=refused.field or "lamp", text=refused.text))
     if set_up.in_picture(brief, design):
         text = (
             f"The {kind_of(design).name} stands in the picture: the lens sees {math.degrees(set_up.field_of(brief)):.0f}° across. Turn the "

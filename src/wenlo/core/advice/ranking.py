@@ -141,6 +141,9 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         )
     served = set_up.lit(served, made[0])
     design, action = evened(kind, served, made[0])
+    refused = None if kind.daylight is not None else kind.refuses(design, served.lamp.type)
+    if refused is not None:
+        return replace(plain, cannot=refused.text)
     try:
         best, points = _weighed(kind, served, design, action, shelf, units)
     except Impossible as problem:

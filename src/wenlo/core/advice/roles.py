@@ -45,8 +45,14 @@ ROLES: dict[RoleId, tuple[str, str]] = {
 BROW = (0.022, 0.018)
 """The brow is so far over the pupil and so far before it: light from above a slope of 22 in 18 leaves the eye dark. [m]"""
 
-SOCKET = math.atan2(*BROW)
-"""Highest that light may come from for the eye to be lit. [rad]"""
+STEEP = math.radians(62.0)
+"""A top light stands so high over the level, behind the head. [rad]"""
+
+LEAST_BEHIND = 0.3
+"""So far behind the eyes it lights the hair and not the brow. [m]"""
+
+SPILLS_ON_FACE = -3.0
+"""What a top light adds to the face is not seen below this. [stop]"""
 
 SEEN_OVER_WHITE = 3.0
 """A lamp in the picture looks bright and keeps its colour at so much over a white card in the key. [stop]"""
@@ -100,12 +106,12 @@ class _Stage:
     def now(self) -> Mapping[str, float]:
         if "now" not in self.kept:
             self.kept["now"] = readings_in_room(
-                self.brief, self.design, ("key", "fill", "backdrop", "lens"), effort=DRAFT
+                self.brief, self.design, ("key", "lit", "fill", "backdrop", "lens"), effort=DRAFT
             )
         return self.kept["now"]
 
     def readings(self, lights: Sequence[OtherLight] = (), boards: Sequence[Board] = ()) -> Mapping[str, float]:
-        names = ("key", "fill", "backdrop", "lens")
+        names = ("key", "lit", "fill", "backdrop", "lens")
         return readings_in_room(self.grown(lights, boards), self.design, names, effort=DRAFT)
 
     def over_key(self, light: OtherLight) -> float:
@@ -167,7 +173,7 @@ def place_role(
 
 
 def _contrast(lux: Mapping[str, float]) -> float:
-    return stops_between(lux["key"], lux["fill"]) if lux["fill"] > 0.0 else math.inf
+    return stops_between(lux["lit"], lux["fill"]) if lux["fill"] > 0.0 else math.inf
 
 
 def _card(stage: _Stage, away: float, face: Literal["white", "black"], name: str) -> Board:
@@ -226,7 +232,7 @@ def _at(stage: _Stage, light: OtherLight, meter: Meter) -> tuple[float, float, d
     # what a meter gets of a new light at full power and of all else, in terms of the key lamp's, and the same of the usual meters
     brief = stage.grown([light])
     name = f"other {len(brief.others)}"
-    usual = [m for m in set_up.meters(brief, stage.design) if m.id in ("key", "fill", "backdrop", "lens")]
+    usual = [m for m in set_up.meters(brief, stage.design) if m.id in ("key", "lit", "fill", "backdrop", "lens")]
     found = measure(solve(set_up.whole_scene(brief, stage.design), DRAFT), [meter, *usual]).readings(
         set_up.lamp_weights(brief)
     )
@@ -260,12 +266,14 @@ def _fill_lamp(stage: _Stage, lamp: str) -> Placement:
     )
     meter = next(m for m in set_up.meters(stage.brief, stage.design) if m.id == "fill")
     own, _, _ = _at(stage, light, meter)
+    lit_too, _, _ = _at(stage, light, next(m for m in set_up.meters(stage.brief, stage.design) if m.id == "lit"))
     lux, wanted = stage.now(), stage.brief.wanted.contrast
-    need = lux["key"] / 2.0**wanted - lux["fill"]
+    # it adds to the lit side as well: (lit + a p) / (fill + b p) is to be the ratio
+    need, gives = lux["lit"] - 2.0**wanted * lux["fill"], 2.0**wanted * own - lit_too
     if need <= 0.0:
         words = f"The shadow side is {format_stops(_contrast(lux))} under the key already: no fill is needed, black would deepen it."
         return Placement(role="fill_lamp", words=words, why_not=words)
-    power, short = _power(stage, light, need / max(own, 1e-30))
+    power, short = _power(stage, light, need / gives if gives > 0.0 else math.inf)
     light = light.model_copy(update={"power": power})
     after = _contrast(stage.readings(lights=[light]))
     words = f"Beside the camera at {power * 100:.0f} % it brings the contrast to {format_stops(after)}; {format_stops(wanted)} is wanted.{short}"
@@ -345,25 +353,38 @@ def _halo(stage: _Stage, lamp: str) -> Placement:
 
 def _top(stage: _Stage, lamp: str) -> Placement:
     height = stage.room.ceiling_at(0.0) - 0.15
-    rise = height - float(stage.face[2])
+    rise = min(height - float(stage.face[2]), 1.2)
     if rise < 0.3:
         why = f"The ceiling is {stage.length(rise + 0.15)} over the eyes: no lamp fits above."
         return Placement(role="top", words="", why_not=why)
-    steep = SOCKET - math.radians(4.0)
-    rise = min(rise, 1.2)
-    before = rise / math.tan(steep)
-    light = _lamp_at(stage, "top", lamp, stage.face + np.array([0.0, -before, rise]))
-    way = np.array([light.x, light.y, light.z]) - stage.face
+    room = stage.brief.backdrop.distance - CLEAR_OF_WALLS
+    if room < LEAST_BEHIND:
+        why = f"The backdrop is {stage.length(stage.brief.backdrop.distance)} behind the head: no lamp fits between."
+        return Placement(role="top", words="", why_not=why)
+    # behind the head, so that it lights hair and shoulders and not the nose
+    behind = min(max(rise / math.tan(STEEP), LEAST_BEHIND), room)
+    light = _lamp_at(stage, "top", lamp, stage.face + np.array([0.0, behind, rise]))
+    place = np.array([light.x, light.y, light.z])
+    way = place - stage.face
     angle = math.atan2(float(way[2]), float(np.hypot(way[0], way[1])))
-    shown = bool(in_frame(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
-    words = f"{stage.length(rise)} over the eyes and {stage.length(-light.y)} before them, light comes {math.degrees(angle):.0f}° from above."
-    person = stage.brief.subject.kind in PEOPLE
+    crown = stage.face + np.array([0.0, 0.05, 0.13])
+    meter = Meter(id="crown", position=crown, normal=place - crown)
+    own, _, _ = _at(stage, light, meter)
+    power, short = _power(stage, light, stage.now()["key"] * 2.0**RIM_OVER_KEY / max(own, 1e-30))
+    light = light.model_copy(update={"power": power})
+    nose = Meter(id="nose", position=stage.face - np.array([0.0, 0.1, 0.0]), normal=np.array([0.0, -1.0, 0.0]))
+    at_nose, rest, _ = _at(stage, light, nose)
+    spills = stops_between(max(at_nose, 1e-9), max(rest, 1e-9))
+    shown = bool(in_frame(stage.brief, place[None, :])[0][0])
+    words = (
+        f"{stage.length(rise)} over the eyes and {stage.length(light.y)} behind them at {power * 100:.0f} %: "
+        f"light comes {math.degrees(angle):.0f}° from above, on hair and shoulders.{short}"
+    )
     checks = (
         Check(
-            holds=angle <= SOCKET,
-            text=f"Eye sockets {'stay lit' if angle <= SOCKET else 'go dark'}: the brow shades the eye from {math.degrees(SOCKET):.0f}°."
-            if person
-            else "Light from the top models the thing's upper edges.",
+            holds=spills <= SPILLS_ON_FACE,
+            text=f"On the face it is {format_stops(spills, signed=True)} against the rest; "
+            f"{'the nose stays dark of it' if spills <= SPILLS_ON_FACE else 'flag it off the nose'}.",
         ),
         Check(
             holds=not shown,

@@ -18,6 +18,7 @@ from wenlo.core.optics.lamp import Emitter, placed, window
 from wenlo.core.quantities.colour import light_colour, shifted
 from wenlo.core.shelf.own import SKY, SUN, WINDOW, OwnLamp, is_natural, lamp_of
 from wenlo.core.shoot.brief import SENSORS, Brief, LampSetting, OtherLight
+from wenlo.core.transport.motion import Motion, turned_to
 from wenlo.core.transport.scene import LightScene, Meter, Panel, Shape
 from wenlo.core.transport.tree import bounds
 
@@ -112,11 +113,48 @@ def aim_of(light: OtherLight, brief: Brief) -> Vector:
     return place - up if float(np.linalg.norm(aim - place)) < 1e-6 else aim
 
 
-def shaped_light(brief: Brief, index: int) -> Arrangement:
-    """The modifier before another light, as its kind arranges it."""
+NO_MOTION = Motion(turn=np.eye(3), pivot=np.zeros(3), place=np.zeros(3))
+
+AIMINGS = 4
+"""How often the aim is corrected for a source that does not lie on the way from the lamp to the target."""
+
+
+def motion_of(brief: Brief, index: int) -> Motion:
+    """How the modifier before another light is carried from where its kind arranges it, round the subject, to its lamp's place and
+    turned to what that lamp is aimed at; it stays where it is before a lamp that is aimed at the subject.
+    """
+    light, design = brief.others[index], brief.shaped[index]
+    if light.aim == "subject":
+        return NO_MOTION
+    made = _around_subject(brief, index)
+    lamp, source = made.lamps[0].centre, np.asarray(design.source_centre, dtype=float)
+    # where its light goes: to the face, or to the height that it points to
+    lit_point = np.array([0.0, 0.0, float(getattr(design, "aim_height", brief.subject.face_height))])
+    before, place, target = lit_point - source, np.array([light.x, light.y, light.z]), aim_of(light, brief)
+    motion = Motion(turn=turned_to(before, target - place), pivot=lamp, place=place)
+    for _ in range(AIMINGS):
+        away = target - motion.point(source)
+        if float(np.linalg.norm(away)) < CLEARANCE:
+            break
+        motion = Motion(turn=turned_to(before, away), pivot=lamp, place=place)
+    return motion
+
+
+def _around_subject(brief: Brief, index: int) -> Arrangement:
     light, design = brief.others[index], brief.shaped[index]
     alone = brief.model_copy(update={"lamp": LampSetting(id=light.id)})
     return kind_of(design).arrange(design, alone, None)
+
+
+def shaped_light(brief: Brief, index: int) -> Arrangement:
+    """The modifier before another light, as its kind arranges it, aimed at what the light is aimed at."""
+    made, motion = _around_subject(brief, index), motion_of(brief, index)
+    if motion is NO_MOTION:
+        return made
+    return replace(
+        made, surfaces=tuple(motion.shape(s) for s in made.surfaces), lamps=tuple(motion.lamp(one) for one in made.lamps),
+        outside=tuple(motion.shape(s) for s in made.outside),
+    )  # fmt: skip
 
 
 def second_panels(brief: Brief) -> tuple[Shape, ...]:
@@ -279,15 +317,26 @@ def in_picture(brief: Brief, design: Any) -> bool:
     return bool(np.any(np.all(np.abs(film) < half, axis=1)))
 
 
+ASIDE = math.radians(45.0)
+"""The two sides whose difference is the contrast look so far away from the lens. [rad]"""
+
+
+def sides_of(toward: Vector) -> tuple[Vector, Vector]:
+    """Level normals of the two sides of a face or thing, shape (3,): of that on which the light is, and of the far one."""
+    side = 1.0 if toward[0] >= 0.0 else -1.0
+    lit, far = (np.array([s * math.sin(ASIDE), -math.cos(ASIDE), 0.0]) for s in (side, -side))
+    return lit, far
+
+
 def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     """The meters that the figures need.
 
     ``key`` flat at the face toward the sheet; ``far_ear`` the same, a head's depth farther; ``exposure``
-    toward the camera (dome) or the sheet (flat); ``fill`` flat toward the mirrored side, whose key share
-    is left out; ``backdrop`` on it behind the subject; ``lens`` flat on the lens, for the light that strays in it.
+    toward the camera (dome) or the sheet (flat); ``lit`` and ``fill`` flat on the two sides of the face or thing, halfway round from
+    the lens, that of the light and the far one; ``backdrop`` on it behind the subject; ``lens`` flat on the lens, for the light that strays in it.
     """
     eye, to_sheet = face(brief), toward_source(brief, design)
-    mirrored = to_sheet * np.array([-1.0, 1.0, 1.0])
+    lit_side, far_side = sides_of(to_sheet)
     camera, level = toward_camera(brief), np.array([0.0, -1.0, 0.0])
     dome = brief.receptor == "dome"
     height = min(brief.subject.face_height, BACKDROP_HEIGHT - 0.1, brief.room.height - 0.1)
@@ -299,7 +348,8 @@ def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
         Meter(id="key", position=eye, normal=to_sheet),
         Meter(id="far_ear", position=eye - design.direction * brief.subject.head_depth, normal=to_sheet),
         Meter(id="exposure", position=eye, normal=camera if dome else to_sheet, receptor=brief.receptor),
-        Meter(id="fill", position=eye, normal=mirrored),
+        Meter(id="lit", position=eye, normal=lit_side),
+        Meter(id="fill", position=eye, normal=far_side),
         Meter(id="backdrop", position=behind, normal=facing),
         Meter(id="lens", position=eye + brief.camera.distance * camera, normal=-camera),
     )

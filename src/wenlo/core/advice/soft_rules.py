@@ -25,6 +25,9 @@ LAMBERTIAN_LOBE = math.radians(75.0)
 MOST_ALIKE, SUBSTITUTES = 1.0, 2
 """A sheet that differs by more is no substitute (about one for a stop, or a radian of its lobe); so many are told."""
 
+COUNT_CELLS = 32
+"""Cells along each edge of the sheet by which a lamp's pattern is looked for."""
+
 THIRDS = 3
 
 LEAST_WARMTH = 3.0
@@ -33,9 +36,9 @@ LEAST_WARMTH = 3.0
 
 def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -> tuple[int | None, Light]:
     # The least count of something at which the light is as wanted; None if even the most is not enough.
-    light = modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+    light = modifier_light(brief, design, effort=TRYING, cells=COUNT_CELLS)
     for count in range(1, most + 1):
-        light = modifier_light(brief, design.model_copy(update={name: count}), effort=TRYING, cells=TRY_CELLS)
+        light = modifier_light(brief, design.model_copy(update={name: count}), effort=TRYING, cells=COUNT_CELLS)
         if enough(light):
             return count, light
     return None, light
@@ -52,7 +55,7 @@ def layers_until_hidden(brief: Brief, design: Any) -> int | None:
         design,
         "layers",
         _most(design, "layers"),
-        lambda light: light.sheet.outline_contrast <= OUTLINE_THRESHOLD,
+        lambda light: light.lamp_hidden,
     )
     return count
 
@@ -171,6 +174,10 @@ def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
         count = layers_until_hidden(brief, design)
         text = "more than can be hung" if count is None else "one layer" if count == 1 else f"{count} layers"
         detail = f"until the lamp outshines the sheet beside it by no more than {OUTLINE_THRESHOLD:.2f} times"
+        if not light.alone:
+            detail += (
+                ", and no ring, hole or spot of its size differs by more than a third of a stop from the sheet round it"
+            )
         yield KindFigure(key="layers_needed", label="Lamp not made out from", text=text, detail=detail)
     if "lamps" in fields and "cover" in fields:
         lamps, falls = lamps_until_even(brief, design)

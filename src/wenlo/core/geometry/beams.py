@@ -13,8 +13,8 @@ Vector = NDArray[np.float64]
 class Spot:
     """A spot or stripe on a facing surface, as half widths from its middle. [m]
 
-    Inside of ``core`` all of the lamp is seen (negative: nowhere is); outside of ``field`` nothing of it; ``half`` is
-    where half of it is seen.
+    Inside of ``core`` all of the lamp is seen (negative: nowhere is, and the light is even so far as the whole opening is looked
+    through); outside of ``field`` nothing of it; ``half`` is where there is half of the light of the middle.
     """
 
     core: float
@@ -23,12 +23,15 @@ class Spot:
 
     @property
     def edge(self) -> float:
-        """Whole width of the penumbra. [m]"""
-        return self.field - self.core
+        """Width over which the light falls from all that there is to nothing. [m]"""
+        return self.field - abs(self.core)
 
 
 def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
     r"""The spot behind an opening, by similar triangles.
+
+    Across, the light is the lamp's image through a point of the opening, 2 r_l d/g wide, smeared by the opening as a point of the lamp
+    throws it, 2 r_o (1 + d/g) wide: a trapezium whose width at half of its height is the wider of the two.
 
     ```
       lamp          opening                surface
@@ -53,7 +56,9 @@ def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
         raise ValueError("the opening must stand before the lamp")
     times = throw / gap
     return Spot(
-        core=opening + (opening - lamp) * times, half=opening * (1.0 + times), field=opening + (opening + lamp) * times
+        core=opening + (opening - lamp) * times,
+        half=max(opening * (1.0 + times), lamp * times),
+        field=opening + (opening + lamp) * times,
     )
 
 

@@ -1,18 +1,20 @@
 """Lamps whose light is cut before it leaves: they stand off the subject and point at it."""
 
 import math
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.modifiers.kind import Mark
+from wenlo.core.modifiers.kind import Arrangement, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.upright import Standing
-from wenlo.core.optics.sheet import CLEAR, Sheet
+from wenlo.core.optics.sheet import CLEAR, Sheet, luminance
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Panel
+from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.transport.solve import DRAFT, read, solve
 
 Vector = NDArray[np.float64]
 
@@ -82,6 +84,52 @@ def plate(design: Aimed, *, side: float, outline: Vector, surface: Sheet, name: 
         outline=outline,
     )  # fmt: skip
     return Panel(**{**vars(whole), "cut_out": True})
+
+
+@dataclass(frozen=True, kw_only=True)
+class BeamRead:
+    """A spot or stripe as the solved light has it, across a direction: half of its width to half of the light of its middle, the width
+    over which it falls from nine tenths to one tenth on one side [m], and the light in its middle. [lx] or [lx·s]
+    """
+
+    half: float
+    edge: float
+    peak: float
+
+
+LOOKS_ACROSS = 41
+"""Meters across a beam."""
+
+READ = replace(DRAFT, error=0.02, most_paths=2048)
+
+
+def beam_read(made: Arrangement, *, middle: Vector, normal: Vector, across: Vector, reach: float) -> BeamRead | None:
+    """Read a beam off the solved light, without the room; None where there is none.
+
+    Parameters
+    ----------
+    made: surfaces and lamps.
+    middle: of the beam where it lands, shape (3,). [m]
+    normal: of what it lands on, toward the lamp, shape (3,).
+    across: unit vector in that surface along which it is read, shape (3,).
+    reach: how far to both sides it is read. [m]
+    """
+    offsets = np.linspace(-reach, reach, LOOKS_ACROSS)
+    meters = [Meter(id=f"{k}", position=middle + float(x) * across, normal=normal) for k, x in enumerate(offsets)]
+    found = read(solve(LightScene(panels=made.surfaces, lamps=made.lamps), READ), meters)
+    light = np.array([float(luminance(found[m.id].total)) for m in meters])
+    # both sides together: noise halves, and a beam is taken as even about its middle
+    side = ((light + light[::-1]) / 2.0)[LOOKS_ACROSS // 2 :]
+    at = offsets[LOOKS_ACROSS // 2 :]
+    peak = float(side[:3].mean())
+    if peak <= 0.0:
+        return None
+    falling = np.minimum.accumulate(side / peak)
+
+    def where(share: float) -> float:
+        return float(np.interp(-share, -falling, at)) if falling[-1] < share else math.inf
+
+    return BeamRead(half=where(0.5), edge=where(0.1) - where(0.9), peak=peak)
 
 
 def aimed_start(brief: Brief, *, wish: float, angle: float = 45.0) -> dict[str, Any]:

@@ -10,9 +10,11 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan, Template
 from wenlo.core.build.templates import oblong
-from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
-from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
+from wenlo.core.data import LampType
+from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
+from wenlo.core.modifiers.placing import UP, black, grip_for, key_lamp, panel
+from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shoot.brief import Brief
@@ -24,8 +26,11 @@ Vector = NDArray[np.float64]
 Side = Literal["left", "right", "top", "bottom"]
 
 SIDES: tuple[Side, ...] = ("left", "right", "top", "bottom")
-CLEAR_OF_VENTS, LEAST_GRIP = 0.01, 0.015
-"""The foil ends so far before the lamp's vents; less than that much of it does not hold with tape. [m]"""
+LEAST_TAPED = 0.015
+"""Less foil than that on the lamp does not hold with tape. [m]"""
+
+ROUND_IT = 0.02
+"""The mouth is so much larger than the lamp's face, both ways. [m]"""
 
 
 class DoorParameters(Aimed):
@@ -33,6 +38,7 @@ class DoorParameters(Aimed):
 
     kind: Literal["foil_doors"] = "foil_doors"
     mouth: float = quantity(0.03, 1.0, unit="m", label="width of the opening at the lamp", default=0.16)
+    mouth_height: float | None = quantity(0.02, 1.0, unit="m", label="height of the opening at the lamp", default=None)
     length: float = quantity(0.05, 0.6, unit="m", label="length of the pieces", default=0.22)
     grip: float = quantity(0.01, 0.2, unit="m", label="foil folded back over the lamp", default=0.05)
     left: float = quantity(-10.0, 90.0, unit="degree", label="left piece open", default=25.0)
@@ -42,8 +48,8 @@ class DoorParameters(Aimed):
 
     @property
     def source_size(self) -> tuple[float, float]:
-        """Opening at the lamp, both ways. [m]"""
-        return self.mouth, self.mouth
+        """Width and height of the opening at the lamp. [m]"""
+        return self.mouth, self.mouth_height or self.mouth
 
     @property
     def lamp_position(self) -> Vector:
@@ -55,7 +61,7 @@ class DoorParameters(Aimed):
     def highest(self) -> float:
         """Upper edge of the top piece. [m]"""
         reach = self.length * math.sin(math.radians(max(self.top, 0.0)))
-        return self.centre_height + self.mouth / 2 + reach + 0.02
+        return self.centre_height + self.source_size[1] / 2 + reach + 0.02
 
 
 def door(design: DoorParameters, side: Side) -> Panel:
@@ -65,9 +71,11 @@ def door(design: DoorParameters, side: Side) -> Panel:
     along = upward if side in ("left", "right") else across
     angle = math.radians(getattr(design, side))
     way = math.cos(angle) * -design.axis + math.sin(angle) * out
-    hinge = design.source_centre + out * design.mouth / 2
+    width, height = design.source_size
+    off, side_of = (width, height) if side in ("left", "right") else (height, width)
+    hinge = design.source_centre + out * off / 2
     # wider at its far end in truth; a plain oblong of the mean width, so that corners gape as they do
-    wide = design.mouth + design.length * max(math.sin(angle), 0.0)
+    wide = side_of + design.length * max(math.sin(angle), 0.0)
     return panel(
         f"{side} door",
         centre=hinge + way * design.length / 2,
@@ -80,8 +88,10 @@ def door(design: DoorParameters, side: Side) -> Panel:
 def arrange(design: DoorParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """The four pieces round the lamp's front."""
     del transmittance
-    whole = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
-    surfaces = (hole(design, side=design.mouth, outline=whole), *(door(design, side) for side in SIDES))
+    across, upward = design.square
+    width, height = design.source_size
+    opening = panel("sheet", centre=design.source_centre, across=across * width, upward=upward * height, surface=CLEAR)
+    surfaces = (opening, *(door(design, side) for side in SIDES))
     return Arrangement(
         surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
     )
@@ -120,10 +130,26 @@ def covered(design: DoorParameters, brief: Brief) -> float:
     return 0.0 if vents is None else max(design.grip - vents, 0.0)
 
 
-def grip_for(brief: Brief) -> float:
-    """How far the foil may go back over the lamp, clear of its vents. [m]"""
-    vents = brief.lamp.type.vents
-    return 0.05 if vents is None else round(min(max(vents - CLEAR_OF_VENTS, 0.01), 0.05), 3)
+def grips(design: DoorParameters, lamp: LampType) -> float:
+    """The foil is folded so far back over the lamp. [m]"""
+    del lamp
+    return design.grip
+
+
+def refuses(design: DoorParameters, lamp: LampType) -> Refusal | None:
+    """A mouth that is smaller than the lamp's own face."""
+    wide, high = design.source_size
+    if lamp.size[0] > wide + 1e-9:
+        return Refusal(
+            field="mouth",
+            text=f"The {lamp.name} is {format_length(lamp.size[0])} wide; doors this wide apart cover it.",
+        )
+    if lamp.size[1] > high + 1e-9:
+        return Refusal(
+            field="mouth_height",
+            text=f"The {lamp.name} is {format_length(lamp.size[1])} high; doors this far apart cover it.",
+        )
+    return None
 
 
 def _vents(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[KindFigure]:
@@ -133,13 +159,11 @@ def _vents(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[
     starts = f"{brief.lamp.type.name}: vents begin {format_length(vents, system=units)} behind the rim"
     if over > 0.0:
         text = f"covered by {format_length(over, system=units)}"
-        detail = (
-            f"{starts}; fold back no more than {format_length(grip_for(brief), system=units)}, or the lamp overheats"
-        )
+        detail = f"{starts}; fold back no more than {format_length(grip_for(brief.lamp.type), system=units)}, or the lamp overheats"
     else:
         text = f"{format_length(vents - design.grip, system=units)} clear"
         detail = starts
-        if grip_for(brief) < LEAST_GRIP:
+        if grip_for(brief.lamp.type) < LEAST_TAPED:
             detail += "; so little holds with clips, not with tape"
     yield KindFigure(key="door_vents", label="Lamp's vents", text=text, detail=detail)
 
@@ -155,7 +179,8 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
     """Four pieces torn from the roll."""
     work = Assembly(carrying_length=brief.carrying_length)
     for side in SIDES:
-        wide = design.mouth + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)
+        along = design.source_size[1] if side in ("left", "right") else design.source_size[0]
+        wide = along + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)
         tall = design.length + design.grip
         work.template(
             Template(
@@ -169,7 +194,7 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
             design.length + design.grip,
             note=f"{side} piece, {design.grip * 1000:.0f} mm folded over the lamp's rim",
         )
-    work.fit("cloth_tape", 4 * design.mouth)
+    work.fit("cloth_tape", 2 * sum(design.source_size))
     work.step("Tear the pieces", "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
               mistake="Ragged edges throw ragged shadows.", caution="Torn foil cuts.", minutes=8, does="finish")  # fmt: skip
     work.step("Tape them on", f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip them.",
@@ -186,25 +211,27 @@ def _short_of(brief: Brief) -> str:
 
 def start(brief: Brief) -> DoorParameters:
     """Open about as wide as a head and its shoulders."""
-    mouth = round(min(max(max(brief.lamp.type.size) + 0.02, 0.03), 1.0), 3)
+    mouth, high = (round(min(max(side + ROUND_IT, 0.03), 1.0), 3) for side in brief.lamp.type.size)
     return DoorParameters(
         **aimed_start(brief, wish=1.6),
         mouth=mouth,
-        length=round(min(max(1.4 * mouth, 0.12), 0.6), 2),
-        grip=grip_for(brief),
+        mouth_height=high,
+        length=round(min(max(1.4 * max(mouth, high), 0.12), 0.6), 2),
+        grip=grip_for(brief.lamp.type),
     )
 
 
 def grown(design: DoorParameters, scale: float) -> DoorParameters:
     """A wider opening at the lamp, and longer pieces."""
-    mouth = round(min(max(design.mouth * scale, 0.03), 1.0), 3)
-    return design.model_copy(update={"mouth": mouth, "length": round(min(max(design.length * scale, 0.05), 0.6), 3)})
+    mouth, high = (round(min(max(side * scale, 0.03), 1.0), 3) for side in design.source_size)
+    length = round(min(max(design.length * scale, 0.05), 0.6), 3)
+    return design.model_copy(update={"mouth": mouth, "mouth_height": high, "length": length})
 
 
 def marks(design: DoorParameters, brief: Brief) -> tuple[Mark, ...]:
     """Those of an aimed lamp, and the length of the pieces."""
     del brief
-    over = design.source_centre + UP * (design.mouth / 2 + 0.15)
+    over = design.source_centre + UP * (design.source_size[1] / 2 + 0.15)
     return (
         *aimed_marks(design),
         Mark(path="design.length", label="Length of the pieces", start=over, end=over - design.axis * design.length),
@@ -234,7 +261,7 @@ def cannot(brief: Brief) -> str | None:
 
 KIND = Kind(
     id="foil_doors", name="black-foil doors", parameters=DoorParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures, grips=grips, refuses=refuses,
     good="cuts the light off one surface after another in a minute, for the price of foil",
     bad="hard light; the edges are as soft as the lamp is large; wears out",
     replaces=("doors as long as the lamp is wide",),

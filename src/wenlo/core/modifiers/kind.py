@@ -177,6 +177,14 @@ class KindFigure:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Refusal:
+    """What does not fit: the parameter that is to be changed (empty where only another lamp helps), and why in a sentence."""
+
+    field: str
+    text: str
+
+
+@dataclass(frozen=True, kw_only=True)
 class Become:
     """How a found object becomes the kind.
 
@@ -217,7 +225,7 @@ class Kind(Generic[P]):
     figures: what is worth showing of this kind beside the figures of all.
     limits: what else must stay cool, by name, and its limit [°C] (a lens, say).
     grips: how far back over a lamp's housing it is fastened [m].
-    refuses: why a lamp does not go with a design, or None.
+    refuses: what of a design does not go with its lamp, or with itself: the parameter and why; None where all fits.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
     keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
@@ -243,5 +251,5 @@ class Kind(Generic[P]):
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
-    refuses: Callable[[P, LampType], str | None] = lambda design, lamp: None
+    refuses: Callable[[P, LampType], Refusal | None] = lambda design, lamp: None
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

@@ -7,7 +7,7 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.data import black_materials
+from wenlo.core.data import LampType, black_materials
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import Emitter, placed
@@ -97,6 +97,15 @@ def key_lamps(brief: Brief, places: Sequence[Vector], aims: Sequence[Vector]) ->
     """Several lamps alike that share one setting."""
     first, *others = (key_lamp(brief, centre=c, aim=a) for c, a in zip(places, aims, strict=True))
     return (first, *(replace(lamp, id=f"key {k}") for k, lamp in enumerate(others, start=2)))
+
+
+CLEAR_OF_VENTS, LEAST_GRIP, GRIP = 0.01, 0.01, 0.05
+"""Foil ends so far before a lamp's vents; so little of it holds with clips at the least, and so much is folded back where it may be. [m]"""
+
+
+def grip_for(lamp: LampType) -> float:
+    """How far back over its housing something may be fastened to a lamp, clear of its vents. [m]"""
+    return GRIP if lamp.vents is None else round(min(max(lamp.vents - CLEAR_OF_VENTS, LEAST_GRIP), GRIP), 3)
 
 
 def is_flash(brief: Brief) -> bool:

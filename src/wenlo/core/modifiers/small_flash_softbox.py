@@ -8,9 +8,11 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.build.templates import oblong, pierced
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.data import LampType
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, Refusal
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.quantities.length import format_length
 from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.fields import quantity
@@ -166,14 +168,49 @@ def holds(design: FlashBoxParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+WALL = 0.002
+"""Of a container. [m]"""
+
+HEAVIEST = 0.8
+"""What is heavier than a small flash tears out of a container's wall. [kg]"""
+
+
+def refuses(design: FlashBoxParameters, lamp: LampType) -> Refusal | None:
+    """Only a small flash goes into a food container, and only a box that is larger than its head."""
+    if lamp.kind != "flash" or lamp.modelling_watts or lamp.mass > HEAVIEST:
+        why = (
+            "its modelling lamp and its housing get too hot"
+            if lamp.modelling_watts
+            else "it gets too hot"
+            if lamp.kind != "flash"
+            else "it is too heavy"
+        )
+        return Refusal(
+            field="",
+            text=f"A {lamp.name} of {lamp.mass:.1f} kg does not go into a food container: {why}. It takes a hot-shoe flash.",
+        )
+    for field, head in (("width", lamp.size[0]), ("height", lamp.size[1])):
+        if head > getattr(design, field) - 2 * WALL + 1e-9:
+            text = f"The flash's head is {format_length(head)} across and does not go into the box; {format_length(head + 2 * WALL)} is the least."
+            return Refusal(field=field, text=text)
+    if design.flash_depth > design.depth + 1e-9:
+        return Refusal(
+            field="flash_depth", text=f"The flash would be behind the box; {format_length(design.depth)} is the most."
+        )
+    return None
+
+
 def cannot(brief: Brief) -> str | None:
     """Needs a flash."""
-    return None if is_flash(brief) else "It is made for a small flash: a lamp that burns on would melt the container."
+    if not is_flash(brief):
+        return "It is made for a small flash: a lamp that burns on would melt the container."
+    refused = refuses(FlashBoxParameters(), brief.lamp.type)
+    return refused.text if refused is not None and not refused.field else None
 
 
 KIND = Kind(
     id="small_flash_softbox", name="small-flash softbox", parameters=FlashBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot, refuses=refuses,
     good="pocket size, no stand needed, made in an hour",
     bad="small, so soft only near; eats power, so the flash recycles slowly",
     replaces=("flash a third of the depth behind the sheet",),

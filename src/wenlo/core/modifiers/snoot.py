@@ -10,10 +10,22 @@ from numpy.typing import NDArray
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.build.templates import circle, oblong, pierced
+from wenlo.core.data import LampType
 from wenlo.core.geometry.beams import Spot, aim_at, on_rake, spot, tube_for
-from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, plate, round_outline, turned
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
-from wenlo.core.modifiers.placing import black, key_lamp, lined
+from wenlo.core.modifiers.aimed import (
+    Aimed,
+    BeamRead,
+    aimed_marks,
+    aimed_start,
+    beam_read,
+    hole,
+    plate,
+    round_outline,
+    turned,
+)
+from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
+from wenlo.core.modifiers.placing import black, grip_for, key_lamp, lined
+from wenlo.core.optics.lamp import half_along, widest
 from wenlo.core.optics.sheet import Sheet, flipped, luminance
 from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
@@ -95,11 +107,41 @@ def arrange(design: SnootParameters, brief: Brief, transmittance: float | None =
     )
 
 
-def spot_of(design: SnootParameters, brief: Brief) -> Spot:
-    """The spot at what it points to, or the stripe across its width."""
+def spot_of(design: SnootParameters, brief: Brief, *, throw: float | None = None) -> Spot:
+    """The spot at what it points to, or the stripe across its width, by straight lines.
+
+    Parameters
+    ----------
+    design, brief: the snoot and its lamp.
+    throw: from the opening to where it lands; to what it points to if left out. [m]
+    """
+    # across a slot that lies level the lamp's height counts, across one that stands upright its width
+    turn = 0.0 if design.shape == "disc" else math.pi / 2 - math.radians(design.rotation)
     return spot(
-        lamp=brief.lamp.type.size[0] / 2, opening=design.opening / 2, gap=design.tube_length, throw=design.throw
-    )
+        lamp=half_along(brief.lamp.type, turn), opening=design.opening / 2, gap=design.tube_length,
+        throw=design.throw if throw is None else throw,
+    )  # fmt: skip
+
+
+def across_of(design: SnootParameters) -> Vector:
+    """Unit vector across the spot, or across the width of the stripe, square to the beam, shape (3,)."""
+    across, upward = design.square
+    turn = math.radians(design.rotation) if design.shape == "slot" else math.pi / 2
+    way: Vector = math.cos(turn) * upward + math.sin(turn) * across
+    return way
+
+
+WIDEST_MISS = 0.15
+"""Where straight lines and the solved light differ by more, light off the inside of the tube makes the beam. [-]"""
+
+
+def beam_of(design: SnootParameters, brief: Brief) -> BeamRead | None:
+    """The spot or stripe as the solved light has it, square to the beam; None where no light gets out."""
+    target = np.array([0.0, 0.0, design.aim_height])
+    return beam_read(
+        arrange(design, brief, None), middle=target, normal=design.axis, across=across_of(design),
+        reach=1.25 * spot_of(design, brief).field,
+    )  # fmt: skip
 
 
 def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
@@ -109,13 +151,24 @@ def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Pro
     def length(x: float) -> str:
         return format_length(x, system=units)
 
-    found = spot_of(design, brief)
+    found, real = spot_of(design, brief), beam_of(design, brief)
     name = "Spot" if design.shape == "disc" else "Stripe"
     core = f"core {length(2 * found.core)}" if found.core > 0.0 else "no core: the lamp is wider than the opening"
+    if real is None or not math.isfinite(real.half):
+        wide, edge, check = found.half, found.edge, "by straight lines; too faint to read off the solved light"
+    else:
+        wide, edge = real.half, real.edge
+        off = found.half / wide - 1.0
+        check = f"straight lines give {length(2 * found.half)}"
+        if abs(off) > WIDEST_MISS:
+            check += f": light off the inside ({design.inside}) makes the difference"
     aim = aim_at(design.lamp_position, np.array([0.0, 0.0, design.aim_height]), normal=np.array([0.0, -1.0, 0.0]))
     rows = [
-        KindFigure(key="spot", label=name, text=f"{length(2 * found.half)} wide", detail=f"to half of its light; {core}, nothing beyond {length(2 * found.field)}"),
-        KindFigure(key="spot_edge", label=f"Edge of the {name.lower()}", text=length(found.edge), detail="whole penumbra: lamp's width times throw over the tube's length"),
+        KindFigure(key="spot", label=name, text=f"{length(2 * wide)} wide", detail=f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond {length(2 * found.field)}"),
+        KindFigure(
+            key="spot_edge", label=f"Edge of the {name.lower()}", text=length(edge) if math.isfinite(edge) else "none",
+            detail=f"from nine tenths of its light to one tenth; straight lines give {length(found.edge)} from all to nothing",
+        ),
         KindFigure(
             key="aim", label="1° of turn moves it", text=length(aim.per_degree),
             detail=f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}",
@@ -141,7 +194,7 @@ def _behind(design: SnootParameters, brief: Brief, length: Callable[[float], str
     if ahead[1] < 0.05:
         return []
     way = (brief.backdrop.distance - float(design.source_centre[1])) / float(ahead[1])
-    found = spot(lamp=brief.lamp.type.size[0] / 2, opening=design.opening / 2, gap=design.tube_length, throw=way)
+    found = spot_of(design, brief, throw=way)
     half_angle = math.atan(found.half / (way + design.tube_length))
     near, far = on_rake(half_angle, distance=way + design.tube_length, rake=math.acos(min(float(ahead[1]), 1.0)))
     stretched = (near + far) / (2.0 * found.half)
@@ -169,9 +222,12 @@ def halo_of(design: SnootParameters, brief: Brief) -> float:
 def build(design: SnootParameters, brief: Brief) -> BuildPlan:
     """A rolled tube, a cap with the opening, and a collar."""
     work = Assembly(carrying_length=brief.carrying_length)
-    girth = math.pi * design.tube_width
+    girth, grip = math.pi * design.tube_width, grip_for(brief.lamp.type)
     work.cover(
-        "black_foil", girth + 0.03, design.tube_length + 0.05, note="rolled with 30 mm overlap, 50 mm to grip the lamp"
+        "black_foil",
+        girth + 0.03,
+        design.tube_length + grip,
+        note=f"rolled with 30 mm overlap, {grip * 1000:.0f} mm to grip the lamp",
     )
     if design.inside != "black foil":
         work.cover(
@@ -218,7 +274,11 @@ def start(brief: Brief) -> SnootParameters:
     length = round(min(max(tube.gap, 0.05), 0.6), 3)
     opening = round(min(max(tube.width, 0.004), 0.4), 3)
     return SnootParameters(
-        **placed, tube_length=length, opening=opening, tube_width=round(min(max(lamp + 0.02, opening + 0.02), 0.6), 3)
+        **placed,
+        tube_length=length,
+        opening=opening,
+        tube_width=round(min(max(widest(brief.lamp.type) + 0.02, opening + 0.02), 0.6), 3),
+        slot_length=min(0.12, opening + 0.02),
     )
 
 
@@ -260,6 +320,27 @@ def holds(design: SnootParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
+def grips(design: SnootParameters, lamp: LampType) -> float:
+    """The tube goes so far back over the lamp. [m]"""
+    del design
+    return grip_for(lamp)
+
+
+def refuses(design: SnootParameters, lamp: LampType) -> Refusal | None:
+    """A lamp, or an opening, that is larger than the tube."""
+    need, wide = widest(lamp), design.tube_width
+    if need > wide + 1e-9:
+        text = f"The {lamp.name} is {format_length(need)} across and does not go into a tube of {format_length(wide)}: {format_length(need)} is the least."
+        return Refusal(field="tube_width", text=text)
+    if design.opening > wide + 1e-9:
+        return Refusal(field="opening", text=f"The opening is wider than its tube; {format_length(wide)} is the most.")
+    if design.shape == "slot" and design.slot_length > wide + 1e-9:
+        return Refusal(
+            field="slot_length", text=f"The slot is longer than its tube is wide; {format_length(wide)} is the most."
+        )
+    return None
+
+
 def cannot(brief: Brief) -> str | None:
     """Needs a lamp that goes into a tube."""
     lamp = brief.lamp.type
@@ -270,7 +351,7 @@ def cannot(brief: Brief) -> str | None:
 
 KIND = Kind(
     id="snoot", name="snoot or slot", parameters=SnootParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
-    handling=handling, holds=holds, cannot=cannot, figures=figures,
+    handling=handling, holds=holds, cannot=cannot, figures=figures, grips=grips, refuses=refuses,
     good="a spot or stripe just where it is wanted, and darkness beside it",
     bad="hard; loses most of the lamp's light; the aim is fiddly",
     replaces=("tube three times as long as it is wide",),

@@ -76,6 +76,29 @@ def dial_mark(lamp: LampType, power: float) -> float:
     return float(np.interp(power, (0.0, *shares), (0.0, *marks)))
 
 
+def widest(lamp: LampType) -> float:
+    """How wide a tube must be for a lamp's face to go in: the diameter of a round one, the diagonal of an oblong one. [m]
+
+    >>> from wenlo.core.data import lamp_types
+    >>> round(widest(lamp_types()["flash_hotshoe"]), 4)
+    0.0753
+    """
+    return math.hypot(*lamp.size) if lamp.shape == "rectangle" else max(lamp.size)
+
+
+def half_along(lamp: LampType, turn: float) -> float:
+    """Half of how wide a lamp's face is along a direction turned from level [rad]; of an oblong, of its bounding box. [m]
+
+    >>> from wenlo.core.data import lamp_types
+    >>> [round(half_along(lamp_types()["tube_20"], a), 3) for a in (0.0, math.pi / 2)]
+    [0.3, 0.013]
+    """
+    c, s = abs(math.cos(turn)), abs(math.sin(turn))
+    if lamp.shape == "rectangle":
+        return (c * lamp.size[0] + s * lamp.size[1]) / 2.0
+    return math.hypot(c * lamp.size[0], s * lamp.size[1]) / 2.0
+
+
 def dial_words(lamp: LampType, power: float) -> str:
     """A lamp's dial: whole per cent of what shines, fractions of a flash; where the dial is not true, what it is to stand at.
 

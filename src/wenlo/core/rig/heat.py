@@ -137,14 +137,14 @@ def warmth(
     heat: left inside. [W]
     loss: Σ U A. [W/K]
     openings, rise: as for :func:`air_flow`.
-    fan: air that a fan moves. [m³/s]
+    fan: air that a fan moves, beside what the draught does. [m³/s]
     ambient: of the room. [°C]
     """
     if heat <= 0.0:
         return 0.0
 
     def balance(rise_of: float) -> float:
-        flow = max(air_flow(openings, rise, rise_of, ambient), fan)
+        flow = air_flow(openings, rise, rise_of, ambient) + fan
         return (loss + AIR_HEAT * flow) * rise_of - heat
 
     most = heat / max(loss, 1e-3)

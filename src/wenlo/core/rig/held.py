@@ -19,6 +19,7 @@ from wenlo.core.shelf.own import is_natural, lamp_of
 from wenlo.core.shoot.brief import PEOPLE, Brief
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.standing import Block, Board, Figure
+from wenlo.core.transport.motion import Motion
 
 Vector = NDArray[np.float64]
 
@@ -71,6 +72,7 @@ class Modifier:
     plan: BuildPlan
     mass: float
     hung: float = 0.0
+    motion: Motion = set_up.NO_MOTION
 
 
 CABLE = 0.1
@@ -162,6 +164,7 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
         yield Modifier(
             name=f"{other.name} of {light.name}", design=second.design, brief=shoot.brief, plan=parts, mass=work_out(parts).mass,
             arrangement=arranged, hung=_hung_in(second.design, arranged, lamp_of(light.id)),
+            motion=set_up.motion_of(shoot.brief, second.light),
         )  # fmt: skip
 
 
@@ -185,7 +188,7 @@ def _lamp_held(
 def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Held]:
     design = modifier.design
     kind = kind_of(design)  # type: ignore[arg-type]
-    holds = kind.holds(design, modifier.mass)
+    holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in kind.holds(design, modifier.mass))
     area, height = silhouette(modifier.arrangement)
     width, tall = design.source_size  # type: ignore[attr-defined]
     on_lamp = [h for h in holds if h.by == "lamp" or h.on_lamp]
@@ -209,7 +212,7 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
     for k, emitter in enumerate(modifier.arrangement.lamps):
         name = "key lamp" if k == 0 and modifier.name == kind.name else f"{modifier.name}: lamp {k + 1}"
         extra = sum(h.mass for h in on_lamp) if k == 0 else 0.0
-        aim = design.lamp_aim if k == 0 else None  # type: ignore[attr-defined]
+        aim = modifier.motion.point(design.lamp_aim) if k == 0 else None  # type: ignore[attr-defined]
         yield _lamp_held(name, lamp, emitter.centre, aim, extra, reach)
 
 

@@ -38,7 +38,8 @@ class Housed:
         self.inside = inside
         self.light = light
         self.light_only = light_only
-        self.openings = housing.openings + (rig.openings or 0.0)
+        # told that it has none, it is closed, gaps of the drawing and all
+        self.openings = 0.0 if rig.openings == 0.0 else housing.openings + (rig.openings or 0.0)
         self.fan = rig.fan / 3600.0
         self.ambient = rig.ambient
         self.rise = heat.warmth(
@@ -217,7 +218,7 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
             figure=f"{reached:.0f} °C", allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
             source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %", cure=open_it,
         )  # fmt: skip
-    flow = heat.AIR_HEAT * max(heat.air_flow(found.openings, housing.rise, found.rise, rig.ambient), found.fan)
+    flow = heat.AIR_HEAT * (heat.air_flow(found.openings, housing.rise, found.rise, rig.ambient) + found.fan)
     until = heat.minutes_until(
         wanted, found.rise * (1.0 + heat.LAYERED), loss=housing.loss + flow, mass=housing.mass, volume=housing.volume
     )
@@ -300,7 +301,7 @@ def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
     refused = kind_of(design).refuses(design, lamp)
     if refused is not None:
         yield stated(
-            "hold.fit", modifier.name, "Lamp and modifier", good=False, figure=lamp.name, limit=refused, source="sizes, weights and heat of both",
+            "hold.fit", modifier.name, "Lamp and modifier", good=False, figure=lamp.name, limit=refused.text, source="sizes, weights and heat of both",
             cure=Cure(words="another lamp, or another modifier"),
         )  # fmt: skip
 

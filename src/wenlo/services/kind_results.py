@@ -22,6 +22,7 @@ from wenlo.core.shelf.own import OwnLamp
 from wenlo.core.shelf.stocked import stocked
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.core.shoot.uses import with_wishes
 from wenlo.services import results as r
 from wenlo.services.opened import opened
 from wenlo.services.ports import Told
@@ -111,6 +112,7 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
 def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
     """All kinds sized and ranked for a shoot's brief and a Shelf; see ``RankingResult``."""
     shoot = read_shoot(document)
+    shoot = shoot.model_copy(update={"brief": with_wishes(shoot.brief)})
     start = time.perf_counter()
     rows = rank(
         shoot.brief, shelf=stocked(shelf), units=shoot.units,

@@ -5,10 +5,11 @@ from typing import Any
 
 from wenlo.core.advice.set_up import lit
 from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.core.shoot.uses import with_wishes
 
 
 def opened(document: Mapping[str, Any]) -> Shoot:
-    """The shoot, with daylight in the place of its lamp where the modifier takes none, and other lights behind their modifiers."""
+    """The shoot with the wishes of its use where nobody has answered them, with daylight in the place of its lamp where the modifier takes none, and other lights behind their modifiers."""
     shoot = read_shoot(document)
-    brief = lit(shoot.brief, shoot.design).with_shaped({s.light: s.design for s in shoot.second})
+    brief = lit(with_wishes(shoot.brief), shoot.design).with_shaped({s.light: s.design for s in shoot.second})
     return shoot.model_copy(update={"brief": brief})

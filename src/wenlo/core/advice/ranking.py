@@ -1,10 +1,13 @@
 """All kinds for a brief: each sized, judged and ranked, with its reasons in words."""
 
 import math
+import re
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
 from typing import Any
+
+import numpy as np
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.case import Case, distance_of, limits_of
@@ -15,6 +18,7 @@ from wenlo.core.advice.weighing import Point, Ranked, points_of
 from wenlo.core.build.shopping import WorkedBuild, work_out
 from wenlo.core.data import sheet_materials
 from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.quantities.length import UnitSystem
@@ -54,13 +58,78 @@ ALIKE = 0.6
 """One's own sheet or face that differs by no more than this is taken for the one that a kind would take. [-]"""
 
 
+STEAM_ANGLE = 140.0
+"""Steam and dust show against light that comes from so far round behind them. [degree]"""
+
+HEIGHTS = ("centre_height", "top_height")
+
+
+def _angles(brief: Brief, design: Any, turn: float) -> tuple[float, ...]:
+    # the key's angle, turned farther from the camera, on the side that is asked for, or else on either
+    low, high = angle_limits(design)
+    most = min(high, STEAM_ANGLE if brief.haze is not None else 90.0)
+    angle = max(max(low, -most), min(most, abs(design.key_angle) + turn))
+    if brief.wanted.key_side == "either":
+        return (angle, -angle) if design.key_angle >= 0.0 else (-angle, angle)
+    return (angle,) if brief.wanted.key_side == "right" else (-angle,)
+
+
+def angle_limits(design: Any) -> tuple[float, float]:
+    """Least and greatest key angle that a kind takes. [degree]"""
+    metadata = type(design).model_fields["key_angle"].metadata
+    low = next(float(m.ge) for m in metadata if getattr(m, "ge", None) is not None)
+    high = next(float(m.le) for m in metadata if getattr(m, "le", None) is not None)
+    return low, high
+
+
+def placed_as_asked(brief: Brief, design: Any) -> Any:
+    """The design as high over the eyes as is asked for, and behind steam where there is any, as far as its parameters go.
+
+    Parameters
+    ----------
+    brief: what is asked for.
+    design: before it is sized.
+    """
+    changes: dict[str, float] = {}
+    low, high = angle_limits(design)
+    if brief.haze is not None and high >= STEAM_ANGLE and abs(design.key_angle) < STEAM_ANGLE:
+        changes["key_angle"] = math.copysign(STEAM_ANGLE, design.key_angle)
+    del low
+    height = brief.wanted.key_height
+    name = next((n for n in HEIGHTS if n in type(design).model_fields), None)
+    if height is not None and name is not None and abs(height) < STEEPEST:
+        level = float(np.hypot(*design.source_centre[:2]))
+        rise = level * math.tan(math.radians(height)) + brief.subject.face_height - float(design.source_centre[2])
+        least, most = limits_of(design, name)
+        if name == "top_height":
+            least = max(least, design.height + LEAST_LEG)
+        changes[name] = round(min(max(getattr(design, name) + rise, least), most, brief.room.height - 0.05), 3)
+    # as far as it fits: under a ceiling it stays lower than is asked
+    for share in SHARES_OF_RISE if changes else ():
+        tried = {
+            name: value
+            if name == "key_angle"
+            else round(getattr(design, name) + share * (value - getattr(design, name)), 3)
+            for name, value in changes.items()
+        }
+        candidate = design.model_copy(update=tried)
+        if set_up.fits_in_room(brief, candidate):
+            return candidate
+    return design
+
+
+SHARES_OF_RISE = (1.0, 0.75, 0.5, 0.25, 0.0)
+
+STEEPEST = 80.0
+"""What is asked to be higher is overhead: no height of an upright source gives it. [degree]"""
+
+
 def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
     """The design, turned or made smaller until it is in the room and, if it can be, out of the picture; None if never."""
     seen = None
     for _ in range(14):
         for turn in TURNS:
-            angle = max(-90.0, min(90.0, design.key_angle + turn))
-            for turned in (design.model_copy(update={"key_angle": a}) for a in (angle, -angle)):
+            for turned in (design.model_copy(update={"key_angle": a}) for a in _angles(brief, design, turn)):
                 if set_up.fits_in_room(brief, turned):
                     if not set_up.in_picture(brief, turned):
                         return turned
@@ -134,7 +203,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         return replace(plain, cannot=why_not)
     start = of_own_materials(kind, kind.start(served), own_materials(shelf), most_unlike=ALIKE)
     start = of_own_bars(kind, start, shelf)
-    made = sized(kind, served, start=start)
+    made = sized(kind, served, start=placed_as_asked(served, start)) or sized(kind, served, start=start)
     if made is None:
         return replace(
             plain, cannot="It does not fit the room, however small: the subject stands too near to the walls for it."
@@ -161,6 +230,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
                 best, points = replace(then, remedies=(*best.remedies, told.text)), new_points
     shrunk = "smaller" in tried and bool(best.remedies)
     reasons = [p.text if p.wish or not p.because or shrunk else f"{p.text} {p.because}" for p in points]
+    reasons = _once(reasons)
     facts = next((i for i, point in enumerate(points) if point.fact), len(points))
     reasons[facts:facts] = best.remedies
     if served.lamp.id != brief.lamp.id and kind.daylight is None:
@@ -176,7 +246,7 @@ def _weighed(
     result = evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
     handling = kind.handling(design)
     # a thing in its box stays where it is
-    varies = 0.0 if kind.keeps_size else action_range(brief, design, effort=TRYING) if action is None else action
+    varies = 0.0 if _stays(kind) else action_range(brief, design, effort=TRYING) if action is None else action
     lines = tuple(missing(build.shopping, shelf)) if shelf else build.shopping
     row = Ranked(
         kind=kind.id, name="", good="", bad="", brief=brief, design=design, result=result, build=build, handling=handling,
@@ -185,6 +255,18 @@ def _weighed(
     case = Case(brief=brief, design=design, units=units)
     points = sorted(points_of(case, row, varies), key=lambda point: (point.fact, -point.weight))
     return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points)), points
+
+
+def _once(reasons: Sequence[str]) -> list[str]:
+    # a sentence that was said already is left out, wherever it stands
+    said: set[str] = set()
+    found = []
+    for reason in reasons:
+        kept = [s for s in re.split(r"(?<=[.!?:]) (?=[A-Z0-9])", reason) if s not in said]
+        said.update(kept)
+        if kept:
+            found.append(" ".join(kept))
+    return found
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -256,12 +338,17 @@ def _clearer(design: Any) -> str | None:
     return min(better, key=lambda sheet: sheet.transmittance).id if better else None
 
 
+def _stays(kind: Kind[Any]) -> bool:
+    # a thing in its box stays where it is; before a window somebody may walk
+    return kind.keeps_size and kind.daylight is None
+
+
 def evened(kind: Kind[Any], brief: Brief, design: Any) -> tuple[Any, float]:
     """The design, farther off and larger where the key varies too much over the action area; and by how much it varies.
 
     Farther off the light falls off less across the area; it is sized anew there, so that its shadow edge stays.
     """
-    range_now = 0.0 if kind.keeps_size else action_range(brief, design, effort=TRYING)
+    range_now = 0.0 if _stays(kind) else action_range(brief, design, effort=TRYING)
     name = next((n for n in ("sheet_distance", "distance") if n in kind.parameters.model_fields), None)
     if name is None or range_now <= brief.action.vary:
         return design, range_now

@@ -78,16 +78,26 @@ class Turn:
 class Reflections:
     """What is mirrored, pixel by pixel: ``shown`` (H, W) counts ``parts``, −1 where the thing is not.
 
-    ``lit`` is the share that mirrors something lit; ``spots`` by part's key are places that are mirrored, (M, 3) [m].
+    ``lit`` is the share that mirrors something lit, ``brightness`` the same weighed by how bright it is, full at half a stop and nothing
+    at two stops under a white card; ``spots`` by part's key are places that are mirrored, (M, 3) [m].
     """
 
     shown: NDArray[np.int64]
     parts: tuple[Part, ...]
     lit: float
+    brightness: float
     spots: Mapping[str, Array]
     cards: tuple[Card, ...]
     turn: Turn | None
     turn_needed: bool
+
+
+WHITE, DULL = -0.5, -2.0
+"""From the first on a reflection looks white, under the second it looks grey. [stop]"""
+
+
+def _brightness(stops: float) -> float:
+    return min(max((stops - DULL) / (WHITE - DULL), 0.0), 1.0)
 
 
 def reflections(brief: Brief, design: Any) -> Reflections | None:
@@ -118,6 +128,7 @@ def reflections(brief: Brief, design: Any) -> Reflections | None:
     turn = _turned(seen, solved.packed, camera, holes) if flat and unwanted > SMALL else None
     return Reflections(
         shown=shown.reshape(HEIGHT, WIDTH), parts=parts, lit=sum(p.share for p in parts if p.look == "lit"),
+        brightness=sum(p.share * _brightness(p.stops) for p in parts if p.stops is not None),
         spots={part.key: _outermost(seen.met.place[of_pixel == k]) for k, part in enumerate(parts)},
         cards=_cards(brief, design, seen, looks, names, solved, white), turn=turn, turn_needed=flat and unwanted > SMALL,
     )  # fmt: skip

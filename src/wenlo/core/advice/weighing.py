@@ -2,15 +2,18 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from wenlo.core.advice import set_up
-from wenlo.core.advice.by_finish import BY_FINISH, comes_from
+from wenlo.core.advice.by_finish import BY_FINISH, DENT, comes_from, relief
 from wenlo.core.advice.case import Case
+from wenlo.core.advice.face_light import DARK_EYES, face_light
 from wenlo.core.advice.figures import Evaluated
+from wenlo.core.advice.flags import broken, surface_levels
 from wenlo.core.advice.gauges import EDGE_BAND, STOP_BAND, deep_stops
 from wenlo.core.advice.reflections import reflections
+from wenlo.core.build.packing import bundles
 from wenlo.core.build.shopping import ShoppingLine, WorkedBuild
 from wenlo.core.modifiers.kind import Handling
 from wenlo.core.modifiers.registry import kind_of
@@ -18,9 +21,16 @@ from wenlo.core.quantities.exposure import third_stop_iso
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shelf.own import finish_material
 from wenlo.core.shoot.brief import PEOPLE, Brief
+from wenlo.core.transport.solve import DRAFT
 
 MIRROR = 3.0
 """What a shiny thing that mirrors nothing of what it should weighs. [-]"""
+
+METAL = 5.0
+"""The same for bare metal, which shows nothing else. [-]"""
+
+TURNED = 0.2
+"""What is left of that where a few degrees of turn cure it. [-]"""
 
 WRONG_WAY = 0.5
 """What light from where it does not suit the thing's finish weighs. [-]"""
@@ -30,6 +40,27 @@ LEAST_APART = 0.6
 
 SKIN = 0.35
 """Reflectance of middling skin. [-]"""
+
+DARK = 0.6
+"""What a stop over the limit of a surface that must stay dark weighs. [-]"""
+
+WRONG_SIDE, NO_SIDE = 2.0, 0.2
+"""What light from the side that was not asked for weighs; light that comes less aside than this comes from neither. [-]"""
+
+HEIGHT_BAND = 15.0
+"""The key may be so much higher or lower than is asked. [degree]"""
+
+BROW = 40.0
+"""From light that is higher the brow begins to shade the eyes. [degree]"""
+
+BEHIND, STEAM = 0.4, 3.0
+"""Cosine of how far round behind light must come for steam to show, and what it weighs where it comes from before it. [-]"""
+
+LEAST_RELIEF = 0.35
+"""Relief that shows by less looks flat. [stop]"""
+
+JUDGED = replace(DRAFT, error=0.09, most_paths=256)
+"""How finely the parts of a face are read for a ranking."""
 
 STRAIGHT = 0.08
 """More of the light than this straight from the lamp is seen as a hard core."""
@@ -110,11 +141,14 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
     yield from _of_the_light(case, result)
     yield from _of_the_levels(case, result)
     yield from _of_the_limits(case, row.to_buy, build, handling)
+    yield from _of_the_dark(case, result)
+    yield from _of_the_way(case)
     yield from _of_the_finish(case)
     yield from _of_the_mirrors(case)
-    if not kind_of(case.design).keeps_size:
+    kind = kind_of(case.design)
+    if not kind.keeps_size or kind.daylight is not None:
         yield _of_the_action(case.brief.action.vary, action)
-    carried = math.ceil(handling.packed[0] * 100 - 1e-6) / 100
+    carried = math.ceil(longest_carried(build, handling) * 100 - 1e-6) / 100
     if carried > case.brief.carrying_length + 0.005:
         text = (
             f"Packed it is {case.length(carried)} long; only {case.length(case.brief.carrying_length)} can be carried."
@@ -133,6 +167,53 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
         text=f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
         f"{build.minutes / 60:.1f} h to build.",
     )  # fmt: skip
+
+
+def longest_carried(build: WorkedBuild, handling: Handling) -> float:
+    """The longest thing to carry: of what comes apart its longest piece, splices apart, else the whole; its boards as they are cut. [m]"""
+    sizes = [bundle.size[0] for bundle in bundles(build.plan, assembled=handling.packed)]
+    return max(sizes, default=handling.packed[0])
+
+
+def _of_the_dark(case: Case, result: Evaluated) -> Iterator[Point]:
+    # surfaces that must stay dark
+    if not case.brief.dark.limits or not result.with_room:
+        return
+    levels, _ = surface_levels(case.brief, set_up.whole_scene(case.brief, case.design), case.design)
+    for name, over in broken(case.brief, levels).items():
+        asked = case.brief.dark.limits[name]
+        text = f"{name[:1].upper()}{name[1:]} {format_stops(levels[name], signed=True)} against the key; at most {format_stops(asked, signed=True)} is asked."
+        yield Point(weight=DARK * min(over, 4.0), text=text)
+
+
+def _of_the_way(case: Case) -> Iterator[Point]:
+    # from where the light comes: the side and the height that are asked for, eyes under a brow, steam, relief
+    brief, design, wanted = case.brief, case.design, case.brief.wanted
+    toward = set_up.toward_source(brief, design)
+    height = math.degrees(math.asin(min(max(float(toward[2]), -1.0), 1.0)))
+    aside = math.hypot(float(toward[0]), float(toward[1]))
+    way = float(toward[0]) * {"right": 1.0, "left": -1.0, "either": 0.0}[wanted.key_side]
+    if aside > NO_SIDE and way < -NO_SIDE:
+        yield Point(weight=WRONG_SIDE, text=f"Its light comes from the other side than the {wanted.key_side}.")
+    if wanted.key_height is not None and abs(height - wanted.key_height) > HEIGHT_BAND:
+        off = abs(height - wanted.key_height) - HEIGHT_BAND
+        text = f"Its light comes {height:.0f}° over the eyes; {wanted.key_height:.0f}° is asked."
+        yield Point(weight=min(off / 30.0, 2.0), text=text)
+    if brief.subject.kind in PEOPLE and height > BROW and wanted.key_height is None:
+        found = face_light(brief, design, effort=JUDGED)
+        if found is not None and found.sockets > DARK_EYES:
+            text = f"Light from so high leaves the eye sockets {format_stops(found.sockets)} under the forehead."
+            yield Point(weight=0.6 * min(found.sockets - DARK_EYES + 0.5, 3.0), text=text)
+    if brief.haze is not None:
+        behind = float(toward @ -set_up.toward_camera(brief))
+        if behind < BEHIND:
+            text = f"The {brief.haze.kind} hardly shows: it needs light from behind, toward the lens."
+            yield Point(weight=STEAM * (BEHIND - max(behind, -BEHIND)) / BEHIND, text=text)
+    if brief.subject.kind not in PEOPLE and brief.subject.finish == "textured":
+        depth = relief(brief, design)
+        if depth < LEAST_RELIEF:
+            text = f"A dent that leans {DENT:.0f}° shows by {format_stops(depth)} only: light that rakes over it shows more."
+            yield Point(weight=1.5 * (LEAST_RELIEF - depth) / LEAST_RELIEF, text=text)
 
 
 def _of_the_action(vary: float, action: float) -> Point:
@@ -158,15 +239,20 @@ def _of_the_mirrors(case: Case) -> Iterator[Point]:
     if found is None:
         return
     low, high = wanted
-    said = f"{found.lit * 100:.0f} % of the thing mirrors something lit"
-    if found.lit < low:
+    # bare metal shows how bright a thing is, varnish only that it is
+    metal = case.brief.subject.finish == "mirror"
+    lit = found.brightness if metal else found.lit
+    said = f"{lit * 100:.0f} % of the thing mirrors something {'bright' if metal else 'lit'}"
+    turned = found.turn is not None and found.turn_needed
+    if lit < low:
+        cure = " Turned a little it mirrors its walls instead of the hole." if turned else ""
         yield Point(
-            weight=MIRROR * (1.0 - found.lit / low),
-            text=f"{said}; {low * 100:.0f} % is the least. {BY_FINISH[case.brief.subject.finish].why}",
+            weight=(METAL if metal else MIRROR) * (1.0 - lit / low) * (TURNED if turned else 1.0),
+            text=f"{said}; {low * 100:.0f} % is the least.{cure} {BY_FINISH[case.brief.subject.finish].why}",
         )
-    elif found.lit > high:
+    elif lit > high:
         yield Point(
-            weight=MIRROR * (found.lit - high),
+            weight=MIRROR * (lit - high),
             text=f"{said}; {high * 100:.0f} % is the most. {BY_FINISH[case.brief.subject.finish].why}",
         )
     else:

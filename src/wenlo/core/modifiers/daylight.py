@@ -12,8 +12,8 @@ from wenlo.core.modifiers.placing import black, panel
 from wenlo.core.optics.lamp import Emitter, window
 from wenlo.core.quantities.colour import light_colour
 from wenlo.core.shelf.items import LampValues
-from wenlo.core.shelf.own import OwnLamp
-from wenlo.core.shoot.brief import Brief, LampSetting
+from wenlo.core.shelf.own import WINDOW, OwnLamp
+from wenlo.core.shoot.brief import Brief, LampSetting, OtherLight
 from wenlo.core.shoot.fields import quantity
 from wenlo.core.transport.scene import Panel
 
@@ -35,6 +35,9 @@ SUN_AWAY = 60.0
 SUN_WIDE = math.radians(0.533)
 OUTSIDE_THE_AIR = 128000.0
 CLEAR = 0.21
+END_WALL = 0.6
+"""A window that is farther than this from the side walls lies in an end wall. [m]"""
+
 STRIP = 1.2
 """Wider than the sun is let shine beside the window. [m]"""
 
@@ -87,6 +90,22 @@ def lit_by_daylight(brief: Brief, weather: Weather) -> Brief:
     )  # fmt: skip
     lamp = OwnLamp(item=NOBODY, version=1, name=f"daylight, {weather}", values=values)
     return brief.model_copy(update={"lamp": LampSetting(id=lamp)})
+
+
+def side_window(brief: Brief) -> OtherLight | None:
+    """The largest window of the Brief that lies in a side wall of its room; None where there is none, and outdoors."""
+    if brief.room.outdoors:
+        return None
+    aside = brief.room.width / 2 - END_WALL
+    found = [x for x in brief.others if x.id == WINDOW and abs(x.x) >= aside]
+    return max(found, key=lambda x: x.width * x.height, default=None)
+
+
+def taken_over(brief: Brief, weather: Weather) -> Brief:
+    """The brief with daylight as its lamp; the window that it comes through no longer shines beside it."""
+    window_light = side_window(brief)
+    others = [x.model_copy(update={"on": False}) if x is window_light else x for x in brief.others]
+    return lit_by_daylight(brief.model_copy(update={"others": others}), weather)
 
 
 def opening_light(

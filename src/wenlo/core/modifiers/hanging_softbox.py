@@ -265,6 +265,8 @@ def holds(design: HangingBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 def cannot(brief: Brief) -> str | None:
     """Needs a ceiling high enough."""
+    if brief.room.outdoors:
+        return "Outdoors there is no ceiling to hang it from."
     left = brief.room.height - 0.35 - 0.1 - brief.subject.face_height
     return (
         f"Under this ceiling its sheet would hang {max(left, 0.0):.2f} m over the face; 0.3 m is the least."

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lit_by_daylight, opening_light
+from wenlo.core.modifiers.daylight import OFF_WALL, InWall, opening_light, side_window, taken_over
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.optics.sheet import CLEAR
@@ -87,7 +87,14 @@ def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
 
 
 def start(brief: Brief) -> OpenShadeParameters:
-    """A door in the side wall."""
+    """The Brief's own opening; without one, a door in the side wall."""
+    there = side_window(brief)
+    if there is not None:
+        return OpenShadeParameters(
+            key_angle=90.0 if there.x >= 0.0 else -90.0, wall=round(brief.room.width / 2, 3), along=min(max(-there.y, -3.0), 3.0),
+            width=min(max(there.width, 0.4), 6.0), height=min(max(there.height, 0.4), 4.0),
+            sill=round(min(max(there.z - there.height / 2, 0.0), 2.5), 3), daylight=there.daylight,
+        )  # fmt: skip
     height = round(min(2.0, brief.room.height - 0.1), 2)
     return OpenShadeParameters(wall=round(brief.room.width / 2, 3), height=height)
 
@@ -124,12 +131,26 @@ def holds(design: OpenShadeParameters, mass: float) -> tuple[Hold, ...]:
 
 def daylight(design: OpenShadeParameters, brief: Brief) -> Brief:
     """Daylight instead of the Brief's lamp."""
-    return lit_by_daylight(brief, design.sky)
+    return taken_over(brief, design.sky)
+
+
+LARGE = 1.5
+"""What is smaller is a window, not a door or a gate that one stands inside of. [m²]"""
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a door, a gate or a large window."""
+    there = side_window(brief)
+    if there is None:
+        return "There is no door or gate in a side wall: add the one that is there among the other lights, as a window of its size."
+    if there.width * there.height < LARGE:
+        return f"The opening of {there.width * there.height:.1f} m² is a window; open shade takes a door or a gate of {LARGE:.1f} m² or more."
+    return None
 
 
 KIND = Kind(
     id="open_shade", name="open shade at a large opening", parameters=OpenShadeParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight,
+    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight, cannot=cannot, keeps_size=True,
     good="free, very large, nothing to build",
     bad="blue; moves with the clock; its direction is the building's",
     replaces=("stand as far inside as the opening is wide",),

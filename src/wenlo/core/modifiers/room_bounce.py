@@ -133,6 +133,8 @@ def holds(design: RoomBounceParameters, mass: float) -> tuple[Hold, ...]:
 
 def cannot(brief: Brief) -> str | None:
     """Needs a ceiling that gives light back."""
+    if brief.room.outdoors:
+        return "Outdoors there is no ceiling to bounce light off."
     name = finish_material(brief.room.ceiling)
     bright = max(name.reflectance)
     return f"The ceiling ({name.name}) gives back too little: {bright * 100:.0f} %." if bright < 0.35 else None

@@ -8,7 +8,15 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lit_by_daylight, opening_in, opening_light, wall_round
+from wenlo.core.modifiers.daylight import (
+    OFF_WALL,
+    InWall,
+    opening_in,
+    opening_light,
+    side_window,
+    taken_over,
+    wall_round,
+)
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.shelf.own import SheetRef, sheet_material
@@ -123,7 +131,14 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
 
 
 def start(brief: Brief) -> WindowParameters:
-    """A window in the side wall, level with the face."""
+    """The Brief's own window; without one, one in the side wall, level with the face."""
+    there = side_window(brief)
+    if there is not None:
+        return WindowParameters(
+            key_angle=90.0 if there.x >= 0.0 else -90.0, wall=round(brief.room.width / 2, 3), along=min(max(-there.y, -3.0), 3.0),
+            window_width=min(max(there.width, 0.2), 4.0), window_height=min(max(there.height, 0.2), 3.0),
+            sill=round(min(max(there.z - there.height / 2, 0.0), 2.5), 3), daylight=there.daylight,
+        )  # fmt: skip
     height = round(min(1.3, brief.room.height - 0.7), 2)
     sill = round(max(0.3, min(brief.subject.face_height - height / 2 + 0.1, brief.room.height - height - 0.15)), 2)
     return WindowParameters(wall=round(brief.room.width / 2, 3), window_height=height, sill=sill)
@@ -166,12 +181,23 @@ def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:
 
 def daylight(design: WindowParameters, brief: Brief) -> Brief:
     """Daylight instead of the Brief's lamp."""
-    return lit_by_daylight(brief, design.weather)
+    return taken_over(brief, design.weather)
+
+
+def cannot(brief: Brief) -> str | None:
+    """Needs a window."""
+    if brief.room.outdoors:
+        return "Outdoors there is no window: hang the sheet between the sun and the subject as a curtain or a frame."
+    return (
+        None
+        if side_window(brief) is not None
+        else "There is no window in a side wall: add the one that is there among the other lights."
+    )
 
 
 KIND = Kind(
     id="window_sheet", name="window through a sheet", parameters=WindowParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight,
+    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight, cannot=cannot, keeps_size=True,
     good="free, large and silent",
     bad="moves with the clock and the clouds; its direction is the building's",
     replaces=("subject as far from the window as the window is wide",),

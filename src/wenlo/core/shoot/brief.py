@@ -214,7 +214,7 @@ class Limits(Part):
 
 
 class Wanted(Part):
-    """What the picture needs; each becomes the band of a gauge."""
+    """What the picture needs; each becomes the band of a gauge. The key comes from a side as the lens sees it, and so high over the eyes."""
 
     shadow_edge: float = quantity(0.0005, 0.5, unit="m", label="wanted shadow edge", default=0.02)
     occluder_distance: float = quantity(
@@ -227,6 +227,10 @@ class Wanted(Part):
     )
     spill: float = quantity(0.01, 1.0, unit="share", label="share of the light that may miss the sheet", default=0.25)
     loss: float = quantity(0.1, 10.0, unit="stop", label="loss allowed", default=3.0)
+    key_side: Literal["either", "left", "right"] = "either"
+    key_height: float | None = quantity(
+        -30.0, 90.0, unit="degree", label="height of the key over the eyes", default=None
+    )
     solve_for: Literal["aperture", "iso", "power"] = "iso"
     iso_highest: float = quantity(50.0, 409600.0, unit="number", label="highest ISO allowed", default=1600.0)
     aperture_widest: float = quantity(0.7, 64.0, unit="number", label="widest f-number allowed", default=2.0)

@@ -145,7 +145,12 @@ def test_brief(name):
         assert found[kind].cannot, kind
     for before, after in pairs:
         assert found[before].cannot is None, (before, found[before].cannot)
-        assert found[before].penalty < found[after].penalty, (before, after, found[before].reasons, found[after].reasons)
+        assert found[before].penalty < found[after].penalty, (
+            before,
+            after,
+            found[before].reasons,
+            found[after].reasons,
+        )
     for row in found.values():
         _says_nothing_twice(row)
         _says_what_the_figures_say(row)

@@ -137,7 +137,7 @@ def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
         ("glare", "Glare at the eye", "a flash" if cost.glare == 0.0 else f"{two_digits(cost.glare)} cd/m²",
          "a single burst" if cost.glare == 0.0 else cost.glare_word),
         ("flicker", "Flicker", "none" if cost.flicker < 0.05 else format_stops(cost.flicker),
-         f"from one exposure to the next on 50 Hz mains{': ' + cost.flickering if cost.flickering else ''}"),
+         f"from one exposure to the next on {brief.room.hertz} Hz mains{': ' + cost.flickering if cost.flickering else ''}"),
         ("white", "White at the face", f"{round(white.kelvin, -2):.0f} K, Duv {white.duv:+.3f}",
          f"camera balanced for {set_up.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps"),
     )  # fmt: skip
@@ -224,7 +224,12 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
         effort="draft" if effort == "draft" else "fine",
         gauges=[_gauge(g) for g in gauges(brief, design, result, units=shoot.units)],
         figures=_figures(shoot, result, own=effort == "fine"),
-        notes=[r.NoteResult(level=n.level, about=n.about, text=n.text) for n in notes(brief, design, result, units=shoot.units)],
+        notes=[
+            r.NoteResult(
+                level=n.level, about=n.about, text=n.text, cure=[r.ChangeResult(path=c.path, value=c.value) for c in n.cure]
+            )
+            for n in notes(brief, design, result, units=shoot.units)
+        ],
         sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::2, ::-2]],
         shadow=r.ShadowProfile(
             at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]

@@ -10,7 +10,7 @@ from pydantic import Field
 from wenlo.core.advice import set_up
 from wenlo.core.advice.balance import balances, clock, sun_span
 from wenlo.core.advice.clashes import clashes
-from wenlo.core.advice.flags import SLACK, surface_levels
+from wenlo.core.advice.flags import SLACK, broken, fewest_flags, surface_levels
 from wenlo.core.advice.lamp_flow import lamp_flow
 from wenlo.core.advice.meter_marks import facing_of, mark_readings
 from wenlo.core.advice.roles import ROLES, RoleId, place_role
@@ -18,7 +18,7 @@ from wenlo.core.advice.side_view import elevation, plan_view
 from wenlo.core.data import lamp_types
 from wenlo.core.modifiers.kind import Arrangement
 from wenlo.core.modifiers.registry import kind_of, kinds
-from wenlo.core.quantities.length import UnitSystem
+from wenlo.core.quantities.length import UnitSystem, format_length
 from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shelf.own import is_natural
 from wenlo.core.shoot.brief import MOST_OTHERS, Brief, LampSetting, OtherLight
@@ -254,17 +254,46 @@ def _sun(brief: Brief) -> SunResult | None:
     return SunResult(toward=[round(float(x), 4) for x in toward], words=words)
 
 
-def _dark(brief: Brief, design: Any) -> list[DarkResult]:
+def _flag_words(brief: Brief, design: Any, units: UnitSystem) -> dict[str, str]:
+    # what flags do for each surface that is too bright
+    flagged = fewest_flags(brief, design)
+    if flagged is None:
+        return {}
+    said: dict[str, str] = {}
+    for name in broken(brief, flagged.before):
+        mine = [f for f in flagged.flags if f.surface == name]
+        after = flagged.after[name]
+        sizes = " and ".join(
+            f"{' × '.join(format_length(x, system=units) for x in f.size)} at the {f.at}" for f in mine
+        )
+        reached = after <= brief.dark.limits[name] + SLACK
+        if sizes:
+            said[name] = (
+                f"A flag of {sizes} {'does it' if reached else 'brings it'}: {format_stops(after, signed=True)}."
+            )
+        elif reached:
+            said[name] = f"The flags for the other surfaces do it: {format_stops(after, signed=True)}."
+        else:
+            said[name] = (
+                "No flag has a place: what lights it is light off the other walls, so darken those, or move the light from it."
+            )
+    return said
+
+
+def _dark(brief: Brief, design: Any, units: UnitSystem) -> list[DarkResult]:
     limits = brief.dark.limits
     if not limits or not set_up.fits_in_room(brief, design):
         return []
     levels, _ = surface_levels(brief, set_up.whole_scene(brief, design), design)
+    cures = _flag_words(brief, design, units) if broken(brief, levels) else {}
     found = []
     for name, limit in limits.items():
         if name not in levels:
             continue
         over = levels[name] - limit
-        words = f"{name[:1].upper()}{name[1:]}: {format_stops(levels[name], signed=True)} against the key, at most {format_stops(limit, signed=True)} is wanted."
+        words = f"{name[:1].upper()}{name[1:]}: {format_stops(limit, signed=True)} asked at the most, {format_stops(levels[name], signed=True)} reached."
+        if over > SLACK and name in cures:
+            words += f" {cures[name]}"
         found.append(DarkResult(name=name, broken=over > SLACK, text=words))
     return found
 
@@ -318,7 +347,7 @@ def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
     arrangement = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
     return PlaceResult(
         side=_elevation(arrangement, "side"), front=_elevation(arrangement, "front"), second=_second(shoot), meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()), sun=_sun(shoot.brief),
-        dark=_dark(shoot.brief, shoot.design) if effort == "fine" else [],
+        dark=_dark(shoot.brief, shoot.design, shoot.units) if effort == "fine" else [],
         clashes=[
             ClashResult(level=c.level, about=c.about, text=c.text, place=list(c.place))
             for c in clashes(shoot.brief, shoot.design, units=shoot.units)

@@ -35,11 +35,12 @@ class GaugeResult(Result):
 
 
 class NoteResult(Result):
-    """A sentence beside the drawing."""
+    """A sentence beside the drawing, and the changes that mend what it says."""
 
     level: Literal["warning", "hint", "caution"]
     about: str
     text: str
+    cure: list["ChangeResult"] = []
 
 
 class FigureResult(Result):

@@ -5,7 +5,13 @@ import type { Edit } from '../../shared/state/store';
 export type Look = Shoot['looks'][number];
 type LampState = Look['lamp'];
 
-const stateOf = (lamp: LampState): LampState => ({ power: lamp.power, gel: lamp.gel, on: lamp.on });
+const stateOf = (lamp: LampState): LampState => ({
+  power: lamp.power,
+  gel: lamp.gel,
+  on: lamp.on,
+  hue: lamp.hue,
+  saturation: lamp.saturation,
+});
 
 /** The set as it is now, under a name. */
 export function capture(document: Shoot, name: string): Look {

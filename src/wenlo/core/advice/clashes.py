@@ -143,6 +143,13 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
     def length(value: float) -> str:
         return format_length(value, system=units)
 
+    if kind.daylight is None and not brief.room.outdoors:
+        for lamp in placed.lamps:
+            name, far = beyond(lamp.centre[None, :], room)
+            if far > TOUCH:
+                x, y, z = (float(c) for c in lamp.centre)
+                text = f"The lamp of the {kind.name} stands {length(far)} through {name}: bring it nearer, or turn the key angle."
+                yield Clash(level="cannot", about="design", text=text, place=(x, y, z))
     for index in brief.shaped:
         yield from _second(brief, index, room, length)
     yield from _through_walls(pieces, parts, room, length, outdoors=brief.room.outdoors)

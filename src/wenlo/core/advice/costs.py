@@ -95,7 +95,9 @@ def costs_of(brief: Brief, result: Evaluated) -> Costs:
     flicker, flickering = 0.0, ""
     for lamp in brief.lamps:
         if lamp.on and not is_natural(lamp.id):
-            found = lens.flicker_stops(depth=lamp_of(lamp.id).flicker, time=camera.shutter)
+            found = lens.flicker_stops(
+                depth=lamp_of(lamp.id).flicker, time=camera.shutter, mains=float(brief.room.hertz)
+            )
             if found > flicker:
                 flicker, flickering = found, lamp_of(lamp.id).name
     # a right exposure shows the light of the meter's reading E·t on a card of 18 % as middle grey

@@ -8,9 +8,11 @@ import numpy as np
 
 from wenlo.core.advice import set_up
 from wenlo.core.advice.apparent import OUTLINE_THRESHOLD
+from wenlo.core.advice.case import Change
 from wenlo.core.advice.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.advice.figures import Evaluated
 from wenlo.core.advice.gauges import shutter_text
+from wenlo.core.advice.misfits import misfits
 from wenlo.core.advice.room import room_box
 from wenlo.core.advice.soft_rules import hanging
 from wenlo.core.data import rendering_classes
@@ -36,11 +38,12 @@ NEAR_LAMP = 0.25
 
 @dataclass(frozen=True, kw_only=True)
 class Note:
-    """A sentence beside the drawing. ``about`` names the parameter or gauge it belongs to."""
+    """A sentence beside the drawing. ``about`` names the parameter or gauge it belongs to, ``cure`` the changes that mend it."""
 
     level: Literal["warning", "hint", "caution"]
     about: str
     text: str
+    cure: tuple[Change, ...] = ()
 
 
 def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "metric") -> tuple[Note, ...]:
@@ -58,6 +61,9 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
         return format_length(value, system=units)
 
     found.extend(_room_notes(brief, design, length))
+    found.extend(
+        Note(level="warning", about=m.about, text=m.text, cure=m.cure) for m in misfits(brief, design, units=units)
+    )
     refused = kind_of(design).refuses(design, brief.lamp.type) if kind_of(design).daylight is None else None
     if refused is not None:
         found.append(Note(level="warning", about=refused.field or "lamp", text=refused.text))
@@ -151,7 +157,7 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
     if cost.flicker > FLICKERS:
         text = (
             f"At {shutter_text(brief.camera.shutter)} the {cost.flickering} flickers by {format_stops(cost.flicker)} from one exposure to "
-            "the next on 50 Hz mains; 1/100 s or 1/50 s lets whole swings through."
+            f"the next on {brief.room.hertz} Hz mains; 1/{2 * brief.room.hertz} s or 1/{brief.room.hertz} s lets whole swings through."
         )
         found.append(Note(level="hint", about="camera.shutter", text=text))
     if cost.veil < VEIL_SHOWS:

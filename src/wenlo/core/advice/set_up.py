@@ -15,7 +15,7 @@ from wenlo.core.modifiers.daylight import KELVIN, clear_sky_illuminance, sun_ill
 from wenlo.core.modifiers.kind import Arrangement, Opening
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter, placed, window
-from wenlo.core.quantities.colour import light_colour, shifted
+from wenlo.core.quantities.colour import light_colour, mixed_colour, shifted
 from wenlo.core.shelf.own import SKY, SUN, WINDOW, OwnLamp, is_natural, lamp_of
 from wenlo.core.shoot.brief import SENSORS, Brief, LampSetting, OtherLight
 from wenlo.core.transport.motion import Motion, turned_to
@@ -203,6 +203,15 @@ def balance_of(brief: Brief) -> float:
     return brief.camera.white_balance or white_of(brief.lamp)
 
 
+def passed_by(lamp: LampSetting | OtherLight) -> Vector:
+    """What gel and hue leave of a light's red, green and blue, shape (3,). [-]"""
+    gel = gels()[lamp.gel]
+    left = np.array(gel.colour) if gel.colour is not None else np.full(3, gel.transmittance)
+    if lamp.hue is not None and not is_natural(lamp.id) and lamp_of(lamp.id).coloured:
+        left = left * mixed_colour(lamp.hue, lamp.saturation)
+    return left
+
+
 def full_colours(brief: Brief) -> tuple[Vector, ...]:
     """What the light of each lamp at full power is multiplied by for its gel, as the balanced camera records it.
 
@@ -215,7 +224,7 @@ def full_colours(brief: Brief) -> tuple[Vector, ...]:
         time = 1.0
         if _is_flash(lamp.id) != flash:
             time = brief.camera.shutter if flash else 1.0 / brief.camera.shutter
-        found.append(gels()[lamp.gel].transmittance * time * light_colour(white_of(lamp), balance))
+        found.append(time * light_colour(white_of(lamp), balance) * passed_by(lamp))
     return tuple(found)
 
 

@@ -153,10 +153,22 @@ def _cut_sheets(
                 f"{_better(cover.covering.good_side, down=cover.sawn and cutting == 'powered')}",
                 check="Both diagonals of each piece agree within 2 mm.", minutes=6.0 * len(same), does="cut",
                 mistake="A dull blade tears the face; one deep pass wanders off the rule.",
-                caution="Eye protection, low speed: it is brittle; the flexed sheet springs back." if brittle
-                else "The knife runs away from the hand that holds the rule.",
+                caution=_of_the_board(cover.covering.id, brittle=brittle),
             )  # fmt: skip
             yield Job(step=step, cuts=labels, tools=("saw", "straight edge") if cover.sawn else ("knife", "steel rule"))
+
+
+INSULATION = (
+    "Dust and fibres of cut insulation itch, and hurt eyes and lungs: mask, glasses, gloves, long sleeves; cut it outdoors or with a "
+    "vacuum cleaner at the blade, and never near a flame. The knife runs away from the hand that holds the rule."
+)
+
+
+def _of_the_board(covering: str, *, brittle: bool) -> str:
+    # what hurts where it is cut
+    if brittle:
+        return "Eye protection, low speed: it is brittle; the flexed sheet springs back."
+    return INSULATION if "insulation" in covering else "The knife runs away from the hand that holds the rule."
 
 
 def _better(side: GoodSide, *, down: bool = False) -> str:

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
-from math import radians
+from math import log2, radians
 from typing import Any, Literal
 
 from wenlo.core.optics.distribution import Distribution
@@ -75,7 +75,8 @@ class LampType:
     way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution`` takes the place of the beam;
     ``dial`` holds marks and the shares of the light that they give, None of a true one. ``power_factor`` is real over apparent
     power at the mains, None where nobody told; ``supply_mass`` of a separate power supply [kg]; a flash that is charged from the
-    mains takes ``recharge_watts`` at its peak, ``joules`` each time and ``modelling_watts`` as long as it is on.
+    mains takes ``recharge_watts`` at its peak, ``joules`` each time and ``modelling_watts`` as long as it is on. A ``coloured`` lamp mixes
+    its light of red, green and blue ones.
     """
 
     id: str
@@ -107,6 +108,7 @@ class LampType:
     modelling_watts: float | None = None
     recharge_watts: float | None = None
     joules: float | None = None
+    coloured: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -119,12 +121,21 @@ class Rendering:
 
 @dataclass(frozen=True, kw_only=True)
 class Gel:
-    """A colour gel or neutral filter: mired ``shift`` (+ is warmer) and the share of white light that it passes."""
+    """A gel or neutral filter: mired ``shift`` (+ is warmer) and the share of white light that it passes.
+
+    A saturated one has a ``colour``: what it passes of red, green and blue (linear BT.709), and leaves no white to balance for.
+    """
 
     id: str
     name: str
     shift: float
     transmittance: float
+    colour: tuple[float, float, float] | None = None
+
+    @property
+    def stops(self) -> float:
+        """What it costs. [stop]"""
+        return -log2(self.transmittance)
 
 
 def _read(name: str) -> dict[str, Any]:
@@ -177,7 +188,10 @@ def face_materials() -> Mapping[str, FaceMaterial]:
 @cache
 def gels() -> Mapping[str, Gel]:
     """Gels and neutral filters by id; ``none`` is no gel."""
-    return {key: Gel(id=key, **row) for key, row in _read("materials.json")["gels"].items()}
+    return {
+        key: Gel(id=key, **{**row, "colour": tuple(row["colour"]) if "colour" in row else None})
+        for key, row in _read("materials.json")["gels"].items()
+    }
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -316,6 +330,7 @@ def lamp_types() -> Mapping[str, LampType]:
             modelling_watts=row.get("modelling_watts"),
             recharge_watts=row.get("recharge_watts"),
             joules=row.get("joules"),
+            coloured=row.get("coloured", False),
         )
     return result
 

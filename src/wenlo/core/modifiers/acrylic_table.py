@@ -231,6 +231,19 @@ def _in_one_piece(design: AcrylicTableParameters, long: float) -> None:
     )
 
 
+MODULUS = 3.2e9
+"""Of acrylic. [Pa]"""
+
+
+def spring_force(design: AcrylicTableParameters) -> float:
+    """What a bent sheet pushes back with at its free edge: M / R with M = E w t³ / 12 R, the bend's own radius being the lever. [N]
+
+    >>> round(spring_force(AcrylicTableParameters(width=1.0, thickness=0.003, bend=1.0)), 1)
+    7.2
+    """
+    return MODULUS * design.width * design.thickness**3 / (12.0 * design.bend**2)
+
+
 def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
     """A sheet, two trestles, padded clamps.
 
@@ -257,7 +270,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
               caution="Chips fly: eye protection.", minutes=15, does="finish", uses=("acrylic",))  # fmt: skip
     work.step("Flex it", f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
               mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
-              caution="A flexed sheet springs back hard: two people, nobody over it, and ballast before the clamps are let go.", minutes=20, does="mount", uses=("batten", "spring_clamp", "ballast_bag"))  # fmt: skip
+              caution=f"A flexed sheet springs back: about {spring_force(design):.0f} N at its free edge when a clamp slips. Two people, nobody over it, and ballast before the clamps are let go.", minutes=20, does="mount", uses=("batten", "spring_clamp", "ballast_bag"))  # fmt: skip
     work.step("Choose the side up", "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
               mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
               caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.", minutes=5, does="mark")  # fmt: skip

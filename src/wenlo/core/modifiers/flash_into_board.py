@@ -10,7 +10,7 @@ from wenlo.core.build.assembly import Assembly, size
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
-from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
+from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.shelf.own import BounceRef
 from wenlo.core.shoot.brief import Brief
@@ -69,6 +69,7 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
     work.step(
         "Look from the subject's place",
         "No part of the flash's face may be seen; move the flag until it is hidden.",
+        caution=FLASHING,
         minutes=5,
         does="set",
         uses=("flag behind",),

@@ -10,7 +10,7 @@ from wenlo.core.build.parts import BuildPlan
 from wenlo.core.build.templates import oblong, pierced
 from wenlo.core.data import LampType
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, Refusal
-from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
+from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.quantities.length import format_length
 from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face
@@ -127,7 +127,7 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.step("Set the flash", f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
               mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
-              caution="Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one.", minutes=10, does="mount", uses=("over the opening", "arm", "foot_bolt"))  # fmt: skip
+              caution=f"Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one. {FLASHING}", minutes=10, does="mount", uses=("over the opening", "arm", "foot_bolt"))  # fmt: skip
     return work.plan("small-flash softbox")
 
 

@@ -110,6 +110,24 @@ def _xyz(x: float, y: float) -> Array:
     return np.array([x / y, 1.0, (1.0 - x - y) / y])
 
 
+def mixed_colour(hue: float, saturation: float) -> Array:
+    """What a lamp of red, green and blue lights gives of each against white at the same dial, shape (3,): at a hue the strongest burns
+    fully and the others as far as the hue and the saturation want, so that colour costs light. [-]
+
+    Parameters
+    ----------
+    hue: 0 red, 120 green, 240 blue. [degree]
+    saturation: 0 white to 1 without any white.
+
+    >>> mixed_colour(0.0, 1.0).tolist(), mixed_colour(240.0, 0.0).tolist()
+    ([1.0, 0.0, 0.0], [1.0, 1.0, 1.0])
+    """
+    turn = np.array([5.0, 3.0, 1.0]) + hue / 60.0
+    away = np.mod(turn, 6.0)
+    mixed: Array = 1.0 - saturation * np.clip(np.minimum(away, 4.0 - away), 0.0, 1.0)
+    return mixed
+
+
 def light_colour(kelvin: float, balance: float) -> Array:
     """Linear BT.709 of a white lamp as a camera balanced for another white records it, luminance 1, shape (3,).
 

@@ -97,8 +97,22 @@ def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
     return tilt, turn
 
 
-def order_of_setting(names: Iterator[str] | list[str], *, overhead: list[str], mains: bool, wet: bool) -> list[str]:
-    """The order of setting up, in sentences."""
+def order_of_setting(
+    names: Iterator[str] | list[str], *, overhead: list[str], mains: bool, wet: bool, inverter: bool = False,
+    outdoors: bool = False, flashes: bool = False,
+) -> list[str]:  # fmt: skip
+    """The order of setting up, in sentences.
+
+    Parameters
+    ----------
+    names: of everything that is put up.
+    overhead: those that hang over people.
+    mains: whether anything is plugged in.
+    wet: whether there is water.
+    inverter: whether it is plugged into a battery's inverter.
+    outdoors: whether a generator may be used.
+    flashes: whether anything flashes.
+    """
     steps = ["Tape the subject's mark and both reference points; tape every floor mark from the sheet."]
     if wet:
         steps.append("Look at the wet place: keep everything that is plugged in on its other side, and the floor dry.")
@@ -111,7 +125,20 @@ def order_of_setting(names: Iterator[str] | list[str], *, overhead: list[str], m
         steps.append(
             "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the residual-current device."
         )
+        if inverter:
+            steps.append(
+                "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles covered, no ring or watch near them."
+            )
+        elif outdoors:
+            steps.append(
+                "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level, earthed as its maker says, "
+                "a residual-current device at it, and cold before it is filled. A licensed person connects it to anything fixed."
+            )
         steps.append("Switch lamps on one after the other, at their lowest setting.")
+    if flashes:
+        steps.append(
+            "Before the first flash tell everybody: flashing light can set off a fit in some people, and it dazzles."
+        )
     steps.append("Push each stand lightly at shoulder height: nothing walks, nothing tips.")
     steps.append("After ten minutes feel cloth, foam and plugs with the back of the hand.")
     return steps

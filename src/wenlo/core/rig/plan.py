@@ -20,7 +20,8 @@ from wenlo.core.rig.checks import Check, Cure
 from wenlo.core.rig.electrical_checks import mains_checks, water_checks
 from wenlo.core.rig.fastenings import fastening_checks
 from wenlo.core.rig.held import Modifier, held_things, modifiers_of
-from wenlo.core.rig.holding import MOST_BALLAST, Holding, hold, hold_checks, knock_check
+from wenlo.core.rig.holding import Holding, hold
+from wenlo.core.rig.holding_checks import MOST_BALLAST, hold_checks, knock_check
 from wenlo.core.rig.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
 from wenlo.core.rig.statics import MOVING
 from wenlo.core.rig.supports import Support, supports
@@ -28,6 +29,7 @@ from wenlo.core.rig.thermal_checks import Housed, fit_checks, heat_checks, house
 from wenlo.core.rig.wind import wind_speed
 from wenlo.core.shelf.own import OwnLamp, is_natural, lamp_of
 from wenlo.core.shelf.stocked import Stocked
+from wenlo.core.shoot.brief import LampSetting, OtherLight
 from wenlo.core.shoot.document import Shoot
 
 BAG = 5.0
@@ -105,11 +107,16 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     checks += water_checks(loads, rig)
     marks = tuple(_marks(shoot, holdings, modifiers))
     overhead = [h.held.name for h in holdings if h.overhead and h.by in ("boom", "ceiling", "arm")]
-    plugged = any(x.mains for x in loads) and rig.battery is None
+    plugged = any(x.mains for x in loads)
     return RigPlan(
         holdings=holdings, checks=tuple(checks), needed=_needed(holdings, modifiers, shelf), choices=choices, loads=loads,
         circuits=mains.circuits(loads, voltage=rig.voltage, breaker=rig.breaker, count=rig.circuits), housings=tuple(housings), marks=marks,
-        setting=tuple(order_of_setting([h.held.name for h in holdings], overhead=overhead, mains=plugged, wet=bool(rig.wet))),
+        setting=tuple(
+            order_of_setting(
+                [h.held.name for h in holdings], overhead=overhead, mains=plugged, wet=bool(rig.wet), inverter=rig.battery is not None,
+                outdoors=rig.weather == "outdoors", flashes=any(is_flash(light) for light in shoot.brief.lamps),
+            )
+        ),
         striking=tuple(order_of_striking(mains=plugged, overhead=bool(overhead))), wind=wind,
     )  # fmt: skip
 
@@ -151,6 +158,11 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
             size = " × ".join(format_length(x) for x in smaller.source_size)
             return Cure(words=f"a smaller canvas, {size}, weighs {mass:.1f} kg; or a stronger boom", changes=changes)
     return None
+
+
+def is_flash(light: LampSetting | OtherLight) -> bool:
+    """Whether a light flashes."""
+    return not is_natural(light.id) and lamp_of(light.id).kind == "flash"
 
 
 def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holding]) -> list[mains.Load]:

@@ -121,6 +121,7 @@ class LampValues(Part):
         0.0, 10000.0, unit="W", label="power drawn while a flash charges", default=None
     )
     joules: float | None = quantity(1.0, 5000.0, unit="J", label="energy of a flash at full power", default=None)
+    coloured: bool = False
     distribution: MeasuredBeam | None = None
     dial: DialCurve | None = None
 

@@ -200,6 +200,7 @@ def snapshot_lamp(v: LampValues, *, id: str = "own", name: str = "own lamp") -> 
         distribution=None if v.distribution is None else v.distribution.distribution(),
         dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)), power_factor=v.power_factor,
         supply_mass=v.supply_mass, modelling_watts=v.modelling_watts, recharge_watts=v.recharge_watts, joules=v.joules,
+        coloured=v.coloured,
     )  # fmt: skip
 
 

@@ -55,7 +55,7 @@ def _lamps() -> Iterator[tuple[str, str, dict[str, Any]]]:
             "electrical_watts": lamp.electrical_watts, "flicker": lamp.flicker, "duration": lamp.duration,
             "quenched": lamp.quenched, "zoom_short": zoom[0], "zoom_long": zoom[1], "mass": lamp.mass, "mount": lamp.mount, "price": lamp.price,
             "carries": lamp.carries, "vents": lamp.vents, "power_factor": lamp.power_factor, "supply_mass": lamp.supply_mass,
-            "modelling_watts": lamp.modelling_watts, "recharge_watts": lamp.recharge_watts, "joules": lamp.joules,
+            "modelling_watts": lamp.modelling_watts, "recharge_watts": lamp.recharge_watts, "joules": lamp.joules, "coloured": lamp.coloured,
         }  # fmt: skip
 
 

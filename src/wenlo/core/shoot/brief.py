@@ -125,6 +125,8 @@ class LampSetting(Part):
     zoom: float = quantity(0.02, 0.2, unit="m", label="zoom of the flash head", default=0.035)
     gel: GelId = "none"
     on: bool = True
+    hue: float | None = quantity(0.0, 360.0, unit="degree", label="hue of a colour lamp", default=None)
+    saturation: float = quantity(0.0, 1.0, unit="share", label="saturation of a colour lamp", default=1.0)
 
     @property
     def type(self) -> LampType:
@@ -156,6 +158,8 @@ class OtherLight(Part):
     power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
     gel: GelId = "none"
     on: bool = True
+    hue: float | None = quantity(0.0, 360.0, unit="degree", label="hue of a colour lamp", default=None)
+    saturation: float = quantity(0.0, 1.0, unit="share", label="saturation of a colour lamp", default=1.0)
     width: float = quantity(0.1, 6.0, unit="m", label="width of the window", default=0.9)
     height: float = quantity(0.1, 4.0, unit="m", label="height of the window", default=1.2)
     daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)

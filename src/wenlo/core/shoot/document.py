@@ -33,6 +33,8 @@ class LampState(Part):
     power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
     gel: GelId = "none"
     on: bool = True
+    hue: float | None = quantity(0.0, 360.0, unit="degree", label="hue of a colour lamp", default=None)
+    saturation: float = quantity(0.0, 1.0, unit="share", label="saturation of a colour lamp", default=1.0)
 
 
 class Look(Part):

@@ -10,11 +10,20 @@ from factories import make_shoot
 from wenlo.core.build.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Kind
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Brief
+from wenlo.core.shoot.brief import Brief, OtherLight
 from wenlo.core.transport.scene import Panel
 
 LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
+WINDOWS = {
+    "window_sheet": {"width": 1.0, "height": 1.3, "z": 1.4},
+    "open_shade": {"width": 1.8, "height": 2.0, "z": 1.02},
+}
 THINGS = {"acrylic_table", "light_tent", "product_box", "table_booth", "tabletop_dome"}
+
+
+def window_light() -> dict[str, Any]:
+    """A window in the right wall of the attic, as a document holds it."""
+    return OtherLight(name="north window", id="window", x=2.25, y=0.0).model_dump(mode="json")
 
 
 def brief_for(kind: str, **changes: Any) -> Brief:
@@ -26,6 +35,8 @@ def brief_for(kind: str, **changes: Any) -> Brief:
             "brief__camera__distance": 1.1,
             **changes,
         }
+    if kind in WINDOWS:
+        changes = {"brief__others": [{**window_light(), **WINDOWS[kind]}], **changes}
     lamp = {"brief__lamp__id": LAMP.get(kind, "chip_60_dish")}
     room = {"brief__room__width": 4.5, "brief__room__depth": 6.0, "brief__room__height": 2.6}
     return make_shoot(**{**lamp, **room, **changes}).brief

@@ -159,7 +159,8 @@ def test_darker_walls_deepen_the_shadow_side():
     light, dark = make_shoot(), make_shoot(brief__room__walls="black_cloth", brief__room__ceiling="black_cloth",
                                            brief__room__floor="black_cloth")  # fmt: skip
     a, b = (evaluate(s.brief, s.design) for s in (light, dark))
-    assert b.contrast > a.contrast + 2
+    # what is left on the far side is the sheet itself, which is seen from there edge-on
+    assert b.contrast > a.contrast + 1
     assert b.levels.room_share < 0.05
 
 

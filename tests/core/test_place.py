@@ -15,7 +15,7 @@ from wenlo.core.advice.figures import evaluate, readings_in_room
 from wenlo.core.advice.lamp_flow import lamp_flow
 from wenlo.core.advice.meter_marks import facing_of, mark_readings
 from wenlo.core.advice.proposals import proposals
-from wenlo.core.advice.roles import ROLES, SOCKET, place_role
+from wenlo.core.advice.roles import ROLES, STEEP, place_role
 from wenlo.core.advice.room import room_panels
 from wenlo.core.data import gels
 from wenlo.core.errors import InvalidInput
@@ -265,15 +265,17 @@ def test_a_rim_stays_out_of_the_frame_and_behind_the_subject():
 
 
 @pytest.mark.parametrize("height", [2.0, 2.7, 3.5])
-def test_light_from_the_top_is_never_steeper_than_the_brow_lets(height):
+def test_light_from_the_top_hangs_behind_the_head_and_stays_off_the_nose(height):
     brief = roomy(room=Room(width=4.6, depth=6.0, height=height))
     placed = place_role(brief, DESIGN, "top")
     if placed.why_not:
         assert height - 0.15 - brief.subject.face_height < 0.3
         return
     (light,) = placed.lights
-    assert math.atan2(light.z - brief.subject.face_height, -light.y) <= SOCKET + 1e-9
-    assert all(check.holds for check in placed.checks if "sockets" in check.text)
+    # behind the eyes, between them and the backdrop, no flatter than a hair light is
+    assert 0.3 - 1e-9 <= light.y < brief.backdrop.distance
+    assert math.atan2(light.z - brief.subject.face_height, light.y) <= STEEP + 0.01
+    assert all(check.holds for check in placed.checks if "nose" in check.text)
 
 
 def test_the_pretended_source_turns_the_key_to_it():

@@ -5,7 +5,7 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
@@ -243,6 +243,8 @@ def test_what_falls_out_of_a_window_is_cut_up_before_a_board_is_bought():
     tall=st.floats(0.2, 3.0),
     key=st.sampled_from(["velvet", "cotton_jersey_white", "bleached_muslin"]),
 )
+# three strips with their seams are as wide as the other side is long: which one is which must not be guessed by the sum
+@example(wide=2.9375, tall=3.0, key="velvet")
 @settings(max_examples=40, deadline=None)
 def test_what_has_a_grain_keeps_its_height_along_the_roll(wide, tall, key):
     row = coverings()[key]

@@ -35,7 +35,7 @@ from wenlo.core.shelf.own import (
 from wenlo.core.shelf.starter import starter
 from wenlo.core.shelf.stocked import missing, own_lamps, stands, stocked
 from wenlo.core.shelf.words import curve_of, in_words
-from wenlo.core.shoot.brief import Brief, LampSetting
+from wenlo.core.shoot.brief import Brief, LampSetting, OtherLight
 from wenlo.core.shoot.document import read_shoot, write_shoot
 
 NOBODY = "00000000-0000-0000-0000-000000000000"
@@ -226,7 +226,9 @@ def test_a_larger_canvas_is_softer_and_a_darker_one_loses_more():
     ],
 )
 def test_what_does_not_serve_says_why(key, values, kind, words):
-    found = by_kind(becomings(Brief(), thing(key, **values), lamps=tuple(lamp_types())))[kind]
+    # with a window, so that only the thing itself is in the way
+    brief = Brief(others=[OtherLight(name="north window", id="window", x=1.8, y=0.0, z=1.4)])
+    found = by_kind(becomings(brief, thing(key, **values), lamps=tuple(lamp_types())))[kind]
     assert found.design is None
     assert words in found.why_not
 

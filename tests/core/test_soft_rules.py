@@ -9,8 +9,9 @@ from wenlo.core.advice import set_up
 from wenlo.core.advice.figures import evaluate, modifier_light
 from wenlo.core.advice.notes import notes
 from wenlo.core.advice.own_figures import own_figures
-from wenlo.core.advice.ranking import TRY_CELLS, TRYING
+from wenlo.core.advice.ranking import TRYING
 from wenlo.core.advice.soft_rules import (
+    COUNT_CELLS,
     OUTLINE_THRESHOLD,
     hanging,
     lamps_until_even,
@@ -30,7 +31,7 @@ from wenlo.core.transport.solve import DRAFT, read, solve
 
 
 def light(brief, design):
-    return modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+    return modifier_light(brief, design, effort=TRYING, cells=COUNT_CELLS)
 
 
 @pytest.mark.parametrize("sheet", ["light_frost_film", "cotton_bed_linen_white", "sheer_voile_curtain"])

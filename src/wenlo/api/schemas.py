@@ -216,6 +216,21 @@ class LimitAnswer(BaseModel):
     default: float | None
 
 
+class WishAnswer(BaseModel):
+    """A wish of a use by its path, and what it is where nobody wishes anything."""
+
+    path: str
+    value: float | str
+    usual: float | str
+
+
+class UseAnswer(BaseModel):
+    """What a picture is for, and what that wishes where nobody has answered."""
+
+    id: str
+    wishes: list[WishAnswer]
+
+
 class Catalogue(BaseModel):
     """The starter Shelf and the limits of every number."""
 
@@ -230,4 +245,6 @@ class Catalogue(BaseModel):
     saws: list[Option]
     roles: list[Option]
     board_faces: list[Option]
+    uses: list[UseAnswer]
+    coloured: list[str]
     limits: list[LimitAnswer]

@@ -16,7 +16,7 @@ USAGE = """usage: ./wenlo COMMAND
                 print what is found of a project file, as facts in JSON (docs/formats.md)
   worker        do long work for the database at WENLO_DATABASE_URL, beside the one that demo and start bring
   check         format, lint, types and import rules
-  bench [ARGS]  benchmarks
+  bench [ARGS]  benchmarks; bench search [--minutes M] looks for examples that break the property tests
   api           write the front end's API types, for your editor
 """
 

@@ -30,7 +30,17 @@ def test(arguments: Sequence[str]) -> int:
         front = subprocess.run(["npm", "test", "--silent"], cwd=FRONTEND, check=False).returncode
         if front:
             return front
-    return subprocess.run([PYTHON, "-m", "pytest", *arguments], cwd=ROOT, env=env, check=False).returncode
+    drawn = (
+        [] if any(a.startswith("--hypothesis-seed") for a in arguments) else [f"--hypothesis-seed={seed_of_commit()}"]
+    )
+    say(f"random examples are drawn by {drawn[0] if drawn else 'the seed that was given'}")
+    return subprocess.run([PYTHON, "-m", "pytest", *drawn, *arguments], cwd=ROOT, env=env, check=False).returncode
+
+
+def seed_of_commit() -> int:
+    """A seed that is the same for the same commit, so that a run can be repeated; 0 where there is no repository."""
+    found = subprocess.run(["git", "rev-parse", "HEAD"], cwd=ROOT, capture_output=True, text=True, check=False)
+    return int(found.stdout[:8], 16) if found.returncode == 0 else 0
 
 
 def check() -> int:
@@ -86,7 +96,12 @@ def from_file(command: str, arguments: Sequence[str]) -> int:
 
 
 def bench(arguments: Sequence[str]) -> int:
-    """Run the benchmarks; each row is printed as soon as it is there."""
+    """Run the benchmarks, each row printed as soon as it is there; ``search`` looks for examples that break the property tests."""
+    if list(arguments[:1]) == ["search"]:
+        env = {**_prepare(), "NUMBA_NUM_THREADS": "1"}
+        return subprocess.run(
+            [PYTHON, "-m", "benchmarks.search", *arguments[1:]], cwd=ROOT, env=env, check=False
+        ).returncode
     if "--no-browser" not in arguments:
         system.need_chromium()
     env = _prepare()

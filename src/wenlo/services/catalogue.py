@@ -8,12 +8,14 @@ from pydantic import BaseModel
 
 from wenlo.core.advice.roles import ROLES
 from wenlo.core.advice.standing_things import FACES
-from wenlo.core.data import bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.data import Gel, bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shoot.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.shoot.document import Shoot
 from wenlo.core.shoot.fields import item_type
 from wenlo.core.shoot.standing import Alcove, Block, Board, Figure
+from wenlo.core.shoot.uses import DEFAULTS, USES
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -73,11 +75,49 @@ def sensors() -> list[Choice]:
     return [Choice(id=key, name=row[0]) for key, row in SENSORS.items()]
 
 
+def _of_gel(gel: Gel) -> str:
+    if gel.id == "none":
+        return ""
+    passes = f"passes {gel.transmittance * 100:.0f} %, costs {format_stops(gel.stops)}"
+    return f"saturated, {passes}" if gel.colour is not None else f"{gel.shift:+.0f} mired, {passes}"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Wish:
+    """A wish of a use by its path in the document, and what it is where nobody wishes anything."""
+
+    path: str
+    value: float | str
+    usual: float | str
+
+
+@dataclass(frozen=True, kw_only=True)
+class UseLine:
+    """What a picture is for, and what that wishes where nobody has answered."""
+
+    id: str
+    wishes: tuple[Wish, ...]
+
+
+def use_lines() -> list[UseLine]:
+    """All uses with their wishes."""
+    return [
+        UseLine(
+            id=use, wishes=tuple(Wish(path=f"brief.{path}", value=value, usual=DEFAULTS[path]) for path, value in wishes.items())
+        )
+        for use, wishes in USES.items()
+    ]  # fmt: skip
+
+
+def coloured_lamps() -> list[str]:
+    """Ids of lamps that mix any colour."""
+    return [lamp.id for lamp in lamp_types().values() if lamp.coloured]
+
+
 def gel_choices() -> list[Choice]:
     """Gels and neutral filters."""
     return [
-        Choice(id=g.id, name=g.name, detail=f"{g.shift:+.0f} mired, passes {g.transmittance * 100:.0f} %" if g.id != "none" else "")
-        for g in gels().values()
+        Choice(id=g.id, name=g.name, detail=_of_gel(g)) for g in gels().values()
     ]  # fmt: skip
 
 

@@ -7,6 +7,7 @@ import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import { wishesOf } from './wishes';
 
 const EDGE_WORDS = [
   { word: 'crisp', value: 0.0015 },
@@ -73,6 +74,7 @@ export function BriefStage() {
               { id: 'cut_out', name: 'cut-out' },
               { id: 'film', name: 'film' },
             ]}
+            also={(id) => wishesOf(document, data.uses, id)}
           />
           <Choice path="brief.subject.kind" label="Subject" options={data.subjects} />
           <Choice path="brief.subject.finish" label={person ? 'Skin' : 'Finish'} options={FINISHES} />
@@ -163,7 +165,27 @@ export function BriefStage() {
             label="Behind an edge"
             hint="nose to cheek 30 mm"
           />
-          <Quantity path="brief.wanted.contrast" kind="stops" label="Contrast" hint="lit over shadow side" />
+          <Quantity
+            path="brief.wanted.contrast"
+            kind="stops"
+            label="Contrast"
+            hint="lit side over far side"
+          />
+          <Choice
+            path="brief.wanted.key_side"
+            label="Key from"
+            options={[
+              { id: 'either', name: 'either side' },
+              { id: 'left', name: 'the left of the picture' },
+              { id: 'right', name: 'the right of the picture' },
+            ]}
+          />
+          <Quantity
+            path="brief.wanted.key_height"
+            kind="degrees"
+            label="Key height"
+            hint="over the eyes; – is any"
+          />
           <Quantity
             path="brief.wanted.background"
             kind="stops"

@@ -46,6 +46,8 @@ const lamp = {
   locked: false,
   power: 1,
   gel: 'none',
+  hue: null,
+  saturation: 1,
   on: true,
   width: 0.9,
   height: 1.2,
@@ -58,7 +60,7 @@ const document = {
     camera: { distance: 2, rise: 0 },
     subject: { face_height: 1.25 },
     backdrop: { distance: 1.5 },
-    lamp: { power: 0.5, gel: 'none', on: true, id: 'chip_60_dish', zoom: 0.035 },
+    lamp: { power: 0.5, gel: 'none', on: true, hue: null, saturation: 1, id: 'chip_60_dish', zoom: 0.035 },
     others: [lamp],
     pieces: [board],
   },
@@ -147,7 +149,7 @@ describe('looks', () => {
   const day = capture(document, 'day');
   const evening = {
     ...capture(done([{ path: 'brief.others.0.on', value: false }]), 'evening'),
-    lamp: { power: 0.25, gel: 'half_warm', on: true },
+    lamp: { power: 0.25, gel: 'half_warm', on: true, hue: null, saturation: 1 },
     hidden: ['card'],
   };
   it('bring lamps, things and the modifier to the state that was kept', () => {

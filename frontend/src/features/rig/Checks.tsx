@@ -1,20 +1,20 @@
-// Every check with its figure, limit, source and cure: within the checks, outside, or not known.
+// Every check with its figure, limit, source and cure: outside, in need of an answer, or within the checks.
 import { Button } from 'antd';
 import type { Rig } from '../../shared/api/rig';
 import { edit } from '../../shared/state/store';
 
 type Check = Rig['checks'][number];
 
-const ORDER: Check['state'][] = ['outside', 'not known', 'within'];
+const ORDER: Check['state'][] = ['outside', 'needs an answer', 'within'];
 const HEADS: Record<Check['state'], string> = {
   outside: 'Outside',
-  'not known': 'Not known',
+  'needs an answer': 'Need an answer',
   within: 'Within the checks',
 };
 
 function OneCheck({ check }: { check: Check }) {
   return (
-    <li className={`check-line check-${check.state.replace(' ', '-')}`}>
+    <li className={`check-line check-${check.state.replaceAll(' ', '-')}`}>
       <div>
         <b>{check.name}</b> <span className="faint">{check.about}</span>
         <p>
@@ -53,7 +53,7 @@ export function Checks({ rig }: { rig: Rig }) {
         const body = (
           <ul key={state}>
             {lines.map((c) => (
-              <OneCheck key={`${c.topic}${c.about}${c.name}${c.figure}`} check={c} />
+              <OneCheck key={`${c.code}${c.about}${c.name}${c.figure}`} check={c} />
             ))}
           </ul>
         );

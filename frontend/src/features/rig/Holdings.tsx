@@ -9,7 +9,14 @@ import { type Kind, read, show } from '../../shared/units/quantity';
 
 type Choice = Required<Schemas['HoldChoice']>;
 
-const NONE: Choice = { support: null, reach: null, counterweight: null, ballast: null };
+const NONE: Choice = { way: null, support: null, reach: null, counterweight: null, ballast: null };
+
+const WAYS: Record<string, string> = {
+  stand: 'on a stand',
+  boom: 'from a boom',
+  arm: 'on a clamped arm',
+  ceiling: 'from the ceiling',
+};
 
 function chosen(document: Shoot, name: string): Choice {
   return { ...NONE, ...document.rig.holds[name] };
@@ -82,10 +89,10 @@ const HELD: Record<string, string> = {
   table: 'on the table',
 };
 
-function worst(rig: Rig, holding: Holding): 'outside' | 'not known' | 'within' {
+function worst(rig: Rig, holding: Holding): Rig['checks'][number]['state'] {
   const mine = rig.checks.filter((c) => c.about === holding.name);
   if (mine.some((c) => c.state === 'outside')) return 'outside';
-  return mine.some((c) => c.state === 'not known') ? 'not known' : 'within';
+  return mine.some((c) => c.state === 'needs an answer') ? 'needs an answer' : 'within';
 }
 
 export function Holdings(props: {
@@ -104,7 +111,7 @@ export function Holdings(props: {
         return (
           <li key={h.name} className={shown ? 'open' : ''}>
             <button type="button" aria-expanded={shown} onClick={() => setOpen(h.name)}>
-              <i className={`state state-${state.replace(' ', '-')}`} aria-hidden="true" />
+              <i className={`state state-${state.replaceAll(' ', '-')}`} aria-hidden="true" />
               <b>{h.name}</b>
               <span>
                 {h.mass.toFixed(1)} kg at {formatLength(h.height, units)},{' '}
@@ -114,6 +121,27 @@ export function Holdings(props: {
             </button>
             {shown ? (
               <div className="hold-answers">
+                {h.over ? <p className="faint">Right under it is {h.over}: no stand can be there.</p> : null}
+                {h.ways.length ? (
+                  <Select
+                    size="small"
+                    aria-label={`How ${h.name} is held up`}
+                    popupMatchSelectWidth={false}
+                    value={chosen(document, h.name).way ?? 'proposed'}
+                    options={[
+                      { value: 'proposed', label: `proposed: ${WAYS[h.by] ?? h.by}` },
+                      ...h.ways.map((way) => ({ value: way, label: WAYS[way] ?? way })),
+                    ]}
+                    onChange={(way: string) =>
+                      choose(
+                        document,
+                        h.name,
+                        { way: way === 'proposed' ? null : (way as Choice['way']), support: null },
+                        `${h.name}: ${way === 'proposed' ? 'held as proposed' : (WAYS[way] ?? way)}`,
+                      )
+                    }
+                  />
+                ) : null}
                 {h.choices.length ? (
                   <Select
                     size="small"
@@ -140,27 +168,27 @@ export function Holdings(props: {
                     }
                   />
                 ) : null}
+                {h.by === 'boom' || h.by === 'arm' ? (
+                  <Answer
+                    document={document}
+                    name={h.name}
+                    field="reach"
+                    label="Reach"
+                    kind="length"
+                    proposed={h.reach}
+                    most={6}
+                  />
+                ) : null}
                 {h.by === 'boom' ? (
-                  <>
-                    <Answer
-                      document={document}
-                      name={h.name}
-                      field="reach"
-                      label="Reach"
-                      kind="length"
-                      proposed={h.reach}
-                      most={6}
-                    />
-                    <Answer
-                      document={document}
-                      name={h.name}
-                      field="counterweight"
-                      label="Counterweight"
-                      kind="kilograms"
-                      proposed={h.counterweight}
-                      most={200}
-                    />
-                  </>
+                  <Answer
+                    document={document}
+                    name={h.name}
+                    field="counterweight"
+                    label="Counterweight"
+                    kind="kilograms"
+                    proposed={h.counterweight}
+                    most={200}
+                  />
                 ) : null}
                 {h.moments ? (
                   <Answer

@@ -6,6 +6,15 @@ import { edit } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 
+const LOOKED = [
+  { id: 'null', name: 'nobody has looked' },
+  { id: 'true', name: 'there, and tested' },
+  { id: 'false', name: 'none' },
+];
+
+/** A yes, a no, or that nobody has answered yet. */
+const answered = (id: string) => (id === 'null' ? null : id === 'true');
+
 function Tree({ rig, document }: { rig: Rig; document: Shoot }) {
   return (
     <ul className="mains-tree">
@@ -26,7 +35,8 @@ function Tree({ rig, document }: { rig: Rig; document: Shoot }) {
             <ul>
               {c.loads.map((l) => (
                 <li key={l.name}>
-                  {l.name} <span className="faint">{l.watts ? `${l.watts} W` : 'watts not known'}</span>
+                  {l.name}{' '}
+                  <span className="faint">{l.watts ? `${Math.round(l.watts)} W` : 'watts not known'}</span>
                 </li>
               ))}
             </ul>
@@ -64,11 +74,18 @@ export function Mains({ rig, document }: { rig: Rig; document: Shoot }) {
           ]}
         />
         <Choice
-          path="rig.residual_current"
+          path="rig.residual_device"
           label="30 mA device"
+          options={LOOKED}
+          value={String(document.rig.residual_device)}
+          choose={(id) => [{ path: 'rig.residual_device', value: answered(id) }]}
+        />
+        <Choice
+          path="brief.room.hertz"
+          label="Frequency"
           options={[
-            { id: 'true', name: 'there' },
-            { id: 'false', name: 'none' },
+            { id: '50', name: '50 Hz' },
+            { id: '60', name: '60 Hz' },
           ]}
         />
         <Quantity path="rig.battery" kind="wattHours" label="Battery instead" />
@@ -120,8 +137,8 @@ export function Mains({ rig, document }: { rig: Rig; document: Shoot }) {
         </Button>
       ) : null}
       <p className="faint">
-        Fixed wiring is for licensed people. Nothing fed from the mains stands over or beside water: bounce
-        its light from where it is dry.
+        Fixed wiring is for licensed people. Nothing fed from the mains, or from an inverter, stands over or
+        beside water: bounce its light from where it is dry.
       </p>
     </div>
   );

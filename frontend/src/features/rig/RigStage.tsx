@@ -22,6 +22,18 @@ const WEATHER = [
   { id: 'outdoors', name: 'outdoors' },
 ];
 
+const GROUND = [
+  { id: 'null', name: 'not told' },
+  { id: 'dry', name: 'dry' },
+  { id: 'wet ground', name: 'wet ground' },
+  { id: 'rain', name: 'rain' },
+];
+const LINES = [
+  { id: 'null', name: 'nobody has looked' },
+  { id: 'true', name: 'on everything overhead' },
+  { id: 'false', name: 'none' },
+];
+
 /** A part of the page that scrolls, also by keyboard. */
 function Scrolls({ label, children }: { label: string; children: ReactNode }) {
   return (
@@ -68,14 +80,32 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
           <div className="rig-weather">
             <Choice path="rig.weather" label="Air" options={WEATHER} />
             {document.rig.weather === 'outdoors' ? (
-              <Quantity
-                path="rig.beaufort"
-                kind="number"
-                label="Beaufort"
-                hint={`gusts ${rig.wind.toFixed(0)} m/s`}
+              <>
+                <Quantity
+                  path="rig.beaufort"
+                  kind="number"
+                  label="Beaufort"
+                  hint={`gusts ${rig.wind.toFixed(0)} m/s`}
+                />
+                <Choice
+                  path="rig.ground"
+                  label="Ground"
+                  options={GROUND}
+                  value={String(document.rig.ground)}
+                  choose={(id) => [{ path: 'rig.ground', value: id === 'null' ? null : id }]}
+                />
+              </>
+            ) : null}
+            <Quantity path="rig.bump" kind="newton" label="A knock of" hint="50 N; 100 N where people pass" />
+            {rig.holdings.some((h) => h.overhead) ? (
+              <Choice
+                path="rig.safety_line"
+                label="Safety lines"
+                options={LINES}
+                value={String(document.rig.safety_line)}
+                choose={(id) => [{ path: 'rig.safety_line', value: id === 'null' ? null : id === 'true' }]}
               />
             ) : null}
-            <Quantity path="rig.bump" kind="newton" label="A knock of" />
           </div>
           <Scrolls label="Everything that is held">
             <Holdings rig={rig} document={document} open={shown?.name ?? ''} setOpen={setOpen} />
@@ -84,8 +114,8 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
       </div>
       <div className="rig-right card">
         <p className="rig-summary" role="status">
-          <b className={rig.outside ? 'bad' : 'good'}>{rig.outside}</b> outside, <b>{rig.unknown}</b> not
-          known, <b>{rig.checks.length - rig.outside - rig.unknown}</b> within the checks
+          <b className={rig.outside ? 'bad' : 'good'}>{rig.outside}</b> outside, <b>{rig.unknown}</b> need an
+          answer, <b>{rig.checks.length - rig.outside - rig.unknown}</b> within the checks
         </p>
         <Tabs
           size="small"

@@ -81,7 +81,12 @@ export function Warmth({ rig }: { rig: Rig }) {
         <p className="faint-words">Nothing is closed round a lamp: only what stands near one gets warm.</p>
       )}
       <Quantity path="rig.ambient" kind="celsius" label="Room" />
-      <Quantity path="rig.openings" kind="squareMetres" label="More openings" hint="low and high, each" />
+      <Quantity
+        path="rig.openings"
+        kind="squareMetres"
+        label="More openings"
+        hint="low and high, each; 0 is none at all"
+      />
       <Quantity path="rig.fan" kind="airFlow" label="Fan moves" />
       <Quantity path="rig.minutes_on" kind="minutes" label="Burns at a time" />
     </div>

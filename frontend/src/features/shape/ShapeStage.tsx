@@ -295,6 +295,20 @@ export function ShapeStage() {
                             {n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}
                           </b>{' '}
                           {n.text}
+                          {n.cure?.length ? (
+                            <Button
+                              size="small"
+                              aria-label={`Mend it: ${n.text}`}
+                              onClick={() =>
+                                edit(
+                                  (n.cure ?? []).map((c) => ({ path: c.path, value: c.value })),
+                                  'What did not fit',
+                                )
+                              }
+                            >
+                              Mend it
+                            </Button>
+                          ) : null}
                         </li>
                       ))}
                     </ul>

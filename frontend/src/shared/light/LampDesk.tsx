@@ -32,6 +32,8 @@ export const LAMP: Omit<Other, 'name'> = {
   power: 1,
   gel: 'none',
   on: true,
+  hue: null,
+  saturation: 1,
   width: 0.9,
   height: 1.2,
   daylight: 8000,
@@ -87,6 +89,19 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
         <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
       )}
       <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
+      {data.coloured.includes(String(other.id)) ? (
+        <>
+          <Quantity
+            path={`${path}.hue`}
+            kind="degrees"
+            label="Hue"
+            hint="0 red, 120 green, 240 blue; – is white"
+          />
+          {other.hue === null ? null : (
+            <Quantity path={`${path}.saturation`} kind="share" label="Saturation" />
+          )}
+        </>
+      ) : null}
       <Button
         size="small"
         danger

@@ -28,6 +28,7 @@ type Plain =
   | 'volt'
   | 'ampere'
   | 'wattHours'
+  | 'joules'
   | 'squareMillimetres'
   | 'squareMetres'
   | 'airFlow'
@@ -41,6 +42,7 @@ const PLAIN: Record<Plain, [unit: string, typed: RegExp, accepted: string]> = {
   celsius: ['°C', /\s*°?\s*c$/, 'a temperature such as 90 °C'],
   euro: ['€', /\s*(€|eur)$/, 'a price such as 12.50 €'],
   newton: ['N', /\s*n$/, 'a force such as 20 N'],
+  joules: ['J', /\s*j$/, 'an energy such as 300 J'],
   volt: ['V', /\s*v$/, 'a voltage such as 230 V'],
   ampere: ['A', /\s*a$/, 'a current such as 16 A'],
   wattHours: ['Wh', /\s*wh$/, 'a charge such as 500 Wh'],
@@ -70,6 +72,7 @@ export const KIND_OF: Record<string, Kind> = {
   celsius: 'celsius',
   EUR: 'euro',
   N: 'newton',
+  J: 'joules',
   V: 'volt',
   A: 'ampere',
   Wh: 'wattHours',

@@ -7,7 +7,7 @@ from fastapi import APIRouter
 import wenlo
 from wenlo.api.dependencies import ShootsService
 from wenlo.api.errors import RESPONSES
-from wenlo.api.schemas import Catalogue, ControlAnswer, Health, KindAnswer, LimitAnswer, Option
+from wenlo.api.schemas import Catalogue, ControlAnswer, Health, KindAnswer, LimitAnswer, Option, UseAnswer, WishAnswer
 from wenlo.core import CORE_VERSION
 from wenlo.formats.project_file import project_schema
 from wenlo.services import catalogue
@@ -40,7 +40,11 @@ def read_catalogue() -> Catalogue:
         lamps=options(catalogue.lamps()), sheets=options(catalogue.sheets()), finishes=options(catalogue.finishes()),
         sensors=options(catalogue.sensors()), gels=options(catalogue.gel_choices()),
         subjects=options(catalogue.subjects()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
-        roles=options(catalogue.roles()), board_faces=options(catalogue.board_faces()),
+        roles=options(catalogue.roles()), board_faces=options(catalogue.board_faces()), coloured=catalogue.coloured_lamps(),
+        uses=[
+            UseAnswer(id=u.id, wishes=[WishAnswer(path=w.path, value=w.value, usual=w.usual) for w in u.wishes])
+            for u in catalogue.use_lines()
+        ],
         kinds=[
             KindAnswer(
                 id=k.id, name=k.name, good=k.good, bad=k.bad, replaces=list(k.replaces), mistakes=list(k.mistakes), daylight=k.daylight,

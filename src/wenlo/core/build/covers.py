@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from wenlo.core.build.cloth import SELL_STEP, boards_for, lies
+from wenlo.core.build.cloth import SELL_STEP, boards_for, lies, seam_of
 from wenlo.core.build.columns import plan_boards_proved
 from wenlo.core.build.parts import ClothPiece
 from wenlo.core.build.sheetplan import CutSheet, Rect, SheetPlan, plan_boards, plan_one, plan_roll
@@ -61,9 +61,11 @@ class Nested:
 
 
 def _along(piece: ClothPiece) -> float:
-    # the side that runs along the strips of a piece sewn from several: what the strips cover is the other one
-    wide = piece.strips * piece.strip_width
-    return min(piece.cut, key=lambda side: abs(wide - piece.cut[0] * piece.cut[1] / side))
+    # the side that runs along the strips of a piece sewn from several: what they cover without their seams is the other one
+    if piece.covering.grain:
+        return piece.cut[1]
+    across = piece.strips * piece.strip_width - 2 * (piece.strips - 1) * seam_of(piece.covering)
+    return min(piece.cut, key=lambda side: abs(across - piece.cut[0] * piece.cut[1] / side))
 
 
 def rects_of(piece: ClothPiece) -> Iterator[Rect]:

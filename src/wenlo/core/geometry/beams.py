@@ -26,6 +26,11 @@ class Spot:
         """Width over which the light falls from all that there is to nothing. [m]"""
         return self.field - abs(self.core)
 
+    @property
+    def penumbra(self) -> float:
+        """Width of the penumbra of one straight edge by itself: the lamp's image through a point. [m]"""
+        return self.field - self.core
+
 
 def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
     r"""The spot behind an opening, by similar triangles.
@@ -76,6 +81,8 @@ def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> Tube:
     The penumbra is 2 r_l d/g with d = throw − g, so g = 2 r_l · throw/(edge + 2 r_l); the opening is the width in the
     ratio of the distances, w g/throw.
 
+    No edge is wider than its stripe: a wider one is what there is where the lamp is larger than the opening.
+
     Parameters
     ----------
     lamp: half width of the lamp, r_l. [m]
@@ -88,7 +95,7 @@ def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> Tube:
     >>> round(2 * s.half, 6), round(s.edge, 6)
     (0.3, 0.1)
     """
-    gap = 2.0 * lamp * throw / (edge + 2.0 * lamp)
+    gap = 2.0 * lamp * throw / (min(edge, width) + 2.0 * lamp)
     return Tube(gap=gap, width=width * gap / throw)
 
 

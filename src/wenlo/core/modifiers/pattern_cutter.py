@@ -114,7 +114,7 @@ def projected(design: PatternParameters, brief: Brief) -> tuple[float, float]:
     throw = brief.backdrop.distance / max(-float(design.axis[1]), 1e-3) if float(design.axis[1]) < -0.05 else 0.0
     whole = design.throw + throw
     found = spot(lamp=brief.lamp.type.size[0] / 2, opening=design.piece / 2, gap=design.lamp_distance, throw=whole)
-    return 2.0 * found.half, found.edge
+    return found.core + found.field, found.penumbra
 
 
 def contrast_of(design: PatternParameters, brief: Brief) -> float:

@@ -200,16 +200,6 @@ class SheetValues(_Sold):
         return _both(self.lobe_low, self.lobe_high)
 
     @model_validator(mode="after")
-    def _spreads(self) -> "SheetValues":
-        for name, value in (("unscattered", self.unscattered), ("reflectance", self.reflectance), ("lobe", self.lobe)):
-            low, high = getattr(self, f"{name}_low"), getattr(self, f"{name}_high")
-            if value is not None and low is not None and low > value + 1e-9:
-                raise at_field(f"{name}_low", "The least is more than the value itself.")
-            if value is not None and high is not None and high < value - 1e-9:
-                raise at_field(f"{name}_high", "The most is less than the value itself.")
-        return self
-
-    @model_validator(mode="after")
     def _energy(self) -> "SheetValues":
         if self.transmittance + self.reflectance > 1.0 + 1e-9:
             over = f"{(self.transmittance + self.reflectance) * 100:.0f} %"
@@ -222,6 +212,16 @@ class SheetValues(_Sold):
             raise at_field("transmittance_high", "T at the most leaves no room for what comes back.")
         if self.tint_red + self.tint_green + self.tint_blue <= 0.0:
             raise at_field("tint_red", "A tint has some colour; 100 % each is neutral.")
+        return self
+
+    @model_validator(mode="after")
+    def _spreads(self) -> "SheetValues":
+        for name, value in (("unscattered", self.unscattered), ("reflectance", self.reflectance), ("lobe", self.lobe)):
+            low, high = getattr(self, f"{name}_low"), getattr(self, f"{name}_high")
+            if value is not None and low is not None and low > value + 1e-9:
+                raise at_field(f"{name}_low", "The least is more than the value itself.")
+            if value is not None and high is not None and high < value - 1e-9:
+                raise at_field(f"{name}_high", "The most is less than the value itself.")
         return self
 
 

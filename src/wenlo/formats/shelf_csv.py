@@ -21,7 +21,7 @@ LEFT_OUT = frozenset({"distribution", "dial"})
 """Too large for a cell; a measured beam travels as IES or EULUMDAT."""
 
 UNITS = {"m": "m", "s": "s", "degree": "°", "share": "0 to 1", "K": "K", "lm": "lm", "W": "W", "kg": "kg", "kg/m": "kg/m",
-         "kg/m2": "kg/m²", "celsius": "°C", "EUR": "EUR", "number": "", "count": ""}  # fmt: skip
+         "kg/m2": "kg/m²", "celsius": "°C", "EUR": "EUR", "J": "J", "number": "", "count": ""}  # fmt: skip
 
 MOST_ROWS = 2000
 

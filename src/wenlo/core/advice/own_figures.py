@@ -1,16 +1,18 @@
 """The figures that a kind has of its own, read in the whole set."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
 from wenlo.core.advice import set_up
+from wenlo.core.advice.face_light import DARK_EYES, face_light
 from wenlo.core.advice.memory import Kept, light_key
 from wenlo.core.advice.soft_rules import soft_figures
 from wenlo.core.modifiers.kind import KindFigure
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.quantities.length import UnitSystem
+from wenlo.core.quantities.stops import format_stops
 from wenlo.core.shoot.brief import Brief
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, measure, solve
@@ -45,4 +47,25 @@ def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> t
         brief.wanted.evenness,
         str({name: [float(x) for x in w] for name, w in weights.items()}),
     )
-    return _kept.get(key, lambda: ((*figures(design, brief, units, probe), *soft_figures(brief, design)), True))
+    return _kept.get(
+        key,
+        lambda: (
+            (*figures(design, brief, units, probe), *_face_figures(brief, design), *soft_figures(brief, design)),
+            True,
+        ),
+    )
+
+
+def _face_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+    # which part of a face gets how much: light from high leaves the eyes dark, light from low the brow
+    face = face_light(brief, design)
+    if face is None:
+        return
+    dark = face.sockets > DARK_EYES
+    text = f"{format_stops(abs(face.sockets))} {'under' if face.sockets >= 0.0 else 'over'} the forehead"
+    detail = "they look empty: bring the light lower, or hold a card under the chin" if dark else f"they look empty from {format_stops(DARK_EYES)} under it"
+    yield KindFigure(key="face_sockets", label="Eye sockets", text=text, detail=detail)
+    parts = ", ".join(f"{part} {format_stops(face.stops[part])}" for part in face.stops)
+    yield KindFigure(
+        key="face_parts", label="Over the face", text=f"cheek to cheek {format_stops(face.cheeks)}", detail=f"against the key's reading: {parts}"
+    )

@@ -45,7 +45,12 @@ def test_the_parts_of_a_face_look_where_they_are():
     assert meters["eye sockets"].normal[2] == pytest.approx(-0.5)
     assert meters["lit cheek"].normal[0] == -meters["far cheek"].normal[0] > 0.0
     assert meters["chin"].position[2] < meters["eye sockets"].position[2] < meters["forehead"].position[2]
-    assert face_light(TALL.model_copy(update={"subject": Subject(kind="box", size=0.2)}), kinds()["bounce_card"].start(TALL)) is None
+    assert (
+        face_light(
+            TALL.model_copy(update={"subject": Subject(kind="box", size=0.2)}), kinds()["bounce_card"].start(TALL)
+        )
+        is None
+    )
 
 
 def test_light_from_over_the_head_leaves_the_eyes_dark_and_says_so():

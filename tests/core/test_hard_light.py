@@ -55,7 +55,10 @@ def test_the_error_that_is_told_holds_the_light_out_of_a_slotted_white_tube():
     made = kinds()["snoot"].arrange(tube, brief, None)
     up = tube.square[1]
     away = tube.source_centre - tube.axis
-    meters = [Meter(id="in", position=away, normal=tube.axis), Meter(id="off", position=away + 0.9 * up, normal=tube.axis)]
+    meters = [
+        Meter(id="in", position=away, normal=tube.axis),
+        Meter(id="off", position=away + 0.9 * up, normal=tube.axis),
+    ]
     held = _coverage(LightScene(panels=made.surfaces, lamps=made.lamps), meters)
     # two standard errors hold in 95 of 100; at least 15 of 18 leaves chance one in a hundred
     assert min(held.values()) >= 15, held
@@ -72,7 +75,9 @@ def test_a_closed_white_sphere_keeps_its_light(rho):
     dome = Dome(id="wall", centre=np.zeros(3), radius=1.0, surface=white, one_sided=False)
     meter = Meter(id="m", position=np.array([0.0, 0.9999, 0.0]), normal=np.array([0.0, -1.0, 0.0]))
     got = [
-        read(solve(LightScene(panels=(dome,), lamps=(lamp,)), Effort(error=0.002, most_paths=1 << 15, seed=s)), [meter])["m"].total[1]
+        read(
+            solve(LightScene(panels=(dome,), lamps=(lamp,)), Effort(error=0.002, most_paths=1 << 15, seed=s)), [meter]
+        )["m"].total[1]
         for s in range(3)
     ]
     assert float(np.mean(got)) == pytest.approx(1000 / (4 * math.pi * (1 - rho)), rel=0.004)

@@ -3,14 +3,14 @@
 import math
 
 import pytest
-from factories import make_shoot
 from hypothesis import given
 from hypothesis import strategies as st
 
+from factories import make_shoot
 from wenlo.core.data import lamp_types
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.proof.moving import move_for, movable
+from wenlo.core.proof.moving import movable, move_for
 from wenlo.core.proof.next_setting import Setting, from_reading, judged, ladder, marks_for, said
 
 LED, FLASH = lamp_types()["chip_60_dish"], lamp_types()["flash_hotshoe"]

@@ -15,7 +15,6 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.shoot.brief import OtherLight
 from wenlo.core.transport.motion import Motion, frame, turned_to
-
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Effort, read, solve
 from wenlo.core.transport.tree import bounds
@@ -29,13 +28,19 @@ def test_a_turn_keeps_lengths_and_what_is_level_level(before, after):
     turn = turned_to(np.array(before), np.array(after))
     assert turn @ turn.T == pytest.approx(np.eye(3), abs=1e-9)
     assert np.linalg.det(turn) == pytest.approx(1.0)
-    assert turn @ (np.array(before) / np.linalg.norm(before)) == pytest.approx(np.array(after) / np.linalg.norm(after), abs=1e-9)
+    assert turn @ (np.array(before) / np.linalg.norm(before)) == pytest.approx(
+        np.array(after) / np.linalg.norm(after), abs=1e-9
+    )
     # shoulders stay level
     assert (turn @ frame(np.array(before))[:, 0])[2] == pytest.approx(0.0, abs=1e-9)
 
 
 def test_a_motion_carries_its_pivot_to_its_place():
-    motion = Motion(turn=turned_to(np.array([0.0, 1, 0]), np.array([1.0, 0, 0])), pivot=np.array([1.0, 2, 3]), place=np.array([-1.0, 0, 1]))
+    motion = Motion(
+        turn=turned_to(np.array([0.0, 1, 0]), np.array([1.0, 0, 0])),
+        pivot=np.array([1.0, 2, 3]),
+        place=np.array([-1.0, 0, 1]),
+    )
     assert motion.point(np.array([1.0, 2, 3])) == pytest.approx([-1.0, 0, 1])
     # one metre ahead becomes one metre to the right
     assert motion.point(np.array([1.0, 3, 3])) == pytest.approx([0.0, 0, 1])
@@ -69,7 +74,13 @@ def test_a_second_modifier_that_is_turned_away_lights_the_subject_less():
     face = set_up.face(toward)
     meter = Meter(id="m", position=face, normal=np.array([0.0, -1.0, 0.0]))
     lux = [
-        float(luminance(read(solve(set_up.whole_scene(b, SHOOT.design), Effort(seed=2)), [meter])["m"].by_lamp["other 1"].modifier))
+        float(
+            luminance(
+                read(solve(set_up.whole_scene(b, SHOOT.design), Effort(seed=2)), [meter])["m"]
+                .by_lamp["other 1"]
+                .modifier
+            )
+        )
         for b in (toward, away)
     ]
     assert lux[1] < 0.5 * lux[0]
@@ -81,7 +92,7 @@ def test_surfaces_stay_rigid_and_in_the_room_and_a_wall_is_said():
     panels = set_up.second_panels(shaped)
     assert panels
     assert all(box.holds(corner, 0.0) for shape in panels for corner in bounds(shape))
-    around = set_up._around_subject(shaped, 0).surfaces  # noqa: SLF001
+    around = set_up._around_subject(shaped, 0).surfaces
     for shape, before in zip(panels, around, strict=True):
         if hasattr(shape, "edge_u"):
             assert np.linalg.norm(shape.edge_u) == pytest.approx(np.linalg.norm(before.edge_u))

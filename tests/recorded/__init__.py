@@ -21,7 +21,7 @@ from wenlo.services.report import report_file
 FOLDER = Path(__file__).resolve().parent
 
 RANKED = ("the-maker-at-the-bench", "strings-in-film")
-"""Shoots whose ranking is recorded too: it takes seconds."""
+"""Shoots whose ranking and next settings are recorded too: they take seconds."""
 
 WORDS = frozenset({
     "title", "reasons", "cannot", "figure", "limit", "source", "words", "caution", "note", "reason", "text", "check", "mistake", "name",
@@ -49,13 +49,22 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
         brief=brief, design=_of("hanging_softbox", brief, width=1.3, length=1.3, depth=0.55, lamps=4), rig=Rigging(safety_line=True, residual_device=True),
     )  # fmt: skip
     brief = Brief(
-        room=tall, others=[OtherLight(name="background", id="chip_60_dish", x=1.6, y=0.4, z=1.7, aim="backdrop", gel="deep_blue")]
+        room=tall,
+        others=[OtherLight(name="background", id="chip_60_dish", x=1.6, y=0.4, z=1.7, aim="backdrop", gel="deep_blue")],
     )
-    yield "book-light-and-a-slit-on-the-wall", Shoot(
-        brief=brief, design=_of("book_light", brief), second=[SecondModifier(light=0, design=_of("snoot", brief, shape="slot"))]
+    yield (
+        "book-light-and-a-slit-on-the-wall",
+        Shoot(
+            brief=brief,
+            design=_of("book_light", brief),
+            second=[SecondModifier(light=0, design=_of("snoot", brief, shape="slot"))],
+        ),
     )
     brief = Brief(room=tall)
-    yield "overhead-in-inches", Shoot(brief=brief, units="imperial", design=_of("overhead_bounce", brief, width=1.0, length=1.0))
+    yield (
+        "overhead-in-inches",
+        Shoot(brief=brief, units="imperial", design=_of("overhead_bounce", brief, width=1.0, length=1.0)),
+    )
     brief = Brief(subject=thing(finish="wrapped", size=0.12), camera=near)
     yield "strings-in-film", Shoot(brief=brief, design=_of("light_tent", brief))
     brief = Brief(subject=thing(kind="ring", finish="mirror", size=0.03), camera=Camera(distance=0.5, rise=30.0))
@@ -67,8 +76,12 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
     brief = Brief(room=tall, lamp=LampSetting(id="flash_hotshoe", power=0.5), wanted=Wanted(solve_for="power"))
     yield "two-food-boxes", Shoot(brief=brief, design=_of("small_flash_softbox", brief, boxes=2))
     brief = Brief(room=tall, lamp=LampSetting(id="flash_studio", power=0.25), wanted=Wanted(solve_for="aperture"))
-    yield "studio-head-and-a-card", Shoot(
-        brief=brief.model_copy(update={"pieces": [Board(name="white card", x=-0.8, y=-0.1, z=1.3)]}), design=_of("bounce_card", brief)
+    yield (
+        "studio-head-and-a-card",
+        Shoot(
+            brief=brief.model_copy(update={"pieces": [Board(name="white card", x=-0.8, y=-0.1, z=1.3)]}),
+            design=_of("bounce_card", brief),
+        ),
     )
     brief = Brief(lamp=LampSetting(id="chip_60_bare"), dark=Dark(ceiling=-4.0, left_wall=-3.0))
     yield "doors-and-a-dark-ceiling", Shoot(brief=brief, design=_of("foil_doors", brief))
@@ -84,7 +97,7 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
 
 def parts_for(name: str) -> tuple[str, ...]:
     """What is recorded of a shoot."""
-    return ("figures", "ranking", "build", "rig", "next") if name in RANKED else ("figures", "build", "rig", "next")
+    return ("figures", "ranking", "build", "rig", "next") if name in RANKED else ("figures", "build", "rig")
 
 
 def facts_in(value: Any) -> Any:

@@ -63,9 +63,16 @@ def _face_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
         return
     dark = face.sockets > DARK_EYES
     text = f"{format_stops(abs(face.sockets))} {'under' if face.sockets >= 0.0 else 'over'} the forehead"
-    detail = "they look empty: bring the light lower, or hold a card under the chin" if dark else f"they look empty from {format_stops(DARK_EYES)} under it"
+    detail = (
+        "they look empty: bring the light lower, or hold a card under the chin"
+        if dark
+        else f"they look empty from {format_stops(DARK_EYES)} under it"
+    )
     yield KindFigure(key="face_sockets", label="Eye sockets", text=text, detail=detail)
     parts = ", ".join(f"{part} {format_stops(face.stops[part])}" for part in face.stops)
     yield KindFigure(
-        key="face_parts", label="Over the face", text=f"cheek to cheek {format_stops(face.cheeks)}", detail=f"against the key's reading: {parts}"
+        key="face_parts",
+        label="Over the face",
+        text=f"cheek to cheek {format_stops(face.cheeks)}",
+        detail=f"against the key's reading: {parts}",
     )

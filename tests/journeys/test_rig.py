@@ -28,7 +28,7 @@ def test_a_boom_that_is_too_weak_gets_a_smaller_canvas_and_its_counterweight(ope
     expect(payload).to_contain_text("boom")
     payload.get_by_role("button", name=re.compile("^Do it")).click()
     expect(payload).to_have_count(0)
-    weight = line(page, "Counterweight", "not-known")
+    weight = line(page, "Counterweight", "needs-an-answer")
     weight.get_by_role("button", name=re.compile("^Do it")).click()
     expect(weight).to_have_count(0)
     field = page.get_by_label(re.compile("^Counterweight of"))

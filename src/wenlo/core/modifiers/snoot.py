@@ -287,6 +287,8 @@ def grown(design: SnootParameters, scale: float) -> SnootParameters:
     opening = round(min(max(design.opening * scale, 0.002), 0.5), 4)
     slot = round(min(max(design.slot_length * scale, 0.005), 0.5), 4)
     width = round(min(max(design.tube_width, opening + 0.01, slot + 0.01 if design.shape == "slot" else 0.0), 0.6), 3)
+    # whoever turns a round hole into a slot has one that goes into the tube
+    slot = min(slot, width)
     return design.model_copy(update={"opening": opening, "slot_length": slot, "tube_width": width})
 
 

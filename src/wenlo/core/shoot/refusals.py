@@ -1,6 +1,7 @@
 """What of a shoot's modifiers does not go with their lamps, at its field."""
 
 from collections.abc import Iterator
+from typing import Any
 
 from wenlo.core.errors import FieldError
 from wenlo.core.modifiers.registry import kind_of
@@ -22,9 +23,26 @@ def refusals(shoot: Shoot) -> Iterator[FieldError]:
 
 
 def newly_refused(before: Shoot, after: Shoot) -> list[FieldError]:
-    """What an edit would make that does not fit: what was so before, or came about by another lamp, is told and not refused."""
-    lamps = [(s.brief.lamp.id, [light.id for light in s.brief.others]) for s in (before, after)]
-    if lamps[0] != lamps[1] or before.design.kind != after.design.kind:
+    """What an edit of a value would make that does not fit, at that value.
+
+    What was so before, and what came about by another lamp, kind or value, is told and not refused: nobody could say which of the two
+    is to give way.
+    """
+    if before.design.kind != after.design.kind:
         return []
     known = {problem.path for problem in refusals(before)}
-    return [problem for problem in refusals(after) if problem.path not in known]
+    return [
+        problem
+        for problem in refusals(after)
+        if problem.path not in known and _value(before, problem.path) != _value(after, problem.path)
+    ]
+
+
+def _value(shoot: Shoot, path: str) -> object:
+    at: Any = shoot
+    for step in path.split("."):
+        if step.isdigit():
+            at = at[int(step)] if int(step) < len(at) else None
+        else:
+            at = getattr(at, step, None)
+    return at

@@ -5,8 +5,18 @@ import { formatLength, type Units } from '../../shared/units/length';
 
 const GROUND = 26;
 
-function Arrow(props: { x: number; y: number; dx: number; dy: number; label: string; kind: string }) {
-  const { x, y, dx, dy, label, kind } = props;
+const LINE = 16;
+
+function Arrow(props: {
+  x: number;
+  y: number;
+  dx: number;
+  dy: number;
+  label: string;
+  kind: string;
+  crossed?: boolean;
+}) {
+  const { x, y, dx, dy, label, kind, crossed = false } = props;
   const long = Math.hypot(dx, dy) || 1;
   const [ux, uy] = [dx / long, dy / long];
   const head = Math.min(8, long * 0.5);
@@ -18,9 +28,9 @@ function Arrow(props: { x: number; y: number; dx: number; dy: number; label: str
         points={`${tip.x},${tip.y} ${tip.x - ux * head - uy * head * 0.45},${tip.y - uy * head + ux * head * 0.45} ${tip.x - ux * head + uy * head * 0.45},${tip.y - uy * head - ux * head * 0.45}`}
       />
       <text
-        x={tip.x + (Math.abs(ux) > 0.5 ? ux * 6 : 7)}
+        x={tip.x + (Math.abs(ux) > 0.5 ? ux * 6 : crossed ? -7 : 7)}
         y={tip.y + (uy > 0.5 ? -2 : 4)}
-        textAnchor={ux < -0.5 ? 'end' : 'start'}
+        textAnchor={ux < -0.5 || crossed ? 'end' : 'start'}
       >
         {label}
       </text>
@@ -50,6 +60,9 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
   const newtons = Math.max(1, ...holding.forces.map((f) => Math.hypot(f.side, f.up)));
   const arrow = (n: number) => (Math.sqrt(Math.abs(n) / newtons) * 46 + 6) * Math.sign(n);
   const said = holding.forces.map((f) => `${f.name} ${Math.hypot(f.side, f.up).toFixed(0)} N`).join(', ');
+  // a push to the right at the height of an upright arrow's words would go through them
+  const crosses = (f: Holding['forces'][number]) =>
+    holding.forces.some((o) => o.side > 0 && Math.abs(y(o.height) - (y(f.height) - arrow(f.up))) < LINE);
   const carries = ['stand', 'boom'].includes(holding.by) && stand;
   return (
     <div ref={ref} className="drawing free-body">
@@ -128,6 +141,7 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
               dy={f.up ? -arrow(f.up) : 0}
               label={`${f.name}${/kg$/.test(f.name) ? '' : ` ${Math.hypot(f.side, f.up).toFixed(0)} N`}`}
               kind={f.side ? 'side' : 'weight'}
+              crossed={!f.side && crosses(f)}
             />
           ))}
         </svg>

@@ -48,8 +48,8 @@ _HOW: dict[GaugeKey, tuple[str, str]] = {
         "similar triangles over the solved luminance; 0.80 of the full width for an even strip",
     ),
     "contrast": (
-        "log2 of the reading at the face toward the sheet over the reading on the mirrored side with the key shaded off.",
-        "lighting ratio (K + F):F; walls, floor and ceiling solved by radiosity with the sheet and the backdrop in place",
+        "log2 of what the side of the face that is toward the key gets over what its far side gets, both 45° aside of the lens.",
+        "two flat meters, each with everything in the set counted: key, other lamps, cards, walls, floor and ceiling",
     ),
     "background": (
         "log2 of the flat reading on the backdrop behind the face over the flat reading at the face toward the sheet.",

@@ -64,6 +64,19 @@ def test_the_error_that_is_told_holds_the_light_out_of_a_slotted_white_tube():
     assert min(held.values()) >= 15, held
 
 
+def test_the_error_that_is_told_holds_the_light_through_a_deep_grid():
+    brief = make_shoot(brief__lamp__id="panel_45").brief
+    grid = kinds()["cell_grid"].start(brief)
+    made = kinds()["cell_grid"].arrange(grid, brief, None)
+    face = np.array([0.0, 0.0, brief.subject.face_height])
+    toward = (grid.source_centre - face) / np.linalg.norm(grid.source_centre - face)
+    # in the beam, and beside it where the cells let nothing straight through
+    beside = face + 1.2 * np.cross(toward, [0.0, 0.0, 1.0])
+    meters = [Meter(id="in", position=face, normal=toward), Meter(id="off", position=beside, normal=toward)]
+    held = _coverage(LightScene(panels=made.surfaces, lamps=made.lamps), meters)
+    assert min(held.values()) >= 15, held
+
+
 @pytest.mark.parametrize("rho", [0.5, 0.9, 0.95])
 def test_a_closed_white_sphere_keeps_its_light(rho):
     # Mean E = Φ/(A (1 − ρ)), from a lamp of any place: with ρ .95 twenty bounces on average

@@ -9,7 +9,7 @@ from pathlib import Path
 import httpx
 import pytest
 
-from wenlo.launch import ground, install
+from wenlo.launch import ground, install, quality
 from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.cluster import account, may_enter, throw_away
 from wenlo.launch.ground import ROOT, Trouble, digest
@@ -30,6 +30,28 @@ def test_half_made_cluster_is_made_anew(cluster):
     cluster.start()
     assert cluster.running()
     assert oct(cluster.secret.stat().st_mode & 0o777) == "0o600"
+
+
+def test_random_examples_are_drawn_by_the_commit_and_the_seed_is_said(monkeypatch, capfd):
+    asked = []
+    monkeypatch.setattr(quality, "_prepare", dict)
+    monkeypatch.setattr(quality.system, "need_chromium", lambda: None)
+    real = subprocess.run
+
+    def pretend(command, **more):
+        if command[0] == "git":
+            return real(command, **more)
+        asked.append(command)
+        return subprocess.CompletedProcess(command, 0)
+
+    monkeypatch.setattr(quality.subprocess, "run", pretend)
+    assert quality.test(["tests/core"]) == 0
+    assert quality.test(["--hypothesis-seed=7"]) == 0
+    seed = f"--hypothesis-seed={quality.seed_of_commit()}"
+    assert seed in asked[0]
+    assert seed not in asked[1]
+    said = capfd.readouterr()
+    assert seed in said.out + said.err
 
 
 def test_left_over_server_is_stopped_and_started_again(cluster):

@@ -13,6 +13,7 @@ from wenlo.core.advice.ranking import rank
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.shoot.brief import Brief, Subject, Wanted
 from wenlo.core.shoot.uses import DEFAULTS, USES, with_wishes
+from wenlo.core.transport.solve import Effort
 
 TALL = make_shoot(brief__room__height=2.8).brief
 
@@ -29,6 +30,20 @@ def test_white_walls_of_a_booth_take_contrast_away():
     hard = contrast(brief, kinds()["foil_doors"].start(brief).model_copy(update={"key_angle": 70.0}))
     assert abs(tent) < 0.5
     assert hard > tent + 1.0
+
+
+def test_the_cards_of_a_booth_matter():
+    brief = brief_for("table_booth")
+    booth = kinds()["table_booth"].start(brief)
+
+    def with_card(card):
+        levels = evaluate(brief, booth.model_copy(update={"far_card": card}), effort=Effort()).levels
+        return math.log2(levels.lit / levels.fill)
+
+    none, white, black = (with_card(card) for card in ("none", "white", "black"))
+    assert white < none - 0.2
+    # black takes away what little the dark room beyond gives
+    assert black > none - 0.05
 
 
 def test_contrast_is_of_both_sides_and_grows_as_the_key_goes_round():

@@ -41,8 +41,6 @@ def newly_refused(before: Shoot, after: Shoot) -> list[FieldError]:
 def _value(shoot: Shoot, path: str) -> object:
     at: Any = shoot
     for step in path.split("."):
-        if step.isdigit():
-            at = at[int(step)] if int(step) < len(at) else None
-        else:
-            at = getattr(at, step, None)
+        # a modifier that was not there before has no value
+        at = dict(enumerate(at)).get(int(step)) if step.isdigit() else getattr(at, step, None)
     return at

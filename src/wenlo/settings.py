@@ -17,6 +17,10 @@ class Settings(BaseSettings):
     )
     host: str = Field(default="127.0.0.1", description="Address the server listens on; loopback unless you mean it.")
     port: int = Field(default=8321, ge=0, le=65535, description="Port the server listens on; 0 takes any free one.")
+    allowed_hosts: str | None = Field(
+        default=None,
+        description="Names, with commas between, by which browsers may call the server beside loopback and WENLO_HOST.",
+    )
     upload_limit: int = Field(default=5_000_000, ge=1000, description="Largest request that is read. [byte]")
     photograph_limit: int = Field(
         default=30_000_000, ge=1000, description="Largest photograph of a shot that is read. [byte]"

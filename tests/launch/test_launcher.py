@@ -9,7 +9,7 @@ from pathlib import Path
 import httpx
 import pytest
 
-from wenlo.launch import ground, install, quality
+from wenlo.launch import ground, install, quality, serve
 from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.cluster import account, may_enter, throw_away
 from wenlo.launch.ground import ROOT, Trouble, digest
@@ -182,6 +182,14 @@ def url_of(process):
         if "open http" in line:
             return line.split("open ")[1].split()[0]
     return pytest.fail("it ended without a URL")
+
+
+def test_settings_are_passed_on_save_those_that_the_launcher_makes(monkeypatch):
+    monkeypatch.setenv("WENLO_ALLOWED_HOSTS", "workshop.local")
+    monkeypatch.setenv("WENLO_DATABASE_URL", "elsewhere")
+    passed = serve._passed_on()
+    assert passed["WENLO_ALLOWED_HOSTS"] == "workshop.local"
+    assert "WENLO_DATABASE_URL" not in passed
 
 
 @pytest.mark.slow

@@ -5,13 +5,13 @@ from contextlib import asynccontextmanager
 
 import structlog
 from fastapi import FastAPI, Request, Response
-from fastapi.responses import FileResponse
-from fastapi.staticfiles import StaticFiles
 from starlette.middleware.base import RequestResponseEndpoint
 
 import wenlo
 from wenlo.api import errors
+from wenlo.api.gate import Gate
 from wenlo.api.limits import BodyLimit
+from wenlo.api.pages import serve_front_end
 from wenlo.api.routers import (
     bench,
     build,
@@ -26,7 +26,6 @@ from wenlo.api.routers import (
     shelf,
     shoots,
 )
-from wenlo.core.errors import NotFound
 from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
@@ -91,6 +90,8 @@ def create_app(settings: Settings) -> FastAPI:
     errors.install(app)
     app.add_middleware(BodyLimit, limit=settings.upload_limit, photograph_limit=settings.photograph_limit)
 
+    app.add_middleware(Gate, names=(settings.host, *(settings.allowed_hosts or "").split(",")))
+
     @app.middleware("http")
     async def _headers(request: Request, call_next: RequestResponseEndpoint) -> Response:
         response = await call_next(request)
@@ -105,18 +106,5 @@ def create_app(settings: Settings) -> FastAPI:
     for router in routers:
         app.include_router(router)
     if settings.front_end is not None:
-        _serve_front_end(app, settings)
+        serve_front_end(app, settings.front_end)
     return app
-
-
-def _serve_front_end(app: FastAPI, settings: Settings) -> None:
-    root = settings.front_end
-    assert root is not None
-    app.mount("/assets", StaticFiles(directory=root / "assets"), name="assets")
-
-    @app.get("/{path:path}", include_in_schema=False)
-    def _page(path: str) -> Response:
-        # The stage is in the URL, so every address that is not the API's gets the one page.
-        if path.startswith("api/"):
-            raise NotFound("There is nothing at this address.")
-        return FileResponse(root / "index.html", headers={"cache-control": "no-cache"})

@@ -72,8 +72,15 @@ def _answer(status: int, problem: Problem) -> JSONResponse:
     return JSONResponse(problem.model_dump(), status_code=status)
 
 
+MOST_FIELDS = 50
+"""So many problems are told at once; nobody reads more."""
+
+LONGEST = 400
+"""Of a path or message that is told: both can hold what was sent."""
+
+
 def _problems(fields: tuple[FieldError, ...] | list[FieldError]) -> list[FieldProblem]:
-    return [FieldProblem(path=f.path, message=f.message) for f in fields]
+    return [FieldProblem(path=f.path[:LONGEST], message=f.message[:LONGEST]) for f in fields[:MOST_FIELDS]]
 
 
 def install(app: FastAPI) -> None:
@@ -91,7 +98,7 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     async def _invalid(_: Request, error: RequestValidationError) -> JSONResponse:
         inside, outside = [], []
-        for item in error.errors():
+        for item in error.errors()[:MOST_FIELDS]:
             loc = list(item["loc"])
             if loc[:2] == ["body", "document"]:
                 inside.append({**item, "loc": tuple(loc[2:])})
@@ -99,7 +106,9 @@ def install(app: FastAPI) -> None:
                 path = ".".join(str(step) for step in loc[1:]) or str(loc[0])
                 outside.append(FieldError(path=path, message=f"{path}: {item['msg'][:1].lower()}{item['msg'][1:]}."))
         fields = field_errors(Shoot, inside, tags=KIND_TAGS) + outside
-        return _answer(422, Problem(code="invalid_input", message=fields[0].message, fields=_problems(fields)))
+        return _answer(
+            422, Problem(code="invalid_input", message=fields[0].message[:LONGEST], fields=_problems(fields))
+        )
 
     @app.exception_handler(HTTPException)
     async def _http(_: Request, error: HTTPException) -> JSONResponse:

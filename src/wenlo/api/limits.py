@@ -8,6 +8,9 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from wenlo.api.errors import Problem
 
+MOST_VALUES = 40_000
+"""A body of JSON with more names than that is no shoot: the largest has some thousands. What has them would keep everybody waiting."""
+
 
 class _TooLong(Exception):
     pass
@@ -31,14 +34,17 @@ class BodyLimit:
         if declared.isdigit() and int(declared) > limit:
             await self._refuse(limit, scope, receive, send)
             return
-        seen = 0
+        plain = "json" in Headers(scope=scope).get("content-type", "json")
+        seen = names = 0
         over = started = False
 
         async def counted() -> Message:
-            nonlocal seen, over
+            nonlocal seen, names, over
             message = await receive()
-            seen += len(message.get("body", b""))
-            if seen > limit:
+            body = message.get("body", b"")
+            seen += len(body)
+            names += body.count(b":") if plain else 0
+            if seen > limit or names > MOST_VALUES:
                 over = True
                 raise _TooLong
             return message
@@ -53,10 +59,10 @@ class BodyLimit:
         with suppress(_TooLong):
             await self._app(scope, counted, noted)
         if over and not started:
-            await self._refuse(limit, scope, receive, send)
+            await self._refuse(limit, scope, receive, send, many=seen <= limit)
 
-    async def _refuse(self, limit: int, scope: Scope, receive: Receive, send: Send) -> None:
-        megabytes = limit / 1e6
-        problem = Problem(code="too_large", message=f"This is larger than the {megabytes:g} MB that Wenlo reads.")
+    async def _refuse(self, limit: int, scope: Scope, receive: Receive, send: Send, *, many: bool = False) -> None:
+        what = f"has more than the {MOST_VALUES} values" if many else f"is larger than the {limit / 1e6:g} MB"
+        problem = Problem(code="too_large", message=f"This {what} that Wenlo reads.")
         response = JSONResponse(problem.model_dump(), status_code=413, headers={"connection": "close"})
         await response(scope, receive, send)

@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from types import UnionType
@@ -162,10 +163,13 @@ def _value(name: str, text: str, annotation: Any) -> Any:
 
 def _number(name: str, text: str) -> float:
     try:
-        return float(text.replace(",", ".").replace("−", "-"))
+        value = float(text.replace(",", ".").replace("−", "-"))
     except ValueError:
+        value = math.nan
+    if not math.isfinite(value):
         message = f"{name.replace('_', ' ')}: “{text[:24]}” is not a number."
-        raise InvalidInput(message, fields=[FieldError(path=name, message=message)]) from None
+        raise InvalidInput(message, fields=[FieldError(path=name, message=message)])
+    return value
 
 
 def _yes(name: str, text: str) -> bool:

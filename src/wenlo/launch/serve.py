@@ -75,6 +75,14 @@ STAND_INS = {
 """Simulated outside things that the demo starts, and the settings that name real ones; the set listens at its camera."""
 
 
+MADE_HERE = frozenset({"WENLO_HOME", "WENLO_PORT", "WENLO_DATABASE_URL", "WENLO_FRONT_END"})
+"""Settings that the launcher makes itself; all others are passed on."""
+
+
+def _passed_on() -> dict[str, str]:
+    return {name: value for name, value in os.environ.items() if name.startswith("WENLO_") and name not in MADE_HERE}
+
+
 def _start_stand_in(name: str, env: dict[str, str]) -> subprocess.Popen[str]:
     return subprocess.Popen(
         [str(PYTHON), "-m", "wenlo.cli", "standin", name], env=env, stdout=subprocess.PIPE, text=True,
@@ -171,7 +179,7 @@ def serve(*, demo: bool) -> int:
             say("starting the database")
             cluster.start()
             env = {
-                **clean_environment(), "WENLO_DATABASE_URL": cluster.url, "WENLO_FRONT_END": str(BUILT),
+                **clean_environment(), **_passed_on(), "WENLO_DATABASE_URL": cluster.url, "WENLO_FRONT_END": str(BUILT),
                 "WENLO_PORT": str(port),
             }  # fmt: skip
             extra = ["--demo"] if demo else []

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from wenlo.core.errors import InvalidInput, NotFound, VersionConflict
 from wenlo.core.shoot.document import Shoot, answer_paths, read_shoot, write_shoot
-from wenlo.core.shoot.refusals import newly_refused
+from wenlo.core.shoot.refusals import newly_refused, title_problem
 from wenlo.formats.project_file import read_project
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
 
@@ -34,7 +34,10 @@ class Shoots:
             return store.lines(user.id)
 
     def create(self, user: User, shoot: Shoot, *, label: str = "Made") -> ShootRecord:
-        """A new shoot."""
+        """A new shoot. Raises InvalidInput for a title that cannot be told."""
+        problem = title_problem(shoot.title)
+        if problem is not None:
+            raise InvalidInput(problem.message, fields=[problem])
         with self._transactions() as store:
             return store.add(user.id, document=write_shoot(shoot), title=shoot.title, label=label)
 

@@ -1,4 +1,4 @@
-"""What of a shoot's modifiers does not go with their lamps, at its field."""
+"""What of a shoot is not accepted when it is typed, at its field: modifiers that do not go with their lamps, titles that cannot be told."""
 
 from collections.abc import Iterator
 from typing import Any
@@ -22,16 +22,33 @@ def refusals(shoot: Shoot) -> Iterator[FieldError]:
             yield FieldError(path=f"{path}.{refused.field}", message=refused.text)
 
 
+HIDDEN = frozenset("\u061c\u200b\u200e\u200f\u2028\u2029\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069\ufeff")
+"""Marks that turn the direction of writing, and others that nobody sees: with them one name can look like another."""
+
+
+def title_problem(title: str) -> FieldError | None:
+    """Why a title cannot be told from others in a list, or None."""
+    if not title.strip() or all(c in HIDDEN or c.isspace() for c in title):
+        message = "The title has nothing that can be read; write a word."
+    elif any(ord(c) < 32 or ord(c) == 127 or c in HIDDEN for c in title):
+        message = "The title must be one line without hidden marks; type it anew."
+    else:
+        return None
+    return FieldError(path="title", message=message)
+
+
 def newly_refused(before: Shoot, after: Shoot) -> list[FieldError]:
     """What an edit of a value would make that does not fit, at that value.
 
     What was so before, and what came about by another lamp, kind or value, is told and not refused: nobody could say which of the two
     is to give way.
     """
+    title = title_problem(after.title) if after.title != before.title else None
+    wrong = [title] if title is not None else []
     if before.design.kind != after.design.kind:
-        return []
+        return wrong
     known = {problem.path for problem in refusals(before)}
-    return [
+    return wrong + [
         problem
         for problem in refusals(after)
         if problem.path not in known and _value(before, problem.path) != _value(after, problem.path)

@@ -38,6 +38,7 @@ def test_fonts_are_not_packed_twice_and_the_page_is_asked_for_anew(folder):
     page = _got(folder, "/shoots/1/rig")
     assert page.headers["cache-control"] == "no-cache"
     assert page.headers["content-encoding"] == "gzip"
+    assert _got(folder, "/", method="HEAD").status_code == 200
     # a changed page is sent as it is now
     (folder / "index.html").write_text("<p>new")
     assert _got(folder, "/").text == "<p>new"
@@ -51,7 +52,7 @@ def test_nothing_else_is_sent(folder, path):
     assert "hidden" not in _got(folder, path).text
 
 
-def _got(folder, path, headers=None):
+def _got(folder, path, headers=None, method="GET"):
     app = FastAPI()
     errors.install(app)
     serve_front_end(app, folder)
@@ -59,6 +60,6 @@ def _got(folder, path, headers=None):
     async def ask():
         transport = httpx.ASGITransport(app, raise_app_exceptions=False)
         async with httpx.AsyncClient(transport=transport, base_url="http://localhost") as client:
-            return await client.get(path, headers=headers)
+            return await client.request(method, path, headers=headers)
 
     return asyncio.run(ask())

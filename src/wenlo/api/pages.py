@@ -15,6 +15,8 @@ PACKED = {
 }  # fmt: skip
 """Files that get smaller by packing; fonts and pictures are packed already."""
 
+LOOKS = ["GET", "HEAD"]
+
 A_YEAR = "public, max-age=31536000, immutable"
 
 
@@ -45,14 +47,14 @@ def serve_front_end(app: FastAPI, root: Path) -> None:
     """
     assets = (root / "assets").resolve()
 
-    @app.get("/assets/{name:path}", include_in_schema=False)
+    @app.api_route("/assets/{name:path}", methods=LOOKS, include_in_schema=False)
     def _asset(name: str, request: Request) -> Response:
         file = (assets / name).resolve()
         if not file.is_relative_to(assets) or not file.is_file():
             raise NotFound("There is nothing at this address.")
         return _file(request, file, A_YEAR)
 
-    @app.get("/{path:path}", include_in_schema=False)
+    @app.api_route("/{path:path}", methods=LOOKS, include_in_schema=False)
     def _page(path: str, request: Request) -> Response:
         # The stage is in the URL, so every address that is not the API's gets the one page.
         if path.startswith("api/"):

@@ -42,9 +42,6 @@ ROLES: dict[RoleId, tuple[str, str]] = {
 }
 """Name and meaning of each role."""
 
-BROW = (0.022, 0.018)
-"""The brow is so far over the pupil and so far before it: light from above a slope of 22 in 18 leaves the eye dark. [m]"""
-
 STEEP = math.radians(62.0)
 """A top light stands so high over the level, behind the head. [rad]"""
 

@@ -101,6 +101,14 @@ def side_window(brief: Brief) -> OtherLight | None:
     return max(found, key=lambda x: x.width * x.height, default=None)
 
 
+def where_it_is(there: OtherLight, brief: Brief) -> dict[str, float]:
+    """Parameters that put a kind's opening where a window of the Brief is; its size is the kind's own to limit."""
+    return {
+        "key_angle": 90.0 if there.x >= 0.0 else -90.0, "wall": round(brief.room.width / 2, 3), "along": min(max(-there.y, -3.0), 3.0),
+        "sill": round(min(max(there.z - there.height / 2, 0.0), 2.5), 3), "daylight": there.daylight,
+    }  # fmt: skip
+
+
 def taken_over(brief: Brief, weather: Weather) -> Brief:
     """The brief with daylight as its lamp; the window that it comes through no longer shines beside it."""
     window_light = side_window(brief)

@@ -7,7 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.build.assembly import Assembly
 from wenlo.core.build.parts import BuildPlan
-from wenlo.core.modifiers.daylight import OFF_WALL, InWall, opening_light, side_window, taken_over
+from wenlo.core.modifiers.daylight import OFF_WALL, InWall, opening_light, side_window, taken_over, where_it_is
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.optics.sheet import CLEAR
@@ -90,11 +90,8 @@ def start(brief: Brief) -> OpenShadeParameters:
     """The Brief's own opening; without one, a door in the side wall."""
     there = side_window(brief)
     if there is not None:
-        return OpenShadeParameters(
-            key_angle=90.0 if there.x >= 0.0 else -90.0, wall=round(brief.room.width / 2, 3), along=min(max(-there.y, -3.0), 3.0),
-            width=min(max(there.width, 0.4), 6.0), height=min(max(there.height, 0.4), 4.0),
-            sill=round(min(max(there.z - there.height / 2, 0.0), 2.5), 3), daylight=there.daylight,
-        )  # fmt: skip
+        as_large = OpenShadeParameters(width=min(max(there.width, 0.4), 6.0), height=min(max(there.height, 0.4), 4.0))
+        return as_large.model_copy(update=where_it_is(there, brief))
     height = round(min(2.0, brief.room.height - 0.1), 2)
     return OpenShadeParameters(wall=round(brief.room.width / 2, 3), height=height)
 

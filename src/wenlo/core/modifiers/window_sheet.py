@@ -16,6 +16,7 @@ from wenlo.core.modifiers.daylight import (
     side_window,
     taken_over,
     wall_round,
+    where_it_is,
 )
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, layers_of, panel
@@ -134,11 +135,10 @@ def start(brief: Brief) -> WindowParameters:
     """The Brief's own window; without one, one in the side wall, level with the face."""
     there = side_window(brief)
     if there is not None:
-        return WindowParameters(
-            key_angle=90.0 if there.x >= 0.0 else -90.0, wall=round(brief.room.width / 2, 3), along=min(max(-there.y, -3.0), 3.0),
-            window_width=min(max(there.width, 0.2), 4.0), window_height=min(max(there.height, 0.2), 3.0),
-            sill=round(min(max(there.z - there.height / 2, 0.0), 2.5), 3), daylight=there.daylight,
-        )  # fmt: skip
+        as_large = WindowParameters(
+            window_width=min(max(there.width, 0.2), 4.0), window_height=min(max(there.height, 0.2), 3.0)
+        )
+        return as_large.model_copy(update=where_it_is(there, brief))
     height = round(min(1.3, brief.room.height - 0.7), 2)
     sill = round(max(0.3, min(brief.subject.face_height - height / 2 + 0.1, brief.room.height - height - 0.15)), 2)
     return WindowParameters(wall=round(brief.room.width / 2, 3), window_height=height, sill=sill)

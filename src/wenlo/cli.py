@@ -18,26 +18,33 @@ from wenlo.services.report_parts import PARTS, PartName
 if TYPE_CHECKING:
     import socketserver
 
+    from sqlalchemy import Engine
+
     from wenlo.settings import Settings
 
 
-def _serve(settings: "Settings") -> int:
+def _serve(settings: "Settings", handed: int | None) -> int:
+    from wenlo.jobs.lane import begin_to_import
+
+    # what takes longest begins first: the compute processes import beside this one
+    begin_to_import()
+
     import uvicorn
 
     from wenlo.api.app import create_app
+    from wenlo.api.connections import PatientProtocol
+    from wenlo.listening import listen
 
-    # The socket is bound first and handed over, so that no port is raced for.
-    family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
-    listener = socket.socket(family, socket.SOCK_STREAM)
-    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        listener.bind((settings.host, settings.port))
-    except OSError:
-        print(f"Port {settings.port} is in use; stop what uses it, or set WENLO_PORT to another.", file=sys.stderr)
+        listener = listen(settings.host, settings.port) if handed is None else socket.socket(fileno=handed)
+    except OSError as trouble:
+        print(trouble.strerror, file=sys.stderr)
         return 3
     host, port = listener.getsockname()[:2]
     print(f"LISTENING http://{host}:{port}", flush=True)
-    config = uvicorn.Config(create_app(settings), log_level="warning", access_log=False, timeout_graceful_shutdown=5)
+    config = uvicorn.Config(
+        create_app(settings), log_level="warning", access_log=False, timeout_graceful_shutdown=5, http=PatientProtocol
+    )
     uvicorn.Server(config).run(sockets=[listener])
     return 0
 
@@ -45,20 +52,22 @@ def _serve(settings: "Settings") -> int:
 def _work(settings: "Settings") -> int:
     from wenlo.db.runs import SqlRunStore
     from wenlo.db.session import SqlTransactions, make_engine, make_sessions
-    from wenlo.jobs.queue import work, worker_name
+    from wenlo.jobs.queue import give_way, work, worker_name
     from wenlo.services.compute import LONG_TASKS, warm_up
     from wenlo.services.runs import perform
 
     url = settings.database_url.get_secret_value()
     database = make_engine(url)
     transactions = SqlTransactions(make_sessions(database), SqlRunStore)
+    # long work gives way to whoever waits for a figure
+    give_way()
     warm_up()
     work(url, lambda run: perform(transactions, LONG_TASKS, run, worker=worker_name()))
     database.dispose()
     return 0
 
 
-def _stand_in(name: str, port: int, seed: int) -> int:
+def _stand_in(name: str, ports: list[int], seed: int) -> int:
     import threading
 
     from wenlo.core.shelf.starter import sold_things
@@ -69,17 +78,22 @@ def _stand_in(name: str, port: int, seed: int) -> int:
     from wenlo.standins.simulated_set import SimulatedSet
 
     if name == "supplier":
-        shop = supplier.make_server(supplier.price_list(sold_things()), port=port)
+        shop = supplier.make_server(supplier.price_list(sold_things()), port=ports[0] if ports else 0)
         servers: list[socketserver.BaseServer] = [shop]
         addresses = [f"http://127.0.0.1:{shop.server_address[1]}"]
     else:
         simulated = SimulatedSet(seed=seed)
         # the kernels take some seconds to load: nobody shall wait for them at the first reading
         threading.Thread(target=simulated.read, daemon=True).start()
-        meter, lamp, camera = Meter(simulated.read), Lamp(simulated.lamp), Camera(simulated, port=port)
+        at = ports if len(ports) == 3 else [0, 0, 0]
+        meter, lamp, camera = (
+            Meter(simulated.read, port=at[0]),
+            Lamp(simulated.lamp, port=at[1]),
+            Camera(simulated, port=at[2]),
+        )
         servers = [meter, lamp, camera]
-        ports = [server.server_address[1] for server in (meter, lamp, camera)]
-        addresses = [f"127.0.0.1:{ports[0]}", f"127.0.0.1:{ports[1]}", f"http://127.0.0.1:{ports[2]}"]
+        there = [server.server_address[1] for server in (meter, lamp, camera)]
+        addresses = [f"127.0.0.1:{there[0]}", f"127.0.0.1:{there[1]}", f"http://127.0.0.1:{there[2]}"]
     print("LISTENING", *addresses, flush=True)
     threads = [threading.Thread(target=server.serve_forever, daemon=True) for server in servers]
     for thread in threads:
@@ -134,35 +148,43 @@ def _printed(file: Path, answer: Callable[[], str]) -> int:
 
 
 def _prepare(settings: "Settings", *, with_demo: bool) -> int:
+    from wenlo.db.session import make_engine, migrate
+    from wenlo.db.state import holds_nothing
+
+    database = make_engine(settings.database_url.get_secret_value())
+    migrate(database)
+    if with_demo and holds_nothing(database):
+        _load_demo(database)
+    database.dispose()
+    return 0
+
+
+def _load_demo(database: "Engine") -> None:
     import structlog
 
     from wenlo import demo
     from wenlo.db.log import SqlLogStore
-    from wenlo.db.session import SqlTransactions, make_engine, make_sessions, migrate
+    from wenlo.db.session import SqlTransactions, make_sessions
     from wenlo.db.shelf import SqlShelfStore
     from wenlo.db.shoots import SqlShootStore
     from wenlo.services.log import Log
     from wenlo.services.shelf import Shelf
     from wenlo.services.shoots import Shoots
 
-    database = make_engine(settings.database_url.get_secret_value())
-    migrate(database)
-    if with_demo:
-        count = demo.load(
-            Shoots(SqlTransactions(make_sessions(database), SqlShootStore)),
-            Shelf(SqlTransactions(make_sessions(database), SqlShelfStore)),
-            Log(SqlTransactions(make_sessions(database), SqlLogStore)),
-        )
-        structlog.get_logger().info("demo_loaded", shoots=count)
-    database.dispose()
-    return 0
+    count = demo.load(
+        Shoots(SqlTransactions(make_sessions(database), SqlShootStore)),
+        Shelf(SqlTransactions(make_sessions(database), SqlShelfStore)),
+        Log(SqlTransactions(make_sessions(database), SqlLogStore)),
+    )
+    structlog.get_logger().info("demo_loaded", shoots=count)
 
 
 def main(arguments: list[str] | None = None) -> int:
     """Run one command; returns the exit status."""
     parser = argparse.ArgumentParser(prog="wenlo")
     commands = parser.add_subparsers(dest="command", required=True)
-    commands.add_parser("serve", help="run the web server")
+    server = commands.add_parser("serve", help="run the web server")
+    server.add_argument("--socket", type=int, help="number of an open socket to listen at, instead of an address")
     commands.add_parser("worker", help="do long work from the queue; any number may run")
     prepare = commands.add_parser("prepare", help="bring the database to the newest tables")
     prepare.add_argument("--demo", action="store_true", help="add the demo shoots to an empty database")
@@ -185,11 +207,11 @@ def main(arguments: list[str] | None = None) -> int:
     )
     standin = commands.add_parser("standin", help="run a simulated outside service on loopback")
     standin.add_argument("name", choices=["supplier", "set"])
-    standin.add_argument("--port", type=int, default=0)
+    standin.add_argument("--ports", type=int, nargs="+", default=[], help="where it listens; free ones if left out")
     standin.add_argument("--seed", type=int, default=11, help="of what is hidden in the simulated set")
     options = parser.parse_args(arguments)
     if options.command == "standin":
-        return _stand_in(options.name, options.port, options.seed)
+        return _stand_in(options.name, options.ports, options.seed)
     if options.command == "solve":
         return _solve(options.file, options.seconds, options.error)
     if options.command == "report":
@@ -204,7 +226,7 @@ def _with_settings(options: argparse.Namespace) -> int:
     settings = Settings()
     set_up_logs(form=settings.log_format, level=settings.log_level)
     if options.command == "serve":
-        return _serve(settings)
+        return _serve(settings, options.socket)
     if options.command == "worker":
         return _work(settings)
     if options.command == "compile":

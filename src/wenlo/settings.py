@@ -31,7 +31,7 @@ class Settings(BaseSettings):
         description="Longest one computation may compute before it is given up; waiting for a busy machine does not count. [s]",
     )
     warm_workers: bool = Field(
-        default=True, description="Load the kernels before the first request; off, the first computation waits for it."
+        default=True, description="Load the kernels as soon as it starts; off, the first computation waits for it."
     )
     front_end: Path | None = Field(
         default=None, description="Folder of the built front end; none serves the API alone."
@@ -57,4 +57,5 @@ class Settings(BaseSettings):
         description="Address of a simulated set that is told what stands in it; none where meter and camera are real.",
     )
     log_format: Literal["console", "json"] = Field(default="console", description="How log lines are written.")
+    access_log: bool = Field(default=False, description="Write a log line for every request.")
     log_level: Literal["debug", "info", "warning", "error"] = Field(default="info", description="Least level logged.")

@@ -5,12 +5,14 @@ import os
 import signal
 import threading
 import time
+from contextlib import suppress
 
 import pytest
 
 from factories import shoot_document
 from wenlo.core.errors import InvalidInput, Unavailable
-from wenlo.jobs.pool import LANES, PATIENCE, Superseded, WorkerPool
+from wenlo.jobs.lane import PATIENCE
+from wenlo.jobs.pool import LANES, Superseded, WorkerPool
 from wenlo.services.compute import TASKS
 
 
@@ -122,22 +124,64 @@ def test_picture_nobody_waits_for_is_given_up(loop, pool):
     loop.run_until_complete(leave())
 
 
-def test_worker_killed_in_the_middle_is_said_and_replaced(loop, pool):
+def test_what_a_killed_process_had_is_done_by_a_fresh_one(loop, pool):
     async def killed():
         task = asyncio.create_task(pool.run("advice", document=shoot_document(), gauge="background"))
         await asyncio.sleep(0.2)
-        for pid in pool.worker_pids():
+        before = pool.worker_pids()
+        for pid in before:
             os.kill(pid, signal.SIGKILL)
-        with pytest.raises(Unavailable, match="fresh worker"):
-            await task
-        for _ in range(2):
-            try:
-                return await build(pool)
-            except Unavailable:
-                continue
-        return None
+        answer = await task
+        built = await build(pool)
+        watching = asyncio.create_task(pool.look_after())
+        end = time.monotonic() + 60
+        # those that nobody asked anything of are replaced as well
+        while set(before) & set(pool.worker_pids()) and time.monotonic() < end:
+            await asyncio.sleep(0.1)
+        watching.cancel()
+        return answer, built, set(before) & set(pool.worker_pids())
 
-    assert loop.run_until_complete(killed())["total"] > 0
+    answer, built, left = loop.run_until_complete(killed())
+    assert answer["gauge"] == "background"
+    assert built["total"] > 0
+    assert not left
+
+
+def test_what_ends_its_process_twice_is_given_up_and_said(loop):
+    async def twice():
+        made = WorkerPool(seconds=60)
+        await made.ready()
+        task = asyncio.create_task(made.run("advice", document=shoot_document(), gauge="background"))
+        killed = set()
+        while not task.done():
+            for pid in set(made.worker_pids()) - killed:
+                with suppress(ProcessLookupError):
+                    os.kill(pid, signal.SIGKILL)
+                killed.add(pid)
+            await asyncio.sleep(0.05)
+        try:
+            with pytest.raises(Unavailable, match="2 times"):
+                await task
+        finally:
+            made.close()
+
+    loop.run_until_complete(twice())
+
+
+def test_process_that_stands_still_is_replaced(loop):
+    async def still():
+        made = WorkerPool(seconds=60)
+        await made.ready()
+        for pid in made.worker_pids():
+            os.kill(pid, signal.SIGSTOP)
+        try:
+            return await build(made)
+        finally:
+            made.close()
+
+    start = time.monotonic()
+    assert loop.run_until_complete(still())["total"] > 0
+    assert time.monotonic() - start < 60
 
 
 def test_hanging_computation_is_given_up(loop):

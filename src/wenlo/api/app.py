@@ -1,11 +1,11 @@
 """The application factory: settings in, ASGI application out."""
 
+import asyncio
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 
 import structlog
-from fastapi import FastAPI, Request, Response
-from starlette.middleware.base import RequestResponseEndpoint
+from fastapi import FastAPI
 
 import wenlo
 from wenlo.api import errors
@@ -17,6 +17,7 @@ from wenlo.api.routers import (
     build,
     compute,
     devices,
+    health,
     place,
     practice,
     proof,
@@ -26,11 +27,13 @@ from wenlo.api.routers import (
     shelf,
     shoots,
 )
+from wenlo.api.trace import Counts, Trace
 from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
+from wenlo.db.state import DatabaseState
 from wenlo.jobs.pool import WorkerPool
 from wenlo.jobs.queue import deferrer
 from wenlo.services.devices import Devices
@@ -44,12 +47,11 @@ from wenlo.settings import Settings
 
 log = structlog.get_logger()
 
-SECURITY_HEADERS = {
-    "x-content-type-options": "nosniff",
-    "referrer-policy": "no-referrer",
-    "content-security-policy": "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-    "font-src 'self' data:; frame-ancestors 'none'",
-}
+
+async def _load(engine: WorkerPool, *, warm: bool) -> None:
+    if warm:
+        await engine.ready()
+    await engine.look_after()
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -74,11 +76,14 @@ def create_app(settings: Settings) -> FastAPI:
             desk=LampDesk(settings.lamp_address, universe=settings.lamp_universe),
         )  # fmt: skip
         app.state.supplier = Supplier(settings.supplier_url)
+        app.state.database = DatabaseState(database)
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
-        if settings.warm_workers:
-            await app.state.engine.ready()
-        log.info("ready", version=wenlo.__version__)
+        counts.watch(app.state.engine)
+        # the pages come at once; the first figures wait for the kernels, if they must
+        loading = asyncio.create_task(_load(app.state.engine, warm=settings.warm_workers))
+        log.info("listening", version=wenlo.__version__)
         yield
+        loading.cancel()
         await app.state.devices.close()
         app.state.engine.close()
         database.dispose()
@@ -88,20 +93,18 @@ def create_app(settings: Settings) -> FastAPI:
         openapi_url="/api/openapi.json",
     )  # fmt: skip
     errors.install(app)
+    # what is added last stands outermost
     app.add_middleware(BodyLimit, limit=settings.upload_limit, photograph_limit=settings.photograph_limit)
 
     app.add_middleware(Gate, names=(settings.host, *(settings.allowed_hosts or "").split(",")))
 
-    @app.middleware("http")
-    async def _headers(request: Request, call_next: RequestResponseEndpoint) -> Response:
-        response = await call_next(request)
-        for name, value in SECURITY_HEADERS.items():
-            response.headers.setdefault(name, value)
-        return response
+    counts = Counts()
+    app.state.counts = counts
+    app.add_middleware(Trace, counts=counts, access_log=settings.access_log)
 
     # the papers of a build are named by words, so that files with names of their own come first
     routers = (
-        reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, devices.router, bench.router, practice.router, build.router,
+        health.router, reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, devices.router, bench.router, practice.router, build.router,
     )  # fmt: skip
     for router in routers:
         app.include_router(router)

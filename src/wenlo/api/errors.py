@@ -1,7 +1,7 @@
 """The one place that maps errors to HTTP. A fault on our side never shows a stack trace."""
 
+import errno
 from typing import Any
-from uuid import uuid4
 
 import structlog
 from fastapi import FastAPI, Request
@@ -11,6 +11,7 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from wenlo.core.errors import (
+    DiskFull,
     FieldError,
     Impossible,
     InvalidInput,
@@ -23,7 +24,7 @@ from wenlo.core.errors import (
 )
 from wenlo.core.shoot.document import KIND_TAGS, Shoot
 from wenlo.core.shoot.fields import field_errors
-from wenlo.jobs.pool import Superseded
+from wenlo.jobs.turns import Superseded
 
 log = structlog.get_logger()
 
@@ -35,6 +36,7 @@ STATUS: dict[type[WenloError], int] = {
     VersionConflict: 409,
     Superseded: 409,
     TooLarge: 413,
+    DiskFull: 507,
     Unavailable: 503,
 }
 
@@ -63,6 +65,7 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
         (409, "Changed elsewhere in the meantime, or replaced by a newer request."),
         (413, "Larger than is accepted."),
         (422, "A value is not accepted; nothing was changed."),
+        (507, "The disk is full; nothing was changed."),
         (503, "A part of Wenlo cannot answer now; nothing was lost."),
     )
 }
@@ -120,7 +123,11 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(Exception)
     async def _fault(request: Request, error: Exception) -> JSONResponse:
-        reference = uuid4().hex[:8]
-        log.error("fault", reference=reference, path=request.url.path, exc_info=error)
+        if isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT):
+            log.error("disk_full", path=request.url.path)
+            words = "The disk of the server is full; nothing was changed. Free some space, then do it again."
+            return _answer(507, Problem(code=DiskFull.code, message=words))
+        reference = structlog.contextvars.get_contextvars().get("request", "unknown")
+        log.error("fault", path=request.url.path, exc_info=error)
         words = f"Something went wrong on our side (reference {reference}). What was saved is safe; try again."
         return _answer(500, Problem(code="fault", message=words))

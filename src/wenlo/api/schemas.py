@@ -172,6 +172,13 @@ class Health(BaseModel):
     status: Literal["ok"]
     version: str
     core_version: str
+    kernels: Literal["loaded", "loading"]
+
+
+class Live(BaseModel):
+    """The server lives."""
+
+    status: Literal["ok"]
 
 
 class Option(BaseModel):

@@ -7,6 +7,9 @@ WenloError
 ├── UnsupportedFile    a file that is not ours, is damaged, or comes from a newer Wenlo
 ├── TooLarge           more data than is accepted
 ├── Unavailable        a part of the program (database, workers) cannot answer now
+│   ├── DatabaseAway       the database does not answer
+│   ├── MigrationPending   its tables are of another version
+│   └── DiskFull           nothing more can be written
 └── Impossible         the request is well formed but no answer exists, with the reason
 """
 
@@ -74,6 +77,24 @@ class Unavailable(WenloError):
     """A part of the program cannot answer now; nothing was lost."""
 
     code = "unavailable"
+
+
+class DatabaseAway(Unavailable):
+    """The database does not answer."""
+
+    code = "database_away"
+
+
+class MigrationPending(Unavailable):
+    """The tables are not those of this version."""
+
+    code = "migration_pending"
+
+
+class DiskFull(Unavailable):
+    """Nothing more can be written."""
+
+    code = "disk_full"
 
 
 class Impossible(WenloError):

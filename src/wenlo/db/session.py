@@ -2,23 +2,35 @@
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from pathlib import Path
 from typing import Generic, TypeVar
 
 from alembic import command
 from alembic.config import Config
 from sqlalchemy import Engine, create_engine
-from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import SQLAlchemyError
 from sqlalchemy.orm import Session, sessionmaker
 
-from wenlo.core.errors import Unavailable
+from wenlo.db.remembered import forget_with_connections
+from wenlo.db.state import MIGRATIONS, translated
 
 S = TypeVar("S")
 
+POOL, POOL_SECONDS = 16, 5.0
+"""So many connections are kept, since opening one costs more than most of what is asked through it; and how long one is waited for. [s]"""
+
 
 def make_engine(url: str) -> Engine:
-    """Engine with a small pool that notices a restarted database before it hands a connection out."""
-    return create_engine(url, pool_pre_ping=True, pool_size=5, max_overflow=10, connect_args={"connect_timeout": 5})
+    """Engine with a pool that notices a restarted database before it hands a connection out."""
+    engine = create_engine(
+        url,
+        pool_pre_ping=True,
+        pool_size=POOL,
+        max_overflow=0,
+        pool_timeout=POOL_SECONDS,
+        connect_args={"connect_timeout": 5},
+    )
+    forget_with_connections(engine)
+    return engine
 
 
 def make_sessions(engine: Engine) -> sessionmaker[Session]:
@@ -29,7 +41,7 @@ def make_sessions(engine: Engine) -> sessionmaker[Session]:
 def migrate(engine: Engine, revision: str = "head") -> None:
     """Bring the database to ``revision`` (``"base"`` goes all the way back)."""
     config = Config()
-    config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+    config.set_main_option("script_location", str(MIGRATIONS))
     with engine.begin() as connection:
         config.attributes["connection"] = connection
         if revision == "base":
@@ -51,9 +63,8 @@ class SqlTransactions(Generic[S]):
         try:
             with self._sessions.begin() as session:
                 yield self._store(session)
-        except (OperationalError, InterfaceError) as error:
-            raise Unavailable("The database does not answer; nothing was lost. Try again in a moment.") from error
-        except DBAPIError as error:
-            if error.connection_invalidated:
-                raise Unavailable("The database does not answer; nothing was lost. Try again in a moment.") from error
-            raise
+        except SQLAlchemyError as error:
+            said = translated(error)
+            if said is None:
+                raise
+            raise said from error

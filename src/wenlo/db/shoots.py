@@ -2,14 +2,15 @@
 
 from collections.abc import Mapping, Sequence
 from typing import Any, Literal
-from uuid import UUID
+from uuid import UUID, uuid4
 
-from sqlalchemy import delete, func, select, text
+from sqlalchemy import delete, func, select, text, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.errors import NotFound
+from wenlo.db.remembered import remembered_users
 from wenlo.db.tables import RevisionRow, ShootRow, TickRow, UserRow
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, TickList, User
 
@@ -19,12 +20,23 @@ class SqlShootStore:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+        # rows that nobody else can write before this transaction ends need not be read again
+        self._locked: dict[UUID, ShootRow] = {}
 
     def user(self, name: str) -> User:
         """The user of that name, made if need be."""
-        self._session.execute(insert(UserRow).values(name=name).on_conflict_do_nothing())
-        row = self._session.scalars(select(UserRow).where(UserRow.name == name)).one()
-        return User(id=row.id, name=row.name)
+        known = remembered_users(self._session)
+        if name in known:
+            return known[name]
+        wanted = select(UserRow).where(UserRow.name == name)
+        row = self._session.scalars(wanted).one_or_none()
+        if row is None:
+            self._session.execute(insert(UserRow).values(name=name).on_conflict_do_nothing())
+            row = self._session.scalars(wanted).one()
+            # one that is only just made may yet be undone with its transaction
+            return User(id=row.id, name=row.name)
+        known[name] = User(id=row.id, name=row.name)
+        return known[name]
 
     def lines(self, owner: UUID) -> Sequence[ShootLine]:
         """All shoots of an owner, newest first."""
@@ -50,10 +62,22 @@ class SqlShootStore:
     def append(self, owner: UUID, shoot: UUID, *, document: Mapping[str, Any], title: str, label: str) -> ShootRecord:
         """A new revision after the one that is shown."""
         row = self._need(owner, shoot)
-        newest = self._session.scalar(select(func.max(RevisionRow.number)).where(RevisionRow.shoot_id == shoot))
-        number = (newest or 0) + 1
-        self._add_revision(row, number=number, parent=row.head, document=document, label=label)
-        return self._show(row, number, title)
+        newest = select(func.coalesce(func.max(RevisionRow.number), 0) + 1).where(RevisionRow.shoot_id == shoot)
+        revision = insert(RevisionRow).values(
+            id=uuid4(), shoot_id=shoot, owner_id=owner, number=newest.scalar_subquery(), parent=row.head, label=label,
+            document=dict(document), core_version=CORE_VERSION,
+        )  # fmt: skip
+        number = self._session.execute(revision.returning(RevisionRow.number)).scalar_one()
+        shown = update(ShootRow).where(ShootRow.id == shoot)
+        shown = shown.values(head=number, version=ShootRow.version + 1, title=title, updated_at=func.now())
+        version, at = self._session.execute(
+            shown.returning(ShootRow.version, ShootRow.updated_at), execution_options={"synchronize_session": False}
+        ).one()
+        self._locked.pop(shoot)
+        self._session.expire(row)
+        return ShootRecord(
+            id=shoot, version=version, revision=number, document=document, updated_at=at, can_undo=True, can_redo=False
+        )
 
     def move(self, owner: UUID, shoot: UUID, *, to: Literal["parent", "child"]) -> ShootRecord:
         """Show the revision before or after; unchanged where there is none."""
@@ -102,11 +126,14 @@ class SqlShootStore:
         query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner)
         if lock:
             query = query.with_for_update().execution_options(populate_existing=True)
-        return self._session.scalars(query).one_or_none()
+        row = self._session.scalars(query).one_or_none()
+        if lock and row is not None:
+            self._locked[shoot] = row
+        return row
 
     def _need(self, owner: UUID, shoot: UUID) -> ShootRow:
-        row = self._row(owner, shoot, lock=True)
-        if row is None:
+        row = self._locked.get(shoot) or self._row(owner, shoot, lock=True)
+        if row is None or row.owner_id != owner:
             raise NotFound("This shoot does not exist any more.")
         return row
 
@@ -142,12 +169,17 @@ class SqlShootStore:
         row.title = title
         row.updated_at = func.now()
         self._session.flush()
-        self._session.refresh(row)
         return self._record(row)
 
     def _record(self, row: ShootRow) -> ShootRecord:
-        revision = self._revision(row.id, row.head)
+        child = select(func.max(RevisionRow.number)).where(
+            RevisionRow.shoot_id == row.id, RevisionRow.parent == row.head
+        )
+        shown = select(RevisionRow.document, RevisionRow.parent, child.scalar_subquery())
+        document, parent, next_one = self._session.execute(
+            shown.where(RevisionRow.shoot_id == row.id, RevisionRow.number == row.head)
+        ).one()
         return ShootRecord(
-            id=row.id, version=row.version, revision=row.head, document=revision.document, updated_at=row.updated_at,
-            can_undo=revision.parent is not None, can_redo=self._newest_child(row) is not None,
+            id=row.id, version=row.version, revision=row.head, document=document, updated_at=row.updated_at,
+            can_undo=parent is not None, can_redo=next_one is not None,
         )  # fmt: skip

@@ -26,6 +26,8 @@ class ShootRow(Base):
     """A shoot: which revision is shown, and a version that rises with every write."""
 
     __tablename__ = "shoots"
+    # what the database sets comes back with the statement that sets it
+    __mapper_args__ = {"eager_defaults": True}  # noqa: RUF012
 
     id: Mapped[UUID] = mapped_column(primary_key=True, default=uuid4)
     owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"), index=True)

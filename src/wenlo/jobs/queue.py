@@ -25,6 +25,12 @@ TASK, QUEUE = "run", "runs"
 PRIORITY: Mapping[LongTask, int] = {"paper": 10, "rig_sheet": 10, "curve": 5, "flags": 5}
 """What takes a moment goes before what takes seconds."""
 
+
+def give_way() -> None:
+    """Have this process compute when nothing else wants to (sched(7), SCHED_IDLE)."""
+    os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
+
+
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0
 """How often a worker tells that it lives, and after what silence another takes its work. [s]"""
 

@@ -2,7 +2,7 @@
 
 import sys
 
-from wenlo.launch import quality, serve
+from wenlo.launch import backup, quality, serve
 from wenlo.launch.ground import Trouble
 
 USAGE = """usage: ./wenlo COMMAND
@@ -14,6 +14,8 @@ USAGE = """usage: ./wenlo COMMAND
                 read the meters of a plain panel set (docs/formats.md)
   report FILE.json [--only PARTS]
                 print what is found of a project file, as facts in JSON (docs/formats.md)
+  backup FILE   write everything into one file, while it runs or not, and read it back
+  restore FILE  bring it back, from this version or an older one; what was there before is kept
   worker        do long work for the database at WENLO_DATABASE_URL, beside the one that demo and start bring
   check         format, lint, types and import rules
   bench [ARGS]  benchmarks; bench search [--minutes M] looks for examples that break the property tests
@@ -37,6 +39,10 @@ def main(arguments: list[str]) -> int:
                 return quality.check()
             case "bench":
                 return quality.bench(rest)
+            case "backup":
+                return backup.backup(rest)
+            case "restore":
+                return backup.restore(rest)
             case "worker":
                 return quality.worker()
             case "solve" | "report":

@@ -1,24 +1,37 @@
 """Start everything, print one URL, stop everything that was started."""
 
-import ctypes
 import hashlib
 import os
+import re
 import signal
 import socket
 import subprocess
 import time
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
+from functools import partial
 from pathlib import Path
 from types import FrameType
 
 from wenlo.launch import install, system
-from wenlo.launch.cluster import Cluster, account, may_enter
-from wenlo.launch.ground import BUILT, HOME, PYTHON, Trouble, check_disk, clean_environment, locked, run, say
+from wenlo.launch.cluster import GUEST, Cluster, account, free_port, may_enter
+from wenlo.launch.ground import BUILT, HOME, PYTHON, ROOT, Trouble, check_disk, clean_environment, locked, run, say
+from wenlo.launch.watch import Kept, look_after, pass_on
+from wenlo.listening import listen
+from wenlo.parent import end_with_parent
 
 DEFAULT_PORT = 8321
 START_SECONDS = 60.0
-LOOK_AFTER_WORKERS = 2.0
+
+MADE_HERE = frozenset({"WENLO_HOME", "WENLO_PORT", "WENLO_DATABASE_URL", "WENLO_FRONT_END"})
+"""Settings that the launcher makes itself or keeps to itself; all others are passed on."""
+
+
+ASIDE = 10
+"""How far what works beside the server gives way to it."""
+
+STOPS = (signal.SIGINT, signal.SIGTERM, signal.SIGHUP)
+"""What ends it; the last is a terminal that was closed."""
 
 
 class _Stop(Exception):
@@ -49,18 +62,13 @@ def _port() -> int:
     return 0
 
 
-def _end_with_parent() -> None:
-    # Linux: the server gets SIGTERM when the launcher dies, even by kill -9.
-    ctypes.CDLL("libc.so.6", use_errno=True).prctl(1, signal.SIGTERM)
-
-
 def _raise_stop(_number: int, _frame: FrameType | None) -> None:
     raise _Stop
 
 
 @contextmanager
 def _stoppable() -> Iterator[None]:
-    before = {number: signal.signal(number, _raise_stop) for number in (signal.SIGINT, signal.SIGTERM)}
+    before = {number: signal.signal(number, _raise_stop) for number in STOPS}
     try:
         yield
     finally:
@@ -75,86 +83,73 @@ STAND_INS = {
 """Simulated outside things that the demo starts, and the settings that name real ones; the set listens at its camera."""
 
 
-MADE_HERE = frozenset({"WENLO_HOME", "WENLO_PORT", "WENLO_DATABASE_URL", "WENLO_FRONT_END"})
-"""Settings that the launcher makes itself; all others are passed on."""
+def _ready_to_run(nice: int) -> None:
+    end_with_parent(signal.SIGTERM)
+    os.nice(nice)
 
 
-def _passed_on() -> dict[str, str]:
-    return {name: value for name, value in os.environ.items() if name.startswith("WENLO_") and name not in MADE_HERE}
-
-
-def _start_stand_in(name: str, env: dict[str, str]) -> subprocess.Popen[str]:
+def _begin(
+    *command: str, env: dict[str, str], handed: Sequence[int] = (), stdout: int | None = None, nice: int = 0
+) -> subprocess.Popen[str]:
     return subprocess.Popen(
-        [str(PYTHON), "-m", "wenlo.cli", "standin", name], env=env, stdout=subprocess.PIPE, text=True,
-        start_new_session=True, preexec_fn=_end_with_parent,
+        [str(PYTHON), "-m", "wenlo.cli", *command], env=env, stdout=stdout, text=True, start_new_session=True,
+        pass_fds=handed, preexec_fn=partial(_ready_to_run, nice),
     )  # fmt: skip
 
 
-def _addresses(name: str, stand_in: subprocess.Popen[str]) -> list[str]:
-    assert stand_in.stdout is not None
-    line = stand_in.stdout.readline()
-    if not line.startswith("LISTENING "):
-        raise Trouble(f"the simulated {name} did not start; see the line above.", status=stand_in.wait(10) or 1)
-    return line.split()[1:]
+def _stand_ins(env: dict[str, str]) -> Iterator[Kept]:
+    # ``env`` is told where they will listen, so that nobody waits for them; once more they listen at the same places
+    for name, settings in STAND_INS.items():
+        if any(setting in env for setting in settings):
+            continue
+        ports = [str(free_port()) for _ in range(max(1, len(settings) - 1))]
+        addresses = [f"127.0.0.1:{port}" for port in ports]
+        addresses[-1] = f"http://{addresses[-1]}"
+        env |= dict(zip(settings, [*addresses, addresses[-1]], strict=False))
+        again = partial(_begin, "standin", name, "--ports", *ports, env=env, stdout=subprocess.DEVNULL, nice=ASIDE)
+        yield Kept(name=f"the simulated {name}", begin=again)
 
 
-def _start_server(env: dict[str, str]) -> tuple[subprocess.Popen[str], str]:
-    server = subprocess.Popen(
-        [str(PYTHON), "-m", "wenlo.cli", "serve"], env=env, stdout=subprocess.PIPE, text=True, start_new_session=True,
-        preexec_fn=_end_with_parent,
-    )  # fmt: skip
-    assert server.stdout is not None
-    line = server.stdout.readline()
-    if not line.startswith("LISTENING "):
-        status = server.wait(10)
-        raise Trouble("the server did not start; see the line above.", status=status or 1)
-    return server, line.split()[1]
-
-
-def _start_worker(env: dict[str, str]) -> subprocess.Popen[str]:
-    return subprocess.Popen(
-        [str(PYTHON), "-m", "wenlo.cli", "worker"], env=env, text=True, start_new_session=True,
-        preexec_fn=_end_with_parent,
-    )  # fmt: skip
-
-
-def _watch(server: subprocess.Popen[str], workers: list[subprocess.Popen[str]], env: dict[str, str]) -> int:
-    # Until the server ends; a worker that died is replaced.
-    while True:
-        try:
-            return server.wait(LOOK_AFTER_WORKERS)
-        except subprocess.TimeoutExpired:
-            for place, worker in enumerate(workers):
-                if worker.poll() is not None:
-                    say("the worker for long work stopped; starting another")
-                    workers[place] = _start_worker(env)
-
-
-def _wait_until_answers(url: str, server: subprocess.Popen[str]) -> None:
-    host, port = url.removeprefix("http://").rsplit(":", 1)
+def _wait_until_ready(host: str, port: int, server: Kept) -> None:
+    # the pages come at once; what is waited for is the database, and whatever whoever drags would wait for
     end = time.monotonic() + START_SECONDS
     while time.monotonic() < end:
-        if server.poll() is not None:
+        if server.has_ended():
             raise Trouble("the server stopped while starting; see the lines above.")
         try:
-            with socket.create_connection((host, int(port)), timeout=5) as connection:
-                connection.sendall(b"GET /api/health HTTP/1.0\r\nHost: localhost\r\n\r\n")
-                if b" 200 " in connection.recv(64):
-                    return
+            with socket.create_connection((host, port), timeout=5) as connection:
+                connection.sendall(b"GET /api/health/ready HTTP/1.0\r\nHost: localhost\r\n\r\n")
+                answer = connection.makefile("rb").read()
+            if b" 200 " in answer[:20] and (b'"loaded"' in answer or os.environ.get("WENLO_WARM_WORKERS") == "false"):
+                return
         except OSError:
             pass
         time.sleep(0.1)
-    raise Trouble(f"the server did not answer within {START_SECONDS:.0f} s.")
+    raise Trouble(f"the server was not ready within {START_SECONDS:.0f} s.")
 
 
-def _stop_process(process: subprocess.Popen[str]) -> None:
-    if process.poll() is None:
-        process.terminate()
-        try:
-            process.wait(10)
-        except subprocess.TimeoutExpired:
-            process.kill()
-            process.wait(5)
+def prepare(cluster: Cluster, env: dict[str, str], *, demo: bool = False) -> None:
+    """Bring the tables to this version, as their owner, and let the guest in that the server is."""
+    if not _is_prepared(cluster, demo=demo):
+        _prepare(cluster, env, demo=demo)
+    cluster.let_in(GUEST)
+
+
+def _is_prepared(cluster: Cluster, *, demo: bool) -> bool:
+    # asked without loading what migrates, which takes longer than all the rest of a start
+    newest = max((ROOT / "src" / "wenlo" / "db" / "migrations" / "versions").glob("v*.py"))
+    wanted = re.search(r'^revision\b.*"(.+)"', newest.read_text(encoding="utf-8"), re.MULTILINE)
+    if wanted is None or not cluster.ask("select 1 from pg_tables where tablename = 'alembic_version'"):
+        return False
+    if cluster.ask("select version_num from alembic_version") != [wanted[1]]:
+        return False
+    return not demo or cluster.ask("select exists (select from shoots)") == ["t"]
+
+
+def _prepare(cluster: Cluster, env: dict[str, str], *, demo: bool) -> None:
+    own = {**env, "WENLO_DATABASE_URL": cluster.url}
+    extra = ["--demo"] if demo else []
+    run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=own)
 
 
 def serve(*, demo: bool) -> int:
@@ -167,47 +162,58 @@ def serve(*, demo: bool) -> int:
     check_disk()
     port = _port()
     with _stoppable(), locked("run", wait=False, busy="Wenlo already runs from this folder ({who}); stop it first."):
-        server: subprocess.Popen[str] | None = None
-        workers: list[subprocess.Popen[str]] = []
-        stand_ins: list[subprocess.Popen[str]] = []
+        kept: list[Kept] = []
         cluster: Cluster | None = None
+        listener: socket.socket | None = None
         try:
             programs = system.need_postgres()
             install.install()
             folder = data_folder()
             cluster = Cluster(programs=programs, data=folder, secret=folder.with_name("postgres.secret"))
+            cluster.prepare()
+            env = {
+                **clean_environment(), **pass_on(MADE_HERE), "WENLO_DATABASE_URL": cluster.url_of(GUEST), "WENLO_FRONT_END": str(BUILT),
+            }  # fmt: skip
+            host = os.environ.get("WENLO_HOST") or "127.0.0.1"
+            try:
+                listener = listen(host, port)
+            except OSError as trouble:
+                raise Trouble(str(trouble.strerror), status=3) from None
+            port = listener.getsockname()[1]
+            stand_ins = list(_stand_ins(env)) if demo else []
+            # whoever calls while it is started, or started again, waits in the socket's line and is answered
+            number = listener.fileno()
+            server = Kept(
+                name="the server",
+                begin=partial(
+                    _begin, "serve", "--socket", str(number), env=env, handed=(number,), stdout=subprocess.DEVNULL
+                ),
+            )
+            kept.append(server)
+            server.start()
             say("starting the database")
             cluster.start()
-            env = {
-                **clean_environment(), **_passed_on(), "WENLO_DATABASE_URL": cluster.url, "WENLO_FRONT_END": str(BUILT),
-                "WENLO_PORT": str(port),
-            }  # fmt: skip
-            extra = ["--demo"] if demo else []
-            run([PYTHON, "-m", "wenlo.cli", "prepare", *extra], what="preparing the database", env=env)
-            workers.append(_start_worker(env))
-            started = {}
-            for name, wanted in STAND_INS.items():
-                own = {setting: os.environ[setting] for setting in wanted if setting in os.environ}
-                env |= own
-                if demo and not own:
-                    started[name] = _start_stand_in(name, env)
-                    stand_ins.append(started[name])
-            for name, stand_in in started.items():
-                addresses = _addresses(name, stand_in)
-                env |= dict(zip(STAND_INS[name], [*addresses, addresses[-1]], strict=False))
-            server, url = _start_server(env)
-            _wait_until_answers(url, server)
-            say(f"open {url}  (Ctrl-C stops it)")
-            status = _watch(server, workers, env)
-            raise Trouble(f"the server stopped by itself (status {status}); start it again.")
+            prepare(cluster, env, demo=demo)
+            _wait_until_ready(host, port, server)
+            shown = f"[{host}]" if ":" in host else host
+            say(f"open http://{shown}:{port}  (Ctrl-C stops it)")
+            for one in (
+                Kept(name="the worker for long work", begin=partial(_begin, "worker", env=env, nice=ASIDE)),
+                *stand_ins,
+            ):
+                kept.append(one)
+                one.start()
+            look_after(kept, cluster)
+            return 0
         except _Stop:
             say("stopping")
             return 0
         finally:
-            for number in (signal.SIGINT, signal.SIGTERM):
+            for number in STOPS:
                 signal.signal(number, signal.SIG_IGN)
-            for process in (*workers, server, *stand_ins):
-                if process is not None:
-                    _stop_process(process)
+            for one in kept:
+                one.end()
+            if listener is not None:
+                listener.close()
             if cluster is not None and cluster.data.exists():
                 cluster.stop()

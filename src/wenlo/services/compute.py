@@ -10,7 +10,7 @@ from wenlo.core import CORE_VERSION
 from wenlo.core.advice import set_up
 from wenlo.core.advice.costs import costs_of, light_at_face
 from wenlo.core.advice.explain import explain
-from wenlo.core.advice.figures import DARKEST_SHOWN, Evaluated, evaluate
+from wenlo.core.advice.figures import DARKEST_SHOWN, DRAFT_CELLS, MAP_CELLS, Evaluated, evaluate
 from wenlo.core.advice.gauges import Gauge, deep_stops, gauges, shutter_text
 from wenlo.core.advice.light_layers import light_layer
 from wenlo.core.advice.notes import notes
@@ -26,7 +26,7 @@ from wenlo.core.quantities.length import format_length
 from wenlo.core.quantities.stops import format_stops, stops_between
 from wenlo.core.shoot.brief import Haze
 from wenlo.core.shoot.document import Shoot
-from wenlo.core.transport.solve import DRAFT, Effort
+from wenlo.core.transport.solve import CROWDED, DRAFT, Effort
 from wenlo.services import results as r
 from wenlo.services.bench_tasks import bench, outline_file, traced
 from wenlo.services.build_changes import adapt, changes, cut_together
@@ -212,11 +212,20 @@ def _rounded(light: np.ndarray) -> list[list[float]]:
     return [[float(f"{x / PICTURE_UNIT:.4g}") for x in lamp] for lamp in light]
 
 
-def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], bool] | None = None) -> dict[str, Any]:
-    """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``. ``go_on`` as for :func:`picture`."""
+def figures(
+    document: Mapping[str, Any], effort: str, go_on: Callable[[float], bool] | None = None, *, crowded: bool = False
+) -> dict[str, Any]:
+    """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``. ``go_on`` as for :func:`picture`.
+
+    ``crowded``: very many wait, so that a draft is read with less care.
+    """
     shoot = opened(document)
     brief, design = shoot.brief, shoot.design
-    result = evaluate(brief, design, effort=DRAFT if effort == "draft" else Effort(), go_on=go_on)
+    rough = effort == "draft"
+    result = evaluate(
+        brief, design, effort=(CROWDED if crowded else DRAFT) if rough else Effort(), cells=DRAFT_CELLS if rough else MAP_CELLS, remembered=rough, go_on=go_on
+    )  # fmt: skip
+    thin = max(1, result.map_stops.shape[0] // DRAFT_CELLS)
     lamp, box = brief.lamp.type, room_box(brief)
     at, lit = result.shadow
     step = max(1, len(at) // SHADOW_POINTS)
@@ -230,7 +239,7 @@ def figures(document: Mapping[str, Any], effort: str, go_on: Callable[[float], b
             )
             for n in notes(brief, design, result, units=shoot.units)
         ],
-        sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::2, ::-2]],
+        sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::thin, ::-thin]],
         shadow=r.ShadowProfile(
             at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]
         ),

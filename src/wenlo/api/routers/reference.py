@@ -1,26 +1,16 @@
-"""Health, the starter Shelf and the published schema."""
+"""The catalogue and the published schema."""
 
 from typing import Any
 
 from fastapi import APIRouter
 
-import wenlo
-from wenlo.api.dependencies import ShootsService
 from wenlo.api.errors import RESPONSES
-from wenlo.api.schemas import Catalogue, ControlAnswer, Health, KindAnswer, LimitAnswer, Option, UseAnswer, WishAnswer
-from wenlo.core import CORE_VERSION
+from wenlo.api.schemas import Catalogue, ControlAnswer, KindAnswer, LimitAnswer, Option, UseAnswer, WishAnswer
 from wenlo.formats.project_file import project_schema
 from wenlo.services import catalogue
 from wenlo.services.curves import PictureCurves, picture_curves
 
 router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
-
-
-@router.get("/health")
-def health(service: ShootsService) -> Health:
-    """Answers when the database does."""
-    service.check()
-    return Health(status="ok", version=wenlo.__version__, core_version=CORE_VERSION)
 
 
 @router.get("/picture-curves")

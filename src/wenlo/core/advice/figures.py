@@ -1,5 +1,6 @@
 """The figures of a design: what the light does, computed from the solved set."""
 
+import json
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
@@ -34,6 +35,9 @@ from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view
 Array = NDArray[np.float64]
 
 MAP_CELLS = 48
+DRAFT_CELLS = 24
+"""Cells along each edge of the source's map, at rest and while something is dragged."""
+
 SPREAD_CELLS = 16
 ROUGH_LOOKS = 2048
 """Directions in which a source is looked at when its map is coarse, too."""
@@ -342,25 +346,37 @@ def setting_for(brief: Brief, reading: float) -> Setting:
 _alone: Kept[tuple[Light, tuple[float, float]]] = Kept(16)
 
 
+_bands: Kept[tuple[float, float]] = Kept(64)
+
+
 def _modifier_alone(
-    brief: Brief, design: Any, effort: Effort, cells: int, spread: bool
+    brief: Brief, design: Any, effort: Effort, cells: int, spread: bool, remembered: bool
 ) -> tuple[Light, tuple[float, float]]:
     # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
     light = modifier_light(brief, design, effort=effort, cells=cells)
     material = getattr(design, "sheet", None)
     if material is None or not spread:
         return light, (light.loss, light.loss)
-    sheet = sheet_material(material)
-    typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
-    high, low = (
-        light.loss + stops_between(typical, _key_alone(brief, design, DRAFT, t))
-        for t in (sheet.transmittance_high, sheet.transmittance_low)
-    )
-    return light, (high, low)
+
+    def band() -> tuple[tuple[float, float], bool]:
+        sheet = sheet_material(material)
+        typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
+        ends = sheet.transmittance_high, sheet.transmittance_low
+        high, low = (stops_between(typical, _key_alone(brief, design, DRAFT, t)) for t in ends)
+        return (high, low), True
+
+    high, low = _bands.get(_without_lengths(design), band, anew=not remembered)
+    return light, (light.loss + high, light.loss + low)
+
+
+def _without_lengths(design: Any) -> str:
+    # how far a material's spread moves the light hangs on what the modifier is made of, and hardly on where its parts are just now
+    chosen = {k: v for k, v in design.model_dump(mode="json").items() if not isinstance(v, float)}
+    return json.dumps(chosen, sort_keys=True)
 
 
 def evaluate(
-    brief: Brief, design: Any, *, effort: Effort = DRAFT, cells: int = MAP_CELLS, spread: bool = True,
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, cells: int = MAP_CELLS, spread: bool = True, remembered: bool = False,
     go_on: Callable[[float], bool] | None = None,
 ) -> Evaluated:  # fmt: skip
     """All figures of a design.
@@ -371,11 +387,12 @@ def evaluate(
     effort: how finely the set is sampled.
     cells: cells along each edge of the source's map.
     spread: whether to follow the spread of real materials.
+    remembered: take how far that moves the light from the last time that a modifier of the same make was looked at, if there was one.
     go_on: asked now and then whether to go on reading meters.
     """
     light, band = _alone.get(
         (light_key(brief.model_copy(update={"others": [], "pieces": []}), design), effort, cells, spread),
-        lambda: (_modifier_alone(brief, design, effort, cells, spread), True),
+        lambda: (_modifier_alone(brief, design, effort, cells, spread, remembered), True),
     )
     levels = levels_in_room(brief, design, effort=effort, go_on=go_on)
     smooth = smoothed(light.view)

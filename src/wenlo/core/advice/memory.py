@@ -38,9 +38,9 @@ class Kept(Generic[T]):
         self._most = most
         self._rows: OrderedDict[Any, T] = OrderedDict()
 
-    def get(self, key: Any, make: Callable[[], tuple[T, bool]]) -> T:
-        """The result of that key, made if need be; ``make`` also says whether it is whole and worth keeping."""
-        if key in self._rows:
+    def get(self, key: Any, make: Callable[[], tuple[T, bool]], *, anew: bool = False) -> T:
+        """The result of that key, made if need be or ``anew``; ``make`` also says whether it is whole and worth keeping."""
+        if key in self._rows and not anew:
             self._rows.move_to_end(key)
             return self._rows[key]
         made, whole = make()

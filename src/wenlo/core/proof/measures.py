@@ -8,8 +8,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import curve_fit
-from scipy.special import erf
 
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.optics.sheet import LUMA
@@ -192,6 +190,9 @@ def edge_width(picture: Picture, start: tuple[float, float], end: tuple[float, f
     Impossible
         When there is no edge on the line, or it is clipped.
     """
+    from scipy.optimize import curve_fit
+    from scipy.special import erf
+
     width, height = picture.size
     count = 400
     t = np.linspace(0.0, 1.0, count)

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from wenlo.core.errors import Impossible
 from wenlo.core.optics.sheet import LUMA
@@ -40,6 +39,8 @@ class Spot:
 
 
 def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[Spot, ...]:
+    from scipy import ndimage
+
     rows, columns = area_slices(picture, area)
     width, height = picture.size
     labels, _ = ndimage.label(marked)
@@ -63,6 +64,8 @@ def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[
 
 def leaks(picture: Picture, area: Area) -> tuple[Spot, ...]:
     """Spots of light in something that should be dark, the worst first. Clipped ones count: they are leaks all the more."""
+    from scipy import ndimage
+
     rows, columns = area_slices(picture, area)
     light = np.maximum(ndimage.gaussian_filter(picture.light[rows, columns] @ LUMA, 1.0), FLOOR)
     around = np.median(light)
@@ -80,6 +83,8 @@ def lumps(picture: Picture, area: Area) -> tuple[Spot, ...]:
     Impossible
         When the sheet is clipped.
     """
+    from scipy import ndimage
+
     rows, columns = area_slices(picture, area)
     if float(picture.clipped[rows, columns].mean()) > MOST_CLIPPED:
         raise Impossible("The sheet is clipped: lumps in it cannot be seen; expose less and take it again.")
@@ -118,6 +123,8 @@ def turn(picture: Picture, start: tuple[float, float], end: tuple[float, float])
     Impossible
         When the line is too short, clipped, or the shaded side is filled over a tenth of the light.
     """
+    from scipy import ndimage
+
     width, height = picture.size
     long = math.hypot((end[0] - start[0]) * width, (end[1] - start[1]) * height)
     if long < 24:

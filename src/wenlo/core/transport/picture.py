@@ -6,7 +6,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.ndimage import gaussian_filter, uniform_filter
 
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.lamp import Emitter
@@ -127,6 +126,8 @@ def _moved(solved: Solved, time: float) -> Array:
 
 
 def _through_clouds(light: Array, solved: Solved, row: Array, width: int, height: int) -> Array:
+    from scipy.ndimage import gaussian_filter
+
     p = solved.packed
     clouds = np.array([
         [*cloud.centre, *cloud.half, cloud.extinction, cloud.forward, cloud.albedo] for cloud in solved.scene.clouds
@@ -159,5 +160,7 @@ def _smoothed(
 
 
 def _boxed(values: Array, width: int, height: int, reach: int = 2) -> Array:
+    from scipy.ndimage import uniform_filter
+
     flat: Array = uniform_filter(values.reshape(height, width), size=2 * reach + 1, mode="nearest").ravel()
     return flat

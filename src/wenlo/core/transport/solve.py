@@ -9,7 +9,7 @@ spread between independent groups of paths says how right. Every lamp's light is
 import hashlib
 from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -40,7 +40,8 @@ class Effort:
     """How finely a set is sampled.
 
     ``sides`` of patches, ``samples`` of the lamps on each, ``rays`` between them (powers of two); meters are
-    read until each is known to ``error``, a share of itself, or ``most_paths`` were followed for it in each group.
+    read until each is known to ``error``, a share of itself, or ``most_paths`` were followed for it in each group,
+    ``first_paths`` before anything is judged.
     Another ``seed`` gives another, equally good sample.
     """
 
@@ -50,11 +51,14 @@ class Effort:
     pairs: int = 2
     error: float = 0.013
     most_paths: int = 8192
+    first_paths: int = 32
     tolerance: float = 1e-4
     seed: int = 0
 
 
 DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.066, most_paths=128)
+CROWDED = replace(DRAFT, sides=80, rays=32, error=0.2, first_paths=8, most_paths=32)
+"""A draft when very many wait for theirs."""
 QUICK = Effort(samples=1, error=0.024, most_paths=8192)
 FINE = Effort(sides=400, error=0.007, most_paths=1 << 18)
 
@@ -250,7 +254,7 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     sums = np.zeros((count, REPLICATES, groups, 3, 3))
     done = np.zeros(count, dtype=np.int64)
     chosen = np.arange(count)
-    size, start = 32, 0
+    size, start = effort.first_paths, 0
     while len(chosen):
         points = sobol(MOST_PATHS, 2 * paths.SLOTS, seed=17 + start // MOST_PATHS)
         first = start % MOST_PATHS

@@ -10,7 +10,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import brentq
 
 from wenlo.core.errors import Impossible
 from wenlo.core.proof.bench.found import READING, BenchFound, Figure
@@ -122,6 +121,8 @@ def _beam(bench: LampBench, figures: list[Figure], words: list[str], values: dic
 
 
 def _half(grid: Array, intensity: Array) -> float | None:
+    from scipy.optimize import brentq
+
     level = intensity / intensity.max() - 0.5
     peak = int(intensity.argmax())
     below = np.flatnonzero(level[peak:] < 0.0)

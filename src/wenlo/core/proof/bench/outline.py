@@ -11,7 +11,6 @@ import numpy as np
 from contourpy import contour_generator
 from manifold3d import CrossSection, FillRule
 from numpy.typing import NDArray
-from scipy import ndimage
 
 from wenlo.core.errors import FieldError, Impossible, InvalidInput
 from wenlo.core.proof.bench.found import BenchFound, Figure
@@ -127,6 +126,8 @@ def trace(encoded: Array, within: Area, matrix: Array, spread: float) -> Traced:
     Impossible
         When nothing stands out of the ground, or the thing reaches the rim of the box.
     """
+    from scipy import ndimage
+
     height, width = encoded.shape[:2]
     top, left = int(within.y * height), int(within.x * width)
     part = encoded[

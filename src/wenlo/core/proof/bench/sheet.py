@@ -11,7 +11,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import least_squares
 
 from wenlo.core.data import SheetMaterial
 from wenlo.core.errors import Impossible
@@ -110,6 +109,8 @@ def measure_sheet(bench: SheetBench, taken_for: SheetMaterial) -> BenchFound:
     Impossible
         Without readings of the sheet, without one without it, or when they cannot be of one sheet.
     """
+    from scipy.optimize import least_squares
+
     if any(r.layers == 0 and r.through == "hole" and r.angle > 0.0 for r in bench.readings):
         raise Impossible("Without the sheet only the axis of the hole is read; off it there is no light.")
     rows = [r for r in bench.readings if r.layers > 0 and r.lux > FAINT * _without(bench, r)]

@@ -6,6 +6,7 @@ Each command imports what it needs when it is run: what answers from a file alon
 import argparse
 import json
 import math
+import os
 import socket
 import sys
 from collections.abc import Callable
@@ -62,7 +63,17 @@ def _work(settings: "Settings") -> int:
     # long work gives way to whoever waits for a figure
     give_way()
     warm_up()
-    work(url, lambda run: perform(transactions, LONG_TASKS, run, worker=worker_name()))
+    work(
+        url,
+        lambda run: perform(
+            transactions,
+            LONG_TASKS,
+            run,
+            worker=worker_name(),
+            seconds=settings.run_seconds,
+            give_up=lambda: os._exit(3),
+        ),
+    )
     database.dispose()
     return 0
 

@@ -30,6 +30,12 @@ class Settings(BaseSettings):
         gt=0,
         description="Longest one computation may compute before it is given up; waiting for a busy machine does not count. [s]",
     )
+    run_seconds: float = Field(
+        default=300.0, gt=0, description="Longest a piece of long work (a ranking, a paper) may compute. [s]"
+    )
+    body_seconds: float = Field(
+        default=30.0, gt=0, description="Longest pause in a request that is being sent; after that it is given up. [s]"
+    )
     warm_workers: bool = Field(
         default=True, description="Load the kernels as soon as it starts; off, the first computation waits for it."
     )

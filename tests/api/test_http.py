@@ -210,21 +210,17 @@ def test_figures_say_how_sure_the_reading_is(client):
     assert figures["picture"]["exposed_right"] > 0.0
 
 
-def test_dead_worker_is_said_and_replaced(server, client):
+def test_nobody_notices_that_every_compute_process_was_killed(server, client):
     document = shoot_document(design__width=1.3)
     killed = server.app.state.engine.worker_pids()
     for pid in killed:
         os.kill(pid, signal.SIGKILL)
-    time.sleep(0.3)
-    first = client.post("/api/figures", json={"document": document})
-    assert first.status_code in {200, 503}
-    if first.status_code == 503:
-        assert "fresh worker" in first.json()["message"]
     assert client.post("/api/figures", json={"document": document}).status_code == 200
-    while client.post("/api/advice", json={"document": document, "gauge": "loss"}).status_code == 503:
-        time.sleep(0.2)
-    while client.post("/api/picture", json={"document": document, "quality": "first"}).status_code == 503:
-        time.sleep(0.2)
+    assert client.post("/api/advice", json={"document": document, "gauge": "loss"}).status_code == 200
+    assert client.post("/api/picture", json={"document": document, "quality": "first"}).status_code == 200
+    end = time.monotonic() + 60
+    while set(server.app.state.engine.worker_pids()) & set(killed) and time.monotonic() < end:
+        time.sleep(0.1)
     assert not set(server.app.state.engine.worker_pids()) & set(killed)
 
 

@@ -2,10 +2,12 @@
 
 import os
 import signal
+import threading
 import time
 from uuid import UUID, uuid4
 
 import pytest
+from sqlalchemy import text
 
 from conftest import start_worker
 from factories import shoot_document
@@ -140,7 +142,7 @@ def test_what_goes_wrong_is_told_without_a_trace(queue, trouble, code, words):
         raise trouble
 
     run = queue.start("curve")
-    assert perform(queue.transactions, {"curve": fails}, run, worker="here") is True
+    assert perform(queue.transactions, {"curve": fails}, run, worker="here", seconds=60) is True
     found = queue.look(run)
     assert (found.state, found.problem["code"]) == ("failed", code)
     assert words in found.problem["message"]
@@ -154,12 +156,63 @@ def test_only_the_newest_attempt_may_write(queue):
     def taken_over(told):
         seen.append(told(1, 2, {"part": 1}))
         # another worker, which thinks that this one is dead, does it in the meantime
-        seen.append(perform(queue.transactions, {"curve": lambda told: {"by": "the other"}}, run, worker="other"))
+        seen.append(
+            perform(queue.transactions, {"curve": lambda told: {"by": "the other"}}, run, worker="other", seconds=60)
+        )
         seen.append(told(2, 2, None))
         return {"by": "the first"}
 
-    assert perform(queue.transactions, {"curve": taken_over}, run, worker="first") is False
+    assert perform(queue.transactions, {"curve": taken_over}, run, worker="first", seconds=60) is False
     assert seen == [True, True, False]
     found = queue.look(run)
     assert (found.answer, found.attempt, list(found.parts)) == ({"by": "the other"}, 2, [])
-    assert perform(queue.transactions, {}, run, worker="late") is False
+    assert perform(queue.transactions, {}, run, worker="late", seconds=60) is False
+
+
+def test_a_run_that_ends_its_worker_twice_is_failed_and_told(queue):
+    run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
+    for _ in range(2):
+        with queue.transactions() as store:
+            assert store.take_up(run, "killed") is not None
+    assert perform(queue.transactions, {}, run, worker="third", seconds=60) is False
+    found = queue.look(run)
+    assert found.state == "failed"
+    assert found.problem["code"] == "gave_up"
+    assert "2 times" in found.problem["message"]
+
+
+def test_a_run_that_takes_too_long_is_given_up_and_told(queue):
+    def slow(told, **_):
+        end = time.monotonic() + 30
+        while time.monotonic() < end and told(1, 2, None):
+            sum(range(20_000))
+        return {"never": "kept"}
+
+    run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
+    perform(queue.transactions, {"curve": slow}, run, worker="here", seconds=0.3)
+    assert queue.look(run).problem["code"] == "too_long"
+
+
+def test_a_run_that_does_not_even_tell_is_ended_with_its_worker(queue):
+    ended = threading.Event()
+
+    def stuck(told, **_):
+        # stands for a loop without end; the worker's process would be gone here
+        while not ended.is_set():
+            sum(range(20_000))
+        return {}
+
+    run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
+    perform(queue.transactions, {"curve": stuck}, run, worker="here", seconds=0.5, give_up=ended.set)
+    assert ended.is_set()
+    assert queue.look(run).problem["code"] == "too_long"
+
+
+def test_whoever_asks_for_much_is_put_behind_the_others(queue):
+    many = [queue.start("paper", document=shoot_document()) for _ in range(15)]
+    ranking = queue.start("ranking", document=shoot_document(), editor="somebody")
+    with queue.engine.connect() as connection:
+        rows = connection.execute(text("select args->>'run', priority from queue.procrastinate_jobs")).all()
+    order = [UUID(run) for run, _ in sorted(rows, key=lambda row: -row[1])]
+    assert order[0] == many[0]
+    assert order.index(ranking) < order.index(many[-1])

@@ -9,6 +9,7 @@ from fastapi import FastAPI
 
 import wenlo
 from wenlo.api import errors
+from wenlo.api.darkroom import Darkroom
 from wenlo.api.gate import Gate
 from wenlo.api.limits import BodyLimit
 from wenlo.api.pages import serve_front_end
@@ -78,6 +79,7 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.supplier = Supplier(settings.supplier_url)
         app.state.database = DatabaseState(database)
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
+        app.state.darkroom = Darkroom(app.state.engine)
         counts.watch(app.state.engine)
         # the pages come at once; the first figures wait for the kernels, if they must
         loading = asyncio.create_task(_load(app.state.engine, warm=settings.warm_workers))
@@ -94,7 +96,12 @@ def create_app(settings: Settings) -> FastAPI:
     )  # fmt: skip
     errors.install(app)
     # what is added last stands outermost
-    app.add_middleware(BodyLimit, limit=settings.upload_limit, photograph_limit=settings.photograph_limit)
+    app.add_middleware(
+        BodyLimit,
+        limit=settings.upload_limit,
+        photograph_limit=settings.photograph_limit,
+        seconds=settings.body_seconds,
+    )
 
     app.add_middleware(Gate, names=(settings.host, *(settings.allowed_hosts or "").split(",")))
 

@@ -1,5 +1,6 @@
 """Refuses requests larger than the limit before they are read."""
 
+import asyncio
 from contextlib import suppress
 
 from starlette.datastructures import Headers
@@ -19,10 +20,11 @@ class _TooLong(Exception):
 class BodyLimit:
     """ASGI middleware; looks at the declared length first, then counts what really arrives."""
 
-    def __init__(self, app: ASGIApp, limit: int, photograph_limit: int | None = None) -> None:
+    def __init__(self, app: ASGIApp, limit: int, photograph_limit: int | None = None, *, seconds: float = 30.0) -> None:
         self._app = app
         self._limit = limit
         self._photograph_limit = photograph_limit or limit
+        self._seconds = seconds
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Pass the request on, or answer 413."""
@@ -36,11 +38,20 @@ class BodyLimit:
             return
         plain = "json" in Headers(scope=scope).get("content-type", "json")
         seen = names = 0
-        over = started = False
+        over = started = whole = False
+        late = False
 
         async def counted() -> Message:
-            nonlocal seen, names, over
-            message = await receive()
+            nonlocal seen, names, over, whole, late
+            if whole:
+                # what comes after the body is that the client went away, for which there is no hurry
+                return await receive()
+            try:
+                message = await asyncio.wait_for(receive(), self._seconds)
+            except TimeoutError:
+                over = late = True
+                raise _TooLong from None
+            whole = not message.get("more_body", False)
             body = message.get("body", b"")
             seen += len(body)
             names += body.count(b":") if plain else 0
@@ -58,8 +69,19 @@ class BodyLimit:
 
         with suppress(_TooLong):
             await self._app(scope, counted, noted)
-        if over and not started:
+        if late and not started:
+            await self._give_up(scope, receive, send)
+        elif over and not started:
             await self._refuse(limit, scope, receive, send, many=seen <= limit)
+
+    async def _give_up(self, scope: Scope, receive: Receive, send: Send) -> None:
+        words = (
+            f"Nothing came for {self._seconds:g} s, so this request was given up; nothing was changed. Send it again."
+        )
+        response = JSONResponse(
+            Problem(code="too_slow", message=words).model_dump(), status_code=408, headers={"connection": "close"}
+        )
+        await response(scope, receive, send)
 
     async def _refuse(self, limit: int, scope: Scope, receive: Receive, send: Send, *, many: bool = False) -> None:
         what = f"has more than the {MOST_VALUES} values" if many else f"is larger than the {limit / 1e6:g} MB"

@@ -4,14 +4,14 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import String, cast, delete, func, select
+from sqlalchemy import String, cast, delete, func, select, update
 from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.errors import NotFound
 from wenlo.core.proof.shots import ShotValues
 from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
-from wenlo.services.ports import PhotographLine, ShotRecord
+from wenlo.services.ports import Kept, PhotographLine, PhotographSize, ShotRecord
 
 MOST_FOUND = 100
 
@@ -80,16 +80,32 @@ class SqlLogStore:
         """Delete a shot with its photographs."""
         self._session.execute(delete(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner))
 
-    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, content: bytes) -> None:
+    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: Kept) -> None:
         """A photograph of a shot."""
         self._need(owner, shot)
-        self._session.add(ShotPhotographRow(shot_id=shot, owner_id=owner, name=name, content=content))
+        row = ShotPhotographRow(
+            shot_id=shot, owner_id=owner, name=name, content=kept.content, shown=kept.shown, working=kept.working
+        )
+        self._session.add(row)
         self._session.flush()
 
-    def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
-        """A photograph's content."""
+    def photograph(self, owner: UUID, photograph: UUID, size: PhotographSize) -> bytes | None:
+        """A photograph's content in a size. Raises NotFound when there is no such photograph."""
+        column = {
+            "content": ShotPhotographRow.content,
+            "shown": ShotPhotographRow.shown,
+            "working": ShotPhotographRow.working,
+        }[size]
         mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
-        return self._session.scalar(select(ShotPhotographRow.content).where(*mine))
+        row = self._session.execute(select(column).where(*mine)).one_or_none()
+        if row is None:
+            raise NotFound("This photograph does not exist any more.")
+        return row[0]
+
+    def complete_photograph(self, owner: UUID, photograph: UUID, kept: Kept) -> None:
+        """Write the sizes of one that has none yet."""
+        mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
+        self._session.execute(update(ShotPhotographRow).where(*mine).values(shown=kept.shown, working=kept.working))
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
         """Delete a photograph."""

@@ -18,8 +18,8 @@ KEPT = timedelta(hours=6)
 
 UNDER_WAY = ("waiting", "running")
 
-Defer = Callable[[UUID, LongTask, Any], None]
-"""Puts a run of a task in the queue, on a connection of the driver."""
+Defer = Callable[[UUID, LongTask, int, Any], None]
+"""Puts a run of a task in the queue, behind so many of its like, on a connection of the driver."""
 
 
 class SqlRunStore:
@@ -41,8 +41,15 @@ class SqlRunStore:
         self._session.flush()
         # the queue's tables are in a schema of their own
         self._session.execute(text("set local search_path to public, queue"))
-        self._defer(row.id, task, self._session.connection().connection.driver_connection)
+        self._defer(row.id, task, self._ahead(owner, row), self._session.connection().connection.driver_connection)
         return row.id
+
+    def _ahead(self, owner: UUID, row: RunRow) -> int:
+        # an editor has at most one that waits; whoever asks without end for what has none must not keep all others waiting
+        if row.editor is not None:
+            return 0
+        mine = (RunRow.owner_id == owner, RunRow.editor.is_(None), RunRow.state == "waiting", RunRow.id != row.id)
+        return self._session.scalar(select(func.count()).where(*mine)) or 0
 
     def find(self, owner: UUID, run: UUID) -> RunRecord | None:
         """One run."""

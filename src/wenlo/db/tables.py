@@ -87,7 +87,7 @@ class ShotRow(Base):
 
 
 class ShotPhotographRow(Base):
-    """A photograph of a shot, as it came from the camera."""
+    """A photograph of a shot, as it came from the camera, made small to be shown, and of a size to be measured."""
 
     __tablename__ = "shot_photographs"
 
@@ -96,6 +96,8 @@ class ShotPhotographRow(Base):
     owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
     name: Mapped[str] = mapped_column(String(120))
     content: Mapped[bytes] = mapped_column(LargeBinary)
+    shown: Mapped[bytes | None] = mapped_column(LargeBinary)
+    working: Mapped[bytes | None] = mapped_column(LargeBinary)
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 

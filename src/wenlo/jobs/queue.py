@@ -31,6 +31,9 @@ def give_way() -> None:
     os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
 
 
+MOST_AHEAD = 100
+"""How far whoever asks for much at once is put behind the others."""
+
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0
 """How often a worker tells that it lives, and after what silence another takes its work. [s]"""
 
@@ -40,12 +43,13 @@ def _conninfo(url: str) -> dict[str, Any]:
     return {"conninfo": url.replace("+psycopg", "", 1), "kwargs": {"options": "-c search_path=queue"}}
 
 
-def deferrer(url: str) -> Callable[[UUID, LongTask, Any], None]:
+def deferrer(url: str) -> Callable[[UUID, LongTask, int, Any], None]:
     """How runs are put in the queue, each in the transaction of the connection that it is given."""
     queue = procrastinate.App(connector=procrastinate.SyncPsycopgConnector(**_conninfo(url)))
 
-    def defer(run: UUID, task: LongTask, connection: Any) -> None:
-        place = queue.configure_task(TASK, queue=QUEUE, connection=connection, priority=PRIORITY.get(task, 0))
+    def defer(run: UUID, task: LongTask, ahead: int, connection: Any) -> None:
+        priority = PRIORITY.get(task, 0) - min(ahead, MOST_AHEAD)
+        place = queue.configure_task(TASK, queue=QUEUE, connection=connection, priority=priority)
         place.defer(run=str(run))
 
     return defer

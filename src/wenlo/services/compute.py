@@ -37,7 +37,7 @@ from wenlo.services.flag_results import flags
 from wenlo.services.kind_results import curve, drawn, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.opened import opened
-from wenlo.services.photograph_results import measured_photograph, predicted_frame
+from wenlo.services.photograph_results import kept_photograph, measured_photograph, predicted_frame
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
@@ -316,6 +316,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "next_setting": next_setting,
     "fitted": fitted,
     "measured_photograph": measured_photograph,
+    "kept_photograph": kept_photograph,
     "bench": bench,
     "traced": traced,
     "outline_file": outline_file,

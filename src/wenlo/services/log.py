@@ -8,9 +8,8 @@ from wenlo.core.proof.shots import ShotValues
 from wenlo.core.quantities.exposure import format_aperture
 from wenlo.core.shoot.document import Shoot, read_shoot
 from wenlo.formats.contact_sheet_pdf import ContactPrint, write_contact_sheet_pdf
-from wenlo.formats.measured_photograph import read_photograph
-from wenlo.formats.photograph import small_photograph
-from wenlo.services.ports import LogStore, ShotRecord, Transactions, User
+from wenlo.formats.photograph import KeptPhotograph
+from wenlo.services.ports import LogStore, PhotographSize, ShotRecord, Transactions, User
 
 MOST_PHOTOGRAPHS = 6
 
@@ -41,7 +40,10 @@ class Log:
         prints: list[ContactPrint] = []
         for shot in self.shots(user, shoot):
             head, lines = f"{shot.number}. {shot.values.look}", _captions(shot.values)
-            prints += [ContactPrint(content=self.shown(user, p.id), head=head, lines=lines) for p in shot.photographs]
+            prints += [
+                ContactPrint(content=self.photograph(user, p.id, "shown"), head=head, lines=lines)
+                for p in shot.photographs
+            ]
             if not shot.photographs:
                 prints.append(ContactPrint(content=None, head=head, lines=lines))
         return write_contact_sheet_pdf(prints, title=title, paper=paper)
@@ -68,28 +70,25 @@ class Log:
             _based_on(store, user, shot, version)
             store.remove(user.id, shot)
 
-    def add_photograph(self, user: User, shot: UUID, *, name: str, content: bytes) -> ShotRecord:
-        """A photograph, kept as it came so that it can be measured. Raises UnsupportedFile."""
-        read_photograph(content)
+    def add_photograph(self, user: User, shot: UUID, *, name: str, kept: KeptPhotograph) -> ShotRecord:
+        """A photograph, kept as it came and in the sizes in which it is shown and measured."""
         with self._transactions() as store:
             record = _found(store.find(user.id, shot, lock=True))
             if len(record.photographs) >= MOST_PHOTOGRAPHS:
                 message = f"A shot has at most {MOST_PHOTOGRAPHS} photographs; take one away first."
                 raise InvalidInput(message, fields=[FieldError(path="file", message=message)])
-            store.add_photograph(user.id, shot, name=name[:120] or "photograph", content=content)
+            store.add_photograph(user.id, shot, name=name[:120] or "photograph", kept=kept)
             return _found(store.find(user.id, shot))
 
-    def photograph(self, user: User, photograph: UUID) -> bytes:
-        """A photograph as it came. Raises NotFound."""
+    def photograph(self, user: User, photograph: UUID, size: PhotographSize) -> bytes | None:
+        """A photograph in a size, None for one of an older Wenlo that has it not yet. Raises NotFound."""
         with self._transactions() as store:
-            content = store.photograph(user.id, photograph)
-        if content is None:
-            raise NotFound("This photograph does not exist any more.")
-        return content
+            return store.photograph(user.id, photograph, size)
 
-    def shown(self, user: User, photograph: UUID) -> bytes:
-        """A photograph made small, as JPEG. Raises NotFound."""
-        return small_photograph(self.photograph(user, photograph))
+    def complete_photograph(self, user: User, photograph: UUID, kept: KeptPhotograph) -> None:
+        """Keep the sizes of one that an older Wenlo kept as it came alone."""
+        with self._transactions() as store:
+            store.complete_photograph(user.id, photograph, kept)
 
     def remove_photograph(self, user: User, photograph: UUID) -> None:
         """Take a photograph away."""

@@ -1,6 +1,5 @@
 """What photographs of the log tell, as plain results, and the task that works it out."""
 
-import base64
 import math
 from collections.abc import Mapping, Sequence
 from typing import Any
@@ -27,6 +26,7 @@ from wenlo.core.proof.simulated import Taken, Truth, frame
 from wenlo.core.proof.spots import Spot, leaks, lumps, turn
 from wenlo.core.quantities.tone import MIDDLE_GREY
 from wenlo.formats.measured_photograph import Photograph, read_photograph, write_frame
+from wenlo.formats.photograph import KeptPhotograph, keep_photograph
 from wenlo.services.opened import opened
 from wenlo.services.results import Result
 
@@ -122,18 +122,23 @@ TONES = 16
 """Steps of a ground's histogram."""
 
 
-def measured_photograph(content: str, request: Mapping[str, Any], other: str | None = None) -> dict[str, Any]:
+def kept_photograph(content: bytes, *, position: bool) -> KeptPhotograph:
+    """A photograph in the sizes in which it is kept; see :func:`wenlo.formats.photograph.keep_photograph`."""
+    return keep_photograph(content, position=position)
+
+
+def measured_photograph(content: bytes, request: Mapping[str, Any], other: bytes | None = None) -> dict[str, Any]:
     """What a photograph tells; see ``PhotographResult``.
 
     Parameters
     ----------
-    content: the file, base64.
+    content: the file.
     request: a ``PhotographRequest``.
     other: the file it is held against.
     """
     asked = PhotographRequest.model_validate(request)
-    photo = read_photograph(base64.b64decode(content))
-    second = None if other is None else read_photograph(base64.b64decode(other))
+    photo = read_photograph(content)
+    second = None if other is None else read_photograph(other)
     picture, pair, curve, problem = _pictures(photo, second, curve=asked.curve)
     frames = [photo] if second is None else [photo, second]
     return PhotographResult(

@@ -169,6 +169,26 @@ class ShotRecord:
     photographs: Sequence[PhotographLine] = ()
 
 
+PhotographSize = Literal["content", "shown", "working"]
+"""As it came, made small to be shown, of a size to be measured."""
+
+
+class Kept(Protocol):
+    """A photograph as it is kept, see :class:`wenlo.formats.photograph.KeptPhotograph`."""
+
+    @property
+    def content(self) -> bytes:
+        """The file."""
+
+    @property
+    def shown(self) -> bytes:
+        """JPEG."""
+
+    @property
+    def working(self) -> bytes:
+        """PNG."""
+
+
 class LogStore(Protocol):
     """Shots and their photographs, inside one transaction."""
 
@@ -193,11 +213,14 @@ class LogStore(Protocol):
     def remove(self, owner: UUID, shot: UUID) -> None:
         """Delete a shot with its photographs."""
 
-    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, content: bytes) -> None:
+    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: Kept) -> None:
         """A photograph of a shot."""
 
-    def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
-        """A photograph's content."""
+    def photograph(self, owner: UUID, photograph: UUID, size: PhotographSize) -> bytes | None:
+        """A photograph's content in a size, None if it has none yet. Raises NotFound."""
+
+    def complete_photograph(self, owner: UUID, photograph: UUID, kept: Kept) -> None:
+        """Write the sizes of one that has none yet."""
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
         """Delete a photograph."""
@@ -215,7 +238,7 @@ class Transactions(Protocol[S_co]):
 
 Task = Literal[
     "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "next_setting", "measured_photograph",
+    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "next_setting", "measured_photograph", "kept_photograph",
     "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored", "failure_learned", "predicted_frame",
 ]  # fmt: skip
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]

@@ -1,12 +1,14 @@
 """Use cases of long work: ask for it, look how far it is, stop it; and what a worker does with it."""
 
-from collections.abc import Callable, Mapping
+import threading
+import time
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
 import structlog
 
-from wenlo.core.errors import NotFound, WenloError
+from wenlo.core.errors import FieldError, NotFound, WenloError
 from wenlo.services.ports import LongTask, RunRecord, RunStore, Transactions, User
 
 log = structlog.get_logger()
@@ -42,8 +44,38 @@ def _found(record: RunRecord | None) -> RunRecord:
     return record
 
 
+MOST_ATTEMPTS = 2
+"""A run that ended so many workers is not given to another."""
+
+PATIENCE = 10.0
+"""A run that a busy machine gives little time may last so many times as long as it may compute."""
+
+
+class Clock:
+    """How long a run has computed and lasted. [s]"""
+
+    def __init__(self, seconds: float) -> None:
+        self._seconds = seconds
+        self._computed, self._began = time.process_time(), time.monotonic()
+
+    def is_over(self) -> bool:
+        """Whether it took longer than it may."""
+        lasted = time.monotonic() - self._began
+        return time.process_time() - self._computed > self._seconds or lasted > PATIENCE * self._seconds
+
+
+def _problem(code: str, message: str, fields: Sequence[FieldError] = ()) -> dict[str, Any]:
+    return {"code": code, "message": message, "fields": [{"path": f.path, "message": f.message} for f in fields]}
+
+
 def perform(
-    transactions: Transactions[RunStore], tasks: Mapping[LongTask, Callable[..., Any]], run: UUID, *, worker: str
+    transactions: Transactions[RunStore],
+    tasks: Mapping[LongTask, Callable[..., Any]],
+    run: UUID,
+    *,
+    worker: str,
+    seconds: float,
+    give_up: Callable[[], None] | None = None,
 ) -> bool:
     """Do a run and write what came of it; false if it was not wanted, or ended up with somebody else.
 
@@ -53,29 +85,54 @@ def perform(
     tasks: what is done, by name; each is called with the run's arguments and ``told``.
     run: which.
     worker: name of this worker.
+    seconds: how long it may compute. [s]
+    give_up: called when it is over and has not even told how far it is; it ends this process.
     """
     with transactions() as store:
         work = store.take_up(run, worker)
+        if work is not None and work.attempt > MOST_ATTEMPTS:
+            log.error("run_ends_workers", run=str(run), task=work.task, attempts=work.attempt - 1)
+            words = (
+                f"This work ended its worker {MOST_ATTEMPTS} times and was given up. Nothing was lost; try another set."
+            )
+            store.finish(run, work.attempt, answer=None, problem=_problem("gave_up", words))
+            return False
     if work is None:
         return False
+    clock, late = (
+        Clock(seconds),
+        _problem("too_long", f"This took longer than {seconds:g} s and was given up. Try a simpler set."),
+    )
+    ended = threading.Event()
 
     def told(done: int, total: int, part: Any) -> bool:
         with transactions() as store:
-            return store.progress(run, work.attempt, done, total, part)
+            return store.progress(run, work.attempt, done, total, part) and not clock.is_over()
 
+    def watch() -> None:
+        # what neither ends nor tells how far it is cannot be stopped but with its process
+        while not ended.wait(1.0):
+            if clock.is_over() and not ended.wait(0.2 * seconds):
+                with transactions() as store:
+                    store.finish(run, work.attempt, answer=None, problem=late)
+                log.error("run_does_not_end", run=str(run), task=work.task)
+                if give_up is not None:
+                    give_up()
+                return
+
+    threading.Thread(target=watch, daemon=True).start()
     answer: Mapping[str, Any] | None = None
     problem: dict[str, Any] | None = None
     try:
         answer = tasks[work.task](**work.arguments, told=told)
+        if clock.is_over():
+            answer, problem = None, late
     except WenloError as error:
-        fields = [{"path": f.path, "message": f.message} for f in getattr(error, "fields", ())]
-        problem = {"code": error.code, "message": error.message, "fields": fields}
+        problem = _problem(error.code, error.message, error.fields)
     except Exception:
         log.exception("run_failed", run=str(run), task=work.task)
-        problem = {
-            "code": "internal",
-            "message": "Something went wrong in Wenlo; nothing was lost. Try again.",
-            "fields": [],
-        }
+        problem = _problem("internal", "Something went wrong in Wenlo; nothing was lost. Try again.")
+    finally:
+        ended.set()
     with transactions() as store:
         return store.finish(run, work.attempt, answer=answer, problem=problem)

@@ -13,7 +13,7 @@ from wenlo.core.optics.distribution import Distribution
 from wenlo.core.shelf.items import Category, Item, LampValues
 from wenlo.core.shelf.starter import starter
 from wenlo.formats.eulumdat import read_ldt, write_ldt
-from wenlo.formats.photograph import small_photograph
+from wenlo.formats.photograph import KeptPhotograph
 from wenlo.formats.photometry import Photometry, read_ies, within_limits, write_ies
 from wenlo.formats.shelf_csv import LEFT_OUT, read_shelf, write_shelf
 from wenlo.services.ports import ItemRecord, ItemVersion, ShelfStore, Transactions, User
@@ -249,15 +249,14 @@ class Shelf:
         lamp = Photometry(distribution=whole, edition="", keywords={"LUMINAIRE": item.name})
         return item.name, write_ies(lamp) if form == "ies" else write_ldt(lamp)
 
-    def add_photograph(self, user: User, item_id: UUID, *, name: str, content: bytes) -> ItemRecord:
-        """A photograph, made small and without its metadata. Raises UnsupportedFile."""
-        small = small_photograph(content)
+    def add_photograph(self, user: User, item_id: UUID, *, name: str, kept: KeptPhotograph) -> ItemRecord:
+        """A photograph, made small and without its metadata."""
         with self._transactions() as store:
             record = _found(store.find(user.id, item_id, lock=True))
             if len(record.photographs) >= MOST_PHOTOGRAPHS:
                 message = f"An item has at most {MOST_PHOTOGRAPHS} photographs; take one away first."
                 raise InvalidInput(message, fields=[FieldError(path="file", message=message)])
-            store.add_photograph(user.id, item_id, name=name[:120] or "photograph", content=small)
+            store.add_photograph(user.id, item_id, name=name[:120] or "photograph", content=kept.shown)
             return _found(store.find(user.id, item_id))
 
     def photograph(self, user: User, photograph: UUID) -> bytes:

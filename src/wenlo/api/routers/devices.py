@@ -7,13 +7,13 @@ from fastapi import APIRouter, Body, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel, Field
 
+from wenlo.api.darkroom import PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, DevicesService, LogService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.routers.proof import ShotAnswer, shot_answer
 from wenlo.api.schemas import Request
 from wenlo.core.shoot.document import Shoot, write_shoot
 from wenlo.core.shoot.fields import ShortText
-from wenlo.formats.measured_photograph import read_photograph
 from wenlo.services.lamp_desk import DeskState
 
 router = APIRouter(prefix="/api", tags=["devices"], responses=RESPONSES)
@@ -90,7 +90,12 @@ async def meter(service: DevicesService, body: Annotated[MeterRequest | None, Bo
 
 @router.post("/shots/{shot_id}/frame", status_code=status.HTTP_201_CREATED)
 async def frame(
-    shot_id: UUID, body: FrameRequest, service: DevicesService, log: LogService, user: CurrentUser
+    shot_id: UUID,
+    body: FrameRequest,
+    service: DevicesService,
+    log: LogService,
+    user: CurrentUser,
+    room: PhotographRoom,
 ) -> ShotAnswer:
     """Take a frame with the shot's settings, or else the shoot's, and keep it with the shot."""
     values = (await run_in_threadpool(log.shot, user, shot_id)).values
@@ -99,9 +104,10 @@ async def frame(
         write_shoot(body.document), aperture=values.aperture or camera.aperture, shutter=values.shutter or camera.shutter,
         iso=values.iso or camera.iso, auto=body.auto,
     )  # fmt: skip
-    exposure = (await run_in_threadpool(read_photograph, content)).exposure
+    kept = await room.keep(content)
     number = "camera, own exposure" if body.auto else "camera"
-    record = await run_in_threadpool(log.add_photograph, user, shot_id, name=number, content=content)
+    record = await run_in_threadpool(log.add_photograph, user, shot_id, name=number, kept=kept)
+    exposure = kept.exposure
     if body.auto and exposure is not None and exposure[1] != record.values.shutter:
         changed = record.values.model_copy(update={"shutter": exposure[1]})
         record = await run_in_threadpool(log.save, user, shot_id, version=record.version, values=changed)
@@ -110,7 +116,12 @@ async def frame(
 
 @router.post("/shots/{shot_id}/prediction", status_code=status.HTTP_201_CREATED)
 async def prediction(
-    shot_id: UUID, body: FrameRequest, engine: ComputeEngine, log: LogService, user: CurrentUser
+    shot_id: UUID,
+    body: FrameRequest,
+    engine: ComputeEngine,
+    log: LogService,
+    user: CurrentUser,
+    room: PhotographRoom,
 ) -> ShotAnswer:
     """Put the predicted picture, with the shot's settings, beside its photographs, to hold them against it."""
     values = (await run_in_threadpool(log.shot, user, shot_id)).values
@@ -119,4 +130,6 @@ async def prediction(
         "predicted_frame", document=write_shoot(body.document), aperture=values.aperture or camera.aperture,
         shutter=values.shutter or camera.shutter, iso=values.iso or camera.iso,
     )  # fmt: skip
-    return shot_answer(await run_in_threadpool(log.add_photograph, user, shot_id, name="as predicted", content=content))
+    return shot_answer(
+        await run_in_threadpool(log.add_photograph, user, shot_id, name="as predicted", kept=await room.keep(content))
+    )

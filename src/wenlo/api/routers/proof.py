@@ -1,6 +1,5 @@
 """Prove: the log, the next setting, what photographs and readings tell."""
 
-import base64
 from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
@@ -9,6 +8,7 @@ from fastapi import APIRouter, File, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
+from wenlo.api.darkroom import KEEP_POSITION, PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, ShelfService, ShootsService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
@@ -95,12 +95,20 @@ def save_shot(shot_id: UUID, body: SaveShot, service: LogService, user: CurrentU
 
 
 @router.get("/shoots/{shoot_id}/contact-sheet.pdf", response_class=Response)
-def contact_sheet(
-    shoot_id: UUID, service: LogService, shoots: ShootsService, user: CurrentUser, paper: Literal["a4", "letter"] = "a4"
+async def contact_sheet(
+    shoot_id: UUID,
+    service: LogService,
+    shoots: ShootsService,
+    user: CurrentUser,
+    room: PhotographRoom,
+    paper: Literal["a4", "letter"] = "a4",
 ) -> Response:
     """All photographs of the log in their order, as PDF."""
-    title = read_shoot(shoots.open(user, shoot_id).document).title
-    content = service.contact_sheet(user, shoot_id, title=title, paper=paper)
+    title = read_shoot((await run_in_threadpool(shoots.open, user, shoot_id)).document).title
+    for shot in await run_in_threadpool(service.shots, user, shoot_id):
+        for one in shot.photographs:
+            await room.photograph(service, user, one.id, "shown")
+    content = await run_in_threadpool(service.contact_sheet, user, shoot_id, title=title, paper=paper)
     return download(content, "application/pdf", f"{title}, contact sheet.pdf")
 
 
@@ -117,18 +125,36 @@ def remove_shot(shot_id: UUID, version: Annotated[Version, Query()], service: Lo
 
 
 @router.post("/shots/{shot_id}/photographs", status_code=status.HTTP_201_CREATED)
-def add_photograph(
-    shot_id: UUID, file: Annotated[UploadFile, File()], service: LogService, user: CurrentUser
+async def add_photograph(
+    shot_id: UUID,
+    file: Annotated[UploadFile, File()],
+    service: LogService,
+    user: CurrentUser,
+    room: PhotographRoom,
+    keep_position: Annotated[bool, Query(description=KEEP_POSITION)] = False,
 ) -> ShotAnswer:
     """Add a photograph."""
-    return shot_answer(service.add_photograph(user, shot_id, name=file.filename or "", content=file.file.read()))
+    kept = await room.keep(file, position=keep_position)
+    return shot_answer(
+        await run_in_threadpool(service.add_photograph, user, shot_id, name=file.filename or "", kept=kept)
+    )
 
 
 @router.get("/shots/photographs/{photograph_id}.jpg", response_class=Response)
-def photograph(photograph_id: UUID, service: LogService, user: CurrentUser) -> Response:
+async def photograph(photograph_id: UUID, service: LogService, user: CurrentUser, room: PhotographRoom) -> Response:
     """A photograph, made small."""
+    content = await room.photograph(service, user, photograph_id, "shown")
+    return Response(content, media_type="image/jpeg", headers={"cache-control": "max-age=31536000"})
+
+
+@router.get("/shots/photographs/{photograph_id}", response_class=Response)
+def whole_photograph(photograph_id: UUID, service: LogService, user: CurrentUser) -> Response:
+    """A photograph as it came from the camera."""
+    content = service.photograph(user, photograph_id, "content") or b""
     return Response(
-        service.shown(user, photograph_id), media_type="image/jpeg", headers={"cache-control": "max-age=31536000"}
+        content,
+        media_type="application/octet-stream",
+        headers={"content-disposition": "attachment; filename=photograph"},
     )
 
 
@@ -140,19 +166,18 @@ def remove_photograph(photograph_id: UUID, service: LogService, user: CurrentUse
 
 @router.post("/shots/photographs/{photograph_id}/measures")
 async def measures(
-    photograph_id: UUID, body: PhotographRequest, engine: ComputeEngine, service: LogService, user: CurrentUser
+    photograph_id: UUID,
+    body: PhotographRequest,
+    engine: ComputeEngine,
+    service: LogService,
+    user: CurrentUser,
+    room: PhotographRoom,
 ) -> PhotographResult:
     """Stops between areas and frames, evenness, leaks and lumps, edges, cast and ground of a photograph."""
-    content = await run_in_threadpool(service.photograph, user, photograph_id)
-    other = None if body.against is None else await run_in_threadpool(service.photograph, user, body.against)
-    answer = await engine.run(
-        "measured_photograph", content=_text(content), request=body.model_dump(mode="json"), other=None if other is None else _text(other)
-    )  # fmt: skip
+    content = await room.photograph(service, user, photograph_id, "working")
+    other = None if body.against is None else await room.photograph(service, user, body.against, "working")
+    answer = await engine.run("measured_photograph", content=content, request=body.model_dump(mode="json"), other=other)
     return PhotographResult.model_validate(answer)
-
-
-def _text(content: bytes) -> str:
-    return base64.b64encode(content).decode("ascii")
 
 
 @router.post("/next-setting")

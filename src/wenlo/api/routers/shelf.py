@@ -6,6 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 
+from wenlo.api.darkroom import PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
@@ -118,11 +119,14 @@ def beam_file(item_id: UUID, form: Literal["ies", "ldt"], service: ShelfService,
 
 
 @router.post("/{item_id}/photographs", status_code=status.HTTP_201_CREATED)
-def add_photograph(
-    item_id: UUID, file: Annotated[UploadFile, File()], service: ShelfService, user: CurrentUser
+async def add_photograph(
+    item_id: UUID, file: Annotated[UploadFile, File()], service: ShelfService, user: CurrentUser, room: PhotographRoom
 ) -> ItemAnswer:
     """Add a photograph."""
-    return item_answer(service.add_photograph(user, item_id, name=file.filename or "", content=file.file.read()))
+    kept = await room.keep(file)
+    return item_answer(
+        await run_in_threadpool(service.add_photograph, user, item_id, name=file.filename or "", kept=kept)
+    )
 
 
 @router.get("/photographs/{photograph_id}.jpg", response_class=Response)

@@ -19,6 +19,7 @@ from playwright.sync_api import sync_playwright
 from benchmarks import light
 from benchmarks.crowded import crowded
 from benchmarks.drag import drag_latencies
+from benchmarks.editors import again, editors, photographs
 from benchmarks.sets import panel_in_room
 from wenlo.core.advice.proposals import proposals
 from wenlo.core.advice.ranking import rank
@@ -106,7 +107,7 @@ def everything(*, browser: bool) -> Iterator[tuple[str, dict[str, Any]]]:
         {**started("report", write_project(shoot).decode()), "bar_ms": 2000},
     )
     yield "./wenlo solve, a panel, whole process", {**started("solve", json.dumps(panel_in_room())), "bar_ms": 2000}
-    for group in (light.sets, light.pictures, light.groups, light.growth):
+    for group in (light.sets, light.pictures, light.groups, light.growth, photographs, again, editors):
         yield from group()
     if browser:
         with suppress(ConnectionError), sync_playwright() as playwright:

@@ -15,6 +15,7 @@ from wenlo.core.shelf.starter import starter
 from wenlo.db.session import SqlTransactions
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
+from wenlo.formats.photograph import keep_photograph
 from wenlo.formats.photometry import Photometry, write_ies
 from wenlo.services.shelf import Shelf
 
@@ -197,7 +198,7 @@ def picture(side=2000):
 
 def test_photographs_are_made_small_upright_and_lose_what_they_tell(shelf, user):
     record = shelf.add(user, linen())
-    got = shelf.add_photograph(user, record.id, name="linen.jpg", content=picture())
+    got = shelf.add_photograph(user, record.id, name="linen.jpg", kept=keep_photograph(picture()))
     content = shelf.photograph(user, got.photographs[0].id)
     with Image.open(io.BytesIO(content)) as small:
         assert small.size == (640, 1280)
@@ -211,16 +212,18 @@ def test_photographs_are_made_small_upright_and_lose_what_they_tell(shelf, user)
 def test_what_is_no_picture_is_refused_and_there_is_a_limit(shelf, user):
     record = shelf.add(user, linen())
     with pytest.raises(UnsupportedFile, match="not a picture"):
-        shelf.add_photograph(user, record.id, name="a.jpg", content=b"GIF89a nonsense")
+        keep_photograph(b"GIF89a nonsense")
     for _ in range(8):
-        shelf.add_photograph(user, record.id, name="a.jpg", content=picture(100))
+        shelf.add_photograph(user, record.id, name="a.jpg", kept=keep_photograph(picture(100)))
     with pytest.raises(InvalidInput, match="at most 8"):
-        shelf.add_photograph(user, record.id, name="a.jpg", content=picture(100))
+        shelf.add_photograph(user, record.id, name="a.jpg", kept=keep_photograph(picture(100)))
 
 
 def test_nobody_reaches_what_another_owns(shelf, user, sessions):
     record = shelf.add(user, linen())
-    picture_id = shelf.add_photograph(user, record.id, name="a.jpg", content=picture(100)).photographs[0].id
+    picture_id = (
+        shelf.add_photograph(user, record.id, name="a.jpg", kept=keep_photograph(picture(100))).photographs[0].id
+    )
     with SqlTransactions(sessions, SqlShootStore)() as store:
         stranger = store.user("somebody else")
     assert shelf.items(stranger) == []

@@ -30,6 +30,9 @@ PATIENCE = 5.0
 STANDS_STILL = 8.0
 """A process that was stopped, and not ended, for so long is replaced. [s]"""
 
+IMPORTER_STILL = 3.0
+"""The process that others are forked from must not keep whoever waits for it for longer. [s]"""
+
 LOOK = 0.5
 """Pause between two looks at a process that computes. [s]"""
 
@@ -46,6 +49,30 @@ def begin_to_import() -> None:
     os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
     _CONTEXT.set_forkserver_preload(["wenlo.services.compute"])
     forkserver.ensure_running()
+
+
+def watch_importer() -> None:
+    """End, from a thread of its own, the process that others are forked from when it stands still; the next fork starts another.
+
+    Whoever asks it to fork waits for it, and that may be the thread of all requests.
+    """
+    threading.Thread(target=_watch_importer, daemon=True).start()
+
+
+def _watch_importer() -> None:
+    me, still = psutil.Process(), 0
+    while True:
+        time.sleep(LOOK)
+        with suppress(psutil.Error, OSError):
+            stopped = [
+                child for child in me.children()
+                if child.status() == psutil.STATUS_STOPPED and any("forkserver" in word for word in child.cmdline())
+            ]  # fmt: skip
+            still = still + 1 if stopped else 0
+            if still > IMPORTER_STILL / LOOK:
+                log.warning("importer_stands_still")
+                for child in stopped:
+                    child.kill()
 
 
 def can_stop(task: str, arguments: Mapping[str, Any]) -> bool:
@@ -211,7 +238,8 @@ class Lane:
                 return await process.submit(
                     _run, task, arguments, ticket, self._threads(), crowded, seconds=self._seconds
                 )
-            except BrokenProcessPool:
+            except (BrokenProcessPool, EOFError, OSError):
+                # the second and third are what is heard when the process that forks was lost just now
                 log.warning("compute_process_died", lane=self._name, task=task)
                 self._replace(process)
             except TimeoutError:
@@ -245,7 +273,7 @@ class Lane:
                 if process not in busy and process.is_lost():
                     log.warning("compute_process_died", lane=self._name, task=None)
                     self._replace(process)
-                    with suppress(BrokenProcessPool):
+                    with suppress(BrokenProcessPool, EOFError, OSError):
                         await process.ready()
 
     async def ready(self) -> None:

@@ -12,7 +12,7 @@ from typing import Any
 
 import structlog
 
-from wenlo.jobs.lane import Lane, begin_to_import
+from wenlo.jobs.lane import Lane, begin_to_import, watch_importer
 from wenlo.jobs.turns import Superseded
 from wenlo.services.ports import Task
 
@@ -43,6 +43,7 @@ class WorkerPool:
 
     def __init__(self, *, seconds: float) -> None:
         begin_to_import()
+        watch_importer()
         self.lanes = {
             name: Lane(name, width=WIDTH.get(name, 1), nice=NICE[name], seconds=seconds, threads=self._threads)
             for name in NICE

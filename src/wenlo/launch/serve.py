@@ -16,7 +16,7 @@ from types import FrameType
 from wenlo.launch import install, system
 from wenlo.launch.cluster import GUEST, Cluster, account, free_port, may_enter
 from wenlo.launch.ground import BUILT, HOME, PYTHON, ROOT, Trouble, check_disk, clean_environment, locked, run, say
-from wenlo.launch.watch import Kept, look_after, pass_on
+from wenlo.launch.watch import Kept, Pulse, look_after, pass_on
 from wenlo.listening import listen
 from wenlo.parent import end_with_parent
 
@@ -203,6 +203,7 @@ def serve(*, demo: bool) -> int:
             ):
                 kept.append(one)
                 one.start()
+            server.pulse = Pulse(host, port)
             look_after(kept, cluster)
             return 0
         except _Stop:

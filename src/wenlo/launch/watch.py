@@ -2,7 +2,9 @@
 
 import os
 import signal
+import socket
 import subprocess
+import threading
 import time
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
@@ -11,11 +13,14 @@ from pathlib import Path
 from wenlo.launch.cluster import Cluster
 from wenlo.launch.ground import Trouble, say
 
-LOOK = 0.5
+LOOK = 0.25
 """Pause between two looks. [s]"""
 
-STANDS_STILL = 5.0
+STANDS_STILL = 2.5
 """A process that was stopped, and not ended, for so long is ended and replaced. [s]"""
+
+ASKED, SILENT = 5.0, 30.0
+"""How often a server is asked whether it lives, and after what silence it is ended and replaced. [s]"""
 
 MANY, WITHIN = 6, 60.0
 """What ends so often within so long [s] will not stay up by being started again."""
@@ -38,6 +43,30 @@ class Stillness:
         return self.since is not None and now - self.since > STANDS_STILL
 
 
+class Pulse:
+    """Whether a server says that it lives, asked from a thread, since one that hangs would keep the asker waiting."""
+
+    def __init__(self, host: str, port: int) -> None:
+        self._address = host, port
+        self.heard = time.monotonic()
+        threading.Thread(target=self._ask, daemon=True).start()
+
+    def _ask(self) -> None:
+        while True:
+            time.sleep(ASKED)
+            try:
+                with socket.create_connection(self._address, timeout=ASKED) as line:
+                    line.sendall(b"GET /api/health/live HTTP/1.0\r\nHost: localhost\r\n\r\n")
+                    if line.recv(64):
+                        self.heard = time.monotonic()
+            except OSError:
+                continue
+
+    def is_lost(self, now: float) -> bool:
+        """Whether nothing was heard for too long."""
+        return now - self.heard > SILENT
+
+
 @dataclass(kw_only=True)
 class Kept:
     """A process that is started again when it ends: what people know it as, and how it is started."""
@@ -47,10 +76,13 @@ class Kept:
     process: Process | None = None
     ended: list[float] = field(default_factory=list)
     still: Stillness = field(default_factory=Stillness)
+    pulse: Pulse | None = None
 
     def start(self) -> None:
         """Start it."""
         self.process, self.still = self.begin(), Stillness()
+        if self.pulse is not None:
+            self.pulse.heard = time.monotonic()
 
     def has_ended(self) -> bool:
         """Whether it was started and is there no more."""
@@ -68,7 +100,8 @@ class Kept:
         if process is None:
             return
         if process.poll() is None:
-            if not self.still.lasts(process.pid, now):
+            silent = self.pulse is not None and self.pulse.is_lost(now)
+            if not silent and not self.still.lasts(process.pid, now):
                 return
             process.kill()
             process.wait(10)
@@ -76,6 +109,7 @@ class Kept:
         if len(self.ended) >= MANY:
             raise Trouble(f"{self.name} ended {MANY} times within a minute; see the lines above.")
         say(f"{self.name} stopped; starting it again")
+        end_session(process.pid)
         self.start()
 
     def end(self) -> None:
@@ -89,6 +123,7 @@ class Kept:
             except subprocess.TimeoutExpired:
                 self.process.kill()
                 self.process.wait(5)
+            end_session(self.process.pid)
 
 
 def _state(pid: int) -> str:
@@ -96,6 +131,21 @@ def _state(pid: int) -> str:
         return Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[0]
     except OSError:
         return ""
+
+
+def end_session(leader: int) -> None:
+    """End what a process that is gone started: everything is of its session, whoever its parent is now, and even if it stands still."""
+    for entry in Path("/proc").iterdir():
+        if not entry.name.isdigit():
+            continue
+        try:
+            state, session = (entry / "stat").read_text().rsplit(")", 1)[1].split()[0:4:3]
+            tidies_up = b"resource_tracker" in (entry / "cmdline").read_bytes()
+            if int(session) == leader and state != "Z":
+                # what tidies up ends by itself when it hears that all others are gone
+                os.kill(int(entry.name), signal.SIGCONT if tidies_up else signal.SIGKILL)
+        except (OSError, ValueError):
+            continue
 
 
 def look_after(kept: Sequence[Kept], cluster: Cluster) -> None:

@@ -89,6 +89,7 @@ export function Photographs(props: {
   const [what, setWhat] = useState<What>('light');
   const [against, setAgainst] = useState<string | null>(null);
   const [curve, setCurve] = useState(false);
+  const [place, setPlace] = useState(false);
   const [auto, setAuto] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
   const devices = useQuery(devicesQuery);
@@ -125,7 +126,7 @@ export function Photographs(props: {
         aria-label="Photograph of the shot"
         onChange={(e) => {
           const file = e.currentTarget.files?.[0];
-          if (file) log.photograph.mutate({ shot, file });
+          if (file) log.photograph.mutate({ shot, file, place });
           e.currentTarget.value = '';
         }}
       />
@@ -148,6 +149,9 @@ export function Photographs(props: {
         <Button size="small" loading={log.photograph.isPending} onClick={() => chooser.current?.click()}>
           Add a photograph
         </Button>
+        <Checkbox checked={place} onChange={(e) => setPlace(e.target.checked)}>
+          with where it was taken
+        </Checkbox>
         <Button
           size="small"
           loading={log.prediction.isPending}

@@ -152,10 +152,11 @@ export function useLog(shoot: string) {
       onSuccess: put,
     }),
     photograph: useMutation({
-      mutationFn: async ({ shot, file }: { shot: Shot; file: File }) => {
+      mutationFn: async ({ shot, file, place }: { shot: Shot; file: File; place: boolean }) => {
         const body = new FormData();
         body.append('file', file);
-        const response = await fetch(`/api/shots/${shot.id}/photographs`, { method: 'POST', body });
+        const address = `/api/shots/${shot.id}/photographs?keep_position=${place}`;
+        const response = await fetch(address, { method: 'POST', body });
         const got: unknown = await response.json();
         if (!response.ok) throw new ApiProblem(response.status, got as Schemas['Problem']);
         return got as Shot;

@@ -22,10 +22,30 @@ STANDS_STILL = 2.5
 ASKED, SILENT = 5.0, 30.0
 """How often a server is asked whether it lives, and after what silence it is ended and replaced. [s]"""
 
-MANY, WITHIN = 6, 60.0
-"""What ends so often within so long [s] will not stay up by being started again."""
+STAYED, LONGEST_PAUSE = 15.0, 30.0
+"""What ended sooner than so [s] did not stay up: the next start waits twice as long as the one before, but no longer than that [s]."""
 
 Process = subprocess.Popen[str]
+
+
+@dataclass
+class Patience:
+    """How long the next start waits: not at all for what stayed up until now, and ever longer for what does not."""
+
+    began: float = field(default_factory=time.monotonic)
+    pause: float = 0.0
+    due: float | None = None
+
+    def is_due(self, now: float) -> bool:
+        """Whether it may be started now; asked at every look from its end on."""
+        if self.due is None:
+            self.pause = min(max(2.0 * self.pause, 1.0), LONGEST_PAUSE) if now - self.began < STAYED else 0.0
+            # the first two ends in a row may be anybody's doing
+            self.due = now + (self.pause if self.pause > 2.0 else 0.0)
+        if now < self.due:
+            return False
+        self.began, self.due = now, None
+        return True
 
 
 @dataclass
@@ -74,7 +94,7 @@ class Kept:
     name: str
     begin: Callable[[], Process]
     process: Process | None = None
-    ended: list[float] = field(default_factory=list)
+    patience: Patience = field(default_factory=Patience)
     still: Stillness = field(default_factory=Stillness)
     pulse: Pulse | None = None
 
@@ -89,13 +109,7 @@ class Kept:
         return self.process is not None and self.process.poll() is not None
 
     def look(self, now: float) -> None:
-        """Start it again if it ended or stands still.
-
-        Raises
-        ------
-        Trouble
-            When it ends again and again.
-        """
+        """Start it again if it ended, stands still or says nothing any more."""
         process = self.process
         if process is None:
             return
@@ -105,12 +119,10 @@ class Kept:
                 return
             process.kill()
             process.wait(10)
-        self.ended = [t for t in self.ended if now - t < WITHIN] + [now]
-        if len(self.ended) >= MANY:
-            raise Trouble(f"{self.name} ended {MANY} times within a minute; see the lines above.")
-        say(f"{self.name} stopped; starting it again")
-        end_session(process.pid)
-        self.start()
+        if self.patience.is_due(now):
+            say(f"{self.name} stopped; starting it again")
+            end_session(process.pid)
+            self.start()
 
     def end(self) -> None:
         """End it, and wait until it has."""
@@ -149,20 +161,14 @@ def end_session(leader: int) -> None:
 
 
 def look_after(kept: Sequence[Kept], cluster: Cluster) -> None:
-    """Keep everything running, until something ends again and again, or the caller is interrupted.
+    """Keep everything running until the caller is interrupted.
 
     Parameters
     ----------
     kept: processes, in the order in which they are started.
     cluster: the database; it comes back at the port that the others know.
-
-    Raises
-    ------
-    Trouble
-        When something does not stay up.
     """
-    fallen: list[float] = []
-    still = Stillness()
+    still, patience = Stillness(), Patience()
     while True:
         time.sleep(LOOK)
         now = time.monotonic()
@@ -170,12 +176,13 @@ def look_after(kept: Sequence[Kept], cluster: Cluster) -> None:
         if postmaster is not None and still.lasts(postmaster, now):
             os.kill(postmaster, signal.SIGKILL)
             postmaster, still = None, Stillness()
-        if postmaster is None:
-            fallen = [t for t in fallen if now - t < WITHIN] + [now]
-            if len(fallen) >= MANY:
-                raise Trouble(f"the database ended {MANY} times within a minute; see {cluster.data / 'server.log'}.")
+        if postmaster is None and patience.is_due(now):
             say("the database stopped; starting it again")
-            cluster.start()
+            try:
+                cluster.start()
+            except Trouble as trouble:
+                # a full disk, say: whoever frees it need not start anything
+                say(str(trouble))
         for one in kept:
             one.look(now)
 

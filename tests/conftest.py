@@ -14,7 +14,7 @@ from sqlalchemy import create_engine, text
 
 from serving import served
 from wenlo.api.app import create_app
-from wenlo.api.connections import PatientProtocol
+from wenlo.api.connections import KEPT_SECONDS, PatientProtocol
 from wenlo.core.proof.simulated import Truth
 from wenlo.core.shelf.starter import sold_things
 from wenlo.db.session import make_engine, make_sessions, migrate
@@ -109,7 +109,9 @@ class LiveServer:
         self.url = f"http://127.0.0.1:{listener.getsockname()[1]}"
         self._listener = listener
         self._server = uvicorn.Server(
-            uvicorn.Config(self.app, log_level="error", access_log=False, http=PatientProtocol)
+            uvicorn.Config(
+                self.app, log_level="error", access_log=False, http=PatientProtocol, timeout_keep_alive=KEPT_SECONDS
+            )
         )
         self._thread = threading.Thread(target=self._server.run, kwargs={"sockets": [listener]})
         self._thread.start()

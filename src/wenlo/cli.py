@@ -33,7 +33,7 @@ def _serve(settings: "Settings", handed: int | None) -> int:
     import uvicorn
 
     from wenlo.api.app import create_app
-    from wenlo.api.connections import PatientProtocol
+    from wenlo.api.connections import KEPT_SECONDS, PatientProtocol
     from wenlo.listening import listen
 
     try:
@@ -44,7 +44,12 @@ def _serve(settings: "Settings", handed: int | None) -> int:
     host, port = listener.getsockname()[:2]
     print(f"LISTENING http://{host}:{port}", flush=True)
     config = uvicorn.Config(
-        create_app(settings), log_level="warning", access_log=False, timeout_graceful_shutdown=5, http=PatientProtocol
+        create_app(settings),
+        log_level="warning",
+        access_log=False,
+        timeout_graceful_shutdown=5,
+        http=PatientProtocol,
+        timeout_keep_alive=KEPT_SECONDS,
     )
     uvicorn.Server(config).run(sockets=[listener])
     return 0

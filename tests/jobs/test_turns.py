@@ -4,6 +4,7 @@ import asyncio
 
 import pytest
 
+from loops import run_apart
 from wenlo.core.errors import Unavailable
 from wenlo.jobs import turns
 from wenlo.jobs.turns import Superseded, Turns
@@ -28,7 +29,7 @@ async def one_after_another(asked, places=1):
 
 def test_who_asks_for_much_does_not_go_before_who_asks_for_little():
     asked = [("many", k) for k in range(6)] + [("few", 0), ("other", 0)]
-    order, _ = asyncio.run(one_after_another(asked))
+    order, _ = run_apart(one_after_another(asked))
     # the first of many has the place already, and the next of its own is due; then the others come before its third
     assert order.index(("few", 0)) <= 3
     assert order.index(("other", 0)) <= 4
@@ -37,7 +38,7 @@ def test_who_asks_for_much_does_not_go_before_who_asks_for_little():
 
 def test_newest_takes_the_place_of_the_older_and_not_the_end_of_the_line():
     asked = [("first", 0), ("a", "draft"), ("b", "draft"), ("c", "draft"), ("a", "draft")]
-    order, ended = asyncio.run(one_after_another(asked))
+    order, ended = run_apart(one_after_another(asked))
     assert [client for client, _ in order] == ["first", "a", "b", "c"]
     assert isinstance(ended[1], Superseded)
     assert ended[4] is None
@@ -54,7 +55,7 @@ def test_two_places_are_both_used_and_given_back():
         await waiting
         return order
 
-    assert asyncio.run(two()) == [("c", 1)]
+    assert run_apart(two()) == [("c", 1)]
 
 
 def test_who_goes_away_while_waiting_takes_no_place_along():
@@ -72,10 +73,10 @@ def test_who_goes_away_while_waiting_takes_no_place_along():
         await asyncio.wait_for(take(made, "c", 1, order), 1)
         return order
 
-    assert asyncio.run(leaves()) == [("c", 1)]
+    assert run_apart(leaves()) == [("c", 1)]
 
 
 def test_too_many_are_sent_away_at_once(monkeypatch):
     monkeypatch.setattr(turns, "MOST_WAITING", 3)
-    _, ended = asyncio.run(one_after_another([(f"client {k}", 0) for k in range(6)]))
+    _, ended = run_apart(one_after_another([(f"client {k}", 0) for k in range(6)]))
     assert sum(isinstance(e, Unavailable) for e in ended) == 2

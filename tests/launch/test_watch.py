@@ -19,6 +19,17 @@ def sleeper():
     return subprocess.Popen(SLEEPS, text=True, start_new_session=True)
 
 
+def became(pid, wanted):
+    end = time.monotonic() + 10
+    while not wanted(psutil.Process(pid).status()) and time.monotonic() < end:
+        time.sleep(0.01)
+
+
+def stopped(pid):
+    os.kill(pid, signal.SIGSTOP)
+    became(pid, lambda status: status == psutil.STATUS_STOPPED)
+
+
 def test_what_stayed_up_is_started_at_once_and_what_does_not_waits_ever_longer():
     patience, now = Patience(began=0.0), 1000.0
     assert patience.is_due(now)
@@ -55,8 +66,7 @@ def test_what_stands_still_is_replaced_and_what_only_paused_is_not():
     kept.start()
     first = kept.process
     try:
-        os.kill(first.pid, signal.SIGSTOP)
-        psutil.Process(first.pid).status()
+        stopped(first.pid)
         kept.look(now)
         kept.look(now + 0.9 * STANDS_STILL)
         assert kept.process is first
@@ -70,9 +80,10 @@ def test_what_stands_still_is_replaced_and_what_only_paused_is_not():
 def test_stillness_begins_anew_when_it_goes_on():
     process, still = sleeper(), Stillness()
     try:
-        os.kill(process.pid, signal.SIGSTOP)
+        stopped(process.pid)
         assert not still.lasts(process.pid, 0.0)
         os.kill(process.pid, signal.SIGCONT)
+        became(process.pid, lambda status: status != psutil.STATUS_STOPPED)
         assert not still.lasts(process.pid, 100.0)
     finally:
         process.kill()
@@ -85,7 +96,7 @@ def test_everything_of_a_session_is_ended_even_if_it_stands_still():
     with leader.stdout:
         left = int(leader.stdout.readline())
     leader.wait(10)
-    os.kill(left, signal.SIGSTOP)
+    stopped(left)
     end_session(leader.pid)
     end = time.monotonic() + 10
     alive = True

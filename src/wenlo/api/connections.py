@@ -7,6 +7,9 @@ from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 HEAD_SECONDS = 15.0
 """How long the head of a request may take to come. [s]"""
 
+KEPT_SECONDS = 30
+"""How long a connection is kept between two requests. [s]"""
+
 MOST_CONNECTIONS = 1000
 
 
@@ -40,7 +43,7 @@ class PatientProtocol(HttpToolsProtocol):
 
     def _wait_for_head(self) -> None:
         self._stop_waiting()
-        self._waiting = self.loop.call_later(HEAD_SECONDS, self.transport.abort)
+        self._waiting = self.loop.call_later(HEAD_SECONDS, self.transport.close)
 
     def _stop_waiting(self) -> None:
         if self._waiting is not None:

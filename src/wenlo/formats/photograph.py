@@ -78,10 +78,12 @@ def decoded(content: bytes) -> tuple[Image.Image, Image.Exif]:
                     f"The picture has more than {MOST_PIXELS // 1_000_000} million pixels; send a smaller one."
                 )
             told = _told(picture)
-            turn = UPRIGHT.get(picture.getexif().get(ExifTags.Base.Orientation, 1))
             # what is averaged must be straight: reduce to half as often as needed while still encoded, which costs less
             # than a hundredth of a stop, and spares the memory of all the rest
             picture.draft("RGB", (2 * WORKING_SIDE, 2 * WORKING_SIDE))
+            picture.load()
+            # only now: Pillow turns a TIFF as it loads it
+            turn = UPRIGHT.get(picture.getexif().get(ExifTags.Base.Orientation, 1))
             factor = max(picture.size) // (2 * WORKING_SIDE)
             whole = picture if picture.mode in ("RGB", "L") else picture.convert("RGB")
             small = (whole.reduce(factor) if factor > 1 else whole).convert("RGB")

@@ -238,16 +238,16 @@ class Lane:
                 return await process.submit(
                     _run, task, arguments, ticket, self._threads(), crowded, seconds=self._seconds
                 )
-            except (BrokenProcessPool, EOFError, OSError):
-                # the second and third are what is heard when the process that forks was lost just now
-                log.warning("compute_process_died", lane=self._name, task=task)
-                self._replace(process)
             except TimeoutError:
                 log.warning("compute_timed_out", lane=self._name, task=task)
                 self._replace(process)
                 raise Unavailable(
                     f"The computation took longer than {self._seconds:g} s and was given up. Try a simpler set."
                 ) from None
+            except (BrokenProcessPool, EOFError, OSError):
+                # the second and third are what is heard when the process that forks was lost just now
+                log.warning("compute_process_died", lane=self._name, task=task)
+                self._replace(process)
         raise Unavailable(f"The computation stopped unexpectedly, {ATTEMPTS} times. Nothing was lost; try another set.")
 
     def _replace(self, process: _Process) -> None:

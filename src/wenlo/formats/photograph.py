@@ -80,14 +80,16 @@ def decoded(content: bytes) -> tuple[Image.Image, Image.Exif]:
             told = _told(picture)
             # what is averaged must be straight: reduce to half as often as needed while still encoded, which costs less
             # than a hundredth of a stop, and spares the memory of all the rest
-            picture.draft("RGB", (2 * WORKING_SIDE, 2 * WORKING_SIDE))
+            scale = max(1.0, max(picture.size) / (2 * WORKING_SIDE))
+            picture.draft("RGB", (int(picture.width / scale), int(picture.height / scale)))
             picture.load()
             # only now: Pillow turns a TIFF as it loads it
             turn = UPRIGHT.get(picture.getexif().get(ExifTags.Base.Orientation, 1))
             factor = max(picture.size) // (2 * WORKING_SIDE)
             whole = picture if picture.mode in ("RGB", "L") else picture.convert("RGB")
-            small = (whole.reduce(factor) if factor > 1 else whole).convert("RGB")
-            upright = small.transpose(turn) if turn is not None else small.copy()
+            small = whole.reduce(factor) if factor > 1 else whole
+            straight = small if small.mode == "RGB" else small.convert("RGB")
+            upright = straight.transpose(turn) if turn is not None else straight.copy()
     except UNREADABLE:
         raise UnsupportedFile("This is not a picture that Wenlo reads; send JPEG, PNG, WebP or TIFF.") from None
     upright.thumbnail((WORKING_SIDE, WORKING_SIDE), Image.Resampling.BOX)

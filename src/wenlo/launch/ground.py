@@ -8,7 +8,7 @@ import shutil
 import subprocess
 import sys
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[3]
@@ -36,7 +36,8 @@ class Trouble(Exception):
 
 def say(line: str) -> None:
     """One line for the person who waits."""
-    print(f"wenlo: {line}", flush=True)
+    with suppress(OSError):  # who went away and took the terminal along is told nothing
+        print(f"wenlo: {line}", flush=True)
 
 
 def is_root() -> bool:

@@ -6,6 +6,7 @@ import re
 import signal
 import socket
 import subprocess
+import threading
 import time
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
@@ -62,7 +63,12 @@ def _port() -> int:
     return 0
 
 
+_asked_to_stop = threading.Event()
+
+
 def _raise_stop(_number: int, _frame: FrameType | None) -> None:
+    # what is raised where nobody can hear it, as beside a fork, is lost: the event is not
+    _asked_to_stop.set()
     raise _Stop
 
 
@@ -204,8 +210,8 @@ def serve(*, demo: bool) -> int:
                 kept.append(one)
                 one.start()
             server.pulse = Pulse(host, port)
-            look_after(kept, cluster)
-            return 0
+            look_after(kept, cluster, _asked_to_stop.is_set)
+            raise _Stop
         except _Stop:
             say("stopping")
             return 0

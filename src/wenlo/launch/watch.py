@@ -160,16 +160,17 @@ def end_session(leader: int) -> None:
             continue
 
 
-def look_after(kept: Sequence[Kept], cluster: Cluster) -> None:
-    """Keep everything running until the caller is interrupted.
+def look_after(kept: Sequence[Kept], cluster: Cluster, asked_to_stop: Callable[[], bool]) -> None:
+    """Keep everything running until asked to stop.
 
     Parameters
     ----------
     kept: processes, in the order in which they are started.
     cluster: the database; it comes back at the port that the others know.
+    asked_to_stop: whether it is enough.
     """
     still, patience = Stillness(), Patience()
-    while True:
+    while not asked_to_stop():
         time.sleep(LOOK)
         now = time.monotonic()
         postmaster = cluster.postmaster()

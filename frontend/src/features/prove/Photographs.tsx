@@ -150,7 +150,7 @@ export function Photographs(props: {
           Add a photograph
         </Button>
         <Checkbox checked={place} onChange={(e) => setPlace(e.target.checked)}>
-          with where it was taken
+          keep where it was taken
         </Checkbox>
         <Button
           size="small"

@@ -12,7 +12,8 @@ import pytest
 from factories import shoot_document
 from wenlo.core.errors import InvalidInput, Unavailable
 from wenlo.jobs.lane import PATIENCE
-from wenlo.jobs.pool import LANES, Superseded, WorkerPool
+from wenlo.jobs.pool import LANES, WorkerPool
+from wenlo.jobs.turns import Superseded
 from wenlo.services.compute import TASKS
 
 

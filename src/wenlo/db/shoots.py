@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 from uuid import UUID, uuid4
 
-from sqlalchemy import delete, func, select, text, update
+from sqlalchemy import delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -117,10 +117,6 @@ class SqlShootStore:
         else:
             mine = (TickRow.shoot_id == shoot, TickRow.list == name, TickRow.key == key)
             self._session.execute(delete(TickRow).where(*mine))
-
-    def ping(self) -> None:
-        """Raise unless the database answers."""
-        self._session.execute(text("select 1"))
 
     def _row(self, owner: UUID, shoot: UUID, *, lock: bool) -> ShootRow | None:
         query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner)

@@ -10,15 +10,8 @@ from collections.abc import Mapping
 from contextvars import ContextVar
 from typing import Any
 
-import structlog
-
 from wenlo.jobs.lane import Lane, begin_to_import, watch_importer
-from wenlo.jobs.turns import Superseded
 from wenlo.services.ports import Task
-
-__all__ = ["LANES", "Superseded", "WorkerPool", "asking"]
-
-log = structlog.get_logger()
 
 asking: ContextVar[str] = ContextVar("asking", default="")
 """Who asks, where a request names no editor: such clients take turns, too."""

@@ -89,9 +89,6 @@ class ShootStore(Protocol):
     def tick(self, owner: UUID, shoot: UUID, name: TickList, key: str, *, done: bool) -> None:
         """Tick a line off, or take the tick away; twice is once."""
 
-    def ping(self) -> None:
-        """Raise unless the store answers."""
-
 
 @dataclass(frozen=True, kw_only=True)
 class PhotographLine:

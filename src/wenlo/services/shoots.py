@@ -23,11 +23,6 @@ class Shoots:
         with self._transactions() as store:
             return store.user(LOCAL_USER)
 
-    def check(self) -> None:
-        """Raise Unavailable unless the store answers."""
-        with self._transactions() as store:
-            store.ping()
-
     def lines(self, user: User) -> Sequence[ShootLine]:
         """The user's shoots, newest first."""
         with self._transactions() as store:

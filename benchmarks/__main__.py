@@ -21,11 +21,11 @@ from benchmarks.crowded import crowded
 from benchmarks.drag import drag_latencies
 from benchmarks.editors import again, editors, photographs
 from benchmarks.sets import panel_in_room
-from wenlo.core.advice.proposals import proposals
-from wenlo.core.advice.ranking import rank
-from wenlo.core.build.shopping import work_out
+from wenlo.core.document.shoot import Shoot, write_shoot
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.shoot.document import Shoot, write_shoot
+from wenlo.core.proposals.proposals import proposals
+from wenlo.core.ranking.ranking import rank
 from wenlo.formats.project_file import write_project
 from wenlo.services.compute import figures, warm_up
 from wenlo.services.place_results import place

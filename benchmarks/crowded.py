@@ -7,9 +7,9 @@ from typing import Any
 
 from playwright.sync_api import Browser, Page
 
-from wenlo.core.shoot.brief import Brief, Room
-from wenlo.core.shoot.document import Shoot, write_shoot
-from wenlo.core.shoot.standing import Block, Board, Piece
+from wenlo.core.brief.brief import Brief, Room
+from wenlo.core.brief.set_objects import Block, Board, Piece
+from wenlo.core.document.shoot import Shoot, write_shoot
 
 SECONDS = 3.0
 

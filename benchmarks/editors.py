@@ -22,7 +22,7 @@ import numpy as np
 import psutil
 from PIL import Image
 
-from wenlo.core.shoot.document import Shoot, write_shoot
+from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.launch.borrowed import borrowed_home
 from wenlo.launch.ground import ROOT
 

@@ -16,7 +16,7 @@ import httpx
 import psutil
 
 from benchmarks.editors import running
-from wenlo.core.shoot.document import Shoot, write_shoot
+from wenlo.core.document.shoot import Shoot, write_shoot
 
 ROUNDS, CLIENTS, BACK_WITHIN = 40, 4, 10.0
 """How many processes are ended, how many clients save meanwhile, and how soon it must answer again [s]."""

@@ -10,8 +10,8 @@ from typing import Any
 import numpy as np
 
 from benchmarks.sets import SETS, book_light, grid_before_panel, panel_in_room, references
-from wenlo.core.advice.preview import CLEAN, FIRST, PICTURE_EFFORT, camera_of, picture_scene
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.analysis.preview import CLEAN, FIRST, PICTURE_EFFORT, camera_of, picture_scene
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.transport import solve as solver
 from wenlo.core.transport.picture import take
 from wenlo.core.transport.scene import LightScene, Meter

@@ -15,8 +15,8 @@ from sqlalchemy import create_engine, text
 from serving import served
 from wenlo.api.app import create_app
 from wenlo.api.connections import KEPT_SECONDS, PatientProtocol
-from wenlo.core.proof.simulated import Truth
-from wenlo.core.shelf.starter import sold_things
+from wenlo.core.calibration.simulated import Truth
+from wenlo.core.inventory.starter import sold_things
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.launch.cluster import Cluster, throw_away
 from wenlo.launch.ground import BUILT, PYTHON, clean_environment

@@ -3,8 +3,8 @@
 import time
 from typing import Any
 
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shoot.document import Shoot, read_shoot, write_shoot
+from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
+from wenlo.core.inventory.starter import starter
 
 
 def shoot_document(**changes: Any) -> dict[str, Any]:

@@ -7,11 +7,11 @@ from typing import Any
 import numpy as np
 
 from factories import make_shoot
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief, OtherLight
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Kind
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Brief, OtherLight
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.shapes import Panel
 
 LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
 WINDOWS = {

@@ -5,7 +5,7 @@ import io
 import numpy as np
 from PIL import Image
 
-from wenlo.core.quantities.tone import encoded
+from wenlo.core.photometry.tone import encoded
 
 
 def photographed(light, *, noise=0.0, form="PNG", quality=92, turn=0, seed=1, exif=None):

@@ -86,7 +86,7 @@ def _work(settings: "Settings") -> int:
 def _stand_in(name: str, ports: list[int], seed: int) -> int:
     import threading
 
-    from wenlo.core.shelf.starter import sold_things
+    from wenlo.core.inventory.starter import sold_things
     from wenlo.standins import supplier
     from wenlo.standins.camera import Camera
     from wenlo.standins.dimmable_lamp import Lamp

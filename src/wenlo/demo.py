@@ -3,15 +3,15 @@
 from dataclasses import dataclass, field
 from typing import Any
 
+from wenlo.core.brief.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
+from wenlo.core.brief.set_objects import Block, Board, MeterMark
+from wenlo.core.calibration.shots import ShotReading, ShotValues
+from wenlo.core.catalog.items import Category, Item
+from wenlo.core.document.failures import Failure
+from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
+from wenlo.core.document.shoot import LampState, Look, Shoot
+from wenlo.core.inventory.starter import starter
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.proof.shots import ShotReading, ShotValues
-from wenlo.core.shelf.items import Category, Item
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shoot.brief import Backdrop, Brief, Camera, Haze, LampSetting, OtherLight, Room, Subject, Wanted
-from wenlo.core.shoot.document import LampState, Look, Shoot
-from wenlo.core.shoot.failures import Failure
-from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
-from wenlo.core.shoot.standing import Block, Board, MeterMark
 from wenlo.services.log import Log
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots

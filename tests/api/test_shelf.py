@@ -3,7 +3,7 @@
 import pytest
 
 from factories import finished, shoot_document
-from wenlo.core.shelf.items import CATEGORIES
+from wenlo.core.catalog.items import CATEGORIES
 
 pytestmark = pytest.mark.usefixtures("empty_shelf")
 

@@ -6,15 +6,15 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.apparent import Extent, shadow_scale
-from wenlo.core.advice.explain import explain
-from wenlo.core.advice.figures import evaluate, modifier_light, setting_for
-from wenlo.core.advice.gauges import GAUGE_KEYS, gauges
-from wenlo.core.advice.notes import notes
-from wenlo.core.advice.proposals import proposals
-from wenlo.core.advice.search import first_that_meets
-from wenlo.core.data import lamp_types, sheet_materials
+from wenlo.core.analysis.apparent import Extent, shadow_scale
+from wenlo.core.analysis.figures import evaluate, modifier_light, setting_for
+from wenlo.core.analysis.gauges import GAUGE_KEYS, gauges
+from wenlo.core.catalog.typical import lamp_types, sheet_materials
+from wenlo.core.proposals.explain import explain
+from wenlo.core.proposals.notes import notes
+from wenlo.core.proposals.proposals import proposals
+from wenlo.core.proposals.search import first_that_meets
+from wenlo.core.scene import scene_builder
 from wenlo.core.transport.solve import DRAFT, FINE, Effort
 
 
@@ -97,8 +97,8 @@ def test_view_and_meter_agree():
 
     for changes in ({}, {"design__layers": 2, "design__layer_gap": 0.12}, {"design__sheet": "light_frost_film"}):
         shoot = make_shoot(**changes)
-        solved = solve(set_up.scene(shoot.brief, shoot.design, with_room=False), FINE)
-        metered = float(luminance(read(solved, set_up.meters(shoot.brief, shoot.design))["key"].total))
+        solved = solve(scene_builder.scene(shoot.brief, shoot.design, with_room=False), FINE)
+        metered = float(luminance(read(solved, scene_builder.meters(shoot.brief, shoot.design))["key"].total))
         seen = modifier_light(shoot.brief, shoot.design, effort=FINE).key
         # layers apart: bilinear patches against rays: 2 %
         assert seen == pytest.approx(metered, rel=0.02)

@@ -5,15 +5,11 @@ import math
 import numpy as np
 import pytest
 
-from wenlo.core.errors import Impossible, InvalidInput
-from wenlo.core.optics.lamp import Emitter, dial_mark, dial_words
-from wenlo.core.optics.sheet import board, luminance
-from wenlo.core.proof.bench.faces import measure_face
-from wenlo.core.proof.bench.ground_sheet import bending_length, measure_ground, relief_slope, relief_stops
-from wenlo.core.proof.bench.lamp import measure_lamp
-from wenlo.core.proof.bench.lens import measure_lens
-from wenlo.core.quantities.colour import light_colour
-from wenlo.core.shelf.bench import (
+from wenlo.core.calibration.bench.faces import measure_face
+from wenlo.core.calibration.bench.ground_sheet import bending_length, measure_ground, relief_slope, relief_stops
+from wenlo.core.calibration.bench.lamp import measure_lamp
+from wenlo.core.calibration.bench.lens import measure_lens
+from wenlo.core.catalog.bench_readings import (
     BeamReading,
     BendReading,
     DialReading,
@@ -25,9 +21,14 @@ from wenlo.core.shelf.bench import (
     LensReading,
     read_bench,
 )
-from wenlo.core.shelf.items import LampValues, read_values
-from wenlo.core.shelf.own import snapshot_lamp
-from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.catalog.items import LampValues, read_values
+from wenlo.core.catalog.own import snapshot_lamp
+from wenlo.core.errors import Impossible, InvalidInput
+from wenlo.core.optics.lamp import Emitter, dial_mark, dial_words
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.optics.sheet import board, luminance
+from wenlo.core.photometry.colour import light_colour
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, measure, solve
 
 

@@ -7,10 +7,10 @@ import pytest
 from scipy import ndimage
 
 from photographs import photographed
+from wenlo.core.calibration.bench.outline import homography, measure_outline, scale_of, trace
+from wenlo.core.calibration.shots import Area
+from wenlo.core.catalog.bench_readings import OutlineBench
 from wenlo.core.errors import Impossible, InvalidInput
-from wenlo.core.proof.bench.outline import homography, measure_outline, scale_of, trace
-from wenlo.core.proof.shots import Area
-from wenlo.core.shelf.bench import OutlineBench
 from wenlo.formats.measured_photograph import read_photograph
 
 SIZE = (1200, 900)

@@ -5,14 +5,15 @@ import math
 import numpy as np
 import pytest
 
-from wenlo.core.data import sheet_materials
+from wenlo.core.calibration.bench.sheet import measure_sheet, share_seen
+from wenlo.core.catalog.bench_readings import SheetBench, SheetReading
+from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.errors import Impossible
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.lobe import lobe_exponent
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, board, luminance, touching
-from wenlo.core.proof.bench.sheet import measure_sheet, share_seen
-from wenlo.core.shelf.bench import SheetBench, SheetReading
-from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, measure, solve
 
 TYPICAL = sheet_materials()["cotton"] if "cotton" in sheet_materials() else next(iter(sheet_materials().values()))
@@ -147,7 +148,7 @@ def test_readings_that_tell_nothing_or_contradict_each_other_are_refused(rows, w
 
 
 def test_what_is_found_is_a_sheet_of_the_shelf():
-    from wenlo.core.shelf.items import read_values
+    from wenlo.core.catalog.items import read_values
 
     for truth in ((0.42, 0.47, 0.012, 36.0), (0.9, 0.05, 0.7, 12.0), (0.15, 0.8, 0.001, 70.0)):
         values = measure_sheet(readings(*truth), TYPICAL).values

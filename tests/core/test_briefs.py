@@ -4,9 +4,7 @@ import re
 
 import pytest
 
-from wenlo.core.advice.ranking import judge
-from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import (
+from wenlo.core.brief.brief import (
     ActionArea,
     Brief,
     Camera,
@@ -19,7 +17,9 @@ from wenlo.core.shoot.brief import (
     Subject,
     Wanted,
 )
-from wenlo.core.shoot.uses import with_wishes
+from wenlo.core.brief.uses import with_wishes
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.ranking.ranking import judge
 
 NEAR = Camera(distance=0.9)
 WINDOW = OtherLight(name="north window", id="window", x=1.8, y=-0.3, z=1.3, width=1.4, height=1.8)

@@ -8,11 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.cutplan import OwnBar, cut_counts, plan_cuts, waste_of
-from wenlo.core.build.parts import Piece, StockLength
-from wenlo.core.build.shopping import work_out
-from wenlo.core.data import sheet_materials, stock
+from wenlo.core.catalog.typical import sheet_materials, stock
 from wenlo.core.errors import Impossible
+from wenlo.core.fabrication.cutplan import OwnBar, cut_counts, plan_cuts, waste_of
+from wenlo.core.fabrication.parts import Piece, StockLength
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
 
 TENTH_OF_A_MILLIMETRE = 1e-4

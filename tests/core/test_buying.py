@@ -7,20 +7,20 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.again import changed_parts, second_copy
-from wenlo.core.build.carry import counter_slip, first_cuts
-from wenlo.core.build.changes import AIMS, bending_stiffness, stands_weather, substitutes, variants
-from wenlo.core.build.cutplan import plan_cuts
-from wenlo.core.build.fasteners import butt, longest_through, tapping_drill
-from wenlo.core.build.packing import bundles, section
-from wenlo.core.build.parts import Piece, StockLength
-from wenlo.core.build.prices import Offer, Prices, bar_key
-from wenlo.core.build.repair import renewals
-from wenlo.core.build.shopping import work_out
-from wenlo.core.build.together import together
-from wenlo.core.data import coverings, stock
+from wenlo.core.catalog.typical import coverings, stock
+from wenlo.core.fabrication.batch import together
+from wenlo.core.fabrication.cutplan import plan_cuts
+from wenlo.core.fabrication.fasteners import butt, longest_through, tapping_drill
+from wenlo.core.fabrication.parts import Piece, StockLength
+from wenlo.core.instructions.carry import counter_slip, first_cuts
+from wenlo.core.instructions.packing import bundles, section
+from wenlo.core.instructions.repair import renewals
+from wenlo.core.inventory.changes import AIMS, bending_stiffness, stands_weather, substitutes, variants
+from wenlo.core.inventory.prices import Offer, Prices, bar_key
+from wenlo.core.inventory.second_copy import changed_parts, second_copy
+from wenlo.core.inventory.shopping import work_out
+from wenlo.core.inventory.starter import sold_things
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shelf.starter import sold_things
 
 LENGTHS = st.lists(st.floats(0.05, 1.5), min_size=1, max_size=14)
 

@@ -6,16 +6,16 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for, made
-from wenlo.core.advice.costs import costs_of
-from wenlo.core.advice.figures import evaluate
-from wenlo.core.build import making
-from wenlo.core.build.fasteners import SHY, Batten, pocket_room
+from wenlo.core.analysis.costs import costs_of
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.brief.brief import LampSetting
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.document.rigging import Rigging
+from wenlo.core.fabrication.fasteners import SHY, Batten, pocket_room
+from wenlo.core.instructions import plan_build
 from wenlo.core.modifiers.acrylic_table import MODULUS, spring_force
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.rig.plan import rig_plan
-from wenlo.core.shoot.brief import LampSetting
-from wenlo.core.shoot.rigging import Rigging
-from wenlo.core.shoot.workshop import Workshop
+from wenlo.core.rigging.plan import rig_plan
 
 
 def test_a_bent_sheet_says_what_it_springs_back_with():
@@ -31,7 +31,9 @@ def test_a_bent_sheet_says_what_it_springs_back_with():
 
 def test_insulation_board_is_cut_with_a_mask():
     card = made("bounce_card", face="white_insulation_board")
-    cuts = [job.step for job in making.made(card.plan, Workshop()).schedule.jobs if "insulation" in job.step.caution]
+    cuts = [
+        job.step for job in plan_build.made(card.plan, Workshop()).schedule.jobs if "insulation" in job.step.caution
+    ]
     assert cuts
     assert all("mask" in step.caution and "flame" in step.caution for step in cuts)
 

@@ -7,9 +7,10 @@ import numpy as np
 import pytest
 
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import board
 from wenlo.core.transport.picture import Camera, take
-from wenlo.core.transport.scene import Cloud, Dome, LightScene, Panel
+from wenlo.core.transport.scene import Cloud, LightScene
 from wenlo.core.transport.solve import Effort, solve
 
 A = np.array

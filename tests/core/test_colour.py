@@ -3,7 +3,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wenlo.core.quantities import colour as c
+from wenlo.core.photometry import colour as c
 
 
 @pytest.mark.parametrize(

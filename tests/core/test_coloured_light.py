@@ -6,16 +6,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.data import gels
+from wenlo.core.brief.brief import LampSetting, OtherLight
+from wenlo.core.catalog.typical import gels
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.quantities.colour import mixed_colour
-from wenlo.core.shoot.brief import LampSetting, OtherLight
+from wenlo.core.photometry.colour import mixed_colour
+from wenlo.core.scene import scene_builder
 
 
 def weight(lamp):
     brief = make_shoot().brief.model_copy(update={"others": [lamp]})
-    return set_up.lamp_weights(brief)["other 1"]
+    return scene_builder.lamp_weights(brief)["other 1"]
 
 
 SATURATED = ("deep_red", "deep_blue", "deep_green", "amber", "magenta", "blue_green")
@@ -63,4 +63,4 @@ def test_a_hue_stays_without_effect_before_a_lamp_that_gives_white_only():
     white, hue = (weight(OtherLight(name="c", id="chip_60_dish", hue=h)) for h in (None, 0.0))
     assert hue == pytest.approx(white)
     key = make_shoot().brief.model_copy(update={"lamp": LampSetting(id="panel_colour_50", hue=120.0)})
-    assert set_up.full_colours(key)[0][0] == pytest.approx(0.0)
+    assert scene_builder.full_colours(key)[0][0] == pytest.approx(0.0)

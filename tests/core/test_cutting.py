@@ -5,14 +5,14 @@ import math
 import numpy as np
 import pytest
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.own_figures import own_figures
-from wenlo.core.data import lamp_types
+from wenlo.core.brief.brief import Brief, LampSetting, Room
+from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.modifiers import cell_grid, focusing_spot, pattern_cutter, snoot
 from wenlo.core.modifiers.foil_doors import covered
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import Brief, LampSetting, Room
+from wenlo.core.proposals.own_figures import own_figures
+from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
@@ -29,7 +29,7 @@ def made(kind, brief=SMALL, **changes):
 def profile(design, brief, offsets, along=None):
     """Light on a facing surface at what the design points to, at places beside its middle."""
     arrangement = kinds()[design.kind].arrange(design, brief, None)
-    solved = solve(set_up.scene(brief, design, with_room=False), DRAFT)
+    solved = solve(scene_builder.scene(brief, design, with_room=False), DRAFT)
     assert arrangement.lamps
     axis = design.square[1] if along is None else along
     target = np.array([0.0, 0.0, design.aim_height])
@@ -154,8 +154,8 @@ def test_closing_the_top_door_darkens_the_ceiling_and_not_the_face():
         design = made("foil_doors", brief, top=top)
         text = figure(brief, design, "door_ceiling").text
         ceilings.append(float(text.split()[0]))
-        solved = solve(set_up.scene(brief, design, with_room=False), DRAFT)
-        meter = next(m for m in set_up.meters(brief, design) if m.id == "key")
+        solved = solve(scene_builder.scene(brief, design, with_room=False), DRAFT)
+        meter = next(m for m in scene_builder.meters(brief, design) if m.id == "key")
         keys.append(float(luminance(read(solved, [meter])["key"].total)))
     assert ceilings[1] > ceilings[0] + 0.3
     assert keys[1] == pytest.approx(keys[0], rel=0.1)
@@ -269,7 +269,7 @@ def test_every_flag_of_a_cage_is_built_and_stands_in_the_room():
     design = made("flag_cage", brief, ceiling=True, lens=True)
     plan = kinds()["flag_cage"].build(design, brief)
     assert sum(c.note.startswith("flag for the") for c in plan.cloth) == 3
-    assert set_up.fits_in_room(brief, design)
+    assert scene_builder.fits_in_room(brief, design)
     names = {s.id for s in kinds()["flag_cage"].arrange(design, brief, None).surfaces}
     assert {"flag for the backdrop", "flag for the lens"} <= names
 

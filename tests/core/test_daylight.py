@@ -7,14 +7,14 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.figures import evaluate, modifier_light, readings_in_room
-from wenlo.core.advice.gauges import gauges
+from wenlo.core.analysis.figures import evaluate, modifier_light, readings_in_room
+from wenlo.core.analysis.gauges import gauges
+from wenlo.core.brief.brief import Brief, LampSetting, Room
 from wenlo.core.geometry.sun import day_of_year
 from wenlo.core.modifiers.daylight import sun_illuminance
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import Brief, LampSetting, Room
+from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
@@ -23,14 +23,14 @@ def daylit(kind, brief=None, **changes):
     brief = Brief() if brief is None else brief
     start = kinds()[kind].start(brief)
     design = kinds()[kind].parameters.model_validate({**start.model_dump(), **changes})
-    return set_up.lit(brief, design), design
+    return scene_builder.lit(brief, design), design
 
 
 def test_daylight_takes_the_place_of_whatever_lamp_the_brief_has():
     for lamp in ("flash_hotshoe", "bulb_15"):
         brief, design = daylit("window_sheet", Brief(lamp=LampSetting(id=lamp, power=0.25, gel="full_warm")))
         assert brief.lamp.type.name == "daylight, overcast"
-        assert set_up.white_of(brief.lamp) == 6500.0
+        assert scene_builder.white_of(brief.lamp) == 6500.0
         assert readings_in_room(brief, design, ["key"], effort=DRAFT)["key"] == pytest.approx(
             readings_in_room(*daylit("window_sheet"), ["key"], effort=DRAFT)["key"], rel=1e-6
         )
@@ -55,7 +55,8 @@ def test_the_sun_lights_the_sheet_as_its_height_says():
 def test_the_sun_falls_only_through_the_hole_that_is_cut():
     brief, design = daylit("window_sheet", weather="sun", sheet_off=0.05, overhang=0.0)
     solved = solve(
-        replace(set_up.whole_scene(brief, design), lamps=kind_of(design).arrange(design, brief, None).lamps[:1]), DRAFT
+        replace(scene_builder.whole_scene(brief, design), lamps=kind_of(design).arrange(design, brief, None).lamps[:1]),
+        DRAFT,
     )
     wall = next(p for p in solved.scene.panels if p.id == "right wall")
     assert wall.outline is not None

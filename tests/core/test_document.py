@@ -4,13 +4,13 @@ import pytest
 from pydantic import BaseModel
 
 from factories import make_shoot, shoot_document
-from wenlo.core.data import face_materials, lamp_types, sheet_materials, stock
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.typical import face_materials, lamp_types, sheet_materials, stock
+from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kind_of, kinds
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.document import Shoot, answer_paths, read_shoot, write_shoot
-from wenlo.core.shoot.fields import show
+from wenlo.core.units.fields import show
 from wenlo.demo import demo_shoots
 
 

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wenlo.core.quantities import exposure as ex
-from wenlo.core.quantities.stops import format_stops, nearest_third, stops_between
+from wenlo.core.photometry import exposure as ex
+from wenlo.core.photometry.stops import format_stops, nearest_third, stops_between
 
 
 def test_incident_exposure_equation():

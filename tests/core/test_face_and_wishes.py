@@ -6,13 +6,13 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
-from wenlo.core.advice.face_light import face_light, face_meters
-from wenlo.core.advice.figures import evaluate
-from wenlo.core.advice.own_figures import own_figures
-from wenlo.core.advice.ranking import rank
+from wenlo.core.analysis.face_light import face_light, face_meters
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.brief.brief import Brief, Subject, Wanted
+from wenlo.core.brief.uses import DEFAULTS, USES, with_wishes
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Brief, Subject, Wanted
-from wenlo.core.shoot.uses import DEFAULTS, USES, with_wishes
+from wenlo.core.proposals.own_figures import own_figures
+from wenlo.core.ranking.ranking import rank
 from wenlo.core.transport.solve import Effort
 
 TALL = make_shoot(brief__room__height=2.8).brief

@@ -3,12 +3,12 @@
 import pytest
 
 from factories import make_shoot, shelf_row
+from wenlo.core.catalog.own import sheet_material
+from wenlo.core.document.failures import Failure
 from wenlo.core.errors import Impossible
-from wenlo.core.rig.failures import COOLEST_LIMIT, learned, reached
-from wenlo.core.rig.supports import supports
-from wenlo.core.shelf.own import sheet_material
-from wenlo.core.shelf.stocked import stocked
-from wenlo.core.shoot.failures import Failure
+from wenlo.core.inventory.stocked import stocked
+from wenlo.core.rigging.failures import COOLEST_LIMIT, learned, reached
+from wenlo.core.rigging.supports import supports
 
 HOT = {"brief__lamp__id": "halogen_300", "design__lamp_distance": 0.25}
 

@@ -7,7 +7,8 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import made
-from wenlo.core.build.fasteners import (
+from wenlo.core.errors import WenloError
+from wenlo.core.fabrication.fasteners import (
     EDGE,
     LAP,
     LONG,
@@ -27,7 +28,6 @@ from wenlo.core.build.fasteners import (
     splint,
     tapping_drill,
 )
-from wenlo.core.errors import WenloError
 from wenlo.core.modifiers.registry import kinds
 
 SCREWS = {screw.id: screw for screw in (LONG, SHORT, POCKET, LAP)}

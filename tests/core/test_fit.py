@@ -4,10 +4,10 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from wenlo.core.brief.set_objects import MeterMark
+from wenlo.core.calibration.fit import READ, fit
+from wenlo.core.calibration.model import KEY, predictor, unknowns_of
 from wenlo.core.errors import Impossible
-from wenlo.core.proof.fit import READ, fit
-from wenlo.core.proof.model import KEY, predictor, unknowns_of
-from wenlo.core.shoot.standing import MeterMark
 
 MARKS = [
     MeterMark(name="far cheek", x=0.09, y=0.05, z=1.25, facing="right"),

@@ -5,14 +5,14 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.cards import in_frame
-from wenlo.core.advice.flags import LEAST_BRINGS, broken, fewest_flags, place_flags, surface_levels
-from wenlo.core.advice.light_layers import light_layer
-from wenlo.core.advice.room import room_box
+from wenlo.core.analysis.light_layers import light_layer
+from wenlo.core.brief.brief import Brief, Dark
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Brief, Dark
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.proposals.cards import in_frame
+from wenlo.core.proposals.flags import LEAST_BRINGS, broken, fewest_flags, place_flags, surface_levels
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import room_box
 
 
 def case(kind, **dark):
@@ -21,7 +21,7 @@ def case(kind, **dark):
 
 
 def levels(brief, design, flags=()):
-    scene = set_up.whole_scene(brief, design)
+    scene = scene_builder.whole_scene(brief, design)
     scene = replace(scene, panels=(*scene.panels, *(f.panel for f in flags)))
     return surface_levels(brief, scene, design)[0]
 
@@ -71,8 +71,8 @@ def test_flags_stand_in_the_room_and_off_the_ways_of_key_and_lamp():
     brief, design = case(
         "hung_curtain", ceiling=-4.0, floor=-4.0, left_wall=-5.0, right_wall=-5.0, wall_behind=-5.0, backdrop=-4.0
     )
-    box, scene = room_box(brief), set_up.whole_scene(brief, design)
-    face, source, lamp = set_up.face(brief), design.source_centre, design.lamp_position
+    box, scene = room_box(brief), scene_builder.whole_scene(brief, design)
+    face, source, lamp = scene_builder.face(brief), design.source_centre, design.lamp_position
     placed = [
         f for s in scene.panels if isinstance(s, Panel) and s.role == "room" for f in place_flags(brief, design, s)
     ]

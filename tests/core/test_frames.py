@@ -6,10 +6,10 @@ import numpy as np
 import pytest
 
 from photographs import photographed
+from wenlo.core.calibration.frames import exposure_apart, frames_apart, spill, words_on_exposure
+from wenlo.core.calibration.measures import area_slices, level, picture_of
+from wenlo.core.calibration.shots import Area
 from wenlo.core.errors import Impossible
-from wenlo.core.proof.frames import exposure_apart, frames_apart, spill, words_on_exposure
-from wenlo.core.proof.measures import area_slices, level, picture_of
-from wenlo.core.proof.shots import Area
 from wenlo.formats.measured_photograph import read_photograph
 
 FACE = Area(name="face", x=0.05, y=0.1, width=0.3, height=0.8)

@@ -6,9 +6,10 @@ import numpy as np
 import pytest
 
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Disc, Panel
 from wenlo.core.optics.sheet import Sheet, board
 from wenlo.core.transport.picture import Camera, take
-from wenlo.core.transport.scene import Disc, LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 
 A = np.array

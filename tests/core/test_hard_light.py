@@ -11,8 +11,9 @@ from factories import make_shoot
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.facets import LOOKS, facet_weights
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Dome
 from wenlo.core.optics.sheet import board
-from wenlo.core.transport.scene import Dome, LightScene, Meter
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import QUICK, Effort, read, solve
 

@@ -4,12 +4,12 @@ import math
 
 import pytest
 
-from wenlo.core.build.making import made
-from wenlo.core.data import stock
-from wenlo.core.rig.bending import SAG_LIMIT, sag_point
-from wenlo.core.rig.homemade import ASIDE, KNOCK, LEAN, home_made
-from wenlo.core.rig.statics import GRAVITY, TIPPING_FACTOR
-from wenlo.core.shoot.workshop import Workshop
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.typical import stock
+from wenlo.core.instructions.plan_build import made
+from wenlo.core.rigging.bending import SAG_LIMIT, sag_point
+from wenlo.core.rigging.homemade import ASIDE, KNOCK, LEAN, home_made
+from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
 
 
 def support(which, *, height=2.0, span=1.6):

@@ -9,23 +9,23 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
-from wenlo.core.advice import set_up
-from wenlo.core.advice.case import Case, distance_of, lengths_of, limits_of
-from wenlo.core.advice.figures import modifier_light
-from wenlo.core.advice.gauges import gauges
-from wenlo.core.advice.lengths import for_gauge
-from wenlo.core.advice.light_layers import action_range
-from wenlo.core.advice.ranking import TRYING, fitted, from_stock, judge, rank
-from wenlo.core.advice.schools import SCHOOLS, disputes
-from wenlo.core.advice.side_view import plan_view, side_view
-from wenlo.core.advice.what_if import SIZE, what_if
-from wenlo.core.build.shopping import work_out
-from wenlo.core.data import bounce_faces, coverings, face_materials, lamp_types
+from wenlo.core.analysis.figures import modifier_light
+from wenlo.core.analysis.gauges import gauges
+from wenlo.core.analysis.light_layers import action_range
+from wenlo.core.brief.brief import ActionArea, Brief, Limits, Wanted
+from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types
+from wenlo.core.document.shoot import read_shoot, write_shoot
 from wenlo.core.errors import Impossible, InvalidInput
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import ActionArea, Brief, Limits, Wanted
-from wenlo.core.shoot.document import read_shoot, write_shoot
+from wenlo.core.proposals.lengths import for_gauge
+from wenlo.core.proposals.proposal_context import Case, distance_of, lengths_of, limits_of
+from wenlo.core.proposals.what_if import SIZE, what_if
+from wenlo.core.ranking.ranking import TRYING, fitted, from_stock, judge, rank
+from wenlo.core.ranking.tradeoffs import SCHOOLS, disputes
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.side_view import plan_view, side_view
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, QUICK, read, solve
 
@@ -49,8 +49,8 @@ def case(request):
 def test_start_serves_fits_and_is_a_document(case):
     kind, brief, design = case
     assert kind.cannot(brief) is None
-    assert set_up.fits_in_room(brief, design)
-    assert not set_up.in_picture(brief, design)
+    assert scene_builder.fits_in_room(brief, design)
+    assert not scene_builder.in_picture(brief, design)
     shoot = make_shoot().model_copy(update={"brief": brief, "design": design})
     assert read_shoot(write_shoot(shoot)).design == design
     assert kind_of(design) is kind
@@ -136,7 +136,7 @@ def test_lamps_are_named_after_the_briefs_lamp(case):
     kind, brief, design = case
     first, *others = kind.arrange(design, brief, None).lamps
     assert first.id == brief.lamp.id
-    assert [lamp.id for lamp in others] == [f"{set_up.ALIKE}{k}" for k in range(2, len(others) + 2)]
+    assert [lamp.id for lamp in others] == [f"{scene_builder.ALIKE}{k}" for k in range(2, len(others) + 2)]
 
 
 def test_every_kind_says_what_it_is_good_and_bad_at():
@@ -159,7 +159,7 @@ def test_ranking_sizes_orders_and_explains():
         assert (row.cannot is None) == (row.design is not None)
         if row.design is not None:
             assert len(row.reasons) >= 3
-            assert set_up.fits_in_room(brief, row.design)
+            assert scene_builder.fits_in_room(brief, row.design)
     # a burning lamp serves no kind that is made for a flash
     assert {r.kind for r in rows if r.cannot} >= {"small_flash_softbox", "flash_into_board", "ring_softbox"}
 
@@ -200,9 +200,9 @@ def test_proposals_of_any_kind_bring_the_gauge_into_its_band():
 
 def reading(design, brief):
     """What a flat meter at the face, turned to the source, reads without the room."""
-    solved = solve(set_up.scene(brief, design, with_room=False), DRAFT)
-    normal = set_up.toward_source(brief, design)
-    return read(solved, [Meter(id="m", position=set_up.face(brief), normal=normal)])["m"]
+    solved = solve(scene_builder.scene(brief, design, with_room=False), DRAFT)
+    normal = scene_builder.toward_source(brief, design)
+    return read(solved, [Meter(id="m", position=scene_builder.face(brief), normal=normal)])["m"]
 
 
 @pytest.mark.parametrize("kind", ["book_light", "bounce_card", "overhead_bounce", "room_bounce", "flash_into_board"])
@@ -248,7 +248,8 @@ def test_skirts_keep_the_light_off_the_walls():
     skirted = plain.model_copy(update={"skirt_sides": 0.4})
     side = Meter(id="wall", position=np.array([2.0, 0.0, 1.6]), normal=np.array([-1.0, 0.0, 0.0]))
     lux = [
-        read(solve(set_up.scene(brief, d, with_room=False), DRAFT), [side])["wall"].total[1] for d in (plain, skirted)
+        read(solve(scene_builder.scene(brief, d, with_room=False), DRAFT), [side])["wall"].total[1]
+        for d in (plain, skirted)
     ]
     assert lux[1] < 0.6 * lux[0]
 
@@ -441,7 +442,7 @@ def test_a_wall_of_one_layer_lights_the_room_beside_the_box():
     beside = []
     for doubled in (True, False):
         design = start.model_copy(update={"walls": "improvised", "doubled": doubled})
-        scene = set_up.scene(brief, design, with_room=False)
+        scene = scene_builder.scene(brief, design, with_room=False)
         place = (
             design.source_centre + design.across * (design.width / 2 + 0.05) + np.array([0.0, 0.0, design.depth / 2])
         )

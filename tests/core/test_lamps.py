@@ -6,17 +6,17 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.costs import costs_of, light_at_face, light_time
-from wenlo.core.advice.figures import evaluate
-from wenlo.core.advice.light_layers import light_layer
-from wenlo.core.advice.memory import Kept, light_key
-from wenlo.core.advice.notes import notes
-from wenlo.core.advice.room import room_box
-from wenlo.core.data import lamp_types, rendering_classes
+from wenlo.core.analysis.costs import costs_of, light_at_face, light_time
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.analysis.light_layers import light_layer
+from wenlo.core.brief.brief import OtherLight
+from wenlo.core.catalog.typical import lamp_types, rendering_classes
 from wenlo.core.optics.lamp import angle_at, exponent_of, placed
-from wenlo.core.quantities.colour import seen_white
-from wenlo.core.shoot.brief import OtherLight
+from wenlo.core.photometry.colour import seen_white
+from wenlo.core.proposals.notes import notes
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.room import room_box
 from wenlo.core.transport.solve import DRAFT
 
 BULB = OtherLight(name="bench bulb", id="bulb_15", x=-1.0, y=-0.5, z=1.6)
@@ -81,16 +81,16 @@ def test_only_whole_results_are_kept():
 def test_burning_lamps_count_for_the_shutters_time_under_a_flash():
     slow = with_lamps(BULB, brief__lamp__id="flash_studio", brief__camera__shutter=1 / 30)
     fast = with_lamps(BULB, brief__lamp__id="flash_studio", brief__camera__shutter=1 / 120)
-    a, b = (set_up.lamp_weights(s.brief)["other 1"] for s in (slow, fast))
+    a, b = (scene_builder.lamp_weights(s.brief)["other 1"] for s in (slow, fast))
     assert a == pytest.approx(4 * b)
-    assert a[1] == pytest.approx(set_up.lamp_weights(with_lamps(BULB).brief)["other 1"][1] / 30, rel=0.1)
+    assert a[1] == pytest.approx(scene_builder.lamp_weights(with_lamps(BULB).brief)["other 1"][1] / 30, rel=0.1)
 
 
 def test_window_lies_in_the_nearest_wall_and_looks_in():
     shoot = with_lamps(OtherLight(name="north window", id="window", x=-1.7, y=0.3, z=1.4))
-    (window,) = set_up.other_emitters(shoot.brief)
+    (window,) = scene_builder.other_emitters(shoot.brief)
     assert window.normal == pytest.approx([1, 0, 0])
-    assert window.centre[0] == pytest.approx(room_box(shoot.brief).left + set_up.OFF_WALL)
+    assert window.centre[0] == pytest.approx(room_box(shoot.brief).left + scene_builder.OFF_WALL)
     assert window.centre[1:] == pytest.approx([0.3, 1.4])
     lit = evaluated(shoot).levels.by_lamp
     assert lit["fill"]["other 1"] > 2 * lit["key"]["other 1"] > 0

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from wenlo.core.errors import InvalidInput
-from wenlo.core.quantities.length import METRES_PER_INCH, format_length, parse_length
+from wenlo.core.units.length import METRES_PER_INCH, format_length, parse_length
 
 VECTORS = json.loads((Path(__file__).parents[1] / "length_vectors.json").read_text())
 

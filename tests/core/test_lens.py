@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wenlo.core.quantities import lens
+from wenlo.core.photometry import lens
 
 
 @given(st.floats(0.012, 0.3), st.floats(1.0, 22.0), st.floats(0.5, 20.0))

@@ -6,11 +6,12 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice.light_layers import action_range, holding, light_layer
+from wenlo.core.analysis.light_layers import action_range, holding, light_layer
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import board
 from wenlo.core.transport.maps import area_map, edge_width, shadow_profile, surface_map, terminator
-from wenlo.core.transport.scene import LightScene, Panel
+from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.solve import DRAFT, Effort, solve
 
 A = np.array

@@ -7,8 +7,7 @@ import pytest
 from PIL.TiffImagePlugin import IFDRational
 
 from photographs import photographed
-from wenlo.core.errors import Impossible
-from wenlo.core.proof.measures import (
+from wenlo.core.calibration.measures import (
     cast,
     curve_from_pair,
     edge_width,
@@ -20,8 +19,9 @@ from wenlo.core.proof.measures import (
     picture_of,
     stops_apart,
 )
-from wenlo.core.proof.shots import Area
-from wenlo.core.quantities.tone import encoded
+from wenlo.core.calibration.shots import Area
+from wenlo.core.errors import Impossible
+from wenlo.core.photometry.tone import encoded
 from wenlo.formats.measured_photograph import read_photograph
 
 LEFT = Area(name="left", x=0.05, y=0.1, width=0.3, height=0.8)

@@ -4,12 +4,12 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
-from wenlo.core.advice.figures import evaluate
-from wenlo.core.advice.misfits import misfits
-from wenlo.core.advice.notes import notes
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.brief.brief import Camera, LampSetting, Subject
+from wenlo.core.document.refusals import newly_refused, refusals
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Camera, LampSetting, Subject
-from wenlo.core.shoot.refusals import newly_refused, refusals
+from wenlo.core.proposals.misfits import misfits
+from wenlo.core.proposals.notes import notes
 
 
 def told(brief, design):

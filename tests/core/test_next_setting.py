@@ -7,11 +7,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.data import lamp_types
+from wenlo.core.calibration.moving import movable, move_for
+from wenlo.core.calibration.next_setting import Setting, from_reading, judged, ladder, marks_for, said
+from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.proof.moving import movable, move_for
-from wenlo.core.proof.next_setting import Setting, from_reading, judged, ladder, marks_for, said
 
 LED, FLASH = lamp_types()["chip_60_dish"], lamp_types()["flash_hotshoe"]
 AS_SET = Setting(power=0.5, shutter=1 / 100, aperture=2.8, iso=400.0)

@@ -6,15 +6,16 @@ import numpy as np
 import pytest
 
 from factories import shoot_document
-from wenlo.core.advice.figures import modifier_light
-from wenlo.core.advice.preview import FIRST, Taking, camera_of, exposure_factor, preview
+from wenlo.core.analysis.figures import modifier_light
+from wenlo.core.analysis.preview import FIRST, Taking, camera_of, exposure_factor, preview
+from wenlo.core.document.shoot import read_shoot
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import Sheet, board, foil
-from wenlo.core.quantities import tone
-from wenlo.core.shoot.document import read_shoot
-from wenlo.core.transport import stand_ins
+from wenlo.core.photometry import tone
+from wenlo.core.scene import stand_in_shapes
 from wenlo.core.transport.picture import Camera, take
-from wenlo.core.transport.scene import Dome, LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 
 A = np.array
@@ -94,7 +95,7 @@ def test_picture_and_meter_agree_in_a_room():
     document = shoot_document()
     shoot = read_shoot(document)
     camera = camera_of(shoot.brief)
-    from wenlo.core.advice.preview import picture_scene
+    from wenlo.core.analysis.preview import picture_scene
 
     scene = picture_scene(shoot.brief, shoot.design)
     solved = solve(scene, Effort(sides=400))
@@ -119,10 +120,10 @@ def test_shadow_edge_in_the_picture_is_the_reported_one(changes):
     """A straight edge before a card at the face: the 10–90 % width in the picture is within a tenth of the figure."""
     shoot = read_shoot(shoot_document(brief__wanted__occluder_distance=0.1, **changes))
     brief, design = shoot.brief, shoot.design
-    from wenlo.core.advice import set_up
+    from wenlo.core.scene import scene_builder
 
     light = modifier_light(brief, design)
-    face, toward = set_up.face(brief), set_up.toward_source(brief, design)
+    face, toward = scene_builder.face(brief), scene_builder.toward_source(brief, design)
     across = np.cross(A([0.0, 0, 1]), toward)
     across /= np.linalg.norm(across)
     up = np.cross(toward, across)
@@ -140,7 +141,7 @@ def test_shadow_edge_in_the_picture_is_the_reported_one(changes):
         edge_v=1.2 * across,
         surface=board((0.0,) * 3),
     )
-    scene = set_up.scene(brief, design, with_room=False)
+    scene = scene_builder.scene(brief, design, with_room=False)
     solved = solve(LightScene(panels=(*scene.panels, card, edge), lamps=scene.lamps), Effort(sides=400))
     # seen from beside the edge, square to the card's level line
     camera = Camera(position=face + 0.09 * toward - 0.35 * across, aim=face, field=math.radians(60))
@@ -244,7 +245,7 @@ def test_tone_curve():
 
 @pytest.mark.parametrize("finish", ["matt", "satin", "glossy", "mirror", "translucent"])
 def test_finishes_lose_no_and_make_no_light(finish):
-    sheet = stand_ins.finished((0.5, 0.4, 0.3), finish)
+    sheet = stand_in_shapes.finished((0.5, 0.4, 0.3), finish)
     front = sheet.reflectance_front + sheet.transmittance
     if sheet.gloss_front:
         front = front * (1 - sheet.gloss_front.mean) + sheet.gloss_front.mean
@@ -260,27 +261,27 @@ def test_stand_ins_have_their_size_and_stand_where_they_should():
         boxes = [bounds(s) for s in shapes]
         return np.min([b[0] for b in boxes], axis=0), np.max([b[1] for b in boxes], axis=0)
 
-    low, high = extent(stand_ins.standing_figure(np.zeros(3), height=1.8))
+    low, high = extent(stand_in_shapes.standing_figure(np.zeros(3), height=1.8))
     assert low[2] == pytest.approx(0, abs=0.01)
     assert high[2] == pytest.approx(1.8, abs=0.05)
-    low, high = extent(stand_ins.box(A([0.1, 0.2, 0.3]), (0.4, 0.5, 0.6)))
+    low, high = extent(stand_in_shapes.box(A([0.1, 0.2, 0.3]), (0.4, 0.5, 0.6)))
     assert high - low == pytest.approx([0.4, 0.5, 0.6], abs=1e-4)
-    low, high = extent(stand_ins.bottle(np.zeros(3), height=0.3))
+    low, high = extent(stand_in_shapes.bottle(np.zeros(3), height=0.3))
     assert (low[2], high[2]) == pytest.approx((0, 0.3), abs=1e-4)
-    low, high = extent(stand_ins.bowl(np.zeros(3), width=0.2))
+    low, high = extent(stand_in_shapes.bowl(np.zeros(3), width=0.2))
     assert (high - low)[:2] == pytest.approx([0.2, 0.2], abs=1e-4)
-    low, high = extent(stand_ins.ring(np.zeros(3), width=0.02))
+    low, high = extent(stand_in_shapes.ring(np.zeros(3), width=0.02))
     assert (high - low)[0] == pytest.approx(0.02, abs=1e-4)
-    low, high = extent(stand_ins.sphere(np.zeros(3), width=0.1))
+    low, high = extent(stand_in_shapes.sphere(np.zeros(3), width=0.1))
     assert high - low == pytest.approx([0.1] * 3, abs=1e-4)
-    low, high = extent(stand_ins.flat_plate(np.zeros(3), width=0.3, height=0.2, tilt=0.5))
+    low, high = extent(stand_in_shapes.flat_plate(np.zeros(3), width=0.3, height=0.2, tilt=0.5))
     assert (high - low)[1] == pytest.approx(0.2 * math.sin(0.5), abs=1e-4)
-    low, high = extent(stand_ins.head_and_shoulders(A([0.0, 0, 1.25])))
+    low, high = extent(stand_in_shapes.head_and_shoulders(A([0.0, 0, 1.25])))
     assert low[1] < 0 < high[2] - 1.25 < 0.2
 
 
 def test_box_faces_outward():
-    for side in stand_ins.box(np.zeros(3), (1.0, 1.0, 1.0)):
+    for side in stand_in_shapes.box(np.zeros(3), (1.0, 1.0, 1.0)):
         middle = side.origin + (side.edge_u + side.edge_v) / 2
         assert (middle - 0.5) @ side.normal > 0
 

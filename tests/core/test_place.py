@@ -8,23 +8,23 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.balance import HOLDS, balances, clock, nearest_gel, sun_span
-from wenlo.core.advice.clashes import clashes, in_frame
-from wenlo.core.advice.figures import evaluate, readings_in_room
-from wenlo.core.advice.lamp_flow import lamp_flow
-from wenlo.core.advice.meter_marks import facing_of, mark_readings
-from wenlo.core.advice.proposals import proposals
-from wenlo.core.advice.roles import ROLES, STEEP, place_role
-from wenlo.core.advice.room import room_panels
-from wenlo.core.data import gels
+from wenlo.core.analysis.clashes import clashes, in_frame
+from wenlo.core.analysis.figures import evaluate, readings_in_room
+from wenlo.core.analysis.lamp_flow import lamp_flow
+from wenlo.core.analysis.meter_marks import facing_of, mark_readings
+from wenlo.core.brief.brief import Brief, Camera, LampSetting, OtherLight, Room, Subject, Wanted
+from wenlo.core.brief.set_objects import Alcove, Block, Board, Day, MeterMark
+from wenlo.core.catalog.typical import gels
+from wenlo.core.document.shoot import read_shoot
 from wenlo.core.errors import InvalidInput
 from wenlo.core.geometry.boxes import Box, meet
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import Brief, Camera, LampSetting, OtherLight, Room, Subject, Wanted
-from wenlo.core.shoot.document import read_shoot
-from wenlo.core.shoot.standing import Alcove, Block, Board, Day, MeterMark
+from wenlo.core.proposals.balance import HOLDS, balances, clock, nearest_gel, sun_span
+from wenlo.core.proposals.proposals import proposals
+from wenlo.core.proposals.roles import ROLES, STEEP, place_role
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import room_panels
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Effort, read, solve
 
@@ -145,7 +145,7 @@ def test_what_the_frame_holds_is_as_wide_as_sensor_over_focal_length():
     brief = with_set(camera=SHOOT.brief.camera.model_copy(update={"focal_length": 0.05, "sensor": "full_frame"}))
     d = brief.camera.distance
     half = d * 0.018 / 0.05
-    eye = set_up.face(brief)
+    eye = scene_builder.face(brief)
     shown, ahead = in_frame(brief, eye + np.array([[half - 0.01, 0, 0], [half + 0.01, 0, 0], [0, -d - 0.1, 0]]))
     assert shown.tolist() == [True, False, False]
     assert ahead[0] == pytest.approx(d)
@@ -159,9 +159,10 @@ def test_a_meter_reads_what_the_solved_light_gives_and_its_shares_add_up():
     mark = MeterMark(name="cheek", x=0.2, y=-0.1, z=1.3, facing="right")
     (got,), key = mark_readings(brief, DESIGN, [mark], effort=Effort())
     meter = Meter(id="m", position=np.array([0.2, -0.1, 1.3]), normal=np.array([1.0, 0.0, 0.0]))
-    again = read(solve(set_up.whole_scene(brief, DESIGN), Effort(seed=7)), [meter])["m"]
+    again = read(solve(scene_builder.whole_scene(brief, DESIGN), Effort(seed=7)), [meter])["m"]
     wanted = sum(
-        float(luminance(p.total)) * float(luminance(set_up.lamp_weights(brief)[n])) for n, p in again.by_lamp.items()
+        float(luminance(p.total)) * float(luminance(scene_builder.lamp_weights(brief)[n]))
+        for n, p in again.by_lamp.items()
     )
     assert got.lux == pytest.approx(wanted * brief.lamp.power, rel=0.05)
     assert got.stops == pytest.approx(math.log2(got.lux / key), abs=1e-9)
@@ -382,16 +383,16 @@ def with_second(kind="diffusion_frame", angle=60.0, **lamp):
 
 
 def levels_at(brief, design=DESIGN):
-    meters = [m for m in set_up.meters(brief, design) if m.id == "key"]
-    return read(solve(set_up.whole_scene(brief, design), Effort()), meters)["key"].by_lamp
+    meters = [m for m in scene_builder.meters(brief, design) if m.id == "key"]
+    return read(solve(scene_builder.whole_scene(brief, design), Effort()), meters)["key"].by_lamp
 
 
 def test_a_second_modifier_stands_in_the_set_and_its_lamp_shines_through_it():
     bare, shaped, second = with_second()
-    ids = [p.id for p in set_up.whole_scene(shaped, DESIGN).panels]
+    ids = [p.id for p in scene_builder.whole_scene(shaped, DESIGN).panels]
     assert "second 1: sheet" in ids
-    assert [e.id for e in set_up.other_emitters(shaped)] == ["other 1"]
-    lamp = set_up.other_emitters(shaped)[0]
+    assert [e.id for e in scene_builder.other_emitters(shaped)] == ["other 1"]
+    lamp = scene_builder.other_emitters(shaped)[0]
     assert np.allclose(lamp.centre, second.lamp_position)
     got = levels_at(shaped)["other 1"]
     # what comes through the sheet counts as the modifier's, of the bare lamp as direct
@@ -403,12 +404,12 @@ def test_a_second_modifier_alone_is_as_bright_as_the_same_one_as_the_key():
     bare, shaped, second = with_second(angle=-60.0)
     black = shaped.model_copy(update={"lamp": bare.lamp.model_copy(update={"on": False})})
     as_key = bare.model_copy(update={"others": [], "lamp": LampSetting(id="chip_60_dish")})
-    face = set_up.face(bare)
+    face = scene_builder.face(bare)
     toward = (second.source_centre - face) / np.linalg.norm(second.source_centre - face)
     meter = Meter(id="m", position=face, normal=toward)
     # the key's own frame stands elsewhere, so that only the room's return differs
-    one = read(solve(set_up.whole_scene(black, DESIGN), Effort()), [meter])["m"].by_lamp["other 1"]
-    other = read(solve(set_up.whole_scene(as_key, second), Effort()), [meter])["m"]
+    one = read(solve(scene_builder.whole_scene(black, DESIGN), Effort()), [meter])["m"].by_lamp["other 1"]
+    other = read(solve(scene_builder.whole_scene(as_key, second), Effort()), [meter])["m"]
     assert float(luminance(one.modifier)) == pytest.approx(float(luminance(other.modifier)), rel=0.06)
 
 
@@ -416,7 +417,7 @@ def test_second_modifiers_that_do_not_fit_or_are_seen_are_said():
     bare, _, second = with_second()
     large = bare.with_shaped({0: second.model_copy(update={"sheet_distance": 3.5})})
     assert any("through" in t and "of fill" in t for _, t in said(large))
-    assert not any(p.id.startswith("second") for p in set_up.whole_scene(large, DESIGN).panels)
+    assert not any(p.id.startswith("second") for p in scene_builder.whole_scene(large, DESIGN).panels)
     seen = bare.with_shaped({0: second.model_copy(update={"key_angle": 0.0, "sheet_distance": 0.6})})
     assert any("is in the picture" in t and "of fill" in t for _, t in said(seen))
 

@@ -5,9 +5,9 @@ import math
 import numpy as np
 import pytest
 
-from wenlo.core.advice import set_up
 from wenlo.core.errors import InvalidInput
-from wenlo.core.proof.practice import KINDS, Answer, exercise, picture, score
+from wenlo.core.practice.practice import KINDS, Answer, exercise, picture, score
+from wenlo.core.scene import scene_builder
 
 SEEDS = range(6)
 
@@ -57,7 +57,7 @@ def test_the_card_lies_where_the_plate_mirrors_the_camera(seed):
     truth = score("one card", seed, Answer(x=0.0, y=0.0)).truth
     lean = math.radians(brief.subject.lean)
     normal = np.array([-math.cos(lean), math.sin(lean)])
-    lens = set_up.camera_place(brief)[1:] - set_up.face(brief)[1:]
+    lens = scene_builder.camera_place(brief)[1:] - scene_builder.face(brief)[1:]
     card = np.array([truth.x, truth.y - brief.subject.face_height])
     # both make the same angle with the plate's normal, on its two sides
     angles = [math.degrees(math.acos(float(v @ normal) / float(np.linalg.norm(v)))) for v in (lens, card)]
@@ -72,7 +72,7 @@ def test_the_card_lies_where_the_plate_mirrors_the_camera(seed):
 def test_the_wall_is_as_dark_as_meters_read():
     for seed in SEEDS:
         made = exercise("darker wall", seed)
-        assert not set_up.in_picture(made.shown.brief, made.shown.design)
+        assert not scene_builder.in_picture(made.shown.brief, made.shown.design)
         truth = score("darker wall", seed, Answer(stops=0.0)).truth.stops
         assert 0.3 < truth < 5.0
         off = score("darker wall", seed, Answer(stops=truth + 0.5))

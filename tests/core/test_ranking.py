@@ -3,12 +3,12 @@
 import pytest
 
 from factories import shelf_row
-from wenlo.core.advice.ranking import judge, rank
-from wenlo.core.advice.weighing import longest_carried
+from wenlo.core.brief.brief import ActionArea, Brief, LampSetting, Limits, Wanted
+from wenlo.core.catalog.own import OwnLamp, OwnSheet
+from wenlo.core.inventory.stocked import stocked
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shelf.own import OwnLamp, OwnSheet
-from wenlo.core.shelf.stocked import stocked
-from wenlo.core.shoot.brief import ActionArea, Brief, LampSetting, Limits, Wanted
+from wenlo.core.ranking.ranking import judge, rank
+from wenlo.core.ranking.scoring import longest_carried
 
 EASY = {"action": ActionArea(vary=4.0)}
 

@@ -6,10 +6,10 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
-from wenlo.core.advice.figures import modifier_light
-from wenlo.core.advice.soft_rules import layers_until_hidden
+from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.modifiers.snoot import beam_of, spot_of
+from wenlo.core.proposals.soft_rules import layers_until_hidden
 from wenlo.core.transport.solve import DRAFT
 
 HALL = make_shoot(

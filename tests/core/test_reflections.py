@@ -6,20 +6,21 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.by_finish import BY_FINISH, relief, words
-from wenlo.core.advice.cards import Card
-from wenlo.core.advice.preview import camera_of, picture_scene
-from wenlo.core.advice.reflections import CAMERA_HALF, reflections, with_card
-from wenlo.core.advice.room import room_box
-from wenlo.core.advice.stand_in import subject_shapes
+from wenlo.core.analysis.preview import camera_of, picture_scene
+from wenlo.core.analysis.reflections import CAMERA_HALF, reflections, with_card
+from wenlo.core.brief.brief import SHINY, Brief, Camera, Subject
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import board
-from wenlo.core.shoot.brief import SHINY, Brief, Camera, Subject
+from wenlo.core.proposals.cards import Card
+from wenlo.core.ranking.light_direction import BY_FINISH, relief, words
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import room_box
+from wenlo.core.scene.stand_in import subject_shapes
 from wenlo.core.transport.mirror import mirrored, mirrored_way
 from wenlo.core.transport.pack import pack
 from wenlo.core.transport.picture import Camera as Lens
-from wenlo.core.transport.scene import Dome, LightScene, Panel
+from wenlo.core.transport.scene import LightScene
 
 A = np.array
 
@@ -213,10 +214,10 @@ def test_a_card_that_is_put_where_it_is_said_to_be_is_what_the_thing_mirrors(bri
 def test_looking_down_sees_a_lying_thing_from_above_and_keeps_its_distance():
     brief = brief_of(kind="plate", lean=90.0, rise=50.0)
     camera = camera_of(brief)
-    assert float(np.linalg.norm(camera.position - set_up.face(brief))) == pytest.approx(0.8)
+    assert float(np.linalg.norm(camera.position - scene_builder.face(brief))) == pytest.approx(0.8)
     assert camera.position[2] == pytest.approx(1.0 + 0.8 * math.sin(math.radians(50.0)))
     assert brief.subject.foot == pytest.approx(1.0)
-    lens = next(m for m in set_up.meters(brief, kinds()["light_tent"].start(brief)) if m.id == "lens")
+    lens = next(m for m in scene_builder.meters(brief, kinds()["light_tent"].start(brief)) if m.id == "lens")
     np.testing.assert_allclose(lens.position, camera.position)
 
 

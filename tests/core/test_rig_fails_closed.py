@@ -5,15 +5,15 @@ import math
 import pytest
 
 from factories import make_shoot, shelf_row
-from wenlo.core.data import lamp_types, stock
+from wenlo.core.brief.brief import OtherLight
+from wenlo.core.brief.set_objects import Block
+from wenlo.core.catalog.typical import lamp_types, stock
+from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
+from wenlo.core.document.shoot import read_shoot, write_shoot
+from wenlo.core.inventory.stocked import stocked
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.rig.held import CABLE, below, hanging_mass
-from wenlo.core.rig.plan import rig_plan
-from wenlo.core.shelf.stocked import stocked
-from wenlo.core.shoot.brief import OtherLight
-from wenlo.core.shoot.document import read_shoot, write_shoot
-from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
-from wenlo.core.shoot.standing import Block
+from wenlo.core.rigging.loads import CABLE, below, hanging_mass
+from wenlo.core.rigging.plan import rig_plan
 
 
 def planned(

@@ -7,14 +7,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from wenlo.core.data import lamp_types
-from wenlo.core.rig import bending, heat, mains, statics
-from wenlo.core.rig.bending_checks import wind_lever
-from wenlo.core.rig.fastenings import CORE, EYE_CORE, SOFTWOOD, STEEL, eye_opening, shear, shear_modes, withdrawal
-from wenlo.core.rig.interfaces import MOUNTS, Face, Link, adapter, board_edge, closed, fits, slack, stands_out
-from wenlo.core.rig.layout import order_of_setting, order_of_striking
-from wenlo.core.rig.wind import GUST, speed_for, wind_force, wind_speed
-from wenlo.core.shoot.rigging import WetPlace
+from wenlo.core.catalog.typical import lamp_types
+from wenlo.core.document.rigging import WetPlace
+from wenlo.core.rigging import bending, heat, mains, statics
+from wenlo.core.rigging.bending_checks import wind_lever
+from wenlo.core.rigging.fastenings import CORE, EYE_CORE, SOFTWOOD, STEEL, eye_opening, shear, shear_modes, withdrawal
+from wenlo.core.rigging.interfaces import MOUNTS, Face, Link, adapter, board_edge, closed, fits, slack, stands_out
+from wenlo.core.rigging.layout import order_of_setting, order_of_striking
+from wenlo.core.rigging.wind import GUST, speed_for, wind_force, wind_speed
 
 G = statics.GRAVITY
 

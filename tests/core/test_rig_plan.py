@@ -7,20 +7,20 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.build.order import left_over
+from wenlo.core.brief.brief import OtherLight
+from wenlo.core.catalog.items import SupportValues
+from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
+from wenlo.core.document.shoot import LampState, Look
+from wenlo.core.instructions.order import left_over
+from wenlo.core.inventory.stocked import Stocked
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.rig.heat import lamp_through_lens, radiant
-from wenlo.core.rig.homemade import home_made
-from wenlo.core.rig.housing import DIRECTIONS, closure, directions, distances, housing_of, silhouette
-from wenlo.core.rig.layout import aim_angles, floor_mark, references, trilaterated
-from wenlo.core.rig.looklist import look_list
-from wenlo.core.rig.plan import rig_plan
-from wenlo.core.rig.supports import nearest, proposed, supports
-from wenlo.core.shelf.items import SupportValues
-from wenlo.core.shelf.stocked import Stocked
-from wenlo.core.shoot.brief import OtherLight
-from wenlo.core.shoot.document import LampState, Look
-from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
+from wenlo.core.rigging.heat import lamp_through_lens, radiant
+from wenlo.core.rigging.homemade import home_made
+from wenlo.core.rigging.layout import aim_angles, floor_mark, references, trilaterated
+from wenlo.core.rigging.looklist import look_list
+from wenlo.core.rigging.plan import rig_plan
+from wenlo.core.rigging.supports import nearest, proposed, supports
+from wenlo.core.rigging.thermal_state import DIRECTIONS, closure, directions, distances, housing_of, silhouette
 
 
 def rigged(kind="diffusion_frame", *, rig=None, brief=None, **changes):

@@ -8,13 +8,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.clashes import clashes
-from wenlo.core.advice.room import room_box
+from wenlo.core.analysis.clashes import clashes
+from wenlo.core.brief.brief import OtherLight
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.optics.motion import Motion, frame, turned_to
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import OtherLight
-from wenlo.core.transport.motion import Motion, frame, turned_to
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import room_box
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Effort, read, solve
 from wenlo.core.transport.tree import bounds
@@ -56,14 +56,16 @@ def aimed(kind, aim):
 @pytest.mark.parametrize("aim", ["backdrop", "ceiling"])
 def test_a_second_modifier_lights_what_its_lamp_is_aimed_at(kind, aim):
     shaped = aimed(kind, aim)
-    target = set_up.aim_of(shaped.others[0], shaped)
+    target = scene_builder.aim_of(shaped.others[0], shaped)
     # it stands where its lamp was put
-    assert set_up.other_emitters(shaped)[0].centre == pytest.approx([1.5, 0.3, 1.6], abs=0.02)
+    assert scene_builder.other_emitters(shaped)[0].centre == pytest.approx([1.5, 0.3, 1.6], abs=0.02)
     normal = np.array([0.0, -1.0, 0.0]) if aim == "backdrop" else np.array([0.0, 0.0, -1.0])
     meter = Meter(id="there", position=target + 0.02 * normal, normal=normal)
     found = []
     for brief in (shaped, aimed(kind, "subject")):
-        got = read(solve(set_up.whole_scene(brief, SHOOT.design), Effort(seed=5)), [meter])["there"].by_lamp["other 1"]
+        got = read(solve(scene_builder.whole_scene(brief, SHOOT.design), Effort(seed=5)), [meter])["there"].by_lamp[
+            "other 1"
+        ]
         found.append(float(luminance(got.direct + got.modifier)))
     assert found[0] > 0.0
     assert found[0] > 3.0 * found[1]
@@ -71,12 +73,12 @@ def test_a_second_modifier_lights_what_its_lamp_is_aimed_at(kind, aim):
 
 def test_a_second_modifier_that_is_turned_away_lights_the_subject_less():
     toward, away = (aimed("diffusion_frame", aim) for aim in ("subject", "backdrop"))
-    face = set_up.face(toward)
+    face = scene_builder.face(toward)
     meter = Meter(id="m", position=face, normal=np.array([0.0, -1.0, 0.0]))
     lux = [
         float(
             luminance(
-                read(solve(set_up.whole_scene(b, SHOOT.design), Effort(seed=2)), [meter])["m"]
+                read(solve(scene_builder.whole_scene(b, SHOOT.design), Effort(seed=2)), [meter])["m"]
                 .by_lamp["other 1"]
                 .modifier
             )
@@ -89,10 +91,10 @@ def test_a_second_modifier_that_is_turned_away_lights_the_subject_less():
 def test_surfaces_stay_rigid_and_in_the_room_and_a_wall_is_said():
     shaped = aimed("foil_doors", "backdrop")
     box = room_box(shaped)
-    panels = set_up.second_panels(shaped)
+    panels = scene_builder.second_panels(shaped)
     assert panels
     assert all(box.holds(corner, 0.0) for shape in panels for corner in bounds(shape))
-    around = set_up._around_subject(shaped, 0).surfaces
+    around = scene_builder._around_subject(shaped, 0).surfaces
     for shape, before in zip(panels, around, strict=True):
         if hasattr(shape, "edge_u"):
             assert np.linalg.norm(shape.edge_u) == pytest.approx(np.linalg.norm(before.edge_u))
@@ -100,4 +102,4 @@ def test_surfaces_stay_rigid_and_in_the_room_and_a_wall_is_said():
     light = shaped.others[0].model_copy(update={"x": 2.45})
     near = shaped.model_copy(update={"others": [light]})
     assert any("through" in c.text and "background" in c.text for c in clashes(near, SHOOT.design))
-    assert math.isfinite(set_up.aim_of(light, near)[2])
+    assert math.isfinite(scene_builder.aim_of(light, near)[2])

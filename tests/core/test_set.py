@@ -6,18 +6,18 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.clashes import clashes
-from wenlo.core.advice.preview import picture_scene
-from wenlo.core.advice.room import backdrop_at, room_box, room_panels
-from wenlo.core.advice.stand_in import other_people
-from wenlo.core.advice.standing_things import axes_of, corners_of, standing_panels
+from wenlo.core.analysis.clashes import clashes
+from wenlo.core.analysis.preview import picture_scene
+from wenlo.core.brief.brief import Brief, OtherLight, Room
+from wenlo.core.brief.set_objects import Alcove, Block, Board, Day, Figure
 from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import sun_illuminance
+from wenlo.core.optics.meshes import triangles
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import Brief, OtherLight, Room
-from wenlo.core.shoot.standing import Alcove, Block, Board, Day, Figure
-from wenlo.core.transport.meshes import triangles
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import backdrop_at, room_box, room_panels
+from wenlo.core.scene.stand_in import other_people
+from wenlo.core.scene.standing_things import axes_of, corners_of, standing_panels
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, Effort, read, solve
 from wenlo.core.transport.tree import bounds
@@ -64,7 +64,9 @@ def test_light_in_a_closed_room_does_not_leak(room):
     # mean illuminance of a closed cavity with one reflectance, E = Φ/(A(1 − ρ)); here: what the walls take is what the lamp gives
     brief = Brief(room=room.model_copy(update={"walls": "white_paint", "floor": "white_paint"}))
     around = tuple(p for p in room_panels(brief) if p.id != "backdrop")
-    lamp = set_up.other_emitters(Brief(room=brief.room, others=[OtherLight(id="bulb_15", x=0.3, y=-0.5, z=1.0)]))[0]
+    lamp = scene_builder.other_emitters(
+        Brief(room=brief.room, others=[OtherLight(id="bulb_15", x=0.3, y=-0.5, z=1.0)])
+    )[0]
     solved = solve(LightScene(panels=around, lamps=(lamp,)), Effort())
     taken = sum(
         float(luminance(solved.incident[k, 0]))
@@ -116,8 +118,8 @@ def test_what_is_hidden_or_outside_is_not_in_the_set(change):
 def fill_of(pieces):
     shoot = make_shoot()
     brief = shoot.brief.model_copy(update={"pieces": pieces})
-    solved = solve(set_up.whole_scene(brief, shoot.design), DRAFT)
-    meters = [m for m in set_up.meters(brief, shoot.design) if m.id == "fill"]
+    solved = solve(scene_builder.whole_scene(brief, shoot.design), DRAFT)
+    meters = [m for m in scene_builder.meters(brief, shoot.design) if m.id == "fill"]
     return float(luminance(read(solved, meters)["fill"].room))
 
 
@@ -158,8 +160,8 @@ def test_the_sun_rises_in_the_east_and_goes_south_about():
 def test_outdoors_the_ground_gets_what_the_suns_height_says():
     day = Day(latitude=45.0, longitude=0.0, zone=0.0, date="2026-06-21", hour=10.0, heading=0.0)
     brief = Brief(room=Room(outdoors=True), others=[OtherLight(id="sun", name="sun")], day=day)
-    toward = set_up.toward_sun(brief)
-    scene = LightScene(panels=room_panels(brief), lamps=set_up.other_emitters(brief))
+    toward = scene_builder.toward_sun(brief)
+    scene = LightScene(panels=room_panels(brief), lamps=scene_builder.other_emitters(brief))
     assert [p.id for p in scene.panels] == ["floor", "backdrop"]
     place = np.array([0.8, -1.5, 0.3])
     got = read(solve(scene, DRAFT), [Meter(id="m", position=place, normal=toward)])["m"]
@@ -167,20 +169,20 @@ def test_outdoors_the_ground_gets_what_the_suns_height_says():
     # in the morning the sun is on the right of a camera that looks north
     assert toward[0] > 0.0
     turned = brief.model_copy(update={"day": day.model_copy(update={"heading": 180.0})})
-    assert set_up.toward_sun(turned)[0] == pytest.approx(-toward[0])
+    assert scene_builder.toward_sun(turned)[0] == pytest.approx(-toward[0])
 
 
 def test_a_lamp_keeps_aiming_at_its_point_wherever_it_goes():
     aim = {"aim": "point", "aim_x": 0.5, "aim_y": 1.0, "aim_z": 0.4}
     for x in (-1.0, 0.2, 1.2):
-        lamp = set_up.other_emitters(Brief(others=[OtherLight(id="chip_60_dish", x=x, y=-0.7, z=1.9, **aim)]))[0]
+        lamp = scene_builder.other_emitters(Brief(others=[OtherLight(id="chip_60_dish", x=x, y=-0.7, z=1.9, **aim)]))[0]
         way = np.array([0.5, 1.0, 0.4]) - lamp.centre
         assert np.allclose(lamp.normal, way / np.linalg.norm(way))
 
 
 def test_the_open_sky_lights_the_ground_with_what_is_given():
     brief = Brief(room=Room(outdoors=True), others=[OtherLight(id="sky", name="sky", daylight=9000.0)])
-    scene = LightScene(panels=room_panels(brief)[:1], lamps=set_up.other_emitters(brief))
+    scene = LightScene(panels=room_panels(brief)[:1], lamps=scene_builder.other_emitters(brief))
     got = read(
         solve(scene, DRAFT), [Meter(id="m", position=np.array([0.0, 0.0, 0.5]), normal=np.array([0.0, 0.0, 1.0]))]
     )["m"]
@@ -210,7 +212,7 @@ def test_light_falls_on_a_sweep_as_on_a_floor_and_a_wall():
         brief__backdrop__sweep=0.6, brief__backdrop__distance=1.8, brief__backdrop__finish="poster_white"
     ).brief
     design = make_shoot().design
-    solved = solve(set_up.whole_scene(brief, design), DRAFT)
+    solved = solve(scene_builder.whole_scene(brief, design), DRAFT)
     meters = [
         Meter(
             id="low", position=np.array([0.0, backdrop_at(brief, 0.18) - 0.01, 0.18]), normal=np.array([0.0, -0.7, 0.7])
@@ -221,7 +223,7 @@ def test_light_falls_on_a_sweep_as_on_a_floor_and_a_wall():
     assert all(float(luminance(r.total)) > 0.0 for r in got.values())
     flat = read(
         solve(
-            set_up.whole_scene(
+            scene_builder.whole_scene(
                 brief.model_copy(update={"backdrop": brief.backdrop.model_copy(update={"sweep": 0.0})}), design
             ),
             DRAFT,
@@ -241,7 +243,7 @@ def test_other_people_are_seen_where_they_stand_and_move_no_light():
     middle = np.mean([np.mean(bounds(s), axis=0) for s in shapes], axis=0)
     assert middle[0] == pytest.approx(0.6, abs=0.05)
     assert middle[1] == pytest.approx(0.6, abs=0.15)
-    assert not any(p.id.startswith("thing") for p in set_up.whole_scene(brief, shoot.design).panels)
+    assert not any(p.id.startswith("thing") for p in scene_builder.whole_scene(brief, shoot.design).panels)
     assert {s.id for s in shapes} <= {s.id for s in picture_scene(brief, shoot.design).panels}
     assert other_people(brief.model_copy(update={"pieces": [person.model_copy(update={"hidden": True})]})) == ()
     standing = other_people(

@@ -7,10 +7,11 @@ import pytest
 
 from wenlo.core.optics.finish import CellGrid, Gloss, shine_scaling
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Disc, Dome, Panel, Tube
 from wenlo.core.optics.sheet import CLEAR, Sheet, board, cell_grid, foil, pane
 from wenlo.core.transport.kernels import rays, scatter
 from wenlo.core.transport.pack import pack
-from wenlo.core.transport.scene import Disc, Dome, LightScene, Meter, Panel, Tube
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 from wenlo.core.transport.tree import arrange
 

@@ -9,16 +9,16 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.columns import plan_boards_proved
-from wenlo.core.build.covers import SAW_KERF, OwnBoard, plan_covers, rects_of
-from wenlo.core.build.sheetplan import Rect, board_bound, plan_boards, plan_roll
-from wenlo.core.build.shopping import work_out
-from wenlo.core.data import coverings
+from wenlo.core.catalog.items import FaceValues
+from wenlo.core.catalog.own import OwnFace
+from wenlo.core.catalog.typical import coverings
 from wenlo.core.errors import Impossible
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.columns import plan_boards_proved
+from wenlo.core.fabrication.covers import SAW_KERF, OwnBoard, plan_covers, rects_of
+from wenlo.core.fabrication.sheetplan import Rect, board_bound, plan_boards, plan_roll
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shelf.items import FaceValues
-from wenlo.core.shelf.own import OwnFace
 
 WIDTH, LENGTH = 0.7, 1.0
 SIDE = st.floats(0.05, 0.68)

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from wenlo.core.data import sheet_materials
+from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.optics.lamp import beam_exponent
 from wenlo.core.optics.lobe import TABLE_SIZE, joined_lobe, lobe_exponent, lobe_half_width, lobe_scaling
 from wenlo.core.optics.sheet import CLEAR, Sheet, flipped, luminance, sheet_of, stacked, touching

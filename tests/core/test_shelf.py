@@ -8,19 +8,11 @@ import pytest
 from pydantic import ValidationError
 
 from factories import make_shoot, shelf_row, shoot_document
-from wenlo.core.advice.at_hand import at_hand, openings
-from wenlo.core.advice.figures import evaluate, modifier_light
-from wenlo.core.advice.found import becomings, look_for
-from wenlo.core.advice.gauges import gauges
-from wenlo.core.advice.ranking import JUDGING, TRY_CELLS
-from wenlo.core.advice.room import room_panels
-from wenlo.core.build.shopping import ShoppingLine, work_out
-from wenlo.core.data import bounce_faces, lamp_types, sheet_materials
-from wenlo.core.errors import InvalidInput
-from wenlo.core.modifiers.registry import kinds
-from wenlo.core.optics.lamp import beam_exponent, exponent_of, placed
-from wenlo.core.shelf.items import CATEGORIES, FoundValues, LampValues, MeasuredBeam, read_values
-from wenlo.core.shelf.own import (
+from wenlo.core.analysis.figures import evaluate, modifier_light
+from wenlo.core.analysis.gauges import gauges
+from wenlo.core.brief.brief import Brief, LampSetting, OtherLight
+from wenlo.core.catalog.items import CATEGORIES, FoundValues, LampValues, MeasuredBeam, read_values
+from wenlo.core.catalog.own import (
     OwnBackdrop,
     OwnFace,
     OwnFound,
@@ -32,11 +24,19 @@ from wenlo.core.shelf.own import (
     sheet_material,
     told,
 )
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shelf.stocked import missing, own_lamps, stands, stocked
-from wenlo.core.shelf.words import curve_of, in_words
-from wenlo.core.shoot.brief import Brief, LampSetting, OtherLight
-from wenlo.core.shoot.document import read_shoot, write_shoot
+from wenlo.core.catalog.typical import bounce_faces, lamp_types, sheet_materials
+from wenlo.core.document.shoot import read_shoot, write_shoot
+from wenlo.core.errors import InvalidInput
+from wenlo.core.inventory.shopping import ShoppingLine, work_out
+from wenlo.core.inventory.starter import starter
+from wenlo.core.inventory.stocked import missing, own_lamps, stands, stocked
+from wenlo.core.inventory.words import curve_of, in_words
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.optics.lamp import beam_exponent, exponent_of, placed
+from wenlo.core.ranking.found_objects import becomings, look_for
+from wenlo.core.ranking.inventory_feasibility import at_hand, openings
+from wenlo.core.ranking.ranking import JUDGING, TRY_CELLS
+from wenlo.core.scene.room import room_panels
 
 NOBODY = "00000000-0000-0000-0000-000000000000"
 

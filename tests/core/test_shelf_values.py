@@ -4,7 +4,7 @@ import math
 
 import pytest
 
-from wenlo.core.data import lamp_types, sheet_materials, stock
+from wenlo.core.catalog.typical import lamp_types, sheet_materials, stock
 from wenlo.core.optics.lobe import lobe_exponent
 
 

@@ -3,14 +3,14 @@
 import numpy as np
 import pytest
 
-from wenlo.core.advice.side_view import look_of, plan_view, side_view
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.shopping import work_out
-from wenlo.core.data import coverings
+from wenlo.core.catalog.typical import coverings
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.kind import Arrangement
 from wenlo.core.modifiers.placing import black, bounce, box_walls, layers_of, panel
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.transport.scene import Disc, Dome, Tube
+from wenlo.core.optics.shapes import Disc, Dome, Tube
+from wenlo.core.scene.side_view import look_of, plan_view, side_view
 
 A = np.array
 UP = A([0.0, 0.0, 1.0])

@@ -6,12 +6,12 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice.preview import Taking
+from wenlo.core.analysis.preview import Taking
+from wenlo.core.calibration.measures import linearised
+from wenlo.core.calibration.model import sheet_values, unknowns_of
+from wenlo.core.calibration.simulated import FASTEST, SLOWEST, Taken, Truth, frame, readings, truth_of
 from wenlo.core.optics.sheet import LUMA
-from wenlo.core.proof.measures import linearised
-from wenlo.core.proof.model import sheet_values, unknowns_of
-from wenlo.core.proof.simulated import FASTEST, SLOWEST, Taken, Truth, frame, readings, truth_of
-from wenlo.core.quantities.tone import MIDDLE_GREY
+from wenlo.core.photometry.tone import MIDDLE_GREY
 
 SMALL = Taking(width=60, height=40, samples=8)
 

@@ -5,12 +5,15 @@ import math
 import numpy as np
 import pytest
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.figures import evaluate, modifier_light
-from wenlo.core.advice.notes import notes
-from wenlo.core.advice.own_figures import own_figures
-from wenlo.core.advice.ranking import TRYING
-from wenlo.core.advice.soft_rules import (
+from wenlo.core.analysis.figures import evaluate, modifier_light
+from wenlo.core.brief.brief import Brief, LampSetting, Wanted
+from wenlo.core.catalog.typical import bounce_faces, sheet_materials
+from wenlo.core.inventory.shopping import work_out
+from wenlo.core.modifiers.overhead_bounce import cut_off
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.proposals.notes import notes
+from wenlo.core.proposals.own_figures import own_figures
+from wenlo.core.proposals.soft_rules import (
     COUNT_CELLS,
     OUTLINE_THRESHOLD,
     hanging,
@@ -21,11 +24,8 @@ from wenlo.core.advice.soft_rules import (
     unlike,
     warmth,
 )
-from wenlo.core.build.shopping import work_out
-from wenlo.core.data import bounce_faces, sheet_materials
-from wenlo.core.modifiers.overhead_bounce import cut_off
-from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Brief, LampSetting, Wanted
+from wenlo.core.ranking.ranking import TRYING
+from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
@@ -77,7 +77,7 @@ def test_the_cut_off_of_a_skirt_is_where_the_line_past_its_edge_puts_it(drop):
     under = 0.6
     out = cut_off(span=design.width, skirt=drop, under=under)
     assert out == pytest.approx(design.width * under / drop - design.width / 2)
-    scene = set_up.scene(brief, design, with_room=False)
+    scene = scene_builder.scene(brief, design, with_room=False)
     solved = solve(scene, DRAFT)
     # across the canvas, level receptors that look inward and see the canvas alone
     side = design.across

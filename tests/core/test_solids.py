@@ -5,9 +5,9 @@ import math
 import pytest
 
 from factories import make_shoot
-from wenlo.core.build.parts import PrintSpec, Template
-from wenlo.core.build.solids import PLAY, WALL, printed, prints_of, solid
-from wenlo.core.build.templates import circle, gore, lattice_strip, oblong, pierced, templates_of
+from wenlo.core.fabrication.parts import PrintSpec, Template
+from wenlo.core.fabrication.templates import circle, gore, lattice_strip, oblong, pierced, templates_of
+from wenlo.core.instructions.solids import PLAY, WALL, printed, prints_of, solid
 from wenlo.core.modifiers.registry import kinds
 
 

@@ -2,10 +2,11 @@ import numpy as np
 import pytest
 
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import board
 from wenlo.core.transport.outline import separations
 from wenlo.core.transport.picture import Picture
-from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, solve
 from wenlo.core.transport.source import source_seen
 

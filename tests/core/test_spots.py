@@ -6,10 +6,10 @@ import numpy as np
 import pytest
 
 from photographs import photographed
+from wenlo.core.calibration.measures import picture_of
+from wenlo.core.calibration.shots import Area
+from wenlo.core.calibration.spots import POINT_SOURCE, leaks, lumps, turn
 from wenlo.core.errors import Impossible
-from wenlo.core.proof.measures import picture_of
-from wenlo.core.proof.shots import Area
-from wenlo.core.proof.spots import POINT_SOURCE, leaks, lumps, turn
 from wenlo.formats.measured_photograph import read_photograph
 
 WHOLE = Area(name="box", x=0.05, y=0.05, width=0.9, height=0.9)

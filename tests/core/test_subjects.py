@@ -6,10 +6,10 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.preview import Taking, camera_of, picture_scene, preview
-from wenlo.core.advice.stand_in import clouds, ground_shapes, subject_shapes
-from wenlo.core.shoot.brief import PEOPLE, SUBJECTS, Haze
+from wenlo.core.analysis.preview import Taking, camera_of, picture_scene, preview
+from wenlo.core.brief.brief import PEOPLE, SUBJECTS, Haze
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.stand_in import clouds, ground_shapes, subject_shapes
 from wenlo.core.transport.tree import bounds
 
 KINDS = sorted(SUBJECTS)
@@ -29,7 +29,7 @@ def box_round(shapes):
 def test_subject_is_at_the_reading_point_and_behind_it(kind):
     brief = shoot_of(kind).brief
     low, high = box_round(subject_shapes(brief))
-    face = set_up.face(brief)
+    face = scene_builder.face(brief)
     assert low[0] < face[0] < high[0]
     assert low[2] <= face[2] <= high[2]
     # nothing but a nose, a chest or a chin comes before the reading point

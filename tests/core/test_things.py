@@ -6,13 +6,13 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.advice import set_up
-from wenlo.core.advice.figures import evaluate
-from wenlo.core.advice.own_figures import own_figures
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.brief.brief import Brief, Room
 from wenlo.core.modifiers import table_booth, tabletop_dome, thing_box
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.shoot.brief import Brief, Room
+from wenlo.core.proposals.own_figures import own_figures
+from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 
@@ -61,10 +61,10 @@ def test_a_black_card_across_makes_one_sided_shape_and_a_white_one_takes_it_back
 @pytest.mark.parametrize("kind", BOXES)
 def test_nothing_but_ground_is_in_the_picture(kind):
     design = made(kind)
-    assert not set_up.in_picture(JAR, design)
+    assert not scene_builder.in_picture(JAR, design)
     arrangement = kinds()[kind].arrange(design, JAR, None)
     place, normal = arrangement.ground
-    meter = next(m for m in set_up.meters(JAR, design) if m.id == "backdrop")
+    meter = next(m for m in scene_builder.meters(JAR, design) if m.id == "backdrop")
     assert meter.position == pytest.approx(place)
     assert meter.normal == pytest.approx(normal)
     # a darker ground is darker, and changes what falls on it only by what it sends back
@@ -104,8 +104,8 @@ def test_walls_pass_the_light_that_the_tub_does():
     thin, nested = made("tabletop_dome"), made("tabletop_dome", nested=True)
     keys = []
     for design in (thin, nested):
-        solved = solve(set_up.scene(JAR, design, with_room=False), DRAFT)
-        meter = next(m for m in set_up.meters(JAR, design) if m.id == "key")
+        solved = solve(scene_builder.scene(JAR, design, with_room=False), DRAFT)
+        meter = next(m for m in scene_builder.meters(JAR, design) if m.id == "key")
         keys.append(float(luminance(read(solved, [meter])["key"].total)))
     assert 0.5 < keys[1] / keys[0] < 0.95
 
@@ -114,7 +114,7 @@ def test_a_booth_lights_from_its_roof_and_the_flag_keeps_the_lamp_off():
     booth, open_lamp = made("table_booth"), made("table_booth", flagged=False)
     assert stops(figure(booth, "booth_front").text) > 0.5
     assert stops(figure(open_lamp, "booth_front").text) < stops(figure(booth, "booth_front").text) - 1.0
-    solved = solve(set_up.scene(JAR, booth, with_room=False), DRAFT)
+    solved = solve(scene_builder.scene(JAR, booth, with_room=False), DRAFT)
     thing = Meter(id="m", position=np.array([0.0, 0.0, JAR.subject.face_height]), normal=booth.direction)
     assert float(luminance(read(solved, [thing])["m"].direct)) < 0.2 * float(
         luminance(read(solved, [thing])["m"].total)
@@ -179,7 +179,7 @@ def test_a_camera_that_looks_down_gets_its_hole_in_the_top():
 def test_light_from_below_comes_through_the_window_of_the_ground():
     design = made("tabletop_dome", JAR)
     lit = design.model_copy(update={"under": 1.0, "under_opening": 0.1})
-    plain, window = (set_up.scene(JAR, d, with_room=False) for d in (design, lit))
+    plain, window = (scene_builder.scene(JAR, d, with_room=False) for d in (design, lit))
     assert len(window.lamps) == len(plain.lamps) + 1
     assert window.lamps[-1].centre[2] < design.table
     at = np.array([0.0, 0.0, design.table + 0.01])

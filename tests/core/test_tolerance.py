@@ -7,7 +7,7 @@ import pytest
 from scipy.optimize import brentq
 
 from factories import make_shoot
-from wenlo.core.build.tolerance import CUT_SPREAD, bow, measured_back, stacks, twins
+from wenlo.core.fabrication.tolerance import CUT_SPREAD, bow, measured_back, stacks, twins
 from wenlo.core.modifiers.registry import kind_of, kinds
 
 

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 from wenlo.core.geometry.solid_angle import element_to_parallel_rectangle
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.lobe import lobe_exponent
+from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import CLEAR, Sheet, board
-from wenlo.core.transport.scene import Dome, LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 from wenlo.core.transport.view import spread_shares
 

@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.making import made
-from wenlo.core.build.order import left_over
-from wenlo.core.build.wording import said, sold_names
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.instructions.order import left_over
+from wenlo.core.instructions.plan_build import made
+from wenlo.core.instructions.wording import said, sold_names
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.quantities.length import CLOSE, METRES_PER_INCH, format_length, lengths_in, parse_length
-from wenlo.core.shoot.workshop import Workshop
+from wenlo.core.units.length import CLOSE, METRES_PER_INCH, format_length, lengths_in, parse_length
 
 METRIC = re.compile(r"(?<![\w.,/])(\d+(?:\.\d+)?) (mm|cm|m)\b(?![²³/])")
 METRES = {"mm": 1e-3, "cm": 1e-2, "m": 1.0}

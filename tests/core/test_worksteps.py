@@ -10,15 +10,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.build.cloth import SEAM, from_roll, seam_of
-from wenlo.core.build.making import for_the_tools, made
-from wenlo.core.build.order import Job, assigned, left_over, scheduled
-from wenlo.core.build.parts import STAGES, BuildPlan, Fitting, Step
-from wenlo.core.build.structures.timber import bar_stock
-from wenlo.core.data import coverings, stock
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.typical import coverings, stock
 from wenlo.core.errors import WenloError
+from wenlo.core.fabrication.cloth import SEAM, from_roll, seam_of
+from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Step
+from wenlo.core.fabrication.structures.timber import bar_stock
+from wenlo.core.instructions.order import Job, assigned, left_over, scheduled
+from wenlo.core.instructions.plan_build import for_the_tools, made
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.workshop import Workshop
 
 KINDS = sorted(kinds())
 

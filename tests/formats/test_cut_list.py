@@ -5,7 +5,7 @@ import pytest
 from pypdf import PdfReader
 
 from factories import make_shoot
-from wenlo.core.build.shopping import work_out
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.formats.cut_list_csv import HEADER, write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf

@@ -8,7 +8,7 @@ import ezdxf
 import pytest
 
 from factories import make_shoot
-from wenlo.core.build.covers import plan_covers, rects_of
+from wenlo.core.fabrication.covers import plan_covers, rects_of
 from wenlo.core.modifiers.registry import kinds
 from wenlo.formats.flat_parts import outlines, write_flat_dxf, write_flat_svg
 

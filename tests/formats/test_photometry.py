@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wenlo.core.errors import UnsupportedFile
-from wenlo.core.optics.distribution import Distribution
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.photometry.distribution import Distribution
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 from wenlo.formats.eulumdat import read_ldt, write_ldt

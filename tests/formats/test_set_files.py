@@ -10,11 +10,11 @@ import xml.etree.ElementTree as ET
 import numpy as np
 import pytest
 
-from wenlo.core.advice.meter_marks import MarkReading, Part
+from wenlo.core.analysis.meter_marks import MarkReading, Part
+from wenlo.core.brief.set_objects import MeterMark
+from wenlo.core.optics.meshes import triangles
+from wenlo.core.optics.shapes import Disc, Dome, Panel, Tube
 from wenlo.core.optics.sheet import board
-from wenlo.core.shoot.standing import MeterMark
-from wenlo.core.transport.meshes import triangles
-from wenlo.core.transport.scene import Disc, Dome, Panel, Tube
 from wenlo.formats.gltf import Solid, write_glb
 from wenlo.formats.open_exr import write_exr
 from wenlo.formats.plan_sheet import Drawn, Item, PlanSheet, scale_for, write_plan_pdf, write_plan_svg

@@ -11,9 +11,9 @@ import trimesh
 from pypdf import PdfReader
 
 from factories import make_shoot
-from wenlo.core.build.parts import Template
-from wenlo.core.build.solids import printed, prints_of
-from wenlo.core.build.templates import circle, oblong, pierced, templates_of
+from wenlo.core.fabrication.parts import Template
+from wenlo.core.fabrication.templates import circle, oblong, pierced, templates_of
+from wenlo.core.instructions.solids import printed, prints_of
 from wenlo.core.modifiers.registry import kinds
 from wenlo.formats.solid_files import write_3mf, write_stl
 from wenlo.formats.template_drawings import write_template_dxf, write_template_svg

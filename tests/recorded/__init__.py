@@ -9,11 +9,11 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
+from wenlo.core.brief.brief import Brief, Camera, Dark, LampSetting, OtherLight, Room, Subject, Wanted
+from wenlo.core.brief.set_objects import Board
+from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
+from wenlo.core.document.shoot import SecondModifier, Shoot
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.brief import Brief, Camera, Dark, LampSetting, OtherLight, Room, Subject, Wanted
-from wenlo.core.shoot.document import SecondModifier, Shoot
-from wenlo.core.shoot.rigging import HoldChoice, Rigging, WetPlace
-from wenlo.core.shoot.standing import Board
 from wenlo.demo import demo_shoots
 from wenlo.formats.project_file import write_project
 from wenlo.services.report import report_file

@@ -9,8 +9,8 @@ from PIL import Image
 from factories import shoot_document
 from loops import run_apart
 from serving import served
+from wenlo.core.calibration.simulated import Truth
 from wenlo.core.errors import Unavailable, UnsupportedFile
-from wenlo.core.proof.simulated import Truth
 from wenlo.formats.measured_photograph import read_photograph
 from wenlo.services import camera
 from wenlo.standins.camera import Camera

@@ -5,8 +5,8 @@ import math
 import pytest
 
 from factories import shoot_document
-from wenlo.core.advice.figures import evaluate
-from wenlo.core.shoot.document import read_shoot
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.document.shoot import read_shoot
 from wenlo.core.transport.solve import CROWDED, DRAFT, Effort
 from wenlo.services.compute import figures
 

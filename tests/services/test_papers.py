@@ -6,9 +6,9 @@ import pytest
 from pypdf import PdfReader
 
 from factories import make_shoot
+from wenlo.core.document.shoot import write_shoot
 from wenlo.core.errors import Impossible, NotFound
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.shoot.document import write_shoot
 from wenlo.services.build_papers import paper
 
 

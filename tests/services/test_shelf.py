@@ -8,10 +8,10 @@ import numpy as np
 import pytest
 from PIL import Image
 
+from wenlo.core.catalog.items import CATEGORIES, Item
 from wenlo.core.errors import InvalidInput, NotFound, UnsupportedFile, VersionConflict
-from wenlo.core.optics.distribution import Distribution
-from wenlo.core.shelf.items import CATEGORIES, Item
-from wenlo.core.shelf.starter import starter
+from wenlo.core.inventory.starter import starter
+from wenlo.core.photometry.distribution import Distribution
 from wenlo.db.session import SqlTransactions
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore

@@ -9,7 +9,7 @@ import pytest
 
 from loops import run_apart
 from serving import served
-from wenlo.core.shelf.starter import sold_things
+from wenlo.core.inventory.starter import sold_things
 from wenlo.services.supplier import Supplier
 from wenlo.standins.supplier import make_server, price_list, read_prices
 

@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
+from wenlo.core.document.shoot import KIND_TAGS, Shoot
 from wenlo.core.errors import (
     DiskFull,
     FieldError,
@@ -22,8 +23,7 @@ from wenlo.core.errors import (
     VersionConflict,
     WenloError,
 )
-from wenlo.core.shoot.document import KIND_TAGS, Shoot
-from wenlo.core.shoot.fields import field_errors
+from wenlo.core.units.fields import field_errors
 from wenlo.jobs.turns import Superseded
 
 log = structlog.get_logger()

@@ -6,10 +6,10 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from wenlo.core.proof.shots import ShotValues
-from wenlo.core.shelf.items import Category, Item
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.fields import ShortText
+from wenlo.core.calibration.shots import ShotValues
+from wenlo.core.catalog.items import Category, Item
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.units.fields import ShortText
 from wenlo.services.ports import ShootRecord
 
 Version = Annotated[int, Field(ge=1, le=2_000_000_000)]

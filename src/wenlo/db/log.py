@@ -8,8 +8,8 @@ from sqlalchemy import String, cast, delete, func, select, update
 from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
+from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.errors import NotFound
-from wenlo.core.proof.shots import ShotValues
 from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
 from wenlo.services.ports import Kept, PhotographLine, PhotographSize, ShotRecord
 

@@ -7,8 +7,8 @@ from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
+from wenlo.core.catalog.items import Item
 from wenlo.core.errors import NotFound
-from wenlo.core.shelf.items import Item
 from wenlo.db.tables import ShelfItemRow, ShelfPhotographRow, ShelfVersionRow
 from wenlo.services.ports import ItemRecord, ItemVersion, PhotographLine
 

@@ -3,8 +3,8 @@
 import csv
 import io
 
-from wenlo.core.build.shopping import WorkedBuild
-from wenlo.core.quantities.length import format_length
+from wenlo.core.inventory.shopping import WorkedBuild
+from wenlo.core.units.length import format_length
 from wenlo.formats.cells import guarded
 
 HEADER = (

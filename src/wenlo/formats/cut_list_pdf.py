@@ -9,10 +9,10 @@ from reportlab.lib import colors
 from reportlab.lib.units import mm
 from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
-from wenlo.core.advice.side_view import Outline
-from wenlo.core.build.parts import Hole
-from wenlo.core.build.shopping import WorkedBuild
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.fabrication.parts import Hole
+from wenlo.core.inventory.shopping import WorkedBuild
+from wenlo.core.scene.side_view import Outline
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import FAINT, HEAD, INK, LAST_WORDS, PIECE, SMALL, TITLE, table, text, width_of, written
 from wenlo.formats.sheet_plan_drawing import sheet_drawings
 

@@ -3,7 +3,7 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.optics.distribution import Distribution
+from wenlo.core.photometry.distribution import Distribution
 from wenlo.formats.photometry import Lines, Photometry, rising, within_limits
 
 Array = NDArray[np.float64]

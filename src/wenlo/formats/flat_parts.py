@@ -11,8 +11,8 @@ from xml.sax.saxutils import escape
 from ezdxf import units
 from ezdxf.filemanagement import new
 
-from wenlo.core.build.covers import CoverPlan
-from wenlo.core.build.sheetplan import CutSheet, Laid
+from wenlo.core.fabrication.covers import CoverPlan
+from wenlo.core.fabrication.sheetplan import CutSheet, Laid
 
 MM = 1000.0
 GAP = 40.0

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from wenlo.core.build.making import Making
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.instructions.plan_build import Making
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import FAINT, INK, PAPERS, plain
 
 COLUMNS, ROWS = 3, 9

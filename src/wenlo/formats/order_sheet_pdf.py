@@ -5,9 +5,9 @@ from typing import Any
 from reportlab.graphics.shapes import Drawing, Line, Rect, String
 from reportlab.platypus import Paragraph, Spacer
 
-from wenlo.core.build.carry import FirstCuts, counter_slip, first_cuts
-from wenlo.core.build.making import Making
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.instructions.carry import FirstCuts, counter_slip, first_cuts
+from wenlo.core.instructions.plan_build import Making
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, FAINT, HEAD, INK, PIECE, SMALL, TITLE, table, text, width_of, written
 
 

@@ -13,8 +13,9 @@ from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.optics.finish import CellGrid, Gloss, Shine
 from wenlo.core.optics.lamp import Emitter, beam_exponent
 from wenlo.core.optics.lobe import lobe_exponent
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import LUMA, Sheet
-from wenlo.core.transport.scene import LightScene, Meter, Panel, Reading
+from wenlo.core.transport.scene import LightScene, Meter, Reading
 
 VERSION = 1
 LARGEST = 32 * 1024 * 1024

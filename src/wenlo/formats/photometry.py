@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.errors import FieldError, UnsupportedFile
-from wenlo.core.optics.distribution import Distribution
+from wenlo.core.photometry.distribution import Distribution
 
 Array = NDArray[np.float64]
 

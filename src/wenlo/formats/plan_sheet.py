@@ -10,7 +10,7 @@ from xml.sax.saxutils import escape
 from reportlab.lib.pagesizes import A4, LETTER, landscape
 from reportlab.pdfgen.canvas import Canvas
 
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.units.length import UnitSystem, format_length
 
 PAPERS = {"a4": A4, "letter": LETTER}
 MM = 72.0 / 25.4

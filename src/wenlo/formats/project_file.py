@@ -4,8 +4,8 @@ import json
 from typing import Any
 
 from wenlo.core import CORE_VERSION
+from wenlo.core.document.shoot import SCHEMA_VERSION, Shoot, read_shoot, write_shoot
 from wenlo.core.errors import UnsupportedFile
-from wenlo.core.shoot.document import SCHEMA_VERSION, Shoot, read_shoot, write_shoot
 
 FORMAT = "wenlo-project"
 

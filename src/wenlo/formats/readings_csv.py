@@ -4,8 +4,8 @@ import csv
 import io
 from collections.abc import Sequence
 
-from wenlo.core.advice.meter_marks import MarkReading
-from wenlo.core.shoot.standing import MeterMark
+from wenlo.core.analysis.meter_marks import MarkReading
+from wenlo.core.brief.set_objects import MeterMark
 from wenlo.formats.cells import guarded
 
 WAYS = ("direct", "modifier", "room")

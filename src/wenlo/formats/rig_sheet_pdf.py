@@ -6,11 +6,11 @@ from typing import Any
 from reportlab.graphics.shapes import Circle, Drawing, Line, Rect, String
 from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.rig.looklist import LookLine
-from wenlo.core.rig.mains import REACH
-from wenlo.core.rig.plan import RigPlan
-from wenlo.core.shoot.rigging import WetPlace
+from wenlo.core.document.rigging import WetPlace
+from wenlo.core.rigging.looklist import LookLine
+from wenlo.core.rigging.mains import REACH
+from wenlo.core.rigging.plan import RigPlan
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, FAINT, HEAD, INK, LAST_WORDS, SMALL, TITLE, plain, table, text, width_of, written
 
 TALL = 190.0

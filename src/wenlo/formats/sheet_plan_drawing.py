@@ -5,9 +5,9 @@ from collections.abc import Iterator, Sequence
 from reportlab.graphics.shapes import Drawing, Rect, String
 from reportlab.lib import colors
 
-from wenlo.core.build.covers import CoverPlan
-from wenlo.core.build.sheetplan import CutSheet
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.fabrication.covers import CoverPlan
+from wenlo.core.fabrication.sheetplan import CutSheet
+from wenlo.core.units.length import UnitSystem, format_length
 
 INK, FAINT = colors.HexColor("#22262b"), colors.HexColor("#8a9098")
 PIECE = colors.HexColor("#e9dfc8")

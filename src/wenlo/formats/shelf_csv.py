@@ -12,9 +12,9 @@ from uuid import UUID
 
 from pydantic import ValidationError
 
+from wenlo.core.catalog.items import CATEGORIES, Item
 from wenlo.core.errors import FieldError, InvalidInput, UnsupportedFile
-from wenlo.core.shelf.items import CATEGORIES, Item
-from wenlo.core.shoot.fields import field_errors
+from wenlo.core.units.fields import field_errors
 from wenlo.formats.cells import guarded, unguarded
 
 FIXED = ("id", "category", "name", "count", "measured", "generic", "note")

@@ -6,7 +6,7 @@ from typing import Any
 
 import lib3mf
 
-from wenlo.core.build.solids import Print
+from wenlo.core.instructions.solids import Print
 
 MILLIMETRES = 1000.0
 

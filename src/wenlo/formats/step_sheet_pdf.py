@@ -5,10 +5,10 @@ from typing import Any
 from reportlab.graphics.shapes import Drawing, Line, Rect, String
 from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyle
 
-from wenlo.core.build.making import Making
-from wenlo.core.build.order import Job
-from wenlo.core.build.parts import Sketch
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.instructions.order import Job
+from wenlo.core.instructions.plan_build import Making
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, BOLD, FAINT, HEAD, INK, LAST_WORDS, SHEET, SMALL, TITLE, text, width_of, written
 from wenlo.formats.words import parts_words
 

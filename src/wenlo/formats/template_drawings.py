@@ -7,7 +7,7 @@ from xml.sax.saxutils import escape
 from ezdxf import units
 from ezdxf.filemanagement import new
 
-from wenlo.core.build.parts import Loop, Template
+from wenlo.core.fabrication.parts import Loop, Template
 
 MM = 1000.0
 GAP = 20.0

@@ -8,8 +8,8 @@ from typing import Any
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from wenlo.core.build.parts import Loop, Template
-from wenlo.core.quantities.length import UnitSystem, format_length
+from wenlo.core.fabrication.parts import Loop, Template
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import FAINT, INK, PAPERS, plain
 
 EDGE = 10 * mm

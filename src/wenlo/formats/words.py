@@ -1,7 +1,7 @@
 """Words that papers and the page share."""
 
-from wenlo.core.build.order import Job
-from wenlo.core.data import stock
+from wenlo.core.catalog.typical import stock
+from wenlo.core.instructions.order import Job
 
 
 def parts_words(job: Job) -> str:

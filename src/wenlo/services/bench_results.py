@@ -6,13 +6,13 @@ from uuid import UUID
 
 from pydantic import Field
 
+from wenlo.core.calibration.bench.found import Show
+from wenlo.core.calibration.shots import Area
+from wenlo.core.catalog.items import CATEGORIES, Category, Item
+from wenlo.core.catalog.own import snapshot
 from wenlo.core.errors import NotFound
-from wenlo.core.proof.bench.found import Show
-from wenlo.core.proof.shots import Area
-from wenlo.core.shelf.items import CATEGORIES, Category, Item
-from wenlo.core.shelf.own import snapshot
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shoot.fields import ShortText
+from wenlo.core.inventory.starter import starter
+from wenlo.core.units.fields import ShortText
 from wenlo.services.ports import ItemRecord, User
 from wenlo.services.results import Result
 from wenlo.services.shelf import Shelf

@@ -4,11 +4,11 @@ import base64
 from collections.abc import Mapping
 from typing import Any
 
-from wenlo.core.build.parts import Template
-from wenlo.core.proof.bench.measure import measure
-from wenlo.core.proof.bench.outline import scale_of, trace
-from wenlo.core.shelf.bench import read_bench
-from wenlo.core.shelf.own import OwnSheet
+from wenlo.core.calibration.bench.measure import measure
+from wenlo.core.calibration.bench.outline import scale_of, trace
+from wenlo.core.catalog.bench_readings import read_bench
+from wenlo.core.catalog.own import OwnSheet
+from wenlo.core.fabrication.parts import Template
 from wenlo.formats.measured_photograph import read_photograph
 from wenlo.formats.template_drawings import write_template_dxf, write_template_svg
 from wenlo.formats.templates_pdf import write_templates_pdf

@@ -6,20 +6,20 @@ from typing import Any
 
 from pydantic import Field, field_validator
 
-from wenlo.core.build.again import changed_parts, second_copy
-from wenlo.core.build.changes import Aim, variants
-from wenlo.core.build.making import for_the_tools
-from wenlo.core.build.packing import bundles, comes_apart
-from wenlo.core.build.repair import Joint, renewals
-from wenlo.core.build.shopping import ShoppingLine, work_out
-from wenlo.core.build.together import together
-from wenlo.core.build.wording import said
-from wenlo.core.data import lamp_types, stock
+from wenlo.core.catalog.own import lamp_of
+from wenlo.core.catalog.typical import lamp_types, stock
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.fabrication.batch import together
+from wenlo.core.instructions.packing import bundles, comes_apart
+from wenlo.core.instructions.plan_build import for_the_tools
+from wenlo.core.instructions.repair import Joint, renewals
+from wenlo.core.instructions.wording import said
+from wenlo.core.inventory.changes import Aim, variants
+from wenlo.core.inventory.second_copy import changed_parts, second_copy
+from wenlo.core.inventory.shopping import ShoppingLine, work_out
+from wenlo.core.inventory.stocked import own_bars, own_boards, stocked
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import lamp_of
-from wenlo.core.shelf.stocked import own_bars, own_boards, stocked
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.services.build_models import BarResult, CoverResult, ShoppingResult
 from wenlo.services.build_results import (
     TRIES,

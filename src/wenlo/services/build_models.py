@@ -4,9 +4,9 @@ from typing import Literal
 
 from pydantic import Field
 
-from wenlo.core.build.prices import Source
-from wenlo.core.build.tolerance import Symptom
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.fabrication.tolerance import Symptom
+from wenlo.core.inventory.prices import Source
 from wenlo.services.results import Result
 
 SupplierState = Literal["off", "asked", "away"]

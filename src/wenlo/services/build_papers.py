@@ -4,13 +4,13 @@ import base64
 from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 
-from wenlo.core.advice.side_view import side_view
-from wenlo.core.build.making import Making
-from wenlo.core.build.solids import printed, prints_of
-from wenlo.core.build.templates import templates_of
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import Impossible, NotFound
+from wenlo.core.fabrication.templates import templates_of
+from wenlo.core.instructions.plan_build import Making
+from wenlo.core.instructions.solids import printed, prints_of
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.scene.side_view import side_view
 from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.formats.flat_parts import write_flat_dxf, write_flat_svg

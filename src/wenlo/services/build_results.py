@@ -5,21 +5,21 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
-from wenlo.core.build.carry import counter_slip, first_cuts
-from wenlo.core.build.changes import stands_weather, substitutes
-from wenlo.core.build.covers import CoverPlan
-from wenlo.core.build.cutplan import CutPlan
-from wenlo.core.build.making import Making, made
-from wenlo.core.build.order import Job
-from wenlo.core.build.prices import Offer, Prices
-from wenlo.core.build.sheetplan import CutSheet
-from wenlo.core.build.shopping import ShoppingLine
-from wenlo.core.build.solids import printed, prints_of
-from wenlo.core.build.templates import templates_of
-from wenlo.core.build.tolerance import Symptom, measured_back, stacks
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.fabrication.covers import CoverPlan
+from wenlo.core.fabrication.cutplan import CutPlan
+from wenlo.core.fabrication.sheetplan import CutSheet
+from wenlo.core.fabrication.templates import templates_of
+from wenlo.core.fabrication.tolerance import Symptom, measured_back, stacks
+from wenlo.core.instructions.carry import counter_slip, first_cuts
+from wenlo.core.instructions.order import Job
+from wenlo.core.instructions.plan_build import Making, made
+from wenlo.core.instructions.solids import printed, prints_of
+from wenlo.core.inventory.changes import stands_weather, substitutes
+from wenlo.core.inventory.prices import Offer, Prices
+from wenlo.core.inventory.shopping import ShoppingLine
+from wenlo.core.inventory.stocked import own_bars, own_boards, shelf_first, stocked
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.shelf.stocked import own_bars, own_boards, shelf_first, stocked
-from wenlo.core.shoot.document import Shoot
 from wenlo.formats.words import parts_words
 from wenlo.services import build_models as m
 from wenlo.services.opened import opened

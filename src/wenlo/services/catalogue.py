@@ -6,16 +6,16 @@ from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
-from wenlo.core.advice.roles import ROLES
-from wenlo.core.advice.standing_things import FACES
-from wenlo.core.data import Gel, bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.brief.brief import PEOPLE, SENSORS, SUBJECTS
+from wenlo.core.brief.set_objects import Alcove, Block, Board, Figure
+from wenlo.core.brief.uses import DEFAULTS, USES
+from wenlo.core.catalog.typical import Gel, bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shoot.brief import PEOPLE, SENSORS, SUBJECTS
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.fields import item_type
-from wenlo.core.shoot.standing import Alcove, Block, Board, Figure
-from wenlo.core.shoot.uses import DEFAULTS, USES
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.proposals.roles import ROLES
+from wenlo.core.scene.standing_things import FACES
+from wenlo.core.units.fields import item_type
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -7,26 +7,26 @@ from typing import Any
 import numpy as np
 
 from wenlo.core import CORE_VERSION
-from wenlo.core.advice import set_up
-from wenlo.core.advice.costs import costs_of, light_at_face
-from wenlo.core.advice.explain import explain
-from wenlo.core.advice.figures import DARKEST_SHOWN, DRAFT_CELLS, MAP_CELLS, Evaluated, evaluate
-from wenlo.core.advice.gauges import Gauge, deep_stops, gauges, shutter_text
-from wenlo.core.advice.light_layers import light_layer
-from wenlo.core.advice.notes import notes
-from wenlo.core.advice.own_figures import own_figures
-from wenlo.core.advice.preview import CLEAN, FIRST, Taking, exposure_factor, preview
-from wenlo.core.advice.proposals import proposals
-from wenlo.core.advice.room import room_box
-from wenlo.core.build.columns import compile_kernels
+from wenlo.core.analysis.costs import costs_of, light_at_face
+from wenlo.core.analysis.figures import DARKEST_SHOWN, DRAFT_CELLS, MAP_CELLS, Evaluated, evaluate
+from wenlo.core.analysis.gauges import Gauge, deep_stops, gauges, shutter_text
+from wenlo.core.analysis.light_layers import light_layer
+from wenlo.core.analysis.preview import CLEAN, FIRST, Taking, exposure_factor, preview
+from wenlo.core.brief.brief import Haze
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.fabrication.columns import compile_kernels
 from wenlo.core.optics.finish import shine_scaling
 from wenlo.core.optics.lamp import angle_at
-from wenlo.core.quantities.colour import seen_white
-from wenlo.core.quantities.length import format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shoot.brief import Haze
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.photometry.colour import seen_white
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.proposals.explain import explain
+from wenlo.core.proposals.notes import notes
+from wenlo.core.proposals.own_figures import own_figures
+from wenlo.core.proposals.proposals import proposals
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import room_box
 from wenlo.core.transport.solve import CROWDED, DRAFT, Effort
+from wenlo.core.units.length import format_length
 from wenlo.services import results as r
 from wenlo.services.bench_tasks import bench, outline_file, traced
 from wenlo.services.build_changes import adapt, changes, cut_together
@@ -118,7 +118,7 @@ def _figures(shoot: Shoot, result: Evaluated, *, own: bool) -> list[r.FigureResu
 
 def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
     brief, units = shoot.brief, shoot.units
-    cost, white = costs_of(brief, result), seen_white(light_at_face(brief, result), set_up.balance_of(brief))
+    cost, white = costs_of(brief, result), seen_white(light_at_face(brief, result), scene_builder.balance_of(brief))
 
     def length(value: float) -> str:
         return format_length(value, system=units)
@@ -139,7 +139,7 @@ def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
         ("flicker", "Flicker", "none" if cost.flicker < 0.05 else format_stops(cost.flicker),
          f"from one exposure to the next on {brief.room.hertz} Hz mains{': ' + cost.flickering if cost.flickering else ''}"),
         ("white", "White at the face", f"{round(white.kelvin, -2):.0f} K, Duv {white.duv:+.3f}",
-         f"camera balanced for {set_up.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps"),
+         f"camera balanced for {scene_builder.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps"),
     )  # fmt: skip
     return [r.FigureResult(group="picture", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
 
@@ -158,7 +158,7 @@ def _picture_weight(shoot: Shoot, result: Evaluated) -> r.PictureWeight:
     off_by = result.setting.off_by
     return r.PictureWeight(
         as_set=factor, exposed_right=factor * 2.0**-off_by if math.isfinite(off_by) else factor,
-        colours=[[float(x) for x in colour] for colour in set_up.full_colours(shoot.brief)],
+        colours=[[float(x) for x in colour] for colour in scene_builder.full_colours(shoot.brief)],
     )  # fmt: skip
 
 
@@ -172,7 +172,7 @@ def _lamp_lines(shoot: Shoot, result: Evaluated) -> list[r.LampLine]:
 
     return [
         r.LampLine(
-            id=lamp, name=name, kelvin=round(set_up.white_of(part)), key=against_key(lamp, "key"),
+            id=lamp, name=name, kelvin=round(scene_builder.white_of(part)), key=against_key(lamp, "key"),
             fill=against_key(lamp, "fill"), backdrop=against_key(lamp, "backdrop"),
         )
         for lamp, name, part in zip(levels.by_lamp["key"], names, brief.lamps, strict=True)

@@ -4,7 +4,7 @@ import math
 
 import numpy as np
 
-from wenlo.core.quantities.tone import MIDDLE_GREY, encoded, shoulder
+from wenlo.core.photometry.tone import MIDDLE_GREY, encoded, shoulder
 from wenlo.services.results import Result
 
 LOWEST, HIGHEST, STEPS_PER_STOP = -12.0, 6.0, 32

@@ -4,10 +4,10 @@ from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 from uuid import UUID
 
-from wenlo.core.rig.failures import learned
-from wenlo.core.shelf.stocked import stocked
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.failures import Failure
+from wenlo.core.document.failures import Failure
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.inventory.stocked import stocked
+from wenlo.core.rigging.failures import learned
 from wenlo.services.opened import opened
 from wenlo.services.results import Result
 

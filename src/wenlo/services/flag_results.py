@@ -5,10 +5,10 @@ from typing import Any
 
 import numpy as np
 
-from wenlo.core.advice.flags import Flagged, Placed, broken, fewest_flags
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.proposals.flags import Flagged, Placed, broken, fewest_flags
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
 from wenlo.services.opened import opened
 from wenlo.services.ports import Told

@@ -7,22 +7,22 @@ from typing import Any
 
 import numpy as np
 
-from wenlo.core.advice.found import look_for
-from wenlo.core.advice.gauges import deep_stops
-from wenlo.core.advice.ranking import rank
-from wenlo.core.advice.schools import disputes
-from wenlo.core.advice.side_view import LampSide, Outline, plan_view, side_view
-from wenlo.core.advice.weighing import Ranked
-from wenlo.core.advice.what_if import what_if
+from wenlo.core.analysis.gauges import deep_stops
+from wenlo.core.brief.brief import Brief
+from wenlo.core.brief.uses import with_wishes
+from wenlo.core.catalog.own import OwnLamp
+from wenlo.core.document.shoot import Shoot, read_shoot
+from wenlo.core.inventory.stocked import stocked
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.quantities.exposure import format_aperture, format_power, third_stop_iso
-from wenlo.core.quantities.length import format_length
-from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shelf.own import OwnLamp
-from wenlo.core.shelf.stocked import stocked
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.document import Shoot, read_shoot
-from wenlo.core.shoot.uses import with_wishes
+from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.proposals.what_if import what_if
+from wenlo.core.ranking.found_objects import look_for
+from wenlo.core.ranking.ranking import rank
+from wenlo.core.ranking.scoring import Ranked
+from wenlo.core.ranking.tradeoffs import disputes
+from wenlo.core.scene.side_view import LampSide, Outline, plan_view, side_view
+from wenlo.core.units.length import format_length
 from wenlo.services import results as r
 from wenlo.services.opened import opened
 from wenlo.services.ports import Told

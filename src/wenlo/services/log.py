@@ -3,10 +3,10 @@
 from collections.abc import Sequence
 from uuid import UUID
 
+from wenlo.core.calibration.shots import ShotValues
+from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.errors import FieldError, InvalidInput, NotFound, VersionConflict
-from wenlo.core.proof.shots import ShotValues
-from wenlo.core.quantities.exposure import format_aperture
-from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.core.photometry.exposure import format_aperture
 from wenlo.formats.contact_sheet_pdf import ContactPrint, write_contact_sheet_pdf
 from wenlo.formats.photograph import KeptPhotograph
 from wenlo.services.ports import LogStore, PhotographSize, ShotRecord, Transactions, User

@@ -7,11 +7,11 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.advice.by_finish import words
-from wenlo.core.advice.cards import Card
-from wenlo.core.advice.reflections import MOST_TURN, Reflections, Turn, reflections
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops
+from wenlo.core.analysis.reflections import MOST_TURN, Reflections, Turn, reflections
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.proposals.cards import Card
+from wenlo.core.ranking.light_direction import words
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
 from wenlo.services.opened import opened
 

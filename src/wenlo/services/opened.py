@@ -3,9 +3,9 @@
 from collections.abc import Mapping
 from typing import Any
 
-from wenlo.core.advice.set_up import lit
-from wenlo.core.shoot.document import Shoot, read_shoot
-from wenlo.core.shoot.uses import with_wishes
+from wenlo.core.brief.uses import with_wishes
+from wenlo.core.document.shoot import Shoot, read_shoot
+from wenlo.core.scene.scene_builder import lit
 
 
 def opened(document: Mapping[str, Any]) -> Shoot:

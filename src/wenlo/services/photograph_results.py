@@ -7,9 +7,8 @@ from uuid import UUID
 
 from pydantic import Field
 
-from wenlo.core.errors import Impossible, WenloError
-from wenlo.core.proof.frames import exposure_apart, frames_apart, spill, words_on_exposure
-from wenlo.core.proof.measures import (
+from wenlo.core.calibration.frames import exposure_apart, frames_apart, spill, words_on_exposure
+from wenlo.core.calibration.measures import (
     Level,
     Picture,
     cast,
@@ -21,10 +20,11 @@ from wenlo.core.proof.measures import (
     picture_of,
     stops_apart,
 )
-from wenlo.core.proof.shots import Area, Line
-from wenlo.core.proof.simulated import Taken, Truth, frame
-from wenlo.core.proof.spots import Spot, leaks, lumps, turn
-from wenlo.core.quantities.tone import MIDDLE_GREY
+from wenlo.core.calibration.shots import Area, Line
+from wenlo.core.calibration.simulated import Taken, Truth, frame
+from wenlo.core.calibration.spots import Spot, leaks, lumps, turn
+from wenlo.core.errors import Impossible, WenloError
+from wenlo.core.photometry.tone import MIDDLE_GREY
 from wenlo.formats.measured_photograph import Photograph, read_photograph, write_frame
 from wenlo.formats.photograph import KeptPhotograph, keep_photograph
 from wenlo.services.opened import opened

@@ -7,24 +7,24 @@ from typing import Any, Literal
 import numpy as np
 from pydantic import Field
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.balance import balances, clock, sun_span
-from wenlo.core.advice.clashes import clashes
-from wenlo.core.advice.flags import SLACK, broken, fewest_flags, surface_levels
-from wenlo.core.advice.lamp_flow import lamp_flow
-from wenlo.core.advice.meter_marks import facing_of, mark_readings
-from wenlo.core.advice.roles import ROLES, RoleId, place_role
-from wenlo.core.advice.side_view import elevation, plan_view
-from wenlo.core.data import lamp_types
+from wenlo.core.analysis.clashes import clashes
+from wenlo.core.analysis.lamp_flow import lamp_flow
+from wenlo.core.analysis.meter_marks import facing_of, mark_readings
+from wenlo.core.brief.brief import MOST_OTHERS, Brief, LampSetting, OtherLight
+from wenlo.core.brief.set_objects import Board
+from wenlo.core.catalog.own import is_natural
+from wenlo.core.catalog.typical import lamp_types
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.kind import Arrangement
 from wenlo.core.modifiers.registry import kind_of, kinds
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shelf.own import is_natural
-from wenlo.core.shoot.brief import MOST_OTHERS, Brief, LampSetting, OtherLight
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.standing import Board
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.proposals.balance import balances, clock, sun_span
+from wenlo.core.proposals.flags import SLACK, broken, fewest_flags, surface_levels
+from wenlo.core.proposals.roles import ROLES, RoleId, place_role
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.side_view import elevation, plan_view
 from wenlo.core.transport.solve import DRAFT, Effort
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import lamps_drawn, outlines_drawn
 from wenlo.services.opened import opened
 from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
@@ -244,7 +244,7 @@ COMPASS = ("north", "north-east", "east", "south-east", "south", "south-west", "
 def _sun(brief: Brief) -> SunResult | None:
     if not any(light.id in ("sun", "sky") for light in brief.others) and not brief.room.outdoors:
         return None
-    toward = set_up.toward_sun(brief)
+    toward = scene_builder.toward_sun(brief)
     height = math.degrees(math.asin(float(toward[2])))
     bearing = (math.degrees(math.atan2(float(toward[0]), float(toward[1]))) + brief.day.heading) % 360.0
     way = COMPASS[round(bearing / 45.0) % 8]
@@ -282,9 +282,9 @@ def _flag_words(brief: Brief, design: Any, units: UnitSystem) -> dict[str, str]:
 
 def _dark(brief: Brief, design: Any, units: UnitSystem) -> list[DarkResult]:
     limits = brief.dark.limits
-    if not limits or not set_up.fits_in_room(brief, design):
+    if not limits or not scene_builder.fits_in_room(brief, design):
         return []
-    levels, _ = surface_levels(brief, set_up.whole_scene(brief, design), design)
+    levels, _ = surface_levels(brief, scene_builder.whole_scene(brief, design), design)
     cures = _flag_words(brief, design, units) if broken(brief, levels) else {}
     found = []
     for name, limit in limits.items():
@@ -306,7 +306,7 @@ def _elevation(arrangement: Arrangement, way: Literal["plan", "side", "front"]) 
 def _second(shoot: Shoot) -> list[SecondDrawn]:
     found = []
     for second in shoot.second:
-        arrangement = set_up.shaped_light(shoot.brief, second.light)
+        arrangement = scene_builder.shaped_light(shoot.brief, second.light)
         found.append(
             SecondDrawn(
                 light=second.light, centre=[round(float(x), 4) for x in second.design.source_centre],
@@ -335,7 +335,7 @@ def second_start(document: Mapping[str, Any], light: int, kind: str) -> dict[str
     angle = min(max(math.degrees(math.atan2(lamp.x, -lamp.y)), low), high)
     design = design.model_copy(update={"key_angle": round(angle, 1)})
     for _ in range(MOST_SHRINKS):
-        if set_up.fits_in_room(alone, design):
+        if scene_builder.fits_in_room(alone, design):
             break
         design = chosen.grown(design, SHRINK)
     return SecondResult(design=design.model_dump(mode="json"), why_not=None).model_dump()

@@ -7,8 +7,8 @@ from datetime import datetime
 from typing import Any, Literal, Protocol, TypeVar
 from uuid import UUID
 
-from wenlo.core.proof.shots import ShotValues
-from wenlo.core.shelf.items import Item
+from wenlo.core.calibration.shots import ShotValues
+from wenlo.core.catalog.items import Item
 
 
 @dataclass(frozen=True, kw_only=True)

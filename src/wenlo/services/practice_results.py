@@ -7,8 +7,8 @@ import numpy as np
 from PIL import Image
 from pydantic import Field
 
-from wenlo.core.advice import set_up
-from wenlo.core.proof.practice import KINDS, Answer, ExerciseKind, exercise, picture, score
+from wenlo.core.practice.practice import KINDS, Answer, ExerciseKind, exercise, picture, score
+from wenlo.core.scene import scene_builder
 from wenlo.services.results import Result
 
 JPEG_QUALITY = 88
@@ -76,7 +76,7 @@ def exercise_made(kind: ExerciseKind, seed: int) -> dict[str, Any]:
     """An exercise; see ``ExerciseResult``."""
     made = exercise(kind, seed)
     brief, design = made.shown.brief, made.shown.design
-    camera, centre = set_up.camera_place(brief), design.source_centre
+    camera, centre = scene_builder.camera_place(brief), design.source_centre
     across = np.array([-design.direction[1], design.direction[0]]) * design.source_size[0] / 2.0
     half = design.source_size[1] / 2.0
     lamp = design.lamp_position

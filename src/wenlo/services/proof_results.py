@@ -5,14 +5,14 @@ from typing import Any, Literal
 
 from pydantic import Field
 
-from wenlo.core.proof.fit import Unknown, fit
-from wenlo.core.proof.model import KEY, predictor, unknowns_of
-from wenlo.core.proof.moving import move_for
-from wenlo.core.proof.next_setting import Setting, from_reading, judged, ladder, marks_for, said
-from wenlo.core.proof.shots import ShotReading
-from wenlo.core.shelf.own import OwnBackdrop, OwnLamp, OwnSheet
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.fields import ShortText
+from wenlo.core.calibration.fit import Unknown, fit
+from wenlo.core.calibration.model import KEY, predictor, unknowns_of
+from wenlo.core.calibration.moving import move_for
+from wenlo.core.calibration.next_setting import Setting, from_reading, judged, ladder, marks_for, said
+from wenlo.core.calibration.shots import ShotReading
+from wenlo.core.catalog.own import OwnBackdrop, OwnLamp, OwnSheet
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.units.fields import ShortText
 from wenlo.services.opened import opened
 from wenlo.services.results import Result
 

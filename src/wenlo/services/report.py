@@ -12,7 +12,7 @@ from typing import Any, Literal
 from pydantic import Field
 
 from wenlo.core import CORE_VERSION
-from wenlo.core.shoot.document import Shoot, write_shoot
+from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.formats.project_file import read_project
 from wenlo.services.build_models import BarResult, ClothResult, CoverResult, HoleResult, RunResult, ShoppingResult
 from wenlo.services.opened import opened
@@ -188,8 +188,8 @@ def _known(value: float) -> float | None:
 
 
 def _light(shoot: Shoot) -> LightFacts:
-    from wenlo.core.advice.figures import evaluate
-    from wenlo.core.advice.gauges import gauges
+    from wenlo.core.analysis.figures import evaluate
+    from wenlo.core.analysis.gauges import gauges
     from wenlo.core.transport.solve import Effort
 
     result = evaluate(shoot.brief, shoot.design, effort=Effort())
@@ -211,7 +211,7 @@ def _light(shoot: Shoot) -> LightFacts:
 
 
 def _ranking(shoot: Shoot) -> list[RankedFact]:
-    from wenlo.core.advice.ranking import rank
+    from wenlo.core.ranking.ranking import rank
 
     facts = []
     for place, row in enumerate(rank(shoot.brief, units=shoot.units), start=1):

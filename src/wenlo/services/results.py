@@ -7,8 +7,8 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict
 
-from wenlo.core.advice.light_layers import Layer
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.analysis.light_layers import Layer
+from wenlo.core.document.shoot import Shoot
 
 
 class Result(BaseModel):

@@ -5,20 +5,20 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Any, get_args
 
-from wenlo.core.build.making import made
-from wenlo.core.build.wording import said
-from wenlo.core.quantities.length import format_length
-from wenlo.core.rig import mains
-from wenlo.core.rig.checks import Check, Cure, Relation, State, Topic
-from wenlo.core.rig.holding import Holding
-from wenlo.core.rig.homemade import HomeMade
-from wenlo.core.rig.layout import FloorMark, references
-from wenlo.core.rig.looklist import look_list
-from wenlo.core.rig.plan import RigPlan, rig_plan
-from wenlo.core.rig.thermal_checks import Housed
-from wenlo.core.shelf.stocked import stocked
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.rigging import HoldChoice, Way
+from wenlo.core.document.rigging import HoldChoice, Way
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.instructions.plan_build import made
+from wenlo.core.instructions.wording import said
+from wenlo.core.inventory.stocked import stocked
+from wenlo.core.rigging import mains
+from wenlo.core.rigging.checks import Check, Cure, Relation, State, Topic
+from wenlo.core.rigging.holding import Holding
+from wenlo.core.rigging.homemade import HomeMade
+from wenlo.core.rigging.layout import FloorMark, references
+from wenlo.core.rigging.looklist import look_list
+from wenlo.core.rigging.plan import RigPlan, rig_plan
+from wenlo.core.rigging.thermal_checks import Housed
+from wenlo.core.units.length import format_length
 from wenlo.services.opened import opened
 from wenlo.services.ports import Told
 from wenlo.services.results import Result

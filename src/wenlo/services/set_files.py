@@ -5,22 +5,22 @@ from typing import Any, Literal
 
 import numpy as np
 
-from wenlo.core.advice import set_up
-from wenlo.core.advice.clashes import clashes
-from wenlo.core.advice.meter_marks import mark_readings
-from wenlo.core.advice.preview import CLEAN, exposure_factor, picture_scene, preview
-from wenlo.core.advice.room import room_box
-from wenlo.core.advice.side_view import Outline, look_of, plan_view
-from wenlo.core.advice.standing_things import FACES, corners_of
+from wenlo.core.analysis.clashes import clashes
+from wenlo.core.analysis.meter_marks import mark_readings
+from wenlo.core.analysis.preview import CLEAN, exposure_factor, picture_scene, preview
+from wenlo.core.brief.set_objects import Board, Figure
+from wenlo.core.catalog.own import finish_material, is_natural, lamp_of
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.meshes import triangles
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.quantities.length import format_length
-from wenlo.core.shelf.own import finish_material, is_natural, lamp_of
-from wenlo.core.shoot.document import Shoot
-from wenlo.core.shoot.standing import Board, Figure
-from wenlo.core.transport.meshes import triangles
-from wenlo.core.transport.scene import Panel
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.room import room_box
+from wenlo.core.scene.side_view import Outline, look_of, plan_view
+from wenlo.core.scene.standing_things import FACES, corners_of
 from wenlo.core.transport.solve import Effort
+from wenlo.core.units.length import format_length
 from wenlo.formats.gltf import Solid, write_glb
 from wenlo.formats.open_exr import write_exr
 from wenlo.formats.plan_sheet import Drawn, Item, PlanSheet, write_plan_pdf, write_plan_svg
@@ -53,7 +53,7 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
     )
     for outline in plan_view(kind.arrange(design, brief, None))[0]:
         outlines.append(_drawn(outline))
-    lens = set_up.camera_place(brief)
+    lens = scene_builder.camera_place(brief)
     source = design.source_centre
     width, height = (format_length(v, system=shoot.units) for v in design.source_size)
     items = [
@@ -164,7 +164,7 @@ def _linear(shoot: Shoot) -> np.ndarray:
     taken = preview(shoot.brief, shoot.design, CLEAN).picture
     weights = [
         colour * (lamp.power if lamp.on else 0.0)
-        for colour, lamp in zip(set_up.full_colours(shoot.brief), shoot.brief.lamps, strict=True)
+        for colour, lamp in zip(scene_builder.full_colours(shoot.brief), shoot.brief.lamps, strict=True)
     ]
     light: np.ndarray = taken.developed(np.array(weights)) * exposure_factor(shoot.brief)
     return light

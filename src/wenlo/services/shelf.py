@@ -8,10 +8,10 @@ from uuid import UUID
 
 import numpy as np
 
+from wenlo.core.catalog.items import Category, Item, LampValues
 from wenlo.core.errors import FieldError, InvalidInput, NotFound, UnsupportedFile, VersionConflict
-from wenlo.core.optics.distribution import Distribution
-from wenlo.core.shelf.items import Category, Item, LampValues
-from wenlo.core.shelf.starter import starter
+from wenlo.core.inventory.starter import starter
+from wenlo.core.photometry.distribution import Distribution
 from wenlo.formats.eulumdat import read_ldt, write_ldt
 from wenlo.formats.photograph import KeptPhotograph
 from wenlo.formats.photometry import Photometry, read_ies, within_limits, write_ies

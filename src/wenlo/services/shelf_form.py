@@ -6,12 +6,12 @@ from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
-from wenlo.core.data import rendering_classes
-from wenlo.core.quantities.length import UnitSystem
-from wenlo.core.shelf.items import CATEGORIES, Category, Item, read_values
-from wenlo.core.shelf.own import snapshot
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shelf.words import curve_of, in_words
+from wenlo.core.catalog.items import CATEGORIES, Category, Item, read_values
+from wenlo.core.catalog.own import snapshot
+from wenlo.core.catalog.typical import rendering_classes
+from wenlo.core.inventory.starter import starter
+from wenlo.core.inventory.words import curve_of, in_words
+from wenlo.core.units.length import UnitSystem
 from wenlo.services.ports import ItemRecord
 
 

@@ -5,8 +5,8 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from wenlo.core.shelf.items import Item
-from wenlo.core.shelf.starter import starter
+from wenlo.core.catalog.items import Item
+from wenlo.core.inventory.starter import starter
 from wenlo.services.ports import ItemRecord
 from wenlo.services.results import ModifierDrawn
 

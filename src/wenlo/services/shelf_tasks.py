@@ -4,16 +4,16 @@ import time
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from wenlo.core.advice.at_hand import AtHand, at_hand, openings
-from wenlo.core.advice.figures import Evaluated
-from wenlo.core.advice.found import Becoming, becomings
-from wenlo.core.data import lamp_types
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shelf.own import OwnFound, OwnLamp
-from wenlo.core.shelf.stocked import own_lamps, stocked
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.document import Shoot, read_shoot
+from wenlo.core.analysis.figures import Evaluated
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import OwnFound, OwnLamp
+from wenlo.core.catalog.typical import lamp_types
+from wenlo.core.document.shoot import Shoot, read_shoot
+from wenlo.core.inventory.stocked import own_lamps, stocked
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.ranking.found_objects import Becoming, becomings
+from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
+from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import drawn
 from wenlo.services.ports import Told
 from wenlo.services.shelf_results import (

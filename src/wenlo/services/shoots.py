@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from uuid import UUID
 
+from wenlo.core.document.refusals import newly_refused, title_problem
+from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput, NotFound, VersionConflict
-from wenlo.core.shoot.document import Shoot, answer_paths, read_shoot, write_shoot
-from wenlo.core.shoot.refusals import newly_refused, title_problem
 from wenlo.formats.project_file import read_project
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
 

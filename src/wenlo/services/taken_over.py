@@ -4,13 +4,13 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
+from wenlo.core.calibration.fit import Unknown
+from wenlo.core.calibration.model import sheet_values, wall_values
+from wenlo.core.catalog.items import Category, Item, LampValues
+from wenlo.core.catalog.own import Own, OwnLamp, finish_material, lamp_of, sheet_material, snapshot
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import Impossible, NotFound
-from wenlo.core.proof.fit import Unknown
-from wenlo.core.proof.model import sheet_values, wall_values
-from wenlo.core.shelf.items import Category, Item, LampValues
-from wenlo.core.shelf.own import Own, OwnLamp, finish_material, lamp_of, sheet_material, snapshot
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.inventory.starter import starter
 from wenlo.services.failures import LearnedResult, own_id
 from wenlo.services.ports import ItemRecord, User
 from wenlo.services.shelf import Shelf

@@ -9,9 +9,9 @@ from collections.abc import Mapping
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 
+from wenlo.core.calibration.simulated import Taken
+from wenlo.core.document.shoot import read_shoot
 from wenlo.core.errors import WenloError
-from wenlo.core.proof.simulated import Taken
-from wenlo.core.shoot.document import read_shoot
 from wenlo.standins.simulated_set import SimulatedSet
 
 MOST_BYTES = 5_000_000

@@ -5,12 +5,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from wenlo.core.proof.model import as_found
-from wenlo.core.proof.simulated import Taken, Truth, frame, readings, truth_of
-from wenlo.core.shelf.own import OwnLamp
-from wenlo.core.shelf.starter import starter
-from wenlo.core.shoot.brief import LampSetting
-from wenlo.core.shoot.document import Shoot
+from wenlo.core.brief.brief import LampSetting
+from wenlo.core.calibration.model import as_found
+from wenlo.core.calibration.simulated import Taken, Truth, frame, readings, truth_of
+from wenlo.core.catalog.own import OwnLamp
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.inventory.starter import starter
 from wenlo.formats.measured_photograph import write_frame
 
 WARMEST, COOLEST = 2700.0, 6500.0

@@ -7,7 +7,7 @@ import pytest
 
 from made_kinds import brief_for, made, middle, sides
 from wenlo.core.errors import Impossible
-from wenlo.core.transport.scene import Tube
+from wenlo.core.optics.shapes import Tube
 
 
 @pytest.mark.parametrize(("flat", "bend"), [(0.5, 0.6), (0.3, 0.8), (0.9, 0.7)])

@@ -6,11 +6,11 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle
-from wenlo.core.build.making import made as making
-from wenlo.core.build.solids import printed
+from wenlo.core.brief.workshop import Workshop
 from wenlo.core.errors import Impossible
+from wenlo.core.instructions.plan_build import made as making
+from wenlo.core.instructions.solids import printed
 from wenlo.core.modifiers.cell_grid import CHANNEL, MOST_CELLS, tiles_of
-from wenlo.core.shoot.workshop import Workshop
 
 
 @pytest.mark.parametrize(("width", "height"), [(0.4, 0.6), (0.9, 0.5)])

@@ -5,7 +5,7 @@ import math
 import pytest
 
 from made_kinds import made
-from wenlo.core.transport.scene import Tube
+from wenlo.core.optics.shapes import Tube
 
 
 @pytest.mark.parametrize(("lens", "gap"), [(0.06, 0.03), (0.12, 0.08)])

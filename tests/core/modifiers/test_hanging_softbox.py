@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
-from wenlo.core.data import black_materials, sheet_materials
+from wenlo.core.catalog.typical import black_materials, sheet_materials
 from wenlo.core.modifiers.hanging_softbox import DARK_ENOUGH, leak_test
 
 SIZE = {"width": 1.4, "length": 0.9, "depth": 0.4}

@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 
 from made_kinds import brief_for, made, sides
-from wenlo.core.advice.figures import modifier_light
-from wenlo.core.data import sheet_materials
+from wenlo.core.analysis.figures import modifier_light
+from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.transport.solve import DRAFT
 
 

@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
-from wenlo.core.build.making import made as making
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.instructions.plan_build import made as making
 from wenlo.core.modifiers.overhead_bounce import cut_off
-from wenlo.core.shoot.workshop import Workshop
 
 SIZE = {"width": 1.1, "length": 0.8}
 SKIRTS = {"skirt_front": 0.2, "skirt_back": 0.4, "skirt_sides": 0.3}

@@ -7,7 +7,7 @@ import pytest
 from pydantic import ValidationError
 
 from made_kinds import made
-from wenlo.core.transport.scene import Disc, Tube
+from wenlo.core.optics.shapes import Disc, Tube
 
 
 @pytest.mark.parametrize(("width", "depth"), [(0.4, 0.08), (0.7, 0.15)])

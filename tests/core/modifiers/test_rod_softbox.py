@@ -8,7 +8,7 @@ from pydantic import ValidationError
 
 from made_kinds import made
 from wenlo.core.modifiers.rod_softbox import THROAT
-from wenlo.core.transport.scene import Tube
+from wenlo.core.optics.shapes import Tube
 
 
 @pytest.mark.parametrize(("width", "depth"), [(0.6, 0.3), (1.2, 0.7)])

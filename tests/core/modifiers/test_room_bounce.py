@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from made_kinds import brief_for, made, middle, sides
-from wenlo.core.data import face_materials
+from wenlo.core.catalog.typical import face_materials
 from wenlo.core.modifiers.room_bounce import OFF
 
 

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from made_kinds import made
-from wenlo.core.transport.scene import Disc, Tube
+from wenlo.core.optics.shapes import Disc, Tube
 
 
 @pytest.mark.parametrize(("width", "length"), [(0.1, 0.3), (0.25, 0.8)])

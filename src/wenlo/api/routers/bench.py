@@ -11,7 +11,7 @@ from wenlo.api.dependencies import ComputeEngine, CurrentUser, ShelfService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.core.errors import InvalidInput
-from wenlo.core.shoot.fields import field_errors
+from wenlo.core.units.fields import field_errors
 from wenlo.services.bench_results import (
     BenchRequest,
     BenchResult,

@@ -12,8 +12,8 @@ from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BuildRequest, TickRequest, TogetherRequest
+from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import NotFound
-from wenlo.core.shoot.document import Shoot, read_shoot, write_shoot
 from wenlo.services.build_changes import AdaptRequest, AdaptResult, ChangesResult, TogetherResult
 from wenlo.services.build_models import BuildResult, CutResult, MeasuredRequest, MeasuredResult, SupplierState
 from wenlo.services.offcuts import kept_offcuts

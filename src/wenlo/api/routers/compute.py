@@ -10,7 +10,7 @@ from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, Shel
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AdviceRequest
-from wenlo.core.shoot.document import write_shoot
+from wenlo.core.document.shoot import write_shoot
 from wenlo.services.results import (
     AdviceResult,
     CurveRequest,

@@ -12,8 +12,8 @@ from wenlo.api.dependencies import ComputeEngine, CurrentUser, DevicesService, L
 from wenlo.api.errors import RESPONSES
 from wenlo.api.routers.proof import ShotAnswer, shot_answer
 from wenlo.api.schemas import Request
-from wenlo.core.shoot.document import Shoot, write_shoot
-from wenlo.core.shoot.fields import ShortText
+from wenlo.core.document.shoot import Shoot, write_shoot
+from wenlo.core.units.fields import ShortText
 from wenlo.services.lamp_desk import DeskState
 
 router = APIRouter(prefix="/api", tags=["devices"], responses=RESPONSES)

@@ -5,7 +5,7 @@ from fastapi import APIRouter, Response
 from wenlo.api.dependencies import ComputeEngine
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
-from wenlo.core.shoot.document import write_shoot
+from wenlo.core.document.shoot import write_shoot
 from wenlo.services.place_results import (
     BalanceRequest,
     BalanceResult,

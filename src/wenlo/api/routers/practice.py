@@ -6,7 +6,7 @@ from fastapi import APIRouter, Path, Response
 
 from wenlo.api.dependencies import ComputeEngine
 from wenlo.api.errors import RESPONSES
-from wenlo.core.proof.practice import ExerciseKind
+from wenlo.core.practice.practice import ExerciseKind
 from wenlo.services.practice_results import AnswerRequest, ExerciseResult, ScoreResult
 
 router = APIRouter(prefix="/api/practice", tags=["practice"], responses=RESPONSES)

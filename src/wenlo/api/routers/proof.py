@@ -13,8 +13,8 @@ from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, Shelf
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AddShot, SaveShot, Version
-from wenlo.core.proof.shots import ShotValues
-from wenlo.core.shoot.document import Shoot, read_shoot, write_shoot
+from wenlo.core.calibration.shots import ShotValues
+from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.failures import FailureRequest, LearnedResult
 from wenlo.services.photograph_results import PhotographRequest, PhotographResult

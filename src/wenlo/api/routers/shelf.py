@@ -12,9 +12,9 @@ from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import RunAnswer, run_answer
 from wenlo.api.schemas import AtHandRequest, BecomesRequest, SaveItem, TakeItem, Version, VersionAnswer
-from wenlo.core.quantities.length import UnitSystem
-from wenlo.core.shelf.items import Item
-from wenlo.core.shoot.document import write_shoot
+from wenlo.core.catalog.items import Item
+from wenlo.core.document.shoot import write_shoot
+from wenlo.core.units.length import UnitSystem
 from wenlo.services.shelf_form import ItemAnswer, ShelfForm, item_answer, shelf_form
 from wenlo.services.shelf_results import BecomingResult, shelf_rows
 

@@ -9,7 +9,7 @@ from wenlo.api.dependencies import CurrentUser, ShootsService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import BasedOn, CreateShoot, RevisionAnswer, SaveShoot, ShootAnswer, ShootLineAnswer
-from wenlo.core.shoot.document import read_shoot
+from wenlo.core.document.shoot import read_shoot
 from wenlo.formats.project_file import write_project
 from wenlo.services.ports import ShootRecord
 from wenlo.services.shoots import fresh_shoot

@@ -1,0 +1,1 @@
+"""Vectors, boxes, beams, solid angles and the sun: places and directions, nothing of light."""

@@ -1,1 +1,1 @@
-"""The kinds of modifier, one module each, found by the registry."""
+"""The contract of a kind, and one module a kind."""

@@ -7,20 +7,21 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import SheetRef, sheet_material
 from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.thing_box import no_person, seen_width
 from wenlo.core.optics.finish import Gloss
+from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import Sheet
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import SheetRef, sheet_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Meter, Tube
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,14 +7,15 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import Arrangement, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.upright import Standing
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR, Sheet, luminance
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import LightScene, Meter, Panel
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

@@ -6,16 +6,16 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Template
-from wenlo.core.build.templates import oblong
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef, OwnFace, bounce_face
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shelf.own import BounceRef, OwnFace, bounce_face
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

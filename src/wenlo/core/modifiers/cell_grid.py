@@ -7,23 +7,23 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, PrintSpec, Sketch
-from wenlo.core.build.templates import lattice_strip
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import SheetRef
 from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, PrintSpec, Sketch
+from wenlo.core.fabrication.templates import lattice_strip
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
 from wenlo.core.optics.finish import CellGrid, CellShape
 from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import SheetRef
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,15 +7,15 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.brief.brief import Brief, LampSetting, OtherLight
+from wenlo.core.catalog.items import LampValues
+from wenlo.core.catalog.own import WINDOW, OwnLamp
 from wenlo.core.modifiers.kind import ModifierParameters, Opening
 from wenlo.core.modifiers.placing import black, panel
 from wenlo.core.optics.lamp import Emitter, window
-from wenlo.core.quantities.colour import light_colour
-from wenlo.core.shelf.items import LampValues
-from wenlo.core.shelf.own import WINDOW, OwnLamp
-from wenlo.core.shoot.brief import Brief, LampSetting, OtherLight
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.photometry.colour import light_colour
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

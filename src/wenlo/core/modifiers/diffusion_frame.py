@@ -11,17 +11,17 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import field_validator, model_validator
 
-from wenlo.core.build.cloth import sheet_pieces
-from wenlo.core.build.parts import BuildPlan, Fitting, Step, Structure, added
-from wenlo.core.build.structures import pipe, timber, tube
-from wenlo.core.build.structures.shape import FrameShape
-from wenlo.core.data import stock
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
+from wenlo.core.catalog.typical import stock
+from wenlo.core.fabrication.cloth import sheet_pieces
+from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
+from wenlo.core.fabrication.structures import pipe, timber, tube
+from wenlo.core.fabrication.structures.shape import FrameShape
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
-from wenlo.core.quantities.length import format_length
-from wenlo.core.shelf.own import SheetRef, one_of, sheet_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import at_field, quantity
+from wenlo.core.units.fields import at_field, quantity
+from wenlo.core.units.length import format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,19 +7,20 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Sketch
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import ClothRef
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.modifiers.flagging import flag_panel, spared
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import ClothRef
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

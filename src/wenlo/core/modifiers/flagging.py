@@ -3,10 +3,10 @@
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.brief.brief import Brief
 from wenlo.core.geometry.beams import Shade
 from wenlo.core.modifiers.placing import black, panel
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.shapes import Panel
 
 Vector = NDArray[np.float64]
 

@@ -6,15 +6,15 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.shelf.own import BounceRef
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

@@ -5,14 +5,14 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Sketch
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import ClothRef
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
-from wenlo.core.shelf.own import ClothRef
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

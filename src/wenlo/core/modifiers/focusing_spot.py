@@ -6,18 +6,18 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan, Template
-from wenlo.core.build.templates import circle, oblong, pierced
+from wenlo.core.brief.brief import Brief
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black
 from wenlo.core.optics.lamp import Emitter, ThinLens, exponent_of
+from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Tube
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

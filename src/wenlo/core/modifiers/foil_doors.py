@@ -7,19 +7,20 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan, Template
-from wenlo.core.build.templates import oblong
-from wenlo.core.data import LampType
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.typical import LampType
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
 from wenlo.core.modifiers.placing import UP, black, grip_for, key_lamp, panel
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

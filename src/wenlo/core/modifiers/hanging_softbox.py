@@ -6,14 +6,14 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Sketch
-from wenlo.core.data import black_materials
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_material
+from wenlo.core.catalog.typical import black_materials
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
-from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face, sheet_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

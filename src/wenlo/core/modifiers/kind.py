@@ -8,14 +8,15 @@ from typing import Any, Generic, Literal, Protocol, TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.parts import BuildPlan
-from wenlo.core.data import LampType
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.items import Form
+from wenlo.core.catalog.typical import LampType
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.optics.lamp import Emitter
-from wenlo.core.quantities.length import UnitSystem
-from wenlo.core.shelf.items import Form
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import Part
-from wenlo.core.transport.scene import Meter, Shape
+from wenlo.core.optics.shapes import Shape
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import Part
+from wenlo.core.units.length import UnitSystem
 
 Vector = NDArray[np.float64]
 

@@ -4,8 +4,9 @@ from typing import Literal
 
 import numpy as np
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.placing import UP, layers_of
 from wenlo.core.modifiers.thing_box import (
@@ -23,10 +24,10 @@ from wenlo.core.modifiers.thing_box import (
     side_panel,
     top_panel,
 )
-from wenlo.core.quantities.length import UnitSystem
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.length import UnitSystem
 
 
 class TentParameters(SidedBox):

@@ -5,17 +5,18 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Sketch
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import ClothRef
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import ClothRef
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Meter, Panel, Shape
+from wenlo.core.optics.shapes import Panel, Shape
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -5,14 +5,14 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.daylight import OFF_WALL, InWall, opening_light, side_window, taken_over, where_it_is
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.optics.sheet import CLEAR
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

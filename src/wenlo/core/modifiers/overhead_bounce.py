@@ -6,8 +6,10 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Sketch
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef, bounce_face
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Become,
@@ -20,10 +22,8 @@ from wenlo.core.modifiers.kind import (
     Probe,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.shelf.own import BounceRef, bounce_face
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

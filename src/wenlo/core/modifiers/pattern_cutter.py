@@ -6,20 +6,21 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Loop, Template
-from wenlo.core.build.templates import oblong
+from wenlo.core.brief.brief import Brief
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Loop, Template
+from wenlo.core.fabrication.templates import oblong
 from wenlo.core.geometry.beams import spot
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
+from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import CLEAR, luminance
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import LightScene, Meter, Panel, Shape
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,14 +7,14 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.data import LampType, black_materials
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import OwnFace, OwnSheet, bounce_face, sheet_material
+from wenlo.core.catalog.typical import LampType, black_materials
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import Emitter, placed
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, board, foil, sheet_of, stacked
-from wenlo.core.shelf.own import OwnFace, OwnSheet, bounce_face, sheet_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport.scene import Panel
 
 Vector = NDArray[np.float64]
 

@@ -2,9 +2,10 @@
 
 from typing import Literal
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan, Template
-from wenlo.core.build.templates import oblong
+from wenlo.core.brief.brief import Brief
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
@@ -21,9 +22,8 @@ from wenlo.core.modifiers.thing_box import (
     side_panel,
     top_panel,
 )
+from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import Sheet
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.transport.scene import Panel, Shape
 
 BORDER = 0.03
 """Of a board that is left round its window as a frame. [m]"""

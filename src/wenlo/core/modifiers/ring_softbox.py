@@ -5,18 +5,18 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan, Template
-from wenlo.core.build.templates import circle, oblong
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import LiningRef, SheetRef, bounce_face
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.templates import circle, oblong
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
+from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import flipped
-from wenlo.core.shelf.own import LiningRef, SheetRef, bounce_face
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Disc, Tube
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

@@ -5,14 +5,14 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import finish_material
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
 from wenlo.core.optics.sheet import board
-from wenlo.core.shelf.own import finish_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

@@ -5,13 +5,13 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef, SheetRef
 from wenlo.core.modifiers.kind import Mark
 from wenlo.core.modifiers.placing import facing, layers_of, panel
 from wenlo.core.modifiers.upright import CLEAR_OF_FLOOR, Standing, upright_marks
-from wenlo.core.shelf.own import BounceRef, SheetRef
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Panel
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

@@ -5,17 +5,17 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
-from wenlo.core.build.templates import oblong, pierced
-from wenlo.core.data import LampType
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face
+from wenlo.core.catalog.typical import LampType
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.templates import oblong, pierced
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, Refusal
 from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.quantities.length import format_length
-from wenlo.core.shelf.own import BounceRef, SheetRef, bounce_face
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,10 +7,11 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
-from wenlo.core.build.templates import circle, oblong, pierced
-from wenlo.core.data import LampType
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.typical import LampType
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.geometry.beams import Spot, aim_at, on_rake, spot, tube_for
 from wenlo.core.modifiers.aimed import (
     Aimed,
@@ -26,13 +27,13 @@ from wenlo.core.modifiers.aimed import (
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
 from wenlo.core.modifiers.placing import black, grip_for, key_lamp, lined
 from wenlo.core.optics.lamp import half_along, widest
+from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import Sheet, flipped, luminance
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Disc, LightScene, Meter, Tube
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,8 +7,10 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import BounceRef, FinishRef, bounce_face, finish_material
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Become,
@@ -22,13 +24,12 @@ from wenlo.core.modifiers.kind import (
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.thing_box import ground_figure, no_person, seen_width
+from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import BounceRef, FinishRef, bounce_face, finish_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Meter, Panel, Shape
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -7,9 +7,11 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
-from wenlo.core.build.templates import circle, pierced
+from wenlo.core.brief.brief import SENSORS, Brief
+from wenlo.core.catalog.own import SheetRef
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.templates import circle, pierced
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.light_tent import shape_of
@@ -27,13 +29,11 @@ from wenlo.core.modifiers.thing_box import (
     side_panel,
     top_panel,
 )
+from wenlo.core.optics.shapes import Disc, Panel, Shape
 from wenlo.core.optics.sheet import Sheet
-from wenlo.core.quantities.length import UnitSystem, format_length
-from wenlo.core.quantities.stops import format_stops
-from wenlo.core.shelf.own import SheetRef
-from wenlo.core.shoot.brief import SENSORS, Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Disc, Panel, Shape
+from wenlo.core.photometry.stops import format_stops
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 

@@ -5,16 +5,17 @@ from typing import Any, Literal, TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
+from wenlo.core.catalog.own import FinishRef, SheetRef, finish_material
 from wenlo.core.modifiers.kind import KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamps, layers_of, panel
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, board
-from wenlo.core.quantities.length import format_length
-from wenlo.core.quantities.stops import format_stops, stops_between
-from wenlo.core.shelf.own import FinishRef, SheetRef, finish_material
-from wenlo.core.shoot.brief import PEOPLE, SENSORS, Brief
-from wenlo.core.shoot.fields import quantity
-from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.scene import Meter
+from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import format_length
 
 Vector = NDArray[np.float64]
 

@@ -5,10 +5,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, nearness
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

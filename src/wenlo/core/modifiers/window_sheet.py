@@ -6,8 +6,10 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.build.assembly import Assembly, size
-from wenlo.core.build.parts import BuildPlan
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import SheetRef, sheet_material
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.daylight import (
     OFF_WALL,
     InWall,
@@ -20,9 +22,7 @@ from wenlo.core.modifiers.daylight import (
 )
 from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, layers_of, panel
-from wenlo.core.shelf.own import SheetRef, sheet_material
-from wenlo.core.shoot.brief import Brief
-from wenlo.core.shoot.fields import quantity
+from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 

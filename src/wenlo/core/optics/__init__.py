@@ -1,0 +1,1 @@
+"""How sheets, faces and lamps treat light, and the shapes that they take."""

@@ -7,10 +7,10 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.data import LampType
+from wenlo.core.catalog.typical import LampType
 from wenlo.core.geometry.vectors import cross
-from wenlo.core.optics.distribution import Distribution
-from wenlo.core.quantities.exposure import format_power
+from wenlo.core.photometry.distribution import Distribution
+from wenlo.core.photometry.exposure import format_power
 
 Vector = NDArray[np.float64]
 
@@ -79,7 +79,7 @@ def dial_mark(lamp: LampType, power: float) -> float:
 def widest(lamp: LampType) -> float:
     """How wide a tube must be for a lamp's face to go in: the diameter of a round one, the diagonal of an oblong one. [m]
 
-    >>> from wenlo.core.data import lamp_types
+    >>> from wenlo.core.catalog.typical import lamp_types
     >>> round(widest(lamp_types()["flash_hotshoe"]), 4)
     0.0753
     """
@@ -89,7 +89,7 @@ def widest(lamp: LampType) -> float:
 def half_along(lamp: LampType, turn: float) -> float:
     """Half of how wide a lamp's face is along a direction turned from level [rad]; of an oblong, of its bounding box. [m]
 
-    >>> from wenlo.core.data import lamp_types
+    >>> from wenlo.core.catalog.typical import lamp_types
     >>> [round(half_along(lamp_types()["tube_20"], a), 3) for a in (0.0, math.pi / 2)]
     [0.3, 0.013]
     """
@@ -102,7 +102,7 @@ def half_along(lamp: LampType, turn: float) -> float:
 def dial_words(lamp: LampType, power: float) -> str:
     """A lamp's dial: whole per cent of what shines, fractions of a flash; where the dial is not true, what it is to stand at.
 
-    >>> from wenlo.core.data import lamp_types
+    >>> from wenlo.core.catalog.typical import lamp_types
     >>> dial_words(next(x for x in lamp_types().values() if x.kind == "continuous"), 0.5)
     '50 %'
     """

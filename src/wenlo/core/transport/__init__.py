@@ -1,0 +1,1 @@
+"""From surfaces, lamps and meters to readings, maps and pictures."""

@@ -8,8 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.geometry.vectors import cross
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.transport.scene import Meter, Panel
+from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import Solved, measure
 
 Array = NDArray[np.float64]

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.quantities.stops import stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.picture import Picture
 
 Array = NDArray[np.float64]

@@ -12,9 +12,10 @@ from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.finish import TABLE_SIZE, Gloss, Shine, shine_scaling
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.lobe import lobe_scaling
+from wenlo.core.optics.shapes import Disc, Panel, Shape, Tube
 from wenlo.core.optics.sheet import LUMA, Sheet, board
 from wenlo.core.transport.kernels import layout as c
-from wenlo.core.transport.scene import Disc, LightScene, Panel, Shape, Tube
+from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.tree import arrange
 
 Array = NDArray[np.float64]

@@ -14,10 +14,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import exchange, paths, scatter
 from wenlo.core.transport.pack import Packed, need_of, pack, shifts
-from wenlo.core.transport.scene import LightScene, Meter, Panel, Paths, Reading
+from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
 from wenlo.core.transport.sobol import sobol
 
 Array = NDArray[np.float64]

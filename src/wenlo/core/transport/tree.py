@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.transport.scene import Disc, Dome, Panel, Shape, Tube
+from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
 
 Array = NDArray[np.float64]
 

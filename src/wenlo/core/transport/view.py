@@ -9,9 +9,10 @@ from numpy.typing import NDArray
 
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.lamp import Emitter, ThinLens
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.transport.kernels import look, scatter
 from wenlo.core.transport.pack import pack
-from wenlo.core.transport.scene import LightScene, Panel
+from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Solved
 from wenlo.core.transport.tree import bounds

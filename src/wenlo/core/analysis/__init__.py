@@ -1,0 +1,1 @@
+"""What the light of a set does: gauges, maps, shadows, reflections, clashes."""

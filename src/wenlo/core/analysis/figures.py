@@ -1,0 +1,410 @@
+"""The figures of a design: what the light does, computed from the solved set."""
+
+import json
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.analysis.apparent import (
+    OUTLINE_THRESHOLD,
+    PATTERN_THRESHOLD,
+    Extent,
+    SheetFigures,
+    extent,
+    shadow_scale,
+    sheet_figures,
+    smoothed,
+)
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import sheet_material
+from wenlo.core.optics.lamp import Emitter, placed
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.photometry import exposure
+from wenlo.core.photometry.stops import stops_between
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.transport.scene import Meter, Reading
+from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
+from wenlo.core.transport.source import LOOKS, source_seen
+from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
+
+Array = NDArray[np.float64]
+
+MAP_CELLS = 48
+DRAFT_CELLS = 24
+"""Cells along each edge of the source's map, at rest and while something is dragged."""
+
+SPREAD_CELLS = 16
+ROUGH_LOOKS = 2048
+"""Directions in which a source is looked at when its map is coarse, too."""
+
+SOURCE = "sheet"
+"""Id of the panel that the subject sees shining; layers behind it are ``sheet 2`` …"""
+
+DARKEST_SHOWN = 12.0
+"""Maps and differences stop here: deeper is black to any camera. [stop]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Light:
+    """The modifier's own light at the subject, without the room. Lengths in m, light in lx or lx·s at full power."""
+
+    view: SheetView
+    across: Extent
+    upright: Extent
+    sheet: SheetFigures
+    distance: float
+    shadow_edge: float
+    shadow_edge_upright: float
+    key: float
+    unscattered: float
+    bare: float
+    bare_at_sheet: float
+    missed: float
+    alone: bool = True
+
+    @property
+    def lamp_hidden(self) -> bool:
+        """Whether the lamp no longer shows: not by its outline, and inside of boxes, shades and rims not by the pattern of its glow."""
+        outline = self.sheet.outline_contrast <= OUTLINE_THRESHOLD
+        return outline and (self.alone or self.sheet.pattern <= PATTERN_THRESHOLD)
+
+    @property
+    def loss(self) -> float:
+        """Stops from the bare lamp, aimed at the meter from where it hangs, to the modified reading."""
+        return stops_between(self.bare, self.key)
+
+    @property
+    def loss_at_sheet(self) -> float:
+        """Stops from the bare lamp at the sheet's place to the modified reading."""
+        return stops_between(self.bare_at_sheet, self.key)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Levels:
+    """Readings at the meters with the room and all lamps, in terms of the modifier's lamp at full power: lx, or lx·s.
+
+    ``lit`` and ``fill`` are what the two sides of the face or thing get, of everything in the set: a convex thing keeps nothing off a
+    side but what comes from behind it;
+    ``lens`` falls on the lens; ``direct_share`` comes straight from the modifier's own lamps. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each
+    lamp by meter.
+    """
+
+    key: float
+    key_error: float
+    far_ear: float
+    exposure: float
+    lit: float
+    fill: float
+    backdrop: float
+    lens: float
+    direct_share: float
+    modifier_share: float
+    room_share: float
+    shares: dict[str, float] = field(default_factory=dict)
+    by_lamp: dict[str, dict[str, float]] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Setting:
+    """Camera and lamp set for the reading; ``off_by`` is how far the present camera setting is over (+) or under (−)."""
+
+    aperture: float
+    iso: float
+    power: float
+    ev100: float
+    off_by: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Evaluated:
+    """Everything the interface shows of a design.
+
+    ``loss_band`` is the loss for the low and the high end of the material's usual transmittance;
+    ``map_stops`` (V, U) is the sheet's luminance in stops from its brightest patch; ``shadow`` the lit
+    share across a shadow edge against place [m]. ``with_room`` is false when the set does not fit the room.
+    """
+
+    light: Light
+    levels: Levels
+    setting: Setting
+    loss_band: tuple[float, float]
+    with_room: bool
+    map_stops: Array
+    shadow: tuple[Array, Array]
+
+    @property
+    def contrast(self) -> float:
+        """Light on the lit side over light on the far side, everything counted, (K + F):F. [stop]"""
+        return stops_between(self.levels.lit, self.levels.fill)
+
+    @property
+    def background(self) -> float:
+        """Light on the backdrop relative to the key. [stop]"""
+        return -stops_between(self.levels.key, self.levels.backdrop)
+
+    @property
+    def fall_off_head(self) -> float:
+        """From the near cheek to a head's depth farther. [stop]"""
+        return stops_between(self.levels.key, self.levels.far_ear)
+
+
+def _bare(emitter: Emitter, point: Array) -> float:
+    toward = emitter.centre - point
+    return float(luminance(bare_light(emitter, point, toward / np.linalg.norm(toward))))
+
+
+def _bare_lamp(brief: Brief, lamp: Emitter, centre: Array, aim: Array) -> Emitter:
+    # daylight cannot be turned to the subject, nor its window moved
+    if lamp.law == "window" or lamp.afar:
+        return lamp
+    return placed(brief.lamp.type, centre=centre, aim=aim, zoom=brief.lamp.zoom)
+
+
+def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
+    # Luminance toward the eye, I(θ)/(A cos θ); of a sphere, I/(π r²).
+    area = emitter.face
+    if emitter.shape == "sphere":
+        return emitter.peak_intensity / area
+    toward = eye - emitter.centre
+    cosine = float(toward @ emitter.normal) / float(np.linalg.norm(toward))
+    return emitter.peak_intensity * cosine ** (emitter.beam - 1.0) / area if cosine > 0.0 else 0.0
+
+
+def modifier_light(
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, transmittance: float | None = None, cells: int = MAP_CELLS
+) -> Light:
+    """Solve the modifier and its lamps alone and say how the source looks from the face.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    effort: how finely it is sampled.
+    transmittance: T of one layer instead of the typical value. [-]
+    cells: cells along each edge of the source's map.
+    """
+    scene = scene_builder.scene(brief, design, with_room=False, transmittance=transmittance)
+    solved = solve(scene, effort)
+    eye, normal = scene_builder.face(brief), scene_builder.toward_source(brief, design)
+    view = view_sheet(solved, front=SOURCE, eye=eye, normal=normal, cells=cells)
+    key_meter = Meter(id="key", position=eye, normal=normal)
+    distance = float(np.linalg.norm(design.source_centre - eye))
+    sheets_alone = all(shape.id.startswith(SOURCE) for shape in scene.panels)
+    if sheets_alone:
+        # all that the face gets comes from the sheet, so its map tells how wide it is
+        view = _agreeing(view, solved, eye=eye, normal=normal)
+        across, upright = extent(view, "width"), extent(view, "height")
+        distance = float((view.panel.origin - eye) @ -view.panel.normal)
+        key = float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+    else:
+        across, upright = _seen(solved, key_meter, distance, ROUGH_LOOKS if cells < SPREAD_CELLS + 1 else LOOKS)
+        key = float(luminance(read(solved, [key_meter])["key"].total))
+    glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
+    passing = np.prod([s.surface.unscattered for s in scene.panels if s.id.startswith(SOURCE)], axis=0)
+    lamp = scene.lamps[0]
+    # inside of a box the lamp shows straight where it is seen from the face at all
+    seen = sheets_alone or float(luminance(view.glimpse).sum()) > 0.0
+    through = float(luminance(passing)) * _lamp_luminance(lamp, eye) if seen else 0.0
+    scale = shadow_scale(distance=distance, occluder_distance=brief.wanted.occluder_distance)
+    lamps = len(scene.lamps)
+    caught = {shape.id for shape in scene.panels if shape.role == "modifier"}
+    shares = [spread_shares(solved, lamp=k) for k in range(lamps)]
+    return Light(
+        view=view,
+        across=across,
+        upright=upright,
+        sheet=sheet_figures(view, eye=eye, lamp_luminance=through, lamp=max(brief.lamp.type.size)),
+        alone=sheets_alone,
+        shadow_edge=0.8 * across.edge_equivalent * scale,
+        shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
+        distance=distance,
+        key=key,
+        unscattered=glimpse,
+        bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye) for one in scene.lamps),
+        bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye) for one in scene.lamps),
+        missed=1.0 - sum(s[name] for s in shares for name in caught) / lamps,
+    )
+
+
+def _seen(solved: Solved, meter: Meter, distance: float, looks: int) -> tuple[Extent, Extent]:
+    # the source as the meter sees it, as widths at the distance of its middle
+    try:
+        seen = source_seen(solved, meter, looks=looks)
+    except ValueError:
+        nothing = Extent(at=np.zeros(2), share=np.array([0.0, 1.0]))
+        return nothing, nothing
+    first, second = (Extent(at=at * distance, share=share) for at, share in (seen.across_spread, seen.upright_spread))
+    return first, second
+
+
+def _agreeing(view: SheetView, solved: Solved, *, eye: Array, normal: Array) -> SheetView:
+    # Between sheets that hang apart the patches spread light evenly, though its lobe points forward: the map
+    # keeps its pattern and takes the level that paths find.
+    if len(solved.scene.panels) < 2:
+        return view
+    meter = Meter(id="key", position=eye, normal=normal)
+    key = read(solved, [meter])["key"]
+    scattered = float(luminance(view.illuminance).sum())
+    factor = float(luminance(key.modifier + key.room)) / scattered if scattered > 0.0 else 1.0
+    return replace(view, luminance=view.luminance * max(factor, 0.0))
+
+
+def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) -> float:
+    # The key reading without the room, for how it changes with the sheet; the effort cancels out.
+    solved = solve(scene_builder.scene(brief, design, with_room=False, transmittance=transmittance), effort)
+    eye, normal = scene_builder.face(brief), scene_builder.toward_source(brief, design)
+    if all(shape.id.startswith(SOURCE) for shape in solved.scene.panels):
+        view = view_sheet(solved, front=SOURCE, eye=eye, normal=normal, cells=SPREAD_CELLS)
+        return float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+    return float(luminance(read(solved, [Meter(id="key", position=eye, normal=normal)])["key"].total))
+
+
+def _used(reading: Reading, key_lamp: str) -> dict[str, float]:
+    # by lamp, those of the modifier together
+    found: dict[str, float] = {}
+    for lamp, part in reading.by_lamp.items():
+        name = key_lamp if lamp.startswith(scene_builder.ALIKE) else lamp
+        found[name] = found.get(name, 0.0) + float(luminance(part.total))
+    return found
+
+
+def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort: Effort) -> dict[str, float]:
+    """Some of the meters alone, by name, in the terms of :class:`Levels`. [lx] or [lx·s]"""
+    solved = solve(scene_builder.whole_scene(brief, design), effort)
+    measured = measure(solved, [m for m in scene_builder.meters(brief, design) if m.id in names])
+    readings = measured.readings(scene_builder.lamp_weights(brief))
+    return {name: sum(_used(reading, brief.lamp.type.id).values()) for name, reading in readings.items()}
+
+
+_measured: Kept[tuple[Measured, dict[str, float]]] = Kept(16)
+
+
+def levels_in_room(
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
+) -> Levels:
+    """Solve the whole set and read the meters; without the room when the set does not fit in it."""
+
+    def read_all() -> tuple[tuple[Measured, dict[str, float]], bool]:
+        solved = solve(scene_builder.whole_scene(brief, design), effort)
+        asked: list[bool] = []
+
+        def wanted(worst: float) -> bool:
+            asked.append(go_on is None or go_on(worst))
+            return asked[-1]
+
+        measured = measure(solved, scene_builder.meters(brief, design), wanted)
+        return (measured, spread_shares(solved)), all(asked)
+
+    measured, shares = _measured.get((light_key(brief, design), effort), read_all)
+    readings = measured.readings(scene_builder.lamp_weights(brief))
+    by_lamp = {name: _used(reading, brief.lamp.type.id) for name, reading in readings.items()}
+    total = {name: sum(row.values()) for name, row in by_lamp.items()}
+
+    # other lamps are meant to be seen as they are: only the modifier's own count as straight
+    own = [
+        p for n, p in readings["key"].by_lamp.items() if n == brief.lamp.type.id or n.startswith(scene_builder.ALIKE)
+    ]
+    straight = sum(float(luminance(p.direct)) for p in own)
+
+    def part(name: str) -> float:
+        return float(luminance(getattr(readings["key"], name))) / max(total["key"], 1e-30)
+
+    return Levels(
+        key=total["key"], key_error=readings["key"].error, far_ear=total["far_ear"], exposure=total["exposure"],
+        lit=total["lit"], fill=total["fill"], backdrop=total["backdrop"], lens=total["lens"],
+        direct_share=straight / max(total["key"], 1e-30), modifier_share=part("modifier"), room_share=part("room"),
+        shares=shares, by_lamp=by_lamp,
+    )  # fmt: skip
+
+
+def setting_for(brief: Brief, reading: float) -> Setting:
+    """What to set, keeping all but the one that the brief asks for.
+
+    Parameters
+    ----------
+    brief: camera, lamp and what to solve for.
+    reading: lx, or lx·s of a flash, at full power, on the receptor that the brief names.
+    """
+    camera, lamp, receptor = brief.camera, brief.lamp.type, brief.receptor
+    time = 1.0 if lamp.kind == "flash" else camera.shutter
+    present = reading * time * brief.lamp.power
+    aperture, iso, power = camera.aperture, camera.iso, brief.lamp.power
+    right = exposure.luminous_exposure_for(aperture=aperture, iso=iso, receptor=receptor)
+    off_by = stops_between(present, right)
+    if brief.wanted.solve_for == "aperture":
+        aperture = exposure.aperture_for(present, iso=iso, receptor=receptor)
+    elif brief.wanted.solve_for == "iso":
+        iso = exposure.iso_for(present, aperture=aperture, receptor=receptor)
+    else:
+        power = right / (reading * time) if reading > 0.0 else math.inf
+    ev = exposure.ev100(reading * brief.lamp.power, receptor=receptor) if lamp.kind == "continuous" else math.nan
+    return Setting(aperture=aperture, iso=iso, power=power, ev100=ev, off_by=off_by)
+
+
+_alone: Kept[tuple[Light, tuple[float, float]]] = Kept(16)
+
+
+_bands: Kept[tuple[float, float]] = Kept(64)
+
+
+def _modifier_alone(
+    brief: Brief, design: Any, effort: Effort, cells: int, spread: bool, remembered: bool
+) -> tuple[Light, tuple[float, float]]:
+    # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
+    light = modifier_light(brief, design, effort=effort, cells=cells)
+    material = getattr(design, "sheet", None)
+    if material is None or not spread:
+        return light, (light.loss, light.loss)
+
+    def band() -> tuple[tuple[float, float], bool]:
+        sheet = sheet_material(material)
+        typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
+        ends = sheet.transmittance_high, sheet.transmittance_low
+        high, low = (stops_between(typical, _key_alone(brief, design, DRAFT, t)) for t in ends)
+        return (high, low), True
+
+    high, low = _bands.get(_without_lengths(design), band, anew=not remembered)
+    return light, (light.loss + high, light.loss + low)
+
+
+def _without_lengths(design: Any) -> str:
+    # how far a material's spread moves the light hangs on what the modifier is made of, and hardly on where its parts are just now
+    chosen = {k: v for k, v in design.model_dump(mode="json").items() if not isinstance(v, float)}
+    return json.dumps(chosen, sort_keys=True)
+
+
+def evaluate(
+    brief: Brief, design: Any, *, effort: Effort = DRAFT, cells: int = MAP_CELLS, spread: bool = True, remembered: bool = False,
+    go_on: Callable[[float], bool] | None = None,
+) -> Evaluated:  # fmt: skip
+    """All figures of a design.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    effort: how finely the set is sampled.
+    cells: cells along each edge of the source's map.
+    spread: whether to follow the spread of real materials.
+    remembered: take how far that moves the light from the last time that a modifier of the same make was looked at, if there was one.
+    go_on: asked now and then whether to go on reading meters.
+    """
+    light, band = _alone.get(
+        (light_key(brief.model_copy(update={"others": [], "pieces": []}), design), effort, cells, spread),
+        lambda: (_modifier_alone(brief, design, effort, cells, spread, remembered), True),
+    )
+    levels = levels_in_room(brief, design, effort=effort, go_on=go_on)
+    smooth = smoothed(light.view)
+    brightest = max(float(smooth.max()), 1e-30)
+    stops = np.log2(np.maximum(smooth / brightest, 2.0**-DARKEST_SHOWN))
+    scale = shadow_scale(distance=light.distance, occluder_distance=brief.wanted.occluder_distance)
+    if not math.isfinite(scale):
+        scale = 0.0
+    return Evaluated(
+        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=band,
+        with_room=scene_builder.fits_in_room(brief, design), map_stops=stops,
+        shadow=(light.across.at * scale, light.across.share),
+    )  # fmt: skip

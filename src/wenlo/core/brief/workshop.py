@@ -1,0 +1,35 @@
+"""Who builds it, with what, and for what money: saw, fittings as measured, currency and prices of one's own."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from wenlo.core.units.fields import Part, ShortText, quantity
+
+Cutting = Literal["by hand", "powered", "sent out"]
+
+Currency = Annotated[str, Field(pattern=r"^[A-Z]{3}$")]
+"""ISO 4217 code."""
+
+Price = Annotated[float, Field(ge=0.0, le=1e6)]
+
+MOST_PRICES = 200
+
+
+class Workshop(Part):
+    """Tools, measured fittings and money; None where the typical value serves.
+
+    ``prices`` are one's own, by the id of what is bought: for a bar, a board, a piece or pack, or a metre, in ``currency``;
+    ``rate`` is what a euro is worth in it.
+    """
+
+    cutting: Cutting = "by hand"
+    kerf: float | None = quantity(0.0, 0.006, unit="m", label="width of the saw's cut, measured", default=None)
+    socket: float | None = quantity(0.005, 0.08, unit="m", label="socket depth, measured", default=None)
+    take_off: float | None = quantity(0.002, 0.08, unit="m", label="take-off of a fitting, measured", default=None)
+    insertion: float = quantity(0.2, 1.0, unit="share", label="how far a dry pipe goes into its socket", default=0.5)
+    supplier: bool = False
+    currency: Currency = "EUR"
+    rate: float = quantity(1e-4, 1e5, unit="number", label="what a euro is worth in the currency", default=1.0)
+    ready_made: float | None = quantity(0.0, 1e6, unit="number", label="price of a ready-made one", default=None)
+    prices: dict[ShortText, Price] = Field(default_factory=dict, max_length=MOST_PRICES)

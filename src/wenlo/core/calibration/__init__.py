@@ -1,0 +1,1 @@
+"""What was measured, set against what was computed."""

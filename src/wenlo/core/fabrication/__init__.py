@@ -1,0 +1,1 @@
+"""From members and skins to pieces, joints, cuts and templates."""

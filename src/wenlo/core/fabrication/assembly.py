@@ -1,0 +1,161 @@
+"""Collects what a design is made of, in the order it is made, and turns it into a plan to build it."""
+
+from dataclasses import dataclass, field
+
+from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
+from wenlo.core.catalog.typical import stock
+from wenlo.core.fabrication.cloth import boards_for, from_roll, lies, of_strips
+from wenlo.core.fabrication.fasteners import Batten, butt, eyes, faced, splint
+from wenlo.core.fabrication.members import Members, Splice
+from wenlo.core.fabrication.parts import (
+    BuildPlan,
+    ClothPiece,
+    Fitting,
+    Hole,
+    PrintSpec,
+    Sketch,
+    Stage,
+    Step,
+    Template,
+    added,
+)
+from wenlo.core.fabrication.structures import timber
+from wenlo.core.units.length import format_length
+
+WRAP = 0.04
+"""What is wrapped round a board lies so far behind it. [m]"""
+
+BOARD_GAP = 0.005
+"""Between two pieces cut from one board. [m]"""
+
+
+@dataclass(kw_only=True)
+class Assembly:
+    """A design of timber battens, boards and cloth.
+
+    ``carrying_length`` splits members that are longer; ``batten`` is their material. [m]
+    """
+
+    carrying_length: float
+    batten: str = "softwood_18_44"
+    saw: str = "fine_hand_saw"
+    cloth: list[ClothPiece] = field(default_factory=list)
+    fittings: list[Fitting] = field(default_factory=list)
+    steps: list[Step] = field(default_factory=list)
+    holes: list[Hole] = field(default_factory=list)
+    templates: list[Template] = field(default_factory=list)
+    prints: list[PrintSpec] = field(default_factory=list)
+    members: Members = field(init=False)
+
+    def __post_init__(self) -> None:
+        splint = stock()["timber"][self.batten]["splint"]
+        self.members = Members(
+            carrying_length=self.carrying_length, least=0.05,
+            splice=Splice(fitting="splint_screw", per_joint=4, splint=splint),
+        )  # fmt: skip
+
+    def bar(self, name: str, length: float, count: int, reason: str, blame: str) -> None:
+        """Battens of one length; ``blame`` is the parameter that makes them. [m]"""
+        for spans in self.members.add(name, length, count=count, reason=reason, blame=blame):
+            self.members.run(name, length, spans)
+
+    @property
+    def section(self) -> Batten:
+        """The batten's cross section. [m]"""
+        row = stock()["timber"][self.batten]
+        return Batten(width=row["width"], thickness=row["thickness"])
+
+    def butt(self, into: str, through: str, ends: int) -> None:
+        """``ends`` of one sort of batten screwed through another, two screws each."""
+        self.holes += butt(through, into, batten=self.section, ends=ends)
+        self.fit("wood_screw", 2 * ends)
+
+    def eyes(self, into: str, count: int) -> None:
+        """Screw eyes to hang it by."""
+        self.holes.append(eyes((into,), batten=self.section, count=count))
+        self.fit("screw_eye", count)
+
+    def screwed_on(self, label: str, size: tuple[float, float], board: float) -> None:
+        """A soft board of a thickness screwed onto a frame of this size [m], washers under the heads."""
+        hole = faced(label, size=size, board=board, batten=self.section)
+        self.holes.append(hole)
+        self.fit(hole.fastener, hole.count)
+        self.fit("washer", hole.count)
+
+    def template(self, template: Template) -> None:
+        """A shape to draw at full size."""
+        self.templates.append(template)
+
+    def cover(
+        self, covering: CoverRef, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str,
+        whole: bool = False, window: float | None = None,
+    ) -> None:  # fmt: skip
+        """Cloth or board of a finished size [m] with ``margin`` more on every edge; ``whole`` as it comes; with a ``window``
+        that leaves a border of that width. [m]
+        """
+        row = covering_of(covering)
+        cut = (width + 2 * margin, height + 2 * margin)
+        if row.board_length is None:
+            strips, strip, bought = from_roll(cut, row)
+            price = bought * row.price
+            note = note if strips == 1 else f"{note}; {of_strips(strips, row)}"
+        else:
+            across, along = boards_for(cut, row)
+            wide, tall = lies(cut, row)
+            strips, strip = across * along, min(wide, row.width)
+            # whole boards, or the share of one that further pieces leave
+            share = tall / row.board_length * wide / row.width
+            bought = float(strips) if strips > 1 else max(share, 0.0)
+            price = bought * row.price
+        for _ in range(count):
+            self.cloth.append(
+                ClothPiece(
+                    label=f"S{len(self.cloth) + 1}", material=row.name, finished=(width, height), cut=cut, strips=strips,
+                    strip_width=strip, buy_length=bought, form=row.form, note=note, price=price,
+                    mass=cut[0] * cut[1] * row.mass_per_area, covering=row, whole=whole,
+                    window=None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window),
+                )
+            )  # fmt: skip
+
+    def face(self, face: BounceRef, width: float, height: float, *, name: str, note: str, count: int = 1) -> None:
+        """A bounce face that stands by itself [m]: a board, or cloth and foil wrapped round one and taped behind."""
+        stiff = covering_of(face).form == "board"
+        self.cover(face if stiff else "white_foam_board", width, height, count=count, note=f"{name}, {note}")
+        if not stiff:
+            wrapped = f"wrapped over the {name}, {WRAP * 1000:.0f} mm taped behind"
+            self.cover(face, width, height, margin=WRAP, count=count, note=wrapped)
+
+    def fit(self, name: str, count: float) -> None:
+        """Bought parts, from the stock data."""
+        self.fittings.append(Fitting(id=name, count=count))
+
+    def step(
+        self, title: str, text: str, *, mistake: str = "", caution: str = "", check: str = "", minutes: float = 10.0,
+        wait: float = 0.0, does: Stage = "bond", uses: tuple[str, ...] = (), hands: int = 1, sketch: Sketch | None = None,
+    ) -> None:  # fmt: skip
+        """A step of the work; see :class:`Step`."""
+        self.steps.append(
+            Step(
+                title=title, text=text, mistake=mistake, caution=caution, check=check, minutes=minutes, wait=wait, does=does,
+                uses=uses, hands=hands, sketch=sketch,
+            )
+        )  # fmt: skip
+
+    def plan(self, name: str) -> BuildPlan:
+        """Everything for the Build stage."""
+        saw = stock()["saws"][self.saw]
+        joints = sum(f.count for f in self.members.fittings if f.id == "splint_screw") // 4
+        spliced = () if not joints else (
+            splint(("splint",), batten=self.section, joints=int(joints), length=self.members.splice.splint),
+        )  # fmt: skip
+        return BuildPlan(
+            name=name, stock=timber.bar_stock(self.batten), kerf=saw["kerf"], saw=saw["name"],
+            pieces=tuple(self.members.pieces), runs=tuple(self.members.runs),
+            fittings=added([*self.members.fittings, *self.fittings]), cloth=tuple(self.cloth), steps=tuple(self.steps),
+            holes=(*self.holes, *spliced), templates=tuple(self.templates), prints=tuple(self.prints),
+        )  # fmt: skip
+
+
+def size(width: float, height: float) -> str:
+    """Two lengths as people say them."""
+    return f"{format_length(width)} × {format_length(height)}"

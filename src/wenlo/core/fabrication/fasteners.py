@@ -1,0 +1,217 @@
+"""Holes and fasteners: pilot and clearance sizes, distances from edges and joints, the longest screw, washers and pads.
+
+Pilot and clearance holes follow the usual joiner's rules for softwood: a clearance hole a little over the screw's shank, a
+pilot of six to seven tenths of it (smaller in end grain, which holds less), at least one and a half diameters from the edge.
+Bolts go through a hole half a millimetre larger; a hole that is tapped is the bolt's diameter less its pitch.
+"""
+
+import math
+from dataclasses import dataclass
+
+from wenlo.core.fabrication.parts import Hole
+
+CLEARANCE = 1.05
+"""A screw's clearance hole against its diameter."""
+
+PILOT, END_PILOT = 0.7, 0.6
+"""A screw's pilot hole against its diameter, across the grain and into end grain of softwood."""
+
+EDGE = 1.5
+"""Diameters from the middle of a hole to the nearest edge, at least."""
+
+SHY = 0.002
+"""So much of wood stays before a screw's point. [m]"""
+
+BOLT_PLAY = 0.0005
+"""A bolt's hole is so much larger. [m]"""
+
+COARSE_PITCH = {0.004: 0.0007, 0.005: 0.0008, 0.006: 0.001, 0.008: 0.00125, 0.010: 0.0015}
+"""Pitch of ISO coarse threads by their diameter. [m]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Batten:
+    """A batten's cross section. [m]"""
+
+    width: float
+    thickness: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Screw:
+    """A wood screw: its id in the stock data, diameter and length. [m]"""
+
+    id: str
+    diameter: float
+    length: float
+
+
+LONG = Screw(id="wood_screw", diameter=0.004, length=0.070)
+SHORT = Screw(id="splint_screw", diameter=0.004, length=0.030)
+POCKET = Screw(id="pocket_screw", diameter=0.004, length=0.030)
+POCKET_BIT, POCKET_START = 0.0095, 0.030
+"""Stepped bit of pocket holes, and where it enters from the end of the piece. [m]"""
+
+POCKET_LEAN = 15.0
+"""Of a pocket's axis to the flat face. [degree]"""
+
+LAP = Screw(id="lap_screw", diameter=0.0035, length=0.016)
+
+
+def round_drill(diameter: float) -> float:
+    """The drill to take: sold in steps of half a millimetre, the nearest. [m]
+
+    >>> round_drill(0.0028)
+    0.003
+    """
+    return round(diameter * 2000) / 2000
+
+
+def tapping_drill(bolt: float) -> float:
+    """Hole to be tapped for an ISO coarse thread: its diameter less the pitch (ISO 2306). [m]
+
+    >>> round(tapping_drill(0.006), 4)
+    0.005
+    """
+    return bolt - COARSE_PITCH[bolt]
+
+
+def longest_through(thickness: float, *, head: float = 0.0) -> float:
+    """The longest screw that does not come out of a thickness that is screwed from one side. [m]
+
+    Parameters
+    ----------
+    thickness: of all that the screw goes into. [m]
+    head: how deep its head is sunk. [m]
+    """
+    return max(thickness - SHY - head, 0.0)
+
+
+def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = LONG) -> tuple[Hole, Hole]:
+    """Two screws an end, through the whole width of one batten into the end grain of the other.
+
+    Parameters
+    ----------
+    through, into: names of the pieces.
+    batten: their section. [m]
+    ends: how many ends are screwed.
+    screw: what is used.
+    """
+    places = (0.25 * batten.width, 0.75 * batten.width)
+    middle = batten.thickness / 2
+    bite = screw.length - batten.width
+    return (
+        Hole(
+            name="clearance", pieces=(through,), fastener=screw.id, count=2 * ends,
+            diameter=round_drill(screw.diameter * CLEARANCE), along=places, across=middle, edge=min(middle, places[0]),
+            side=f"narrow edge, {batten.width * 1000:.0f} mm through", longest=None,
+            note="from the end of the piece; countersink, and drill before the end splits",
+        ),
+        Hole(
+            name="pilot", pieces=(into,), fastener=screw.id, count=2 * ends, diameter=round_drill(screw.diameter * END_PILOT),
+            along=places, across=middle, edge=min(middle, places[0]), side="end grain", depth=max(bite, 0.01),
+            note=f"the {screw.length * 1000:.0f} mm screw bites {bite * 1000:.0f} mm: glue the joint, end grain holds little",
+        ),
+    )  # fmt: skip
+
+
+def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LONG) -> Hole:
+    """Two screws a mitred corner, one from each side, square to the other piece and past the glued face."""
+    inset = 0.3 * batten.width
+    return Hole(
+        name="pilot", pieces=pieces, fastener=screw.id, count=2 * joints, diameter=round_drill(screw.diameter * END_PILOT),
+        along=(inset,), across=batten.thickness / 2, edge=min(inset, batten.thickness / 2), side="narrow edge, from outside",
+        depth=screw.length - 0.01,
+        note="measured from the corner's tip; the second screw comes from the other side, 10 mm lower, so that they miss each other",
+    )  # fmt: skip
+
+
+def pocket_room(batten: Batten) -> float:
+    """The longest pocket screw whose point stays in the wood. [m]
+
+    The axis crosses the end of the piece half-way through its thickness; from there on it leans on toward the far flat face of the other
+    piece, which it reaches after (t/2) / sin 15°, or its far edge after w / cos 15°: the nearer of the two, less what stays before
+    the point.
+
+    >>> round(pocket_room(Batten(width=0.044, thickness=0.018)) * 1000, 1)
+    32.8
+    """
+    lean = math.radians(POCKET_LEAN)
+    return min(batten.thickness / 2 / math.sin(lean), batten.width / math.cos(lean)) - SHY
+
+
+def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw = POCKET) -> Hole:
+    """Two pocket holes an end, at 15° from the flat face, so that nothing shows on the outside."""
+    lean = math.radians(POCKET_LEAN)
+    room = pocket_room(batten)
+    return Hole(
+        name="pocket", pieces=pieces, fastener=screw.id, count=2 * ends, diameter=POCKET_BIT,
+        along=(POCKET_START,), across=0.25 * batten.width, edge=0.25 * batten.width, side="flat face, at 15° toward the end",
+        depth=POCKET_START / math.cos(lean) - 0.004, longest=room,
+        note="a stepped bit with its collar; a second one as far from the other edge; clamp the faces flush before driving",
+    )  # fmt: skip
+
+
+def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LAP) -> Hole:
+    """Four screws a half-lap joint, in a square, through both halves."""
+    room = longest_through(batten.thickness)
+    return Hole(
+        name="pilot", pieces=pieces, fastener=screw.id, count=4 * joints, diameter=round_drill(screw.diameter * PILOT),
+        along=(0.25 * batten.width, 0.75 * batten.width), across=0.25 * batten.width, edge=0.25 * batten.width,
+        side="flat face, in the lapped corner", depth=min(screw.length, room), longest=room,
+        note="the two halves together are one batten thick: a longer screw comes out",
+    )  # fmt: skip
+
+
+def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: float, screw: Screw = SHORT) -> Hole:
+    """Four screws a splint behind a butt joint: two on each side of it, through the splint into the piece."""
+    room = longest_through(2 * batten.thickness)
+    return Hole(
+        name="pilot", pieces=pieces, fastener=screw.id, count=4 * joints, diameter=round_drill(screw.diameter * PILOT),
+        along=(0.15 * length, 0.35 * length, 0.65 * length, 0.85 * length), across=batten.width / 2, edge=batten.width / 2,
+        side="flat face of the splint", depth=min(screw.length, room), longest=room,
+        note=f"{0.15 * length * 1000:.0f} mm clear of the joint on both sides",
+    )  # fmt: skip
+
+
+def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: float, fastener: str) -> Hole:
+    """Two bolts a joint, on the diagonal, through both pieces, with washers against pull-through."""
+    inset = max(0.25 * batten.width, EDGE * bolt)
+    return Hole(
+        name="bolt", pieces=pieces, fastener=fastener, count=2 * joints, diameter=bolt + BOLT_PLAY,
+        along=(inset, batten.width - inset), across=inset, edge=inset, side=f"flat face, {2 * batten.thickness * 1000:.0f} mm through both",
+        note=f"washer under head and nut, at least {3 * bolt * 1000:.0f} mm wide, or the wood lets it through",
+    )  # fmt: skip
+
+
+def eyes(pieces: tuple[str, ...], *, batten: Batten, count: int, eye: float = 0.006, shank: float = 0.035) -> Hole:
+    """A screw eye into the narrow edge of each piece, far from its end."""
+    room = longest_through(batten.width)
+    return Hole(
+        name="pilot", pieces=pieces, fastener="screw_eye", count=count, diameter=round_drill(eye * PILOT), along=(7 * eye,),
+        across=batten.thickness / 2, edge=batten.thickness / 2, side="narrow edge", depth=min(shank, room), longest=room,
+        note="seven diameters from the end; it pulls out of end grain: never there",
+    )  # fmt: skip
+
+
+def faced(label: str, *, size: tuple[float, float], board: float, batten: Batten, spacing: float = 0.2) -> Hole:
+    """Screws with wide washers all round a soft board that is screwed onto a frame of battens.
+
+    Parameters
+    ----------
+    label: name of the board.
+    size: of the frame. [m]
+    board: its thickness. [m]
+    batten: of the frame. [m]
+    spacing: from screw to screw at most. [m]
+    """
+    across, along = (max(1, -(-side // spacing)) for side in size)
+    room = longest_through(board + batten.thickness)
+    # the longest that does not come out behind
+    screw = SHORT if SHORT.length <= room else LAP
+    return Hole(
+        name="pilot", pieces=(label,), fastener=screw.id, count=int(2 * (across + along)), diameter=round_drill(screw.diameter * PILOT),
+        along=(size[0] / across, size[1] / along), across=batten.width / 2, edge=batten.width / 2, side="face of the board",
+        depth=min(screw.length, room), longest=room if room < screw.length + 0.01 else None,
+        note="a washer of 20 mm under each head: a screw alone pulls through the board",
+    )  # fmt: skip

@@ -1,0 +1,211 @@
+"""A frame of planed timber battens, laid flat, butt-jointed or half-lapped and screwed."""
+
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from wenlo.core.catalog.typical import stock
+from wenlo.core.fabrication.fasteners import (
+    LAP,
+    LONG,
+    POCKET,
+    Batten,
+    bolted,
+    butt,
+    lap,
+    longest_through,
+    mitred,
+    pocketed,
+    splint,
+)
+from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
+from wenlo.core.fabrication.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
+from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.units.length import format_length
+
+TimberJoint = Literal["butt", "half_lap", "mitre", "pocket_screw"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Corner:
+    # how corners are made: what rails are shorter by at the top and at the bottom [m], screws for four corners, words
+    top: float
+    bottom: float
+    screws: Fitting
+    screw: float
+    how: str
+    why_top: str
+    why_bottom: str
+    least: float
+
+
+def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
+    less = f"outside less two upright widths of {wide * 1000:.0f} mm"
+    across = "right across; half of the thickness is taken out at each end"
+    if kind == "half_lap":
+        how = (
+            f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and drive four "
+            f"{LAP.length * 1000:.0f} mm screws in a square through both."
+        )
+        return _Corner(top=0.0, bottom=0.0, screws=Fitting(id=LAP.id, count=16), screw=LAP.length, how=how, why_top=across, why_bottom=across, least=2 * wide)  # fmt: skip
+    if kind == "mitre":
+        how = (
+            f"Cut both ends of the top rail and the tops of the uprights at 45°, glue, and drive one {LONG.length * 1000:.0f} mm screw "
+            "into each corner from either side; the lower rail stands between the uprights with two screws an end."
+        )
+        tip = "right across, tip to tip, both ends cut at 45°"
+        return _Corner(top=0.0, bottom=wide, screws=Fitting(id=LONG.id, count=8), screw=LONG.length, how=how, why_top=tip, why_bottom=less, least=2 * wide)  # fmt: skip
+    if kind == "pocket_screw":
+        how = (
+            f"Drill two pocket holes on the flat back of each rail end, glue, clamp the faces flush and drive {POCKET.length * 1000:.0f} mm "
+            "pocket screws into the upright."
+        )
+        return _Corner(top=wide, bottom=wide, screws=Fitting(id=POCKET.id, count=8), screw=POCKET.length, how=how, why_top=less, why_bottom=less, least=0.06)  # fmt: skip
+    how = (
+        f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two {LONG.length * 1000:.0f} mm screws into "
+        "the end of each rail."
+    )
+    return _Corner(top=wide, bottom=wide, screws=Fitting(id=LONG.id, count=8), screw=LONG.length, how=how, why_top=less, why_bottom=less, least=0.06)  # fmt: skip
+
+
+def _holes(kind: TimberJoint, section: Batten, frames: int) -> tuple[Hole, ...]:
+    corners = 4 * frames
+    if kind == "half_lap":
+        return (lap(("rail", "upright"), batten=section, joints=corners),)
+    if kind == "pocket_screw":
+        return (pocketed(("rail",), batten=section, ends=corners),)
+    if kind == "mitre":
+        # the first frame's lower rail is butted; further frames are mitred all round
+        return (
+            mitred(("rail", "upright"), batten=section, joints=corners - 2),
+            *butt("upright", "rail", batten=section, ends=2),
+        )
+    return butt("upright", "rail", batten=section, ends=corners)
+
+
+def bar_stock(material: str) -> BarStock:
+    """The batten as bar stock."""
+    row: dict[str, Any] = stock()["timber"][material]
+    lengths = tuple(StockLength(**one) for one in row["stock"])
+    mass = row["thickness"] * row["width"] * row["density"]
+    return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=mass)
+
+
+def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_name: str) -> Structure:
+    """Pieces, screws and steps of a timber frame.
+
+    Butt: rails stand between the uprights, so they are two batten widths shorter than the frame; half
+    lap: rails go right across and half of the thickness is taken out of each.
+
+    Raises
+    ------
+    Impossible
+        When the joints leave nothing to cut.
+    """
+    row: dict[str, Any] = stock()["timber"][material]
+    wide, thick = row["width"], row["thickness"]
+    corner = _corner(timber_joint, wide, thick)
+    members = Members(
+        carrying_length=shape.carrying_length, least=corner.least,
+        splice=Splice(fitting="splint_screw", per_joint=4, splint=row["splint"]),
+    )  # fmt: skip
+    for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
+        (rail,) = members.add("rail", shape.width - 2 * take, count=1, reason=why, blame="width")
+        members.run(f"width at the {where}", shape.width, joint(take), rail, joint(take))
+    uprights = members.add(
+        "upright", shape.top_height, count=2, reason="floor to the top, in one line", blame="top_height"
+    )
+    for where, upright in zip(("left", "right"), uprights, strict=True):
+        members.run(f"top of the {where} side above the floor", shape.top_height, upright)
+    feet = members.add("foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length")
+    for where, foot in zip(("left", "right"), feet, strict=True):
+        members.run(f"{where} foot", shape.foot_length, foot)
+    members.fittings += [corner.screws, Fitting(id="wood_glue", count=1), Fitting(id="foot_bolt", count=4)]
+    spacers = 0
+    for index in range(shape.extra_rectangles):
+        name = f"layer frame {index + 2}"
+        take = corner.top
+        more = members.add(f"rail of {name}", shape.width - 2 * take, count=2, reason=corner.why_top, blame="width")
+        up = members.add(f"side of {name}", shape.height, count=2, reason="full height", blame="height")
+        for rail in more:
+            members.run(f"width of {name}", shape.width, joint(take), rail, joint(take))
+        for side in up:
+            members.run(f"height of {name}", shape.height, side)
+        members.least = 0.0
+        if shape.gap - thick > 0.005:
+            spacers += 4
+            members.add(
+                f"spacer to {name}", shape.gap - thick, count=4, blame="layer_gap",
+                reason="gap between the cloths less one batten; screwed between the frames",
+            )  # fmt: skip
+        members.least = corner.least
+        members.fittings.append(corner.screws)
+    if spacers:
+        members.fittings.append(Fitting(id=LONG.id, count=4 * spacers))
+    section = Batten(width=wide, thickness=thick)
+    frames = 1 + shape.extra_rectangles
+    spliced = int(sum(f.count for f in members.fittings if f.id == "splint_screw") // 4)
+    holes = (
+        *_holes(timber_joint, section, frames),
+        bolted(("upright", "foot"), batten=section, joints=2, bolt=0.006, fastener="foot_bolt"),
+        *(butt("rail", "spacer", batten=Batten(width=thick, thickness=wide), ends=2 * spacers) if spacers else ()),
+        *((splint(("splint",), batten=section, joints=spliced, length=row["splint"]),) if spliced else ()),
+    )
+    return Structure(
+        holes=holes, stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
+        fittings=added(members.fittings), depth=thick, girth=2 * (wide + thick),
+        steps=_steps(shape, corner=corner, lapped=timber_joint == "half_lap", wide=wide, thick=thick, saw=kerf_name),
+    )  # fmt: skip
+
+
+def _steps(
+    shape: FrameShape, *, corner: _Corner, lapped: bool, wide: float, thick: float, saw: str
+) -> tuple[Step, ...]:
+    diagonal = square_diagonal(shape.width, shape.height)
+    through = thick if lapped else wide
+    return (
+        Step(
+            title="Choose and cut the battens",
+            text=f"Sight along each batten and put the straightest into the uprights. Cut with the {saw} against a "
+            "stop; write the label on each piece.",
+            mistake="A bent upright twists the sheet: a slight bow goes outward, where the cloth pulls it straight.",
+            caution="Eye protection at the saw; hold short pieces with a clamp.",
+            minutes=20,
+            does="cut",
+        ),
+        Step(
+            title="Join the frame",
+            text=corner.how,
+            check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 3 mm.",
+            caution=f"Screw points must not come out: {through * 1000:.0f} mm of wood is there"
+            + (
+                f", use screws of at most {longest_through(thick) * 1000:.0f} mm."
+                if lapped
+                else " and the end of the rail behind it."
+            ),
+            mistake="No pilot hole at a batten's end splits it.",
+            minutes=35,
+            does="bond",
+            uses=(
+                "rail",
+                "upright",
+                "spacer",
+                "side of layer",
+                "wood_screw",
+                "lap_screw",
+                "pocket_screw",
+                "splint_screw",
+                "wood_glue",
+            ),
+            wait=60,
+            sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),
+        ),
+        Step(
+            title="Bolt the feet on",
+            text="Two bolts through each upright and its foot, wing nuts inside, so that it lies flat for the car.",
+            mistake="One bolt lets the frame lean; the second, as far below the first as the batten allows, stops it.",
+            check="The frame stands without rocking and the uprights are plumb both ways.",
+            minutes=15,
+            does="mount",
+            uses=("foot", "foot_bolt"),
+        ),
+    )

@@ -1,0 +1,107 @@
+"""A frame of square aluminium tube with push-in joints.
+
+A joint is a cube as thick as the tube with spigots that go inside the tubes; only the cube takes up
+length, so each tube is cut to the clear distance between cubes.
+"""
+
+from typing import Any
+
+from wenlo.core.catalog.typical import stock
+from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
+from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
+from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.units.length import format_length
+
+
+def bar_stock(material: str) -> BarStock:
+    """The tube as bar stock."""
+    row: dict[str, Any] = stock()["tube"][material]
+    area = 4 * (row["side"] - row["wall"]) * row["wall"]
+    lengths = tuple(StockLength(**one) for one in row["stock"])
+    return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=area * row["density"])
+
+
+def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
+    """Pieces, joints and steps of a square tube frame.
+
+    Raises
+    ------
+    Impossible
+        When the joints leave nothing to cut.
+    """
+    row: dict[str, Any] = stock()["tube"][material]
+    cube = row["cube"]
+    least = 2 * row["spigot"]
+    members = Members(
+        carrying_length=shape.carrying_length, least=least,
+        splice=Splice(fitting="tube_joiner", adds=row["joiner_collar"]),
+    )  # fmt: skip
+    between = f"outside less two joint cubes of {cube * 1000:.0f} mm"
+    corner = joint(cube)
+
+    rails = members.add("rail", shape.width - 2 * cube, count=2, reason=between, blame="width")
+    for name, rail in zip(("width at the top", "width at the bottom"), rails, strict=True):
+        members.run(name, shape.width, corner, rail, corner)
+    sides = members.add("side", shape.height - 2 * cube, count=2, reason=between, blame="height")
+    legs = members.add(
+        "leg", shape.top_height - shape.height - cube, count=2,
+        reason="floor to frame less the foot cube", blame="top_height",
+    )  # fmt: skip
+    for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
+        members.run(f"height of the {where} side", shape.height, corner, side, corner)
+        members.run(f"top of the {where} side above the floor", shape.top_height, corner, leg, corner, side, corner)
+    cap = row["cap_head"]
+    feet = members.add(
+        "half of a foot", (shape.foot_length - cube) / 2 - cap, count=4,
+        reason="half of the foot less half a cube and the head of the end cap", blame="foot_length",
+    )  # fmt: skip
+    for where, (back, front) in zip(("left", "right"), (feet[:2], feet[2:]), strict=True):
+        members.run(f"{where} foot", shape.foot_length, joint(cap), back, corner, front, joint(cap))
+    members.fittings += [
+        Fitting(id="tube_corner", count=2), Fitting(id="tube_tee", count=2),
+        Fitting(id="tube_foot", count=2), Fitting(id="tube_cap", count=4),
+    ]  # fmt: skip
+    for index in range(shape.extra_rectangles):
+        name = f"layer frame {index + 2}"
+        more = members.add(f"rail of {name}", shape.width - 2 * cube, count=2, reason=between, blame="width")
+        up = members.add(f"side of {name}", shape.height - 2 * cube, count=2, reason=between, blame="height")
+        for rail in more:
+            members.run(f"width of {name}", shape.width, corner, rail, corner)
+        for side in up:
+            members.run(f"height of {name}", shape.height, corner, side, corner)
+        members.least = 0.0
+        if shape.gap - cube > 0.005:
+            members.add(
+                f"spacer to {name}", shape.gap - cube, count=4, blame="layer_gap",
+                reason="gap between the cloths less one tube; tied between the frames",
+            )  # fmt: skip
+        members.least = least
+        members.fittings += [Fitting(id="tube_corner", count=4), Fitting(id="cloth_tie", count=8)]
+    diagonal = square_diagonal(shape.width, shape.height)
+    steps = (
+        Step(
+            title="Cut the tube",
+            text=f"Cut square with the {kerf_name} against a stop, so that the two of each letter come out equal; "
+            "write the label inside the end, file the burrs.",
+            mistake="Forgetting the cubes: a rail cut to the outside width makes the frame "
+            f"{2 * cube * 1000:.0f} mm too wide.",
+            caution="Aluminium edges cut: file before you lift. Eye protection at the saw.",
+            minutes=25,
+            does="cut",
+        ),
+        Step(
+            title="Push the joints in",
+            text="Corner cubes at the top, tee cubes where the lower rail meets the sides, foot cubes at the floor. "
+            "Drive them home with a soft mallet on a flat floor.",
+            check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 2 mm.",
+            mistake="A half-driven spigot looks right until the cloth pulls: no gap may show at any cube.",
+            minutes=15,
+            does="bond",
+            uses=("bars", "tube_corner", "tube_tee", "tube_foot", "tube_cap", "tube_joiner"),
+            sketch=Sketch(width=shape.width, height=shape.height, sides="side", rails="rail"),
+        ),
+    )
+    return Structure(
+        stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
+        fittings=added(members.fittings), depth=row["side"], girth=4 * row["side"], steps=steps,
+    )  # fmt: skip

@@ -1,0 +1,1 @@
+"""How a build is made, repaired, packed and drawn, step by step."""

@@ -1,0 +1,59 @@
+"""From a design to everything that Build shows: parts for the tools that there are, plans, prices and steps in order."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.typical import stock
+from wenlo.core.fabrication.covers import OwnBoard
+from wenlo.core.fabrication.cutplan import OwnBar
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.instructions.order import Schedule
+from wenlo.core.instructions.wording import worded_cuts, worded_plan, worded_steps
+from wenlo.core.instructions.worksteps import work_steps
+from wenlo.core.inventory.prices import Prices
+from wenlo.core.inventory.shopping import WorkedBuild, work_out
+from wenlo.core.units.length import UnitSystem
+
+
+@dataclass(frozen=True, kw_only=True)
+class Making:
+    """A build worked out, and its steps in order."""
+
+    worked: WorkedBuild
+    schedule: Schedule
+
+
+def for_the_tools(plan: BuildPlan, workshop: Workshop) -> BuildPlan:
+    """The plan with the saw that there is: a kerf of one's own, or the powered saw's when that is wider."""
+    saws = stock()["saws"]
+    kerf, saw = plan.kerf, plan.saw
+    if workshop.cutting != "by hand" and saws["mitre_saw"]["kerf"] > kerf > 0.0:
+        kerf, saw = saws["mitre_saw"]["kerf"], saws["mitre_saw"]["name"]
+    if workshop.kerf is not None:
+        kerf = workshop.kerf
+    return replace(plan, kerf=kerf, saw=saw)
+
+
+def made(
+    plan: BuildPlan, workshop: Workshop, *, units: UnitSystem = "metric", tries: int = 0, own: Sequence[OwnBar] = (),
+    own_boards: Sequence[OwnBoard] = (), highest: float = 0.0, prices: Prices | None = None,
+) -> Making:  # fmt: skip
+    """Plans, list and steps of a design.
+
+    Parameters
+    ----------
+    plan: what the kind gave.
+    workshop: tools, measured fittings and prices.
+    units: how lengths are written.
+    tries: how much is tried beyond the usual to lay pieces on boards.
+    own, own_boards: bars, boards and offcuts that are there already.
+    highest: top of what is built, above the floor. [m]
+    prices: whose prices; one's own and typical ones where None.
+    """
+    asked = prices or Prices(own=workshop.prices, rate=workshop.rate)
+    ready = for_the_tools(plan, workshop)
+    worked = work_out(ready, units=units, tries=tries, own=own, own_boards=own_boards, prices=asked)
+    schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, highest=highest, units=units)
+    worded = replace(worked, plan=worded_plan(worked.plan, units), cuts=worded_cuts(worked.cuts, units))
+    return Making(worked=worded, schedule=worded_steps(schedule, units))

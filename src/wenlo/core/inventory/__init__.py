@@ -1,0 +1,1 @@
+"""What the Shelf holds of a list, what is left to buy, and at which price."""

@@ -1,0 +1,87 @@
+"""A kind made with one's own lamps, sheets, faces and bars."""
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from typing import Any
+
+from pydantic import ValidationError
+
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import OwnFace, OwnLamp, OwnSheet, bounce_face, sheet_material
+from wenlo.core.catalog.typical import stock
+from wenlo.core.inventory.stocked import Stocked
+from wenlo.core.modifiers.kind import Kind
+
+
+def lit_by(kind: Kind[Any], brief: Brief, lamps: Sequence[OwnLamp]) -> Brief | None:
+    """The brief with the lamp that the kind takes: the Brief's own if it is among them or there are none, else the
+    strongest that serves; None when no lamp does.
+    """
+    owned = {lamp.item for lamp in lamps}
+    ref = brief.lamp.id
+    if (not lamps or (isinstance(ref, OwnLamp) and ref.item in owned)) and kind.cannot(brief) is None:
+        return brief
+    wanted = brief.lamp.type.kind
+    for lamp in sorted(lamps, key=lambda x: x.values.kind != wanted):
+        tried = brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})})
+        if kind.cannot(tried) is None:
+            return tried
+    return None
+
+
+def of_own_materials(
+    kind: Kind[Any], design: Any, own: Sequence[OwnSheet | OwnFace], *, most_unlike: float = math.inf
+) -> Any:
+    """The design with its sheet and faces taken from one's own, the nearest in what they do to light.
+
+    Those that differ by more than ``most_unlike`` are left on the Shelf: about one for every stop that they let through,
+    or every radian of their lobe. [-]
+    """
+    for name in ("sheet", "face", "lining"):
+        if name not in kind.parameters.model_fields:
+            continue
+        wanted: Any = getattr(design, name)
+        for ref in sorted(
+            (x for x in own if isinstance(x, OwnSheet) == (name == "sheet")), key=lambda x: _unlike(wanted, x)
+        ):
+            if _unlike(wanted, ref) > most_unlike:
+                break
+            try:
+                design = kind.parameters.model_validate({**dict(design), name: ref})
+                break
+            except ValidationError:
+                continue
+    return design
+
+
+def of_own_bars(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Any:
+    """The design with the structure for which there are bars on the Shelf, most of them first."""
+    if not {"structure", "material"} <= set(kind.parameters.model_fields):
+        return design
+    have: Counter[tuple[str, str]] = Counter()
+    for group in ("pipe", "tube", "timber"):
+        for key in stock()[group]:
+            have[group, key] += sum(
+                round(i.count)
+                for i in shelf
+                if i.category == "bar" and i.starter is not None and i.starter.startswith(key)
+            )
+    for (group, key), count in have.most_common():
+        if count == 0:
+            break
+        try:
+            return kind.parameters.model_validate({**dict(design), "structure": group, "material": key})
+        except ValidationError:
+            continue
+    return design
+
+
+def _unlike(wanted: Any, own: OwnSheet | OwnFace) -> float:
+    if isinstance(own, OwnSheet):
+        a, b = sheet_material(wanted), sheet_material(own)
+        lobes = [math.radians(75.0) if x.lobe_half_width is None else x.lobe_half_width for x in (a, b)]
+        return abs(math.log2(max(a.transmittance, 0.01) / max(b.transmittance, 0.01))) + abs(lobes[0] - lobes[1])
+    first, second = bounce_face(wanted), bounce_face(own)
+    shine = [1.0 if x.alpha is None else x.alpha for x in (first, second)]
+    return abs(sum(first.reflectance) - sum(second.reflectance)) + 2.0 * abs(shine[0] - shine[1])

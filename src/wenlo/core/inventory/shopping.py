@@ -1,0 +1,157 @@
+"""What to buy: bars, fittings, sheet; with prices, total and weight."""
+
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from wenlo.core.catalog.typical import stock
+from wenlo.core.fabrication.covers import CoverPlan, OwnBoard, plan_covers
+from wenlo.core.fabrication.cutplan import CutPlan, OwnBar, plan_cuts
+from wenlo.core.fabrication.parts import BuildPlan, StockLength
+from wenlo.core.inventory.prices import TYPICAL, Prices, Source, bar_key
+from wenlo.core.units.length import UnitSystem, format_length
+
+
+@dataclass(frozen=True, kw_only=True)
+class ShoppingLine:
+    """One line of the list; ``price`` is for the whole line, in the currency of the prices.
+
+    ``category`` and ``id`` tell what it is on the Shelf, ``key`` in price lists; ``need`` how much of it: pieces, or metres of
+    what is sold by the metre; a bar counts by its ``length`` [m]. ``packs`` of ``pack`` pieces or metres are bought, ``source``
+    is whose price it is, so much of it is out of stock (``short``), and so much of the need is there already (``on_shelf``).
+    """
+
+    name: str
+    amount: str
+    price: float
+    category: Literal["bar", "hardware", "covering", "lamp", "support"]
+    id: str
+    need: float
+    length: float | None = None
+    key: str = ""
+    packs: float = 0.0
+    pack: float = 1.0
+    source: Source = "typical"
+    short: float = 0.0
+    on_shelf: float = 0.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class WorkedBuild:
+    """A build with its cut plan, the plans of its sheets, shopping list, total in the currency of the prices, mass of the
+    modifier [kg] and hands-on minutes of the kind's own steps.
+    """
+
+    plan: BuildPlan
+    cuts: CutPlan
+    covers: tuple[CoverPlan, ...]
+    shopping: tuple[ShoppingLine, ...]
+    total: float
+    mass: float
+    minutes: float
+
+
+def work_out(
+    plan: BuildPlan,
+    *,
+    units: UnitSystem = "metric",
+    tries: int = 0,
+    own: Sequence[OwnBar] = (),
+    own_boards: Sequence[OwnBoard] = (),
+    prices: Prices = TYPICAL,
+    prove: bool = False,
+) -> WorkedBuild:
+    """Cut plan, shopping list, weight and cost of a build.
+
+    Parameters
+    ----------
+    plan: what the kind gave.
+    units: how lengths are shown in the list.
+    own, own_boards: bars of the plan's stock, boards, and offcuts that are there already.
+    tries: how much is tried beyond the usual to lay pieces on boards.
+    prices: whose prices.
+    prove: look on until the plans of boards are proved best; takes up to seconds.
+    """
+    lengths = _sold(plan, prices)
+    cuts = plan_cuts(plan.pieces, lengths, kerf=plan.kerf, own=own)
+    covers = plan_covers(plan.cloth, tries=tries, own=own_boards, prove=prove)
+    lines = [*_bars(plan, cuts, prices, units), *_hardware(plan, prices, units), *_coverings(covers, prices, units)]
+    fittings = stock()["fittings"]
+    carried = [f for f in plan.fittings if f.id != "ballast_bag"]
+    mass = (
+        plan.stock.mass_per_metre * cuts.used
+        + sum(piece.mass for piece in plan.cloth)
+        + sum(fittings[f.id]["mass"] * f.count for f in carried)
+    )
+    return WorkedBuild(
+        plan=plan, cuts=cuts, covers=covers, shopping=tuple(lines), total=sum(line.price for line in lines), mass=mass,
+        minutes=sum(step.minutes for step in plan.steps),
+    )  # fmt: skip
+
+
+def _sold(plan: BuildPlan, prices: Prices) -> list[StockLength]:
+    # lengths that are to be had, at their prices; all of them when nothing is
+    asked = [
+        (s, prices.ask(bar_key(plan.stock.id, s.length), 1.0, typical=s.price), prices.sold_out(bar_key(plan.stock.id, s.length)))
+        for s in plan.stock.lengths
+    ]  # fmt: skip
+    there = [row for row in asked if not row[2]] or asked
+    longest = max((p.cut for p in plan.pieces), default=0.0)
+    if longest > max(s.length for s, _, _ in there):
+        there = asked
+    return [StockLength(length=s.length, price=a.price) for s, a, _ in there]
+
+
+def _bars(plan: BuildPlan, cuts: CutPlan, prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
+    bought = [bar for bar in cuts.bars if not bar.own]
+    typical = {s.length: s.price for s in plan.stock.lengths}
+    for length in sorted({bar.stock for bar in bought}, reverse=True):
+        count = sum(1 for bar in bought if bar.stock == length)
+        key = bar_key(plan.stock.id, length)
+        asked = prices.ask(key, float(count), typical=typical[length])
+        yield ShoppingLine(
+            name=plan.stock.name, amount=f"{count} × {format_length(length, system=units)}", price=asked.price, category="bar",
+            id=plan.stock.id, need=float(count), length=length, key=key, packs=asked.packs, pack=asked.pack,
+            source=asked.source, short=asked.short,
+        )  # fmt: skip
+
+
+def _hardware(plan: BuildPlan, prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
+    fittings = stock()["fittings"]
+    for fitting in plan.fittings:
+        row = fittings[fitting.id]
+        per_metre = row["name"].endswith("per metre")
+        count = math.ceil(fitting.count * 2 - 1e-9) / 2 if per_metre else float(math.ceil(fitting.count - 1e-9))
+        pack = float(row.get("pack", 1.0))
+        asked = prices.ask(
+            fitting.id, count, typical=row.get("pack_price", row["price"]), pack=pack, whole=pack > 1.0 or not per_metre
+        )
+        amount = format_length(count, system=units) if per_metre else f"{count:g}"
+        if asked.pack > 1.0:
+            size = format_length(asked.pack, system=units) if per_metre else f"{asked.pack:g}"
+            sort = "roll" if per_metre else "pack"
+            amount += f" ({asked.packs:g} {sort}{'s' if asked.packs != 1 else ''} of {size})"
+        yield ShoppingLine(
+            name=row["name"].removesuffix(", per metre"), amount=amount, price=asked.price, category="hardware", id=fitting.id,
+            need=count, key=fitting.id, packs=asked.packs, pack=asked.pack, source=asked.source, short=asked.short,
+        )  # fmt: skip
+
+
+def _coverings(covers: Sequence[CoverPlan], prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
+    for cover in covers:
+        if cover.bought <= 0.0:
+            continue
+        row = cover.covering
+        wide = format_length(row.width, system=units)
+        asked = prices.ask(row.id, cover.bought, typical=row.price, whole=row.board_length is not None)
+        if row.board_length is not None:
+            boards = round(cover.bought)
+            size = f"{format_length(row.board_length, system=units)} × {wide}"
+            amount = f"{boards} board{'s' if boards > 1 else ''} {size}"
+        else:
+            amount = f"{format_length(cover.bought, system=units)} from a roll {wide} wide"
+        yield ShoppingLine(
+            name=row.name, amount=amount, price=asked.price, category="covering", id=row.id, need=cover.bought, key=row.id,
+            packs=asked.packs, pack=asked.pack, source=asked.source, short=asked.short,
+        )  # fmt: skip

@@ -1,0 +1,137 @@
+"""What is on somebody's Shelf, and how much of a shopping list it already holds."""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from wenlo.core.catalog.items import BarValues, Category, LampValues, SupportValues, read_values
+from wenlo.core.catalog.own import Own, OwnFace, OwnLamp, OwnSheet, snapshot
+from wenlo.core.catalog.typical import coverings
+from wenlo.core.fabrication.covers import OwnBoard
+from wenlo.core.fabrication.cutplan import OwnBar
+from wenlo.core.inventory.prices import Prices
+from wenlo.core.inventory.shopping import ShoppingLine
+
+BAR_SLACK = 0.002
+"""A bar so much shorter than it is sold still serves. [m]"""
+
+
+_BOARDS = frozenset(key for key, row in coverings().items() if row.board_length is not None)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Stocked:
+    """An item of a Shelf: which generic thing it is, if any, its version and how many there are."""
+
+    id: str
+    version: int
+    category: Category
+    name: str
+    count: float
+    measured: bool
+    starter: str | None
+    values: Any
+
+    @property
+    def own(self) -> Own | None:
+        """The copy that a document carries."""
+        return snapshot(
+            self.category, item=self.id, version=self.version, name=self.name, measured=self.measured,
+            values=self.values.model_dump(),
+        )  # fmt: skip
+
+
+def stocked(rows: Iterable[dict[str, Any]]) -> tuple[Stocked, ...]:
+    """Items by their plain values, those that there are none of left out."""
+    return tuple(
+        Stocked(**{**row, "values": read_values(row["category"], row["values"])}) for row in rows if row["count"] > 0.0
+    )
+
+
+def own_lamps(shelf: Sequence[Stocked]) -> tuple[OwnLamp, ...]:
+    """The lamps, the strongest first."""
+    lamps = [item.own for item in shelf if isinstance(item.values, LampValues)]
+    return tuple(sorted((x for x in lamps if isinstance(x, OwnLamp)), key=lambda x: -x.values.amount))
+
+
+def own_materials(shelf: Sequence[Stocked]) -> tuple[OwnSheet | OwnFace, ...]:
+    """The sheets and bounce faces."""
+    return tuple(own for item in shelf if isinstance(own := item.own, OwnSheet | OwnFace))
+
+
+def stands(shelf: Sequence[Stocked]) -> int:
+    """How many stands and booms there are."""
+    kinds = ("stand", "boom")
+    return round(sum(i.count for i in shelf if isinstance(i.values, SupportValues) and i.values.kind in kinds))
+
+
+def _holds(item: Stocked, line: ShoppingLine) -> float:
+    # how much of a line one item gives
+    if line.category == "bar":
+        if item.category != "bar" or item.starter is None or not isinstance(item.values, BarValues):
+            return 0.0
+        same = item.starter == line.id or item.starter.startswith(f"{line.id}_")
+        return item.count if same and item.values.length >= (line.length or 0.0) - BAR_SLACK else 0.0
+    if line.category == "hardware":
+        return item.count if item.category == "hardware" and item.starter == line.id else 0.0
+    if item.category not in ("sheet", "face", "black"):
+        return 0.0
+    if item.starter != line.id and f"own_{item.id}" != line.id:
+        return 0.0
+    if item.values.form == "board":
+        # an offcut is no whole board
+        whole = coverings().get(line.id)
+        size = (item.values.board_length or 0.0) * item.values.roll_width
+        full = (whole.board_length or 0.0) * whole.width if whole is not None else size
+        return item.count if size >= full - BAR_SLACK else 0.0
+    # a roll whose length nobody gave is taken to be long enough
+    return line.need if item.values.on_hand is None else item.count * item.values.on_hand
+
+
+def shelf_first(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked], prices: Prices) -> tuple[ShoppingLine, ...]:
+    """A shopping list with what is on the Shelf taken off, and only the rest priced.
+
+    Bars and boards are left as they are: those of one's own are planned already.
+    """
+    found = []
+    for line in lines:
+        have = sum(_holds(item, line) for item in shelf)
+        planned = line.category == "bar" or line.id in _BOARDS
+        if have <= 1e-9 or planned or line.packs <= 0.0:
+            found.append(line)
+            continue
+        rest = max(line.need - have, 0.0)
+        each = line.price / line.packs / prices.rate
+        asked = prices.ask(line.key, rest, typical=each, pack=line.pack, whole=float(line.packs).is_integer())
+        found.append(
+            replace(line, price=asked.price, packs=asked.packs, short=asked.short, on_shelf=min(have, line.need))
+        )
+    return tuple(found)
+
+
+def missing(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
+    """What of a shopping list is not on the Shelf, with what is left to buy and its price."""
+    for line in lines:
+        short = line.need - sum(_holds(item, line) for item in shelf)
+        if short > 1e-6:
+            yield replace(line, need=short, price=line.price * short / line.need)
+
+
+def own_bars(shelf: Sequence[Stocked], stock_id: str) -> tuple[OwnBar, ...]:
+    """Bars and offcuts of one generic bar that are on the Shelf."""
+    return tuple(
+        OwnBar(length=item.values.length, count=int(item.count))
+        for item in shelf
+        if item.category == "bar" and isinstance(item.values, BarValues) and item.count >= 1 and item.starter is not None
+        and (item.starter == stock_id or item.starter.startswith(f"{stock_id}_"))
+    )  # fmt: skip
+
+
+def own_boards(shelf: Sequence[Stocked]) -> tuple[OwnBoard, ...]:
+    """Boards and offcuts of boards that are on the Shelf, by the covering that they are."""
+    return tuple(
+        OwnBoard(covering=item.starter, width=item.values.roll_width, length=item.values.board_length, count=min(int(item.count), 99))
+        for item in shelf
+        if item.category in ("sheet", "face", "black") and item.starter is not None and item.count >= 1
+        and item.values.form == "board" and item.values.board_length is not None
+    )  # fmt: skip

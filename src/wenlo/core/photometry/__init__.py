@@ -1,0 +1,1 @@
+"""Stops, exposure, colour, lenses, tone, and how strongly a lamp shines each way."""

@@ -1,0 +1,1 @@
+"""A simulated set to learn on."""

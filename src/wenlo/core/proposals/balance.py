@@ -1,0 +1,147 @@
+"""Daylight against lamps: how far apart they are, what would bring them together, and how long a look in the sun holds."""
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from wenlo.core.brief.brief import Brief, OtherLight
+from wenlo.core.catalog.own import SUN, WINDOW, is_natural
+from wenlo.core.catalog.typical import gels
+from wenlo.core.optics.sheet import luminance
+from wenlo.core.photometry.colour import mired
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.scene import scene_builder
+from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.transport.solve import DRAFT, measure, solve
+
+HOLDS = 1.0 / 3.0
+"""A look holds while the key stays within so much. [stop]"""
+
+STEP, HOURS = 0.25, 3.0
+"""Hours between tries of the sun, and how far they go both ways. [h]"""
+
+SEEN_APART = 15.0
+"""Lamps nearer in colour are taken to match. [mired]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Balance:
+    """A light against the key lamp at the face: its level [stop], colour [mired, + is warmer], and in words what matches it."""
+
+    name: str
+    level: float
+    apart: float
+    words: str
+
+
+def nearest_gel(shift: float) -> tuple[str, float]:
+    """Id of the gel whose mired shift is nearest to a wanted one, and what stays apart then. [mired]"""
+    # neutral filters shift nothing and are no gels of colour
+    coloured = [gel for gel in gels().values() if gel.shift or gel.id == "none"]
+    best = min(coloured, key=lambda gel: abs(gel.shift - shift))
+    return best.id, shift - best.shift
+
+
+def balances(brief: Brief, design: Any) -> tuple[Balance, ...]:
+    """Every other light that is on against the modifier's lamp, as the face gets them."""
+    meter = next(m for m in scene_builder.meters(brief, design) if m.id == "key")
+    reading = measure(solve(scene_builder.whole_scene(brief, design), DRAFT), [meter]).readings(
+        scene_builder.lamp_weights(brief)
+    )["key"]
+    own = sum(float(luminance(p.total)) for n, p in reading.by_lamp.items() if not n.startswith("other "))
+    found = []
+    for k, light in enumerate(brief.others, start=1):
+        got = float(luminance(reading.by_lamp[f"other {k}"].total))
+        if not light.on or got <= 0.0 or own <= 0.0:
+            continue
+        level = stops_between(got, own)
+        apart = mired(scene_builder.white_of(light)) - mired(scene_builder.white_of(brief.lamp))
+        found.append(Balance(name=light.name, level=level, apart=apart, words=_words(brief, light, level, apart)))
+    return tuple(found)
+
+
+def _words(brief: Brief, light: OtherLight, level: float, apart: float) -> str:
+    over = "over" if level > 0 else "under"
+    said = [f"{light.name[:1].upper()}{light.name[1:]} is {format_stops(abs(level))} {over} the key lamp at the face."]
+    if level > 0.2 and is_natural(light.id):
+        more = math.ceil(2.0**level)
+        room = -math.log2(brief.lamp.power)
+        dial = f"its dial has {format_stops(room)} left" if room > 0.05 else "its dial is at the end"
+        hung = "over the window" if light.id == WINDOW else "between it and the subject"
+        said.append(
+            f"To come level the key lamp goes up {format_stops(level)} ({dial}), {more} lamps like it stand together, it comes "
+            f"{2.0 ** (level / 2):.1f} times nearer, or a neutral sheet of {format_stops(level)} hangs {hung}."
+        )
+    elif level > 0.2:
+        said.append(f"To come level, turn it down {format_stops(level)}.")
+    if abs(apart) > SEEN_APART:
+        warm = "warmer" if apart > 0 else "colder"
+        gel, left = nearest_gel(apart + gels()[brief.lamp.gel].shift)
+        name = gels()[gel].name
+        match = (
+            f"on the key lamp, {name} brings them to {abs(left):.0f} mired"
+            if gel not in ("none", brief.lamp.gel)
+            else "no gel here matches it"
+        )
+        said.append(f"It is {abs(apart):.0f} mired {warm}: {match}.")
+    else:
+        said.append("Their colours match.")
+    return " ".join(said)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Span:
+    """Hours of the clock between which the key stays as it is now, with its change [stop] at each hour tried."""
+
+    start: float
+    end: float
+    at: tuple[float, ...]
+    change: tuple[float, ...]
+
+
+_spans: Kept[Span | None] = Kept(8)
+
+
+def sun_span(brief: Brief, design: Any) -> Span | None:
+    """How long a look with the sun in it holds; None without a sun that shines."""
+    if not any(light.id == SUN and light.on for light in brief.others) or scene_builder.toward_sun(brief)[2] <= 0.0:
+        return None
+    powers = str([(light.power, light.on) for light in brief.others]) + str((brief.lamp.power, brief.lamp.on))
+    return _spans.get((light_key(brief, design), powers), lambda: (_span(brief, design), True))
+
+
+def _key_at(brief: Brief, design: Any, hour: float) -> float:
+    moved = brief.model_copy(update={"day": brief.day.model_copy(update={"hour": hour})})
+    meter = next(m for m in scene_builder.meters(moved, design) if m.id == "key")
+    reading = measure(solve(scene_builder.whole_scene(moved, design), DRAFT), [meter]).readings(
+        scene_builder.lamp_weights(moved)
+    )
+    return float(luminance(reading["key"].total))
+
+
+def _span(brief: Brief, design: Any) -> Span:
+    now = brief.day.hour
+    hours = [h for h in np.arange(now - HOURS, now + HOURS + 1e-9, STEP) if 0.0 <= h <= 24.0]
+    here = _key_at(brief, design, now)
+    change = [stops_between(max(_key_at(brief, design, float(h)), 1e-9), max(here, 1e-9)) for h in hours]
+    middle = min(range(len(hours)), key=lambda k: abs(hours[k] - now))
+    first = last = middle
+    while first > 0 and abs(change[first - 1]) <= HOLDS:
+        first -= 1
+    while last < len(hours) - 1 and abs(change[last + 1]) <= HOLDS:
+        last += 1
+    return Span(
+        start=float(hours[first]), end=float(hours[last]), at=tuple(float(h) for h in hours), change=tuple(change)
+    )
+
+
+def clock(hour: float) -> str:
+    """An hour as a clock shows it.
+
+    >>> clock(9.75)
+    '9:45'
+    """
+    minutes = round(hour * 60)
+    return f"{minutes // 60}:{minutes % 60:02d}"

@@ -1,0 +1,124 @@
+"""What does not go together in a set: a thing and its box, ground that does not lift it, two controls for one angle; each with its cure."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from wenlo.core.brief.brief import PEOPLE, Brief
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.thing_box import ROOM_ROUND, ThingBox
+from wenlo.core.proposals.proposal_context import Change, changes_of, limits_of
+from wenlo.core.scene.room import room_box
+from wenlo.core.units.length import UnitSystem, format_length
+
+CLEAR = 0.01
+"""A thing stands so far from the walls of its box at least. [m]"""
+
+LIFTED = 0.005
+"""Ground that lies so far under the thing, or over its foot, does not carry it. [m]"""
+
+SAME_ANGLE = 1.0
+"""Two controls for one angle that differ by less agree. [degree]"""
+
+WIDTHS = {"box": 0.8, "bottle": 0.25, "bowl": 2.0, "plate": 1.4, "ring": 2.0, "ball": 1.0}
+"""Width of a thing against its height, as it is drawn."""
+
+GROUNDS = ("table", "ground")
+"""Parameters that say how high what a thing stands on is."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Misfit:
+    """A sentence, the parameter that it is about, and the changes that cure it."""
+
+    about: str
+    text: str
+    cure: tuple[Change, ...]
+
+
+def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Iterator[Misfit]:
+    """Everything that does not go together.
+
+    Parameters
+    ----------
+    brief, design: the shoot's brief and the modifier's parameters.
+    units: how lengths are written.
+    """
+
+    def length(value: float) -> str:
+        return format_length(value, system=units)
+
+    if brief.subject.kind not in PEOPLE:
+        yield from _too_large(brief, design, length)
+        yield from _not_lifted(brief, design, length)
+    rise = getattr(design, "hole_rise", None)
+    if rise is not None and abs(rise - brief.camera.rise) > SAME_ANGLE:
+        low, high = limits_of(design, "hole_rise")
+        yield Misfit(
+            about="hole_rise", cure=changes_of({"hole_rise": min(max(brief.camera.rise, low), high)}),
+            text=f"The hole is cut for a lens that looks down by {rise:.0f}°; the Brief's camera looks down by {brief.camera.rise:.0f}°.",
+        )  # fmt: skip
+    yield from _lamps_in_walls(brief, design, length)
+
+
+def _too_large(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
+    size = brief.subject.size
+    wide = WIDTHS.get(brief.subject.kind, 1.0) * size
+    if isinstance(design, ThingBox):
+        most, which = min((design.width - wide, "wide"), (design.height - size, "high"))
+        if most >= 2 * CLEAR:
+            return
+        limits = {name: limits_of(design, name) for name in ("width", "height", "depth")}
+        need = {"width": max(ROOM_ROUND * size, 1.3 * wide), "height": ROOM_ROUND * size, "depth": ROOM_ROUND * size}
+        grown = {name: round(min(max(need[name], limits[name][0]), limits[name][1]), 2) for name in need}
+        fits = grown["width"] - wide >= 2 * CLEAR and grown["height"] - size >= 2 * CLEAR
+        said = length(wide if which == "wide" else size)
+        yield Misfit(
+            about="width" if which == "wide" else "height",
+            text=f"The thing is {said} {which} and does not go into the {kind_of(design).name}."
+            + ("" if fits else " No box of this kind is large enough for it."),
+            cure=changes_of(grown) if fits else (),
+        )  # fmt: skip
+    elif hasattr(design, "roof") and hasattr(design, "ground"):
+        over = float(design.roof) - float(design.ground) - size
+        if over < CLEAR:
+            low, high = limits_of(design, "roof")
+            roof = round(float(design.ground) + 2.0 * size, 2)
+            yield Misfit(
+                about="roof", text=f"The thing is {length(size)} high; under the roof there are {length(max(over + size, 0.0))}.",
+                cure=changes_of({"roof": roof}) if low <= roof <= high else (),
+            )  # fmt: skip
+
+
+def _not_lifted(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
+    name = next((n for n in GROUNDS if n in type(design).model_fields), None)
+    if name is None:
+        return
+    off = brief.subject.foot - float(getattr(design, name))
+    if abs(off) <= LIFTED:
+        return
+    low, high = limits_of(design, name)
+    there = round(min(max(brief.subject.foot, low), high), 4)
+    where = f"hangs {length(off)} over the ground" if off > 0.0 else f"is sunk {length(-off)} into the ground"
+    yield Misfit(
+        about=name, text=f"The thing {where}: the ground has to be where it stands.",
+        cure=changes_of({name: there}) if abs(there - brief.subject.foot) <= LIFTED else (),
+    )  # fmt: skip
+
+
+def _lamps_in_walls(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
+    box, kind = room_box(brief), kind_of(design)
+    if brief.room.outdoors or kind.daylight is not None:
+        return
+    worst = 0.0
+    for lamp in kind.arrange(design, brief, None).lamps:
+        x, y, z = (float(v) for v in lamp.centre)
+        worst = max(worst, x - box.right, box.left - x, box.front - y, y - box.back, z - box.ceiling_at(x), -z)
+    if worst <= 0.0 or "lamp_distance" not in type(design).model_fields:
+        return
+    low, _ = limits_of(design, "lamp_distance")
+    nearer = round(float(design.lamp_distance) - worst - 0.05, 2)
+    yield Misfit(
+        about="lamp_distance", text=f"A lamp stands {length(worst)} through a wall, the floor or the ceiling.",
+        cure=changes_of({"lamp_distance": nearer}) if nearer >= low else (),
+    )  # fmt: skip

@@ -1,0 +1,126 @@
+"""What is to be improved, what a proposal is, and how sizes are tried and rounded."""
+
+import math
+from dataclasses import dataclass, replace
+from typing import Any
+
+from wenlo.core.analysis.figures import Light, modifier_light
+from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.transport.solve import DRAFT
+from wenlo.core.transport.tree import bounds
+from wenlo.core.units.length import UnitSystem, format_length
+
+SIZING = replace(DRAFT, error=0.03, most_paths=512)
+CAREFUL = replace(DRAFT, error=0.01, most_paths=4096)
+CELLS = 32
+ROUND_UP = 0.01
+"""Sizes are proposed in whole centimetres, on the side that still meets the wish. [m]"""
+
+LIMITS = {"width": (0.3, 4.0), "height": (0.3, 3.5), "sheet_distance": (0.15, 10.0), "lamp_distance": (0.05, 10.0)}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Change:
+    """One value of the document to set, by its dotted path."""
+
+    path: str
+    value: float | str | int
+
+
+@dataclass(frozen=True, kw_only=True)
+class Proposal:
+    """A change that reaches the target, or the reason why none does (``changes`` empty)."""
+
+    id: str
+    title: str
+    reason: str
+    changes: tuple[Change, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Case:
+    """What is to be improved."""
+
+    brief: Brief
+    design: Any
+    units: UnitSystem
+
+    def length(self, value: float) -> str:
+        """A length as the user reads it."""
+        return format_length(value, system=self.units)
+
+    def light(self, **changed: Any) -> Light:
+        """The modifier's light with some parameters changed."""
+        return modifier_light(self.brief, self.design.model_copy(update=changed), effort=SIZING, cells=CELLS)
+
+    @property
+    def ceiling(self) -> float:
+        """Highest top of the frame that the room allows. [m]"""
+        return self.brief.room.height - 0.02
+
+
+def up(value: float) -> float:
+    """Round up to whole centimetres. [m]"""
+    return math.ceil(value / ROUND_UP - 1e-6) * ROUND_UP
+
+
+def down(value: float) -> float:
+    """Round down to whole centimetres. [m]"""
+    return math.floor(value / ROUND_UP + 1e-6) * ROUND_UP
+
+
+def scaled(case: Case, scale: float) -> dict[str, float]:
+    """Sizes of the frame grown in its shape; the middle of the sheet stays where the legs allow. [m]"""
+    d = case.design
+    width, height = up(d.width * scale), up(d.height * scale)
+    top = max(d.centre_height + height / 2, height + LEAST_LEG)
+    return {"width": round(width, 4), "height": round(height, 4), "top_height": round(up(top), 4)}
+
+
+def changes_of(values: dict[str, Any]) -> tuple[Change, ...]:
+    """Changes of the design by parameter."""
+    return tuple(Change(path=f"design.{key}", value=value) for key, value in values.items())
+
+
+def largest_scale(case: Case) -> float:
+    """How much the frame may grow in its present shape: its limits, and the ceiling over its height and least legs. [-]"""
+    d = case.design
+    room = (case.ceiling - LEAST_LEG) / d.height
+    return float(min(LIMITS["width"][1] / d.width, LIMITS["height"][1] / d.height, room))
+
+
+def lengths_of(design: Any, brief: Brief) -> list[tuple[str, str]]:
+    """Parameters of a design that are lengths, are set and move its light, with their labels."""
+    kind = kind_of(design)
+
+    def places(changed: Any) -> list[float]:
+        made = kind.arrange(changed, brief, None)
+        points = [
+            *(corner for shape in made.surfaces for corner in bounds(shape)),
+            *(lamp.centre for lamp in made.lamps if not lamp.afar),
+        ]
+        return [float(x) for point in points for x in point]
+
+    found, before = [], places(design)
+    for name, info in type(design).model_fields.items():
+        extra, value = info.json_schema_extra, getattr(design, name)
+        if not isinstance(extra, dict) or extra.get("unit") != "m" or not isinstance(value, float) or value <= 0.0:
+            continue
+        if places(design.model_copy(update={name: value * 1.05})) != before:
+            found.append((name, str(extra["label"])))
+    return found
+
+
+def limits_of(design: Any, name: str) -> tuple[float, float]:
+    """Least and greatest value of a parameter. [m]"""
+    metadata = type(design).model_fields[name].metadata
+    low = next(m.ge for m in metadata if getattr(m, "ge", None) is not None)
+    high = next(m.le for m in metadata if getattr(m, "le", None) is not None)
+    return float(low), float(high)
+
+
+def distance_of(design: Any) -> str | None:
+    """The parameter that moves the light to and from the subject, if there is one."""
+    return next((name for name in ("sheet_distance", "distance") if name in type(design).model_fields), None)

@@ -1,0 +1,191 @@
+"""Rules of thumb for soft light, worked out for the design: layers, lamps, what a loss costs the lamp, substitutes."""
+
+import math
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+import numpy as np
+
+from wenlo.core.analysis.apparent import OUTLINE_THRESHOLD
+from wenlo.core.analysis.figures import Light, modifier_light
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import bounce_face, finish_material, sheet_material
+from wenlo.core.catalog.typical import SheetMaterial, sheet_materials
+from wenlo.core.inventory.shopping import work_out
+from wenlo.core.modifiers.kind import Hold, KindFigure
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.photometry.colour import mired, seen_white
+from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.ranking.ranking import TRY_CELLS, TRYING
+from wenlo.core.scene import scene_builder
+
+LAMBERTIAN_LOBE = math.radians(75.0)
+"""Half-width at which a lobe is as good as Lambertian. [rad]"""
+
+MOST_ALIKE, SUBSTITUTES = 1.0, 2
+"""A sheet that differs by more is no substitute (about one for a stop, or a radian of its lobe); so many are told."""
+
+COUNT_CELLS = 32
+"""Cells along each edge of the sheet by which a lamp's pattern is looked for."""
+
+THIRDS = 3
+
+LEAST_WARMTH = 3.0
+"""Less is not seen. [mired]"""
+
+
+def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -> tuple[int | None, Light]:
+    # The least count of something at which the light is as wanted; None if even the most is not enough.
+    light = modifier_light(brief, design, effort=TRYING, cells=COUNT_CELLS)
+    for count in range(1, most + 1):
+        light = modifier_light(brief, design.model_copy(update={name: count}), effort=TRYING, cells=COUNT_CELLS)
+        if enough(light):
+            return count, light
+    return None, light
+
+
+def _most(design: Any, name: str) -> int:
+    return int(next(m.le for m in type(design).model_fields[name].metadata if getattr(m, "le", None) is not None))
+
+
+def layers_until_hidden(brief: Brief, design: Any) -> int | None:
+    """Least number of layers through which the lamp's outline is not made out; None if no number of them hides it."""
+    count, _ = _count_until(
+        brief,
+        design,
+        "layers",
+        _most(design, "layers"),
+        lambda light: light.lamp_hidden,
+    )
+    return count
+
+
+def lamps_until_even(brief: Brief, design: Any) -> tuple[int | None, float]:
+    """Least number of lamps that light the sheet within the wanted evenness (None if none does), and what it then is. [stop]"""
+    count, light = _count_until(
+        brief,
+        design,
+        "lamps",
+        _most(design, "lamps"),
+        lambda light: light.sheet.centre_to_edge <= brief.wanted.evenness,
+    )
+    return count, light.sheet.centre_to_edge
+
+
+def unlike(a: SheetMaterial, b: SheetMaterial) -> float:
+    """How much two sheets differ in what they do to light: stops of transmittance, radians of lobe, part that goes straight through."""
+    lobes = [LAMBERTIAN_LOBE if x.lobe_half_width is None else x.lobe_half_width for x in (a, b)]
+    stops = abs(stops_between(a.transmittance, b.transmittance))
+    return stops + abs(lobes[0] - lobes[1]) + 4.0 * abs(a.unscattered - b.unscattered)
+
+
+def substitutes(wanted: SheetMaterial) -> tuple[tuple[SheetMaterial, str], ...]:
+    """Sheets to take where one is not to be had, the nearest first, and in words what changes."""
+    others = [s for s in sheet_materials().values() if s.id != wanted.id and s.form == wanted.form]
+    near = sorted((s for s in others if unlike(wanted, s) <= MOST_ALIKE), key=lambda s: unlike(wanted, s))
+    return tuple((s, _changes(wanted, s)) for s in near[:SUBSTITUTES])
+
+
+def _changes(wanted: SheetMaterial, other: SheetMaterial) -> str:
+    said = []
+    stops = stops_between(other.transmittance, wanted.transmittance)
+    if abs(stops) >= 0.1:
+        said.append(f"{format_stops(abs(stops))} {'brighter' if stops > 0 else 'darker'}")
+    lobes = [LAMBERTIAN_LOBE if x.lobe_half_width is None else x.lobe_half_width for x in (wanted, other)]
+    if abs(lobes[1] - lobes[0]) > math.radians(5.0):
+        said.append("spreads less: a hotter middle" if lobes[1] < lobes[0] else "spreads more: a more even sheet")
+    if other.unscattered > wanted.unscattered + 0.03:
+        said.append("lets more of the bare lamp through")
+    if other.keep_below_celsius < wanted.keep_below_celsius - 5.0:
+        said.append(f"keep it below {other.keep_below_celsius:.0f} °C")
+    return ", ".join(said) or "much the same"
+
+
+def loss_on_lamp(brief: Brief, loss: float) -> str:
+    """What a loss costs this lamp: light, steps of its dial, and of a flash its recycle time and the shots of a charge."""
+    times = 2.0**loss
+    words = f"{times:.1f} × the light, {round(loss * THIRDS)} third-stop steps"
+    if brief.lamp.type.kind == "flash":
+        return f"{words}; {times:.1f} × as long to recycle, 1/{times:.1f} of the shots of a charge"
+    return words
+
+
+def warmth(reflectance: Sequence[float], white: float) -> float:
+    """How much warmer (+) light of a white lamp is after a face or sheet of this colour. [mired]
+
+    Parameters
+    ----------
+    reflectance: linear BT.709 reflectance or transmittance, shape (3,).
+    white: colour temperature of the lamp. [K]
+    """
+    return mired(seen_white(np.array(reflectance), white).kelvin) - mired(white)
+
+
+def _colours(brief: Brief, design: Any) -> Iterator[tuple[str, Sequence[float]]]:
+    # what the light meets on its way, with its colour
+    if hasattr(design, "sheet"):
+        yield "sheet", sheet_material(design.sheet).tint
+    for name in ("face", "lining"):
+        if hasattr(design, name):
+            yield name, bounce_face(getattr(design, name)).reflectance
+    if kind_of(design).id == "room_bounce":
+        yield "ceiling", finish_material(brief.room.ceiling).reflectance
+
+
+def hanging(brief: Brief, design: Any) -> Iterator[tuple[Hold, float, float]]:
+    """Hold points whose strength is known, with the mass that hangs there and what may hang there. [kg]"""
+    kind, lamp = kind_of(design), brief.lamp.type
+    # cut plans take their time: only where there is something to hold it against
+    if not any(hold.on_lamp or hold.carries is not None for hold in kind.holds(design, 0.0)):
+        return
+    for hold in kind.holds(design, work_out(kind.build(design, brief)).mass):
+        if hold.on_lamp:
+            yield hold, hold.mass, lamp.carries
+        elif hold.carries is not None:
+            yield hold, hold.mass + hold.lamps * lamp.mass, hold.carries
+
+
+def _load_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+    for k, (hold, mass, most) in enumerate(hanging(brief, design)):
+        detail = f"{most:.1f} kg may hang there"
+        if mass > most:
+            detail += "; it will droop: a lighter cloth, a smaller size, or a stand under it"
+        yield KindFigure(key=f"hangs_{k}", label=f"Hangs on the {hold.name}", text=f"{mass:.2f} kg", detail=detail)
+
+
+def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+    """The rules that apply to a design, as figures."""
+    fields, light = type(design).model_fields, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+    if math.isfinite(light.loss) and light.loss > 0.05:
+        text = f"{2.0**light.loss:.1f} × the light"
+        yield KindFigure(
+            key="loss_costs", label="The loss costs the lamp", text=text, detail=loss_on_lamp(brief, light.loss)
+        )
+    for name, colour in _colours(brief, design):
+        shift = warmth(colour, scene_builder.white_of(brief.lamp))
+        if abs(shift) >= LEAST_WARMTH:
+            way = "warmer" if shift > 0 else "cooler"
+            detail = f"once off it or through it; a lamp of {scene_builder.white_of(brief.lamp):.0f} K"
+            yield KindFigure(
+                key=f"warmth_{name}", label=f"Warmth of the {name}", text=f"{abs(shift):.0f} mired {way}", detail=detail
+            )
+    yield from _load_figures(brief, design)
+    if "layers" in fields:
+        count = layers_until_hidden(brief, design)
+        text = "more than can be hung" if count is None else "one layer" if count == 1 else f"{count} layers"
+        detail = f"until the lamp outshines the sheet beside it by no more than {OUTLINE_THRESHOLD:.2f} times"
+        if not light.alone:
+            detail += (
+                ", and no ring, hole or spot of its size differs by more than a third of a stop from the sheet round it"
+            )
+        yield KindFigure(key="layers_needed", label="Lamp not made out from", text=text, detail=detail)
+    if "lamps" in fields and "cover" in fields:
+        lamps, falls = lamps_until_even(brief, design)
+        text = "not with six" if lamps is None else "one lamp" if lamps == 1 else f"{lamps} lamps"
+        detail = f"the glow then falls {format_stops(falls)} to the edge; {format_stops(brief.wanted.evenness)} may be"
+        yield KindFigure(key="lamps_needed", label="Even enough from", text=text, detail=detail)
+    if "sheet" in fields:
+        for k, (other, changes) in enumerate(substitutes(sheet_material(design.sheet))):
+            yield KindFigure(
+                key=f"substitute_{k}", label="Instead of the sheet" if k == 0 else "or", text=other.name, detail=changes
+            )

@@ -1,1 +1,0 @@
-"""Units at the edges: lengths, stops, exposure. Everything inside is SI and linear."""

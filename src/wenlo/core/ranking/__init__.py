@@ -1,0 +1,1 @@
+"""Which kind serves best, and why."""

@@ -1,0 +1,376 @@
+"""All kinds for a brief: each sized, judged and ranked, with its reasons in words."""
+
+import math
+import re
+from collections.abc import Callable, Iterator, Sequence
+from contextlib import suppress
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+
+from wenlo.core.analysis.figures import Light, evaluate, modifier_light
+from wenlo.core.analysis.light_layers import action_range
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import sheet_material
+from wenlo.core.catalog.typical import sheet_materials
+from wenlo.core.errors import Impossible
+from wenlo.core.inventory.own_things import lit_by, of_own_bars, of_own_materials
+from wenlo.core.inventory.shopping import WorkedBuild, work_out
+from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials
+from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
+from wenlo.core.modifiers.kind import Kind
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.proposals.proposal_context import Case, distance_of, limits_of
+from wenlo.core.ranking.scoring import Point, Ranked, points_of
+from wenlo.core.scene import scene_builder
+from wenlo.core.transport.solve import DRAFT
+from wenlo.core.units.length import UnitSystem
+
+TRYING = replace(DRAFT, error=0.08, most_paths=128, sides=90)
+JUDGING = replace(DRAFT, error=0.09, most_paths=256)
+TRY_CELLS = 16
+TRIES = 4
+SCALES = (0.2, 4.0)
+SHRINK = 0.88
+FARTHER = 1.35
+"""How much farther off a source is tried whose light varies too much over the action area."""
+
+STOCK_TRIES = 5
+TURNS = (0.0, 15.0, 30.0)
+"""How much farther from the camera a design is turned to get it out of the picture. [degree]"""
+
+STEP = 1.3
+"""How much nearer or farther off something is tried for a wish. [-]"""
+
+MOST_REMEDIES = 2
+WORTH_A_TRY, LEAST_GAIN, HOPELESS = 0.2, 0.05, 4.0
+"""A wish that weighs less is not worth a try; a try that gains less is not worth a change; where all else
+weighs more than the last, no cure of one wish helps. [-]"""
+
+HEAVIEST = 20.0
+"""No wish that is missed weighs more, however far it is missed: a backdrop may get no light at all. [-]"""
+
+MOST_STRAIGHT = 0.05
+"""A sheet that lets no more straight through still hides its lamp. [-]"""
+
+ALIKE = 0.6
+"""One's own sheet or face that differs by no more than this is taken for the one that a kind would take. [-]"""
+
+
+STEAM_ANGLE = 140.0
+"""Steam and dust show against light that comes from so far round behind them. [degree]"""
+
+HEIGHTS = ("centre_height", "top_height")
+
+
+def _angles(brief: Brief, design: Any, turn: float) -> tuple[float, ...]:
+    # the key's angle, turned farther from the camera, on the side that is asked for, or else on either
+    low, high = angle_limits(design)
+    most = min(high, STEAM_ANGLE if brief.haze is not None else 90.0)
+    angle = max(max(low, -most), min(most, abs(design.key_angle) + turn))
+    if brief.wanted.key_side == "either":
+        return (angle, -angle) if design.key_angle >= 0.0 else (-angle, angle)
+    return (angle,) if brief.wanted.key_side == "right" else (-angle,)
+
+
+def angle_limits(design: Any) -> tuple[float, float]:
+    """Least and greatest key angle that a kind takes. [degree]"""
+    metadata = type(design).model_fields["key_angle"].metadata
+    low = next(float(m.ge) for m in metadata if getattr(m, "ge", None) is not None)
+    high = next(float(m.le) for m in metadata if getattr(m, "le", None) is not None)
+    return low, high
+
+
+def placed_as_asked(brief: Brief, design: Any) -> Any:
+    """The design as high over the eyes as is asked for, and behind steam where there is any, as far as its parameters go.
+
+    Parameters
+    ----------
+    brief: what is asked for.
+    design: before it is sized.
+    """
+    changes: dict[str, float] = {}
+    low, high = angle_limits(design)
+    if brief.haze is not None and high >= STEAM_ANGLE and abs(design.key_angle) < STEAM_ANGLE:
+        changes["key_angle"] = math.copysign(STEAM_ANGLE, design.key_angle)
+    del low
+    height = brief.wanted.key_height
+    name = next((n for n in HEIGHTS if n in type(design).model_fields), None)
+    if height is not None and name is not None and abs(height) < STEEPEST:
+        level = float(np.hypot(*design.source_centre[:2]))
+        rise = level * math.tan(math.radians(height)) + brief.subject.face_height - float(design.source_centre[2])
+        least, most = limits_of(design, name)
+        if name == "top_height":
+            least = max(least, design.height + LEAST_LEG)
+        changes[name] = round(min(max(getattr(design, name) + rise, least), most, brief.room.height - 0.05), 3)
+    # as far as it fits: under a ceiling it stays lower than is asked
+    for share in SHARES_OF_RISE if changes else ():
+        tried = {
+            name: value
+            if name == "key_angle"
+            else round(getattr(design, name) + share * (value - getattr(design, name)), 3)
+            for name, value in changes.items()
+        }
+        candidate = design.model_copy(update=tried)
+        if scene_builder.fits_in_room(brief, candidate):
+            return candidate
+    return design
+
+
+SHARES_OF_RISE = (1.0, 0.75, 0.5, 0.25, 0.0)
+
+STEEPEST = 80.0
+"""What is asked to be higher is overhead: no height of an upright source gives it. [degree]"""
+
+
+def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
+    """The design, turned or made smaller until it is in the room and, if it can be, out of the picture; None if never."""
+    seen = None
+    for _ in range(14):
+        for turn in TURNS:
+            for turned in (design.model_copy(update={"key_angle": a}) for a in _angles(brief, design, turn)):
+                if scene_builder.fits_in_room(brief, turned):
+                    if not scene_builder.in_picture(brief, turned):
+                        return turned
+                    seen = seen or turned
+        design = kind.grown(design, SHRINK)
+    return seen
+
+
+def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, Light] | None:
+    """The smallest design whose shadow edge is the wanted one, as far as room and limits let it; None if none fits.
+
+    Parameters
+    ----------
+    kind, brief: what is sized for what.
+    start: the design to begin with; the kind's own if left out.
+    """
+    target = brief.wanted.shadow_edge
+    best = fitted(kind, brief, kind.start(brief) if start is None else start)
+    if best is None:
+        return None
+    light = modifier_light(brief, best, effort=TRYING, cells=TRY_CELLS)
+    design = best
+    for _ in range(0 if kind.keeps_size else TRIES):
+        edge = light.shadow_edge
+        if not math.isfinite(edge) or edge <= 0.0 or 1.0 <= edge / target <= 1.2:
+            break
+        scale = min(max((1.06 * target / edge) ** 0.9, SCALES[0]), SCALES[1])
+        design = fitted(kind, brief, kind.grown(best, scale))
+        if design is None or design.source_size == best.source_size:
+            break
+        then = modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+        better = abs(math.log2(max(then.shadow_edge, 1e-6) / target)) < abs(math.log2(edge / target)) - 0.02
+        if not better:
+            break
+        best, light = design, then
+    return best, light
+
+
+def rank(
+    brief: Brief,
+    *,
+    shelf: Sequence[Stocked] = (),
+    units: UnitSystem = "metric",
+    told: Callable[[int, int, Ranked], bool] | None = None,
+) -> tuple[Ranked, ...]:
+    """All kinds, the best first; those that cannot serve last.
+
+    Parameters
+    ----------
+    brief: what the picture needs.
+    shelf: what there is: its lamps serve where the Brief's cannot, its sheets and faces are taken where they are near to
+        what the kind would take, and what it holds need not be bought.
+    units: how lengths are written in the reasons.
+    told: called with how many kinds are done, how many there are, and the one that is ready; false ends the work.
+    """
+    found = []
+    all_kinds = list(kinds().values())
+    for kind in all_kinds:
+        found.append(judge(kind, brief, shelf=shelf, units=units))
+        if told is not None and not told(len(found), len(all_kinds), found[-1]):
+            break
+    return tuple(sorted(found, key=lambda r: r.penalty))
+
+
+def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units: UnitSystem = "metric") -> Ranked:
+    """Size one kind for the brief and weigh it: by the shadow edge first, then by the wishes that it misses."""
+    plain = Ranked(kind=kind.id, name=kind.name, good=kind.good, bad=kind.bad)
+    served = lit_by(kind, brief, own_lamps(shelf)) if kind.cannot(brief) is not None and shelf else brief
+    why_not = kind.cannot(served or brief)
+    if why_not is not None or served is None:
+        return replace(plain, cannot=why_not)
+    start = of_own_materials(kind, kind.start(served), own_materials(shelf), most_unlike=ALIKE)
+    start = of_own_bars(kind, start, shelf)
+    made = sized(kind, served, start=placed_as_asked(served, start)) or sized(kind, served, start=start)
+    if made is None:
+        return replace(
+            plain, cannot="It does not fit the room, however small: the subject stands too near to the walls for it."
+        )
+    served = scene_builder.lit(served, made[0])
+    design, action = evened(kind, served, made[0])
+    refused = None if kind.daylight is not None else kind.refuses(design, served.lamp.type)
+    if refused is not None:
+        return replace(plain, cannot=refused.text)
+    try:
+        best, points = _weighed(kind, served, design, action, shelf, units)
+    except Impossible as problem:
+        return replace(plain, cannot=problem.message)
+    tried: set[str] = set()
+    for _ in range(MOST_REMEDIES):
+        remedy = next((r for r in _remedies(kind, served, best.design, points) if r.id not in tried), None)
+        if remedy is None:
+            break
+        tried.add(remedy.id)
+        with suppress(Impossible):
+            then, new_points = _weighed(kind, served, remedy.design, None, shelf, units)
+            if then.penalty < best.penalty - LEAST_GAIN:
+                told = Point(weight=0.0, text=remedy.text, fact=True)
+                best, points = replace(then, remedies=(*best.remedies, told.text)), new_points
+    shrunk = "smaller" in tried and bool(best.remedies)
+    reasons = [p.text if p.wish or not p.because or shrunk else f"{p.text} {p.because}" for p in points]
+    reasons = _once(reasons)
+    facts = next((i for i, point in enumerate(points) if point.fact), len(points))
+    reasons[facts:facts] = best.remedies
+    if served.lamp.id != brief.lamp.id and kind.daylight is None:
+        reasons.insert(0, f"The lamp of the brief cannot serve it; lit by {served.lamp.type.name} from the Shelf.")
+    return replace(best, name=kind.name, good=kind.good, bad=kind.bad, brief=served, reasons=tuple(reasons))
+
+
+def _weighed(
+    kind: Kind[Any], brief: Brief, design: Any, action: float | None, shelf: Sequence[Stocked], units: UnitSystem
+) -> tuple[Ranked, list[Point]]:
+    # The design out of stock, its light and what is to be said of it, the weightiest first. Raises Impossible.
+    design, build = from_stock(kind, brief, design, units=units)
+    result = evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
+    handling = kind.handling(design)
+    # a thing in its box stays where it is
+    varies = 0.0 if _stays(kind) else action_range(brief, design, effort=TRYING) if action is None else action
+    lines = tuple(missing(build.shopping, shelf)) if shelf else build.shopping
+    row = Ranked(
+        kind=kind.id, name="", good="", bad="", brief=brief, design=design, result=result, build=build, handling=handling,
+        missing=lines,
+    )  # fmt: skip
+    case = Case(brief=brief, design=design, units=units)
+    points = sorted(points_of(case, row, varies), key=lambda point: (point.fact, -point.weight))
+    return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points)), points
+
+
+def _once(reasons: Sequence[str]) -> list[str]:
+    # a sentence that was said already is left out, wherever it stands
+    said: set[str] = set()
+    found = []
+    for reason in reasons:
+        kept = [s for s in re.split(r"(?<=[.!?:]) (?=[A-Z0-9])", reason) if s not in said]
+        said.update(kept)
+        if kept:
+            found.append(" ".join(kept))
+    return found
+
+
+@dataclass(frozen=True, kw_only=True)
+class Remedy:
+    """A design that should miss a wish less, and what was done for it, in a sentence."""
+
+    id: str
+    design: Any
+    text: str
+
+
+def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Point]) -> Iterator[Remedy]:
+    # For the wishes that are missed, the weightiest first: what a person would try.
+    fields = kind.parameters.model_fields
+    distance, total = distance_of(design), sum(point.weight for point in points)
+    for point in points:
+        if point.fact or point.weight < WORTH_A_TRY or total - point.weight > HOPELESS:
+            continue
+        if kind.keeps_size and point.wish in ("nearer", "farther", "smaller"):
+            continue
+        if point.wish in ("nearer", "farther") and distance is not None:
+            value = _stepped(design, distance, 1 / STEP if point.wish == "nearer" else STEP)
+            # as large in proportion, so that the shadow edge stays
+            grown = kind.grown(design.model_copy(update={distance: value}), value / getattr(design, distance))
+            moved = fitted(kind, brief, grown)
+            if moved is not None:
+                text = f"It stands {point.wish} than the shadow edge alone asks, {point.because}."
+                yield Remedy(id=point.wish, design=moved, text=text)
+        elif point.wish == "lamp_nearer" and "lamp_distance" in fields:
+            moved = design.model_copy(update={"lamp_distance": _stepped(design, "lamp_distance", 1 / STEP)})
+            yield Remedy(
+                id="lamp_nearer", design=moved, text="The lamp stands nearer to it, so that less light misses it."
+            )
+        elif point.wish == "smaller":
+            text = f"It is smaller than the shadow edge asks, {point.because}."
+            yield Remedy(id="smaller", design=kind.grown(design, SHRINK), text=text)
+        elif point.wish == "brighter":
+            if getattr(design, "layers", 1) > 1:
+                thinner = design.model_copy(update={"layers": design.layers - 1})
+                yield Remedy(id="thinner", design=thinner, text="One layer fewer, so that less light is lost.")
+            clearer = _clearer(design)
+            if clearer is not None:
+                text = f"Of {sheet_material(clearer).name}, which passes more, so that less light is lost."
+                yield Remedy(id="clearer", design=design.model_copy(update={"sheet": clearer}), text=text)
+            if distance is not None:
+                near = design.model_copy(update={distance: _stepped(design, distance, 1 / STEP)})
+                if scene_builder.fits_in_room(brief, near) and not scene_builder.in_picture(brief, near):
+                    yield Remedy(
+                        id="as large, nearer", design=near, text="It stands nearer, for the light that is needed."
+                    )
+
+
+def _stepped(design: Any, name: str, factor: float) -> float:
+    low, high = limits_of(design, name)
+    now: float = getattr(design, name)
+    return round(min(max(now * factor, low), high), 2)
+
+
+def _clearer(design: Any) -> str | None:
+    # The next sheet that passes more and still hides the lamp as well.
+    if "sheet" not in type(design).model_fields:
+        return None
+    now = sheet_material(design.sheet)
+    better = [
+        sheet for sheet in sheet_materials().values()
+        if sheet.form == now.form and sheet.transmittance > 1.15 * now.transmittance
+        and sheet.unscattered <= max(now.unscattered, MOST_STRAIGHT)
+    ]  # fmt: skip
+    return min(better, key=lambda sheet: sheet.transmittance).id if better else None
+
+
+def _stays(kind: Kind[Any]) -> bool:
+    # a thing in its box stays where it is; before a window somebody may walk
+    return kind.keeps_size and kind.daylight is None
+
+
+def evened(kind: Kind[Any], brief: Brief, design: Any) -> tuple[Any, float]:
+    """The design, farther off and larger where the key varies too much over the action area; and by how much it varies.
+
+    Farther off the light falls off less across the area; it is sized anew there, so that its shadow edge stays.
+    """
+    range_now = 0.0 if _stays(kind) else action_range(brief, design, effort=TRYING)
+    name = next((n for n in ("sheet_distance", "distance") if n in kind.parameters.model_fields), None)
+    if name is None or range_now <= brief.action.vary:
+        return design, range_now
+    off = round(getattr(design, name) * FARTHER, 2)
+    moved = sized(kind, brief, start=design.model_copy(update={name: off}))
+    if moved is None or getattr(moved[0], name) != off:
+        return design, range_now
+    range_then = action_range(brief, moved[0], effort=TRYING)
+    softer = moved[1].shadow_edge >= 0.97 * min(
+        brief.wanted.shadow_edge, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS).shadow_edge
+    )
+    return (moved[0], range_then) if softer and range_then < range_now - 0.05 else (design, range_now)
+
+
+def from_stock(kind: Kind[Any], brief: Brief, design: Any, *, units: UnitSystem) -> tuple[Any, WorkedBuild]:
+    """The design, made smaller until its parts come out of the stock that is sold, and its build. Raises Impossible."""
+    for _ in range(STOCK_TRIES):
+        try:
+            return design, work_out(kind.build(design, brief), units=units)
+        except Impossible:
+            smaller = kind.grown(design, SHRINK)
+            if smaller.source_size == design.source_size:
+                break
+            design = smaller
+    return design, work_out(kind.build(design, brief), units=units)

@@ -1,0 +1,1 @@
+"""Holds, supports, loads, wind, heat and mains, and the checks of them."""

@@ -1,0 +1,190 @@
+"""What each screw, eye and clamp of a modifier has to carry, and what it holds.
+
+Withdrawal and shear of screws in softwood after EN 1995-1-1 (8.39; 8.6, the mode that governs), characteristic, without its partial
+factors: a third of it is allowed. An eye that is bent, not welded, opens before it is pulled out. A stiff frame rests on two of its fixings at a time, so each must carry half.
+"""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from wenlo.core.fabrication.parts import Hole
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.rigging.checks import Check, Cure, judged
+from wenlo.core.rigging.loads import Modifier
+from wenlo.core.rigging.statics import GRAVITY, MOVING
+
+SOFTWOOD = 350.0
+"""Density of planed softwood. [kg/m³]"""
+
+ALLOWED = 1.0 / 3.0
+"""Of what it holds at the most."""
+
+END_GRAIN = 1.0 / 3.0
+"""What a screw in end grain holds against one across the grain."""
+
+CORE = 0.77
+"""A wood screw's effective diameter in shear against its outer one."""
+
+STEEL = 540.0
+"""Tensile strength of a screw. [N/mm²]"""
+
+CLAMP = 15.0
+"""What a padded spring clamp keeps from sliding. [N]"""
+
+EYE_CORE = 0.75
+"""The thread's core of a screw eye against its outer diameter: what is threaded of it holds the wood."""
+
+EYE_YIELD = 240.0
+"""Yield strength of the wire of a bent screw eye. [N/mm²]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Fastener:
+    """Diameter and length in the wood [m] of a fastener, and whether it is pulled out (an eye) or sheared (a corner's screw).
+
+    ``near`` and ``far`` are how much of it is in the piece under its head and in the other. [m]
+    """
+
+    name: str
+    diameter: float
+    length: float
+    pulled: bool
+    near: float = 0.0
+    far: float = 0.0
+
+
+FASTENERS = {
+    "screw_eye": Fastener(name="Screw eyes", diameter=0.006, length=0.035, pulled=True),
+    "wood_screw": Fastener(
+        name="Screws of a corner", diameter=0.004, length=0.040, pulled=False, near=0.044, far=0.026
+    ),
+    "lap_screw": Fastener(
+        name="Screws of a corner", diameter=0.0035, length=0.012, pulled=False, near=0.009, far=0.007
+    ),
+    "pocket_screw": Fastener(
+        name="Screws of a corner", diameter=0.004, length=0.015, pulled=False, near=0.012, far=0.018
+    ),
+}
+
+
+def withdrawal(diameter: float, length: float, *, density: float = SOFTWOOD, core: float = 1.0) -> float:
+    """Pull that draws a screw out, across the grain: 0.52 d^−0.5 l^−0.1 ρ^0.8 · d l in mm (EN 1995-1-1, 8.39 and 8.40). [N]
+
+    Parameters
+    ----------
+    diameter, length: outer diameter of the thread, and how much of it is in the wood. [m]
+    density: of the wood. [kg/m³]
+    core: share of the diameter that counts as the thread's, for threads that are rolled into a bent wire.
+
+    >>> round(withdrawal(0.006, 0.035)), round(withdrawal(0.006, 0.035, core=EYE_CORE))
+    (3388, 2541)
+    """
+    d, deep = diameter * 1000.0, length * 1000.0
+    strength = 0.52 * d**-0.5 * deep**-0.1 * density**0.8
+    return float(strength * core * d * deep)
+
+
+def eye_opening(wire: float, inside: float) -> float:
+    """Pull at which a bent, not welded, eye opens: its wire yields where the pull has its greatest lever, σ d³/6 over r. [N]
+
+    Parameters
+    ----------
+    wire: its diameter. [m]
+    inside: width of the eye. [m]
+
+    >>> round(eye_opening(0.005, 0.012))
+    588
+    """
+    d, lever = wire * 1000.0, (inside + wire) / 2 * 1000.0
+    return EYE_YIELD * d**3 / 6.0 / lever
+
+
+EYE_WIRE, EYE_INSIDE = 0.005, 0.012
+"""Of a screw eye of 6 mm. [m]"""
+
+
+def shear_modes(diameter: float, near: float, far: float, *, density: float = SOFTWOOD) -> dict[str, float]:
+    """Load across a screw between two pieces of wood, by each way in which it can give (EN 1995-1-1, 8.6 a to f). [N]
+
+    The wood crushes under the straight screw in one piece or both (a, b, c), or the screw bends as well once or twice (d, e, f).
+    No help from the rope effect is counted.
+
+    Parameters
+    ----------
+    diameter: of the thread. [m]
+    near, far: length in the piece under the head, and in the other. [m]
+    density: of both. [kg/m³]
+    """
+    d, t1, t2 = CORE * diameter * 1000.0, near * 1000.0, far * 1000.0
+    f = 0.082 * density * d**-0.3
+    yields = 0.3 * STEEL * d**2.6
+    r = t2 / t1
+    root = math.sqrt
+    return {
+        "a": f * t1 * d,
+        "b": f * t2 * d,
+        "c": f * t1 * d / 2.0 * (root(1.0 + 2.0 * (1.0 + r + r * r) + r * r) - (1.0 + r)),
+        "d": 1.05 * f * t1 * d / 3.0 * (root(4.0 + 12.0 * yields / (f * d * t1 * t1)) - 1.0),
+        "e": 1.05 * f * t2 * d / 3.0 * (root(4.0 + 12.0 * yields / (f * d * t2 * t2)) - 1.0),
+        "f": 1.15 * root(2.0 * yields * f * d),
+    }
+
+
+def shear(diameter: float, near: float, far: float, *, density: float = SOFTWOOD) -> float:
+    """Load across a screw between two pieces of wood: the least of :func:`shear_modes`. [N]
+
+    >>> round(shear(0.0035, 0.009, 0.007))
+    193
+    """
+    return min(shear_modes(diameter, near, far, density=density).values())
+
+
+def fastening_checks(modifier: Modifier) -> Iterator[Check]:
+    """The load share of every sort of fastener that carries the modifier, with the lamps that hang in it.
+
+    Parameters
+    ----------
+    modifier: with its parts.
+    """
+    kind = kind_of(modifier.design)  # type: ignore[arg-type]
+    holds = list(kind.holds(modifier.design, modifier.mass))
+    hung = any(h.by in ("ceiling", "boom") for h in holds)
+    weight = (modifier.mass + modifier.hung) * GRAVITY * (MOVING if hung else 1.0)
+    holes = {hole.fastener: hole for hole in modifier.plan.holes if hole.fastener in FASTENERS}
+    for key, hole in holes.items():
+        yield _fastener_check(modifier.name, FASTENERS[key], hole, weight)
+    clamps = sum(int(f.count) for f in modifier.plan.fittings if f.id == "spring_clamp")
+    boards = [c for c in modifier.plan.cloth if c.form == "board"]
+    # a sheet that is bent lies on its battens: its clamps keep the bend, not the weight
+    if clamps and boards and not hasattr(modifier.design, "bend"):
+        share = max(c.mass for c in boards) * GRAVITY / min(clamps, 2)
+        yield judged(
+            "hold.clamps", modifier.name, "Clamps", value=share, limit=CLAMP, unit="N", figure=f"{share:.0f} N on each of {clamps}",
+            allowed=f"{CLAMP:.0f} N", source="what a padded spring clamp keeps from sliding on smooth board",
+            cure=Cure(words="more clamps, or a ledge under the board"),
+        )  # fmt: skip
+
+
+def _fastener_check(about: str, fastener: Fastener, hole: Hole, weight: float) -> Check:
+    if fastener.pulled:
+        share = weight / min(hole.count, 2)
+        pulled = withdrawal(fastener.diameter, fastener.length, core=EYE_CORE)
+        opens = eye_opening(EYE_WIRE, EYE_INSIDE)
+        most, source = (
+            min(pulled, opens),
+            (f"opens at {opens:.0f} N (plastic bending of its wire), pulls out at {pulled:.0f} N (EN 1995-1-1, 8.39)"),
+        )
+    else:
+        # two screws at each of the two corners that bear
+        modes = shear_modes(fastener.diameter, fastener.near, fastener.far)
+        governs = min(modes, key=lambda mode: modes[mode])
+        share, most, source = weight / min(hole.count, 4), modes[governs], f"EN 1995-1-1 (8.6 {governs})"
+        most *= END_GRAIN if hole.side == "end grain" else 1.0
+    limit = most * ALLOWED
+    return judged(
+        "hold.eyes" if fastener.pulled else "hold.screws", about, fastener.name, value=share, limit=limit, unit="N",
+        figure=f"{share:.0f} N on each of {'two' if fastener.pulled else 'four'} that bear, {hole.count} in all",
+        allowed=f"{limit:.0f} N, a third of what it holds in softwood", source=source,
+        cure=Cure(words="thicker or more of them, into sound wood across the grain"),
+    )  # fmt: skip

@@ -1,0 +1,226 @@
+"""Supports that are built: weighted post, wall spreader, lamp bar, trestle, cut-down table, tie lines, board holder. Each with parts, ballast and steps."""
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from wenlo.core.document.rigging import KNOCK
+from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.inventory.shopping import work_out
+from wenlo.core.rigging.bending import SAG_LIMIT, sag_point, standing_stiffness
+from wenlo.core.rigging.interfaces import Face
+from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
+from wenlo.core.units.length import format_length
+
+STUD = Face(type="stud", size=0.016, gender="male", slack=0.4)
+HOOK = Face(type="eye", size=0.03, gender="female")
+BATTEN_FACE = Face(type="jaw", size=0.018, gender="male", slack=0.2)
+
+LEAN = 0.02
+"""An upright may lean by so much of its height before its load walks off. [-]"""
+
+ON_EDGE = (0.045 / 0.021) ** 2
+"""A batten of 21 × 45 mm on edge against one that lies flat: b h³ against h b³. [-]"""
+
+BRACED = 1.0 / 3.0
+"""The braces of a post reach so far up. [-]"""
+
+ASIDE = 0.15
+"""What hangs on a post hangs a hand beside it. [m]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class HomeMade:
+    """A support that is built: its height, reach and foot [m], what it carries, weighs and needs as ballast [kg], and its parts."""
+
+    id: str
+    name: str
+    kind: str
+    height: float
+    reach: float
+    foot_radius: float
+    payload: float
+    mass: float
+    ballast: float
+    words: str
+    caution: str
+    top: Face
+    plan: BuildPlan
+
+
+def _middle_force(span: float, stiffness: float) -> float:
+    # the force at the middle under which a bar sags by as much as is not seen yet [N]
+    return SAG_LIMIT * span / sag_point(1.0, span, stiffness)
+
+
+def _mass(plan: BuildPlan) -> float:
+    return work_out(plan).mass
+
+
+def _post(height: float) -> HomeMade:
+    work = Assembly(carrying_length=2.4)
+    foot = max(0.5, round(0.32 * height, 2))
+    work.bar("post", height, 1, "full height", "height")
+    work.bar("foot of the cross", foot, 2, "as long as a third of the post", "foot")
+    work.bar(
+        "brace", math.hypot(foot / 2, height * BRACED), 2, "from the end of the foot to a third of the height", "brace"
+    )
+    work.fit("foot_bolt", 2)
+    work.butt("brace", "post", 4)
+    work.fit("ballast_bag", 2)
+    work.step("Make the cross", "Half-lap the two feet over each other, two bolts through both and the end of the post.",
+              check="It stands without rocking; the post is plumb both ways.", minutes=30,
+              uses=("foot of the cross", "foot_bolt"))  # fmt: skip
+    work.step("Brace the post", "A brace on two sides, screwed, from the cross to a third of the height.", minutes=20,
+              mistake="Braced on one side it leans the other way.", uses=("post", "brace", "wood_screw"), does="mount")  # fmt: skip
+    work.step("Weigh it down", "The bags over the feet on the side away from what hangs on it.", minutes=5, does="hang",
+              mistake="A leg taken off later: it tips over.", caution="It may be knocked: never leave it without its bags.", uses=("ballast_bag",))  # fmt: skip
+    plan = work.plan("weighted post")
+    mass, arm = _mass(plan), foot / 2 * math.cos(math.pi / 4)
+    stiff = standing_stiffness("softwood_18_44")
+    # over the braces, a load aside bends it by M l²/2EI at the top
+    free = height * (1.0 - BRACED)
+    payload = min(2.0 * LEAN * height * stiff / (free**2 * ASIDE * GRAVITY), 6.0)
+    ballast = max(TIPPING_FACTOR * KNOCK * height / (GRAVITY * arm) - mass, 0.0)
+    return HomeMade(
+        id="post", name="weighted post", kind="stand", height=height, reach=0.0, foot_radius=foot / 2, payload=round(payload, 1), mass=mass,
+        ballast=ballast, words=f"{format_length(height)} high on a cross of {format_length(foot)}; {ballast:.0f} kg keep it from a knock of {KNOCK:.0f} N.",
+        caution="It tips over once a leg is gone.", top=BATTEN_FACE, plan=plan,
+    )  # fmt: skip
+
+
+def _spreader(height: float, span: float) -> HomeMade:
+    work = Assembly(carrying_length=2.4, batten="softwood_21_45")
+    work.bar("beam", span - 0.03, 2, "wall to wall less 30 mm for pads and wedges; two side by side", "span")
+    work.butt("beam", "beam", 0)
+    work.fit("splint_screw", 8)
+    work.fit("foot_bolt", 2)
+    work.step("Lay the beams together", f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one that lies flat.",
+              check="It does not bow when lifted by its ends.", minutes=20, uses=("beam", "splint_screw"))  # fmt: skip
+    work.step("Pad and wedge it", "Rubber at both ends, a bolt with a wide washer as a jack at one; tighten until it cannot be turned by hand.",
+              mistake="On plaster board without studs it goes through the wall.", minutes=15, does="hang", hands=2,
+              caution="Only between walls that bear; a line to a second fixing under anything over people. Local rules come first.", uses=("foot_bolt",))  # fmt: skip
+    plan = work.plan("wall spreader")
+    mass = _mass(plan)
+    stiff = 2 * standing_stiffness("softwood_21_45") * ON_EDGE
+    payload = min(_middle_force(span, stiff) / GRAVITY - mass, 15.0)
+    return HomeMade(
+        id="spreader", name="home-made wall spreader", kind="spreader", height=height, reach=span, foot_radius=0.0, payload=max(round(payload, 1), 0.0),
+        mass=mass, ballast=0.0, words=f"{format_length(span)} from wall to wall; sags less than a two-hundredth under {max(payload, 0.0):.0f} kg.",
+        caution="Friction holds it: check it every hour, and have a line to a second fixing.", top=BATTEN_FACE, plan=plan,
+    )  # fmt: skip
+
+
+def _lamp_bar(height: float, span: float) -> HomeMade:
+    work = Assembly(carrying_length=2.4)
+    length = min(span, 2.0)
+    work.bar("bar", length, 1, "as long as lamps are to hang apart", "span")
+    work.eyes("bar", 2)
+    work.fit("cord", 4)
+    work.step(
+        "Set the eyes",
+        "A fifth of the length from each end: there it bends least.",
+        minutes=10,
+        uses=("bar", "screw_eye"),
+    )
+    work.step("Hang it", "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a trucker's hitch at the fixing.",
+              check="It hangs level.", caution="Overhead: fixings in structure are for licensed people.", minutes=15, does="hang", hands=2, uses=("cord",))  # fmt: skip
+    plan = work.plan("lamp bar")
+    payload = _middle_force(0.6 * length, standing_stiffness("softwood_18_44")) / GRAVITY
+    return HomeMade(
+        id="lamp_bar", name="lamp bar", kind="eye", height=height, reach=length, foot_radius=0.0, payload=round(min(payload, 8.0), 1), mass=_mass(plan),
+        ballast=0.0, words=f"{format_length(length)} long, hung by two eyes a fifth from the ends.", caution="A safety line for the bar and one for each lamp.",
+        top=HOOK, plan=plan,
+    )  # fmt: skip
+
+
+def _trestle(span: float) -> HomeMade:
+    work = Assembly(carrying_length=2.4)
+    high, wide = 0.75, min(max(span, 0.5), 1.2)
+    slant = high / math.cos(math.radians(15.0))
+    work.bar("leg", slant, 4, "0.75 m high, 15° splayed", "height")
+    work.bar("head", wide, 1, "as wide as the table", "span")
+    work.bar("stretcher", 0.8 * wide, 2, "between the legs, a hand over the floor", "span")
+    work.butt("stretcher", "leg", 4)
+    work.butt("leg", "head", 4)
+    work.fit("cord", 1)
+    work.step("Make two frames", f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)} long.",
+              check="All four feet touch.", minutes=45, uses=("leg", "head", "stretcher", "wood_screw"),
+              sketch=Sketch(width=wide, height=high, sides="leg", rails="stretcher"))  # fmt: skip
+    work.step(
+        "Tie the legs",
+        "A cord from stretcher to stretcher keeps them from sliding apart.",
+        minutes=5,
+        does="mount",
+        uses=("cord",),
+    )
+    plan = work.plan("trestle")
+    return HomeMade(
+        id="trestle", name="home-made trestle", kind="trestle", height=high, reach=wide, foot_radius=high * math.tan(math.radians(15.0)), payload=40.0,
+        mass=_mass(plan), ballast=0.0, words="Two of them carry a table; the cord takes the thrust of the legs.", caution="Not to stand on.",
+        top=Face(type="jaw", size=wide, gender="female"), plan=plan,
+    )  # fmt: skip
+
+
+def _low_table() -> HomeMade:
+    work = Assembly(carrying_length=2.4)
+    work.bar("runner", 0.6, 2, "under the cut legs, so that they do not dig in", "width")
+    work.fit("splint_screw", 8)
+    work.step("Cut the legs", "An old table, all four legs marked from its top at one height, so that it stands level on any floor.",
+              check="It does not rock; the top is level both ways.", mistake="Marked from the floor: every leg comes out as crooked as the floor.",
+              caution="Clamp the table before sawing.", minutes=30, does="drill", uses=())  # fmt: skip
+    work.step("Add runners", "One under each pair of legs.", minutes=10, does="mount", uses=("runner", "splint_screw"))
+    plan = work.plan("cut-down table")
+    return HomeMade(
+        id="low_table", name="cut-down table", kind="trestle", height=0.45, reach=0.6, foot_radius=0.25, payload=30.0, mass=_mass(plan) + 6.0,
+        ballast=0.0, words="For things that are shot from above, and lamps that must stand low.", caution="Saw with the table clamped.",
+        top=Face(type="jaw", size=0.6, gender="female"), plan=plan,
+    )  # fmt: skip
+
+
+def _tie_lines(height: float) -> HomeMade:
+    work = Assembly(carrying_length=2.4)
+    line = math.hypot(height, height / 2) + 0.6
+    work.fit("cord", math.ceil(3 * line))
+    work.fit("screw_eye", 3)
+    work.step("Tie it off", f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline above, a trucker's hitch below, which is tightened alone.",
+              check="Pushed at the top with two fingers it does not move.", mistake="Two lines only: it falls the third way.",
+              caution="Mark lines at shin height with tape, or somebody falls over them.", minutes=15, does="hang", uses=("cord", "screw_eye"))  # fmt: skip
+    plan = work.plan("tie lines")
+    return HomeMade(
+        id="tie_lines", name="tie lines", kind="eye", height=height, reach=height / 2, foot_radius=height / 2, payload=10.0, mass=_mass(plan), ballast=0.0,
+        words="Three lines do what ten times their weight in bags does, where there is something to tie them to.", caution="People trip over them.",
+        top=HOOK, plan=plan,
+    )  # fmt: skip
+
+
+def _holder(height: float) -> HomeMade:
+    work = Assembly(carrying_length=2.4)
+    work.bar("upright of the holder", 0.6, 2, "as long as boards are held", "height")
+    work.bar("rail of the holder", 0.5, 1, "between the grips; the other board edge is free", "width")
+    work.butt("rail of the holder", "upright of the holder", 2)
+    work.fit("foot_bolt", 1)
+    work.step("Cut the slots", "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air. Measure the board, not its label.",
+              mistake="Slots out of line twist the board: clamp both uprights together and cut them as one.", caution="Push stick; the saw grabs in a groove.",
+              minutes=30, does="drill")  # fmt: skip
+    work.step("Put it together", "Rail between the uprights, slots facing; a bolt through its middle is the stud.", minutes=20,
+              check="A board slides in by hand and does not rattle.", uses=("upright of the holder", "rail of the holder", "wood_screw", "foot_bolt"))  # fmt: skip
+    plan = work.plan("board holder")
+    return HomeMade(
+        id="holder", name="board holder", kind="clamp", height=height, reach=0.5, foot_radius=0.0, payload=2.0, mass=_mass(plan), ballast=0.0,
+        words="Grips a board of 5 mm by two edges; its bolt goes into a stand's socket.", caution="A board is a sail: ballast the stand.",
+        top=Face(type="jaw", size=0.006, gender="female", slack=0.5), plan=plan,
+    )  # fmt: skip
+
+
+def home_made(*, height: float, span: float) -> Iterator[HomeMade]:
+    """All of them for a height and a span. [m]"""
+    high = min(max(height, 0.6), 2.4)
+    wide = min(max(span, 0.6), 3.6)
+    makers: tuple[Callable[[], HomeMade], ...] = (
+        lambda: _post(high), lambda: _spreader(max(high, 1.8), min(wide, 2.4)), lambda: _lamp_bar(high, wide), lambda: _trestle(wide), _low_table,
+        lambda: _tie_lines(high), lambda: _holder(high),
+    )  # fmt: skip
+    for make in makers:
+        yield make()

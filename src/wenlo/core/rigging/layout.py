@@ -1,0 +1,159 @@
+"""The lay-out sheet: floor marks measured from two points, heights, tilts, aims and dials, so that one person with one tape can do it."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.brief.brief import Brief
+from wenlo.core.scene.room import room_box
+
+Vector = NDArray[np.float64]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Reference:
+    """A point to measure from: what it is, and where. [m]"""
+
+    name: str
+    x: float
+    y: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class FloorMark:
+    """Where something stands: distances from both references, on which side of the line between them, and how it is set.
+
+    ``height`` over the floor [m], ``tilt`` downward and ``turn`` from the lens's way [degree], None where there is none; ``dial`` in words.
+    """
+
+    name: str
+    x: float
+    y: float
+    first: float
+    second: float
+    side: str
+    height: float | None = None
+    tilt: float | None = None
+    turn: float | None = None
+    aim: str = ""
+    dial: str = ""
+
+
+def references(brief: Brief) -> tuple[Reference, Reference]:
+    """Both corners of the wall behind the subject; outdoors two pegs beside the subject's mark."""
+    if brief.room.outdoors:
+        return Reference(name="peg A", x=-2.0, y=0.0), Reference(name="peg B", x=2.0, y=0.0)
+    box = room_box(brief)
+    return (
+        Reference(name="left corner of the back wall", x=box.left, y=box.back),
+        Reference(name="right corner of the back wall", x=box.right, y=box.back),
+    )
+
+
+def trilaterated(first: Reference, second: Reference, a: float, b: float, *, side: float = -1.0) -> tuple[float, float]:
+    """The place at distances ``a`` and ``b`` [m] from two references, on one side of the line from the first to the second
+    (−1: on the right as one looks along it). [m]
+
+    Raises
+    ------
+    ValueError
+        If the two circles do not meet.
+    """
+    dx, dy = second.x - first.x, second.y - first.y
+    base = math.hypot(dx, dy)
+    along = (a * a - b * b + base * base) / (2.0 * base)
+    square = a * a - along * along
+    if square < -1e-9:
+        raise ValueError("The two tapes do not meet.")
+    off = side * math.sqrt(max(square, 0.0))
+    return first.x + (along * dx - off * dy) / base, first.y + (along * dy + off * dx) / base
+
+
+def floor_mark(brief: Brief, name: str, x: float, y: float, **more: object) -> FloorMark:
+    """A mark from both references."""
+    first, second = references(brief)
+    cross = (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x)
+    where = "on the line" if abs(cross) < 1e-6 else ("toward the camera" if cross < 0.0 else "behind the line")
+    return FloorMark(
+        name=name, x=x, y=y, first=math.hypot(x - first.x, y - first.y), second=math.hypot(x - second.x, y - second.y), side=where,
+        **more,  # type: ignore[arg-type]
+    )  # fmt: skip
+
+
+def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
+    """Tilt downward and turn from the way that the lens looks, clockwise from above. [degree]
+
+    >>> import numpy as np
+    >>> [round(x) for x in aim_angles(np.array([0.0, -1.0, 2.0]), np.array([0.0, 0.0, 1.0]))]
+    [45, 0]
+    """
+    way = target - start
+    level = math.hypot(float(way[0]), float(way[1]))
+    tilt = math.degrees(math.atan2(-float(way[2]), level))
+    turn = math.degrees(math.atan2(float(way[0]), float(way[1]))) if level > 1e-9 else 0.0
+    return tilt, turn
+
+
+def order_of_setting(
+    names: Iterator[str] | list[str], *, overhead: list[str], mains: bool, wet: bool, inverter: bool = False,
+    outdoors: bool = False, flashes: bool = False,
+) -> list[str]:  # fmt: skip
+    """The order of setting up, in sentences.
+
+    Parameters
+    ----------
+    names: of everything that is put up.
+    overhead: those that hang over people.
+    mains: whether anything is plugged in.
+    wet: whether there is water.
+    inverter: whether it is plugged into a battery's inverter.
+    outdoors: whether a generator may be used.
+    flashes: whether anything flashes.
+    """
+    steps = ["Tape the subject's mark and both reference points; tape every floor mark from the sheet."]
+    if wet:
+        steps.append("Look at the wet place: keep everything that is plugged in on its other side, and the floor dry.")
+    steps.append("Put every stand on its mark, legs spread flat, one leg under the load; ballast before load.")
+    steps += [
+        f"Overhead first, with nobody under it: {name}; its own safety line before it goes up." for name in overhead
+    ]
+    steps += [f"Put up: {name}." for name in names if name not in overhead]
+    if mains:
+        steps.append(
+            "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the residual-current device."
+        )
+        if inverter:
+            steps.append(
+                "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles covered, no ring or watch near them."
+            )
+        elif outdoors:
+            steps.append(
+                "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level, earthed as its maker says, "
+                "a residual-current device at it, and cold before it is filled. A licensed person connects it to anything fixed."
+            )
+        steps.append("Switch lamps on one after the other, at their lowest setting.")
+    if flashes:
+        steps.append(
+            "Before the first flash tell everybody: flashing light can set off a fit in some people, and it dazzles."
+        )
+    steps.append("Push each stand lightly at shoulder height: nothing walks, nothing tips.")
+    steps.append("After ten minutes feel cloth, foam and plugs with the back of the hand.")
+    return steps
+
+
+def order_of_striking(*, mains: bool, overhead: bool) -> list[str]:
+    """The order of striking, in sentences."""
+    steps = ["Lamps off, and ten minutes to cool."] if mains else []
+    if mains:
+        steps.append("Unplug at the wall first, then at the lamps; coil cables over and under.")
+    if overhead:
+        steps.append("Lower what hangs overhead, with nobody under it; its safety line comes off last.")
+    steps += [
+        "Take loads off before ballast.",
+        "Fold stands, count clamps, lift the tape.",
+        "Note what sagged, got hot or slid: it belongs to the design.",
+    ]
+    return steps

@@ -1,0 +1,245 @@
+"""Everything in a set that something must hold: the modifier's hold points, lamps, cards; with mass, height and sail area."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.brief.brief import PEOPLE, Brief
+from wenlo.core.brief.set_objects import Block, Board, Figure
+from wenlo.core.catalog.own import is_natural, lamp_of
+from wenlo.core.catalog.typical import LampType
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.instructions.plan_build import for_the_tools
+from wenlo.core.inventory.shopping import work_out
+from wenlo.core.modifiers.kind import Arrangement, HeldBy, ModifierParameters
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.motion import Motion
+from wenlo.core.rigging.interfaces import MOUNTS, Face, board_edge
+from wenlo.core.rigging.thermal_state import silhouette
+from wenlo.core.scene import scene_builder
+
+Vector = NDArray[np.float64]
+
+CARD_MASS = 0.8
+"""Of a card with its clamp. [kg/m²]"""
+
+LAMP_AREA = 2.0
+"""Sail area of a lamp against that of its face."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Held:
+    """A thing to hold: where (3,) [m], its mass [kg], what usually holds it, and what it offers to what holds it.
+
+    ``offset`` is from the point where it is held to its centre of mass, level [m]; ``area`` is what wind sees of it [m²], at
+    ``area_height`` [m]; ``lamp`` its lamp; ``carries`` what the thing that it hangs on carries [kg]; ``extent`` half of its width. [m]
+    ``over`` names whoever or whatever is right under it, where no stand can be; ``head`` is the height of the head that it is over [m],
+    0 where it is over nobody. ``bears`` times its share of the mass is what a point must be able to carry: a stiff frame on more than
+    two lines hangs on two of them.
+    """
+
+    name: str
+    place: Vector
+    mass: float
+    by: HeldBy
+    face: Face
+    offset: float = 0.0
+    area: float = 0.0
+    area_height: float = 0.0
+    lamp: LampType | None = None
+    aim: Vector | None = None
+    carries: float | None = None
+    extent: float = 0.0
+    depth: float = 0.0
+    over: str = ""
+    head: float = 0.0
+    bears: float = 1.0
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Modifier:
+    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``name`` tells several apart; ``hung`` is the mass of the
+    lamps, supplies and cables that hang in it. [kg]
+    """
+
+    name: str
+    design: object
+    brief: Brief
+    arrangement: Arrangement
+    plan: BuildPlan
+    mass: float
+    hung: float = 0.0
+    motion: Motion = scene_builder.NO_MOTION
+
+
+CABLE = 0.1
+"""Mass of a metre of flexible cord, three cores of 1 mm². [kg/m]"""
+
+BODY = 0.35
+"""So far from the mark somebody's head and shoulders are; no stand can be there. [m]"""
+
+CROWN = 0.13
+"""From the eyes to the crown. [m]"""
+
+FALLS_ASIDE = 0.6
+"""What comes down from above lands within so much of where it hung. [m]"""
+
+
+def hanging_mass(lamp: LampType, height: float) -> float:
+    """What one lamp adds to what it hangs in: itself, its supply, and the cable down to the floor. [kg]
+
+    Parameters
+    ----------
+    lamp: that hangs.
+    height: it hangs at. [m]
+    """
+    wired = lamp.kind == "continuous" or lamp.recharge_watts is not None
+    return lamp.mass + lamp.supply_mass + (CABLE * height if wired else 0.0)
+
+
+def _hung_in(design: ModifierParameters, arrangement: Arrangement, lamp: LampType) -> float:
+    kind = kind_of(design)
+    holds = kind.holds(design, 0.0)
+    if kind.daylight is not None:
+        return 0.0
+    if holds and holds[0].by == "ceiling":
+        # what hangs from the ceiling has its lamps in it
+        return sum(hanging_mass(lamp, float(one.centre[2])) for one in arrangement.lamps)
+    return sum(h.lamps * hanging_mass(lamp, float(h.place[2])) for h in holds)
+
+
+def below(brief: Brief, place: Vector) -> tuple[str, float]:
+    """Who or what is right under a place, so that no stand can be there, and the height of the head that it is over [m].
+
+    Parameters
+    ----------
+    brief: with the subject, other people and furniture.
+    place: shape (3,). [m]
+    """
+    x, y, z = (float(v) for v in place)
+    people = [("the sitter", 0.0, 0.0, brief.subject.face_height)] if brief.subject.kind in PEOPLE else []
+    people += [(p.name, p.x, p.y, p.z) for p in brief.pieces if isinstance(p, Figure) and not p.hidden]
+    over, head = "", 0.0
+    for name, there, behind, eyes in people:
+        away = float(np.hypot(x - there, y - behind))
+        if away <= FALLS_ASIDE and z > eyes + CROWN:
+            head = max(head, eyes + CROWN)
+        if away <= BODY:
+            over = over or name
+    if brief.subject.kind not in PEOPLE and float(np.hypot(x, y)) <= BODY and z > brief.subject.foot:
+        over = over or "the subject"
+    for piece in brief.pieces:
+        if not isinstance(piece, Block) or piece.hidden or z < piece.z + piece.height:
+            continue
+        turn = np.radians(piece.turn)
+        dx, dy = x - piece.x, y - piece.y
+        across, along = dx * np.cos(turn) + dy * np.sin(turn), -dx * np.sin(turn) + dy * np.cos(turn)
+        if abs(across) <= piece.width / 2 and abs(along) <= piece.depth / 2:
+            over = over or piece.name
+    return over, head
+
+
+def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
+    """The key's modifier, then those before other lights."""
+    kind = kind_of(shoot.design)
+    plan = for_the_tools(kind.build(shoot.design, shoot.brief), shoot.brief.workshop)
+    arrangement = kind.arrange(shoot.design, shoot.brief, None)
+    yield Modifier(
+        name=kind.name,
+        design=shoot.design,
+        brief=shoot.brief,
+        arrangement=arrangement,
+        plan=plan,
+        mass=work_out(plan).mass,
+        hung=_hung_in(shoot.design, arrangement, shoot.brief.lamp.type),
+    )
+    for second in shoot.second:
+        other = kind_of(second.design)
+        light = shoot.brief.others[second.light]
+        parts = for_the_tools(other.build(second.design, shoot.brief), shoot.brief.workshop)
+        arranged = scene_builder.shaped_light(shoot.brief, second.light)
+        yield Modifier(
+            name=f"{other.name} of {light.name}", design=second.design, brief=shoot.brief, plan=parts, mass=work_out(parts).mass,
+            arrangement=arranged, hung=_hung_in(second.design, arranged, lamp_of(light.id)),
+            motion=scene_builder.motion_of(shoot.brief, second.light),
+        )  # fmt: skip
+
+
+def _edge(modifier: Modifier) -> Face:
+    timber = modifier.plan.pieces and modifier.plan.stock.id.startswith("softwood")
+    return board_edge(0.018 if timber else 0.005)
+
+
+def _lamp_held(
+    name: str, lamp: LampType, place: Vector, aim: Vector | None, extra: float = 0.0, reach: float = 0.0
+) -> Held:
+    area = LAMP_AREA * lamp.size[0] * lamp.size[1]
+    mass = lamp.mass + extra
+    # what hangs on its front pulls the centre of mass forward
+    return Held(
+        name=name, place=place, mass=mass, by="stand", face=MOUNTS.get(lamp.mount, MOUNTS["stud 16 mm"]), offset=extra * reach / mass if mass else 0.0,
+        area=area, area_height=float(place[2]), lamp=lamp, aim=aim, extent=lamp.size[0] / 2, depth=max(reach, 0.15),
+    )  # fmt: skip
+
+
+def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Held]:
+    design = modifier.design
+    kind = kind_of(design)  # type: ignore[arg-type]
+    holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in kind.holds(design, modifier.mass))
+    area, height = silhouette(modifier.arrangement)
+    width, tall = design.source_size  # type: ignore[attr-defined]
+    on_lamp = [h for h in holds if h.by == "lamp" or h.on_lamp]
+    share_of_lamps = modifier.hung / len(holds) if holds and holds[0].by == "ceiling" else 0.0
+    for hold in holds:
+        if hold in on_lamp:
+            continue
+        share = hold.mass / modifier.mass if modifier.mass > 0.0 else 1.0 / len(holds)
+        hung = share_of_lamps or hold.lamps * hanging_mass(lamp, float(hold.place[2]))
+        yield Held(
+            name=f"{modifier.name}: {hold.name}", place=hold.place, mass=hold.mass + hung, by=hold.by, face=_edge(modifier),
+            area=area * share, area_height=height, carries=hold.carries, extent=min(width, tall) / 2,
+            depth=getattr(design, "foot_length", 0.5) / 2 if hold.by == "floor" else 0.1,
+            bears=max(len(holds) / 2.0, 1.0) if hold.by == "ceiling" else 1.0,
+        )  # fmt: skip
+    if modifier.hung > 0.0 or daylight:
+        return
+    reach = 0.0
+    if on_lamp:
+        reach = float(np.linalg.norm(design.source_centre - design.lamp_position)) / 2  # type: ignore[attr-defined]
+    for k, emitter in enumerate(modifier.arrangement.lamps):
+        name = "key lamp" if k == 0 and modifier.name == kind.name else f"{modifier.name}: lamp {k + 1}"
+        extra = sum(h.mass for h in on_lamp) if k == 0 else 0.0
+        aim = modifier.motion.point(design.lamp_aim) if k == 0 else None  # type: ignore[attr-defined]
+        yield _lamp_held(name, lamp, emitter.centre, aim, extra, reach)
+
+
+def held_things(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
+    """All that must be held, the key's modifier first, with whoever is under it."""
+    for held in _all_held(shoot, modifiers):
+        over, head = below(shoot.brief, held.place)
+        yield replace(held, over=over if held.by == "stand" else "", head=head)
+
+
+def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
+    brief = shoot.brief
+    first, *others = modifiers
+    yield from _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).daylight is not None)
+    shaped = {second.light: modifier for second, modifier in zip(shoot.second, others, strict=True)}
+    for index, light in enumerate(brief.others):
+        if is_natural(light.id):
+            continue
+        lamp = lamp_of(light.id)
+        if index in shaped:
+            yield from _of_modifier(shaped[index], lamp, daylight=False)
+            continue
+        yield _lamp_held(light.name, lamp, np.array([light.x, light.y, light.z]), scene_builder.aim_of(light, brief))
+    for piece in brief.pieces:
+        if isinstance(piece, Board) and not piece.hidden and piece.z - piece.height / 2 > 0.1:
+            area = piece.width * piece.height
+            yield Held(
+                name=piece.name, place=np.array([piece.x, piece.y, piece.z]), mass=CARD_MASS * area, by="stand", face=board_edge(0.005), area=area,
+                area_height=piece.z, extent=piece.width / 2,
+            )  # fmt: skip

@@ -1,0 +1,262 @@
+"""The whole rig of a shoot: what holds each thing, all checks, what is needed, mains, heat and lay-out."""
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from wenlo.core.brief.brief import LampSetting, OtherLight
+from wenlo.core.catalog.own import OwnLamp, is_natural, lamp_of
+from wenlo.core.catalog.typical import LampType, stock
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.errors import WenloError
+from wenlo.core.inventory.changes import variants
+from wenlo.core.inventory.shopping import work_out
+from wenlo.core.inventory.stocked import Stocked
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.lamp import dial_words
+from wenlo.core.rigging import mains
+from wenlo.core.rigging.bending_checks import bend_checks
+from wenlo.core.rigging.checks import Check, Cure
+from wenlo.core.rigging.electrical_checks import mains_checks, water_checks
+from wenlo.core.rigging.fastenings import fastening_checks
+from wenlo.core.rigging.holding import Holding, hold
+from wenlo.core.rigging.holding_checks import MOST_BALLAST, hold_checks, knock_check
+from wenlo.core.rigging.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
+from wenlo.core.rigging.loads import Modifier, held_things, modifiers_of
+from wenlo.core.rigging.statics import MOVING
+from wenlo.core.rigging.supports import Support, supports
+from wenlo.core.rigging.thermal_checks import Housed, fit_checks, heat_checks, housed
+from wenlo.core.rigging.wind import wind_speed
+from wenlo.core.units.length import UnitSystem, format_length
+
+BAG = 5.0
+"""A ballast bag. [kg]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Needed:
+    """Something that the rig takes: how many, and how many of them the Shelf has."""
+
+    name: str
+    count: float
+    have: float
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class RigPlan:
+    """Everything about the rig; ``wind`` is the gust that is counted with. [m/s]"""
+
+    holdings: tuple[Holding, ...]
+    checks: tuple[Check, ...]
+    needed: tuple[Needed, ...]
+    choices: tuple[Support, ...]
+    loads: tuple[mains.Load, ...]
+    circuits: tuple[mains.Circuit, ...]
+    housings: tuple[Housed, ...]
+    marks: tuple[FloorMark, ...]
+    setting: tuple[str, ...]
+    striking: tuple[str, ...]
+    wind: float
+
+
+def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem = "metric") -> RigPlan:
+    """The rig of a shoot.
+
+    Parameters
+    ----------
+    shoot: the document.
+    shelf: what is owned.
+    units: how lengths are written.
+    """
+    rig = shoot.rig
+    modifiers = list(modifiers_of(shoot))
+    things = list(held_things(shoot, modifiers))
+    wind = wind_speed(rig.weather, rig.beaufort)
+    high = max((float(t.place[2]) for t in things), default=1.8)
+    choices = supports(shelf, height=high, span=shoot.brief.room.width)
+    holdings = tuple(hold(thing, choices, rig, wind=wind) for thing in things)
+    checks: list[Check] = []
+    room = shoot.brief.room
+    # a spreader is jammed across the room, wherever it is
+    span = math.inf if room.outdoors else room.width
+    for holding in holdings:
+        found = list(hold_checks(holding, rig, units=units, span=span))
+        if holding.held.by == "boom" and any(
+            c.state == "outside" and c.code in ("hold.payload", "hold.support") for c in found
+        ):
+            lighter = _lighter(shoot, _boom_carries(holding))
+            found = list(hold_checks(holding, rig, units=units, lighter=lighter, span=span))
+        checks += found
+    if any(h.moments is not None for h in holdings):
+        checks.append(knock_check(rig))
+    lamp, power = shoot.brief.lamp.type, shoot.brief.lamp.power
+    housings = []
+    for k, modifier in enumerate(modifiers):
+        one, at = (lamp, power) if k == 0 else _lamp_of_second(shoot, k - 1)
+        checks += fit_checks(modifier, one)
+        checks += fastening_checks(modifier)
+        checks += bend_checks(modifier, one, units=units, wind=wind)
+        checks += heat_checks(modifier, one, at, rig, units=units)
+        warm = housed(modifier, one, at, rig)
+        housings += [warm] if warm is not None else []
+    loads = tuple(_loads(shoot, modifiers, holdings))
+    checks += mains_checks(loads, rig)
+    checks += water_checks(loads, rig)
+    marks = tuple(_marks(shoot, holdings, modifiers))
+    overhead = [h.held.name for h in holdings if h.overhead and h.by in ("boom", "ceiling", "arm")]
+    plugged = any(x.mains for x in loads)
+    return RigPlan(
+        holdings=holdings, checks=tuple(checks), needed=_needed(holdings, modifiers, shelf), choices=choices, loads=loads,
+        circuits=mains.circuits(loads, voltage=rig.voltage, breaker=rig.breaker, count=rig.circuits), housings=tuple(housings), marks=marks,
+        setting=tuple(
+            order_of_setting(
+                [h.held.name for h in holdings], overhead=overhead, mains=plugged, wet=bool(rig.wet), inverter=rig.battery is not None,
+                outdoors=rig.weather == "outdoors", flashes=any(is_flash(light) for light in shoot.brief.lamps),
+            )
+        ),
+        striking=tuple(order_of_striking(mains=plugged, overhead=bool(overhead))), wind=wind,
+    )  # fmt: skip
+
+
+def _boom_carries(holding: Holding) -> float:
+    # at rest, so that it still carries it when it swings
+    return 0.0 if holding.support is None else holding.support.carries(float(holding.held.place[2])) / MOVING
+
+
+def _lamp_of_second(shoot: Shoot, index: int) -> tuple[LampType, float]:
+    light = shoot.brief.others[shoot.second[index].light]
+    return lamp_of(light.id), light.power
+
+
+def _lighter(shoot: Shoot, most: float) -> Cure | None:
+    """A lighter material, or a smaller canvas, that a boom carries; None where neither will do."""
+    kind = kind_of(shoot.design)
+    found = variants(shoot.design, lambda d: kind.build(d, shoot.brief), uses=lambda d: kind.handling(d).uses)
+    best = min((v for v in found if v.mass < 0.0), key=lambda v: v.mass, default=None)
+    if best is not None:
+        design = type(shoot.design).model_validate({**shoot.design.model_dump(), **best.changes})
+        if work_out(kind.build(design, shoot.brief)).mass <= most:
+            return Cure(
+                words=f"a lighter canvas: {best.words[:1].lower()}{best.words[1:]} saves {-best.mass:.1f} kg; or a stronger boom",
+                changes={f"design.{name}": value for name, value in best.changes.items()},
+            )  # fmt: skip
+    for scale in (0.9, 0.8, 0.7, 0.6, 0.5):
+        smaller = kind.grown(shoot.design, scale)
+        try:
+            mass = work_out(kind.build(smaller, shoot.brief)).mass
+        except WenloError:
+            continue
+        if mass <= most:
+            changes = {
+                f"design.{name}": getattr(smaller, name)
+                for name in type(smaller).model_fields
+                if getattr(smaller, name) != getattr(shoot.design, name)
+            }
+            size = " × ".join(format_length(x) for x in smaller.source_size)
+            return Cure(words=f"a smaller canvas, {size}, weighs {mass:.1f} kg; or a stronger boom", changes=changes)
+    return None
+
+
+def is_flash(light: LampSetting | OtherLight) -> bool:
+    """Whether a light flashes."""
+    return not is_natural(light.id) and lamp_of(light.id).kind == "flash"
+
+
+def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holding]) -> list[mains.Load]:
+    brief = shoot.brief
+    found = []
+    # what is on a stand, and what hangs from nothing but its own boom, can fall as far as it is high
+    falls = {h.held.name: float(h.held.place[2]) for h in holdings if h.by in ("stand", "boom", "floor")}
+
+    def add(name: str, lamp_id: str | OwnLamp, place: np.ndarray) -> None:
+        lamp = lamp_of(lamp_id)
+        watts, peak = mains.drawn(lamp)
+        own = lamp.kind == "flash" and lamp.mount == "shoe"
+        efficient = lamp.kind == "continuous" and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) > 40.0
+        found.append(
+            mains.Load(
+                name=name, watts=watts or 0.0, peak=peak, x=float(place[0]), y=float(place[1]), z=float(place[2]), mains=not own,
+                electronic=efficient or (lamp.kind == "flash" and not own), factor=mains.power_factor(lamp), known=watts is not None,
+                falls=falls.get(name, 0.0),
+            )
+        )  # fmt: skip
+
+    if kind_of(shoot.design).daylight is None:
+        for k, emitter in enumerate(modifiers[0].arrangement.lamps):
+            name = "key lamp" if k == 0 else f"{modifiers[0].name}: lamp {k + 1}"
+            add(name, brief.lamp.id, emitter.centre)
+    for light in brief.others:
+        if not is_natural(light.id) and light.on:
+            add(light.name, light.id, np.array([light.x, light.y, light.z]))
+    return found
+
+
+def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifier]) -> list[FloorMark]:
+    brief = shoot.brief
+    marks = [floor_mark(brief, "subject's mark", 0.0, 0.0)]
+    camera = brief.camera
+    marks.append(
+        floor_mark(brief, "camera", 0.0, -camera.distance, height=brief.subject.face_height, tilt=camera.rise, turn=0.0, aim="subject",
+                   dial=f"f/{camera.aperture:g}, {_shutter(camera.shutter)}, ISO {camera.iso:.0f}")
+    )  # fmt: skip
+    for holding in holdings:
+        held = holding.held
+        x, y, z = (float(v) for v in held.place)
+        tilt = turn = None
+        aim = dial = ""
+        if held.aim is not None:
+            tilt, turn = aim_angles(held.place, held.aim)
+            aim = f"at {float(held.aim[2]):.2f} m over the floor"
+        if held.lamp is not None:
+            power = next((light.power for light in brief.others if light.name == held.name), brief.lamp.power)
+            dial = dial_words(held.lamp, power)
+        marks.append(
+            floor_mark(brief, held.name, x, y, height=z if z > 0.01 else None, tilt=tilt, turn=turn, aim=aim, dial=dial)
+        )
+        if holding.under is not None and holding.by == "boom":
+            # beside what hangs: the lamp stands before it
+            way = np.array(modifiers[0].design.across[:2])  # type: ignore[attr-defined]
+            foot = held.place[:2] + way * holding.reach
+            marks.append(floor_mark(brief, f"stand of the boom for {held.name}", float(foot[0]), float(foot[1])))
+    return marks
+
+
+def _shutter(seconds: float) -> str:
+    return f"1/{round(1 / seconds)} s" if seconds < 0.4 else f"{seconds:g} s"
+
+
+def _needed(holdings: Sequence[Holding], modifiers: Sequence[Modifier], shelf: Sequence[Stocked]) -> tuple[Needed, ...]:
+    count: Counter[str] = Counter()
+    have: dict[str, float] = {}
+    for holding in holdings:
+        for support in (holding.support, holding.under):
+            if support is not None:
+                count[support.name] += 1
+                have[support.name] = support.count or 0.0
+    for item in shelf:
+        # a generic support that is owned under its generic id
+        if item.starter is not None and item.name in count:
+            have[item.name] = item.count
+    names = {row["name"]: key for key, row in stock()["fittings"].items()}
+    for modifier in modifiers:
+        for fitting in modifier.plan.fittings:
+            if fitting.id in ("spring_clamp", "screw_eye"):
+                count[stock()["fittings"][fitting.id]["name"]] += int(fitting.count)
+    needed = [h.ballast_given if h.ballast_given is not None else h.ballast_asked for h in holdings]
+    # a bag lies on one foot: what two of them need does not share one
+    bags = sum(math.ceil(kilos / BAG - 1e-9) for kilos in needed if kilos <= MOST_BALLAST)
+    if bags:
+        count[stock()["fittings"]["ballast_bag"]["name"]] += bags
+    lines = sum(1 for h in holdings if h.overhead)
+    if lines:
+        count["safety line with two carabiners"] += lines
+    adapters = [joint.adapter for h in holdings for joint in h.joints if not joint.fits]
+    count.update(adapters)
+    owned = {item.starter: item.count for item in shelf if item.category == "hardware" and item.starter}
+    return tuple(
+        Needed(name=name, count=float(n), have=have.get(name, float(owned.get(names.get(name, ""), 0.0))))
+        for name, n in count.items()
+    )

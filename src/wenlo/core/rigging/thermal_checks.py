@@ -1,0 +1,320 @@
+"""Checks of what gets warm: housings, surfaces in the beam, everything else of the build that is near, vents, lenses."""
+
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from wenlo.core.catalog.own import bounce_face, sheet_material
+from wenlo.core.catalog.typical import LampType, stock
+from wenlo.core.document.rigging import Rigging
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.modifiers.kind import ModifierParameters
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.optics.lamp import Emitter
+from wenlo.core.rigging import heat
+from wenlo.core.rigging.checks import Check, Cure, judged, stated, unanswered
+from wenlo.core.rigging.loads import Modifier
+from wenlo.core.rigging.thermal_state import Beamed, beamed, housing_of
+from wenlo.core.units.length import UnitSystem, format_length
+
+HOT_SPOT = 2000.0
+"""Skin hurts in about twenty seconds and dark cloth gets hot. [W/m²]"""
+
+LEAST_ON = 1.0
+"""A lamp that may be on for less at a time may not be on at all. [min]"""
+
+CLEAR_OF_VENTS = 0.005
+"""So much of a lamp's housing stays free before its vents. [m]"""
+
+
+class Housed:
+    """A housing with its heat: what is left inside [W], the mean rise [K], openings [m²] and air of a fan [m³/s] as they are."""
+
+    def __init__(self, housing: heat.Housing, inside: float, rig: Rigging, *, light: float, light_only: bool) -> None:
+        self.housing = housing
+        self.inside = inside
+        self.light = light
+        self.light_only = light_only
+        # told that it has none, it is closed, gaps of the drawing and all
+        self.openings = 0.0 if rig.openings == 0.0 else housing.openings + (rig.openings or 0.0)
+        self.fan = rig.fan / 3600.0
+        self.ambient = rig.ambient
+        self.rise = heat.warmth(
+            inside, housing.loss, openings=self.openings, rise=housing.rise, fan=self.fan, ambient=rig.ambient
+        )  # fmt: skip
+
+    @property
+    def black_inside(self) -> float:
+        """How much warmer it would be in the mean with a black lining. [K]"""
+        inside = (
+            self.inside * self.housing.kept_black / max(self.housing.kept, 1e-9)
+            if self.light_only
+            else self.inside + self.light * (self.housing.kept_black - self.housing.kept)
+        )
+        black = heat.warmth(
+            inside,
+            self.housing.loss,
+            openings=self.openings,
+            rise=self.housing.rise,
+            fan=self.fan,
+            ambient=self.ambient,
+        )
+        return black - self.rise
+
+    @property
+    def profile(self) -> list[tuple[float, float]]:
+        """Height in the housing, 0 to 1, and the temperature there [°C]."""
+        return [(k / 10, self.ambient + heat.at_height(self.rise, k / 10)) for k in range(11)]
+
+
+def housed(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Housed | None:
+    """The modifier as a housing with its heat; None where it is open or its lamp gives no heat that is known."""
+    design: Any = modifier.design
+    kind = kind_of(design)
+    warm = heat.as_heat(lamp)
+    housing = housing_of(design, modifier.arrangement, modifier.plan, name=modifier.name)
+    if housing is None or warm is None or not warm.electrical_watts or kind.daylight is not None:
+        return None
+    more = tuple(heat.Warm(name=name, limit=limit, height=1.0) for name, limit in kind.limits(design))
+    housing = heat.Housing(**{**housing.__dict__, "materials": (*housing.materials, *more)})
+    on_lamp = any(h.by == "lamp" for h in kind.holds(design, modifier.mass))
+    # a lamp that only looks in keeps its own heat outside
+    inside = heat.radiant(warm) * power * housing.kept if on_lamp else heat.heat_inside(warm, housing, power)
+    light = min(warm.amount / heat.LED_LIGHT, warm.electrical_watts) * power * housing.lamps
+    return Housed(housing, inside, rig, light=light, light_only=on_lamp)
+
+
+def heat_checks(
+    modifier: Modifier, lamp: LampType, power: float, rig: Rigging, *, units: UnitSystem
+) -> Iterator[Check]:
+    """Housings, what the lamp shines on, all else that is near it, vents and lenses.
+
+    Parameters
+    ----------
+    modifier: with its parts.
+    lamp, power: that lights it; a modelling lamp is counted as fully on.
+    rig: the answers about the rig.
+    units: how lengths are written.
+    """
+    design: Any = modifier.design
+    kind = kind_of(design)
+    if kind.daylight is None:
+        yield from _lamp_checks(modifier, lamp, power if lamp.kind == "continuous" else 1.0, rig)
+        yield from _vent_check(modifier, lamp, units)
+        for emitter in modifier.arrangement.lamps:
+            if lamp.kind == "continuous" and emitter.lens is not None:
+                yield _focus_check(modifier.name, emitter, lamp, power, units)
+    if hasattr(design, "lens") and hasattr(design, "focal_length"):
+        suns = heat.burning_glass(float(design.lens), float(design.focal_length))
+        yield unanswered(
+            "lens.sun", modifier.name, "The lens in the sun", figure=f"{suns:.0f} suns in its focus", limit="a few suns char card and cloth",
+            source="(diameter / image of the sun)²", value=suns, unit="suns",
+            cure=Cure(words="cap it whenever it is carried or left; never point it at the sun or look into it"),
+        )  # fmt: skip
+
+
+def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Iterator[Check]:
+    warm = heat.as_heat(lamp)
+    if warm is None:
+        return
+    if not warm.electrical_watts:
+        yield unanswered(
+            "heat.watts", modifier.name, "Heat of the lamp", figure="its watts are not told", limit="what its label says",
+            source="the maker's label", cure=Cure(words="read the label and put it on the Shelf; until then keep everything an arm's length from it"),
+        )  # fmt: skip
+        return
+    found = housed(modifier, lamp, power, rig)
+    places = _places(modifier, warm, power, rig, found)
+    if found is not None:
+        yield from _housing_checks(modifier, found, rig)
+    for place in places:
+        yield _beam_check(modifier.name, place, warm, power)
+    hottest = max((p.reached for p in places), default=rig.ambient)
+    if found is not None:
+        hottest = max(hottest, rig.ambient + heat.at_height(found.rise, 1.0))
+    judged_already = {p.name for p in places} | (set() if found is None else {m.name for m in found.housing.materials})
+    yield from _rest_checks(modifier, hottest, judged_already)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Place:
+    """The hottest place of a material that the lamp shines on: its limit and what it gets to [°C]; how far from the lamp [m]."""
+
+    name: str
+    limit: float
+    reached: float
+    beam: Beamed
+    around: float
+
+
+def material_of(design: Any, shape: str) -> tuple[str, float] | None:
+    """What a surface is made of and its limit [°C], where the design says so; None where it does not."""
+    if shape.startswith("sheet") and hasattr(design, "sheet"):
+        row = sheet_material(design.sheet)
+        return row.name, row.keep_below_celsius
+    for field in ("lining", "face"):
+        if hasattr(design, field):
+            face = bounce_face(getattr(design, field))
+            return face.name, face.keep_below_celsius
+    return None
+
+
+def _places(modifier: Modifier, lamp: LampType, power: float, rig: Rigging, found: Housed | None) -> list[Place]:
+    # by material the place that gets hottest: by radiation, on top of the air that is there
+    best: dict[str, Place] = {}
+    for beam in beamed(modifier.arrangement):
+        named = material_of(modifier.design, beam.shape)
+        if named is None:
+            continue
+        air = rig.ambient
+        if found is not None:
+            air += heat.at_height(found.rise, beam.height)
+        rise = heat.beam_rise(
+            lamp, beam.distance, beam.taken, angle=beam.angle, faces=beam.faces, shiny=beam.shiny, power=power
+        )
+        place = Place(name=named[0], limit=named[1], reached=air + rise, beam=beam, around=air)
+        if named[0] not in best or place.reached > best[named[0]].reached:
+            best[named[0]] = place
+    return list(best.values())
+
+
+def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check:
+    beam, most = place.beam, place.limit - heat.MARGIN
+    allowed = most - place.around
+    least = heat.beam_distance(
+        lamp, beam.taken, allowed, angle=beam.angle, faces=beam.faces, shiny=beam.shiny, power=power
+    )
+    nearest = f"; nearest {least * 100:.0f} cm" if math.isfinite(least) else "; too warm round it at any distance"
+    cure = (
+        f"at least {least * 100:.0f} cm away, or the lamp turned down"
+        if math.isfinite(least)
+        else "air for the housing, or the lamp turned down"
+    )
+    return judged(
+        "heat.beam", about, f"Lamp near the {place.name}", value=place.reached, limit=most, unit="°C",
+        figure=f"{place.reached:.0f} °C at {beam.distance * 100:.0f} cm", allowed=f"{most:.0f} °C{nearest}",
+        source=f"{heat.swallowed(lamp, beam.taken, shiny=beam.shiny) * 100:.0f} % of what it gets is swallowed; {place.around:.0f} °C round it",
+        cure=Cure(words=cure),
+    )  # fmt: skip
+
+
+def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator[Check]:
+    housing = found.housing
+    allowed = [m.limit - heat.MARGIN - rig.ambient for m in housing.materials]
+    wanted = max(min(allowed, default=30.0), 1.0)
+    need = heat.openings_for(
+        found.inside, housing.loss, wanted / (1.0 + heat.LAYERED), housing.rise, ambient=rig.ambient
+    )
+    fan = heat.fan_for(found.inside, housing.loss, wanted / (1.0 + heat.LAYERED)) * 3600.0
+    open_words = f"openings of {need * 1e4:.0f} cm² low and as much high, light-trapped, or a fan of {fan:.0f} m³/h; or the lamp turned down"
+    open_it = Cure(words=open_words, changes={"rig.openings": round(need * 1.05, 4)} if 0.0 < need < 2.0 else {})
+    for material in housing.materials:
+        reached = rig.ambient + heat.at_height(found.rise, material.height)
+        yield judged(
+            "heat.housing", modifier.name, f"Temperature of the {material.name}", value=reached, limit=material.limit - heat.MARGIN, unit="°C",
+            figure=f"{reached:.0f} °C", allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
+            source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %", cure=open_it,
+        )  # fmt: skip
+    flow = heat.AIR_HEAT * (heat.air_flow(found.openings, housing.rise, found.rise, rig.ambient) + found.fan)
+    until = heat.minutes_until(
+        wanted, found.rise * (1.0 + heat.LAYERED), loss=housing.loss + flow, mass=housing.mass, volume=housing.volume
+    )
+    if math.isfinite(until):
+        shorter = Cure(
+            words=f"keep it on for {math.floor(until):.0f} min at a stretch, then off as long; or {open_words}",
+            changes={"rig.minutes_on": float(math.floor(until))},
+        )
+        yield judged(
+            "heat.minutes", modifier.name, "Minutes on at a time", value=rig.minutes_on, limit=until, unit="min",
+            figure=f"{rig.minutes_on:.0f} min", allowed=f"{math.floor(until):.0f} min, then as long off", source="heat stored in walls and air",
+            # what is too hot at once is not cured by switching it off and on
+            cure=shorter if until >= LEAST_ON else open_it,
+        )  # fmt: skip
+
+
+def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Iterator[Check]:
+    """Boards behind linings, covers, bars, tape and glue: within where even the hottest place is cool enough for them."""
+    rest = {name: limit for name, limit in limits_of_plan(modifier.plan).items() if name not in already}
+    if not rest:
+        return
+    weakest = min(rest, key=lambda name: rest[name])
+    if hottest <= rest[weakest] - heat.MARGIN:
+        yield judged(
+            "heat.rest", modifier.name, "All else that is near the lamp", value=hottest, limit=rest[weakest] - heat.MARGIN, unit="°C",
+            figure=f"{hottest:.0f} °C at the hottest place", allowed=f"{rest[weakest] - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under the limit of {weakest}",
+            source="nothing of it is hotter than the hottest surface",
+        )  # fmt: skip
+        return
+    for name, limit in sorted(rest.items(), key=lambda row: row[1]):
+        if hottest <= limit - heat.MARGIN:
+            continue
+        yield unanswered(
+            "heat.near", modifier.name, f"Temperature of the {name}", figure=f"not known; {hottest:.0f} °C at the hottest place",
+            limit=f"usually {limit:.0f} °C", source="how near it is to the lamp, and what is between them, is not in the plan",
+            value=hottest, bound=limit - heat.MARGIN, unit="°C", relation="most",
+            cure=Cure(words="keep it out of the beam and off the hottest wall, feel it after five minutes, hold a thermometer to it after an hour; or the lamp turned down"),
+        )  # fmt: skip
+
+
+def limits_of_plan(plan: BuildPlan) -> dict[str, float]:
+    """Everything of a build that heat harms, by name, with its usual limit. [°C]"""
+    rows = stock()
+    found = {c.covering.name: c.covering.keep_below_celsius for c in plan.cloth}
+    if plan.pieces:
+        bar: Mapping[str, Any] = next(
+            (rows[g][plan.stock.id] for g in ("pipe", "tube", "timber") if plan.stock.id in rows[g]), {}
+        )
+        if "keep_below" in bar:
+            found[plan.stock.name] = float(bar["keep_below"])
+    for fitting in plan.fittings:
+        row = rows["fittings"][fitting.id]
+        if "keep_below" in row:
+            found[row["name"].removesuffix(", per metre")] = float(row["keep_below"])
+    if plan.prints:
+        found["printed parts of PLA"] = PRINTED
+    return found
+
+
+PRINTED = 50.0
+"""Printed parts of PLA go soft. [°C]"""
+
+
+def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterator[Check]:
+    design: ModifierParameters = modifier.design  # type: ignore[assignment]
+    reach = kind_of(design).grips(design, lamp)
+    if reach <= 0.0 or lamp.vents is None:
+        return
+    yield judged(
+        "heat.vents", modifier.name, "Vents of the lamp", value=reach, limit=max(lamp.vents - CLEAR_OF_VENTS, 0.0), unit="m",
+        figure=f"covered from the rim back {format_length(reach, system=units)}",
+        allowed=f"{format_length(max(lamp.vents - CLEAR_OF_VENTS, 0.0), system=units)}: vents begin {format_length(lamp.vents, system=units)} behind it",
+        source="air goes in and out there; covered, the lamp turns itself down, or burns", cure=Cure(words="cut it back until the vents are free"),
+    )  # fmt: skip
+
+
+def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
+    """Whether the lamp goes with the modifier at all."""
+    design: ModifierParameters = modifier.design  # type: ignore[assignment]
+    refused = kind_of(design).refuses(design, lamp)
+    if refused is not None:
+        yield stated(
+            "hold.fit", modifier.name, "Lamp and modifier", good=False, figure=lamp.name, limit=refused.text, source="sizes, weights and heat of both",
+            cure=Cure(words="another lamp, or another modifier"),
+        )  # fmt: skip
+
+
+def _focus_check(about: str, emitter: Emitter, lamp: LampType, power: float, units: UnitSystem) -> Check:
+    glass = emitter.lens
+    assert glass is not None
+    away, strength = heat.lamp_through_lens(
+        lamp, lens=float(np.linalg.norm(emitter.edge_u)), focal_length=glass.focal_length, distance=glass.lamp_distance, power=power
+    )  # fmt: skip
+    where = "" if math.isinf(away) else f", {format_length(away, system=units)} before the lens"
+    return judged(
+        "lens.lamp", about, "The lamp in the lens", value=strength, limit=HOT_SPOT, unit="W/m²", figure=f"{strength:.0f} W/m²{where}",
+        allowed=f"{HOT_SPOT:.0f} W/m², as two suns", source="a lens keeps radiance: E = π L sin² u",
+        cure=Cure(words="keep hands, cloth and varnish away from there, or turn the lamp down"),
+    )  # fmt: skip

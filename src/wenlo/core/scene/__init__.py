@@ -1,0 +1,1 @@
+"""From a document to the surfaces, lamps and meters of its set."""

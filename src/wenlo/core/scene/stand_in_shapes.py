@@ -1,0 +1,167 @@
+"""Subject stand-ins: simple shapes of true size that stand for people and things in the predicted picture."""
+
+from dataclasses import replace
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.optics.finish import Gloss
+from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
+from wenlo.core.optics.sheet import Sheet, board, foil
+
+Vector = NDArray[np.float64]
+
+Finish = Literal["matt", "textured", "satin", "glossy", "varnish", "wrapped", "mirror", "translucent"]
+
+SKIN = (0.47, 0.30, 0.22)
+CLOTH = (0.07, 0.085, 0.12)
+VARNISH = (0.1, 0.04, 0.014)
+GLOSS_WIDTH = {"satin": 0.25, "glossy": 0.06, "varnish": 0.04, "wrapped": 0.02}
+"""GGX α of the clear skin. [-]"""
+UP = np.array([0.0, 0.0, 1.0])
+
+
+def finished(colour: tuple[float, float, float], finish: Finish) -> Sheet:
+    """An outside of a colour (linear BT.709) and finish; the inside is matt.
+
+    Satin, gloss, varnish and wrapping film are a clear skin of F₀ = .04, each with its width; varnish lies on dark wood; a
+    mirror reflects nine tenths; what is translucent lets half of what it does not reflect through, scattered.
+    """
+    if finish == "varnish":
+        return replace(board(VARNISH), gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))
+    matt = board(colour)
+    if finish in ("matt", "textured"):
+        return matt
+    if finish == "mirror":
+        return foil((0.9, 0.9, 0.9), 0.01, colour)
+    if finish == "translucent":
+        rest = 0.5 * (1.0 - matt.reflectance_front)
+        return replace(matt, transmittance=rest * matt.reflectance_front / max(colour))
+    return replace(matt, gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))
+
+
+def head_and_shoulders(face: Vector, *, depth: float = 0.2, finish: Finish = "matt") -> tuple[Shape, ...]:
+    """A bust whose face, at ``face``, looks toward −y.
+
+    Parameters
+    ----------
+    face: the reading point just before the nose's bridge, shape (3,). [m]
+    depth: from the forehead to the back of the head. [m]
+    finish: of the skin.
+    """
+    skin, cloth = finished(SKIN, finish), board(CLOTH)
+    k = depth / 0.2
+    middle = face + k * np.array([0.0, 0.095, 0.02])
+    nose = Tube(
+        id="nose", base=middle + k * np.array([0.0, -0.084, -0.008]), axis=np.array([0.0, -0.62, -0.78]), length=0.042 * k,
+        radius=0.007 * k, end_radius=0.016 * k, surface=skin,
+    )  # fmt: skip
+    tip = nose.base + nose.axis / float(np.linalg.norm(nose.axis)) * nose.length
+    return (
+        Dome(id="cranium", centre=middle, radius=0.094 * k, surface=skin),
+        Dome(id="jaw", centre=middle + k * np.array([0.0, -0.004, -0.055]), radius=0.074 * k, surface=skin),
+        nose,
+        Dome(id="nose tip", centre=tip, radius=0.0165 * k, surface=skin),
+        Dome(id="left ear", centre=middle + k * np.array([-0.095, 0.01, -0.015]), radius=0.018 * k, surface=skin),
+        Dome(id="right ear", centre=middle + k * np.array([0.095, 0.01, -0.015]), radius=0.018 * k, surface=skin),
+        Tube(id="neck", base=middle + k * np.array([0.0, 0.02, -0.23]), axis=UP, length=0.17 * k, radius=0.055 * k, surface=skin),
+        Tube(
+            id="shoulders", base=middle + k * np.array([0.0, 0.02, -0.32]), axis=UP, length=0.12 * k, radius=0.205 * k,
+            end_radius=0.06 * k, surface=cloth,
+        ),
+        Tube(id="chest", base=middle + k * np.array([0.0, 0.02, -0.72]), axis=UP, length=0.4 * k, radius=0.205 * k, surface=cloth),
+    )  # fmt: skip
+
+
+def standing_figure(feet: Vector, *, height: float = 1.7, finish: Finish = "matt") -> tuple[Shape, ...]:
+    """A whole person on ``feet``, looking toward −y. [m]"""
+    k = height / 1.7
+    bust = head_and_shoulders(feet + np.array([0.0, -0.095 * k, 1.56 * k]), depth=0.2 * k, finish=finish)
+    cloth = board(CLOTH)
+    hips = feet + np.array([0.0, 0.02 * k, 0.8 * k])
+    legs = [
+        Tube(id=f"{name} leg", base=feet + np.array([side * 0.1 * k, 0.02 * k, 0.0]), axis=UP, length=0.85 * k, radius=0.06 * k,
+             end_radius=0.09 * k, surface=cloth)
+        for name, side in (("left", -1), ("right", 1))
+    ]  # fmt: skip
+    waist = Tube(id="waist", base=hips, axis=UP, length=0.06 * k, radius=0.19 * k, end_radius=0.205 * k, surface=cloth)
+    return (*bust, waist, *legs)
+
+
+def box(
+    corner: Vector, size: tuple[float, float, float], *, colour: tuple[float, float, float] = (0.4, 0.28, 0.18),
+    finish: Finish = "matt",
+) -> tuple[Shape, ...]:  # fmt: skip
+    """A closed box with its lowest corner at ``corner``, sides along the axes. [m]"""
+    a, b, c = (np.array([size[0], 0, 0]), np.array([0, size[1], 0]), np.array([0.0, 0, size[2]]))
+    sides = (
+        ("bottom", corner, b, a), ("top", corner + c, a, b), ("left", corner, c, b), ("right", corner + a, b, c),
+        ("front", corner, a, c), ("back", corner + b, c, a),
+    )  # fmt: skip
+    surface = finished(colour, finish)
+    return tuple(Panel(id=f"box {n}", origin=o, edge_u=u, edge_v=v, surface=surface) for n, o, u, v in sides)
+
+
+def bottle(
+    foot: Vector,
+    *,
+    height: float = 0.3,
+    colour: tuple[float, float, float] = (0.05, 0.12, 0.07),
+    finish: Finish = "glossy",
+) -> tuple[Shape, ...]:
+    """A bottle that stands on ``foot``. [m]"""
+    r, surface = 0.125 * height, finished(colour, finish)
+    return (
+        Tube(id="bottle body", base=foot, axis=UP, length=0.62 * height, radius=r, surface=surface),
+        Tube(id="bottle shoulder", base=foot + 0.62 * height * UP, axis=UP, length=0.13 * height, radius=r, end_radius=0.36 * r, surface=surface),
+        Tube(id="bottle neck", base=foot + 0.75 * height * UP, axis=UP, length=0.25 * height, radius=0.36 * r, surface=surface),
+        Disc(id="bottle cap", centre=foot + height * UP, axis=UP, radius=0.36 * r, surface=surface),
+    )  # fmt: skip
+
+
+def bowl(
+    foot: Vector,
+    *,
+    width: float = 0.2,
+    colour: tuple[float, float, float] = (0.6, 0.55, 0.48),
+    finish: Finish = "satin",
+) -> tuple[Shape, ...]:
+    """Half a sphere, open at the top, that stands on ``foot``. [m]"""
+    radius = width / 2
+    return (
+        Dome(id="bowl", centre=foot + radius * UP, radius=radius, low=-1.0, high=0.0, surface=finished(colour, finish)),
+    )
+
+
+def flat_plate(
+    middle: Vector, *, width: float = 0.3, height: float = 0.2, tilt: float = 0.0,
+    colour: tuple[float, float, float] = (0.5, 0.5, 0.5), finish: Finish = "glossy",
+) -> tuple[Shape, ...]:  # fmt: skip
+    """A flat thing facing −y, leaning back by ``tilt`` [rad]: a print, a soundboard, a phone. [m]"""
+    up = np.array([0.0, np.sin(tilt), np.cos(tilt)]) * height
+    across = np.array([width, 0.0, 0.0])
+    origin = middle - up / 2 - across / 2
+    return (Panel(id="plate", origin=origin, edge_u=across, edge_v=up, surface=finished(colour, finish)),)
+
+
+def ring(
+    middle: Vector, *, width: float = 0.02, thickness: float = 0.002, length: float = 0.006, finish: Finish = "mirror"
+) -> tuple[Shape, ...]:
+    """A ring that lies on its side, its hole along z. [m]"""
+    surface = finished((0.7, 0.55, 0.3), finish)
+    outer, inner, base = width / 2, width / 2 - thickness, middle - 0.5 * length * UP
+    wall = replace(surface, shine_back=surface.shine_front, gloss_back=surface.gloss_front)
+    return (
+        Tube(id="ring outside", base=base, axis=UP, length=length, radius=outer, surface=surface),
+        Tube(id="ring inside", base=base, axis=UP, length=length, radius=inner, surface=wall),
+        Disc(id="ring top", centre=base + length * UP, axis=UP, radius=outer, inner=inner, surface=surface),
+        Disc(id="ring foot", centre=base, axis=-UP, radius=outer, inner=inner, surface=surface),
+    )
+
+
+def sphere(
+    middle: Vector, *, width: float = 0.1, colour: tuple[float, float, float] = (0.5, 0.5, 0.5), finish: Finish = "matt"
+) -> tuple[Shape, ...]:
+    """A ball. [m]"""
+    return (Dome(id="ball", centre=middle, radius=width / 2, surface=finished(colour, finish)),)

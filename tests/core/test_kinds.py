@@ -9,6 +9,7 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
+from wenlo.core.analysis.efforts import TRYING
 from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.analysis.gauges import gauges
 from wenlo.core.analysis.light_layers import action_range
@@ -22,7 +23,7 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.proposals.lengths import for_gauge
 from wenlo.core.proposals.proposal_context import Case, distance_of, lengths_of, limits_of
 from wenlo.core.proposals.what_if import SIZE, what_if
-from wenlo.core.ranking.ranking import TRYING, fitted, from_stock, judge, rank
+from wenlo.core.ranking.ranking import fitted, from_stock, judge, rank
 from wenlo.core.ranking.tradeoffs import SCHOOLS, disputes
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import plan_view, side_view

@@ -7,12 +7,12 @@ import numpy as np
 import pytest
 
 from wenlo.core.analysis.preview import camera_of, picture_scene
-from wenlo.core.analysis.reflections import CAMERA_HALF, reflections, with_card
+from wenlo.core.analysis.reflections import CAMERA_HALF, reflections
 from wenlo.core.brief.brief import SHINY, Brief, Camera, Subject
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import board
-from wenlo.core.proposals.cards import Card
+from wenlo.core.proposals.cards import Card, cards_for, with_card
 from wenlo.core.ranking.light_direction import BY_FINISH, relief, words
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
@@ -192,8 +192,9 @@ def test_a_bare_lamp_is_told_and_a_black_card_is_offered_or_it_is_turned_out():
 )  # fmt: skip
 def test_a_card_that_is_put_where_it_is_said_to_be_is_what_the_thing_mirrors(brief, kind):
     design, found = looked(brief, kind)
-    assert found.cards
-    card: Card = found.cards[0]
+    cards = cards_for(brief, design, found)
+    assert cards
+    card: Card = cards[0]
     thing = [shape.id for shape in subject_shapes(brief)]
     scene = with_card(brief, design, card)
     packed = pack(scene, sides=2 * len(scene.panels))

@@ -8,6 +8,7 @@ import pytest
 from pydantic import ValidationError
 
 from factories import make_shoot, shelf_row, shoot_document
+from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import evaluate, modifier_light
 from wenlo.core.analysis.gauges import gauges
 from wenlo.core.brief.brief import Brief, LampSetting, OtherLight
@@ -35,7 +36,6 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.lamp import beam_exponent, exponent_of, placed
 from wenlo.core.ranking.found_objects import becomings, look_for
 from wenlo.core.ranking.inventory_feasibility import at_hand, openings
-from wenlo.core.ranking.ranking import JUDGING, TRY_CELLS
 from wenlo.core.scene.room import room_panels
 
 NOBODY = "00000000-0000-0000-0000-000000000000"

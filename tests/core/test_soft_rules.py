@@ -5,6 +5,7 @@ import math
 import numpy as np
 import pytest
 
+from wenlo.core.analysis.efforts import TRYING
 from wenlo.core.analysis.figures import evaluate, modifier_light
 from wenlo.core.brief.brief import Brief, LampSetting, Wanted
 from wenlo.core.catalog.typical import bounce_faces, sheet_materials
@@ -24,7 +25,6 @@ from wenlo.core.proposals.soft_rules import (
     unlike,
     warmth,
 )
-from wenlo.core.ranking.ranking import TRYING
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.analysis.reflections import MOST_TURN, Reflections, Turn, reflections
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.proposals.cards import Card
+from wenlo.core.proposals.cards import Card, cards_for
 from wenlo.core.ranking.light_direction import words
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
@@ -38,7 +38,7 @@ def mirror(document: Mapping[str, Any]) -> dict[str, Any]:
         ],
         cards=[
             r.CardResult(colour=c.colour, text=_card_text(c, shoot.units), plan=_plan(c.corners), side=_side(c.corners, toward))
-            for c in found.cards
+            for c in cards_for(shoot.brief, shoot.design, found)
         ],
     ).model_dump()  # fmt: skip
 

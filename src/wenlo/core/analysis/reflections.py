@@ -1,4 +1,4 @@
-"""What a shiny thing shows of its surroundings, which cards change that, and how far to turn it."""
+"""What a shiny thing shows of its surroundings, and how far to turn it."""
 
 import math
 from collections.abc import Mapping
@@ -11,10 +11,9 @@ from numpy.typing import NDArray
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.preview import camera_of, picture_scene
 from wenlo.core.brief.brief import SHINY, Brief
-from wenlo.core.optics.shapes import Panel, Shape
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
-from wenlo.core.proposals.cards import Card, card_for
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import ground_shapes, subject_shapes
 from wenlo.core.transport.mirror import OFF, Met, Mirrored, meet, mirrored, mirrored_way
@@ -36,9 +35,6 @@ CAMERA_HALF = 0.06
 SMALL = 0.003
 """Less of the thing than this is not seen. [-]"""
 
-WORTH_A_CARD = 0.08
-"""Less of the thing than this is not worth a card. [-]"""
-
 MOST_TURN, TURN_STEP = 30.0, 0.5
 """How far a flat thing is turned at most, and in what steps it is tried. [degree]"""
 
@@ -47,7 +43,6 @@ MOST_SPOTS = 16
 """So many places of each part are drawn."""
 
 Look = Literal["lit", "dim", "dark", "lamp", "lens", "hole"]
-UNDER_IT = ("table", "ground", "bend", "itself")
 UNWANTED: tuple[Look, ...] = ("lamp", "lens", "hole")
 
 
@@ -81,6 +76,8 @@ class Reflections:
 
     ``lit`` is the share that mirrors something lit, ``brightness`` the same weighed by how bright it is, full at half a stop and nothing
     at two stops under a white card; ``spots`` by part's key are places that are mirrored, (M, 3) [m].
+    ``seen`` are the mirrored rays, ``looks`` and ``names`` what each meets, in the set ``solved`` without the thing, where a white
+    card has the luminance ``white`` [cd/m²].
     """
 
     shown: NDArray[np.int64]
@@ -88,9 +85,13 @@ class Reflections:
     lit: float
     brightness: float
     spots: Mapping[str, Array]
-    cards: tuple[Card, ...]
     turn: Turn | None
     turn_needed: bool
+    seen: Mirrored
+    looks: tuple[Look, ...]
+    names: tuple[str, ...]
+    solved: Solved
+    white: float
 
 
 WHITE, DULL = -0.5, -2.0
@@ -133,7 +134,8 @@ def reflections(brief: Brief, design: Any) -> Reflections | None:
         shown=shown.reshape(HEIGHT, WIDTH), parts=parts, lit=sum(p.share for p in parts if p.look == "lit"),
         brightness=sum(p.share * _brightness(p.stops) for p in parts if p.stops is not None),
         spots={part.key: _outermost(seen.met.place[of_pixel == k]) for k, part in enumerate(parts)},
-        cards=_cards(brief, design, seen, looks, names, solved, white), turn=turn, turn_needed=flat and unwanted > SMALL,
+        turn=turn, turn_needed=flat and unwanted > SMALL, seen=seen, looks=tuple(looks), names=tuple(names),
+        solved=solved, white=white,
     )  # fmt: skip
 
 
@@ -262,40 +264,3 @@ def _rotation(about: Array, angle: float) -> Array:
     cross = np.array([[0.0, -z, y], [z, 0.0, -x], [-y, x, 0.0]])
     turned: Array = np.eye(3) + math.sin(angle) * cross + (1.0 - math.cos(angle)) * cross @ cross
     return turned
-
-
-SIDES = {
-    "camera left": (-1.0, 0.0, 0.0), "camera right": (1.0, 0.0, 0.0), "above": (0.0, 0.0, 1.0), "below": (0.0, 0.0, -1.0),
-    "in front": (0.0, -1.0, 0.0), "behind": (0.0, 1.0, 0.0),
-}  # fmt: skip
-
-
-def _cards(
-    brief: Brief, design: Any, seen: Mirrored, looks: list[Look], names: list[str], solved: Solved, white: float
-) -> tuple[Card, ...]:
-    # White cards for what is dark, side by side; a black one for a lamp that shows.
-    found = []
-    ways = np.array(list(SIDES.values()))
-    side = np.argmax(seen.way @ ways.T, axis=1)
-    # what the thing stands on cannot be covered
-    dull = np.isin(np.array(looks), ("dim", "dark")) & ~np.isin(np.array(names), UNDER_IT)
-    lamp = np.array(looks) == "lamp"
-    for k, name in enumerate(SIDES):
-        if name == "below":
-            continue
-        for colour, where in (("white", dull & (side == k)), ("black", lamp & (side == k))):
-            if float(where.mean()) >= (WORTH_A_CARD if colour == "white" else SMALL):
-                card = card_for(
-                    brief, design, origins=seen.place[where], ways=seen.way[where], far=seen.met.place[where], side=name,
-                    colour="white" if colour == "white" else "black", share=float(where.mean()), solved=solved, white=white,
-                )  # fmt: skip
-                if card is not None:
-                    found.append(card)
-    return tuple(sorted(found, key=lambda card: -card.share))
-
-
-def with_card(brief: Brief, design: Any, card: Card) -> LightScene:
-    """The set of the picture with a card in it."""
-    scene = picture_scene(brief, design)
-    shapes: tuple[Shape, ...] = (*scene.panels, card.panel())
-    return replace(scene, panels=shapes)

@@ -1,20 +1,22 @@
 """Cards that a shiny thing is to show: as small as they can be, out of the picture and out of the light's way."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
+from wenlo.core.analysis.preview import picture_scene
+from wenlo.core.analysis.reflections import SMALL, Reflections
 from wenlo.core.brief.brief import SENSORS, Brief
 from wenlo.core.catalog.typical import black_materials, bounce_faces
 from wenlo.core.modifiers.placing import panel
-from wenlo.core.optics.shapes import Panel
+from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board, luminance
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
-from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Solved, measure
 
 Array = NDArray[np.float64]
@@ -27,6 +29,12 @@ OUTERMOST = 1.5
 
 RIM = 0.01
 """A card is so much larger all round. [m]"""
+
+WORTH_A_CARD = 0.08
+"""Less of the thing than this is not worth a card. [-]"""
+
+UNDER_IT = ("table", "ground", "bend", "itself")
+"""What a thing stands on: it cannot be covered."""
 
 LARGEST = 2.0
 LEAST_ALONG = 0.35
@@ -68,7 +76,7 @@ class Card:
         return panel(f"{self.colour} card", centre=self.centre, across=self.across, upward=self.upward, surface=surface)
 
 
-def card_for(
+def _card_for(
     brief: Brief, design: Any, *, origins: Array, ways: Array, far: Array, side: str, colour: Literal["white", "black"],
     share: float, solved: Solved, white: float,
 ) -> Card | None:  # fmt: skip
@@ -173,3 +181,38 @@ def _brightness(brief: Brief, solved: Solved, centre: Array, facing: Array, whit
     lux = float(luminance(measure(solved, [meter]).readings(scene_builder.lamp_weights(brief))["card"].total))
     reflectance = bounce_faces()["white_foam_board"].reflectance[1]
     return stops_between(max(lux * reflectance / np.pi, 1e-9), max(white, 1e-9))
+
+
+SIDES = {
+    "camera left": (-1.0, 0.0, 0.0), "camera right": (1.0, 0.0, 0.0), "above": (0.0, 0.0, 1.0), "below": (0.0, 0.0, -1.0),
+    "in front": (0.0, -1.0, 0.0), "behind": (0.0, 1.0, 0.0),
+}  # fmt: skip
+
+
+def cards_for(brief: Brief, design: Any, mirrored: Reflections) -> tuple[Card, ...]:
+    """White cards for what is dark in a shiny thing, side by side; a black one for a lamp that shows."""
+    found, seen, looks, names = [], mirrored.seen, mirrored.looks, mirrored.names
+    ways = np.array(list(SIDES.values()))
+    side = np.argmax(seen.way @ ways.T, axis=1)
+    # what the thing stands on cannot be covered
+    dull = np.isin(np.array(looks), ("dim", "dark")) & ~np.isin(np.array(names), UNDER_IT)
+    lamp = np.array(looks) == "lamp"
+    for k, name in enumerate(SIDES):
+        if name == "below":
+            continue
+        for colour, where in (("white", dull & (side == k)), ("black", lamp & (side == k))):
+            if float(where.mean()) >= (WORTH_A_CARD if colour == "white" else SMALL):
+                card = _card_for(
+                    brief, design, origins=seen.place[where], ways=seen.way[where], far=seen.met.place[where], side=name,
+                    colour="white" if colour == "white" else "black", share=float(where.mean()), solved=mirrored.solved, white=mirrored.white,
+                )  # fmt: skip
+                if card is not None:
+                    found.append(card)
+    return tuple(sorted(found, key=lambda card: -card.share))
+
+
+def with_card(brief: Brief, design: Any, card: Card) -> LightScene:
+    """The set of the picture with a card in it."""
+    scene = picture_scene(brief, design)
+    shapes: tuple[Shape, ...] = (*scene.panels, card.panel())
+    return replace(scene, panels=shapes)

@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 
 from wenlo.core.analysis.apparent import OUTLINE_THRESHOLD
+from wenlo.core.analysis.efforts import TRY_CELLS, TRYING
 from wenlo.core.analysis.figures import Light, modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import bounce_face, finish_material, sheet_material
@@ -16,7 +17,6 @@ from wenlo.core.modifiers.kind import Hold, KindFigure
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired, seen_white
 from wenlo.core.photometry.stops import format_stops, stops_between
-from wenlo.core.ranking.ranking import TRY_CELLS, TRYING
 from wenlo.core.scene import scene_builder
 
 LAMBERTIAN_LOBE = math.radians(75.0)

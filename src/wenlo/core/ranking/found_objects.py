@@ -6,13 +6,14 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
+from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import Evaluated, evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound, OwnLamp
 from wenlo.core.modifiers.kind import Become, Kind
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.ranking.ranking import JUDGING, TRY_CELLS, fitted
+from wenlo.core.ranking.ranking import fitted
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem, format_length
 

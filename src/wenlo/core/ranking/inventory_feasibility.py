@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import Evaluated, evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.errors import Impossible
@@ -13,7 +14,7 @@ from wenlo.core.inventory.starter import starter
 from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials, stands
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.ranking.ranking import JUDGING, TRY_CELLS, sized
+from wenlo.core.ranking.ranking import sized
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem
 

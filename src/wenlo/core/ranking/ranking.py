@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS, TRYING
 from wenlo.core.analysis.figures import Light, evaluate, modifier_light
 from wenlo.core.analysis.light_layers import action_range
 from wenlo.core.brief.brief import Brief
@@ -24,12 +25,8 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.proposals.proposal_context import Case, distance_of, limits_of
 from wenlo.core.ranking.scoring import Point, Ranked, points_of
 from wenlo.core.scene import scene_builder
-from wenlo.core.transport.solve import DRAFT
 from wenlo.core.units.length import UnitSystem
 
-TRYING = replace(DRAFT, error=0.08, most_paths=128, sides=90)
-JUDGING = replace(DRAFT, error=0.09, most_paths=256)
-TRY_CELLS = 16
 TRIES = 4
 SCALES = (0.2, 4.0)
 SHRINK = 0.88

@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
@@ -12,7 +13,6 @@ from wenlo.core.errors import Impossible
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.ranking.ranking import JUDGING, TRY_CELLS
 from wenlo.core.ranking.scoring import Ranked
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem, format_length

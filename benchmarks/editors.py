@@ -40,9 +40,12 @@ def running(lives_in: Path | None = None) -> Iterator[str]:
     """A Wenlo of its own, or the one that lives in a folder; gives its address. Raises ConnectionError when it cannot be started."""
     with borrowed_home() if lives_in is None else nullcontext(lives_in) as home:
         demo = subprocess.Popen(
-            [str(ROOT / "wenlo"), "demo"], env={**os.environ, "WENLO_PORT": "0", "WENLO_HOME": str(home)},
-            stdout=subprocess.PIPE, text=True, start_new_session=True,
-        )  # fmt: skip
+            [str(ROOT / "wenlo"), "demo"],
+            env={**os.environ, "WENLO_PORT": "0", "WENLO_HOME": str(home)},
+            stdout=subprocess.PIPE,
+            text=True,
+            start_new_session=True,
+        )
         try:
             assert demo.stdout is not None
             url = next((line.split("open ")[1].split()[0] for line in demo.stdout if "open http" in line), None)
@@ -144,8 +147,11 @@ class Crowd:
 def _row(times: list[float], bar: float) -> dict[str, Any]:
     late = statistics.quantiles(times, n=20)[-1]
     return {
-        "median_ms": round(statistics.median(times) * 1000), "worst_ms": round(late * 1000), "rounds": len(times), "bar_ms": round(bar * 1000),
-    }  # fmt: skip
+        "median_ms": round(statistics.median(times) * 1000),
+        "worst_ms": round(late * 1000),
+        "rounds": len(times),
+        "bar_ms": round(bar * 1000),
+    }
 
 
 def editors() -> Iterator[tuple[str, dict[str, Any]]]:
@@ -175,8 +181,13 @@ def again() -> Iterator[tuple[str, dict[str, Any]]]:
                 times.append((time.monotonic() - began) * 1000)
     yield (
         "./wenlo demo, started again",
-        {"median_ms": round(statistics.median(times[1:])), "worst_ms": round(max(times[1:])), "rounds": 3, "bar_ms": 8000},
-    )  # fmt: skip
+        {
+            "median_ms": round(statistics.median(times[1:])),
+            "worst_ms": round(max(times[1:])),
+            "rounds": 3,
+            "bar_ms": 8000,
+        },
+    )
 
 
 PICTURES, LOADED = 12, 30.0

@@ -52,10 +52,12 @@ def sets() -> Rows:
                 times.append((time.perf_counter() - start) * 1000)
                 worst.append(100 * max(abs(got[m].total[1] / lux - 1) for m, (lux, _) in truth.items()))
             row: dict[str, Any] = {
-                "median_ms": round(statistics.median(times), 1), "worst_ms": round(max(times), 1),
-                "worst_meter_percent": round(statistics.median(worst), 2), "worst_sample_percent": round(max(worst), 2),
+                "median_ms": round(statistics.median(times), 1),
+                "worst_ms": round(max(times), 1),
+                "worst_meter_percent": round(statistics.median(worst), 2),
+                "worst_sample_percent": round(max(worst), 2),
                 "bar_percent": 2.0 if mode == "quick" else 0.7,
-            }  # fmt: skip
+            }
             if name == "book light with a flag":
                 row["bar_ms"] = 150 if mode == "quick" else 1000
             yield f"{name}, {mode}", row

@@ -10,9 +10,14 @@ V = tuple[float, float, float]
 
 def panel(name: str, origin: V, u: V, v: V, rho: float, back: float | None = None, **more: Any) -> dict[str, Any]:
     return {
-        "id": name, "origin": list(origin), "edge_u": list(u), "edge_v": list(v), "front": {"reflectance": rho},
-        "back": {"reflectance": rho if back is None else back}, **more,
-    }  # fmt: skip
+        "id": name,
+        "origin": list(origin),
+        "edge_u": list(u),
+        "edge_v": list(v),
+        "front": {"reflectance": rho},
+        "back": {"reflectance": rho if back is None else back},
+        **more,
+    }
 
 
 def lamp(name: str, origin: V, u: V, v: V, lumens: float) -> dict[str, Any]:
@@ -57,16 +62,20 @@ def deep_box() -> dict[str, Any]:
     x, y, z, a, b = 1.2, 1.5, 1.2, 0.6, 0.5
     white = 0.88
     panels = [
-        panel("bottom", (x, y, z), (a, 0, 0), (0, b, 0), white, 0.1), panel("top", (x, y, z + a), (0, b, 0), (a, 0, 0), white, 0.1),
-        panel("west", (x, y, z), (0, b, 0), (0, 0, a), white, 0.1), panel("east", (x + a, y, z), (0, 0, a), (0, b, 0), white, 0.1),
+        panel("bottom", (x, y, z), (a, 0, 0), (0, b, 0), white, 0.1),
+        panel("top", (x, y, z + a), (0, b, 0), (a, 0, 0), white, 0.1),
+        panel("west", (x, y, z), (0, b, 0), (0, 0, a), white, 0.1),
+        panel("east", (x + a, y, z), (0, 0, a), (0, b, 0), white, 0.1),
         panel("rear", (x, y, z), (0, 0, a), (a, 0, 0), white, 0.1),
         panel("sheet", (x, y + b, z), (0, 0, a), (a, 0, 0), 0.42, 0.42, transmittance=0.5),
-    ]  # fmt: skip
+    ]
     meters = [
-        meter("axis", (1.5, 3.0, 1.5), (0, -1, 0)), meter("near", (1.5, 2.3, 1.5), (0, -1, 0)),
-        meter("side", (2.4, 2.6, 1.5), (-1, -0.5, 0)), meter("corner of the sheet", (1.22, 2.02, 1.22), (0, -1, 0)),
+        meter("axis", (1.5, 3.0, 1.5), (0, -1, 0)),
+        meter("near", (1.5, 2.3, 1.5), (0, -1, 0)),
+        meter("side", (2.4, 2.6, 1.5), (-1, -0.5, 0)),
+        meter("corner of the sheet", (1.22, 2.02, 1.22), (0, -1, 0)),
         meter("below", (1.5, 2.6, 0.4), (0, -0.4, 1)),
-    ]  # fmt: skip
+    ]
     return whole(panels, [lamp("chip", (1.47, 1.52, 1.47), (0, 0, 0.06), (0.06, 0, 0), 9000)], meters)
 
 
@@ -102,8 +111,9 @@ def snoot(sides: int = 8) -> dict[str, Any]:
         strips.append(panel(f"strip {i}", start, (0, length, 0), across, 0.05))
     return whole(
         [*attic(), *strips, panel("back", (x - 0.1, y - 0.01, z - 0.1), (0.2, 0, 0), (0, 0, 0.2), 0.05)],
-        [lamp("chip", (x - 0.04, y, z - 0.04), (0, 0, 0.08), (0.08, 0, 0), 7000)], FIVE,
-    )  # fmt: skip
+        [lamp("chip", (x - 0.04, y, z - 0.04), (0, 0, 0.08), (0.08, 0, 0), 7000)],
+        FIVE,
+    )
 
 
 def skirted_overhead() -> dict[str, Any]:
@@ -111,15 +121,18 @@ def skirted_overhead() -> dict[str, Any]:
     x, y, z, s = 1.2, 2.4, 2.0, 1.6
     h = 2.38
     skirts = [
-        panel("skirt w", (x, y, 1.7), (0, s, 0), (0, 0, 0.3), 0.03), panel("skirt e", (x + s, y, 1.7), (0, s, 0), (0, 0, 0.3), 0.03),
-        panel("skirt n", (x, y, 1.7), (s, 0, 0), (0, 0, 0.3), 0.03), panel("skirt s", (x, y + s, 1.7), (s, 0, 0), (0, 0, 0.3), 0.03),
-    ]  # fmt: skip
+        panel("skirt w", (x, y, 1.7), (0, s, 0), (0, 0, 0.3), 0.03),
+        panel("skirt e", (x + s, y, 1.7), (0, s, 0), (0, 0, 0.3), 0.03),
+        panel("skirt n", (x, y, 1.7), (s, 0, 0), (0, 0, 0.3), 0.03),
+        panel("skirt s", (x, y + s, 1.7), (s, 0, 0), (0, 0, 0.3), 0.03),
+    ]
     upper = [
-        panel("wall w", (x, y, z), (0, s, 0), (0, 0, h - z), 0.8, 0.03), panel("wall e", (x + s, y, z), (0, s, 0), (0, 0, h - z), 0.8, 0.8),
+        panel("wall w", (x, y, z), (0, s, 0), (0, 0, h - z), 0.8, 0.03),
+        panel("wall e", (x + s, y, z), (0, s, 0), (0, 0, h - z), 0.8, 0.8),
         panel("wall s", (x, y + s, z), (s, 0, 0), (0, 0, h - z), 0.8, 0.8),
         panel("wall n1", (x, y, z), (0.65, 0, 0), (0, 0, h - z), 0.8, 0.8),
         panel("wall n2", (x + 0.95, y, z), (0.65, 0, 0), (0, 0, h - z), 0.8, 0.8),
-    ]  # fmt: skip
+    ]
     roof = panel("roof", (x, y, h), (0, s, 0), (s, 0, 0), 0.85)
     sheet = panel("sheet", (x, y, z), (s, 0, 0), (0, s, 0), 0.4, transmittance=0.5)
     tube = [
@@ -130,9 +143,12 @@ def skirted_overhead() -> dict[str, Any]:
     ]
     source = lamp("lamp", (x + 0.7, y - 0.55, z + 0.1), (0, 0.02, 0.18), (0.2, 0, 0), 9000)
     meters = [
-        meter("table", (2.0, 3.2, 0.8), (0, 0, 1)), meter("edge", (2.6, 3.8, 0.8), (0, 0, 1)), meter("face", (2.0, 3.2, 1.2), (0, -1, 0)),
-        meter("dome", (2.0, 3.2, 1.2), (0, -0.7, 0.7), "dome"), meter("wall", (0.01, 3.2, 1.3), (1, 0, 0)),
-    ]  # fmt: skip
+        meter("table", (2.0, 3.2, 0.8), (0, 0, 1)),
+        meter("edge", (2.6, 3.8, 0.8), (0, 0, 1)),
+        meter("face", (2.0, 3.2, 1.2), (0, -1, 0)),
+        meter("dome", (2.0, 3.2, 1.2), (0, -0.7, 0.7), "dome"),
+        meter("wall", (0.01, 3.2, 1.3), (1, 0, 0)),
+    ]
     return whole([*attic(4.0, 6.0), *skirts, *upper, roof, sheet, *tube], [source], meters)
 
 

@@ -28,9 +28,15 @@ def shelf_row(category: str, key: str, count: float = 1.0, number: int = 1, **va
     """A generic thing on somebody's Shelf, as a worker is told of it."""
     item = starter()[category, key]
     return {
-        "id": f"{number:036x}".replace("x", "0"), "version": 1, "category": category, "name": item.name, "count": count,
-        "measured": False, "starter": key, "values": {**item.values.model_dump(mode="json"), **values},
-    }  # fmt: skip
+        "id": f"{number:036x}".replace("x", "0"),
+        "version": 1,
+        "category": category,
+        "name": item.name,
+        "count": count,
+        "measured": False,
+        "starter": key,
+        "values": {**item.values.model_dump(mode="json"), **values},
+    }
 
 
 def finished(client: Any, asked: Any) -> dict[str, Any]:

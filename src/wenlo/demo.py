@@ -29,15 +29,24 @@ def demo_shoots() -> list[Shoot]:
             subject=Subject(face_height=1.25),
             backdrop=Backdrop(distance=1.9, finish="slate_blue"),
             room=attic,
-            camera=Camera(sensor="full_frame", focal_length=0.085, distance=2.1, aperture=2.8, shutter=1 / 100, iso=400.0),
+            camera=Camera(
+                sensor="full_frame", focal_length=0.085, distance=2.1, aperture=2.8, shutter=1 / 100, iso=400.0
+            ),
             lamp=LampSetting(id="chip_60_dish"),
             wanted=Wanted(shadow_edge=0.022, background=-2.0, contrast=2.5, evenness=2.0, spill=0.3),
             carrying_length=1.25,
         ),
-        design=FRAME(width=1.2, height=1.2, top_height=1.95, sheet_distance=1.0, lamp_distance=0.85, key_angle=50.0,
-                     sheet="cotton_bed_linen_white"),
+        design=FRAME(
+            width=1.2,
+            height=1.2,
+            top_height=1.95,
+            sheet_distance=1.0,
+            lamp_distance=0.85,
+            key_angle=50.0,
+            sheet="cotton_bed_linen_white",
+        ),
         notes="North window curtained off. Bench lamp stays dark.",
-    )  # fmt: skip
+    )
     film = Shoot(
         title="Scroll carving, short film",
         brief=Brief(
@@ -49,9 +58,20 @@ def demo_shoots() -> list[Shoot]:
             lamp=LampSetting(id="chip_150_dish", power=0.5),
             wanted=Wanted(shadow_edge=0.03, background=-1.5, contrast=2.0, evenness=1.5, spill=0.4, loss=4.0),
         ),
-        design=FRAME(width=1.4, height=1.2, top_height=2.0, sheet_distance=1.1, lamp_distance=0.9, layers=2, layer_gap=0.12,
-                     sheet="bleached_muslin", structure="timber", material="softwood_18_44", key_angle=-56.0),
-    )  # fmt: skip
+        design=FRAME(
+            width=1.4,
+            height=1.2,
+            top_height=2.0,
+            sheet_distance=1.1,
+            lamp_distance=0.9,
+            layers=2,
+            layer_gap=0.12,
+            sheet="bleached_muslin",
+            structure="timber",
+            material="softwood_18_44",
+            key_angle=-56.0,
+        ),
+    )
     steam = Shoot(
         title="Varnish jar and steam",
         brief=Brief(
@@ -59,7 +79,9 @@ def demo_shoots() -> list[Shoot]:
             subject=Subject(kind="bottle", finish="glossy", size=0.22, face_height=1.05),
             backdrop=Backdrop(distance=1.6, finish="slate_blue"),
             room=attic,
-            camera=Camera(sensor="full_frame", focal_length=0.085, distance=1.1, aperture=5.6, shutter=1 / 60, iso=800.0),
+            camera=Camera(
+                sensor="full_frame", focal_length=0.085, distance=1.1, aperture=5.6, shutter=1 / 60, iso=800.0
+            ),
             lamp=LampSetting(id="panel_45", power=0.4),
             haze=Haze(kind="steam", density="plain", x=0.11, y=0.1, z=1.13, width=0.12, height=0.26),
             others=[
@@ -68,9 +90,16 @@ def demo_shoots() -> list[Shoot]:
             ],
             wanted=Wanted(shadow_edge=0.012, occluder_distance=0.02, background=-2.5, contrast=3.0),
         ),
-        design=FRAME(width=0.7, height=0.9, top_height=1.6, sheet_distance=0.6, lamp_distance=0.4, key_angle=-75.0,
-                     sheet="tracing_paper_90_g"),
-    )  # fmt: skip
+        design=FRAME(
+            width=0.7,
+            height=0.9,
+            top_height=1.6,
+            sheet_distance=0.6,
+            lamp_distance=0.4,
+            key_angle=-75.0,
+            sheet="tracing_paper_90_g",
+        ),
+    )
     return [_bench(), film, steam, portrait]
 
 
@@ -80,7 +109,17 @@ def _bench() -> Shoot:
         picture_for="film",
         subject=Subject(face_height=1.3),
         backdrop=Backdrop(distance=2.0, finish="slate_blue"),
-        room=Room(width=4.6, depth=6.0, height=2.5, slope="right", knee=1.2, run=1.3, walls="cream_paint", ceiling="white_paint", floor="timber"),
+        room=Room(
+            width=4.6,
+            depth=6.0,
+            height=2.5,
+            slope="right",
+            knee=1.2,
+            run=1.3,
+            walls="cream_paint",
+            ceiling="white_paint",
+            floor="timber",
+        ),
         camera=Camera(sensor="crop_15", focal_length=0.05, distance=2.2, aperture=2.8, shutter=1 / 50, iso=400.0),
         lamp=LampSetting(id="chip_150_dish", power=0.6),
         others=[
@@ -91,10 +130,20 @@ def _bench() -> Shoot:
             Block(name="gluing bench", x=-1.1, y=1.5, width=1.5, depth=0.6, height=0.9),
             Block(name="tool shelf", x=1.7, y=1.6, width=0.8, depth=0.35, height=1.1, turn=-15.0),
             Board(name="white card", x=0.85, y=-0.15, z=1.3, width=0.7, height=1.0, turn=-90.0),
-            Board(name="flag for the backdrop", x=-0.62, y=0.72, z=1.6, width=0.6, height=0.8, turn=65.0, face="black", hidden=True),
+            Board(
+                name="flag for the backdrop",
+                x=-0.62,
+                y=0.72,
+                z=1.6,
+                width=0.6,
+                height=0.8,
+                turn=65.0,
+                face="black",
+                hidden=True,
+            ),
         ],
         wanted=Wanted(shadow_edge=0.03, background=-2.0, contrast=2.0, evenness=1.5, spill=0.4, loss=4.0),
-    )  # fmt: skip
+    )
     design = FRAME(
         width=1.2,
         height=1.2,
@@ -105,13 +154,19 @@ def _bench() -> Shoot:
         sheet="bleached_muslin",
     )
     day = Look(
-        name="by day", lamp=LampState(power=0.6), hidden=["flag for the backdrop"], design=design,
+        name="by day",
+        lamp=LampState(power=0.6),
+        hidden=["flag for the backdrop"],
+        design=design,
         others={"north window": LampState(), "rim": LampState(power=0.5)},
-    )  # fmt: skip
+    )
     evening = Look(
-        name="evening", lamp=LampState(power=0.3, gel="half_warm"), hidden=["white card"], design=design,
+        name="evening",
+        lamp=LampState(power=0.3, gel="half_warm"),
+        hidden=["white card"],
+        design=design,
         others={"north window": LampState(on=False), "rim": LampState(power=0.25)},
-    )  # fmt: skip
+    )
     return Shoot(
         title="At the gluing bench",
         brief=brief,
@@ -203,14 +258,30 @@ def demo_shots() -> list[ShotValues]:
     """The log of the maker at the bench: an afternoon of three frames."""
     set_so: dict[str, Any] = {"aperture": 2.8, "iso": 400.0, "power": 1.0, "kelvin": 5600.0}
     return [
-        ShotValues(**set_so, shutter=1 / 100, verdict="too dark", readings=[ShotReading(meter="key", lux=395.0)],
-                   notes="Two thirds of a stop under what was predicted; the new linen is thicker than the old."),
-        ShotValues(**set_so, shutter=1 / 60, verdict="good", changed="shutter to 1/60", readings=[ShotReading(meter="key", lux=402.0)],
-                   notes="Scroll still has its edge; the maker holds still."),
-        ShotValues(**{**set_so, "power": 0.5}, shutter=1 / 30, verdict="spills", changed="lamp to half, for a quieter fan",
-                   notes="The slate wall catches the side of the sheet; a black on that side next.",
-                   failures=[Failure(what="slid", part="light stand, 2 m", load=2.4, minutes=25.0)]),
-    ]  # fmt: skip
+        ShotValues(
+            **set_so,
+            shutter=1 / 100,
+            verdict="too dark",
+            readings=[ShotReading(meter="key", lux=395.0)],
+            notes="Two thirds of a stop under what was predicted; the new linen is thicker than the old.",
+        ),
+        ShotValues(
+            **set_so,
+            shutter=1 / 60,
+            verdict="good",
+            changed="shutter to 1/60",
+            readings=[ShotReading(meter="key", lux=402.0)],
+            notes="Scroll still has its edge; the maker holds still.",
+        ),
+        ShotValues(
+            **{**set_so, "power": 0.5},
+            shutter=1 / 30,
+            verdict="spills",
+            changed="lamp to half, for a quieter fan",
+            notes="The slate wall catches the side of the sheet; a black on that side next.",
+            failures=[Failure(what="slid", part="light stand, 2 m", load=2.4, minutes=25.0)],
+        ),
+    ]
 
 
 def load(service: Shoots, shelf: Shelf, log: Log) -> int:
@@ -223,9 +294,14 @@ def load(service: Shoots, shelf: Shelf, log: Log) -> int:
         values = {**generic.values.model_dump(mode="json"), **owned.measured}
         known = "transmittance" in owned.measured
         item = Item(
-            category=owned.category, name=owned.name or generic.name, count=owned.count, note=owned.note, starter=owned.generic,
-            measured=known, values=values,
-        )  # fmt: skip
+            category=owned.category,
+            name=owned.name or generic.name,
+            count=owned.count,
+            note=owned.note,
+            starter=owned.generic,
+            measured=known,
+            values=values,
+        )
         shelf.add(user, item)
     records = [service.create(user, shoot, label="Demo data") for shoot in demo_shoots()]
     for shot in demo_shots():

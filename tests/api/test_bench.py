@@ -13,9 +13,7 @@ from photographs import photographed
 
 pytestmark = pytest.mark.usefixtures("empty_shelf")
 
-READINGS = [
-    {"layers": 0, "lux": 1000.0}, {"layers": 1, "lux": 420.0}, {"layers": 2, "lux": 220.0},
-]  # fmt: skip
+READINGS = [{"layers": 0, "lux": 1000.0}, {"layers": 1, "lux": 420.0}, {"layers": 2, "lux": 220.0}]
 
 
 def measured(client, bench, **more):

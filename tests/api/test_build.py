@@ -21,9 +21,13 @@ def test_offcuts_are_kept_and_used_first_the_next_time(client, empty_shelf):
     assert all(i["item"]["category"] == "bar" and i["item"]["values"]["price"] == 0.0 for i in shelf)
     # a small frame is cut from them
     small = shoot_document(
-        design__structure="timber", design__material="softwood_18_44", design__width=0.4, design__height=0.4, design__top_height=0.7,
+        design__structure="timber",
+        design__material="softwood_18_44",
+        design__width=0.4,
+        design__height=0.4,
+        design__top_height=0.7,
         design__foot_length=0.3,
-    )  # fmt: skip
+    )
     second = client.post("/api/build", json={"document": small}).json()
     assert second["own"] > 0.0
     alone = sum(b["stock"] for b in second["bars"] if not b["own"])
@@ -77,8 +81,15 @@ def test_boards_left_over_are_kept_and_used_first(client, empty_shelf):
     largest = max(boards, key=lambda i: i["item"]["values"]["board_length"] * i["item"]["values"]["roll_width"])
     sides = largest["item"]["values"]
     card = shoot_document(
-        design={"kind": "bounce_card", "face": "white_foam_board", "width": max(0.2, sides["board_length"] - 0.01), "height": max(0.15, sides["roll_width"] - 0.01), "flagged": False, "wings": 0.0}
-    )  # fmt: skip
+        design={
+            "kind": "bounce_card",
+            "face": "white_foam_board",
+            "width": max(0.2, sides["board_length"] - 0.01),
+            "height": max(0.15, sides["roll_width"] - 0.01),
+            "flagged": False,
+            "wings": 0.0,
+        }
+    )
     second = client.post("/api/build", json={"document": card}).json()
     (cover,) = second["covers"]
     assert [s["own"] for s in cover["sheets"]] == [True]
@@ -189,9 +200,13 @@ def test_several_designs_are_cut_together(client):
 
 
 PAPERS = {
-    "cut-list": ("pdf", "csv", "svg", "dxf"), "steps": ("pdf",), "labels": ("pdf",), "templates": ("pdf", "svg", "dxf"),
-    "order": ("pdf",), "prints": ("stl", "3mf"),
-}  # fmt: skip
+    "cut-list": ("pdf", "csv", "svg", "dxf"),
+    "steps": ("pdf",),
+    "labels": ("pdf",),
+    "templates": ("pdf", "svg", "dxf"),
+    "order": ("pdf",),
+    "prints": ("stl", "3mf"),
+}
 STARTS = {"pdf": b"%PDF", "svg": b"<svg", "3mf": b"PK"}
 
 

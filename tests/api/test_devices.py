@@ -53,7 +53,7 @@ def test_the_meter_read_at_three_places_finds_the_sheet_and_taking_it_over_mends
     readings = [
         {"meter": name, "lux": client.post("/api/meter", json={"document": document, "held": name}).json()["lux"]}
         for name in names
-    ]  # fmt: skip
+    ]
     found = client.post("/api/fit", json={"document": document, "readings": readings}).json()
     worst = max(abs(m["before"]) for m in found["misses"])
     for one in found["found"]:

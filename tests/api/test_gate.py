@@ -39,9 +39,14 @@ def test_a_phone_calls_the_server_by_its_address(client):
 
 @pytest.mark.parametrize(
     "headers",
-    [{"origin": "https://elsewhere.example"}, {"origin": "null"}, {"sec-fetch-site": "cross-site"}, {"sec-fetch-site": "same-site"},
-     {"origin": "http://127.0.0.1:1"}],
-)  # fmt: skip
+    [
+        {"origin": "https://elsewhere.example"},
+        {"origin": "null"},
+        {"sec-fetch-site": "cross-site"},
+        {"sec-fetch-site": "same-site"},
+        {"origin": "http://127.0.0.1:1"},
+    ],
+)
 def test_a_foreign_page_changes_nothing(client, headers):
     before = len(client.get("/api/shoots").json())
     answer = client.post("/api/shoots", json={"document": shoot_document()}, headers=headers)

@@ -44,9 +44,10 @@ def refers_to(part, name, seen):
 def whole_documents():
     """Operations that take a whole document: covering every field of every kind in turn would take an hour, so it is drawn at random."""
     paths = [
-        re.escape(path) for path, operations in description["paths"].items()
+        re.escape(path)
+        for path, operations in description["paths"].items()
         if any(refers_to(o.get("requestBody", {}), "Shoot", set()) for o in operations.values())
-    ]  # fmt: skip
+    ]
     return {"path_regex": f"^({'|'.join(paths)})$", "method": ["POST", "PUT"]}
 
 

@@ -80,11 +80,14 @@ def test_the_streams_of_a_lamp_and_the_balance(client):
 @pytest.mark.parametrize(
     ("form", "kind", "start"),
     [
-        ("svg", "image/svg+xml", b"<svg"), ("pdf-a4", "application/pdf", b"%PDF"), ("pdf-letter", "application/pdf", b"%PDF"),
-        ("glb", "model/gltf-binary", b"glTF"), ("csv", "text/csv", b"\xef\xbb\xbfmeter"),
+        ("svg", "image/svg+xml", b"<svg"),
+        ("pdf-a4", "application/pdf", b"%PDF"),
+        ("pdf-letter", "application/pdf", b"%PDF"),
+        ("glb", "model/gltf-binary", b"glTF"),
+        ("csv", "text/csv", b"\xef\xbb\xbfmeter"),
         ("exr", "image/x-exr", struct.pack("<i", 20000630)),
     ],
-)  # fmt: skip
+)
 def test_the_set_comes_as_a_file(client, form, kind, start):
     document = shoot_document(brief__pieces=[CARD], meters=[{"name": "cheek"}], title="Bench & basin")
     answer = client.post("/api/set-file", json={"document": document, "form": form})

@@ -58,9 +58,13 @@ def test_lamp_far_behind_makes_the_whole_sheet_the_source():
     The cumulated light of an even rectangle W × W at distance d along x is integrated here by hand.
     """
     light = light_of(
-        FINE, brief__lamp__id="flood_500", design__sheet="copier_paper_80_g", design__lamp_distance=9.0, design__layers=1,
+        FINE,
+        brief__lamp__id="flood_500",
+        design__sheet="copier_paper_80_g",
+        design__lamp_distance=9.0,
+        design__layers=1,
         brief__subject__face_height=1.35,
-    )  # fmt: skip
+    )
     n, w, d = 600, 1.2, 1.0
     x = ((np.arange(n) + 0.5) / n - 0.5) * w
     across, upright = np.meshgrid(x, x)
@@ -130,8 +134,9 @@ def test_spill_against_the_beam_by_hand():
 
 
 def test_setting_for_each_unknown():
-    shoot = make_shoot(brief__receptor="flat", brief__camera__aperture=4.0, brief__camera__iso=100.0,
-                       brief__camera__shutter=1 / 60)  # fmt: skip
+    shoot = make_shoot(
+        brief__receptor="flat", brief__camera__aperture=4.0, brief__camera__iso=100.0, brief__camera__shutter=1 / 60
+    )
     brief = shoot.brief
     assert setting_for(brief, 2400.0).iso == pytest.approx(100.0)
     assert setting_for(brief, 2400.0).off_by == pytest.approx(0.0, abs=1e-9)
@@ -156,8 +161,12 @@ def test_lamp_power_moves_exposure_and_nothing_else():
 
 
 def test_darker_walls_deepen_the_shadow_side():
-    light, dark = make_shoot(), make_shoot(brief__room__walls="black_cloth", brief__room__ceiling="black_cloth",
-                                           brief__room__floor="black_cloth")  # fmt: skip
+    light, dark = (
+        make_shoot(),
+        make_shoot(
+            brief__room__walls="black_cloth", brief__room__ceiling="black_cloth", brief__room__floor="black_cloth"
+        ),
+    )
     a, b = (evaluate(s.brief, s.design) for s in (light, dark))
     # what is left on the far side is the sheet itself, which is seen from there edge-on
     assert b.contrast > a.contrast + 1
@@ -203,9 +212,14 @@ def test_impossible_wish_says_why():
 @pytest.mark.parametrize("key", GAUGE_KEYS)
 def test_every_gauge_has_words_levers_and_an_answer(key):
     shoot = make_shoot(
-        brief__wanted__background=-3.0, brief__wanted__contrast=3.5, brief__wanted__spill=0.1, brief__wanted__loss=1.5,
-        brief__wanted__evenness=1.0, brief__wanted__iso_highest=200.0, brief__camera__iso=200.0,
-    )  # fmt: skip
+        brief__wanted__background=-3.0,
+        brief__wanted__contrast=3.5,
+        brief__wanted__spill=0.1,
+        brief__wanted__loss=1.5,
+        brief__wanted__evenness=1.0,
+        brief__wanted__iso_highest=200.0,
+        brief__camera__iso=200.0,
+    )
     before = gauge_of(key, shoot)
     offers = proposals(shoot.brief, shoot.design, key)
     assert offers
@@ -273,13 +287,19 @@ def test_figures_over_the_whole_range_are_numbers():
     for _ in range(25):
         height = float(rng.uniform(0.3, 3.4))
         shoot = make_shoot(
-            design__width=float(rng.uniform(0.3, 4)), design__height=height, design__top_height=min(height + 0.4, 4.0),
-            design__sheet_distance=float(rng.uniform(0.15, 10)), design__lamp_distance=float(rng.uniform(0.05, 10)),
-            design__key_angle=float(rng.uniform(-90, 90)), design__layers=int(rng.integers(1, 4)),
-            design__sheet=sheets[int(rng.integers(len(sheets)))], brief__lamp__id=lamps[int(rng.integers(len(lamps)))],
-            brief__room__width=float(rng.uniform(1.5, 30)), brief__room__depth=float(rng.uniform(1.5, 40)),
+            design__width=float(rng.uniform(0.3, 4)),
+            design__height=height,
+            design__top_height=min(height + 0.4, 4.0),
+            design__sheet_distance=float(rng.uniform(0.15, 10)),
+            design__lamp_distance=float(rng.uniform(0.05, 10)),
+            design__key_angle=float(rng.uniform(-90, 90)),
+            design__layers=int(rng.integers(1, 4)),
+            design__sheet=sheets[int(rng.integers(len(sheets)))],
+            brief__lamp__id=lamps[int(rng.integers(len(lamps)))],
+            brief__room__width=float(rng.uniform(1.5, 30)),
+            brief__room__depth=float(rng.uniform(1.5, 40)),
             brief__backdrop__distance=float(rng.uniform(0.2, 20)),
-        )  # fmt: skip
+        )
         result = evaluate(shoot.brief, shoot.design, effort=coarse)
         assert np.all(np.isfinite(result.map_stops))
         for gauge in gauges(shoot.brief, shoot.design, result):

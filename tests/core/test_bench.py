@@ -40,16 +40,27 @@ def test_a_face_is_told_by_a_meter_turned_round_before_it():
     # light is traced: an even lamp far before a dull face, the meter 20 cm before its middle
     bench, true = FaceBench(width=1.0, height=0.7, distance=0.2), 0.62
     face = Panel(
-        id="face", origin=np.array([-0.5, 0.0, -0.35]), edge_u=np.array([1.0, 0, 0]), edge_v=np.array([0, 0, 0.7]), surface=board((true,) * 3),
-    )  # fmt: skip
+        id="face",
+        origin=np.array([-0.5, 0.0, -0.35]),
+        edge_u=np.array([1.0, 0, 0]),
+        edge_v=np.array([0, 0, 0.7]),
+        surface=board((true,) * 3),
+    )
     lamp = Emitter(
-        id="lamp", shape="disc", centre=np.array([0.0, -12.0, 0.0]), edge_u=np.array([0.1, 0, 0]), edge_v=np.array([0, 0, -0.1]), amount=1e6,
-        beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape="disc",
+        centre=np.array([0.0, -12.0, 0.0]),
+        edge_u=np.array([0.1, 0, 0]),
+        edge_v=np.array([0, 0, -0.1]),
+        amount=1e6,
+        beam=1.0,
+        colour=np.ones(3),
+    )
     out, back = np.array([0.0, -1.0, 0.0]), np.array([0.0, 1.0, 0.0])
     meters = [
-        Meter(id="there", position=np.array([0.0, -0.001, 0.0]), normal=out), Meter(id="back", position=np.array([0.0, -0.2, 0.0]), normal=back),
-    ]  # fmt: skip
+        Meter(id="there", position=np.array([0.0, -0.001, 0.0]), normal=out),
+        Meter(id="back", position=np.array([0.0, -0.2, 0.0]), normal=back),
+    ]
     read = measure(solve(LightScene(panels=(face,), lamps=(lamp,)), Effort(error=0.005)), meters).readings()
     there, came = (float(luminance(read[k].total)) for k in ("there", "back"))
     found = figures(measure_face(bench.model_copy(update={"readings": [FaceReading(there=there, back=came)]})))[
@@ -63,9 +74,12 @@ def test_a_face_beside_a_card_is_told_with_its_colour():
     true = np.array([0.7, 0.5, 0.3])
     lum = float(np.array([0.2126, 0.7152, 0.0722]) @ true)
     reading = FaceReading(
-        by="photograph", stops=math.log2(lum / 0.18), warm=math.log2(true[0] / true[2]),
-        green=math.log2(true[1] / math.sqrt(true[0] * true[2])), error=0.05,
-    )  # fmt: skip
+        by="photograph",
+        stops=math.log2(lum / 0.18),
+        warm=math.log2(true[0] / true[2]),
+        green=math.log2(true[1] / math.sqrt(true[0] * true[2])),
+        error=0.05,
+    )
     values = measure_face(FaceBench(readings=[reading])).values
     assert [values[k] for k in ("red", "green", "blue")] == pytest.approx(true, rel=1e-6)
     # more readings bring it nearer
@@ -141,8 +155,11 @@ def test_a_dial_that_is_not_true_is_kept_and_named_wherever_the_lamp_is_set():
 def test_colour_from_a_neutral_card(kelvin):
     rgb = light_colour(kelvin, 5000.0)
     bench = LampBench(
-        dial=[DialReading()], balance=5000.0, warm=math.log2(rgb[0] / rgb[2]), green=math.log2(rgb[1] / math.sqrt(rgb[0] * rgb[2]))
-    )  # fmt: skip
+        dial=[DialReading()],
+        balance=5000.0,
+        warm=math.log2(rgb[0] / rgb[2]),
+        green=math.log2(rgb[1] / math.sqrt(rgb[0] * rgb[2])),
+    )
     found = figures(measure_lamp(bench))["colour_temperature"]
     assert found.value == pytest.approx(kelvin, rel=0.01)
     assert found.low < kelvin < found.high
@@ -155,9 +172,14 @@ def test_colour_from_a_neutral_card(kelvin):
         (LampBench(beam=[BeamReading(angle=10.0), BeamReading(angle=30.0)]), "on its axis too"),
         (LampBench(beam=[BeamReading()]), "One angle tells no beam"),
         (LampBench(dial=[DialReading(mark=0.5)]), "at its full mark"),
-        (LampBench(dial=[DialReading(mark=0.5, lux=120.0), DialReading(mark=0.75, lux=60.0), DialReading(lux=130.0)]), "reads less than a lower"),
+        (
+            LampBench(
+                dial=[DialReading(mark=0.5, lux=120.0), DialReading(mark=0.75, lux=60.0), DialReading(lux=130.0)]
+            ),
+            "reads less than a lower",
+        ),
     ],
-)  # fmt: skip
+)
 def test_lamps_that_cannot_be_told_are_refused(bench, words):
     with pytest.raises(Impossible, match=words):
         measure_lamp(bench)

@@ -22,9 +22,12 @@ SET = SheetBench()
 
 def sheet(t, r, d, width):
     return Sheet(
-        transmittance=np.full(3, t), unscattered=np.full(3, d), reflectance_front=np.full(3, r), reflectance_back=np.full(3, r),
+        transmittance=np.full(3, t),
+        unscattered=np.full(3, d),
+        reflectance_front=np.full(3, r),
+        reflectance_back=np.full(3, r),
         lobe=lobe_exponent(math.radians(width)),
-    )  # fmt: skip
+    )
 
 
 def test_two_layers_are_those_of_the_adding_formulas():
@@ -45,17 +48,32 @@ def test_what_the_hole_shows_is_what_traced_light_shows(angle):
     far = 2.0
     # fronts look to the meter
     hole = Panel(
-        id="sheet", origin=np.array([-half, 0.0, half]), edge_u=np.array([2 * half, 0, 0]), edge_v=np.array([0, 0, -2 * half]),
-        outline=outline, surface=sheet(t, r, d, width),
-    )  # fmt: skip
+        id="sheet",
+        origin=np.array([-half, 0.0, half]),
+        edge_u=np.array([2 * half, 0, 0]),
+        edge_v=np.array([0, 0, -2 * half]),
+        outline=outline,
+        surface=sheet(t, r, d, width),
+    )
     card = Panel(
-        id="card", origin=np.array([-far, 0.0, far]), edge_u=np.array([2 * far, 0, 0]), edge_v=np.array([0, 0, -2 * far]),
-        outline=0.5 + (outline - 0.5) * half / far, cut_out=True, surface=board((0.0,) * 3),
-    )  # fmt: skip
+        id="card",
+        origin=np.array([-far, 0.0, far]),
+        edge_u=np.array([2 * far, 0, 0]),
+        edge_v=np.array([0, 0, -2 * far]),
+        outline=0.5 + (outline - 0.5) * half / far,
+        cut_out=True,
+        surface=board((0.0,) * 3),
+    )
     bulb = Emitter(
-        id="lamp", shape="disc", centre=np.array([0.0, lamp, 0.0]), edge_u=np.array([0.006, 0, 0]), edge_v=np.array([0, 0, 0.006]),
-        amount=1000.0, beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape="disc",
+        centre=np.array([0.0, lamp, 0.0]),
+        edge_u=np.array([0.006, 0, 0]),
+        edge_v=np.array([0, 0, 0.006]),
+        amount=1000.0,
+        beam=1.0,
+        colour=np.ones(3),
+    )
     turned = math.radians(angle)
     place = away * np.array([math.sin(turned), -math.cos(turned), 0.0])
     meter = Meter(id="m", position=place, normal=-place / away)
@@ -139,9 +157,12 @@ def test_what_the_readings_do_not_tell_stays_as_assumed_and_the_next_is_asked_fo
         ([SheetReading(layers=0)], "once without and once with"),
         ([SheetReading(layers=0, lux=100.0), SheetReading(layers=1, lux=150.0)], "brighter than without"),
         ([SheetReading(layers=0, through="hole", angle=30.0), SheetReading(layers=1)], "off it there is no light"),
-        ([SheetReading(layers=0, lux=100.0), SheetReading(layers=1, lux=50.0), SheetReading(layers=1, lux=9.0)], "cannot be of one sheet"),
+        (
+            [SheetReading(layers=0, lux=100.0), SheetReading(layers=1, lux=50.0), SheetReading(layers=1, lux=9.0)],
+            "cannot be of one sheet",
+        ),
     ],
-)  # fmt: skip
+)
 def test_readings_that_tell_nothing_or_contradict_each_other_are_refused(rows, words):
     with pytest.raises(Impossible, match=words):
         measure_sheet(SheetBench(readings=rows), TYPICAL)

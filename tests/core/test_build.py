@@ -46,9 +46,15 @@ def test_every_structure_over_a_grid_of_sizes(structure, carrying):
         if carrying > longest_bar and max(width, top) > longest_bar:
             continue
         _, plan, worked = built(
-            width=width, height=height, top_height=top, carrying=carrying, saw=saw, layers=layers,
-            layer_gap=0.12 if layers > 1 else 0.0, **structure,
-        )  # fmt: skip
+            width=width,
+            height=height,
+            top_height=top,
+            carrying=carrying,
+            saw=saw,
+            layers=layers,
+            layer_gap=0.12 if layers > 1 else 0.0,
+            **structure,
+        )
         cuts = worked.cuts
         # pieces + kerf + offcuts = stock, bar by bar and in all
         for bar in cuts.bars:

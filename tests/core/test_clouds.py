@@ -23,9 +23,15 @@ def sun_from(direction) -> Emitter:
     side = np.cross(n, [0.3, 0.5, 0.9])
     side /= np.linalg.norm(side)
     return Emitter(
-        id="sun", shape="sun", centre=A([0.0, 0, 0]), edge_u=side, edge_v=np.cross(n, side), amount=1000.0, beam=1.0,
+        id="sun",
+        shape="sun",
+        centre=A([0.0, 0, 0]),
+        edge_u=side,
+        edge_v=np.cross(n, side),
+        amount=1000.0,
+        beam=1.0,
         colour=np.ones(3),
-    )  # fmt: skip
+    )
 
 
 def middle(scene: LightScene, **camera) -> float:

@@ -48,10 +48,12 @@ def test_a_surface_under_its_limit_needs_no_flag():
 @pytest.mark.parametrize(
     ("kind", "dark"),
     [
-        ("hung_curtain", {"backdrop": -2.0, "ceiling": -2.2}), ("diffusion_frame", {"backdrop": -2.5, "ceiling": -2.7}),
-        ("bounce_card", {"backdrop": -3.0}), ("book_light", {"ceiling": -1.5, "left_wall": -2.0}),
+        ("hung_curtain", {"backdrop": -2.0, "ceiling": -2.2}),
+        ("diffusion_frame", {"backdrop": -2.5, "ceiling": -2.7}),
+        ("bounce_card", {"backdrop": -3.0}),
+        ("book_light", {"ceiling": -1.5, "left_wall": -2.0}),
     ],
-)  # fmt: skip
+)
 def test_flags_darken_what_is_limited_spare_the_key_and_are_no_more_than_needed(kind, dark):
     brief, design = case(kind, **dark)
     found = fewest_flags(brief, design)

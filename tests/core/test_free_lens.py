@@ -31,16 +31,25 @@ def lens(y=0.0, *, radius=0.03, focal_length: float | None = 0.2) -> Disc:
 def lamp(y: float, radius: float, x: float = 0.0) -> Emitter:
     """A Lambertian disc of 10 000 cd/m² that shines along +y."""
     return Emitter(
-        id="lamp", shape="disc", centre=A([x, y, 0]), edge_u=A([0.0, 0, 2 * radius]), edge_v=A([2 * radius, 0, 0]),
-        amount=LUMINANCE * math.pi * math.pi * radius**2, beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape="disc",
+        centre=A([x, y, 0]),
+        edge_u=A([0.0, 0, 2 * radius]),
+        edge_v=A([2 * radius, 0, 0]),
+        amount=LUMINANCE * math.pi * math.pi * radius**2,
+        beam=1.0,
+        colour=np.ones(3),
+    )
 
 
 def wall(y: float, size: float, name="wall", rho=0.5) -> Panel:
     return Panel(
-        id=name, origin=A([-size / 2, y, -size / 2]), edge_u=A([size, 0.0, 0]), edge_v=A([0.0, 0, size]),
+        id=name,
+        origin=A([-size / 2, y, -size / 2]),
+        edge_u=A([size, 0.0, 0]),
+        edge_v=A([0.0, 0, size]),
         surface=board((rho,) * 3),
-    )  # fmt: skip
+    )
 
 
 def stop(radius: float, size: float = 4.0) -> list[Panel]:
@@ -95,9 +104,15 @@ def test_a_lit_wall_is_seen_through_a_lens_as_bright_as_it_is():
     """A meter near a wall's image reads the wall's luminance over the lens, whatever the lens does (no lamp is seen)."""
     bright = wall(-0.4, 2.0, rho=0.8)
     source = Emitter(
-        id="lamp", shape="disc", centre=A([0.0, -0.05, 1.5]), edge_u=A([0.1, 0, 0]), edge_v=A([0.0, 0, 0.1]), amount=2000.0,
-        beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape="disc",
+        centre=A([0.0, -0.05, 1.5]),
+        edge_u=A([0.1, 0, 0]),
+        edge_v=A([0.0, 0, 0.1]),
+        amount=2000.0,
+        beam=1.0,
+        colour=np.ones(3),
+    )
     with_lens = reading(LightScene(panels=(lens(), bright, *stop(0.03)), lamps=(source,)), (0, 0.3, 0))[0][0]
     without = reading(LightScene(panels=(lens(focal_length=None), bright, *stop(0.03)), lamps=(source,)), (0, 0.3, 0))[
         0
@@ -114,9 +129,15 @@ def test_a_magnifier_shows_a_bright_square_larger(focal_length, magnified):
     """From far away, a thing at distance a behind a lens looks 1/(1 − a/f) times as large."""
     dark, mark = wall(0.25, 3.0, "dark", 0.02), wall(0.249, 0.04, "mark", 0.9)
     sun = Emitter(
-        id="sun", shape="sun", centre=A([0.0, 0, 0]), edge_u=A([1.0, 0, 0]), edge_v=A([0.0, 1.2, 1.0]), amount=1000.0, beam=1.0,
+        id="sun",
+        shape="sun",
+        centre=A([0.0, 0, 0]),
+        edge_u=A([1.0, 0, 0]),
+        edge_v=A([0.0, 1.2, 1.0]),
+        amount=1000.0,
+        beam=1.0,
         colour=np.ones(3),
-    )  # fmt: skip
+    )
     camera = Camera(position=A([0.0, -60, 0]), aim=A([0.0, 0, 0]), field=0.4 / 60)
 
     def width(f: float | None) -> float:

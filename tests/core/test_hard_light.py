@@ -49,10 +49,23 @@ def _coverage(scene, meters):
 def test_the_error_that_is_told_holds_the_light_out_of_a_slotted_white_tube():
     # an 8 mm slit in a white tube: nearly all of the light off the inside comes by many bounces, and few of them leave
     brief = make_shoot(brief__lamp__id="panel_45").brief
-    tube = kinds()["snoot"].start(brief).model_copy(update={
-        "tube_length": 0.3, "tube_width": 0.4, "shape": "slot", "opening": 0.008, "slot_length": 0.3, "inside": "white card",
-        "distance": 1.0, "centre_height": 1.25, "aim_height": 1.25,
-    })  # fmt: skip
+    tube = (
+        kinds()["snoot"]
+        .start(brief)
+        .model_copy(
+            update={
+                "tube_length": 0.3,
+                "tube_width": 0.4,
+                "shape": "slot",
+                "opening": 0.008,
+                "slot_length": 0.3,
+                "inside": "white card",
+                "distance": 1.0,
+                "centre_height": 1.25,
+                "aim_height": 1.25,
+            }
+        )
+    )
     made = kinds()["snoot"].arrange(tube, brief, None)
     up = tube.square[1]
     away = tube.source_centre - tube.axis
@@ -83,9 +96,16 @@ def test_a_closed_white_sphere_keeps_its_light(rho):
     # Mean E = Φ/(A (1 − ρ)), from a lamp of any place: with ρ .95 twenty bounces on average
     white = board((rho,) * 3)
     lamp = Emitter(
-        id="lamp", shape="sphere", centre=np.zeros(3), edge_u=np.array([0.1, 0, 0]), edge_v=np.array([0, 0.1, 0]), amount=1000.0, beam=1.0,
-        colour=np.ones(3), blocks=False,
-    )  # fmt: skip
+        id="lamp",
+        shape="sphere",
+        centre=np.zeros(3),
+        edge_u=np.array([0.1, 0, 0]),
+        edge_v=np.array([0, 0.1, 0]),
+        amount=1000.0,
+        beam=1.0,
+        colour=np.ones(3),
+        blocks=False,
+    )
     dome = Dome(id="wall", centre=np.zeros(3), radius=1.0, surface=white, one_sided=False)
     meter = Meter(id="m", position=np.array([0.0, 0.9999, 0.0]), normal=np.array([0.0, -1.0, 0.0]))
     got = [

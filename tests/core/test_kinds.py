@@ -422,10 +422,12 @@ def test_a_design_too_large_for_the_boards_that_are_sold_is_made_smaller():
 @pytest.mark.parametrize(
     ("changes", "leaks", "words"),
     [
-        ({"walls": "foam board"}, 0.0, "pass nothing"), ({"walls": "cloth-lined"}, 0.0, "pass nothing"),
-        ({"walls": "improvised"}, 0.0002, "11 stops under"), ({"walls": "improvised", "doubled": False}, 0.012, "double it"),
+        ({"walls": "foam board"}, 0.0, "pass nothing"),
+        ({"walls": "cloth-lined"}, 0.0, "pass nothing"),
+        ({"walls": "improvised"}, 0.0002, "11 stops under"),
+        ({"walls": "improvised", "doubled": False}, 0.012, "double it"),
     ],
-)  # fmt: skip
+)
 def test_a_hanging_box_is_tested_for_leaks(changes, leaks, words):
     brief = brief_for("hanging_softbox")
     design = kinds()["hanging_softbox"].parameters.model_validate(

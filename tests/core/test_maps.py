@@ -20,9 +20,15 @@ SURE = Effort(error=0.005, most_paths=1 << 15)
 
 def source(shape="disc", *, size=0.02, centre=(0.0, 0, 2.0), amount=1000.0):
     return Emitter(
-        id="lamp", shape=shape, centre=A(centre, float), edge_u=A([0.0, size, 0]), edge_v=A([size, 0.0, 0]), amount=amount,
-        beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape=shape,
+        centre=A(centre, float),
+        edge_u=A([0.0, size, 0]),
+        edge_v=A([size, 0.0, 0]),
+        amount=amount,
+        beam=1.0,
+        colour=np.ones(3),
+    )
 
 
 FLOOR = Panel(
@@ -102,10 +108,18 @@ def test_what_holds_of_an_action_area():
 def test_action_area_falls_off_as_the_square_of_the_distance():
     # a small far source: the stops across the depth are those of the inverse square, the room's return aside
     shoot = make_shoot(
-        design__width=0.3, design__height=0.3, design__top_height=1.5, design__sheet_distance=2.0, design__lamp_distance=0.5,
-        design__key_angle=0.0, brief__room__width=8.0, brief__room__depth=9.0, brief__room__walls="black_cloth",
-        brief__room__ceiling="black_cloth", brief__room__floor="black_cloth",
-    )  # fmt: skip
+        design__width=0.3,
+        design__height=0.3,
+        design__top_height=1.5,
+        design__sheet_distance=2.0,
+        design__lamp_distance=0.5,
+        design__key_angle=0.0,
+        brief__room__width=8.0,
+        brief__room__depth=9.0,
+        brief__room__walls="black_cloth",
+        brief__room__ceiling="black_cloth",
+        brief__room__floor="black_cloth",
+    )
     action = shoot.brief.action.model_copy(update={"depth": 1.0, "width": 0.05, "band": 0.0})
     brief = shoot.brief.model_copy(update={"action": action})
     wanted = 2.0 * math.log2(2.5 / 1.5)

@@ -20,11 +20,21 @@ AS_SET = Setting(power=0.5, shutter=1 / 100, aperture=2.8, iso=400.0)
 @pytest.mark.parametrize(
     ("words", "stops"),
     [
-        ("two thirds down", -2 / 3), ("a stop up", 1.0), ("1/3 brighter", 1 / 3), ("half a stop too bright", -0.5), ("half a stop too dark", 0.5),
-        ("a touch more", 1 / 3), ("down", -1 / 3), ("2 stops up", 2.0), ("1 1/3 down", -4 / 3), ("+1.5", 1.5), ("-0,7 stops", -0.7), ("one and a half darker", -1.5),
+        ("two thirds down", -2 / 3),
+        ("a stop up", 1.0),
+        ("1/3 brighter", 1 / 3),
+        ("half a stop too bright", -0.5),
+        ("half a stop too dark", 0.5),
+        ("a touch more", 1 / 3),
+        ("down", -1 / 3),
+        ("2 stops up", 2.0),
+        ("1 1/3 down", -4 / 3),
+        ("+1.5", 1.5),
+        ("-0,7 stops", -0.7),
+        ("one and a half darker", -1.5),
         ("−1", -1.0),
     ],
-)  # fmt: skip
+)
 def test_judgements_are_understood(words, stops):
     assert judged(words) == pytest.approx(stops)
 
@@ -40,9 +50,12 @@ def test_every_control_alone_gives_what_was_asked():
     for wanted in (-1.0, -2 / 3, -1 / 3, 1 / 3, 2 / 3, 1.0):
         for mark in marks_for(wanted, AS_SET, LED):
             real = {
-                "power": lambda v: math.log2(v / 0.5), "iso": lambda v: math.log2(v / 400), "shutter": lambda v: math.log2(v * 100),
-                "aperture": lambda v: -2 * math.log2(v / 2.8), "gel": lambda v: -v,
-            }[mark.control](mark.value)  # fmt: skip
+                "power": lambda v: math.log2(v / 0.5),
+                "iso": lambda v: math.log2(v / 400),
+                "shutter": lambda v: math.log2(v * 100),
+                "aperture": lambda v: -2 * math.log2(v / 2.8),
+                "gel": lambda v: -v,
+            }[mark.control](mark.value)
             assert real == pytest.approx(wanted + mark.off, abs=1e-6), mark
             assert abs(mark.off) < 0.2, mark
             assert mark.words in said(mark) or mark.words[1:] in said(mark)

@@ -26,9 +26,15 @@ def lamp(centre, along, size=0.02, amount=3000.0):
     u = np.cross(n, [0.0, 0, 1] if abs(n[2]) < 0.9 else [0.0, 1, 0])
     u /= np.linalg.norm(u)
     return Emitter(
-        id="lamp", shape="disc", centre=A(centre, float), edge_u=u * size, edge_v=np.cross(n, u) * size, amount=amount, beam=1.0,
+        id="lamp",
+        shape="disc",
+        centre=A(centre, float),
+        edge_u=u * size,
+        edge_v=np.cross(n, u) * size,
+        amount=amount,
+        beam=1.0,
         colour=np.ones(3),
-    )  # fmt: skip
+    )
 
 
 def wall(rho=0.5, size=4.0, y=2.0):
@@ -303,9 +309,18 @@ def test_reference_ball_terminator_of_a_point_source():
 
 def test_sheet_is_seen_lit_from_behind():
     sheet = Panel(
-        id="sheet", origin=A([-1.0, 1, -1]), edge_u=A([0.0, 0, 2]), edge_v=A([2.0, 0, 0]), role="modifier",
-        surface=Sheet(transmittance=np.full(3, 0.5), unscattered=np.zeros(3), reflectance_front=np.zeros(3), reflectance_back=np.zeros(3)),
-    )  # fmt: skip
+        id="sheet",
+        origin=A([-1.0, 1, -1]),
+        edge_u=A([0.0, 0, 2]),
+        edge_v=A([2.0, 0, 0]),
+        role="modifier",
+        surface=Sheet(
+            transmittance=np.full(3, 0.5),
+            unscattered=np.zeros(3),
+            reflectance_front=np.zeros(3),
+            reflectance_back=np.zeros(3),
+        ),
+    )
     source = lamp((0, 2.0, 0), (0, -1, 0))
     image = shot([sheet], [source], AHEAD, samples=32).light[0][..., 1]
     # L = T/π · I₀/d² in the middle

@@ -53,8 +53,11 @@ boxes = st.builds(
         @ np.array([[1.0, 0.0, 0.0], [0.0, math.cos(tilt), math.sin(tilt)], [0.0, -math.sin(tilt), math.cos(tilt)]]),
         half=np.array([a, b, c]),
     ),
-    *[st.floats(-1.0, 1.0)] * 3, st.floats(0.0, 6.3), st.floats(0.0, 6.3), *[st.floats(0.05, 1.0)] * 3,
-)  # fmt: skip
+    *[st.floats(-1.0, 1.0)] * 3,
+    st.floats(0.0, 6.3),
+    st.floats(0.0, 6.3),
+    *[st.floats(0.05, 1.0)] * 3,
+)
 
 
 @settings(max_examples=150, deadline=None)
@@ -335,8 +338,11 @@ def test_the_sun_holds_for_a_while_and_not_all_day():
 
 def too_bright():
     shoot = make_shoot(
-        brief__lamp__id="chip_150_dish", brief__camera__iso=6400.0, brief__camera__aperture=2.0, brief__wanted__solve_for="power",
-    )  # fmt: skip
+        brief__lamp__id="chip_150_dish",
+        brief__camera__iso=6400.0,
+        brief__camera__aperture=2.0,
+        brief__wanted__solve_for="power",
+    )
     return shoot.brief, shoot.design.model_copy(update={"sheet_distance": 0.5, "lamp_distance": 0.5})
 
 
@@ -425,13 +431,16 @@ def test_second_modifiers_that_do_not_fit_or_are_seen_are_said():
 def test_a_document_refuses_a_modifier_before_a_window_or_twice_before_one_lamp():
     document = make_shoot().model_dump(mode="json")
     document["brief"]["others"] = [
-        OtherLight(name="w", id="window").model_dump(mode="json"), OtherLight(name="b").model_dump(mode="json")
-    ]  # fmt: skip
+        OtherLight(name="w", id="window").model_dump(mode="json"),
+        OtherLight(name="b").model_dump(mode="json"),
+    ]
     frame = document["design"]
     for second, words in (
-        ([{"light": 0, "design": frame}], "second lamp"), ([{"light": 5, "design": frame}], "second lamp"),
-        ([{"light": 1, "design": frame}] * 2, "already"), ([{"light": 1, "design": {"kind": "open_shade"}}], "window or open shade"),
-    ):  # fmt: skip
+        ([{"light": 0, "design": frame}], "second lamp"),
+        ([{"light": 5, "design": frame}], "second lamp"),
+        ([{"light": 1, "design": frame}] * 2, "already"),
+        ([{"light": 1, "design": {"kind": "open_shade"}}], "window or open shade"),
+    ):
         with pytest.raises(InvalidInput) as error:
             read_shoot({**document, "second": second})
         assert words in error.value.fields[0].message

@@ -18,10 +18,24 @@ HALL = make_shoot(
 
 
 def slit(gap, rotation):
-    return kinds()["snoot"].start(HALL).model_copy(update={
-        "shape": "slot", "opening": 0.003, "slot_length": 0.06, "rotation": rotation, "tube_length": gap, "tube_width": 0.1, "inside": "black foil",
-        "distance": 1.1, "centre_height": 1.25, "aim_height": 1.25,
-    })  # fmt: skip
+    return (
+        kinds()["snoot"]
+        .start(HALL)
+        .model_copy(
+            update={
+                "shape": "slot",
+                "opening": 0.003,
+                "slot_length": 0.06,
+                "rotation": rotation,
+                "tube_length": gap,
+                "tube_width": 0.1,
+                "inside": "black foil",
+                "distance": 1.1,
+                "centre_height": 1.25,
+                "aim_height": 1.25,
+            }
+        )
+    )
 
 
 @pytest.mark.parametrize("rotation", [0.0, 90.0])

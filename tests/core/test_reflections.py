@@ -79,9 +79,11 @@ def brute_force(sphere, walls, eye, way):
 def test_every_pixel_of_a_ball_mirrors_what_a_tracer_of_its_own_finds():
     ball = Dome(id="ball", centre=A([0.1, 0.0, 0.05]), radius=0.2, surface=board((0.5,) * 3))
     walls = [
-        wall("left", (-1, -1, -1), (0, 2, 0), (0, 0, 2)), wall("floor", (-1, -1, -0.6), (2, 0, 0), (0, 2, 0)),
-        wall("card", (0.5, -0.3, -0.2), (0.1, 0.5, 0), (0, 0, 0.6)), wall("top", (-0.4, -0.5, 0.7), (0.9, 0, 0.1), (0, 0.8, 0.2)),
-    ]  # fmt: skip
+        wall("left", (-1, -1, -1), (0, 2, 0), (0, 0, 2)),
+        wall("floor", (-1, -1, -0.6), (2, 0, 0), (0, 2, 0)),
+        wall("card", (0.5, -0.3, -0.2), (0.1, 0.5, 0), (0, 0, 0.6)),
+        wall("top", (-0.4, -0.5, 0.7), (0.9, 0, 0.1), (0, 0.8, 0.2)),
+    ]
     camera = Lens(position=A([0.0, -2.0, 0.3]), aim=A([0.1, 0.0, 0.05]), field=0.3)
     packed = pack(LightScene(panels=(ball, *walls), lamps=()), sides=40)
     seen = mirrored(packed, camera, width=48, height=32, thing={"ball"})
@@ -157,9 +159,12 @@ def test_a_flat_mirror_before_the_lens_shows_the_camera_until_it_is_turned_as_sa
     aside = A([turn.moved, 0.0, 0.0]) if turn.axis == "turned" else A([0.0, 0.0, turn.moved])
     scene = picture_scene(brief, design)
     seen = mirrored(
-        pack(scene, sides=2 * len(scene.panels)), replace(camera, position=camera.position + 1.02 * aside), width=60, height=40,
+        pack(scene, sides=2 * len(scene.panels)),
+        replace(camera, position=camera.position + 1.02 * aside),
+        width=60,
+        height=40,
         thing={"plate"},
-    )  # fmt: skip
+    )
     to = camera.position + 1.02 * aside - seen.place
     along = np.einsum("mk,mk->m", to, seen.way)
     beside = np.linalg.norm(to - along[:, None] * seen.way, axis=1)
@@ -186,10 +191,11 @@ def test_a_bare_lamp_is_told_and_a_black_card_is_offered_or_it_is_turned_out():
     ("brief", "kind"),
     [
         (brief_of(kind="plate", finish="varnish", size=0.2, lean=90.0, rise=40.0), "diffusion_frame"),
-        (brief_of(), "diffusion_frame"), (brief_of(kind="bottle", finish="varnish", size=0.3, distance=1.2), "diffusion_frame"),
+        (brief_of(), "diffusion_frame"),
+        (brief_of(kind="bottle", finish="varnish", size=0.3, distance=1.2), "diffusion_frame"),
     ],
     ids=["lying plate", "ball", "bottle"],
-)  # fmt: skip
+)
 def test_a_card_that_is_put_where_it_is_said_to_be_is_what_the_thing_mirrors(brief, kind):
     design, found = looked(brief, kind)
     cards = cards_for(brief, design, found)

@@ -36,9 +36,16 @@ def of(plan, code, about=""):
 
 def test_a_foil_lined_foam_box_with_two_halogens_and_no_vents_is_not_within():
     plan = planned(
-        "hanging_softbox", lamp="halogen_300", rig=Rigging(openings=0.0), width=1.0, length=1.0, depth=0.4, lamps=2, walls="foam board",
+        "hanging_softbox",
+        lamp="halogen_300",
+        rig=Rigging(openings=0.0),
+        width=1.0,
+        length=1.0,
+        depth=0.4,
+        lamps=2,
+        walls="foam board",
         lining="foil_flat",
-    )  # fmt: skip
+    )
     # what lies behind the lining, the cover, glue and tape: each by its name with its usual limit
     near = of(plan, "heat.near")
     assert {c.state for c in near} == {"needs an answer"}

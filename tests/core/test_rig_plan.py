@@ -285,9 +285,15 @@ def test_own_supports_with_odd_values_are_judged_not_stumbled_over(kind, least):
         "mass": 3.0,
     }
     item = Stocked(
-        id="7a", version=1, category="support", name="odd one", count=3.0, measured=True, starter=None,
+        id="7a",
+        version=1,
+        category="support",
+        name="odd one",
+        count=3.0,
+        measured=True,
+        starter=None,
         values=SupportValues(**{**values, least: 0.0}),
-    )  # fmt: skip
+    )
     shoot = make_shoot()
     things = [h.held.name for h in rig_plan(shoot).holdings]
     holds = {name: HoldChoice(support="own_7a") for name in things}

@@ -96,9 +96,14 @@ def test_reciprocity_of_a_small_lamp_and_a_meter():
     for lamp, meter, turn in ((a, b, 1), (b, a, -1)):
         size = 0.004 * turn
         document["lamps"] = [
-            {"id": "lamp", "origin": [lamp[0] - size / 2, lamp[1], lamp[2] - 0.002], "edge_u": [0, 0, 0.004], "edge_v": [size, 0, 0],
-             "lumens": 1000},
-        ]  # fmt: skip
+            {
+                "id": "lamp",
+                "origin": [lamp[0] - size / 2, lamp[1], lamp[2] - 0.002],
+                "edge_u": [0, 0, 0.004],
+                "edge_v": [size, 0, 0],
+                "lumens": 1000,
+            }
+        ]
         document["meters"] = [{"id": "m", "position": list(meter), "normal": [0, -turn, 0]}]
         scene, meters = read_panel_set(json.dumps(document))
         readings.append(read(solve(scene, Effort(error=0.005, most_paths=1 << 15)), meters)["m"])

@@ -25,9 +25,14 @@ def lamp(shape="disc", *, size=0.02, centre=(0.0, 0, 0), along=(0.0, 0, 1), amou
     u = np.cross(n, [1.0, 0, 0] if abs(n[0]) < 0.9 else [0.0, 1, 0])
     u /= np.linalg.norm(u)
     return Emitter(
-        id="lamp", shape=shape, centre=A(centre, dtype=float), edge_u=u * size, edge_v=np.cross(n, u) * size,
-        amount=amount, **{"beam": 1.0, "colour": np.ones(3), **more},
-    )  # fmt: skip
+        id="lamp",
+        shape=shape,
+        centre=A(centre, dtype=float),
+        edge_u=u * size,
+        edge_v=np.cross(n, u) * size,
+        amount=amount,
+        **{"beam": 1.0, "colour": np.ones(3), **more},
+    )
 
 
 def one(panels, lamps, position, normal, receptor="flat", effort=SURE):
@@ -50,9 +55,15 @@ def test_tube_lamp_from_the_side():
     # A long Lambertian line of length l: E = (L·d/h)·(½)(θ + sin θ cos θ)·2, θ half the angle it fills (Howell's B-tube).
     length, thick, h = 1.2, 0.026, 0.8
     tube = Emitter(
-        id="lamp", shape="tube", centre=np.zeros(3), edge_u=A([length, 0, 0]), edge_v=A([0, thick, 0]), amount=2000.0,
-        beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape="tube",
+        centre=np.zeros(3),
+        edge_u=A([length, 0, 0]),
+        edge_v=A([0, thick, 0]),
+        amount=2000.0,
+        beam=1.0,
+        colour=np.ones(3),
+    )
     luminance = 2000 / (math.pi**2 * thick * length)
     theta = math.atan(length / 2 / h)
     expected = luminance * thick / h * (theta + math.sin(theta) * math.cos(theta))
@@ -91,9 +102,16 @@ def test_sun_casts_the_penumbra_of_its_disc():
 def test_window_is_a_piece_of_the_sky():
     # A window that fills the view of an upright receptor shows it the sky above and the ground below.
     near = Emitter(
-        id="lamp", shape="rectangle", centre=A([0.0, 0, 0]), edge_u=A([0.0, 0, 40]), edge_v=A([40.0, 0, 0]), amount=1000.0, beam=1.0,
-        colour=np.ones(3), law="window",
-    )  # fmt: skip
+        id="lamp",
+        shape="rectangle",
+        centre=A([0.0, 0, 0]),
+        edge_u=A([0.0, 0, 40]),
+        edge_v=A([40.0, 0, 0]),
+        amount=1000.0,
+        beam=1.0,
+        colour=np.ones(3),
+        law="window",
+    )
     facing = near.normal
     sky = 1000 * (math.pi / 6 + 4 / 9)
     ground = 1000 * 0.2 * 7 / 9 * math.pi / 2
@@ -186,10 +204,17 @@ def test_dome_over_a_table_gives_even_light():
 def test_outline_and_cut_out_are_each_other_s_rest():
     corners = A([[0.2, 0.2], [0.8, 0.3], [0.5, 0.9]])
     made = [
-        Panel(id="p", origin=A([-0.5, -0.5, 0.5]), edge_u=A([1.0, 0, 0]), edge_v=A([0.0, 1, 0]), surface=board((0.0,) * 3),
-              outline=corners, cut_out=cut)
+        Panel(
+            id="p",
+            origin=A([-0.5, -0.5, 0.5]),
+            edge_u=A([1.0, 0, 0]),
+            edge_v=A([0.0, 1, 0]),
+            surface=board((0.0,) * 3),
+            outline=corners,
+            cut_out=cut,
+        )
         for cut in (False, True)
-    ]  # fmt: skip
+    ]
     source = lamp("rectangle", size=0.8, along=(0, 0, 1))
     values = [one([p], [source], (0, 0, 1.2), (0, 0, -1)).total[1] for p in made]
     whole = Panel(
@@ -308,9 +333,12 @@ def test_mirror_shows_the_lamp_at_its_image():
 
 def test_gloss_returns_more_at_grazing_incidence():
     skin = Sheet(
-        transmittance=np.zeros(3), unscattered=np.zeros(3), reflectance_front=np.full(3, 0.02), reflectance_back=np.zeros(3),
+        transmittance=np.zeros(3),
+        unscattered=np.zeros(3),
+        reflectance_front=np.full(3, 0.02),
+        reflectance_back=np.zeros(3),
         gloss_front=Gloss(straight_on=0.04, alpha=0.05),
-    )  # fmt: skip
+    )
     floor = Panel(id="floor", origin=A([-2.0, -2, 0]), edge_u=A([4.0, 0, 0]), edge_v=A([0.0, 4, 0]), surface=skin)
     low = lamp("disc", size=0.1, centre=(-1.0, 0, 0.12), along=(1, 0, -0.1))
     # at 83° from the normal a smooth dielectric of n = 1.5 returns about 45 % (Schlick: .04 + .96·(1 − cos)⁵)

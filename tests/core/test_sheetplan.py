@@ -28,9 +28,11 @@ def apart(a, b, kerf=0.0):
     """Whether two oblongs lie apart by a cut."""
     slack = kerf - 1e-6
     return (
-        a.x + a.width + slack <= b.x or b.x + b.width + slack <= a.x
-        or a.y + a.height + slack <= b.y or b.y + b.height + slack <= a.y
-    )  # fmt: skip
+        a.x + a.width + slack <= b.x
+        or b.x + b.width + slack <= a.x
+        or a.y + a.height + slack <= b.y
+        or b.y + b.height + slack <= a.y
+    )
 
 
 def cut_through(items):

@@ -131,10 +131,14 @@ def test_a_measured_beam_shines_as_the_law_that_it_was_taken_from():
 @pytest.mark.parametrize(
     "change",
     [
-        {"planes": [0.0, 90.0]}, {"angles": [0.0, 0.0, 90.0]}, {"intensity": [[1.0, 1.0, 0.0], [1.0, 1.0]]},
-        {"intensity": [[1.0, -1.0, 0.0]] * 2}, {"intensity": [[0.0] * 3] * 2}, {"angles": [0.0, 90.0, 190.0]},
+        {"planes": [0.0, 90.0]},
+        {"angles": [0.0, 0.0, 90.0]},
+        {"intensity": [[1.0, 1.0, 0.0], [1.0, 1.0]]},
+        {"intensity": [[1.0, -1.0, 0.0]] * 2},
+        {"intensity": [[0.0] * 3] * 2},
+        {"angles": [0.0, 90.0, 190.0]},
     ],
-)  # fmt: skip
+)
 def test_a_beam_that_makes_no_sense_is_refused(change):
     good = {"planes": [0.0, 360.0], "angles": [0.0, 45.0, 90.0], "intensity": [[1.0, 1.0, 0.0]] * 2}
     assert MeasuredBeam.model_validate(good).distribution().lumens > 0.0
@@ -259,11 +263,16 @@ def test_every_kind_says_what_to_look_for_with_its_sizes():
 # with what I have
 
 SHED = [
-    shelf_row("lamp", "chip_60_dish", number=1), shelf_row("sheet", "cotton_bed_linen_white", number=2, on_hand=3.0),
-    shelf_row("face", "white_foam_board", 2, number=3), shelf_row("support", "light_stand_28", 2, number=4),
-    shelf_row("hardware", "spring_clamp", 6, number=5), shelf_row("hardware", "cloth_tape", 20, number=6),
-    shelf_row("black", "black_foil", number=7), shelf_row("bar", "softwood_18_44", 4, number=8), shelf_row("tool", "fine_hand_saw", 0, number=9),
-]  # fmt: skip
+    shelf_row("lamp", "chip_60_dish", number=1),
+    shelf_row("sheet", "cotton_bed_linen_white", number=2, on_hand=3.0),
+    shelf_row("face", "white_foam_board", 2, number=3),
+    shelf_row("support", "light_stand_28", 2, number=4),
+    shelf_row("hardware", "spring_clamp", 6, number=5),
+    shelf_row("hardware", "cloth_tape", 20, number=6),
+    shelf_row("black", "black_foil", number=7),
+    shelf_row("bar", "softwood_18_44", 4, number=8),
+    shelf_row("tool", "fine_hand_saw", 0, number=9),
+]
 
 
 def test_missing_counts_what_is_there():
@@ -274,15 +283,21 @@ def test_missing_counts_what_is_there():
         return ShoppingLine(name=id, amount="", price=price, category=category, id=id, need=need, length=length)
 
     lines = [
-        line("hardware", "spring_clamp", 8.0), line("hardware", "cloth_tape", 20.0), line("covering", "white_foam_board", 3.0),
-        line("covering", "cotton_bed_linen_white", 2.9), line("covering", "black_foil", 50.0),
-        line("bar", "softwood_18_44", 5.0, length=2.4), line("bar", "softwood_21_45", 1.0, length=2.4),
-    ]  # fmt: skip
+        line("hardware", "spring_clamp", 8.0),
+        line("hardware", "cloth_tape", 20.0),
+        line("covering", "white_foam_board", 3.0),
+        line("covering", "cotton_bed_linen_white", 2.9),
+        line("covering", "black_foil", 50.0),
+        line("bar", "softwood_18_44", 5.0, length=2.4),
+        line("bar", "softwood_21_45", 1.0, length=2.4),
+    ]
     short = {x.id: (x.need, x.price) for x in missing(lines, shelf)}
     assert short == {
-        "spring_clamp": (2.0, 2.5), "white_foam_board": (1.0, pytest.approx(10 / 3)), "softwood_18_44": (1.0, 2.0),
+        "spring_clamp": (2.0, 2.5),
+        "white_foam_board": (1.0, pytest.approx(10 / 3)),
+        "softwood_18_44": (1.0, 2.0),
         "softwood_21_45": (1.0, 10.0),
-    }  # fmt: skip
+    }
     assert stands(shelf) == 2
     assert own_lamps(shelf)[0].values.amount == 5000
 
@@ -318,11 +333,15 @@ def test_an_empty_shelf_makes_nothing_and_the_work_can_be_given_up():
 
 def test_values_that_contradict_each_other_are_refused():
     for model, values in (
-        (LampValues, {"zoom_short": 0.05}), (LampValues, {"inner": 0.5, "shape": "rectangle"}), (LampValues, {"beam": 350.0}),
-        (LampValues, {"zoom_short": 0.1, "zoom_long": 0.05}), (LampValues, {"rendering": "lovely"}),
-        (FoundValues, {"inner_width": 0.5}), (FoundValues, {"form": "lens"}),
+        (LampValues, {"zoom_short": 0.05}),
+        (LampValues, {"inner": 0.5, "shape": "rectangle"}),
+        (LampValues, {"beam": 350.0}),
+        (LampValues, {"zoom_short": 0.1, "zoom_long": 0.05}),
+        (LampValues, {"rendering": "lovely"}),
+        (FoundValues, {"inner_width": 0.5}),
+        (FoundValues, {"form": "lens"}),
         (FoundValues, {"wall_transmittance": 0.9, "wall_reflectance": 0.5}),
-    ):  # fmt: skip
+    ):
         with pytest.raises(ValueError, match=r"\w"):
             model.model_validate(values)
 

@@ -75,9 +75,15 @@ def test_looks_tell_cloth_mirror_white_and_black():
 
 def test_walls_of_a_box_look_inward_and_close_it():
     walls = box_walls(
-        centre=A([0.0, 0, 1]), across=A([0.6, 0, 0]), upward=A([0.0, 0, 0.4]), back=A([0.0, 1, 0]), depth=0.3,
-        surface=bounce("white_foam_board"), closed=True, behind=bounce("white_foam_board"),
-    )  # fmt: skip
+        centre=A([0.0, 0, 1]),
+        across=A([0.6, 0, 0]),
+        upward=A([0.0, 0, 0.4]),
+        back=A([0.0, 1, 0]),
+        depth=0.3,
+        surface=bounce("white_foam_board"),
+        closed=True,
+        behind=bounce("white_foam_board"),
+    )
     assert len(walls) == 5
     inside = A([0.0, 0.15, 1.0])
     for wall in walls:

@@ -15,9 +15,15 @@ A = np.array
 
 def lamp(name: str, place, *, size=(0.02, 0.02), lumens=1000.0, shape="rectangle") -> Emitter:
     return Emitter(
-        id=name, shape=shape, centre=A(place, dtype=float), edge_u=A([size[0], 0, 0]), edge_v=A([0.0, 0, size[1]]),
-        amount=lumens, beam=1.0, colour=np.ones(3),
-    )  # fmt: skip
+        id=name,
+        shape=shape,
+        centre=A(place, dtype=float),
+        edge_u=A([size[0], 0, 0]),
+        edge_v=A([0.0, 0, size[1]]),
+        amount=lumens,
+        beam=1.0,
+        colour=np.ones(3),
+    )
 
 
 METER = Meter(id="m", position=A([0.0, 0, 0]), normal=A([0.0, 1, 0]))
@@ -45,9 +51,15 @@ def test_a_white_wall_is_a_larger_source_than_the_lamp_that_lights_it():
         id="wall", origin=A([-2.0, 3, -2]), edge_u=A([0.0, 0, 4]), edge_v=A([4.0, 0, 0]), surface=board((0.8,) * 3)
     )
     turned = Emitter(
-        id="lamp", shape="rectangle", centre=A([0.0, 2, 0]), edge_u=A([0.1, 0, 0]), edge_v=A([0.0, 0, 0.1]), amount=2000.0, beam=1.0,
+        id="lamp",
+        shape="rectangle",
+        centre=A([0.0, 2, 0]),
+        edge_u=A([0.1, 0, 0]),
+        edge_v=A([0.0, 0, 0.1]),
+        amount=2000.0,
+        beam=1.0,
         colour=np.ones(3),
-    )  # fmt: skip
+    )
     assert turned.normal @ METER.normal < 0
     wall_alone = Emitter(**{**turned.__dict__, "edge_v": -turned.edge_v})
     facing = source_seen(solve(LightScene(panels=(wall,), lamps=(turned,)), Effort()), METER)

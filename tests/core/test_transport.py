@@ -29,25 +29,39 @@ def emitter(
     u = u / np.linalg.norm(u)
     v = np.cross(n, u)
     return Emitter(
-        id="lamp", shape=shape, centre=A(centre), edge_u=u * size, edge_v=v * size, amount=amount, beam=beam,
+        id="lamp",
+        shape=shape,
+        centre=A(centre),
+        edge_u=u * size,
+        edge_v=v * size,
+        amount=amount,
+        beam=beam,
         colour=np.ones(3),
-    )  # fmt: skip
+    )
 
 
 def sheet(t=0.4, r=0.5, d=0.0, half_width=None) -> Sheet:
     one = np.ones(3)
     return Sheet(
-        transmittance=one * t, unscattered=one * d, reflectance_front=one * r, reflectance_back=one * r,
+        transmittance=one * t,
+        unscattered=one * d,
+        reflectance_front=one * r,
+        reflectance_back=one * r,
         lobe=lobe_exponent(half_width),
-    )  # fmt: skip
+    )
 
 
 def upright(surface, *, y=1.0, width=1.2, height=1.2, name="sheet", role="modifier", divisions=None) -> Panel:
     """A panel across the y axis whose front looks toward +y."""
     return Panel(
-        id=name, origin=A([-width / 2, y, -height / 2]), edge_u=A([0, 0, height]), edge_v=A([width, 0, 0]),
-        surface=surface, role=role, divisions=divisions,
-    )  # fmt: skip
+        id=name,
+        origin=A([-width / 2, y, -height / 2]),
+        edge_u=A([0, 0, height]),
+        edge_v=A([width, 0, 0]),
+        surface=surface,
+        role=role,
+        divisions=divisions,
+    )
 
 
 def far_panel() -> Panel:
@@ -57,15 +71,24 @@ def far_panel() -> Panel:
 def box(size: float, rho: float) -> list[Panel]:
     s = size
     rows = [
-        ("floor", (0, 0, 0), (s, 0, 0), (0, s, 0)), ("ceiling", (0, 0, s), (0, s, 0), (s, 0, 0)),
-        ("x0", (0, 0, 0), (0, s, 0), (0, 0, s)), ("x1", (s, 0, 0), (0, 0, s), (0, s, 0)),
-        ("y0", (0, 0, 0), (0, 0, s), (s, 0, 0)), ("y1", (0, s, 0), (s, 0, 0), (0, 0, s)),
-    ]  # fmt: skip
+        ("floor", (0, 0, 0), (s, 0, 0), (0, s, 0)),
+        ("ceiling", (0, 0, s), (0, s, 0), (s, 0, 0)),
+        ("x0", (0, 0, 0), (0, s, 0), (0, 0, s)),
+        ("x1", (s, 0, 0), (0, 0, s), (0, s, 0)),
+        ("y0", (0, 0, 0), (0, 0, s), (s, 0, 0)),
+        ("y1", (0, s, 0), (s, 0, 0), (0, 0, s)),
+    ]
     return [
-        Panel(id=n, origin=A(o, dtype=float), edge_u=A(u, dtype=float), edge_v=A(v, dtype=float),
-              surface=board((rho,) * 3), one_sided=True)
+        Panel(
+            id=n,
+            origin=A(o, dtype=float),
+            edge_u=A(u, dtype=float),
+            edge_v=A(v, dtype=float),
+            surface=board((rho,) * 3),
+            one_sided=True,
+        )
         for n, o, u, v in rows
-    ]  # fmt: skip
+    ]
 
 
 def reading(panels, lamp, position, normal, receptor="flat", effort=None):
@@ -130,9 +153,13 @@ def test_lumens_through_a_sheet_are_its_transmittance():
     walls = box(3.0, 0.0)
     lamp = emitter(centre=(1.5, 0.7, 1.5), beam=40.0)
     panel = Panel(
-        id="sheet", origin=A([0.01, 1.2, 0.01]), edge_u=A([0, 0, 2.98]), edge_v=A([2.98, 0, 0]),
-        surface=sheet(0.4, 0.0, 0.0), role="modifier",
-    )  # fmt: skip
+        id="sheet",
+        origin=A([0.01, 1.2, 0.01]),
+        edge_u=A([0, 0, 2.98]),
+        edge_v=A([2.98, 0, 0]),
+        surface=sheet(0.4, 0.0, 0.0),
+        role="modifier",
+    )
     solved = solve(LightScene(panels=(*walls, panel), lamps=(lamp,)), Effort(sides=600, rays=1024, samples=8))
     # the side walls are half before the sheet, so the end wall and what the sheet sends are compared by flux
     front = solved.packed.row("sheet")
@@ -187,9 +214,13 @@ def test_sheet_with_all_through_is_not_there():
 def test_errors_fall_with_effort_and_are_honest():
     panels = [*box(3.0, 0.6)]
     hung = Panel(
-        id="sheet", origin=A([0.9, 1.4, 0.9]), edge_u=A([0, 0, 1.2]), edge_v=A([1.2, 0, 0]),
-        surface=sheet(0.5, 0.42, 0.05, math.radians(50)), role="modifier",
-    )  # fmt: skip
+        id="sheet",
+        origin=A([0.9, 1.4, 0.9]),
+        edge_u=A([0, 0, 1.2]),
+        edge_v=A([1.2, 0, 0]),
+        surface=sheet(0.5, 0.42, 0.05, math.radians(50)),
+        role="modifier",
+    )
     lamp = emitter(centre=(1.5, 0.5, 1.5), size=0.14, beam=5.8)
     readings = [
         reading([*panels, hung], lamp, (1.5, 2.5, 1.5), (0, -1, 0), effort=Effort(error=0.0, most_paths=n))
@@ -207,9 +238,15 @@ lengths = st.floats(0.3, 2.0)
 
 @settings(max_examples=12, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(
-    width=lengths, height=lengths, gap=st.floats(0.1, 1.5), t=st.floats(0.05, 0.55), r=st.floats(0.05, 0.4),
-    d=st.floats(0.0, 1.0), beam=st.floats(0.5, 20.0), turn=st.floats(0.0, 6.28),
-)  # fmt: skip
+    width=lengths,
+    height=lengths,
+    gap=st.floats(0.1, 1.5),
+    t=st.floats(0.05, 0.55),
+    r=st.floats(0.05, 0.4),
+    d=st.floats(0.0, 1.0),
+    beam=st.floats(0.5, 20.0),
+    turn=st.floats(0.0, 6.28),
+)
 def test_invariants_of_random_frames(width, height, gap, t, r, d, beam, turn):
     """Double lumens double it, turning the whole set changes nothing, no reading beats the bare lamp."""
     surface = sheet(t, r, t * d, math.radians(40))
@@ -224,13 +261,23 @@ def test_invariants_of_random_frames(width, height, gap, t, r, d, beam, turn):
     c, s = math.cos(turn), math.sin(turn)
     spin = A([[c, -s, 0], [s, c, 0], [0, 0, 1.0]])
     turned_panel = Panel(
-        id="sheet", origin=spin @ panel.origin, edge_u=spin @ panel.edge_u, edge_v=spin @ panel.edge_v, surface=surface,
+        id="sheet",
+        origin=spin @ panel.origin,
+        edge_u=spin @ panel.edge_u,
+        edge_v=spin @ panel.edge_v,
+        surface=surface,
         role="modifier",
-    )  # fmt: skip
+    )
     turned_lamp = Emitter(
-        id="lamp", shape="disc", centre=spin @ lamp.centre, edge_u=spin @ lamp.edge_u, edge_v=spin @ lamp.edge_v,
-        amount=1000.0, beam=beam, colour=np.ones(3),
-    )  # fmt: skip
+        id="lamp",
+        shape="disc",
+        centre=spin @ lamp.centre,
+        edge_u=spin @ lamp.edge_u,
+        edge_v=spin @ lamp.edge_v,
+        amount=1000.0,
+        beam=beam,
+        colour=np.ones(3),
+    )
     turned = reading([turned_panel], turned_lamp, spin @ where, spin @ normal)
     # both are sampled afresh, each to about a fifth of a percent
     assert turned.total[1] == pytest.approx(once, rel=0.01, abs=1e-6)

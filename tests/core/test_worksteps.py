@@ -321,9 +321,12 @@ def test_cloth_with_a_nap_is_cut_all_one_way_round():
 
 
 CONSUMED = (
-    (r"\bglued and screwed|, glue, and", "wood_glue"), (r"\bstapled?\b(?! the sleeve)", "staples"), (r"thread of glue", "hot_glue"),
-    (r"painted white inside", "white_paint"), (r"\bhook-and-loop\b", "hook_and_loop"),
-)  # fmt: skip
+    (r"\bglued and screwed|, glue, and", "wood_glue"),
+    (r"\bstapled?\b(?! the sleeve)", "staples"),
+    (r"thread of glue", "hot_glue"),
+    (r"painted white inside", "white_paint"),
+    (r"\bhook-and-loop\b", "hook_and_loop"),
+)
 """Words of a step, and what is used up by it."""
 
 

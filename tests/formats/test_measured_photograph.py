@@ -34,9 +34,18 @@ GOOD = saved(Image.fromarray(np.zeros((40, 60, 3), dtype=np.uint8)), "PNG")
 
 @pytest.mark.parametrize(
     "content",
-    [b"", b"not a picture", GOOD[: len(GOOD) // 2], b"GIF89a" + b"\0" * 100, b"%PDF-1.7", b"II*\0" + b"\xff" * 60, declared(60_000, 60_000), declared(10_000, 10_000)],
+    [
+        b"",
+        b"not a picture",
+        GOOD[: len(GOOD) // 2],
+        b"GIF89a" + b"\0" * 100,
+        b"%PDF-1.7",
+        b"II*\0" + b"\xff" * 60,
+        declared(60_000, 60_000),
+        declared(10_000, 10_000),
+    ],
     ids=["empty", "words", "truncated", "gif", "pdf", "broken tiff", "bomb", "100 MP"],
-)  # fmt: skip
+)
 def test_hostile_files_are_refused(content):
     with pytest.raises(UnsupportedFile):
         read_photograph(content)

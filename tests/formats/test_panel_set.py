@@ -15,12 +15,21 @@ from wenlo.services.panel_sets import solve_file, solve_set
 PLAIN = {
     "wenlo_panel_set": 1,
     "panels": [
-        {"id": "floor", "origin": [0, 0, 0], "edge_u": [4, 0, 0], "edge_v": [0, 5, 0], "front": {"reflectance": 0.2},
-         "back": {"reflectance": 0.2}, "transmittance": 0.0},
+        {
+            "id": "floor",
+            "origin": [0, 0, 0],
+            "edge_u": [4, 0, 0],
+            "edge_v": [0, 5, 0],
+            "front": {"reflectance": 0.2},
+            "back": {"reflectance": 0.2},
+            "transmittance": 0.0,
+        }
     ],
-    "lamps": [{"id": "panel", "origin": [0.9, 1.5, 1.7], "edge_u": [0, 0.1, 0.39], "edge_v": [0.6, 0, 0], "lumens": 4000}],
+    "lamps": [
+        {"id": "panel", "origin": [0.9, 1.5, 1.7], "edge_u": [0, 0.1, 0.39], "edge_v": [0.6, 0, 0], "lumens": 4000}
+    ],
     "meters": [{"id": "face", "position": [2, 3.5, 1.3], "normal": [0, -1, 0]}],
-}  # fmt: skip
+}
 
 
 def changed(path, value):
@@ -94,13 +103,29 @@ def test_infinite_numbers_are_refused():
 def test_optical_fields():
     document = changed(("panels", 0, "front"), {"reflectance": [0.8, 0.7, 0.5], "roughness": 0.2})
     document["panels"].append(
-        {"id": "sheet", "origin": [0, 1, 0], "edge_u": [1, 0, 0], "edge_v": [0, 0, 1], "front": {"reflectance": 0.4},
-         "back": {"reflectance": 0.3}, "transmittance": 0.5, "unscattered": 0.1, "lobe_degrees": 40, "role": "modifier"}
-    )  # fmt: skip
+        {
+            "id": "sheet",
+            "origin": [0, 1, 0],
+            "edge_u": [1, 0, 0],
+            "edge_v": [0, 0, 1],
+            "front": {"reflectance": 0.4},
+            "back": {"reflectance": 0.3},
+            "transmittance": 0.5,
+            "unscattered": 0.1,
+            "lobe_degrees": 40,
+            "role": "modifier",
+        }
+    )
     document["panels"].append(
-        {"id": "grid", "origin": [0, 2, 0], "edge_u": [1, 0, 0], "edge_v": [0, 0, 1],
-         "grid": {"shape": "round", "cell": 0.006, "depth": 0.03, "open": 0.85, "wall": 0.05}, "comment": "straws"}
-    )  # fmt: skip
+        {
+            "id": "grid",
+            "origin": [0, 2, 0],
+            "edge_u": [1, 0, 0],
+            "edge_v": [0, 0, 1],
+            "grid": {"shape": "round", "cell": 0.006, "depth": 0.03, "open": 0.85, "wall": 0.05},
+            "comment": "straws",
+        }
+    )
     scene, _ = read_panel_set(json.dumps(document))
     floor, sheet, grid = (p.surface for p in scene.panels)
     assert floor.shine_front.reflectance == pytest.approx([0.8, 0.7, 0.5])

@@ -21,9 +21,18 @@ GAMMA = np.arange(0, 91, 5.0)
 
 def ies(head=HEADS[1], planes=(0.0,), rows=None, lumens="-1", kind=1, unit=2, angles=GAMMA, extra="", tilt="TILT=NONE"):
     rows = [1000 * np.cos(np.radians(angles))] * len(planes) if rows is None else rows
-    lines = [head, "[TEST] attic", "[LAMP] bench lamp", "[MORE] with a dish", extra, tilt,
-             f"1 {lumens} 1 {len(angles)} {len(planes)} {kind} {unit} 0.1 0.2 0", "1 1 60",
-             " ".join(map(str, angles)), " ".join(map(str, planes))]  # fmt: skip
+    lines = [
+        head,
+        "[TEST] attic",
+        "[LAMP] bench lamp",
+        "[MORE] with a dish",
+        extra,
+        tilt,
+        f"1 {lumens} 1 {len(angles)} {len(planes)} {kind} {unit} 0.1 0.2 0",
+        "1 1 60",
+        " ".join(map(str, angles)),
+        " ".join(map(str, planes)),
+    ]
     lines += [" ".join(f"{v:.4f}" for v in row) for row in rows]
     return "\r\n".join(line for line in lines if line)
 
@@ -155,9 +164,44 @@ def ldt(symmetry, planes=8, count=19, rows=None):
     start = 3 * planes // 4 if symmetry == 3 else 0
     turn = [(start + i) % planes * 360 / planes for i in range(held)]
     rows = [[(100 + c / 10) * math.cos(math.radians(a)) for a in angles] for c in turn] if rows is None else rows
-    lines = ["bench", 1, symmetry, planes, 360 / planes, count, 5, "", "lamp", "", "", "", 200, 100, 50, 180, 90, 0, 0, 0, 0, 100, 80, 1, 0,
-             1, 1, "chip", 4000, "3000 K", "1A", "60,5", *[0] * 10, *[360 / planes * i for i in range(planes)], *angles,
-             *[v for row in rows for v in row]]  # fmt: skip
+    lines = [
+        "bench",
+        1,
+        symmetry,
+        planes,
+        360 / planes,
+        count,
+        5,
+        "",
+        "lamp",
+        "",
+        "",
+        "",
+        200,
+        100,
+        50,
+        180,
+        90,
+        0,
+        0,
+        0,
+        0,
+        100,
+        80,
+        1,
+        0,
+        1,
+        1,
+        "chip",
+        4000,
+        "3000 K",
+        "1A",
+        "60,5",
+        *[0] * 10,
+        *[360 / planes * i for i in range(planes)],
+        *angles,
+        *[v for row in rows for v in row],
+    ]
     return "\r\n".join(str(line) for line in lines)
 
 
@@ -167,10 +211,12 @@ def test_eulumdat_symmetries(symmetry):
     table = lamp.distribution.table(8, 36)[:, 0]
     turns = np.arange(0, 361, 45.0)
     expected = {
-        0: 100 + (turns % 360) / 10, 1: np.full(9, 100.0), 2: 100 + np.minimum(turns, 360 - turns) / 10,
+        0: 100 + (turns % 360) / 10,
+        1: np.full(9, 100.0),
+        2: 100 + np.minimum(turns, 360 - turns) / 10,
         3: 100 + np.where((turns > 90) & (turns < 270), (180 - turns) % 360, turns % 360) / 10,
         4: 100 + np.minimum(np.minimum(turns, 360 - turns), 180 - np.minimum(turns, 360 - turns)) / 10,
-    }[symmetry]  # fmt: skip
+    }[symmetry]
     assert table == pytest.approx(expected)
     assert lamp.lumens == 4000
     assert lamp.distribution.watts == 60.5
@@ -201,9 +247,17 @@ def test_a_measured_lamp_lights_a_meter():
     # I/d² along two directions of an uneven table, the lamp scaled to its lumens
     lamp = some_lamp()
     emitter = Emitter(
-        id="lamp", shape="rectangle", centre=np.zeros(3), edge_u=np.array([0.02, 0, 0]), edge_v=np.array([0, 0.02, 0]),
-        amount=lamp.distribution.lumens, beam=1.0, colour=np.ones(3), law="measured", distribution=lamp.distribution,
-    )  # fmt: skip
+        id="lamp",
+        shape="rectangle",
+        centre=np.zeros(3),
+        edge_u=np.array([0.02, 0, 0]),
+        edge_v=np.array([0, 0.02, 0]),
+        amount=lamp.distribution.lumens,
+        beam=1.0,
+        colour=np.ones(3),
+        law="measured",
+        distribution=lamp.distribution,
+    )
     effort = Effort(error=0.002)
     for c in (0.0, 90.0, 210.0):
         w = np.array(

@@ -45,10 +45,21 @@ ARROW = A([[0.0, 0.0], [1.0, 0.0], [0.5, 0.4], [0.5, 1.0]])
         (Disc(centre=A([0.0, 0, 1]), axis=A([0.0, 1, 1]), radius=0.4, **SIDES), 0.01),
         (Disc(centre=A([0.0, 0, 1]), axis=A([1.0, 0, 0]), radius=0.4, inner=0.2, **SIDES), 0.01),
         (Tube(base=A([0.0, 0, 0]), axis=A([0.0, 0, 1]), length=0.5, radius=0.2, end_radius=0.1, **SIDES), 0.01),
-        (Tube(base=A([0.0, 0, 0]), axis=A([0.0, 1, 0]), length=0.5, radius=0.2, span=1.5, start=A([0.0, 0, 1]), **SIDES), 0.01),
+        (
+            Tube(
+                base=A([0.0, 0, 0]),
+                axis=A([0.0, 1, 0]),
+                length=0.5,
+                radius=0.2,
+                span=1.5,
+                start=A([0.0, 0, 1]),
+                **SIDES,
+            ),
+            0.01,
+        ),
         (Dome(centre=A([0.0, 0, 0]), radius=0.3, low=0.0, **SIDES), 0.02),
     ],
-)  # fmt: skip
+)
 def test_triangles_have_the_area_of_the_shape(shape, rel):
     assert area(*triangles(shape)) == pytest.approx(shape.area, rel=rel)
 
@@ -129,9 +140,14 @@ def test_exr_gives_linear_pixels_back_to_half_precision():
 
 ROOM = Drawn(points=((-2.0, -2.5), (2.0, -2.5), (2.0, 2.0), (-2.0, 2.0)))
 SHEET = PlanSheet(
-    title="At the bench & basin", outlines=(ROOM,), origin=(0.0, 0.0), origin_name="the subject's mark", units="metric",
-    items=(Item(name="card <1>", place=(0.8, -0.2), height=1.3, what="white card"),), warnings=("Card is 5 cm from a wall.",),
-)  # fmt: skip
+    title="At the bench & basin",
+    outlines=(ROOM,),
+    origin=(0.0, 0.0),
+    origin_name="the subject's mark",
+    units="metric",
+    items=(Item(name="card <1>", place=(0.8, -0.2), height=1.3, what="white card"),),
+    warnings=("Card is 5 cm from a wall.",),
+)
 
 
 def test_the_plan_is_drawn_to_the_scale_that_it_states():

@@ -141,5 +141,11 @@ def test_solids_open_elsewhere_watertight_and_true_to_size(kind):
     for a, b in zip(got, want, strict=True):
         assert a == pytest.approx(b, abs=TENTH)
     # side by side on the bed: nothing overlaps
-    boxes = sorted((tuple(b[0]), tuple(b[1])) for b in (scene.geometry[scene.graph[n][1]].copy().apply_transform(scene.graph[n][0]).bounds for n in scene.graph.nodes_geometry))  # fmt: skip
+    boxes = sorted(
+        (tuple(b[0]), tuple(b[1]))
+        for b in (
+            scene.geometry[scene.graph[n][1]].copy().apply_transform(scene.graph[n][0]).bounds
+            for n in scene.graph.nodes_geometry
+        )
+    )
     assert all(one[1][0] < two[0][0] for one, two in itertools.pairwise(boxes))

@@ -133,10 +133,11 @@ def test_nobody_elses_run_is_seen_and_nothing_is_stopped_that_is_not_there(queue
 @pytest.mark.parametrize(
     ("trouble", "code", "words"),
     [
-        (InvalidInput("Too wide."), "invalid_input", "Too wide."), (Impossible("No stock is long enough."), "impossible", "long enough"),
+        (InvalidInput("Too wide."), "invalid_input", "Too wide."),
+        (Impossible("No stock is long enough."), "impossible", "long enough"),
         (ZeroDivisionError("x/0"), "internal", "nothing was lost"),
     ],
-)  # fmt: skip
+)
 def test_what_goes_wrong_is_told_without_a_trace(queue, trouble, code, words):
     def fails(told):
         raise trouble

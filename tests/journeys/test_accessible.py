@@ -37,9 +37,11 @@ def test_nothing_serious(open_page, theme, stage):
     page.evaluate(AXE.read_text())
     found = page.evaluate("axe.run({ resultTypes: ['violations'] })")["violations"]
     serious = [
-        f"{v['id']}: {n['html'][:120]} {n['failureSummary'][:160]}" for v in found if v["impact"] in {"serious", "critical"}
+        f"{v['id']}: {n['html'][:120]} {n['failureSummary'][:160]}"
+        for v in found
+        if v["impact"] in {"serious", "critical"}
         for n in v["nodes"]
-    ]  # fmt: skip
+    ]
     assert not serious, "\n".join(serious)
 
 

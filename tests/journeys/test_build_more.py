@@ -72,9 +72,12 @@ def test_everything_is_printed_and_downloaded(page):
     opened(page, design={"kind": "overhead_bounce"}, brief__room__height=2.8)
     page.get_by_text("Letter", exact=True).click()
     for name, file in (
-        ("Cut list PDF", "cut list.pdf"), ("Steps PDF", "steps.pdf"), ("Labels PDF", "labels.pdf"), ("Templates PDF", "templates.pdf"),
+        ("Cut list PDF", "cut list.pdf"),
+        ("Steps PDF", "steps.pdf"),
+        ("Labels PDF", "labels.pdf"),
+        ("Templates PDF", "templates.pdf"),
         ("Order PDF", "order.pdf"),
-    ):  # fmt: skip
+    ):
         with page.expect_download() as found:
             page.get_by_role("link", name=name).click()
         assert found.value.suggested_filename.endswith(file)

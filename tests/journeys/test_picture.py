@@ -96,8 +96,9 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
     deep = float(alone.split()[0])
     page.wait_for_function(
         "deep => Math.abs(parseFloat(document.querySelector('[data-testid=gauge-contrast] .gauge-value').innerText) - deep) < 0.4",
-        arg=deep, timeout=15_000,
-    )  # fmt: skip
+        arg=deep,
+        timeout=15_000,
+    )
     page.wait_for_timeout(300)
     assert canvas(page, "clean").evaluate(PIXELS)["mean"] < 0.95 * set_on
     assert len(asked) == pictures

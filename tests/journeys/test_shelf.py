@@ -74,9 +74,14 @@ def test_a_generic_sheet_is_taken_measured_and_used(page):
 def test_what_can_be_made_now_is_used_in_the_shoot(page):
     shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
     for category, generic, count in (
-        ("lamp", "chip_60_dish", 1), ("face", "white_foam_board", 3), ("black", "black_foil", 1), ("hardware", "cloth_tape", 20),
-        ("hardware", "spring_clamp", 6), ("support", "light_stand_28", 2), ("found", "stretched_canvas_80", 1),
-    ):  # fmt: skip
+        ("lamp", "chip_60_dish", 1),
+        ("face", "white_foam_board", 3),
+        ("black", "black_foil", 1),
+        ("hardware", "cloth_tape", 20),
+        ("hardware", "spring_clamp", 6),
+        ("support", "light_stand_28", 2),
+        ("found", "stretched_canvas_80", 1),
+    ):
         page.request.post("/api/shelf/take", data={"category": category, "generic": generic, "count": count})
     page.goto(f"/shoots/{shoot}/shape")
     expect(page.get_by_test_id("gauge-loss")).to_contain_text("stops")

@@ -73,9 +73,15 @@ def test_curved_brass_goes_under_a_dome_and_shows_its_hole(open_page):
 def test_the_tuning_forks_lie_on_the_light_table_and_a_card_is_told(open_page):
     page = open_page()
     shoot = opened(
-        page, brief__subject__kind="plate", brief__subject__finish="mirror", brief__subject__size=0.12,
-        brief__subject__lean=90.0, brief__subject__face_height=0.9, brief__camera__distance=0.8, brief__camera__rise=50.0,
-    )  # fmt: skip
+        page,
+        brief__subject__kind="plate",
+        brief__subject__finish="mirror",
+        brief__subject__size=0.12,
+        brief__subject__lean=90.0,
+        brief__subject__face_height=0.9,
+        brief__camera__distance=0.8,
+        brief__camera__rise=50.0,
+    )
     taken(page, "flexed acrylic light table")
     figures = page.get_by_role("region", name="Figures")
     expect(figures.get_by_text("Shadow under the thing")).to_be_visible(timeout=30_000)

@@ -178,9 +178,13 @@ def home():
 
 def start(home, *words, **env):
     return subprocess.Popen(
-        [ROOT / "wenlo", *words], env={**os.environ, "WENLO_HOME": str(home), **env}, text=True,
-        stdout=subprocess.PIPE, stderr=subprocess.STDOUT, start_new_session=True,
-    )  # fmt: skip
+        [ROOT / "wenlo", *words],
+        env={**os.environ, "WENLO_HOME": str(home), **env},
+        text=True,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        start_new_session=True,
+    )
 
 
 def url_of(process):

@@ -23,10 +23,32 @@ FOLDER = Path(__file__).resolve().parent
 RANKED = ("the-maker-at-the-bench", "strings-in-film")
 """Shoots whose ranking and next settings are recorded too: they take seconds."""
 
-WORDS = frozenset({
-    "title", "reasons", "cannot", "figure", "limit", "source", "words", "caution", "note", "reason", "text", "check", "mistake", "name",
-    "about", "seconds", "problems", "amount", "core_version", "loads", "needed", "substitutes",
-})  # fmt: skip
+WORDS = frozenset(
+    {
+        "title",
+        "reasons",
+        "cannot",
+        "figure",
+        "limit",
+        "source",
+        "words",
+        "caution",
+        "note",
+        "reason",
+        "text",
+        "check",
+        "mistake",
+        "name",
+        "about",
+        "seconds",
+        "problems",
+        "amount",
+        "core_version",
+        "loads",
+        "needed",
+        "substitutes",
+    }
+)
 """Fields that are read, not compared: sentences may be written better."""
 
 
@@ -45,9 +67,14 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
         return Subject(**{"kind": "box", "size": 0.15, "face_height": 0.9, **more})
 
     brief = Brief(room=tall, lamp=LampSetting(id="chip_150_bare"))
-    yield "hanging-box-over-the-bench", Shoot(
-        brief=brief, design=_of("hanging_softbox", brief, width=1.3, length=1.3, depth=0.55, lamps=4), rig=Rigging(safety_line=True, residual_device=True),
-    )  # fmt: skip
+    yield (
+        "hanging-box-over-the-bench",
+        Shoot(
+            brief=brief,
+            design=_of("hanging_softbox", brief, width=1.3, length=1.3, depth=0.55, lamps=4),
+            rig=Rigging(safety_line=True, residual_device=True),
+        ),
+    )
     brief = Brief(
         room=tall,
         others=[OtherLight(name="background", id="chip_60_dish", x=1.6, y=0.4, z=1.7, aim="backdrop", gel="deep_blue")],
@@ -87,10 +114,20 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
     yield "doors-and-a-dark-ceiling", Shoot(brief=brief, design=_of("foil_doors", brief))
     yield "spot-through-a-lens", Shoot(brief=brief, design=_of("focusing_spot", brief))
     brief = Brief(room=Room(outdoors=True), others=[OtherLight(name="sun", id="sun"), OtherLight(name="sky", id="sky")])
-    yield "outdoors-in-the-wind", Shoot(
-        brief=brief, design=_of("diffusion_frame", brief, width=1.4, height=1.6, top_height=2.0),
-        rig=Rigging(weather="outdoors", beaufort=5, ground="wet ground", wet=[WetPlace(x=1.0, y=0.0)], holds={"key lamp": HoldChoice(ballast=20.0)}),
-    )  # fmt: skip
+    yield (
+        "outdoors-in-the-wind",
+        Shoot(
+            brief=brief,
+            design=_of("diffusion_frame", brief, width=1.4, height=1.6, top_height=2.0),
+            rig=Rigging(
+                weather="outdoors",
+                beaufort=5,
+                ground="wet ground",
+                wet=[WetPlace(x=1.0, y=0.0)],
+                holds={"key lamp": HoldChoice(ballast=20.0)},
+            ),
+        ),
+    )
     brief = Brief(others=[OtherLight(name="north window", id="window", x=1.8, y=0.0, z=1.4, width=1.1, height=1.3)])
     yield "north-window-through-linen", Shoot(brief=brief, design=_of("window_sheet", brief))
 

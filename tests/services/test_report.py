@@ -31,8 +31,13 @@ def file(tmp_path):
 def command(*words):
     env = {"PATH": os.environ["PATH"], "HOME": str(os.environ.get("HOME", "/tmp"))}
     return subprocess.run(
-        [sys.executable, "-m", "wenlo.cli", *map(str, words)], capture_output=True, text=True, timeout=120, check=False, env={**os.environ, **env}
-    )  # fmt: skip
+        [sys.executable, "-m", "wenlo.cli", *map(str, words)],
+        capture_output=True,
+        text=True,
+        timeout=120,
+        check=False,
+        env={**os.environ, **env},
+    )
 
 
 def test_the_command_prints_the_parts_that_are_asked_for(file):
@@ -54,8 +59,7 @@ def test_the_command_prints_the_parts_that_are_asked_for(file):
 
 
 @pytest.mark.parametrize(
-    ("content", "words"),
-    [("", "not"), ("{}", "not"), ('{"wenlo": 1}', "not"), (None, "No such file")],
+    ("content", "words"), [("", "not"), ("{}", "not"), ('{"wenlo": 1}', "not"), (None, "No such file")]
 )
 def test_a_file_that_cannot_be_read_is_one_line_and_two(tmp_path, content, words):
     path = tmp_path / "other.json"

@@ -132,9 +132,12 @@ def test_a_table_with_a_wrong_cell_changes_nothing_and_names_the_line(shelf, use
 @pytest.mark.parametrize(
     ("content", "words"),
     [
-        (b"", "empty"), (b"\xff\xfe\x00a", "UTF-8"), (b"name\nA", "category"), (b"category,name,colour\nlamp,A,red", "“colour”"),
+        (b"", "empty"),
+        (b"\xff\xfe\x00a", "UTF-8"),
+        (b"name\nA", "category"),
+        (b"category,name,colour\nlamp,A,red", "“colour”"),
     ],
-)  # fmt: skip
+)
 def test_files_that_are_no_such_table_are_refused(shelf, user, content, words):
     with pytest.raises(UnsupportedFile, match=words):
         shelf.bring_in(user, content)
@@ -230,9 +233,11 @@ def test_nobody_reaches_what_another_owns(shelf, user, sessions):
     shelf.remove_photograph(stranger, picture_id)
     assert shelf.photograph(user, picture_id)
     for call in (
-        lambda: shelf.copy(stranger, record.id), lambda: shelf.versions(stranger, record.id),
-        lambda: shelf.remove(stranger, record.id, version=1), lambda: shelf.photograph(stranger, picture_id),
+        lambda: shelf.copy(stranger, record.id),
+        lambda: shelf.versions(stranger, record.id),
+        lambda: shelf.remove(stranger, record.id, version=1),
+        lambda: shelf.photograph(stranger, picture_id),
         lambda: shelf.save(stranger, record.id, version=1, item=linen()),
-    ):  # fmt: skip
+    ):
         with pytest.raises(NotFound):
             call()

@@ -73,9 +73,11 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.runs = Runs(SqlTransactions(sessions, lambda session: SqlRunStore(session, defer)))
         app.state.log = Log(SqlTransactions(sessions, SqlLogStore))
         app.state.devices = Devices(
-            meter=settings.meter_address, camera=settings.camera_url, simulated_set=settings.simulated_set_url,
+            meter=settings.meter_address,
+            camera=settings.camera_url,
+            simulated_set=settings.simulated_set_url,
             desk=LampDesk(settings.lamp_address, universe=settings.lamp_universe),
-        )  # fmt: skip
+        )
         app.state.supplier = Supplier(settings.supplier_url)
         app.state.database = DatabaseState(database)
         app.state.engine = WorkerPool(seconds=settings.compute_seconds)
@@ -91,9 +93,13 @@ def create_app(settings: Settings) -> FastAPI:
         database.dispose()
 
     app = FastAPI(
-        title="Wenlo", version=wenlo.__version__, lifespan=lifespan, docs_url=None, redoc_url=None,
+        title="Wenlo",
+        version=wenlo.__version__,
+        lifespan=lifespan,
+        docs_url=None,
+        redoc_url=None,
         openapi_url="/api/openapi.json",
-    )  # fmt: skip
+    )
     errors.install(app)
     # what is added last stands outermost
     app.add_middleware(
@@ -111,8 +117,20 @@ def create_app(settings: Settings) -> FastAPI:
 
     # the papers of a build are named by words, so that files with names of their own come first
     routers = (
-        health.router, reference.router, compute.router, place.router, runs.router, shoots.router, shelf.router, rig.router, proof.router, devices.router, bench.router, practice.router, build.router,
-    )  # fmt: skip
+        health.router,
+        reference.router,
+        compute.router,
+        place.router,
+        runs.router,
+        shoots.router,
+        shelf.router,
+        rig.router,
+        proof.router,
+        devices.router,
+        bench.router,
+        practice.router,
+        build.router,
+    )
     for router in routers:
         app.include_router(router)
     if settings.front_end is not None:

@@ -10,9 +10,13 @@ from fastapi.responses import FileResponse
 from wenlo.core.errors import NotFound
 
 PACKED = {
-    ".js": "text/javascript; charset=utf-8", ".css": "text/css; charset=utf-8", ".svg": "image/svg+xml", ".html": "text/html; charset=utf-8",
-    ".json": "application/json", ".map": "application/json",
-}  # fmt: skip
+    ".js": "text/javascript; charset=utf-8",
+    ".css": "text/css; charset=utf-8",
+    ".svg": "image/svg+xml",
+    ".html": "text/html; charset=utf-8",
+    ".json": "application/json",
+    ".map": "application/json",
+}
 """Files that get smaller by packing; fonts and pictures are packed already."""
 
 LOOKS = ["GET", "HEAD"]

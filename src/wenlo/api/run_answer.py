@@ -39,10 +39,18 @@ class RunAnswer(BaseModel):
 def run_answer(run: RunRecord, since: int = 0) -> RunAnswer:
     """The answer for a run, with its parts from number ``since`` on."""
     shown = run.answer if run.task not in ("paper", "rig_sheet") else None
-    return RunAnswer.model_validate({
-        "id": run.id, "task": run.task, "state": run.state, "done": run.done, "total": run.total,
-        "parts": list(run.parts[since:]), "answer": shown, "problem": run.problem,
-    })  # fmt: skip
+    return RunAnswer.model_validate(
+        {
+            "id": run.id,
+            "task": run.task,
+            "state": run.state,
+            "done": run.done,
+            "total": run.total,
+            "parts": list(run.parts[since:]),
+            "answer": shown,
+            "problem": run.problem,
+        }
+    )
 
 
 async def finished(runs: Runs, user: User, run: RunRecord) -> Mapping[str, Any]:

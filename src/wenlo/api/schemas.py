@@ -138,9 +138,14 @@ class ShootAnswer(BaseModel):
     def of(cls, record: ShootRecord, document: Shoot) -> "ShootAnswer":
         """From what the store returns."""
         return cls(
-            id=record.id, version=record.version, revision=record.revision, document=document,
-            updated_at=record.updated_at, can_undo=record.can_undo, can_redo=record.can_redo,
-        )  # fmt: skip
+            id=record.id,
+            version=record.version,
+            revision=record.revision,
+            document=document,
+            updated_at=record.updated_at,
+            can_undo=record.can_undo,
+            can_redo=record.can_redo,
+        )
 
 
 class ShootLineAnswer(BaseModel):

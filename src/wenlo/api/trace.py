@@ -41,8 +41,12 @@ class Counts:
             "wenlo_requests", "Requests that were answered.", ("method", "route", "status"), registry=self.registry
         )
         self.seconds = Histogram(
-            "wenlo_request_seconds", "Time until an answer was sent whole. [s]", ("method", "route"), buckets=SECONDS, registry=self.registry
-        )  # fmt: skip
+            "wenlo_request_seconds",
+            "Time until an answer was sent whole. [s]",
+            ("method", "route"),
+            buckets=SECONDS,
+            registry=self.registry,
+        )
         self.under_way = Gauge("wenlo_requests_under_way", "Requests that are being answered.", registry=self.registry)
 
     def watch(self, engine: WorkerPool) -> None:
@@ -105,5 +109,11 @@ class Trace:
         self._counts.seconds.labels(method, route).observe(taken)
         if self._access_log and not scope["path"].startswith(QUIET):
             log.info(
-                "request", method=method, path=scope["path"], status=status, bytes=size, ms=round(taken * 1000, 1), client=client
-            )  # fmt: skip
+                "request",
+                method=method,
+                path=scope["path"],
+                status=status,
+                bytes=size,
+                ms=round(taken * 1000, 1),
+                client=client,
+            )

@@ -49,9 +49,14 @@ class SqlLogStore:
         parent = self._shoot(owner, shoot, lock=True)
         last = self._session.scalar(select(func.max(ShotRow.number)).where(ShotRow.shoot_id == shoot))
         row = ShotRow(
-            shoot_id=shoot, owner_id=owner, number=(last or 0) + 1, version=1, revision=parent.head, values=values.model_dump(mode="json"),
+            shoot_id=shoot,
+            owner_id=owner,
+            number=(last or 0) + 1,
+            version=1,
+            revision=parent.head,
+            values=values.model_dump(mode="json"),
             core_version=CORE_VERSION,
-        )  # fmt: skip
+        )
         self._session.add(row)
         self._session.flush()
         self._session.refresh(row)
@@ -133,9 +138,17 @@ class SqlLogStore:
 
     def _record(self, row: ShotRow) -> ShotRecord:
         pictures = self._session.execute(
-            select(ShotPhotographRow.id, ShotPhotographRow.name).where(ShotPhotographRow.shot_id == row.id).order_by(ShotPhotographRow.created_at)
-        )  # fmt: skip
+            select(ShotPhotographRow.id, ShotPhotographRow.name)
+            .where(ShotPhotographRow.shot_id == row.id)
+            .order_by(ShotPhotographRow.created_at)
+        )
         return ShotRecord(
-            id=row.id, shoot=row.shoot_id, number=row.number, version=row.version, revision=row.revision, taken_at=row.taken_at,
-            values=ShotValues.model_validate(row.values, strict=False), photographs=tuple(PhotographLine(id=i, name=n) for i, n in pictures),
-        )  # fmt: skip
+            id=row.id,
+            shoot=row.shoot_id,
+            number=row.number,
+            version=row.version,
+            revision=row.revision,
+            taken_at=row.taken_at,
+            values=ShotValues.model_validate(row.values, strict=False),
+            photographs=tuple(PhotographLine(id=i, name=n) for i, n in pictures),
+        )

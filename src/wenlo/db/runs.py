@@ -57,9 +57,17 @@ class SqlRunStore:
         if row is None:
             return None
         return RunRecord(
-            id=row.id, task=cast(LongTask, row.task), state=cast(RunState, row.state), attempt=row.attempt,
-            worker=row.worker, done=row.done, total=row.total, parts=row.parts, answer=row.answer, problem=row.problem,
-        )  # fmt: skip
+            id=row.id,
+            task=cast(LongTask, row.task),
+            state=cast(RunState, row.state),
+            attempt=row.attempt,
+            worker=row.worker,
+            done=row.done,
+            total=row.total,
+            parts=row.parts,
+            answer=row.answer,
+            problem=row.problem,
+        )
 
     def stop(self, owner: UUID, run: UUID) -> None:
         """Give up a run that is not done."""

@@ -125,10 +125,16 @@ class SqlShelfStore:
     def _keep(self, row: ShelfItemRow) -> None:
         self._session.add(
             ShelfVersionRow(
-                item_id=row.id, owner_id=row.owner_id, number=row.version, name=row.name, measured=row.measured,
-                values=dict(row.values), bench=row.bench, core_version=CORE_VERSION,
+                item_id=row.id,
+                owner_id=row.owner_id,
+                number=row.version,
+                name=row.name,
+                measured=row.measured,
+                values=dict(row.values),
+                bench=row.bench,
+                core_version=CORE_VERSION,
             )
-        )  # fmt: skip
+        )
         self._session.flush()
         self._session.refresh(row)
 

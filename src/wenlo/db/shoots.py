@@ -64,9 +64,15 @@ class SqlShootStore:
         row = self._need(owner, shoot)
         newest = select(func.coalesce(func.max(RevisionRow.number), 0) + 1).where(RevisionRow.shoot_id == shoot)
         revision = insert(RevisionRow).values(
-            id=uuid4(), shoot_id=shoot, owner_id=owner, number=newest.scalar_subquery(), parent=row.head, label=label,
-            document=dict(document), core_version=CORE_VERSION,
-        )  # fmt: skip
+            id=uuid4(),
+            shoot_id=shoot,
+            owner_id=owner,
+            number=newest.scalar_subquery(),
+            parent=row.head,
+            label=label,
+            document=dict(document),
+            core_version=CORE_VERSION,
+        )
         number = self._session.execute(revision.returning(RevisionRow.number)).scalar_one()
         shown = update(ShootRow).where(ShootRow.id == shoot)
         shown = shown.values(head=number, version=ShootRow.version + 1, title=title, updated_at=func.now())
@@ -176,6 +182,11 @@ class SqlShootStore:
             shown.where(RevisionRow.shoot_id == row.id, RevisionRow.number == row.head)
         ).one()
         return ShootRecord(
-            id=row.id, version=row.version, revision=row.head, document=document, updated_at=row.updated_at,
-            can_undo=parent is not None, can_redo=next_one is not None,
-        )  # fmt: skip
+            id=row.id,
+            version=row.version,
+            revision=row.head,
+            document=document,
+            updated_at=row.updated_at,
+            can_undo=parent is not None,
+            can_redo=next_one is not None,
+        )

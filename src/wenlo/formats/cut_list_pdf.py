@@ -160,51 +160,75 @@ def write_cut_list_pdf(
     story: list[Any] = [
         Paragraph(text(title), TITLE),
         Paragraph(
-            text(f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f} {currency}, "
-            f"{build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."), SMALL,
+            text(
+                f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f} {currency}, "
+                f"{build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."
+            ),
+            SMALL,
         ),
         Spacer(1, 6),
         _side_drawing(side, width, 62 * mm, units) if side else _frame_drawing(design, width, 62 * mm, units),
         Paragraph("Pieces", HEAD),
         table(
-            [["Label", "Piece", "Cut to", "Why"],
-             *[[p.label, p.name, _cut(p.cut, units), p.reason] for p in plan.pieces]],
+            [
+                ["Label", "Piece", "Cut to", "Why"],
+                *[[p.label, p.name, _cut(p.cut, units), p.reason] for p in plan.pieces],
+            ],
             [width * 0.09, width * 0.27, width * 0.17, width * 0.47],
         ),
         Paragraph("Cut plan", HEAD),
         Paragraph(
-            text(f"{format_length(cuts.bought, system=units)} bought, {format_length(cuts.used, system=units)} used, "
-            f"{format_length(cuts.offcuts, system=units)} left over. Bars are drawn to one scale."), SMALL,
+            text(
+                f"{format_length(cuts.bought, system=units)} bought, {format_length(cuts.used, system=units)} used, "
+                f"{format_length(cuts.offcuts, system=units)} left over. Bars are drawn to one scale."
+            ),
+            SMALL,
         ),
         *_cut_plan(build, width, units),
-    ]  # fmt: skip
+    ]
     if plan.cloth:
         story.append(
-            KeepTogether([
-                Paragraph("Sheet", HEAD),
-                table(
-                    [["Label", "Material", "Cut to", "How"],
-                     *[[c.label, c.material, f"{_cut(c.cut[0], units)} × {_cut(c.cut[1], units)}", c.note] for c in plan.cloth]],
-                    [width * 0.09, width * 0.22, width * 0.27, width * 0.42],
-                ),
-            ])
-        )  # fmt: skip
+            KeepTogether(
+                [
+                    Paragraph("Sheet", HEAD),
+                    table(
+                        [
+                            ["Label", "Material", "Cut to", "How"],
+                            *[
+                                [c.label, c.material, f"{_cut(c.cut[0], units)} × {_cut(c.cut[1], units)}", c.note]
+                                for c in plan.cloth
+                            ],
+                        ],
+                        [width * 0.09, width * 0.22, width * 0.27, width * 0.42],
+                    ),
+                ]
+            )
+        )
         drawn = list(sheet_drawings(build.covers, width, units))
         story += [KeepTogether([Paragraph("Plan of the sheets", HEAD), *drawn[:1]]), *drawn[1:]]
     story += [
-        KeepTogether([
-            Paragraph("To buy", HEAD),
-            table(
-                [["What", "How much", currency], *[[s.name, s.amount, f"{s.price:.2f}"] for s in build.shopping],
-                 ["Total", "", f"{build.total:.2f}"]],
-                [width * 0.52, width * 0.33, width * 0.15],
-            ),
-        ]),
-    ]  # fmt: skip
+        KeepTogether(
+            [
+                Paragraph("To buy", HEAD),
+                table(
+                    [
+                        ["What", "How much", currency],
+                        *[[s.name, s.amount, f"{s.price:.2f}"] for s in build.shopping],
+                        ["Total", "", f"{build.total:.2f}"],
+                    ],
+                    [width * 0.52, width * 0.33, width * 0.15],
+                ),
+            ]
+        )
+    ]
     if plan.holes:
         story.append(Paragraph("Holes and fasteners", HEAD))
-        story.append(table([["Holes", "In", "Drill", "Where", "Note"], *[_hole(h, units) for h in plan.holes]],
-                           [width * 0.12, width * 0.2, width * 0.1, width * 0.28, width * 0.3]))  # fmt: skip
+        story.append(
+            table(
+                [["Holes", "In", "Drill", "Where", "Note"], *[_hole(h, units) for h in plan.holes]],
+                [width * 0.12, width * 0.2, width * 0.1, width * 0.28, width * 0.3],
+            )
+        )
     story.append(Paragraph(LAST_WORDS, SMALL))
     return written(story, title=title, name="cut list", paper=paper)
 
@@ -217,6 +241,9 @@ def _hole(hole: Hole, units: UnitSystem) -> list[str]:
     deep = "through" if hole.depth is None else f"{at(hole.depth)} deep"
     longest = f"; no screw longer than {at(hole.longest)}" if hole.longest is not None else ""
     return [
-        f"{hole.count} × {hole.name}", ", ".join(hole.pieces), f"{at(hole.diameter)}, {deep}",
-        f"{places} from the end, {at(hole.across)} from the edge, {hole.side}", f"{hole.note}{longest}",
-    ]  # fmt: skip
+        f"{hole.count} × {hole.name}",
+        ", ".join(hole.pieces),
+        f"{at(hole.diameter)}, {deep}",
+        f"{places} from the end, {at(hole.across)} from the edge, {hole.side}",
+        f"{hole.note}{longest}",
+    ]

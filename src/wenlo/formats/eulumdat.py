@@ -97,22 +97,30 @@ def read_ldt(text: str) -> Photometry:
     around = rising(lines, [lines.number(f"C plane {i + 1} of {planes}") for i in range(planes)], "C planes")
     angles = rising(lines, [lines.number(f"angle {i + 1} of {count}") for i in range(count)], "angles")
     held = {0: planes, 1: 1, 2: planes // 2 + 1, 3: planes // 2 + 1, 4: planes // 4 + 1}[symmetry]
-    rows = np.array([
-        [lines.number(f"intensity {j + 1} of {count} in plane {i + 1} of {held}") for j in range(count)] for i in range(held)
-    ])  # fmt: skip
+    rows = np.array(
+        [
+            [lines.number(f"intensity {j + 1} of {count} in plane {i + 1} of {held}") for j in range(count)]
+            for i in range(held)
+        ]
+    )
     if np.any(rows < 0.0):
         raise lines.fail("intensities must not be negative", lines.at - 1)
     turns = np.concatenate([around, [360.0]]) if symmetry != 1 else np.array([0.0, 360.0])
     table = _unfolded(rows, symmetry, planes) if symmetry != 1 else np.concatenate([rows, rows])
     distribution = Distribution(
-        planes=np.radians(turns), angles=np.radians(angles),
-        intensity=table * factor * (lumens / 1000.0 if absolute else 1.0), absolute=absolute,
-        size=(length / 1000.0, (width or length) / 1000.0, max(heights) / 1000.0), watts=watts,
-    )  # fmt: skip
+        planes=np.radians(turns),
+        angles=np.radians(angles),
+        intensity=table * factor * (lumens / 1000.0 if absolute else 1.0),
+        absolute=absolute,
+        size=(length / 1000.0, (width or length) / 1000.0, max(heights) / 1000.0),
+        watts=watts,
+    )
     return Photometry(
-        distribution=distribution, edition="EULUMDAT", keywords={"LUMINAIRE": name} if name else {},
+        distribution=distribution,
+        edition="EULUMDAT",
+        keywords={"LUMINAIRE": name} if name else {},
         lumens=None if absolute else lumens,
-    )  # fmt: skip
+    )
 
 
 def write_ldt(lamp: Photometry) -> str:
@@ -129,8 +137,20 @@ def write_ldt(lamp: Photometry) -> str:
         intensity=d.intensity[:, d.angles <= np.pi / 2 + 1e-9],
     )
     whole = d.lumens
-    rows = ["", "3", "0", str(len(planes)), f"{step_c:g}", str(len(angles)), f"{angles[1] - angles[0]:g}", "",
-            lamp.keywords.get("LUMINAIRE", "lamp")[:78], "", "", ""]  # fmt: skip
+    rows = [
+        "",
+        "3",
+        "0",
+        str(len(planes)),
+        f"{step_c:g}",
+        str(len(angles)),
+        f"{angles[1] - angles[0]:g}",
+        "",
+        lamp.keywords.get("LUMINAIRE", "lamp")[:78],
+        "",
+        "",
+        "",
+    ]
     millimetres = [f"{1000 * size:g}" for size in d.size]
     rows += [*millimetres, *millimetres[:2], *([millimetres[2]] * 4)]
     ratio = whole * (scale if d.absolute else 1.0) / 10.0

@@ -50,9 +50,10 @@ def write_glb(solids: Sequence[Solid]) -> bytes:
             body += _padded(data, b"\0")
         factor = [*(min(max(float(c), 0.0), 1.0) for c in solid.colour), solid.opacity]
         material: dict[str, object] = {
-            "name": solid.name, "doubleSided": True,
+            "name": solid.name,
+            "doubleSided": True,
             "pbrMetallicRoughness": {"baseColorFactor": factor, "metallicFactor": 0.0, "roughnessFactor": 0.9},
-        }  # fmt: skip
+        }
         if solid.opacity < 1.0:
             material["alphaMode"] = "BLEND"
         if solid.shines:
@@ -72,9 +73,13 @@ def write_glb(solids: Sequence[Solid]) -> bytes:
     }
     if solids:
         document |= {
-            "nodes": nodes, "meshes": meshes, "materials": materials, "accessors": accessors, "bufferViews": views,
+            "nodes": nodes,
+            "meshes": meshes,
+            "materials": materials,
+            "accessors": accessors,
+            "bufferViews": views,
             "buffers": [{"byteLength": len(body)}],
-        }  # fmt: skip
+        }
     text = _padded(json.dumps(document, separators=(",", ":")).encode(), b" ")
     chunks = struct.pack("<II", len(text), JSON_CHUNK) + text
     if body:

@@ -27,17 +27,19 @@ def write_exr(pixels: NDArray[np.float64]) -> bytes:
     height, width, _ = pixels.shape
     channels = b"".join(name + b"\0" + struct.pack("<iBxxxii", HALF, 0, 1, 1) for name in (b"B", b"G", b"R")) + b"\0"
     window = struct.pack("<iiii", 0, 0, width - 1, height - 1)
-    header = struct.pack("<ii", MAGIC, VERSION) + b"".join((
-        _attribute("channels", "chlist", channels),
-        _attribute("compression", "compression", b"\0"),
-        _attribute("dataWindow", "box2i", window),
-        _attribute("displayWindow", "box2i", window),
-        _attribute("lineOrder", "lineOrder", b"\0"),
-        _attribute("pixelAspectRatio", "float", struct.pack("<f", 1.0)),
-        _attribute("screenWindowCenter", "v2f", struct.pack("<ff", 0.0, 0.0)),
-        _attribute("screenWindowWidth", "float", struct.pack("<f", 1.0)),
-        b"\0",
-    ))  # fmt: skip
+    header = struct.pack("<ii", MAGIC, VERSION) + b"".join(
+        (
+            _attribute("channels", "chlist", channels),
+            _attribute("compression", "compression", b"\0"),
+            _attribute("dataWindow", "box2i", window),
+            _attribute("displayWindow", "box2i", window),
+            _attribute("lineOrder", "lineOrder", b"\0"),
+            _attribute("pixelAspectRatio", "float", struct.pack("<f", 1.0)),
+            _attribute("screenWindowCenter", "v2f", struct.pack("<ff", 0.0, 0.0)),
+            _attribute("screenWindowWidth", "float", struct.pack("<f", 1.0)),
+            b"\0",
+        )
+    )
     halves = np.clip(pixels, 0.0, MOST).astype("<f2")
     line = 8 + 6 * width
     first = len(header) + 8 * height

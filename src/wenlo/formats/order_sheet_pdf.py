@@ -19,15 +19,31 @@ def _bar(cuts: FirstCuts, width: float, longest: float, units: UnitSystem) -> Dr
     for length in cuts.lengths:
         middle = 2 + (start + length.length / 2) * scale
         drawing.add(
-            String(middle, 11, format_length(length.length, system=units), fontName="Helvetica", fontSize=7, textAnchor="middle", fillColor=INK)
-        )  # fmt: skip
+            String(
+                middle,
+                11,
+                format_length(length.length, system=units),
+                fontName="Helvetica",
+                fontSize=7,
+                textAnchor="middle",
+                fillColor=INK,
+            )
+        )
         start += length.length
     for place in cuts.cuts:
         x = 2 + place * scale
         drawing.add(Line(x, 4, x, 26, strokeColor=INK, strokeWidth=1))
         drawing.add(
-            String(x, 0, format_length(place, system=units, fine=units == "metric"), fontName="Helvetica", fontSize=6.5, textAnchor="middle", fillColor=FAINT)
-        )  # fmt: skip
+            String(
+                x,
+                0,
+                format_length(place, system=units, fine=units == "metric"),
+                fontName="Helvetica",
+                fontSize=6.5,
+                textAnchor="middle",
+                fillColor=FAINT,
+            )
+        )
     return drawing
 
 
@@ -66,11 +82,15 @@ def write_order_sheet_pdf(
     for cover in sawn:
         sizes = ", ".join(
             f"{p.label} {format_length(p.width, system=units)} × {format_length(p.height, system=units)}"
-            for sheet in cover.plan.sheets for p in sheet.laid
-        )  # fmt: skip
+            for sheet in cover.plan.sheets
+            for p in sheet.laid
+        )
         story.append(Paragraph(text(f"{cover.covering.name}, {cover.bought:g} boards, sawn to: {sizes}"), BODY))
     story += [
-        Spacer(1, 6), Paragraph("And off the shelf", HEAD),
-        table([["What", "How much"], *[[line.name, line.amount] for line in worked.shopping]], [width * 0.6, width * 0.4]),
-    ]  # fmt: skip
+        Spacer(1, 6),
+        Paragraph("And off the shelf", HEAD),
+        table(
+            [["What", "How much"], *[[line.name, line.amount] for line in worked.shopping]], [width * 0.6, width * 0.4]
+        ),
+    ]
     return written(story, title=title, name="order", paper=paper)

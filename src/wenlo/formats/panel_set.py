@@ -181,10 +181,17 @@ def _sheet(panel: _Panel) -> Sheet:
         front, back = np.maximum(front, grid.scattered), np.maximum(back, grid.scattered)
     half = None if panel.lobe_degrees is None else math.radians(panel.lobe_degrees)
     return Sheet(
-        transmittance=total, unscattered=clear, reflectance_front=front, reflectance_back=back,
-        lobe=lobe_exponent(half), shine_front=shine_front, shine_back=shine_back, gloss_front=gloss_front,
-        gloss_back=gloss_back, grid=grid,
-    )  # fmt: skip
+        transmittance=total,
+        unscattered=clear,
+        reflectance_front=front,
+        reflectance_back=back,
+        lobe=lobe_exponent(half),
+        shine_front=shine_front,
+        shine_back=shine_back,
+        gloss_front=gloss_front,
+        gloss_back=gloss_back,
+        grid=grid,
+    )
 
 
 def _array(values: Vector3) -> NDArray[np.float64]:
@@ -196,10 +203,15 @@ def _emitter(lamp: _Lamp) -> Emitter:
     colour = np.ones(3) if lamp.colour is None else _rgb(lamp.colour)
     luminance = float(colour @ LUMA)
     return Emitter(
-        id=lamp.id, shape="rectangle", centre=_array(lamp.origin) + (u + v) / 2, edge_u=u, edge_v=v,
-        amount=lamp.lumens, beam=1.0 if lamp.beam_degrees is None else beam_exponent(math.radians(lamp.beam_degrees)),
+        id=lamp.id,
+        shape="rectangle",
+        centre=_array(lamp.origin) + (u + v) / 2,
+        edge_u=u,
+        edge_v=v,
+        amount=lamp.lumens,
+        beam=1.0 if lamp.beam_degrees is None else beam_exponent(math.radians(lamp.beam_degrees)),
         colour=colour / luminance if luminance > 0.0 else np.ones(3),
-    )  # fmt: skip
+    )
 
 
 def _trouble(error: ValidationError) -> InvalidInput:
@@ -279,10 +291,8 @@ def write_readings(readings: Mapping[str, Reading], seconds: float) -> str:
             "lux": lux(reading.total),
             "error_lux": float(f"{reading.error:.2g}"),
             "by_lamp": {lamp: lux(part.total) for lamp, part in reading.by_lamp.items()},
-            "by_path": {
-                "direct": lux(reading.direct), "modifier": lux(reading.modifier), "room": lux(reading.room),
-            },
+            "by_path": {"direct": lux(reading.direct), "modifier": lux(reading.modifier), "room": lux(reading.room)},
         }
         for name, reading in readings.items()
-    }  # fmt: skip
+    }
     return json.dumps({"readings": answer, "seconds": round(seconds, 4)}, ensure_ascii=False)

@@ -44,12 +44,17 @@ def table(rows: Sequence[Sequence[Any]], widths: Sequence[float]) -> Table:
     cells = [[Paragraph(text(c), BODY) if isinstance(c, str) else c for c in row] for row in rows]
     made = Table(cells, colWidths=list(widths), repeatRows=1)
     made.setStyle(
-        TableStyle([
-            ("LINEBELOW", (0, 0), (-1, 0), 0.9, INK), ("LINEBELOW", (0, 1), (-1, -1), 0.25, FAINT),
-            ("VALIGN", (0, 0), (-1, -1), "TOP"), ("TOPPADDING", (0, 0), (-1, -1), 2.5),
-            ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5), ("LEFTPADDING", (0, 0), (-1, -1), 2),
-        ])
-    )  # fmt: skip
+        TableStyle(
+            [
+                ("LINEBELOW", (0, 0), (-1, 0), 0.9, INK),
+                ("LINEBELOW", (0, 1), (-1, -1), 0.25, FAINT),
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("TOPPADDING", (0, 0), (-1, -1), 2.5),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
+                ("LEFTPADDING", (0, 0), (-1, -1), 2),
+            ]
+        )
+    )
     return made
 
 
@@ -63,9 +68,16 @@ def written(story: list[Any], *, title: str, name: str, paper: str) -> bytes:
     size = PAPERS[paper]
     out = io.BytesIO()
     document = SimpleDocTemplate(
-        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN, bottomMargin=MARGIN,
-        title=f"{title}: {name}", author="Wenlo", invariant=True,
-    )  # fmt: skip
+        out,
+        pagesize=size,
+        leftMargin=MARGIN,
+        rightMargin=MARGIN,
+        topMargin=MARGIN,
+        bottomMargin=MARGIN,
+        title=f"{title}: {name}",
+        author="Wenlo",
+        invariant=True,
+    )
     foot = footer(title, size)
     document.build(story, onFirstPage=foot, onLaterPages=foot)
     return out.getvalue()

@@ -60,9 +60,11 @@ def keep_photograph(content: bytes, *, position: bool = False) -> KeptPhotograph
     shown = io.BytesIO()
     upright.save(shown, "JPEG", quality=84)
     return KeptPhotograph(
-        content=content if position else without_position(content), shown=shown.getvalue(), working=working.getvalue(),
+        content=content if position else without_position(content),
+        shown=shown.getvalue(),
+        working=working.getvalue(),
         exposure=exposure_of(told),
-    )  # fmt: skip
+    )
 
 
 def decoded(content: bytes) -> tuple[Image.Image, Image.Exif]:

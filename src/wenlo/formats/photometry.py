@@ -204,9 +204,11 @@ def read_ies(text: str) -> Photometry:
     head = lines.numbers(10, "numbers of the lamp")
     lamps, per_lamp, factor, n_angles, n_planes, kind, units, width, length, height = head
     for entry, name, low, high in (
-        (n_angles, "the number of vertical angles", 2, MOST_ANGLES), (n_planes, "the number of horizontal angles", 1, MOST_ANGLES),
-        (kind, "the photometric type", 1, 3), (units, "the unit of length", 1, 2),
-    ):  # fmt: skip
+        (n_angles, "the number of vertical angles", 2, MOST_ANGLES),
+        (n_planes, "the number of horizontal angles", 1, MOST_ANGLES),
+        (kind, "the photometric type", 1, 3),
+        (units, "the unit of length", 1, 2),
+    ):
         if entry != round(entry) or not low <= entry <= high:
             raise lines.fail(f"{name} must be a whole number from {low} to {high}, not {entry:g}", start)
     if factor <= 0.0:
@@ -240,9 +242,13 @@ def read_ies(text: str) -> Photometry:
     if rated is not None and rated <= 0.0:
         raise lines.fail("the lumens of a lamp must be more than 0, or −1 for absolute intensities", start)
     distribution = Distribution(
-        planes=np.radians(planes), angles=np.radians(angles), intensity=rows if absolute else rows * (1000.0 / rated if rated else 1.0),
-        absolute=absolute, size=(abs(length) * unit, abs(width) * unit, abs(height) * unit), watts=watts,
-    )  # fmt: skip
+        planes=np.radians(planes),
+        angles=np.radians(angles),
+        intensity=rows if absolute else rows * (1000.0 / rated if rated else 1.0),
+        absolute=absolute,
+        size=(abs(length) * unit, abs(width) * unit, abs(height) * unit),
+        watts=watts,
+    )
     if rated and distribution.lumens > 1050.0:
         warnings.append(f"the table holds {distribution.lumens / 10:.0f} % of the lamp's lumens; more than all of them")
     return Photometry(

@@ -122,7 +122,13 @@ def _laid_out(sheet: PlanSheet, paper: str) -> tuple[_Page, int]:
     for number, item in enumerate(sheet.items, start=1):
         x, y = at(item.place)
         page.line([(ox, oy), (x, oy), (x, y)], fill="none", stroke=FAINT, width=0.35, closed=False, dash=True)
-        page.line([(x + 6 * math.cos(t), y + 6 * math.sin(t)) for t in (k * math.pi / 8 for k in range(16))], fill="#ffffff", stroke=INK, width=0.8, closed=True)  # fmt: skip
+        page.line(
+            [(x + 6 * math.cos(t), y + 6 * math.sin(t)) for t in (k * math.pi / 8 for k in range(16))],
+            fill="#ffffff",
+            stroke=INK,
+            width=0.8,
+            closed=True,
+        )
         page.text(x, y - 3, str(number), size=8, bold=True, middle=True)
     ruler = 1.0 if sheet.units == "metric" else 0.9144
     page.line(
@@ -172,7 +178,7 @@ def write_plan_svg(sheet: PlanSheet, *, paper: str = "a4") -> bytes:
         f'viewBox="0 0 {page.width:.2f} {page.height:.2f}" font-family="Helvetica, Arial, sans-serif">',
         f"<title>{escape(sheet.title)}</title>",
         f'<rect width="{page.width:.2f}" height="{page.height:.2f}" fill="#ffffff"/>',
-    ]  # fmt: skip
+    ]
     for mark in page.marks:
         if mark[0] == "line":
             _, path, fill, stroke, width, closed, dash = mark

@@ -16,16 +16,38 @@ def write_readings(marks: Sequence[MeterMark], readings: Sequence[MarkReading], 
     lamps = sorted({part.lamp for reading in readings for part in reading.parts})
     out = io.StringIO(newline="")
     table = csv.writer(out)
-    table.writerow([
-        "meter", "right [m]", "behind [m]", "height [m]", "facing", "receptor", f"reading [{unit}]", f"95 % half-width [{unit}]",
-        "stops from the key", "f-number", *(f"{way} [%]" for way in WAYS), *(f"{guarded(lamp)} [%]" for lamp in lamps),
-    ])  # fmt: skip
+    table.writerow(
+        [
+            "meter",
+            "right [m]",
+            "behind [m]",
+            "height [m]",
+            "facing",
+            "receptor",
+            f"reading [{unit}]",
+            f"95 % half-width [{unit}]",
+            "stops from the key",
+            "f-number",
+            *(f"{way} [%]" for way in WAYS),
+            *(f"{guarded(lamp)} [%]" for lamp in lamps),
+        ]
+    )
     for mark, got in zip(marks, readings, strict=True):
         ways = [sum(p.share for p in got.parts if p.way == way) for way in WAYS]
         by_lamp = [sum(p.share for p in got.parts if p.lamp == lamp) for lamp in lamps]
-        table.writerow([
-            guarded(mark.name), f"{mark.x:.3f}", f"{mark.y:.3f}", f"{mark.z:.3f}", mark.facing, mark.receptor,
-            f"{got.lux:.4g}", f"{got.error:.2g}", f"{got.stops:.2f}" if got.lux > 0.0 else "", got.aperture,
-            *(f"{100 * share:.1f}" for share in (*ways, *by_lamp)),
-        ])  # fmt: skip
+        table.writerow(
+            [
+                guarded(mark.name),
+                f"{mark.x:.3f}",
+                f"{mark.y:.3f}",
+                f"{mark.z:.3f}",
+                mark.facing,
+                mark.receptor,
+                f"{got.lux:.4g}",
+                f"{got.error:.2g}",
+                f"{got.stops:.2f}" if got.lux > 0.0 else "",
+                got.aperture,
+                *(f"{100 * share:.1f}" for share in (*ways, *by_lamp)),
+            ]
+        )
     return out.getvalue().encode("utf-8-sig")

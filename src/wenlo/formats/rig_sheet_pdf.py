@@ -33,10 +33,18 @@ def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], wet: Sequence[We
             x, y = at(water.x - water.width / 2 - past, water.y - water.depth / 2 - past)
             drawing.add(
                 Rect(
-                    x, y, (water.width + 2 * past) * scale, (water.depth + 2 * past) * scale, rx=past * scale, ry=past * scale,
-                    strokeColor=FAINT, fillColor=None, strokeWidth=0.7, strokeDashArray=dash,
+                    x,
+                    y,
+                    (water.width + 2 * past) * scale,
+                    (water.depth + 2 * past) * scale,
+                    rx=past * scale,
+                    ry=past * scale,
+                    strokeColor=FAINT,
+                    fillColor=None,
+                    strokeWidth=0.7,
+                    strokeDashArray=dash,
                 )
-            )  # fmt: skip
+            )
         x, y = at(water.x, water.y - water.depth / 2)
         drawing.add(
             String(x, y - 8, plain(water.name), fontName="Helvetica", fontSize=7, textAnchor="middle", fillColor=INK)
@@ -67,9 +75,17 @@ def _plan(plan: RigPlan, places: Sequence[tuple[float, float]], wet: Sequence[We
 
 
 def write_rig_sheet_pdf(
-    plan: RigPlan, *, title: str, paper: str, units: UnitSystem, references: Sequence[str], looks: Sequence[LookLine], checklist: Sequence[str],
-    places: Sequence[tuple[float, float]], wet: Sequence[WetPlace] = (),
-) -> bytes:  # fmt: skip
+    plan: RigPlan,
+    *,
+    title: str,
+    paper: str,
+    units: UnitSystem,
+    references: Sequence[str],
+    looks: Sequence[LookLine],
+    checklist: Sequence[str],
+    places: Sequence[tuple[float, float]],
+    wet: Sequence[WetPlace] = (),
+) -> bytes:
     """The lay-out sheet.
 
     Parameters
@@ -94,17 +110,32 @@ def write_rig_sheet_pdf(
     for number, mark in enumerate(plan.marks, start=1):
         tilt = "" if mark.tilt is None else f"{abs(mark.tilt):.0f}° {'down' if mark.tilt >= 0 else 'up'}"
         turn = "" if mark.turn is None else f"{abs(mark.turn):.0f}° {'right' if mark.turn >= 0 else 'left'}"
-        rows.append([
-            str(number), mark.name, length(mark.first), length(mark.second), "" if mark.height is None else length(mark.height),
-            ", ".join(x for x in (tilt, turn, mark.aim) if x), mark.dial,
-        ])  # fmt: skip
+        rows.append(
+            [
+                str(number),
+                mark.name,
+                length(mark.first),
+                length(mark.second),
+                "" if mark.height is None else length(mark.height),
+                ", ".join(x for x in (tilt, turn, mark.aim) if x),
+                mark.dial,
+            ]
+        )
     story: list[Any] = [
         Paragraph(text(title), TITLE),
-        Paragraph(text(f"Lay-out. A: {references[0]}. B: {references[1]}. Hook the tape at A, then at B: where both lengths meet, toward the camera, is the mark.{keep_off}"), SMALL),
-        Spacer(1, 4), _plan(plan, places, wet, width),
-        table([["", "What", "from A", "from B", "Height", "Tilt, turn, aim", "Dial"], *rows],
-              [width * f for f in (0.05, 0.27, 0.12, 0.12, 0.11, 0.2, 0.13)]),
-    ]  # fmt: skip
+        Paragraph(
+            text(
+                f"Lay-out. A: {references[0]}. B: {references[1]}. Hook the tape at A, then at B: where both lengths meet, toward the camera, is the mark.{keep_off}"
+            ),
+            SMALL,
+        ),
+        Spacer(1, 4),
+        _plan(plan, places, wet, width),
+        table(
+            [["", "What", "from A", "from B", "Height", "Tilt, turn, aim", "Dial"], *rows],
+            [width * f for f in (0.05, 0.27, 0.12, 0.12, 0.11, 0.2, 0.13)],
+        ),
+    ]
     if looks:
         read_out = [[str(look.number), look.name, look.words] for look in looks]
         story += [

@@ -21,8 +21,23 @@ FIXED = ("id", "category", "name", "count", "measured", "generic", "note")
 LEFT_OUT = frozenset({"distribution", "dial"})
 """Too large for a cell; a measured beam travels as IES or EULUMDAT."""
 
-UNITS = {"m": "m", "s": "s", "degree": "°", "share": "0 to 1", "K": "K", "lm": "lm", "W": "W", "kg": "kg", "kg/m": "kg/m",
-         "kg/m2": "kg/m²", "celsius": "°C", "EUR": "EUR", "J": "J", "number": "", "count": ""}  # fmt: skip
+UNITS = {
+    "m": "m",
+    "s": "s",
+    "degree": "°",
+    "share": "0 to 1",
+    "K": "K",
+    "lm": "lm",
+    "W": "W",
+    "kg": "kg",
+    "kg/m": "kg/m",
+    "kg/m2": "kg/m²",
+    "celsius": "°C",
+    "EUR": "EUR",
+    "J": "J",
+    "number": "",
+    "count": "",
+}
 
 MOST_ROWS = 2000
 
@@ -57,10 +72,16 @@ def write_shelf(rows: Iterable[tuple[UUID | None, Item]]) -> bytes:
         values = [_cell(item.values.get(name)) for name in heads]
         sheet.writerow(
             (
-                key or "", item.category, guarded(item.name), _cell(item.count), _cell(item.measured), item.starter or "",
-                guarded(item.note), *values,
+                key or "",
+                item.category,
+                guarded(item.name),
+                _cell(item.count),
+                _cell(item.measured),
+                item.starter or "",
+                guarded(item.note),
+                *values,
             )
-        )  # fmt: skip
+        )
     return out.getvalue().encode("utf-8-sig")
 
 
@@ -137,10 +158,14 @@ def _item(cells: dict[str, str]) -> Row:
         if name in fields and name not in LEFT_OUT
     }
     plain: dict[str, Any] = {
-        "category": category, "name": cells.get("name", ""), "note": cells.get("note", ""),
-        "starter": cells.get("generic"), "measured": _yes("measured", cells.get("measured", "no")),
-        "count": _number("count", cells.get("count", "1")), "values": values,
-    }  # fmt: skip
+        "category": category,
+        "name": cells.get("name", ""),
+        "note": cells.get("note", ""),
+        "starter": cells.get("generic"),
+        "measured": _yes("measured", cells.get("measured", "no")),
+        "count": _number("count", cells.get("count", "1")),
+        "values": values,
+    }
     try:
         item = Item.model_validate(plain)
     except ValidationError as error:

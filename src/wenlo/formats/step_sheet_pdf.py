@@ -39,8 +39,13 @@ def sketch_drawing(sketch: Sketch, units: UnitSystem, *, box: float = 74.0) -> D
     drawing.add(String(x + w / 2, y - 9, format_length(sketch.width, system=units), textAnchor="middle", **small))
     drawing.add(String(x + w + 4, y + h / 2, format_length(sketch.height, system=units), **small))
     drawing.add(
-        String(x + w + 4, y + h - 6, f"diagonal {format_length(sketch.diagonal, system=units, fine=fine)}", **{**small, "fillColor": FAINT})
-    )  # fmt: skip
+        String(
+            x + w + 4,
+            y + h - 6,
+            f"diagonal {format_length(sketch.diagonal, system=units, fine=fine)}",
+            **{**small, "fillColor": FAINT},
+        )
+    )
     return drawing
 
 

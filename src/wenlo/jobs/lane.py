@@ -65,9 +65,10 @@ def _watch_importer() -> None:
         time.sleep(LOOK)
         with suppress(psutil.Error, OSError):
             stopped = [
-                child for child in me.children()
+                child
+                for child in me.children()
                 if child.status() == psutil.STATUS_STOPPED and any("forkserver" in word for word in child.cmdline())
-            ]  # fmt: skip
+            ]
             still = still + 1 if stopped else 0
             if still > IMPORTER_STILL / LOOK:
                 log.warning("importer_stands_still")

@@ -17,11 +17,38 @@ asking: ContextVar[str] = ContextVar("asking", default="")
 """Who asks, where a request names no editor: such clients take turns, too."""
 
 LANES: Mapping[Task, str] = {
-    "figures": "quick", "build": "quick", "advice": "slow", "picture": "picture", "light_map": "slow", "becomes": "slow", "mirror": "quick",
-    "place": "slow", "flow": "slow", "role": "slow", "balance": "slow", "set_file": "slow", "second_start": "slow", "measured": "quick",
-    "changes": "slow", "adapt": "quick", "cut_together": "slow", "rig": "quick", "predicted": "slow", "next_setting": "slow", "fitted": "slow", "measured_photograph": "slow", "kept_photograph": "slow",
-    "bench": "quick", "traced": "slow", "outline_file": "slow", "exercise": "quick", "exercise_picture": "picture", "exercise_scored": "slow", "failure_learned": "quick", "predicted_frame": "picture",
-}  # fmt: skip
+    "figures": "quick",
+    "build": "quick",
+    "advice": "slow",
+    "picture": "picture",
+    "light_map": "slow",
+    "becomes": "slow",
+    "mirror": "quick",
+    "place": "slow",
+    "flow": "slow",
+    "role": "slow",
+    "balance": "slow",
+    "set_file": "slow",
+    "second_start": "slow",
+    "measured": "quick",
+    "changes": "slow",
+    "adapt": "quick",
+    "cut_together": "slow",
+    "rig": "quick",
+    "predicted": "slow",
+    "next_setting": "slow",
+    "fitted": "slow",
+    "measured_photograph": "slow",
+    "kept_photograph": "slow",
+    "bench": "quick",
+    "traced": "slow",
+    "outline_file": "slow",
+    "exercise": "quick",
+    "exercise_picture": "picture",
+    "exercise_scored": "slow",
+    "failure_learned": "quick",
+    "predicted_frame": "picture",
+}
 
 NICE = {"quick": 3, "slow": 6, "picture": 10}
 """Lanes give way to saving, and to each other."""

@@ -84,9 +84,13 @@ async def _work(queue: procrastinate.App) -> None:
         sweeping = asyncio.create_task(_take_over(queue))
         try:
             await queue.run_worker_async(
-                queues=[QUEUE], name=worker_name(), delete_jobs="always", update_heartbeat_interval=HEARTBEAT,
-                stalled_worker_timeout=DEAD_AFTER, shutdown_graceful_timeout=2.0,
-            )  # fmt: skip
+                queues=[QUEUE],
+                name=worker_name(),
+                delete_jobs="always",
+                update_heartbeat_interval=HEARTBEAT,
+                stalled_worker_timeout=DEAD_AFTER,
+                shutdown_graceful_timeout=2.0,
+            )
         finally:
             sweeping.cancel()
             with suppress(asyncio.CancelledError):

@@ -43,8 +43,10 @@ class Database:
     def __init__(self, cluster: Cluster, name: str) -> None:
         self.cluster, self.name = cluster, name
         self._env = {
-            "PATH": f"{cluster.programs}:/usr/bin:/bin", "LC_ALL": "C.UTF-8", "PGPASSWORD": cluster.secret.read_text().strip(),
-        }  # fmt: skip
+            "PATH": f"{cluster.programs}:/usr/bin:/bin",
+            "LC_ALL": "C.UTF-8",
+            "PGPASSWORD": cluster.secret.read_text().strip(),
+        }
 
     def program(self, name: str, *arguments: str | Path, what: str) -> str:
         """Run one of PostgreSQL's programs and return what it printed."""
@@ -73,17 +75,26 @@ class Database:
     def fill(self, file: Path) -> None:
         """Read a backup into it."""
         self.program(
-            "pg_restore", "--no-owner", "--no-privileges", "--exit-on-error", "-d", self.name, file, what="reading the backup (is it one of Wenlo's, and whole?)"
-        )  # fmt: skip
+            "pg_restore",
+            "--no-owner",
+            "--no-privileges",
+            "--exit-on-error",
+            "-d",
+            self.name,
+            file,
+            what="reading the backup (is it one of Wenlo's, and whole?)",
+        )
 
     def rename(self, name: str) -> None:
         """Give it another name; whoever is in it is sent out."""
         # nobody may be in it meanwhile; whoever was comes back by itself
         end_all = f"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{self.name}'"
         for query in (
-            f"alter database {self.name} allow_connections false", end_all, f"alter database {self.name} rename to {name}",
+            f"alter database {self.name} allow_connections false",
+            end_all,
+            f"alter database {self.name} rename to {name}",
             f"alter database {name} allow_connections true",
-        ):  # fmt: skip
+        ):
             self.cluster.ask(query, database="postgres")
         self.name = name
 
@@ -133,9 +144,10 @@ def write_backup(live: Database, file: Path) -> Mapping[str, int]:
         found = copy.counts()
         # what was saved while it was written may be in it or not
         wrong = [
-            t for t in before.keys() | found.keys()
+            t
+            for t in before.keys() | found.keys()
             if not min(before.get(t, 0), after.get(t, 0)) <= found.get(t, -1) <= max(before.get(t, 0), after.get(t, 0))
-        ]  # fmt: skip
+        ]
         if wrong:
             raise Trouble(f"the backup does not read back as it was ({', '.join(sorted(wrong)[:3])}); it was not kept.")
         part.chmod(0o600)

@@ -166,10 +166,19 @@ class Cluster:
             if who is not None:
                 os.chown(handed.name, who.pw_uid, who.pw_gid)
             self._run(
-                "initdb", "-D", self.data, "-U", NAME, "-A", "scram-sha-256", f"--pwfile={handed.name}",
-                "--locale=C.UTF-8", "--encoding=UTF8", *([] if self.durable else ["--no-sync"]),
+                "initdb",
+                "-D",
+                self.data,
+                "-U",
+                NAME,
+                "-A",
+                "scram-sha-256",
+                f"--pwfile={handed.name}",
+                "--locale=C.UTF-8",
+                "--encoding=UTF8",
+                *([] if self.durable else ["--no-sync"]),
                 what="making the database cluster",
-            )  # fmt: skip
+            )
 
     @property
     def _finished(self) -> Path:
@@ -192,9 +201,20 @@ class Cluster:
                 options += " -c fsync=off -c full_page_writes=off -c synchronous_commit=off"
             try:
                 self._run(
-                    "pg_ctl", "start", "-w", "-t", "60", "-s", "-D", self.data, "-o", options, "-l",
-                    self.data / "server.log", what="starting PostgreSQL",
-                )  # fmt: skip
+                    "pg_ctl",
+                    "start",
+                    "-w",
+                    "-t",
+                    "60",
+                    "-s",
+                    "-D",
+                    self.data,
+                    "-o",
+                    options,
+                    "-l",
+                    self.data / "server.log",
+                    what="starting PostgreSQL",
+                )
             except Trouble as trouble:
                 last = self._last_words() or str(trouble)
                 if "Address already in use" in last or "could not create any TCP/IP sockets" in last:

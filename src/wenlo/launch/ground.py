@@ -46,9 +46,15 @@ def is_root() -> bool:
 
 
 def run(
-    command: Sequence[str | Path], *, what: str, env: Mapping[str, str] | None = None, cwd: Path | None = None,
-    account: pwd.struct_passwd | None = None, quiet: bool = True, input_text: str | None = None,
-) -> str:  # fmt: skip
+    command: Sequence[str | Path],
+    *,
+    what: str,
+    env: Mapping[str, str] | None = None,
+    cwd: Path | None = None,
+    account: pwd.struct_passwd | None = None,
+    quiet: bool = True,
+    input_text: str | None = None,
+) -> str:
     """Run a program to its end and return what it printed; a failure becomes Trouble with its last words.
 
     Parameters

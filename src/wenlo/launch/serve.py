@@ -98,9 +98,14 @@ def _begin(
     *command: str, env: dict[str, str], handed: Sequence[int] = (), stdout: int | None = None, nice: int = 0
 ) -> subprocess.Popen[str]:
     return subprocess.Popen(
-        [str(PYTHON), "-m", "wenlo.cli", *command], env=env, stdout=stdout, text=True, start_new_session=True,
-        pass_fds=handed, preexec_fn=partial(_ready_to_run, nice),
-    )  # fmt: skip
+        [str(PYTHON), "-m", "wenlo.cli", *command],
+        env=env,
+        stdout=stdout,
+        text=True,
+        start_new_session=True,
+        pass_fds=handed,
+        preexec_fn=partial(_ready_to_run, nice),
+    )
 
 
 def _stand_ins(env: dict[str, str]) -> Iterator[Kept]:
@@ -178,8 +183,11 @@ def serve(*, demo: bool) -> int:
             cluster = Cluster(programs=programs, data=folder, secret=folder.with_name("postgres.secret"))
             cluster.prepare()
             env = {
-                **clean_environment(), **pass_on(MADE_HERE), "WENLO_DATABASE_URL": cluster.url_of(GUEST), "WENLO_FRONT_END": str(BUILT),
-            }  # fmt: skip
+                **clean_environment(),
+                **pass_on(MADE_HERE),
+                "WENLO_DATABASE_URL": cluster.url_of(GUEST),
+                "WENLO_FRONT_END": str(BUILT),
+            }
             host = os.environ.get("WENLO_HOST") or "127.0.0.1"
             try:
                 listener = listen(host, port)

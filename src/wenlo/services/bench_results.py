@@ -18,8 +18,14 @@ from wenlo.services.results import Result
 from wenlo.services.shelf import Shelf
 
 FOR: Mapping[str, Category] = {
-    "sheet": "sheet", "face": "face", "black": "black", "lamp": "lamp", "lens": "found", "outline": "found", "ground sheet": "backdrop",
-}  # fmt: skip
+    "sheet": "sheet",
+    "face": "face",
+    "black": "black",
+    "lamp": "lamp",
+    "lens": "found",
+    "outline": "found",
+    "ground sheet": "backdrop",
+}
 """The category of the Shelf that each thing on the Bench goes to."""
 
 
@@ -101,9 +107,13 @@ def taken_for(shelf: Shelf, user: User, request: BenchRequest) -> tuple[ItemReco
         if record.item.category != category:
             raise NotFound("This item is of another kind than what lies on the Bench.")
         own = snapshot(
-            category, item=str(record.id), version=record.version, name=record.item.name, measured=record.item.measured,
+            category,
+            item=str(record.id),
+            version=record.version,
+            name=record.item.name,
+            measured=record.item.measured,
             values=record.item.values,
-        )  # fmt: skip
+        )
         return record, None if own is None else own.model_dump(mode="json")
     if request.generic is not None and (category, request.generic) not in starter():
         raise NotFound("There is no such generic thing.")
@@ -124,7 +134,12 @@ def keep(shelf: Shelf, user: User, request: KeepRequest, found: Mapping[str, Any
     start = known.values.model_dump(mode="json") if known else base.model_dump(mode="json") if base else {}
     note = "Measured at the Bench."
     item = Item(
-        category=category, name=request.name, measured=True, note=note, starter=request.generic if known else None,
-        values={**start, **values}, bench=request.bench,
-    )  # fmt: skip
+        category=category,
+        name=request.name,
+        measured=True,
+        note=note,
+        starter=request.generic if known else None,
+        values={**start, **values},
+        bench=request.bench,
+    )
     return shelf.add(user, item)

@@ -21,11 +21,15 @@ def bench(asked: Mapping[str, Any], taken: str | Mapping[str, Any] | None = None
     known = OwnSheet.model_validate(taken, strict=False) if isinstance(taken, Mapping) and told.of == "sheet" else taken
     found = measure(told, known if isinstance(known, str | OwnSheet) else None)
     return BenchResult(
-        category=found.category, words=list(found.words), next=found.next, values=dict(found.values),
+        category=found.category,
+        words=list(found.words),
+        next=found.next,
+        values=dict(found.values),
         figures=[
-            FigureFound(key=f.key, label=f.label, value=f.value, low=f.low, high=f.high, show=f.show, told=f.told) for f in found.figures
+            FigureFound(key=f.key, label=f.label, value=f.value, low=f.low, high=f.high, show=f.show, told=f.told)
+            for f in found.figures
         ],
-    ).model_dump()  # fmt: skip
+    ).model_dump()
 
 
 def traced(content: str, request: Mapping[str, Any]) -> dict[str, Any]:
@@ -33,8 +37,12 @@ def traced(content: str, request: Mapping[str, Any]) -> dict[str, Any]:
     asked = TraceRequest.model_validate(request)
     encoded = read_photograph(base64.b64decode(content)).encoded
     matrix, spread = scale_of(
-        (encoded.shape[1], encoded.shape[0]), corners=asked.corners, paper=asked.paper, ruler=asked.ruler, length=asked.length
-    )  # fmt: skip
+        (encoded.shape[1], encoded.shape[0]),
+        corners=asked.corners,
+        paper=asked.paper,
+        ruler=asked.ruler,
+        length=asked.length,
+    )
     found = trace(encoded, asked.within, matrix, spread)
     return TraceResult(points=list(found.points), seen=list(found.seen), error=found.error).model_dump()
 

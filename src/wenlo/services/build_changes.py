@@ -21,15 +21,7 @@ from wenlo.core.inventory.stocked import own_bars, own_boards, stocked
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.services.build_models import BarResult, CoverResult, ShoppingResult
-from wenlo.services.build_results import (
-    TRIES,
-    Offers,
-    bar_results,
-    cover_result,
-    making_of,
-    prices_of,
-    shopping_result,
-)
+from wenlo.services.build_results import TRIES, Offers, bar_results, cover_result, making_of, prices_of, shopping_result
 from wenlo.services.opened import opened
 from wenlo.services.results import Result
 
@@ -167,22 +159,39 @@ def changes(
         currency=shoot.brief.workshop.currency,
         variants=[
             VariantResult(
-                aim=v.aim, changes=dict(v.changes), words=v.words, light=v.light, mass=v.mass, price=v.price,
-                stiffness=v.stiffness, weatherproof=v.weatherproof,
+                aim=v.aim,
+                changes=dict(v.changes),
+                words=v.words,
+                light=v.light,
+                mass=v.mass,
+                price=v.price,
+                stiffness=v.stiffness,
+                weatherproof=v.weatherproof,
             )
             for v in found
         ],
         renewals=[
-            RenewalResult(labels=list(x.labels), name=x.name, joint=x.joint, how=x.how, minutes=x.minutes, price=x.price * prices.rate)
+            RenewalResult(
+                labels=list(x.labels),
+                name=x.name,
+                joint=x.joint,
+                how=x.how,
+                minutes=x.minutes,
+                price=x.price * prices.rate,
+            )
             for x in renewals(plan)
         ],
         bundles=[BundleResult(name=b.name, contents=b.contents, size=list(b.size), mass=b.mass) for b in packed],
-        comes_apart=comes_apart(plan), longest=max((b.size[0] for b in packed), default=0.0), mass=sum(b.mass for b in packed),
+        comes_apart=comes_apart(plan),
+        longest=max((b.size[0] for b in packed), default=0.0),
+        mass=sum(b.mass for b in packed),
         second=SecondCopyResult(
-            shopping=[shopping_result(line) for line in again.shopping], total=again.total, saved=again.saved,
+            shopping=[shopping_result(line) for line in again.shopping],
+            total=again.total,
+            saved=again.saved,
             from_offcuts=again.from_offcuts,
         ),
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 
@@ -220,9 +229,12 @@ def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
         return None if size is None else said(size, shoot.units)
 
     answer = AdaptResult(
-        lamp=new.name, cannot=kind.cannot(other), stay=stay, notes=[said(note, shoot.units) for note in notes],
+        lamp=new.name,
+        cannot=kind.cannot(other),
+        stay=stay,
+        notes=[said(note, shoot.units) for note in notes],
         changed=[PartChange(name=c.name, now=read(c.now), then=read(c.then)) for c in changed],
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 
@@ -279,10 +291,15 @@ def cut_together(
         if cut:
             bars.append(
                 TogetherBars(
-                    bar=one.plan.stock.id, bar_name=one.plan.stock.name, kerf=one.plan.kerf, bars=cut, bought=one.cuts.bought,
-                    used=one.cuts.used, own=one.cuts.own,
+                    bar=one.plan.stock.id,
+                    bar_name=one.plan.stock.name,
+                    kerf=one.plan.kerf,
+                    bars=cut,
+                    bought=one.cuts.bought,
+                    used=one.cuts.used,
+                    own=one.cuts.own,
                 )
-            )  # fmt: skip
+            )
     lines = [line for one in worked for line in one.shopping]
     hardware: dict[str, ShoppingLine] = {}
     for line in lines:
@@ -291,18 +308,25 @@ def cut_together(
             have_line = hardware[line.id]
             asked = prices.ask(line.key, have_line.need + line.need, typical=_pack_price(line.id), pack=line.pack)
             hardware[line.id] = replace(
-                have_line, need=have_line.need + line.need, packs=asked.packs, price=asked.price, short=asked.short,
+                have_line,
+                need=have_line.need + line.need,
+                packs=asked.packs,
+                price=asked.price,
+                short=asked.short,
                 amount=f"{have_line.need + line.need:g} ({asked.packs:g} × {asked.pack:g})",
-            )  # fmt: skip
+            )
         elif line.category == "hardware":
             hardware[line.id] = line
     every = [line for line in lines if line.category != "hardware"] + list(hardware.values())
     answer = TogetherResult(
         designs=[f"{name}: {plan.name}, {shoot.title}" for (name, plan), shoot in zip(plans, shoots, strict=True)],
-        bars=bars, covers=[cover_result(c) for one in worked for c in one.covers],
-        shopping=[shopping_result(line) for line in every], total=sum(line.price for line in every), apart=apart,
+        bars=bars,
+        covers=[cover_result(c) for one in worked for c in one.covers],
+        shopping=[shopping_result(line) for line in every],
+        total=sum(line.price for line in every),
+        apart=apart,
         currency=shoots[0].brief.workshop.currency,
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 

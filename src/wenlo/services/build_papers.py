@@ -38,15 +38,25 @@ def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
     framed = kind.id == "diffusion_frame"
     side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
     return write_cut_list_pdf(
-        worked, title=shoot.title, design=shoot.design, paper=form, units=shoot.units, side=side,
+        worked,
+        title=shoot.title,
+        design=shoot.design,
+        paper=form,
+        units=shoot.units,
+        side=side,
         currency=shoot.brief.workshop.currency,
-    )  # fmt: skip
+    )
 
 
 def paper(
-    document: Mapping[str, Any], form: str, *, what: Paper = "cut_list", number: int = 0, shelf: Sequence[dict[str, Any]] = (),
+    document: Mapping[str, Any],
+    form: str,
+    *,
+    what: Paper = "cut_list",
+    number: int = 0,
+    shelf: Sequence[dict[str, Any]] = (),
     offers: Offers | None = None,
-) -> bytes:  # fmt: skip
+) -> bytes:
     """A paper as ``"a4"`` or ``"letter"`` PDF, or a file of the build.
 
     Parameters
@@ -92,9 +102,15 @@ def paper(
 
 
 def paper_file(
-    document: Mapping[str, Any], form: str, what: Paper = "cut_list", number: int = 0, shelf: Sequence[dict[str, Any]] = (),
-    offers: Offers | None = None, *, told: Told,
-) -> dict[str, Any]:  # fmt: skip
+    document: Mapping[str, Any],
+    form: str,
+    what: Paper = "cut_list",
+    number: int = 0,
+    shelf: Sequence[dict[str, Any]] = (),
+    offers: Offers | None = None,
+    *,
+    told: Told,
+) -> dict[str, Any]:
     """:func:`paper` as text that a database keeps: ``content`` in base 64."""
     told(0, 1, None)
     content = paper(document, form, what=what, number=number, shelf=shelf, offers=offers)

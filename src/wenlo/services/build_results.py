@@ -46,9 +46,15 @@ def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers
     have = stocked(shelf)
     prices = prices_of(shoot, offers)
     making = made(
-        plan, shoot.brief.workshop, units=shoot.units, tries=TRIES, own=own_bars(have, plan.stock.id),
-        own_boards=own_boards(have), highest=shoot.design.highest, prices=prices,
-    )  # fmt: skip
+        plan,
+        shoot.brief.workshop,
+        units=shoot.units,
+        tries=TRIES,
+        own=own_bars(have, plan.stock.id),
+        own_boards=own_boards(have),
+        highest=shoot.design.highest,
+        prices=prices,
+    )
     lines = shelf_first(making.worked.shopping, have, prices)
     return replace(making, worked=replace(making.worked, shopping=lines, total=sum(line.price for line in lines)))
 
@@ -64,59 +70,100 @@ def keys(jobs: Iterable[Job]) -> list[str]:
 
 def _sheet(sheet: CutSheet, *, own: bool = False, host: str = "") -> m.SheetResult:
     return m.SheetResult(
-        width=sheet.width, length=sheet.length, own=own, host=host,
+        width=sheet.width,
+        length=sheet.length,
+        own=own,
+        host=host,
         laid=[m.LaidResult(label=p.label, x=p.x, y=p.y, width=p.width, height=p.height) for p in sheet.laid],
         offcuts=[m.LaidResult(label="", x=f.x, y=f.y, width=f.width, height=f.height) for f in sheet.offcuts],
-    )  # fmt: skip
+    )
 
 
 def cover_result(cover: CoverPlan) -> m.CoverResult:
     """A covering's plan: one's own boards, those bought, and what falls out of windows and is used."""
     return m.CoverResult(
-        id=cover.covering.id, material=cover.covering.name, form=cover.covering.form, sawn=cover.sawn, bought=cover.bought, bound=cover.plan.bound,
-        price=cover.price, used=cover.used, dust=cover.dust, left=cover.left,
+        id=cover.covering.id,
+        material=cover.covering.name,
+        form=cover.covering.form,
+        sawn=cover.sawn,
+        bought=cover.bought,
+        bound=cover.plan.bound,
+        price=cover.price,
+        used=cover.used,
+        dust=cover.dust,
+        left=cover.left,
         sheets=[
-            *(_sheet(s, own=True) for s in cover.own), *(_sheet(s) for s in cover.plan.sheets),
+            *(_sheet(s, own=True) for s in cover.own),
+            *(_sheet(s) for s in cover.plan.sheets),
             *(_sheet(n.sheet, host=n.host) for n in cover.nested if n.sheet.laid),
         ],
-    )  # fmt: skip
+    )
 
 
 def bar_results(cuts: CutPlan) -> list[m.BarResult]:
     """The bars with their pieces."""
     return [
         m.BarResult(
-            stock=bar.stock, kerf=bar.kerf, offcut=bar.offcut, price=bar.price, own=bar.own,
+            stock=bar.stock,
+            kerf=bar.kerf,
+            offcut=bar.offcut,
+            price=bar.price,
+            own=bar.own,
             pieces=[m.PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
         )
         for bar in cuts.bars
-    ]  # fmt: skip
+    ]
 
 
 def shopping_result(line: ShoppingLine) -> m.ShoppingResult:
     """A line of the list, with what serves instead where it is short."""
     instead = substitutes(line.key or line.id)
     return m.ShoppingResult(
-        key=line.key, name=line.name, amount=line.amount, price=line.price, each=line.price / line.packs if line.packs else 0.0,
-        source=line.source, short=line.short, on_shelf=line.on_shelf, need=line.need,
+        key=line.key,
+        name=line.name,
+        amount=line.amount,
+        price=line.price,
+        each=line.price / line.packs if line.packs else 0.0,
+        source=line.source,
+        short=line.short,
+        on_shelf=line.on_shelf,
+        need=line.need,
         substitutes=[m.SubstituteResult(id=s.id, name=s.name, words=s.words) for s in instead],
-    )  # fmt: skip
+    )
 
 
 def _steps(making: Making) -> list[m.StepResult]:
     jobs = making.schedule.jobs
     return [
         m.StepResult(
-            key=key, title=j.step.title, text=j.step.text, mistake=j.step.mistake, caution=j.step.caution, check=j.step.check,
-            minutes=j.step.minutes, wait=j.step.wait, start=j.start, ready=j.ready, hands=j.step.hands, does=j.step.does,
-            parts=list(j.parts), fittings=parts_words(Job(step=j.step, fittings=j.fittings)), tools=list(j.tools), after=list(j.after),
-            sketch=None if j.step.sketch is None else m.SketchResult(
-                width=j.step.sketch.width, height=j.step.sketch.height, diagonal=j.step.sketch.diagonal,
-                sides=j.step.sketch.sides, rails=j.step.sketch.rails,
+            key=key,
+            title=j.step.title,
+            text=j.step.text,
+            mistake=j.step.mistake,
+            caution=j.step.caution,
+            check=j.step.check,
+            minutes=j.step.minutes,
+            wait=j.step.wait,
+            start=j.start,
+            ready=j.ready,
+            hands=j.step.hands,
+            does=j.step.does,
+            parts=list(j.parts),
+            fittings=parts_words(Job(step=j.step, fittings=j.fittings)),
+            tools=list(j.tools),
+            after=list(j.after),
+            sketch=None
+            if j.step.sketch is None
+            else m.SketchResult(
+                width=j.step.sketch.width,
+                height=j.step.sketch.height,
+                diagonal=j.step.sketch.diagonal,
+                sides=j.step.sketch.sides,
+                rails=j.step.sketch.rails,
             ),
         )
         for key, j in zip(keys(jobs), jobs, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 def _templates(making: Making) -> list[m.TemplateResult]:
@@ -131,11 +178,17 @@ def _templates(making: Making) -> list[m.TemplateResult]:
         a4, letter = (tiles(t, paper) for paper in ("a4", "letter"))
         found.append(
             m.TemplateResult(
-                name=t.name, width=t.size[0], height=t.size[1], note=t.note, outline=[list(p) for p in t.outline],
-                holes=[[list(p) for p in hole] for hole in t.holes], folds=[[list(a), list(b)] for a, b in t.folds],
-                pages_a4=a4[0] * a4[1], pages_letter=letter[0] * letter[1],
+                name=t.name,
+                width=t.size[0],
+                height=t.size[1],
+                note=t.note,
+                outline=[list(p) for p in t.outline],
+                holes=[[list(p) for p in hole] for hole in t.holes],
+                folds=[[list(a), list(b)] for a, b in t.folds],
+                pages_a4=a4[0] * a4[1],
+                pages_letter=letter[0] * letter[1],
             )
-        )  # fmt: skip
+        )
     return found
 
 
@@ -154,9 +207,11 @@ def _prints(making: Making) -> list[m.PrintResult]:
 
 
 def build(
-    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None,
+    document: Mapping[str, Any],
+    shelf: Sequence[dict[str, Any]] = (),
+    offers: Offers | None = None,
     supplier: m.SupplierState = "off",
-) -> dict[str, Any]:  # fmt: skip
+) -> dict[str, Any]:
     """Cut plan, own bars first, shopping, steps, holes, templates and prints; see ``BuildResult``."""
     shoot = opened(document)
     making = making_of(shoot, shelf, offers)
@@ -166,12 +221,24 @@ def build(
     shop = shoot.brief.workshop
     firsts = [first_cuts(bar, carrying=carrying, kerf=plan.kerf) for bar in cuts.bars]
     answer = m.BuildResult(
-        name=plan.name, bar=plan.stock.id, bar_name=plan.stock.name, saw=plan.saw, kerf=plan.kerf, bars=bar_results(cuts),
+        name=plan.name,
+        bar=plan.stock.id,
+        bar_name=plan.stock.name,
+        saw=plan.saw,
+        kerf=plan.kerf,
+        bars=bar_results(cuts),
         runs=[m.RunResult(name=run.name, wanted=run.wanted, assembled=run.assembled(plan.pieces)) for run in plan.runs],
         cloth=[
             m.ClothResult(
-                label=c.label, material=c.material, form=c.form, finished=list(c.finished), cut=list(c.cut),
-                strips=c.strips, strip_width=c.strip_width, buy_length=c.buy_length, note=c.note,
+                label=c.label,
+                material=c.material,
+                form=c.form,
+                finished=list(c.finished),
+                cut=list(c.cut),
+                strips=c.strips,
+                strip_width=c.strip_width,
+                buy_length=c.buy_length,
+                note=c.note,
             )
             for c in plan.cloth
         ],
@@ -180,28 +247,54 @@ def build(
             m.StackResult(run=s.run, wanted=s.wanted, worst=s.worst, likely=s.likely, pieces=list(s.pieces))
             for s in stacks(plan)
         ],
-        shopping=[shopping_result(line) for line in worked.shopping], steps=_steps(making),
+        shopping=[shopping_result(line) for line in worked.shopping],
+        steps=_steps(making),
         holes=[
             m.HoleResult(
-                name=h.name, pieces=list(h.pieces), fastener=h.fastener, count=h.count, diameter=h.diameter, depth=h.depth,
-                along=list(h.along), across=h.across, edge=h.edge, side=h.side, longest=h.longest, note=h.note,
+                name=h.name,
+                pieces=list(h.pieces),
+                fastener=h.fastener,
+                count=h.count,
+                diameter=h.diameter,
+                depth=h.depth,
+                along=list(h.along),
+                across=h.across,
+                edge=h.edge,
+                side=h.side,
+                longest=h.longest,
+                note=h.note,
             )
             for h in plan.holes
         ],
-        templates=_templates(making), prints=_prints(making),
+        templates=_templates(making),
+        prints=_prints(making),
         first_cuts=[
             m.FirstCutsResult(
-                stock=f.stock, cuts=list(f.cuts),
+                stock=f.stock,
+                cuts=list(f.cuts),
                 lengths=[m.CarriedResult(length=c.length, pieces=[p.label for p in c.pieces]) for c in f.lengths],
             )
             for f in firsts
         ],
         slip=list(counter_slip(cuts, carrying=carrying, kerf=plan.kerf, units=shoot.units)),
-        total=worked.total, currency=shop.currency, ready_made=shop.ready_made, supplier=supplier,
-        weatherproof=stands_weather(plan), mass=worked.mass, minutes=schedule.hands_on, waiting=schedule.waiting,
-        ready=schedule.ready, bought=cuts.bought, own=cuts.own, used=cuts.used, dust=cuts.kerf, offcuts=cuts.offcuts,
-        lower_bound=cuts.lower_bound, longest=max((p.cut for p in plan.pieces), default=0.0), carrying_length=carrying,
-    )  # fmt: skip
+        total=worked.total,
+        currency=shop.currency,
+        ready_made=shop.ready_made,
+        supplier=supplier,
+        weatherproof=stands_weather(plan),
+        mass=worked.mass,
+        minutes=schedule.hands_on,
+        waiting=schedule.waiting,
+        ready=schedule.ready,
+        bought=cuts.bought,
+        own=cuts.own,
+        used=cuts.used,
+        dust=cuts.kerf,
+        offcuts=cuts.offcuts,
+        lower_bound=cuts.lower_bound,
+        longest=max((p.cut for p in plan.pieces), default=0.0),
+        carrying_length=carrying,
+    )
     return answer.model_dump()
 
 

@@ -46,23 +46,27 @@ def lamps() -> list[Choice]:
     """The lamps of the starter Shelf."""
     return [
         Choice(
-            id=lamp.id, name=lamp.name, group=lamp.kind,
+            id=lamp.id,
+            name=lamp.name,
+            group=lamp.kind,
             detail=f"{lamp.amount:.0f} {'lm·s' if lamp.kind == 'flash' else 'lm'}, {lamp.colour_temperature:.0f} K, {lamp.steps}",
         )
         for lamp in lamp_types().values()
-    ]  # fmt: skip
+    ]
 
 
 def sheets() -> list[Choice]:
     """The diffusing sheets."""
     return [
         Choice(
-            id=s.id, name=s.name, group=s.form,
+            id=s.id,
+            name=s.name,
+            group=s.form,
             detail=f"T {s.transmittance:.2f} ({s.transmittance_low:.2f}–{s.transmittance_high:.2f}), "
             f"straight through {s.unscattered:.2f}",
         )
         for s in sheet_materials().values()
-    ]  # fmt: skip
+    ]
 
 
 def finishes() -> list[Choice]:
@@ -103,10 +107,13 @@ def use_lines() -> list[UseLine]:
     """All uses with their wishes."""
     return [
         UseLine(
-            id=use, wishes=tuple(Wish(path=f"brief.{path}", value=value, usual=DEFAULTS[path]) for path, value in wishes.items())
+            id=use,
+            wishes=tuple(
+                Wish(path=f"brief.{path}", value=value, usual=DEFAULTS[path]) for path, value in wishes.items()
+            ),
         )
         for use, wishes in USES.items()
-    ]  # fmt: skip
+    ]
 
 
 def coloured_lamps() -> list[str]:
@@ -116,9 +123,7 @@ def coloured_lamps() -> list[str]:
 
 def gel_choices() -> list[Choice]:
     """Gels and neutral filters."""
-    return [
-        Choice(id=g.id, name=g.name, detail=_of_gel(g)) for g in gels().values()
-    ]  # fmt: skip
+    return [Choice(id=g.id, name=g.name, detail=_of_gel(g)) for g in gels().values()]
 
 
 def subjects() -> list[Choice]:
@@ -168,11 +173,17 @@ def kind_lines() -> list[KindLine]:
     """Every kind that the registry finds, with its parameters."""
     return [
         KindLine(
-            id=kind.id, name=kind.name, good=kind.good, bad=kind.bad, replaces=kind.replaces, mistakes=kind.mistakes,
-            controls=tuple(_controls(kind.parameters)), daylight=kind.daylight is not None,
+            id=kind.id,
+            name=kind.name,
+            good=kind.good,
+            bad=kind.bad,
+            replaces=kind.replaces,
+            mistakes=kind.mistakes,
+            controls=tuple(_controls(kind.parameters)),
+            daylight=kind.daylight is not None,
         )
         for kind in kinds().values()
-    ]  # fmt: skip
+    ]
 
 
 def _controls(parameters: type[BaseModel]) -> Iterator[Control]:

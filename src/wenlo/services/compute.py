@@ -58,10 +58,19 @@ ANY_SHINE = 0.3
 
 def _gauge(gauge: Gauge) -> r.GaugeResult:
     return r.GaugeResult(
-        key=gauge.key, label=gauge.label, unit=gauge.unit, value=gauge.value, low=gauge.low, high=gauge.high,
-        spread=None if gauge.spread is None else list(gauge.spread), scale=list(gauge.scale), state=gauge.state,
-        text=gauge.text, spread_text=gauge.spread_text, sentence=gauge.sentence,
-    )  # fmt: skip
+        key=gauge.key,
+        label=gauge.label,
+        unit=gauge.unit,
+        value=gauge.value,
+        low=gauge.low,
+        high=gauge.high,
+        spread=None if gauge.spread is None else list(gauge.spread),
+        scale=list(gauge.scale),
+        state=gauge.state,
+        text=gauge.text,
+        spread_text=gauge.spread_text,
+        sentence=gauge.sentence,
+    )
 
 
 def _reading(shoot: Shoot, result: Evaluated) -> str:
@@ -91,23 +100,52 @@ def _figures(shoot: Shoot, result: Evaluated, *, own: bool) -> list[r.FigureResu
 
     outline = light.sheet.outline_contrast
     rows = (
-        ("effective", "Effective size", f"{length(light.across.edge_equivalent)} × {length(light.upright.edge_equivalent)}",
-         f"of {length(design.source_size[0])} × {length(design.source_size[1])}: the even source with the same shadow edges"),
-        ("solid_angle", "Apparent size", f"{light.sheet.solid_angle:.2f} sr",
-         f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face"),
+        (
+            "effective",
+            "Effective size",
+            f"{length(light.across.edge_equivalent)} × {length(light.upright.edge_equivalent)}",
+            f"of {length(design.source_size[0])} × {length(design.source_size[1])}: the even source with the same shadow edges",
+        ),
+        (
+            "solid_angle",
+            "Apparent size",
+            f"{light.sheet.solid_angle:.2f} sr",
+            f"{light.sheet.solid_angle / (2 * math.pi) * 100:.0f} % of the half-space before the face",
+        ),
         ("edge_upright", "Edge, up and down", length(light.shadow_edge_upright), "for edges that lie level"),
         ("corner", "Worst corner", deep_stops(light.sheet.worst_corner), "below the middle of the sheet"),
-        ("hot_spot", "Hot spot", f"{light.sheet.peak_to_mean:.1f} ×" if math.isfinite(light.sheet.peak_to_mean) else "–", "brightest patch over the mean of the sheet"),
-        ("outline", "Lamp through the weave", "not seen" if outline <= 0.05 else "nothing before it" if math.isinf(outline) else f"{outline:.1f} ×",
-         f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through"),
-        ("head", "Fall-off over the head", format_stops(result.fall_off_head),
-         f"over {length(shoot.brief.subject.head_depth)}, near cheek to far ear"),
+        (
+            "hot_spot",
+            "Hot spot",
+            f"{light.sheet.peak_to_mean:.1f} ×" if math.isfinite(light.sheet.peak_to_mean) else "–",
+            "brightest patch over the mean of the sheet",
+        ),
+        (
+            "outline",
+            "Lamp through the weave",
+            "not seen" if outline <= 0.05 else "nothing before it" if math.isinf(outline) else f"{outline:.1f} ×",
+            f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through",
+        ),
+        (
+            "head",
+            "Fall-off over the head",
+            format_stops(result.fall_off_head),
+            f"over {length(shoot.brief.subject.head_depth)}, near cheek to far ear",
+        ),
         ("key", "Light at the face", _reading(shoot, result), "flat receptor toward the sheet, at the power set"),
-        ("room", "Returned by the room", f"{result.levels.room_share * 100:.0f} %" if result.with_room else "not known",
-         "of the light at the face"),
-        ("loss_at_sheet", "Loss at the sheet's place", format_stops(light.loss_at_sheet),
-         "against the bare lamp standing where the sheet is"),
-    )  # fmt: skip
+        (
+            "room",
+            "Returned by the room",
+            f"{result.levels.room_share * 100:.0f} %" if result.with_room else "not known",
+            "of the light at the face",
+        ),
+        (
+            "loss_at_sheet",
+            "Loss at the sheet's place",
+            format_stops(light.loss_at_sheet),
+            "against the bare lamp standing where the sheet is",
+        ),
+    )
     light_rows = [
         r.FigureResult(group="own", key=f.key, label=f.label, text=f.text, detail=f.detail)
         for f in (own_figures(shoot.brief, design, units=units) if own else ())
@@ -126,21 +164,49 @@ def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
     far = length(cost.sharp.far) if math.isfinite(cost.sharp.far) else "the horizon"
     moves = brief.subject.movement
     rows = (
-        ("sharp", "Sharp", f"{length(cost.sharp.near)} to {far}",
-         f"focused at {length(brief.camera.distance)}, at the setting that exposes right; blur over the diagonal/1500 is seen"),
-        ("blur", "Movement", "nothing moves" if moves == 0.0 else f"{cost.blur:.1f} ×" if cost.blur >= 1 else "not seen",
-         f"of what still looks sharp, at {moves:g} m/s in {shutter_text(cost.time)}"),
-        ("noise", "Noise", cost.noise_class,
-         f"a middle grey stands {cost.noise:.0f} times over its grain, the whole picture seen in 8 million pixels"),
-        ("veil", "Stray light", "not seen" if cost.veil > DARKEST_SHOWN else f"{deep_stops(cost.veil)} under grey",
-         "what a clean lens spreads over the blacks: a hundredth of the light that falls on it"),
-        ("glare", "Glare at the eye", "a flash" if cost.glare == 0.0 else f"{two_digits(cost.glare)} cd/m²",
-         "a single burst" if cost.glare == 0.0 else cost.glare_word),
-        ("flicker", "Flicker", "none" if cost.flicker < 0.05 else format_stops(cost.flicker),
-         f"from one exposure to the next on {brief.room.hertz} Hz mains{': ' + cost.flickering if cost.flickering else ''}"),
-        ("white", "White at the face", f"{round(white.kelvin, -2):.0f} K, Duv {white.duv:+.3f}",
-         f"camera balanced for {scene_builder.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps"),
-    )  # fmt: skip
+        (
+            "sharp",
+            "Sharp",
+            f"{length(cost.sharp.near)} to {far}",
+            f"focused at {length(brief.camera.distance)}, at the setting that exposes right; blur over the diagonal/1500 is seen",
+        ),
+        (
+            "blur",
+            "Movement",
+            "nothing moves" if moves == 0.0 else f"{cost.blur:.1f} ×" if cost.blur >= 1 else "not seen",
+            f"of what still looks sharp, at {moves:g} m/s in {shutter_text(cost.time)}",
+        ),
+        (
+            "noise",
+            "Noise",
+            cost.noise_class,
+            f"a middle grey stands {cost.noise:.0f} times over its grain, the whole picture seen in 8 million pixels",
+        ),
+        (
+            "veil",
+            "Stray light",
+            "not seen" if cost.veil > DARKEST_SHOWN else f"{deep_stops(cost.veil)} under grey",
+            "what a clean lens spreads over the blacks: a hundredth of the light that falls on it",
+        ),
+        (
+            "glare",
+            "Glare at the eye",
+            "a flash" if cost.glare == 0.0 else f"{two_digits(cost.glare)} cd/m²",
+            "a single burst" if cost.glare == 0.0 else cost.glare_word,
+        ),
+        (
+            "flicker",
+            "Flicker",
+            "none" if cost.flicker < 0.05 else format_stops(cost.flicker),
+            f"from one exposure to the next on {brief.room.hertz} Hz mains{': ' + cost.flickering if cost.flickering else ''}",
+        ),
+        (
+            "white",
+            "White at the face",
+            f"{round(white.kelvin, -2):.0f} K, Duv {white.duv:+.3f}",
+            f"camera balanced for {scene_builder.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps",
+        ),
+    )
     return [r.FigureResult(group="picture", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
 
 
@@ -157,9 +223,10 @@ def _picture_weight(shoot: Shoot, result: Evaluated) -> r.PictureWeight:
     factor = exposure_factor(shoot.brief) * PICTURE_UNIT
     off_by = result.setting.off_by
     return r.PictureWeight(
-        as_set=factor, exposed_right=factor * 2.0**-off_by if math.isfinite(off_by) else factor,
+        as_set=factor,
+        exposed_right=factor * 2.0**-off_by if math.isfinite(off_by) else factor,
         colours=[[float(x) for x in colour] for colour in scene_builder.full_colours(shoot.brief)],
-    )  # fmt: skip
+    )
 
 
 def _lamp_lines(shoot: Shoot, result: Evaluated) -> list[r.LampLine]:
@@ -172,11 +239,15 @@ def _lamp_lines(shoot: Shoot, result: Evaluated) -> list[r.LampLine]:
 
     return [
         r.LampLine(
-            id=lamp, name=name, kelvin=round(scene_builder.white_of(part)), key=against_key(lamp, "key"),
-            fill=against_key(lamp, "fill"), backdrop=against_key(lamp, "backdrop"),
+            id=lamp,
+            name=name,
+            kelvin=round(scene_builder.white_of(part)),
+            key=against_key(lamp, "key"),
+            fill=against_key(lamp, "fill"),
+            backdrop=against_key(lamp, "backdrop"),
         )
         for lamp, name, part in zip(levels.by_lamp["key"], names, brief.lamps, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
@@ -197,15 +268,22 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
     pixels = np.minimum(taken.light / PICTURE_UNIT, HALF_FLOAT_MOST).astype("<f2")
     outline = [
         r.OutlinePlace(
-            place=place.place, at=list(place.at),
-            inside=_rounded(place.inside + found.veil), outside=_rounded(place.outside + found.veil),
+            place=place.place,
+            at=list(place.at),
+            inside=_rounded(place.inside + found.veil),
+            outside=_rounded(place.outside + found.veil),
         ).model_dump()
         for place in found.outline
-    ]  # fmt: skip
+    ]
     return {
-        "width": taking.width, "height": taking.height, "samples": taken.samples, "noise": taken.noise,
-        "lamps": len(taken.lamps), "outline": outline, "light": pixels.tobytes(),
-    }  # fmt: skip
+        "width": taking.width,
+        "height": taking.height,
+        "samples": taken.samples,
+        "noise": taken.noise,
+        "lamps": len(taken.lamps),
+        "outline": outline,
+        "light": pixels.tobytes(),
+    }
 
 
 def _rounded(light: np.ndarray) -> list[list[float]]:
@@ -223,8 +301,13 @@ def figures(
     brief, design = shoot.brief, shoot.design
     rough = effort == "draft"
     result = evaluate(
-        brief, design, effort=(CROWDED if crowded else DRAFT) if rough else Effort(), cells=DRAFT_CELLS if rough else MAP_CELLS, remembered=rough, go_on=go_on
-    )  # fmt: skip
+        brief,
+        design,
+        effort=(CROWDED if crowded else DRAFT) if rough else Effort(),
+        cells=DRAFT_CELLS if rough else MAP_CELLS,
+        remembered=rough,
+        go_on=go_on,
+    )
     thin = max(1, result.map_stops.shape[0] // DRAFT_CELLS)
     lamp, box = brief.lamp.type, room_box(brief)
     at, lit = result.shadow
@@ -235,26 +318,35 @@ def figures(
         figures=_figures(shoot, result, own=effort == "fine"),
         notes=[
             r.NoteResult(
-                level=n.level, about=n.about, text=n.text, cure=[r.ChangeResult(path=c.path, value=c.value) for c in n.cure]
+                level=n.level,
+                about=n.about,
+                text=n.text,
+                cure=[r.ChangeResult(path=c.path, value=c.value) for c in n.cure],
             )
             for n in notes(brief, design, result, units=shoot.units)
         ],
         sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::thin, ::-thin]],
-        shadow=r.ShadowProfile(
-            at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]
-        ),
+        shadow=r.ShadowProfile(at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]),
         drawing=r.SetDrawing(
-            sheet_centre_height=float(design.source_centre[2]), lamp_height=float(design.lamp_position[2]), lamp_width=lamp.size[0],
-            lamp_face_height=lamp.size[1], lamp_shape=lamp.shape, beam=angle_at(lamp, 0.5, brief.lamp.zoom),
-            field=angle_at(lamp, 0.1, brief.lamp.zoom), room_left=box.left,
-            room_right=box.right, room_front=box.front, room_back=box.back, room_height=box.height,
+            sheet_centre_height=float(design.source_centre[2]),
+            lamp_height=float(design.lamp_position[2]),
+            lamp_width=lamp.size[0],
+            lamp_face_height=lamp.size[1],
+            lamp_shape=lamp.shape,
+            beam=angle_at(lamp, 0.5, brief.lamp.zoom),
+            field=angle_at(lamp, 0.1, brief.lamp.zoom),
+            room_left=box.left,
+            room_right=box.right,
+            room_front=box.front,
+            room_back=box.back,
+            room_height=box.height,
         ),
         modifier=drawn(brief, design),
         picture=_picture_weight(shoot, result),
         lamps=_lamp_lines(shoot, result),
         with_room=result.with_room,
         core_version=CORE_VERSION,
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 
@@ -264,16 +356,21 @@ def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
     words = explain(shoot.brief, shoot.design, gauge, units=shoot.units)
     offers = proposals(shoot.brief, shoot.design, gauge, units=shoot.units)
     answer = r.AdviceResult(
-        gauge=gauge, formula=words.formula, source=words.source, inputs=[list(i) for i in words.inputs],
+        gauge=gauge,
+        formula=words.formula,
+        source=words.source,
+        inputs=[list(i) for i in words.inputs],
         levers=[r.LeverResult(path=lever.path, label=lever.label, change=lever.change) for lever in words.levers],
         proposals=[
             r.ProposalResult(
-                id=p.id, title=p.title, reason=p.reason,
+                id=p.id,
+                title=p.title,
+                reason=p.reason,
                 changes=[r.ChangeResult(path=c.path, value=c.value) for c in p.changes],
             )
             for p in offers
         ],
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 
@@ -297,10 +394,15 @@ def light_map(
             f"within {format_stops(vary)}."
         )
     return r.LightMapResult(
-        layer=layer, width=found.width, height=found.height, error=round(found.error, 2), sentence=sentence,
+        layer=layer,
+        width=found.width,
+        height=found.height,
+        error=round(found.error, 2),
+        sentence=sentence,
         stops=[[round(float(max(x, -DARKEST_SHOWN)), 3) for x in row] for row in found.stops],
-        centre=list(found.centre), holds=None if found.holds is None else [found.holds.low, found.holds.high],
-    ).model_dump()  # fmt: skip
+        centre=list(found.centre),
+        holds=None if found.holds is None else [found.holds.low, found.holds.high],
+    ).model_dump()
 
 
 TASKS: Mapping[Task, Callable[..., Any]] = {
@@ -338,8 +440,13 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
 }
 
 LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {
-    "ranking": ranking, "curve": curve, "at_hand": made_of_shelf, "paper": paper_file, "rig_sheet": rig_sheet, "flags": flags,
-}  # fmt: skip
+    "ranking": ranking,
+    "curve": curve,
+    "at_hand": made_of_shelf,
+    "paper": paper_file,
+    "rig_sheet": rig_sheet,
+    "flags": flags,
+}
 
 
 def warm_up() -> None:

@@ -25,18 +25,21 @@ def flags(document: Mapping[str, Any], *, told: Told) -> dict[str, Any]:
     return r.FlagsResult(
         sentence=_sentence(shoot, found),
         surfaces=[
-            r.SurfaceResult(name=name, limit=limit, before=round(found.before[name], 2), after=round(found.after[name], 2))
+            r.SurfaceResult(
+                name=name, limit=limit, before=round(found.before[name], 2), after=round(found.after[name], 2)
+            )
             for name, limit in shoot.brief.dark.limits.items()
             if name in found.before
         ],
         flags=[
             r.FlagResult(
-                text=_text(flag, shoot.units), plan=[[round(float(p[0]), 3), round(float(p[1]), 3)] for p in flag.corners],
+                text=_text(flag, shoot.units),
+                plan=[[round(float(p[0]), 3), round(float(p[1]), 3)] for p in flag.corners],
                 side=[[round(float(p @ toward), 3), round(float(p[2]), 3)] for p in flag.corners],
             )
             for flag in found.flags
         ],
-    ).model_dump()  # fmt: skip
+    ).model_dump()
 
 
 def _text(flag: Placed, units: UnitSystem) -> str:

@@ -40,11 +40,14 @@ def lamps_drawn(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
     """Lamps of a drawing as they travel."""
     return [
         r.LampDrawn(
-            place=[round(float(x), 4) for x in lamp.place], aim=[round(float(x), 4) for x in lamp.aim], face=lamp.face,
-            bulb=lamp.bulb, window=lamp.window,
+            place=[round(float(x), 4) for x in lamp.place],
+            aim=[round(float(x), 4) for x in lamp.aim],
+            face=lamp.face,
+            bulb=lamp.bulb,
+            window=lamp.window,
         )
         for lamp in lamps
-    ]  # fmt: skip
+    ]
 
 
 def drawn(brief: Brief, design: Any) -> r.ModifierDrawn:
@@ -55,15 +58,22 @@ def drawn(brief: Brief, design: Any) -> r.ModifierDrawn:
     plan, plan_lamps = plan_view(arrangement)
     axes = np.stack([design.direction, np.array([0.0, 0.0, 1.0])])
     return r.ModifierDrawn(
-        side=outlines_drawn(side), side_lamps=lamps_drawn(side_lamps), plan=outlines_drawn(plan), plan_lamps=lamps_drawn(plan_lamps),
+        side=outlines_drawn(side),
+        side_lamps=lamps_drawn(side_lamps),
+        plan=outlines_drawn(plan),
+        plan_lamps=lamps_drawn(plan_lamps),
         marks=[
             r.MarkDrawn(
-                path=m.path, label=m.label, start=[float(x) for x in axes @ m.start], end=[float(x) for x in axes @ m.end]
+                path=m.path,
+                label=m.label,
+                start=[float(x) for x in axes @ m.start],
+                end=[float(x) for x in axes @ m.end],
             )
             for m in kind.marks(design, brief)
         ],
-        source_size=list(design.source_size), highest=float(design.highest),
-    )  # fmt: skip
+        source_size=list(design.source_size),
+        highest=float(design.highest),
+    )
 
 
 def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
@@ -85,28 +95,42 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
     known = row.result.with_room
     people = "one person" if row.handling.people == 1 else f"{row.handling.people} people"
     return r.KindFigures(
-        edge=length(light.shadow_edge) if math.isfinite(light.shadow_edge) else "–", size=f"{length(width)} × {length(height)}",
+        edge=length(light.shadow_edge) if math.isfinite(light.shadow_edge) else "–",
+        size=f"{length(width)} × {length(height)}",
         contrast=deep_stops(row.result.contrast) if known else "not known",
         background=format_stops(row.result.background, signed=True) if known else "not known",
-        loss=format_stops(light.loss), exposure=exposure, cost=f"{row.build.total:.0f} €", buy=f"{row.to_buy:.0f} €",
-        cost_per_use=f"{row.cost_per_use:.2f} €", mass=f"{row.build.mass:.1f} kg", build=f"{row.build.minutes / 60:.1f} h",
-        setup=f"{row.handling.setup:.0f} min, {people}", packed=packed, strike=f"{row.handling.strike:.0f} min",
-        stands=f"{row.handling.stands} beside the lamp's", lasts=f"about {row.handling.uses} shoots",
-    )  # fmt: skip
+        loss=format_stops(light.loss),
+        exposure=exposure,
+        cost=f"{row.build.total:.0f} €",
+        buy=f"{row.to_buy:.0f} €",
+        cost_per_use=f"{row.cost_per_use:.2f} €",
+        mass=f"{row.build.mass:.1f} kg",
+        build=f"{row.build.minutes / 60:.1f} h",
+        setup=f"{row.handling.setup:.0f} min, {people}",
+        packed=packed,
+        strike=f"{row.handling.strike:.0f} min",
+        stands=f"{row.handling.stands} beside the lamp's",
+        lasts=f"about {row.handling.uses} shoots",
+    )
 
 
 def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
     serves = row.design is not None
     lamp = (row.brief or shoot.brief).lamp.id
     return r.RankedResult(
-        kind=row.kind, name=row.name, good=row.good, bad=row.bad, cannot=row.cannot, reasons=list(row.reasons),
+        kind=row.kind,
+        name=row.name,
+        good=row.good,
+        bad=row.bad,
+        cannot=row.cannot,
+        reasons=list(row.reasons),
         design=row.design.model_dump(mode="json") if serves else None,
         lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,
         penalty=round(row.penalty, 4) if serves else None,
         drawn=drawn(row.brief or shoot.brief, row.design) if serves else None,
         look_for=list(look_for(kind_of(row.design), row.design, units=shoot.units)) if serves else [],
-    )  # fmt: skip
+    )
 
 
 def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
@@ -115,20 +139,23 @@ def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str
     shoot = shoot.model_copy(update={"brief": with_wishes(shoot.brief)})
     start = time.perf_counter()
     rows = rank(
-        shoot.brief, shelf=stocked(shelf), units=shoot.units,
+        shoot.brief,
+        shelf=stocked(shelf),
+        units=shoot.units,
         told=lambda done, total, row: told(done, total, _row(shoot, row).model_dump()),
-    )  # fmt: skip
+    )
     answer = r.RankingResult(
         kinds=[_row(shoot, row) for row in rows],
         disputes=[
             r.DisputeResult(
-                question=d.question, verdict=d.verdict,
+                question=d.question,
+                verdict=d.verdict,
                 sides=[r.SideResult(name=s.name, kind=s.kind, argument=s.argument) for s in d.sides],
             )
             for d in disputes(shoot.brief, rows, units=shoot.units)
         ],
         seconds=round(time.perf_counter() - start, 2),
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 
@@ -142,8 +169,14 @@ def curve(document: Mapping[str, Any], parameter: str, *, told: Told) -> dict[st
         return [round(x, 5) if math.isfinite(x) else None for x in values]
 
     answer = r.CurveResult(
-        parameter=parameter, at=[round(x, 4) for x in found.at], now=found.now, edge=known(found.edge),
-        loss=known(found.loss), evenness=known(found.evenness), missed=known(found.missed), fits=list(found.fits),
+        parameter=parameter,
+        at=[round(x, 4) for x in found.at],
+        now=found.now,
+        edge=known(found.edge),
+        loss=known(found.loss),
+        evenness=known(found.evenness),
+        missed=known(found.missed),
+        fits=list(found.fits),
         wanted={"edge": wanted.shadow_edge, "loss": wanted.loss, "evenness": wanted.evenness, "missed": wanted.spill},
-    )  # fmt: skip
+    )
     return answer.model_dump()

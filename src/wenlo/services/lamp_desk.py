@@ -110,9 +110,13 @@ class LampDesk:
         if self._told is None:
             return
         packet = DataPacket(
-            cid=IDENTITY, sourceName="Wenlo", universe=self._universe, dmxData=levels(*self._told),
-            sequence=self._number, streamTerminated=last,
-        )  # fmt: skip
+            cid=IDENTITY,
+            sourceName="Wenlo",
+            universe=self._universe,
+            dmxData=levels(*self._told),
+            sequence=self._number,
+            streamTerminated=last,
+        )
         line.sendto(bytes(packet.getBytes()))
         self._number = (self._number + 1) % 256
 

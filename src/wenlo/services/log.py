@@ -99,10 +99,12 @@ class Log:
 def _captions(values: ShotValues) -> tuple[str, ...]:
     settings = [
         format_aperture(values.aperture) if values.aperture else "",
-        (f"1/{1 / values.shutter:.0f} s" if values.shutter < 0.3 else f"{values.shutter:.2g} s") if values.shutter else "",
+        (f"1/{1 / values.shutter:.0f} s" if values.shutter < 0.3 else f"{values.shutter:.2g} s")
+        if values.shutter
+        else "",
         f"ISO {values.iso:.0f}" if values.iso else "",
         f"lamp {values.power * 100:.3g} %" if values.power else "",
-    ]  # fmt: skip
+    ]
     said = [f"changed: {values.changed}" if values.changed else "", values.notes]
     verdict = "" if values.verdict == "none" else values.verdict
     return (", ".join(x for x in (*settings, verdict) if x), *(x for x in said if x))

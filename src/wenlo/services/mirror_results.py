@@ -28,19 +28,28 @@ def mirror(document: Mapping[str, Any]) -> dict[str, Any]:
     toward = np.asarray(shoot.design.direction)
     said += _of_the_turn(found, shoot.units)
     return r.ReflectionsResult(
-        shown=np.where(found.shown < MOST_PARTS, found.shown, MOST_PARTS - 1).tolist(), lit=round(found.lit, 4), words=said,
+        shown=np.where(found.shown < MOST_PARTS, found.shown, MOST_PARTS - 1).tolist(),
+        lit=round(found.lit, 4),
+        words=said,
         parts=[
             r.MirroredPart(
-                key=p.key, label=p.label, look=p.look, share=round(p.share, 4), stops=None if p.stops is None else round(max(p.stops, -12.0), 2),
-                plan=_plan(found.spots[p.key]), side=_side(found.spots[p.key], toward),
+                key=p.key,
+                label=p.label,
+                look=p.look,
+                share=round(p.share, 4),
+                stops=None if p.stops is None else round(max(p.stops, -12.0), 2),
+                plan=_plan(found.spots[p.key]),
+                side=_side(found.spots[p.key], toward),
             )
             for p in found.parts[:MOST_PARTS]
         ],
         cards=[
-            r.CardResult(colour=c.colour, text=_card_text(c, shoot.units), plan=_plan(c.corners), side=_side(c.corners, toward))
+            r.CardResult(
+                colour=c.colour, text=_card_text(c, shoot.units), plan=_plan(c.corners), side=_side(c.corners, toward)
+            )
             for c in cards_for(shoot.brief, shoot.design, found)
         ],
-    ).model_dump()  # fmt: skip
+    ).model_dump()
 
 
 def _plan(places: NDArray[np.float64]) -> list[list[float]]:

@@ -81,8 +81,14 @@ def _load_kernels() -> None:
     # from the cache on disk, so that the time that is told is that of the solution
     one, up = np.ones(3), np.array([0.0, 0.0, 1.0])
     lamp = Emitter(
-        id="lamp", shape="rectangle", centre=np.zeros(3), edge_u=np.array([1.0, 0, 0]), edge_v=np.array([0, 1.0, 0]),
-        amount=1.0, beam=1.0, colour=one,
-    )  # fmt: skip
+        id="lamp",
+        shape="rectangle",
+        centre=np.zeros(3),
+        edge_u=np.array([1.0, 0, 0]),
+        edge_v=np.array([0, 1.0, 0]),
+        amount=1.0,
+        beam=1.0,
+        colour=one,
+    )
     meter = Meter(id="meter", position=up, normal=-up)
     read(solve(LightScene(panels=(), lamps=(lamp,)), replace(QUICK, most_paths=32)), [meter])

@@ -144,13 +144,19 @@ def measured_photograph(content: bytes, request: Mapping[str, Any], other: bytes
     return PhotographResult(
         exposure=None if photo.exposure is None else list(photo.exposure),
         words=words_on_exposure([f.exposure for f in frames], [f.chose for f in frames]),
-        curve=curve, curve_problem=problem, levels=_levels(picture, asked.areas),
-        evenness=[found for area in asked.areas if area.shows == "lit sheet" and (found := _evenness(picture, area)) is not None],
+        curve=curve,
+        curve_problem=problem,
+        levels=_levels(picture, asked.areas),
+        evenness=[
+            found
+            for area in asked.areas
+            if area.shows == "lit sheet" and (found := _evenness(picture, area)) is not None
+        ],
         grounds=[_ground(picture, area) for area in asked.areas if area.shows == "ground"],
         spots=[_spots(picture, area) for area in asked.areas if area.shows in ("dark", "lit sheet")],
         lines=[_line(picture, line) for line in asked.lines],
         frames=[] if pair is None or second is None else _frames(asked.areas, picture, pair, photo, second),
-    ).model_dump()  # fmt: skip
+    ).model_dump()
 
 
 def _pictures(
@@ -189,10 +195,15 @@ def _levels(picture: Picture, areas: Sequence[Area]) -> list[LevelResult]:
         apart, tint = stops_apart(found, first, fitted=picture.fitted), cast(found)
         rows.append(
             LevelResult(
-                name=area.name, stops=apart.stops if math.isfinite(apart.stops) else None, grey=math.log2(found.luminance / MIDDLE_GREY), error=0.0 if found is first else apart.error,
-                warm=tint.warm, green=tint.green, problem="",
+                name=area.name,
+                stops=apart.stops if math.isfinite(apart.stops) else None,
+                grey=math.log2(found.luminance / MIDDLE_GREY),
+                error=0.0 if found is first else apart.error,
+                warm=tint.warm,
+                green=tint.green,
+                problem="",
             )
-        )  # fmt: skip
+        )
     return rows
 
 
@@ -209,8 +220,12 @@ def _evenness(picture: Picture, area: Area) -> EvennessResult | None:
 def _ground(picture: Picture, area: Area) -> GroundResult:
     told = ground(picture, area, steps=TONES)
     return GroundResult(
-        name=area.name, white=told.white, clipped=told.clipped, over=told.over, histogram=[round(float(x), 4) for x in told.histogram]
-    )  # fmt: skip
+        name=area.name,
+        white=told.white,
+        clipped=told.clipped,
+        over=told.over,
+        histogram=[round(float(x), 4) for x in told.histogram],
+    )
 
 
 def _spots(picture: Picture, area: Area) -> SpotsResult:
@@ -254,8 +269,9 @@ def _frames(
         exposure = exposure_apart(photo.exposure, second.exposure, card=card)
     except WenloError as trouble:
         return [
-            FrameResult(name=a.name, stops=None, error=None, adds=None, adds_error=None, problem=trouble.message) for a in areas[:1]
-        ]  # fmt: skip
+            FrameResult(name=a.name, stops=None, error=None, adds=None, adds_error=None, problem=trouble.message)
+            for a in areas[:1]
+        ]
     reference: Level | None = None
     for area in areas:
         try:
@@ -276,8 +292,10 @@ def _frames(
             # nothing is added there, which is an answer too
             adds = None
         rows.append(
-            FrameResult(name=area.name, stops=apart.stops, error=apart.error, adds=adds, adds_error=adds_error, problem="")
-        )  # fmt: skip
+            FrameResult(
+                name=area.name, stops=apart.stops, error=apart.error, adds=adds, adds_error=adds_error, problem=""
+            )
+        )
     return rows
 
 

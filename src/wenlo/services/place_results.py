@@ -225,17 +225,26 @@ def _meter_results(shoot: Shoot, effort: Effort) -> list[MeterResult]:
     readings, _ = mark_readings(brief, design, shoot.meters, effort=effort)
     return [
         MeterResult(
-            name=mark.name, inside=got.inside, reading=f"{got.lux:.3g} {unit}" if got.lux < 1000 else f"{round(got.lux, -1):.0f} {unit}",
+            name=mark.name,
+            inside=got.inside,
+            reading=f"{got.lux:.3g} {unit}" if got.lux < 1000 else f"{round(got.lux, -1):.0f} {unit}",
             stops=round(got.stops, 3) if math.isfinite(got.stops) and got.stops > -DARKEST else None,
             spread=round(math.log2(1.0 + got.error / got.lux), 3) if got.lux > 0.0 else None,
-            aperture=got.aperture, words=got.words, facing=[round(float(x), 4) for x in facing_of(mark, brief, design)],
+            aperture=got.aperture,
+            words=got.words,
+            facing=[round(float(x), 4) for x in facing_of(mark, brief, design)],
             parts=[
-                PartResult(lamp=p.lamp, way=p.way, share=round(p.share, 4), without=round(p.without, 2) if math.isfinite(p.without) else None)
+                PartResult(
+                    lamp=p.lamp,
+                    way=p.way,
+                    share=round(p.share, 4),
+                    without=round(p.without, 2) if math.isfinite(p.without) else None,
+                )
                 for p in got.parts[:6]
             ],
         )
         for mark, got in zip(shoot.meters, readings, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 COMPASS = ("north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west")
@@ -309,10 +318,13 @@ def _second(shoot: Shoot) -> list[SecondDrawn]:
         arrangement = scene_builder.shaped_light(shoot.brief, second.light)
         found.append(
             SecondDrawn(
-                light=second.light, centre=[round(float(x), 4) for x in second.design.source_centre],
-                plan=_elevation(arrangement, "plan"), side=_elevation(arrangement, "side"), front=_elevation(arrangement, "front"),
+                light=second.light,
+                centre=[round(float(x), 4) for x in second.design.source_centre],
+                plan=_elevation(arrangement, "plan"),
+                side=_elevation(arrangement, "side"),
+                front=_elevation(arrangement, "front"),
             )
-        )  # fmt: skip
+        )
     return found
 
 
@@ -346,13 +358,17 @@ def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
     shoot = opened(document)
     arrangement = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
     return PlaceResult(
-        side=_elevation(arrangement, "side"), front=_elevation(arrangement, "front"), second=_second(shoot), meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()), sun=_sun(shoot.brief),
+        side=_elevation(arrangement, "side"),
+        front=_elevation(arrangement, "front"),
+        second=_second(shoot),
+        meters=_meter_results(shoot, DRAFT if effort == "draft" else Effort()),
+        sun=_sun(shoot.brief),
         dark=_dark(shoot.brief, shoot.design, shoot.units) if effort == "fine" else [],
         clashes=[
             ClashResult(level=c.level, about=c.about, text=c.text, place=list(c.place))
             for c in clashes(shoot.brief, shoot.design, units=shoot.units)
         ],
-    ).model_dump()  # fmt: skip
+    ).model_dump()
 
 
 WORDS = {"sheet": "the sheet", "face": "the bounce face", "none": "nothing"}
@@ -374,9 +390,11 @@ def flow(document: Mapping[str, Any], lamp: int) -> dict[str, Any]:
         sentence = "Sun and sky come from all over: there is no lamp to follow."
         return FlowResult(start=[], streams=[], sentence=sentence).model_dump()
     streams = [
-        StreamResult(surface=_surface_name(s.surface, shoot.brief), share=round(s.share, 4), place=[round(x, 3) for x in s.place])
+        StreamResult(
+            surface=_surface_name(s.surface, shoot.brief), share=round(s.share, 4), place=[round(x, 3) for x in s.place]
+        )
         for s in found.streams[:8]
-    ]  # fmt: skip
+    ]
     first = ", ".join(f"{s.share * 100:.0f} % {s.surface}" for s in streams[:4])
     sentence = f"First lands: {first}. {found.at_face * 100:.2g} % of all its light comes to the face, by whatever way."
     return FlowResult(start=[round(x, 3) for x in found.start], streams=streams, sentence=sentence).model_dump()
@@ -388,10 +406,14 @@ def role(document: Mapping[str, Any], role: RoleId, lamp: str) -> dict[str, Any]
     units: UnitSystem = shoot.units
     found = place_role(shoot.brief, shoot.design, role, lamp=lamp if lamp in lamp_types() else "panel_45", units=units)
     return RoleResult(
-        role=role, words=found.words or ROLES[role][1], why_not=found.why_not, lights=list(found.lights), boards=list(found.boards),
+        role=role,
+        words=found.words or ROLES[role][1],
+        why_not=found.why_not,
+        lights=list(found.lights),
+        boards=list(found.boards),
         changes=[ChangeResult(path=c.path, value=c.value) for c in found.changes],
         checks=[CheckResult(holds=c.holds, text=c.text) for c in found.checks],
-    ).model_dump(mode="json")  # fmt: skip
+    ).model_dump(mode="json")
 
 
 def balance(document: Mapping[str, Any]) -> dict[str, Any]:

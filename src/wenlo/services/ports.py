@@ -234,10 +234,38 @@ class Transactions(Protocol[S_co]):
 
 
 Task = Literal[
-    "figures", "advice", "build", "picture", "light_map", "becomes", "mirror", "place", "flow", "role", "balance",
-    "set_file", "second_start", "measured", "changes", "adapt", "cut_together", "rig", "predicted", "fitted", "next_setting", "measured_photograph", "kept_photograph",
-    "bench", "traced", "outline_file", "exercise", "exercise_picture", "exercise_scored", "failure_learned", "predicted_frame",
-]  # fmt: skip
+    "figures",
+    "advice",
+    "build",
+    "picture",
+    "light_map",
+    "becomes",
+    "mirror",
+    "place",
+    "flow",
+    "role",
+    "balance",
+    "set_file",
+    "second_start",
+    "measured",
+    "changes",
+    "adapt",
+    "cut_together",
+    "rig",
+    "predicted",
+    "fitted",
+    "next_setting",
+    "measured_photograph",
+    "kept_photograph",
+    "bench",
+    "traced",
+    "outline_file",
+    "exercise",
+    "exercise_picture",
+    "exercise_scored",
+    "failure_learned",
+    "predicted_frame",
+]
 LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
 Told = Callable[[int, int, Any], bool]
 """Called with how much is done, of how much, and a part that is ready or None; false ends the work."""

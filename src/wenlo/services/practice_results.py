@@ -82,16 +82,29 @@ def exercise_made(kind: ExerciseKind, seed: int) -> dict[str, Any]:
     lamp = design.lamp_position
     behind = float(brief.backdrop.distance)
     drawing = DrawingResult(
-        left=-brief.room.width / 2.0, right=brief.room.width / 2.0, front=behind - brief.room.depth, back=behind, height=brief.room.height,
+        left=-brief.room.width / 2.0,
+        right=brief.room.width / 2.0,
+        front=behind - brief.room.depth,
+        back=behind,
+        height=brief.room.height,
         sheet=[(float(centre[0] + s * across[0]), float(centre[1] + s * across[1])) for s in (-1.0, 1.0)],
         sheet_side=[(float(centre[1]), float(centre[2] + s * half)) for s in (-1.0, 1.0)],
-        lamp=(float(lamp[0]), float(lamp[1]), float(lamp[2])), camera=(float(camera[0]), float(camera[1]), float(camera[2])),
-        subject=brief.subject.face_height, half=brief.subject.size / 2.0, lean=brief.subject.lean,
-    )  # fmt: skip
+        lamp=(float(lamp[0]), float(lamp[1]), float(lamp[2])),
+        camera=(float(camera[0]), float(camera[1]), float(camera[2])),
+        subject=brief.subject.face_height,
+        half=brief.subject.size / 2.0,
+        lean=brief.subject.lean,
+    )
     return ExerciseResult(
-        kind=kind, seed=seed, name=KINDS[kind], question=made.question, answered=made.answered, pictures=list(made.pictures),
-        choices=[ChoiceResult(id=c.id, words=c.words) for c in made.choices], drawing=drawing,
-    ).model_dump()  # fmt: skip
+        kind=kind,
+        seed=seed,
+        name=KINDS[kind],
+        question=made.question,
+        answered=made.answered,
+        pictures=list(made.pictures),
+        choices=[ChoiceResult(id=c.id, words=c.words) for c in made.choices],
+        drawing=drawing,
+    ).model_dump()
 
 
 def exercise_picture(kind: ExerciseKind, seed: int, which: str) -> bytes:
@@ -107,6 +120,9 @@ def exercise_scored(kind: ExerciseKind, seed: int, answer: dict[str, Any]) -> di
     found = score(kind, seed, Answer(**answer))
     truth = found.truth
     return ScoreResult(
-        off=found.off, unit=found.unit, points=found.points, reason=found.reason,
+        off=found.off,
+        unit=found.unit,
+        points=found.points,
+        reason=found.reason,
         truth=AnswerRequest(x=truth.x, y=truth.y, stops=truth.stops, choice=truth.choice),
-    ).model_dump()  # fmt: skip
+    ).model_dump()

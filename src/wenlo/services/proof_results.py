@@ -161,8 +161,12 @@ class FitResult(Result):
 
 
 PATHS: dict[str, str] = {
-    "power": "brief.lamp.power", "iso": "brief.camera.iso", "shutter": "brief.camera.shutter", "aperture": "brief.camera.aperture", "gel": "",
-}  # fmt: skip
+    "power": "brief.lamp.power",
+    "iso": "brief.camera.iso",
+    "shutter": "brief.camera.shutter",
+    "aperture": "brief.camera.aperture",
+    "gel": "",
+}
 
 
 def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dict[str, Any]:
@@ -177,9 +181,11 @@ def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dic
     stops = min(max(stops, -10.0), 10.0)
     # what nobody wrote down of the shot is as the shoot has it
     now = Setting(
-        power=taken.power or brief.lamp.power, shutter=taken.shutter or brief.camera.shutter,
-        aperture=taken.aperture or brief.camera.aperture, iso=taken.iso or brief.camera.iso,
-    )  # fmt: skip
+        power=taken.power or brief.lamp.power,
+        shutter=taken.shutter or brief.camera.shutter,
+        aperture=taken.aperture or brief.camera.aperture,
+        iso=taken.iso or brief.camera.iso,
+    )
     locked = frozenset(asked.locked)
     move = None if "distance" in locked else move_for(stops, brief, shoot.design, units=shoot.units)
     found = marks_for(stops, now, brief.lamp.type, locked=locked, move=move)
@@ -215,12 +221,11 @@ def fitted(document: Mapping[str, Any], readings: Sequence[Mapping[str, Any]]) -
     predict = predictor(shoot.brief, shoot.design, shoot.meters, names)
     found = fit([float(r["lux"]) for r in readings], predict, unknowns_of(shoot.design))
     return FitResult(
-        words=found.words, rivals=list(found.rivals),
-        found=[
-            FoundResult(unknown=f.unknown, stops=f.stops, error=1.96 * f.deviation)
-            for f in found.found
-        ],
+        words=found.words,
+        rivals=list(found.rivals),
+        found=[FoundResult(unknown=f.unknown, stops=f.stops, error=1.96 * f.deviation) for f in found.found],
         misses=[
-            MissResult(meter=name, before=float(b), after=float(a)) for name, b, a in zip(names, found.before, found.after, strict=True)
+            MissResult(meter=name, before=float(b), after=float(a))
+            for name, b, a in zip(names, found.before, found.after, strict=True)
         ],
-    ).model_dump()  # fmt: skip
+    ).model_dump()

@@ -197,17 +197,26 @@ def _light(shoot: Shoot) -> LightFacts:
     names = ("key", "far_ear", "exposure", "lit", "fill", "backdrop", "lens")
     return LightFacts(
         figures=[
-            FigureFact(id=g.key, value=None if g.value is None else _known(g.value), low=g.low, high=g.high, unit=g.unit, state=g.state)
+            FigureFact(
+                id=g.key,
+                value=None if g.value is None else _known(g.value),
+                low=g.low,
+                high=g.high,
+                unit=g.unit,
+                state=g.state,
+            )
             for g in gauges(shoot.brief, shoot.design, result, units=shoot.units)
         ],
-        readings={name: getattr(levels, name) * power for name in names}, key_error=levels.key_error * power,
+        readings={name: getattr(levels, name) * power for name in names},
+        key_error=levels.key_error * power,
         lamps=[
             LampFact(id=lamp, readings={name: row.get(lamp, 0.0) * power for name, row in levels.by_lamp.items()})
             for lamp in levels.by_lamp["key"]
         ],
-        with_room=result.with_room, source_size=list(shoot.design.source_size),
+        with_room=result.with_room,
+        source_size=list(shoot.design.source_size),
         effective_size=[light.across.edge_equivalent, light.upright.edge_equivalent],
-    )  # fmt: skip
+    )
 
 
 def _ranking(shoot: Shoot) -> list[RankedFact]:
@@ -216,16 +225,29 @@ def _ranking(shoot: Shoot) -> list[RankedFact]:
     facts = []
     for place, row in enumerate(rank(shoot.brief, units=shoot.units), start=1):
         result = row.result
-        figures = {} if result is None else {
-            "shadow_edge": _known(result.light.shadow_edge), "contrast": _known(result.contrast), "background": _known(result.background),
-            "loss": _known(result.light.loss), "spill": _known(result.light.missed),
-        }  # fmt: skip
+        figures = (
+            {}
+            if result is None
+            else {
+                "shadow_edge": _known(result.light.shadow_edge),
+                "contrast": _known(result.contrast),
+                "background": _known(result.background),
+                "loss": _known(result.light.loss),
+                "spill": _known(result.light.missed),
+            }
+        )
         facts.append(
             RankedFact(
-                kind=row.kind, place=place, serves=row.design is not None, penalty=_known(row.penalty), cannot=row.cannot, reasons=list(row.reasons),
-                design=None if row.design is None else row.design.model_dump(mode="json"), figures=figures,
+                kind=row.kind,
+                place=place,
+                serves=row.design is not None,
+                penalty=_known(row.penalty),
+                cannot=row.cannot,
+                reasons=list(row.reasons),
+                design=None if row.design is None else row.design.model_dump(mode="json"),
+                figures=figures,
             )
-        )  # fmt: skip
+        )
     return facts
 
 
@@ -234,9 +256,9 @@ def _build(document: Mapping[str, Any]) -> tuple[BuildFacts, CutFacts]:
 
     made = build(document)
     steps = [{key: step[key] for key in StepFact.model_fields} for step in made["steps"]]
-    facts = BuildFacts.model_validate({
-        **{key: made[key] for key in BuildFacts.model_fields if key in made}, "steps": steps, "price": made["total"],
-    })  # fmt: skip
+    facts = BuildFacts.model_validate(
+        {**{key: made[key] for key in BuildFacts.model_fields if key in made}, "steps": steps, "price": made["total"]}
+    )
     return facts, CutFacts.model_validate({key: made[key] for key in CutFacts.model_fields})
 
 
@@ -247,18 +269,26 @@ def _rig(document: Mapping[str, Any]) -> RigFacts:
     return RigFacts(
         holdings=[
             HoldFact(
-                **{key: h[key] for key in ("name", "by", "over", "mass", "place", "ballast", "counterweight", "overhead")},
+                **{
+                    key: h[key]
+                    for key in ("name", "by", "over", "mass", "place", "ballast", "counterweight", "overhead")
+                },
                 support=None if h["support"] is None else h["support"]["id"],
             )
             for h in found["holdings"]
         ],
-        checks=[CheckLine.model_validate(c) for c in found["checks"]], outside=found["outside"], unanswered=found["unknown"],
+        checks=[CheckLine.model_validate(c) for c in found["checks"]],
+        outside=found["outside"],
+        unanswered=found["unknown"],
         circuits=[
-            CircuitFact(number=c["number"], amperes=c["amperes"], share=c["share"], loads=[x["name"] for x in c["loads"]])
+            CircuitFact(
+                number=c["number"], amperes=c["amperes"], share=c["share"], loads=[x["name"] for x in c["loads"]]
+            )
             for c in found["circuits"]
         ],
-        needed={row["name"]: row["count"] for row in found["needed"]}, gust=found["wind"],
-    )  # fmt: skip
+        needed={row["name"]: row["count"] for row in found["needed"]},
+        gust=found["wind"],
+    )
 
 
 def _next(document: Mapping[str, Any]) -> list[NextFact]:

@@ -241,7 +241,16 @@ class RigResult(Result):
     currency: str
 
 
-KINDS = {"stand": ("stand",), "boom": ("boom",), "ceiling": ("eye", "spreader"), "wall": ("eye",), "table": ("clamp", "trestle"), "floor": (), "lamp": (), "arm": ("arm",)}  # fmt: skip
+KINDS = {
+    "stand": ("stand",),
+    "boom": ("boom",),
+    "ceiling": ("eye", "spreader"),
+    "wall": ("eye",),
+    "table": ("clamp", "trestle"),
+    "floor": (),
+    "lamp": (),
+    "arm": ("arm",),
+}
 """What sorts of supports hold a thing that is held so."""
 
 
@@ -260,47 +269,90 @@ def _check(check: Check, shoot: Shoot) -> CheckLine:
         return value if value is not None and math.isfinite(value) else None
 
     return CheckLine(
-        code=check.code, topic=check.topic, about=check.about, name=check.name, state=check.state, figure=check.figure, limit=check.limit,
-        source=check.source, value=known(check.value), bound=known(check.bound), unit=check.unit, relation=check.relation,
-        factor=known(check.factor), cure=None if check.cure is None else _cure(check.cure, shoot),
-    )  # fmt: skip
+        code=check.code,
+        topic=check.topic,
+        about=check.about,
+        name=check.name,
+        state=check.state,
+        figure=check.figure,
+        limit=check.limit,
+        source=check.source,
+        value=known(check.value),
+        bound=known(check.bound),
+        unit=check.unit,
+        relation=check.relation,
+        factor=known(check.factor),
+        cure=None if check.cure is None else _cure(check.cure, shoot),
+    )
 
 
 def _support(support: Any, height: float) -> SupportResult:
     return SupportResult(
-        id=support.id, name=support.name, kind=support.kind, carries=support.carries(height), highest=support.highest, reach=support.reach,
-        foot_radius=support.foot_radius, own=support.count is not None,
-    )  # fmt: skip
+        id=support.id,
+        name=support.name,
+        kind=support.kind,
+        carries=support.carries(height),
+        highest=support.highest,
+        reach=support.reach,
+        foot_radius=support.foot_radius,
+        own=support.count is not None,
+    )
 
 
 def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
     held = holding.held
     height = float(held.place[2])
     return HoldingResult(
-        name=held.name, by=holding.by, over=held.over, mass=held.mass, height=height, place=[round(float(x), 4) for x in held.place],
+        name=held.name,
+        by=holding.by,
+        over=held.over,
+        mass=held.mass,
+        height=height,
+        place=[round(float(x), 4) for x in held.place],
         support=None if holding.support is None else _support(holding.support, height),
-        under=None if holding.under is None else _support(holding.under, height), reach=holding.reach, back=holding.back,
-        counterweight=holding.counterweight_needed, counterweight_given=holding.counterweight_given,
-        ballast=min(holding.ballast_asked, 1e4), ballast_given=holding.ballast_given,
-        moments=None if holding.moments is None else MomentsResult(over=holding.moments.over, hold=holding.moments.hold),
+        under=None if holding.under is None else _support(holding.under, height),
+        reach=holding.reach,
+        back=holding.back,
+        counterweight=holding.counterweight_needed,
+        counterweight_given=holding.counterweight_given,
+        ballast=min(holding.ballast_asked, 1e4),
+        ballast_given=holding.ballast_given,
+        moments=None
+        if holding.moments is None
+        else MomentsResult(over=holding.moments.over, hold=holding.moments.hold),
         forces=[ForceResult(name=f.name, along=f.along, height=f.height, side=f.side, up=f.up) for f in holding.forces],
-        joints=[f"{j.upper} on {j.lower}" + ("" if j.fits else f": {j.adapter}") for j in holding.joints], overhead=holding.overhead,
-        ways=list(WAYS) if held.by in WAYS else [], choices=[_support(s, height) for s in plan.choices if s.kind in KINDS[holding.by]],
-    )  # fmt: skip
+        joints=[f"{j.upper} on {j.lower}" + ("" if j.fits else f": {j.adapter}") for j in holding.joints],
+        overhead=holding.overhead,
+        ways=list(WAYS) if held.by in WAYS else [],
+        choices=[_support(s, height) for s in plan.choices if s.kind in KINDS[holding.by]],
+    )
 
 
 def _housing(found: Housed) -> HousingResult:
     return HousingResult(
-        name=found.housing.name, inside=found.inside, openings=found.openings, black_inside=found.black_inside, profile=[[round(h, 2), round(t, 2)] for h, t in found.profile],
+        name=found.housing.name,
+        inside=found.inside,
+        openings=found.openings,
+        black_inside=found.black_inside,
+        profile=[[round(h, 2), round(t, 2)] for h, t in found.profile],
         limits=[LimitLine(name=m.name, height=m.height, limit=m.limit) for m in found.housing.materials],
-    )  # fmt: skip
+    )
 
 
 def _mark(mark: FloorMark) -> MarkResult:
     return MarkResult(
-        name=mark.name, x=mark.x, y=mark.y, first=mark.first, second=mark.second, side=mark.side, height=mark.height, tilt=mark.tilt, turn=mark.turn,
-        aim=mark.aim, dial=mark.dial,
-    )  # fmt: skip
+        name=mark.name,
+        x=mark.x,
+        y=mark.y,
+        first=mark.first,
+        second=mark.second,
+        side=mark.side,
+        height=mark.height,
+        tilt=mark.tilt,
+        turn=mark.turn,
+        aim=mark.aim,
+        dial=mark.dial,
+    )
 
 
 def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
@@ -312,10 +364,21 @@ def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
         text = f"{piece.name}, {format_length(piece.cut, system=units)}"
         pieces[text] = pieces.get(text, 0) + 1
     return HomeMadeResult(
-        id=f"made_{one.id}", name=one.name, words=said(one.words, units), caution=one.caution, payload=one.payload, mass=one.mass, ballast=one.ballast, cost=worked.total,
+        id=f"made_{one.id}",
+        name=one.name,
+        words=said(one.words, units),
+        caution=one.caution,
+        payload=one.payload,
+        mass=one.mass,
+        ballast=one.ballast,
+        cost=worked.total,
         pieces=[f"{count} × {text}" for text, count in pieces.items()],
-        steps=[f"{j.step.title}: {j.step.text}" + (f" {j.step.caution}" if j.step.caution else "") for j in making.schedule.jobs if j.step.does != "gather"],
-    )  # fmt: skip
+        steps=[
+            f"{j.step.title}: {j.step.text}" + (f" {j.step.caution}" if j.step.caution else "")
+            for j in making.schedule.jobs
+            if j.step.does != "gather"
+        ],
+    )
 
 
 def _lines(prefix: str, texts: Sequence[str]) -> list[TaskLine]:
@@ -334,10 +397,12 @@ def checklist(plan: RigPlan) -> list[str]:
         if holding.overhead:
             found.append(f"{holding.held.name}: its own safety line, to another fixing, no more than a hand slack.")
     found += [
-        "Knobs and clamps are tight; nothing turns when it is pushed.", "Vents of lamps are free; nothing of cloth hangs over them.",
-        "Cables lie along walls, taped where somebody walks; nothing is in the wet.", "Nobody stands under what hangs; everybody knows where the switch is.",
+        "Knobs and clamps are tight; nothing turns when it is pushed.",
+        "Vents of lamps are free; nothing of cloth hangs over them.",
+        "Cables lie along walls, taped where somebody walks; nothing is in the wet.",
+        "Nobody stands under what hangs; everybody knows where the switch is.",
         "Glare: from the sitter's eyes no bare lamp is seen.",
-    ]  # fmt: skip
+    ]
     return list(dict.fromkeys(found))
 
 
@@ -348,21 +413,33 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
     first, second = references(shoot.brief)
     lines = [_check(c, shoot) for c in plan.checks]
     answer = RigResult(
-        holdings=[_holding(h, plan) for h in plan.holdings], checks=lines, outside=sum(c.state == "outside" for c in lines),
-        unknown=sum(c.state == "needs an answer" for c in lines), needed=[NeededResult(name=n.name, count=n.count, have=n.have) for n in plan.needed],
+        holdings=[_holding(h, plan) for h in plan.holdings],
+        checks=lines,
+        outside=sum(c.state == "outside" for c in lines),
+        unknown=sum(c.state == "needs an answer" for c in lines),
+        needed=[NeededResult(name=n.name, count=n.count, have=n.have) for n in plan.needed],
         circuits=[
             CircuitResult(
-                number=c.number, amperes=c.amperes, share=c.share, loads=[LoadResult(name=x.name, watts=x.watts, mains=x.mains) for x in c.loads]
+                number=c.number,
+                amperes=c.amperes,
+                share=c.share,
+                loads=[LoadResult(name=x.name, watts=x.watts, mains=x.mains) for x in c.loads],
             )
             for c in plan.circuits
         ],
         batteries=[LoadResult(name=x.name, watts=x.watts, mains=False) for x in plan.loads if not x.mains],
-        housings=[_housing(h) for h in plan.housings], references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)], marks=[_mark(m) for m in plan.marks],
+        housings=[_housing(h) for h in plan.housings],
+        references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)],
+        marks=[_mark(m) for m in plan.marks],
         looks=[LookResult(number=x.number, name=x.name, words=x.words) for x in look_list(shoot)],
-        checklist=_lines("check", checklist(plan)), setting=_lines("set", plan.setting), striking=_lines("strike", plan.striking),
-        home_made=[_home_made(s.made, shoot) for s in plan.choices if s.made is not None], wind=plan.wind, water_reach=mains.REACH,
+        checklist=_lines("check", checklist(plan)),
+        setting=_lines("set", plan.setting),
+        striking=_lines("strike", plan.striking),
+        home_made=[_home_made(s.made, shoot) for s in plan.choices if s.made is not None],
+        wind=plan.wind,
+        water_reach=mains.REACH,
         currency=shoot.brief.workshop.currency,
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 
@@ -377,7 +454,14 @@ def rig_sheet(
     shoot = opened(document)
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
     content = write_rig_sheet_pdf(
-        plan, title=shoot.title, paper=form, units=shoot.units, references=tuple(r.name for r in references(shoot.brief)), looks=look_list(shoot),
-        checklist=checklist(plan), places=[(r.x, r.y) for r in references(shoot.brief)], wet=shoot.rig.wet,
-    )  # fmt: skip
+        plan,
+        title=shoot.title,
+        paper=form,
+        units=shoot.units,
+        references=tuple(r.name for r in references(shoot.brief)),
+        looks=look_list(shoot),
+        checklist=checklist(plan),
+        places=[(r.x, r.y) for r in references(shoot.brief)],
+        wet=shoot.rig.wet,
+    )
     return {"content": base64.b64encode(content).decode("ascii")}

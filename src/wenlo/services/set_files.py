@@ -57,13 +57,25 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
     source = design.source_centre
     width, height = (format_length(v, system=shoot.units) for v in design.source_size)
     items = [
-        Item(name="camera", place=(float(lens[0]), float(lens[1])), height=float(lens[2]), what=f"{brief.camera.focal_length * 1000:.0f} mm lens"),
-        Item(name=kind.name, place=(float(source[0]), float(source[1])), height=float(source[2]), what=f"{width} × {height}"),
         Item(
-            name="key lamp", place=(float(design.lamp_position[0]), float(design.lamp_position[1])), height=float(design.lamp_position[2]),
+            name="camera",
+            place=(float(lens[0]), float(lens[1])),
+            height=float(lens[2]),
+            what=f"{brief.camera.focal_length * 1000:.0f} mm lens",
+        ),
+        Item(
+            name=kind.name,
+            place=(float(source[0]), float(source[1])),
+            height=float(source[2]),
+            what=f"{width} × {height}",
+        ),
+        Item(
+            name="key lamp",
+            place=(float(design.lamp_position[0]), float(design.lamp_position[1])),
+            height=float(design.lamp_position[2]),
             what=f"{brief.lamp.type.name}, {brief.lamp.power * 100:.0f} %",
         ),
-    ]  # fmt: skip
+    ]
     for light in brief.others:
         if light.id not in ("sun", "sky"):
             what = "window" if is_natural(light.id) else f"{lamp_of(light.id).name}, {light.power * 100:.0f} %"
@@ -104,9 +116,14 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
             Item(name=wet.name, place=(wet.x, wet.y), height=0.0, what="water: nothing fed from the mains beside it")
         )
     return PlanSheet(
-        title=shoot.title, outlines=tuple(outlines), items=tuple(items), origin=(0.0, 0.0), origin_name="the subject's mark",
-        units=shoot.units, warnings=tuple(c.text for c in clashes(brief, design, units=shoot.units)),
-    )  # fmt: skip
+        title=shoot.title,
+        outlines=tuple(outlines),
+        items=tuple(items),
+        origin=(0.0, 0.0),
+        origin_name="the subject's mark",
+        units=shoot.units,
+        warnings=tuple(c.text for c in clashes(brief, design, units=shoot.units)),
+    )
 
 
 def _drawn(outline: Outline) -> Drawn:

@@ -129,9 +129,14 @@ class Shelf:
                     store.write(user.id, same.id, same.item.model_copy(update={"count": same.item.count + count}))
                     continue
                 item = Item(
-                    category="bar", name=f"Offcut {length * 1000:.0f} mm, {generic.name[:1].lower()}{generic.name[1:]}"[:120], count=count,
-                    measured=True, note=OFFCUT_NOTE, starter=bar, values={**values, "length": length, "price": 0.0},
-                )  # fmt: skip
+                    category="bar",
+                    name=f"Offcut {length * 1000:.0f} mm, {generic.name[:1].lower()}{generic.name[1:]}"[:120],
+                    count=count,
+                    measured=True,
+                    note=OFFCUT_NOTE,
+                    starter=bar,
+                    values={**values, "length": length, "price": 0.0},
+                )
                 store.add(user.id, item.checked())
         return sum(kept.values())
 
@@ -168,10 +173,14 @@ class Shelf:
             for long, short in kept:
                 size = f"{long * 1000:.0f} × {short * 1000:.0f} mm"
                 item = Item(
-                    category=category, name=f"Offcut {size}, {generic.name[:1].lower()}{generic.name[1:]}"[:120], count=1, measured=True,
-                    note=OFFCUT_NOTE, starter=covering,
+                    category=category,
+                    name=f"Offcut {size}, {generic.name[:1].lower()}{generic.name[1:]}"[:120],
+                    count=1,
+                    measured=True,
+                    note=OFFCUT_NOTE,
+                    starter=covering,
                     values={**values, "board_length": round(long, 3), "roll_width": round(short, 3), "price": 0.0},
-                )  # fmt: skip
+                )
                 store.add(user.id, item.checked())
         return len(kept)
 
@@ -243,9 +252,12 @@ class Shelf:
             raise NotFound("This lamp has no measured beam.")
         plain = values.distribution.distribution()
         whole = Distribution(
-            planes=plain.planes, angles=plain.angles, intensity=plain.intensity * (values.amount / plain.lumens),
-            size=(values.width, values.height, 0.0), watts=values.electrical_watts or 0.0,
-        )  # fmt: skip
+            planes=plain.planes,
+            angles=plain.angles,
+            intensity=plain.intensity * (values.amount / plain.lumens),
+            size=(values.width, values.height, 0.0),
+            watts=values.electrical_watts or 0.0,
+        )
         lamp = Photometry(distribution=whole, edition="", keywords={"LUMINAIRE": item.name})
         return item.name, write_ies(lamp) if form == "ies" else write_ldt(lamp)
 

@@ -57,9 +57,21 @@ class ShelfForm(BaseModel):
 
 
 LABELS = {
-    "form": "form", "joined": "strips are", "grain": "pieces keep one direction", "good_side": "better side", "kind": "kind", "shape": "shape of the shining face", "rendering": "colour rendering", "steps": "steps of the dial",
-    "mount": "mount", "quenched": "cut short at less power", "glossy": "glossy", "side": "side", "section": "section", "sold": "sold by",
-}  # fmt: skip
+    "form": "form",
+    "joined": "strips are",
+    "grain": "pieces keep one direction",
+    "good_side": "better side",
+    "kind": "kind",
+    "shape": "shape of the shining face",
+    "rendering": "colour rendering",
+    "steps": "steps of the dial",
+    "mount": "mount",
+    "quenched": "cut short at less power",
+    "glossy": "glossy",
+    "side": "side",
+    "section": "section",
+    "sold": "sold by",
+}
 
 
 def _fields(model: type[BaseModel]) -> Iterator[FieldLine]:
@@ -77,9 +89,15 @@ def _fields(model: type[BaseModel]) -> Iterator[FieldLine]:
             low = next(m.ge for m in info.metadata if getattr(m, "ge", None) is not None)
             high = next(m.le for m in info.metadata if getattr(m, "le", None) is not None)
             yield FieldLine(
-                name=name, label=label, kind="number", unit=str(extra["unit"]), low=low, high=high, default=info.default,
+                name=name,
+                label=label,
+                kind="number",
+                unit=str(extra["unit"]),
+                low=low,
+                high=high,
+                default=info.default,
                 optional=optional,
-            )  # fmt: skip
+            )
         elif info.annotation is bool:
             yield FieldLine(name=name, label=label, kind="yes_no", default=info.default)
         elif name == "rendering":
@@ -101,12 +119,16 @@ def shelf_form(units: UnitSystem = "metric") -> ShelfForm:
         ],
         starter=[
             StarterAnswer(
-                id=s.id, category=s.category, name=s.name, values=s.values.model_dump(mode="json"),
-                words=in_words(s.values, units), curve=[list(p) for p in curve_of(s.values)],
+                id=s.id,
+                category=s.category,
+                name=s.name,
+                values=s.values.model_dump(mode="json"),
+                words=in_words(s.values, units),
+                curve=[list(p) for p in curve_of(s.values)],
             )
             for s in starter().values()
         ],
-    )  # fmt: skip
+    )
 
 
 class PhotographAnswer(BaseModel):
@@ -136,7 +158,11 @@ def item_answer(record: ItemRecord, units: UnitSystem = "metric") -> ItemAnswer:
         item.category, item=key, version=record.version, name=item.name, measured=item.measured, values=item.values
     )
     return ItemAnswer(
-        id=key, version=record.version, item=item, words=in_words(values, units), curve=[list(p) for p in curve_of(values)],
+        id=key,
+        version=record.version,
+        item=item,
+        words=in_words(values, units),
+        curve=[list(p) for p in curve_of(values)],
         photographs=[PhotographAnswer(id=str(p.id), name=p.name) for p in record.photographs],
         own=None if own is None else own.model_dump(mode="json"),
-    )  # fmt: skip
+    )

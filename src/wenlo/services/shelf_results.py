@@ -91,7 +91,11 @@ def found_row(record: ItemRecord | None, generic: str | None) -> dict[str, Any]:
     if record is not None:
         item: Item = record.item
         return {
-            "item": str(record.id), "version": record.version, "name": item.name, "measured": item.measured, "values": item.values,
-        }  # fmt: skip
+            "item": str(record.id),
+            "version": record.version,
+            "name": item.name,
+            "measured": item.measured,
+            "values": item.values,
+        }
     row = starter()["found", generic or ""]
     return {"item": GENERIC_ITEM, "version": 1, "name": row.name, "measured": False, "values": row.values.model_dump()}

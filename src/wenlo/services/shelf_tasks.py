@@ -31,11 +31,14 @@ def _made(brief: Brief, design: Any, result: Evaluated, units: UnitSystem) -> Ma
     width, height = design.source_size
     ref = brief.lamp.id
     return MadeResult(
-        design=design.model_dump(mode="json"), lamp=ref.model_dump(mode="json") if isinstance(ref, OwnLamp) else ref,
-        lamp_name=brief.lamp.type.name, size=f"{format_length(width, system=units)} × {format_length(height, system=units)}",
-        edge=format_length(result.light.shadow_edge, system=units), loss=format_stops(result.light.loss),
+        design=design.model_dump(mode="json"),
+        lamp=ref.model_dump(mode="json") if isinstance(ref, OwnLamp) else ref,
+        lamp_name=brief.lamp.type.name,
+        size=f"{format_length(width, system=units)} × {format_length(height, system=units)}",
+        edge=format_length(result.light.shadow_edge, system=units),
+        loss=format_stops(result.light.loss),
         drawn=drawn(brief, design),
-    )  # fmt: skip
+    )
 
 
 def _line(row: AtHand, shoot: Shoot) -> AtHandLine:
@@ -43,12 +46,16 @@ def _line(row: AtHand, shoot: Shoot) -> AtHandLine:
     if row.brief is not None and row.result is not None:
         made = _made(row.brief, row.design, row.result, shoot.units)
     return AtHandLine(
-        kind=row.kind, name=row.name, cannot=row.cannot, made=made, cost=round(row.cost, 2),
+        kind=row.kind,
+        name=row.name,
+        cannot=row.cannot,
+        made=made,
+        cost=round(row.cost, 2),
         missing=[
             MissingResult(name=m.name, amount=amount_of(m.need, m.amount, m.category), price=round(m.price, 2))
             for m in row.missing
         ],
-    )  # fmt: skip
+    )
 
 
 def amount_of(need: float, amount: str, category: str) -> str:
@@ -65,14 +72,19 @@ def made_of_shelf(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]], 
     shoot = read_shoot(document)
     start = time.perf_counter()
     rows = at_hand(
-        shoot.brief, stocked(shelf), units=shoot.units,
+        shoot.brief,
+        stocked(shelf),
+        units=shoot.units,
         told=lambda done, total, row: told(done, total, _line(row, shoot).model_dump()),
-    )  # fmt: skip
+    )
     answer = AtHandResult(
         kinds=[_line(row, shoot) for row in rows],
-        openings=[OpeningResult(what=o.what, amount=o.amount, price=round(o.price, 2), opens=list(o.opens)) for o in openings(rows)],
+        openings=[
+            OpeningResult(what=o.what, amount=o.amount, price=round(o.price, 2), opens=list(o.opens))
+            for o in openings(rows)
+        ],
         seconds=round(time.perf_counter() - start, 2),
-    )  # fmt: skip
+    )
     return answer.model_dump()
 
 

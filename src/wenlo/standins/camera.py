@@ -46,8 +46,11 @@ class _Answer(BaseHTTPRequestHandler):
             return
         try:
             taken = Taken(
-                aperture=float(asked["aperture"]), shutter=float(asked["shutter"]), iso=float(asked["iso"]), auto=bool(asked.get("auto")),
-            )  # fmt: skip
+                aperture=float(asked["aperture"]),
+                shutter=float(asked["shutter"]),
+                iso=float(asked["iso"]),
+                auto=bool(asked.get("auto")),
+            )
         except (KeyError, TypeError, ValueError):
             self._send(400, b"", "text/plain")
             return

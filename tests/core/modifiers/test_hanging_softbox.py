@@ -52,10 +52,12 @@ def test_walls_close_it_all_round(cover):
 @pytest.mark.parametrize(
     ("walls", "doubled", "outside", "count"),
     [
-        ("foam board", True, "black_foam_board", 0), ("cloth-lined", True, "heavy_black_flag_cloth", 4),
-        ("improvised", True, "black_plastic_tablecloth", 8), ("improvised", False, "black_plastic_tablecloth", 4),
+        ("foam board", True, "black_foam_board", 0),
+        ("cloth-lined", True, "heavy_black_flag_cloth", 4),
+        ("improvised", True, "black_plastic_tablecloth", 8),
+        ("improvised", False, "black_plastic_tablecloth", 4),
     ],
-)  # fmt: skip
+)
 def test_the_black_outside_is_bought_as_often_as_it_lies_there(walls, doubled, outside, count):
     box = made("hanging_softbox", **SIZE, walls=walls, doubled=doubled, cover=False)
     assert box.design.outside == outside

@@ -26,8 +26,11 @@ def test_every_skirt_is_bought_and_hangs_where_it_belongs():
     assert cloth == [pytest.approx(s) for s in [(0.86, 0.36), (0.86, 0.36), (1.16, 0.26), (1.16, 0.46)]]
     assert bounce.fittings()["hook_and_loop"] == pytest.approx(2 * 1.1 + 2 * 0.8)
     for name, drop in (
-        ("skirt on the subject's side", 0.2), ("skirt on the lamp's side", 0.4), ("left skirt", 0.3), ("right skirt", 0.3),
-    ):  # fmt: skip
+        ("skirt on the subject's side", 0.2),
+        ("skirt on the lamp's side", 0.4),
+        ("left skirt", 0.3),
+        ("right skirt", 0.3),
+    ):
         skirt = bounce.panel(name)
         top = middle(skirt)[2] + drop / 2
         assert min(sides(skirt)) == pytest.approx(drop)

@@ -28,9 +28,13 @@ Number = Annotated[int, Query(ge=0, le=99)]
 Page = Annotated[Literal["a4", "letter"], Query()]
 
 MEDIA = {
-    "pdf": "application/pdf", "csv": "text/csv; charset=utf-8", "svg": "image/svg+xml", "dxf": "image/vnd.dxf",
-    "stl": "model/stl", "3mf": "model/3mf",
-}  # fmt: skip
+    "pdf": "application/pdf",
+    "csv": "text/csv; charset=utf-8",
+    "svg": "image/svg+xml",
+    "dxf": "image/vnd.dxf",
+    "stl": "model/stl",
+    "3mf": "model/3mf",
+}
 
 
 async def _offers(shoot: Shoot, supplier: Supplier) -> tuple[Offers, SupplierState]:
@@ -71,9 +75,13 @@ async def adapt(body: AdaptRequest, engine: ComputeEngine) -> AdaptResult:
 
 @router.post("/build/together")
 async def together(
-    body: TogetherRequest, engine: ComputeEngine, service: ShelfService, shoots: ShootsService, user: CurrentUser,
+    body: TogetherRequest,
+    engine: ComputeEngine,
+    service: ShelfService,
+    shoots: ShootsService,
+    user: CurrentUser,
     supplier: AskedSupplier,
-) -> TogetherResult:  # fmt: skip
+) -> TogetherResult:
     """The designs of several shoots cut from the same stock."""
     records = [await run_in_threadpool(shoots.open, user, shoot) for shoot in dict.fromkeys(body.shoots)]
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
@@ -114,10 +122,17 @@ def tick(shoot_id: UUID, name: TickList, body: TickRequest, service: ShootsServi
 
 @router.get("/shoots/{shoot_id}/{what}.{form}", response_class=Response)
 async def paper(
-    shoot_id: UUID, what: Literal["cut-list", "steps", "labels", "templates", "order", "prints"],
-    form: Literal["pdf", "csv", "svg", "dxf", "stl", "3mf"], service: ShootsService, shelf: ShelfService, user: CurrentUser,
-    runs: RunsService, supplier: AskedSupplier, paper: Page = "a4", number: Number = 0,
-) -> Response:  # fmt: skip
+    shoot_id: UUID,
+    what: Literal["cut-list", "steps", "labels", "templates", "order", "prints"],
+    form: Literal["pdf", "csv", "svg", "dxf", "stl", "3mf"],
+    service: ShootsService,
+    shelf: ShelfService,
+    user: CurrentUser,
+    runs: RunsService,
+    supplier: AskedSupplier,
+    paper: Page = "a4",
+    number: Number = 0,
+) -> Response:
     """Papers as PDF (A4 or Letter); the cut list also as CSV, flat pieces and templates as SVG or DXF, prints as 3MF or, one by
     its ``number``, as STL.
     """
@@ -128,10 +143,16 @@ async def paper(
     title = str(record.document["title"])
     run = await run_in_threadpool(
         lambda: runs.start(
-            user, "paper", document=dict(record.document), form=paper if form == "pdf" else form, what=what.replace("-", "_"),
-            number=number, shelf=items, offers=offers,
+            user,
+            "paper",
+            document=dict(record.document),
+            form=paper if form == "pdf" else form,
+            what=what.replace("-", "_"),
+            number=number,
+            shelf=items,
+            offers=offers,
         )
-    )  # fmt: skip
+    )
     content = base64.b64decode((await finished(runs, user, run))["content"])
     name = "flat pieces" if what == "cut-list" and form in ("svg", "dxf") else what.replace("-", " ")
     part = f" {number + 1}" if form == "stl" else ""
@@ -139,9 +160,13 @@ async def paper(
 
 
 FORMS = {
-    "cut-list": ("pdf", "csv", "svg", "dxf"), "steps": ("pdf",), "labels": ("pdf",), "templates": ("pdf", "svg", "dxf"),
-    "order": ("pdf",), "prints": ("stl", "3mf"),
-}  # fmt: skip
+    "cut-list": ("pdf", "csv", "svg", "dxf"),
+    "steps": ("pdf",),
+    "labels": ("pdf",),
+    "templates": ("pdf", "svg", "dxf"),
+    "order": ("pdf",),
+    "prints": ("stl", "3mf"),
+}
 
 
 def _offered(what: str, form: str) -> None:

@@ -69,11 +69,14 @@ async def picture(body: PictureRequest, engine: ComputeEngine, request: Request)
             break
     answer = await run
     headers = {
-        "X-Picture-Width": str(answer["width"]), "X-Picture-Height": str(answer["height"]),
-        "X-Picture-Lamps": str(answer["lamps"]), "X-Picture-Outline": json.dumps(answer["outline"], separators=(",", ":")),
-        "X-Picture-Samples": str(answer["samples"]), "X-Picture-Noise": f"{answer['noise']:.4f}",
+        "X-Picture-Width": str(answer["width"]),
+        "X-Picture-Height": str(answer["height"]),
+        "X-Picture-Lamps": str(answer["lamps"]),
+        "X-Picture-Outline": json.dumps(answer["outline"], separators=(",", ":")),
+        "X-Picture-Samples": str(answer["samples"]),
+        "X-Picture-Noise": f"{answer['noise']:.4f}",
         "Cache-Control": "no-store",
-    }  # fmt: skip
+    }
     return Response(content=answer["light"], media_type="application/octet-stream", headers=headers)
 
 

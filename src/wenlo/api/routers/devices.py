@@ -90,20 +90,18 @@ async def meter(service: DevicesService, body: Annotated[MeterRequest | None, Bo
 
 @router.post("/shots/{shot_id}/frame", status_code=status.HTTP_201_CREATED)
 async def frame(
-    shot_id: UUID,
-    body: FrameRequest,
-    service: DevicesService,
-    log: LogService,
-    user: CurrentUser,
-    room: PhotographRoom,
+    shot_id: UUID, body: FrameRequest, service: DevicesService, log: LogService, user: CurrentUser, room: PhotographRoom
 ) -> ShotAnswer:
     """Take a frame with the shot's settings, or else the shoot's, and keep it with the shot."""
     values = (await run_in_threadpool(log.shot, user, shot_id)).values
     camera = body.document.brief.camera
     content = await service.frame(
-        write_shoot(body.document), aperture=values.aperture or camera.aperture, shutter=values.shutter or camera.shutter,
-        iso=values.iso or camera.iso, auto=body.auto,
-    )  # fmt: skip
+        write_shoot(body.document),
+        aperture=values.aperture or camera.aperture,
+        shutter=values.shutter or camera.shutter,
+        iso=values.iso or camera.iso,
+        auto=body.auto,
+    )
     kept = await room.keep(content)
     number = "camera, own exposure" if body.auto else "camera"
     record = await run_in_threadpool(log.add_photograph, user, shot_id, name=number, kept=kept)
@@ -116,20 +114,18 @@ async def frame(
 
 @router.post("/shots/{shot_id}/prediction", status_code=status.HTTP_201_CREATED)
 async def prediction(
-    shot_id: UUID,
-    body: FrameRequest,
-    engine: ComputeEngine,
-    log: LogService,
-    user: CurrentUser,
-    room: PhotographRoom,
+    shot_id: UUID, body: FrameRequest, engine: ComputeEngine, log: LogService, user: CurrentUser, room: PhotographRoom
 ) -> ShotAnswer:
     """Put the predicted picture, with the shot's settings, beside its photographs, to hold them against it."""
     values = (await run_in_threadpool(log.shot, user, shot_id)).values
     camera = body.document.brief.camera
     content = await engine.run(
-        "predicted_frame", document=write_shoot(body.document), aperture=values.aperture or camera.aperture,
-        shutter=values.shutter or camera.shutter, iso=values.iso or camera.iso,
-    )  # fmt: skip
+        "predicted_frame",
+        document=write_shoot(body.document),
+        aperture=values.aperture or camera.aperture,
+        shutter=values.shutter or camera.shutter,
+        iso=values.iso or camera.iso,
+    )
     return shot_answer(
         await run_in_threadpool(log.add_photograph, user, shot_id, name="as predicted", kept=await room.keep(content))
     )

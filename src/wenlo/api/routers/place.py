@@ -61,9 +61,13 @@ async def balance(body: BalanceRequest, engine: ComputeEngine) -> BalanceResult:
 
 
 FORMS = {
-    "svg": ("image/svg+xml", "plan.svg"), "pdf-a4": ("application/pdf", "plan.pdf"), "pdf-letter": ("application/pdf", "plan.pdf"),
-    "glb": ("model/gltf-binary", "set.glb"), "csv": ("text/csv; charset=utf-8", "readings.csv"), "exr": ("image/x-exr", "picture.exr"),
-}  # fmt: skip
+    "svg": ("image/svg+xml", "plan.svg"),
+    "pdf-a4": ("application/pdf", "plan.pdf"),
+    "pdf-letter": ("application/pdf", "plan.pdf"),
+    "glb": ("model/gltf-binary", "set.glb"),
+    "csv": ("text/csv; charset=utf-8", "readings.csv"),
+    "exr": ("image/x-exr", "picture.exr"),
+}
 
 
 @router.post(

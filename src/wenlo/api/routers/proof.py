@@ -63,9 +63,15 @@ class ShotAnswer(BaseModel):
 def shot_answer(record: ShotRecord) -> ShotAnswer:
     """A shot as it is sent."""
     return ShotAnswer(
-        id=record.id, shoot=record.shoot, number=record.number, version=record.version, revision=record.revision, taken_at=record.taken_at,
-        values=record.values, photographs=[PhotographAnswer(id=p.id, name=p.name) for p in record.photographs],
-    )  # fmt: skip
+        id=record.id,
+        shoot=record.shoot,
+        number=record.number,
+        version=record.version,
+        revision=record.revision,
+        taken_at=record.taken_at,
+        values=record.values,
+        photographs=[PhotographAnswer(id=p.id, name=p.name) for p in record.photographs],
+    )
 
 
 @router.get("/shoots/{shoot_id}/shots")

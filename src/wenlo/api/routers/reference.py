@@ -27,19 +27,33 @@ def read_catalogue() -> Catalogue:
         return [Option(id=c.id, name=c.name, detail=c.detail, group=c.group) for c in choices]
 
     return Catalogue(
-        lamps=options(catalogue.lamps()), sheets=options(catalogue.sheets()), finishes=options(catalogue.finishes()),
-        sensors=options(catalogue.sensors()), gels=options(catalogue.gel_choices()),
-        subjects=options(catalogue.subjects()), materials=options(catalogue.bars()), saws=options(catalogue.saws()),
-        roles=options(catalogue.roles()), board_faces=options(catalogue.board_faces()), coloured=catalogue.coloured_lamps(),
+        lamps=options(catalogue.lamps()),
+        sheets=options(catalogue.sheets()),
+        finishes=options(catalogue.finishes()),
+        sensors=options(catalogue.sensors()),
+        gels=options(catalogue.gel_choices()),
+        subjects=options(catalogue.subjects()),
+        materials=options(catalogue.bars()),
+        saws=options(catalogue.saws()),
+        roles=options(catalogue.roles()),
+        board_faces=options(catalogue.board_faces()),
+        coloured=catalogue.coloured_lamps(),
         uses=[
             UseAnswer(id=u.id, wishes=[WishAnswer(path=w.path, value=w.value, usual=w.usual) for w in u.wishes])
             for u in catalogue.use_lines()
         ],
         kinds=[
             KindAnswer(
-                id=k.id, name=k.name, good=k.good, bad=k.bad, replaces=list(k.replaces), mistakes=list(k.mistakes), daylight=k.daylight,
+                id=k.id,
+                name=k.name,
+                good=k.good,
+                bad=k.bad,
+                replaces=list(k.replaces),
+                mistakes=list(k.mistakes),
+                daylight=k.daylight,
                 controls=[
-                    ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options))) for c in k.controls
+                    ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options)))
+                    for c in k.controls
                 ],
             )
             for k in catalogue.kind_lines()
@@ -48,7 +62,7 @@ def read_catalogue() -> Catalogue:
             LimitAnswer(path=x.path, label=x.label, unit=x.unit, low=x.low, high=x.high, default=x.default)
             for x in catalogue.limits()
         ],
-    )  # fmt: skip
+    )
 
 
 @router.get("/project-schema.json")

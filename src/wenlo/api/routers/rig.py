@@ -28,9 +28,13 @@ async def rig(body: BuildRequest, engine: ComputeEngine, service: ShelfService, 
 
 @router.get("/shoots/{shoot_id}/lay-out.pdf", response_class=Response)
 async def lay_out(
-    shoot_id: UUID, service: ShootsService, shelf: ShelfService, user: CurrentUser, runs: RunsService,
+    shoot_id: UUID,
+    service: ShootsService,
+    shelf: ShelfService,
+    user: CurrentUser,
+    runs: RunsService,
     paper: Annotated[Literal["a4", "letter"], Query()] = "a4",
-) -> Response:  # fmt: skip
+) -> Response:
     """The lay-out sheet: floor marks from two points, kit, order, checklist."""
     record = await run_in_threadpool(service.open, user, shoot_id)
     items = shelf_rows(await run_in_threadpool(shelf.items, user))

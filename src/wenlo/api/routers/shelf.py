@@ -103,8 +103,12 @@ def versions(item_id: UUID, service: ShelfService, user: CurrentUser) -> list[Ve
 
 @router.put("/{item_id}/beam")
 def set_beam(
-    item_id: UUID, version: Annotated[Version, Form()], file: Annotated[UploadFile, File()], service: ShelfService, user: CurrentUser
-) -> ItemAnswer:  # fmt: skip
+    item_id: UUID,
+    version: Annotated[Version, Form()],
+    file: Annotated[UploadFile, File()],
+    service: ShelfService,
+    user: CurrentUser,
+) -> ItemAnswer:
     """The measured beam of a lamp, from an IES or EULUMDAT file."""
     return item_answer(
         service.set_beam(user, item_id, version=version, name=file.filename or "", content=file.file.read())

@@ -90,10 +90,12 @@ def beyond(corners: Vector, box: RoomBox) -> tuple[str, float]:
     """Which of the room's surfaces points reach through farthest, and how far; 0 for none. [m]"""
     x, y, z = corners.T
     found = {
-        "the left wall": float(np.max(box.left - x)), "the right wall": float(np.max(x - box.right)),
-        "the wall behind the camera": float(np.max(box.front - y)), "the end wall": float(np.max(y - box.back)),
+        "the left wall": float(np.max(box.left - x)),
+        "the right wall": float(np.max(x - box.right)),
+        "the wall behind the camera": float(np.max(box.front - y)),
+        "the end wall": float(np.max(y - box.back)),
         "the floor": float(np.max(-z)),
-    }  # fmt: skip
+    }
     over = [float(c[2]) - box.ceiling_at(float(c[0])) for c in corners]
     worst = int(np.argmax(over))
     under_slope = box.ceiling_at(float(corners[worst][0])) < box.height - 1e-9
@@ -246,7 +248,15 @@ def _lamps(brief: Brief, room: RoomBox, length: Any) -> Iterator[Clash]:
             yield _said("cannot", body, f"{_cap(light.name)} is inside {inside.name}.")
             continue
         hung = light.z > room.ceiling_at(light.x) - HUNG
-        under = next((b for b in blocks if b.z + b.height < light.z and _body_of(b, "").box.holds(np.array([light.x, light.y, b.z + b.height / 2]), 0.0)), None)  # fmt: skip
+        under = next(
+            (
+                b
+                for b in blocks
+                if b.z + b.height < light.z
+                and _body_of(b, "").box.holds(np.array([light.x, light.y, b.z + b.height / 2]), 0.0)
+            ),
+            None,
+        )
         if under is not None and not hung:
             text = f"{_cap(light.name)} is over {under.name}: no stand fits there; a small stand or a clamp on {under.name} carries it."
             yield _said("look out", body, text)

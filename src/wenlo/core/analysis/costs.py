@@ -113,11 +113,18 @@ def costs_of(brief: Brief, result: Evaluated) -> Costs:
         ),
         time=time,
         blur=lens.motion_blur(
-            speed=brief.subject.movement, time=time, focal_length=camera.focal_length, focus=camera.distance, circle=circle
+            speed=brief.subject.movement,
+            time=time,
+            focal_length=camera.focal_length,
+            focus=camera.distance,
+            circle=circle,
         ),
         noise=lens.signal_to_noise(iso=iso, sensor_area=width * height),
-        flicker=flicker, flickering=flickering, veil=veil, glare=glare if brief.lamp.on else 0.0,
-    )  # fmt: skip
+        flicker=flicker,
+        flickering=flickering,
+        veil=veil,
+        glare=glare if brief.lamp.on else 0.0,
+    )
 
 
 def light_at_face(brief: Brief, result: Evaluated) -> Array:

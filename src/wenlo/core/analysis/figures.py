@@ -314,11 +314,20 @@ def levels_in_room(
         return float(luminance(getattr(readings["key"], name))) / max(total["key"], 1e-30)
 
     return Levels(
-        key=total["key"], key_error=readings["key"].error, far_ear=total["far_ear"], exposure=total["exposure"],
-        lit=total["lit"], fill=total["fill"], backdrop=total["backdrop"], lens=total["lens"],
-        direct_share=straight / max(total["key"], 1e-30), modifier_share=part("modifier"), room_share=part("room"),
-        shares=shares, by_lamp=by_lamp,
-    )  # fmt: skip
+        key=total["key"],
+        key_error=readings["key"].error,
+        far_ear=total["far_ear"],
+        exposure=total["exposure"],
+        lit=total["lit"],
+        fill=total["fill"],
+        backdrop=total["backdrop"],
+        lens=total["lens"],
+        direct_share=straight / max(total["key"], 1e-30),
+        modifier_share=part("modifier"),
+        room_share=part("room"),
+        shares=shares,
+        by_lamp=by_lamp,
+    )
 
 
 def setting_for(brief: Brief, reading: float) -> Setting:
@@ -378,9 +387,15 @@ def _without_lengths(design: Any) -> str:
 
 
 def evaluate(
-    brief: Brief, design: Any, *, effort: Effort = DRAFT, cells: int = MAP_CELLS, spread: bool = True, remembered: bool = False,
+    brief: Brief,
+    design: Any,
+    *,
+    effort: Effort = DRAFT,
+    cells: int = MAP_CELLS,
+    spread: bool = True,
+    remembered: bool = False,
     go_on: Callable[[float], bool] | None = None,
-) -> Evaluated:  # fmt: skip
+) -> Evaluated:
     """All figures of a design.
 
     Parameters
@@ -404,7 +419,11 @@ def evaluate(
     if not math.isfinite(scale):
         scale = 0.0
     return Evaluated(
-        light=light, levels=levels, setting=setting_for(brief, levels.exposure), loss_band=band,
-        with_room=scene_builder.fits_in_room(brief, design), map_stops=stops,
+        light=light,
+        levels=levels,
+        setting=setting_for(brief, levels.exposure),
+        loss_band=band,
+        with_room=scene_builder.fits_in_room(brief, design),
+        map_stops=stops,
         shadow=(light.across.at * scale, light.across.share),
-    )  # fmt: skip
+    )

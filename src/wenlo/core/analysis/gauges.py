@@ -6,18 +6,12 @@ from typing import Any, Literal
 
 from wenlo.core.analysis.figures import DARKEST_SHOWN, Evaluated
 from wenlo.core.brief.brief import Brief, Wanted
-from wenlo.core.photometry.exposure import (
-    format_aperture,
-    format_power,
-    third_stop_iso,
-)
+from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.units.length import UnitSystem, format_length
 
 GaugeKey = Literal["shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure"]
-GAUGE_KEYS: tuple[GaugeKey, ...] = (
-    "shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure",
-)  # fmt: skip
+GAUGE_KEYS: tuple[GaugeKey, ...] = ("shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure")
 
 State = Literal["within", "below", "above", "unknown"]
 
@@ -131,43 +125,80 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             f"{length(light.across.edge_equivalent)} wide, though it is {length(design.source_size[0])}.",
         ),
         Gauge(
-            key="contrast", label="Contrast", unit="stop", value=contrast, low=wanted.contrast - STOP_BAND,
-            high=wanted.contrast + STOP_BAND, spread=None, scale=(0.0, max(5.0, wanted.contrast + 2)),
+            key="contrast",
+            label="Contrast",
+            unit="stop",
+            value=contrast,
+            low=wanted.contrast - STOP_BAND,
+            high=wanted.contrast + STOP_BAND,
+            spread=None,
+            scale=(0.0, max(5.0, wanted.contrast + 2)),
             text="–" if contrast is None else format_stops(contrast),
-            sentence="The set does not fit the room, so what the walls return is not known." if contrast is None else
-            f"The lit side is {deep_stops(contrast)} over the far side, with everything in the set counted; "
+            sentence="The set does not fit the room, so what the walls return is not known."
+            if contrast is None
+            else f"The lit side is {deep_stops(contrast)} over the far side, with everything in the set counted; "
             f"{result.levels.room_share * 100:.0f} % of the light at the face comes back from walls, floor and ceiling.",
         ),
         Gauge(
-            key="background", label="Background", unit="stop", value=background, low=wanted.background - STOP_BAND,
-            high=wanted.background + STOP_BAND, spread=None, scale=(min(-5.0, wanted.background - 2), 1.0),
+            key="background",
+            label="Background",
+            unit="stop",
+            value=background,
+            low=wanted.background - STOP_BAND,
+            high=wanted.background + STOP_BAND,
+            spread=None,
+            scale=(min(-5.0, wanted.background - 2), 1.0),
             text="–" if background is None else format_stops(background, signed=True),
-            sentence="The set does not fit the room, so the light on the backdrop is not known." if background is None else
-            f"The backdrop gets {format_stops(abs(background))} {'less' if background < 0 else 'more'} light than the face.",
+            sentence="The set does not fit the room, so the light on the backdrop is not known."
+            if background is None
+            else f"The backdrop gets {format_stops(abs(background))} {'less' if background < 0 else 'more'} light than the face.",
         ),
         Gauge(
-            key="evenness", label="Evenness", unit="stop", value=even, low=None, high=wanted.evenness, spread=None,
-            scale=(0.0, max(4.0, wanted.evenness * 2)), text="–" if even is None else deep_stops(even),
-            sentence="No sheet shines toward the face, so there is nothing to be even." if even is None else
-            f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
+            key="evenness",
+            label="Evenness",
+            unit="stop",
+            value=even,
+            low=None,
+            high=wanted.evenness,
+            spread=None,
+            scale=(0.0, max(4.0, wanted.evenness * 2)),
+            text="–" if even is None else deep_stops(even),
+            sentence="No sheet shines toward the face, so there is nothing to be even."
+            if even is None
+            else f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
             f"{deep_stops(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f} times the mean.",
         ),
         Gauge(
-            key="spill", label="Spill", unit="share", value=light.missed, low=None, high=wanted.spill, spread=None,
-            scale=(0.0, max(0.6, wanted.spill * 1.5)), text=f"{light.missed * 100:.0f} %",
+            key="spill",
+            label="Spill",
+            unit="share",
+            value=light.missed,
+            low=None,
+            high=wanted.spill,
+            spread=None,
+            scale=(0.0, max(0.6, wanted.spill * 1.5)),
+            text=f"{light.missed * 100:.0f} %",
             sentence=f"{light.missed * 100:.0f} % of the lamp's light misses the sheet and goes past it into the room.",
         ),
         Gauge(
-            key="loss", label="Loss", unit="stop", value=_finite(light.loss), low=None, high=wanted.loss,
-            spread=result.loss_band if all(map(math.isfinite, result.loss_band)) else None, scale=(0.0, max(5.0, wanted.loss * 1.5)),
+            key="loss",
+            label="Loss",
+            unit="stop",
+            value=_finite(light.loss),
+            low=None,
+            high=wanted.loss,
+            spread=result.loss_band if all(map(math.isfinite, result.loss_band)) else None,
+            scale=(0.0, max(5.0, wanted.loss * 1.5)),
             text=format_stops(light.loss),
-            spread_text=_spread(f"{result.loss_band[0]:.1f}", f"{result.loss_band[1]:.1f}") if math.isfinite(result.loss_band[1]) else "",
+            spread_text=_spread(f"{result.loss_band[0]:.1f}", f"{result.loss_band[1]:.1f}")
+            if math.isfinite(result.loss_band[1])
+            else "",
             sentence=f"The sheet costs {format_stops(light.loss)} against the bare lamp from where it hangs, "
             f"{format_stops(light.loss_at_sheet)} against the bare lamp at the sheet's place. Real sheets of this kind "
             f"run from {format_stops(result.loss_band[0])} to {format_stops(result.loss_band[1])}.",
         ),
         _exposure_gauge(brief, result),
-    )  # fmt: skip
+    )
 
 
 def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
@@ -179,41 +210,65 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
     reading = f"The meter at the face reads {amount:.3g} {'lx·s' if flash else 'lx'}"
     off = setting.off_by
     now = (
-        "the present setting is right" if abs(off) < 1 / 6
+        "the present setting is right"
+        if abs(off) < 1 / 6
         else f"the present setting is {format_stops(abs(off))} {'over' if off > 0 else 'under'}"
-    )  # fmt: skip
+    )
     dark = not all(map(math.isfinite, (result.light.loss, *result.loss_band)))
     low_loss, high_loss = (0.0, 0.0) if dark else (band - result.light.loss for band in result.loss_band)
     if wanted.solve_for == "iso":
         ends = (setting.iso * 2**low_loss, setting.iso * 2**high_loss)
         text = f"ISO {third_stop_iso(setting.iso):.0f}" if math.isfinite(setting.iso) else "no light"
         return Gauge(
-            key="exposure", label="Exposure", unit="iso",
-            value=setting.iso if math.isfinite(setting.iso) else None, low=None, high=wanted.iso_highest,
-            spread=ends if math.isfinite(ends[1]) else None, scale=(25.0, max(wanted.iso_highest * 2, 400.0)), text=text,
-            spread_text=_spread(f"{third_stop_iso(ends[0]):.0f}", f"{third_stop_iso(ends[1]):.0f}") if math.isfinite(ends[1]) else "",
+            key="exposure",
+            label="Exposure",
+            unit="iso",
+            value=setting.iso if math.isfinite(setting.iso) else None,
+            low=None,
+            high=wanted.iso_highest,
+            spread=ends if math.isfinite(ends[1]) else None,
+            scale=(25.0, max(wanted.iso_highest * 2, 400.0)),
+            text=text,
+            spread_text=_spread(f"{third_stop_iso(ends[0]):.0f}", f"{third_stop_iso(ends[1]):.0f}")
+            if math.isfinite(ends[1])
+            else "",
             sentence=f"{reading}: set {text} at {format_aperture(brief.camera.aperture)}{fixed_time}; {now}.",
-        )  # fmt: skip
+        )
     if wanted.solve_for == "aperture":
         text = format_aperture(setting.aperture)
         ends = (setting.aperture * 2 ** (-high_loss / 2), setting.aperture * 2 ** (-low_loss / 2))
         return Gauge(
-            key="exposure", label="Exposure", unit="aperture", value=setting.aperture or None,
-            low=wanted.aperture_widest, high=None, spread=ends, scale=(1.0, 16.0), text=text,
-            spread_text=f"{format_aperture(ends[0])}–{format_aperture(ends[1]).removeprefix('f/')}" if ends[0] > 0 else "",
+            key="exposure",
+            label="Exposure",
+            unit="aperture",
+            value=setting.aperture or None,
+            low=wanted.aperture_widest,
+            high=None,
+            spread=ends,
+            scale=(1.0, 16.0),
+            text=text,
+            spread_text=f"{format_aperture(ends[0])}–{format_aperture(ends[1]).removeprefix('f/')}"
+            if ends[0] > 0
+            else "",
             sentence=f"{reading}: set {text} at ISO {brief.camera.iso:.0f}{fixed_time}; {now}.",
-        )  # fmt: skip
+        )
     power = setting.power
     ends = (power * 2**low_loss, power * 2**high_loss)
     text = format_power(power) if math.isfinite(power) else "no light"
     return Gauge(
-        key="exposure", label="Exposure", unit="power", value=power if math.isfinite(power) else None,
-        low=lamp.lowest_power, high=1.0,
-        spread=ends if math.isfinite(ends[1]) else None, scale=(0.0, 2.0), text=text,
+        key="exposure",
+        label="Exposure",
+        unit="power",
+        value=power if math.isfinite(power) else None,
+        low=lamp.lowest_power,
+        high=1.0,
+        spread=ends if math.isfinite(ends[1]) else None,
+        scale=(0.0, 2.0),
+        text=text,
         spread_text=f"{format_power(ends[0])} to {format_power(ends[1])}" if math.isfinite(ends[1]) else "",
         sentence=f"{reading} at the present power: set the lamp to {text} for {format_aperture(brief.camera.aperture)}, "
         f"ISO {brief.camera.iso:.0f}{fixed_time}; {now}.",
-    )  # fmt: skip
+    )
 
 
 def shutter_text(seconds: float) -> str:

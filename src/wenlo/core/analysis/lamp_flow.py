@@ -75,6 +75,9 @@ def _flow(brief: Brief, design: Any, lamp: int) -> Flow:
     lumens = emitter.amount * (np.pi * emitter.face if emitter.law == "window" else 1.0)
     x, y, z = (float(c) for c in emitter.centre)
     return Flow(
-        lamp=emitter.id, start=(x, y, z), streams=tuple(sorted(streams, key=lambda s: -s.share)),
-        leaves=max(0.0, 1.0 - sum(s.share for s in streams)), at_face=float(luminance(got.total)) * FACE / max(lumens, 1e-30),
-    )  # fmt: skip
+        lamp=emitter.id,
+        start=(x, y, z),
+        streams=tuple(sorted(streams, key=lambda s: -s.share)),
+        leaves=max(0.0, 1.0 - sum(s.share for s in streams)),
+        at_face=float(luminance(got.total)) * FACE / max(lumens, 1e-30),
+    )

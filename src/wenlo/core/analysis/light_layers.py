@@ -159,9 +159,16 @@ def light_layer(
         middle = np.array([(left + right) / 2, (box.front + box.back) / 2, level])
         across = float(middle[0])
         found = area_map(
-            solved, middle=middle, across=np.array([width, 0.0, 0.0]), along=np.array([0.0, height, 0.0]),
-            normal=key_meter.normal, nu=_cells(width), nv=_cells(height), weights=weights, go_on=go_on,
-        )  # fmt: skip
+            solved,
+            middle=middle,
+            across=np.array([width, 0.0, 0.0]),
+            along=np.array([0.0, height, 0.0]),
+            normal=key_meter.normal,
+            nu=_cells(width),
+            nv=_cells(height),
+            weights=weights,
+            go_on=go_on,
+        )
     elif layer == "action":
         return _action(brief, solved, key_meter, key, weights, go_on)
     else:
@@ -191,19 +198,30 @@ def _action(
     levels = sorted({face[2] - area.band / 2, face[2] + area.band / 2})
     found = [
         area_map(
-            solved, middle=np.array([area.x, area.y, max(z, 0.02)]), across=np.array([area.width, 0.0, 0.0]),
-            along=np.array([0.0, area.depth, 0.0]), normal=key_meter.normal, nu=ACTION_ACROSS, nv=ACTION_DEEP,
-            weights=weights, go_on=go_on,
+            solved,
+            middle=np.array([area.x, area.y, max(z, 0.02)]),
+            across=np.array([area.width, 0.0, 0.0]),
+            along=np.array([0.0, area.depth, 0.0]),
+            normal=key_meter.normal,
+            nu=ACTION_ACROSS,
+            nv=ACTION_DEEP,
+            weights=weights,
+            go_on=go_on,
         )
         for z in levels
-    ]  # fmt: skip
+    ]
     stops = np.array([layer.stops(key) for layer in found])
     farthest = np.take_along_axis(stops, np.abs(stops).argmax(axis=0)[None], axis=0)[0]
     error = max(float(np.log2(1.0 + layer.error / np.maximum(layer.lux, 1e-30)).max()) for layer in found)
     return LightLayer(
-        width=area.width, height=area.depth, stops=farthest, error=error, key=key, centre=(area.x, area.y),
+        width=area.width,
+        height=area.depth,
+        stops=farthest,
+        error=error,
+        key=key,
+        centre=(area.x, area.y),
         holds=holding(stops, area.vary),
-    )  # fmt: skip
+    )
 
 
 def action_range(brief: Brief, design: Any, *, effort: Effort) -> float:
@@ -214,10 +232,11 @@ def action_range(brief: Brief, design: Any, *, effort: Effort) -> float:
     corners = [(u, v, w) for u in (-0.5, 0.5) for v in (-0.5, 0.5) for w in ((-0.5, 0.5) if u * v > 0 else (0.5,))]
     meters = [
         Meter(
-            id=f"action {k}", normal=normal,
+            id=f"action {k}",
+            normal=normal,
             position=np.array([area.x + u * area.width, area.y + v * area.depth, max(face[2] + w * area.band, 0.02)]),
         )
         for k, (u, v, w) in enumerate((*corners, (0.0, 0.0, 0.0)))
-    ]  # fmt: skip
+    ]
     lux = [max(float(luminance(r.total)), 1e-9) for r in read(solved, meters).values()]
     return float(np.log2(max(lux) / min(lux)))

@@ -22,8 +22,12 @@ from wenlo.core.transport.solve import DRAFT, Effort, Measured, measure, solve
 Vector = NDArray[np.float64]
 
 WAYS: dict[str, tuple[float, float, float]] = {
-    "backdrop": (0.0, 1.0, 0.0), "up": (0.0, 0.0, 1.0), "down": (0.0, 0.0, -1.0), "left": (-1.0, 0.0, 0.0), "right": (1.0, 0.0, 0.0),
-}  # fmt: skip
+    "backdrop": (0.0, 1.0, 0.0),
+    "up": (0.0, 0.0, 1.0),
+    "down": (0.0, 0.0, -1.0),
+    "left": (-1.0, 0.0, 0.0),
+    "right": (1.0, 0.0, 0.0),
+}
 
 LEAST_TOLD = 0.05
 """A lamp or a way that gives a smaller share is not told. [-]"""
@@ -85,9 +89,14 @@ def parts_of(reading: Reading, names: Mapping[str, str]) -> tuple[Part, ...]:
     if total <= 0.0:
         return ()
     rows = [
-        Part(lamp=lamp, way=way, share=value / total, without=stops_between(total, total - value) if value < total else math.inf)
+        Part(
+            lamp=lamp,
+            way=way,
+            share=value / total,
+            without=stops_between(total, total - value) if value < total else math.inf,
+        )
         for (lamp, way), value in sums.items()
-    ]  # fmt: skip
+    ]
     return tuple(sorted((p for p in rows if p.share > 1e-4), key=lambda p: -p.share))
 
 
@@ -130,11 +139,13 @@ def mark_readings(
     inside = [k for k, mark in enumerate(marks) if box.holds((mark.x, mark.y, mark.z))]
     wanted = [
         Meter(
-            id=str(k), position=np.array([marks[k].x, marks[k].y, max(marks[k].z, 1e-3)]), normal=facing_of(marks[k], brief, design),
+            id=str(k),
+            position=np.array([marks[k].x, marks[k].y, max(marks[k].z, 1e-3)]),
+            normal=facing_of(marks[k], brief, design),
             receptor=marks[k].receptor,
         )
         for k in inside
-    ]  # fmt: skip
+    ]
     places = [mark.model_dump(mode="json", exclude={"name": True}) for mark in marks]
     measured = _measured.get(
         (light_key(brief, design), effort, str(places)),
@@ -147,8 +158,17 @@ def mark_readings(
     for k, mark in enumerate(marks):
         if k not in inside:
             found.append(
-                MarkReading(name=mark.name, lux=0.0, error=0.0, stops=-math.inf, aperture="–", parts=(), words="It stands outside of the room.", inside=False)
-            )  # fmt: skip
+                MarkReading(
+                    name=mark.name,
+                    lux=0.0,
+                    error=0.0,
+                    stops=-math.inf,
+                    aperture="–",
+                    parts=(),
+                    words="It stands outside of the room.",
+                    inside=False,
+                )
+            )
             continue
         reading = readings[str(k)]
         lux = float(luminance(reading.total))
@@ -157,8 +177,13 @@ def mark_readings(
         stop = aperture_for(lux * power * time, iso=brief.camera.iso, receptor=mark.receptor) if lux > 0.0 else math.nan
         found.append(
             MarkReading(
-                name=mark.name, lux=lux * power, error=reading.error * power, stops=-stops_between(key, lux), parts=parts,
-                aperture=format_aperture(stop) if math.isfinite(stop) else "no light", words=_words(parts),
+                name=mark.name,
+                lux=lux * power,
+                error=reading.error * power,
+                stops=-stops_between(key, lux),
+                parts=parts,
+                aperture=format_aperture(stop) if math.isfinite(stop) else "no light",
+                words=_words(parts),
             )
-        )  # fmt: skip
+        )
     return tuple(found), key * power

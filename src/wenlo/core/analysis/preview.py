@@ -53,9 +53,12 @@ def camera_of(brief: Brief) -> Camera:
     f, d = brief.camera.focal_length, brief.camera.distance
     image = f * d / (d - f) if d > 1.05 * f else 21.0 * f
     return Camera(
-        position=scene_builder.camera_place(brief), aim=face - np.array([0.0, 0.0, LOOKS_AT if brief.subject.kind in PEOPLE else 0.0]),
-        field=2.0 * math.atan(width / 2.0 / image), aperture=f / brief.camera.aperture, focus=d,
-    )  # fmt: skip
+        position=scene_builder.camera_place(brief),
+        aim=face - np.array([0.0, 0.0, LOOKS_AT if brief.subject.kind in PEOPLE else 0.0]),
+        field=2.0 * math.atan(width / 2.0 / image),
+        aperture=f / brief.camera.aperture,
+        focus=d,
+    )
 
 
 def picture_scene(brief: Brief, design: Any) -> LightScene:
@@ -94,17 +97,23 @@ def preview(brief: Brief, design: Any, taking: Taking, go_on: Callable[[int], bo
     solved = solve(scene, PICTURE_EFFORT)
     samples = max(taking.samples, MOVING_SAMPLES) if scene.moves else taking.samples
     taken = take(
-        solved, camera_of(brief), width=taking.width, height=taking.height, samples=samples,
-        smoothing=taking.smoothing, go_on=go_on,
-    )  # fmt: skip
+        solved,
+        camera_of(brief),
+        width=taking.width,
+        height=taking.height,
+        samples=samples,
+        smoothing=taking.smoothing,
+        go_on=go_on,
+    )
     lens = next(meter for meter in scene_builder.meters(brief, design) if meter.id == "lens")
     on_lens = measure(solved, [lens]).readings()["lens"].by_lamp
     veil = np.array([veil_luminance(1.0) * on_lens[lamp.id].total for lamp in taken.lamps])
     taken, veil = _joined(taken, veil)
     return Preview(
-        picture=replace(taken, light=taken.light + veil[:, None, None, :]), veil=veil,
+        picture=replace(taken, light=taken.light + veil[:, None, None, :]),
+        veil=veil,
         outline=separations(taken, [shape.id for shape in subject_shapes(brief)]),
-    )  # fmt: skip
+    )
 
 
 def _joined(taken: Picture, veil: Array) -> tuple[Picture, Array]:

@@ -131,12 +131,19 @@ def reflections(brief: Brief, design: Any) -> Reflections | None:
     flat = brief.subject.kind in ("plate", "box")
     turn = _turned(seen, solved.packed, camera, holes) if flat and unwanted > SMALL else None
     return Reflections(
-        shown=shown.reshape(HEIGHT, WIDTH), parts=parts, lit=sum(p.share for p in parts if p.look == "lit"),
+        shown=shown.reshape(HEIGHT, WIDTH),
+        parts=parts,
+        lit=sum(p.share for p in parts if p.look == "lit"),
         brightness=sum(p.share * _brightness(p.stops) for p in parts if p.stops is not None),
         spots={part.key: _outermost(seen.met.place[of_pixel == k]) for k, part in enumerate(parts)},
-        turn=turn, turn_needed=flat and unwanted > SMALL, seen=seen, looks=tuple(looks), names=tuple(names),
-        solved=solved, white=white,
-    )  # fmt: skip
+        turn=turn,
+        turn_needed=flat and unwanted > SMALL,
+        seen=seen,
+        looks=tuple(looks),
+        names=tuple(names),
+        solved=solved,
+        white=white,
+    )
 
 
 def _holes(scene: LightScene) -> tuple[Panel, ...]:
@@ -180,9 +187,15 @@ def _unwanted(
 
 
 def _told(
-    seen: Mirrored, solved: Solved, scene: LightScene, camera: Camera, holes: tuple[Panel, ...],
-    weights: Mapping[str, Array], white: float, thing: set[str],
-) -> tuple[list[Look], list[str], Array]:  # fmt: skip
+    seen: Mirrored,
+    solved: Solved,
+    scene: LightScene,
+    camera: Camera,
+    holes: tuple[Panel, ...],
+    weights: Mapping[str, Array],
+    white: float,
+    thing: set[str],
+) -> tuple[list[Look], list[str], Array]:
     # For each pixel of the thing how what it mirrors looks, what that is, and its luminance against white. [stop]
     packed = pack(replace(scene, moves={}), sides=2 * len(scene.panels))
     light = luminance_along(solved, seen.place + OFF * seen.normal, seen.way, weights=weights)
@@ -205,9 +218,13 @@ def _told(
 
 
 LABELS = {
-    "lamp": "the lamp itself", "lens": "the camera", "hole": "the hole for the lens", "itself": "the thing itself",
-    "nothing": "the open", "sheet": "the lit sheet",
-}  # fmt: skip
+    "lamp": "the lamp itself",
+    "lens": "the camera",
+    "hole": "the hole for the lens",
+    "itself": "the thing itself",
+    "nothing": "the open",
+    "sheet": "the lit sheet",
+}
 
 
 def _parts(looks: list[Look], names: list[str], stops: Array) -> tuple[tuple[Part, ...], NDArray[np.int64]]:

@@ -30,9 +30,15 @@ SENSORS: dict[SensorId, tuple[str, float, float]] = {
 SubjectKind = Literal["bust", "standing", "box", "bottle", "bowl", "plate", "ring", "ball"]
 
 SUBJECTS: dict[SubjectKind, str] = {
-    "bust": "one person, head and shoulders", "standing": "one person, standing", "box": "a box", "bottle": "a bottle or jar",
-    "bowl": "a bowl", "plate": "a flat thing, upright", "ring": "a ring", "ball": "a ball",
-}  # fmt: skip
+    "bust": "one person, head and shoulders",
+    "standing": "one person, standing",
+    "box": "a box",
+    "bottle": "a bottle or jar",
+    "bowl": "a bowl",
+    "plate": "a flat thing, upright",
+    "ring": "a ring",
+    "ball": "a ball",
+}
 
 PEOPLE: tuple[SubjectKind, ...] = ("bust", "standing")
 

@@ -10,18 +10,24 @@ Use = Literal["listing", "cut_out", "mood", "film"]
 USES: Mapping[Use, Mapping[str, float | str]] = {
     # a listing is even, on a light ground, and hides nothing
     "listing": {
-        "wanted.contrast": 1.0, "wanted.background": 0.0, "wanted.evenness": 1.0, "wanted.shadow_edge": 0.03,
+        "wanted.contrast": 1.0,
+        "wanted.background": 0.0,
+        "wanted.evenness": 1.0,
+        "wanted.shadow_edge": 0.03,
         "backdrop.finish": "poster_white",
     },
     # what is cut out stands on a ground that is brighter than itself
     "cut_out": {
-        "wanted.contrast": 1.0, "wanted.background": 1.0, "wanted.evenness": 1.0, "wanted.shadow_edge": 0.02,
+        "wanted.contrast": 1.0,
+        "wanted.background": 1.0,
+        "wanted.evenness": 1.0,
+        "wanted.shadow_edge": 0.02,
         "backdrop.finish": "poster_white",
     },
     "mood": {},
     # faces move and cuts must match: less contrast, a background that stays readable
     "film": {"wanted.contrast": 2.0, "wanted.background": -1.5},
-}  # fmt: skip
+}
 """Wishes of each use by their path in the Brief; the others stay as they are by default."""
 
 DEFAULTS: Mapping[str, Any] = {

@@ -168,9 +168,11 @@ def _rivals(
 
 
 NEXT: dict[Unknown, str] = {
-    "sheet transmittance": "read once without the sheet, at the same place", "lamp output": "read the bare lamp from one metre",
-    "lamp distance": "measure from lamp to sheet with a tape", "wall reflectance": "read on the shadow side with the key covered by a hand",
-}  # fmt: skip
+    "sheet transmittance": "read once without the sheet, at the same place",
+    "lamp output": "read the bare lamp from one metre",
+    "lamp distance": "measure from lamp to sheet with a tape",
+    "wall reflectance": "read on the shadow side with the key covered by a hand",
+}
 """What tells an unknown from the others."""
 
 

@@ -89,8 +89,10 @@ def spill(with_light: Level, without: Level, reference: Level, *, exposure: floa
     against = math.log2(added / reference.luminance)
     doubt = (0.25 if fitted else 1.0) * CURVE_DOUBT * abs(against)
     return Spill(
-        against=against, error=math.hypot(math.hypot(noise, reference.error), doubt), lifts=math.log2(with_light.luminance / max(dark, 1e-9)),
-    )  # fmt: skip
+        against=against,
+        error=math.hypot(math.hypot(noise, reference.error), doubt),
+        lifts=math.log2(with_light.luminance / max(dark, 1e-9)),
+    )
 
 
 def words_on_exposure(frames: Sequence[Exposure | None], own: Sequence[bool | None]) -> str:

@@ -163,9 +163,11 @@ def evenness(picture: Picture, area: Area, *, cells: int = 9) -> Evenness:
     rim = np.concatenate([stops[0], stops[-1], stops[:, 0], stops[:, -1]])
     fall = float(-rim.mean())
     return Evenness(
-        stops=stops, hot=((float(place[1]) + 0.5) / grid.shape[1], (float(place[0]) + 0.5) / grid.shape[0]), edge=fall,
+        stops=stops,
+        hot=((float(place[1]) + 0.5) / grid.shape[1], (float(place[0]) + 0.5) / grid.shape[0]),
+        edge=fall,
         error=math.hypot(whole.error, CURVE_DOUBT * fall),
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -273,9 +275,11 @@ def ground(picture: Picture, area: Area, *, steps: int = 16) -> Ground:
     values = picture.light[rows, columns] @ LUMA
     counts, _ = np.histogram(encoded(np.clip(values, 0.0, 1.0)), bins=steps, range=(0.0, 1.0))
     return Ground(
-        white=float((values >= WHITE_FROM).mean()), clipped=float(picture.clipped[rows, columns].mean()),
-        over=math.log2(max(float(values.mean()), 1e-6) / WHITE_FROM), histogram=counts / max(values.size, 1),
-    )  # fmt: skip
+        white=float((values >= WHITE_FROM).mean()),
+        clipped=float(picture.clipped[rows, columns].mean()),
+        over=math.log2(max(float(values.mean()), 1e-6) / WHITE_FROM),
+        histogram=counts / max(values.size, 1),
+    )
 
 
 def exposure_between(one: tuple[float, float, float], other: tuple[float, float, float]) -> float:

@@ -53,15 +53,23 @@ def sheet_values(ref: Any, stops: float) -> dict[str, Any]:
     t = min(before * 2.0**stops, 0.97)
     absorbed = 1.0 - before - row.reflectance
     told = {
-        "roll_width": row.roll_width, "board_length": row.board_length, "form": row.form, "price": row.price,
-        "mass_per_area": row.mass_per_area, "keep_below": row.keep_below_celsius,
+        "roll_width": row.roll_width,
+        "board_length": row.board_length,
+        "form": row.form,
+        "price": row.price,
+        "mass_per_area": row.mass_per_area,
+        "keep_below": row.keep_below_celsius,
         "lobe": None if row.lobe_half_width is None else math.degrees(row.lobe_half_width),
         **dict(zip(("tint_red", "tint_green", "tint_blue"), row.tint, strict=True)),
-    }  # fmt: skip
+    }
     return {
-        **told, "transmittance": t, "transmittance_low": t, "transmittance_high": t, "unscattered": row.unscattered / before * t,
+        **told,
+        "transmittance": t,
+        "transmittance_low": t,
+        "transmittance_high": t,
+        "unscattered": row.unscattered / before * t,
         "reflectance": max(0.0, 1.0 - absorbed - t),
-    }  # fmt: skip
+    }
 
 
 def wall_values(ref: Any, stops: float) -> dict[str, Any]:

@@ -9,17 +9,27 @@ from wenlo.core.calibration.moving import Move
 from wenlo.core.catalog.typical import LampType
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.optics.lamp import dial_words
-from wenlo.core.photometry.exposure import (
-    format_aperture,
-    third_stop_aperture,
-    third_stop_iso,
-)
+from wenlo.core.photometry.exposure import format_aperture, third_stop_aperture, third_stop_iso
 from wenlo.core.photometry.stops import THIRD, format_stops
 
 WORDS = {
-    "a third": 1 / 3, "one third": 1 / 3, "third": 1 / 3, "two thirds": 2 / 3, "half": 0.5, "half a": 0.5, "a half": 0.5, "a": 1.0, "one": 1.0,
-    "two": 2.0, "three": 3.0, "a touch": 1 / 3, "a little": 1 / 3, "a lot": 1.5, "one and a half": 1.5, "one and a third": 4 / 3,
-}  # fmt: skip
+    "a third": 1 / 3,
+    "one third": 1 / 3,
+    "third": 1 / 3,
+    "two thirds": 2 / 3,
+    "half": 0.5,
+    "half a": 0.5,
+    "a half": 0.5,
+    "a": 1.0,
+    "one": 1.0,
+    "two": 2.0,
+    "three": 3.0,
+    "a touch": 1 / 3,
+    "a little": 1 / 3,
+    "a lot": 1.5,
+    "one and a half": 1.5,
+    "one and a third": 4 / 3,
+}
 """Amounts as people say them. [stop]"""
 
 BRIGHTER = r"\b(up|brighter|more|over exposed less|too dark|under)\b"
@@ -65,8 +75,41 @@ def judged(text: str) -> float:
 
 
 _PER_SECOND = (
-    8000, 6400, 5000, 4000, 3200, 2500, 2000, 1600, 1250, 1000, 800, 640, 500, 400, 320, 250, 200, 160, 125, 100, 80, 60, 50, 40, 30, 25, 20, 15, 13, 10, 8, 6, 5, 4,
-)  # fmt: skip
+    8000,
+    6400,
+    5000,
+    4000,
+    3200,
+    2500,
+    2000,
+    1600,
+    1250,
+    1000,
+    800,
+    640,
+    500,
+    400,
+    320,
+    250,
+    200,
+    160,
+    125,
+    100,
+    80,
+    60,
+    50,
+    40,
+    30,
+    25,
+    20,
+    15,
+    13,
+    10,
+    8,
+    6,
+    5,
+    4,
+)
 _SECONDS = (
     0.3,
     0.4,
@@ -151,26 +194,38 @@ def _turned(wanted: float, setting: Setting, lamp: LampType) -> Iterator[NextMar
     flash, more = lamp.kind == "flash", wanted > 0
     power = _dial(setting.power * 2.0**wanted, lamp)
     yield NextMark(
-        control="power", value=power, words=f"lamp to {dial_words(lamp, power)}", cost="recycles longer" if flash and more else "",
+        control="power",
+        value=power,
+        words=f"lamp to {dial_words(lamp, power)}",
+        cost="recycles longer" if flash and more else "",
         off=math.log2(power / setting.power) - wanted,
-    )  # fmt: skip
+    )
     iso = third_stop_iso(min(max(setting.iso * 2.0**wanted, 25.0), 409600.0))
     yield NextMark(
-        control="iso", value=iso, words=f"ISO {iso:.0f}", cost="more noise" if more else "less noise",
+        control="iso",
+        value=iso,
+        words=f"ISO {iso:.0f}",
+        cost="more noise" if more else "less noise",
         off=math.log2(iso / setting.iso) - wanted,
-    )  # fmt: skip
+    )
     if not flash:
         shutter = min(SHUTTERS, key=lambda mark: abs(math.log2(mark / (setting.shutter * 2.0**wanted))))
         words = f"shutter 1/{round(1 / shutter)} s" if shutter < 0.28 else f"shutter {shutter:g} s"
         yield NextMark(
-            control="shutter", value=shutter, words=words, cost="more smear" if more else "less smear",
+            control="shutter",
+            value=shutter,
+            words=words,
+            cost="more smear" if more else "less smear",
             off=math.log2(shutter / setting.shutter) - wanted,
-        )  # fmt: skip
+        )
     aperture = third_stop_aperture(min(max(setting.aperture * 2.0 ** (-wanted / 2), 0.7), 64.0))
     yield NextMark(
-        control="aperture", value=aperture, words=format_aperture(aperture), cost="less in focus" if more else "more in focus",
+        control="aperture",
+        value=aperture,
+        words=format_aperture(aperture),
+        cost="less in focus" if more else "more in focus",
         off=-2 * math.log2(aperture / setting.aperture) - wanted,
-    )  # fmt: skip
+    )
 
 
 def _dial(power: float, lamp: LampType) -> float:

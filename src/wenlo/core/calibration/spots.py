@@ -55,10 +55,12 @@ def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[
         y, x = place[0].start + int(at[0]), place[1].start + int(at[1])
         found.append(
             Spot(
-                x=(columns.start + x + 0.5) / width, y=(rows.start + y + 0.5) / height, stops=float(values[at]),
+                x=(columns.start + x + 0.5) / width,
+                y=(rows.start + y + 0.5) / height,
+                stops=float(values[at]),
                 share=size / marked.size,
             )
-        )  # fmt: skip
+        )
     return tuple(sorted(found, key=lambda s: -abs(s.stops) * math.sqrt(s.share))[:MOST_SPOTS])
 
 

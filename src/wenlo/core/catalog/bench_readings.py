@@ -147,9 +147,14 @@ Bench = Annotated[
 
 _ADAPTER: TypeAdapter[Bench] = TypeAdapter(Bench)
 MODELS: dict[str, type[Part]] = {
-    "sheet": SheetBench, "face": FaceBench, "black": FaceBench, "lamp": LampBench, "lens": LensBench, "ground sheet": GroundBench,
+    "sheet": SheetBench,
+    "face": FaceBench,
+    "black": FaceBench,
+    "lamp": LampBench,
+    "lens": LensBench,
+    "ground sheet": GroundBench,
     "outline": OutlineBench,
-}  # fmt: skip
+}
 
 
 def read_bench(data: object) -> Bench:

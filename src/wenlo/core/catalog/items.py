@@ -13,9 +13,7 @@ from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.photometry.distribution import Distribution
 from wenlo.core.units.fields import Part, ShortText, Text, at_field, field_errors, quantity
 
-Category = Literal[
-    "lamp", "sheet", "face", "black", "backdrop", "board", "bar", "hardware", "support", "tool", "found"
-]  # fmt: skip
+Category = Literal["lamp", "sheet", "face", "black", "backdrop", "board", "bar", "hardware", "support", "tool", "found"]
 
 MOST_PLANES, MOST_ANGLES = 25, 91
 
@@ -359,15 +357,25 @@ class FoundValues(Part):
     def opening(self) -> tuple[float, float, float]:
         """Width, height and depth inside, as far as they are known, else outside. [m]"""
         return (
-            self.inner_width or self.outer_width, self.inner_height or self.outer_height,
+            self.inner_width or self.outer_width,
+            self.inner_height or self.outer_height,
             self.inner_depth or self.outer_depth,
-        )  # fmt: skip
+        )
 
 
 Values = (
-    LampValues | SheetValues | FaceValues | BlackValues | BackdropValues | BoardValues | BarValues | HardwareValues
-    | SupportValues | ToolValues | FoundValues
-)  # fmt: skip
+    LampValues
+    | SheetValues
+    | FaceValues
+    | BlackValues
+    | BackdropValues
+    | BoardValues
+    | BarValues
+    | HardwareValues
+    | SupportValues
+    | ToolValues
+    | FoundValues
+)
 
 
 class CategoryLine(BaseModel):

@@ -96,10 +96,20 @@ class OwnFound(Own):
             return None
         t, most = v.wall_transmittance, min(1.0 - v.wall_reflectance, WALL_SPREAD * v.wall_transmittance)
         values = SheetValues(
-            transmittance=t, transmittance_low=t / WALL_SPREAD, transmittance_high=max(most, t), unscattered=0.03 * t,
-            lobe=WALL_LOBE, reflectance=v.wall_reflectance, tint_red=v.tint_red, tint_green=v.tint_green, tint_blue=v.tint_blue,
-            form="cloth", roll_width=max(v.outer_width, v.outer_height), keep_below=v.keep_below or 60.0, mass_per_area=0.2,
-        )  # fmt: skip
+            transmittance=t,
+            transmittance_low=t / WALL_SPREAD,
+            transmittance_high=max(most, t),
+            unscattered=0.03 * t,
+            lobe=WALL_LOBE,
+            reflectance=v.wall_reflectance,
+            tint_red=v.tint_red,
+            tint_green=v.tint_green,
+            tint_blue=v.tint_blue,
+            form="cloth",
+            roll_width=max(v.outer_width, v.outer_height),
+            keep_below=v.keep_below or 60.0,
+            mass_per_area=0.2,
+        )
         return OwnSheet(item=self.item, version=self.version, name=self.name, measured=self.measured, values=values)
 
     def face(self) -> OwnFace:
@@ -108,9 +118,14 @@ class OwnFound(Own):
         scale = v.wall_reflectance / max(0.2126 * v.tint_red + 0.7152 * v.tint_green + 0.0722 * v.tint_blue, 1e-6)
         red, green, blue = (min(scale * x, 0.95) for x in (v.tint_red, v.tint_green, v.tint_blue))
         values = FaceValues(
-            red=red, green=green, blue=blue, form="board", roll_width=min(v.outer_width, v.outer_height),
-            board_length=max(v.outer_width, v.outer_height, 0.05), keep_below=v.keep_below or 60.0,
-        )  # fmt: skip
+            red=red,
+            green=green,
+            blue=blue,
+            form="board",
+            roll_width=min(v.outer_width, v.outer_height),
+            board_length=max(v.outer_width, v.outer_height, 0.05),
+            keep_below=v.keep_below or 60.0,
+        )
         return OwnFace(item=self.item, version=self.version, name=self.name, measured=self.measured, values=values)
 
 
@@ -193,15 +208,37 @@ def snapshot_lamp(v: LampValues, *, id: str = "own", name: str = "own lamp") -> 
     """The lamp that has these values."""
     zoom = None if v.zoom_short is None or v.zoom_long is None else (v.zoom_short, v.zoom_long)
     return LampType(
-        id=id, name=name, kind=v.kind, shape=v.shape, size=(v.width, v.height), amount=v.amount,
-        beam=math.radians(v.beam), electrical_watts=v.electrical_watts, colour_temperature=v.colour_temperature,
-        lowest_power=v.lowest_power, steps=v.steps, mass=v.mass, mount=v.mount, rendering=v.rendering, flicker=v.flicker,
-        zoom=zoom, duration=v.duration, quenched=v.quenched, inner=v.inner, price=v.price, carries=v.carries, vents=v.vents,
+        id=id,
+        name=name,
+        kind=v.kind,
+        shape=v.shape,
+        size=(v.width, v.height),
+        amount=v.amount,
+        beam=math.radians(v.beam),
+        electrical_watts=v.electrical_watts,
+        colour_temperature=v.colour_temperature,
+        lowest_power=v.lowest_power,
+        steps=v.steps,
+        mass=v.mass,
+        mount=v.mount,
+        rendering=v.rendering,
+        flicker=v.flicker,
+        zoom=zoom,
+        duration=v.duration,
+        quenched=v.quenched,
+        inner=v.inner,
+        price=v.price,
+        carries=v.carries,
+        vents=v.vents,
         distribution=None if v.distribution is None else v.distribution.distribution(),
-        dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)), power_factor=v.power_factor,
-        supply_mass=v.supply_mass, modelling_watts=v.modelling_watts, recharge_watts=v.recharge_watts, joules=v.joules,
+        dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)),
+        power_factor=v.power_factor,
+        supply_mass=v.supply_mass,
+        modelling_watts=v.modelling_watts,
+        recharge_watts=v.recharge_watts,
+        joules=v.joules,
         coloured=v.coloured,
-    )  # fmt: skip
+    )
 
 
 def sheet_material(ref: str | OwnSheet) -> SheetMaterial:
@@ -210,14 +247,28 @@ def sheet_material(ref: str | OwnSheet) -> SheetMaterial:
         return sheet_materials()[ref]
     v = ref.values
     return SheetMaterial(
-        id=ref.id, name=ref.name, transmittance=v.transmittance, transmittance_low=v.transmittance_low,
-        transmittance_high=v.transmittance_high, unscattered=v.unscattered,
-        lobe_half_width=None if v.lobe is None else math.radians(v.lobe), reflectance=v.reflectance,
-        tint=(v.tint_red, v.tint_green, v.tint_blue), mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below,
-        form=v.form, roll_width=v.roll_width, board_length=v.board_length, price=v.price, joined=v.joined, grain=v.grain, good_side=v.good_side,
-        unscattered_range=v.unscattered_range, reflectance_range=v.reflectance_range,
+        id=ref.id,
+        name=ref.name,
+        transmittance=v.transmittance,
+        transmittance_low=v.transmittance_low,
+        transmittance_high=v.transmittance_high,
+        unscattered=v.unscattered,
+        lobe_half_width=None if v.lobe is None else math.radians(v.lobe),
+        reflectance=v.reflectance,
+        tint=(v.tint_red, v.tint_green, v.tint_blue),
+        mass_per_area=v.mass_per_area,
+        keep_below_celsius=v.keep_below,
+        form=v.form,
+        roll_width=v.roll_width,
+        board_length=v.board_length,
+        price=v.price,
+        joined=v.joined,
+        grain=v.grain,
+        good_side=v.good_side,
+        unscattered_range=v.unscattered_range,
+        reflectance_range=v.reflectance_range,
         lobe_range=None if v.lobe_range is None else (math.radians(v.lobe_range[0]), math.radians(v.lobe_range[1])),
-    )  # fmt: skip
+    )
 
 
 def bounce_face(ref: str | OwnFace) -> BounceFace:
@@ -226,10 +277,20 @@ def bounce_face(ref: str | OwnFace) -> BounceFace:
         return bounce_faces()[ref]
     v = ref.values
     return BounceFace(
-        id=ref.id, name=ref.name, reflectance=(v.red, v.green, v.blue), alpha=v.roughness, form=v.form, width=v.roll_width,
-        board_length=v.board_length, price=v.price, mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below,
-        joined=v.joined, grain=v.grain, good_side=v.good_side,
-    )  # fmt: skip
+        id=ref.id,
+        name=ref.name,
+        reflectance=(v.red, v.green, v.blue),
+        alpha=v.roughness,
+        form=v.form,
+        width=v.roll_width,
+        board_length=v.board_length,
+        price=v.price,
+        mass_per_area=v.mass_per_area,
+        keep_below_celsius=v.keep_below,
+        joined=v.joined,
+        grain=v.grain,
+        good_side=v.good_side,
+    )
 
 
 def finish_material(ref: str | OwnBackdrop) -> FaceMaterial:
@@ -246,9 +307,18 @@ def covering_of(ref: CoverRef) -> Covering:
         return coverings()[ref]
     v = ref.values
     return Covering(
-        id=ref.id, name=ref.name, form=v.form, width=v.roll_width, board_length=v.board_length, price=v.price,
-        mass_per_area=v.mass_per_area, keep_below_celsius=v.keep_below, joined=v.joined, grain=v.grain, good_side=v.good_side,
-    )  # fmt: skip
+        id=ref.id,
+        name=ref.name,
+        form=v.form,
+        width=v.roll_width,
+        board_length=v.board_length,
+        price=v.price,
+        mass_per_area=v.mass_per_area,
+        keep_below_celsius=v.keep_below,
+        joined=v.joined,
+        grain=v.grain,
+        good_side=v.good_side,
+    )
 
 
 def told(ref: str | Own) -> str:

@@ -271,12 +271,20 @@ def coverings() -> Mapping[str, Covering]:
     rows: list[BounceFace | BlackMaterial] = [*bounce_faces().values(), *black_materials().values()]
     found = {
         row.id: Covering(
-            id=row.id, name=row.name, form=row.form, width=row.width, board_length=row.board_length, price=row.price,
-            mass_per_area=row.mass_per_area, keep_below_celsius=row.keep_below_celsius, joined=row.joined, grain=row.grain,
+            id=row.id,
+            name=row.name,
+            form=row.form,
+            width=row.width,
+            board_length=row.board_length,
+            price=row.price,
+            mass_per_area=row.mass_per_area,
+            keep_below_celsius=row.keep_below_celsius,
+            joined=row.joined,
+            grain=row.grain,
             good_side=row.good_side,
         )
         for row in rows
-    }  # fmt: skip
+    }
     return {**found, **{key: covering_of_sheet(sheet) for key, sheet in sheet_materials().items()}}
 
 

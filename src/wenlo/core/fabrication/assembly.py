@@ -50,9 +50,10 @@ class Assembly:
     def __post_init__(self) -> None:
         splint = stock()["timber"][self.batten]["splint"]
         self.members = Members(
-            carrying_length=self.carrying_length, least=0.05,
+            carrying_length=self.carrying_length,
+            least=0.05,
             splice=Splice(fitting="splint_screw", per_joint=4, splint=splint),
-        )  # fmt: skip
+        )
 
     def bar(self, name: str, length: float, count: int, reason: str, blame: str) -> None:
         """Battens of one length; ``blame`` is the parameter that makes them. [m]"""
@@ -87,9 +88,17 @@ class Assembly:
         self.templates.append(template)
 
     def cover(
-        self, covering: CoverRef, width: float, height: float, *, margin: float = 0.0, count: int = 1, note: str,
-        whole: bool = False, window: float | None = None,
-    ) -> None:  # fmt: skip
+        self,
+        covering: CoverRef,
+        width: float,
+        height: float,
+        *,
+        margin: float = 0.0,
+        count: int = 1,
+        note: str,
+        whole: bool = False,
+        window: float | None = None,
+    ) -> None:
         """Cloth or board of a finished size [m] with ``margin`` more on every edge; ``whole`` as it comes; with a ``window``
         that leaves a border of that width. [m]
         """
@@ -110,12 +119,22 @@ class Assembly:
         for _ in range(count):
             self.cloth.append(
                 ClothPiece(
-                    label=f"S{len(self.cloth) + 1}", material=row.name, finished=(width, height), cut=cut, strips=strips,
-                    strip_width=strip, buy_length=bought, form=row.form, note=note, price=price,
-                    mass=cut[0] * cut[1] * row.mass_per_area, covering=row, whole=whole,
+                    label=f"S{len(self.cloth) + 1}",
+                    material=row.name,
+                    finished=(width, height),
+                    cut=cut,
+                    strips=strips,
+                    strip_width=strip,
+                    buy_length=bought,
+                    form=row.form,
+                    note=note,
+                    price=price,
+                    mass=cut[0] * cut[1] * row.mass_per_area,
+                    covering=row,
+                    whole=whole,
                     window=None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window),
                 )
-            )  # fmt: skip
+            )
 
     def face(self, face: BounceRef, width: float, height: float, *, name: str, note: str, count: int = 1) -> None:
         """A bounce face that stands by itself [m]: a board, or cloth and foil wrapped round one and taped behind."""
@@ -130,30 +149,60 @@ class Assembly:
         self.fittings.append(Fitting(id=name, count=count))
 
     def step(
-        self, title: str, text: str, *, mistake: str = "", caution: str = "", check: str = "", minutes: float = 10.0,
-        wait: float = 0.0, does: Stage = "bond", uses: tuple[str, ...] = (), hands: int = 1, sketch: Sketch | None = None,
-    ) -> None:  # fmt: skip
+        self,
+        title: str,
+        text: str,
+        *,
+        mistake: str = "",
+        caution: str = "",
+        check: str = "",
+        minutes: float = 10.0,
+        wait: float = 0.0,
+        does: Stage = "bond",
+        uses: tuple[str, ...] = (),
+        hands: int = 1,
+        sketch: Sketch | None = None,
+    ) -> None:
         """A step of the work; see :class:`Step`."""
         self.steps.append(
             Step(
-                title=title, text=text, mistake=mistake, caution=caution, check=check, minutes=minutes, wait=wait, does=does,
-                uses=uses, hands=hands, sketch=sketch,
+                title=title,
+                text=text,
+                mistake=mistake,
+                caution=caution,
+                check=check,
+                minutes=minutes,
+                wait=wait,
+                does=does,
+                uses=uses,
+                hands=hands,
+                sketch=sketch,
             )
-        )  # fmt: skip
+        )
 
     def plan(self, name: str) -> BuildPlan:
         """Everything for the Build stage."""
         saw = stock()["saws"][self.saw]
         joints = sum(f.count for f in self.members.fittings if f.id == "splint_screw") // 4
-        spliced = () if not joints else (
-            splint(("splint",), batten=self.section, joints=int(joints), length=self.members.splice.splint),
-        )  # fmt: skip
+        spliced = (
+            ()
+            if not joints
+            else (splint(("splint",), batten=self.section, joints=int(joints), length=self.members.splice.splint),)
+        )
         return BuildPlan(
-            name=name, stock=timber.bar_stock(self.batten), kerf=saw["kerf"], saw=saw["name"],
-            pieces=tuple(self.members.pieces), runs=tuple(self.members.runs),
-            fittings=added([*self.members.fittings, *self.fittings]), cloth=tuple(self.cloth), steps=tuple(self.steps),
-            holes=(*self.holes, *spliced), templates=tuple(self.templates), prints=tuple(self.prints),
-        )  # fmt: skip
+            name=name,
+            stock=timber.bar_stock(self.batten),
+            kerf=saw["kerf"],
+            saw=saw["name"],
+            pieces=tuple(self.members.pieces),
+            runs=tuple(self.members.runs),
+            fittings=added([*self.members.fittings, *self.fittings]),
+            cloth=tuple(self.cloth),
+            steps=tuple(self.steps),
+            holes=(*self.holes, *spliced),
+            templates=tuple(self.templates),
+            prints=tuple(self.prints),
+        )
 
 
 def size(width: float, height: float) -> str:

@@ -126,8 +126,16 @@ def _board(material: SheetMaterial, *, label: str, width: float, height: float) 
         message = f"{material.name} comes in boards of {limit}; make the frame no larger or choose a cloth."
         raise Impossible(message, fields=[FieldError(path="design.sheet", message=message)])
     return ClothPiece(
-        label=label, material=material.name, finished=(width, height), cut=(width, height), strips=1,
-        strip_width=short_side, buy_length=1.0, form="board", price=material.price,
-        mass=width * height * material.mass_per_area, covering=covering_of_sheet(material),
+        label=label,
+        material=material.name,
+        finished=(width, height),
+        cut=(width, height),
+        strips=1,
+        strip_width=short_side,
+        buy_length=1.0,
+        form="board",
+        price=material.price,
+        mass=width * height * material.mass_per_area,
+        covering=covering_of_sheet(material),
         note="cut to the outside of the frame, edges eased, held with clamps and soft pads",
-    )  # fmt: skip
+    )

@@ -52,7 +52,7 @@ class _Job:
 @numba.njit(cache=True)
 def _most_worth(
     across: int, along: int, wide: NDArray[np.int64], tall: NDArray[np.int64], worth: NDArray[np.float64]
-) -> tuple[NDArray[np.float64], NDArray[np.int64]]:  # fmt: skip
+) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
     # The most value of every smaller board, and its first cut: a piece (k + 1), a strip off (-1, -2), or a cut at a (-10 - 2a, -11 - 2a).
     value = np.zeros((across + 1, along + 1))
     cut = np.zeros((across + 1, along + 1), dtype=np.int64)
@@ -106,9 +106,13 @@ def _sorted(pieces: Sequence[Rect], width: float, length: float, kerf: float) ->
         found.setdefault((round(sides[0], 6), round(sides[1], 6), p.turns), []).append(p)
     sorts = tuple(Rect(label="", width=w, height=h, turns=turns) for w, h, turns in found)
     return _Job(
-        sorts=sorts, demand=np.array([len(group) for group in found.values()], dtype=np.int64),
-        labels=tuple(tuple(p.label for p in group) for group in found.values()), width=width, length=length, kerf=kerf,
-    )  # fmt: skip
+        sorts=sorts,
+        demand=np.array([len(group) for group in found.values()], dtype=np.int64),
+        labels=tuple(tuple(p.label for p in group) for group in found.values()),
+        width=width,
+        length=length,
+        kerf=kerf,
+    )
 
 
 def _on_grid(job: _Job, grid: float) -> tuple[int, int, NDArray[np.int64], NDArray[np.int64], NDArray[np.int64]]:
@@ -179,9 +183,11 @@ def _chosen(job: _Job, patterns: Sequence[Counts], best: int) -> list[CutSheet] 
         held.setdefault(real, sheet)
     columns = list(held)
     solved = milp(
-        np.ones(len(columns)), integrality=np.ones(len(columns), dtype=np.int64), bounds=Bounds(0, np.inf),
+        np.ones(len(columns)),
+        integrality=np.ones(len(columns), dtype=np.int64),
+        bounds=Bounds(0, np.inf),
         constraints=LinearConstraint(np.array(columns).T, lb=job.demand),
-    )  # fmt: skip
+    )
     if solved.x is None or round(solved.fun) >= best:
         return None
     left = [list(labels) for labels in job.labels]

@@ -139,8 +139,11 @@ def plan_cuts(
     for (index, pattern), count in zip(columns, chosen, strict=True):
         source, limit = sources[index]
         for _ in range(count):
-            taken = [queues[length].pop(0) for length, n in zip(lengths, pattern, strict=True)
-                     for _ in range(min(n, len(queues[length])))]  # fmt: skip
+            taken = [
+                queues[length].pop(0)
+                for length, n in zip(lengths, pattern, strict=True)
+                for _ in range(min(n, len(queues[length])))
+            ]
             if taken:
                 bars.append(replace(_bar(source, taken, kerf), own=limit is not None))
     bars = [bar if bar.own else _smallest_that_fits(bar, stock, kerf) for bar in bars]
@@ -148,9 +151,15 @@ def plan_cuts(
     total = sum(p.cut for p in pieces)
     bound = max(0.0 if own else total, _relaxed(columns, sources, demand))
     return CutPlan(
-        bars=tuple(bars), bought=sum(b.stock for b in bars if not b.own), own=sum(b.stock for b in bars if b.own), used=total, kerf=sum(b.kerf for b in bars),
-        offcuts=sum(b.offcut for b in bars), price=sum(b.price for b in bars), lower_bound=bound,
-    )  # fmt: skip
+        bars=tuple(bars),
+        bought=sum(b.stock for b in bars if not b.own),
+        own=sum(b.stock for b in bars if b.own),
+        used=total,
+        kerf=sum(b.kerf for b in bars),
+        offcuts=sum(b.offcut for b in bars),
+        price=sum(b.price for b in bars),
+        lower_bound=bound,
+    )
 
 
 Sources = Sequence[tuple[StockLength, int | None]]
@@ -170,10 +179,12 @@ def _choose(columns: Columns, sources: Sources, demand: Sequence[int]) -> list[i
 
     matrix = np.array([pattern for _, pattern in columns], dtype=float).T
     # Length decides; a tiny weight on bars and price breaks ties the way a person would.
-    cost = np.array([
-        s.length + 1e-4 + 1e-6 * s.price if count is None else OWN_WEIGHT * s.length
-        for s, count in (sources[k] for k, _ in columns)
-    ])  # fmt: skip
+    cost = np.array(
+        [
+            s.length + 1e-4 + 1e-6 * s.price if count is None else OWN_WEIGHT * s.length
+            for s, count in (sources[k] for k, _ in columns)
+        ]
+    )
     rows, counts = _limits(columns, sources)
     constraints = [LinearConstraint(matrix, lb=np.array(demand, dtype=float))]
     if len(counts):
@@ -195,8 +206,9 @@ def _relaxed(columns: Columns, sources: Sources, demand: Sequence[int]) -> float
     rows, counts = _limits(columns, sources)
     result = linprog(
         [sources[k][0].length if sources[k][1] is None else 0.0 for k, _ in columns],
-        A_ub=np.concatenate([-matrix, rows]), b_ub=np.concatenate([-np.array(demand, dtype=float), counts]),
-    )  # fmt: skip
+        A_ub=np.concatenate([-matrix, rows]),
+        b_ub=np.concatenate([-np.array(demand, dtype=float), counts]),
+    )
     return 0.0 if result.fun is None else max(float(result.fun) - PRECISION, 0.0)
 
 

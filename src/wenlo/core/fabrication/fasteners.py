@@ -102,28 +102,50 @@ def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = L
     bite = screw.length - batten.width
     return (
         Hole(
-            name="clearance", pieces=(through,), fastener=screw.id, count=2 * ends,
-            diameter=round_drill(screw.diameter * CLEARANCE), along=places, across=middle, edge=min(middle, places[0]),
-            side=f"narrow edge, {batten.width * 1000:.0f} mm through", longest=None,
+            name="clearance",
+            pieces=(through,),
+            fastener=screw.id,
+            count=2 * ends,
+            diameter=round_drill(screw.diameter * CLEARANCE),
+            along=places,
+            across=middle,
+            edge=min(middle, places[0]),
+            side=f"narrow edge, {batten.width * 1000:.0f} mm through",
+            longest=None,
             note="from the end of the piece; countersink, and drill before the end splits",
         ),
         Hole(
-            name="pilot", pieces=(into,), fastener=screw.id, count=2 * ends, diameter=round_drill(screw.diameter * END_PILOT),
-            along=places, across=middle, edge=min(middle, places[0]), side="end grain", depth=max(bite, 0.01),
+            name="pilot",
+            pieces=(into,),
+            fastener=screw.id,
+            count=2 * ends,
+            diameter=round_drill(screw.diameter * END_PILOT),
+            along=places,
+            across=middle,
+            edge=min(middle, places[0]),
+            side="end grain",
+            depth=max(bite, 0.01),
             note=f"the {screw.length * 1000:.0f} mm screw bites {bite * 1000:.0f} mm: glue the joint, end grain holds little",
         ),
-    )  # fmt: skip
+    )
 
 
 def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LONG) -> Hole:
     """Two screws a mitred corner, one from each side, square to the other piece and past the glued face."""
     inset = 0.3 * batten.width
     return Hole(
-        name="pilot", pieces=pieces, fastener=screw.id, count=2 * joints, diameter=round_drill(screw.diameter * END_PILOT),
-        along=(inset,), across=batten.thickness / 2, edge=min(inset, batten.thickness / 2), side="narrow edge, from outside",
+        name="pilot",
+        pieces=pieces,
+        fastener=screw.id,
+        count=2 * joints,
+        diameter=round_drill(screw.diameter * END_PILOT),
+        along=(inset,),
+        across=batten.thickness / 2,
+        edge=min(inset, batten.thickness / 2),
+        side="narrow edge, from outside",
         depth=screw.length - 0.01,
         note="measured from the corner's tip; the second screw comes from the other side, 10 mm lower, so that they miss each other",
-    )  # fmt: skip
+    )
 
 
 def pocket_room(batten: Batten) -> float:
@@ -145,53 +167,93 @@ def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw
     lean = math.radians(POCKET_LEAN)
     room = pocket_room(batten)
     return Hole(
-        name="pocket", pieces=pieces, fastener=screw.id, count=2 * ends, diameter=POCKET_BIT,
-        along=(POCKET_START,), across=0.25 * batten.width, edge=0.25 * batten.width, side="flat face, at 15° toward the end",
-        depth=POCKET_START / math.cos(lean) - 0.004, longest=room,
+        name="pocket",
+        pieces=pieces,
+        fastener=screw.id,
+        count=2 * ends,
+        diameter=POCKET_BIT,
+        along=(POCKET_START,),
+        across=0.25 * batten.width,
+        edge=0.25 * batten.width,
+        side="flat face, at 15° toward the end",
+        depth=POCKET_START / math.cos(lean) - 0.004,
+        longest=room,
         note="a stepped bit with its collar; a second one as far from the other edge; clamp the faces flush before driving",
-    )  # fmt: skip
+    )
 
 
 def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LAP) -> Hole:
     """Four screws a half-lap joint, in a square, through both halves."""
     room = longest_through(batten.thickness)
     return Hole(
-        name="pilot", pieces=pieces, fastener=screw.id, count=4 * joints, diameter=round_drill(screw.diameter * PILOT),
-        along=(0.25 * batten.width, 0.75 * batten.width), across=0.25 * batten.width, edge=0.25 * batten.width,
-        side="flat face, in the lapped corner", depth=min(screw.length, room), longest=room,
+        name="pilot",
+        pieces=pieces,
+        fastener=screw.id,
+        count=4 * joints,
+        diameter=round_drill(screw.diameter * PILOT),
+        along=(0.25 * batten.width, 0.75 * batten.width),
+        across=0.25 * batten.width,
+        edge=0.25 * batten.width,
+        side="flat face, in the lapped corner",
+        depth=min(screw.length, room),
+        longest=room,
         note="the two halves together are one batten thick: a longer screw comes out",
-    )  # fmt: skip
+    )
 
 
 def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: float, screw: Screw = SHORT) -> Hole:
     """Four screws a splint behind a butt joint: two on each side of it, through the splint into the piece."""
     room = longest_through(2 * batten.thickness)
     return Hole(
-        name="pilot", pieces=pieces, fastener=screw.id, count=4 * joints, diameter=round_drill(screw.diameter * PILOT),
-        along=(0.15 * length, 0.35 * length, 0.65 * length, 0.85 * length), across=batten.width / 2, edge=batten.width / 2,
-        side="flat face of the splint", depth=min(screw.length, room), longest=room,
+        name="pilot",
+        pieces=pieces,
+        fastener=screw.id,
+        count=4 * joints,
+        diameter=round_drill(screw.diameter * PILOT),
+        along=(0.15 * length, 0.35 * length, 0.65 * length, 0.85 * length),
+        across=batten.width / 2,
+        edge=batten.width / 2,
+        side="flat face of the splint",
+        depth=min(screw.length, room),
+        longest=room,
         note=f"{0.15 * length * 1000:.0f} mm clear of the joint on both sides",
-    )  # fmt: skip
+    )
 
 
 def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: float, fastener: str) -> Hole:
     """Two bolts a joint, on the diagonal, through both pieces, with washers against pull-through."""
     inset = max(0.25 * batten.width, EDGE * bolt)
     return Hole(
-        name="bolt", pieces=pieces, fastener=fastener, count=2 * joints, diameter=bolt + BOLT_PLAY,
-        along=(inset, batten.width - inset), across=inset, edge=inset, side=f"flat face, {2 * batten.thickness * 1000:.0f} mm through both",
+        name="bolt",
+        pieces=pieces,
+        fastener=fastener,
+        count=2 * joints,
+        diameter=bolt + BOLT_PLAY,
+        along=(inset, batten.width - inset),
+        across=inset,
+        edge=inset,
+        side=f"flat face, {2 * batten.thickness * 1000:.0f} mm through both",
         note=f"washer under head and nut, at least {3 * bolt * 1000:.0f} mm wide, or the wood lets it through",
-    )  # fmt: skip
+    )
 
 
 def eyes(pieces: tuple[str, ...], *, batten: Batten, count: int, eye: float = 0.006, shank: float = 0.035) -> Hole:
     """A screw eye into the narrow edge of each piece, far from its end."""
     room = longest_through(batten.width)
     return Hole(
-        name="pilot", pieces=pieces, fastener="screw_eye", count=count, diameter=round_drill(eye * PILOT), along=(7 * eye,),
-        across=batten.thickness / 2, edge=batten.thickness / 2, side="narrow edge", depth=min(shank, room), longest=room,
+        name="pilot",
+        pieces=pieces,
+        fastener="screw_eye",
+        count=count,
+        diameter=round_drill(eye * PILOT),
+        along=(7 * eye,),
+        across=batten.thickness / 2,
+        edge=batten.thickness / 2,
+        side="narrow edge",
+        depth=min(shank, room),
+        longest=room,
         note="seven diameters from the end; it pulls out of end grain: never there",
-    )  # fmt: skip
+    )
 
 
 def faced(label: str, *, size: tuple[float, float], board: float, batten: Batten, spacing: float = 0.2) -> Hole:
@@ -210,8 +272,16 @@ def faced(label: str, *, size: tuple[float, float], board: float, batten: Batten
     # the longest that does not come out behind
     screw = SHORT if SHORT.length <= room else LAP
     return Hole(
-        name="pilot", pieces=(label,), fastener=screw.id, count=int(2 * (across + along)), diameter=round_drill(screw.diameter * PILOT),
-        along=(size[0] / across, size[1] / along), across=batten.width / 2, edge=batten.width / 2, side="face of the board",
-        depth=min(screw.length, room), longest=room if room < screw.length + 0.01 else None,
+        name="pilot",
+        pieces=(label,),
+        fastener=screw.id,
+        count=int(2 * (across + along)),
+        diameter=round_drill(screw.diameter * PILOT),
+        along=(size[0] / across, size[1] / along),
+        across=batten.width / 2,
+        edge=batten.width / 2,
+        side="face of the board",
+        depth=min(screw.length, room),
+        longest=room if room < screw.length + 0.01 else None,
         note="a washer of 20 mm under each head: a screw alone pulls through the board",
-    )  # fmt: skip
+    )

@@ -97,9 +97,7 @@ class ClothPiece:
     window: tuple[float, float] | None = None
 
 
-Stage = Literal[
-    "gather", "cut", "mark", "drill", "dry", "bond", "finish", "cover", "check", "mount", "hang", "set"
-]  # fmt: skip
+Stage = Literal["gather", "cut", "mark", "drill", "dry", "bond", "finish", "cover", "check", "mount", "hang", "set"]
 """What a step does, in the order in which that can be done: pieces before joints, a dry fit before a bond, cloth before it
 is lifted, the place on the floor last."""
 

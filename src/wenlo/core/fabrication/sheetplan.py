@@ -163,7 +163,7 @@ def _filled(pieces: Sequence[Rect], width: float, length: float, kerf: float, fi
 
 def _matched(
     pieces: Sequence[Rect], width: float, length: float, kerf: float, random: np.random.Generator
-) -> list[_Open]:  # fmt: skip
+) -> list[_Open]:
     # board by board: the piece that fills a side of what is free to the last millimetre goes first, then the largest
     left, boards = list(pieces), []
     while left:
@@ -279,9 +279,14 @@ def _fills(piece: Rect, width: float, length: float, kerf: float) -> bool:
 
 
 def plan_boards(
-    pieces: Sequence[Rect], *, width: float, length: float, kerf: float, tries: int = 0,
+    pieces: Sequence[Rect],
+    *,
+    width: float,
+    length: float,
+    kerf: float,
+    tries: int = 0,
     go_on: Callable[[int], bool] | None = None,
-) -> SheetPlan:  # fmt: skip
+) -> SheetPlan:
     """The fewest boards, and among those plans the one whose largest offcut is largest.
 
     Parameters
@@ -363,9 +368,14 @@ def _worth(boards: Sequence[_Open]) -> float:
 
 
 def _mended(
-    boards: list[_Open], known: dict[str, Rect], size: tuple[float, float], kerf: float, tries: int, bound: int,
+    boards: list[_Open],
+    known: dict[str, Rect],
+    size: tuple[float, float],
+    kerf: float,
+    tries: int,
+    bound: int,
     go_on: Callable[[int], bool] | None,
-) -> list[_Open]:  # fmt: skip
+) -> list[_Open]:
     # takes a few boards apart again and again and lays their pieces otherwise; keeps what fills boards fuller
     random = np.random.default_rng(SEED)
     for number in range(tries):

@@ -64,9 +64,11 @@ def lattice_strip(name: str, *, length: float, depth: float, cell: float, slot: 
         points += [(x + slot / 2, depth), (x + slot / 2, depth / 2), (x - slot / 2, depth / 2), (x - slot / 2, depth)]
     points.append((0.0, depth))
     return Template(
-        name=name, outline=tuple(points), label=label,
+        name=name,
+        outline=tuple(points),
+        label=label,
         note=f"slots {slot * 1000:.1f} mm wide, as the strip is thick, {depth * 500:.1f} mm deep, every {pitch * 1000:.1f} mm",
-    )  # fmt: skip
+    )
 
 
 def drilling(hole: Hole) -> Template:
@@ -74,9 +76,12 @@ def drilling(hole: Hole) -> Template:
     width, height = max(hole.along) + RIM, hole.across + max(hole.edge, RIM)
     marks = tuple(circle(x, hole.across, hole.diameter) for x in hole.along)
     return pierced(
-        f"drilling, {hole.name} in {', '.join(hole.pieces)}", width, height, *marks,
+        f"drilling, {hole.name} in {', '.join(hole.pieces)}",
+        width,
+        height,
+        *marks,
         note=f"left edge on the end, lower edge on the {hole.side}; drill {hole.diameter * 1000:.1f} mm",
-    )  # fmt: skip
+    )
 
 
 def templates_of(plan: BuildPlan) -> Iterator[Template]:

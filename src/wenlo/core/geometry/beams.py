@@ -153,11 +153,13 @@ def aim_at(lamp: Vector, target: Vector, *, normal: Vector) -> Aim:
     if incidence < 1e-6:
         raise ValueError("from there the light only grazes the surface")
     return Aim(
-        turn=math.atan2(way[0], way[1]), tilt=math.asin(way[2] / throw), throw=throw,
+        turn=math.atan2(way[0], way[1]),
+        tilt=math.asin(way[2] / throw),
+        throw=throw,
         per_degree=throw * math.radians(1.0) / incidence,
         # kept parallel, a lamp one centimetre higher throws its spot as much higher, stretched by the rake
         per_centimetre=0.01 * math.hypot(way[0], way[1]) / throw / incidence,
-    )  # fmt: skip
+    )
 
 
 def grid_cutoff(ratio: float) -> float:

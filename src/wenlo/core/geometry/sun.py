@@ -54,12 +54,21 @@ def sun_height_and_bearing(
     day = day_of_year(date)
     g = 2.0 * math.pi * (day - 1 + (hour - 12.0) / 24.0) / DAYS
     declination = (
-        0.006918 - 0.399912 * math.cos(g) + 0.070257 * math.sin(g) - 0.006758 * math.cos(2 * g) + 0.000907 * math.sin(2 * g)
-        - 0.002697 * math.cos(3 * g) + 0.00148 * math.sin(3 * g)
-    )  # fmt: skip
+        0.006918
+        - 0.399912 * math.cos(g)
+        + 0.070257 * math.sin(g)
+        - 0.006758 * math.cos(2 * g)
+        + 0.000907 * math.sin(2 * g)
+        - 0.002697 * math.cos(3 * g)
+        + 0.00148 * math.sin(3 * g)
+    )
     minutes = 229.18 * (
-        0.000075 + 0.001868 * math.cos(g) - 0.032077 * math.sin(g) - 0.014615 * math.cos(2 * g) - 0.040849 * math.sin(2 * g)
-    )  # fmt: skip
+        0.000075
+        + 0.001868 * math.cos(g)
+        - 0.032077 * math.sin(g)
+        - 0.014615 * math.cos(2 * g)
+        - 0.040849 * math.sin(2 * g)
+    )
     solar = hour - zone + math.degrees(longitude) / 15.0 + minutes / 60.0
     turn = math.radians(15.0 * (solar - 12.0))
     up = math.sin(latitude) * math.sin(declination) + math.cos(latitude) * math.cos(declination) * math.cos(turn)

@@ -74,9 +74,12 @@ def first_cuts(bar: CutBar, *, carrying: float, kerf: float) -> FirstCuts:
         places.append(at - kerf)
     held = sum(c.length for c in lengths)
     return FirstCuts(
-        stock=bar.stock, own=bar.own, cuts=tuple(places), lengths=tuple(lengths),
+        stock=bar.stock,
+        own=bar.own,
+        cuts=tuple(places),
+        lengths=tuple(lengths),
         kerf=bar.stock - held + sum(waste_of(c.length, [p.cut for p in c.pieces], kerf)[0] for c in lengths),
-    )  # fmt: skip
+    )
 
 
 def _held(pieces: Sequence[Piece], kerf: float) -> float:

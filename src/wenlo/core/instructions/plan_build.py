@@ -36,9 +36,16 @@ def for_the_tools(plan: BuildPlan, workshop: Workshop) -> BuildPlan:
 
 
 def made(
-    plan: BuildPlan, workshop: Workshop, *, units: UnitSystem = "metric", tries: int = 0, own: Sequence[OwnBar] = (),
-    own_boards: Sequence[OwnBoard] = (), highest: float = 0.0, prices: Prices | None = None,
-) -> Making:  # fmt: skip
+    plan: BuildPlan,
+    workshop: Workshop,
+    *,
+    units: UnitSystem = "metric",
+    tries: int = 0,
+    own: Sequence[OwnBar] = (),
+    own_boards: Sequence[OwnBoard] = (),
+    highest: float = 0.0,
+    prices: Prices | None = None,
+) -> Making:
     """Plans, list and steps of a design.
 
     Parameters

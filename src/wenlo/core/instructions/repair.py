@@ -10,8 +10,11 @@ from wenlo.core.instructions.order import assigned
 Joint = Literal["bonded", "screwed", "dry", "sliding", "tied", "stapled", "taped", "sewn"]
 
 HELD_BY: tuple[tuple[str, Joint], ...] = (
-    ("hook_and_loop", "sliding"), ("cloth_tie", "tied"), ("staples", "stapled"), ("cloth_tape", "taped"),
-)  # fmt: skip
+    ("hook_and_loop", "sliding"),
+    ("cloth_tie", "tied"),
+    ("staples", "stapled"),
+    ("cloth_tape", "taped"),
+)
 """What holds a sheet, by the fitting that is used in the same step."""
 
 UNDONE: dict[Joint, tuple[str, float]] = {
@@ -41,8 +44,16 @@ class Renewal:
 
 def _sheet_joint(piece: ClothPiece, step: Step) -> Joint:
     note = piece.note
-    for word, joint in (("sleeve", "sliding"), ("hook-and-loop", "sliding"), ("stapled", "stapled"), ("staple", "stapled"),
-                        ("sewn into", "sewn"), ("seam;", "sewn"), ("taped", "taped"), ("screwed", "screwed")):  # fmt: skip
+    for word, joint in (
+        ("sleeve", "sliding"),
+        ("hook-and-loop", "sliding"),
+        ("stapled", "stapled"),
+        ("staple", "stapled"),
+        ("sewn into", "sewn"),
+        ("seam;", "sewn"),
+        ("taped", "taped"),
+        ("screwed", "screwed"),
+    ):
         if word in note:
             return joint  # type: ignore[return-value]
     return next((joint for fitting, joint in HELD_BY if fitting in step.uses), "dry")
@@ -70,9 +81,13 @@ def _sheets(plan: BuildPlan) -> Iterator[Renewal]:
         for (material, joint), pieces in same.items():
             how, minutes = UNDONE[joint]
             yield Renewal(
-                labels=tuple(p.label for p in pieces), name=material, joint=joint, how=how, minutes=minutes * len(pieces),
+                labels=tuple(p.label for p in pieces),
+                name=material,
+                joint=joint,
+                how=how,
+                minutes=minutes * len(pieces),
                 price=sum(p.price for p in pieces),
-            )  # fmt: skip
+            )
 
 
 def _bars(plan: BuildPlan) -> Iterator[Renewal]:

@@ -180,8 +180,13 @@ def _honeycomb(s: Mapping[str, float]) -> Manifold:
 
 
 FORMS: dict[PrintForm, Callable[[Mapping[str, float]], Manifold]] = {
-    "corner": _corner, "clip": _clip, "stop_jig": _stop_jig, "drill_guide": _drill_guide, "channel_corner": _channel_corner, "honeycomb": _honeycomb,
-}  # fmt: skip
+    "corner": _corner,
+    "clip": _clip,
+    "stop_jig": _stop_jig,
+    "drill_guide": _drill_guide,
+    "channel_corner": _channel_corner,
+    "honeycomb": _honeycomb,
+}
 
 HINTS: dict[PrintForm, str] = {
     "corner": "flat on the bed, lip up; no supports",
@@ -226,9 +231,12 @@ def prints_of(plan: BuildPlan) -> Iterator[PrintSpec]:
         outer = section(plan.stock.id).width
         around = sum(2 * (c.finished[0] + c.finished[1]) for c in plan.cloth)
         yield PrintSpec(
-            name="cloth clip", form="clip", sizes={"inner": outer + PLAY, "length": 0.03, "opening": 1.9},
-            count=max(4, math.ceil(around / 0.25)), note="snaps over the cloth on the pipe, one every 250 mm",
-        )  # fmt: skip
+            name="cloth clip",
+            form="clip",
+            sizes={"inner": outer + PLAY, "length": 0.03, "opening": 1.9},
+            count=max(4, math.ceil(around / 0.25)),
+            note="snaps over the cloth on the pipe, one every 250 mm",
+        )
     if plan.pieces and plan.stock.id in stock()["timber"] and frames and not plan.prints:
         batten = section(plan.stock.id)
         yield _plate(batten, 4 * frames)
@@ -238,16 +246,33 @@ def prints_of(plan: BuildPlan) -> Iterator[PrintSpec]:
             seen.add((hole.along, hole.across, hole.diameter))
             sizes = {f"along_{k}": x for k, x in enumerate(hole.along)}
             yield PrintSpec(
-                name=f"drill guide, {hole.name} {hole.diameter * 1000:.1f} mm", form="drill_guide", count=1,
-                sizes={**sizes, "count": float(len(hole.along)), "across": hole.across, "hole": hole.diameter + PLAY, "height": 0.012, "drop": 0.008},
+                name=f"drill guide, {hole.name} {hole.diameter * 1000:.1f} mm",
+                form="drill_guide",
+                count=1,
+                sizes={
+                    **sizes,
+                    "count": float(len(hole.along)),
+                    "across": hole.across,
+                    "hole": hole.diameter + PLAY,
+                    "height": 0.012,
+                    "drop": 0.008,
+                },
                 note=f"{hole.diameter * 1000:.1f} mm; fences over the end and the {hole.side}",
-            )  # fmt: skip
+            )
 
 
 def _plate(batten: Batten, count: int) -> PrintSpec:
     leg = 2.5 * batten.width
     return PrintSpec(
-        name="corner plate", form="corner", count=count,
-        sizes={"leg": leg, "width": batten.width, "thickness": 0.004, "hole": LONG.diameter * CLEARANCE + PLAY, "lip": 0.006},
+        name="corner plate",
+        form="corner",
+        count=count,
+        sizes={
+            "leg": leg,
+            "width": batten.width,
+            "thickness": 0.004,
+            "hole": LONG.diameter * CLEARANCE + PLAY,
+            "lip": 0.006,
+        },
         note="on the flat face of a corner, its lip inside: keeps it square while the glue sets",
-    )  # fmt: skip
+    )

@@ -28,9 +28,13 @@ def said(text: str, units: UnitSystem) -> str:
 def _step(step: Step, units: UnitSystem) -> Step:
     # titles stay: ticks are kept under them
     return replace(
-        step, text=said(step.text, units), mistake=said(step.mistake, units), caution=said(step.caution, units),
-        check=said(step.check, units), uses=tuple(said(word, units) for word in step.uses),
-    )  # fmt: skip
+        step,
+        text=said(step.text, units),
+        mistake=said(step.mistake, units),
+        caution=said(step.caution, units),
+        check=said(step.check, units),
+        uses=tuple(said(word, units) for word in step.uses),
+    )
 
 
 def _piece(piece: Piece, units: UnitSystem) -> Piece:

@@ -47,10 +47,14 @@ def _gather(plan: BuildPlan, bars: int, boards: int) -> Job:
     fittings = sum(f.count for f in plan.fittings)
     parts += [f"{fittings:.0f} fittings, metres and packs as listed"] if plan.fittings else []
     step = Step(
-        title="Lay everything out", text=f"{'; '.join(parts)}. Tick the shopping list off before the first cut.",
-        check="Nothing is missing, nothing is bent or cracked." + (f" {'The board is' if boards == 1 else f'{boards} boards are'} flat." if boards else ""),
-        mistake="Cut first and counted afterwards: the last piece is short.", minutes=5 + len(plan.fittings), does="gather",
-    )  # fmt: skip
+        title="Lay everything out",
+        text=f"{'; '.join(parts)}. Tick the shopping list off before the first cut.",
+        check="Nothing is missing, nothing is bent or cracked."
+        + (f" {'The board is' if boards == 1 else f'{boards} boards are'} flat." if boards else ""),
+        mistake="Cut first and counted afterwards: the last piece is short.",
+        minutes=5 + len(plan.fittings),
+        does="gather",
+    )
     return Job(step=step)
 
 
@@ -77,9 +81,11 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
             title="Set a stop block",
             text=f"Clamp a block {fine(same[0].cut)} from the saw's cut for {_listed([p.label for p in same])} ({name}); "
             "cut all of them against it before it is moved.",
-            check=f"The first one measures {fine(same[0].cut)}.", minutes=6, does="mark",
+            check=f"The first one measures {fine(same[0].cut)}.",
+            minutes=6,
+            does="mark",
             mistake="Sawdust before the block makes each piece a little shorter: brush it off every time.",
-        )  # fmt: skip
+        )
         yield Job(step=step, makes=(STOP,), tools=("block", "clamp", "tape measure"))
     bars = "; ".join(
         f"bar {k} ({format_length(bar.stock, system=units)}{', yours' if bar.own else ''}): "
@@ -89,20 +95,29 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
     title = own.title if own else "Cut the bars"
     if cutting == "sent out":
         step = Step(
-            title=title, text=f"Hand the order sheet in: {bars}. Ask for square ends and for a label on each piece.",
-            check="Measure one of each letter at the counter.", mistake="Lengths in one unit only, or the shop guesses.",
-            minutes=minutes, wait=SHOP_WAIT, does="cut",
-        )  # fmt: skip
+            title=title,
+            text=f"Hand the order sheet in: {bars}. Ask for square ends and for a label on each piece.",
+            check="Measure one of each letter at the counter.",
+            mistake="Lengths in one unit only, or the shop guesses.",
+            minutes=minutes,
+            wait=SHOP_WAIT,
+            does="cut",
+        )
         yield Job(step=step, cuts=labels, tools=("order sheet",))
         return
     kerf = f"Each cut takes {plan.kerf * 1000:.1f} mm." if plan.kerf else "A cutter takes nothing off."
     text = f"{own.text if own else 'Longest first, marked from the end just cut.'} {kerf} In order: {bars}."
     step = Step(
-        title=title, text=text, check=(own.check if own else "") or "The two of each letter lie flush at both ends.",
-        mistake=(own.mistake if own else "") or "All marked at once, before the first cut: each piece comes out a saw's width short.",
-        caution=(own.caution if own else "") or "Eye protection; clamp the piece, fingers behind the blade. Burrs and splinters cut.",
-        minutes=minutes, does="cut",
-    )  # fmt: skip
+        title=title,
+        text=text,
+        check=(own.check if own else "") or "The two of each letter lie flush at both ends.",
+        mistake=(own.mistake if own else "")
+        or "All marked at once, before the first cut: each piece comes out a saw's width short.",
+        caution=(own.caution if own else "")
+        or "Eye protection; clamp the piece, fingers behind the blade. Burrs and splinters cut.",
+        minutes=minutes,
+        does="cut",
+    )
     tools = (plan.saw.split(" (")[0],) if cutting == "by hand" else ("powered saw", "ear protection")
     yield Job(step=step, cuts=labels, needs=(STOP,), tools=(*tools, "square", "pencil", "labels"))
 
@@ -114,7 +129,13 @@ def _cut_sheets(
         same = [c for c in plan.cloth if c.covering.id == cover.covering.id and not c.whole and c.label not in taken]
         if not same:
             continue
-        names = _listed([f"{c.label} {format_length(c.cut[0], system=units)} × {format_length(c.cut[1], system=units)}" for c in same], 8)  # fmt: skip
+        names = _listed(
+            [
+                f"{c.label} {format_length(c.cut[0], system=units)} × {format_length(c.cut[1], system=units)}"
+                for c in same
+            ],
+            8,
+        )
         labels = tuple(c.label for c in same)
         if cover.covering.form == "cloth":
             text = f"Off the roll, right across first, then along: {names}."
@@ -126,20 +147,28 @@ def _cut_sheets(
             if seams:
                 text += f" {seams} seam{'s' if seams > 1 else ''} to {'sew' if woven else 'tape, on the back, along a straight edge'}."
             step = Step(
-                title=f"Cut the {cover.covering.name}", text=text, minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
-                does="cut", check="Folded corner to corner, both halves meet." if woven else "Both diagonals of each piece agree.",
-                mistake="Cut off the grain it hangs in folds: pull a thread, and cut along it." if woven
+                title=f"Cut the {cover.covering.name}",
+                text=text,
+                minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
+                does="cut",
+                check="Folded corner to corner, both halves meet." if woven else "Both diagonals of each piece agree.",
+                mistake="Cut off the grain it hangs in folds: pull a thread, and cut along it."
+                if woven
                 else "Cut while it lies loose: the knife drags it into a tear. Tape its corners down first.",
                 caution="" if woven else "The knife runs away from the hand that holds the rule; edges of foil cut.",
-            )  # fmt: skip
+            )
             joins = ("sewing machine",) if woven else ("tape",)
             cutters = ("scissors",) if woven else ("knife", "steel rule")
             yield Job(step=step, cuts=labels, tools=(*cutters, "tape measure", *(joins if seams else ())))
         elif cover.sawn and cutting == "sent out":
             step = Step(
-                title=f"Have the {cover.covering.name} cut", text=f"Hand the drawing (SVG or DXF) in: {names}.{_better(cover.covering.good_side)}",
-                check="Measure one side and one diagonal at the counter.", minutes=10, wait=SHOP_WAIT, does="cut",
-            )  # fmt: skip
+                title=f"Have the {cover.covering.name} cut",
+                text=f"Hand the drawing (SVG or DXF) in: {names}.{_better(cover.covering.good_side)}",
+                check="Measure one side and one diagonal at the counter.",
+                minutes=10,
+                wait=SHOP_WAIT,
+                does="cut",
+            )
             yield Job(step=step, cuts=labels, tools=("drawing file",))
         else:
             brittle = "acrylic" in cover.covering.name
@@ -149,12 +178,15 @@ def _cut_sheets(
                 else "Cut with a fresh blade along a steel rule, in three light passes"
             )
             step = Step(
-                title=f"Cut the {cover.covering.name}", text=f"{how}, every cut right across before the pieces are divided: {names}."
+                title=f"Cut the {cover.covering.name}",
+                text=f"{how}, every cut right across before the pieces are divided: {names}."
                 f"{_better(cover.covering.good_side, down=cover.sawn and cutting == 'powered')}",
-                check="Both diagonals of each piece agree within 2 mm.", minutes=6.0 * len(same), does="cut",
+                check="Both diagonals of each piece agree within 2 mm.",
+                minutes=6.0 * len(same),
+                does="cut",
                 mistake="A dull blade tears the face; one deep pass wanders off the rule.",
                 caution=_of_the_board(cover.covering.id, brittle=brittle),
-            )  # fmt: skip
+            )
             yield Job(step=step, cuts=labels, tools=("saw", "straight edge") if cover.sawn else ("knife", "steel rule"))
 
 
@@ -187,10 +219,14 @@ def _drill(plan: BuildPlan) -> Job | None:
     if longest:
         caution += f" No screw longer than {min(longest) * 1000:.0f} mm where it is said: its point would come out."
     step = Step(
-        title="Drill the holes", text=f"As scheduled: {words}. Mark them with the printed hole template.", caution=caution,
-        mistake="No pilot near an end: the wood splits when the screw goes in.", check="A screw drops through its clearance hole by itself.",
-        minutes=5 + 0.7 * sum(h.count for h in holes), does="drill",
-    )  # fmt: skip
+        title="Drill the holes",
+        text=f"As scheduled: {words}. Mark them with the printed hole template.",
+        caution=caution,
+        mistake="No pilot near an end: the wood splits when the screw goes in.",
+        check="A screw drops through its clearance hole by itself.",
+        minutes=5 + 0.7 * sum(h.count for h in holes),
+        does="drill",
+    )
     drilled = tuple(p.label for p in plan.pieces if any(name in p.name for hole in holes for name in hole.pieces))
     return Job(step=step, needs=drilled, tools=("drill", *(f"{drill * 1000:.1f} mm bit" for drill in sorted(sizes))))
 
@@ -205,8 +241,11 @@ def _dry(step: Step, labels: tuple[str, ...], units: UnitSystem) -> Job | None:
         text=f"{_listed(labels)} on a flat floor without glue, {format_length(sketch.width, system=units)} × "
         f"{format_length(sketch.height, system=units)} over the outside; a pencil line across every joint.",
         check=f"Both diagonals measure {diagonal} and agree within 3 mm.",
-        mistake="Found out of square when the glue has set.", minutes=6, does="dry", sketch=sketch,
-    )  # fmt: skip
+        mistake="Found out of square when the glue has set.",
+        minutes=6,
+        does="dry",
+        sketch=sketch,
+    )
     return Job(step=dry, needs=labels, tools=("tape measure",))
 
 
@@ -219,11 +258,14 @@ def _last(plan: BuildPlan, units: UnitSystem) -> Iterator[Job]:
                 f"Diagonals {format_length(squares[0].diagonal, system=units, fine=units == 'metric')}, within 3 mm. "
             )
         step = Step(
-            title="Look at it lit", text="In the dark, the lamp on low behind it: walk round it once.",
+            title="Look at it lit",
+            text="In the dark, the lamp on low behind it: walk round it once.",
             check=f"{square}No lump, fold or seam on the sheet, no line of light at a joint, and the lamp's outline is not "
-            "made out from the subject's place.", minutes=6, does="set",
+            "made out from the subject's place.",
+            minutes=6,
+            does="set",
             caution="Look at the sheet, never into the bare lamp.",
-        )  # fmt: skip
+        )
         yield Job(step=step, tools=("lamp",))
 
 
@@ -285,7 +327,12 @@ def _cautious(own: str, fittings: Sequence[Fitting]) -> str:
 
 def _tools(fittings: Sequence[Fitting]) -> tuple[str, ...]:
     found = {
-        "wood_screw": "screwdriver", "splint_screw": "screwdriver", "lap_screw": "screwdriver", "pocket_screw": "screwdriver",
-        "staples": "staple gun", "foot_bolt": "spanner", "solvent_cement": "gloves",
-    }  # fmt: skip
+        "wood_screw": "screwdriver",
+        "splint_screw": "screwdriver",
+        "lap_screw": "screwdriver",
+        "pocket_screw": "screwdriver",
+        "staples": "staple gun",
+        "foot_bolt": "spanner",
+        "solvent_cement": "gloves",
+    }
     return tuple(dict.fromkeys(found[fitting.id] for fitting in fittings if fitting.id in found))

@@ -124,7 +124,12 @@ def _choices(design: Any) -> Iterator[dict[str, Any]]:
                 if value != now and ("white" in str(value)) <= ("white" in str(now)):
                     yield {name: value}
         elif isinstance(now, str):
-            pool = {"sheet": sheet_materials(), "face": bounce_faces(), "lining": bounce_faces(), "outside": black_materials()}  # fmt: skip
+            pool = {
+                "sheet": sheet_materials(),
+                "face": bounce_faces(),
+                "lining": bounce_faces(),
+                "outside": black_materials(),
+            }
             for value in pool.get(name, {}):
                 if value != now and _alike(now, value):
                     yield {name: value}
@@ -184,9 +189,15 @@ def variants(design: Any, build: Build, *, prices: Prices = TYPICAL, uses: Calla
         if aim == "weatherproof" and not stands_weather(worked.plan):
             said += "; battens varnished twice, ends too"
         return Variant(
-            aim=aim, changes=changes, words=said, light=light, mass=worked.mass - now.mass, price=worked.total - now.total,
-            stiffness=stiff, weatherproof=stands_weather(worked.plan, varnished=aim == "weatherproof"),
-        )  # fmt: skip
+            aim=aim,
+            changes=changes,
+            words=said,
+            light=light,
+            mass=worked.mass - now.mass,
+            price=worked.total - now.total,
+            stiffness=stiff,
+            weatherproof=stands_weather(worked.plan, varnished=aim == "weatherproof"),
+        )
 
     kept = [c for c in candidates if abs(light_between(now_plan, c[2].plan)) <= LIGHT_KEPT]
     result = []
@@ -266,11 +277,12 @@ def substitutes(key: str, *, most: int = 3) -> tuple[Substitute, ...]:
         )
         return tuple(
             Substitute(
-                id=m, name=stock()[group][m]["name"],
+                id=m,
+                name=stock()[group][m]["name"],
                 words=f"{bending_stiffness(m) / now:.1f} times as stiff; fittings and cut lengths change with it",
             )
             for m in others[:most]
-        )  # fmt: skip
+        )
     return tuple(Substitute(id="", name=name, words=words) for name, words in stock()["instead"].get(key, [])[:most])
 
 
@@ -300,12 +312,17 @@ def _like(row: Covering) -> list[Substitute]:
     found.sort()
     return [
         Substitute(
-            id=other, name=coverings()[other].name,
-            words=("the same light" if abs(stops) < 0.05 else f"{abs(stops):.1f} stops {'more' if stops > 0 else 'less'} light")
+            id=other,
+            name=coverings()[other].name,
+            words=(
+                "the same light"
+                if abs(stops) < 0.05
+                else f"{abs(stops):.1f} stops {'more' if stops > 0 else 'less'} light"
+            )
             + ("" if coverings()[other].form == row.form else f"; a {coverings()[other].form}, not a {row.form}"),
         )
         for _, other, stops in found
-    ]  # fmt: skip
+    ]
 
 
 def _lobe_apart(one: str, other: str) -> float:

@@ -85,17 +85,26 @@ def work_out(
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
     )
     return WorkedBuild(
-        plan=plan, cuts=cuts, covers=covers, shopping=tuple(lines), total=sum(line.price for line in lines), mass=mass,
+        plan=plan,
+        cuts=cuts,
+        covers=covers,
+        shopping=tuple(lines),
+        total=sum(line.price for line in lines),
+        mass=mass,
         minutes=sum(step.minutes for step in plan.steps),
-    )  # fmt: skip
+    )
 
 
 def _sold(plan: BuildPlan, prices: Prices) -> list[StockLength]:
     # lengths that are to be had, at their prices; all of them when nothing is
     asked = [
-        (s, prices.ask(bar_key(plan.stock.id, s.length), 1.0, typical=s.price), prices.sold_out(bar_key(plan.stock.id, s.length)))
+        (
+            s,
+            prices.ask(bar_key(plan.stock.id, s.length), 1.0, typical=s.price),
+            prices.sold_out(bar_key(plan.stock.id, s.length)),
+        )
         for s in plan.stock.lengths
-    ]  # fmt: skip
+    ]
     there = [row for row in asked if not row[2]] or asked
     longest = max((p.cut for p in plan.pieces), default=0.0)
     if longest > max(s.length for s, _, _ in there):
@@ -111,10 +120,19 @@ def _bars(plan: BuildPlan, cuts: CutPlan, prices: Prices, units: UnitSystem) -> 
         key = bar_key(plan.stock.id, length)
         asked = prices.ask(key, float(count), typical=typical[length])
         yield ShoppingLine(
-            name=plan.stock.name, amount=f"{count} × {format_length(length, system=units)}", price=asked.price, category="bar",
-            id=plan.stock.id, need=float(count), length=length, key=key, packs=asked.packs, pack=asked.pack,
-            source=asked.source, short=asked.short,
-        )  # fmt: skip
+            name=plan.stock.name,
+            amount=f"{count} × {format_length(length, system=units)}",
+            price=asked.price,
+            category="bar",
+            id=plan.stock.id,
+            need=float(count),
+            length=length,
+            key=key,
+            packs=asked.packs,
+            pack=asked.pack,
+            source=asked.source,
+            short=asked.short,
+        )
 
 
 def _hardware(plan: BuildPlan, prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
@@ -133,9 +151,18 @@ def _hardware(plan: BuildPlan, prices: Prices, units: UnitSystem) -> Iterator[Sh
             sort = "roll" if per_metre else "pack"
             amount += f" ({asked.packs:g} {sort}{'s' if asked.packs != 1 else ''} of {size})"
         yield ShoppingLine(
-            name=row["name"].removesuffix(", per metre"), amount=amount, price=asked.price, category="hardware", id=fitting.id,
-            need=count, key=fitting.id, packs=asked.packs, pack=asked.pack, source=asked.source, short=asked.short,
-        )  # fmt: skip
+            name=row["name"].removesuffix(", per metre"),
+            amount=amount,
+            price=asked.price,
+            category="hardware",
+            id=fitting.id,
+            need=count,
+            key=fitting.id,
+            packs=asked.packs,
+            pack=asked.pack,
+            source=asked.source,
+            short=asked.short,
+        )
 
 
 def _coverings(covers: Sequence[CoverPlan], prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
@@ -152,6 +179,15 @@ def _coverings(covers: Sequence[CoverPlan], prices: Prices, units: UnitSystem) -
         else:
             amount = f"{format_length(cover.bought, system=units)} from a roll {wide} wide"
         yield ShoppingLine(
-            name=row.name, amount=amount, price=asked.price, category="covering", id=row.id, need=cover.bought, key=row.id,
-            packs=asked.packs, pack=asked.pack, source=asked.source, short=asked.short,
-        )  # fmt: skip
+            name=row.name,
+            amount=amount,
+            price=asked.price,
+            category="covering",
+            id=row.id,
+            need=cover.bought,
+            key=row.id,
+            packs=asked.packs,
+            pack=asked.pack,
+            source=asked.source,
+            short=asked.short,
+        )

@@ -36,9 +36,16 @@ class StarterItem:
 def _sold(row: SheetMaterial | BounceFace | BlackMaterial) -> dict[str, Any]:
     width = row.roll_width if isinstance(row, SheetMaterial) else row.width
     return {
-        "form": row.form, "joined": row.joined, "grain": row.grain, "good_side": row.good_side, "roll_width": width, "board_length": row.board_length, "mass_per_area": row.mass_per_area,
-        "keep_below": row.keep_below_celsius, "price": row.price,
-    }  # fmt: skip
+        "form": row.form,
+        "joined": row.joined,
+        "grain": row.grain,
+        "good_side": row.good_side,
+        "roll_width": width,
+        "board_length": row.board_length,
+        "mass_per_area": row.mass_per_area,
+        "keep_below": row.keep_below_celsius,
+        "price": row.price,
+    }
 
 
 def _rgb(colour: tuple[float, float, float], prefix: str = "") -> dict[str, float]:
@@ -48,15 +55,40 @@ def _rgb(colour: tuple[float, float, float], prefix: str = "") -> dict[str, floa
 def _lamps() -> Iterator[tuple[str, str, dict[str, Any]]]:
     for lamp in lamp_types().values():
         zoom = lamp.zoom or (None, None)
-        yield lamp.id, lamp.name, {
-            "kind": lamp.kind, "shape": lamp.shape, "width": lamp.size[0], "height": lamp.size[1], "inner": lamp.inner,
-            "amount": lamp.amount, "beam": round(math.degrees(lamp.beam), 6), "colour_temperature": lamp.colour_temperature,
-            "rendering": lamp.rendering, "lowest_power": lamp.lowest_power, "steps": lamp.steps,
-            "electrical_watts": lamp.electrical_watts, "flicker": lamp.flicker, "duration": lamp.duration,
-            "quenched": lamp.quenched, "zoom_short": zoom[0], "zoom_long": zoom[1], "mass": lamp.mass, "mount": lamp.mount, "price": lamp.price,
-            "carries": lamp.carries, "vents": lamp.vents, "power_factor": lamp.power_factor, "supply_mass": lamp.supply_mass,
-            "modelling_watts": lamp.modelling_watts, "recharge_watts": lamp.recharge_watts, "joules": lamp.joules, "coloured": lamp.coloured,
-        }  # fmt: skip
+        yield (
+            lamp.id,
+            lamp.name,
+            {
+                "kind": lamp.kind,
+                "shape": lamp.shape,
+                "width": lamp.size[0],
+                "height": lamp.size[1],
+                "inner": lamp.inner,
+                "amount": lamp.amount,
+                "beam": round(math.degrees(lamp.beam), 6),
+                "colour_temperature": lamp.colour_temperature,
+                "rendering": lamp.rendering,
+                "lowest_power": lamp.lowest_power,
+                "steps": lamp.steps,
+                "electrical_watts": lamp.electrical_watts,
+                "flicker": lamp.flicker,
+                "duration": lamp.duration,
+                "quenched": lamp.quenched,
+                "zoom_short": zoom[0],
+                "zoom_long": zoom[1],
+                "mass": lamp.mass,
+                "mount": lamp.mount,
+                "price": lamp.price,
+                "carries": lamp.carries,
+                "vents": lamp.vents,
+                "power_factor": lamp.power_factor,
+                "supply_mass": lamp.supply_mass,
+                "modelling_watts": lamp.modelling_watts,
+                "recharge_watts": lamp.recharge_watts,
+                "joules": lamp.joules,
+                "coloured": lamp.coloured,
+            },
+        )
 
 
 def _spread(name: str, ends: tuple[float, ...] | None) -> dict[str, float]:
@@ -66,13 +98,25 @@ def _spread(name: str, ends: tuple[float, ...] | None) -> dict[str, float]:
 def _sheets() -> Iterator[tuple[str, str, dict[str, Any]]]:
     for row in sheet_materials().values():
         lobe = None if row.lobe_half_width is None else round(math.degrees(row.lobe_half_width), 6)
-        yield row.id, row.name, {
-            **_sold(row), "transmittance": row.transmittance, "transmittance_low": row.transmittance_low,
-            "transmittance_high": row.transmittance_high, "unscattered": row.unscattered, "lobe": lobe,
-            "reflectance": row.reflectance, **_rgb(row.tint, "tint_"), **_spread("unscattered", row.unscattered_range),
-            **_spread("reflectance", row.reflectance_range),
-            **_spread("lobe", None if row.lobe_range is None else tuple(round(math.degrees(x), 6) for x in row.lobe_range)),
-        }  # fmt: skip
+        yield (
+            row.id,
+            row.name,
+            {
+                **_sold(row),
+                "transmittance": row.transmittance,
+                "transmittance_low": row.transmittance_low,
+                "transmittance_high": row.transmittance_high,
+                "unscattered": row.unscattered,
+                "lobe": lobe,
+                "reflectance": row.reflectance,
+                **_rgb(row.tint, "tint_"),
+                **_spread("unscattered", row.unscattered_range),
+                **_spread("reflectance", row.reflectance_range),
+                **_spread(
+                    "lobe", None if row.lobe_range is None else tuple(round(math.degrees(x), 6) for x in row.lobe_range)
+                ),
+            },
+        )
 
 
 def _faces() -> Iterator[tuple[str, str, dict[str, Any]]]:
@@ -82,9 +126,7 @@ def _faces() -> Iterator[tuple[str, str, dict[str, Any]]]:
 
 def _blacks() -> Iterator[tuple[str, str, dict[str, Any]]]:
     for row in black_materials().values():
-        yield row.id, row.name, {
-            **_sold(row), "reflectance": row.reflectance, "leak": row.leak, "glossy": row.glossy,
-        }  # fmt: skip
+        yield (row.id, row.name, {**_sold(row), "reflectance": row.reflectance, "leak": row.leak, "glossy": row.glossy})
 
 
 def _backdrops() -> Iterator[tuple[str, str, dict[str, Any]]]:
@@ -101,24 +143,36 @@ def _bars() -> Iterator[tuple[str, str, dict[str, Any]]]:
             thickness = row.get("thickness", width)
             wall = row.get("wall")
             area = {
-                "pipe": math.pi * (width - (wall or 0.0)) * (wall or 0.0), "tube": 4 * (width - (wall or 0.0)) * (wall or 0.0),
+                "pipe": math.pi * (width - (wall or 0.0)) * (wall or 0.0),
+                "tube": 4 * (width - (wall or 0.0)) * (wall or 0.0),
                 "timber": width * thickness,
-            }[group]  # fmt: skip
+            }[group]
             for length in row["stock"]:
                 own = key if length is row["stock"][0] else f"{key}_{round(length['length'] * 1000)}"
-                yield own, f"{row['name']}, {length['length']:g} m", {
-                    "section": section, "length": length["length"], "width": width, "thickness": thickness, "wall": wall,
-                    "mass_per_metre": round(area * row["density"], 4), "price": length["price"],
-                }  # fmt: skip
+                yield (
+                    own,
+                    f"{row['name']}, {length['length']:g} m",
+                    {
+                        "section": section,
+                        "length": length["length"],
+                        "width": width,
+                        "thickness": thickness,
+                        "wall": wall,
+                        "mass_per_metre": round(area * row["density"], 4),
+                        "price": length["price"],
+                    },
+                )
     yield from _listed("rods")
 
 
 def _hardware() -> Iterator[tuple[str, str, dict[str, Any]]]:
     for key, row in stock()["fittings"].items():
         per_metre = row["name"].endswith(", per metre")
-        yield key, row["name"].removesuffix(", per metre"), {
-            "sold": "metre" if per_metre else "piece", "mass": row["mass"], "price": row["price"],
-        }  # fmt: skip
+        yield (
+            key,
+            row["name"].removesuffix(", per metre"),
+            {"sold": "metre" if per_metre else "piece", "mass": row["mass"], "price": row["price"]},
+        )
 
 
 def _listed(group: str) -> Iterator[tuple[str, str, dict[str, Any]]]:
@@ -130,18 +184,28 @@ def _listed(group: str) -> Iterator[tuple[str, str, dict[str, Any]]]:
 def starter() -> Mapping[tuple[Category, str], StarterItem]:
     """All generic things by category and id."""
     rows: dict[Category, Iterator[tuple[str, str, dict[str, Any]]]] = {
-        "lamp": _lamps(), "sheet": _sheets(), "face": _faces(), "black": _blacks(), "backdrop": _backdrops(),
-        "board": _listed("boards"), "bar": _bars(), "hardware": _hardware(), "support": _listed("supports"),
-        "tool": _listed("tools"), "found": _listed("found"),
-    }  # fmt: skip
+        "lamp": _lamps(),
+        "sheet": _sheets(),
+        "face": _faces(),
+        "black": _blacks(),
+        "backdrop": _backdrops(),
+        "board": _listed("boards"),
+        "bar": _bars(),
+        "hardware": _hardware(),
+        "support": _listed("supports"),
+        "tool": _listed("tools"),
+        "found": _listed("found"),
+    }
     return {
         (category, key): StarterItem(
-            id=key, category=category, name=name[:1].upper() + name[1:],
+            id=key,
+            category=category,
+            name=name[:1].upper() + name[1:],
             values=CATEGORIES[category].values.model_validate(values, strict=False),
         )
         for category, found in rows.items()
         for key, name, values in found
-    }  # fmt: skip
+    }
 
 
 def sold_things() -> list[tuple[str, str, float, float]]:

@@ -36,9 +36,13 @@ class Stocked:
     def own(self) -> Own | None:
         """The copy that a document carries."""
         return snapshot(
-            self.category, item=self.id, version=self.version, name=self.name, measured=self.measured,
+            self.category,
+            item=self.id,
+            version=self.version,
+            name=self.name,
+            measured=self.measured,
             values=self.values.model_dump(),
-        )  # fmt: skip
+        )
 
 
 def stocked(rows: Iterable[dict[str, Any]]) -> tuple[Stocked, ...]:
@@ -122,16 +126,27 @@ def own_bars(shelf: Sequence[Stocked], stock_id: str) -> tuple[OwnBar, ...]:
     return tuple(
         OwnBar(length=item.values.length, count=int(item.count))
         for item in shelf
-        if item.category == "bar" and isinstance(item.values, BarValues) and item.count >= 1 and item.starter is not None
+        if item.category == "bar"
+        and isinstance(item.values, BarValues)
+        and item.count >= 1
+        and item.starter is not None
         and (item.starter == stock_id or item.starter.startswith(f"{stock_id}_"))
-    )  # fmt: skip
+    )
 
 
 def own_boards(shelf: Sequence[Stocked]) -> tuple[OwnBoard, ...]:
     """Boards and offcuts of boards that are on the Shelf, by the covering that they are."""
     return tuple(
-        OwnBoard(covering=item.starter, width=item.values.roll_width, length=item.values.board_length, count=min(int(item.count), 99))
+        OwnBoard(
+            covering=item.starter,
+            width=item.values.roll_width,
+            length=item.values.board_length,
+            count=min(int(item.count), 99),
+        )
         for item in shelf
-        if item.category in ("sheet", "face", "black") and item.starter is not None and item.count >= 1
-        and item.values.form == "board" and item.values.board_length is not None
-    )  # fmt: skip
+        if item.category in ("sheet", "face", "black")
+        and item.starter is not None
+        and item.count >= 1
+        and item.values.form == "board"
+        and item.values.board_length is not None
+    )

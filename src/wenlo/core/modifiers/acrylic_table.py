@@ -114,9 +114,16 @@ def arrange(design: AcrylicTableParameters, brief: Brief, transmittance: float |
     # a quarter of a tube that lies along the width, its axis over the back edge of the flat part
     back = middle + deep / 2
     bend = Tube(
-        id="bend", base=back + UP * design.bend - wide / 2, axis=np.array([1.0, 0.0, 0.0]), length=design.width, radius=design.bend,
-        span=math.pi / 2, start=-UP, surface=replace(surface, gloss_front=surface.gloss_back, gloss_back=surface.gloss_front), role="modifier",
-    )  # fmt: skip
+        id="bend",
+        base=back + UP * design.bend - wide / 2,
+        axis=np.array([1.0, 0.0, 0.0]),
+        length=design.width,
+        radius=design.bend,
+        span=math.pi / 2,
+        start=-UP,
+        surface=replace(surface, gloss_front=surface.gloss_back, gloss_back=surface.gloss_front),
+        role="modifier",
+    )
     above_wide, above_deep = np.array([design.over_size, 0.0, 0.0]), np.array([0.0, design.over_size, 0.0])
     above = panel(
         "sheet",
@@ -177,14 +184,17 @@ def ground_light(design: AcrylicTableParameters, probe: Probe) -> GroundLight:
     row = sheet_material(design.acrylic)
     at = np.array([0.0, design.flat * 0.1, design.table])
     meters = [
-        Meter(id="above", position=at + 0.004 * UP, normal=UP), Meter(id="below", position=at - 0.004 * UP, normal=-UP),
-    ]  # fmt: skip
+        Meter(id="above", position=at + 0.004 * UP, normal=UP),
+        Meter(id="below", position=at - 0.004 * UP, normal=-UP),
+    ]
     whole, under = probe(meters, frozenset()), probe(meters, frozenset(), lamps=frozenset({UNDER_LAMP}))
     up, through = row.reflectance / math.pi, row.transmittance / math.pi
     return GroundLight(
-        above_by_under=under["above"] * up, below_by_under=under["below"] * through,
-        above_by_rest=max(whole["above"] - under["above"], 0.0) * up, below_by_rest=max(whole["below"] - under["below"], 0.0) * through,
-    )  # fmt: skip
+        above_by_under=under["above"] * up,
+        below_by_under=under["below"] * through,
+        above_by_rest=max(whole["above"] - under["above"], 0.0) * up,
+        below_by_rest=max(whole["below"] - under["below"], 0.0) * through,
+    )
 
 
 def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
@@ -207,16 +217,33 @@ def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, pro
         else "never: too much of it comes back from above"
     )
     return (
-        KindFigure(key="shadow", label="Shadow under the thing", text=said, detail="where all the light from above is kept off; a tenth of a stop is not seen"),
         KindFigure(
-            key="under_needed", label="Shadowless from about", text=needed,
+            key="shadow",
+            label="Shadow under the thing",
+            text=said,
+            detail="where all the light from above is kept off; a tenth of a stop is not seen",
+        ),
+        KindFigure(
+            key="under_needed",
+            label="Shadowless from about",
+            text=needed,
             detail="light from below, times the lamp above; much more makes a flat opaque thing a silhouette",
         ),
-        KindFigure(key="ground_over_front", label="Ground over the thing's front", text=format_stops(ground, signed=True),
-                   detail="against a white front: clean white from about a stop over, and it flares from about three"),
-        KindFigure(key="least_bend", label="Least bend", text=format_length(least, system=units),
-                   detail="the sheet is bent tighter: it cracks in time" if design.bend < least else f"330 times {design.thickness * 1000:.1f} mm; it is bent to {format_length(design.bend, system=units)}"),
-    )  # fmt: skip
+        KindFigure(
+            key="ground_over_front",
+            label="Ground over the thing's front",
+            text=format_stops(ground, signed=True),
+            detail="against a white front: clean white from about a stop over, and it flares from about three",
+        ),
+        KindFigure(
+            key="least_bend",
+            label="Least bend",
+            text=format_length(least, system=units),
+            detail="the sheet is bent tighter: it cracks in time"
+            if design.bend < least
+            else f"330 times {design.thickness * 1000:.1f} mm; it is bent to {format_length(design.bend, system=units)}",
+        ),
+    )
 
 
 def _in_one_piece(design: AcrylicTableParameters, long: float) -> None:
@@ -267,17 +294,42 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, design.over_size, design.over_size, margin=0.03, note="sheet over the table")
     work.fit("spring_clamp", 6)
     work.fit("ballast_bag", 2)
-    work.step("Scrape the edges", "All round, until a finger runs along them.", mistake="Cracks begin at rough edges and at drilled holes: drill none.",
-              caution="Chips fly: eye protection.", minutes=15, does="finish", uses=("acrylic",))  # fmt: skip
-    work.step("Flex it", f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
-              mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
-              caution=f"A flexed sheet springs back: about {spring_force(design):.0f} N at its free edge when a clamp slips. Two people, nobody over it, and ballast before the clamps are let go.", minutes=20, does="mount", uses=("batten", "spring_clamp", "ballast_bag"))  # fmt: skip
-    work.step("Choose the side up", "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
-              mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
-              caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.", minutes=5, does="mark")  # fmt: skip
-    work.step("Light it from below", f"Lamp {design.under_distance * 100:.0f} cm under the sheet, as much as makes the shadow go.",
-              mistake="Too much from below: an opaque thing becomes a silhouette.", check="The ground beside the thing and in its shadow read within a tenth of a stop.",
-              caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=10, does="set", uses=("sheet over the table",))  # fmt: skip
+    work.step(
+        "Scrape the edges",
+        "All round, until a finger runs along them.",
+        mistake="Cracks begin at rough edges and at drilled holes: drill none.",
+        caution="Chips fly: eye protection.",
+        minutes=15,
+        does="finish",
+        uses=("acrylic",),
+    )
+    work.step(
+        "Flex it",
+        f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
+        mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
+        caution=f"A flexed sheet springs back: about {spring_force(design):.0f} N at its free edge when a clamp slips. Two people, nobody over it, and ballast before the clamps are let go.",
+        minutes=20,
+        does="mount",
+        uses=("batten", "spring_clamp", "ballast_bag"),
+    )
+    work.step(
+        "Choose the side up",
+        "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
+        mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
+        caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.",
+        minutes=5,
+        does="mark",
+    )
+    work.step(
+        "Light it from below",
+        f"Lamp {design.under_distance * 100:.0f} cm under the sheet, as much as makes the shadow go.",
+        mistake="Too much from below: an opaque thing becomes a silhouette.",
+        check="The ground beside the thing and in its shadow read within a tenth of a stop.",
+        caution="Acrylic softens at 70 °C: feel it over the lamp.",
+        minutes=10,
+        does="set",
+        uses=("sheet over the table",),
+    )
     return work.plan("flexed acrylic table")
 
 
@@ -334,11 +386,22 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="acrylic_table", name="flexed acrylic light table", parameters=AcrylicTableParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures, keeps_size=True,
+    id="acrylic_table",
+    name="flexed acrylic light table",
+    parameters=AcrylicTableParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
+    figures=figures,
+    keeps_size=True,
     good="a ground without a shadow and without a line behind",
     bad="sags under weight; every clamp and crumb shows",
     replaces=("as much light from below as from above",),
     mistakes=("sag", "cracks at clamps and at drilled holes", "clamp shadows", "reflections on the gloss side"),
     cautions=("A flexed sheet springs back: ballast and clamps before anybody lets go.",),
-)  # fmt: skip
+)

@@ -81,9 +81,13 @@ def plate(design: Aimed, *, side: float, outline: Vector, surface: Sheet, name: 
     """A plate with that opening cut out of it, a hair before the opening."""
     across, upward = design.square
     whole = panel(
-        name, centre=design.source_centre - 0.0005 * design.axis, across=across * side, upward=upward * side, surface=surface,
+        name,
+        centre=design.source_centre - 0.0005 * design.axis,
+        across=across * side,
+        upward=upward * side,
+        surface=surface,
         outline=outline,
-    )  # fmt: skip
+    )
     return Panel(**{**vars(whole), "cut_out": True})
 
 
@@ -138,8 +142,11 @@ def aimed_start(brief: Brief, *, wish: float, angle: float = 45.0) -> dict[str, 
     distance = round(max(0.4, min(wish, brief.room.width / 2 - 0.6)), 2)
     height = round(min(brief.subject.face_height + 0.45, brief.room.height - 0.4), 2)
     return {
-        "distance": distance, "key_angle": angle, "centre_height": height, "aim_height": round(brief.subject.face_height, 3),
-    }  # fmt: skip
+        "distance": distance,
+        "key_angle": angle,
+        "centre_height": height,
+        "aim_height": round(brief.subject.face_height, 3),
+    }
 
 
 def aimed_marks(design: Aimed) -> tuple[Mark, ...]:
@@ -147,6 +154,13 @@ def aimed_marks(design: Aimed) -> tuple[Mark, ...]:
     foot = design.direction * design.distance
     return (
         Mark(path="design.distance", label="Distance to the subject", start=np.zeros(3), end=foot),
-        Mark(path="design.centre_height", label="Height of the opening", start=foot, end=foot + UP * design.centre_height),
-        Mark(path="design.aim_height", label="Points to", start=-0.35 * design.direction, end=-0.35 * design.direction + UP * design.aim_height),
-    )  # fmt: skip
+        Mark(
+            path="design.centre_height", label="Height of the opening", start=foot, end=foot + UP * design.centre_height
+        ),
+        Mark(
+            path="design.aim_height",
+            label="Points to",
+            start=-0.35 * design.direction,
+            end=-0.35 * design.direction + UP * design.aim_height,
+        ),
+    )

@@ -68,9 +68,12 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
     """Both pages, the flag that keeps the lamp off the subject, and the lamp."""
     across, upward = facing(design.direction, 0.0)
     sheet = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        "sheet",
+        centre=design.source_centre,
+        across=across * design.width,
+        upward=upward * design.height,
         surface=layers_of(design.sheet, 1, transmittance),
-    )  # fmt: skip
+    )
     # its front looks into the book
     along = design.page * design.width * (1.0 if float(design.side @ design.across) > 0.0 else -1.0)
     page = panel(
@@ -119,13 +122,34 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
     work.fit("staples", 1)
     work.fit("wood_glue", 1)
     work.fit("spring_clamp", 4)
-    work.step("Make the sheet's page", f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
-              check="Both diagonals agree within 3 mm.", minutes=45, does="bond", uses=("long side", "short side", "wood_screw", "wood_glue", "staples", "wrap round"), wait=60, sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"))  # fmt: skip
-    work.step("Hinge the pages", "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
-              mistake="Tape on one side only tears the first time it is opened.", minutes=15, does="cover", uses=("bounce page", "cloth_tape"))  # fmt: skip
-    work.step("Open it on the set", f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "
-              "the open edge, never through the sheet.", mistake="The lamp is seen directly from the subject's place: move the flag until it is not.",
-              caution="Insulation board burns and drips: keep hot lamps away from it.", minutes=20, does="set", uses=("flag between", "spring_clamp"))  # fmt: skip
+    work.step(
+        "Make the sheet's page",
+        f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
+        check="Both diagonals agree within 3 mm.",
+        minutes=45,
+        does="bond",
+        uses=("long side", "short side", "wood_screw", "wood_glue", "staples", "wrap round"),
+        wait=60,
+        sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"),
+    )
+    work.step(
+        "Hinge the pages",
+        "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
+        mistake="Tape on one side only tears the first time it is opened.",
+        minutes=15,
+        does="cover",
+        uses=("bounce page", "cloth_tape"),
+    )
+    work.step(
+        "Open it on the set",
+        f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "
+        "the open edge, never through the sheet.",
+        mistake="The lamp is seen directly from the subject's place: move the flag until it is not.",
+        caution="Insulation board burns and drips: keep hot lamps away from it.",
+        minutes=20,
+        does="set",
+        uses=("flag between", "spring_clamp"),
+    )
     return work.plan("book light")
 
 
@@ -148,9 +172,13 @@ def marks(design: BookLightParameters, brief: Brief) -> tuple[Mark, ...]:
 def handling(design: BookLightParameters) -> Handling:
     """Two stands for the pages and one for the flag; folds flat."""
     return Handling(
-        stands=3 if design.flagged else 2, people=2, setup=25, strike=12, packed=(max(design.width, design.height), min(design.width, design.height), 0.1),
+        stands=3 if design.flagged else 2,
+        people=2,
+        setup=25,
+        strike=12,
+        packed=(max(design.width, design.height), min(design.width, design.height), 0.1),
         uses=15,
-    )  # fmt: skip
+    )
 
 
 def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
@@ -162,15 +190,33 @@ def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="book_light", name="book light", parameters=BookLightParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds,
+    id="book_light",
+    name="book light",
+    parameters=BookLightParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
     good="very even and very soft from little depth; the lamp's outline never shows",
     bad="wastes most of the light, needs many stands and clamps, and spills from its open sides",
     replaces=("lamp as far from the bounce as the page is wide",),
-    mistakes=("the lamp seen directly", "open sides that light the background", "too few clamps: the book shuts slowly"),
+    mistakes=(
+        "the lamp seen directly",
+        "open sides that light the background",
+        "too few clamps: the book shuts slowly",
+    ),
     cautions=("Insulation board and hot lamps do not mix.", "Dust of cut insulation itches: gloves and a mask."),
     becomes=(
-        Become(forms=("canvas", "board"), sizes={"width": "width", "height": "height"}, wall="face", faces=1, heaviest=3.0,
-               how="It is the page that bounces; tape a frame of the same size to its long edge as a hinge for the sheet."),
+        Become(
+            forms=("canvas", "board"),
+            sizes={"width": "width", "height": "height"},
+            wall="face",
+            faces=1,
+            heaviest=3.0,
+            how="It is the page that bounces; tape a frame of the same size to its long edge as a hinge for the sheet.",
+        ),
     ),
-)  # fmt: skip
+)

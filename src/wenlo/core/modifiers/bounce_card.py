@@ -86,12 +86,20 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
     if design.wings > 0.0:
         work.template(
             Template(
-                name="board with wings", outline=oblong(design.width / 2, design.height / 2, design.width, design.height),
-                folds=tuple(((x, 0.0), (x, design.height)) for x in (design.width / 4, 3 * design.width / 4)), note="scored from the back",
+                name="board with wings",
+                outline=oblong(design.width / 2, design.height / 2, design.width, design.height),
+                folds=tuple(((x, 0.0), (x, design.height)) for x in (design.width / 4, 3 * design.width / 4)),
+                note="scored from the back",
             )
-        )  # fmt: skip
-        work.step("Score the wings", f"Cut half through the back {design.width / 4:.3f} m from each end and fold forward; tape the fold.",
-                  mistake="Cut through the face and the wing hangs on the tape alone.", caution="Fresh blade, steel rule, fingers behind it.", minutes=15, does="mark")  # fmt: skip
+        )
+        work.step(
+            "Score the wings",
+            f"Cut half through the back {design.width / 4:.3f} m from each end and fold forward; tape the fold.",
+            mistake="Cut through the face and the wing hangs on the tape alone.",
+            caution="Fresh blade, steel rule, fingers behind it.",
+            minutes=15,
+            does="mark",
+        )
     crease = (
         "Crease the foil into a ball and open it before it goes on: pressed flat it throws hot patches. "
         if row.alpha is not None and row.alpha < 0.5
@@ -108,8 +116,15 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
     work.fit("spring_clamp", 2)
     if design.flagged:
         work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp")
-    work.step("Stand it up", "Two clamps on a stand hold it by its middle; tilt it until the light is on the face.",
-              caution="A board is a sail: ballast the stand.", mistake="Measured by its label, not by its board: boards are often 5 mm short.", minutes=5, does="set", uses=("flag beside", "spring_clamp"))  # fmt: skip
+    work.step(
+        "Stand it up",
+        "Two clamps on a stand hold it by its middle; tilt it until the light is on the face.",
+        caution="A board is a sail: ballast the stand.",
+        mistake="Measured by its label, not by its board: boards are often 5 mm short.",
+        minutes=5,
+        does="set",
+        uses=("flag beside", "spring_clamp"),
+    )
     return work.plan("bounce card")
 
 
@@ -152,15 +167,33 @@ def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="bounce_card", name="bounce card or foil reflector", parameters=CardParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds,
+    id="bounce_card",
+    name="bounce card or foil reflector",
+    parameters=CardParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
     good="one board and one stand; the lamp may be hard and small",
     bad="the lamp must be kept off subject and lens; white loses half of the light, foil keeps it but is harder",
     replaces=("card as large as its distance from the face",),
-    mistakes=("foil pressed flat gives hot patches", "size of the holder taken for that of the board", "fill too strong to keep shape"),
+    mistakes=(
+        "foil pressed flat gives hot patches",
+        "size of the holder taken for that of the board",
+        "fill too strong to keep shape",
+    ),
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
     becomes=(
-        Become(forms=("canvas", "board"), sizes={"width": "width", "height": "height"}, wall="face", faces=1, heaviest=4.0,
-               how="Clamp it to a stand by its middle, its light side toward lamp and subject."),
+        Become(
+            forms=("canvas", "board"),
+            sizes={"width": "width", "height": "height"},
+            wall="face",
+            faces=1,
+            heaviest=4.0,
+            how="Clamp it to a stand by its middle, its light side toward lamp and subject.",
+        ),
     ),
-)  # fmt: skip
+)

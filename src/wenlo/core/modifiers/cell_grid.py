@@ -31,8 +31,10 @@ Cells = Literal["straws", "card lattice", "printed hexagons"]
 
 SHAPES: dict[Cells, CellShape] = {"straws": "round", "card lattice": "square", "printed hexagons": "hexagon"}
 WALLS: dict[Cells, tuple[float, float]] = {
-    "straws": (0.00015, 0.0012), "card lattice": (0.0008, 0.0), "printed hexagons": (0.0008, 0.0),
-}  # fmt: skip
+    "straws": (0.00015, 0.0012),
+    "card lattice": (0.0008, 0.0),
+    "printed hexagons": (0.0008, 0.0),
+}
 """Thickness of a cell's wall [m], and mass of a metre of straw. [kg/m]"""
 
 DENSITY = {"straws": 900.0, "card lattice": 700.0, "printed hexagons": 1240.0}
@@ -187,12 +189,31 @@ def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Prob
     count = straw_count(design)
     packs = f", {straw_packs(design)} packs of {PACK}" if design.cells == "straws" else ""
     return (
-        KindFigure(key="cutoff", label="Cells cut off at", text=f"{cut:.0f}°", detail=f"half of the light goes at {half:.0f}°; {deeper} deep would cut off at {NARROW:.0f}°"),
-        KindFigure(key="grid_loss", label="The cells cost", text=format_stops(loss), detail="straight before the sheet, from the solved light with and without them"),
-        KindFigure(key="grid_kept", label=f"Off {SETTLED:.0f}° to the side", text=f"{format_stops(kept)} darker", detail="than without the cells, against the light straight ahead"),
-        KindFigure(key="grid_count", label="Straws" if design.cells == "straws" else "Cells", text=f"{count}",
-                   detail=f"{format_length(design.cell, system=units, fine=units == 'metric')} wide, {format_length(design.depth, system=units)} deep{packs}; {grid_mass(design):.2f} kg"),
-    )  # fmt: skip
+        KindFigure(
+            key="cutoff",
+            label="Cells cut off at",
+            text=f"{cut:.0f}°",
+            detail=f"half of the light goes at {half:.0f}°; {deeper} deep would cut off at {NARROW:.0f}°",
+        ),
+        KindFigure(
+            key="grid_loss",
+            label="The cells cost",
+            text=format_stops(loss),
+            detail="straight before the sheet, from the solved light with and without them",
+        ),
+        KindFigure(
+            key="grid_kept",
+            label=f"Off {SETTLED:.0f}° to the side",
+            text=f"{format_stops(kept)} darker",
+            detail="than without the cells, against the light straight ahead",
+        ),
+        KindFigure(
+            key="grid_count",
+            label="Straws" if design.cells == "straws" else "Cells",
+            text=f"{count}",
+            detail=f"{format_length(design.cell, system=units, fine=units == 'metric')} wide, {format_length(design.depth, system=units)} deep{packs}; {grid_mass(design):.2f} kg",
+        ),
+    )
 
 
 def build(design: GridParameters, brief: Brief) -> BuildPlan:
@@ -224,16 +245,28 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     count = straw_count(design)
     work.fit("hot_glue", 1)
     work.step(
-        "Make the channel", f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw from each corner.",
-        check="Laid on the table it does not rock.", minutes=30, does="dry",
+        "Make the channel",
+        f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw from each corner.",
+        check="Laid on the table it does not rock.",
+        minutes=30,
+        does="dry",
         uses=("upright of the channel", "rail of the channel", "wood_screw"),
-        sketch=Sketch(width=design.width, height=design.height, sides="upright of the channel", rails="rail of the channel"),
-    )  # fmt: skip
+        sketch=Sketch(
+            width=design.width, height=design.height, sides="upright of the channel", rails="rail of the channel"
+        ),
+    )
     if design.cells == "straws":
         work.fit("straw_pack", straw_packs(design))
-        work.step("Cut the straws", f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped round.",
-                  mistake="Lengths differ: the long ones shade their neighbours.", check="Laid on a table, no piece stands out by more than 0.5 mm.",
-                  caution="Cut away from the hand that holds the bundle.", minutes=20 + count / 60, does="cut", uses=("straw_pack",))  # fmt: skip
+        work.step(
+            "Cut the straws",
+            f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped round.",
+            mistake="Lengths differ: the long ones shade their neighbours.",
+            check="Laid on a table, no piece stands out by more than 0.5 mm.",
+            caution="Cut away from the hand that holds the bundle.",
+            minutes=20 + count / 60,
+            does="cut",
+            uses=("straw_pack",),
+        )
     elif design.cells == "printed hexagons":
         tile, tiles = tiles_of(design)
         sizes = {
@@ -252,9 +285,16 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
                 note="side by side they fill the frame",
             )
         )
-        work.step("Print the cells", f"{tiles} tiles of {size(*tile)}, {design.depth * 1000:.0f} mm deep, in black.",
-                  mistake="Printed in grey or white the walls shine, and the light goes where it should not.",
-                  check="Held against the light, no cell is closed.", minutes=10 + 3 * tiles, wait=grid_mass(design) / DENSITY[design.cells] / PRINT_RATE / 60, does="cut", uses=("tile of cells",))  # fmt: skip
+        work.step(
+            "Print the cells",
+            f"{tiles} tiles of {size(*tile)}, {design.depth * 1000:.0f} mm deep, in black.",
+            mistake="Printed in grey or white the walls shine, and the light goes where it should not.",
+            check="Held against the light, no cell is closed.",
+            minutes=10 + 3 * tiles,
+            wait=grid_mass(design) / DENSITY[design.cells] / PRINT_RATE / 60,
+            does="cut",
+            uses=("tile of cells",),
+        )
     else:
         level, upright = lattice_strips(design)
         covering, slot = ("black_foam_board", 0.005) if design.cell > 0.03 else ("black_card", 0.001)
@@ -272,8 +312,14 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
             work.template(
                 lattice_strip(f"lattice strip, {name}", length=length, depth=design.depth, cell=design.cell, slot=slot)
             )
-        work.step("Make the lattice", f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips together.",
-                  mistake="Slots too tight bow the strips.", minutes=20 + strips * 2, does="dry", uses=("strips of the lattice",))  # fmt: skip
+        work.step(
+            "Make the lattice",
+            f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips together.",
+            mistake="Slots too tight bow the strips.",
+            minutes=20 + strips * 2,
+            does="dry",
+            uses=("strips of the lattice",),
+        )
     section = work.section
     sleeves = {
         "width": section.width,
@@ -283,18 +329,43 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         "hole": 0.0042,
     }
     work.prints.append(
-        PrintSpec(name="channel corner", form="channel_corner", sizes=sleeves, count=4, note="takes the ends of two battens, a screw into each")
-    )  # fmt: skip
+        PrintSpec(
+            name="channel corner",
+            form="channel_corner",
+            sizes=sleeves,
+            count=4,
+            note="takes the ends of two battens, a screw into each",
+        )
+    )
     if design.cells == "straws":
         jig = {"length": design.depth, "width": round(BUNDLE * design.cell, 4), "height": 0.02, "slit": 0.0012}
         work.prints.append(
-            PrintSpec(name="straw jig", form="stop_jig", sizes=jig, count=1, note=f"{BUNDLE} straws side by side, cut through the slit")
-        )  # fmt: skip
-    work.step("Fill the frame", f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every third row.",
-              mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
-              caution="Many glues give off vapour: open a window.", minutes=40, does="bond", wait=30, uses=("hot_glue",))  # fmt: skip
-    work.step("Hang it before the sheet", "The cells a finger's breadth off the sheet, so that their pattern blurs.",
-              mistake="Depth adds weight: hold the frame where it is, not by the sheet.", minutes=10, does="hang", uses=("behind the cells", "hook_and_loop"))  # fmt: skip
+            PrintSpec(
+                name="straw jig",
+                form="stop_jig",
+                sizes=jig,
+                count=1,
+                note=f"{BUNDLE} straws side by side, cut through the slit",
+            )
+        )
+    work.step(
+        "Fill the frame",
+        f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every third row.",
+        mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
+        caution="Many glues give off vapour: open a window.",
+        minutes=40,
+        does="bond",
+        wait=30,
+        uses=("hot_glue",),
+    )
+    work.step(
+        "Hang it before the sheet",
+        "The cells a finger's breadth off the sheet, so that their pattern blurs.",
+        mistake="Depth adds weight: hold the frame where it is, not by the sheet.",
+        minutes=10,
+        does="hang",
+        uses=("behind the cells", "hook_and_loop"),
+    )
     return work.plan("cell grid")
 
 
@@ -341,11 +412,20 @@ def holds(design: GridParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="cell_grid", name="sheet with a cell grid", parameters=GridParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, figures=figures,
+    id="cell_grid",
+    name="sheet with a cell grid",
+    parameters=GridParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    figures=figures,
     good="soft light that stays off walls and background",
     bad="loses light; heavy for its size; slow to build",
     replaces=("cells as deep as twice their width",),
     mistakes=("lengths differ", "corner clearance forgotten in the rails", "depth adds weight"),
     cautions=("Plastic cells soften near a hot lamp: keep the lamp behind the sheet.",),
-)  # fmt: skip
+)

@@ -85,9 +85,15 @@ def clear_sky_illuminance(height: float) -> float:
 def lit_by_daylight(brief: Brief, weather: Weather) -> Brief:
     """The brief with daylight in the place of its lamp: it has no dial, no gel and no flicker."""
     values = LampValues(
-        kind="continuous", amount=1000.0, colour_temperature=KELVIN[weather], rendering="full", lowest_power=1.0,
-        steps="clouds and the clock", mass=0.0, mount="none",
-    )  # fmt: skip
+        kind="continuous",
+        amount=1000.0,
+        colour_temperature=KELVIN[weather],
+        rendering="full",
+        lowest_power=1.0,
+        steps="clouds and the clock",
+        mass=0.0,
+        mount="none",
+    )
     lamp = OwnLamp(item=NOBODY, version=1, name=f"daylight, {weather}", values=values)
     return brief.model_copy(update={"lamp": LampSetting(id=lamp)})
 
@@ -104,9 +110,12 @@ def side_window(brief: Brief) -> OtherLight | None:
 def where_it_is(there: OtherLight, brief: Brief) -> dict[str, float]:
     """Parameters that put a kind's opening where a window of the Brief is; its size is the kind's own to limit."""
     return {
-        "key_angle": 90.0 if there.x >= 0.0 else -90.0, "wall": round(brief.room.width / 2, 3), "along": min(max(-there.y, -3.0), 3.0),
-        "sill": round(min(max(there.z - there.height / 2, 0.0), 2.5), 3), "daylight": there.daylight,
-    }  # fmt: skip
+        "key_angle": 90.0 if there.x >= 0.0 else -90.0,
+        "wall": round(brief.room.width / 2, 3),
+        "along": min(max(-there.y, -3.0), 3.0),
+        "sill": round(min(max(there.z - there.height / 2, 0.0), 2.5), 3),
+        "daylight": there.daylight,
+    }
 
 
 def taken_over(brief: Brief, weather: Weather) -> Brief:
@@ -117,9 +126,18 @@ def taken_over(brief: Brief, weather: Weather) -> Brief:
 
 
 def opening_light(
-    brief: Brief, *, centre: Vector, inward: Vector, width: float, height: float, daylight: float, weather: Weather,
-    glazing: float = GLAZING, sun_height: float = 0.6, sun_aside: float = 0.0,
-) -> tuple[Emitter, ...]:  # fmt: skip
+    brief: Brief,
+    *,
+    centre: Vector,
+    inward: Vector,
+    width: float,
+    height: float,
+    daylight: float,
+    weather: Weather,
+    glazing: float = GLAZING,
+    sun_height: float = 0.6,
+    sun_aside: float = 0.0,
+) -> tuple[Emitter, ...]:
     """The light of an opening.
 
     Parameters
@@ -146,10 +164,18 @@ def opening_light(
     reach = math.atan((0.5 * math.hypot(width, height) + 0.05) / SUN_AWAY)
     intensity = sun_illuminance(sun_height) * glazing * SUN_AWAY**2
     sun = Emitter(
-        id=name, shape="disc", centre=centre + toward * SUN_AWAY, edge_u=across * size, edge_v=np.cross(-toward, across) * size,
-        amount=intensity * 2.0 * math.pi * (1.0 - math.cos(reach)), beam=1.0, colour=np.ones(3), law="field",
-        field=(reach, 0.02 * reach), afar=True,
-    )  # fmt: skip
+        id=name,
+        shape="disc",
+        centre=centre + toward * SUN_AWAY,
+        edge_u=across * size,
+        edge_v=np.cross(-toward, across) * size,
+        amount=intensity * 2.0 * math.pi * (1.0 - math.cos(reach)),
+        beam=1.0,
+        colour=np.ones(3),
+        law="field",
+        field=(reach, 0.02 * reach),
+        afar=True,
+    )
     # the camera is balanced for the sun, so its sky is blue
     return sun, replace(portal, id="key 2", colour=light_colour(SKY_KELVIN, KELVIN["sun"]), blocks=False)
 

@@ -126,20 +126,26 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
     sheets = tuple(
         panel(
             "sheet" if index == 0 else f"sheet {index + 1}",
-            centre=design.source_centre + design.direction * (design.layer_gap * index), across=across * design.width,
-            upward=upward * design.height, surface=layers_of(design.sheet, count, transmittance),
+            centre=design.source_centre + design.direction * (design.layer_gap * index),
+            across=across * design.width,
+            upward=upward * design.height,
+            surface=layers_of(design.sheet, count, transmittance),
         )
         for index, count in enumerate(alike)
-    )  # fmt: skip
+    )
     return Arrangement(surfaces=sheets, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
 def _structure(design: FrameParameters, brief: Brief) -> Structure:
     shape = FrameShape(
-        width=design.width, height=design.height, top_height=design.top_height, foot_length=design.foot_length,
-        carrying_length=brief.carrying_length, gap=design.layer_gap,
+        width=design.width,
+        height=design.height,
+        top_height=design.top_height,
+        foot_length=design.foot_length,
+        carrying_length=brief.carrying_length,
+        gap=design.layer_gap,
         extra_rectangles=design.layers - 1 if design.apart else 0,
-    )  # fmt: skip
+    )
     saw = stock()["saws"][design.saw]["name"].split(" (")[0]
     if design.structure == "pipe":
         shop = brief.workshop
@@ -288,15 +294,35 @@ def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="diffusion_frame", name="diffusion frame", parameters=FrameParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds,
+    id="diffusion_frame",
+    name="diffusion frame",
+    parameters=FrameParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
     good="stands by itself, one frame for many cloths; the lamp can be any",
     bad="spills past its sides, and needs room behind for the lamp",
     replaces=("frame as wide as it is far", "lamp as far behind the sheet as the sheet is wide"),
-    mistakes=("lamp too near: hot spot", "lamp too far: spill", "one layer not enough", "a side cut wrong bows the frame", "frame taller than the person", "wind"),
+    mistakes=(
+        "lamp too near: hot spot",
+        "lamp too far: spill",
+        "one layer not enough",
+        "a side cut wrong bows the frame",
+        "frame taller than the person",
+        "wind",
+    ),
     cautions=("Heat of the lamp near cloth; ballast on both feet.",),
     becomes=(
-        Become(forms=("frame",), sizes={"width": "width", "height": "height"}, faces=2, heaviest=4.0,
-               how="Take the glass or the mesh out, put the sheet over the empty frame and hang it from a stand by its top edge."),
+        Become(
+            forms=("frame",),
+            sizes={"width": "width", "height": "height"},
+            faces=2,
+            heaviest=4.0,
+            how="Take the glass or the mesh out, put the sheet over the empty frame and hang it from a stand by its top edge.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -93,9 +93,12 @@ def arrange(design: CageParameters, brief: Brief, transmittance: float | None = 
     """The sheet, its lamp and the flags."""
     across, upward = facing(design.direction, 0.0)
     sheet = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        "sheet",
+        centre=design.source_centre,
+        across=across * design.width,
+        upward=upward * design.height,
         surface=layers_of(design.sheet, 1, transmittance),
-    )  # fmt: skip
+    )
     made = [_panel(flag, design.source_centre, brief) for flag in flags(design, brief)]
     lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
     return Arrangement(surfaces=(sheet, *(p for p in made if p is not None)), lamps=(lamp,))
@@ -123,11 +126,13 @@ def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Prob
         wide, tall = (2 * h for h in flag.shade.half)
         rows.append(
             KindFigure(
-                key=f"flag_{flag.protects}", label=f"Flag for the {flag.protects}", text=f"{format_stops(brings)} darker" if math.isfinite(brings) else "all dark",
+                key=f"flag_{flag.protects}",
+                label=f"Flag for the {flag.protects}",
+                text=f"{format_stops(brings)} darker" if math.isfinite(brings) else "all dark",
                 detail=f"{format_length(wide, system=units)} × {format_length(tall, system=units)}, edge {format_length(flag.shade.edge, system=units)} soft there"
                 + ("; cut short, so as to spare the key" if flag.cut_short else ""),
             )
-        )  # fmt: skip
+        )
     if min(bare["key"], shaded["key"]) > 0.0:
         cost = stops_between(bare["key"], shaded["key"])
         rows.append(
@@ -196,11 +201,26 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
         work.fit("staples", 1)
     for flag in standing:
         wide, tall = (2 * h for h in flag.shade.half)
-        work.step(f"Make the flag for the {flag.protects}", f"Frame {size(wide, tall)}, glued and screwed, the black stapled on one side.",
-                  check="Both diagonals agree within 3 mm.", minutes=35, does="bond", uses=(f"flag for the {flag.protects}", "wood_screw", "wood_glue", "staples"), wait=60, sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"))  # fmt: skip
-    work.step("Set them one at a time", f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
-              mistake="A flag that cuts the key.", check="Enough and no more: with one taken away, something wanted dark goes light.",
-              caution="Flags are sails: ballast the stands.", minutes=10 + 5 * len(standing), does="set", uses=("rod of the sheet", "sleeve of 60 mm", "cord", "spring_clamp"))  # fmt: skip
+        work.step(
+            f"Make the flag for the {flag.protects}",
+            f"Frame {size(wide, tall)}, glued and screwed, the black stapled on one side.",
+            check="Both diagonals agree within 3 mm.",
+            minutes=35,
+            does="bond",
+            uses=(f"flag for the {flag.protects}", "wood_screw", "wood_glue", "staples"),
+            wait=60,
+            sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"),
+        )
+    work.step(
+        "Set them one at a time",
+        f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
+        mistake="A flag that cuts the key.",
+        check="Enough and no more: with one taken away, something wanted dark goes light.",
+        caution="Flags are sails: ballast the stands.",
+        minutes=10 + 5 * len(standing),
+        does="set",
+        uses=("rod of the sheet", "sleeve of 60 mm", "cord", "spring_clamp"),
+    )
     return work.plan("cage of flags")
 
 
@@ -246,15 +266,29 @@ def holds(design: CageParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="flag_cage", name="sheet in a cage of flags", parameters=CageParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, figures=figures,
+    id="flag_cage",
+    name="sheet in a cage of flags",
+    parameters=CageParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    figures=figures,
     good="soft light, and every surface as dark as it is wanted",
     bad="a stand for every flag; takes the floor",
     replaces=("flags as large as the sheet",),
     mistakes=("a flag that cuts the key", "more flags than the picture needs"),
     cautions=("Ballast every flag's stand.",),
     becomes=(
-        Become(forms=("frame",), sizes={}, faces=1, heaviest=4.0,
-               how="Cover it with black cloth: it is one of the flags, if it is as large as the list of parts says."),
+        Become(
+            forms=("frame",),
+            sizes={},
+            faces=1,
+            heaviest=4.0,
+            how="Cover it with black cloth: it is one of the flags, if it is as large as the list of parts says.",
+        ),
     ),
-)  # fmt: skip
+)

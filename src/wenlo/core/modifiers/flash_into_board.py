@@ -64,8 +64,14 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
     if design.flagged:
         work.cover("black_foam_board", 0.2, 0.2, note="flag behind the flash")
     work.fit("spring_clamp", 3)
-    work.step("Put it together", f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing the board.",
-              mistake="Flash aimed past the board's edge: it lights the background and the lens.", minutes=15, does="mount", uses=("board, cut square", "wrapped over", "arm", "spring_clamp"))  # fmt: skip
+    work.step(
+        "Put it together",
+        f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing the board.",
+        mistake="Flash aimed past the board's edge: it lights the background and the lens.",
+        minutes=15,
+        does="mount",
+        uses=("board, cut square", "wrapped over", "arm", "spring_clamp"),
+    )
     work.step(
         "Look from the subject's place",
         "No part of the flash's face may be seen; move the flag until it is hidden.",
@@ -112,15 +118,30 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="flash_into_board", name="flash into a board", parameters=FlashBoardParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    id="flash_into_board",
+    name="flash into a board",
+    parameters=FlashBoardParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
     good="quick, light, one stand; works anywhere without mains",
     bad="loses two stops and more; spill onto background and lens",
     replaces=("flash half a board's width before the board",),
     mistakes=("spill onto background and lens", "zoom left at tele: a hot spot on the board"),
     cautions=("Never fire a flash close to anyone's eyes.",),
     becomes=(
-        Become(forms=("canvas", "board"), sizes={"width": "width", "height": "height"}, wall="face", faces=1, heaviest=4.0,
-               how="Stand it beside the subject and aim the flash at its middle, away from the subject."),
+        Become(
+            forms=("canvas", "board"),
+            sizes={"width": "width", "height": "height"},
+            wall="face",
+            faces=1,
+            heaviest=4.0,
+            how="Stand it beside the subject and aim the flash at its middle, away from the subject.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -44,18 +44,24 @@ def arrange(design: FloppyParameters, brief: Brief, transmittance: float | None 
     """The sheet, the flag square to it at the edge toward the backdrop, and the lamp."""
     across, upward = facing(design.direction, 0.0)
     sheet = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        "sheet",
+        centre=design.source_centre,
+        across=across * design.width,
+        upward=upward * design.height,
         surface=layers_of(design.sheet, 1, transmittance),
-    )  # fmt: skip
+    )
     top = min(design.highest, brief.room.height - 0.01)
     drop = min(design.black_height, top - 0.02)
     edge = design.source_centre + design.aside * (design.width / 2 + 0.03)
     middle = edge - design.direction * design.flag_width / 2
     middle = middle * np.array([1.0, 1.0, 0.0]) + UP * (top - drop / 2)
     flag = panel(
-        "flag", centre=middle, across=design.direction * design.flag_width, upward=UP * drop,
+        "flag",
+        centre=middle,
+        across=design.direction * design.flag_width,
+        upward=UP * drop,
         surface=black("heavy_black_flag_cloth"),
-    )  # fmt: skip
+    )
     lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
     return Arrangement(surfaces=(sheet, flag), lamps=(lamp,))
 
@@ -73,22 +79,42 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     work.fit("staples", 1)
     work.fit("cord", 6)
     work.cover(
-        "heavy_black_flag_cloth", design.flag_width, 2 * design.flag_height, margin=0.05,
+        "heavy_black_flag_cloth",
+        design.flag_width,
+        2 * design.flag_height,
+        margin=0.05,
         note="twice the frame's height in one piece, stapled along the upper half; the lower half folds up behind it",
-    )  # fmt: skip
+    )
     work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     work.step(
-        "Make the flag", f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper half.",
-        check="Both diagonals agree within 3 mm.", minutes=50, does="bond", uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue", "staples", "twice the frame"), wait=60, sketch=Sketch(width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"),
-    )  # fmt: skip
+        "Make the flag",
+        f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper half.",
+        check="Both diagonals agree within 3 mm.",
+        minutes=50,
+        does="bond",
+        uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue", "staples", "twice the frame"),
+        wait=60,
+        sketch=Sketch(
+            width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"
+        ),
+    )
     work.step(
-        "Let the flap hold itself", "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "
-        "straight when it is down.", mistake="Ends not held: the flap swings into the light.", minutes=15, does="cover", uses=("hook_and_loop", "cloth_tie"),
-    )  # fmt: skip
+        "Let the flap hold itself",
+        "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "
+        "straight when it is down.",
+        mistake="Ends not held: the flap swings into the light.",
+        minutes=15,
+        does="cover",
+        uses=("hook_and_loop", "cloth_tie"),
+    )
     work.step(
-        "Set it", "Square to the sheet, at its edge toward the backdrop; drop the flap when light runs under the frame.",
-        caution="A dropped flap is a sail: ballast the stand, and take it down in wind.", minutes=10, does="set", uses=("rod of the sheet", "sleeve", "cord"),
-    )  # fmt: skip
+        "Set it",
+        "Square to the sheet, at its edge toward the backdrop; drop the flap when light runs under the frame.",
+        caution="A dropped flap is a sail: ballast the stand, and take it down in wind.",
+        minutes=10,
+        does="set",
+        uses=("rod of the sheet", "sleeve", "cord"),
+    )
     return work.plan("double floppy flag with a sheet")
 
 
@@ -129,15 +155,28 @@ def holds(design: FloppyParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="floppy_flag", name="sheet with a double floppy flag", parameters=FloppyParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds,
+    id="floppy_flag",
+    name="sheet with a double floppy flag",
+    parameters=FloppyParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
     good="keeps the light of a small sheet off the background; the flap drops in a second",
     bad="three stands, and a sail in any wind",
     replaces=("flag as far out as the spill is wide",),
     mistakes=("ends not held", "sail in wind"),
     cautions=("Ballast the flag's stand before the flap is dropped.",),
     becomes=(
-        Become(forms=("frame",), sizes={"flag_width": "width", "flag_height": "height"}, faces=1, heaviest=4.0,
-               how="Stretch black cloth of twice its height over it and let the lower half hang free."),
+        Become(
+            forms=("frame",),
+            sizes={"flag_width": "width", "flag_height": "height"},
+            faces=1,
+            heaviest=4.0,
+            how="Stretch black cloth of twice its height over it and let the lower half hang free.",
+        ),
     ),
-)  # fmt: skip
+)

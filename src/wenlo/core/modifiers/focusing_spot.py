@@ -116,18 +116,32 @@ def arrange(design: FocusingParameters, brief: Brief, transmittance: float | Non
     del transmittance
     across, _ = design.square
     lens = Emitter(
-        id=brief.lamp.type.id, shape="disc", centre=design.source_centre + 0.002 * design.axis,
-        edge_u=across * design.lens, edge_v=np.cross(-design.axis, across) * design.lens, amount=lens_luminance(design, brief), beam=1.0,
-        colour=np.ones(3), law="lens",
+        id=brief.lamp.type.id,
+        shape="disc",
+        centre=design.source_centre + 0.002 * design.axis,
+        edge_u=across * design.lens,
+        edge_v=np.cross(-design.axis, across) * design.lens,
+        amount=lens_luminance(design, brief),
+        beam=1.0,
+        colour=np.ones(3),
+        law="lens",
         lens=ThinLens(
-            focal_length=design.focal_length, gate=design.gate, gate_distance=design.gate_distance, lamp=min(brief.lamp.type.size),
+            focal_length=design.focal_length,
+            gate=design.gate,
+            gate_distance=design.gate_distance,
+            lamp=min(brief.lamp.type.size),
             lamp_distance=design.gate_distance + design.lamp_gap,
         ),
-    )  # fmt: skip
+    )
     tube = Tube(
-        id="tube", base=design.source_centre + 0.004 * design.axis, axis=design.axis, length=design.gate_distance + design.lamp_gap,
-        radius=design.lens / 2 + 0.01, surface=flipped(black("black_foil")), role="modifier",
-    )  # fmt: skip
+        id="tube",
+        base=design.source_centre + 0.004 * design.axis,
+        axis=design.axis,
+        length=design.gate_distance + design.lamp_gap,
+        radius=design.lens / 2 + 0.01,
+        surface=flipped(black("black_foil")),
+        role="modifier",
+    )
     return Arrangement(surfaces=(hole(design, side=design.lens, outline=round_outline()), tube), lamps=(lens,))
 
 
@@ -155,10 +169,20 @@ def figures(design: FocusingParameters, brief: Brief, units: UnitSystem, probe: 
         else f"to fill lens and gate alike it would have to be {length(needed)} wide, or nearer"
     )
     return (
-        KindFigure(key="field", label="Field at the subject", text=f"{length(wide)} wide", detail=f"{math.degrees(2 * design.field):.0f}°: the gate seen from the lens"),
+        KindFigure(
+            key="field",
+            label="Field at the subject",
+            text=f"{length(wide)} wide",
+            detail=f"{math.degrees(2 * design.field):.0f}°: the gate seen from the lens",
+        ),
         KindFigure(key="field_edge", label="Its edge", text=length(design.throw * design.blur), detail=off),
-        KindFigure(key="lens_share", label="Out of the lens", text=f"{lens_share(design, brief) * 100:.1f} %", detail=f"of the lamp's light; {fills}"),
-    )  # fmt: skip
+        KindFigure(
+            key="lens_share",
+            label="Out of the lens",
+            text=f"{lens_share(design, brief) * 100:.1f} %",
+            detail=f"of the lamp's light; {fills}",
+        ),
+    )
 
 
 def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
@@ -190,23 +214,58 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         )
     )
     work.template(
-        pierced("front", across, across, circle(middle, middle, design.lens - 0.006), note="a lip of 3 mm holds the lens from outside")
-    )  # fmt: skip
+        pierced(
+            "front",
+            across,
+            across,
+            circle(middle, middle, design.lens - 0.006),
+            note="a lip of 3 mm holds the lens from outside",
+        )
+    )
     work.template(
         Template(
-            name="sides of the tube", outline=oblong(2 * across, long / 2, 4 * across, long), note="scored three times, folded, taped",
+            name="sides of the tube",
+            outline=oblong(2 * across, long / 2, 4 * across, long),
+            note="scored three times, folded, taped",
             folds=tuple(((k * across, 0.0), (k * across, long)) for k in (1, 2, 3)),
         )
-    )  # fmt: skip
-    work.step("Make the tube", f"Four sides of {long * 1000:.0f} mm; the lens drops into its front and can be taken out.",
-              mistake="Lens glued in: the next one does not fit.", caution="Fresh blade, steel rule.", minutes=50, does="bond", uses=("sides of the tube", "cloth_tape"), wait=20)  # fmt: skip
-    work.step("Set the gate", f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about {design.gate_distance * 1000:.0f} mm behind the lens.",
-              mistake="Fixed focus: one edge for all distances.", check="Slid back and forth, the edge goes sharp once.", minutes=20, does="finish", uses=("baffle", "lining behind"))  # fmt: skip
-    work.step("Let it breathe", "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light cannot pass; a small fan for lamps over 30 W.",
-              mistake="Lens melts: no way for the heat.",
-              caution=f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever it is carried or left.", minutes=25, does="drill")  # fmt: skip
-    work.step("Close the leaks", "Collar round the joint; in the dark, with the lamp on, look along every edge.",
-              mistake="Leak to the sides.", caution="Never look into the lens, and never test it against the sun.", minutes=10, does="check", uses=("collar",))  # fmt: skip
+    )
+    work.step(
+        "Make the tube",
+        f"Four sides of {long * 1000:.0f} mm; the lens drops into its front and can be taken out.",
+        mistake="Lens glued in: the next one does not fit.",
+        caution="Fresh blade, steel rule.",
+        minutes=50,
+        does="bond",
+        uses=("sides of the tube", "cloth_tape"),
+        wait=20,
+    )
+    work.step(
+        "Set the gate",
+        f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about {design.gate_distance * 1000:.0f} mm behind the lens.",
+        mistake="Fixed focus: one edge for all distances.",
+        check="Slid back and forth, the edge goes sharp once.",
+        minutes=20,
+        does="finish",
+        uses=("baffle", "lining behind"),
+    )
+    work.step(
+        "Let it breathe",
+        "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light cannot pass; a small fan for lamps over 30 W.",
+        mistake="Lens melts: no way for the heat.",
+        caution=f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever it is carried or left.",
+        minutes=25,
+        does="drill",
+    )
+    work.step(
+        "Close the leaks",
+        "Collar round the joint; in the dark, with the lamp on, look along every edge.",
+        mistake="Leak to the sides.",
+        caution="Never look into the lens, and never test it against the sun.",
+        minutes=10,
+        does="check",
+        uses=("collar",),
+    )
     return work.plan("focusing spot")
 
 
@@ -273,15 +332,30 @@ def limits(design: FocusingParameters) -> tuple[tuple[str, float], ...]:
 
 
 KIND = Kind(
-    id="focusing_spot", name="focusing spot", parameters=FocusingParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, limits=limits, cannot=cannot, figures=figures,
+    id="focusing_spot",
+    name="focusing spot",
+    parameters=FocusingParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    limits=limits,
+    cannot=cannot,
+    figures=figures,
     good="a round field with an edge as sharp or soft as wanted, far brighter than a snoot's",
     bad="hard; heat at the lens; a day's work",
     replaces=("gate at the focal length",),
     mistakes=("lens melts", "fixed focus", "leak to the sides"),
     cautions=("A lens left in the sun starts fires: cap it.", "A lens near a hot lamp melts: give the heat a way out."),
     becomes=(
-        Become(forms=("lens",), sizes={"lens": "width", "focal_length": "focal"}, heaviest=0.6,
-               how="Set it in the front of a black tube; a hole in a sliding baffle behind it is the gate."),
+        Become(
+            forms=("lens",),
+            sizes={"lens": "width", "focal_length": "focal"},
+            heaviest=0.6,
+            how="Set it in the front of a black tube; a hole in a sliding baffle behind it is the gate.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -104,16 +104,27 @@ def figures(design: DoorParameters, brief: Brief, units: UnitSystem, probe: Prob
     throw = brief.backdrop.distance + design.distance
     edge = lamp * throw / design.length
     places = {
-        "backdrop beside the subject": Meter(id="backdrop", position=np.array([-0.5 if design.direction[0] > 0 else 0.5, brief.backdrop.distance - 0.001, brief.subject.face_height]), normal=np.array([0.0, -1.0, 0.0])),
+        "backdrop beside the subject": Meter(
+            id="backdrop",
+            position=np.array(
+                [-0.5 if design.direction[0] > 0 else 0.5, brief.backdrop.distance - 0.001, brief.subject.face_height]
+            ),
+            normal=np.array([0.0, -1.0, 0.0]),
+        ),
         "ceiling over the subject": Meter(id="ceiling", position=UP * (brief.room.height - 0.001), normal=-UP),
         "floor before the subject": Meter(id="floor", position=UP * 0.001 - np.array([0.0, 0.6, 0.0]), normal=UP),
-    }  # fmt: skip
+    }
     doors = frozenset(f"{side} door" for side in SIDES)
     bare, shaded = probe(list(places.values()), doors), probe(list(places.values()), frozenset())
     rows = [
-        KindFigure(key=f"door_{m.id}", label=f"{m.id[:1].upper()}{m.id[1:]} with doors", text=_change(bare[m.id], shaded[m.id]), detail=f"on the {name}, against the bare lamp in the same place")
+        KindFigure(
+            key=f"door_{m.id}",
+            label=f"{m.id[:1].upper()}{m.id[1:]} with doors",
+            text=_change(bare[m.id], shaded[m.id]),
+            detail=f"on the {name}, against the bare lamp in the same place",
+        )
         for name, m in places.items()
-    ]  # fmt: skip
+    ]
     rows.append(
         KindFigure(
             key="door_edge",
@@ -185,10 +196,12 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
         tall = design.length + design.grip
         work.template(
             Template(
-                name=f"{side} door", outline=oblong(wide / 2, tall / 2, wide, tall), folds=(((0.0, design.grip), (wide, design.grip)),),
+                name=f"{side} door",
+                outline=oblong(wide / 2, tall / 2, wide, tall),
+                folds=(((0.0, design.grip), (wide, design.grip)),),
                 note="folded over the lamp's rim at the dashed line",
             )
-        )  # fmt: skip
+        )
         work.cover(
             "black_foil",
             wide,
@@ -196,12 +209,30 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
             note=f"{side} piece, {design.grip * 1000:.0f} mm folded over the lamp's rim",
         )
     work.fit("cloth_tape", 2 * sum(design.source_size))
-    work.step("Tear the pieces", "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
-              mistake="Ragged edges throw ragged shadows.", caution="Torn foil cuts.", minutes=8, does="finish")  # fmt: skip
-    work.step("Tape them on", f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip them.",
-              mistake="Covered vents: the lamp turns itself down or off.", caution="The lamp's front is hot: let it cool first; use tape that stands heat.", minutes=8, does="mount", uses=("piece, ", "cloth_tape"))  # fmt: skip
-    work.step("Shape them", "Bring one piece in at a time until the surface that must stay dark goes dark, and stop before the face does.",
-              check="With the piece in, the face reads as before within a tenth of a stop.", minutes=5, does="set")  # fmt: skip
+    work.step(
+        "Tear the pieces",
+        "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
+        mistake="Ragged edges throw ragged shadows.",
+        caution="Torn foil cuts.",
+        minutes=8,
+        does="finish",
+    )
+    work.step(
+        "Tape them on",
+        f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip them.",
+        mistake="Covered vents: the lamp turns itself down or off.",
+        caution="The lamp's front is hot: let it cool first; use tape that stands heat.",
+        minutes=8,
+        does="mount",
+        uses=("piece, ", "cloth_tape"),
+    )
+    work.step(
+        "Shape them",
+        "Bring one piece in at a time until the surface that must stay dark goes dark, and stop before the face does.",
+        check="With the piece in, the face reads as before within a tenth of a stop.",
+        minutes=5,
+        does="set",
+    )
     return work.plan("black-foil doors")
 
 
@@ -261,11 +292,23 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="foil_doors", name="black-foil doors", parameters=DoorParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures, grips=grips, refuses=refuses,
+    id="foil_doors",
+    name="black-foil doors",
+    parameters=DoorParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
+    figures=figures,
+    grips=grips,
+    refuses=refuses,
     good="cuts the light off one surface after another in a minute, for the price of foil",
     bad="hard light; the edges are as soft as the lamp is large; wears out",
     replaces=("doors as long as the lamp is wide",),
     mistakes=("covering vents", "ragged edges", "wears out"),
     cautions=("Foil at a hot lamp burns fingers and must not cover its vents.",),
-)  # fmt: skip
+)

@@ -47,8 +47,10 @@ class HangingBoxParameters(ModifierParameters):
     def outside(self) -> str:
         """What is outside of the walls."""
         return {
-            "foam board": "black_foam_board", "cloth-lined": "heavy_black_flag_cloth", "improvised": "black_plastic_tablecloth",
-        }[self.walls]  # fmt: skip
+            "foam board": "black_foam_board",
+            "cloth-lined": "heavy_black_flag_cloth",
+            "improvised": "black_plastic_tablecloth",
+        }[self.walls]
 
     @property
     def leak(self) -> float:
@@ -116,9 +118,15 @@ def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | N
     )
     inside = lined(design.lining, design.outside, leak=design.leak)
     walls = box_walls(
-        centre=design.source_centre, across=across, upward=upward, back=UP, depth=design.depth, surface=inside,
-        closed=design.cover, behind=inside,
-    )  # fmt: skip
+        centre=design.source_centre,
+        across=across,
+        upward=upward,
+        back=UP,
+        depth=design.depth,
+        surface=inside,
+        closed=design.cover,
+        behind=inside,
+    )
     places = design.lamp_places
     lamps = key_lamps(brief, places, [p - UP * 0.9 * design.depth for p in places])
     return Arrangement(surfaces=(sheet, *walls), lamps=lamps)
@@ -190,24 +198,58 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         work.fit("staples", 1)
     work.eyes("corner post", 4)
     work.fit("cord", 8)
-    work.step("Make both frames", f"Two rectangles of {size(design.width, design.length)}, glued and screwed, joined by the four posts.",
-              check="Both diagonals of each agree within 3 mm.", minutes=90, does="bond", uses=("long side", "short side", "corner post", "lamp bar", "wood_screw", "wood_glue"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
+    work.step(
+        "Make both frames",
+        f"Two rectangles of {size(design.width, design.length)}, glued and screwed, joined by the four posts.",
+        check="Both diagonals of each agree within 3 mm.",
+        minutes=90,
+        does="bond",
+        uses=("long side", "short side", "corner post", "lamp bar", "wood_screw", "wood_glue"),
+        wait=60,
+        sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
+    )
     how = {
         "foam board": "White boards inside, tape over every joint; black outside.",
         "cloth-lined": "Staple the white lining tight inside of the battens, then the black outside, both round the edges.",
         "improvised": "Bed linen inside, black plastic outside"
-        + (" in two layers" if design.doubled else "") + ", clamped and taped over the battens; no fold may gape.",
-    }[design.walls]  # fmt: skip
-    work.step("Line it", how, check="In the dark, with a lamp inside, no line of light shows.",
-              mistake="Screws longer than the battens are thick come out inside.", minutes=45, does="cover", uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop", "staples"))  # fmt: skip
-    work.step("Test it for leaks", leak_test(design), check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
-              mistake="Tested in daylight: what leaks is only seen in the dark.",
-              caution="Never look for leaks against the sun.", minutes=10, does="check")  # fmt: skip
-    work.step("Hang the lamps", f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables strain-relieved.",
-              mistake="Lamps too few or too near the sheet: pools of light.",
-              caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.", minutes=30, does="mount")  # fmt: skip
-    work.step("Hang the box", "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
-              caution="Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised.", minutes=30, does="hang", uses=("screw_eye", "cord"), hands=2)  # fmt: skip
+        + (" in two layers" if design.doubled else "")
+        + ", clamped and taped over the battens; no fold may gape.",
+    }[design.walls]
+    work.step(
+        "Line it",
+        how,
+        check="In the dark, with a lamp inside, no line of light shows.",
+        mistake="Screws longer than the battens are thick come out inside.",
+        minutes=45,
+        does="cover",
+        uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop", "staples"),
+    )
+    work.step(
+        "Test it for leaks",
+        leak_test(design),
+        check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
+        mistake="Tested in daylight: what leaks is only seen in the dark.",
+        caution="Never look for leaks against the sun.",
+        minutes=10,
+        does="check",
+    )
+    work.step(
+        "Hang the lamps",
+        f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables strain-relieved.",
+        mistake="Lamps too few or too near the sheet: pools of light.",
+        caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.",
+        minutes=30,
+        does="mount",
+    )
+    work.step(
+        "Hang the box",
+        "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
+        caution="Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised.",
+        minutes=30,
+        does="hang",
+        uses=("screw_eye", "cord"),
+        hands=2,
+    )
     return work.plan("hanging softbox")
 
 
@@ -230,11 +272,20 @@ def marks(design: HangingBoxParameters, brief: Brief) -> tuple[Mark, ...]:
     d, centre = design.direction, design.source_centre
     end = centre + d * (design.length / 2 + 0.12)
     return (
-        Mark(path="design.sheet_height", label="Height of the sheet", start=centre * np.array([1.0, 1.0, 0.0]), end=centre),
+        Mark(
+            path="design.sheet_height",
+            label="Height of the sheet",
+            start=centre * np.array([1.0, 1.0, 0.0]),
+            end=centre,
+        ),
         Mark(path="design.depth", label="Depth", start=end, end=end + UP * design.depth),
-        Mark(path="design.length", label="Length", start=centre - d * design.length / 2 + UP * (design.depth + 0.1),
-             end=centre + d * design.length / 2 + UP * (design.depth + 0.1)),
-    )  # fmt: skip
+        Mark(
+            path="design.length",
+            label="Length",
+            start=centre - d * design.length / 2 + UP * (design.depth + 0.1),
+            end=centre + d * design.length / 2 + UP * (design.depth + 0.1),
+        ),
+    )
 
 
 def handling(design: HangingBoxParameters) -> Handling:
@@ -276,15 +327,34 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="hanging_softbox", name="large hanging softbox", parameters=HangingBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    id="hanging_softbox",
+    name="large hanging softbox",
+    parameters=HangingBoxParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
     good="broad, even light from above for a bench and several people; nothing stands on the floor",
     bad="heavy, fixed, slow to build; lights everything below it alike",
     replaces=("one lamp a square metre", "depth a third of the width"),
-    mistakes=("lamps too few or too near the sheet: pools", "no top cover: the ceiling lights the room", "screws too long", "bed linen and doubled black cloth that were never tested for leaks"),
+    mistakes=(
+        "lamps too few or too near the sheet: pools",
+        "no top cover: the ceiling lights the room",
+        "screws too long",
+        "bed linen and doubled black cloth that were never tested for leaks",
+    ),
     cautions=("Overhead load and heat: both need a licensed eye where the public is.",),
     becomes=(
-        Become(forms=("carton", "tub"), sizes={"width": "width", "length": "height", "depth": "depth"}, faces=1, heaviest=4.0,
-               how="Open side down: line it white, cover the outside with black, put the sheet over the opening, and test it for leaks in the dark."),
+        Become(
+            forms=("carton", "tub"),
+            sizes={"width": "width", "length": "height", "depth": "depth"},
+            faces=1,
+            heaviest=4.0,
+            how="Open side down: line it white, cover the outside with black, put the sheet over the opening, and test it for leaks in the dark.",
+        ),
     ),
-)  # fmt: skip
+)

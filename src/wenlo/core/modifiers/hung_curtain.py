@@ -32,9 +32,12 @@ def arrange(design: CurtainParameters, brief: Brief, transmittance: float | None
     """The cloth, and the lamp behind it."""
     across, upward = facing(design.direction, 0.0)
     cloth = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        "sheet",
+        centre=design.source_centre,
+        across=across * design.width,
+        upward=upward * design.height,
         surface=layers_of(design.sheet, 2 if design.doubled else 1, transmittance),
-    )  # fmt: skip
+    )
     return Arrangement(surfaces=(cloth,), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
@@ -44,23 +47,33 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
     work.bar("rod", design.width + 0.1, 1, "the cloth and 50 mm beyond it at each end", "width")
     layers = 2 if design.doubled else 1
     work.cover(
-        design.sheet, design.width, design.height * layers, margin=0.04,
+        design.sheet,
+        design.width,
+        design.height * layers,
+        margin=0.04,
         note=f"{'folded double over the rod, ' if design.doubled else ''}sleeve of 60 mm at the top, 20 mm hems",
-    )  # fmt: skip
+    )
     work.fit("cord", 6)
     work.fit("spring_clamp", 4)
     taped = sheet_material(design.sheet).joined == "taped"
     work.step(
-        "Tape the sleeve" if taped else "Sew or staple the sleeve", f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet, {'tape folded over' if taped else 'hems on'} "
+        "Tape the sleeve" if taped else "Sew or staple the sleeve",
+        f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet, {'tape folded over' if taped else 'hems on'} "
         "the other edges; a chain or a batten at the foot keeps it flat.",
-        mistake="Without weight below, the cloth hangs in folds that show in glossy things.", minutes=25, does="cover", uses=("sleeve",),
-    )  # fmt: skip
+        mistake="Without weight below, the cloth hangs in folds that show in glossy things.",
+        minutes=25,
+        does="cover",
+        uses=("sleeve",),
+    )
     work.step(
-        "Hang it", "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
+        "Hang it",
+        "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
         check=f"The middle is {design.centre_height:.2f} m above the floor.",
         caution="Fixings in ceilings and beams are for what they are made for: check what they carry, and local rules come first.",
-        minutes=15, does="hang", uses=("rod", "cord", "spring_clamp"),
-    )  # fmt: skip
+        minutes=15,
+        does="hang",
+        uses=("rod", "cord", "spring_clamp"),
+    )
     return work.plan("hung cloth")
 
 
@@ -80,9 +93,11 @@ def marks(design: CurtainParameters, brief: Brief) -> tuple[Mark, ...]:
     del brief
     foot = design.direction * design.distance
     behind = Mark(
-        path="design.lamp_distance", label="Distance from lamp to cloth", start=foot,
+        path="design.lamp_distance",
+        label="Distance from lamp to cloth",
+        start=foot,
         end=foot + design.direction * design.lamp_distance,
-    )  # fmt: skip
+    )
     return (*upright_marks(design), behind)
 
 
@@ -101,15 +116,27 @@ def holds(design: CurtainParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="hung_curtain", name="hung cloth", parameters=CurtainParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds,
+    id="hung_curtain",
+    name="hung cloth",
+    parameters=CurtainParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
     good="cheap and large; nothing stands in the way below",
     bad="light goes past it and round it, so a small room fills up; it moves in every draught",
     replaces=("lamp as far behind the cloth as the cloth is wide",),
     mistakes=("light runs out at the sides and lights the whole room", "one layer is not enough when the lamp is near"),
     cautions=("Heat: cloth near a hot lamp scorches; keep the maker's distance.",),
     becomes=(
-        Become(forms=("curtain",), sizes={"width": "width", "height": "height"}, wall="sheet",
-               how="Hang it by its own hem or rings from a bar between two stands, creases ironed out."),
+        Become(
+            forms=("curtain",),
+            sizes={"width": "width", "height": "height"},
+            wall="sheet",
+            how="Hang it by its own hem or rings from a bar between two stands, creases ironed out.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -80,11 +80,26 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
     ground = stops_between(max(found["back"], 1e-9), max(found["front"], 1e-9))
     flat = "flat: little shape" if abs(across) < 0.5 else "one-sided" if abs(across) > 1.5 else "some shape"
     return (
-        KindFigure(key="shape", label="Key side over far side", text=format_stops(across, signed=True), detail=f"at the thing's two sides: {flat}"),
-        KindFigure(key="from_above", label="Key side over above", text=format_stops(above, signed=True), detail="what the top of the thing gets against its side"),
-        KindFigure(key="ground_level", label="Ground over the thing's front", text=format_stops(ground, signed=True), detail="light on the back against that on the front"),
+        KindFigure(
+            key="shape",
+            label="Key side over far side",
+            text=format_stops(across, signed=True),
+            detail=f"at the thing's two sides: {flat}",
+        ),
+        KindFigure(
+            key="from_above",
+            label="Key side over above",
+            text=format_stops(above, signed=True),
+            detail="what the top of the thing gets against its side",
+        ),
+        KindFigure(
+            key="ground_level",
+            label="Ground over the thing's front",
+            text=format_stops(ground, signed=True),
+            detail="light on the back against that on the front",
+        ),
         ground_white(design, brief, probe),
-    )  # fmt: skip
+    )
 
 
 def build(design: TentParameters, brief: Brief) -> BuildPlan:
@@ -114,12 +129,31 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
             note="card on the far side",
         )
     work.fit("ballast_bag", 1)
-    work.step("Make the frame", f"{size(design.width, design.height)}, {design.depth * 100:.0f} cm deep; legs held by pins, not glue.",
-              mistake="Clamps on chairs in its place: they fall; weighted posts stand.", minutes=60, does="bond", uses=("leg", "rail,", "rod of", "wood_screw"), wait=60)  # fmt: skip
-    work.step("Hang the sheets", "Each on its own rod, so that one side can be slid away for sparkle.",
-              mistake="Closed all round, the light is flat: open one side, or hang a black card there.", minutes=25, does="cover", uses=("side, sleeve", "top", "card on the far side"))  # fmt: skip
-    work.step("Lay the sweep", "Backdrop over its rod, down behind the thing and forward under it without a crease.",
-              mistake="Bent too sharply, its crease shows as a line behind the thing.", minutes=10, does="set", uses=("ballast_bag",))  # fmt: skip
+    work.step(
+        "Make the frame",
+        f"{size(design.width, design.height)}, {design.depth * 100:.0f} cm deep; legs held by pins, not glue.",
+        mistake="Clamps on chairs in its place: they fall; weighted posts stand.",
+        minutes=60,
+        does="bond",
+        uses=("leg", "rail,", "rod of", "wood_screw"),
+        wait=60,
+    )
+    work.step(
+        "Hang the sheets",
+        "Each on its own rod, so that one side can be slid away for sparkle.",
+        mistake="Closed all round, the light is flat: open one side, or hang a black card there.",
+        minutes=25,
+        does="cover",
+        uses=("side, sleeve", "top", "card on the far side"),
+    )
+    work.step(
+        "Lay the sweep",
+        "Backdrop over its rod, down behind the thing and forward under it without a crease.",
+        mistake="Bent too sharply, its crease shows as a line behind the thing.",
+        minutes=10,
+        does="set",
+        uses=("ballast_bag",),
+    )
     return work.plan("light tent")
 
 
@@ -151,11 +185,22 @@ def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="light_tent", name="light tent", parameters=TentParameters, arrange=arrange, build=build, start=start, grown=box_grown, marks=box_marks,
-    handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
+    id="light_tent",
+    name="light tent",
+    parameters=TentParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=box_grown,
+    marks=box_marks,
+    handling=handling,
+    holds=holds,
+    cannot=no_person,
+    figures=figures,
+    keeps_size=True,
     good="soft light from all sides, calm reflections in shiny things",
     bad="flat when it is closed all round",
     replaces=("tent three times the thing",),
     mistakes=("flat light when closed all round", "clamps on chairs fall"),
     cautions=("Lamps near cloth: keep them where the hand is comfortable.",),
-)  # fmt: skip
+)

@@ -48,7 +48,11 @@ def _panel(design: NegativeFillParameters, brief: Brief) -> Panel:
     height = min(design.panel_height, brief.room.height - 0.06)
     low = max(0.03, min(brief.subject.face_height - 0.55 * height, brief.room.height - height - 0.03))
     centre = side * design.panel_distance + UP * (low + height / 2)
-    surface = {"black cloth": lambda: black("heavy_black_flag_cloth"), "velvet": lambda: black("velvet"), "white card": lambda: bounce("white_foam_board")}[design.panel]()  # fmt: skip
+    surface = {
+        "black cloth": lambda: black("heavy_black_flag_cloth"),
+        "velvet": lambda: black("velvet"),
+        "white card": lambda: bounce("white_foam_board"),
+    }[design.panel]()
     made = panel("far panel", centre=centre, across=across * design.panel_width, upward=UP * height, surface=surface)
     if float(made.normal @ side) > 0.0:
         made = panel(
@@ -61,9 +65,12 @@ def arrange(design: NegativeFillParameters, brief: Brief, transmittance: float |
     """The sheet with its lamp, and the panel across."""
     across, upward = facing(design.direction, 0.0)
     sheet = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
+        "sheet",
+        centre=design.source_centre,
+        across=across * design.width,
+        upward=upward * design.height,
         surface=layers_of(design.sheet, 1, transmittance),
-    )  # fmt: skip
+    )
     surfaces: tuple[Shape, ...] = (sheet, _panel(design, brief))
     return Arrangement(surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
@@ -100,16 +107,29 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
     )
     if design.panel != "white card":
         work.step(
-            "Make the panel", f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it, middles first.",
-            check="Both diagonals agree within 3 mm.", minutes=35, wait=60,
+            "Make the panel",
+            f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it, middles first.",
+            check="Both diagonals agree within 3 mm.",
+            minutes=35,
+            wait=60,
             uses=("side of the panel", "rail of the panel", "wood_screw", "wood_glue", "staples", "stapled"),
-            sketch=Sketch(width=design.panel_width, height=design.panel_height, sides="side of the panel", rails="rail of the panel"),
-        )  # fmt: skip
+            sketch=Sketch(
+                width=design.panel_width,
+                height=design.panel_height,
+                sides="side of the panel",
+                rails="rail of the panel",
+            ),
+        )
     work.step(
-        "Stand the panel", f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the picture.",
-        mistake="Too far to matter: twice as far is a quarter of its effect.", check="Taken away and put back, the shadow side changes as said.",
-        caution="A panel is a sail: ballast its stand.", minutes=10, does="set", uses=("the card", "spring_clamp"),
-    )  # fmt: skip
+        "Stand the panel",
+        f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the picture.",
+        mistake="Too far to matter: twice as far is a quarter of its effect.",
+        check="Taken away and put back, the shadow side changes as said.",
+        caution="A panel is a sail: ballast its stand.",
+        minutes=10,
+        does="set",
+        uses=("the card", "spring_clamp"),
+    )
     return work.plan("negative fill")
 
 
@@ -142,10 +162,12 @@ def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, pro
     deeper = stops_between(without, there)
     return (
         KindFigure(
-            key="panel_effect", label="Shadow side", text=f"{format_stops(abs(deeper))} {'deeper' if deeper >= 0.0 else 'lighter'}",
+            key="panel_effect",
+            label="Shadow side",
+            text=f"{format_stops(abs(deeper))} {'deeper' if deeper >= 0.0 else 'lighter'}",
             detail=f"than without the {design.panel}, {format_length(design.panel_distance, system=units)} from the face, in this room",
         ),
-    )  # fmt: skip
+    )
 
 
 def marks(design: NegativeFillParameters, brief: Brief) -> tuple[Mark, ...]:
@@ -170,21 +192,39 @@ def handling(design: NegativeFillParameters) -> Handling:
 def holds(design: NegativeFillParameters, mass: float) -> tuple[Hold, ...]:
     """The panel's clamp and the rod."""
     return (
-        Hold(name="clamp of the panel", place=design.far_side * design.panel_distance + UP * design.centre_height, mass=mass * 0.6),
+        Hold(
+            name="clamp of the panel",
+            place=design.far_side * design.panel_distance + UP * design.centre_height,
+            mass=mass * 0.6,
+        ),
         Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
-    )  # fmt: skip
+    )
 
 
 KIND = Kind(
-    id="negative_fill", name="sheet with negative fill", parameters=NegativeFillParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, figures=figures,
+    id="negative_fill",
+    name="sheet with negative fill",
+    parameters=NegativeFillParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    figures=figures,
     good="a deeper shadow side in a bright room, without moving the key",
     bad="three stands; does little in a dark room",
     replaces=("black as near as the frame lets it",),
     mistakes=("too far to matter", "a white card tried in its place"),
     cautions=("Ballast the panel's stand.",),
     becomes=(
-        Become(forms=("board",), sizes={"panel_width": "width", "panel_height": "height"}, faces=1, heaviest=4.0,
-               how="Cover one face of it with black cloth and stand it on the side away from the light."),
+        Become(
+            forms=("board",),
+            sizes={"panel_width": "width", "panel_height": "height"},
+            faces=1,
+            heaviest=4.0,
+            how="Cover one face of it with black cloth and stand it on the side away from the light.",
+        ),
     ),
-)  # fmt: skip
+)

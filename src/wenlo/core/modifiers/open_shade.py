@@ -64,9 +64,15 @@ def arrange(design: OpenShadeParameters, brief: Brief, transmittance: float | No
         surface=CLEAR,
     )
     lamps = opening_light(
-        brief, centre=design.lamp_position, inward=-design.direction, width=design.width, height=design.height,
-        daylight=design.daylight, weather=design.sky, glazing=1.0,
-    )  # fmt: skip
+        brief,
+        centre=design.lamp_position,
+        inward=-design.direction,
+        width=design.width,
+        height=design.height,
+        daylight=design.daylight,
+        weather=design.sky,
+        glazing=1.0,
+    )
     return Arrangement(surfaces=(hole,), lamps=lamps)
 
 
@@ -76,13 +82,21 @@ def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
     work.fit("cloth_tape", 2)
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
     work.step(
-        "Mark the place", f"A cross of tape {design.wall:.2f} m inside of the line where the shade begins.",
-        mistake="Half a step forward and the sun's edge is on a shoulder.", minutes=2, does="set", uses=("cloth_tape",),
-    )  # fmt: skip
+        "Mark the place",
+        f"A cross of tape {design.wall:.2f} m inside of the line where the shade begins.",
+        mistake="Half a step forward and the sun's edge is on a shoulder.",
+        minutes=2,
+        does="set",
+        uses=("cloth_tape",),
+    )
     work.step(
-        "Watch the edge", "The edge of the sun wanders about a hand's breadth in ten minutes: look for it before every take.",
-        caution="Nobody looks into the sun; no lens or mirror lies where it will reach.", minutes=2, does="set", uses=("hung on the far side",),
-    )  # fmt: skip
+        "Watch the edge",
+        "The edge of the sun wanders about a hand's breadth in ten minutes: look for it before every take.",
+        caution="Nobody looks into the sun; no lens or mirror lies where it will reach.",
+        minutes=2,
+        does="set",
+        uses=("hung on the far side",),
+    )
     return work.plan("open shade")
 
 
@@ -146,11 +160,26 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="open_shade", name="open shade at a large opening", parameters=OpenShadeParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight, cannot=cannot, keeps_size=True,
+    id="open_shade",
+    name="open shade at a large opening",
+    parameters=OpenShadeParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    daylight=daylight,
+    cannot=cannot,
+    keeps_size=True,
     good="free, very large, nothing to build",
     bad="blue; moves with the clock; its direction is the building's",
     replaces=("stand as far inside as the opening is wide",),
-    mistakes=("the edge of the sun on a shoulder", "green from grass or a wall in the sun close by", "balanced for the sun, the face goes blue"),
+    mistakes=(
+        "the edge of the sun on a shoulder",
+        "green from grass or a wall in the sun close by",
+        "balanced for the sun, the face goes blue",
+    ),
     cautions=("Never point a lens, or an eye, at the sun.",),
-)  # fmt: skip
+)

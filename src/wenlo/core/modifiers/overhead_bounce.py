@@ -165,15 +165,22 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
     )
     work.butt("short side", "long side", 6)
     row = bounce_face(design.face)
-    work.cover(design.face, design.width, design.length, margin=0.0 if row.form == "board" else 0.06,
-               note="screwed under the frame" if row.form == "board" else "60 mm round the battens, stapled")  # fmt: skip
+    work.cover(
+        design.face,
+        design.width,
+        design.length,
+        margin=0.0 if row.form == "board" else 0.06,
+        note="screwed under the frame" if row.form == "board" else "60 mm round the battens, stapled",
+    )
     if row.form == "board":
         work.screwed_on("S1", (design.width, design.length), board=0.005)
     else:
         work.fit("staples", 1)
     for name, drop, along, count in (
-        ("front", design.skirt_front, design.width, 1), ("back", design.skirt_back, design.width, 1), ("sides", design.skirt_sides, design.length, 2),
-    ):  # fmt: skip
+        ("front", design.skirt_front, design.width, 1),
+        ("back", design.skirt_back, design.width, 1),
+        ("sides", design.skirt_sides, design.length, 2),
+    ):
         if drop > 0.0:
             work.cover(
                 "heavy_black_flag_cloth",
@@ -191,14 +198,46 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
     work.eyes("long side", 4)
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
-    work.step("Make the stretcher", f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
-              check="Both diagonals agree within 3 mm.", minutes=50, does="bond", uses=("long side", "short side", "wood_screw", "wood_glue", "screwed under", "60 mm round", "splint_screw", "lap_screw", "washer", "staples"), wait=60, sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"))  # fmt: skip
-    work.step("Hang the skirts", "Hook-and-loop on all four sides, so that each rolls up by itself.",
-              mistake="Skirts too long: the lamp below hits them and not the canvas.", minutes=20, does="cover", uses=("skirt", "hook_and_loop", "cloth_tie"))  # fmt: skip
-    work.step("Fly it", "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
-              caution="Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not been told. "
-              "Local rules and the makers' instructions come first.",
-              check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.", minutes=20, does="hang", uses=("flag beside", "screw_eye", "cord", "ballast_bag"), hands=2)  # fmt: skip
+    work.step(
+        "Make the stretcher",
+        f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
+        check="Both diagonals agree within 3 mm.",
+        minutes=50,
+        does="bond",
+        uses=(
+            "long side",
+            "short side",
+            "wood_screw",
+            "wood_glue",
+            "screwed under",
+            "60 mm round",
+            "splint_screw",
+            "lap_screw",
+            "washer",
+            "staples",
+        ),
+        wait=60,
+        sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
+    )
+    work.step(
+        "Hang the skirts",
+        "Hook-and-loop on all four sides, so that each rolls up by itself.",
+        mistake="Skirts too long: the lamp below hits them and not the canvas.",
+        minutes=20,
+        does="cover",
+        uses=("skirt", "hook_and_loop", "cloth_tie"),
+    )
+    work.step(
+        "Fly it",
+        "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
+        caution="Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not been told. "
+        "Local rules and the makers' instructions come first.",
+        check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.",
+        minutes=20,
+        does="hang",
+        uses=("flag beside", "screw_eye", "cord", "ballast_bag"),
+        hands=2,
+    )
     return work.plan("overhead bounce")
 
 
@@ -224,10 +263,15 @@ def marks(design: OverheadParameters, brief: Brief) -> tuple[Mark, ...]:
     level = np.array([1.0, 1.0, 0.0])
     return (
         Mark(path="design.canvas_height", label="Height of the canvas", start=centre * level, end=centre),
-        Mark(path="design.length", label="Length", start=centre - d * design.length / 2 + UP * 0.12, end=centre + d * design.length / 2 + UP * 0.12),
+        Mark(
+            path="design.length",
+            label="Length",
+            start=centre - d * design.length / 2 + UP * 0.12,
+            end=centre + d * design.length / 2 + UP * 0.12,
+        ),
         Mark(path="design.lamp_out", label="Lamp before the subject", start=np.zeros(3), end=lamp * level),
         Mark(path="design.lamp_height", label="Lamp height", start=lamp * level, end=lamp),
-    )  # fmt: skip
+    )
 
 
 def handling(design: OverheadParameters) -> Handling:
@@ -256,16 +300,31 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="overhead_bounce", name="overhead bounce with skirts", parameters=OverheadParameters, arrange=arrange, build=build, start=start,
+    id="overhead_bounce",
+    name="overhead bounce with skirts",
+    parameters=OverheadParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
     figures=figures,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
     good="soft light from above that stays off the walls; skirts shape it without moving anything",
     bad="eye sockets go dark; boom, counterweight and safety line; the lamp below must be hidden",
     replaces=("canvas as large as it is far from the face",),
     mistakes=("subject too far under the skirt, or out of it", "the lamp in the picture", "boom out of balance"),
     cautions=("Overhead load: safety line, ballast, and a licensed person for fixings in ceilings.",),
     becomes=(
-        Become(forms=("canvas",), sizes={"width": "width", "length": "height"}, wall="face", faces=1, heaviest=3.0,
-               how="Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple the skirts to its edges."),
+        Become(
+            forms=("canvas",),
+            sizes={"width": "width", "length": "height"},
+            wall="face",
+            faces=1,
+            heaviest=3.0,
+            how="Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple the skirts to its edges.",
+        ),
     ),
-)  # fmt: skip
+)

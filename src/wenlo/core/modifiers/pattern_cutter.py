@@ -101,9 +101,8 @@ def arrange(design: PatternParameters, brief: Brief, transmittance: float | None
     del transmittance
     across, upward = design.square
     opening = panel(
-        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height,
-        surface=CLEAR,
-    )  # fmt: skip
+        "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height, surface=CLEAR
+    )
     surfaces: tuple[Shape, ...] = (opening, *dark_pieces(design))
     return Arrangement(
         surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
@@ -151,10 +150,20 @@ def figures(design: PatternParameters, brief: Brief, units: UnitSystem, probe: P
     where = "backdrop" if float(design.axis[1]) < -0.05 else "subject"
     contrast = contrast_of(design, brief)
     return (
-        KindFigure(key="projected", label=f"{name} on the {where}", text=length(width), detail=f"cut {length(design.piece)} wide, {length(design.lamp_distance)} before the lamp"),
+        KindFigure(
+            key="projected",
+            label=f"{name} on the {where}",
+            text=length(width),
+            detail=f"cut {length(design.piece)} wide, {length(design.lamp_distance)} before the lamp",
+        ),
         KindFigure(key="pattern_edge", label="Its blur", text=length(edge), detail=f"whole penumbra, {told}"),
-        KindFigure(key="pattern_contrast", label="Pattern at the subject", text=f"over {format_stops(7.0)}" if contrast > 7.0 else format_stops(contrast), detail="brightest to darkest across one piece and its gap, the room left out"),
-    )  # fmt: skip
+        KindFigure(
+            key="pattern_contrast",
+            label="Pattern at the subject",
+            text=f"over {format_stops(7.0)}" if contrast > 7.0 else format_stops(contrast),
+            detail="brightest to darkest across one piece and its gap, the room left out",
+        ),
+    )
 
 
 def _card(design: PatternParameters) -> Template:
@@ -194,12 +203,31 @@ def build(design: PatternParameters, brief: Brief) -> BuildPlan:
         "leaves": "leaf shapes, joined by thin stalks to the rim",
     }[design.pattern]
     work.template(_card(design))
-    work.step("Draw it", f"{design.pieces} {cut}, {design.piece * 1000:.0f} mm each, on the card at full size.",
-              check="The dark pieces together take the share that is wanted.", minutes=15, does="mark")  # fmt: skip
-    work.step("Cut it", "With a fresh blade, the waste pieces first in the middle.", mistake="Pieces that hang by nothing fall out: leave stalks.",
-              caution="Steel rule, fingers behind it.", minutes=25, does="finish", uses=("cut out",))  # fmt: skip
-    work.step("Set it", f"{design.lamp_distance * 100:.0f} cm before the bare lamp; nearer blurs it, farther sharpens it.",
-              mistake="Lamp too large or too near for the pattern to show.", caution="Card near a hot lamp chars: keep it where the hand is comfortable.", minutes=5, does="set", uses=("spring_clamp",))  # fmt: skip
+    work.step(
+        "Draw it",
+        f"{design.pieces} {cut}, {design.piece * 1000:.0f} mm each, on the card at full size.",
+        check="The dark pieces together take the share that is wanted.",
+        minutes=15,
+        does="mark",
+    )
+    work.step(
+        "Cut it",
+        "With a fresh blade, the waste pieces first in the middle.",
+        mistake="Pieces that hang by nothing fall out: leave stalks.",
+        caution="Steel rule, fingers behind it.",
+        minutes=25,
+        does="finish",
+        uses=("cut out",),
+    )
+    work.step(
+        "Set it",
+        f"{design.lamp_distance * 100:.0f} cm before the bare lamp; nearer blurs it, farther sharpens it.",
+        mistake="Lamp too large or too near for the pattern to show.",
+        caution="Card near a hot lamp chars: keep it where the hand is comfortable.",
+        minutes=5,
+        does="set",
+        uses=("spring_clamp",),
+    )
     return work.plan("pattern cutter")
 
 
@@ -259,11 +287,21 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="pattern_cutter", name="pattern cutter", parameters=PatternParameters, arrange=arrange, build=build, start=start, grown=grown,
-    marks=marks, handling=handling, holds=holds, cannot=cannot, figures=figures,
+    id="pattern_cutter",
+    name="pattern cutter",
+    parameters=PatternParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
+    figures=figures,
     good="leaves, slats or a window's bars out of a card",
     bad="hard; needs a small lamp and a long throw",
     replaces=("card half way to the wall",),
     mistakes=("lamp too large or too near for the pattern to show",),
     cautions=("Card and foil near a hot lamp scorch: keep them apart.",),
-)  # fmt: skip
+)

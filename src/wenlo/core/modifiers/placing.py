@@ -32,9 +32,14 @@ def panel(
     With an ``outline``, corners (K, 2) in shares of the two sides, only the polygon inside is there.
     """
     return Panel(
-        id=name, origin=centre - across / 2 - upward / 2, edge_u=upward, edge_v=across, surface=surface, role="modifier",
+        id=name,
+        origin=centre - across / 2 - upward / 2,
+        edge_u=upward,
+        edge_v=across,
+        surface=surface,
+        role="modifier",
         outline=outline,
-    )  # fmt: skip
+    )
 
 
 def facing(direction: Vector, tilt: float) -> tuple[Vector, Vector]:
@@ -164,9 +169,11 @@ def box_walls(
     middle = centre + deep / 2
     walls = []
     for name, offset, side in (
-        ("left side", -across / 2, upward), ("right side", across / 2, upward),
-        ("lower side", -upward / 2, across), ("upper side", upward / 2, across),
-    ):  # fmt: skip
+        ("left side", -across / 2, upward),
+        ("right side", across / 2, upward),
+        ("lower side", -upward / 2, across),
+        ("upper side", upward / 2, across),
+    ):
         wall = panel(f"box {name}", centre=middle + offset, across=deep, upward=side, surface=surface)
         if float(wall.normal @ offset) > 0.0:
             wall = panel(f"box {name}", centre=middle + offset, across=-deep, upward=side, surface=surface)

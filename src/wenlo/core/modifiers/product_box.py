@@ -59,9 +59,11 @@ def _rim(design: ProductBoxParameters, side: float, surface: Sheet) -> list[Pane
     name = "key" if side > 0.0 else "far"
     along = whole.edge_v / deep
     rows = (
-        ("lower rim", -UP * (tall - r) / 2, deep, r), ("upper rim", UP * (tall - r) / 2, deep, r),
-        ("front rim", -along * (deep - r) / 2, r, tall - 2 * r), ("back rim", along * (deep - r) / 2, r, tall - 2 * r),
-    )  # fmt: skip
+        ("lower rim", -UP * (tall - r) / 2, deep, r),
+        ("upper rim", UP * (tall - r) / 2, deep, r),
+        ("front rim", -along * (deep - r) / 2, r, tall - 2 * r),
+        ("back rim", along * (deep - r) / 2, r, tall - 2 * r),
+    )
     return [
         panel(f"{label}, {name} side", centre=middle + at, across=along * wide, upward=UP * high, surface=surface)
         for label, at, wide, high in rows
@@ -120,12 +122,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         )
         cut = "window cut out with a border of 30 mm left as the frame; the piece that falls out is a card"
         work.cover(
-            design.board,
-            design.depth,
-            design.height,
-            count=2,
-            note=f"side of {design.walls}, {cut}",
-            window=BORDER,
+            design.board, design.depth, design.height, count=2, note=f"side of {design.walls}, {cut}", window=BORDER
         )
         work.cover(
             design.board, design.width, design.depth, count=2 if design.top != "open" else 1, note="floor and top"
@@ -148,14 +145,48 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         design.height + design.depth,
         note="sweep that drops through the slot behind",
     )
-    work.step("Make the sides", f"{size(design.depth, design.height)} each, {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
-              mistake="Box too small for the thing standing: measure it standing.", minutes=70, does="bond", uses=("upright", "rail of", "cross rail", "wood_screw", "wood_glue", "white_paint", "batten under", "border of", "floor and top"), wait=120)  # fmt: skip
-    work.step("Leave the slot", "10 mm open between back and top over the whole width: backdrops drop in from above.",
-              mistake="Slot narrower than the board is thick.", minutes=15, does="finish")  # fmt: skip
-    work.step("Hang the sheets", "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",
-              mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.", minutes=25, does="cover", uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "card over the top", "sweep"))  # fmt: skip
-    work.step("Set the lamps", "Alike, all of one colour, outside of the sheets.",
-              mistake="Unlike bulbs: one side goes yellow.", caution="Keep hot lamps off the cloth, and the cables out of the way.", minutes=10, does="set")  # fmt: skip
+    work.step(
+        "Make the sides",
+        f"{size(design.depth, design.height)} each, {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
+        mistake="Box too small for the thing standing: measure it standing.",
+        minutes=70,
+        does="bond",
+        uses=(
+            "upright",
+            "rail of",
+            "cross rail",
+            "wood_screw",
+            "wood_glue",
+            "white_paint",
+            "batten under",
+            "border of",
+            "floor and top",
+        ),
+        wait=120,
+    )
+    work.step(
+        "Leave the slot",
+        "10 mm open between back and top over the whole width: backdrops drop in from above.",
+        mistake="Slot narrower than the board is thick.",
+        minutes=15,
+        does="finish",
+    )
+    work.step(
+        "Hang the sheets",
+        "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",
+        mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.",
+        minutes=25,
+        does="cover",
+        uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "card over the top", "sweep"),
+    )
+    work.step(
+        "Set the lamps",
+        "Alike, all of one colour, outside of the sheets.",
+        mistake="Unlike bulbs: one side goes yellow.",
+        caution="Keep hot lamps off the cloth, and the cables out of the way.",
+        minutes=10,
+        does="set",
+    )
     return work.plan("product light box")
 
 
@@ -182,15 +213,36 @@ def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="product_box", name="product light box", parameters=ProductBoxParameters, arrange=arrange, build=build, start=start, grown=box_grown,
-    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
+    id="product_box",
+    name="product light box",
+    parameters=ProductBoxParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=box_grown,
+    marks=box_marks,
+    handling=handling,
+    holds=holds,
+    cannot=no_person,
+    figures=figures,
+    keeps_size=True,
     good="the same picture again and again: things in, things out",
     bad="fixed in size; little shape with both sides lit alike",
     replaces=("box twice as wide as the thing",),
-    mistakes=("box too small for the thing standing", "unlike bulbs", "fixings visible through the sheet", "sheet glued so that it cannot be replaced"),
+    mistakes=(
+        "box too small for the thing standing",
+        "unlike bulbs",
+        "fixings visible through the sheet",
+        "sheet glued so that it cannot be replaced",
+    ),
     cautions=("Lamps near cloth and board: keep them where the hand is comfortable.",),
     becomes=(
-        Become(forms=("carton",), sizes={"width": "width", "height": "height", "depth": "depth"}, faces=4, heaviest=4.0,
-               how="Cut a window with a border of a thumb's width into both sides and the top, paint it white inside, and put sheets over the windows."),
+        Become(
+            forms=("carton",),
+            sizes={"width": "width", "height": "height", "depth": "depth"},
+            faces=4,
+            heaviest=4.0,
+            how="Cut a window with a border of a thumb's width into both sides and the top, paint it white inside, and put sheets over the windows.",
+        ),
     ),
-)  # fmt: skip
+)

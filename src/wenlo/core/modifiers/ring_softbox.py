@@ -41,13 +41,22 @@ def arrange(design: RingBoxParameters, brief: Brief, transmittance: float | None
     sheet = mouth(design, transmittance)
     inside = lined(design.lining)
     rim = Tube(
-        id="rim", base=design.source_centre, axis=design.direction, length=design.depth, radius=design.width / 2,
-        surface=flipped(inside), role="modifier",
-    )  # fmt: skip
+        id="rim",
+        base=design.source_centre,
+        axis=design.direction,
+        length=design.depth,
+        radius=design.width / 2,
+        surface=flipped(inside),
+        role="modifier",
+    )
     back = Disc(
-        id="back disc", centre=design.source_centre + design.direction * design.depth, axis=-design.direction,
-        radius=design.width / 2, surface=inside, role="modifier",
-    )  # fmt: skip
+        id="back disc",
+        centre=design.source_centre + design.direction * design.depth,
+        axis=-design.direction,
+        radius=design.width / 2,
+        surface=inside,
+        role="modifier",
+    )
     return Arrangement(
         surfaces=(sheet, rim, back), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),)
     )
@@ -56,12 +65,7 @@ def arrange(design: RingBoxParameters, brief: Brief, transmittance: float | None
 def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
     """A rim of card, a disc, and layers."""
     work = Assembly(carrying_length=brief.carrying_length)
-    work.cover(
-        RIM,
-        np.pi * design.width,
-        design.depth,
-        note="rim: a strip, scored every 20 mm so that it bends round",
-    )
+    work.cover(RIM, np.pi * design.width, design.depth, note="rim: a strip, scored every 20 mm so that it bends round")
     work.cover(RIM, design.width, design.width, note="back disc, cut round")
     work.cover(
         design.lining, design.width, design.width + np.pi * design.depth, margin=0.03, note="lining of disc and rim"
@@ -81,8 +85,13 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
     girth = float(np.pi * design.width)
     scores = tuple(((0.02 * k, 0.0), (0.02 * k, design.depth)) for k in range(1, int(girth / 0.02)))
     work.template(
-        Template(name="rim", outline=oblong(girth / 2, design.depth / 2, girth, design.depth), folds=scores, note="scored half through")
-    )  # fmt: skip
+        Template(
+            name="rim",
+            outline=oblong(girth / 2, design.depth / 2, girth, design.depth),
+            folds=scores,
+            note="scored half through",
+        )
+    )
     work.step(
         "Bend the rim",
         "Score, bend, tape its ends; tape it to the disc from outside.",
@@ -92,9 +101,16 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
         uses=("rim:", "back disc", "cloth_tape"),
         wait=10,
     )
-    work.step("Line and close it", f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers} layer{'s' if design.layers > 1 else ''} over the front.",
-              check="From the subject's place the ring's outline cannot be made out.", mistake="Too few layers: the ring shows in the eyes.",
-              caution="Leave the lamp's vents free.", minutes=30, does="cover", uses=("lining of", "one layer"))  # fmt: skip
+    work.step(
+        "Line and close it",
+        f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers} layer{'s' if design.layers > 1 else ''} over the front.",
+        check="From the subject's place the ring's outline cannot be made out.",
+        mistake="Too few layers: the ring shows in the eyes.",
+        caution="Leave the lamp's vents free.",
+        minutes=30,
+        does="cover",
+        uses=("lining of", "one layer"),
+    )
     return work.plan("ring-light softbox")
 
 
@@ -124,15 +140,29 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="ring_softbox", name="ring-light softbox", parameters=RingBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=round_marks, handling=handling, holds=holds, cannot=cannot,
+    id="ring_softbox",
+    name="ring-light softbox",
+    parameters=RingBoxParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=round_marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
     good="turns a cheap ring into a round, even source; light",
     bad="never larger than its rim, so soft only near",
     replaces=("layers until the ring cannot be counted",),
     mistakes=("too few layers",),
     cautions=("Vents of the ring left free.",),
     becomes=(
-        Become(forms=("dish",), sizes={"width": "width", "depth": "depth"}, faces=1, heaviest=1.5,
-               how="Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers over the front."),
+        Become(
+            forms=("dish",),
+            sizes={"width": "width", "depth": "depth"},
+            faces=1,
+            heaviest=1.5,
+            how="Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers over the front.",
+        ),
     ),
-)  # fmt: skip
+)

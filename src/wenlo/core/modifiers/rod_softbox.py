@@ -37,9 +37,15 @@ def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None 
     """Cone, mouth and lamp."""
     sheet = mouth(design, transmittance)
     cone = Tube(
-        id="cone", base=design.source_centre, axis=design.direction, length=design.depth, radius=design.width / 2,
-        end_radius=THROAT, surface=flipped(lined(design.lining)), role="modifier",
-    )  # fmt: skip
+        id="cone",
+        base=design.source_centre,
+        axis=design.direction,
+        length=design.depth,
+        radius=design.width / 2,
+        end_radius=THROAT,
+        surface=flipped(lined(design.lining)),
+        role="modifier",
+    )
     return Arrangement(
         surfaces=(sheet, cone), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),)
     )
@@ -49,8 +55,14 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     """Eight gores of cloth, rods and a front sheet."""
     work = Assembly(carrying_length=brief.carrying_length)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
-    shape = gore("gore", foot=math.pi * design.width / 8, head=2 * math.pi * THROAT / 8, slant=slant, margin=0.02,
-                 note="eight of each cloth; the dashed lines are the seams, the wide end is the mouth")  # fmt: skip
+    shape = gore(
+        "gore",
+        foot=math.pi * design.width / 8,
+        head=2 * math.pi * THROAT / 8,
+        slant=slant,
+        margin=0.02,
+        note="eight of each cloth; the dashed lines are the seams, the wide end is the mouth",
+    )
     # out of an oblong that holds all of it: slanting seams reach past the mouth's own width
     wide, tall = (max(side) - min(side) for side in zip(*shape.outline, strict=True))
     work.cover(design.lining, wide, tall, count=8, note="eight gores, 20 mm seam; a pocket for the rod in each seam")
@@ -66,12 +78,31 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     work.fit("hook_and_loop", math.pi * design.width)
     work.fit("fibre_rod", math.ceil(8 * (slant + 0.05)))
     work.template(shape)
-    work.step("Sew the cone", "Gores side by side, rod pockets in the seams, a ring at the throat that fits the lamp's mount.",
-              mistake="Pockets too loose: the rods slip and the mouth warps.", minutes=120, does="bond", uses=("gores", "black outside"))  # fmt: skip
-    work.step("Spring it open", f"Eight rods of {slant + 0.05:.2f} m, bent into the throat ring one opposite the other.",
-              caution="Bent rods spring back: face away, and cap their ends.", minutes=10, does="mount", uses=("fibre_rod",))  # fmt: skip
-    work.step("Mount it", "On the lamp's ring, the stand's leg under the box.", mistake="The stand sags or tips under a box hung before it: ballast on the far leg.",
-              caution="A bulb in a closed cone gets hot: use an LED, and leave the throat open for air.", minutes=5, does="hang", uses=("cut round", "hook_and_loop"))  # fmt: skip
+    work.step(
+        "Sew the cone",
+        "Gores side by side, rod pockets in the seams, a ring at the throat that fits the lamp's mount.",
+        mistake="Pockets too loose: the rods slip and the mouth warps.",
+        minutes=120,
+        does="bond",
+        uses=("gores", "black outside"),
+    )
+    work.step(
+        "Spring it open",
+        f"Eight rods of {slant + 0.05:.2f} m, bent into the throat ring one opposite the other.",
+        caution="Bent rods spring back: face away, and cap their ends.",
+        minutes=10,
+        does="mount",
+        uses=("fibre_rod",),
+    )
+    work.step(
+        "Mount it",
+        "On the lamp's ring, the stand's leg under the box.",
+        mistake="The stand sags or tips under a box hung before it: ballast on the far leg.",
+        caution="A bulb in a closed cone gets hot: use an LED, and leave the throat open for air.",
+        minutes=5,
+        does="hang",
+        uses=("cut round", "hook_and_loop"),
+    )
     return work.plan("rod softbox")
 
 
@@ -97,15 +128,27 @@ def holds(design: RodBoxParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="rod_softbox", name="lampshade or rod softbox", parameters=RodBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=round_marks, handling=handling, holds=holds,
+    id="rod_softbox",
+    name="lampshade or rod softbox",
+    parameters=RodBoxParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=round_marks,
+    handling=handling,
+    holds=holds,
     good="one stand, no spill, quick to put up; folds to a roll",
     bad="hangs before its stand and tips it; hot spot in the middle with one layer",
     replaces=("mouth as wide as it is far from the face", "depth half of the width"),
     mistakes=("stand sags", "bulb heat", "one layer with a bare chip: a hot spot"),
     cautions=("Heat of the bulb in the cone; bent rods spring back.",),
     becomes=(
-        Become(forms=("shade",), sizes={"width": "width", "depth": "depth"}, heaviest=2.0,
-               how="Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall."),
+        Become(
+            forms=("shade",),
+            sizes={"width": "width", "depth": "depth"},
+            heaviest=2.0,
+            how="Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall.",
+        ),
     ),
-)  # fmt: skip
+)

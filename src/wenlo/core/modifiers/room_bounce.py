@@ -86,10 +86,22 @@ def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
     if design.flagged:
         work.cover("black_foil", 0.5, 0.4, note="torn from the roll, edges folded over")
         work.fit("spring_clamp", 2)
-        work.step("Flag the lamp", "Foil between lamp and subject, clear of the vents.", mistake="Foil over the vents cooks the lamp.",
-                  caution="The foil gets as hot as the lamp: gloves.", minutes=5, does="mount", uses=("torn from", "spring_clamp"))  # fmt: skip
-    work.step("Turn the lamp up", f"{design.lamp_out:.2f} m before the subject, aimed at the ceiling {design.forward:.2f} m before them.",
-              check="From the subject's place the lamp's face cannot be seen.", minutes=5, does="set")  # fmt: skip
+        work.step(
+            "Flag the lamp",
+            "Foil between lamp and subject, clear of the vents.",
+            mistake="Foil over the vents cooks the lamp.",
+            caution="The foil gets as hot as the lamp: gloves.",
+            minutes=5,
+            does="mount",
+            uses=("torn from", "spring_clamp"),
+        )
+    work.step(
+        "Turn the lamp up",
+        f"{design.lamp_out:.2f} m before the subject, aimed at the ceiling {design.forward:.2f} m before them.",
+        check="From the subject's place the lamp's face cannot be seen.",
+        minutes=5,
+        does="set",
+    )
     return work.plan("ceiling bounce")
 
 
@@ -141,11 +153,20 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="room_bounce", name="ceiling bounce", parameters=RoomBounceParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot,
+    id="room_bounce",
+    name="ceiling bounce",
+    parameters=RoomBounceParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
     good="costs nothing, up in three minutes",
     bad="flat, and takes the colour of the paint; lights the whole room",
     replaces=("aim where a mirror would throw it",),
     mistakes=("direct spill", "colour of the paint", "flat light"),
     cautions=("Hot foil.",),
-)  # fmt: skip
+)

@@ -54,9 +54,13 @@ def mouth(design: RoundMouth, transmittance: float | None) -> Panel:
     side = design.width * 2.0 * reach
     outline = 0.5 + 0.5 * np.stack([np.cos(turn), np.sin(turn)], axis=1)
     return panel(
-        "sheet", centre=design.source_centre, across=across * side, upward=upward * side,
-        surface=layers_of(design.sheet, design.layers, transmittance), outline=outline,
-    )  # fmt: skip
+        "sheet",
+        centre=design.source_centre,
+        across=across * side,
+        upward=upward * side,
+        surface=layers_of(design.sheet, design.layers, transmittance),
+        outline=outline,
+    )
 
 
 def widened(design: RoundMouth, scale: float, *, depth_share: float) -> dict[str, float]:

@@ -97,9 +97,19 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     girth = 2 * (design.width + design.height)
     work.fit("food_container", design.boxes)
     if bounce_face(design.lining).form == "cloth":
-        work.cover(design.lining, girth / 2, 2 * design.depth + design.height, count=design.boxes, note="strips side by side, rubbed down from the middle")  # fmt: skip
+        work.cover(
+            design.lining,
+            girth / 2,
+            2 * design.depth + design.height,
+            count=design.boxes,
+            note="strips side by side, rubbed down from the middle",
+        )
     else:
-        for name, wide, tall, count in (("back", design.width, design.height, 1), ("long wall", design.width, design.depth, 2), ("short wall", design.height, design.depth, 2)):  # fmt: skip
+        for name, wide, tall, count in (
+            ("back", design.width, design.height, 1),
+            ("long wall", design.width, design.depth, 2),
+            ("short wall", design.height, design.depth, 2),
+        ):
             work.cover(design.lining, wide, tall, count=count * design.boxes, note=f"lining of the {name}, taped in")
     work.cover(
         design.sheet,
@@ -113,10 +123,21 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     work.fit("foot_bolt", 2 * design.boxes)
     slot = (NECK[0] + 0.03, NECK[1] + 0.03)
     work.template(
-        pierced("slot for the flash's neck", *slot, oblong(slot[0] / 2, slot[1] / 2, *NECK), note="in the floor of the container; measure the flash first")
-    )  # fmt: skip
-    work.step("Cut the hole", "A slot in the floor of the container for the flash's neck, a finger narrower than the head is wide.",
-              caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.", minutes=20, does="drill", uses=("food_container",))  # fmt: skip
+        pierced(
+            "slot for the flash's neck",
+            *slot,
+            oblong(slot[0] / 2, slot[1] / 2, *NECK),
+            note="in the floor of the container; measure the flash first",
+        )
+    )
+    work.step(
+        "Cut the hole",
+        "A slot in the floor of the container for the flash's neck, a finger narrower than the head is wide.",
+        caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.",
+        minutes=20,
+        does="drill",
+        uses=("food_container",),
+    )
     work.step(
         "Line it",
         f"{bounce_face(design.lining).name.capitalize()} over all of the inside of {size(design.width, design.height)}.",
@@ -125,9 +146,15 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         does="cover",
         uses=("strips side", "lining of the"),
     )
-    work.step("Set the flash", f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
-              mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
-              caution=f"Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one. {FLASHING}", minutes=10, does="mount", uses=("over the opening", "arm", "foot_bolt"))  # fmt: skip
+    work.step(
+        "Set the flash",
+        f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
+        mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
+        caution=f"Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one. {FLASHING}",
+        minutes=10,
+        does="mount",
+        uses=("over the opening", "arm", "foot_bolt"),
+    )
     return work.plan("small-flash softbox")
 
 
@@ -143,9 +170,14 @@ def grown(design: FlashBoxParameters, scale: float) -> FlashBoxParameters:
     width, height = min(max(changes["width"], 0.08), 0.6), min(max(changes["height"], 0.06), 0.5)
     depth = min(max(design.depth * scale, 0.04), 0.4)
     return design.model_copy(
-        update={**changes, "width": round(width, 2), "height": round(height, 2), "depth": round(depth, 2),
-                "flash_depth": round(min(max(depth / 3, 0.02), 0.39), 2)}
-    )  # fmt: skip
+        update={
+            **changes,
+            "width": round(width, 2),
+            "height": round(height, 2),
+            "depth": round(depth, 2),
+            "flash_depth": round(min(max(depth / 3, 0.02), 0.39), 2),
+        }
+    )
 
 
 def marks(design: FlashBoxParameters, brief: Brief) -> tuple[Mark, ...]:
@@ -209,15 +241,30 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="small_flash_softbox", name="small-flash softbox", parameters=FlashBoxParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, cannot=cannot, refuses=refuses,
+    id="small_flash_softbox",
+    name="small-flash softbox",
+    parameters=FlashBoxParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
+    refuses=refuses,
     good="pocket size, no stand needed, made in an hour",
     bad="small, so soft only near; eats power, so the flash recycles slowly",
     replaces=("flash a third of the depth behind the sheet",),
     mistakes=("flash set too deep or too shallow", "too heavy for the arm", "recycle time grows with the light lost"),
     cautions=("Never fire a flash close to anyone's eyes.", "Never open a flash."),
     becomes=(
-        Become(forms=("tub", "carton"), sizes={"width": "width", "height": "height", "depth": "depth"}, faces=2, heaviest=0.6,
-               how="Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over the opening."),
+        Become(
+            forms=("tub", "carton"),
+            sizes={"width": "width", "height": "height", "depth": "depth"},
+            faces=2,
+            heaviest=0.6,
+            how="Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over the opening.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -92,17 +92,28 @@ def arrange(design: SnootParameters, brief: Brief, transmittance: float | None =
     del transmittance
     outline = _outline(design)
     tube = Tube(
-        id="tube", base=design.source_centre, axis=design.axis, length=design.tube_length + 0.01, radius=design.tube_width / 2,
-        surface=flipped(_lining(design)), role="modifier",
-    )  # fmt: skip
+        id="tube",
+        base=design.source_centre,
+        axis=design.axis,
+        length=design.tube_length + 0.01,
+        radius=design.tube_width / 2,
+        surface=flipped(_lining(design)),
+        role="modifier",
+    )
     back = Disc(
-        id="back of the tube", centre=design.source_centre + design.axis * (design.tube_length + 0.01), axis=-design.axis,
-        radius=design.tube_width / 2, surface=black("black_foil"), role="modifier",
-    )  # fmt: skip
+        id="back of the tube",
+        centre=design.source_centre + design.axis * (design.tube_length + 0.01),
+        axis=-design.axis,
+        radius=design.tube_width / 2,
+        surface=black("black_foil"),
+        role="modifier",
+    )
     surfaces = (
         hole(design, side=design.tube_width, outline=outline),
-        plate(design, side=design.tube_width, outline=outline, surface=black("black_foil")), tube, back,
-    )  # fmt: skip
+        plate(design, side=design.tube_width, outline=outline, surface=black("black_foil")),
+        tube,
+        back,
+    )
     return Arrangement(
         surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
     )
@@ -119,9 +130,11 @@ def spot_of(design: SnootParameters, brief: Brief, *, throw: float | None = None
     # across a slot that lies level the lamp's height counts, across one that stands upright its width
     turn = 0.0 if design.shape == "disc" else math.pi / 2 - math.radians(design.rotation)
     return spot(
-        lamp=half_along(brief.lamp.type, turn), opening=design.opening / 2, gap=design.tube_length,
+        lamp=half_along(brief.lamp.type, turn),
+        opening=design.opening / 2,
+        gap=design.tube_length,
         throw=design.throw if throw is None else throw,
-    )  # fmt: skip
+    )
 
 
 def across_of(design: SnootParameters) -> Vector:
@@ -140,9 +153,12 @@ def beam_of(design: SnootParameters, brief: Brief) -> BeamRead | None:
     """The spot or stripe as the solved light has it, square to the beam; None where no light gets out."""
     target = np.array([0.0, 0.0, design.aim_height])
     return beam_read(
-        arrange(design, brief, None), middle=target, normal=design.axis, across=across_of(design),
+        arrange(design, brief, None),
+        middle=target,
+        normal=design.axis,
+        across=across_of(design),
         reach=1.25 * spot_of(design, brief).field,
-    )  # fmt: skip
+    )
 
 
 def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
@@ -165,16 +181,25 @@ def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Pro
             check += f": light off the inside ({design.inside}) makes the difference"
     aim = aim_at(design.lamp_position, np.array([0.0, 0.0, design.aim_height]), normal=np.array([0.0, -1.0, 0.0]))
     rows = [
-        KindFigure(key="spot", label=name, text=f"{length(2 * wide)} wide", detail=f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond {length(2 * found.field)}"),
         KindFigure(
-            key="spot_edge", label=f"Edge of the {name.lower()}", text=length(edge) if math.isfinite(edge) else "none",
+            key="spot",
+            label=name,
+            text=f"{length(2 * wide)} wide",
+            detail=f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond {length(2 * found.field)}",
+        ),
+        KindFigure(
+            key="spot_edge",
+            label=f"Edge of the {name.lower()}",
+            text=length(edge) if math.isfinite(edge) else "none",
             detail=f"from nine tenths of its light to one tenth; straight lines give {length(found.edge)} from all to nothing",
         ),
         KindFigure(
-            key="aim", label="1° of turn moves it", text=length(aim.per_degree),
+            key="aim",
+            label="1° of turn moves it",
+            text=length(aim.per_degree),
             detail=f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}",
         ),
-    ]  # fmt: skip
+    ]
     rows += _behind(design, brief, length)
     halo = halo_of(design, brief)
     said = "too faint to tell" if not math.isfinite(halo) else f"{format_stops(halo)} under the spot"
@@ -201,8 +226,13 @@ def _behind(design: SnootParameters, brief: Brief, length: Callable[[float], str
     stretched = (near + far) / (2.0 * found.half)
     text = length(near + far) if math.isfinite(far) else "runs along it"
     return [
-        KindFigure(key="raked", label="On the backdrop behind", text=text, detail=f"lands {length(way)} from the opening, stretched {stretched:.1f} times by the rake")
-    ]  # fmt: skip
+        KindFigure(
+            key="raked",
+            label="On the backdrop behind",
+            text=text,
+            detail=f"lands {length(way)} from the opening, stretched {stretched:.1f} times by the rake",
+        )
+    ]
 
 
 def halo_of(design: SnootParameters, brief: Brief) -> float:
@@ -257,12 +287,33 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
         else oblong(cap / 2, cap / 2, design.slot_length, design.opening, turned=math.radians(design.rotation))
     )
     work.template(pierced("cap with its opening", cap, cap, hole, note="20 mm all round folds over the tube"))
-    work.step("Roll the tube", f"Foil over a bottle or pipe {design.tube_width * 1000:.0f} mm wide, matt side in; tape the seam outside.",
-              mistake="A seam that gapes throws a second line.", caution="Torn foil cuts: fold every edge over.", minutes=15, does="bond", uses=("rolled with", "lining", "cloth_tape"))  # fmt: skip
-    work.step("Cut the opening", f"{opening[:1].upper()}{opening[1:]} in the middle of the cap, with a fresh blade on glass or card.",
-              mistake="Ragged edges show in a crisp stripe.", check="Its edge is smooth against the light.", caution="Cut away from the hand that holds.", minutes=10, does="finish", uses=("cap",))  # fmt: skip
-    work.step("Fit it", "Over the lamp's front, the vents free.", mistake="Too thin to meter: step the lamp by trial shots instead.",
-              caution="It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns.", minutes=5, does="mount")  # fmt: skip
+    work.step(
+        "Roll the tube",
+        f"Foil over a bottle or pipe {design.tube_width * 1000:.0f} mm wide, matt side in; tape the seam outside.",
+        mistake="A seam that gapes throws a second line.",
+        caution="Torn foil cuts: fold every edge over.",
+        minutes=15,
+        does="bond",
+        uses=("rolled with", "lining", "cloth_tape"),
+    )
+    work.step(
+        "Cut the opening",
+        f"{opening[:1].upper()}{opening[1:]} in the middle of the cap, with a fresh blade on glass or card.",
+        mistake="Ragged edges show in a crisp stripe.",
+        check="Its edge is smooth against the light.",
+        caution="Cut away from the hand that holds.",
+        minutes=10,
+        does="finish",
+        uses=("cap",),
+    )
+    work.step(
+        "Fit it",
+        "Over the lamp's front, the vents free.",
+        mistake="Too thin to meter: step the lamp by trial shots instead.",
+        caution="It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns.",
+        minutes=5,
+        does="mount",
+    )
     return work.plan("snoot")
 
 
@@ -353,15 +404,31 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="snoot", name="snoot or slot", parameters=SnootParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
-    handling=handling, holds=holds, cannot=cannot, figures=figures, grips=grips, refuses=refuses,
+    id="snoot",
+    name="snoot or slot",
+    parameters=SnootParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=cannot,
+    figures=figures,
+    grips=grips,
+    refuses=refuses,
     good="a spot or stripe just where it is wanted, and darkness beside it",
     bad="hard; loses most of the lamp's light; the aim is fiddly",
     replaces=("tube three times as long as it is wide",),
     mistakes=("gap too short for the lamp's size: no clean edge", "too thin to meter", "aim"),
     cautions=("A closed tube holds the lamp's heat: keep the vents free.",),
     becomes=(
-        Become(forms=("tube",), sizes={"tube_width": "width", "tube_length": "depth"}, heaviest=1.0,
-               how="Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar it to the lamp."),
+        Become(
+            forms=("tube",),
+            sizes={"tube_width": "width", "tube_length": "depth"},
+            heaviest=1.0,
+            how="Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar it to the lamp.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -173,9 +173,14 @@ def figures(design: BoothParameters, brief: Brief, units: UnitSystem, probe: Pro
     found = probe([Meter(id=n, position=middle + v * off, normal=v) for n, v in ways.items()], frozenset())
     top = max(found["top"], 1e-9)
     rows = [
-        KindFigure(key=f"booth_{n}", label=f"{n[:1].upper()}{n[1:]} under the top", text=format_stops(stops_between(top, max(found[n], 1e-9)), signed=True).replace("+", ""), detail="light on that side of the thing against that from the roof")
+        KindFigure(
+            key=f"booth_{n}",
+            label=f"{n[:1].upper()}{n[1:]} under the top",
+            text=format_stops(stops_between(top, max(found[n], 1e-9)), signed=True).replace("+", ""),
+            detail="light on that side of the thing against that from the roof",
+        )
         for n in ("front", "left", "right")
-    ]  # fmt: skip
+    ]
     gap = design.roof - brief.subject.face_height - brief.subject.size / 2
     size = min(design.width, design.length)
     # the share of the sky over the thing that the roof takes, of a disc as large: sin² of its half angle
@@ -219,9 +224,12 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
     dark = "left" if found["left"] < found["right"] else "right"
     width, height = SLIVER
     away = sliver_distance(
-        area=width * height, lift=design.lift, on_card=found["top"], on_detail=max(found[dark], 1e-9),
+        area=width * height,
+        lift=design.lift,
+        on_card=found["top"],
+        on_detail=max(found[dark], 1e-9),
         reflectance=bounce_face("white_foam_board").reflectance[1],
-    )  # fmt: skip
+    )
     size = f"{format_length(width, system=units)} × {format_length(height, system=units)}"
     if away <= 0.0:
         text, detail = "does not do it", f"a white card {size} cannot lift a detail there by so much, however near"
@@ -264,14 +272,46 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         "width",
     )
     work.fit("spring_clamp", 4)
-    work.step("Make the roof", "Board under the table top, its bright side down, flat and level.", mistake="It hangs through: the light gets a dip.", minutes=10, does="mount", uses=("under the table", "wrapped over", "spring_clamp"))  # fmt: skip
-    work.step("Sweep the paper", "Up behind and forward without a crease.", mistake="A crease behind the thing.", minutes=5, does="set", uses=("swept",))  # fmt: skip
-    work.step("Raise the ground", f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
-              mistake="Low things too far from the roof: raise the ground.", minutes=5, does="set", uses=("batten",))  # fmt: skip
-    work.step("Bounce the lamp", "Clamped low before the thing, aimed at the roof over it; a card between it and the thing.",
-              mistake="Direct hot spot on the thing: flag the lamp.", caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.", minutes=10, does="set")  # fmt: skip
-    work.step("Place the cards", "One white, and look; then a black one across from it.",
-              mistake="Every side filled equally: no shape.", minutes=10, does="set", uses=("card",))  # fmt: skip
+    work.step(
+        "Make the roof",
+        "Board under the table top, its bright side down, flat and level.",
+        mistake="It hangs through: the light gets a dip.",
+        minutes=10,
+        does="mount",
+        uses=("under the table", "wrapped over", "spring_clamp"),
+    )
+    work.step(
+        "Sweep the paper",
+        "Up behind and forward without a crease.",
+        mistake="A crease behind the thing.",
+        minutes=5,
+        does="set",
+        uses=("swept",),
+    )
+    work.step(
+        "Raise the ground",
+        f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
+        mistake="Low things too far from the roof: raise the ground.",
+        minutes=5,
+        does="set",
+        uses=("batten",),
+    )
+    work.step(
+        "Bounce the lamp",
+        "Clamped low before the thing, aimed at the roof over it; a card between it and the thing.",
+        mistake="Direct hot spot on the thing: flag the lamp.",
+        caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.",
+        minutes=10,
+        does="set",
+    )
+    work.step(
+        "Place the cards",
+        "One white, and look; then a black one across from it.",
+        mistake="Every side filled equally: no shape.",
+        minutes=10,
+        does="set",
+        uses=("card",),
+    )
     return work.plan("table booth")
 
 
@@ -281,9 +321,13 @@ def start(brief: Brief) -> BoothParameters:
     roof = round(min(ground + max(brief.subject.size * 2.0, brief.subject.size + 0.3), 2.2, brief.room.height - 0.1), 2)
     paper = round(min(max(1.05 * seen_width(brief, brief.camera.distance + 0.5), 0.4), 3.0, brief.room.width - 0.1), 2)
     return BoothParameters(
-        ground=min(ground, 1.5), paper_width=paper, roof=roof, lamp_height=round(min(max(ground + 0.03, 0.02), 1.5), 3),
-        card_height=round(min(max(brief.subject.size, 0.1), 1.2), 2), card_distance=round(min(max(1.4 * brief.subject.size, 0.2), 1.2), 2),
-    )  # fmt: skip
+        ground=min(ground, 1.5),
+        paper_width=paper,
+        roof=roof,
+        lamp_height=round(min(max(ground + 0.03, 0.02), 1.5), 3),
+        card_height=round(min(max(brief.subject.size, 0.1), 1.2), 2),
+        card_distance=round(min(max(1.4 * brief.subject.size, 0.2), 1.2), 2),
+    )
 
 
 def grown(design: BoothParameters, scale: float) -> BoothParameters:
@@ -332,15 +376,34 @@ def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="table_booth", name="table booth", parameters=BoothParameters, arrange=arrange, build=build, start=start, grown=grown, marks=marks,
-    handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
+    id="table_booth",
+    name="table booth",
+    parameters=BoothParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    cannot=no_person,
+    figures=figures,
+    keeps_size=True,
     good="a studio under a table, from two boards and one small lamp",
     bad="small; the light is from above, so that fronts need a card",
     replaces=("thing as near to the roof as the picture lets it",),
-    mistakes=("direct hot spot", "low things too far from the roof: raise the ground", "every side filled equally: no shape"),
+    mistakes=(
+        "direct hot spot",
+        "low things too far from the roof: raise the ground",
+        "every side filled equally: no shape",
+    ),
     cautions=("Keep a hot lamp clear of the board and of cloth.",),
     becomes=(
-        Become(forms=("table",), sizes={"width": "width", "length": "height"}, faces=1,
-               how="Put the thing under it on a raised ground, clamp a white board under its top, and bounce the lamp off that."),
+        Become(
+            forms=("table",),
+            sizes={"width": "width", "length": "height"},
+            faces=1,
+            how="Put the thing under it on a raised ground, clamp a white board under its top, and bounce the lamp off that.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -117,8 +117,11 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
         "back", centre=back_at, across=np.array([design.width, 0.0, 0.0]), upward=UP * design.height, surface=wall
     )
     surfaces: list[Shape] = [
-        side_panel(design, "sheet", 1.0, wall), side_panel(design, "far side", -1.0, wall), *walls(design, wall), shell,
-    ]  # fmt: skip
+        side_panel(design, "sheet", 1.0, wall),
+        side_panel(design, "far side", -1.0, wall),
+        *walls(design, wall),
+        shell,
+    ]
     lamps = box_lamps(design, brief)
     if design.under > 0.0:
         foot = np.array([0.0, 0.0, float(floor.origin[2])])
@@ -151,9 +154,11 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
     else:
         surfaces.append(floor)
     return Arrangement(
-        surfaces=tuple(surfaces), lamps=lamps, ground=behind(design),
+        surfaces=tuple(surfaces),
+        lamps=lamps,
+        ground=behind(design),
         shown=frozenset({"ground", "back", "front", "far side", "sheet", "top", "window below"}),
-    )  # fmt: skip
+    )
 
 
 def free_hole(design: DomeParameters, brief: Brief) -> float:
@@ -183,11 +188,23 @@ def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Prob
         else "smaller cuts the picture's corners: move the lens up to it, or take a longer lens"
     )
     return (
-        KindFigure(key="turn", label="A flat thing is turned by", text=f"{math.degrees(turn_needed(design, brief)):.0f}°", detail="or the hole mirrors itself in it: half the hole's angle from there"),
-        KindFigure(key="least_hole", label="Hole the lens needs", text=format_length(least, system=units), detail=enough),
-        KindFigure(key="shape", label="Key side over far side", text=format_stops(across, signed=True), detail=f"over what comes from above {format_stops(above, signed=True)}"),
+        KindFigure(
+            key="turn",
+            label="A flat thing is turned by",
+            text=f"{math.degrees(turn_needed(design, brief)):.0f}°",
+            detail="or the hole mirrors itself in it: half the hole's angle from there",
+        ),
+        KindFigure(
+            key="least_hole", label="Hole the lens needs", text=format_length(least, system=units), detail=enough
+        ),
+        KindFigure(
+            key="shape",
+            label="Key side over far side",
+            text=format_stops(across, signed=True),
+            detail=f"over what comes from above {format_stops(above, signed=True)}",
+        ),
         ground_white(design, brief, probe),
-    )  # fmt: skip
+    )
 
 
 def build(design: DomeParameters, brief: Brief) -> BuildPlan:
@@ -215,9 +232,15 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
             whole=True,
         )
     work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
-    work.step("Choose the tub", f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly thick.",
-              mistake="Uneven walls make patches: hold it against the light in the shop.",
-              caution="A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with anything, and label it.", minutes=10, does="gather", uses=("of the tub",))  # fmt: skip
+    work.step(
+        "Choose the tub",
+        f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly thick.",
+        mistake="Uneven walls make patches: hold it against the light in the shop.",
+        caution="A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with anything, and label it.",
+        minutes=10,
+        does="gather",
+        uses=("of the tub",),
+    )
     hole = hole_centre(design)
     back = float(hole[1] - design.middle[1])
     where = f"in the front, {(float(hole[2]) - design.table) * 100:.0f} cm over the table"
@@ -233,9 +256,14 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
             note=f"{where}; tape it on and cut through it",
         )
     )
-    work.step("Cut the hole", f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
-              mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
-              caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.", minutes=20, does="drill")  # fmt: skip
+    work.step(
+        "Cut the hole",
+        f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
+        mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
+        caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.",
+        minutes=20,
+        does="drill",
+    )
     if design.under > 0.0:
         work.cover(
             "opal_acrylic_3_mm",
@@ -247,12 +275,24 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         work.template(
             pierced("window in the ground", window, window, circle(window / 2, window / 2, design.under_opening))
         )
-        work.step("Open the ground", f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp {UNDER_DISTANCE * 100:.0f} cm below.",
-                  mistake="Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more.",
-                  caution="Acrylic softens at 70 °C: feel it over the lamp.", minutes=20, does="drill", uses=("window in the ground",))  # fmt: skip
-    work.step("Light it from outside", "Lamps alike on both sides, a hand's breadth off; one alone gives shape.",
-              mistake="Closed and lit all round, things that need sparkle go dull: open it for them.",
-              caution="Plastic softens near a hot lamp: feel the wall after two minutes.", minutes=10, does="set", uses=("ground, swapped", "skid"))  # fmt: skip
+        work.step(
+            "Open the ground",
+            f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp {UNDER_DISTANCE * 100:.0f} cm below.",
+            mistake="Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more.",
+            caution="Acrylic softens at 70 °C: feel it over the lamp.",
+            minutes=20,
+            does="drill",
+            uses=("window in the ground",),
+        )
+    work.step(
+        "Light it from outside",
+        "Lamps alike on both sides, a hand's breadth off; one alone gives shape.",
+        mistake="Closed and lit all round, things that need sparkle go dull: open it for them.",
+        caution="Plastic softens near a hot lamp: feel the wall after two minutes.",
+        minutes=10,
+        does="set",
+        uses=("ground, swapped", "skid"),
+    )
     return work.plan("tabletop dome")
 
 
@@ -283,15 +323,35 @@ def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:
 
 
 KIND = Kind(
-    id="tabletop_dome", name="tabletop dome", parameters=DomeParameters, arrange=arrange, build=build, start=start, grown=box_grown,
-    marks=box_marks, handling=handling, holds=holds, cannot=no_person, figures=figures, keeps_size=True,
+    id="tabletop_dome",
+    name="tabletop dome",
+    parameters=DomeParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=box_grown,
+    marks=box_marks,
+    handling=handling,
+    holds=holds,
+    cannot=no_person,
+    figures=figures,
+    keeps_size=True,
     good="calm light from everywhere for shiny small things, from one tub",
     bad="flat; dulls what should sparkle; the hole shows in flat metal",
     replaces=("hole as small as the lens",),
-    mistakes=("the hole mirrors itself in flat metal", "uneven wall thickness makes patches", "things that need sparkle left under it"),
+    mistakes=(
+        "the hole mirrors itself in flat metal",
+        "uneven wall thickness makes patches",
+        "things that need sparkle left under it",
+    ),
     cautions=("Plastic softens near a hot lamp.",),
     becomes=(
-        Become(forms=("tub",), sizes={"width": "width", "height": "height", "depth": "depth"}, wall="sheet", heaviest=4.0,
-               how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside."),
+        Become(
+            forms=("tub",),
+            sizes={"width": "width", "height": "height", "depth": "depth"},
+            wall="sheet",
+            heaviest=4.0,
+            how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -212,8 +212,13 @@ def box_marks(design: ThingBox, brief: Brief) -> tuple[Mark, ...]:
         Mark(path="design.table", label="Height of the table", start=far, end=far + UP * design.table),
         Mark(path="design.height", label="Height", start=far + UP * design.table, end=far + top),
         Mark(path="design.width", label="Width", start=-edge + top + 0.08 * UP, end=edge + top + 0.08 * UP),
-        Mark(path="design.lamp_distance", label="Distance from lamp to sheet", start=edge + under, end=lamp * np.array([1.0, 0.0, 0.0]) + under),
-    )  # fmt: skip
+        Mark(
+            path="design.lamp_distance",
+            label="Distance from lamp to sheet",
+            start=edge + under,
+            end=lamp * np.array([1.0, 0.0, 0.0]) + under,
+        ),
+    )
 
 
 def no_person(brief: Brief) -> str | None:

@@ -90,11 +90,7 @@ def start_of(brief: Brief, *, width: float, height: float, wish: float, angle: f
 
 def place_of(brief: Brief, *, height: float, wish: float, angle: float = 45.0) -> dict[str, Any]:
     """Place to begin with of a source so high. [m]"""
-    return {
-        "distance": nearness(brief, wish),
-        "key_angle": angle,
-        "centre_height": standing_height(brief, height),
-    }
+    return {"distance": nearness(brief, wish), "key_angle": angle, "centre_height": standing_height(brief, height)}
 
 
 def upright_marks(design: Standing) -> tuple[Mark, ...]:

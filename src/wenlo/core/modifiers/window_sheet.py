@@ -89,18 +89,21 @@ def arrange(design: WindowParameters, brief: Brief, transmittance: float | None 
         surface=layers_of(design.sheet, 1, transmittance),
     )
     lamps = opening_light(
-        brief, centre=design.lamp_position, inward=-design.direction, width=design.window_width, height=design.window_height,
-        daylight=design.daylight, weather=design.weather, sun_height=math.radians(design.sun_height),
+        brief,
+        centre=design.lamp_position,
+        inward=-design.direction,
+        width=design.window_width,
+        height=design.window_height,
+        daylight=design.daylight,
+        weather=design.weather,
+        sun_height=math.radians(design.sun_height),
         sun_aside=math.radians(design.sun_aside),
-    )  # fmt: skip
+    )
     sunny = design.weather == "sun"
     hole = opening_in(design, centre=design.lamp_position, width=design.window_width, height=design.window_height)
     # without the room, what the wall round the window keeps off the sheet is still kept off
     return Arrangement(
-        surfaces=(sheet,),
-        lamps=lamps,
-        openings=(hole,) if sunny else (),
-        outside=wall_round(hole) if sunny else (),
+        surfaces=(sheet,), lamps=lamps, openings=(hole,) if sunny else (), outside=wall_round(hole) if sunny else ()
     )
 
 
@@ -120,14 +123,21 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
         uses=("sleeve",),
     )
     work.step(
-        "Hang it", f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
+        "Hang it",
+        f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
         mistake="Hung on the panes it shows their bars; with the sun in it, its folds.",
-        caution="Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean out.", minutes=10, does="hang", uses=("rod", "screw_eye", "cord"),
-    )  # fmt: skip
+        caution="Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean out.",
+        minutes=10,
+        does="hang",
+        uses=("rod", "screw_eye", "cord"),
+    )
     work.step(
-        "Watch the clock", "Note the time of the first good frame: the light drops a stop an hour toward evening, sooner with clouds.",
-        mistake="Shot over two hours without a second reading.", minutes=2, does="set",
-    )  # fmt: skip
+        "Watch the clock",
+        "Note the time of the first good frame: the light drops a stop an hour toward evening, sooner with clouds.",
+        mistake="Shot over two hours without a second reading.",
+        minutes=2,
+        does="set",
+    )
     return work.plan("window through a sheet")
 
 
@@ -196,15 +206,30 @@ def cannot(brief: Brief) -> str | None:
 
 
 KIND = Kind(
-    id="window_sheet", name="window through a sheet", parameters=WindowParameters, arrange=arrange, build=build, start=start,
-    grown=grown, marks=marks, handling=handling, holds=holds, daylight=daylight, cannot=cannot, keeps_size=True,
+    id="window_sheet",
+    name="window through a sheet",
+    parameters=WindowParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    grown=grown,
+    marks=marks,
+    handling=handling,
+    holds=holds,
+    daylight=daylight,
+    cannot=cannot,
+    keeps_size=True,
     good="free, large and silent",
     bad="moves with the clock and the clouds; its direction is the building's",
     replaces=("subject as far from the window as the window is wide",),
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
     becomes=(
-        Become(forms=("curtain",), sizes={}, wall="sheet",
-               how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side."),
+        Become(
+            forms=("curtain",),
+            sizes={},
+            wall="sheet",
+            how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side.",
+        ),
     ),
-)  # fmt: skip
+)

@@ -78,9 +78,12 @@ class CellGrid:
             y = x * x + 1.0
             log = math.log(math.sqrt(y * y / (1.0 + 2.0 * x * x)))
             root = math.sqrt(y)
-            return self.open_share * 2.0 / (math.pi * x * x) * (
-                log + 2.0 * x * root * math.atan(x / root) - 2.0 * x * math.atan(x)
-            )  # fmt: skip
+            return (
+                self.open_share
+                * 2.0
+                / (math.pi * x * x)
+                * (log + 2.0 * x * root * math.atan(x / root) - 2.0 * x * math.atan(x))
+            )
         r = 0.5 * x if self.shape == "round" else x * math.sqrt(math.sqrt(3.0) / 2.0 / math.pi)
         s = 2.0 + 1.0 / (r * r)
         return self.open_share * 0.5 * (s - math.sqrt(s * s - 4.0))

@@ -248,6 +248,13 @@ def window(name: str, *, centre: Vector, inward: Vector, width: float, height: f
     """
     across = cross(np.array([0.0, 0.0, 1.0]), inward)
     return Emitter(
-        id=name, shape="rectangle", centre=centre, edge_u=across * width, edge_v=np.array([0.0, 0.0, height]),
-        amount=sky * 9.0 / (7.0 * math.pi), beam=1.0, colour=np.ones(3), law="window",
-    )  # fmt: skip
+        id=name,
+        shape="rectangle",
+        centre=centre,
+        edge_u=across * width,
+        edge_v=np.array([0.0, 0.0, height]),
+        amount=sky * 9.0 / (7.0 * math.pi),
+        beam=1.0,
+        colour=np.ones(3),
+        law="window",
+    )

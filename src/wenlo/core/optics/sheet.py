@@ -130,10 +130,13 @@ def flipped(sheet: Sheet) -> Sheet:
     """The same sheet turned round."""
     return replace(
         sheet,
-        reflectance_front=sheet.reflectance_back, reflectance_back=sheet.reflectance_front,
-        shine_front=sheet.shine_back, shine_back=sheet.shine_front,
-        gloss_front=sheet.gloss_back, gloss_back=sheet.gloss_front,
-    )  # fmt: skip
+        reflectance_front=sheet.reflectance_back,
+        reflectance_back=sheet.reflectance_front,
+        shine_front=sheet.shine_back,
+        shine_back=sheet.shine_front,
+        gloss_front=sheet.gloss_back,
+        gloss_back=sheet.gloss_front,
+    )
 
 
 def board(reflectance: Sequence[float], back: Sequence[float] | None = None) -> Sheet:
@@ -170,6 +173,11 @@ def pane(transmittance: float, tint: Sequence[float] = (1.0, 1.0, 1.0), gloss: G
     skin = gloss or Gloss(alpha=0.01)
     nothing = np.zeros(3)
     return Sheet(
-        transmittance=colour, unscattered=colour, reflectance_front=nothing, reflectance_back=nothing,
-        gloss_front=skin, gloss_back=skin, pane=True,
-    )  # fmt: skip
+        transmittance=colour,
+        unscattered=colour,
+        reflectance_front=nothing,
+        reflectance_back=nothing,
+        gloss_front=skin,
+        gloss_back=skin,
+        pane=True,
+    )

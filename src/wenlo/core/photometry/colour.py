@@ -17,7 +17,7 @@ PLANCK_BELOW, DAYLIGHT_ABOVE = 4000.0, 5000.0
 TO_BT709 = np.array(
     [[3.2404542, -1.5371385, -0.4985314], [-0.9692660, 1.8760108, 0.0415560], [0.0556434, -0.2040259, 1.0572252]]
 )
-"""CIE XYZ to linear BT.709 with white D65."""  # fmt: skip
+"""CIE XYZ to linear BT.709 with white D65."""
 
 BRADFORD = np.array([[0.8951, 0.2664, -0.1614], [-0.7502, 1.7135, 0.0367], [0.0389, -0.0685, 1.0296]])
 """Cone responses for adapting to another white (Lam 1985)."""

@@ -97,9 +97,13 @@ def _true_set(kind: ExerciseKind, seed: int) -> tuple[Shoot, Shoot | None]:
     if kind == "second lamp":
         angle, away = float(random.uniform(-150.0, 150.0)), float(random.uniform(REACH / 2.0, REACH))
         lamp = {
-            "name": "second lamp", "id": "chip_60_dish", "power": round(float(random.uniform(0.05, 0.25)), 2),
-            "x": away * math.sin(math.radians(angle)), "y": -away * math.cos(math.radians(angle)), "z": float(random.uniform(1.0, 2.0)),
-        }  # fmt: skip
+            "name": "second lamp",
+            "id": "chip_60_dish",
+            "power": round(float(random.uniform(0.05, 0.25)), 2),
+            "x": away * math.sin(math.radians(angle)),
+            "y": -away * math.cos(math.radians(angle)),
+            "z": float(random.uniform(1.0, 2.0)),
+        }
         left = bool(random.random() < 0.5)
         made = _ball(key_angle=-50.0 if left else 50.0)
         return made.model_copy(update={"brief": _lit_by(made, lamp)}), None
@@ -110,10 +114,16 @@ def _true_set(kind: ExerciseKind, seed: int) -> tuple[Shoot, Shoot | None]:
         return _without(before, str(random.choice([c.id for c in LAYERS]))), before
     lean, rise = round(float(random.uniform(22.0, 42.0))), round(float(random.uniform(0.0, 25.0)))
     return _changed(
-        brief__subject__kind="plate", brief__subject__finish="varnish", brief__subject__size=0.3, brief__subject__lean=float(lean),
-        brief__subject__face_height=1.0, brief__camera__rise=float(rise), brief__camera__distance=1.4, brief__camera__focal_length=0.07,
+        brief__subject__kind="plate",
+        brief__subject__finish="varnish",
+        brief__subject__size=0.3,
+        brief__subject__lean=float(lean),
+        brief__subject__face_height=1.0,
+        brief__camera__rise=float(rise),
+        brief__camera__distance=1.4,
+        brief__camera__focal_length=0.07,
         design__key_angle=70.0,
-    ), None  # fmt: skip
+    ), None
 
 
 LAYERS = (
@@ -128,19 +138,30 @@ def _wall(random: np.random.Generator) -> Shoot:
     while True:
         away, side = round(float(random.uniform(0.6, 3.0)), 2), round(float(random.uniform(25.0, 75.0)))
         made = _changed(
-            brief__backdrop__distance=away, brief__room__depth=6.0 + away, brief__room__width=5.0, design__key_angle=float(side),
+            brief__backdrop__distance=away,
+            brief__room__depth=6.0 + away,
+            brief__room__width=5.0,
+            design__key_angle=float(side),
             design__sheet_distance=round(float(random.uniform(0.7, 1.6)), 2),
-        )  # fmt: skip
+        )
         if not scene_builder.in_picture(made.brief, made.design):
             return made
 
 
 def _ball(*, key_angle: float, layers: int = 1) -> Shoot:
     return _changed(
-        brief__subject__kind="ball", brief__subject__size=0.28, brief__subject__face_height=1.15, brief__camera__distance=1.6,
-        design__key_angle=abs(key_angle), design__width=0.9, design__height=0.9, design__top_height=1.75, design__layers=layers,
-        brief__backdrop__distance=1.8, brief__lamp__power=0.6,
-    )  # fmt: skip
+        brief__subject__kind="ball",
+        brief__subject__size=0.28,
+        brief__subject__face_height=1.15,
+        brief__camera__distance=1.6,
+        design__key_angle=abs(key_angle),
+        design__width=0.9,
+        design__height=0.9,
+        design__top_height=1.75,
+        design__layers=layers,
+        brief__backdrop__distance=1.8,
+        brief__lamp__power=0.6,
+    )
 
 
 def _lit_by(shoot: Shoot, lamp: dict[str, Any]) -> Any:
@@ -194,8 +215,14 @@ def exercise(kind: ExerciseKind, seed: int) -> Exercise:
     if kind == "which layer":
         words = "Before the lamp were a warm gel and a sheet of two layers. One thing was taken away between the frames; the camera was not touched."
         return Exercise(
-            kind=kind, seed=seed, question=words, answered="choice", shown=true, pictures=("before", "after"), choices=LAYERS
-        )  # fmt: skip
+            kind=kind,
+            seed=seed,
+            question=words,
+            answered="choice",
+            shown=true,
+            pictures=("before", "after"),
+            choices=LAYERS,
+        )
     words = "The plate shows the camera something dark. Tap, in the side view, where a white card must stand for the plate to show it instead."
     return Exercise(kind=kind, seed=seed, question=words, answered="side", shown=true, pictures=("now",))
 
@@ -265,9 +292,12 @@ def _lamp_score(true: Shoot, at: tuple[float, float]) -> Score:
         f"that faces it, and its shade begins 90° from there. How far it stands ({away:.1f} m) cannot be seen, only its direction is scored."
     )
     return Score(
-        off=off, unit="°", points=_points("second lamp", off), truth=Answer(x=lamp.x, y=lamp.y), reason=f"{reason} At its distance you were "
-        f"{2.0 * away * math.sin(math.radians(off) / 2.0) * 100:.0f} cm off.",
-    )  # fmt: skip
+        off=off,
+        unit="°",
+        points=_points("second lamp", off),
+        truth=Answer(x=lamp.x, y=lamp.y),
+        reason=f"{reason} At its distance you were {2.0 * away * math.sin(math.radians(off) / 2.0) * 100:.0f} cm off.",
+    )
 
 
 def _wall_score(true: Shoot, stops: float) -> Score:
@@ -299,9 +329,12 @@ def _layer_score(true: Shoot, before: Shoot, choice: str) -> Score:
     }[what.id]
     right = choice == what.id
     return Score(
-        off=0.0 if right else abs(gain), unit="stops", points=100 if right else 0, truth=Answer(choice=what.id),
+        off=0.0 if right else abs(gain),
+        unit="stops",
+        points=100 if right else 0,
+        truth=Answer(choice=what.id),
         reason=f"It was {what.words}; the ball got {gain:.1f} stops brighter. {why}",
-    )  # fmt: skip
+    )
 
 
 def _card_score(true: Shoot, at: tuple[float, float]) -> Score:
@@ -319,5 +352,9 @@ def _card_score(true: Shoot, at: tuple[float, float]) -> Score:
         f"camera sees what lies {math.degrees(turned):.0f}° up before the plate. Anywhere along that line a card serves; nearer it may be smaller."
     )
     return Score(
-        off=off, unit="cm", points=_points("one card", off), truth=Answer(x=float(spot[0]), y=float(spot[1]) + subject.face_height), reason=reason
-    )  # fmt: skip
+        off=off,
+        unit="cm",
+        points=_points("one card", off),
+        truth=Answer(x=float(spot[0]), y=float(spot[1]) + subject.face_height),
+        reason=reason,
+    )

@@ -77,9 +77,18 @@ class Card:
 
 
 def _card_for(
-    brief: Brief, design: Any, *, origins: Array, ways: Array, far: Array, side: str, colour: Literal["white", "black"],
-    share: float, solved: Solved, white: float,
-) -> Card | None:  # fmt: skip
+    brief: Brief,
+    design: Any,
+    *,
+    origins: Array,
+    ways: Array,
+    far: Array,
+    side: str,
+    colour: Literal["white", "black"],
+    share: float,
+    solved: Solved,
+    white: float,
+) -> Card | None:
     """The nearest, and so the smallest, card that mirrored rays fall on; None if it has no place.
 
     Parameters
@@ -122,9 +131,15 @@ def _card_for(
         across, up = float(size[0]) * level, float(size[1]) * upward
         if _has_place(brief, design, centre, across, up):
             return Card(
-                colour=colour, side=side, centre=centre, across=across, upward=up, distance=float(distance),
-                share=share * float(use.mean()), stops=_brightness(brief, solved, centre, -toward, white),
-            )  # fmt: skip
+                colour=colour,
+                side=side,
+                centre=centre,
+                across=across,
+                upward=up,
+                distance=float(distance),
+                share=share * float(use.mean()),
+                stops=_brightness(brief, solved, centre, -toward, white),
+            )
     return None
 
 
@@ -184,9 +199,13 @@ def _brightness(brief: Brief, solved: Solved, centre: Array, facing: Array, whit
 
 
 SIDES = {
-    "camera left": (-1.0, 0.0, 0.0), "camera right": (1.0, 0.0, 0.0), "above": (0.0, 0.0, 1.0), "below": (0.0, 0.0, -1.0),
-    "in front": (0.0, -1.0, 0.0), "behind": (0.0, 1.0, 0.0),
-}  # fmt: skip
+    "camera left": (-1.0, 0.0, 0.0),
+    "camera right": (1.0, 0.0, 0.0),
+    "above": (0.0, 0.0, 1.0),
+    "below": (0.0, 0.0, -1.0),
+    "in front": (0.0, -1.0, 0.0),
+    "behind": (0.0, 1.0, 0.0),
+}
 
 
 def cards_for(brief: Brief, design: Any, mirrored: Reflections) -> tuple[Card, ...]:
@@ -203,9 +222,17 @@ def cards_for(brief: Brief, design: Any, mirrored: Reflections) -> tuple[Card, .
         for colour, where in (("white", dull & (side == k)), ("black", lamp & (side == k))):
             if float(where.mean()) >= (WORTH_A_CARD if colour == "white" else SMALL):
                 card = _card_for(
-                    brief, design, origins=seen.place[where], ways=seen.way[where], far=seen.met.place[where], side=name,
-                    colour="white" if colour == "white" else "black", share=float(where.mean()), solved=mirrored.solved, white=mirrored.white,
-                )  # fmt: skip
+                    brief,
+                    design,
+                    origins=seen.place[where],
+                    ways=seen.way[where],
+                    far=seen.met.place[where],
+                    side=name,
+                    colour="white" if colour == "white" else "black",
+                    share=float(where.mean()),
+                    solved=mirrored.solved,
+                    white=mirrored.white,
+                )
                 if card is not None:
                     found.append(card)
     return tuple(sorted(found, key=lambda card: -card.share))

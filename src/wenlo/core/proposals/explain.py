@@ -126,10 +126,13 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
             if getattr(design, "apart", False)
             else ", touching"
         )
-        rows.append((
-            "Sheet", f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
-            f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} ({told(material)})",
-        ))  # fmt: skip
+        rows.append(
+            (
+                "Sheet",
+                f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
+                f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} ({told(material)})",
+            )
+        )
     face = getattr(design, "face", None)
     if face is not None:
         rows.append(("Face", f"{bounce_face(face).name} ({told(face)})"))
@@ -137,8 +140,11 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
     away = float(np.linalg.norm(design.source_centre - scene_builder.face(brief)))
     gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
     rows += [
-        (kind_of(design).name[:1].upper() + kind_of(design).name[1:], f"{length(width)} × {length(height)}, {length(away)} from the face"),
+        (
+            kind_of(design).name[:1].upper() + kind_of(design).name[1:],
+            f"{length(width)} × {length(height)}, {length(away)} from the face",
+        ),
         ("Lamp", f"{brief.lamp.type.name}, {length(gap)} from the middle of it ({told(brief.lamp.id)})"),
         ("Edge", f"{length(brief.wanted.occluder_distance)} from the face"),
-    ]  # fmt: skip
+    ]
     return tuple(rows)

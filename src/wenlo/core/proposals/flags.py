@@ -118,9 +118,9 @@ def place_flags(brief: Brief, design: Any, surface: Panel) -> tuple[Placed, ...]
 def _placed(
     brief: Brief, surface: Panel, source: Vector, spare: Vector, radius: float, out: float, at: str
 ) -> Placed | None:
-    corners = np.array([
-        surface.origin + a * surface.edge_u + b * surface.edge_v for a in (0.02, 0.98) for b in (0.02, 0.98)
-    ])  # fmt: skip
+    corners = np.array(
+        [surface.origin + a * surface.edge_u + b * surface.edge_v for a in (0.02, 0.98) for b in (0.02, 0.98)]
+    )
     way = corners.mean(axis=0) - source
     away = float(np.linalg.norm(way))
     # corners beside or behind what shines cannot be shaded by one flag square to the way to the middle

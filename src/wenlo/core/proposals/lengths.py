@@ -71,11 +71,7 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
         at = getattr(case.design, name)
         for end in (min(high, max(at, 0.1) * REACH), max(low, at / REACH)):
             there = first_that_meets(
-                _meets(case, name, within, value),
-                start=at,
-                end=end,
-                tolerance=0.005,
-                samples=SAMPLES,
+                _meets(case, name, within, value), start=at, end=end, tolerance=0.005, samples=SAMPLES
             )
             if there is None or abs(there - at) < 1e-6:
                 continue
@@ -94,9 +90,11 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
     yield from (proposal for _, proposal in found[:3])
     if not found:
         yield Proposal(
-            id="none", title="No single length does it", changes=(),
+            id="none",
+            title="No single length does it",
+            changes=(),
             reason=f"It is {said(now)} now; no length within {REACH:g} times its present value brings it into the band. Try another kind.",
-        )  # fmt: skip
+        )
 
 
 def case_light(case: Case, design: object) -> Light:

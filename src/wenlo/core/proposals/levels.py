@@ -48,23 +48,30 @@ def for_background(case: Case) -> Iterator[Proposal]:
     end = min(farthest, brief.backdrop.distance + 4.0) if now > wanted else 0.3
     there = first_that_meets(
         lambda x: level(x) <= wanted if now > wanted else level(x) >= wanted,
-        start=brief.backdrop.distance, end=end, tolerance=0.01, samples=6,
-    )  # fmt: skip
+        start=brief.backdrop.distance,
+        end=end,
+        tolerance=0.01,
+        samples=6,
+    )
     title = "Move the subject from the backdrop" if now > wanted else "Move the subject toward the backdrop"
     if there is None:
         yield Proposal(
-            id="backdrop_distance", title=title, changes=(),
+            id="backdrop_distance",
+            title=title,
+            changes=(),
             reason=f"Within this room the backdrop stays at {format_stops(level(end), signed=True)} at best "
             f"({case.length(end)} away). Choose a darker or lighter backdrop, flag the sheet's side toward it, or bring the "
             "sheet nearer to the face.",
-        )  # fmt: skip
+        )
     else:
         value = round(up(there), 3)
         yield Proposal(
-            id="backdrop_distance", title=title, changes=(Change(path="brief.backdrop.distance", value=value),),
+            id="backdrop_distance",
+            title=title,
+            changes=(Change(path="brief.backdrop.distance", value=value),),
             reason=f"{case.length(value)} from the backdrop it gets {format_stops(level(value), signed=True)} against the face "
             f"(wanted {format_stops(wanted, signed=True)}).",
-        )  # fmt: skip
+        )
     if now > wanted + STOP_BAND:
         yield from _nearer_sheet_for_background(case)
 
@@ -85,10 +92,12 @@ def _nearer_sheet_for_background(case: Case) -> Iterator[Proposal]:
     if near is not None:
         value = round(max(down(near), 0.15), 3)
         yield Proposal(
-            id="sheet_nearer", title="Bring the light nearer to the face", changes=changes_of({reach: value}),
+            id="sheet_nearer",
+            title="Bring the light nearer to the face",
+            changes=changes_of({reach: value}),
             reason=f"At {case.length(value)} the face gains light and the backdrop does not: it falls to "
             f"{format_stops(level(value), signed=True)}.",
-        )  # fmt: skip
+        )
 
 
 def for_contrast(case: Case) -> Iterator[Proposal]:
@@ -102,9 +111,11 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     now = contrast(brief)
     if not scene_builder.fits_in_room(brief, d):
         yield Proposal(
-            id="contrast_unknown", title="Bring the set into the room first", changes=(),
+            id="contrast_unknown",
+            title="Bring the set into the room first",
+            changes=(),
             reason="The set does not fit the room, so what its walls return is not known.",
-        )  # fmt: skip
+        )
         return
     finishes = (
         ("black_cloth", "dark_carpet", "mid_grey") if now < wanted else ("white_paint", "cream_paint", "mid_grey")
@@ -119,10 +130,12 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
                 else f"Walls in {finish_material(finish).name}"
             )
             yield Proposal(
-                id=f"walls_{finish}", title=what, changes=(Change(path="brief.room.walls", value=finish),),
+                id=f"walls_{finish}",
+                title=what,
+                changes=(Change(path="brief.room.walls", value=finish),),
                 reason=f"The shadow side is filled by the room alone: the contrast becomes {format_stops(value)} "
                 f"(now {format_stops(now)}, wanted {format_stops(wanted)}).",
-            )  # fmt: skip
+            )
             break
     reach = distance_of(d)
     if reach is None:
@@ -131,17 +144,21 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     end = 0.3 if now < wanted else min(2.5, at + 1.5)
     there = first_that_meets(
         lambda x: (contrast(brief, **{reach: x}) >= wanted) == (now < wanted),
-        start=at, end=end, tolerance=0.01, samples=5,
-    )  # fmt: skip
+        start=at,
+        end=end,
+        tolerance=0.01,
+        samples=5,
+    )
     if there is not None and there != at:
         value = round(down(there) if now < wanted else up(there), 3)
         if scene_builder.fits_in_room(brief, d.model_copy(update={reach: value})):
             yield Proposal(
-                id="sheet_for_contrast", title=f"Light at {case.length(value)} from the face",
+                id="sheet_for_contrast",
+                title=f"Light at {case.length(value)} from the face",
                 changes=changes_of({reach: value}),
                 reason=f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast becomes "
                 f"{format_stops(contrast(brief, **{reach: value}))}.",
-            )  # fmt: skip
+            )
 
 
 def for_exposure(case: Case) -> Iterator[Proposal]:
@@ -155,61 +172,73 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
         over = stops_between(setting.iso, wanted.iso_highest)
         if over <= 0.05:
             yield Proposal(
-                id="set_iso", title=f"Set ISO {iso:.0f}", changes=(Change(path="brief.camera.iso", value=iso),),
+                id="set_iso",
+                title=f"Set ISO {iso:.0f}",
+                changes=(Change(path="brief.camera.iso", value=iso),),
                 reason=f"At {format_aperture(brief.camera.aperture)} the face is then exposed right.",
-            )  # fmt: skip
+            )
             return
         aperture = third_stop_aperture(brief.camera.aperture / 2 ** (over / 2), toward="wider")
         if aperture >= wanted.aperture_widest - 0.05:
             yield Proposal(
-                id="open_up", title=f"Open to {format_aperture(aperture)}",
-                changes=(Change(path="brief.camera.aperture", value=round(aperture, 4)),
-                         Change(path="brief.camera.iso", value=wanted.iso_highest)),
+                id="open_up",
+                title=f"Open to {format_aperture(aperture)}",
+                changes=(
+                    Change(path="brief.camera.aperture", value=round(aperture, 4)),
+                    Change(path="brief.camera.iso", value=wanted.iso_highest),
+                ),
                 reason=f"{format_stops(over)} are missing at ISO {wanted.iso_highest:.0f}; the wider opening makes them up and "
                 "leaves less in focus.",
-            )  # fmt: skip
+            )
         yield from _nearer_for_exposure(case, over)
     elif wanted.solve_for == "aperture":
         short = 2 * math.log2(wanted.aperture_widest / setting.aperture) if setting.aperture > 0 else math.inf
         if short <= 0.05:
             aperture = third_stop_aperture(setting.aperture)
             yield Proposal(
-                id="set_aperture", title=f"Set {format_aperture(aperture)}",
+                id="set_aperture",
+                title=f"Set {format_aperture(aperture)}",
                 changes=(Change(path="brief.camera.aperture", value=round(aperture, 4)),),
                 reason=f"At ISO {brief.camera.iso:.0f} the face is then exposed right.",
-            )  # fmt: skip
+            )
             return
         iso = third_stop_iso(brief.camera.iso * 2**short, at_least=True)
         if iso <= ISO_HIGHEST:
             yield Proposal(
-                id="raise_iso", title=f"Raise to ISO {iso:.0f}", changes=(Change(path="brief.camera.iso", value=iso),),
+                id="raise_iso",
+                title=f"Raise to ISO {iso:.0f}",
+                changes=(Change(path="brief.camera.iso", value=iso),),
                 reason=f"{format_stops(short)} are missing at {format_aperture(wanted.aperture_widest)}.",
-            )  # fmt: skip
+            )
         yield from _nearer_for_exposure(case, short)
     else:
         power = setting.power
         if lamp.lowest_power <= power <= 1.0:
             yield Proposal(
-                id="set_power", title=f"Set the lamp to {format_power(power)}",
+                id="set_power",
+                title=f"Set the lamp to {format_power(power)}",
                 changes=(Change(path="brief.lamp.power", value=round(power, 4)),),
                 reason="The face is then exposed right at the present camera setting.",
-            )  # fmt: skip
+            )
         elif power > 1.0:
             short = math.log2(power)
             iso = third_stop_iso(brief.camera.iso * power, at_least=True)
             if iso <= ISO_HIGHEST:
                 yield Proposal(
-                    id="raise_iso", title=f"Full power and ISO {iso:.0f}",
+                    id="raise_iso",
+                    title=f"Full power and ISO {iso:.0f}",
                     changes=(Change(path="brief.lamp.power", value=1.0), Change(path="brief.camera.iso", value=iso)),
                     reason=f"Full power is {format_stops(short)} short.",
-                )  # fmt: skip
+                )
             yield from _nearer_for_exposure(case, short)
         else:
             over = stops_between(lamp.lowest_power, power) if power > 0.0 else math.inf
             yield Proposal(
-                id="too_bright", title="Too bright at the lowest setting", changes=(),
+                id="too_bright",
+                title="Too bright at the lowest setting",
+                changes=(),
                 reason=f"The lamp's lowest setting is {format_stops(over)} too bright. What takes it away:",
-            )  # fmt: skip
+            )
             yield from ways_down(case, over, lamp.lowest_power)
 
 

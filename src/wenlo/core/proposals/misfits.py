@@ -55,9 +55,10 @@ def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Itera
     if rise is not None and abs(rise - brief.camera.rise) > SAME_ANGLE:
         low, high = limits_of(design, "hole_rise")
         yield Misfit(
-            about="hole_rise", cure=changes_of({"hole_rise": min(max(brief.camera.rise, low), high)}),
+            about="hole_rise",
+            cure=changes_of({"hole_rise": min(max(brief.camera.rise, low), high)}),
             text=f"The hole is cut for a lens that looks down by {rise:.0f}°; the Brief's camera looks down by {brief.camera.rise:.0f}°.",
-        )  # fmt: skip
+        )
     yield from _lamps_in_walls(brief, design, length)
 
 
@@ -78,16 +79,17 @@ def _too_large(brief: Brief, design: Any, length: Callable[[float], str]) -> Ite
             text=f"The thing is {said} {which} and does not go into the {kind_of(design).name}."
             + ("" if fits else " No box of this kind is large enough for it."),
             cure=changes_of(grown) if fits else (),
-        )  # fmt: skip
+        )
     elif hasattr(design, "roof") and hasattr(design, "ground"):
         over = float(design.roof) - float(design.ground) - size
         if over < CLEAR:
             low, high = limits_of(design, "roof")
             roof = round(float(design.ground) + 2.0 * size, 2)
             yield Misfit(
-                about="roof", text=f"The thing is {length(size)} high; under the roof there are {length(max(over + size, 0.0))}.",
+                about="roof",
+                text=f"The thing is {length(size)} high; under the roof there are {length(max(over + size, 0.0))}.",
                 cure=changes_of({"roof": roof}) if low <= roof <= high else (),
-            )  # fmt: skip
+            )
 
 
 def _not_lifted(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
@@ -101,9 +103,10 @@ def _not_lifted(brief: Brief, design: Any, length: Callable[[float], str]) -> It
     there = round(min(max(brief.subject.foot, low), high), 4)
     where = f"hangs {length(off)} over the ground" if off > 0.0 else f"is sunk {length(-off)} into the ground"
     yield Misfit(
-        about=name, text=f"The thing {where}: the ground has to be where it stands.",
+        about=name,
+        text=f"The thing {where}: the ground has to be where it stands.",
         cure=changes_of({name: there}) if abs(there - brief.subject.foot) <= LIFTED else (),
-    )  # fmt: skip
+    )
 
 
 def _lamps_in_walls(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
@@ -119,6 +122,7 @@ def _lamps_in_walls(brief: Brief, design: Any, length: Callable[[float], str]) -
     low, _ = limits_of(design, "lamp_distance")
     nearer = round(float(design.lamp_distance) - worst - 0.05, 2)
     yield Misfit(
-        about="lamp_distance", text=f"A lamp stands {length(worst)} through a wall, the floor or the ceiling.",
+        about="lamp_distance",
+        text=f"A lamp stands {length(worst)} through a wall, the floor or the ceiling.",
         cure=changes_of({"lamp_distance": nearer}) if nearer >= low else (),
-    )  # fmt: skip
+    )

@@ -57,10 +57,11 @@ def _neutral(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
     stops, gel_id = enough[0] if enough else max((stops, gel.id) for stops, gel in filters)
     power = min(max(dial.value * 2.0 ** (stops - over), float(dial.value)), 1.0)
     yield Proposal(
-        id="neutral", title=f"Hang a {gels()[gel_id].name} before the lamp",
+        id="neutral",
+        title=f"Hang a {gels()[gel_id].name} before the lamp",
         changes=(Change(path="brief.lamp.gel", value=gel_id), Change(path="brief.lamp.power", value=round(power, 4))),
         reason=f"It takes {format_stops(stops)} and changes neither the spread nor the shadow edge.{_left(over, stops)}",
-    )  # fmt: skip
+    )
 
 
 def _layer(case: Case, over: float, dial: Change, before: Light) -> Iterator[Proposal]:
@@ -70,9 +71,11 @@ def _layer(case: Case, over: float, dial: Change, before: Light) -> Iterator[Pro
     after = case.light(layers=layers + 1)
     taken = stops_between(before.key, after.key)
     yield Proposal(
-        id="layer", title="Add a layer", changes=(*changes_of({"layers": layers + 1}), dial),
+        id="layer",
+        title="Add a layer",
+        changes=(*changes_of({"layers": layers + 1}), dial),
         reason=f"It takes {format_stops(taken)}; {_also(case, before, after)}.{_left(over, taken)}",
-    )  # fmt: skip
+    )
 
 
 def _farther(case: Case, over: float, dial: Change, before: Light, name: str, title: str) -> Iterator[Proposal]:
@@ -95,9 +98,11 @@ def _farther(case: Case, over: float, dial: Change, before: Light, name: str, ti
         taken = stops_between(before.key, after.key)
     value = round(high, 2)
     yield Proposal(
-        id=f"farther_{name}", title=f"{title}, to {case.length(value)}", changes=(*changes_of({name: value}), dial),
+        id=f"farther_{name}",
+        title=f"{title}, to {case.length(value)}",
+        changes=(*changes_of({name: value}), dial),
         reason=f"It takes {format_stops(taken)}; {_also(case, before, after)}.{_left(over, taken)}",
-    )  # fmt: skip
+    )
 
 
 def _opening(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
@@ -105,12 +110,16 @@ def _opening(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
     aperture = third_stop_aperture(camera.aperture * 2.0 ** (over / 2.0))
     if aperture <= DARKEST_OPENING:
         yield Proposal(
-            id="close_down", title=f"Close to {format_aperture(aperture)}", changes=(Change(path="brief.camera.aperture", value=round(aperture, 4)), dial),
+            id="close_down",
+            title=f"Close to {format_aperture(aperture)}",
+            changes=(Change(path="brief.camera.aperture", value=round(aperture, 4)), dial),
             reason="More is in focus; spread and shadow edge stay. Window and other lamps go down with it.",
-        )  # fmt: skip
+        )
     if case.brief.lamp.type.kind == "continuous" and case.brief.picture_for != "film":
         shutter = camera.shutter / 2.0**over
         yield Proposal(
-            id="faster", title=f"Shutter 1/{round(1.0 / shutter)} s", changes=(Change(path="brief.camera.shutter", value=shutter), dial),
+            id="faster",
+            title=f"Shutter 1/{round(1.0 / shutter)} s",
+            changes=(Change(path="brief.camera.shutter", value=shutter), dial),
             reason="Movement is sharper; spread and shadow edge stay. Lamps on mains may flicker in so short a time.",
-        )  # fmt: skip
+        )

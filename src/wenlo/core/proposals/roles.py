@@ -25,9 +25,7 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 
-RoleId = Literal[
-    "fill_card", "fill_lamp", "rim", "halo", "top", "negative_fill", "ground", "practical", "pretended"
-]  # fmt: skip
+RoleId = Literal["fill_card", "fill_lamp", "rim", "halo", "top", "negative_fill", "ground", "practical", "pretended"]
 
 ROLES: dict[RoleId, tuple[str, str]] = {
     "fill_card": ("Fill with a card", "a white board on the shadow side, as near as the wanted contrast asks"),
@@ -163,9 +161,16 @@ def place_role(
             role=role, words="", why_not=f"There are {MOST_PIECES} things in the set already; take one away."
         )
     makers: dict[RoleId, Callable[[_Stage, str], Placement]] = {
-        "fill_card": _fill_card, "fill_lamp": _fill_lamp, "rim": _rim, "halo": _halo, "top": _top,
-        "negative_fill": _negative_fill, "ground": _ground, "practical": _practical, "pretended": _pretended,
-    }  # fmt: skip
+        "fill_card": _fill_card,
+        "fill_lamp": _fill_lamp,
+        "rim": _rim,
+        "halo": _halo,
+        "top": _top,
+        "negative_fill": _negative_fill,
+        "ground": _ground,
+        "practical": _practical,
+        "pretended": _pretended,
+    }
     return makers[role](stage, lamp)
 
 
@@ -178,9 +183,15 @@ def _card(stage: _Stage, away: float, face: Literal["white", "black"], name: str
     side = stage.shade
     place = stage.inside(np.array([side * away, -0.15, float(stage.face[2])]))
     return Board(
-        name=stage.named(name), x=round(float(place[0]), 3), y=round(float(place[1]), 3), z=round(float(place[2]), 3), width=0.7, height=0.9,
-        turn=-side * 90.0, face=face,
-    )  # fmt: skip
+        name=stage.named(name),
+        x=round(float(place[0]), 3),
+        y=round(float(place[1]), 3),
+        z=round(float(place[2]), 3),
+        width=0.7,
+        height=0.9,
+        turn=-side * 90.0,
+        face=face,
+    )
 
 
 def _off_camera(stage: _Stage, board: Board) -> bool:
@@ -428,9 +439,16 @@ def _ground(stage: _Stage, lamp: str) -> Placement:
     person = stage.brief.subject.kind in PEOPLE
     height = float(stage.face[2]) - 0.5 if person else stage.brief.subject.foot - 0.012
     board = Board(
-        name=stage.named("card below"), x=0.0, y=-0.3 if person else -0.35, z=round(max(height, 0.03), 3), width=0.8, height=0.5,
-        tilt=75.0 if person else 90.0, turn=180.0 if person else 0.0, face="white",
-    )  # fmt: skip
+        name=stage.named("card below"),
+        x=0.0,
+        y=-0.3 if person else -0.35,
+        z=round(max(height, 0.03), 3),
+        width=0.8,
+        height=0.5,
+        tilt=75.0 if person else 90.0,
+        turn=180.0 if person else 0.0,
+        face="white",
+    )
     place = stage.face + np.array([0.0, -0.005, -0.1 if person else -0.25 * stage.brief.subject.size])
     meter = Meter(id="under", position=place, normal=np.array([0.0, -0.5, -0.87]))
 

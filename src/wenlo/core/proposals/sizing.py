@@ -26,20 +26,24 @@ def smallest_frame(case: Case) -> Proposal:
     if scale is None:
         best = case.light(**scaled(case, most))
         return Proposal(
-            id="smallest_frame", title=title, changes=(),
+            id="smallest_frame",
+            title=title,
+            changes=(),
             reason=f"No frame under this ceiling reaches {case.length(target)}: even "
             f"{case.length(d.width * most)} × {case.length(d.height * most)} gives {case.length(best.shadow_edge)}, because the "
             f"lamp lights only its middle. Move the lamp back from the sheet or bring the sheet nearer.",
-        )  # fmt: skip
+        )
     values = scaled(case, scale)
     light = case.light(**values)
     return Proposal(
-        id="smallest_frame", title=title, changes=changes_of(values),
+        id="smallest_frame",
+        title=title,
+        changes=changes_of(values),
         reason=f"{case.length(values['width'])} × {case.length(values['height'])} at {case.length(d.sheet_distance)} gives "
         f"{case.length(light.shadow_edge)} (wanted {case.length(target)}): with the lamp {case.length(d.lamp_distance)} behind it "
         f"the sheet works like a strip {case.length(light.across.edge_equivalent)} wide. "
         f"{light.missed * 100:.0f} % of the light misses it.",
-    )  # fmt: skip
+    )
 
 
 def frame_and_lamp(case: Case) -> Proposal | None:
@@ -82,20 +86,24 @@ def farthest_distance(case: Case) -> Proposal:
     title = "Farthest distance for this frame"
     if far is None:
         return Proposal(
-            id="farthest_distance", title=title, changes=(),
+            id="farthest_distance",
+            title=title,
+            changes=(),
             reason=f"Even {case.length(low)} from the face this frame does not reach {case.length(target)}: the lit part of the "
             "sheet is too small. Move the lamp back from the sheet.",
-        )  # fmt: skip
+        )
     value = round(max(down(far), low), 4)
     light = case.light(sheet_distance=value)
     change = "farther away" if value > d.sheet_distance else "nearer"
     lost = stops_between(case.light().key, light.key)
     cost = f"costs {format_stops(lost)}" if lost > 0 else f"gains {format_stops(-lost)}"
     return Proposal(
-        id="farthest_distance", title=title, changes=changes_of({"sheet_distance": value}),
+        id="farthest_distance",
+        title=title,
+        changes=changes_of({"sheet_distance": value}),
         reason=f"At {case.length(value)} ({case.length(abs(value - d.sheet_distance))} {change}) the shadow edge is "
         f"{case.length(light.shadow_edge)} and no farther will do; it {cost} of light at the face.",
-    )  # fmt: skip
+    )
 
 
 def for_shadow_edge(case: Case) -> Iterator[Proposal]:
@@ -110,16 +118,20 @@ def for_shadow_edge(case: Case) -> Iterator[Proposal]:
     if edge < target * EDGE_BAND[0]:
         back = first_that_meets(
             lambda x: case.light(lamp_distance=x).shadow_edge >= target,
-            start=d.lamp_distance, end=min(4.0, d.lamp_distance + 3.0), tolerance=0.004,
-        )  # fmt: skip
+            start=d.lamp_distance,
+            end=min(4.0, d.lamp_distance + 3.0),
+            tolerance=0.004,
+        )
         if back is not None:
             value = round(up(back), 4)
             light = case.light(lamp_distance=value)
             yield Proposal(
-                id="lamp_back", title="Move the lamp back", changes=changes_of({"lamp_distance": value}),
+                id="lamp_back",
+                title="Move the lamp back",
+                changes=changes_of({"lamp_distance": value}),
                 reason=f"{case.length(value)} behind the sheet the lamp fills more of it: the shadow edge grows to "
                 f"{case.length(light.shadow_edge)}; {light.missed * 100:.0f} % of the light then misses the sheet.",
-            )  # fmt: skip
+            )
 
 
 def lamp_back_for_evenness(case: Case) -> Proposal:
@@ -137,11 +149,13 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
     title = "How far back the lamp must stand to stay within this evenness"
     if back is None:
         return Proposal(
-            id="lamp_for_evenness", title=title, changes=(),
+            id="lamp_for_evenness",
+            title=title,
+            changes=(),
             reason=f"No distance up to {case.length(high)} is even enough: this sheet sends most of the light straight on. "
             "Choose a denser sheet, add a layer, or allow more than "
             f"{format_stops(limit)}.",
-        )  # fmt: skip
+        )
     value = round(up(back), 4)
     light = case.light(lamp_distance=value)
     lost = stops_between(case.light().key, light.key)
@@ -152,11 +166,13 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
     if not scene_builder.fits_in_room(case.brief, moved):
         room_note = " That is beyond the wall of this room: turn the key angle or use a wider lamp."
     return Proposal(
-        id="lamp_for_evenness", title=title, changes=changes_of({"lamp_distance": value}),
+        id="lamp_for_evenness",
+        title=title,
+        changes=changes_of({"lamp_distance": value}),
         reason=f"{case.length(value)} ({case.length(abs(value - d.lamp_distance))} {where}): the glow falls "
         f"{format_stops(light.sheet.centre_to_edge)} to the edge. It {cost} at the face, and {light.missed * 100:.0f} % of the "
         f"light misses the sheet.{room_note}",
-    )  # fmt: skip
+    )
 
 
 def for_evenness(case: Case) -> Iterator[Proposal]:
@@ -167,11 +183,13 @@ def for_evenness(case: Case) -> Iterator[Proposal]:
         more = d.layers + 1
         light = case.light(layers=more)
         yield Proposal(
-            id="add_layer", title="Add a layer", changes=changes_of({"layers": more}),
+            id="add_layer",
+            title="Add a layer",
+            changes=changes_of({"layers": more}),
             reason=f"{more} layers fall {format_stops(light.sheet.centre_to_edge)} to the edge "
             f"({'enough' if light.sheet.centre_to_edge <= limit else 'not enough alone'}) and the loss becomes "
             f"{format_stops(light.loss)}.",
-        )  # fmt: skip
+        )
 
 
 def for_spill(case: Case) -> Iterator[Proposal]:
@@ -184,17 +202,21 @@ def for_spill(case: Case) -> Iterator[Proposal]:
     title = "Farthest the lamp may stand behind the sheet"
     if near is None:
         yield Proposal(
-            id="lamp_for_spill", title=title, changes=(),
+            id="lamp_for_spill",
+            title=title,
+            changes=(),
             reason="This lamp shines past the sheet from any distance: it needs a dish, doors, or cloth round the sides.",
-        )  # fmt: skip
+        )
     else:
         value = round(max(down(near), low), 4)
         light = case.light(lamp_distance=value)
         yield Proposal(
-            id="lamp_for_spill", title=title, changes=changes_of({"lamp_distance": value}),
+            id="lamp_for_spill",
+            title=title,
+            changes=changes_of({"lamp_distance": value}),
             reason=f"{case.length(value)} behind the sheet {light.missed * 100:.0f} % misses it; the glow then falls "
             f"{format_stops(light.sheet.centre_to_edge)} to the edge and the shadow edge is {case.length(light.shadow_edge)}.",
-        )  # fmt: skip
+        )
     most = largest_scale(case)
     if case.light().missed > limit and most > 1.0:
         scale = first_that_meets(
@@ -203,10 +225,12 @@ def for_spill(case: Case) -> Iterator[Proposal]:
         if scale is not None:
             values = scaled(case, scale)
             yield Proposal(
-                id="frame_for_spill", title="Larger frame with the lamp where it is", changes=changes_of(values),
+                id="frame_for_spill",
+                title="Larger frame with the lamp where it is",
+                changes=changes_of(values),
                 reason=f"{case.length(values['width'])} × {case.length(values['height'])} catches all but "
                 f"{case.light(**values).missed * 100:.0f} % of the light.",
-            )  # fmt: skip
+            )
 
 
 def for_loss(case: Case) -> Iterator[Proposal]:
@@ -216,9 +240,11 @@ def for_loss(case: Case) -> Iterator[Proposal]:
     if d.layers > 1:
         light = case.light(layers=d.layers - 1)
         yield Proposal(
-            id="fewer_layers", title="One layer fewer", changes=changes_of({"layers": d.layers - 1}),
+            id="fewer_layers",
+            title="One layer fewer",
+            changes=changes_of({"layers": d.layers - 1}),
             reason=f"The loss falls to {format_stops(light.loss)}; the shadow edge becomes {case.length(light.shadow_edge)}.",
-        )  # fmt: skip
+        )
     if present.loss > limit:
         options = []
         for sheet in sheet_materials().values():
@@ -230,12 +256,15 @@ def for_loss(case: Case) -> Iterator[Proposal]:
         if options:
             _, sheet, light = max(options, key=lambda o: o[0])
             yield Proposal(
-                id="lighter_sheet", title=f"Softest sheet within {format_stops(limit)}: {sheet.name}",
+                id="lighter_sheet",
+                title=f"Softest sheet within {format_stops(limit)}: {sheet.name}",
                 changes=changes_of({"sheet": sheet.id}),
                 reason=f"It loses {format_stops(light.loss)} and gives a shadow edge of {case.length(light.shadow_edge)}.",
-            )  # fmt: skip
+            )
     elif not d.layers > 1:
         yield Proposal(
-            id="loss_fine", title="Within the band", changes=(),
+            id="loss_fine",
+            title="Within the band",
+            changes=(),
             reason=f"{format_stops(present.loss)} is lost of the {format_stops(limit)} allowed; nothing has to change.",
-        )  # fmt: skip
+        )

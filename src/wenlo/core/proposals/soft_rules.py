@@ -50,13 +50,7 @@ def _most(design: Any, name: str) -> int:
 
 def layers_until_hidden(brief: Brief, design: Any) -> int | None:
     """Least number of layers through which the lamp's outline is not made out; None if no number of them hides it."""
-    count, _ = _count_until(
-        brief,
-        design,
-        "layers",
-        _most(design, "layers"),
-        lambda light: light.lamp_hidden,
-    )
+    count, _ = _count_until(brief, design, "layers", _most(design, "layers"), lambda light: light.lamp_hidden)
     return count
 
 

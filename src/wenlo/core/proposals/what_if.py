@@ -92,9 +92,14 @@ def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, i
         rows.append(tuple(x if math.isfinite(x) else math.nan for x in numbers))
     columns = list(zip(*rows, strict=True)) if rows else [(), (), (), ()]
     return Curve(
-        at=tuple(at[: len(rows)]), now=float(now), edge=columns[0], loss=columns[1], evenness=columns[2], missed=columns[3],
+        at=tuple(at[: len(rows)]),
+        now=float(now),
+        edge=columns[0],
+        loss=columns[1],
+        evenness=columns[2],
+        missed=columns[3],
         fits=tuple(fits),
-    )  # fmt: skip
+    )
 
 
 def moved(design: Any, name: str, value: float) -> Any:

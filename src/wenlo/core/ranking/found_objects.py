@@ -18,10 +18,19 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem, format_length
 
 WORDS = {
-    "tub": "tub or box with an open side", "tube": "tube", "shade": "lampshade or umbrella", "canvas": "stretched canvas",
-    "frame": "picture or window frame", "carton": "carton", "curtain": "curtain, sheet or tablecloth", "dish": "round dish or tin",
-    "board": "stiff light board", "table": "table", "lens": "lens", "sheet": "stiff translucent sheet",
-}  # fmt: skip
+    "tub": "tub or box with an open side",
+    "tube": "tube",
+    "shade": "lampshade or umbrella",
+    "canvas": "stretched canvas",
+    "frame": "picture or window frame",
+    "carton": "carton",
+    "curtain": "curtain, sheet or tablecloth",
+    "dish": "round dish or tin",
+    "board": "stiff light board",
+    "table": "table",
+    "lens": "lens",
+    "sheet": "stiff translucent sheet",
+}
 
 
 @dataclass(frozen=True, kw_only=True)

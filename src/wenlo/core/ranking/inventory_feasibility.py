@@ -100,13 +100,7 @@ def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSy
         lines += _missing_lamp(lit, shelf)
     result = evaluate(lit, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
     return replace(
-        plain,
-        brief=lit,
-        design=design,
-        result=result,
-        build=build,
-        lamp=lit.lamp.type.name,
-        missing=tuple(lines),
+        plain, brief=lit, design=design, result=result, build=build, lamp=lit.lamp.type.name, missing=tuple(lines)
     )
 
 

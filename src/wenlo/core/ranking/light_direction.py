@@ -29,31 +29,42 @@ class FinishLight:
 
 
 BY_FINISH: dict[SubjectFinish, FinishLight] = {
-    "matt": FinishLight(ways=("top", "side", "front"), why="It shows light and shade alike from everywhere; from the top and the side it gets its shape."),
-    "textured": FinishLight(
-        ways=("side", "top"), why="Its relief shows where light rakes over it, and goes where light comes from the lens."
+    "matt": FinishLight(
+        ways=("top", "side", "front"),
+        why="It shows light and shade alike from everywhere; from the top and the side it gets its shape.",
     ),
-    "satin": FinishLight(ways=("top", "side"), why="It mirrors softly: a large source in part of it makes it round.", lit=(0.15, 0.9)),
+    "textured": FinishLight(
+        ways=("side", "top"),
+        why="Its relief shows where light rakes over it, and goes where light comes from the lens.",
+    ),
+    "satin": FinishLight(
+        ways=("top", "side"), why="It mirrors softly: a large source in part of it makes it round.", lit=(0.15, 0.9)
+    ),
     "glossy": FinishLight(
-        ways=("top", "side"), why="It shows its colour and, on top, whatever it mirrors: one large source with a soft edge, the rest dark.",
+        ways=("top", "side"),
+        why="It shows its colour and, on top, whatever it mirrors: one large source with a soft edge, the rest dark.",
         lit=(0.08, 0.6),
     ),
     "varnish": FinishLight(
-        ways=("top", "side"), why="Dark varnish is seen by what it mirrors: a large source in part of it, dark round it, or it goes grey or black.",
+        ways=("top", "side"),
+        why="Dark varnish is seen by what it mirrors: a large source in part of it, dark round it, or it goes grey or black.",
         lit=(0.08, 0.5),
     ),
     "wrapped": FinishLight(
-        ways=("side", "top"), why="Film mirrors over the print: nothing lit should stand where it is mirrored, so light comes from the sides.",
+        ways=("side", "top"),
+        why="Film mirrors over the print: nothing lit should stand where it is mirrored, so light comes from the sides.",
         lit=(0.0, 0.1),
     ),
     "mirror": FinishLight(
-        ways=("top", "front"), why="A mirror has no light of its own: what it mirrors is its picture, so that has to be large, lit and plain.",
+        ways=("top", "front"),
+        why="A mirror has no light of its own: what it mirrors is its picture, so that has to be large, lit and plain.",
         lit=(0.6, 1.0),
     ),
     "translucent": FinishLight(
-        ways=("under", "side", "top"), why="It glows when light comes through it, from below or behind; opaque things on the same ground become silhouettes."
+        ways=("under", "side", "top"),
+        why="It glows when light comes through it, from below or behind; opaque things on the same ground become silhouettes.",
     ),
-}  # fmt: skip
+}
 
 
 def way_of(brief: Brief, design: Any) -> Way:

@@ -246,9 +246,17 @@ def _weighed(
     varies = 0.0 if _stays(kind) else action_range(brief, design, effort=TRYING) if action is None else action
     lines = tuple(missing(build.shopping, shelf)) if shelf else build.shopping
     row = Ranked(
-        kind=kind.id, name="", good="", bad="", brief=brief, design=design, result=result, build=build, handling=handling,
+        kind=kind.id,
+        name="",
+        good="",
+        bad="",
+        brief=brief,
+        design=design,
+        result=result,
+        build=build,
+        handling=handling,
         missing=lines,
-    )  # fmt: skip
+    )
     case = Case(brief=brief, design=design, units=units)
     points = sorted(points_of(case, row, varies), key=lambda point: (point.fact, -point.weight))
     return replace(row, penalty=sum(min(p.weight, HEAVIEST) for p in points)), points
@@ -328,10 +336,12 @@ def _clearer(design: Any) -> str | None:
         return None
     now = sheet_material(design.sheet)
     better = [
-        sheet for sheet in sheet_materials().values()
-        if sheet.form == now.form and sheet.transmittance > 1.15 * now.transmittance
+        sheet
+        for sheet in sheet_materials().values()
+        if sheet.form == now.form
+        and sheet.transmittance > 1.15 * now.transmittance
         and sheet.unscattered <= max(now.unscattered, MOST_STRAIGHT)
-    ]  # fmt: skip
+    ]
     return min(better, key=lambda sheet: sheet.transmittance).id if better else None
 
 

@@ -158,15 +158,17 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
     people = "one person" if handling.people == 1 else f"{handling.people} people"
     beside = {0: "no stand", 1: "one stand"}.get(handling.stands, f"{handling.stands} stands")
     yield Point(
-        weight=0.1 * handling.stands + handling.setup / 120 + 0.15 * (handling.people - 1), fact=True,
+        weight=0.1 * handling.stands + handling.setup / 120 + 0.15 * (handling.people - 1),
+        fact=True,
         text=f"Set up in {handling.setup:.0f} minutes by {people}, {beside} beside the lamp's.",
-    )  # fmt: skip
+    )
     bought = "" if row.to_buy > build.total - 0.5 else f", {row.to_buy:.0f} € of it still to buy"
     yield Point(
-        weight=row.to_buy / 150, fact=True,
+        weight=row.to_buy / 150,
+        fact=True,
         text=f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
         f"{build.minutes / 60:.1f} h to build.",
-    )  # fmt: skip
+    )
 
 
 def longest_carried(build: WorkedBuild, handling: Handling) -> float:

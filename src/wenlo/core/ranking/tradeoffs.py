@@ -38,7 +38,11 @@ SCHOOLS = (
     School(
         question="An enclosed box or an open sheet?",
         sides=(
-            ("enclosed", ("rod_softbox", "hanging_softbox", "small_flash_softbox", "ring_softbox"), "lets nothing past it"),
+            (
+                "enclosed",
+                ("rod_softbox", "hanging_softbox", "small_flash_softbox", "ring_softbox"),
+                "lets nothing past it",
+            ),
             ("open", ("diffusion_frame", "hung_curtain"), "cools by itself and takes any lamp"),
         ),
     ),
@@ -46,7 +50,11 @@ SCHOOLS = (
         question="Lamp facing the sheet, or facing the back?",
         sides=(
             ("facing the sheet", ("diffusion_frame", "rod_softbox"), "keeps the light"),
-            ("facing the back", ("small_flash_softbox", "book_light"), "hides the lamp's outline and fills the sheet to its edges"),
+            (
+                "facing the back",
+                ("small_flash_softbox", "book_light"),
+                "hides the lamp's outline and fills the sheet to its edges",
+            ),
         ),
     ),
     School(
@@ -59,11 +67,15 @@ SCHOOLS = (
     School(
         question="From above or from the side?",
         sides=(
-            ("above", ("overhead_bounce", "hanging_softbox", "room_bounce"), "keeps the floor free and the walls darker"),
+            (
+                "above",
+                ("overhead_bounce", "hanging_softbox", "room_bounce"),
+                "keeps the floor free and the walls darker",
+            ),
             ("side", ("diffusion_frame", "bounce_card", "rod_softbox"), "lights the eyes and is quicker to set"),
         ),
     ),
-)  # fmt: skip
+)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -78,7 +90,8 @@ class Variants:
 
 VARIANTS = (
     Variants(
-        question="White lining or mirror lining?", kinds=("small_flash_softbox", "rod_softbox", "hanging_softbox", "ring_softbox"),
+        question="White lining or mirror lining?",
+        kinds=("small_flash_softbox", "rod_softbox", "hanging_softbox", "ring_softbox"),
         parameter="lining",
         sides=(
             ("white", "white_painted_canvas", "evens the light out and hides dents"),
@@ -86,10 +99,12 @@ VARIANTS = (
         ),
     ),
     Variants(
-        question="One layer or two?", kinds=("diffusion_frame", "rod_softbox"), parameter="layers",
+        question="One layer or two?",
+        kinds=("diffusion_frame", "rod_softbox"),
+        parameter="layers",
         sides=(("one", 1, "keeps the light"), ("two", 2, "hides the lamp and evens the sheet")),
     ),
-)  # fmt: skip
+)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -121,9 +136,7 @@ def _argument(row: Ranked, says: str, units: UnitSystem) -> str:
     )
 
 
-NOTICED = {
-    "light kept": 0.5, "spill": 0.1, "depth of the shadow side": 0.5, "time to set up": 8.0, "money": 30.0,
-}  # fmt: skip
+NOTICED = {"light kept": 0.5, "spill": 0.1, "depth of the shadow side": 0.5, "time to set up": 8.0, "money": 30.0}
 """What is plainly noticed of each: stops, share, stops, minutes, EUR."""
 
 
@@ -134,10 +147,12 @@ def _measures(row: Ranked) -> dict[str, float]:
     assert row.build is not None
     contrast = row.result.contrast
     return {
-        "light kept": row.result.light.loss, "spill": row.result.light.missed,
-        "depth of the shadow side": -contrast if math.isfinite(contrast) else 0.0, "time to set up": row.handling.setup,
+        "light kept": row.result.light.loss,
+        "spill": row.result.light.missed,
+        "depth of the shadow side": -contrast if math.isfinite(contrast) else 0.0,
+        "time to set up": row.handling.setup,
         "money": row.build.total,
-    }  # fmt: skip
+    }
 
 
 def _verdict(rows: Sequence[Ranked]) -> str:
@@ -205,28 +220,48 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
     yield Dispute(
         question="Placed by measure, or by trial?",
         sides=(
-            Side(name="by measure", kind=best.kind, argument=f"Taped out as drawn, the light is known to {format_stops(error + unsure / 2)} either way; "
-                 f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away."),
-            Side(name="by trial", kind=best.kind, argument=f"From a guess within two stops, halving the doubt at every shot takes about {tries} shots to a third of a stop."),
+            Side(
+                name="by measure",
+                kind=best.kind,
+                argument=f"Taped out as drawn, the light is known to {format_stops(error + unsure / 2)} either way; "
+                f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away.",
+            ),
+            Side(
+                name="by trial",
+                kind=best.kind,
+                argument=f"From a guess within two stops, halving the doubt at every shot takes about {tries} shots to a third of a stop.",
+            ),
         ),
-        verdict="Measure first and shoot one trial: it finds the material's true value." if unsure > 0.33 else "Here the figures are as sure as a trial.",
-    )  # fmt: skip
+        verdict="Measure first and shoot one trial: it finds the material's true value."
+        if unsure > 0.33
+        else "Here the figures are as sure as a trial.",
+    )
     if not (result.with_room and math.isfinite(result.contrast)):
         return
     off = result.contrast - wanted.contrast
     if abs(off) < 0.5:
         return
-    lift = f"Lifting the shadow side {format_stops(off)} afterwards makes it as noisy as {2**off:.1f} times the ISO" if off > 0.0 else (
-        f"Darkening the shadow side {format_stops(-off)} afterwards costs no noise, but its soft edge and its colour stay as they were lit"
-    )  # fmt: skip
+    lift = (
+        f"Lifting the shadow side {format_stops(off)} afterwards makes it as noisy as {2**off:.1f} times the ISO"
+        if off > 0.0
+        else (
+            f"Darkening the shadow side {format_stops(-off)} afterwards costs no noise, but its soft edge and its colour stay as they were lit"
+        )
+    )
     yield Dispute(
         question="Right on the set, or corrected afterwards?",
         sides=(
-            Side(name="on the set", kind=best.kind, argument=f"The {'card' if off > 0 else 'black'} on the far side has {format_stops(abs(off))} to make up, and the sitter sees it."),
+            Side(
+                name="on the set",
+                kind=best.kind,
+                argument=f"The {'card' if off > 0 else 'black'} on the far side has {format_stops(abs(off))} to make up, and the sitter sees it.",
+            ),
             Side(name="afterwards", kind=best.kind, argument=f"{lift}; in a film every shot has to be matched."),
         ),
-        verdict="On the set, as far as it goes: more than a stop afterwards shows." if abs(off) > 1.0 else "Either: it is less than a stop.",
-    )  # fmt: skip
+        verdict="On the set, as far as it goes: more than a stop afterwards shows."
+        if abs(off) > 1.0
+        else "Either: it is less than a stop.",
+    )
 
 
 def disputes(brief: Brief, rows: Sequence[Ranked], *, units: UnitSystem = "metric") -> tuple[Dispute, ...]:

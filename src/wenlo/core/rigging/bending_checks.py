@@ -92,9 +92,17 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
             sag = bending.sag_between(load, span, stiff)
             name, limit = f"{piece.name} sags", span * bending.SAG_LIMIT
         yield judged(
-            "bend.bar", modifier.name, name[:1].upper() + name[1:], value=sag, limit=limit, unit="m", figure=f"{length(sag)} over {length(span)}",
-            allowed=length(limit), source=EULER, cure=Cure(words="a thicker section, the batten on edge, or a support in the middle"),
-        )  # fmt: skip
+            "bend.bar",
+            modifier.name,
+            name[:1].upper() + name[1:],
+            value=sag,
+            limit=limit,
+            unit="m",
+            figure=f"{length(sag)} over {length(span)}",
+            allowed=length(limit),
+            source=EULER,
+            cure=Cure(words="a thicker section, the batten on edge, or a support in the middle"),
+        )
 
 
 def _sides(plan: BuildPlan) -> tuple[float, float] | None:
@@ -125,14 +133,31 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
     allowed = f"{length(side * BOW_LIMIT)}, which is {stands:.0f} N/m"
     if low <= stands < high:
         yield unanswered(
-            "bend.bow", modifier.name, "Cloth bows its frame", figure=figure, limit=allowed, source=source, cure=cure, value=high, bound=stands,
-            unit="N/m", relation="most",
-        )  # fmt: skip
+            "bend.bow",
+            modifier.name,
+            "Cloth bows its frame",
+            figure=figure,
+            limit=allowed,
+            source=source,
+            cure=cure,
+            value=high,
+            bound=stands,
+            unit="N/m",
+            relation="most",
+        )
         return
     yield judged(
-        "bend.bow", modifier.name, "Cloth bows its frame", value=low if stands < low else high, limit=stands, unit="N/m", figure=figure,
-        allowed=allowed, source=source, cure=cure,
-    )  # fmt: skip
+        "bend.bow",
+        modifier.name,
+        "Cloth bows its frame",
+        value=low if stands < low else high,
+        limit=stands,
+        unit="N/m",
+        figure=figure,
+        allowed=allowed,
+        source=source,
+        cure=cure,
+    )
 
 
 def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Check]:
@@ -151,11 +176,19 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
     limit = most / YIELDING
     down = wind * math.sqrt(limit / stress)
     yield judged(
-        "bend.wind", modifier.name, "Wind in the frame", value=stress, limit=limit, unit="Pa", figure=f"{stress / 1e6:.0f} MPa at gusts of {wind:.0f} m/s",
+        "bend.wind",
+        modifier.name,
+        "Wind in the frame",
+        value=stress,
+        limit=limit,
+        unit="Pa",
+        figure=f"{stress / 1e6:.0f} MPa at gusts of {wind:.0f} m/s",
         allowed=f"{limit / 1e6:.0f} MPa, {plan.stock.name} over {YIELDING:g}; take it down at gusts of {down:.0f} m/s",
         source=f"{force:.0f} N on {area:.1f} m², half on each upright, {length(lever)} from where it is held: M / W",
-        cure=Cure(words=f"take it down before gusts reach {down:.0f} m/s ({down * 3.6:.0f} km/h), tie its top to two pegs, or a stiffer section"),
-    )  # fmt: skip
+        cure=Cure(
+            words=f"take it down before gusts reach {down:.0f} m/s ({down * 3.6:.0f} km/h), tie its top to two pegs, or a stiffer section"
+        ),
+    )
 
 
 def wind_lever(middle: float, held: float, tall: float) -> float:
@@ -183,10 +216,15 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     thick = section(plan.stock.id).thickness
     out = stands_out(BOLT, 2 * thick + 2 * WASHER)
     yield stated(
-        "hold.bolts", modifier.name, "Bolts of the feet", good=0.0 <= out <= BOLT_OUT,
-        figure=f"{length(max(out, 0.0))} stand out of the nut" if out >= 0.0 else f"{length(-out)} too short", limit=f"0 to {length(BOLT_OUT)}",
-        source=f"M6 × {BOLT * 1000:.0f} mm through two battens and two washers", cure=Cure(words="a bolt of another length, or a cap over its end"),
-    )  # fmt: skip
+        "hold.bolts",
+        modifier.name,
+        "Bolts of the feet",
+        good=0.0 <= out <= BOLT_OUT,
+        figure=f"{length(max(out, 0.0))} stand out of the nut" if out >= 0.0 else f"{length(-out)} too short",
+        limit=f"0 to {length(BOLT_OUT)}",
+        source=f"M6 × {BOLT * 1000:.0f} mm through two battens and two washers",
+        cure=Cure(words="a bolt of another length, or a cap over its end"),
+    )
 
 
 def _sheet_checks(about: str, design: Any, length: Length) -> Iterator[Check]:
@@ -197,18 +235,41 @@ def _sheet_checks(about: str, design: Any, length: Length) -> Iterator[Check]:
     sag = bending.plate_sag(ACRYLIC * thick * GRAVITY, flat, thick, ACRYLIC_MODULUS * bending.CREEP)
     how = "as a skin too (Levy 1942)" if sag > thick / 2 else "(Timoshenko)"
     yield judged(
-        "bend.sheet", about, "The flat part sags", value=sag, limit=flat * SHEET_LIMIT, unit="m", figure=f"{length(sag)} over {length(flat)}",
-        allowed=length(flat * SHEET_LIMIT), source=f"plate that lies on all its edges {how}; acrylic creeps to a third of its modulus",
+        "bend.sheet",
+        about,
+        "The flat part sags",
+        value=sag,
+        limit=flat * SHEET_LIMIT,
+        unit="m",
+        figure=f"{length(sag)} over {length(flat)}",
+        allowed=length(flat * SHEET_LIMIT),
+        source=f"plate that lies on all its edges {how}; acrylic creeps to a third of its modulus",
         cure=Cure(words="a thicker sheet, or a batten under its middle"),
-    )  # fmt: skip
+    )
     least = bending.COLD_BEND * thick
     yield judged(
-        "bend.radius", about, "Bend of the sheet", value=radius, limit=least, unit="m", figure=length(radius), allowed=f"at least {length(least)}",
-        source=f"{bending.COLD_BEND} thicknesses, cold", most=False,
+        "bend.radius",
+        about,
+        "Bend of the sheet",
+        value=radius,
+        limit=least,
+        unit="m",
+        figure=length(radius),
+        allowed=f"at least {length(least)}",
+        source=f"{bending.COLD_BEND} thicknesses, cold",
+        most=False,
         cure=Cure(words="a thinner sheet or a wider bend", changes={"design.bend": round(least + 0.005, 2)}),
-    )  # fmt: skip
+    )
     stress = bending.bend_stress(thick, radius, ACRYLIC_MODULUS)
     yield judged(
-        "bend.stress", about, "Stress in the bend", value=stress, limit=bending.LASTING_STRESS, unit="Pa", figure=f"{stress / 1e6:.1f} MPa",
-        allowed=f"{bending.LASTING_STRESS / 1e6:.0f} MPa for good", source="E t / 2 R", cure=Cure(words="a thinner sheet or a wider bend; it springs back when a clamp slips"),
-    )  # fmt: skip
+        "bend.stress",
+        about,
+        "Stress in the bend",
+        value=stress,
+        limit=bending.LASTING_STRESS,
+        unit="Pa",
+        figure=f"{stress / 1e6:.1f} MPa",
+        allowed=f"{bending.LASTING_STRESS / 1e6:.0f} MPa for good",
+        source="E t / 2 R",
+        cure=Cure(words="a thinner sheet or a wider bend; it springs back when a clamp slips"),
+    )

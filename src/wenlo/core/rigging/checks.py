@@ -49,40 +49,99 @@ class Check:
 
 
 def judged(
-    code: str, about: str, name: str, *, value: float, limit: float, unit: str, figure: str, allowed: str, source: str,
-    cure: Cure | None = None, most: bool = True,
-) -> Check:  # fmt: skip
+    code: str,
+    about: str,
+    name: str,
+    *,
+    value: float,
+    limit: float,
+    unit: str,
+    figure: str,
+    allowed: str,
+    source: str,
+    cure: Cure | None = None,
+    most: bool = True,
+) -> Check:
     """A check of a value against a limit, ``most`` it may be or least it must be; its topic is the first word of its code."""
     within = value <= limit + 1e-9 if most else value >= limit - 1e-9
     top, bottom = (limit, value) if most else (value, limit)
     factor = top / bottom if bottom > 1e-12 else None
     return Check(
-        code=code, topic=topic_of(code), about=about, name=name, state="within" if within else "outside", figure=figure, limit=allowed,
-        source=source, value=value, bound=limit, unit=unit, relation="most" if most else "least", factor=factor,
+        code=code,
+        topic=topic_of(code),
+        about=about,
+        name=name,
+        state="within" if within else "outside",
+        figure=figure,
+        limit=allowed,
+        source=source,
+        value=value,
+        bound=limit,
+        unit=unit,
+        relation="most" if most else "least",
+        factor=factor,
         cure=None if within else cure,
-    )  # fmt: skip
+    )
 
 
 def unanswered(
-    code: str, about: str, name: str, *, figure: str, limit: str, source: str, cure: Cure | None, value: float | None = None,
-    bound: float | None = None, unit: str = "", relation: Relation = "none", factor: float | None = None,
-) -> Check:  # fmt: skip
+    code: str,
+    about: str,
+    name: str,
+    *,
+    figure: str,
+    limit: str,
+    source: str,
+    cure: Cure | None,
+    value: float | None = None,
+    bound: float | None = None,
+    unit: str = "",
+    relation: Relation = "none",
+    factor: float | None = None,
+) -> Check:
     """A check that cannot be made before somebody answers, looks or measures."""
     return Check(
-        code=code, topic=topic_of(code), about=about, name=name, state="needs an answer", figure=figure, limit=limit, source=source,
-        value=value, bound=bound, unit=unit, relation=relation, factor=factor, cure=cure,
-    )  # fmt: skip
+        code=code,
+        topic=topic_of(code),
+        about=about,
+        name=name,
+        state="needs an answer",
+        figure=figure,
+        limit=limit,
+        source=source,
+        value=value,
+        bound=bound,
+        unit=unit,
+        relation=relation,
+        factor=factor,
+        cure=cure,
+    )
 
 
 def stated(
-    code: str, about: str, name: str, *, good: bool | None, figure: str, limit: str, source: str, cure: Cure | None = None,
-) -> Check:  # fmt: skip
+    code: str,
+    about: str,
+    name: str,
+    *,
+    good: bool | None,
+    figure: str,
+    limit: str,
+    source: str,
+    cure: Cure | None = None,
+) -> Check:
     """A check of a yes or a no; None is that nobody has answered."""
     state: State = "needs an answer" if good is None else "within" if good else "outside"
     return Check(
-        code=code, topic=topic_of(code), about=about, name=name, state=state, figure=figure, limit=limit, source=source,
+        code=code,
+        topic=topic_of(code),
+        about=about,
+        name=name,
+        state=state,
+        figure=figure,
+        limit=limit,
+        source=source,
         cure=None if good else cure,
-    )  # fmt: skip
+    )
 
 
 TOPICS: tuple[Topic, ...] = ("hold", "bend", "heat", "mains", "water", "lens")

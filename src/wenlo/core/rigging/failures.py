@@ -105,9 +105,12 @@ def _of_sheet(shoot: Shoot, failure: Failure, power: float) -> Learned:
         )
     now = min(max(hot - heat.MARGIN, COOLEST_LIMIT), row.keep_below_celsius)
     return Learned(
-        of="sheet", key="", before=row.keep_below_celsius, now=round(now),
+        of="sheet",
+        key="",
+        before=row.keep_below_celsius,
+        now=round(now),
         words=f"{row.name} {failure.what} at about {hot:.0f} °C: kept below {now:.0f} °C from now on, in place of {row.keep_below_celsius:.0f} °C.",
-    )  # fmt: skip
+    )
 
 
 def _of_support(failure: Failure, load: float, shelf: Sequence[Stocked]) -> Learned:
@@ -120,6 +123,9 @@ def _of_support(failure: Failure, load: float, shelf: Sequence[Stocked]) -> Lear
             f"It failed under {load:g} kg, and may carry {known.payload:g} kg: the limit was right, and was passed."
         )
     return Learned(
-        of="support", key=known.id, before=known.payload, now=round(now, 2),
+        of="support",
+        key=known.id,
+        before=known.payload,
+        now=round(now, 2),
         words=f"{known.name} {failure.what} under {load:g} kg: it carries {now:.1f} kg from now on, in place of {known.payload:g} kg.",
-    )  # fmt: skip
+    )

@@ -160,10 +160,17 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     if clamps and boards and not hasattr(modifier.design, "bend"):
         share = max(c.mass for c in boards) * GRAVITY / min(clamps, 2)
         yield judged(
-            "hold.clamps", modifier.name, "Clamps", value=share, limit=CLAMP, unit="N", figure=f"{share:.0f} N on each of {clamps}",
-            allowed=f"{CLAMP:.0f} N", source="what a padded spring clamp keeps from sliding on smooth board",
+            "hold.clamps",
+            modifier.name,
+            "Clamps",
+            value=share,
+            limit=CLAMP,
+            unit="N",
+            figure=f"{share:.0f} N on each of {clamps}",
+            allowed=f"{CLAMP:.0f} N",
+            source="what a padded spring clamp keeps from sliding on smooth board",
             cure=Cure(words="more clamps, or a ledge under the board"),
-        )  # fmt: skip
+        )
 
 
 def _fastener_check(about: str, fastener: Fastener, hole: Hole, weight: float) -> Check:
@@ -183,8 +190,14 @@ def _fastener_check(about: str, fastener: Fastener, hole: Hole, weight: float) -
         most *= END_GRAIN if hole.side == "end grain" else 1.0
     limit = most * ALLOWED
     return judged(
-        "hold.eyes" if fastener.pulled else "hold.screws", about, fastener.name, value=share, limit=limit, unit="N",
+        "hold.eyes" if fastener.pulled else "hold.screws",
+        about,
+        fastener.name,
+        value=share,
+        limit=limit,
+        unit="N",
         figure=f"{share:.0f} N on each of {'two' if fastener.pulled else 'four'} that bear, {hole.count} in all",
-        allowed=f"{limit:.0f} N, a third of what it holds in softwood", source=source,
+        allowed=f"{limit:.0f} N, a third of what it holds in softwood",
+        source=source,
         cure=Cure(words="thicker or more of them, into sound wood across the grain"),
-    )  # fmt: skip
+    )

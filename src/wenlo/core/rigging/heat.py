@@ -53,9 +53,13 @@ def loss_of(thickness: float, conductivity: float, *, inside: float = 9.0, outsi
 
 
 WALL_LOSS = {
-    "foam board": loss_of(0.005, 0.035), "insulation": loss_of(0.025, 0.035), "cloth": loss_of(0.001, 0.06), "foil": loss_of(0.0001, 50.0, inside=4.5, outside=4.5),
-    "sheet": loss_of(0.0005, 0.1), "plastic": loss_of(0.002, 0.19),
-}  # fmt: skip
+    "foam board": loss_of(0.005, 0.035),
+    "insulation": loss_of(0.025, 0.035),
+    "cloth": loss_of(0.001, 0.06),
+    "foil": loss_of(0.0001, 50.0, inside=4.5, outside=4.5),
+    "sheet": loss_of(0.0005, 0.1),
+    "plastic": loss_of(0.002, 0.19),
+}
 """U of usual walls. [W/m²K]"""
 
 
@@ -224,9 +228,15 @@ def swallowed(lamp: LampType, visible: float, *, shiny: bool = False) -> float:
 
 
 def beam_rise(
-    lamp: LampType, distance: float, visible: float, *, angle: float = 1.0, faces: int = 2, shiny: bool = False,
+    lamp: LampType,
+    distance: float,
+    visible: float,
+    *,
+    angle: float = 1.0,
+    faces: int = 2,
+    shiny: bool = False,
     power: float = 1.0,
-) -> float:  # fmt: skip
+) -> float:
     """How much warmer than the air round it a surface gets in a lamp's light: α E / n h. [K]
 
     Parameters
@@ -244,9 +254,15 @@ def beam_rise(
 
 
 def beam_distance(
-    lamp: LampType, visible: float, allowed: float, *, angle: float = 1.0, faces: int = 2, shiny: bool = False,
+    lamp: LampType,
+    visible: float,
+    allowed: float,
+    *,
+    angle: float = 1.0,
+    faces: int = 2,
+    shiny: bool = False,
     power: float = 1.0,
-) -> float:  # fmt: skip
+) -> float:
     """Nearest that a surface may be to a lamp for an allowed rise, infinite where none is allowed; see :func:`beam_rise`. [m]"""
     if allowed <= 0.0:
         return math.inf

@@ -8,15 +8,7 @@ from wenlo.core.document.rigging import HoldChoice, Rigging
 from wenlo.core.modifiers.kind import HeldBy
 from wenlo.core.rigging.interfaces import Face, Joint, Link, closed, slack
 from wenlo.core.rigging.loads import Held
-from wenlo.core.rigging.statics import (
-    GRAVITY,
-    MOVING,
-    Tipping,
-    counterweight,
-    sling_tension,
-    tipping,
-    tipping_arm,
-)
+from wenlo.core.rigging.statics import GRAVITY, MOVING, Tipping, counterweight, sling_tension, tipping, tipping_arm
 from wenlo.core.rigging.supports import BOOM_BACK, SOCKET, STUD, Support, nearest, proposed
 from wenlo.core.rigging.wind import wind_force
 
@@ -121,9 +113,22 @@ def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     by = way_of(held, choice)
     overhead = is_overhead(held, by)
     base = Holding(
-        held=held, support=None, under=None, reach=0.0, back=0.0, counterweight_needed=0.0, counterweight_given=None, ballast_needed=0.0,
-        ballast_given=choice.ballast, moments=None, forces=(), joints=(), play=0.0, overhead=overhead, by=by,
-    )  # fmt: skip
+        held=held,
+        support=None,
+        under=None,
+        reach=0.0,
+        back=0.0,
+        counterweight_needed=0.0,
+        counterweight_given=None,
+        ballast_needed=0.0,
+        ballast_given=choice.ballast,
+        moments=None,
+        forces=(),
+        joints=(),
+        play=0.0,
+        overhead=overhead,
+        by=by,
+    )
     acts = held.area_height if by == "floor" else height
     weight = Force(name=f"{held.mass:.1f} kg", along=held.offset, height=acts, side=0.0, up=-held.mass * GRAVITY)
     gusts = (Force(name="wind", along=0.0, height=held.area_height, side=push, up=0.0),) if push > 0.0 else ()
@@ -131,9 +136,14 @@ def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     if by == "floor":
         arm = max(held.depth, 0.05)
         moments = tipping(
-            arm=arm, mass=held.mass, side_force=push, force_height=held.area_height, bump=rig.bump / 2, bump_height=bump,
+            arm=arm,
+            mass=held.mass,
+            side_force=push,
+            force_height=held.area_height,
+            bump=rig.bump / 2,
+            bump_height=bump,
             ballast=choice.ballast or 0.0,
-        )  # fmt: skip
+        )
         return replace(base, ballast_needed=moments.ballast, moments=moments, forces=(weight, *gusts, knock))
     if by in ("table", "lamp"):
         return replace(
@@ -161,14 +171,31 @@ def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     if support is None:
         return base
     moments = tipping(
-        arm=tipping_arm(support.foot_radius), mass=support.mass, load=held.mass, offset=held.offset, side_force=push,
-        force_height=held.area_height, bump=rig.bump, bump_height=bump, ballast=choice.ballast or 0.0,
-    )  # fmt: skip
+        arm=tipping_arm(support.foot_radius),
+        mass=support.mass,
+        load=held.mass,
+        offset=held.offset,
+        side_force=push,
+        force_height=held.area_height,
+        bump=rig.bump,
+        bump_height=bump,
+        ballast=choice.ballast or 0.0,
+    )
     chain = (*_things(held, support), Link(name="floor", below=None))
     return replace(
-        base, support=support, ballast_needed=moments.ballast, moments=moments, joints=closed(chain), play=slack(chain, held.depth),
-        forces=(weight, Force(name="stand", along=0.0, height=height / 3, side=0.0, up=-support.mass * GRAVITY), *gusts, knock),
-    )  # fmt: skip
+        base,
+        support=support,
+        ballast_needed=moments.ballast,
+        moments=moments,
+        joints=closed(chain),
+        play=slack(chain, held.depth),
+        forces=(
+            weight,
+            Force(name="stand", along=0.0, height=height / 3, side=0.0, up=-support.mass * GRAVITY),
+            *gusts,
+            knock,
+        ),
+    )
 
 
 def _things(held: Held, support: Support) -> Iterator[Link]:
@@ -210,20 +237,45 @@ def _boomed(
     )
     swing = (MOVING - 1.0) * held.mass * GRAVITY * reach
     moments = tipping(
-        arm=tipping_arm(under.foot_radius), mass=under.mass, load=on_stand, offset=abs(left_over) / max(on_stand, 1e-9), side_force=push,
-        force_height=held.area_height, bump=rig.bump + swing / max(bump, 0.1), bump_height=bump, ballast=choice.ballast or 0.0,
-    )  # fmt: skip
+        arm=tipping_arm(under.foot_radius),
+        mass=under.mass,
+        load=on_stand,
+        offset=abs(left_over) / max(on_stand, 1e-9),
+        side_force=push,
+        force_height=held.area_height,
+        bump=rig.bump + swing / max(bump, 0.1),
+        bump_height=bump,
+        ballast=choice.ballast or 0.0,
+    )
     height = float(held.place[2])
     weights = (
         Force(name=f"{held.mass:.1f} kg", along=reach, height=height, side=0.0, up=-held.mass * GRAVITY),
-        Force(name="counterweight", along=-BOOM_BACK, height=height, side=0.0, up=-(given if given is not None else need) * GRAVITY),
+        Force(
+            name="counterweight",
+            along=-BOOM_BACK,
+            height=height,
+            side=0.0,
+            up=-(given if given is not None else need) * GRAVITY,
+        ),
         Force(name="stand", along=0.0, height=height / 3, side=0.0, up=-under.mass * GRAVITY),
-    )  # fmt: skip
+    )
     chain = (
-        Link(name=held.name, below=Face(type="eye", size=0.006, gender="male")), Link(name="line and hook", above=Face(type="eye", size=0.006, gender="female"), below=SOCKET),
-        Link(name=boom.name, above=STUD, below=boom.foot), Link(name=under.name, above=under.top),
-    )  # fmt: skip
+        Link(name=held.name, below=Face(type="eye", size=0.006, gender="male")),
+        Link(name="line and hook", above=Face(type="eye", size=0.006, gender="female"), below=SOCKET),
+        Link(name=boom.name, above=STUD, below=boom.foot),
+        Link(name=under.name, above=under.top),
+    )
     return replace(
-        base, support=boom, under=under, reach=reach, back=BOOM_BACK, counterweight_needed=need, counterweight_given=given,
-        ballast_needed=moments.ballast, moments=moments, forces=(*weights, *pushes), joints=closed(chain), play=slack(chain, reach),
-    )  # fmt: skip
+        base,
+        support=boom,
+        under=under,
+        reach=reach,
+        back=BOOM_BACK,
+        counterweight_needed=need,
+        counterweight_given=given,
+        ballast_needed=moments.ballast,
+        moments=moments,
+        forces=(*weights, *pushes),
+        joints=closed(chain),
+        play=slack(chain, reach),
+    )

@@ -69,13 +69,30 @@ def _post(height: float) -> HomeMade:
     work.fit("foot_bolt", 2)
     work.butt("brace", "post", 4)
     work.fit("ballast_bag", 2)
-    work.step("Make the cross", "Half-lap the two feet over each other, two bolts through both and the end of the post.",
-              check="It stands without rocking; the post is plumb both ways.", minutes=30,
-              uses=("foot of the cross", "foot_bolt"))  # fmt: skip
-    work.step("Brace the post", "A brace on two sides, screwed, from the cross to a third of the height.", minutes=20,
-              mistake="Braced on one side it leans the other way.", uses=("post", "brace", "wood_screw"), does="mount")  # fmt: skip
-    work.step("Weigh it down", "The bags over the feet on the side away from what hangs on it.", minutes=5, does="hang",
-              mistake="A leg taken off later: it tips over.", caution="It may be knocked: never leave it without its bags.", uses=("ballast_bag",))  # fmt: skip
+    work.step(
+        "Make the cross",
+        "Half-lap the two feet over each other, two bolts through both and the end of the post.",
+        check="It stands without rocking; the post is plumb both ways.",
+        minutes=30,
+        uses=("foot of the cross", "foot_bolt"),
+    )
+    work.step(
+        "Brace the post",
+        "A brace on two sides, screwed, from the cross to a third of the height.",
+        minutes=20,
+        mistake="Braced on one side it leans the other way.",
+        uses=("post", "brace", "wood_screw"),
+        does="mount",
+    )
+    work.step(
+        "Weigh it down",
+        "The bags over the feet on the side away from what hangs on it.",
+        minutes=5,
+        does="hang",
+        mistake="A leg taken off later: it tips over.",
+        caution="It may be knocked: never leave it without its bags.",
+        uses=("ballast_bag",),
+    )
     plan = work.plan("weighted post")
     mass, arm = _mass(plan), foot / 2 * math.cos(math.pi / 4)
     stiff = standing_stiffness("softwood_18_44")
@@ -84,10 +101,20 @@ def _post(height: float) -> HomeMade:
     payload = min(2.0 * LEAN * height * stiff / (free**2 * ASIDE * GRAVITY), 6.0)
     ballast = max(TIPPING_FACTOR * KNOCK * height / (GRAVITY * arm) - mass, 0.0)
     return HomeMade(
-        id="post", name="weighted post", kind="stand", height=height, reach=0.0, foot_radius=foot / 2, payload=round(payload, 1), mass=mass,
-        ballast=ballast, words=f"{format_length(height)} high on a cross of {format_length(foot)}; {ballast:.0f} kg keep it from a knock of {KNOCK:.0f} N.",
-        caution="It tips over once a leg is gone.", top=BATTEN_FACE, plan=plan,
-    )  # fmt: skip
+        id="post",
+        name="weighted post",
+        kind="stand",
+        height=height,
+        reach=0.0,
+        foot_radius=foot / 2,
+        payload=round(payload, 1),
+        mass=mass,
+        ballast=ballast,
+        words=f"{format_length(height)} high on a cross of {format_length(foot)}; {ballast:.0f} kg keep it from a knock of {KNOCK:.0f} N.",
+        caution="It tips over once a leg is gone.",
+        top=BATTEN_FACE,
+        plan=plan,
+    )
 
 
 def _spreader(height: float, span: float) -> HomeMade:
@@ -96,20 +123,42 @@ def _spreader(height: float, span: float) -> HomeMade:
     work.butt("beam", "beam", 0)
     work.fit("splint_screw", 8)
     work.fit("foot_bolt", 2)
-    work.step("Lay the beams together", f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one that lies flat.",
-              check="It does not bow when lifted by its ends.", minutes=20, uses=("beam", "splint_screw"))  # fmt: skip
-    work.step("Pad and wedge it", "Rubber at both ends, a bolt with a wide washer as a jack at one; tighten until it cannot be turned by hand.",
-              mistake="On plaster board without studs it goes through the wall.", minutes=15, does="hang", hands=2,
-              caution="Only between walls that bear; a line to a second fixing under anything over people. Local rules come first.", uses=("foot_bolt",))  # fmt: skip
+    work.step(
+        "Lay the beams together",
+        f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one that lies flat.",
+        check="It does not bow when lifted by its ends.",
+        minutes=20,
+        uses=("beam", "splint_screw"),
+    )
+    work.step(
+        "Pad and wedge it",
+        "Rubber at both ends, a bolt with a wide washer as a jack at one; tighten until it cannot be turned by hand.",
+        mistake="On plaster board without studs it goes through the wall.",
+        minutes=15,
+        does="hang",
+        hands=2,
+        caution="Only between walls that bear; a line to a second fixing under anything over people. Local rules come first.",
+        uses=("foot_bolt",),
+    )
     plan = work.plan("wall spreader")
     mass = _mass(plan)
     stiff = 2 * standing_stiffness("softwood_21_45") * ON_EDGE
     payload = min(_middle_force(span, stiff) / GRAVITY - mass, 15.0)
     return HomeMade(
-        id="spreader", name="home-made wall spreader", kind="spreader", height=height, reach=span, foot_radius=0.0, payload=max(round(payload, 1), 0.0),
-        mass=mass, ballast=0.0, words=f"{format_length(span)} from wall to wall; sags less than a two-hundredth under {max(payload, 0.0):.0f} kg.",
-        caution="Friction holds it: check it every hour, and have a line to a second fixing.", top=BATTEN_FACE, plan=plan,
-    )  # fmt: skip
+        id="spreader",
+        name="home-made wall spreader",
+        kind="spreader",
+        height=height,
+        reach=span,
+        foot_radius=0.0,
+        payload=max(round(payload, 1), 0.0),
+        mass=mass,
+        ballast=0.0,
+        words=f"{format_length(span)} from wall to wall; sags less than a two-hundredth under {max(payload, 0.0):.0f} kg.",
+        caution="Friction holds it: check it every hour, and have a line to a second fixing.",
+        top=BATTEN_FACE,
+        plan=plan,
+    )
 
 
 def _lamp_bar(height: float, span: float) -> HomeMade:
@@ -124,15 +173,33 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
         minutes=10,
         uses=("bar", "screw_eye"),
     )
-    work.step("Hang it", "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a trucker's hitch at the fixing.",
-              check="It hangs level.", caution="Overhead: fixings in structure are for licensed people.", minutes=15, does="hang", hands=2, uses=("cord",))  # fmt: skip
+    work.step(
+        "Hang it",
+        "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a trucker's hitch at the fixing.",
+        check="It hangs level.",
+        caution="Overhead: fixings in structure are for licensed people.",
+        minutes=15,
+        does="hang",
+        hands=2,
+        uses=("cord",),
+    )
     plan = work.plan("lamp bar")
     payload = _middle_force(0.6 * length, standing_stiffness("softwood_18_44")) / GRAVITY
     return HomeMade(
-        id="lamp_bar", name="lamp bar", kind="eye", height=height, reach=length, foot_radius=0.0, payload=round(min(payload, 8.0), 1), mass=_mass(plan),
-        ballast=0.0, words=f"{format_length(length)} long, hung by two eyes a fifth from the ends.", caution="A safety line for the bar and one for each lamp.",
-        top=HOOK, plan=plan,
-    )  # fmt: skip
+        id="lamp_bar",
+        name="lamp bar",
+        kind="eye",
+        height=height,
+        reach=length,
+        foot_radius=0.0,
+        payload=round(min(payload, 8.0), 1),
+        mass=_mass(plan),
+        ballast=0.0,
+        words=f"{format_length(length)} long, hung by two eyes a fifth from the ends.",
+        caution="A safety line for the bar and one for each lamp.",
+        top=HOOK,
+        plan=plan,
+    )
 
 
 def _trestle(span: float) -> HomeMade:
@@ -145,9 +212,14 @@ def _trestle(span: float) -> HomeMade:
     work.butt("stretcher", "leg", 4)
     work.butt("leg", "head", 4)
     work.fit("cord", 1)
-    work.step("Make two frames", f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)} long.",
-              check="All four feet touch.", minutes=45, uses=("leg", "head", "stretcher", "wood_screw"),
-              sketch=Sketch(width=wide, height=high, sides="leg", rails="stretcher"))  # fmt: skip
+    work.step(
+        "Make two frames",
+        f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)} long.",
+        check="All four feet touch.",
+        minutes=45,
+        uses=("leg", "head", "stretcher", "wood_screw"),
+        sketch=Sketch(width=wide, height=high, sides="leg", rails="stretcher"),
+    )
     work.step(
         "Tie the legs",
         "A cord from stretcher to stretcher keeps them from sliding apart.",
@@ -157,26 +229,53 @@ def _trestle(span: float) -> HomeMade:
     )
     plan = work.plan("trestle")
     return HomeMade(
-        id="trestle", name="home-made trestle", kind="trestle", height=high, reach=wide, foot_radius=high * math.tan(math.radians(15.0)), payload=40.0,
-        mass=_mass(plan), ballast=0.0, words="Two of them carry a table; the cord takes the thrust of the legs.", caution="Not to stand on.",
-        top=Face(type="jaw", size=wide, gender="female"), plan=plan,
-    )  # fmt: skip
+        id="trestle",
+        name="home-made trestle",
+        kind="trestle",
+        height=high,
+        reach=wide,
+        foot_radius=high * math.tan(math.radians(15.0)),
+        payload=40.0,
+        mass=_mass(plan),
+        ballast=0.0,
+        words="Two of them carry a table; the cord takes the thrust of the legs.",
+        caution="Not to stand on.",
+        top=Face(type="jaw", size=wide, gender="female"),
+        plan=plan,
+    )
 
 
 def _low_table() -> HomeMade:
     work = Assembly(carrying_length=2.4)
     work.bar("runner", 0.6, 2, "under the cut legs, so that they do not dig in", "width")
     work.fit("splint_screw", 8)
-    work.step("Cut the legs", "An old table, all four legs marked from its top at one height, so that it stands level on any floor.",
-              check="It does not rock; the top is level both ways.", mistake="Marked from the floor: every leg comes out as crooked as the floor.",
-              caution="Clamp the table before sawing.", minutes=30, does="drill", uses=())  # fmt: skip
+    work.step(
+        "Cut the legs",
+        "An old table, all four legs marked from its top at one height, so that it stands level on any floor.",
+        check="It does not rock; the top is level both ways.",
+        mistake="Marked from the floor: every leg comes out as crooked as the floor.",
+        caution="Clamp the table before sawing.",
+        minutes=30,
+        does="drill",
+        uses=(),
+    )
     work.step("Add runners", "One under each pair of legs.", minutes=10, does="mount", uses=("runner", "splint_screw"))
     plan = work.plan("cut-down table")
     return HomeMade(
-        id="low_table", name="cut-down table", kind="trestle", height=0.45, reach=0.6, foot_radius=0.25, payload=30.0, mass=_mass(plan) + 6.0,
-        ballast=0.0, words="For things that are shot from above, and lamps that must stand low.", caution="Saw with the table clamped.",
-        top=Face(type="jaw", size=0.6, gender="female"), plan=plan,
-    )  # fmt: skip
+        id="low_table",
+        name="cut-down table",
+        kind="trestle",
+        height=0.45,
+        reach=0.6,
+        foot_radius=0.25,
+        payload=30.0,
+        mass=_mass(plan) + 6.0,
+        ballast=0.0,
+        words="For things that are shot from above, and lamps that must stand low.",
+        caution="Saw with the table clamped.",
+        top=Face(type="jaw", size=0.6, gender="female"),
+        plan=plan,
+    )
 
 
 def _tie_lines(height: float) -> HomeMade:
@@ -184,15 +283,32 @@ def _tie_lines(height: float) -> HomeMade:
     line = math.hypot(height, height / 2) + 0.6
     work.fit("cord", math.ceil(3 * line))
     work.fit("screw_eye", 3)
-    work.step("Tie it off", f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline above, a trucker's hitch below, which is tightened alone.",
-              check="Pushed at the top with two fingers it does not move.", mistake="Two lines only: it falls the third way.",
-              caution="Mark lines at shin height with tape, or somebody falls over them.", minutes=15, does="hang", uses=("cord", "screw_eye"))  # fmt: skip
+    work.step(
+        "Tie it off",
+        f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline above, a trucker's hitch below, which is tightened alone.",
+        check="Pushed at the top with two fingers it does not move.",
+        mistake="Two lines only: it falls the third way.",
+        caution="Mark lines at shin height with tape, or somebody falls over them.",
+        minutes=15,
+        does="hang",
+        uses=("cord", "screw_eye"),
+    )
     plan = work.plan("tie lines")
     return HomeMade(
-        id="tie_lines", name="tie lines", kind="eye", height=height, reach=height / 2, foot_radius=height / 2, payload=10.0, mass=_mass(plan), ballast=0.0,
-        words="Three lines do what ten times their weight in bags does, where there is something to tie them to.", caution="People trip over them.",
-        top=HOOK, plan=plan,
-    )  # fmt: skip
+        id="tie_lines",
+        name="tie lines",
+        kind="eye",
+        height=height,
+        reach=height / 2,
+        foot_radius=height / 2,
+        payload=10.0,
+        mass=_mass(plan),
+        ballast=0.0,
+        words="Three lines do what ten times their weight in bags does, where there is something to tie them to.",
+        caution="People trip over them.",
+        top=HOOK,
+        plan=plan,
+    )
 
 
 def _holder(height: float) -> HomeMade:
@@ -201,17 +317,37 @@ def _holder(height: float) -> HomeMade:
     work.bar("rail of the holder", 0.5, 1, "between the grips; the other board edge is free", "width")
     work.butt("rail of the holder", "upright of the holder", 2)
     work.fit("foot_bolt", 1)
-    work.step("Cut the slots", "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air. Measure the board, not its label.",
-              mistake="Slots out of line twist the board: clamp both uprights together and cut them as one.", caution="Push stick; the saw grabs in a groove.",
-              minutes=30, does="drill")  # fmt: skip
-    work.step("Put it together", "Rail between the uprights, slots facing; a bolt through its middle is the stud.", minutes=20,
-              check="A board slides in by hand and does not rattle.", uses=("upright of the holder", "rail of the holder", "wood_screw", "foot_bolt"))  # fmt: skip
+    work.step(
+        "Cut the slots",
+        "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air. Measure the board, not its label.",
+        mistake="Slots out of line twist the board: clamp both uprights together and cut them as one.",
+        caution="Push stick; the saw grabs in a groove.",
+        minutes=30,
+        does="drill",
+    )
+    work.step(
+        "Put it together",
+        "Rail between the uprights, slots facing; a bolt through its middle is the stud.",
+        minutes=20,
+        check="A board slides in by hand and does not rattle.",
+        uses=("upright of the holder", "rail of the holder", "wood_screw", "foot_bolt"),
+    )
     plan = work.plan("board holder")
     return HomeMade(
-        id="holder", name="board holder", kind="clamp", height=height, reach=0.5, foot_radius=0.0, payload=2.0, mass=_mass(plan), ballast=0.0,
-        words="Grips a board of 5 mm by two edges; its bolt goes into a stand's socket.", caution="A board is a sail: ballast the stand.",
-        top=Face(type="jaw", size=0.006, gender="female", slack=0.5), plan=plan,
-    )  # fmt: skip
+        id="holder",
+        name="board holder",
+        kind="clamp",
+        height=height,
+        reach=0.5,
+        foot_radius=0.0,
+        payload=2.0,
+        mass=_mass(plan),
+        ballast=0.0,
+        words="Grips a board of 5 mm by two edges; its bolt goes into a stand's socket.",
+        caution="A board is a sail: ballast the stand.",
+        top=Face(type="jaw", size=0.006, gender="female", slack=0.5),
+        plan=plan,
+    )
 
 
 def home_made(*, height: float, span: float) -> Iterator[HomeMade]:
@@ -219,8 +355,13 @@ def home_made(*, height: float, span: float) -> Iterator[HomeMade]:
     high = min(max(height, 0.6), 2.4)
     wide = min(max(span, 0.6), 3.6)
     makers: tuple[Callable[[], HomeMade], ...] = (
-        lambda: _post(high), lambda: _spreader(max(high, 1.8), min(wide, 2.4)), lambda: _lamp_bar(high, wide), lambda: _trestle(wide), _low_table,
-        lambda: _tie_lines(high), lambda: _holder(high),
-    )  # fmt: skip
+        lambda: _post(high),
+        lambda: _spreader(max(high, 1.8), min(wide, 2.4)),
+        lambda: _lamp_bar(high, wide),
+        lambda: _trestle(wide),
+        _low_table,
+        lambda: _tie_lines(high),
+        lambda: _holder(high),
+    )
     for make in makers:
         yield make()

@@ -43,10 +43,12 @@ class Joint:
 
 
 MOUNTS: dict[str, Face] = {
-    "stud 16 mm": Face(type="stud", size=0.016, gender="female", slack=0.4), "yoke": Face(type="bolt hole", size=0.010, gender="female", slack=0.5),
-    "shoe": Face(type="shoe", size=0.0186, gender="male", slack=1.5), "two clips": Face(type="tube", size=0.026, gender="male", slack=1.0),
+    "stud 16 mm": Face(type="stud", size=0.016, gender="female", slack=0.4),
+    "yoke": Face(type="bolt hole", size=0.010, gender="female", slack=0.5),
+    "shoe": Face(type="shoe", size=0.0186, gender="male", slack=1.5),
+    "two clips": Face(type="tube", size=0.026, gender="male", slack=1.0),
     "screw holder": Face(type="lamp holder", size=0.027, gender="male", slack=1.0),
-}  # fmt: skip
+}
 """What lamps offer, by their mount."""
 
 

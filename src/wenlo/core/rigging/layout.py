@@ -78,9 +78,14 @@ def floor_mark(brief: Brief, name: str, x: float, y: float, **more: object) -> F
     cross = (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x)
     where = "on the line" if abs(cross) < 1e-6 else ("toward the camera" if cross < 0.0 else "behind the line")
     return FloorMark(
-        name=name, x=x, y=y, first=math.hypot(x - first.x, y - first.y), second=math.hypot(x - second.x, y - second.y), side=where,
+        name=name,
+        x=x,
+        y=y,
+        first=math.hypot(x - first.x, y - first.y),
+        second=math.hypot(x - second.x, y - second.y),
+        side=where,
         **more,  # type: ignore[arg-type]
-    )  # fmt: skip
+    )
 
 
 def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
@@ -98,9 +103,15 @@ def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
 
 
 def order_of_setting(
-    names: Iterator[str] | list[str], *, overhead: list[str], mains: bool, wet: bool, inverter: bool = False,
-    outdoors: bool = False, flashes: bool = False,
-) -> list[str]:  # fmt: skip
+    names: Iterator[str] | list[str],
+    *,
+    overhead: list[str],
+    mains: bool,
+    wet: bool,
+    inverter: bool = False,
+    outdoors: bool = False,
+    flashes: bool = False,
+) -> list[str]:
     """The order of setting up, in sentences.
 
     Parameters

@@ -162,10 +162,15 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
         parts = for_the_tools(other.build(second.design, shoot.brief), shoot.brief.workshop)
         arranged = scene_builder.shaped_light(shoot.brief, second.light)
         yield Modifier(
-            name=f"{other.name} of {light.name}", design=second.design, brief=shoot.brief, plan=parts, mass=work_out(parts).mass,
-            arrangement=arranged, hung=_hung_in(second.design, arranged, lamp_of(light.id)),
+            name=f"{other.name} of {light.name}",
+            design=second.design,
+            brief=shoot.brief,
+            plan=parts,
+            mass=work_out(parts).mass,
+            arrangement=arranged,
+            hung=_hung_in(second.design, arranged, lamp_of(light.id)),
             motion=scene_builder.motion_of(shoot.brief, second.light),
-        )  # fmt: skip
+        )
 
 
 def _edge(modifier: Modifier) -> Face:
@@ -180,9 +185,19 @@ def _lamp_held(
     mass = lamp.mass + extra
     # what hangs on its front pulls the centre of mass forward
     return Held(
-        name=name, place=place, mass=mass, by="stand", face=MOUNTS.get(lamp.mount, MOUNTS["stud 16 mm"]), offset=extra * reach / mass if mass else 0.0,
-        area=area, area_height=float(place[2]), lamp=lamp, aim=aim, extent=lamp.size[0] / 2, depth=max(reach, 0.15),
-    )  # fmt: skip
+        name=name,
+        place=place,
+        mass=mass,
+        by="stand",
+        face=MOUNTS.get(lamp.mount, MOUNTS["stud 16 mm"]),
+        offset=extra * reach / mass if mass else 0.0,
+        area=area,
+        area_height=float(place[2]),
+        lamp=lamp,
+        aim=aim,
+        extent=lamp.size[0] / 2,
+        depth=max(reach, 0.15),
+    )
 
 
 def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Held]:
@@ -199,11 +214,18 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
         share = hold.mass / modifier.mass if modifier.mass > 0.0 else 1.0 / len(holds)
         hung = share_of_lamps or hold.lamps * hanging_mass(lamp, float(hold.place[2]))
         yield Held(
-            name=f"{modifier.name}: {hold.name}", place=hold.place, mass=hold.mass + hung, by=hold.by, face=_edge(modifier),
-            area=area * share, area_height=height, carries=hold.carries, extent=min(width, tall) / 2,
+            name=f"{modifier.name}: {hold.name}",
+            place=hold.place,
+            mass=hold.mass + hung,
+            by=hold.by,
+            face=_edge(modifier),
+            area=area * share,
+            area_height=height,
+            carries=hold.carries,
+            extent=min(width, tall) / 2,
             depth=getattr(design, "foot_length", 0.5) / 2 if hold.by == "floor" else 0.1,
             bears=max(len(holds) / 2.0, 1.0) if hold.by == "ceiling" else 1.0,
-        )  # fmt: skip
+        )
     if modifier.hung > 0.0 or daylight:
         return
     reach = 0.0
@@ -240,6 +262,12 @@ def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
         if isinstance(piece, Board) and not piece.hidden and piece.z - piece.height / 2 > 0.1:
             area = piece.width * piece.height
             yield Held(
-                name=piece.name, place=np.array([piece.x, piece.y, piece.z]), mass=CARD_MASS * area, by="stand", face=board_edge(0.005), area=area,
-                area_height=piece.z, extent=piece.width / 2,
-            )  # fmt: skip
+                name=piece.name,
+                place=np.array([piece.x, piece.y, piece.z]),
+                mass=CARD_MASS * area,
+                by="stand",
+                face=board_edge(0.005),
+                area=area,
+                area_height=piece.z,
+                extent=piece.width / 2,
+            )

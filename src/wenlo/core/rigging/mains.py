@@ -97,10 +97,7 @@ def drawn(lamp: LampType) -> tuple[float | None, float]:
         return lamp.electrical_watts, lamp.electrical_watts or 0.0
     if lamp.recharge_watts is None or lamp.modelling_watts is None or lamp.joules is None:
         return None, 0.0
-    return (
-        lamp.modelling_watts + lamp.joules / (CHARGING * RECYCLE),
-        lamp.modelling_watts + lamp.recharge_watts,
-    )
+    return (lamp.modelling_watts + lamp.joules / (CHARGING * RECYCLE), lamp.modelling_watts + lamp.recharge_watts)
 
 
 def power_factor(lamp: LampType) -> float:

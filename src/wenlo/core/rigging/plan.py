@@ -109,16 +109,28 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     overhead = [h.held.name for h in holdings if h.overhead and h.by in ("boom", "ceiling", "arm")]
     plugged = any(x.mains for x in loads)
     return RigPlan(
-        holdings=holdings, checks=tuple(checks), needed=_needed(holdings, modifiers, shelf), choices=choices, loads=loads,
-        circuits=mains.circuits(loads, voltage=rig.voltage, breaker=rig.breaker, count=rig.circuits), housings=tuple(housings), marks=marks,
+        holdings=holdings,
+        checks=tuple(checks),
+        needed=_needed(holdings, modifiers, shelf),
+        choices=choices,
+        loads=loads,
+        circuits=mains.circuits(loads, voltage=rig.voltage, breaker=rig.breaker, count=rig.circuits),
+        housings=tuple(housings),
+        marks=marks,
         setting=tuple(
             order_of_setting(
-                [h.held.name for h in holdings], overhead=overhead, mains=plugged, wet=bool(rig.wet), inverter=rig.battery is not None,
-                outdoors=rig.weather == "outdoors", flashes=any(is_flash(light) for light in shoot.brief.lamps),
+                [h.held.name for h in holdings],
+                overhead=overhead,
+                mains=plugged,
+                wet=bool(rig.wet),
+                inverter=rig.battery is not None,
+                outdoors=rig.weather == "outdoors",
+                flashes=any(is_flash(light) for light in shoot.brief.lamps),
             )
         ),
-        striking=tuple(order_of_striking(mains=plugged, overhead=bool(overhead))), wind=wind,
-    )  # fmt: skip
+        striking=tuple(order_of_striking(mains=plugged, overhead=bool(overhead))),
+        wind=wind,
+    )
 
 
 def _boom_carries(holding: Holding) -> float:
@@ -142,7 +154,7 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
             return Cure(
                 words=f"a lighter canvas: {best.words[:1].lower()}{best.words[1:]} saves {-best.mass:.1f} kg; or a stronger boom",
                 changes={f"design.{name}": value for name, value in best.changes.items()},
-            )  # fmt: skip
+            )
     for scale in (0.9, 0.8, 0.7, 0.6, 0.5):
         smaller = kind.grown(shoot.design, scale)
         try:
@@ -178,11 +190,19 @@ def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holdi
         efficient = lamp.kind == "continuous" and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) > 40.0
         found.append(
             mains.Load(
-                name=name, watts=watts or 0.0, peak=peak, x=float(place[0]), y=float(place[1]), z=float(place[2]), mains=not own,
-                electronic=efficient or (lamp.kind == "flash" and not own), factor=mains.power_factor(lamp), known=watts is not None,
+                name=name,
+                watts=watts or 0.0,
+                peak=peak,
+                x=float(place[0]),
+                y=float(place[1]),
+                z=float(place[2]),
+                mains=not own,
+                electronic=efficient or (lamp.kind == "flash" and not own),
+                factor=mains.power_factor(lamp),
+                known=watts is not None,
                 falls=falls.get(name, 0.0),
             )
-        )  # fmt: skip
+        )
 
     if kind_of(shoot.design).daylight is None:
         for k, emitter in enumerate(modifiers[0].arrangement.lamps):
@@ -199,9 +219,18 @@ def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifi
     marks = [floor_mark(brief, "subject's mark", 0.0, 0.0)]
     camera = brief.camera
     marks.append(
-        floor_mark(brief, "camera", 0.0, -camera.distance, height=brief.subject.face_height, tilt=camera.rise, turn=0.0, aim="subject",
-                   dial=f"f/{camera.aperture:g}, {_shutter(camera.shutter)}, ISO {camera.iso:.0f}")
-    )  # fmt: skip
+        floor_mark(
+            brief,
+            "camera",
+            0.0,
+            -camera.distance,
+            height=brief.subject.face_height,
+            tilt=camera.rise,
+            turn=0.0,
+            aim="subject",
+            dial=f"f/{camera.aperture:g}, {_shutter(camera.shutter)}, ISO {camera.iso:.0f}",
+        )
+    )
     for holding in holdings:
         held = holding.held
         x, y, z = (float(v) for v in held.place)

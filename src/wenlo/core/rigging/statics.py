@@ -39,9 +39,18 @@ class Tipping:
 
 
 def tipping(
-    *, arm: float, mass: float, load: float = 0.0, offset: float = 0.0, side_force: float = 0.0, force_height: float = 0.0,
-    bump: float = 0.0, bump_height: float = 0.0, ballast: float = 0.0, factor: float = TIPPING_FACTOR,
-) -> Tipping:  # fmt: skip
+    *,
+    arm: float,
+    mass: float,
+    load: float = 0.0,
+    offset: float = 0.0,
+    side_force: float = 0.0,
+    force_height: float = 0.0,
+    bump: float = 0.0,
+    bump_height: float = 0.0,
+    ballast: float = 0.0,
+    factor: float = TIPPING_FACTOR,
+) -> Tipping:
     """Whether a stand with its load falls over, and the ballast on its foot that keeps it.
 
     Parameters

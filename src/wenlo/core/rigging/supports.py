@@ -59,15 +59,25 @@ TOPS: dict[str, Face] = {
     "wall_spreader_26": Face(type="tube", size=0.035, gender="male", slack=0.2),
     "wall_spreader_40": Face(type="tube", size=0.045, gender="male", slack=0.3),
     "ceiling_eye_m8": Face(type="eye", size=0.03, gender="female", slack=0.0),
-}  # fmt: skip
+}
 
 
 def _support(key: str, name: str, v: SupportValues, generic: str, count: float | None) -> Support:
     foot = SOCKET if v.kind in ("boom", "arm") else None
     return Support(
-        id=key, name=name, kind=v.kind, lowest=v.lowest or 0.0, highest=v.highest or v.lowest or 0.0, reach=v.reach or 0.0,
-        foot_radius=v.foot_radius or 0.0, payload=v.payload, mass=v.mass, count=count, top=TOPS.get(generic, STUD), foot=foot,
-    )  # fmt: skip
+        id=key,
+        name=name,
+        kind=v.kind,
+        lowest=v.lowest or 0.0,
+        highest=v.highest or v.lowest or 0.0,
+        reach=v.reach or 0.0,
+        foot_radius=v.foot_radius or 0.0,
+        payload=v.payload,
+        mass=v.mass,
+        count=count,
+        top=TOPS.get(generic, STUD),
+        foot=foot,
+    )
 
 
 def supports(shelf: Sequence[Stocked] = (), *, height: float = 1.8, span: float = 3.0) -> tuple[Support, ...]:
@@ -78,16 +88,32 @@ def supports(shelf: Sequence[Stocked] = (), *, height: float = 1.8, span: float 
         if isinstance(item.values, SupportValues)
     ]
     generic = [
-        _support(key, row["name"], SupportValues.model_validate({k: v for k, v in row.items() if k != "name"}, strict=False), key, None)
+        _support(
+            key,
+            row["name"],
+            SupportValues.model_validate({k: v for k, v in row.items() if k != "name"}, strict=False),
+            key,
+            None,
+        )
         for key, row in found_stock()["supports"].items()
-    ]  # fmt: skip
+    ]
     made = [
         Support(
-            id=f"made_{m.id}", name=m.name, kind=m.kind, lowest=m.height * 0.6, highest=m.height, reach=m.reach, foot_radius=m.foot_radius,
-            payload=m.payload, mass=m.mass, count=None, top=m.top, made=m,
+            id=f"made_{m.id}",
+            name=m.name,
+            kind=m.kind,
+            lowest=m.height * 0.6,
+            highest=m.height,
+            reach=m.reach,
+            foot_radius=m.foot_radius,
+            payload=m.payload,
+            mass=m.mass,
+            count=None,
+            top=m.top,
+            made=m,
         )
         for m in home_made(height=height, span=span)
-    ]  # fmt: skip
+    ]
     return (*own, *generic, *made)
 
 
@@ -96,10 +122,14 @@ def proposed(
 ) -> Support | None:
     """The lightest duty that carries it with something to spare, one's own first; None when nothing does."""
     found = [
-        s for s in choices
-        if s.kind == kind and s.made is None and s.carries(height) >= SPARE * load and s.reach >= reach - 1e-9
+        s
+        for s in choices
+        if s.kind == kind
+        and s.made is None
+        and s.carries(height) >= SPARE * load
+        and s.reach >= reach - 1e-9
         and (s.highest <= 0.0 or s.lowest - 0.05 <= height <= s.highest + 0.02)
-    ]  # fmt: skip
+    ]
     return min(
         found,
         key=lambda s: (s.count is None, s.top.type != "stud" and kind in ("stand", "boom"), s.payload, s.mass),

@@ -44,7 +44,7 @@ class Housed:
         self.ambient = rig.ambient
         self.rise = heat.warmth(
             inside, housing.loss, openings=self.openings, rise=housing.rise, fan=self.fan, ambient=rig.ambient
-        )  # fmt: skip
+        )
 
     @property
     def black_inside(self) -> float:
@@ -110,10 +110,16 @@ def heat_checks(
     if hasattr(design, "lens") and hasattr(design, "focal_length"):
         suns = heat.burning_glass(float(design.lens), float(design.focal_length))
         yield unanswered(
-            "lens.sun", modifier.name, "The lens in the sun", figure=f"{suns:.0f} suns in its focus", limit="a few suns char card and cloth",
-            source="(diameter / image of the sun)²", value=suns, unit="suns",
+            "lens.sun",
+            modifier.name,
+            "The lens in the sun",
+            figure=f"{suns:.0f} suns in its focus",
+            limit="a few suns char card and cloth",
+            source="(diameter / image of the sun)²",
+            value=suns,
+            unit="suns",
             cure=Cure(words="cap it whenever it is carried or left; never point it at the sun or look into it"),
-        )  # fmt: skip
+        )
 
 
 def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Iterator[Check]:
@@ -122,9 +128,16 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
         return
     if not warm.electrical_watts:
         yield unanswered(
-            "heat.watts", modifier.name, "Heat of the lamp", figure="its watts are not told", limit="what its label says",
-            source="the maker's label", cure=Cure(words="read the label and put it on the Shelf; until then keep everything an arm's length from it"),
-        )  # fmt: skip
+            "heat.watts",
+            modifier.name,
+            "Heat of the lamp",
+            figure="its watts are not told",
+            limit="what its label says",
+            source="the maker's label",
+            cure=Cure(
+                words="read the label and put it on the Shelf; until then keep everything an arm's length from it"
+            ),
+        )
         return
     found = housed(modifier, lamp, power, rig)
     places = _places(modifier, warm, power, rig, found)
@@ -194,11 +207,17 @@ def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check
         else "air for the housing, or the lamp turned down"
     )
     return judged(
-        "heat.beam", about, f"Lamp near the {place.name}", value=place.reached, limit=most, unit="°C",
-        figure=f"{place.reached:.0f} °C at {beam.distance * 100:.0f} cm", allowed=f"{most:.0f} °C{nearest}",
+        "heat.beam",
+        about,
+        f"Lamp near the {place.name}",
+        value=place.reached,
+        limit=most,
+        unit="°C",
+        figure=f"{place.reached:.0f} °C at {beam.distance * 100:.0f} cm",
+        allowed=f"{most:.0f} °C{nearest}",
         source=f"{heat.swallowed(lamp, beam.taken, shiny=beam.shiny) * 100:.0f} % of what it gets is swallowed; {place.around:.0f} °C round it",
         cure=Cure(words=cure),
-    )  # fmt: skip
+    )
 
 
 def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator[Check]:
@@ -214,10 +233,17 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
     for material in housing.materials:
         reached = rig.ambient + heat.at_height(found.rise, material.height)
         yield judged(
-            "heat.housing", modifier.name, f"Temperature of the {material.name}", value=reached, limit=material.limit - heat.MARGIN, unit="°C",
-            figure=f"{reached:.0f} °C", allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
-            source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %", cure=open_it,
-        )  # fmt: skip
+            "heat.housing",
+            modifier.name,
+            f"Temperature of the {material.name}",
+            value=reached,
+            limit=material.limit - heat.MARGIN,
+            unit="°C",
+            figure=f"{reached:.0f} °C",
+            allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
+            source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %",
+            cure=open_it,
+        )
     flow = heat.AIR_HEAT * (heat.air_flow(found.openings, housing.rise, found.rise, rig.ambient) + found.fan)
     until = heat.minutes_until(
         wanted, found.rise * (1.0 + heat.LAYERED), loss=housing.loss + flow, mass=housing.mass, volume=housing.volume
@@ -228,11 +254,18 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
             changes={"rig.minutes_on": float(math.floor(until))},
         )
         yield judged(
-            "heat.minutes", modifier.name, "Minutes on at a time", value=rig.minutes_on, limit=until, unit="min",
-            figure=f"{rig.minutes_on:.0f} min", allowed=f"{math.floor(until):.0f} min, then as long off", source="heat stored in walls and air",
+            "heat.minutes",
+            modifier.name,
+            "Minutes on at a time",
+            value=rig.minutes_on,
+            limit=until,
+            unit="min",
+            figure=f"{rig.minutes_on:.0f} min",
+            allowed=f"{math.floor(until):.0f} min, then as long off",
+            source="heat stored in walls and air",
             # what is too hot at once is not cured by switching it off and on
             cure=shorter if until >= LEAST_ON else open_it,
-        )  # fmt: skip
+        )
 
 
 def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Iterator[Check]:
@@ -243,20 +276,35 @@ def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Itera
     weakest = min(rest, key=lambda name: rest[name])
     if hottest <= rest[weakest] - heat.MARGIN:
         yield judged(
-            "heat.rest", modifier.name, "All else that is near the lamp", value=hottest, limit=rest[weakest] - heat.MARGIN, unit="°C",
-            figure=f"{hottest:.0f} °C at the hottest place", allowed=f"{rest[weakest] - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under the limit of {weakest}",
+            "heat.rest",
+            modifier.name,
+            "All else that is near the lamp",
+            value=hottest,
+            limit=rest[weakest] - heat.MARGIN,
+            unit="°C",
+            figure=f"{hottest:.0f} °C at the hottest place",
+            allowed=f"{rest[weakest] - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under the limit of {weakest}",
             source="nothing of it is hotter than the hottest surface",
-        )  # fmt: skip
+        )
         return
     for name, limit in sorted(rest.items(), key=lambda row: row[1]):
         if hottest <= limit - heat.MARGIN:
             continue
         yield unanswered(
-            "heat.near", modifier.name, f"Temperature of the {name}", figure=f"not known; {hottest:.0f} °C at the hottest place",
-            limit=f"usually {limit:.0f} °C", source="how near it is to the lamp, and what is between them, is not in the plan",
-            value=hottest, bound=limit - heat.MARGIN, unit="°C", relation="most",
-            cure=Cure(words="keep it out of the beam and off the hottest wall, feel it after five minutes, hold a thermometer to it after an hour; or the lamp turned down"),
-        )  # fmt: skip
+            "heat.near",
+            modifier.name,
+            f"Temperature of the {name}",
+            figure=f"not known; {hottest:.0f} °C at the hottest place",
+            limit=f"usually {limit:.0f} °C",
+            source="how near it is to the lamp, and what is between them, is not in the plan",
+            value=hottest,
+            bound=limit - heat.MARGIN,
+            unit="°C",
+            relation="most",
+            cure=Cure(
+                words="keep it out of the beam and off the hottest wall, feel it after five minutes, hold a thermometer to it after an hour; or the lamp turned down"
+            ),
+        )
 
 
 def limits_of_plan(plan: BuildPlan) -> dict[str, float]:
@@ -288,11 +336,17 @@ def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterat
     if reach <= 0.0 or lamp.vents is None:
         return
     yield judged(
-        "heat.vents", modifier.name, "Vents of the lamp", value=reach, limit=max(lamp.vents - CLEAR_OF_VENTS, 0.0), unit="m",
+        "heat.vents",
+        modifier.name,
+        "Vents of the lamp",
+        value=reach,
+        limit=max(lamp.vents - CLEAR_OF_VENTS, 0.0),
+        unit="m",
         figure=f"covered from the rim back {format_length(reach, system=units)}",
         allowed=f"{format_length(max(lamp.vents - CLEAR_OF_VENTS, 0.0), system=units)}: vents begin {format_length(lamp.vents, system=units)} behind it",
-        source="air goes in and out there; covered, the lamp turns itself down, or burns", cure=Cure(words="cut it back until the vents are free"),
-    )  # fmt: skip
+        source="air goes in and out there; covered, the lamp turns itself down, or burns",
+        cure=Cure(words="cut it back until the vents are free"),
+    )
 
 
 def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
@@ -301,20 +355,37 @@ def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
     refused = kind_of(design).refuses(design, lamp)
     if refused is not None:
         yield stated(
-            "hold.fit", modifier.name, "Lamp and modifier", good=False, figure=lamp.name, limit=refused.text, source="sizes, weights and heat of both",
+            "hold.fit",
+            modifier.name,
+            "Lamp and modifier",
+            good=False,
+            figure=lamp.name,
+            limit=refused.text,
+            source="sizes, weights and heat of both",
             cure=Cure(words="another lamp, or another modifier"),
-        )  # fmt: skip
+        )
 
 
 def _focus_check(about: str, emitter: Emitter, lamp: LampType, power: float, units: UnitSystem) -> Check:
     glass = emitter.lens
     assert glass is not None
     away, strength = heat.lamp_through_lens(
-        lamp, lens=float(np.linalg.norm(emitter.edge_u)), focal_length=glass.focal_length, distance=glass.lamp_distance, power=power
-    )  # fmt: skip
+        lamp,
+        lens=float(np.linalg.norm(emitter.edge_u)),
+        focal_length=glass.focal_length,
+        distance=glass.lamp_distance,
+        power=power,
+    )
     where = "" if math.isinf(away) else f", {format_length(away, system=units)} before the lens"
     return judged(
-        "lens.lamp", about, "The lamp in the lens", value=strength, limit=HOT_SPOT, unit="W/m²", figure=f"{strength:.0f} W/m²{where}",
-        allowed=f"{HOT_SPOT:.0f} W/m², as two suns", source="a lens keeps radiance: E = π L sin² u",
+        "lens.lamp",
+        about,
+        "The lamp in the lens",
+        value=strength,
+        limit=HOT_SPOT,
+        unit="W/m²",
+        figure=f"{strength:.0f} W/m²{where}",
+        allowed=f"{HOT_SPOT:.0f} W/m², as two suns",
+        source="a lens keeps radiance: E = π L sin² u",
         cure=Cure(words="keep hands, cloth and varnish away from there, or turn the lamp down"),
-    )  # fmt: skip
+    )

@@ -144,11 +144,14 @@ def beamed(arrangement: Arrangement) -> list[Beamed]:
             most[k] = float(strength[j])
             spot = lamp.centre + ways[here][j] * met[k][here][j]
             best[k] = Beamed(
-                shape=shape.id, distance=float(met[k][here][j]), angle=float((falls[here] * slant)[j]),
-                height=min(max((float(spot[2]) - low) / max(high - low, 1e-6), 0.0), 1.0), taken=swallowed_by(shape),
+                shape=shape.id,
+                distance=float(met[k][here][j]),
+                angle=float((falls[here] * slant)[j]),
+                height=min(max((float(spot[2]) - low) / max(high - low, 1e-6), 0.0), 1.0),
+                taken=swallowed_by(shape),
                 faces=2 if float(luminance(shape.surface.transmittance)) > 0.0 else 1,
                 shiny=shape.surface.shine_front is not None or shape.surface.shine_back is not None,
-            )  # fmt: skip
+            )
     return list(best.values())
 
 
@@ -170,9 +173,16 @@ def _loss(plan: BuildPlan) -> float:
     for piece in plan.cloth:
         name = piece.material
         sort = (
-            "insulation" if "insulation" in name else "foam board" if piece.form == "board" and "foam board" in name
-            else "foil" if "foil" in name else "plastic" if piece.form == "board" else "cloth"
-        )  # fmt: skip
+            "insulation"
+            if "insulation" in name
+            else "foam board"
+            if piece.form == "board" and "foam board" in name
+            else "foil"
+            if "foil" in name
+            else "plastic"
+            if piece.form == "board"
+            else "cloth"
+        )
         area = piece.finished[0] * piece.finished[1]
         total += area
         kept += area * WALL_LOSS[sort]
@@ -223,10 +233,17 @@ def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, nam
     except QhullError:
         volume = 0.0
     return Housing(
-        name=name, lamps=len(arrangement.lamps), loss=_loss(plan) * total, kept=taken / max(taken + passed + gaps, 1e-9),
-        kept_black=max(black, taken) / max(max(black, taken) + passed + gaps, 1e-9), rise=max(high - low, 0.05),
-        openings=gaps / 2.0, volume=volume, mass=sum(c.mass for c in plan.cloth), materials=_materials(design, shapes, low, high),
-    )  # fmt: skip
+        name=name,
+        lamps=len(arrangement.lamps),
+        loss=_loss(plan) * total,
+        kept=taken / max(taken + passed + gaps, 1e-9),
+        kept_black=max(black, taken) / max(max(black, taken) + passed + gaps, 1e-9),
+        rise=max(high - low, 0.05),
+        openings=gaps / 2.0,
+        volume=volume,
+        mass=sum(c.mass for c in plan.cloth),
+        materials=_materials(design, shapes, low, high),
+    )
 
 
 def silhouette(arrangement: Arrangement) -> tuple[float, float]:

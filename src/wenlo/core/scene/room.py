@@ -57,8 +57,9 @@ class RoomBox:
         """From where to where, to the camera's right, the room is higher than that. [m]"""
         over = 0.0 if not self.slopes else max((height - self.knee) * self.run / (self.height - self.knee), 0.0)
         return (
-            self.left + (over if "left" in self.slopes else 0.0), self.right - (over if "right" in self.slopes else 0.0)
-        )  # fmt: skip
+            self.left + (over if "left" in self.slopes else 0.0),
+            self.right - (over if "right" in self.slopes else 0.0),
+        )
 
     def holds(self, point: Sequence[float] | Vector, margin: float = 0.0) -> bool:
         """Whether a point lies inside by at least ``margin``. [m]"""
@@ -75,9 +76,15 @@ def room_box(brief: Brief) -> RoomBox:
     room, back = brief.room, brief.backdrop.distance + BACKDROP_OFF_WALL
     slopes = {"none": (), "left": ("left",), "right": ("right",), "both": ("left", "right")}[room.slope]
     return RoomBox(
-        left=-room.width / 2, right=room.width / 2, front=back - room.depth, back=back,
-        height=OPEN_AIR if room.outdoors else room.height, slopes=() if room.outdoors else slopes, knee=room.knee, run=room.run,
-    )  # fmt: skip
+        left=-room.width / 2,
+        right=room.width / 2,
+        front=back - room.depth,
+        back=back,
+        height=OPEN_AIR if room.outdoors else room.height,
+        slopes=() if room.outdoors else slopes,
+        knee=room.knee,
+        run=room.run,
+    )
 
 
 def painted(finish: str | OwnBackdrop) -> Sheet:
@@ -88,13 +95,25 @@ def painted(finish: str | OwnBackdrop) -> Sheet:
 
 
 def _wall(
-    name: str, finish: str | OwnBackdrop, origin: Sequence[float] | Vector, u: Sequence[float] | Vector, v: Sequence[float] | Vector,
-    outline: Sequence[tuple[float, float]] | None = None, *, cut_out: bool = False,
-) -> Panel:  # fmt: skip
+    name: str,
+    finish: str | OwnBackdrop,
+    origin: Sequence[float] | Vector,
+    u: Sequence[float] | Vector,
+    v: Sequence[float] | Vector,
+    outline: Sequence[tuple[float, float]] | None = None,
+    *,
+    cut_out: bool = False,
+) -> Panel:
     return Panel(
-        id=name, origin=np.array(origin, dtype=float), edge_u=np.array(u, dtype=float), edge_v=np.array(v, dtype=float),
-        surface=painted(finish), one_sided=True, outline=None if outline is None else np.array(outline, dtype=float), cut_out=cut_out,
-    )  # fmt: skip
+        id=name,
+        origin=np.array(origin, dtype=float),
+        edge_u=np.array(u, dtype=float),
+        edge_v=np.array(v, dtype=float),
+        surface=painted(finish),
+        one_sided=True,
+        outline=None if outline is None else np.array(outline, dtype=float),
+        cut_out=cut_out,
+    )
 
 
 def _gable(box: RoomBox) -> list[tuple[float, float]] | None:
@@ -140,7 +159,7 @@ def walls(brief: Brief) -> tuple[Panel, ...]:
         _wall("wall behind the camera", room.walls, (b.left, b.front, 0), (0, 0, h), (w, 0, 0), flipped),
         _wall("end wall", room.walls, (b.left, b.back, 0), (w, 0, 0), (0, 0, h), gable),
         *_slopes(brief, b),
-    )  # fmt: skip
+    )
 
 
 def alcove_fits(alcove: Alcove, box: RoomBox) -> bool:
@@ -224,9 +243,15 @@ def _sweep(brief: Brief, width: float, bend: float, front: float) -> Iterator[Sh
         return
     finish, start = brief.backdrop.finish, brief.backdrop.distance - bend
     yield Tube(
-        id="backdrop sweep", base=np.array([-width / 2, start, bend + ON_FLOOR]), axis=np.array([1.0, 0.0, 0.0]), length=width, radius=bend,
-        span=np.pi / 2, start=np.array([0.0, 0.0, -1.0]), surface=flipped(painted(finish)),
-    )  # fmt: skip
+        id="backdrop sweep",
+        base=np.array([-width / 2, start, bend + ON_FLOOR]),
+        axis=np.array([1.0, 0.0, 0.0]),
+        length=width,
+        radius=bend,
+        span=np.pi / 2,
+        start=np.array([0.0, 0.0, -1.0]),
+        surface=flipped(painted(finish)),
+    )
     end = max(start - brief.backdrop.forward, front + 0.01)
     if end < start - LEAST_BEND:
         yield _wall("backdrop floor", finish, (-width / 2, end, ON_FLOOR), (width, 0, 0), (0, start - end, 0))

@@ -69,17 +69,25 @@ def _window(light: OtherLight, brief: Brief, name: str) -> Emitter:
     centre = np.array([light.x, light.y, light.z])
     centre[axis] = wall
     return window(
-        name, centre=centre + OFF_WALL * inward, inward=inward, width=light.width, height=light.height,
+        name,
+        centre=centre + OFF_WALL * inward,
+        inward=inward,
+        width=light.width,
+        height=light.height,
         sky=light.daylight * GLAZING,
-    )  # fmt: skip
+    )
 
 
 def toward_sun(brief: Brief) -> Vector:
     """Unit vector to the sun by the Brief's place, date and clock, shape (3,); below the horizon its z is negative."""
     day = brief.day
     up, bearing = sun_height_and_bearing(
-        latitude=math.radians(day.latitude), longitude=math.radians(day.longitude), zone=day.zone, date=day.date, hour=day.hour,
-    )  # fmt: skip
+        latitude=math.radians(day.latitude),
+        longitude=math.radians(day.longitude),
+        zone=day.zone,
+        date=day.date,
+        hour=day.hour,
+    )
     aside = bearing - math.radians(day.heading)
     return np.array([math.cos(up) * math.sin(aside), math.cos(up) * math.cos(aside), math.sin(up)])
 
@@ -97,9 +105,17 @@ def _afar(light: OtherLight, brief: Brief, name: str) -> Emitter:
     across = np.cross(start, normal)
     across /= float(np.linalg.norm(across))
     return Emitter(
-        id=name, shape="sun" if light.id == SUN else "sky", centre=np.zeros(3), edge_u=across, edge_v=np.cross(normal, across),
-        amount=max(amount, DARK_SUN), beam=1.0, colour=np.ones(3), blocks=False, afar=True,
-    )  # fmt: skip
+        id=name,
+        shape="sun" if light.id == SUN else "sky",
+        centre=np.zeros(3),
+        edge_u=across,
+        edge_v=np.cross(normal, across),
+        amount=max(amount, DARK_SUN),
+        beam=1.0,
+        colour=np.ones(3),
+        blocks=False,
+        afar=True,
+    )
 
 
 def aim_of(light: OtherLight, brief: Brief) -> Vector:
@@ -107,9 +123,12 @@ def aim_of(light: OtherLight, brief: Brief) -> Vector:
     eye, place = face(brief), np.array([light.x, light.y, light.z])
     up = np.array([0.0, 0.0, 1.0])
     aims = {
-        "subject": eye, "backdrop": np.array([0.0, brief.backdrop.distance, eye[2]]),
-        "ceiling": place + up, "floor": place - up, "point": np.array([light.aim_x, light.aim_y, light.aim_z]),
-    }  # fmt: skip
+        "subject": eye,
+        "backdrop": np.array([0.0, brief.backdrop.distance, eye[2]]),
+        "ceiling": place + up,
+        "floor": place - up,
+        "point": np.array([light.aim_x, light.aim_y, light.aim_z]),
+    }
     aim: Vector = aims[light.aim]
     return place - up if float(np.linalg.norm(aim - place)) < 1e-6 else aim
 
@@ -153,9 +172,11 @@ def shaped_light(brief: Brief, index: int) -> Arrangement:
     if motion is NO_MOTION:
         return made
     return replace(
-        made, surfaces=tuple(motion.shape(s) for s in made.surfaces), lamps=tuple(motion.lamp(one) for one in made.lamps),
+        made,
+        surfaces=tuple(motion.shape(s) for s in made.surfaces),
+        lamps=tuple(motion.lamp(one) for one in made.lamps),
         outside=tuple(motion.shape(s) for s in made.outside),
-    )  # fmt: skip
+    )
 
 
 def second_panels(brief: Brief) -> tuple[Shape, ...]:

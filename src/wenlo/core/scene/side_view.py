@@ -102,13 +102,15 @@ def _projected(arrangement: Arrangement, axes: Array) -> tuple[tuple[Outline, ..
     )
     lamps = tuple(
         LampSide(
-            place=axes @ lamp.centre, aim=axes @ (lamp.centre + lamp.normal),
+            place=axes @ lamp.centre,
+            aim=axes @ (lamp.centre + lamp.normal),
             face=max(float(np.linalg.norm(axes @ lamp.edge_u)), float(np.linalg.norm(axes @ lamp.edge_v))),
-            bulb=lamp.shape == "sphere", window=lamp.law == "window",
+            bulb=lamp.shape == "sphere",
+            window=lamp.law == "window",
         )
         for lamp in arrangement.lamps
         if not lamp.afar
-    )  # fmt: skip
+    )
     return outlines, lamps
 
 

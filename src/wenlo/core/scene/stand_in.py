@@ -74,9 +74,12 @@ def ground_shapes(brief: Brief) -> tuple[Shape, ...]:
     top = s.foot - 1e-3
     width, depth = min(TABLE[0], brief.room.width - 0.1), min(TABLE[1], 2.0 * brief.backdrop.distance - 0.02)
     table = Panel(
-        id="table", origin=np.array([-width / 2, -depth / 2, top]), edge_u=np.array([width, 0.0, 0.0]),
-        edge_v=np.array([0.0, depth, 0.0]), surface=board(face_materials()["timber"].reflectance),
-    )  # fmt: skip
+        id="table",
+        origin=np.array([-width / 2, -depth / 2, top]),
+        edge_u=np.array([width, 0.0, 0.0]),
+        edge_v=np.array([0.0, depth, 0.0]),
+        surface=board(face_materials()["timber"].reflectance),
+    )
     return (table,)
 
 

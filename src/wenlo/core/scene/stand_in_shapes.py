@@ -54,9 +54,14 @@ def head_and_shoulders(face: Vector, *, depth: float = 0.2, finish: Finish = "ma
     k = depth / 0.2
     middle = face + k * np.array([0.0, 0.095, 0.02])
     nose = Tube(
-        id="nose", base=middle + k * np.array([0.0, -0.084, -0.008]), axis=np.array([0.0, -0.62, -0.78]), length=0.042 * k,
-        radius=0.007 * k, end_radius=0.016 * k, surface=skin,
-    )  # fmt: skip
+        id="nose",
+        base=middle + k * np.array([0.0, -0.084, -0.008]),
+        axis=np.array([0.0, -0.62, -0.78]),
+        length=0.042 * k,
+        radius=0.007 * k,
+        end_radius=0.016 * k,
+        surface=skin,
+    )
     tip = nose.base + nose.axis / float(np.linalg.norm(nose.axis)) * nose.length
     return (
         Dome(id="cranium", centre=middle, radius=0.094 * k, surface=skin),
@@ -65,13 +70,32 @@ def head_and_shoulders(face: Vector, *, depth: float = 0.2, finish: Finish = "ma
         Dome(id="nose tip", centre=tip, radius=0.0165 * k, surface=skin),
         Dome(id="left ear", centre=middle + k * np.array([-0.095, 0.01, -0.015]), radius=0.018 * k, surface=skin),
         Dome(id="right ear", centre=middle + k * np.array([0.095, 0.01, -0.015]), radius=0.018 * k, surface=skin),
-        Tube(id="neck", base=middle + k * np.array([0.0, 0.02, -0.23]), axis=UP, length=0.17 * k, radius=0.055 * k, surface=skin),
         Tube(
-            id="shoulders", base=middle + k * np.array([0.0, 0.02, -0.32]), axis=UP, length=0.12 * k, radius=0.205 * k,
-            end_radius=0.06 * k, surface=cloth,
+            id="neck",
+            base=middle + k * np.array([0.0, 0.02, -0.23]),
+            axis=UP,
+            length=0.17 * k,
+            radius=0.055 * k,
+            surface=skin,
         ),
-        Tube(id="chest", base=middle + k * np.array([0.0, 0.02, -0.72]), axis=UP, length=0.4 * k, radius=0.205 * k, surface=cloth),
-    )  # fmt: skip
+        Tube(
+            id="shoulders",
+            base=middle + k * np.array([0.0, 0.02, -0.32]),
+            axis=UP,
+            length=0.12 * k,
+            radius=0.205 * k,
+            end_radius=0.06 * k,
+            surface=cloth,
+        ),
+        Tube(
+            id="chest",
+            base=middle + k * np.array([0.0, 0.02, -0.72]),
+            axis=UP,
+            length=0.4 * k,
+            radius=0.205 * k,
+            surface=cloth,
+        ),
+    )
 
 
 def standing_figure(feet: Vector, *, height: float = 1.7, finish: Finish = "matt") -> tuple[Shape, ...]:
@@ -81,24 +105,38 @@ def standing_figure(feet: Vector, *, height: float = 1.7, finish: Finish = "matt
     cloth = board(CLOTH)
     hips = feet + np.array([0.0, 0.02 * k, 0.8 * k])
     legs = [
-        Tube(id=f"{name} leg", base=feet + np.array([side * 0.1 * k, 0.02 * k, 0.0]), axis=UP, length=0.85 * k, radius=0.06 * k,
-             end_radius=0.09 * k, surface=cloth)
+        Tube(
+            id=f"{name} leg",
+            base=feet + np.array([side * 0.1 * k, 0.02 * k, 0.0]),
+            axis=UP,
+            length=0.85 * k,
+            radius=0.06 * k,
+            end_radius=0.09 * k,
+            surface=cloth,
+        )
         for name, side in (("left", -1), ("right", 1))
-    ]  # fmt: skip
+    ]
     waist = Tube(id="waist", base=hips, axis=UP, length=0.06 * k, radius=0.19 * k, end_radius=0.205 * k, surface=cloth)
     return (*bust, waist, *legs)
 
 
 def box(
-    corner: Vector, size: tuple[float, float, float], *, colour: tuple[float, float, float] = (0.4, 0.28, 0.18),
+    corner: Vector,
+    size: tuple[float, float, float],
+    *,
+    colour: tuple[float, float, float] = (0.4, 0.28, 0.18),
     finish: Finish = "matt",
-) -> tuple[Shape, ...]:  # fmt: skip
+) -> tuple[Shape, ...]:
     """A closed box with its lowest corner at ``corner``, sides along the axes. [m]"""
     a, b, c = (np.array([size[0], 0, 0]), np.array([0, size[1], 0]), np.array([0.0, 0, size[2]]))
     sides = (
-        ("bottom", corner, b, a), ("top", corner + c, a, b), ("left", corner, c, b), ("right", corner + a, b, c),
-        ("front", corner, a, c), ("back", corner + b, c, a),
-    )  # fmt: skip
+        ("bottom", corner, b, a),
+        ("top", corner + c, a, b),
+        ("left", corner, c, b),
+        ("right", corner + a, b, c),
+        ("front", corner, a, c),
+        ("back", corner + b, c, a),
+    )
     surface = finished(colour, finish)
     return tuple(Panel(id=f"box {n}", origin=o, edge_u=u, edge_v=v, surface=surface) for n, o, u, v in sides)
 
@@ -114,10 +152,25 @@ def bottle(
     r, surface = 0.125 * height, finished(colour, finish)
     return (
         Tube(id="bottle body", base=foot, axis=UP, length=0.62 * height, radius=r, surface=surface),
-        Tube(id="bottle shoulder", base=foot + 0.62 * height * UP, axis=UP, length=0.13 * height, radius=r, end_radius=0.36 * r, surface=surface),
-        Tube(id="bottle neck", base=foot + 0.75 * height * UP, axis=UP, length=0.25 * height, radius=0.36 * r, surface=surface),
+        Tube(
+            id="bottle shoulder",
+            base=foot + 0.62 * height * UP,
+            axis=UP,
+            length=0.13 * height,
+            radius=r,
+            end_radius=0.36 * r,
+            surface=surface,
+        ),
+        Tube(
+            id="bottle neck",
+            base=foot + 0.75 * height * UP,
+            axis=UP,
+            length=0.25 * height,
+            radius=0.36 * r,
+            surface=surface,
+        ),
         Disc(id="bottle cap", centre=foot + height * UP, axis=UP, radius=0.36 * r, surface=surface),
-    )  # fmt: skip
+    )
 
 
 def bowl(
@@ -135,9 +188,14 @@ def bowl(
 
 
 def flat_plate(
-    middle: Vector, *, width: float = 0.3, height: float = 0.2, tilt: float = 0.0,
-    colour: tuple[float, float, float] = (0.5, 0.5, 0.5), finish: Finish = "glossy",
-) -> tuple[Shape, ...]:  # fmt: skip
+    middle: Vector,
+    *,
+    width: float = 0.3,
+    height: float = 0.2,
+    tilt: float = 0.0,
+    colour: tuple[float, float, float] = (0.5, 0.5, 0.5),
+    finish: Finish = "glossy",
+) -> tuple[Shape, ...]:
     """A flat thing facing −y, leaning back by ``tilt`` [rad]: a print, a soundboard, a phone. [m]"""
     up = np.array([0.0, np.sin(tilt), np.cos(tilt)]) * height
     across = np.array([width, 0.0, 0.0])

@@ -18,8 +18,12 @@ Vector = NDArray[np.float64]
 UP = np.array([0.0, 0.0, 1.0])
 
 FACES: dict[BoardFace, str] = {
-    "white": "white card", "black": "black flag", "silver": "silver reflector", "foil": "creased foil", "sheet": "silk-type sheet"
-}  # fmt: skip
+    "white": "white card",
+    "black": "black flag",
+    "silver": "silver reflector",
+    "foil": "creased foil",
+    "sheet": "silk-type sheet",
+}
 """What a board is called by its face."""
 
 
@@ -55,11 +59,13 @@ def corners_of(piece: Board | Block | Figure) -> Vector:
     across, front, up = axes_of(piece)
     depth = 0.0 if isinstance(piece, Board) else piece.depth
     middle = middle_of(piece)
-    return np.array([
-        middle + a * across * piece.width / 2 + b * front * depth / 2 + c * up * piece.height / 2
-        for b in ((-1, 1) if depth else (0,))
-        for a, c in ((-1, -1), (1, -1), (1, 1), (-1, 1))
-    ])  # fmt: skip
+    return np.array(
+        [
+            middle + a * across * piece.width / 2 + b * front * depth / 2 + c * up * piece.height / 2
+            for b in ((-1, 1) if depth else (0,))
+            for a, c in ((-1, -1), (1, -1), (1, 1), (-1, 1))
+        ]
+    )
 
 
 def _panel(name: str, middle: Vector, u: Vector, v: Vector, surface: Sheet, *, solid: bool) -> Panel:

@@ -51,9 +51,13 @@ Weights = Mapping[str, Array | float] | None
 
 
 def _read(
-    solved: Solved, places: Array, normals: Array, shape: tuple[int, int], weights: Weights = None,
+    solved: Solved,
+    places: Array,
+    normals: Array,
+    shape: tuple[int, int],
+    weights: Weights = None,
     go_on: Callable[[float], bool] | None = None,
-) -> LightMap:  # fmt: skip
+) -> LightMap:
     meters = [Meter(id=str(i), position=p, normal=n) for i, (p, n) in enumerate(zip(places, normals, strict=True))]
     readings = list(measure(solved, meters, go_on).readings(weights).values())
     return LightMap(
@@ -64,9 +68,15 @@ def _read(
 
 
 def surface_map(
-    solved: Solved, panel: Panel, *, nu: int, nv: int, front: bool = True, weights: Weights = None,
+    solved: Solved,
+    panel: Panel,
+    *,
+    nu: int,
+    nv: int,
+    front: bool = True,
+    weights: Weights = None,
     go_on: Callable[[float], bool] | None = None,
-) -> LightMap:  # fmt: skip
+) -> LightMap:
     """Illuminance over one side of a panel at the middles of nu × nv cells; ``go_on`` as for ``measure``."""
     u, v = np.meshgrid((np.arange(nu) + 0.5) / nu, (np.arange(nv) + 0.5) / nv)
     normal = panel.normal if front else -panel.normal
@@ -75,9 +85,17 @@ def surface_map(
 
 
 def area_map(
-    solved: Solved, *, middle: Array, across: Array, along: Array, normal: Array, nu: int, nv: int,
-    weights: Weights = None, go_on: Callable[[float], bool] | None = None,
-) -> LightMap:  # fmt: skip
+    solved: Solved,
+    *,
+    middle: Array,
+    across: Array,
+    along: Array,
+    normal: Array,
+    nu: int,
+    nv: int,
+    weights: Weights = None,
+    go_on: Callable[[float], bool] | None = None,
+) -> LightMap:
     """Illuminance over an action area: a grid in the air whose receptors all face ``normal``.
 
     Parameters

@@ -87,6 +87,11 @@ def mirrored(packed: Packed, camera: Camera, *, width: int, height: int, thing: 
     normal = np.where(np.einsum("mk,mk->m", to, normal)[:, None] > 0.0, -normal, normal)
     way = mirrored_way(to, normal)
     return Mirrored(
-        width=width, height=height, pixels=pixels, place=place, normal=normal, way=way,
+        width=width,
+        height=height,
+        pixels=pixels,
+        place=place,
+        normal=normal,
+        way=way,
         met=meet(packed, place + OFF * normal, way),
-    )  # fmt: skip
+    )

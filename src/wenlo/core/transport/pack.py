@@ -23,9 +23,14 @@ Ints = NDArray[np.int64]
 
 CELLS = {"square": c.CELL_SQUARE, "round": c.CELL_ROUND, "hexagon": c.CELL_HEXAGON}
 LAMPS = {
-    "rectangle": c.LAMP_RECTANGLE, "disc": c.LAMP_DISC, "sphere": c.LAMP_SPHERE, "tube": c.LAMP_TUBE,
-    "string": c.LAMP_STRING, "sun": c.LAMP_SUN, "sky": c.LAMP_SKY,
-}  # fmt: skip
+    "rectangle": c.LAMP_RECTANGLE,
+    "disc": c.LAMP_DISC,
+    "sphere": c.LAMP_SPHERE,
+    "tube": c.LAMP_TUBE,
+    "string": c.LAMP_STRING,
+    "sun": c.LAMP_SUN,
+    "sky": c.LAMP_SKY,
+}
 LAWS = {
     "cosine": c.LAW_COSINE,
     "window": c.LAW_WINDOW,
@@ -40,9 +45,13 @@ BLOCKING = ("rectangle", "disc", "sphere", "tube")
 
 
 NOTHING = Panel(
-    id="nothing", origin=np.array([0.0, 0.0, -1e5]), edge_u=np.array([1e-3, 0.0, 0.0]),
-    edge_v=np.array([0.0, 1e-3, 0.0]), surface=board((0.0, 0.0, 0.0)), one_sided=True,
-)  # fmt: skip
+    id="nothing",
+    origin=np.array([0.0, 0.0, -1e5]),
+    edge_u=np.array([1e-3, 0.0, 0.0]),
+    edge_v=np.array([0.0, 1e-3, 0.0]),
+    surface=board((0.0, 0.0, 0.0)),
+    one_sided=True,
+)
 """A speck far below, for sets without any surface."""
 
 
@@ -178,8 +187,12 @@ def _straight(row: Array, sheet: Sheet) -> None:
         grid = sheet.grid
         row[c.LAW] = c.PASS_GRID
         row[c.CELL : c.CELL + 5] = (
-            grid.ratio, grid.open_share, CELLS[grid.shape], math.cos(grid.turn), math.sin(grid.turn),
-        )  # fmt: skip
+            grid.ratio,
+            grid.open_share,
+            CELLS[grid.shape],
+            math.cos(grid.turn),
+            math.sin(grid.turn),
+        )
     elif np.any(sheet.unscattered > 0.0):
         row[c.LAW] = c.PASS_PANE if sheet.pane else c.PASS_CONSTANT
 
@@ -366,8 +379,25 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Pac
     surfaces[0, c.LENS_COUNT], surfaces[: len(lenses), c.LENS_ROW] = len(lenses), lenses
     lamps, spots, distributions = _lamps(scene.lamps)
     return Packed(
-        shapes=ordered, surfaces=surfaces, edges=edges, nodes=nodes, scatters=scatters, optics=optics,
-        tables=np.stack(tables.rows), lamps=lamps, colours=np.array([e.colour for e in scene.lamps]).reshape(-1, 3),
-        spots=spots, distributions=distributions, divisions=divisions, first=first, owners=owners, opposite=opposite,
-        live=live, modifier=modifier, dull=dull, area=area, reflectance=reflectance, through=through,
-    )  # fmt: skip
+        shapes=ordered,
+        surfaces=surfaces,
+        edges=edges,
+        nodes=nodes,
+        scatters=scatters,
+        optics=optics,
+        tables=np.stack(tables.rows),
+        lamps=lamps,
+        colours=np.array([e.colour for e in scene.lamps]).reshape(-1, 3),
+        spots=spots,
+        distributions=distributions,
+        divisions=divisions,
+        first=first,
+        owners=owners,
+        opposite=opposite,
+        live=live,
+        modifier=modifier,
+        dull=dull,
+        area=area,
+        reflectance=reflectance,
+        through=through,
+    )

@@ -66,9 +66,15 @@ class Picture:
 
 
 def take(
-    solved: Solved, camera: Camera, *, width: int, height: int, samples: int, smoothing: int = 3,
+    solved: Solved,
+    camera: Camera,
+    *,
+    width: int,
+    height: int,
+    samples: int,
+    smoothing: int = 3,
     go_on: Callable[[int], bool] | None = None,
-) -> Picture:  # fmt: skip
+) -> Picture:
     """Take the picture.
 
     Parameters
@@ -92,9 +98,29 @@ def take(
     while done < samples:
         surfaces = _moved(solved, (done + 0.5) / samples - 0.5) if solved.scene.moves else p.surfaces
         film.expose(
-            row, width, height, points[done : done + 1], done, 1, sums, surfaces, p.edges, p.nodes, p.scatters, p.optics,
-            p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, p.owners, guide, texture, solved.returned,
-        )  # fmt: skip
+            row,
+            width,
+            height,
+            points[done : done + 1],
+            done,
+            1,
+            sums,
+            surfaces,
+            p.edges,
+            p.nodes,
+            p.scatters,
+            p.optics,
+            p.tables,
+            p.lamps,
+            p.spots,
+            p.distributions,
+            p.divisions,
+            p.first,
+            p.owners,
+            guide,
+            texture,
+            solved.returned,
+        )
         done += 1
         if go_on is not None and not go_on(done):
             break
@@ -110,10 +136,13 @@ def take(
     if solved.scene.clouds:
         light = _through_clouds(light, solved, row, width, height)
     return Picture(
-        lamps=solved.scene.lamps, light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0), noise=noise, samples=done,
+        lamps=solved.scene.lamps,
+        light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0),
+        noise=noise,
+        samples=done,
         shown=tuple(p.shapes[int(k)].id if k >= 0 else "" for k in range(-1, len(p.shapes))),
         owners=(shown[:, 0].astype(np.int64) + 1).reshape(height, width),
-    )  # fmt: skip
+    )
 
 
 def _moved(solved: Solved, time: float) -> Array:
@@ -129,13 +158,25 @@ def _through_clouds(light: Array, solved: Solved, row: Array, width: int, height
     from scipy.ndimage import gaussian_filter
 
     p = solved.packed
-    clouds = np.array([
-        [*cloud.centre, *cloud.half, cloud.extinction, cloud.forward, cloud.albedo] for cloud in solved.scene.clouds
-    ])  # fmt: skip
+    clouds = np.array(
+        [[*cloud.centre, *cloud.half, cloud.extinction, cloud.forward, cloud.albedo] for cloud in solved.scene.clouds]
+    )
     added, kept = haze.glow(
-        row, width, height, sobol(CLOUD_POINTS, 9, seed=31), clouds, p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
-        p.distributions, p.divisions, p.first, solved.light,
-    )  # fmt: skip
+        row,
+        width,
+        height,
+        sobol(CLOUD_POINTS, 9, seed=31),
+        clouds,
+        p.surfaces,
+        p.nodes,
+        p.scatters,
+        p.lamps,
+        p.spots,
+        p.distributions,
+        p.divisions,
+        p.first,
+        solved.light,
+    )
     soft = gaussian_filter(added.reshape(height, width, -1), sigma=(1.0, 1.0, 0.0), mode="nearest")
     seen: Array = light * kept[:, None, None] + soft.reshape(light.shape)
     return seen

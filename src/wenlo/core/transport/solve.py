@@ -113,13 +113,30 @@ def _transfer(packed: Packed, effort: Effort) -> tuple[NDArray[np.float32], NDAr
         return nothing, nothing
     spread = shifts(len(packed.owners), 4, 11)
     matrix: NDArray[np.float32] = exchange.transfer(
-        packed.live, sobol(effort.rays, 4), spread, packed.surfaces, packed.edges, packed.nodes, packed.scatters,
-        packed.divisions, packed.first, packed.owners,
-    )  # fmt: skip
+        packed.live,
+        sobol(effort.rays, 4),
+        spread,
+        packed.surfaces,
+        packed.edges,
+        packed.nodes,
+        packed.scatters,
+        packed.divisions,
+        packed.first,
+        packed.owners,
+    )
     seen: NDArray[np.float32] = exchange.sights(
-        packed.live, sobol(effort.pairs, 4, 13), spread, packed.surfaces, packed.edges, packed.nodes, packed.scatters,
-        packed.divisions, packed.first, packed.owners, packed.area,
-    )  # fmt: skip
+        packed.live,
+        sobol(effort.pairs, 4, 13),
+        spread,
+        packed.surfaces,
+        packed.edges,
+        packed.nodes,
+        packed.scatters,
+        packed.divisions,
+        packed.first,
+        packed.owners,
+        packed.area,
+    )
     _recent[key] = matrix, seen
     if len(_recent) > KEPT:
         _recent.popitem(last=False)
@@ -153,10 +170,20 @@ def _exchanged(
 
 def _from_lamps(packed: Packed, samples: int) -> Array:
     light: Array = exchange.lamps_on_patches(
-        packed.live, sobol(samples, 4, 3), shifts(len(packed.owners), 4, 5), packed.surfaces, packed.edges,
-        packed.nodes, packed.scatters, packed.lamps, packed.spots, packed.distributions, packed.divisions, packed.first,
+        packed.live,
+        sobol(samples, 4, 3),
+        shifts(len(packed.owners), 4, 5),
+        packed.surfaces,
+        packed.edges,
+        packed.nodes,
+        packed.scatters,
+        packed.lamps,
+        packed.spots,
+        packed.distributions,
+        packed.divisions,
+        packed.first,
         packed.owners,
-    )  # fmt: skip
+    )
     return light
 
 
@@ -180,11 +207,18 @@ def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     own = packed.live & packed.modifier
     own_incident, _ = _exchanged(matrix, packed, own, direct, effort.tolerance)
     return Solved(
-        scene=scene, effort=effort, packed=packed, direct=direct, incident=incident, light=exitance / np.pi,
+        scene=scene,
+        effort=effort,
+        packed=packed,
+        direct=direct,
+        incident=incident,
+        light=exitance / np.pi,
         fine=np.einsum("ncgk,gk,k->nc", fine, packed.colours, LUMA),
         returned=_leaving(packed, packed.live, incident - direct) / np.pi,
-        own_returned=_leaving(packed, own, own_incident - direct) / np.pi, matrix=matrix, seen=seen,
-    )  # fmt: skip
+        own_returned=_leaving(packed, own, own_incident - direct) / np.pi,
+        matrix=matrix,
+        seen=seen,
+    )
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -206,10 +240,12 @@ class Measured:
         ----------
         weights: factor on a lamp, one number or RGB (power, gel, dimming; 0 is off); 1 for lamps not named.
         """
-        factors = np.array([
-            colour * np.asarray(1.0 if weights is None else weights.get(lamp, 1.0), dtype=np.float64)
-            for lamp, colour in zip(self.lamps, self.colours, strict=True)
-        ]).reshape(-1, 1, 3)  # fmt: skip
+        factors = np.array(
+            [
+                colour * np.asarray(1.0 if weights is None else weights.get(lamp, 1.0), dtype=np.float64)
+                for lamp, colour in zip(self.lamps, self.colours, strict=True)
+            ]
+        ).reshape(-1, 1, 3)
         weighed = self.values * factors
         mean = weighed.mean(axis=1)
         total = np.einsum("mrgk,k->mr", weighed[:, :, :, 0] + weighed[:, :, :, 2], LUMA)
@@ -261,12 +297,33 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
         first = start % MOST_PATHS
         size = min(size, MOST_PATHS - first)
         sums[chosen] += paths.meter_sums(
-            positions, normals, receptors, chosen, points[first : first + size],
-            shifts(count * REPLICATES, 2 * paths.SLOTS, 23 + start // MOST_PATHS + 1000 * effort.seed).reshape(count, REPLICATES, -1),
-            start, 1 + effort.seed, packed.surfaces, packed.edges, packed.nodes, packed.scatters, packed.optics, packed.tables,
-            packed.lamps, packed.spots, packed.distributions, packed.divisions, packed.first, packed.owners,
-            guide, texture_of(solved), solved.returned, solved.own_returned,
-        )  # fmt: skip
+            positions,
+            normals,
+            receptors,
+            chosen,
+            points[first : first + size],
+            shifts(count * REPLICATES, 2 * paths.SLOTS, 23 + start // MOST_PATHS + 1000 * effort.seed).reshape(
+                count, REPLICATES, -1
+            ),
+            start,
+            1 + effort.seed,
+            packed.surfaces,
+            packed.edges,
+            packed.nodes,
+            packed.scatters,
+            packed.optics,
+            packed.tables,
+            packed.lamps,
+            packed.spots,
+            packed.distributions,
+            packed.divisions,
+            packed.first,
+            packed.owners,
+            guide,
+            texture_of(solved),
+            solved.returned,
+            solved.own_returned,
+        )
         start += size
         done[chosen] = start
         worst = _relative(sums[chosen], start, packed.colours)
@@ -276,9 +333,11 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
         # as many more as the worst needs, if errors fall with the root of the paths, but at most as many again
         size = min(start, 256)
     return Measured(
-        meters=tuple(m.id for m in meters), lamps=tuple(e.id for e in solved.scene.lamps), colours=packed.colours,
+        meters=tuple(m.id for m in meters),
+        lamps=tuple(e.id for e in solved.scene.lamps),
+        colours=packed.colours,
         values=sums / np.maximum(done, 1)[:, None, None, None, None],
-    )  # fmt: skip
+    )
 
 
 def guide_of(solved: Solved, positions: Array, normals: Array, receptors: Ints) -> NDArray[np.float32]:
@@ -288,9 +347,22 @@ def guide_of(solved: Solved, positions: Array, normals: Array, receptors: Ints) 
     guide = np.zeros((sides + len(positions), sides), dtype=np.float32)
     exchange.guide_rows(solved.seen, bright, packed.area, packed.dull, guide)
     exchange.sights_of(
-        positions, normals, receptors, bright, sobol(8, 2, 9), packed.surfaces, packed.edges, packed.nodes,
-        packed.scatters, packed.divisions, packed.first, packed.owners, packed.area, guide, sides,
-    )  # fmt: skip
+        positions,
+        normals,
+        receptors,
+        bright,
+        sobol(8, 2, 9),
+        packed.surfaces,
+        packed.edges,
+        packed.nodes,
+        packed.scatters,
+        packed.divisions,
+        packed.first,
+        packed.owners,
+        packed.area,
+        guide,
+        sides,
+    )
     return guide
 
 

@@ -78,9 +78,17 @@ def source_seen(solved: Solved, meter: Meter, *, looks: int = LOOKS) -> SourceSe
     rays = s * np.cos(phi) * a + s * np.sin(phi) * b + np.sqrt(1.0 - s * s) * normal
     light = luminance(luminance_along(solved, np.tile(meter.position, (looks, 1)), rays)) * np.pi / looks
     places, spots = look.glimpses(
-        meter.position, normal, scatter.RECEPTOR_FLAT, sobol(256, 2, 19), p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
+        meter.position,
+        normal,
+        scatter.RECEPTOR_FLAT,
+        sobol(256, 2, 19),
+        p.surfaces,
+        p.nodes,
+        p.scatters,
+        p.lamps,
+        p.spots,
         p.distributions,
-    )  # fmt: skip
+    )
     toward = places.reshape(-1, 3) - meter.position
     toward /= np.maximum(np.linalg.norm(toward, axis=1, keepdims=True), 1e-12)
     directions = np.concatenate([rays, toward])

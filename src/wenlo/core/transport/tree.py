@@ -19,9 +19,7 @@ MARGIN = 1e-6
 def bounds(shape: Shape) -> tuple[Array, Array]:
     """Low and high corner of the box round a shape, shape (3,) each. [m]"""
     if isinstance(shape, Panel):
-        corners = shape.origin + np.array([
-            np.zeros(3), shape.edge_u, shape.edge_v, shape.edge_u + shape.edge_v,
-        ])  # fmt: skip
+        corners = shape.origin + np.array([np.zeros(3), shape.edge_u, shape.edge_v, shape.edge_u + shape.edge_v])
         return corners.min(axis=0) - MARGIN, corners.max(axis=0) + MARGIN
     if isinstance(shape, Dome):
         return shape.centre - shape.radius - MARGIN, shape.centre + shape.radius + MARGIN

@@ -53,9 +53,13 @@ def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
 
 
 def luminance_along(
-    solved: Solved, origins: Array, directions: Array, *, lamp_points: int = LAMP_POINTS,
+    solved: Solved,
+    origins: Array,
+    directions: Array,
+    *,
+    lamp_points: int = LAMP_POINTS,
     weights: Mapping[str, Array] | None = None,
-) -> Array:  # fmt: skip
+) -> Array:
     """Luminance of surfaces, in colour, toward ``origins`` along unit ``directions``, shape (M, 3). [cd/m²]
 
     Light straight from lamps is exact to the sampling of the lamps; the rest is that of the patches. ``weights`` by
@@ -63,9 +67,21 @@ def luminance_along(
     """
     p = solved.packed
     light = look.seen_along(
-        np.ascontiguousarray(origins), np.ascontiguousarray(directions), sobol(lamp_points, 2, 19), p.surfaces, p.nodes,
-        p.scatters, p.optics, p.tables, p.lamps, p.spots, p.distributions, p.divisions, p.first, solved.returned,
-    )  # fmt: skip
+        np.ascontiguousarray(origins),
+        np.ascontiguousarray(directions),
+        sobol(lamp_points, 2, 19),
+        p.surfaces,
+        p.nodes,
+        p.scatters,
+        p.optics,
+        p.tables,
+        p.lamps,
+        p.spots,
+        p.distributions,
+        p.divisions,
+        p.first,
+        solved.returned,
+    )
     factors = p.colours
     if weights is not None:
         factors = factors * np.array([weights[lamp.id] for lamp in solved.scene.lamps]).reshape(-1, 3)
@@ -95,9 +111,14 @@ def view_sheet(solved: Solved, *, front: str, eye: Array, normal: Array, cells: 
     solid = panel.area / len(points) * np.abs(toward @ panel.normal) / distance**2
     glimpse, at, size = _glimpse(solved, panel, eye, normal)
     return SheetView(
-        panel=panel, luminance=luminance.reshape(*shape, 3), solid_angle=solid.reshape(shape),
-        cosine=np.maximum(toward @ normal, 0.0).reshape(shape), glimpse=glimpse, glimpse_at=at, glimpse_size=size,
-    )  # fmt: skip
+        panel=panel,
+        luminance=luminance.reshape(*shape, 3),
+        solid_angle=solid.reshape(shape),
+        cosine=np.maximum(toward @ normal, 0.0).reshape(shape),
+        glimpse=glimpse,
+        glimpse_at=at,
+        glimpse_size=size,
+    )
 
 
 def _plane_coordinates(panel: Panel, points: Array) -> Array:
@@ -112,9 +133,17 @@ def _plane_coordinates(panel: Panel, points: Array) -> Array:
 def _glimpse(solved: Solved, panel: Panel, eye: Array, normal: Array) -> tuple[Array, Array, Array]:
     p = solved.packed
     places, light = look.glimpses(
-        eye, normal, scatter.RECEPTOR_FLAT, sobol(LAMP_POINTS, 2, 19), p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
+        eye,
+        normal,
+        scatter.RECEPTOR_FLAT,
+        sobol(LAMP_POINTS, 2, 19),
+        p.surfaces,
+        p.nodes,
+        p.scatters,
+        p.lamps,
+        p.spots,
         p.distributions,
-    )  # fmt: skip
+    )
     coloured = (light * p.colours[:, None, :]).reshape(-1, 3)
     toward = places.reshape(-1, 3) - eye
     depth = toward @ panel.normal
@@ -122,10 +151,12 @@ def _glimpse(solved: Solved, panel: Panel, eye: Array, normal: Array) -> tuple[A
     at = _plane_coordinates(panel, eye + toward * share[:, None])
     scale = float(np.mean(share)) / math.sqrt(LAMP_POINTS)
     lamp = solved.scene.lamps[0]
-    size = np.array([
-        np.linalg.norm(lamp.edge_v) * scale / np.linalg.norm(panel.edge_u),
-        np.linalg.norm(lamp.edge_u) * scale / np.linalg.norm(panel.edge_v),
-    ])  # fmt: skip
+    size = np.array(
+        [
+            np.linalg.norm(lamp.edge_v) * scale / np.linalg.norm(panel.edge_u),
+            np.linalg.norm(lamp.edge_u) * scale / np.linalg.norm(panel.edge_v),
+        ]
+    )
     return coloured, at, size
 
 
@@ -133,9 +164,17 @@ def bare_light(lamp: Emitter, point: Array, normal: Array) -> Array:
     """Light of a lamp on a flat receptor with nothing in the way, in colour, shape (3,). [lx]"""
     p = pack(LightScene(panels=(), lamps=(lamp,)), sides=0)
     _, light = look.glimpses(
-        point, normal, scatter.RECEPTOR_FLAT, sobol(64, 2, 19), p.surfaces, p.nodes, p.scatters, p.lamps, p.spots,
+        point,
+        normal,
+        scatter.RECEPTOR_FLAT,
+        sobol(64, 2, 19),
+        p.surfaces,
+        p.nodes,
+        p.scatters,
+        p.lamps,
+        p.spots,
         p.distributions,
-    )  # fmt: skip
+    )
     total: Array = light[0].sum(axis=0) * p.colours[0]
     return total
 

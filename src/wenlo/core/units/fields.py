@@ -10,9 +10,33 @@ from wenlo.core.errors import FieldError
 from wenlo.core.units.length import UnitSystem, format_length
 
 Unit = Literal[
-    "m", "s", "degree", "stop", "share", "number", "count", "m/s", "K", "lx", "lm", "W", "kg", "kg/m", "kg/m2", "celsius", "EUR",
-    "N", "J", "V", "A", "Wh", "mm2", "m2", "m3/h", "min",
-]  # fmt: skip
+    "m",
+    "s",
+    "degree",
+    "stop",
+    "share",
+    "number",
+    "count",
+    "m/s",
+    "K",
+    "lx",
+    "lm",
+    "W",
+    "kg",
+    "kg/m",
+    "kg/m2",
+    "celsius",
+    "EUR",
+    "N",
+    "J",
+    "V",
+    "A",
+    "Wh",
+    "mm2",
+    "m2",
+    "m3/h",
+    "min",
+]
 
 
 class Part(BaseModel):
@@ -61,10 +85,32 @@ def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
             return f"{value:g} m"
         return format_length(value, system=system)
     suffix = {
-        "s": " s", "degree": "°", "stop": " stops", "share": "", "number": "", "count": "", "m/s": " m/s", "K": " K", "lx": " lx",
-        "lm": " lm", "W": " W", "kg": " kg", "kg/m": " kg/m", "kg/m2": " kg/m²", "celsius": " °C", "EUR": " €",
-        "N": " N", "J": " J", "V": " V", "A": " A", "Wh": " Wh", "mm2": " mm²", "m2": " m²", "m3/h": " m³/h", "min": " min",
-    }[unit]  # fmt: skip
+        "s": " s",
+        "degree": "°",
+        "stop": " stops",
+        "share": "",
+        "number": "",
+        "count": "",
+        "m/s": " m/s",
+        "K": " K",
+        "lx": " lx",
+        "lm": " lm",
+        "W": " W",
+        "kg": " kg",
+        "kg/m": " kg/m",
+        "kg/m2": " kg/m²",
+        "celsius": " °C",
+        "EUR": " €",
+        "N": " N",
+        "J": " J",
+        "V": " V",
+        "A": " A",
+        "Wh": " Wh",
+        "mm2": " mm²",
+        "m2": " m²",
+        "m3/h": " m³/h",
+        "min": " min",
+    }[unit]
     if unit == "share":
         return f"{value * 100:g} %"
     return f"{value:g}{suffix}"

@@ -98,8 +98,12 @@ def measure_face(bench: FaceBench) -> BenchFound:
         else "Read once more from another distance: what agrees is not the meter's shadow."
     )
     return BenchFound(
-        category="face" if bench.of == "face" else "black", figures=tuple(figures), words=tuple(words), next=further, values=values
-    )  # fmt: skip
+        category="face" if bench.of == "face" else "black",
+        figures=tuple(figures),
+        words=tuple(words),
+        next=further,
+        values=values,
+    )
 
 
 def _loss(back: float) -> str:

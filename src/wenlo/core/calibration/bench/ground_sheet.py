@@ -75,17 +75,30 @@ def measure_ground(bench: GroundBench) -> BenchFound:
         if math.isfinite(length):
             spread = 0.06
             figures.append(
-                Figure(key="bending_length", label="bending length", value=length, low=length * (1 - spread), high=length * (1 + spread), show="length")
-            )  # fmt: skip
+                Figure(
+                    key="bending_length",
+                    label="bending length",
+                    value=length,
+                    low=length * (1 - spread),
+                    high=length * (1 + spread),
+                    show="length",
+                )
+            )
             words.append(
                 f"It carries itself over about {2.0 * length * 1000:.0f} mm before it hangs at 41°; further needs a board behind it."
             )
     if bench.relief is not None:
         slope = relief_slope(bench.relief, bench.raking)
         figures.append(
-            Figure(key="relief_slope", label="slope of its creases", value=slope, low=relief_slope(max(bench.relief - 0.1, 0.0), bench.raking),
-                   high=relief_slope(bench.relief + 0.1, bench.raking), show="degrees")
-        )  # fmt: skip
+            Figure(
+                key="relief_slope",
+                label="slope of its creases",
+                value=slope,
+                low=relief_slope(max(bench.relief - 0.1, 0.0), bench.raking),
+                high=relief_slope(bench.relief + 0.1, bench.raking),
+                show="degrees",
+            )
+        )
         values["relief_slope"] = slope
         at = [f"{e}°: {min(relief_stops(slope, float(e)), 9.9):.1f}" for e in (10, 20, 40, 60, 80)]
         hidden = next((e for e in range(5, 90) if relief_stops(slope, float(e)) < SEEN), None)

@@ -51,9 +51,21 @@ def measure_lens(bench: LensBench) -> BenchFound:
     return BenchFound(
         category="found",
         figures=(
-            Figure(key="focal_length", label="focal length", value=focal, low=focal - error, high=focal + error, show="length"),
+            Figure(
+                key="focal_length",
+                label="focal length",
+                value=focal,
+                low=focal - error,
+                high=focal + error,
+                show="length",
+            ),
         ),
         words=tuple(words),
         next="" if len(bench.readings) > 1 else "Measure the image of something near too: both must give the same.",
-        values={"form": "lens", "focal_length": min(max(focal, 0.01), 3.0), "outer_width": bench.width, "outer_height": bench.width},
-    )  # fmt: skip
+        values={
+            "form": "lens",
+            "focal_length": min(max(focal, 0.01), 3.0),
+            "outer_width": bench.width,
+            "outer_height": bench.width,
+        },
+    )

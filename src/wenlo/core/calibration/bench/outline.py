@@ -68,8 +68,13 @@ def _applied(matrix: Array, points: Array) -> Array:
 
 
 def scale_of(
-    size: tuple[int, int], *, corners: Points = (), paper: tuple[float, float] = (0.297, 0.21), ruler: Points = (), length: float = 0.0
-) -> tuple[Array, float]:  # fmt: skip
+    size: tuple[int, int],
+    *,
+    corners: Points = (),
+    paper: tuple[float, float] = (0.297, 0.21),
+    ruler: Points = (),
+    length: float = 0.0,
+) -> tuple[Array, float]:
     """From pixels to metres, and the standard deviation of a length as a share of it.
 
     Parameters
@@ -170,7 +175,7 @@ def trace(encoded: Array, within: Area, matrix: Array, spread: float) -> Traced:
         points=tuple((round(float(x), 5), round(float(y), 5)) for x, y in points - corner),
         seen=tuple((float(x) / width, float(y) / height) for x, y in back),
         error=1.96 * float(np.hypot(spread * size, 1.0 * pixel)),
-    )  # fmt: skip
+    )
 
 
 def _pixel(matrix: Array, line: Array) -> float:
@@ -229,8 +234,12 @@ def measure_outline(bench: OutlineBench) -> BenchFound:
         words.append(f"It is round: {round_as * 1000:.0f} mm across.")
     return BenchFound(
         category="found",
-        figures=(figure("outer_width", "width", width, error), figure("outer_height", "height", height, error),
-                 figure("around", "way round it", around, error * around / max(width, height))),
-        words=tuple(words), next="",
+        figures=(
+            figure("outer_width", "width", width, error),
+            figure("outer_height", "height", height, error),
+            figure("around", "way round it", around, error * around / max(width, height)),
+        ),
+        words=tuple(words),
+        next="",
         values={"outer_width": min(max(width, 0.005), 5.0), "outer_height": min(max(height, 0.005), 5.0)},
-    )  # fmt: skip
+    )

@@ -135,9 +135,11 @@ def measure_sheet(bench: SheetBench, taken_for: SheetMaterial) -> BenchFound:
 
     begun = [np.array([*start[:3], math.log(width)]) for width in STARTS]
     tries = [
-        least_squares(off, x, x_scale=spreads, diff_step=np.full(4, 1e-3), bounds=(start - 6 * spreads, start + 6 * spreads))
+        least_squares(
+            off, x, x_scale=spreads, diff_step=np.full(4, 1e-3), bounds=(start - 6 * spreads, start + 6 * spreads)
+        )
         for x in begun
-    ]  # fmt: skip
+    ]
     solved = min(tries, key=lambda s: float(s.cost))
     found = solved.x
     misses = (seen(found) - shares) / math.log(2.0)
@@ -156,10 +158,12 @@ def _start(sheet: SheetMaterial) -> Array:
     back = min(max(sheet.reflectance / (1.0 - sheet.transmittance), 0.02), 0.98)
     return np.array(
         [
-            math.log(sheet.transmittance), math.log(back / (1.0 - back)),
-            math.log(max(sheet.unscattered / sheet.transmittance, 1e-3)), math.log(width),
+            math.log(sheet.transmittance),
+            math.log(back / (1.0 - back)),
+            math.log(max(sheet.unscattered / sheet.transmittance, 1e-3)),
+            math.log(width),
         ]
-    )  # fmt: skip
+    )
 
 
 def _natural(x: Array) -> tuple[float, float, float, float]:
@@ -178,10 +182,17 @@ def _found(x: Array, deviations: Array, spreads: Array, rows: list[SheetReading]
     keys = (
         ("transmittance", "light that passes, T", t, lows[0], highs[0], "share", told[0]),
         ("reflectance", "light that comes back, R", r, back[0], back[1], "share", told[1]),
-        ("unscattered", "straight through, D", d, t * min(math.exp(float(x[2] - 1.96 * deviations[2])), 1.0),
-         t * min(math.exp(float(x[2] + 1.96 * deviations[2])), 1.0), "share", told[2]),
+        (
+            "unscattered",
+            "straight through, D",
+            d,
+            t * min(math.exp(float(x[2] - 1.96 * deviations[2])), 1.0),
+            t * min(math.exp(float(x[2] + 1.96 * deviations[2])), 1.0),
+            "share",
+            told[2],
+        ),
         ("lobe", "half-width of the lobe", width, lows[3], highs[3], "degrees", told[3]),
-    )  # fmt: skip
+    )
     figures = tuple(
         Figure(key=k, label=label, value=v, low=lo, high=hi, show=show, told=bool(t_))  # type: ignore[arg-type]
         for k, label, v, lo, hi, show, t_ in keys
@@ -197,9 +208,13 @@ def _found(x: Array, deviations: Array, spreads: Array, rows: list[SheetReading]
         )
         words.append(f"{d * 100:.1f} % goes straight through: {outline}.")
     values: dict[str, Any] = {
-        "transmittance": t, "transmittance_low": min(max(lows[0], 0.01), t), "transmittance_high": max(min(highs[0], 1.0, 1.25 - r), t),
-        "reflectance": min(r, 1.0 - t), "unscattered": min(d, t), "lobe": None if width >= 77.0 else width,
-    }  # fmt: skip
+        "transmittance": t,
+        "transmittance_low": min(max(lows[0], 0.01), t),
+        "transmittance_high": max(min(highs[0], 1.0, 1.25 - r), t),
+        "reflectance": min(r, 1.0 - t),
+        "unscattered": min(d, t),
+        "lobe": None if width >= 77.0 else width,
+    }
     return BenchFound(category="sheet", figures=figures, words=tuple(words), next=_next(rows, told), values=values)
 
 

@@ -75,18 +75,31 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
     for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
         members.run(f"height of the {where} side", shape.height, half, fit, side, fit, half)
         members.run(
-            f"top of the {where} side above the floor", shape.top_height,
-            joint(floor_to_foot), fit, leg, fit, fit, side, fit, half,
-        )  # fmt: skip
+            f"top of the {where} side above the floor",
+            shape.top_height,
+            joint(floor_to_foot),
+            fit,
+            leg,
+            fit,
+            fit,
+            side,
+            fit,
+            half,
+        )
     feet = members.add(
-        "half of a foot", shape.foot_length / 2 - end - cap, count=4,
-        reason="half of the foot less tee and end cap", blame="foot_length",
-    )  # fmt: skip
+        "half of a foot",
+        shape.foot_length / 2 - end - cap,
+        count=4,
+        reason="half of the foot less tee and end cap",
+        blame="foot_length",
+    )
     for where, (back, front) in zip(("left", "right"), (feet[:2], feet[2:]), strict=True):
         members.run(f"{where} foot", shape.foot_length, joint(cap), back, fit, fit, front, joint(cap))
     members.fittings += [
-        Fitting(id="pipe_elbow", count=2), Fitting(id="pipe_tee", count=4), Fitting(id="pipe_cap", count=4),
-    ]  # fmt: skip
+        Fitting(id="pipe_elbow", count=2),
+        Fitting(id="pipe_tee", count=4),
+        Fitting(id="pipe_cap", count=4),
+    ]
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
         more = members.add(f"rail of {name}", shape.width - outer - 2 * end, count=2, reason=ends, blame="width")
@@ -96,17 +109,26 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
         for side in up:
             members.run(f"height of {name}", shape.height, half, fit, side, fit, half)
         members.add(
-            f"spacer to {name}", shape.gap - outer, count=4, blame="layer_gap",
+            f"spacer to {name}",
+            shape.gap - outer,
+            count=4,
+            blame="layer_gap",
             reason="gap between the cloths less one pipe; tied between the frames",
-        )  # fmt: skip
+        )
         members.fittings += [Fitting(id="pipe_elbow", count=4), Fitting(id="cloth_tie", count=8)]
     if glued:
         members.fittings.append(Fitting(id="solvent_cement", count=1))
     return Structure(
-        stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
-        fittings=added(members.fittings), depth=outer, girth=3.141592653589793 * outer,
-        steps=_steps(shape, glued=glued, inserted=inserted, saw=kerf_name, split=any("parts" in p.reason for p in members.pieces)),
-    )  # fmt: skip
+        stock=bar_stock(material),
+        pieces=tuple(members.pieces),
+        runs=tuple(members.runs),
+        fittings=added(members.fittings),
+        depth=outer,
+        girth=3.141592653589793 * outer,
+        steps=_steps(
+            shape, glued=glued, inserted=inserted, saw=kerf_name, split=any("parts" in p.reason for p in members.pieces)
+        ),
+    )
 
 
 def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: bool) -> tuple[Step, ...]:

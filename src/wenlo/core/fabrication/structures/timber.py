@@ -46,25 +46,61 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
             f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and drive four "
             f"{LAP.length * 1000:.0f} mm screws in a square through both."
         )
-        return _Corner(top=0.0, bottom=0.0, screws=Fitting(id=LAP.id, count=16), screw=LAP.length, how=how, why_top=across, why_bottom=across, least=2 * wide)  # fmt: skip
+        return _Corner(
+            top=0.0,
+            bottom=0.0,
+            screws=Fitting(id=LAP.id, count=16),
+            screw=LAP.length,
+            how=how,
+            why_top=across,
+            why_bottom=across,
+            least=2 * wide,
+        )
     if kind == "mitre":
         how = (
             f"Cut both ends of the top rail and the tops of the uprights at 45°, glue, and drive one {LONG.length * 1000:.0f} mm screw "
             "into each corner from either side; the lower rail stands between the uprights with two screws an end."
         )
         tip = "right across, tip to tip, both ends cut at 45°"
-        return _Corner(top=0.0, bottom=wide, screws=Fitting(id=LONG.id, count=8), screw=LONG.length, how=how, why_top=tip, why_bottom=less, least=2 * wide)  # fmt: skip
+        return _Corner(
+            top=0.0,
+            bottom=wide,
+            screws=Fitting(id=LONG.id, count=8),
+            screw=LONG.length,
+            how=how,
+            why_top=tip,
+            why_bottom=less,
+            least=2 * wide,
+        )
     if kind == "pocket_screw":
         how = (
             f"Drill two pocket holes on the flat back of each rail end, glue, clamp the faces flush and drive {POCKET.length * 1000:.0f} mm "
             "pocket screws into the upright."
         )
-        return _Corner(top=wide, bottom=wide, screws=Fitting(id=POCKET.id, count=8), screw=POCKET.length, how=how, why_top=less, why_bottom=less, least=0.06)  # fmt: skip
+        return _Corner(
+            top=wide,
+            bottom=wide,
+            screws=Fitting(id=POCKET.id, count=8),
+            screw=POCKET.length,
+            how=how,
+            why_top=less,
+            why_bottom=less,
+            least=0.06,
+        )
     how = (
         f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two {LONG.length * 1000:.0f} mm screws into "
         "the end of each rail."
     )
-    return _Corner(top=wide, bottom=wide, screws=Fitting(id=LONG.id, count=8), screw=LONG.length, how=how, why_top=less, why_bottom=less, least=0.06)  # fmt: skip
+    return _Corner(
+        top=wide,
+        bottom=wide,
+        screws=Fitting(id=LONG.id, count=8),
+        screw=LONG.length,
+        how=how,
+        why_top=less,
+        why_bottom=less,
+        least=0.06,
+    )
 
 
 def _holes(kind: TimberJoint, section: Batten, frames: int) -> tuple[Hole, ...]:
@@ -105,9 +141,10 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     wide, thick = row["width"], row["thickness"]
     corner = _corner(timber_joint, wide, thick)
     members = Members(
-        carrying_length=shape.carrying_length, least=corner.least,
+        carrying_length=shape.carrying_length,
+        least=corner.least,
         splice=Splice(fitting="splint_screw", per_joint=4, splint=row["splint"]),
-    )  # fmt: skip
+    )
     for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
         (rail,) = members.add("rail", shape.width - 2 * take, count=1, reason=why, blame="width")
         members.run(f"width at the {where}", shape.width, joint(take), rail, joint(take))
@@ -134,9 +171,12 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         if shape.gap - thick > 0.005:
             spacers += 4
             members.add(
-                f"spacer to {name}", shape.gap - thick, count=4, blame="layer_gap",
+                f"spacer to {name}",
+                shape.gap - thick,
+                count=4,
+                blame="layer_gap",
                 reason="gap between the cloths less one batten; screwed between the frames",
-            )  # fmt: skip
+            )
         members.least = corner.least
         members.fittings.append(corner.screws)
     if spacers:
@@ -151,10 +191,15 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         *((splint(("splint",), batten=section, joints=spliced, length=row["splint"]),) if spliced else ()),
     )
     return Structure(
-        holes=holes, stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
-        fittings=added(members.fittings), depth=thick, girth=2 * (wide + thick),
+        holes=holes,
+        stock=bar_stock(material),
+        pieces=tuple(members.pieces),
+        runs=tuple(members.runs),
+        fittings=added(members.fittings),
+        depth=thick,
+        girth=2 * (wide + thick),
         steps=_steps(shape, corner=corner, lapped=timber_joint == "half_lap", wide=wide, thick=thick, saw=kerf_name),
-    )  # fmt: skip
+    )
 
 
 def _steps(

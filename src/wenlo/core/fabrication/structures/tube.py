@@ -33,9 +33,10 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
     cube = row["cube"]
     least = 2 * row["spigot"]
     members = Members(
-        carrying_length=shape.carrying_length, least=least,
+        carrying_length=shape.carrying_length,
+        least=least,
         splice=Splice(fitting="tube_joiner", adds=row["joiner_collar"]),
-    )  # fmt: skip
+    )
     between = f"outside less two joint cubes of {cube * 1000:.0f} mm"
     corner = joint(cube)
 
@@ -44,23 +45,31 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
         members.run(name, shape.width, corner, rail, corner)
     sides = members.add("side", shape.height - 2 * cube, count=2, reason=between, blame="height")
     legs = members.add(
-        "leg", shape.top_height - shape.height - cube, count=2,
-        reason="floor to frame less the foot cube", blame="top_height",
-    )  # fmt: skip
+        "leg",
+        shape.top_height - shape.height - cube,
+        count=2,
+        reason="floor to frame less the foot cube",
+        blame="top_height",
+    )
     for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
         members.run(f"height of the {where} side", shape.height, corner, side, corner)
         members.run(f"top of the {where} side above the floor", shape.top_height, corner, leg, corner, side, corner)
     cap = row["cap_head"]
     feet = members.add(
-        "half of a foot", (shape.foot_length - cube) / 2 - cap, count=4,
-        reason="half of the foot less half a cube and the head of the end cap", blame="foot_length",
-    )  # fmt: skip
+        "half of a foot",
+        (shape.foot_length - cube) / 2 - cap,
+        count=4,
+        reason="half of the foot less half a cube and the head of the end cap",
+        blame="foot_length",
+    )
     for where, (back, front) in zip(("left", "right"), (feet[:2], feet[2:]), strict=True):
         members.run(f"{where} foot", shape.foot_length, joint(cap), back, corner, front, joint(cap))
     members.fittings += [
-        Fitting(id="tube_corner", count=2), Fitting(id="tube_tee", count=2),
-        Fitting(id="tube_foot", count=2), Fitting(id="tube_cap", count=4),
-    ]  # fmt: skip
+        Fitting(id="tube_corner", count=2),
+        Fitting(id="tube_tee", count=2),
+        Fitting(id="tube_foot", count=2),
+        Fitting(id="tube_cap", count=4),
+    ]
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
         more = members.add(f"rail of {name}", shape.width - 2 * cube, count=2, reason=between, blame="width")
@@ -72,9 +81,12 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
         members.least = 0.0
         if shape.gap - cube > 0.005:
             members.add(
-                f"spacer to {name}", shape.gap - cube, count=4, blame="layer_gap",
+                f"spacer to {name}",
+                shape.gap - cube,
+                count=4,
+                blame="layer_gap",
                 reason="gap between the cloths less one tube; tied between the frames",
-            )  # fmt: skip
+            )
         members.least = least
         members.fittings += [Fitting(id="tube_corner", count=4), Fitting(id="cloth_tie", count=8)]
     diagonal = square_diagonal(shape.width, shape.height)
@@ -102,6 +114,11 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
         ),
     )
     return Structure(
-        stock=bar_stock(material), pieces=tuple(members.pieces), runs=tuple(members.runs),
-        fittings=added(members.fittings), depth=row["side"], girth=4 * row["side"], steps=steps,
-    )  # fmt: skip
+        stock=bar_stock(material),
+        pieces=tuple(members.pieces),
+        runs=tuple(members.runs),
+        fittings=added(members.fittings),
+        depth=row["side"],
+        girth=4 * row["side"],
+        steps=steps,
+    )

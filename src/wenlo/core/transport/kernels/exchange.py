@@ -122,9 +122,21 @@ def transfer(live, points, shifts, surfaces, edges, nodes, scatters, divisions, 
             s, c = math.sqrt(a), math.sqrt(1.0 - a)
             p, o = s * math.cos(phi), s * math.sin(phi)
             _see(
-                x, y, z, p * ax + o * bx + c * nx, p * ay + o * by + c * ny, p * az + o * bz + c * nz,
-                1.0, surfaces, nodes, scatters, divisions, first, matrix, i,
-            )  # fmt: skip
+                x,
+                y,
+                z,
+                p * ax + o * bx + c * nx,
+                p * ay + o * by + c * ny,
+                p * az + o * bz + c * nz,
+                1.0,
+                surfaces,
+                nodes,
+                scatters,
+                divisions,
+                first,
+                matrix,
+                i,
+            )
         if taken > 0:
             matrix[i] /= taken
     return matrix
@@ -184,9 +196,22 @@ def sights(live, points, shifts, surfaces, edges, nodes, scatters, divisions, fi
 
 @njit(cache=True, parallel=True, fastmath=True)
 def sights_of(  # type: ignore[no-untyped-def]
-    positions, normals, receptors, bright, points, surfaces, edges, nodes, scatters, divisions, first, owners, area,
-    guide, start,
-):  # fmt: skip
+    positions,
+    normals,
+    receptors,
+    bright,
+    points,
+    surfaces,
+    edges,
+    nodes,
+    scatters,
+    divisions,
+    first,
+    owners,
+    area,
+    guide,
+    start,
+):
     """Fill rows ``start`` on of the guide for meters, by ``points`` (K, 2) on each patch."""
     for m in prange(positions.shape[0]):
         x, y, z = positions[m, 0], positions[m, 1], positions[m, 2]

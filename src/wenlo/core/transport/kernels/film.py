@@ -42,8 +42,10 @@ def through_lens(camera, px, py, width, height, a, b):  # type: ignore[no-untype
         lx, ly = r * math.cos(phi), r * math.sin(phi)
         fx, fy, fz = x + focus * dx, y + focus * dy, z + focus * dz
         x, y, z = (
-            x + lx * camera[3] + ly * camera[6], y + lx * camera[4] + ly * camera[7], z + lx * camera[5] + ly * camera[8],
-        )  # fmt: skip
+            x + lx * camera[3] + ly * camera[6],
+            y + lx * camera[4] + ly * camera[7],
+            z + lx * camera[5] + ly * camera[8],
+        )
         dx, dy, dz = fx - x, fy - y, fz - z
     k = 1.0 / math.sqrt(dx * dx + dy * dy + dz * dz)
     return x, y, z, k * dx, k * dy, k * dz
@@ -82,10 +84,29 @@ def features(camera, width, height, surfaces, nodes, optics):  # type: ignore[no
 
 @njit(cache=True, parallel=True, fastmath=True)
 def expose(  # type: ignore[no-untyped-def]
-    camera, width, height, points, start, seed, sums,
-    surfaces, edges, nodes, scatters, optics, tables, lamps, spots, distributions,
-    divisions, first, owners, guide, texture, returned,
-):  # fmt: skip
+    camera,
+    width,
+    height,
+    points,
+    start,
+    seed,
+    sums,
+    surfaces,
+    edges,
+    nodes,
+    scatters,
+    optics,
+    tables,
+    lamps,
+    spots,
+    distributions,
+    divisions,
+    first,
+    owners,
+    guide,
+    texture,
+    returned,
+):
     """Add samples to ``sums`` (2, H·W, G, 3): radiance of every other sample. [cd/m²]
 
     ``points`` (K, 10) are evenly spread: film, lens, and where the first look and the lamp's spot go.
@@ -143,18 +164,82 @@ def expose(  # type: ignore[no-untyped-def]
                     c = (points[n, slot] + noise(own, slot)) % 1.0
                     d = (points[n, slot + 1] + noise(own, slot + 1)) % 1.0
                     lit(
-                        0, m, x, y, z, nx, ny, nz, ox, oy, oz, j, other, red, green, blue, DIRECT, False, c, d, key,
-                        surfaces, nodes, scatters, optics, tables, lamps, spots, distributions, guide, parts, 0,
-                    )  # fmt: skip
+                        0,
+                        m,
+                        x,
+                        y,
+                        z,
+                        nx,
+                        ny,
+                        nz,
+                        ox,
+                        oy,
+                        oz,
+                        j,
+                        other,
+                        red,
+                        green,
+                        blue,
+                        DIRECT,
+                        False,
+                        c,
+                        d,
+                        key,
+                        surfaces,
+                        nodes,
+                        scatters,
+                        optics,
+                        tables,
+                        lamps,
+                        spots,
+                        distributions,
+                        guide,
+                        parts,
+                        0,
+                    )
                     if level == 1:
                         break
                     pick = (points[n, 6] + noise(own, 6)) % 1.0
                     a, b = (points[n, 9] + noise(own, 9)) % 1.0, noise(key, 11)
                     state, p, x, y, z, dx, dy, dz, j, side, wr, wg, wb = hop(
-                        0, m, x, y, z, nx, ny, nz, ox, oy, oz, j, other, red, green, blue, ALL, False, pick, a, b, key,
-                        surfaces, edges, nodes, scatters, optics, tables, lamps, distributions, divisions, first, owners,
-                        guide, texture, parts, 0,
-                    )  # fmt: skip
+                        0,
+                        m,
+                        x,
+                        y,
+                        z,
+                        nx,
+                        ny,
+                        nz,
+                        ox,
+                        oy,
+                        oz,
+                        j,
+                        other,
+                        red,
+                        green,
+                        blue,
+                        ALL,
+                        False,
+                        pick,
+                        a,
+                        b,
+                        key,
+                        surfaces,
+                        edges,
+                        nodes,
+                        scatters,
+                        optics,
+                        tables,
+                        lamps,
+                        distributions,
+                        divisions,
+                        first,
+                        owners,
+                        guide,
+                        texture,
+                        parts,
+                        0,
+                    )
                     if state != MET:
                         break
                     red, green, blue = red * wr, green * wg, blue * wb
@@ -217,9 +302,10 @@ def smooth(light, spread, shown, width, height, step, tolerance):  # type: ignor
                 if c < 0.8 or (shown[k, 7] < 0.0) != shiny:
                     continue
                 off = (
-                    (shown[k, 4] - shown[i, 4]) * shown[i, 1] + (shown[k, 5] - shown[i, 5]) * shown[i, 2]
+                    (shown[k, 4] - shown[i, 4]) * shown[i, 1]
+                    + (shown[k, 5] - shown[i, 5]) * shown[i, 2]
                     + (shown[k, 6] - shown[i, 6]) * shown[i, 3]
-                )  # fmt: skip
+                )
                 far = math.sqrt(
                     (shown[k, 4] - shown[i, 4]) ** 2
                     + (shown[k, 5] - shown[i, 5]) ** 2

@@ -76,8 +76,21 @@ def _turned(dx, dy, dz, g, a, b):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True, fastmath=True)
 def glow(  # type: ignore[no-untyped-def]
-    camera, width, height, points, clouds, surfaces, nodes, scatters, lamps, spots, distributions, divisions, first, light,
-):  # fmt: skip
+    camera,
+    width,
+    height,
+    points,
+    clouds,
+    surfaces,
+    nodes,
+    scatters,
+    lamps,
+    spots,
+    distributions,
+    divisions,
+    first,
+    light,
+):
     """Light that clouds scatter toward each pixel (H·W, G, 3) [cd/m²] and the share of what is behind that stays (H·W,).
 
     ``points`` (K, 9) are evenly spread: film, lens, place in the cloud, spot on the lamp, and where else to look.

@@ -30,9 +30,21 @@ def between_patches(values, p, u, v, side, divisions, first, g, k):  # type: ign
 
 @njit(cache=True, parallel=True, fastmath=True)
 def seen_along(  # type: ignore[no-untyped-def]
-    origins, directions, points, surfaces, nodes, scatters, optics, tables, lamps, spots, distributions, divisions,
-    first, returned,
-):  # fmt: skip
+    origins,
+    directions,
+    points,
+    surfaces,
+    nodes,
+    scatters,
+    optics,
+    tables,
+    lamps,
+    spots,
+    distributions,
+    divisions,
+    first,
+    returned,
+):
     """Radiance of surfaces toward the eye along rays, by lamp, shape (M, G, 3); lamps themselves are left out. [cd/m²]
 
     ``points`` (K, 2) cover the lamps. A ray goes on through what lets light straight through.
@@ -113,9 +125,16 @@ def first_met(origins, directions, surfaces, nodes):  # type: ignore[no-untyped-
     hits = np.empty(origins.shape[0], np.int64)
     for i in prange(origins.shape[0]):
         _, hits[i], _, _ = nearest(
-            origins[i, 0], origins[i, 1], origins[i, 2], directions[i, 0], directions[i, 1], directions[i, 2],
-            FAR, surfaces, nodes,
-        )  # fmt: skip
+            origins[i, 0],
+            origins[i, 1],
+            origins[i, 2],
+            directions[i, 0],
+            directions[i, 1],
+            directions[i, 2],
+            FAR,
+            surfaces,
+            nodes,
+        )
     return hits
 
 

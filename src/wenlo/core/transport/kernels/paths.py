@@ -30,13 +30,7 @@ from wenlo.core.transport.kernels.layout import (
 )
 from wenlo.core.transport.kernels.rays import FAR, bent, chance_through, crossing, nearest, normal_at, passed, place
 from wenlo.core.transport.kernels.scatter import density, response, sample, shares
-from wenlo.core.transport.kernels.shine import (
-    hidden_by_lamp,
-    nearest_lamp,
-    radiance,
-    sky_luminance,
-    spot,
-)
+from wenlo.core.transport.kernels.shine import hidden_by_lamp, nearest_lamp, radiance, sky_luminance, spot
 
 GONE, MET = 0, 1
 GUIDED = 0.5
@@ -173,9 +167,39 @@ def through_share(kind, m, co, row, other, optics, guide):  # type: ignore[no-un
 
 @njit(cache=True, fastmath=True)
 def lit(  # type: ignore[no-untyped-def]
-    kind, m, x, y, z, nx, ny, nz, ox, oy, oz, row, other, red, green, blue, part, own, a, b, key,
-    surfaces, nodes, scatters, optics, tables, lamps, spots, distributions, guide, sums, job,
-):  # fmt: skip
+    kind,
+    m,
+    x,
+    y,
+    z,
+    nx,
+    ny,
+    nz,
+    ox,
+    oy,
+    oz,
+    row,
+    other,
+    red,
+    green,
+    blue,
+    part,
+    own,
+    a,
+    b,
+    key,
+    surfaces,
+    nodes,
+    scatters,
+    optics,
+    tables,
+    lamps,
+    spots,
+    distributions,
+    guide,
+    sums,
+    job,
+):
     """Add what the lamps give at a vertex, by one spot of each."""
     for g in range(lamps.shape[0]):
         if g > 0:
@@ -238,10 +262,44 @@ def _sky(dx, dy, dz, red, green, blue, p, turned, part, own, lamps, sums, job): 
 
 @njit(cache=True, fastmath=True)
 def hop(  # type: ignore[no-untyped-def]
-    kind, m, x, y, z, nx, ny, nz, ox, oy, oz, row, other, red, green, blue, part, own, pick, a, b, key,
-    surfaces, edges, nodes, scatters, optics, tables, lamps, distributions, divisions, first, owners, guide, texture, sums,
+    kind,
+    m,
+    x,
+    y,
+    z,
+    nx,
+    ny,
+    nz,
+    ox,
+    oy,
+    oz,
+    row,
+    other,
+    red,
+    green,
+    blue,
+    part,
+    own,
+    pick,
+    a,
+    b,
+    key,
+    surfaces,
+    edges,
+    nodes,
+    scatters,
+    optics,
+    tables,
+    lamps,
+    distributions,
+    divisions,
+    first,
+    owners,
+    guide,
+    texture,
+    sums,
     job,
-):  # fmt: skip
+):
     """Look from a vertex to the next one; lamps that are met on the way are added.
 
     Returns state, surface, point, direction, patch, side and the factor (RGB) of the light that leaves there.
@@ -349,10 +407,31 @@ def _add(sums, job, part, r, g, b, light, j):  # type: ignore[no-untyped-def]
 
 @njit(cache=True, parallel=True, fastmath=True)
 def meter_sums(  # type: ignore[no-untyped-def]
-    positions, normals, receptors, chosen, points, shifts, start, seed,
-    surfaces, edges, nodes, scatters, optics, tables, lamps, spots, distributions,
-    divisions, first, owners, guide, texture, light, own_light,
-):  # fmt: skip
+    positions,
+    normals,
+    receptors,
+    chosen,
+    points,
+    shifts,
+    start,
+    seed,
+    surfaces,
+    edges,
+    nodes,
+    scatters,
+    optics,
+    tables,
+    lamps,
+    spots,
+    distributions,
+    divisions,
+    first,
+    owners,
+    guide,
+    texture,
+    light,
+    own_light,
+):
     """Sums over paths, shape (C, R, G, 3, 3): chosen meters, replicates, lamps, (direct, own, all), RGB.
 
     Parameters
@@ -397,9 +476,39 @@ def meter_sums(  # type: ignore[no-untyped-def]
                     pick, a, b = noise(key, 0), noise(key, 1), noise(key, 2)
                     c, d = noise(key, 3), noise(key, 4)
                 lit(
-                    kind, m, x, y, z, nx, ny, nz, ox, oy, oz, row, other, red, green, blue, part, own, c, d, key,
-                    surfaces, nodes, scatters, optics, tables, lamps, spots, distributions, guide, sums, job,
-                )  # fmt: skip
+                    kind,
+                    m,
+                    x,
+                    y,
+                    z,
+                    nx,
+                    ny,
+                    nz,
+                    ox,
+                    oy,
+                    oz,
+                    row,
+                    other,
+                    red,
+                    green,
+                    blue,
+                    part,
+                    own,
+                    c,
+                    d,
+                    key,
+                    surfaces,
+                    nodes,
+                    scatters,
+                    optics,
+                    tables,
+                    lamps,
+                    spots,
+                    distributions,
+                    guide,
+                    sums,
+                    job,
+                )
                 if not corrected:
                     break
                 if level > 1:
@@ -408,10 +517,44 @@ def meter_sums(  # type: ignore[no-untyped-def]
                     if own:
                         _add(sums, job, OWN, -red, -green, -blue, own_light, row)
                 state, p, x, y, z, dx, dy, dz, j, side, wr, wg, wb = hop(
-                    kind, m, x, y, z, nx, ny, nz, ox, oy, oz, row, other, red, green, blue, part, own, pick, a, b, key,
-                    surfaces, edges, nodes, scatters, optics, tables, lamps, distributions, divisions, first, owners,
-                    guide, texture, sums, job,
-                )  # fmt: skip
+                    kind,
+                    m,
+                    x,
+                    y,
+                    z,
+                    nx,
+                    ny,
+                    nz,
+                    ox,
+                    oy,
+                    oz,
+                    row,
+                    other,
+                    red,
+                    green,
+                    blue,
+                    part,
+                    own,
+                    pick,
+                    a,
+                    b,
+                    key,
+                    surfaces,
+                    edges,
+                    nodes,
+                    scatters,
+                    optics,
+                    tables,
+                    lamps,
+                    distributions,
+                    divisions,
+                    first,
+                    owners,
+                    guide,
+                    texture,
+                    sums,
+                    job,
+                )
                 if state == GONE:
                     break
                 red, green, blue = red * wr, green * wg, blue * wb

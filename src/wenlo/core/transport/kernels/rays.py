@@ -202,9 +202,14 @@ def place(surfaces, edges, p, u, v):  # type: ignore[no-untyped-def]
     if shape == QUAD or shape == OUTLINE or shape == CUT_OUT:
         there = shape == QUAD or _inside(surfaces, p, u, v) == (shape == OUTLINE)
         return (
-            x + u * edges[p, 0] + v * edges[p, 3], y + u * edges[p, 1] + v * edges[p, 4],
-            z + u * edges[p, 2] + v * edges[p, 5], nx, ny, nz, there,
-        )  # fmt: skip
+            x + u * edges[p, 0] + v * edges[p, 3],
+            y + u * edges[p, 1] + v * edges[p, 4],
+            z + u * edges[p, 2] + v * edges[p, 5],
+            nx,
+            ny,
+            nz,
+            there,
+        )
     ux, uy, uz = surfaces[p, DUAL_U], surfaces[p, DUAL_U + 1], surfaces[p, DUAL_U + 2]
     vx, vy, vz = surfaces[p, DUAL_V], surfaces[p, DUAL_V + 1], surfaces[p, DUAL_V + 2]
     if shape == DISC:
@@ -224,9 +229,14 @@ def place(surfaces, edges, p, u, v):  # type: ignore[no-untyped-def]
         wx, wy, wz = c * ux + s * vx, c * uy + s * vy, c * uz + s * vz
         k = 1.0 / math.sqrt(1.0 + slope * slope)
         return (
-            x + r * wx + h * nx, y + r * wy + h * ny, z + r * wz + h * nz,
-            k * (wx - slope * nx), k * (wy - slope * ny), k * (wz - slope * nz), True,
-        )  # fmt: skip
+            x + r * wx + h * nx,
+            y + r * wy + h * ny,
+            z + r * wz + h * nz,
+            k * (wx - slope * nx),
+            k * (wy - slope * ny),
+            k * (wz - slope * nz),
+            True,
+        )
     radius, low, high = surfaces[p, SIZE], surfaces[p, SIZE + 1], surfaces[p, SIZE + 2]
     h = low + u * (high - low)
     r = math.sqrt(max(0.0, 1.0 - h * h))

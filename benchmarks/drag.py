@@ -32,7 +32,8 @@ async ([x, y]) => {
 
 
 def drag_latencies(playwright: Playwright) -> tuple[dict[str, Any], dict[str, Any]]:
-    """Median and worst time over a drag of the lamp, and between drawn frames of a crowded set, in a Wenlo of its own. [ms]
+    """Median and worst time over a drag of the lamp, and between drawn frames of a crowded set, in a Wenlo of its own.
+    [ms]
 
     Raises ConnectionError when that cannot be started.
     """

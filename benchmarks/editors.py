@@ -37,7 +37,9 @@ RANKINGS = 10
 
 @contextmanager
 def running(lives_in: Path | None = None) -> Iterator[str]:
-    """A Wenlo of its own, or the one that lives in a folder; gives its address. Raises ConnectionError when it cannot be started."""
+    """A Wenlo of its own, or the one that lives in a folder; gives its address. Raises ConnectionError when it cannot
+    be started.
+    """
     with borrowed_home() if lives_in is None else nullcontext(lives_in) as home:
         demo = subprocess.Popen(
             [str(ROOT / "wenlo"), "demo"],
@@ -60,7 +62,9 @@ def running(lives_in: Path | None = None) -> Iterator[str]:
 
 
 class Line:
-    """One kept connection that sends requests and reads whole answers; a client library costs more than the server's work here."""
+    """One kept connection that sends requests and reads whole answers; a client library costs more than the server's
+    work here.
+    """
 
     def __init__(self, host: str, reader: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
         self._host, self._reader, self._writer = host, reader, writer
@@ -195,7 +199,9 @@ PICTURES, LOADED = 12, 30.0
 
 
 def photographs() -> Iterator[tuple[str, dict[str, Any]]]:
-    """A page of twelve photographs of 24 megapixels, and what eight of 60 at once add to the memory of all processes."""
+    """A page of twelve photographs of 24 megapixels, and what eight of 60 at once add to the memory of all
+    processes.
+    """
     with running() as url, httpx.Client(base_url=url, timeout=120) as http:
         shoot = http.post("/api/shoots", json={}).json()["id"]
         shots = [http.post(f"/api/shoots/{shoot}/shots", json={"values": {}}).json()["id"] for _ in range(4)]

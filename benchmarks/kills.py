@@ -1,4 +1,6 @@
-"""Kills or stops one process of a running Wenlo after another while clients save, and counts what is lost: ``./wenlo bench kills``."""
+"""Kills or stops one process of a running Wenlo after another while clients save, and counts what is lost: ``./wenlo
+bench kills``.
+"""
 
 import argparse
 import os
@@ -153,7 +155,8 @@ def kills(rounds: int, seed: int) -> bool:
     time.sleep(2.0)
     left = [_name(p) for p in its_processes(launcher, home)]
     print(
-        f"{rounds} rounds, seed {seed}: {count} writes acknowledged, {lost} lost; slowest back after {slowest:.1f} s, {failed} times later than {BACK_WITHIN:.0f} s"
+        f"{rounds} rounds, seed {seed}: {count} writes acknowledged, {lost} lost; slowest back after {slowest:.1f} s,"
+        f" {failed} times later than {BACK_WITHIN:.0f} s"
     )
     print(f"without a parent while it ran: {orphans or 'none'}; left over at the end: {left or 'none'}")
     return not (lost or failed or orphans or left)

@@ -1,7 +1,9 @@
-"""A longer random search of the property tests than a test run has time for: seed after seed, what it finds kept as a named case.
+"""A longer random search of the property tests than a test run has time for: seed after seed, what it finds kept as a
+named case.
 
-A test run draws its examples by one seed a commit, so that it gives the same answer twice. This draws by new seeds until its time is up and
-writes every falsifying example to ``benchmarks/found``, one file a test, to be added to that test with ``@example``.
+A test run draws its examples by one seed a commit, so that it gives the same answer twice. This draws by new seeds
+until its time is up and writes every falsifying example to ``benchmarks/found``, one file a test, to be added to that
+test with ``@example``.
 """
 
 import argparse

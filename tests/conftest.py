@@ -152,7 +152,9 @@ def supplier():
 
 @pytest.fixture(scope="session")
 def simulated_set():
-    """A set whose sheet passes a third of a stop less than Wenlo takes it to, with its meter, lamp and camera on real ports."""
+    """A set whose sheet passes a third of a stop less than Wenlo takes it to, with its meter, lamp and camera on real
+    ports.
+    """
     seen = SimulatedSet(truth=Truth(moved={"sheet transmittance": -0.33}, curve=1.04, seed=3))
     with served(Meter(seen.read)) as meter, served(Lamp(seen.lamp)) as lamp, served(Camera(seen)) as camera:
         yield SetDevices(

@@ -1,6 +1,7 @@
 """Command line of the installed application: serve, prepare the database, kernels, API description, readings, report.
 
-Each command imports what it needs when it is run: what answers from a file alone must not wait for a web server's libraries.
+Each command imports what it needs when it is run: what answers from a file alone must not wait for a web server's
+    libraries.
 """
 
 import argparse

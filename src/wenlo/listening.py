@@ -17,7 +17,10 @@ def listen(host: str, port: int) -> socket.socket:
         listener.close()
         words = f"Port {port} is in use; stop what uses it, or set WENLO_PORT to another."
         if trouble.errno != errno.EADDRINUSE:
-            words = f"This machine does not let Wenlo listen at {host}, port {port} ({trouble.strerror}); set WENLO_HOST or WENLO_PORT."
+            words = (
+                f"This machine does not let Wenlo listen at {host}, port {port} ({trouble.strerror}); set WENLO_HOST or"
+                " WENLO_PORT."
+            )
         raise OSError(trouble.errno, words) from None
     listener.listen(1024)
     return listener

@@ -28,7 +28,9 @@ class Settings(BaseSettings):
     compute_seconds: float = Field(
         default=30.0,
         gt=0,
-        description="Longest one computation may compute before it is given up; waiting for a busy machine does not count. [s]",
+        description=(
+            "Longest one computation may compute before it is given up; waiting for a busy machine does not count. [s]"
+        ),
     )
     run_seconds: float = Field(
         default=300.0, gt=0, description="Longest a piece of long work (a ranking, a paper) may compute. [s]"
@@ -55,7 +57,9 @@ class Settings(BaseSettings):
     )
     lamp_address: str | None = Field(
         default=None,
-        description="Address (host:port) of a lamp that listens to DMX512 over IP (sACN, ANSI E1.31); none is turned by hand.",
+        description=(
+            "Address (host:port) of a lamp that listens to DMX512 over IP (sACN, ANSI E1.31); none is turned by hand."
+        ),
     )
     lamp_universe: int = Field(default=1, ge=1, le=63999, description="Universe that the lamp listens to.")
     simulated_set_url: str | None = Field(

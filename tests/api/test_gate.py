@@ -1,4 +1,6 @@
-"""Strangers: foreign pages, other names, bodies that would keep everybody waiting, titles that cannot be told; and how pages are sent."""
+"""Strangers: foreign pages, other names, bodies that would keep everybody waiting, titles that cannot be told; and how
+pages are sent.
+"""
 
 import threading
 import time

@@ -18,7 +18,10 @@ from wenlo.api.app import create_app
 from wenlo.settings import Settings
 
 HEAVY = "/api/(advice|figures|build|build/cut|build/adapt|measured|bench)$"
-SLOW = "/api/(picture|light-map|kinds|curve|flags|reflections|place|flow|role|balance|set-file|shelf/at-hand|fit|predicted|build/changes|build/together|shelf/becomes|bench/keep|bench/outline/file|practice/.*)$"
+SLOW = (
+    "/api/(picture|light-map|kinds|curve|flags|reflections|place|flow|role|balance|set-file|shelf/at-hand|fit|predicted"
+    "|build/changes|build/together|shelf/becomes|bench/keep|bench/outline/file|practice/.*)$"
+)
 SETTINGS = {"deadline": None, "suppress_health_check": list(HealthCheck), "derandomize": True}
 CHECKS = (not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance)
 
@@ -42,7 +45,9 @@ def refers_to(part, name, seen):
 
 
 def whole_documents():
-    """Operations that take a whole document: covering every field of every kind in turn would take an hour, so it is drawn at random."""
+    """Operations that take a whole document: covering every field of every kind in turn would take an hour, so it is
+    drawn at random.
+    """
     paths = [
         re.escape(path)
         for path, operations in description["paths"].items()

@@ -1,4 +1,6 @@
-"""The page and its files: packed where it helps, kept for a year where the name changes with the content, never anything else."""
+"""The page and its files: packed where it helps, kept for a year where the name changes with the content, never
+anything else.
+"""
 
 import asyncio
 

@@ -159,7 +159,10 @@ def test_who_never_says_what_is_wanted_is_sent_away(beside, monkeypatch, said):
 
 def test_body_that_does_not_come_is_not_waited_for(beside):
     client = beside(nobody_there(), body_seconds=0.5)
-    head = b"POST /api/figures HTTP/1.1\r\nhost: localhost\r\ncontent-type: application/json\r\ncontent-length: 100\r\n\r\n{"
+    head = (
+        b"POST /api/figures HTTP/1.1\r\nhost: localhost\r\ncontent-type: application/json\r\ncontent-length:"
+        b" 100\r\n\r\n{"
+    )
     answer, waited = spoken_to(client, head)
     assert answer.startswith(b"HTTP/1.1 408")
     assert b"too_slow" in answer

@@ -1,4 +1,6 @@
-"""Faces, blacks, lamps, lenses and ground sheets at the Bench: closed forms, and simulated readings within what is said of them."""
+"""Faces, blacks, lamps, lenses and ground sheets at the Bench: closed forms, and simulated readings within what is said
+of them.
+"""
 
 import math
 

@@ -1,4 +1,6 @@
-"""Outlines out of made-up photographs of known things: straight from above, aslant, through files; and back into templates."""
+"""Outlines out of made-up photographs of known things: straight from above, aslant, through files; and back into
+templates.
+"""
 
 import math
 
@@ -62,7 +64,8 @@ def test_an_oval_and_a_square_are_not_called_round():
 
 
 def test_a_sheet_of_paper_straightens_a_picture_taken_aslant():
-    # the table is seen through a known homography; the thing is an oblong of 120 × 80 mm with its lower left corner at (90, -150)
+    # the table is seen through a known homography; the thing is an oblong of 120 × 80 mm with its lower left corner at
+    # (90, -150)
     corners = [(0.2, 0.15), (0.82, 0.22), (0.9, 0.85), (0.12, 0.8)]
     matrix, spread = scale_of(SIZE, corners=corners, paper=(0.297, 0.21))
     y, x = np.mgrid[0 : SIZE[1], 0 : SIZE[0]] + 0.5

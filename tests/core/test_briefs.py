@@ -1,4 +1,6 @@
-"""Briefs from the workshop, argued case by case: which kinds have to come before which and why, and which cannot serve."""
+"""Briefs from the workshop, argued case by case: which kinds have to come before which and why, and which
+cannot serve.
+"""
 
 import re
 

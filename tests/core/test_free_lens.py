@@ -101,7 +101,9 @@ def test_without_power_it_is_a_pane_and_spreading_it_dims():
 
 
 def test_a_lit_wall_is_seen_through_a_lens_as_bright_as_it_is():
-    """A meter near a wall's image reads the wall's luminance over the lens, whatever the lens does (no lamp is seen)."""
+    """A meter near a wall's image reads the wall's luminance over the lens, whatever the lens does (no lamp is
+    seen).
+    """
     bright = wall(-0.4, 2.0, rho=0.8)
     source = Emitter(
         id="lamp",

@@ -1,4 +1,6 @@
-"""Made-up photographs of known light, with noise, compression and turning: what is measured lies within its own error."""
+"""Made-up photographs of known light, with noise, compression and turning: what is measured lies within its
+own error.
+"""
 
 import math
 

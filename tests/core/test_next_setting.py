@@ -91,7 +91,8 @@ def _in_a_hall(kind, **changes):
 
 
 def test_a_lamp_through_a_sheet_does_not_fall_off_by_the_square():
-    # by the square a stop less is 1.41 times as far; but a beam that still falls on the sheet gives it nearly all its light, so the
+    # by the square a stop less is 1.41 times as far; but a beam that still falls on the sheet gives it nearly all its
+    # light, so the
     # lamp has to go farther, and the sheet is filled better on the way
     brief, design = _in_a_hall("diffusion_frame", width=2.0, height=1.2, lamp_distance=0.8)
     assert movable(design) == "lamp_distance"

@@ -174,7 +174,9 @@ def test_shadow_edge_in_the_picture_is_the_reported_one(changes):
 
 
 def steepest(changes):
-    """The largest step of light between neighbours on the forehead and cheeks, per millimetre, as a share of the brightest."""
+    """The largest step of light between neighbours on the forehead and cheeks, per millimetre, as a share of the
+    brightest.
+    """
     shoot = read_shoot(shoot_document(brief__camera__distance=1.5, **changes))
     picture = preview(shoot.brief, shoot.design, Taking(width=240, height=160, samples=32, smoothing=2)).picture
     image = picture.light[0][..., 1]

@@ -1,4 +1,6 @@
-"""What shiny things mirror: against a tracer of its own, closed forms, and cards that are put where they are said to be."""
+"""What shiny things mirror: against a tracer of its own, closed forms, and cards that are put where they are said to
+be.
+"""
 
 import math
 from dataclasses import replace
@@ -52,7 +54,9 @@ def looked(brief, kind, **changes):
 
 
 def brute_force(sphere, walls, eye, way):
-    """A tracer of its own: one ray, by the quadratic of the sphere and the planes of the walls; name of what is mirrored."""
+    """A tracer of its own: one ray, by the quadratic of the sphere and the planes of the walls; name of what is
+    mirrored.
+    """
     to = eye - sphere.centre
     b, c = float(to @ way), float(to @ to) - sphere.radius**2
     if b * b - c < 0.0 or -b - math.sqrt(b * b - c) <= 0.0:
@@ -106,7 +110,9 @@ def test_every_pixel_of_a_ball_mirrors_what_a_tracer_of_its_own_finds():
 
 
 def test_half_of_a_far_ball_mirrors_the_half_space_before_it():
-    """A ball's place at ρ radii from its middle mirrors at 2 asin ρ from the lens: half of its disc what is before it."""
+    """A ball's place at ρ radii from its middle mirrors at 2 asin ρ from the lens: half of its disc what is
+    before it.
+    """
     ball = Dome(id="ball", centre=A([0.0, 0, 0]), radius=0.1, surface=board((0.5,) * 3))
     before = wall("before", (-2e4, -30, -2e4), (4e4, 0, 0), (0, 0, 4e4))
     camera = Lens(position=A([0.0, -29.0, 0]), aim=A([0.0, 0, 0]), field=0.22 / 29)
@@ -149,7 +155,8 @@ def test_a_flat_mirror_before_the_lens_shows_the_camera_until_it_is_turned_as_sa
     design, found = looked(brief, "diffusion_frame")
     assert {p.look for p in found.parts} >= {"lens"}
     turn = found.turn
-    # the whole of the plate must look past the camera's body: half of the angle of plate and body together, as seen in the mirror
+    # the whole of the plate must look past the camera's body: half of the angle of plate and body together, as seen in
+    # the mirror
     half_plate = 0.7 * brief.subject.size if turn.axis == "turned" else 0.5 * brief.subject.size
     expected = 0.5 * math.atan((2 * half_plate + CAMERA_HALF - half_plate) / brief.camera.distance)
     assert abs(turn.angle) == pytest.approx(expected, abs=math.radians(1.0))

@@ -1,4 +1,6 @@
-"""Checks of the rig that were fooled once: what is dangerous is outside, what cannot be known needs an answer, nothing passes by default."""
+"""Checks of the rig that were fooled once: what is dangerous is outside, what cannot be known needs an answer, nothing
+passes by default.
+"""
 
 import math
 

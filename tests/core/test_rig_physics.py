@@ -129,7 +129,8 @@ def test_wind_breaks_a_leg_of_pipe_by_hand():
     # ¾ in PVC, 26.7 mm outside and 2.9 mm thick: W = π (26.7⁴ − 20.9⁴) / 32 · 26.7 = 1167 mm³
     modulus = bending.section_modulus("pvc_three_quarter_inch")
     assert modulus * 1e9 == pytest.approx(math.pi * (26.7**4 - 20.9**4) / (32 * 26.7), rel=1e-9)
-    # 2 m high and 1 m wide, standing on the floor, gusts of 14 m/s: ½ · 1.2 · 1.25 · 2 m² · 14² = 294 N, half on each leg at 1 m
+    # 2 m high and 1 m wide, standing on the floor, gusts of 14 m/s: ½ · 1.2 · 1.25 · 2 m² · 14² = 294 N, half on each
+    # leg at 1 m
     force = wind_force(2.0, 14.0)
     assert force == pytest.approx(294.0)
     stress = force / 2 * wind_lever(1.0, 0.0, 2.0) / modulus
@@ -305,7 +306,8 @@ def test_a_long_screw_across_bends_twice_and_crushes_the_wood(diameter):
 
 
 def test_a_short_screw_tilts_in_both_pieces():
-    # 3.5 × 16 mm through a half lap of 18 mm: 9 mm in one half, 7 mm in the other. d = 2.695 mm, f = 0.082 · 350 · d^-0.3 = 21.3;
+    # 3.5 × 16 mm through a half lap of 18 mm: 9 mm in one half, 7 mm in the other. d = 2.695 mm, f = 0.082 · 350 ·
+    # d^-0.3 = 21.3;
     # (8.6 c) with β = 1: 21.3 · 9 · 2.695 / 2 · (√(1 + 2 (1 + .778 + .605) + .605) − 1.778) = 193 N
     modes = shear_modes(0.0035, 0.009, 0.007)
     assert min(modes, key=lambda mode: modes[mode]) == "c"

@@ -61,7 +61,8 @@ def test_a_room_is_closed_and_faces_inward(room):
 
 @pytest.mark.parametrize("room", list(rooms()))
 def test_light_in_a_closed_room_does_not_leak(room):
-    # mean illuminance of a closed cavity with one reflectance, E = Φ/(A(1 − ρ)); here: what the walls take is what the lamp gives
+    # mean illuminance of a closed cavity with one reflectance, E = Φ/(A(1 − ρ)); here: what the walls take is what the
+    # lamp gives
     brief = Brief(room=room.model_copy(update={"walls": "white_paint", "floor": "white_paint"}))
     around = tuple(p for p in room_panels(brief) if p.id != "backdrop")
     lamp = scene_builder.other_emitters(

@@ -52,7 +52,8 @@ def test_ring_lamp_on_its_axis():
 
 
 def test_tube_lamp_from_the_side():
-    # A long Lambertian line of length l: E = (L·d/h)·(½)(θ + sin θ cos θ)·2, θ half the angle it fills (Howell's B-tube).
+    # A long Lambertian line of length l: E = (L·d/h)·(½)(θ + sin θ cos θ)·2, θ half the angle it fills (Howell's
+    # B-tube).
     length, thick, h = 1.2, 0.026, 0.8
     tube = Emitter(
         id="lamp",

@@ -63,7 +63,9 @@ def test_lumps_of_a_clipped_sheet_cannot_be_seen():
 
 
 def ball(*, source, tilt=55.0, fill=0.0, size=300):
-    """A ball under an even source of so many degrees' half-width, seen with its light from the left, ``tilt`` degrees off the camera."""
+    """A ball under an even source of so many degrees' half-width, seen with its light from the left, ``tilt`` degrees
+    off the camera.
+    """
     y, x = np.mgrid[-1.1 : 1.1 : complex(0, size), -1.1 : 1.1 : complex(0, size)]
     inside = x * x + y * y < 1.0
     z = np.sqrt(np.maximum(1.0 - x * x - y * y, 0.0))

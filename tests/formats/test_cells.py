@@ -17,7 +17,8 @@ def test_formulas_are_quoted(text):
 
 @given(st.text(max_size=12))
 def test_every_text_comes_back(text):
-    # a text that begins with an apostrophe before a formula is what such a cell looks like: it loses it, as in a spreadsheet
+    # a text that begins with an apostrophe before a formula is what such a cell looks like: it loses it, as in a
+    # spreadsheet
     assert unguarded(guarded(text)) == text or (text.startswith("'") and unguarded(text) == text[1:])
 
 

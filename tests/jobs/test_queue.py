@@ -1,4 +1,6 @@
-"""The queue of long work with real workers: progress, stopping, taking the place of older work, and a worker that dies."""
+"""The queue of long work with real workers: progress, stopping, taking the place of older work, and a worker
+that dies.
+"""
 
 import os
 import signal

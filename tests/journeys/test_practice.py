@@ -1,4 +1,6 @@
-"""Practice in the real interface: a place tapped on the plan, stops typed, a layer chosen; each scored with its reason."""
+"""Practice in the real interface: a place tapped on the plan, stops typed, a layer chosen; each scored with
+its reason.
+"""
 
 import re
 

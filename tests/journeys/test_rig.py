@@ -1,4 +1,6 @@
-"""Rig: a boom too weak, a lens housing too hot, a lamp over the wash basin, the lay-out and the checklist on a phone."""
+"""Rig: a boom too weak, a lens housing too hot, a lamp over the wash basin, the lay-out and the checklist on a
+phone.
+"""
 
 import re
 

@@ -1,4 +1,6 @@
-"""Things of the workshop: brass in a dome, tuning forks on the light table, a stripe along a fingerboard, steam against the light."""
+"""Things of the workshop: brass in a dome, tuning forks on the light table, a stripe along a fingerboard, steam against
+the light.
+"""
 
 import re
 

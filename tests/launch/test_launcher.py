@@ -293,7 +293,9 @@ def until(found, seconds):
 
 
 BUSY = 30.0
-"""How soon it must be back on a machine on which other tests run; `./wenlo bench kills` holds it to ten seconds on a quiet one. [s]"""
+"""How soon it must be back on a machine on which other tests run; `./wenlo bench kills` holds it to ten seconds on a
+quiet one. [s]
+"""
 
 
 def alive(pid):
@@ -395,7 +397,8 @@ def test_a_backup_of_an_older_version_is_brought_to_this_one(home, tmp_path, new
         row = {"owner": owner, "title": "Older"}
         connection.execute(
             text(
-                "insert into shoots (id, owner_id, version, head, title) values (gen_random_uuid(), :owner, 1, 1, :title)"
+                "insert into shoots (id, owner_id, version, head, title) values (gen_random_uuid(), :owner, 1, 1,"
+                " :title)"
             ),
             row,
         )

@@ -91,7 +91,10 @@ def test_stillness_begins_anew_when_it_goes_on():
 
 
 def test_everything_of_a_session_is_ended_even_if_it_stands_still():
-    starts = "import subprocess, sys; print(subprocess.Popen([sys.executable, '-c', 'import time; time.sleep(60)']).pid, flush=True)"
+    starts = (
+        "import subprocess, sys; print(subprocess.Popen([sys.executable, '-c', 'import time; time.sleep(60)']).pid,"
+        " flush=True)"
+    )
     leader = subprocess.Popen([sys.executable, "-c", starts], text=True, stdout=subprocess.PIPE, start_new_session=True)
     with leader.stdout:
         left = int(leader.stdout.readline())

@@ -1,7 +1,7 @@
 """Project files of every sort and the facts that were found of them: later versions are held against these.
 
-``python -m recorded`` (with ``tests`` on the path, by the environment that ``./wenlo test`` installs) writes both anew; the files of
-shoots are written only where they are missing, since old ones must go on to open.
+``python -m recorded`` (with ``tests`` on the path, by the environment that ``./wenlo test`` installs) writes both anew;
+the files of shoots are written only where they are missing, since old ones must go on to open.
 """
 
 import json

@@ -1,4 +1,6 @@
-"""Everything that is found of a project file, without a server: as facts, by the command line, and against what was recorded."""
+"""Everything that is found of a project file, without a server: as facts, by the command line, and against what was
+recorded.
+"""
 
 import json
 import math
@@ -16,7 +18,9 @@ from wenlo.services.report import report_file
 NAMES = sorted(f.name.removesuffix(".facts.json") for f in FOLDER.glob("*.facts.json"))
 
 LIGHT, WEIGHT = 4e-3, 0.06
-"""How far solved light may move relative to what was recorded, and what a kind weighs: another machine sums in another order. [-]"""
+"""How far solved light may move relative to what was recorded, and what a kind weighs: another machine sums in another
+order. [-]
+"""
 
 SAMPLED = ("light", "ranking", "next_settings")
 

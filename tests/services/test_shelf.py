@@ -122,7 +122,10 @@ def test_a_table_edited_by_hand_changes_and_adds(shelf, user):
 
 
 def test_a_table_with_a_wrong_cell_changes_nothing_and_names_the_line(shelf, user):
-    table = "category;name;transmittance [0 to 1];reflectance [0 to 1]\nsheet;Good;0,5;0,4\nsheet;Bad;much;0,4\nsheet;Worse;0,9;0,9\n"
+    table = (
+        "category;name;transmittance [0 to 1];reflectance [0 to"
+        " 1]\nsheet;Good;0,5;0,4\nsheet;Bad;much;0,4\nsheet;Worse;0,9;0,9\n"
+    )
     with pytest.raises(InvalidInput) as caught:
         shelf.bring_in(user, table.encode())
     assert [f.path for f in caught.value.fields] == ["line 3.transmittance", "line 4.reflectance"]

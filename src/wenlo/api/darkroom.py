@@ -1,4 +1,6 @@
-"""Photographs on their way in and out: decoded once, in a compute process, one at a time, so that memory has a bound."""
+"""Photographs on their way in and out: decoded once, in a compute process, one at a time, so that memory has a
+bound.
+"""
 
 import asyncio
 from typing import Annotated

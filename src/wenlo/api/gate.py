@@ -38,8 +38,8 @@ def _is_number(name: str) -> bool:
 
 
 class Gate:
-    """ASGI middleware. A name that was pointed at this address elsewhere, so that a foreign page could read through it, is not answered;
-    nor is a change that a foreign page sends.
+    """ASGI middleware. A name that was pointed at this address elsewhere, so that a foreign page could read through it,
+    is not answered; nor is a change that a foreign page sends.
     """
 
     def __init__(self, app: ASGIApp, names: Iterable[str]) -> None:
@@ -60,8 +60,8 @@ class Gate:
         host = headers.get("host", "")
         if named(host) not in self._names and not _is_number(named(host)):
             return (
-                f"Wenlo does not go by the name “{named(host)[:60]}” here. Open it by the address that it printed, or add "
-                "the name to WENLO_ALLOWED_HOSTS."
+                f"Wenlo does not go by the name “{named(host)[:60]}” here. Open it by the address that it printed, or"
+                " add the name to WENLO_ALLOWED_HOSTS."
             )
         if method not in CHANGES:
             return ""

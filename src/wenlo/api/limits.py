@@ -10,7 +10,9 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from wenlo.api.errors import Problem
 
 MOST_VALUES = 40_000
-"""A body of JSON with more names than that is no shoot: the largest has some thousands. What has them would keep everybody waiting."""
+"""A body of JSON with more names than that is no shoot: the largest has some thousands. What has them would keep
+everybody waiting.
+"""
 
 
 class _TooLong(Exception):

@@ -1,4 +1,6 @@
-"""The built front end: one page for every address, and its files, which keep their names as long as they keep their content."""
+"""The built front end: one page for every address, and its files, which keep their names as long as they keep their
+content.
+"""
 
 import gzip
 from functools import lru_cache

@@ -1,4 +1,6 @@
-"""What is known of every request: a number that logs and answers share, a line in the access log, counts for whoever watches."""
+"""What is known of every request: a number that logs and answers share, a line in the access log, counts for whoever
+watches.
+"""
 
 import re
 import time

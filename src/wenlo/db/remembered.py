@@ -1,4 +1,6 @@
-"""Rows that never change, remembered as long as the connections that they came through: another database comes with new ones."""
+"""Rows that never change, remembered as long as the connections that they came through: another database comes with new
+ones.
+"""
 
 from typing import Any
 from weakref import WeakKeyDictionary

@@ -45,7 +45,8 @@ class SqlRunStore:
         return row.id
 
     def _ahead(self, owner: UUID, row: RunRow) -> int:
-        # an editor has at most one that waits; whoever asks without end for what has none must not keep all others waiting
+        # an editor has at most one that waits; whoever asks without end for what has none must not keep all others
+        # waiting
         if row.editor is not None:
             return 0
         mine = (RunRow.owner_id == owner, RunRow.editor.is_(None), RunRow.state == "waiting", RunRow.id != row.id)

@@ -16,7 +16,9 @@ from wenlo.db.state import MIGRATIONS, translated
 S = TypeVar("S")
 
 POOL, POOL_SECONDS = 16, 5.0
-"""So many connections are kept, since opening one costs more than most of what is asked through it; and how long one is waited for. [s]"""
+"""So many connections are kept, since opening one costs more than most of what is asked through it; and how long one is
+waited for. [s]
+"""
 
 
 def make_engine(url: str) -> Engine:

@@ -38,7 +38,8 @@ def translated(error: SQLAlchemyError) -> Unavailable | None:
         found = DiskFull("The disk of the database is full; nothing was changed. Free some space, then do it again.")
     elif isinstance(cause, OTHER_TABLES):
         found = MigrationPending(
-            "The database is being brought to this version, or is of another one; nothing was changed. Try again in a moment."
+            "The database is being brought to this version, or is of another one; nothing was changed. Try again in a"
+            " moment."
         )
     elif isinstance(error, NoneFree):
         found = Unavailable("Very many ask the database at once; nothing was lost. Try again in a moment.")
@@ -78,5 +79,6 @@ class DatabaseState:
             raise said from error
         if found != newest_revision():
             raise MigrationPending(
-                f"The tables are of version {found or 'none'}, and {newest_revision()} is needed. Start Wenlo again to bring them to it."
+                f"The tables are of version {found or 'none'}, and {newest_revision()} is needed. Start Wenlo again to"
+                " bring them to it."
             )

@@ -161,8 +161,8 @@ def write_cut_list_pdf(
         Paragraph(text(title), TITLE),
         Paragraph(
             text(
-                f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f} {currency}, "
-                f"{build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."
+                f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f}"
+                f" {currency}, {build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."
             ),
             SMALL,
         ),

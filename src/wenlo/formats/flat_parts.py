@@ -69,8 +69,8 @@ def write_flat_svg(covers: Sequence[CoverPlan]) -> bytes:
     wide = max((o.x + o.width for o in found), default=1.0)
     tall = max((o.y + o.height for o in found), default=1.0)
     out = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{tall:.3f}mm" viewBox="0 0 {wide:.3f} {tall:.3f}" '
-        'font-family="sans-serif">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{tall:.3f}mm" viewBox="0 0 {wide:.3f}'
+        f' {tall:.3f}" font-family="sans-serif">'
     ]
     for layer, (_, colour) in COLOURS.items():
         out.append(f'<g id="{layer}" fill="none" stroke="{colour}" stroke-width="0.2">')
@@ -82,8 +82,8 @@ def write_flat_svg(covers: Sequence[CoverPlan]) -> bytes:
                 )
             elif o.layer == layer:
                 out.append(
-                    f'<rect x="{o.x:.3f}" y="{tall - o.y - o.height:.3f}" width="{o.width:.3f}" height="{o.height:.3f}">'
-                    f"<title>{escape(o.name)}</title></rect>"
+                    f'<rect x="{o.x:.3f}" y="{tall - o.y - o.height:.3f}" width="{o.width:.3f}"'
+                    f' height="{o.height:.3f}"><title>{escape(o.name)}</title></rect>'
                 )
         out.append("</g>")
     return "\n".join([*out, "</svg>"]).encode()

@@ -1,4 +1,6 @@
-"""Photographs to measure: JPEG, PNG, TIFF, WebP read with Pillow, upright, with their exposure from EXIF; hostile files refused."""
+"""Photographs to measure: JPEG, PNG, TIFF, WebP read with Pillow, upright, with their exposure from EXIF; hostile files
+refused.
+"""
 
 import io
 from dataclasses import dataclass
@@ -16,8 +18,8 @@ Array = NDArray[np.float64]
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Photograph:
-    """Encoded values from 0 to 1, shape (H, W, 3), f-number, shutter [s] and ISO, None where the file does not tell all of them, and
-    whether the camera chose its exposure itself, None where the file does not say.
+    """Encoded values from 0 to 1, shape (H, W, 3), f-number, shutter [s] and ISO, None where the file does not tell all
+    of them, and whether the camera chose its exposure itself, None where the file does not say.
     """
 
     encoded: Array

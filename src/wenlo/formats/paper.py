@@ -26,7 +26,10 @@ HEAD = ParagraphStyle(
 )
 TITLE = ParagraphStyle("title", parent=HEAD, fontSize=17, leading=21, spaceBefore=0)
 
-LAST_WORDS = "Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets are for licensed people."
+LAST_WORDS = (
+    "Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets are for"
+    " licensed people."
+)
 
 
 def plain(text: str) -> str:

@@ -32,7 +32,9 @@ UPRIGHT = {
 
 @dataclass(frozen=True, kw_only=True)
 class KeptPhotograph:
-    """A photograph's file, a JPEG to be shown, a PNG to be measured that carries its exposure, and that: f-number, shutter [s], ISO."""
+    """A photograph's file, a JPEG to be shown, a PNG to be measured that carries its exposure, and that: f-number,
+    shutter [s], ISO.
+    """
 
     content: bytes
     shown: bytes

@@ -1,4 +1,6 @@
-"""Reading measured light distributions: IES LM-63 (1995, 2002, 2019) and EULUMDAT; bad files are answered line by line."""
+"""Reading measured light distributions: IES LM-63 (1995, 2002, 2019) and EULUMDAT; bad files are answered line
+by line.
+"""
 
 import math
 from collections.abc import Sequence
@@ -270,7 +272,8 @@ def write_ies(lamp: Photometry) -> str:
     }
     rows = ["IES:LM-63-2019", *(f"[{name}] {value}" for name, value in keywords.items()), "TILT=NONE"]
     rows.append(
-        f"1 {-1 if rated is None else rated:g} 1 {len(d.angles)} {len(d.planes)} 1 2 {d.size[1]:g} {d.size[0]:g} {d.size[2]:g}"
+        f"1 {-1 if rated is None else rated:g} 1 {len(d.angles)} {len(d.planes)} 1 2 {d.size[1]:g} {d.size[0]:g}"
+        f" {d.size[2]:g}"
     )
     # file type 1.00001: nothing is said of how it was made
     rows.append(f"1 1.00001 {d.watts:g}")

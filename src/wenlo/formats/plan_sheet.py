@@ -174,8 +174,10 @@ def write_plan_svg(sheet: PlanSheet, *, paper: str = "a4") -> bytes:
     """The page as SVG 1.1, in millimetres."""
     page, _ = _laid_out(sheet, paper)
     out = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{page.width / MM:.2f}mm" height="{page.height / MM:.2f}mm" '
-        f'viewBox="0 0 {page.width:.2f} {page.height:.2f}" font-family="Helvetica, Arial, sans-serif">',
+        (
+            f'<svg xmlns="http://www.w3.org/2000/svg" width="{page.width / MM:.2f}mm" height="{page.height / MM:.2f}mm"'
+            f' viewBox="0 0 {page.width:.2f} {page.height:.2f}" font-family="Helvetica, Arial, sans-serif">'
+        ),
         f"<title>{escape(sheet.title)}</title>",
         f'<rect width="{page.width:.2f}" height="{page.height:.2f}" fill="#ffffff"/>',
     ]
@@ -185,14 +187,16 @@ def write_plan_svg(sheet: PlanSheet, *, paper: str = "a4") -> bytes:
             points = " ".join(f"{p.split(',')[0]},{page.height - float(p.split(',')[1]):.2f}" for p in path.split())
             dashes = ' stroke-dasharray="2 2"' if dash else ""
             out.append(
-                f'<{"polygon" if closed else "polyline"} points="{points}" fill="{fill}" stroke="{stroke}" stroke-width="{width}"{dashes}/>'
+                f'<{"polygon" if closed else "polyline"} points="{points}" fill="{fill}" stroke="{stroke}"'
+                f' stroke-width="{width}"{dashes}/>'
             )
         else:
             _, x, y, words, size, bold, colour, middle = mark
             weight = ' font-weight="bold"' if bold else ""
             anchor = ' text-anchor="middle"' if middle else ""
             out.append(
-                f'<text x="{x}" y="{page.height - float(y):.2f}" font-size="{size}" fill="{colour}"{weight}{anchor}>{escape(words)}</text>'
+                f'<text x="{x}" y="{page.height - float(y):.2f}" font-size="{size}"'
+                f' fill="{colour}"{weight}{anchor}>{escape(words)}</text>'
             )
     return "\n".join([*out, "</svg>"]).encode()
 

@@ -1,6 +1,8 @@
-"""Where a photograph was taken, taken out of its file; the picture and the rest of what the camera noted stay as they are.
+"""Where a photograph was taken, taken out of its file; the picture and the rest of what the camera noted stay as they
+are.
 
-EXIF is a TIFF block (JEITA CP-3451) inside of JPEG, PNG and WebP, and the file itself in TIFF: its GPS directory is emptied in place.
+EXIF is a TIFF block (JEITA CP-3451) inside of JPEG, PNG and WebP, and the file itself in TIFF: its GPS directory is
+emptied in place.
 XMP is text: what names a GPS property, a city or a place is blanked in place, too.
 """
 

@@ -125,7 +125,8 @@ def write_rig_sheet_pdf(
         Paragraph(text(title), TITLE),
         Paragraph(
             text(
-                f"Lay-out. A: {references[0]}. B: {references[1]}. Hook the tape at A, then at B: where both lengths meet, toward the camera, is the mark.{keep_off}"
+                f"Lay-out. A: {references[0]}. B: {references[1]}. Hook the tape at A, then at B: where both lengths"
+                f" meet, toward the camera, is the mark.{keep_off}"
             ),
             SMALL,
         ),

@@ -124,7 +124,8 @@ def read_shelf(content: bytes) -> Sequence[Row]:
     unknown = [name for name in names if name and name not in (*FIXED, *_columns())]
     if unknown:
         raise UnsupportedFile(
-            f"“{unknown[0][:40]}” is not a column that Wenlo knows; take it out or write it as in a Shelf that was saved."
+            f"“{unknown[0][:40]}” is not a column that Wenlo knows; take it out or write it as in a Shelf that was"
+            " saved."
         )
     if len(rows) > MOST_ROWS + 1:
         raise UnsupportedFile(f"The table has {len(rows) - 1} rows; at most {MOST_ROWS} are read at once.")

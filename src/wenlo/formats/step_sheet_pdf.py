@@ -65,8 +65,9 @@ def write_step_sheet_pdf(making: Making, *, title: str, paper: str, units: UnitS
         Paragraph(text(title), TITLE),
         Paragraph(
             text(
-                f"Steps for the {making.worked.plan.name}: {clock(schedule.hands_on)} of work, {clock(schedule.waiting)} of "
-                f"waiting with nothing else to do; ready {clock(schedule.ready)} after the first step at the earliest."
+                f"Steps for the {making.worked.plan.name}: {clock(schedule.hands_on)} of work,"
+                f" {clock(schedule.waiting)} of waiting with nothing else to do; ready {clock(schedule.ready)} after"
+                " the first step at the earliest."
             ),
             SMALL,
         ),

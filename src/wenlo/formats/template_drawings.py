@@ -33,8 +33,8 @@ def write_template_svg(templates: Sequence[Template]) -> bytes:
     wide = max((at + t.size[0] * MM for t, at in placed), default=1.0)
     tall = max((t.size[1] * MM for t, _ in placed), default=1.0)
     out = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{tall:.3f}mm" viewBox="0 0 {wide:.3f} {tall:.3f}" '
-        'font-family="sans-serif">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{tall:.3f}mm" viewBox="0 0 {wide:.3f}'
+        f' {tall:.3f}" font-family="sans-serif">'
     ]
     for layer, (_, colour) in COLOURS.items():
         out.append(f'<g id="{layer}" fill="none" stroke="{colour}" stroke-width="0.2">')
@@ -45,12 +45,14 @@ def write_template_svg(templates: Sequence[Template]) -> bytes:
                     out.append(f'<polygon points="{points}"><title>{escape(template.name)}</title></polygon>')
             elif layer == "FOLD":
                 out += [
-                    f'<line x1="{at + a[0] * MM:.3f}" y1="{tall - a[1] * MM:.3f}" x2="{at + b[0] * MM:.3f}" y2="{tall - b[1] * MM:.3f}"/>'
+                    f'<line x1="{at + a[0] * MM:.3f}" y1="{tall - a[1] * MM:.3f}" x2="{at + b[0] * MM:.3f}"'
+                    f' y2="{tall - b[1] * MM:.3f}"/>'
                     for a, b in template.folds
                 ]
             else:
                 out.append(
-                    f'<text x="{at + 3:.3f}" y="{tall - 3:.3f}" font-size="5" fill="{colour}" stroke="none">{escape(template.name)}</text>'
+                    f'<text x="{at + 3:.3f}" y="{tall - 3:.3f}" font-size="5" fill="{colour}"'
+                    f' stroke="none">{escape(template.name)}</text>'
                 )
         out.append("</g>")
     return "\n".join([*out, "</svg>"]).encode()

@@ -1,4 +1,6 @@
-"""A lane of compute processes, each of which does one thing at a time and is replaced when it dies, hangs or stands still."""
+"""A lane of compute processes, each of which does one thing at a time and is replaced when it dies, hangs or stands
+still.
+"""
 
 import asyncio
 import multiprocessing
@@ -39,7 +41,8 @@ LOOK = 0.5
 ATTEMPTS = 2
 """What ends its process so often is given up."""
 
-# Forked from a process that has everything imported and runs no thread: the kernels' threads do not survive a fork, and are made after it.
+# Forked from a process that has everything imported and runs no thread: the kernels' threads do not survive a fork, and
+# are made after it.
 _CONTEXT = multiprocessing.get_context("forkserver")
 
 
@@ -52,7 +55,8 @@ def begin_to_import() -> None:
 
 
 def watch_importer() -> None:
-    """End, from a thread of its own, the process that others are forked from when it stands still; the next fork starts another.
+    """End, from a thread of its own, the process that others are forked from when it stands still; the next fork starts
+    another.
 
     Whoever asks it to fork waits for it, and that may be the thread of all requests.
     """

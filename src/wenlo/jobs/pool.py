@@ -82,7 +82,9 @@ class WorkerPool:
         self.lanes[LANES[task]].give_up(task, editor)
 
     async def ready(self) -> None:
-        """Wait until every lane's processes have their kernels loaded; the first that whoever drags needs goes before all others."""
+        """Wait until every lane's processes have their kernels loaded; the first that whoever drags needs goes before
+        all others.
+        """
         await self.lanes["quick"].first_ready()
         self._loaded = True
         # one after another, so that whoever begins to work meanwhile has most of the machine

@@ -21,7 +21,9 @@ NAME = "wenlo"
 TRIES = 5
 DYING_SECONDS = 10.0
 GUEST = "wenlo_guest"
-"""Role of the server and its workers: it reads and writes rows, and can neither change tables nor anything of the cluster."""
+"""Role of the server and its workers: it reads and writes rows, and can neither change tables nor anything of the
+cluster.
+"""
 
 ACCOUNTS = ("postgres", "nobody")
 
@@ -113,7 +115,8 @@ class Cluster:
             do $$ begin
               if not exists (select from pg_roles where rolname = '{role}') then create role {role}; end if;
             end $$;
-            alter role {role} with login nosuperuser nocreatedb nocreaterole noreplication nobypassrls password '{password}';
+            alter role {role} with login nosuperuser nocreatedb nocreaterole noreplication nobypassrls
+              password '{password}';
             alter role {role} set idle_in_transaction_session_timeout = '60s';
             revoke create on schema public from public;
             grant usage on schema {schemas} to {role};
@@ -185,7 +188,9 @@ class Cluster:
         return self.secret.with_suffix(".made")
 
     def start(self) -> None:
-        """Make it if need be and start it on a free loopback port, where it was before if it was; a left-over server is stopped first."""
+        """Make it if need be and start it on a free loopback port, where it was before if it was; a left-over server is
+        stopped first.
+        """
         self.make()
         self.stop()
         last = ""

@@ -170,7 +170,9 @@ def program(name: str) -> str | None:
 
 
 def clean_environment() -> dict[str, str]:
-    """The environment without PostgreSQL's, Wenlo's and Python's own variables, which would leak into the programs we start."""
+    """The environment without PostgreSQL's, Wenlo's and Python's own variables, which would leak into the programs we
+    start.
+    """
     skip = ("PG", "WENLO_", "PYTHON", "VIRTUAL_ENV")
     kept = {k: v for k, v in os.environ.items() if not k.startswith(skip)}
     return {

@@ -87,7 +87,9 @@ def api() -> int:
 
 
 def from_file(command: str, arguments: Sequence[str]) -> int:
-    """Answer from a file alone: ``solve`` reads the meters of a panel set, ``report`` tells the facts of a project file."""
+    """Answer from a file alone: ``solve`` reads the meters of a panel set, ``report`` tells the facts of a project
+    file.
+    """
     with redirect_stdout(sys.stderr):  # the answer alone goes to standard output
         check_disk()
         install.install(with_pages=False)
@@ -96,7 +98,9 @@ def from_file(command: str, arguments: Sequence[str]) -> int:
 
 
 def bench(arguments: Sequence[str]) -> int:
-    """Run the benchmarks, each row printed as soon as it is there; ``search`` looks for examples that break the property tests."""
+    """Run the benchmarks, each row printed as soon as it is there; ``search`` looks for examples that break the
+    property tests.
+    """
     if list(arguments[:1]) == ["search"]:
         env = {**_prepare(), "NUMBA_NUM_THREADS": "1"}
         return subprocess.run(

@@ -86,7 +86,8 @@ STAND_INS = {
     "supplier": ("WENLO_SUPPLIER_URL",),
     "set": ("WENLO_METER_ADDRESS", "WENLO_LAMP_ADDRESS", "WENLO_CAMERA_URL", "WENLO_SIMULATED_SET_URL"),
 }
-"""Simulated outside things that the demo starts, and the settings that name real ones; the set listens at its camera."""
+"""Simulated outside things that the demo starts, and the settings that name real ones; the set listens at its camera.
+"""
 
 
 def _ready_to_run(nice: int) -> None:

@@ -23,7 +23,9 @@ ASKED, SILENT = 5.0, 30.0
 """How often a server is asked whether it lives, and after what silence it is ended and replaced. [s]"""
 
 STAYED, LONGEST_PAUSE = 15.0, 30.0
-"""What ended sooner than so [s] did not stay up: the next start waits twice as long as the one before, but no longer than that [s]."""
+"""What ended sooner than so [s] did not stay up: the next start waits twice as long as the one before, but no longer
+than that [s].
+"""
 
 Process = subprocess.Popen[str]
 
@@ -146,7 +148,9 @@ def _state(pid: int) -> str:
 
 
 def end_session(leader: int) -> None:
-    """End what a process that is gone started: everything is of its session, whoever its parent is now, and even if it stands still."""
+    """End what a process that is gone started: everything is of its session, whoever its parent is now, and even if it
+    stands still.
+    """
     for entry in Path("/proc").iterdir():
         if not entry.name.isdigit():
             continue

@@ -30,7 +30,9 @@ FOR: Mapping[str, Category] = {
 
 
 class BenchRequest(Result):
-    """What was written down at the Bench; ``generic`` or ``item`` is what the thing is taken for as far as readings say nothing."""
+    """What was written down at the Bench; ``generic`` or ``item`` is what the thing is taken for as far as readings say
+    nothing.
+    """
 
     bench: dict[str, Any]
     generic: str | None = Field(default=None, max_length=60)
@@ -72,7 +74,9 @@ Side = Annotated[float, Field(gt=0.01, le=5.0)]
 
 
 class TraceRequest(Result):
-    """How an outline is traced: a box round the thing; corners of a sheet with its sides, or two ends of a scale with its length. [m]"""
+    """How an outline is traced: a box round the thing; corners of a sheet with its sides, or two ends of a scale with
+    its length. [m]
+    """
 
     within: Area
     corners: list[tuple[Share, Share]] = Field(default_factory=list, max_length=4)

@@ -1,4 +1,6 @@
-"""What else can be done with a build: variants, repair, packing, a second copy, another lamp, several designs cut together."""
+"""What else can be done with a build: variants, repair, packing, a second copy, another lamp, several designs cut
+together.
+"""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
@@ -27,8 +29,8 @@ from wenlo.services.results import Result
 
 
 class VariantResult(Result):
-    """A change of material for an aim; ``changes`` are parameters and their values, ``light`` in stops, ``mass`` in kg, ``price``
-    in the build's currency, all against the design as it is; ``stiffness`` is a ratio.
+    """A change of material for an aim; ``changes`` are parameters and their values, ``light`` in stops, ``mass`` in kg,
+    ``price`` in the build's currency, all against the design as it is; ``stiffness`` is a ratio.
     """
 
     aim: Aim
@@ -220,7 +222,8 @@ def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
         notes.append(f"It is held by {new.mount}, not {old.mount}: an adapter is needed.")
     if new.electrical_watts and old.electrical_watts and new.electrical_watts > 1.2 * old.electrical_watts:
         notes.append(
-            f"It takes {new.electrical_watts:.0f} W, not {old.electrical_watts:.0f} W: more heat; look at Rig before it goes into a closed box."
+            f"It takes {new.electrical_watts:.0f} W, not {old.electrical_watts:.0f} W: more heat; look at Rig before it"
+            " goes into a closed box."
         )
     if new.mass > old.mass * 1.2:
         notes.append(f"It weighs {new.mass:.1f} kg, not {old.mass:.1f} kg: look at what holds it.")

@@ -56,10 +56,11 @@ class SubstituteResult(Result):
 
 
 class ShoppingResult(Result):
-    """One line of the shopping list; ``price`` in the build's currency, ``each`` for one as it is sold (a pack, a board, a bar).
+    """One line of the shopping list; ``price`` in the build's currency, ``each`` for one as it is sold (a pack, a
+    board, a bar).
 
-    ``key`` is its id in price lists, ``source`` whose price it is; of ``short`` the supplier has not enough, ``on_shelf`` of
-    what is needed is there already, and ``substitutes`` tells what serves instead.
+    ``key`` is its id in price lists, ``source`` whose price it is; of ``short`` the supplier has not enough,
+    ``on_shelf`` of what is needed is there already, and ``substitutes`` tells what serves instead.
     """
 
     key: str
@@ -85,9 +86,11 @@ class SketchResult(Result):
 
 
 class StepResult(Result):
-    """One step of the work in its place: when it begins and when what it makes is ready, in minutes from the first step.
+    """One step of the work in its place: when it begins and when what it makes is ready, in minutes from the first
+    step.
 
-    ``key`` stays the same while the design does; ``after`` are the steps that must be done before, by their number from 0.
+    ``key`` stays the same while the design does; ``after`` are the steps that must be done before, by their number from
+    0.
     """
 
     key: str
@@ -185,8 +188,8 @@ class LaidResult(Result):
 
 
 class SheetResult(Result):
-    """A board or a length off a roll with its pieces and offcuts [m]; an ``own`` one was there already, what falls out of a
-    window tells of which piece (``host``).
+    """A board or a length off a roll with its pieces and offcuts [m]; an ``own`` one was there already, what falls out
+    of a window tells of which piece (``host``).
     """
 
     width: float
@@ -198,7 +201,9 @@ class SheetResult(Result):
 
 
 class CoverResult(Result):
-    """What is cut from one material, by its ``id`` as a covering: boards or one length off a roll; areas in m², ``bound`` in boards or metres."""
+    """What is cut from one material, by its ``id`` as a covering: boards or one length off a roll; areas in m²,
+    ``bound`` in boards or metres.
+    """
 
     id: str
     material: str
@@ -253,7 +258,9 @@ class MeasuredResult(Result):
 
 
 class BuildResult(Result):
-    """The Build stage: cut plan, cloth, shopping, weight, steps, holes, templates and prints; prices in ``currency``."""
+    """The Build stage: cut plan, cloth, shopping, weight, steps, holes, templates and prints; prices in
+    ``currency``.
+    """
 
     name: str
     bar: str

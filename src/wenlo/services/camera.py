@@ -1,4 +1,6 @@
-"""A camera over HTTP: asked for a frame, with patience and without trust; and the simulated set, told what stands in it."""
+"""A camera over HTTP: asked for a frame, with patience and without trust; and the simulated set, told what stands in
+it.
+"""
 
 import asyncio
 from collections.abc import Mapping

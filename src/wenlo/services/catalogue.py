@@ -49,7 +49,10 @@ def lamps() -> list[Choice]:
             id=lamp.id,
             name=lamp.name,
             group=lamp.kind,
-            detail=f"{lamp.amount:.0f} {'lm·s' if lamp.kind == 'flash' else 'lm'}, {lamp.colour_temperature:.0f} K, {lamp.steps}",
+            detail=(
+                f"{lamp.amount:.0f} {'lm·s' if lamp.kind == 'flash' else 'lm'}, {lamp.colour_temperature:.0f} K,"
+                f" {lamp.steps}"
+            ),
         )
         for lamp in lamp_types().values()
     ]
@@ -62,8 +65,10 @@ def sheets() -> list[Choice]:
             id=s.id,
             name=s.name,
             group=s.form,
-            detail=f"T {s.transmittance:.2f} ({s.transmittance_low:.2f}–{s.transmittance_high:.2f}), "
-            f"straight through {s.unscattered:.2f}",
+            detail=(
+                f"T {s.transmittance:.2f} ({s.transmittance_low:.2f}–{s.transmittance_high:.2f}), "
+                f"straight through {s.unscattered:.2f}"
+            ),
         )
         for s in sheet_materials().values()
     ]

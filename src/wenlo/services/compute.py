@@ -104,7 +104,10 @@ def _figures(shoot: Shoot, result: Evaluated, *, own: bool) -> list[r.FigureResu
             "effective",
             "Effective size",
             f"{length(light.across.edge_equivalent)} × {length(light.upright.edge_equivalent)}",
-            f"of {length(design.source_size[0])} × {length(design.source_size[1])}: the even source with the same shadow edges",
+            (
+                f"of {length(design.source_size[0])} × {length(design.source_size[1])}: the even source with the same"
+                " shadow edges"
+            ),
         ),
         (
             "solid_angle",
@@ -124,7 +127,10 @@ def _figures(shoot: Shoot, result: Evaluated, *, own: bool) -> list[r.FigureResu
             "outline",
             "Lamp through the weave",
             "not seen" if outline <= 0.05 else "nothing before it" if math.isinf(outline) else f"{outline:.1f} ×",
-            f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes straight through",
+            (
+                f"of the sheet beside it; {light.unscattered / max(light.key, 1e-30) * 100:.0f} % of the light comes"
+                " straight through"
+            ),
         ),
         (
             "head",
@@ -168,7 +174,10 @@ def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
             "sharp",
             "Sharp",
             f"{length(cost.sharp.near)} to {far}",
-            f"focused at {length(brief.camera.distance)}, at the setting that exposes right; blur over the diagonal/1500 is seen",
+            (
+                f"focused at {length(brief.camera.distance)}, at the setting that exposes right; blur over the"
+                " diagonal/1500 is seen"
+            ),
         ),
         (
             "blur",
@@ -198,13 +207,19 @@ def _picture_figures(shoot: Shoot, result: Evaluated) -> list[r.FigureResult]:
             "flicker",
             "Flicker",
             "none" if cost.flicker < 0.05 else format_stops(cost.flicker),
-            f"from one exposure to the next on {brief.room.hertz} Hz mains{': ' + cost.flickering if cost.flickering else ''}",
+            (
+                f"from one exposure to the next on {brief.room.hertz} Hz"
+                f" mains{': ' + cost.flickering if cost.flickering else ''}"
+            ),
         ),
         (
             "white",
             "White at the face",
             f"{round(white.kelvin, -2):.0f} K, Duv {white.duv:+.3f}",
-            f"camera balanced for {scene_builder.balance_of(brief):.0f} K; from RGB, so not to be relied on for spiky lamps",
+            (
+                f"camera balanced for {scene_builder.balance_of(brief):.0f} K; from RGB, so not to be relied on for"
+                " spiky lamps"
+            ),
         ),
     )
     return [r.FigureResult(group="picture", key=k, label=a, text=t, detail=d) for k, a, t, d in rows]
@@ -390,8 +405,8 @@ def light_map(
     if found.holds is not None:
         vary = shoot.brief.action.vary
         sentence = (
-            f"{format_stops(found.holds.range)} from the best to the worst place; {found.holds.share * 100:.0f} % of it holds "
-            f"within {format_stops(vary)}."
+            f"{format_stops(found.holds.range)} from the best to the worst place; {found.holds.share * 100:.0f} % of it"
+            f" holds within {format_stops(vary)}."
         )
     return r.LightMapResult(
         layer=layer,

@@ -51,9 +51,9 @@ def _text(flag: Placed, units: UnitSystem) -> str:
     edge = f"is {length(flag.edge)} soft there" if flag.edge < 1.0 else "is too soft to be seen there"
     short = "; cut short, so as to spare the key" if flag.cut_short else ""
     return (
-        f"Black, {length(width)} × {length(height)}, at the {flag.at}, for the {flag.surface}: its middle {length(abs(x))} to the "
-        f"camera's {'right' if x > 0 else 'left'}, {length(abs(y))} {'behind' if y > 0 else 'before'} the mark, {length(z)} up; its "
-        f"edge {edge}{short}."
+        f"Black, {length(width)} × {length(height)}, at the {flag.at}, for the {flag.surface}: its middle"
+        f" {length(abs(x))} to the camera's {'right' if x > 0 else 'left'}, {length(abs(y))}"
+        f" {'behind' if y > 0 else 'before'} the mark, {length(z)} up; its edge {edge}{short}."
     )
 
 
@@ -67,5 +67,8 @@ def _sentence(shoot: Shoot, found: Flagged) -> str:
     if not left:
         return f"{pieces} keep every surface under its limit.{cost}".replace("One flag keep", "One flag keeps")
     name, most = max(left.items(), key=lambda pair: pair[1])
-    rest = f"the {name} stays {format_stops(most)} over: what is left comes off the other walls, or past the sheet from the room"
+    rest = (
+        f"the {name} stays {format_stops(most)} over: what is left comes off the other walls, or past the sheet from"
+        " the room"
+    )
     return f"{pieces}, and {rest}. Darker walls, a narrower beam, or the source nearer.{cost}"

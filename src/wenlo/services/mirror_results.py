@@ -69,8 +69,8 @@ def _card_text(card: Card, units: UnitSystem) -> str:
     behind = f"{length(abs(y))} {'behind' if y > 0 else 'before'} the mark, " if abs(y) >= 0.005 else ""
     width, height = card.size
     text = (
-        f"A {card.colour} card {card.side}, {length(width)} × {length(height)}, its middle {aside}{behind}{length(z)} up: "
-        f"{card.share * 100:.0f} % of the thing shows it"
+        f"A {card.colour} card {card.side}, {length(width)} × {length(height)}, its middle {aside}{behind}{length(z)}"
+        f" up: {card.share * 100:.0f} % of the thing shows it"
     )
     if card.colour == "black":
         return f"{text} instead of the lamp."
@@ -83,11 +83,14 @@ def _of_the_turn(found: Reflections, units: UnitSystem) -> Iterator[str]:
     bad = " and ".join(dict.fromkeys(p.label for p in found.parts if p.look in ("lamp", "lens", "hole")))
     turn: Turn | None = found.turn
     if turn is None:
-        yield f"It mirrors {bad}, and no turn up to {MOST_TURN:.0f}° takes that out: move the lens farther aside, or take a longer one."
+        yield (
+            f"It mirrors {bad}, and no turn up to {MOST_TURN:.0f}° takes that out: move the lens farther aside, or take"
+            " a longer one."
+        )
         return
     how = "Turned about its upright axis" if turn.axis == "turned" else "Leaned back or forward"
     aside = "sideways" if turn.axis == "turned" else "up or down"
     yield (
-        f"It mirrors {bad}. {how} by {math.degrees(abs(turn.angle)):.1f}° it does not any more; so does moving the lens "
-        f"{format_length(turn.moved, system=units)} {aside}."
+        f"It mirrors {bad}. {how} by {math.degrees(abs(turn.angle)):.1f}° it does not any more; so does moving the lens"
+        f" {format_length(turn.moved, system=units)} {aside}."
     )

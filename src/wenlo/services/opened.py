@@ -9,7 +9,9 @@ from wenlo.core.scene.scene_builder import lit
 
 
 def opened(document: Mapping[str, Any]) -> Shoot:
-    """The shoot with the wishes of its use where nobody has answered them, with daylight in the place of its lamp where the modifier takes none, and other lights behind their modifiers."""
+    """The shoot with the wishes of its use where nobody has answered them, with daylight in the place of its lamp where
+    the modifier takes none, and other lights behind their modifiers.
+    """
     shoot = read_shoot(document)
     brief = lit(with_wishes(shoot.brief), shoot.design).with_shaped({s.light: s.design for s in shoot.second})
     return shoot.model_copy(update={"brief": brief})

@@ -32,8 +32,8 @@ from wenlo.services.results import Result
 
 
 class LevelResult(Result):
-    """An area's light in stops from the first area, with its 95 % half-width, its cast, or why it cannot be told; ``grey`` is how many
-    stops it lies over middle grey in the file.
+    """An area's light in stops from the first area, with its 95 % half-width, its cast, or why it cannot be told;
+    ``grey`` is how many stops it lies over middle grey in the file.
     """
 
     name: str
@@ -56,7 +56,9 @@ class EvennessResult(Result):
 
 
 class LineResult(Result):
-    """What a line tells: an edge's width [m] or a ball's band [degree] with its 95 % half-width and words, or why it cannot be told."""
+    """What a line tells: an edge's width [m] or a ball's band [degree] with its 95 % half-width and words, or why it
+    cannot be told.
+    """
 
     value: float | None
     error: float | None
@@ -65,7 +67,9 @@ class LineResult(Result):
 
 
 class GroundResult(Result):
-    """A ground: share that is clean white, share clipped, stops over clean white, and how its tones are spread from black to white."""
+    """A ground: share that is clean white, share clipped, stops over clean white, and how its tones are spread from
+    black to white.
+    """
 
     name: str
     white: float
@@ -75,7 +79,9 @@ class GroundResult(Result):
 
 
 class SpotsResult(Result):
-    """Leaks or lumps of an area: each where it is in the picture, in stops from what is round it; or why they cannot be told."""
+    """Leaks or lumps of an area: each where it is in the picture, in stops from what is round it; or why they cannot be
+    told.
+    """
 
     name: str
     what: str
@@ -84,7 +90,9 @@ class SpotsResult(Result):
 
 
 class FrameResult(Result):
-    """An area held against the other frame: stops as if both had one exposure, what the light between them adds against the first area."""
+    """An area held against the other frame: stops as if both had one exposure, what the light between them adds against
+    the first area.
+    """
 
     name: str
     stops: float | None
@@ -95,7 +103,9 @@ class FrameResult(Result):
 
 
 class PhotographRequest(Result):
-    """What is to be measured in a photograph, and which other one it is held against; ``curve`` finds the camera's own curve from both."""
+    """What is to be measured in a photograph, and which other one it is held against; ``curve`` finds the camera's own
+    curve from both.
+    """
 
     areas: list[Area] = Field(default_factory=list, max_length=40)
     lines: list[Line] = Field(default_factory=list, max_length=40)
@@ -104,7 +114,9 @@ class PhotographRequest(Result):
 
 
 class PhotographResult(Result):
-    """What a photograph tells; ``exposure`` is f-number, shutter [s], ISO where its file says so, ``words`` what is to be known of it."""
+    """What a photograph tells; ``exposure`` is f-number, shutter [s], ISO where its file says so, ``words`` what is to
+    be known of it.
+    """
 
     exposure: list[float] | None
     words: str

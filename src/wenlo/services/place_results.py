@@ -46,7 +46,9 @@ class PlaceRequest(Result):
 
 
 class ElevationDrawn(Result):
-    """The modifier from the side of the set (away from the camera, and up) or from the front (to the right, and up). [m]"""
+    """The modifier from the side of the set (away from the camera, and up) or from the front (to the right, and up).
+    [m]
+    """
 
     outlines: list[OutlineDrawn]
     lamps: list[LampDrawn]
@@ -71,7 +73,9 @@ class PartResult(Result):
 
 
 class MeterResult(Result):
-    """A meter that stays: what it reads, why, and where it faces (3,). ``stops`` are from the key; null without light."""
+    """A meter that stays: what it reads, why, and where it faces (3,). ``stops`` are from the key; null
+    without light.
+    """
 
     name: str
     inside: bool
@@ -137,7 +141,9 @@ class SecondResult(Result):
 
 
 class FlowRequest(Result):
-    """A lamp whose light is followed: its place among the lamps, the modifier's first; for one ``editor`` the newest wins."""
+    """A lamp whose light is followed: its place among the lamps, the modifier's first; for one ``editor`` the newest
+    wins.
+    """
 
     document: Shoot
     lamp: int = Field(0, ge=0, le=40)
@@ -284,7 +290,8 @@ def _flag_words(brief: Brief, design: Any, units: UnitSystem) -> dict[str, str]:
             said[name] = f"The flags for the other surfaces do it: {format_stops(after, signed=True)}."
         else:
             said[name] = (
-                "No flag has a place: what lights it is light off the other walls, so darken those, or move the light from it."
+                "No flag has a place: what lights it is light off the other walls, so darken those, or move the light"
+                " from it."
             )
     return said
 
@@ -300,7 +307,10 @@ def _dark(brief: Brief, design: Any, units: UnitSystem) -> list[DarkResult]:
         if name not in levels:
             continue
         over = levels[name] - limit
-        words = f"{name[:1].upper()}{name[1:]}: {format_stops(limit, signed=True)} asked at the most, {format_stops(levels[name], signed=True)} reached."
+        words = (
+            f"{name[:1].upper()}{name[1:]}: {format_stops(limit, signed=True)} asked at the most,"
+            f" {format_stops(levels[name], signed=True)} reached."
+        )
         if over > SLACK and name in cures:
             words += f" {cures[name]}"
         found.append(DarkResult(name=name, broken=over > SLACK, text=words))
@@ -424,8 +434,8 @@ def balance(document: Mapping[str, Any]) -> dict[str, Any]:
     if span is not None:
         worst = max(np.abs(span.change))
         said = (
-            f"The key stays within a third of a stop from {clock(span.start)} to {clock(span.end)}; over the hours around it moves by "
-            f"up to {format_stops(float(min(worst, DARKEST)))}."
+            f"The key stays within a third of a stop from {clock(span.start)} to {clock(span.end)}; over the hours"
+            f" around it moves by up to {format_stops(float(min(worst, DARKEST)))}."
         )
     return BalanceResult(
         lines=[

@@ -22,8 +22,9 @@ class ChoiceResult(Result):
 
 
 class DrawingResult(Result):
-    """What the exercise's drawing shows, in metres: the room's sides and height, the sheet from end to end on the plan and its foot and top in
-    the side view, the lamp, the lens, and the middle, half size and lean [degree] of what is lit.
+    """What the exercise's drawing shows, in metres: the room's sides and height, the sheet from end to end on the plan
+    and its foot and top in the side view, the lamp, the lens, and the middle, half size and lean [degree] of what is
+    lit.
     """
 
     left: float

@@ -29,8 +29,8 @@ class Taken(Result):
 
 
 class NextAsked(Result):
-    """What is to be changed: a judgement in words, or a reading against what is wanted [lx]; how the shot was set that it is said
-    of; controls that are locked.
+    """What is to be changed: a judgement in words, or a reading against what is wanted [lx]; how the shot was set that
+    it is said of; controls that are locked.
     """
 
     judgement: str = Field(default="", max_length=120)
@@ -170,7 +170,9 @@ PATHS: dict[str, str] = {
 
 
 def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dict[str, Any]:
-    """The next mark on a dial, from how the shot was set; see ``NextResult``. Raises InvalidInput when a judgement is not understood."""
+    """The next mark on a dial, from how the shot was set; see ``NextResult``. Raises InvalidInput when a judgement is
+    not understood.
+    """
     asked = NextAsked.model_validate(request)
     shoot = opened(document)
     brief, taken = shoot.brief, asked.taken

@@ -1,6 +1,8 @@
-"""Everything that Wenlo finds of a project file, as facts: documented and versioned JSON for scripts and tests (docs/formats.md).
+"""Everything that Wenlo finds of a project file, as facts: documented and versioned JSON for scripts and tests
+(docs/formats.md).
 
-No server, no database. Later versions add fields and keep these; sentences are there to be read, codes and numbers to be compared.
+No server, no database. Later versions add fields and keep these; sentences are there to be read, codes and numbers to
+be compared.
 """
 
 import math
@@ -28,7 +30,9 @@ ASKED = (-1.0, -1 / 3, 1 / 3, 1.0)
 
 
 class FigureFact(Result):
-    """A figure: its value and the band that the Brief asks for, in SI, stops or shares; None where it cannot be known."""
+    """A figure: its value and the band that the Brief asks for, in SI, stops or shares; None where it cannot
+    be known.
+    """
 
     id: str
     value: float | None
@@ -58,7 +62,9 @@ class LightFacts(Result):
 
 
 class RankedFact(Result):
-    """A kind for the brief: its place, what it weighs, why not; the design as it was sized, its figures and the reasons in words."""
+    """A kind for the brief: its place, what it weighs, why not; the design as it was sized, its figures and the reasons
+    in words.
+    """
 
     kind: str
     place: int

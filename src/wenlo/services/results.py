@@ -44,7 +44,9 @@ class NoteResult(Result):
 
 
 class FigureResult(Result):
-    """A named figure with its value ready to read and the words behind it; of the light, or of what it costs the picture."""
+    """A named figure with its value ready to read and the words behind it; of the light, or of what it costs the
+    picture.
+    """
 
     group: Literal["own", "light", "picture"]
     key: str
@@ -89,7 +91,9 @@ class PictureWeight(Result):
 
 
 class OutlinePlace(Result):
-    """A place on the subject's outline, in shares of the picture; the light on both sides by lamp, in the picture's units."""
+    """A place on the subject's outline, in shares of the picture; the light on both sides by lamp, in the picture's
+    units.
+    """
 
     place: str
     at: list[float]
@@ -197,7 +201,8 @@ class CurveRequest(Result):
 
 
 class CurveResult(Result):
-    """Curves over the values of a parameter; null where nothing can be said. Lengths in m, the rest in stops and shares.
+    """Curves over the values of a parameter; null where nothing can be said. Lengths in m, the rest in stops and
+    shares.
 
     ``wanted`` is the Brief's wish for each: the shadow edge, and the most of the others.
     """
@@ -384,7 +389,9 @@ class PictureRequest(Result):
 
 
 class LightMapRequest(Result):
-    """A layer of the light over the room, ``thing`` of the set for the layer of that name; for one ``editor`` the newest wins."""
+    """A layer of the light over the room, ``thing`` of the set for the layer of that name; for one ``editor`` the
+    newest wins.
+    """
 
     document: Shoot
     layer: Layer
@@ -395,8 +402,8 @@ class LightMapRequest(Result):
 class LightMapResult(Result):
     """Stops from the key in rows from the front, or the bottom, of the layer; sizes in m. Empty when it is not known.
 
-    ``error`` is the worst 95 % half-width [stop]; ``sentence`` says what the layer shows; ``centre`` of a level layer, to the
-    right and behind the subject [m]; ``holds`` the levels between which an action area holds. [stop]
+    ``error`` is the worst 95 % half-width [stop]; ``sentence`` says what the layer shows; ``centre`` of a level layer,
+    to the right and behind the subject [m]; ``holds`` the levels between which an action area holds. [stop]
     """
 
     layer: Layer

@@ -41,8 +41,8 @@ class CureResult(Result):
 
 
 class CheckLine(Result):
-    """A check of the rig: within the checks, outside, or in need of an answer; ``code`` stays whatever the words are, ``value`` and
-    ``bound`` are in ``unit``, ``factor`` is the limit over the figure.
+    """A check of the rig: within the checks, outside, or in need of an answer; ``code`` stays whatever the words are,
+    ``value`` and ``bound`` are in ``unit``, ``factor`` is the limit over the figure.
     """
 
     code: str
@@ -92,8 +92,8 @@ class SupportResult(Result):
 
 
 class HoldingResult(Result):
-    """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort, ``ways`` how else it may be held, and
-    ``over`` who or what is right under it.
+    """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort, ``ways`` how else it
+    may be held, and ``over`` who or what is right under it.
     """
 
     name: str
@@ -160,7 +160,9 @@ class LimitLine(Result):
 
 
 class HousingResult(Result):
-    """A housing: watts left inside, openings [m²], how much warmer a black lining would make it [K], and the temperature [°C] by height from 0 to 1."""
+    """A housing: watts left inside, openings [m²], how much warmer a black lining would make it [K], and the
+    temperature [°C] by height from 0 to 1.
+    """
 
     name: str
     inside: float
@@ -179,7 +181,9 @@ class ReferenceResult(Result):
 
 
 class MarkResult(Result):
-    """A floor mark: place, distances from both references [m], height [m], tilt and turn [degree], aim and dial in words."""
+    """A floor mark: place, distances from both references [m], height [m], tilt and turn [degree], aim and dial in
+    words.
+    """
 
     name: str
     x: float

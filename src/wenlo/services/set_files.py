@@ -188,7 +188,9 @@ def _linear(shoot: Shoot) -> np.ndarray:
 
 
 def set_file(document: Mapping[str, Any], form: SetForm) -> bytes:
-    """The plan (``svg``, ``pdf-a4``, ``pdf-letter``), the set (``glb``), readings (``csv``) or the linear picture as set (``exr``)."""
+    """The plan (``svg``, ``pdf-a4``, ``pdf-letter``), the set (``glb``), readings (``csv``) or the linear picture as
+    set (``exr``).
+    """
     shoot = opened(document)
     if form == "svg":
         return write_plan_svg(_plan_of(shoot))

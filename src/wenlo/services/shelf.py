@@ -94,7 +94,8 @@ class Shelf:
             store.remove(user.id, item_id)
 
     def cut_up(self, user: User, bar: str, *, used: Sequence[float], left: Sequence[float]) -> int:
-        """Bars of one generic kind were cut: those ``used`` go, what is ``left`` comes, counted by whole millimetres. [m]
+        """Bars of one generic kind were cut: those ``used`` go, what is ``left`` comes, counted by whole millimetres.
+        [m]
 
         Returns how many pieces are kept. All or nothing. Raises NotFound for a bar that nobody knows.
         """

@@ -42,7 +42,9 @@ class Shoots:
             return _found(store.find(user.id, shoot))
 
     def save(self, user: User, shoot: UUID, *, version: int, document: Shoot, label: str) -> ShootRecord:
-        """A new revision, unless somebody saved since ``version`` (VersionConflict), or it makes what does not fit (InvalidInput)."""
+        """A new revision, unless somebody saved since ``version`` (VersionConflict), or it makes what does not fit
+        (InvalidInput).
+        """
         with self._transactions() as store:
             current = _based_on(store, user, shoot, version)
             written = write_shoot(document)

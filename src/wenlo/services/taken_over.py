@@ -1,4 +1,6 @@
-"""What readings found out, taken over: the sheet, lamp or paint becomes the user's own item, the shoot uses its newest version."""
+"""What readings found out, taken over: the sheet, lamp or paint becomes the user's own item, the shoot uses its newest
+version.
+"""
 
 from dataclasses import dataclass
 from typing import Any

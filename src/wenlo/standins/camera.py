@@ -1,6 +1,7 @@
 """A made-up camera over HTTP: ``POST /frame`` takes one of the simulated set and answers with the file.
 
-``PUT /set`` tells what stands before it and where the meter is held; a real camera needs no telling and has nothing of the kind.
+``PUT /set`` tells what stands before it and where the meter is held; a real camera needs no telling and has nothing of
+the kind.
 """
 
 import json

@@ -1,7 +1,8 @@
 """A made-up light meter: a line protocol over TCP.
 
-One line asks, one answers, both end with a line feed: ``ID?`` → ``WENLO-METER 1``; ``READ?`` → ``READ 412.5 LX`` (or ``READ 55.1 LXS`` of a
-flash); anything else → ``ERR UNKNOWN``. What it reads is set by whoever runs it; ``delay`` and ``garbled`` make it behave badly.
+One line asks, one answers, both end with a line feed: ``ID?`` → ``WENLO-METER 1``; ``READ?`` → ``READ 412.5 LX`` (or
+    ``READ 55.1 LXS`` of a flash); anything else → ``ERR UNKNOWN``. What it reads is set by whoever runs it; ``delay``
+    and ``garbled`` make it behave badly.
 """
 
 import socketserver

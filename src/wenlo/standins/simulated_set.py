@@ -1,4 +1,6 @@
-"""The set before a simulated meter and camera: as Wenlo tells it, with a hidden truth that differs, lit by a simulated lamp."""
+"""The set before a simulated meter and camera: as Wenlo tells it, with a hidden truth that differs, lit by a simulated
+lamp.
+"""
 
 import threading
 from dataclasses import dataclass

@@ -1,8 +1,9 @@
 """A made-up supplier: a price list over HTTP, some of it sold out.
 
-``GET /prices`` answers ``{"currency": "EUR", "offers": [{"id", "name", "price", "pack", "packs"}]}``: the price of a pack of so
-many pieces or metres, and how many packs there are, null for plenty. The list is read from a file of the same form, so that a
-test or a person can offer what they like; without one it is made from a seed and a list of ids with typical prices.
+``GET /prices`` answers ``{"currency": "EUR", "offers": [{"id", "name", "price", "pack", "packs"}]}``: the price of a
+pack of so many pieces or metres, and how many packs there are, null for plenty. The list is read from a file of the
+same form, so that a test or a person can offer what they like; without one it is made from a seed and a list of ids
+with typical prices.
 """
 
 import json

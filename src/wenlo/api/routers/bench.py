@@ -38,7 +38,9 @@ async def measure(body: BenchRequest, service: ShelfService, user: CurrentUser, 
 
 @router.post("/keep", status_code=status.HTTP_201_CREATED)
 async def keep_found(body: KeepRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> ItemAnswer:
-    """Keep what the readings tell on the Shelf, as a new item or the next version of one; 409 when somebody saved it since."""
+    """Keep what the readings tell on the Shelf, as a new item or the next version of one; 409 when somebody saved it
+    since.
+    """
     _, taken = await run_in_threadpool(taken_for, service, user, body)
     found = await engine.run("bench", asked=body.bench, taken=taken)
     return item_answer(await run_in_threadpool(keep, service, user, body, found))

@@ -48,7 +48,9 @@ async def _offers(shoot: Shoot, supplier: Supplier) -> tuple[Offers, SupplierSta
 async def build(
     body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser, supplier: AskedSupplier
 ) -> BuildResult:
-    """Cut plan with the bars and boards of the Shelf first, sheets, shopping list, steps, holes, templates and prints."""
+    """Cut plan with the bars and boards of the Shelf first, sheets, shopping list, steps, holes, templates and
+    prints.
+    """
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
     offers, state = await _offers(body.document, supplier)
     answer = await engine.run("build", document=write_shoot(body.document), shelf=shelf, offers=offers, supplier=state)
@@ -133,8 +135,8 @@ async def paper(
     paper: Page = "a4",
     number: Number = 0,
 ) -> Response:
-    """Papers as PDF (A4 or Letter); the cut list also as CSV, flat pieces and templates as SVG or DXF, prints as 3MF or, one by
-    its ``number``, as STL.
+    """Papers as PDF (A4 or Letter); the cut list also as CSV, flat pieces and templates as SVG or DXF, prints as 3MF
+    or, one by its ``number``, as STL.
     """
     record = await run_in_threadpool(service.open, user, shoot_id)
     _offered(what, form)

@@ -20,10 +20,13 @@ OUTLINE_THRESHOLD = 0.05
 """A lamp's outline shows when it is brighter than the sheet beside it by more than this share."""
 
 WELL_INSIDE = 0.33
-"""A pattern is looked for so far from the middle, as a share of the sheet's size: near the rim every sheet falls off."""
+"""A pattern is looked for so far from the middle, as a share of the sheet's size: near the rim every sheet falls off.
+"""
 
 PATTERN_THRESHOLD = 0.26
-"""A glow as large as the lamp, or a hole in it, shows when it differs by more than a third of a stop from what is round it."""
+"""A glow as large as the lamp, or a hole in it, shows when it differs by more than a third of a stop from what is round
+it.
+"""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -80,8 +83,8 @@ class SheetFigures:
     """How the sheet looks from the subject; differences in stops, luminance in cd/m².
 
     ``brightest_to_darkest`` and ``worst_corner`` are over patches of ``PATCH_SHARE``; ``peak_to_mean`` is a ratio;
-    ``outline_contrast`` is the unscattered lamp's luminance over that of the sheet where it is seen; ``pattern`` is by how much the
-    sheet differs anywhere from the mean round it, over about the size of the lamp, as a share.
+    ``outline_contrast`` is the unscattered lamp's luminance over that of the sheet where it is seen; ``pattern`` is by
+    how much the sheet differs anywhere from the mean round it, over about the size of the lamp, as a share.
     """
 
     brightest_to_darkest: float
@@ -95,8 +98,8 @@ class SheetFigures:
 
 
 def pattern_of(view: SheetView, lamp: float) -> float:
-    """By how much the sheet's luminance differs from the mean round it, over twice the size of the lamp: a ring with its hole, a lamp with
-    the dark beside it. The even fall toward the edges does not count. [-]
+    """By how much the sheet's luminance differs from the mean round it, over twice the size of the lamp: a ring with
+    its hole, a lamp with the dark beside it. The even fall toward the edges does not count. [-]
 
     Parameters
     ----------

@@ -24,7 +24,8 @@ from wenlo.core.units.length import UnitSystem, format_length
 Vector = NDArray[np.float64]
 
 LEGS = 0.2
-"""Nearest that the column of a stand comes to a wall: a tripod's feet stand half of their radius behind its middle. [m]"""
+"""Nearest that the column of a stand comes to a wall: a tripod's feet stand half of their radius behind its middle. [m]
+"""
 
 TOUCH = 0.003
 """What reaches no farther into a wall is taken to touch it. [m]"""
@@ -150,7 +151,10 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
             name, far = beyond(lamp.centre[None, :], room)
             if far > TOUCH:
                 x, y, z = (float(c) for c in lamp.centre)
-                text = f"The lamp of the {kind.name} stands {length(far)} through {name}: bring it nearer, or turn the key angle."
+                text = (
+                    f"The lamp of the {kind.name} stands {length(far)} through {name}: bring it nearer, or turn the key"
+                    " angle."
+                )
                 yield Clash(level="cannot", about="design", text=text, place=(x, y, z))
     for index in brief.shaped:
         yield from _second(brief, index, room, length)
@@ -227,7 +231,8 @@ def _legs(body: _Body, room: RoomBox, length: Any) -> Iterator[Clash]:
         yield _said(
             "look out",
             body,
-            f"{_cap(body.name)} is {length(max(near, 0.0))} from a wall: a stand's legs need {length(LEGS)}. Clamp or hang it.",
+            f"{_cap(body.name)} is {length(max(near, 0.0))} from a wall: a stand's legs need {length(LEGS)}. Clamp or"
+            " hang it.",
         )
 
 
@@ -258,13 +263,19 @@ def _lamps(brief: Brief, room: RoomBox, length: Any) -> Iterator[Clash]:
             None,
         )
         if under is not None and not hung:
-            text = f"{_cap(light.name)} is over {under.name}: no stand fits there; a small stand or a clamp on {under.name} carries it."
+            text = (
+                f"{_cap(light.name)} is over {under.name}: no stand fits there; a small stand or a clamp on"
+                f" {under.name} carries it."
+            )
             yield _said("look out", body, text)
         elif not brief.room.outdoors and not hung and light.z > 0.3:
             yield from _legs(body, room, length)
         shown, _ = in_frame(brief, place[None, :])
         if bool(shown[0]) and not light.seen:
-            text = f"{_cap(light.name)} is in the picture. Move it out, hide it behind the subject, or mark it as meant to be seen."
+            text = (
+                f"{_cap(light.name)} is in the picture. Move it out, hide it behind the subject, or mark it as meant to"
+                " be seen."
+            )
             yield _said("look out", body, text)
 
 

@@ -69,7 +69,9 @@ class Light:
 
     @property
     def lamp_hidden(self) -> bool:
-        """Whether the lamp no longer shows: not by its outline, and inside of boxes, shades and rims not by the pattern of its glow."""
+        """Whether the lamp no longer shows: not by its outline, and inside of boxes, shades and rims not by the pattern
+        of its glow.
+        """
         outline = self.sheet.outline_contrast <= OUTLINE_THRESHOLD
         return outline and (self.alone or self.sheet.pattern <= PATTERN_THRESHOLD)
 
@@ -88,10 +90,10 @@ class Light:
 class Levels:
     """Readings at the meters with the room and all lamps, in terms of the modifier's lamp at full power: lx, or lx·s.
 
-    ``lit`` and ``fill`` are what the two sides of the face or thing get, of everything in the set: a convex thing keeps nothing off a
-    side but what comes from behind it;
-    ``lens`` falls on the lens; ``direct_share`` comes straight from the modifier's own lamps. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each
-    lamp by meter.
+    ``lit`` and ``fill`` are what the two sides of the face or thing get, of everything in the set: a convex thing keeps
+    nothing off a side but what comes from behind it; ``lens`` falls on the lens; ``direct_share`` comes straight from
+    the modifier's own lamps. ``shares`` of the modifier lamp's lumens by surface; ``by_lamp`` the readings of each lamp
+    by meter.
     """
 
     key: float
@@ -111,7 +113,9 @@ class Levels:
 
 @dataclass(frozen=True, kw_only=True)
 class Setting:
-    """Camera and lamp set for the reading; ``off_by`` is how far the present camera setting is over (+) or under (−)."""
+    """Camera and lamp set for the reading; ``off_by`` is how far the present camera setting is over (+) or
+    under (−).
+    """
 
     aperture: float
     iso: float
@@ -381,7 +385,8 @@ def _modifier_alone(
 
 
 def _without_lengths(design: Any) -> str:
-    # how far a material's spread moves the light hangs on what the modifier is made of, and hardly on where its parts are just now
+    # how far a material's spread moves the light hangs on what the modifier is made of, and hardly on where its parts
+    # are just now
     chosen = {k: v for k, v in design.model_dump(mode="json").items() if not isinstance(v, float)}
     return json.dumps(chosen, sort_keys=True)
 
@@ -404,7 +409,8 @@ def evaluate(
     effort: how finely the set is sampled.
     cells: cells along each edge of the source's map.
     spread: whether to follow the spread of real materials.
-    remembered: take how far that moves the light from the last time that a modifier of the same make was looked at, if there was one.
+    remembered: take how far that moves the light from the last time that a modifier of the same make was looked at, if
+        there was one.
     go_on: asked now and then whether to go on reading meters.
     """
     light, band = _alone.get(

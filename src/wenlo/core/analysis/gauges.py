@@ -117,12 +117,16 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             spread=None,
             scale=(0.0, wanted.shadow_edge * 2.5),
             text="–" if edge is None else length(edge),
-            sentence=f"The edge that throws the shadow would stand {length(wanted.occluder_distance)} from the face, at or behind "
-            f"the sheet; give a smaller distance in the Brief."
-            if edge is None
-            else f"An edge {length(wanted.occluder_distance)} away throws a shadow edge {length(edge)} "
-            f"wide ({edge_word(edge)}); the light works like an even strip "
-            f"{length(light.across.edge_equivalent)} wide, though it is {length(design.source_size[0])}.",
+            sentence=(
+                f"The edge that throws the shadow would stand {length(wanted.occluder_distance)} from the face, at or"
+                " behind the sheet; give a smaller distance in the Brief."
+                if edge is None
+                else (
+                    f"An edge {length(wanted.occluder_distance)} away throws a shadow edge {length(edge)} "
+                    f"wide ({edge_word(edge)}); the light works like an even strip "
+                    f"{length(light.across.edge_equivalent)} wide, though it is {length(design.source_size[0])}."
+                )
+            ),
         ),
         Gauge(
             key="contrast",
@@ -134,10 +138,15 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             spread=None,
             scale=(0.0, max(5.0, wanted.contrast + 2)),
             text="–" if contrast is None else format_stops(contrast),
-            sentence="The set does not fit the room, so what the walls return is not known."
-            if contrast is None
-            else f"The lit side is {deep_stops(contrast)} over the far side, with everything in the set counted; "
-            f"{result.levels.room_share * 100:.0f} % of the light at the face comes back from walls, floor and ceiling.",
+            sentence=(
+                "The set does not fit the room, so what the walls return is not known."
+                if contrast is None
+                else (
+                    f"The lit side is {deep_stops(contrast)} over the far side, with everything in the set counted;"
+                    f" {result.levels.room_share * 100:.0f} % of the light at the face comes back from walls, floor and"
+                    " ceiling."
+                )
+            ),
         ),
         Gauge(
             key="background",
@@ -149,9 +158,14 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             spread=None,
             scale=(min(-5.0, wanted.background - 2), 1.0),
             text="–" if background is None else format_stops(background, signed=True),
-            sentence="The set does not fit the room, so the light on the backdrop is not known."
-            if background is None
-            else f"The backdrop gets {format_stops(abs(background))} {'less' if background < 0 else 'more'} light than the face.",
+            sentence=(
+                "The set does not fit the room, so the light on the backdrop is not known."
+                if background is None
+                else (
+                    f"The backdrop gets {format_stops(abs(background))} {'less' if background < 0 else 'more'} light"
+                    " than the face."
+                )
+            ),
         ),
         Gauge(
             key="evenness",
@@ -163,10 +177,15 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             spread=None,
             scale=(0.0, max(4.0, wanted.evenness * 2)),
             text="–" if even is None else deep_stops(even),
-            sentence="No sheet shines toward the face, so there is nothing to be even."
-            if even is None
-            else f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner "
-            f"{deep_stops(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f} times the mean.",
+            sentence=(
+                "No sheet shines toward the face, so there is nothing to be even."
+                if even is None
+                else (
+                    f"From the middle of the sheet to its edge the glow falls {deep_stops(even)}, to the worst corner"
+                    f" {deep_stops(light.sheet.worst_corner)}; the brightest patch is {light.sheet.peak_to_mean:.1f}"
+                    " times the mean."
+                )
+            ),
         ),
         Gauge(
             key="spill",
@@ -190,12 +209,16 @@ def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = 
             spread=result.loss_band if all(map(math.isfinite, result.loss_band)) else None,
             scale=(0.0, max(5.0, wanted.loss * 1.5)),
             text=format_stops(light.loss),
-            spread_text=_spread(f"{result.loss_band[0]:.1f}", f"{result.loss_band[1]:.1f}")
-            if math.isfinite(result.loss_band[1])
-            else "",
-            sentence=f"The sheet costs {format_stops(light.loss)} against the bare lamp from where it hangs, "
-            f"{format_stops(light.loss_at_sheet)} against the bare lamp at the sheet's place. Real sheets of this kind "
-            f"run from {format_stops(result.loss_band[0])} to {format_stops(result.loss_band[1])}.",
+            spread_text=(
+                _spread(f"{result.loss_band[0]:.1f}", f"{result.loss_band[1]:.1f}")
+                if math.isfinite(result.loss_band[1])
+                else ""
+            ),
+            sentence=(
+                f"The sheet costs {format_stops(light.loss)} against the bare lamp from where it hangs,"
+                f" {format_stops(light.loss_at_sheet)} against the bare lamp at the sheet's place. Real sheets of this"
+                f" kind run from {format_stops(result.loss_band[0])} to {format_stops(result.loss_band[1])}."
+            ),
         ),
         _exposure_gauge(brief, result),
     )
@@ -229,9 +252,11 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
             spread=ends if math.isfinite(ends[1]) else None,
             scale=(25.0, max(wanted.iso_highest * 2, 400.0)),
             text=text,
-            spread_text=_spread(f"{third_stop_iso(ends[0]):.0f}", f"{third_stop_iso(ends[1]):.0f}")
-            if math.isfinite(ends[1])
-            else "",
+            spread_text=(
+                _spread(f"{third_stop_iso(ends[0]):.0f}", f"{third_stop_iso(ends[1]):.0f}")
+                if math.isfinite(ends[1])
+                else ""
+            ),
             sentence=f"{reading}: set {text} at {format_aperture(brief.camera.aperture)}{fixed_time}; {now}.",
         )
     if wanted.solve_for == "aperture":
@@ -247,9 +272,9 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
             spread=ends,
             scale=(1.0, 16.0),
             text=text,
-            spread_text=f"{format_aperture(ends[0])}–{format_aperture(ends[1]).removeprefix('f/')}"
-            if ends[0] > 0
-            else "",
+            spread_text=(
+                f"{format_aperture(ends[0])}–{format_aperture(ends[1]).removeprefix('f/')}" if ends[0] > 0 else ""
+            ),
             sentence=f"{reading}: set {text} at ISO {brief.camera.iso:.0f}{fixed_time}; {now}.",
         )
     power = setting.power
@@ -266,8 +291,10 @@ def _exposure_gauge(brief: Brief, result: Evaluated) -> Gauge:
         scale=(0.0, 2.0),
         text=text,
         spread_text=f"{format_power(ends[0])} to {format_power(ends[1])}" if math.isfinite(ends[1]) else "",
-        sentence=f"{reading} at the present power: set the lamp to {text} for {format_aperture(brief.camera.aperture)}, "
-        f"ISO {brief.camera.iso:.0f}{fixed_time}; {now}.",
+        sentence=(
+            f"{reading} at the present power: set the lamp to {text} for {format_aperture(brief.camera.aperture)}, "
+            f"ISO {brief.camera.iso:.0f}{fixed_time}; {now}."
+        ),
     )
 
 

@@ -35,7 +35,9 @@ LEAST_TOLD = 0.05
 
 @dataclass(frozen=True, kw_only=True)
 class Part:
-    """A share of a reading: the lamp's name, ``direct``, ``modifier`` or ``room``, and how many stops less without it (infinite when it is all)."""
+    """A share of a reading: the lamp's name, ``direct``, ``modifier`` or ``room``, and how many stops less without it
+    (infinite when it is all).
+    """
 
     lamp: str
     way: str
@@ -45,7 +47,8 @@ class Part:
 
 @dataclass(frozen=True, kw_only=True)
 class MarkReading:
-    """What a meter reads [lx, or lx·s of a flash] with its 95 % half-width, in stops from the key, as an f-number, and why.
+    """What a meter reads [lx, or lx·s of a flash] with its 95 % half-width, in stops from the key, as an f-number, and
+    why.
 
     ``inside`` is false for a meter outside of the room, which reads nothing.
     """

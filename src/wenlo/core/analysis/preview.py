@@ -77,7 +77,9 @@ def picture_scene(brief: Brief, design: Any) -> LightScene:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Preview:
-    """A predicted picture, the light that strays in the lens by lamp, shape (G, 3) [cd/m²], and the subject's outline."""
+    """A predicted picture, the light that strays in the lens by lamp, shape (G, 3) [cd/m²], and the subject's
+    outline.
+    """
 
     picture: Picture
     veil: Array

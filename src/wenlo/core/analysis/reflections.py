@@ -74,10 +74,10 @@ class Turn:
 class Reflections:
     """What is mirrored, pixel by pixel: ``shown`` (H, W) counts ``parts``, −1 where the thing is not.
 
-    ``lit`` is the share that mirrors something lit, ``brightness`` the same weighed by how bright it is, full at half a stop and nothing
-    at two stops under a white card; ``spots`` by part's key are places that are mirrored, (M, 3) [m].
-    ``seen`` are the mirrored rays, ``looks`` and ``names`` what each meets, in the set ``solved`` without the thing, where a white
-    card has the luminance ``white`` [cd/m²].
+    ``lit`` is the share that mirrors something lit, ``brightness`` the same weighed by how bright it is, full at half a
+    stop and nothing at two stops under a white card; ``spots`` by part's key are places that are mirrored, (M, 3) [m].
+    ``seen`` are the mirrored rays, ``looks`` and ``names`` what each meets, in the set ``solved`` without the thing,
+    where a white card has the luminance ``white`` [cd/m²].
     """
 
     shown: NDArray[np.int64]

@@ -78,8 +78,9 @@ class Backdrop(Part):
 class Room(Part):
     """A box with painted walls; the backdrop hangs at the end wall, the camera looks along the depth.
 
-    A ceiling may slope down to a ``knee`` wall over ``run``, on one side or both; a wall may have an alcove. Outdoors there is
-    only the ground, and the walls' places bound what is drawn. ``hertz`` is the mains frequency of the country.
+    A ceiling may slope down to a ``knee`` wall over ``run``, on one side or both; a wall may have an alcove. Outdoors
+    there is only the ground, and the walls' places bound what is drawn. ``hertz`` is the mains frequency of the
+    country.
     """
 
     width: float = quantity(1.5, 30.0, unit="m", label="room width", default=3.6)
@@ -146,8 +147,8 @@ Aim = Literal["subject", "backdrop", "ceiling", "floor", "point"]
 class OtherLight(Part):
     """A second lamp or a window: light that does not go through the modifier.
 
-    A window lies in the side wall or end wall nearest to its place and shows the overcast sky; the sun and the clear sky
-    are where the day puts them. A lamp that is ``seen`` is meant to be in the picture.
+    A window lies in the side wall or end wall nearest to its place and shows the overcast sky; the sun and the clear
+    sky are where the day puts them. A lamp that is ``seen`` is meant to be in the picture.
     """
 
     name: ShortText = "second lamp"
@@ -224,7 +225,9 @@ class Limits(Part):
 
 
 class Wanted(Part):
-    """What the picture needs; each becomes the band of a gauge. The key comes from a side as the lens sees it, and so high over the eyes."""
+    """What the picture needs; each becomes the band of a gauge. The key comes from a side as the lens sees it, and so
+    high over the eyes.
+    """
 
     shadow_edge: float = quantity(0.0005, 0.5, unit="m", label="wanted shadow edge", default=0.02)
     occluder_distance: float = quantity(
@@ -268,7 +271,8 @@ class Brief(Part):
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
     assumed: list[PathText] = Field(default_factory=list, max_length=100)
 
-    # what other lights shine through, by their place: the document holds it beside the Brief, since a Brief knows no kinds
+    # what other lights shine through, by their place: the document holds it beside the Brief, since a Brief knows no
+    # kinds
     _shaped: dict[int, Any] = PrivateAttr(default_factory=dict)
 
     @property

@@ -37,7 +37,9 @@ class Standing(Part):
 
 
 class Board(Standing):
-    """A card, flag, reflector or sheet on a stand; ``z`` is the height of its middle. Its back is black but for a sheet."""
+    """A card, flag, reflector or sheet on a stand; ``z`` is the height of its middle. Its back is black but for a
+    sheet.
+    """
 
     kind: Literal["board"] = "board"
     name: ShortText = "card"
@@ -61,7 +63,9 @@ class Block(Standing):
 
 
 class Figure(Standing):
-    """Another person in the set, facing the camera; ``z`` is the height of the eyes. Seen in the picture; it moves no light."""
+    """Another person in the set, facing the camera; ``z`` is the height of the eyes. Seen in the picture; it moves no
+    light.
+    """
 
     kind: Literal["figure"] = "figure"
     name: ShortText = "second person"

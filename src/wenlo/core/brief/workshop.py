@@ -19,8 +19,8 @@ MOST_PRICES = 200
 class Workshop(Part):
     """Tools, measured fittings and money; None where the typical value serves.
 
-    ``prices`` are one's own, by the id of what is bought: for a bar, a board, a piece or pack, or a metre, in ``currency``;
-    ``rate`` is what a euro is worth in it.
+    ``prices`` are one's own, by the id of what is bought: for a bar, a board, a piece or pack, or a metre, in
+    ``currency``; ``rate`` is what a euro is worth in it.
     """
 
     cutting: Cutting = "by hand"

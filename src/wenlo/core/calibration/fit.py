@@ -1,8 +1,9 @@
-"""Which few unknowns explain a shoot's readings best: sheet, lamp, distance, walls; with their uncertainty, and what to measure next.
+"""Which few unknowns explain a shoot's readings best: sheet, lamp, distance, walls; with their uncertainty, and what to
+measure next.
 
-Readings are compared in stops. Each unknown has a prior (how far off it usually is) and a slope at every meter, found by solving the set
-with it moved. The estimate is that of linear least squares with priors; unknowns are added one by one while the evidence grows by
-more than its price (Bayesian information criterion, Schwarz 1978).
+Readings are compared in stops. Each unknown has a prior (how far off it usually is) and a slope at every meter, found
+by solving the set with it moved. The estimate is that of linear least squares with priors; unknowns are added one by
+one while the evidence grows by more than its price (Bayesian information criterion, Schwarz 1978).
 """
 
 import itertools
@@ -61,7 +62,9 @@ class Found:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Fit:
-    """What explains the misses: the unknowns, misses before and after [stop], other explanations that serve as well, and words."""
+    """What explains the misses: the unknowns, misses before and after [stop], other explanations that serve as well,
+    and words.
+    """
 
     found: tuple[Found, ...]
     before: Array
@@ -134,7 +137,10 @@ def fit(readings: Sequence[float], predict: Predict, unknowns: Sequence[Unknown]
     after = np.log2(measured / predict(moved))
     far = any(abs(stops) > FAR * PRIOR[name] for name, stops in moved.items())
     if far or float(np.abs(after).max()) > MISFIT:
-        message = "Neither sheet, lamp, distance nor walls explain these readings; look for a lamp that is off, a meter in shade, or a wrong aim."
+        message = (
+            "Neither sheet, lamp, distance nor walls explain these readings; look for a lamp that is off, a meter in"
+            " shade, or a wrong aim."
+        )
         raise Impossible(message)
     rivals = _rivals(slopes, unknowns, picked, scores, best[0])
     found = tuple(
@@ -182,7 +188,10 @@ def _words(found: Sequence[Found], rivals: Sequence[Unknown], before: Array, aft
         factor = 2.0**one.stops
         parts.append(f"{one.unknown} {factor:.2f} times what was assumed (± {one.deviation * 1.96:.2f} stops)")
     said = " and ".join(parts)
-    text = f"{said[:1].upper()}{said[1:]} explains it: the worst miss goes from {np.abs(before).max():.1f} to {np.abs(after).max():.1f} stops."
+    text = (
+        f"{said[:1].upper()}{said[1:]} explains it: the worst miss goes from {np.abs(before).max():.1f} to"
+        f" {np.abs(after).max():.1f} stops."
+    )
     if rivals:
         text += f" {' or '.join(rivals)} would do as well: {NEXT[rivals[0]]}."
     return text

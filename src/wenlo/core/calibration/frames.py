@@ -1,4 +1,6 @@
-"""Two frames held against each other: stops of the same area, spill with and without, one camera's own curve; exposures counted in."""
+"""Two frames held against each other: stops of the same area, spill with and without, one camera's own curve; exposures
+counted in.
+"""
 
 import math
 from collections.abc import Sequence
@@ -31,7 +33,8 @@ def exposure_apart(one: Exposure | None, other: Exposure | None, *, card: tuple[
         return math.log2(card[1].luminance / card[0].luminance)
     if one is None or other is None:
         raise Impossible(
-            "A frame does not tell its exposure: it may have adjusted itself. Lock the exposure, or draw a neutral card whose light did not change."
+            "A frame does not tell its exposure: it may have adjusted itself. Lock the exposure, or draw a neutral card"
+            " whose light did not change."
         )
     return exposure_between(other, one)
 
@@ -54,7 +57,9 @@ def frames_apart(one: Level, other: Level, *, exposure: float, tied: bool, fitte
 
 @dataclass(frozen=True, kw_only=True)
 class Spill:
-    """Light that one lamp adds to an area: stops against the reference area, its 95 % half-width, and how much brighter it makes the area."""
+    """Light that one lamp adds to an area: stops against the reference area, its 95 % half-width, and how much brighter
+    it makes the area.
+    """
 
     against: float
     error: float
@@ -96,7 +101,8 @@ def spill(with_light: Level, without: Level, reference: Level, *, exposure: floa
 
 
 def words_on_exposure(frames: Sequence[Exposure | None], own: Sequence[bool | None]) -> str:
-    """What is to be known of frames that cameras exposed: which adjusted themselves, and what is done about it; empty when nothing is.
+    """What is to be known of frames that cameras exposed: which adjusted themselves, and what is done about it; empty
+    when nothing is.
 
     Parameters
     ----------
@@ -104,13 +110,22 @@ def words_on_exposure(frames: Sequence[Exposure | None], own: Sequence[bool | No
     own: whether the camera chose each itself, None where the file does not say.
     """
     if any(frame is None for frame in frames):
-        return "A file does not tell its exposure: only areas of one frame are held against each other, or frames tied by a neutral card."
+        return (
+            "A file does not tell its exposure: only areas of one frame are held against each other, or frames tied by"
+            " a neutral card."
+        )
     told = [frame for frame in frames if frame is not None]
     changed = len(told) > 1 and any(abs(exposure_between(told[0], frame)) > 0.05 for frame in told[1:])
     if any(own) and changed:
-        return "The camera chose its exposure itself and changed it between the frames; what the files tell of it is counted in."
+        return (
+            "The camera chose its exposure itself and changed it between the frames; what the files tell of it is"
+            " counted in."
+        )
     if changed:
         return "The exposure changed between the frames; what the files tell of it is counted in."
     if any(own):
-        return "The camera chose this exposure itself: lock it before the next frame, or two frames cannot be held against each other by eye."
+        return (
+            "The camera chose this exposure itself: lock it before the next frame, or two frames cannot be held against"
+            " each other by eye."
+        )
     return ""

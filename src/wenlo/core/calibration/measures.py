@@ -1,6 +1,8 @@
-"""What a photograph tells: stops between areas, evenness of a sheet, width of a shadow's edge, colour cast, the ground. Every number with its ±.
+"""What a photograph tells: stops between areas, evenness of a sheet, width of a shadow's edge, colour cast, the ground.
+Every number with its ±.
 
-Pictures are arrays of linear light, red, green and blue of BT.709 from 0 to 1, shape (H, W, 3), with a mask of what is clipped.
+Pictures are arrays of linear light, red, green and blue of BT.709 from 0 to 1, shape (H, W, 3), with a mask of what is
+clipped.
 """
 
 import math
@@ -72,7 +74,9 @@ def linearised(values: Array) -> Array:
 
 
 def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> Picture:
-    """A picture from encoded values, shape (H, W, 3), 0 to 1; ``gamma`` bends the linear light to a camera's own curve."""
+    """A picture from encoded values, shape (H, W, 3), 0 to 1; ``gamma`` bends the linear light to a camera's
+    own curve.
+    """
     light = linearised(values)
     return Picture(
         light=light**gamma if gamma != 1.0 else light,
@@ -106,7 +110,10 @@ def level(picture: Picture, area: Area) -> Level:
     light = picture.light[rows, columns]
     share = float(picture.clipped[rows, columns].mean()) if light.size else 1.0
     if share > MOST_CLIPPED:
-        message = f"{share * 100:.0f} % of {area.name} is clipped: how bright it is cannot be told; expose less and take it again."
+        message = (
+            f"{share * 100:.0f} % of {area.name} is clipped: how bright it is cannot be told; expose less and take it"
+            " again."
+        )
         raise Impossible(message, fields=[FieldError(path="areas", message=message)])
     values = light @ LUMA
     mean = float(values.mean())
@@ -135,7 +142,9 @@ def stops_apart(one: Level, other: Level, *, fitted: bool = False, exposure: flo
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Evenness:
-    """A lit sheet: stops from its brightest cell, shape (rows, columns), where that is in shares of the area, from it to the edges."""
+    """A lit sheet: stops from its brightest cell, shape (rows, columns), where that is in shares of the area, from it
+    to the edges.
+    """
 
     stops: Array
     hot: tuple[float, float]
@@ -172,7 +181,9 @@ def evenness(picture: Picture, area: Area, *, cells: int = 9) -> Evenness:
 
 @dataclass(frozen=True, kw_only=True)
 class EdgeWidth:
-    """Width of a shadow's edge as a straight ramp from light to dark [m], its 95 % half-width, and the stops across it."""
+    """Width of a shadow's edge as a straight ramp from light to dark [m], its 95 % half-width, and the stops
+    across it.
+    """
 
     width: float
     error: float
@@ -246,7 +257,9 @@ def edge_width(picture: Picture, start: tuple[float, float], end: tuple[float, f
 
 @dataclass(frozen=True, kw_only=True)
 class Cast:
-    """The cast on something neutral: warm (+) or cool, and green (+) or magenta, in stops of blue and green against red."""
+    """The cast on something neutral: warm (+) or cool, and green (+) or magenta, in stops of blue and green against
+    red.
+    """
 
     warm: float
     green: float
@@ -261,7 +274,9 @@ def cast(neutral: Level) -> Cast:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Ground:
-    """A ground: share of it that is clean white, clipped, its mean against clean white [stop], and shares of its encoded tones from black to white."""
+    """A ground: share of it that is clean white, clipped, its mean against clean white [stop], and shares of its
+    encoded tones from black to white.
+    """
 
     white: float
     clipped: float
@@ -292,7 +307,8 @@ def exposure_between(one: tuple[float, float, float], other: tuple[float, float,
 
 
 def curve_from_pair(one: Picture, other: Picture, stops: float) -> float:
-    """The exponent that bends the light of a camera to straight: two frames of one still scene, the first with so many stops more.
+    """The exponent that bends the light of a camera to straight: two frames of one still scene, the first with so many
+    stops more.
 
     Raises
     ------

@@ -1,4 +1,6 @@
-"""What moving a light does to the exposure, by the solver: through a sheet, or off the walls, light does not fall off by the square."""
+"""What moving a light does to the exposure, by the solver: through a sheet, or off the walls, light does not fall off
+by the square.
+"""
 
 import math
 from collections.abc import Iterator
@@ -29,8 +31,8 @@ SAME = 0.02
 
 @dataclass(frozen=True, kw_only=True)
 class Move:
-    """A light moved alone: the parameter and where to [m], what it is called, what else it does, and how far from what was asked it
-    ends [stop].
+    """A light moved alone: the parameter and where to [m], what it is called, what else it does, and how far from what
+    was asked it ends [stop].
     """
 
     parameter: str
@@ -41,7 +43,9 @@ class Move:
 
 
 def movable(design: Any) -> str | None:
-    """The parameter that moves the lamp, or else the whole light, to and from the subject; None for what does not move."""
+    """The parameter that moves the lamp, or else the whole light, to and from the subject; None for what does
+    not move.
+    """
     fields = type(design).model_fields
     return "lamp_distance" if "lamp_distance" in fields else None if kind_of(design).keeps_size else distance_of(design)
 

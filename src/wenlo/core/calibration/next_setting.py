@@ -1,4 +1,6 @@
-"""From a judgement, a reading or a picture to the next mark on a dial; and the fewest trial shots where light cannot be metered."""
+"""From a judgement, a reading or a picture to the next mark on a dial; and the fewest trial shots where light cannot be
+metered.
+"""
 
 import math
 import re
@@ -150,7 +152,9 @@ class Setting:
 
 @dataclass(frozen=True, kw_only=True)
 class NextMark:
-    """One control turned alone: which, its next value, in words, what else it does, and how far from what was asked it ends [stop]."""
+    """One control turned alone: which, its next value, in words, what else it does, and how far from what was asked it
+    ends [stop].
+    """
 
     control: str
     value: float
@@ -247,8 +251,8 @@ def from_reading(read: float, wanted: float) -> float:
 
 @dataclass(frozen=True, kw_only=True)
 class Ladder:
-    """Trial shots for light that cannot be metered: the next trial [stop], what is left between too dark and too bright, and how many
-    shots at most are still needed.
+    """Trial shots for light that cannot be metered: the next trial [stop], what is left between too dark and too
+    bright, and how many shots at most are still needed.
     """
 
     next: float
@@ -285,7 +289,10 @@ def ladder(
         elif verdict == "too bright":
             high = min(high, stops)
     if low > high:
-        message = "A darker setting came out too bright and a brighter one too dark; something else changed between the shots."
+        message = (
+            "A darker setting came out too bright and a brighter one too dark; something else changed between the"
+            " shots."
+        )
         raise InvalidInput(message, fields=[FieldError(path="tried", message=message)])
     if high - low <= 2 * enough:
         return Ladder(next=round((low + high) / 2 / THIRD) * THIRD, low=low, high=high, left=0, done=True)

@@ -36,8 +36,8 @@ class Area(Part):
 
 
 class Line(Part):
-    """A line on a photograph, in shares of its width and height: across a shadow's edge, ``metres`` long in the scene, or over a whole ball
-    or head from its lit rim to its dark one.
+    """A line on a photograph, in shares of its width and height: across a shadow's edge, ``metres`` long in the scene,
+    or over a whole ball or head from its lit rim to its dark one.
     """
 
     across: Literal["edge", "ball"] = "edge"

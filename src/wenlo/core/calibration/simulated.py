@@ -36,7 +36,9 @@ CAMERA_CURVE = 0.08
 
 @dataclass(frozen=True, kw_only=True)
 class Truth:
-    """What is off in a set: unknowns by so many stops, the exponent of the camera's curve, and the seed of its noise."""
+    """What is off in a set: unknowns by so many stops, the exponent of the camera's curve, and the seed of its
+    noise.
+    """
 
     moved: Mapping[Unknown, float] = field(default_factory=dict)
     curve: float = 1.0

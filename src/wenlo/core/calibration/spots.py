@@ -1,4 +1,6 @@
-"""What stands out of an area: leaks in something dark, lumps and seams in a lit sheet; and the turn from light to shade on a ball."""
+"""What stands out of an area: leaks in something dark, lumps and seams in a lit sheet; and the turn from light to shade
+on a ball.
+"""
 
 import math
 from dataclasses import dataclass
@@ -30,7 +32,9 @@ POINT_SOURCE = math.degrees(math.acos(0.1) - math.acos(0.9))
 
 @dataclass(frozen=True, kw_only=True)
 class Spot:
-    """A spot: its middle in shares of the picture, how much brighter (+) or darker than what is round it [stop], and its share of the area."""
+    """A spot: its middle in shares of the picture, how much brighter (+) or darker than what is round it [stop], and
+    its share of the area.
+    """
 
     x: float
     y: float
@@ -65,7 +69,9 @@ def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[
 
 
 def leaks(picture: Picture, area: Area) -> tuple[Spot, ...]:
-    """Spots of light in something that should be dark, the worst first. Clipped ones count: they are leaks all the more."""
+    """Spots of light in something that should be dark, the worst first. Clipped ones count: they are leaks all the
+    more.
+    """
     from scipy import ndimage
 
     rows, columns = area_slices(picture, area)
@@ -78,7 +84,8 @@ def leaks(picture: Picture, area: Area) -> tuple[Spot, ...]:
 
 
 def lumps(picture: Picture, area: Area) -> tuple[Spot, ...]:
-    """Lumps, seams and shadows in a lit sheet: where it leaves its own smooth course (a surface of second degree), the worst first.
+    """Lumps, seams and shadows in a lit sheet: where it leaves its own smooth course (a surface of second degree), the
+    worst first.
 
     Raises
     ------
@@ -108,7 +115,9 @@ def lumps(picture: Picture, area: Area) -> tuple[Spot, ...]:
 
 @dataclass(frozen=True, kw_only=True)
 class Turn:
-    """How light turns to shade on a ball: 10 to 90 % band [degree], its 95 % half-width, and how much it is beyond a point source's."""
+    """How light turns to shade on a ball: 10 to 90 % band [degree], its 95 % half-width, and how much it is beyond a
+    point source's.
+    """
 
     band: float
     error: float
@@ -145,7 +154,8 @@ def turn(picture: Picture, start: tuple[float, float], end: tuple[float, float])
     fall = light[peak:] / light[peak]
     if fall.min() > 0.1:
         raise Impossible(
-            "The shaded side gets more than a tenth of the light: its turn cannot be told; take the fill away for this frame."
+            "The shaded side gets more than a tenth of the light: its turn cannot be told; take the fill away for this"
+            " frame."
         )
     nine, one = _crossing(angle[peak:], fall, 0.9), _crossing(angle[peak:], fall, 0.1)
     band = one - nine

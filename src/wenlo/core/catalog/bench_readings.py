@@ -11,7 +11,9 @@ MOST_ROWS = 40
 
 
 class SheetReading(Part):
-    """A reading with so many layers before the meter: flat on it, or through a hole in a black card, so far off its axis."""
+    """A reading with so many layers before the meter: flat on it, or through a hole in a black card, so far off its
+    axis.
+    """
 
     layers: int = quantity(0, 2, unit="count", label="layers", default=1)
     through: Literal["on the meter", "hole"] = "on the meter"
@@ -32,8 +34,8 @@ class SheetBench(Part):
 class FaceReading(Part):
     """A face under the lamp, told by a meter or by a photograph that also shows a card of known reflectance.
 
-    By meter: ``there`` is the light that falls on the face, ``back`` what comes back to a meter turned round. By photograph: stops of the
-    face over the card, and how warm and green it is against it.
+    By meter: ``there`` is the light that falls on the face, ``back`` what comes back to a meter turned round. By
+        photograph: stops of the face over the card, and how warm and green it is against it.
     """
 
     by: Literal["meter", "photograph"] = "meter"
@@ -73,7 +75,9 @@ class DialReading(Part):
 
 
 class LampBench(Part):
-    """A bare lamp: its beam at full power, its dial, and the colour of a neutral card by a camera held to one white balance."""
+    """A bare lamp: its beam at full power, its dial, and the colour of a neutral card by a camera held to one white
+    balance.
+    """
 
     of: Literal["lamp"] = "lamp"
     distance: float = quantity(0.2, 20.0, unit="m", label="lamp to meter", default=2.0)
@@ -107,7 +111,9 @@ class BendReading(Part):
 
 
 class GroundBench(Part):
-    """A sheet to stand things on: what bending does to it, how far it hangs down over an edge, and its creases under raking light."""
+    """A sheet to stand things on: what bending does to it, how far it hangs down over an edge, and its creases under
+    raking light.
+    """
 
     of: Literal["ground sheet"] = "ground sheet"
     bends: list[BendReading] = Field(default_factory=list, max_length=MOST_ROWS)
@@ -128,7 +134,9 @@ class GroundBench(Part):
 
 
 class OutlineBench(Part):
-    """The outline of a found thing, traced in a photograph: points from its lower left corner on, and the 95 % half-width of its sides. [m]"""
+    """The outline of a found thing, traced in a photograph: points from its lower left corner on, and the 95 %
+    half-width of its sides. [m]
+    """
 
     of: Literal["outline"] = "outline"
     points: list[Annotated[tuple[float, float], Field(strict=False)]] = Field(min_length=3, max_length=400)

@@ -24,8 +24,9 @@ class SheetMaterial:
     ``transmittance`` is total and includes ``unscattered``; ``lobe_half_width`` is the angle at
     which the scattered luminance has fallen to half [rad], None for a Lambertian scatterer; ``unscattered_range``,
     ``reflectance_range`` and ``lobe_range`` are the spread to expect, low and high, None where nobody told;
-    ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put together, ``grain``
-    whether its pieces keep one direction (nap, stretch, weave), ``good_side`` which face is the better one.
+    ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put
+    together, ``grain`` whether its pieces keep one direction (nap, stretch, weave), ``good_side`` which face is the
+    better one.
     """
 
     id: str
@@ -72,11 +73,11 @@ class LampType:
     ``flicker`` is half of the swing of its light over the mean. ``duration`` is a flash's t0.1 at full power
     [s]; a ``quenched`` one is cut short at less power, others keep their time. A disc with an ``inner`` share
     of its radius is a ring. ``price`` is typical [EUR]; ``carries`` is what may hang on its front [kg]; ``vents`` the
-    way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution`` takes the place of the beam;
-    ``dial`` holds marks and the shares of the light that they give, None of a true one. ``power_factor`` is real over apparent
-    power at the mains, None where nobody told; ``supply_mass`` of a separate power supply [kg]; a flash that is charged from the
-    mains takes ``recharge_watts`` at its peak, ``joules`` each time and ``modelling_watts`` as long as it is on. A ``coloured`` lamp mixes
-    its light of red, green and blue ones.
+    way from the rim of its front to the first opening for air, None where it has none [m]. A measured ``distribution``
+    takes the place of the beam; ``dial`` holds marks and the shares of the light that they give, None of a true one.
+    ``power_factor`` is real over apparent power at the mains, None where nobody told; ``supply_mass`` of a separate
+    power supply [kg]; a flash that is charged from the mains takes ``recharge_watts`` at its peak, ``joules`` each time
+    and ``modelling_watts`` as long as it is on. A ``coloured`` lamp mixes its light of red, green and blue ones.
     """
 
     id: str
@@ -123,7 +124,8 @@ class Rendering:
 class Gel:
     """A gel or neutral filter: mired ``shift`` (+ is warmer) and the share of white light that it passes.
 
-    A saturated one has a ``colour``: what it passes of red, green and blue (linear BT.709), and leaves no white to balance for.
+    A saturated one has a ``colour``: what it passes of red, green and blue (linear BT.709), and leaves no white to
+        balance for.
     """
 
     id: str
@@ -235,7 +237,9 @@ class BlackMaterial:
 
 @dataclass(frozen=True, kw_only=True)
 class Covering:
-    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price; its limit. [m, EUR, °C]"""
+    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price; its limit. [m,
+    EUR, °C]
+    """
 
     id: str
     name: str

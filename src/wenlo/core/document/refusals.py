@@ -1,4 +1,6 @@
-"""What of a shoot is not accepted when it is typed, at its field: modifiers that do not go with their lamps, titles that cannot be told."""
+"""What of a shoot is not accepted when it is typed, at its field: modifiers that do not go with their lamps, titles
+that cannot be told.
+"""
 
 from collections.abc import Iterator
 from typing import Any
@@ -40,8 +42,8 @@ def title_problem(title: str) -> FieldError | None:
 def newly_refused(before: Shoot, after: Shoot) -> list[FieldError]:
     """What an edit of a value would make that does not fit, at that value.
 
-    What was so before, and what came about by another lamp, kind or value, is told and not refused: nobody could say which of the two
-    is to give way.
+    What was so before, and what came about by another lamp, kind or value, is told and not refused: nobody could say
+    which of the two is to give way.
     """
     title = title_problem(after.title) if after.title != before.title else None
     wrong = [title] if title is not None else []

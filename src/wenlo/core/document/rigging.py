@@ -14,11 +14,15 @@ Way = Literal["stand", "boom", "arm", "ceiling"]
 """How something is held up that could be held in several ways."""
 
 LIGHT_TOUCH, KNOCK, PASSING = 20.0, 50.0, 100.0
-"""Pushes that a set must stand: a touch in passing with a sleeve, somebody who stumbles against it, a crowd that passes. [N]"""
+"""Pushes that a set must stand: a touch in passing with a sleeve, somebody who stumbles against it, a crowd that
+passes. [N]
+"""
 
 
 class HoldChoice(Part):
-    """What holds one thing; None where the proposal serves. ``support`` is an id of the supports, or of a home-made one."""
+    """What holds one thing; None where the proposal serves. ``support`` is an id of the supports, or of a home-made
+    one.
+    """
 
     way: Way | None = None
     support: str | None = Field(default=None, max_length=60)

@@ -38,7 +38,8 @@ class LampState(Part):
 
 
 class Look(Part):
-    """A state of the set: the lamps' settings, those of the others by their names, what is carried out, and the modifier.
+    """A state of the set: the lamps' settings, those of the others by their names, what is carried out, and the
+    modifier.
 
     Lamps and things that came later stay as they are when the look is taken.
     """
@@ -51,7 +52,9 @@ class Look(Part):
 
 
 class SecondModifier(Part):
-    """A modifier before another light than the key: which one, by its place among the other lights, and its parameters."""
+    """A modifier before another light than the key: which one, by its place among the other lights, and its
+    parameters.
+    """
 
     light: int = quantity(0, MOST_OTHERS - 1, unit="count", label="which of the other lights", default=0)
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)

@@ -99,8 +99,8 @@ class Assembly:
         whole: bool = False,
         window: float | None = None,
     ) -> None:
-        """Cloth or board of a finished size [m] with ``margin`` more on every edge; ``whole`` as it comes; with a ``window``
-        that leaves a border of that width. [m]
+        """Cloth or board of a finished size [m] with ``margin`` more on every edge; ``whole`` as it comes; with a
+        ``window`` that leaves a border of that width. [m]
         """
         row = covering_of(covering)
         cut = (width + 2 * margin, height + 2 * margin)

@@ -93,8 +93,8 @@ def of_strips(strips: int, covering: Covering) -> str:
 def from_roll(cut: tuple[float, float], covering: Covering) -> tuple[int, float, float]:
     """Strips, their width with seams [m] and the length to buy [m] for a piece of this cut size [m] off a roll.
 
-    Either side may lie across the roll; the fewest strips win, then the least length. What has a grain keeps its height along the
-    roll.
+    Either side may lie across the roll; the fewest strips win, then the least length. What has a grain keeps its height
+    along the roll.
     """
     roll, seam = covering.width, seam_of(covering)
     options = []
@@ -107,12 +107,16 @@ def from_roll(cut: tuple[float, float], covering: Covering) -> tuple[int, float,
 
 
 def lies(cut: tuple[float, float], covering: Covering) -> tuple[float, float]:
-    """How a piece lies on a board: side across its width and side along its length, the longer one along unless it has a grain. [m]"""
+    """How a piece lies on a board: side across its width and side along its length, the longer one along unless it has
+    a grain. [m]
+    """
     return cut if covering.grain else (min(cut), max(cut))
 
 
 def boards_for(cut: tuple[float, float], covering: Covering) -> tuple[int, int]:
-    """Into how many pieces a face of this size [m] is divided, across and along a board, so that each comes out of one."""
+    """Into how many pieces a face of this size [m] is divided, across and along a board, so that each comes
+    out of one.
+    """
     wide, tall = lies(cut, covering)
     length = covering.board_length or math.inf
     return max(1, math.ceil(wide / covering.width - 1e-9)), max(1, math.ceil(tall / length - 1e-9))

@@ -1,9 +1,12 @@
-"""Fewer boards, or the proof that no plan needs fewer: patterns made by a guillotine knapsack, chosen by a linear programme.
+"""Fewer boards, or the proof that no plan needs fewer: patterns made by a guillotine knapsack, chosen by a linear
+programme.
 
-Gilmore and Gomory (1965): a plan is so many boards of each pattern; the linear programme over all patterns bounds every plan
-from below, and patterns that would help it are found by cutting one board for the most value, piece by piece at their dual
-prices. Cutting is worked out on a grid: with pieces rounded down and the board rounded up the bound holds for the real sizes
-(Farley 1990 gives it before the last pattern is found); patterns are laid out again with real sizes before they are used.
+Gilmore and Gomory (1965): a plan is so many boards of each pattern; the linear programme over all patterns bounds every
+plan from below, and patterns that would help it are found by cutting one board for the most value, piece by piece at
+their dual
+prices. Cutting is worked out on a grid: with pieces rounded down and the board rounded up the bound holds for the real
+    sizes (Farley 1990 gives it before the last pattern is found); patterns are laid out again with real sizes before
+    they are used.
 """
 
 import math
@@ -53,7 +56,8 @@ class _Job:
 def _most_worth(
     across: int, along: int, wide: NDArray[np.int64], tall: NDArray[np.int64], worth: NDArray[np.float64]
 ) -> tuple[NDArray[np.float64], NDArray[np.int64]]:
-    # The most value of every smaller board, and its first cut: a piece (k + 1), a strip off (-1, -2), or a cut at a (-10 - 2a, -11 - 2a).
+    # The most value of every smaller board, and its first cut: a piece (k + 1), a strip off (-1, -2), or a cut at a
+    # (-10 - 2a, -11 - 2a).
     value = np.zeros((across + 1, along + 1))
     cut = np.zeros((across + 1, along + 1), dtype=np.int64)
     for k in range(len(wide)):
@@ -211,7 +215,8 @@ def _named(sheet: CutSheet, left: list[list[str]]) -> CutSheet:
 def plan_boards_proved(
     pieces: Sequence[Rect], *, width: float, length: float, kerf: float, tries: int = 60, go_on: Wanted | None = None
 ) -> SheetPlan:
-    """As :func:`plan_boards`, then patterns and the linear bound until the plan is proved best, or nothing more is found.
+    """As :func:`plan_boards`, then patterns and the linear bound until the plan is proved best, or nothing more is
+    found.
 
     Parameters
     ----------

@@ -19,7 +19,8 @@ SAW_KERF = 0.002
 
 @dataclass(frozen=True, kw_only=True)
 class CoverPlan:
-    """What is cut from one covering: the plan, whether it is sawn, how much is bought (boards, or metres) and its price [EUR].
+    """What is cut from one covering: the plan, whether it is sawn, how much is bought (boards, or metres) and its price
+    [EUR].
 
     ``nested`` is laid in windows, ``own`` are boards and offcuts of one's own that are cut first.
     """
@@ -61,7 +62,8 @@ class Nested:
 
 
 def _along(piece: ClothPiece) -> float:
-    # the side that runs along the strips of a piece sewn from several: what they cover without their seams is the other one
+    # the side that runs along the strips of a piece sewn from several: what they cover without their seams is the other
+    # one
     if piece.covering.grain:
         return piece.cut[1]
     across = piece.strips * piece.strip_width - 2 * (piece.strips - 1) * seam_of(piece.covering)
@@ -69,7 +71,9 @@ def _along(piece: ClothPiece) -> float:
 
 
 def rects_of(piece: ClothPiece) -> Iterator[Rect]:
-    """The pieces to cut for one piece of sheet: itself, its strips, or the boards it is joined from; labelled a, b, …"""
+    """The pieces to cut for one piece of sheet: itself, its strips, or the boards it is joined from; labelled
+    a, b, …
+    """
     row = piece.covering
     names = [piece.label] if piece.strips == 1 else [f"{piece.label}{chr(97 + k % 26)}" for k in range(piece.strips)]
     if piece.strips == 1:

@@ -22,7 +22,8 @@ PRECISION = 1e-5
 class CutBar:
     """One bar of stock and the pieces cut from it, in order, longest first.
 
-    An ``own`` bar is there already and costs nothing. ``kerf`` is what all cuts turn to dust, ``offcut`` what is left over; pieces + kerf + offcut = stock. [m]
+    An ``own`` bar is there already and costs nothing. ``kerf`` is what all cuts turn to dust, ``offcut`` what is left
+    over; pieces + kerf + offcut = stock. [m]
     """
 
     stock: float
@@ -35,8 +36,8 @@ class CutBar:
 
 @dataclass(frozen=True, kw_only=True)
 class CutPlan:
-    """A whole plan: length ``bought`` and taken from one's ``own`` bars. ``lower_bound`` is the length to buy that no plan can
-    beat. Pieces, kerf and offcuts make up what is bought and own. [m]
+    """A whole plan: length ``bought`` and taken from one's ``own`` bars. ``lower_bound`` is the length to buy that no
+    plan can beat. Pieces, kerf and offcuts make up what is bought and own. [m]
     """
 
     bars: tuple[CutBar, ...]

@@ -1,8 +1,9 @@
 """Holes and fasteners: pilot and clearance sizes, distances from edges and joints, the longest screw, washers and pads.
 
-Pilot and clearance holes follow the usual joiner's rules for softwood: a clearance hole a little over the screw's shank, a
-pilot of six to seven tenths of it (smaller in end grain, which holds less), at least one and a half diameters from the edge.
-Bolts go through a hole half a millimetre larger; a hole that is tapped is the bolt's diameter less its pitch.
+Pilot and clearance holes follow the usual joiner's rules for softwood: a clearance hole a little over the screw's
+shank, a pilot of six to seven tenths of it (smaller in end grain, which holds less), at least one and a half diameters
+from the edge. Bolts go through a hole half a millimetre larger; a hole that is tapped is the bolt's diameter less its
+pitch.
 """
 
 import math
@@ -125,7 +126,10 @@ def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = L
             edge=min(middle, places[0]),
             side="end grain",
             depth=max(bite, 0.01),
-            note=f"the {screw.length * 1000:.0f} mm screw bites {bite * 1000:.0f} mm: glue the joint, end grain holds little",
+            note=(
+                f"the {screw.length * 1000:.0f} mm screw bites {bite * 1000:.0f} mm: glue the joint, end grain holds"
+                " little"
+            ),
         ),
     )
 
@@ -144,16 +148,19 @@ def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw
         edge=min(inset, batten.thickness / 2),
         side="narrow edge, from outside",
         depth=screw.length - 0.01,
-        note="measured from the corner's tip; the second screw comes from the other side, 10 mm lower, so that they miss each other",
+        note=(
+            "measured from the corner's tip; the second screw comes from the other side, 10 mm lower, so that they miss"
+            " each other"
+        ),
     )
 
 
 def pocket_room(batten: Batten) -> float:
     """The longest pocket screw whose point stays in the wood. [m]
 
-    The axis crosses the end of the piece half-way through its thickness; from there on it leans on toward the far flat face of the other
-    piece, which it reaches after (t/2) / sin 15°, or its far edge after w / cos 15°: the nearer of the two, less what stays before
-    the point.
+    The axis crosses the end of the piece half-way through its thickness; from there on it leans on toward the far flat
+    face of the other piece, which it reaches after (t/2) / sin 15°, or its far edge after w / cos 15°: the nearer of
+    the two, less what stays before the point.
 
     >>> round(pocket_room(Batten(width=0.044, thickness=0.018)) * 1000, 1)
     32.8
@@ -178,7 +185,10 @@ def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw
         side="flat face, at 15° toward the end",
         depth=POCKET_START / math.cos(lean) - 0.004,
         longest=room,
-        note="a stepped bit with its collar; a second one as far from the other edge; clamp the faces flush before driving",
+        note=(
+            "a stepped bit with its collar; a second one as far from the other edge; clamp the faces flush before"
+            " driving"
+        ),
     )
 
 

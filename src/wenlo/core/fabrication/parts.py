@@ -77,8 +77,8 @@ class Fitting:
 @dataclass(frozen=True, kw_only=True)
 class ClothPiece:
     """A piece of sheet, face or black: finished and cut size [m], strips it is sewn from, length or boards to buy,
-    its price [EUR] and mass [kg], and the ``covering`` that it is bought as. What comes ``whole`` is not cut; a board with a
-    ``window`` leaves the piece that falls out of it, width and height. [m]
+    its price [EUR] and mass [kg], and the ``covering`` that it is bought as. What comes ``whole`` is not cut; a board
+    with a ``window`` leaves the piece that falls out of it, width and height. [m]
     """
 
     label: str
@@ -98,7 +98,8 @@ class ClothPiece:
 
 
 Stage = Literal["gather", "cut", "mark", "drill", "dry", "bond", "finish", "cover", "check", "mount", "hang", "set"]
-"""What a step does, in the order in which that can be done: pieces before joints, a dry fit before a bond, cloth before it
+"""What a step does, in the order in which that can be done: pieces before joints, a dry fit before a bond, cloth before
+it
 is lifted, the place on the floor last."""
 
 STAGES: tuple[Stage, ...] = get_args(Stage)
@@ -123,9 +124,9 @@ class Sketch:
 class Step:
     """One step of the work: what to do, the usual mistake, the caution where the hand is.
 
-    ``check`` is a measurable check with its numbers; ``minutes`` are hands-on, ``wait`` [min] is what glue or paint takes
-    after it. ``uses`` names what is fitted in the step, by words out of the names of pieces and notes of sheets, or ids of
-    fittings; ``hands`` how many people it takes; ``sketch`` what is put together.
+    ``check`` is a measurable check with its numbers; ``minutes`` are hands-on, ``wait`` [min] is what glue or paint
+    takes after it. ``uses`` names what is fitted in the step, by words out of the names of pieces and notes of sheets,
+    or ids of fittings; ``hands`` how many people it takes; ``sketch`` what is put together.
     """
 
     title: str
@@ -146,8 +147,8 @@ Loop = tuple[tuple[float, float], ...]
 
 @dataclass(frozen=True, kw_only=True)
 class Template:
-    """A shape to be drawn at full size: closed ``outline``, closed ``holes`` and ``folds`` (from, to) in metres from its
-    lower left corner; ``label`` is the sheet that it goes on, if any, and ``note`` what is done with it.
+    """A shape to be drawn at full size: closed ``outline``, closed ``holes`` and ``folds`` (from, to) in metres from
+    its lower left corner; ``label`` is the sheet that it goes on, if any, and ``note`` what is done with it.
     """
 
     name: str
@@ -182,9 +183,9 @@ class PrintSpec:
 class Hole:
     """Holes of one sort: in which pieces, for what, and where.
 
-    ``along`` are the places from the end of the piece and ``across`` from its edge, ``edge`` is the least distance to an
-    edge, ``diameter`` and ``depth`` of the drill [m]; a ``depth`` of None goes through. ``longest`` is the longest screw that
-    does not come out on the other side, None where that cannot happen. [m]
+    ``along`` are the places from the end of the piece and ``across`` from its edge, ``edge`` is the least distance to
+    an edge, ``diameter`` and ``depth`` of the drill [m]; a ``depth`` of None goes through. ``longest`` is the longest
+    screw that does not come out on the other side, None where that cannot happen. [m]
     """
 
     name: str

@@ -1,7 +1,7 @@
 """Cutting oblong pieces from boards and rolls with cuts that go right through, as a knife and a saw make them.
 
-Boards: every cut divides what lies on the table in two (guillotine). Rolls: lengths are cut off right across, then divided.
-Many orders and rules of placing are tried, the best is kept; more ``tries`` only make it better.
+Boards: every cut divides what lies on the table in two (guillotine). Rolls: lengths are cut off right across, then
+    divided. Many orders and rules of placing are tried, the best is kept; more ``tries`` only make it better.
 """
 
 import math
@@ -83,7 +83,9 @@ class CutSheet:
 
 @dataclass(frozen=True, kw_only=True)
 class SheetPlan:
-    """Boards, or one length of a roll; ``bought`` is how many boards or how much length [m], ``bound`` what no plan can beat."""
+    """Boards, or one length of a roll; ``bought`` is how many boards or how much length [m], ``bound`` what no plan can
+    beat.
+    """
 
     sheets: tuple[CutSheet, ...]
     bought: float

@@ -36,8 +36,8 @@ def pierced(name: str, width: float, height: float, *holes: Loop, label: str = "
 def gore(
     name: str, *, foot: float, head: float, slant: float, margin: float, label: str = "", note: str = ""
 ) -> Template:
-    """A gore of a cone: ``foot`` and ``head`` are its seams' distances at the wide and the narrow end, with a margin to sew
-    all round. [m]
+    """A gore of a cone: ``foot`` and ``head`` are its seams' distances at the wide and the narrow end, with a margin to
+    sew all round. [m]
     """
     wide = foot / 2 + margin
     tall = slant + 2 * margin
@@ -67,7 +67,10 @@ def lattice_strip(name: str, *, length: float, depth: float, cell: float, slot: 
         name=name,
         outline=tuple(points),
         label=label,
-        note=f"slots {slot * 1000:.1f} mm wide, as the strip is thick, {depth * 500:.1f} mm deep, every {pitch * 1000:.1f} mm",
+        note=(
+            f"slots {slot * 1000:.1f} mm wide, as the strip is thick, {depth * 500:.1f} mm deep, every"
+            f" {pitch * 1000:.1f} mm"
+        ),
     )
 
 

@@ -33,7 +33,9 @@ def bow(length: float, excess: float) -> float:
 
 @dataclass(frozen=True, kw_only=True)
 class Stack:
-    """A finished dimension: how far it is off at worst and likely, with every cut off by the spread [m], and what it hangs on."""
+    """A finished dimension: how far it is off at worst and likely, with every cut off by the spread [m], and what it
+    hangs on.
+    """
 
     run: str
     wanted: float
@@ -107,7 +109,10 @@ def measured_back(
 def _cut_words(label: str, off: float, units: UnitSystem) -> str:
     if off > 0.0:
         return f"Cut {format_length(off, system=units, fine=True)} off {label}"
-    return f"{label} is lost by {format_length(-off, system=units, fine=True)}: cut a new one, or bring its twin to the same length and live with a smaller frame"
+    return (
+        f"{label} is lost by {format_length(-off, system=units, fine=True)}: cut a new one, or bring its twin to the"
+        " same length and live with a smaller frame"
+    )
 
 
 def _against_twins(plan: BuildPlan, off: Mapping[str, float], units: UnitSystem) -> Iterator[Finding]:
@@ -128,8 +133,8 @@ def _against_twins(plan: BuildPlan, off: Mapping[str, float], units: UnitSystem)
             )
             other = next(label for label, value in known.items() if value == shortest)
             text = (
-                f"{piece.label} ({piece.name}) is {format_length(excess, system=units, fine=True)} longer than {other}: {bows}. "
-                f"{_cut_words(piece.label, excess, units)}."
+                f"{piece.label} ({piece.name}) is {format_length(excess, system=units, fine=True)} longer than {other}:"
+                f" {bows}. {_cut_words(piece.label, excess, units)}."
             )
             yield Finding(label=piece.label, off=excess, text=text)
 
@@ -145,7 +150,10 @@ def _alone(
         if label in paired and not _all_short(plan, off, label):
             continue
         what = _dimension(runs, value, units)
-        text = f"{label} ({pieces[label].name}) is {format_length(abs(value), system=units, fine=True)} too {'long' if value > 0 else 'short'}{what}. {_cut_words(label, value, units)}."
+        text = (
+            f"{label} ({pieces[label].name}) is {format_length(abs(value), system=units, fine=True)} too"
+            f" {'long' if value > 0 else 'short'}{what}. {_cut_words(label, value, units)}."
+        )
         yield Finding(label=label, off=value, text=text)
 
 
@@ -158,14 +166,26 @@ def _dimension(runs: list[Run], value: float, units: UnitSystem) -> str:
     if not runs:
         return ""
     run = runs[0]
-    return f": the {run.name} comes to {format_length(run.wanted + value, system=units, fine=True)} instead of {format_length(run.wanted, system=units, fine=True)}"
+    return (
+        f": the {run.name} comes to {format_length(run.wanted + value, system=units, fine=True)} instead of"
+        f" {format_length(run.wanted, system=units, fine=True)}"
+    )
 
 
 def _elsewhere(symptom: Symptom) -> str:
     return {
-        "bowed": "No measured piece is too long: look for a joint that does not go home on one side, or a member that was bent before.",
-        "twisted": "No measured piece explains a twist: one joint sits deeper than its mark, or a tee is turned; lay the frame on a flat floor and turn it.",
-        "out of square": "Opposite pieces are alike, so the frame only leans: pull it square by its diagonals before anything is glued.",
+        "bowed": (
+            "No measured piece is too long: look for a joint that does not go home on one side, or a member that was"
+            " bent before."
+        ),
+        "twisted": (
+            "No measured piece explains a twist: one joint sits deeper than its mark, or a tee is turned; lay the frame"
+            " on a flat floor and turn it."
+        ),
+        "out of square": (
+            "Opposite pieces are alike, so the frame only leans: pull it square by its diagonals before anything is"
+            " glued."
+        ),
         "gaps": "Pieces are right: the joints are not pushed to their marks, or a burr holds them off.",
         "none": "",
     }[symptom]

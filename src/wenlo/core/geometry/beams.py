@@ -13,8 +13,8 @@ Vector = NDArray[np.float64]
 class Spot:
     """A spot or stripe on a facing surface, as half widths from its middle. [m]
 
-    Inside of ``core`` all of the lamp is seen (negative: nowhere is, and the light is even so far as the whole opening is looked
-    through); outside of ``field`` nothing of it; ``half`` is where there is half of the light of the middle.
+    Inside of ``core`` all of the lamp is seen (negative: nowhere is, and the light is even so far as the whole opening
+    is looked through); outside of ``field`` nothing of it; ``half`` is where there is half of the light of the middle.
     """
 
     core: float
@@ -35,8 +35,9 @@ class Spot:
 def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
     r"""The spot behind an opening, by similar triangles.
 
-    Across, the light is the lamp's image through a point of the opening, 2 r_l d/g wide, smeared by the opening as a point of the lamp
-    throws it, 2 r_o (1 + d/g) wide: a trapezium whose width at half of its height is the wider of the two.
+    Across, the light is the lamp's image through a point of the opening, 2 r_l d/g wide, smeared by the opening as a
+    point of the lamp throws it, 2 r_o (1 + d/g) wide: a trapezium whose width at half of its height is the wider of the
+    two.
 
     ```
       lamp          opening                surface
@@ -121,8 +122,9 @@ def on_rake(half_angle: float, *, distance: float, rake: float) -> tuple[float, 
 
 @dataclass(frozen=True, kw_only=True)
 class Aim:
-    """Where a lamp points: ``turn`` from straight ahead (+ is right) and ``tilt`` over the level [rad], its ``throw`` [m];
-    how far 1° of turn or tilt moves the spot on the surface [m], and how far it lands beside for 1 cm of lamp height. [m]
+    """Where a lamp points: ``turn`` from straight ahead (+ is right) and ``tilt`` over the level [rad], its ``throw``
+    [m]; how far 1° of turn or tilt moves the spot on the surface [m], and how far it lands beside for 1 cm of lamp
+    height. [m]
     """
 
     turn: float

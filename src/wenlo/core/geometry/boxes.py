@@ -10,7 +10,9 @@ Vector = NDArray[np.float64]
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Box:
-    """A box: its middle (3,) [m], unit ``axes`` (3, 3) in rows and half sizes along them (3,) [m]; a half of 0 is a sheet."""
+    """A box: its middle (3,) [m], unit ``axes`` (3, 3) in rows and half sizes along them (3,) [m]; a half of 0 is a
+    sheet.
+    """
 
     middle: Vector
     axes: Vector

@@ -33,7 +33,8 @@ def sun_height_and_bearing(
 ) -> tuple[float, float]:
     """Height over the horizon and bearing from north toward east. [rad]
 
-    Declination and equation of time by Spencer's series (1971), good to a tenth of a degree and to half a minute; refraction is left out.
+    Declination and equation of time by Spencer's series (1971), good to a tenth of a degree and to half a minute;
+    refraction is left out.
 
     Parameters
     ----------
@@ -47,7 +48,8 @@ def sun_height_and_bearing(
     ValueError
         If there is no such date.
 
-    >>> up, way = sun_height_and_bearing(latitude=math.radians(50), longitude=0.0, zone=0.0, date="2026-03-20", hour=12.1)
+    >>> day = {"date": "2026-03-20", "hour": 12.1, "zone": 0.0}
+    >>> up, way = sun_height_and_bearing(latitude=math.radians(50), longitude=0.0, **day)
     >>> round(math.degrees(up)), round(math.degrees(way), -1)
     (40, 180.0)
     """

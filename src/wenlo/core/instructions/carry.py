@@ -1,5 +1,5 @@
-"""First cuts at the shop, so that everything goes into the car: each bar is divided into lengths that can be carried, every
-finished piece whole inside one of them; and the slip of paper for the counter that says where to cut.
+"""First cuts at the shop, so that everything goes into the car: each bar is divided into lengths that can be carried,
+every finished piece whole inside one of them; and the slip of paper for the counter that says where to cut.
 """
 
 from collections.abc import Sequence
@@ -32,8 +32,8 @@ class FirstCuts:
 def first_cuts(bar: CutBar, *, carrying: float, kerf: float) -> FirstCuts:
     """Where to divide a bar in the shop.
 
-    Pieces stay whole and in few lengths: they are put together, longest first, into lengths that can be carried (best fit),
-    and what is left of the bar is cut to lengths that can be carried too.
+    Pieces stay whole and in few lengths: they are put together, longest first, into lengths that can be carried (best
+        fit), and what is left of the bar is cut to lengths that can be carried too.
 
     Parameters
     ----------

@@ -1,8 +1,8 @@
-"""The order of the work, found from what each step needs: parts before joints, a dry fit before a bond, cloth before it is
-lifted; while glue or paint dries, something else is done.
+"""The order of the work, found from what each step needs: parts before joints, a dry fit before a bond, cloth before it
+is lifted; while glue or paint dries, something else is done.
 
-Every step is one job for one pair of hands. A job can begin when all that it needs is done and dry; of those that can begin,
-the one with the longest chain behind it goes first (Hu 1961), which brings waiting to the front.
+Every step is one job for one pair of hands. A job can begin when all that it needs is done and dry; of those that can
+begin, the one with the longest chain behind it goes first (Hu 1961), which brings waiting to the front.
 """
 
 from collections.abc import Iterator, Sequence
@@ -43,8 +43,8 @@ class Job:
 
 @dataclass(frozen=True, kw_only=True)
 class Schedule:
-    """All jobs in order; ``hands_on`` is the work, ``ready`` when all of it is done if one does not stop, ``waiting`` what
-    of that is waiting with nothing else to do. [min]
+    """All jobs in order; ``hands_on`` is the work, ``ready`` when all of it is done if one does not stop, ``waiting``
+    what of that is waiting with nothing else to do. [min]
     """
 
     jobs: tuple[Job, ...]
@@ -67,7 +67,8 @@ def assigned(plan: BuildPlan) -> tuple[tuple[tuple[str, ...], tuple[Fitting, ...
     """For each of the plan's steps the labels of what it fits and its fittings: every part once, by the first step that
     names it; a fitting that several steps name is shared out.
 
-    Words name parts of the names of pieces and of the notes or materials of sheets; ``bars``, ``boards``, ``cloth`` all of them.
+    Words name parts of the names of pieces and of the notes or materials of sheets; ``bars``, ``boards``, ``cloth`` all
+    of them.
     """
     taken = _Taken()
     for piece in plan.pieces:

@@ -1,4 +1,6 @@
-"""From a design to everything that Build shows: parts for the tools that there are, plans, prices and steps in order."""
+"""From a design to everything that Build shows: parts for the tools that there are, plans, prices and steps in
+order.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

@@ -32,7 +32,9 @@ UNDONE: dict[Joint, tuple[str, float]] = {
 
 @dataclass(frozen=True, kw_only=True)
 class Renewal:
-    """A part that can be renewed: its labels, how it is held, what is done, the minutes and what the new one costs [EUR]."""
+    """A part that can be renewed: its labels, how it is held, what is done, the minutes and what the new one costs
+    [EUR].
+    """
 
     labels: tuple[str, ...]
     name: str

@@ -1,7 +1,8 @@
-"""Solids to print: corner plates, clips, jigs, drill guides, channel corners, tiles of cells; watertight, sized by the design.
+"""Solids to print: corner plates, clips, jigs, drill guides, channel corners, tiles of cells; watertight, sized by the
+design.
 
-All are put together from oblongs and cylinders by Manifold, whose results are closed by construction (Manifold's guaranteed
-manifoldness, Smith 2023). Lengths in metres; they lie on the bed as they are printed, z up.
+All are put together from oblongs and cylinders by Manifold, whose results are closed by construction (Manifold's
+guaranteed manifoldness, Smith 2023). Lengths in metres; they lie on the bed as they are printed, z up.
 """
 
 import math
@@ -202,7 +203,8 @@ def solid(spec: PrintSpec) -> Solid:
     """The solid of a print.
 
     >>> from wenlo.core.fabrication.parts import PrintSpec
-    >>> made = solid(PrintSpec(name="clip", form="clip", sizes={"inner": 0.033, "length": 0.03, "opening": 1.9}, count=1))
+    >>> sizes = {"inner": 0.033, "length": 0.03, "opening": 1.9}
+    >>> made = solid(PrintSpec(name="clip", form="clip", sizes=sizes, count=1))
     >>> made.edges_closed
     True
     """

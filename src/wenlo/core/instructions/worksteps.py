@@ -1,5 +1,5 @@
-"""All steps of a build: what the kind says, and the steps that follow from the parts themselves (getting them out, cutting,
-drilling, a dry fit, checks), with the tools that there are, in an order that keeps what each step needs.
+"""All steps of a build: what the kind says, and the steps that follow from the parts themselves (getting them out,
+cutting, drilling, a dry fit, checks), with the tools that there are, in an order that keeps what each step needs.
 """
 
 from collections import Counter
@@ -79,8 +79,10 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
         name, same = max(jigs, key=lambda pair: len(pair[1]))
         step = Step(
             title="Set a stop block",
-            text=f"Clamp a block {fine(same[0].cut)} from the saw's cut for {_listed([p.label for p in same])} ({name}); "
-            "cut all of them against it before it is moved.",
+            text=(
+                f"Clamp a block {fine(same[0].cut)} from the saw's cut for {_listed([p.label for p in same])} ({name});"
+                " cut all of them against it before it is moved."
+            ),
             check=f"The first one measures {fine(same[0].cut)}.",
             minutes=6,
             does="mark",
@@ -145,16 +147,21 @@ def _cut_sheets(
             text += _better(cover.covering.good_side)
             woven = cover.covering.joined == "sewn"
             if seams:
-                text += f" {seams} seam{'s' if seams > 1 else ''} to {'sew' if woven else 'tape, on the back, along a straight edge'}."
+                text += (
+                    f" {seams} seam{'s' if seams > 1 else ''} to"
+                    f" {'sew' if woven else 'tape, on the back, along a straight edge'}."
+                )
             step = Step(
                 title=f"Cut the {cover.covering.name}",
                 text=text,
                 minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
                 does="cut",
                 check="Folded corner to corner, both halves meet." if woven else "Both diagonals of each piece agree.",
-                mistake="Cut off the grain it hangs in folds: pull a thread, and cut along it."
-                if woven
-                else "Cut while it lies loose: the knife drags it into a tear. Tape its corners down first.",
+                mistake=(
+                    "Cut off the grain it hangs in folds: pull a thread, and cut along it."
+                    if woven
+                    else "Cut while it lies loose: the knife drags it into a tear. Tape its corners down first."
+                ),
                 caution="" if woven else "The knife runs away from the hand that holds the rule; edges of foil cut.",
             )
             joins = ("sewing machine",) if woven else ("tape",)
@@ -179,8 +186,10 @@ def _cut_sheets(
             )
             step = Step(
                 title=f"Cut the {cover.covering.name}",
-                text=f"{how}, every cut right across before the pieces are divided: {names}."
-                f"{_better(cover.covering.good_side, down=cover.sawn and cutting == 'powered')}",
+                text=(
+                    f"{how}, every cut right across before the pieces are divided: {names}."
+                    f"{_better(cover.covering.good_side, down=cover.sawn and cutting == 'powered')}"
+                ),
                 check="Both diagonals of each piece agree within 2 mm.",
                 minutes=6.0 * len(same),
                 does="cut",
@@ -191,8 +200,9 @@ def _cut_sheets(
 
 
 INSULATION = (
-    "Dust and fibres of cut insulation itch, and hurt eyes and lungs: mask, glasses, gloves, long sleeves; cut it outdoors or with a "
-    "vacuum cleaner at the blade, and never near a flame. The knife runs away from the hand that holds the rule."
+    "Dust and fibres of cut insulation itch, and hurt eyes and lungs: mask, glasses, gloves, long sleeves; cut it"
+    " outdoors or with a vacuum cleaner at the blade, and never near a flame. The knife runs away from the hand that"
+    " holds the rule."
 )
 
 
@@ -238,8 +248,10 @@ def _dry(step: Step, labels: tuple[str, ...], units: UnitSystem) -> Job | None:
     diagonal = format_length(sketch.diagonal, system=units, fine=units == "metric")
     dry = Step(
         title=f"Lay it out dry: {step.title[:1].lower()}{step.title[1:]}",
-        text=f"{_listed(labels)} on a flat floor without glue, {format_length(sketch.width, system=units)} × "
-        f"{format_length(sketch.height, system=units)} over the outside; a pencil line across every joint.",
+        text=(
+            f"{_listed(labels)} on a flat floor without glue, {format_length(sketch.width, system=units)} × "
+            f"{format_length(sketch.height, system=units)} over the outside; a pencil line across every joint."
+        ),
         check=f"Both diagonals measure {diagonal} and agree within 3 mm.",
         mistake="Found out of square when the glue has set.",
         minutes=6,
@@ -260,8 +272,10 @@ def _last(plan: BuildPlan, units: UnitSystem) -> Iterator[Job]:
         step = Step(
             title="Look at it lit",
             text="In the dark, the lamp on low behind it: walk round it once.",
-            check=f"{square}No lump, fold or seam on the sheet, no line of light at a joint, and the lamp's outline is not "
-            "made out from the subject's place.",
+            check=(
+                f"{square}No lump, fold or seam on the sheet, no line of light at a joint, and the lamp's outline is"
+                " not made out from the subject's place."
+            ),
             minutes=6,
             does="set",
             caution="Look at the sheet, never into the bare lamp.",
@@ -309,7 +323,10 @@ def work_steps(
         dry = _dry(step, labels, units)
         jobs += [dry] if dry else []
         if step.does == "hang" and highest > REACH:
-            climbed = f"Up to {format_length(highest, system=units)}: a step ladder on level ground, one holds it, nobody stands under the load."
+            climbed = (
+                f"Up to {format_length(highest, system=units)}: a step ladder on level ground, one holds it, nobody"
+                " stands under the load."
+            )
             step = replace(step, hands=max(step.hands, 2), caution=f"{climbed} {step.caution}".strip())
             jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=("step ladder", *_tools(fittings))))
             continue

@@ -1,5 +1,5 @@
-"""Other ways to build the same thing: cheaper, lighter, stronger, weatherproof, and what that does to light, weight and life;
-and what takes the place of something that is not to be had.
+"""Other ways to build the same thing: cheaper, lighter, stronger, weatherproof, and what that does to light, weight and
+life; and what takes the place of something that is not to be had.
 """
 
 import math
@@ -34,8 +34,8 @@ LEAST_GAIN = 0.05
 class Variant:
     """A change of material: which parameters take which values, and what it does.
 
-    ``light`` is in stops (minus is less light), ``mass`` [kg], ``price`` in the currency of the prices, ``stiffness`` the ratio
-    of the bars' bending stiffness.
+    ``light`` is in stops (minus is less light), ``mass`` [kg], ``price`` in the currency of the prices, ``stiffness``
+    the ratio of the bars' bending stiffness.
     """
 
     aim: Aim
@@ -159,8 +159,8 @@ Build = Callable[[Any], BuildPlan]
 
 
 def variants(design: Any, build: Build, *, prices: Prices = TYPICAL, uses: Callable[[Any], int]) -> tuple[Variant, ...]:
-    """The best single change of material for each aim, light kept within :data:`LIGHT_KEPT`; for weather as many changes as it
-    takes.
+    """The best single change of material for each aim, light kept within :data:`LIGHT_KEPT`; for weather as many
+    changes as it takes.
 
     Parameters
     ----------

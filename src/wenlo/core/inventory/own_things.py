@@ -35,8 +35,8 @@ def of_own_materials(
 ) -> Any:
     """The design with its sheet and faces taken from one's own, the nearest in what they do to light.
 
-    Those that differ by more than ``most_unlike`` are left on the Shelf: about one for every stop that they let through,
-    or every radian of their lobe. [-]
+    Those that differ by more than ``most_unlike`` are left on the Shelf: about one for every stop that they let
+    through, or every radian of their lobe. [-]
     """
     for name in ("sheet", "face", "lining"):
         if name not in kind.parameters.model_fields:

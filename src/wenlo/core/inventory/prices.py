@@ -10,8 +10,8 @@ Source = Literal["yours", "supplier", "typical"]
 
 @dataclass(frozen=True, kw_only=True)
 class Offer:
-    """What a supplier asks: ``price`` [EUR] of a pack of so many pieces or metres, and how many packs there are, None for
-    plenty.
+    """What a supplier asks: ``price`` [EUR] of a pack of so many pieces or metres, and how many packs there are, None
+    for plenty.
     """
 
     price: float
@@ -21,8 +21,8 @@ class Offer:
 
 @dataclass(frozen=True, kw_only=True)
 class Asked:
-    """What so much of something costs: ``price`` in the currency for ``packs`` of ``pack`` pieces or metres, whose price it
-    is, and how much of the need the supplier does not have.
+    """What so much of something costs: ``price`` in the currency for ``packs`` of ``pack`` pieces or metres, whose
+    price it is, and how much of the need the supplier does not have.
     """
 
     price: float

@@ -17,9 +17,10 @@ from wenlo.core.units.length import UnitSystem, format_length
 class ShoppingLine:
     """One line of the list; ``price`` is for the whole line, in the currency of the prices.
 
-    ``category`` and ``id`` tell what it is on the Shelf, ``key`` in price lists; ``need`` how much of it: pieces, or metres of
-    what is sold by the metre; a bar counts by its ``length`` [m]. ``packs`` of ``pack`` pieces or metres are bought, ``source``
-    is whose price it is, so much of it is out of stock (``short``), and so much of the need is there already (``on_shelf``).
+    ``category`` and ``id`` tell what it is on the Shelf, ``key`` in price lists; ``need`` how much of it: pieces, or
+    metres of what is sold by the metre; a bar counts by its ``length`` [m]. ``packs`` of ``pack`` pieces or metres are
+    bought, ``source`` is whose price it is, so much of it is out of stock (``short``), and so much of the need is there
+    already (``on_shelf``).
     """
 
     name: str
@@ -39,8 +40,8 @@ class ShoppingLine:
 
 @dataclass(frozen=True, kw_only=True)
 class WorkedBuild:
-    """A build with its cut plan, the plans of its sheets, shopping list, total in the currency of the prices, mass of the
-    modifier [kg] and hands-on minutes of the kind's own steps.
+    """A build with its cut plan, the plans of its sheets, shopping list, total in the currency of the prices, mass of
+    the modifier [kg] and hands-on minutes of the kind's own steps.
     """
 
     plan: BuildPlan

@@ -209,7 +209,9 @@ def starter() -> Mapping[tuple[Category, str], StarterItem]:
 
 
 def sold_things() -> list[tuple[str, str, float, float]]:
-    """All that builds are made of as shops sell it: id in price lists, name, typical price [EUR] of a pack, and what is in it."""
+    """All that builds are made of as shops sell it: id in price lists, name, typical price [EUR] of a pack, and what is
+    in it.
+    """
     rows = stock()
     found = [
         (bar_key(key, one["length"]), f"{row['name']}, {one['length']:g} m", float(one["price"]), 1.0)

@@ -52,8 +52,8 @@ def in_words(values: Any, units: UnitSystem = "metric") -> str:
             lobe = "scatters evenly" if values.lobe is None else f"lobe {values.lobe:.0f}°"
             spread = f"{values.transmittance_low * 100:.0f}–{values.transmittance_high * 100:.0f}"
             return (
-                f"passes {values.transmittance * 100:.0f} % ({spread}), {values.unscattered * 100:.0f} % straight, {lobe}; "
-                f"{sold(values)}"
+                f"passes {values.transmittance * 100:.0f} % ({spread}), {values.unscattered * 100:.0f} % straight,"
+                f" {lobe}; {sold(values)}"
             )
         case FaceValues():
             shine = "dull" if values.roughness is None else f"shiny, roughness {values.roughness:.2g}"
@@ -92,7 +92,10 @@ def in_words(values: Any, units: UnitSystem = "metric") -> str:
                 if values.inner_width
                 else ""
             )
-            return f"{values.form}, {size(values.outer_width, values.outer_height, values.outer_depth)}{inside}{passes}{focus}"
+            return (
+                f"{values.form},"
+                f" {size(values.outer_width, values.outer_height, values.outer_depth)}{inside}{passes}{focus}"
+            )
     raise TypeError(f"{type(values).__name__} is not of the Shelf")
 
 

@@ -1,4 +1,6 @@
-"""A flexed acrylic light table: a thin sheet curved up between trestles, lit from below, with a sheet and a lamp above."""
+"""A flexed acrylic light table: a thin sheet curved up between trestles, lit from below, with a sheet and a
+lamp above.
+"""
 
 import math
 from dataclasses import dataclass, replace
@@ -39,8 +41,8 @@ A_TENTH = 2.0**0.1 - 1.0
 
 
 class AcrylicTableParameters(ModifierParameters):
-    """Parameters of the curved sheet, of the light under it and of the sheet over the thing; ``key_angle`` only tilts the
-    view from the side.
+    """Parameters of the curved sheet, of the light under it and of the sheet over the thing; ``key_angle`` only tilts
+    the view from the side.
     """
 
     kind: Literal["acrylic_table"] = "acrylic_table"
@@ -148,8 +150,8 @@ def arrange(design: AcrylicTableParameters, brief: Brief, transmittance: float |
 
 @dataclass(frozen=True, kw_only=True)
 class GroundLight:
-    """Luminance that the ground has from what falls on it from above and from below, by E R/π and E T/π: of the lamp below
-    alone, and of all others. [cd/m² or times s]
+    """Luminance that the ground has from what falls on it from above and from below, by E R/π and E T/π: of the lamp
+    below alone, and of all others. [cd/m² or times s]
     """
 
     above_by_under: float
@@ -168,7 +170,8 @@ class GroundLight:
         return self.below_by_under + self.below_by_rest
 
     def times_needed(self) -> float:
-        """How many times its present light the lamp below needs for shadows of a tenth of a stop; infinite if it never does.
+        """How many times its present light the lamp below needs for shadows of a tenth of a stop; infinite if it never
+        does.
 
         In the shadow only what comes from below is left: (A₀ + u A₁) = (2^0.1 − 1)(B₀ + u B₁), solved for u.
         """
@@ -239,9 +242,14 @@ def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, pro
             key="least_bend",
             label="Least bend",
             text=format_length(least, system=units),
-            detail="the sheet is bent tighter: it cracks in time"
-            if design.bend < least
-            else f"330 times {design.thickness * 1000:.1f} mm; it is bent to {format_length(design.bend, system=units)}",
+            detail=(
+                "the sheet is bent tighter: it cracks in time"
+                if design.bend < least
+                else (
+                    f"330 times {design.thickness * 1000:.1f} mm; it is bent to"
+                    f" {format_length(design.bend, system=units)}"
+                )
+            ),
         ),
     )
 
@@ -252,7 +260,10 @@ def _in_one_piece(design: AcrylicTableParameters, long: float) -> None:
     if min(design.width, long) <= boards[0] + 1e-9 and max(design.width, long) <= boards[1] + 1e-9:
         return
     sold = f"{format_length(boards[1])} × {format_length(boards[0])}"
-    message = f"{row.name} comes in boards of {sold}, and a joint would show: {size(design.width, long)} is too large. Make it narrower, shorter or less bent."
+    message = (
+        f"{row.name} comes in boards of {sold}, and a joint would show: {size(design.width, long)} is too large. Make"
+        " it narrower, shorter or less bent."
+    )
     raise Impossible(
         message,
         fields=[FieldError(path="design.width" if design.width > boards[0] else "design.bend", message=message)],
@@ -264,7 +275,8 @@ MODULUS = 3.2e9
 
 
 def spring_force(design: AcrylicTableParameters) -> float:
-    """What a bent sheet pushes back with at its free edge: M / R with M = E w t³ / 12 R, the bend's own radius being the lever. [N]
+    """What a bent sheet pushes back with at its free edge: M / R with M = E w t³ / 12 R, the bend's own radius being
+    the lever. [N]
 
     >>> round(spring_force(AcrylicTableParameters(width=1.0, thickness=0.003, bend=1.0)), 1)
     7.2
@@ -307,7 +319,10 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
         "Flex it",
         f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
         mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
-        caution=f"A flexed sheet springs back: about {spring_force(design):.0f} N at its free edge when a clamp slips. Two people, nobody over it, and ballast before the clamps are let go.",
+        caution=(
+            f"A flexed sheet springs back: about {spring_force(design):.0f} N at its free edge when a clamp slips. Two"
+            " people, nobody over it, and ballast before the clamps are let go."
+        ),
         minutes=20,
         does="mount",
         uses=("batten", "spring_clamp", "ballast_bag"),

@@ -93,8 +93,9 @@ def plate(design: Aimed, *, side: float, outline: Vector, surface: Sheet, name: 
 
 @dataclass(frozen=True, kw_only=True)
 class BeamRead:
-    """A spot or stripe as the solved light has it, across a direction: half of its width to half of the light of its middle, the width
-    over which it falls from nine tenths to one tenth on one side [m], and the light in its middle. [lx] or [lx·s]
+    """A spot or stripe as the solved light has it, across a direction: half of its width to half of the light of its
+    middle, the width over which it falls from nine tenths to one tenth on one side [m], and the light in its middle.
+    [lx] or [lx·s]
     """
 
     half: float

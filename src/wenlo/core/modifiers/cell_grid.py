@@ -64,7 +64,9 @@ PRINT_RATE = 8e-9
 """What a common printer lays down. [m³/s]"""
 
 CHANNEL = 0.0235
-"""From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten between them. [m]"""
+"""From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten between
+them. [m]
+"""
 
 
 class GridParameters(LitFromBehind):
@@ -87,7 +89,9 @@ class GridParameters(LitFromBehind):
 
     @property
     def open_share(self) -> float:
-        """Of the area that is cell, not wall. Circles in staggered rows fill .907; light between straws is cut as well. [-]"""
+        """Of the area that is cell, not wall. Circles in staggered rows fill .907; light between straws is cut as well.
+        [-]
+        """
         wall, _ = WALLS[self.cells]
         inner = max(self.cell - 2.0 * wall, 0.0) if self.cells == "straws" else max(self.cell - wall, 0.0)
         packing = math.pi / (2.0 * math.sqrt(3.0)) if self.cells == "straws" else 1.0
@@ -153,7 +157,10 @@ def lattice_strips(design: GridParameters) -> tuple[int, int]:
     """
     level, upright = round(design.height / design.cell) - 1, round(design.width / design.cell) - 1
     if level + upright > MOST_STRIPS:
-        message = f"A lattice of {level + upright} strips is not slotted by hand: cells of {format_length(design.cell)} are for straws or a printer, or make them wider."
+        message = (
+            f"A lattice of {level + upright} strips is not slotted by hand: cells of {format_length(design.cell)} are"
+            " for straws or a printer, or make them wider."
+        )
         raise Impossible(message, fields=[FieldError(path="design.cell", message=message)])
     return max(level, 0), max(upright, 0)
 
@@ -211,7 +218,10 @@ def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Prob
             key="grid_count",
             label="Straws" if design.cells == "straws" else "Cells",
             text=f"{count}",
-            detail=f"{format_length(design.cell, system=units, fine=units == 'metric')} wide, {format_length(design.depth, system=units)} deep{packs}; {grid_mass(design):.2f} kg",
+            detail=(
+                f"{format_length(design.cell, system=units, fine=units == 'metric')} wide,"
+                f" {format_length(design.depth, system=units)} deep{packs}; {grid_mass(design):.2f} kg"
+            ),
         ),
     )
 
@@ -246,7 +256,8 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     work.fit("hot_glue", 1)
     work.step(
         "Make the channel",
-        f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw from each corner.",
+        f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw"
+        " from each corner.",
         check="Laid on the table it does not rock.",
         minutes=30,
         does="dry",
@@ -259,7 +270,8 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         work.fit("straw_pack", straw_packs(design))
         work.step(
             "Cut the straws",
-            f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped round.",
+            f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped"
+            " round.",
             mistake="Lengths differ: the long ones shade their neighbours.",
             check="Laid on a table, no piece stands out by more than 0.5 mm.",
             caution="Cut away from the hand that holds the bundle.",
@@ -314,7 +326,8 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
             )
         work.step(
             "Make the lattice",
-            f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips together.",
+            f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips"
+            " together.",
             mistake="Slots too tight bow the strips.",
             minutes=20 + strips * 2,
             does="dry",
@@ -350,7 +363,8 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         )
     work.step(
         "Fill the frame",
-        f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every third row.",
+        f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every"
+        " third row.",
         mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
         caution="Many glues give off vapour: open a window.",
         minutes=40,

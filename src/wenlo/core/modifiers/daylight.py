@@ -1,4 +1,6 @@
-"""Daylight through an opening in a wall: overcast sky, sun and clear sky, open shade; and the wall with the opening cut."""
+"""Daylight through an opening in a wall: overcast sky, sun and clear sky, open shade; and the wall with the opening
+cut.
+"""
 
 import math
 from dataclasses import replace
@@ -65,7 +67,8 @@ class InWall(ModifierParameters):
 
 
 def sun_illuminance(height: float) -> float:
-    """On a face square to the sun's rays under a clear sky, E = 128 klx · exp(−0.21/sin h) (IES daylight availability). [lx]
+    """On a face square to the sun's rays under a clear sky, E = 128 klx · exp(−0.21/sin h) (IES daylight availability).
+    [lx]
 
     >>> round(sun_illuminance(math.radians(60)), -2)
     100400.0
@@ -143,7 +146,8 @@ def opening_light(
     Parameters
     ----------
     brief: with daylight as its lamp.
-    centre, inward: middle of the opening, just inside the wall, and the level unit vector into the room, shape (3,). [m]
+    centre, inward: middle of the opening, just inside the wall, and the level unit vector into the room, shape (3,).
+        [m]
     width, height: of the opening. [m]
     daylight: of an overcast sky or of open shade, on open ground. [lx]
     weather: with the sun its rays and those of the clear sky come in; daylight then follows from the sun's height.

@@ -163,8 +163,10 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
         return (
             Step(
                 title="Fit the board",
-                text="Score and snap or saw the board to the outside of the frame, ease the edges, hold it with padded "
-                "clamps at the corners and half-way along each side.",
+                text=(
+                    "Score and snap or saw the board to the outside of the frame, ease the edges, hold it with padded "
+                    "clamps at the corners and half-way along each side."
+                ),
                 mistake="Clamps tightened on the bare board crack it: pad both jaws.",
                 caution="Brittle sheet: eye protection, low speed, never drill near an edge. " + heat,
                 minutes=20,
@@ -173,12 +175,19 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
             ),
         )
     taped = material.joined == "taped"
+    edge = (
+        "Fold every edge in over a strip of tape, so that it does not tear"
+        if taped
+        else "Cut with the grain, turn in the hem"
+    )
     hold = "staple it to the back" if design.structure == "timber" else "close it on itself with hook-and-loop tape"
     return (
         Step(
             title="Edge and hang the sheet" if taped else "Cut, hem and hang the sheet",
-            text=f"{'Fold every edge in over a strip of tape, so that it does not tear' if taped else 'Cut with the grain, turn in the hem'}, wrap each edge round the member and {hold}, middles first, "
-            "then outward to the corners, so that it is even and drum-tight.",
+            text=(
+                f"{edge}, wrap each edge round the member and {hold}, middles first, then outward to the corners, so that"
+                " it is even and drum-tight."
+            ),
             mistake="Pulling one side home first leaves a fold that shows in glossy things.",
             caution=heat,
             check="Light it from behind: no lump, seam or fold crosses the middle.",
@@ -212,9 +221,15 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
     fittings.append(Fitting(id="ballast_bag", count=2))
     last = Step(
         title="Stand it up",
-        text="A ballast bag on each foot, on the side away from the subject; turn the lamp on at its lowest setting first.",
+        text=(
+            "A ballast bag on each foot, on the side away from the subject; turn the lamp on at its lowest setting"
+            " first."
+        ),
         mistake="A frame taller than a person tips over with one push: two bags, and a tie line when a window is open.",
-        caution="It is a sail: never leave it standing unwatched outdoors. Local rules and the makers' instructions come first.",
+        caution=(
+            "It is a sail: never leave it standing unwatched outdoors. Local rules and the makers' instructions come"
+            " first."
+        ),
         check=f"The top is {format_length(design.top_height)} above the floor on both sides.",
         minutes=10,
         does="hang",
@@ -322,7 +337,10 @@ KIND = Kind(
             sizes={"width": "width", "height": "height"},
             faces=2,
             heaviest=4.0,
-            how="Take the glass or the mesh out, put the sheet over the empty frame and hang it from a stand by its top edge.",
+            how=(
+                "Take the glass or the mesh out, put the sheet over the empty frame and hang it from a stand by its top"
+                " edge."
+            ),
         ),
     ),
 )

@@ -55,7 +55,9 @@ class Flag:
 
 
 def protected_corners(protects: Protected, brief: Brief) -> Vector:
-    """Corners of what is kept dark, shape (4, 3): what the lens sees of the backdrop, the ceiling over it all, the lens. [m]"""
+    """Corners of what is kept dark, shape (4, 3): what the lens sees of the backdrop, the ceiling over it all, the
+    lens. [m]
+    """
     room, y = brief.room, brief.backdrop.distance
     if protects == "backdrop":
         half = min(1.2, room.width / 2 - 0.05)
@@ -69,7 +71,9 @@ def protected_corners(protects: Protected, brief: Brief) -> Vector:
 
 
 def flags(design: CageParameters, brief: Brief) -> tuple[Flag, ...]:
-    """The flags that are asked for, each the smallest that hides the whole sheet, trimmed where it would cut the key."""
+    """The flags that are asked for, each the smallest that hides the whole sheet, trimmed where it would cut
+    the key.
+    """
     source = design.source_centre
     radius = math.hypot(design.width, design.height) / 2
     face = UP * brief.subject.face_height
@@ -111,7 +115,9 @@ def _meter(protects: Protected, brief: Brief) -> Meter:
 
 
 def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
-    """Of every flag its size, what it brings and its edge; the key without them; and the fewest that keep the spill in its band."""
+    """Of every flag its size, what it brings and its edge; the key without them; and the fewest that keep the spill in
+    its band.
+    """
     standing = flags(design, brief)
     names = frozenset(f"flag for the {p}" for p in PROTECTED)
     meters = [
@@ -129,7 +135,10 @@ def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Prob
                 key=f"flag_{flag.protects}",
                 label=f"Flag for the {flag.protects}",
                 text=f"{format_stops(brings)} darker" if math.isfinite(brings) else "all dark",
-                detail=f"{format_length(wide, system=units)} × {format_length(tall, system=units)}, edge {format_length(flag.shade.edge, system=units)} soft there"
+                detail=(
+                    f"{format_length(wide, system=units)} × {format_length(tall, system=units)}, edge"
+                    f" {format_length(flag.shade.edge, system=units)} soft there"
+                )
                 + ("; cut short, so as to spare the key" if flag.cut_short else ""),
             )
         )
@@ -158,7 +167,10 @@ def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Prob
                 key="flag_fewest",
                 label="Fewest for the background",
                 text=advice,
-                detail=f"without flags it is {format_stops(level, signed=True)}, wanted {format_stops(wanted, signed=True)}",
+                detail=(
+                    f"without flags it is {format_stops(level, signed=True)}, wanted"
+                    f" {format_stops(wanted, signed=True)}"
+                ),
             )
         )
     return tuple(rows)

@@ -31,7 +31,8 @@ def axes_of(shade: Shade, source: Vector) -> tuple[Vector, Vector]:
 
 
 def spared(shade: Shade, source: Vector, face: Vector, radius: float) -> tuple[Shade, bool]:
-    """The flag of a size that can be made, moved the least that leaves the key's way free; and whether that cut it short.
+    """The flag of a size that can be made, moved the least that leaves the key's way free; and whether that cut it
+    short.
 
     Parameters
     ----------

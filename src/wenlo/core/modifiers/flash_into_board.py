@@ -66,7 +66,8 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
     work.fit("spring_clamp", 3)
     work.step(
         "Put it together",
-        f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing the board.",
+        f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing"
+        " the board.",
         mistake="Flash aimed past the board's edge: it lights the background and the lens.",
         minutes=15,
         does="mount",

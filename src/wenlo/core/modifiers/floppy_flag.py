@@ -1,4 +1,6 @@
-"""A double floppy flag: a frame with black cloth folded to twice its height, between the bare lamp and what must stay dark."""
+"""A double floppy flag: a frame with black cloth folded to twice its height, between the bare lamp and what must stay
+dark.
+"""
 
 from typing import Literal
 
@@ -88,7 +90,8 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     work.step(
         "Make the flag",
-        f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper half.",
+        f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper"
+        " half.",
         check="Both diagonals agree within 3 mm.",
         minutes=50,
         does="bond",

@@ -54,7 +54,9 @@ class FocusingParameters(Aimed):
 
     @property
     def sharp_gate(self) -> float:
-        """Gate to lens for a sharp edge at what it points to, 1/g = 1/f − 1/t; infinite when that is inside of the focus. [m]"""
+        """Gate to lens for a sharp edge at what it points to, 1/g = 1/f − 1/t; infinite when that is inside of the
+        focus. [m]
+        """
         inverse = 1.0 / self.focal_length - 1.0 / self.throw
         return 1.0 / inverse if inverse > 1e-9 else math.inf
 
@@ -70,7 +72,9 @@ class FocusingParameters(Aimed):
 
 
 def lens_luminance(design: FocusingParameters, brief: Brief) -> float:
-    """Luminance of the lens where the lamp is seen through it: luminance is kept through a lens, less what it takes. [cd/m²]"""
+    """Luminance of the lens where the lamp is seen through it: luminance is kept through a lens, less what it takes.
+    [cd/m²]
+    """
     lamp = brief.lamp.type
     width, height = lamp.size
     area = (math.pi / 4.0 if lamp.shape != "rectangle" else 1.0) * width * height * (1.0 - lamp.inner**2)
@@ -242,7 +246,8 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Set the gate",
-        f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about {design.gate_distance * 1000:.0f} mm behind the lens.",
+        f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about"
+        f" {design.gate_distance * 1000:.0f} mm behind the lens.",
         mistake="Fixed focus: one edge for all distances.",
         check="Slid back and forth, the edge goes sharp once.",
         minutes=20,
@@ -251,9 +256,13 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Let it breathe",
-        "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light cannot pass; a small fan for lamps over 30 W.",
+        "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light"
+        " cannot pass; a small fan for lamps over 30 W.",
         mistake="Lens melts: no way for the heat.",
-        caution=f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever it is carried or left.",
+        caution=(
+            f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts"
+            " fires: cap it whenever it is carried or left."
+        ),
         minutes=25,
         does="drill",
     )

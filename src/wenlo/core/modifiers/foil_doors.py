@@ -171,7 +171,10 @@ def _vents(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[
     starts = f"{brief.lamp.type.name}: vents begin {format_length(vents, system=units)} behind the rim"
     if over > 0.0:
         text = f"covered by {format_length(over, system=units)}"
-        detail = f"{starts}; fold back no more than {format_length(grip_for(brief.lamp.type), system=units)}, or the lamp overheats"
+        detail = (
+            f"{starts}; fold back no more than {format_length(grip_for(brief.lamp.type), system=units)}, or the lamp"
+            " overheats"
+        )
     else:
         text = f"{format_length(vents - design.grip, system=units)} clear"
         detail = starts
@@ -219,7 +222,8 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Tape them on",
-        f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip them.",
+        f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip"
+        " them.",
         mistake="Covered vents: the lamp turns itself down or off.",
         caution="The lamp's front is hot: let it cool first; use tape that stands heat.",
         minutes=8,

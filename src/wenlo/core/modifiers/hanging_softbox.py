@@ -144,8 +144,8 @@ def leak_test(design: HangingBoxParameters) -> str:
             f"{look} The black alone keeps a wall about {apart:.0f} stops under the sheet; anything brighter is a gap."
         )
     return (
-        f"{look} One layer keeps a wall only about {apart:.0f} stops under the sheet, which lights the ceiling: double it for "
-        f"{math.log2(sheet / black_materials()[design.outside].leak):.0f}."
+        f"{look} One layer keeps a wall only about {apart:.0f} stops under the sheet, which lights the ceiling: double"
+        f" it for {math.log2(sheet / black_materials()[design.outside].leak):.0f}."
     )
 
 
@@ -210,10 +210,14 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     )
     how = {
         "foam board": "White boards inside, tape over every joint; black outside.",
-        "cloth-lined": "Staple the white lining tight inside of the battens, then the black outside, both round the edges.",
-        "improvised": "Bed linen inside, black plastic outside"
-        + (" in two layers" if design.doubled else "")
-        + ", clamped and taped over the battens; no fold may gape.",
+        "cloth-lined": (
+            "Staple the white lining tight inside of the battens, then the black outside, both round the edges."
+        ),
+        "improvised": (
+            "Bed linen inside, black plastic outside"
+            + (" in two layers" if design.doubled else "")
+            + ", clamped and taped over the battens; no fold may gape."
+        ),
     }[design.walls]
     work.step(
         "Line it",
@@ -235,16 +239,22 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Hang the lamps",
-        f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables strain-relieved.",
+        f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables"
+        " strain-relieved.",
         mistake="Lamps too few or too near the sheet: pools of light.",
-        caution="A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for licensed people.",
+        caution=(
+            "A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for"
+            " licensed people."
+        ),
         minutes=30,
         does="mount",
     )
     work.step(
         "Hang the box",
         "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
-        caution="Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised.",
+        caution=(
+            "Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised."
+        ),
         minutes=30,
         does="hang",
         uses=("screw_eye", "cord"),
@@ -354,7 +364,10 @@ KIND = Kind(
             sizes={"width": "width", "length": "height", "depth": "depth"},
             faces=1,
             heaviest=4.0,
-            how="Open side down: line it white, cover the outside with black, put the sheet over the opening, and test it for leaks in the dark.",
+            how=(
+                "Open side down: line it white, cover the outside with black, put the sheet over the opening, and test"
+                " it for leaks in the dark."
+            ),
         ),
     ),
 )

@@ -58,8 +58,9 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
     taped = sheet_material(design.sheet).joined == "taped"
     work.step(
         "Tape the sleeve" if taped else "Sew or staple the sleeve",
-        f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet, {'tape folded over' if taped else 'hems on'} "
-        "the other edges; a chain or a batten at the foot keeps it flat.",
+        f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet,"
+        f" {'tape folded over' if taped else 'hems on'} the other edges; a chain or a batten at the foot keeps it"
+        " flat.",
         mistake="Without weight below, the cloth hangs in folds that show in glossy things.",
         minutes=25,
         does="cover",
@@ -69,7 +70,10 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
         "Hang it",
         "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
         check=f"The middle is {design.centre_height:.2f} m above the floor.",
-        caution="Fixings in ceilings and beams are for what they are made for: check what they carry, and local rules come first.",
+        caution=(
+            "Fixings in ceilings and beams are for what they are made for: check what they carry, and local rules come"
+            " first."
+        ),
         minutes=15,
         does="hang",
         uses=("rod", "cord", "spring_clamp"),

@@ -112,7 +112,9 @@ class Arrangement:
 
 @dataclass(frozen=True, kw_only=True)
 class Mark:
-    """A dimension on the side view: the parameter it shows, and between which points of the set it is drawn, (3,). [m]"""
+    """A dimension on the side view: the parameter it shows, and between which points of the set it is drawn,
+    (3,). [m]
+    """
 
     path: str
     label: str
@@ -137,7 +139,8 @@ class Handling:
 
 
 HeldBy = Literal["stand", "boom", "arm", "ceiling", "wall", "table", "floor", "lamp"]
-"""What holds a point: a stand, a boom over a stand, an arm clamped to something, fixings in the ceiling or a spreader, a wall, a table,
+"""What holds a point: a stand, a boom over a stand, an arm clamped to something, fixings in the ceiling or a spreader,
+a wall, a table,
 itself on the floor, a lamp."""
 
 
@@ -145,8 +148,8 @@ itself on the floor, a lamp."""
 class Hold:
     """A point where the modifier is held: its place (3,) [m] and the share of the mass that hangs there [kg].
 
-    ``by`` tells what usually holds it. What hangs ``on_lamp`` is carried by the lamp's front; ``carries`` is what another thing carries that is part of the
-    design, and ``lamps`` how many lamps hang there too.
+    ``by`` tells what usually holds it. What hangs ``on_lamp`` is carried by the lamp's front; ``carries`` is what
+    another thing carries that is part of the design, and ``lamps`` how many lamps hang there too.
     """
 
     name: str
@@ -179,7 +182,9 @@ class KindFigure:
 
 @dataclass(frozen=True, kw_only=True)
 class Refusal:
-    """What does not fit: the parameter that is to be changed (empty where only another lamp helps), and why in a sentence."""
+    """What does not fit: the parameter that is to be changed (empty where only another lamp helps), and why in a
+    sentence.
+    """
 
     field: str
     text: str

@@ -108,7 +108,8 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
     if design.panel != "white card":
         work.step(
             "Make the panel",
-            f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it, middles first.",
+            f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it,"
+            " middles first.",
             check="Both diagonals agree within 3 mm.",
             minutes=35,
             wait=60,
@@ -122,7 +123,8 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
         )
     work.step(
         "Stand the panel",
-        f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the picture.",
+        f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the"
+        " picture.",
         mistake="Too far to matter: twice as far is a quarter of its effect.",
         check="Taken away and put back, the shadow side changes as said.",
         caution="A panel is a sail: ballast its stand.",
@@ -165,7 +167,10 @@ def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, pro
             key="panel_effect",
             label="Shadow side",
             text=f"{format_stops(abs(deeper))} {'deeper' if deeper >= 0.0 else 'lighter'}",
-            detail=f"than without the {design.panel}, {format_length(design.panel_distance, system=units)} from the face, in this room",
+            detail=(
+                f"than without the {design.panel}, {format_length(design.panel_distance, system=units)} from the face,"
+                " in this room"
+            ),
         ),
     )
 

@@ -153,9 +153,15 @@ def cannot(brief: Brief) -> str | None:
     """Needs a door, a gate or a large window."""
     there = side_window(brief)
     if there is None:
-        return "There is no door or gate in a side wall: add the one that is there among the other lights, as a window of its size."
+        return (
+            "There is no door or gate in a side wall: add the one that is there among the other lights, as a window of"
+            " its size."
+        )
     if there.width * there.height < LARGE:
-        return f"The opening of {there.width * there.height:.1f} m² is a window; open shade takes a door or a gate of {LARGE:.1f} m² or more."
+        return (
+            f"The opening of {there.width * there.height:.1f} m² is a window; open shade takes a door or a gate of"
+            f" {LARGE:.1f} m² or more."
+        )
     return None
 
 

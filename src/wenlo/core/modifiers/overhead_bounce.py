@@ -230,8 +230,10 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
     work.step(
         "Fly it",
         "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
-        caution="Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not been told. "
-        "Local rules and the makers' instructions come first.",
+        caution=(
+            "Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not"
+            " been told. Local rules and the makers' instructions come first."
+        ),
         check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.",
         minutes=20,
         does="hang",
@@ -324,7 +326,10 @@ KIND = Kind(
             wall="face",
             faces=1,
             heaviest=3.0,
-            how="Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple the skirts to its edges.",
+            how=(
+                "Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple"
+                " the skirts to its edges."
+            ),
         ),
     ),
 )

@@ -1,4 +1,6 @@
-"""A product light box: a white-painted box of timber frames with sheets on its sides and top, and a slot for backdrops."""
+"""A product light box: a white-painted box of timber frames with sheets on its sides and top, and a slot for
+backdrops.
+"""
 
 from typing import Literal
 
@@ -147,7 +149,8 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Make the sides",
-        f"{size(design.depth, design.height)} each, {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
+        f"{size(design.depth, design.height)} each,"
+        f" {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
         mistake="Box too small for the thing standing: measure it standing.",
         minutes=70,
         does="bond",
@@ -242,7 +245,10 @@ KIND = Kind(
             sizes={"width": "width", "height": "height", "depth": "depth"},
             faces=4,
             heaviest=4.0,
-            how="Cut a window with a border of a thumb's width into both sides and the top, paint it white inside, and put sheets over the windows.",
+            how=(
+                "Cut a window with a border of a thumb's width into both sides and the top, paint it white inside, and"
+                " put sheets over the windows."
+            ),
         ),
     ),
 )

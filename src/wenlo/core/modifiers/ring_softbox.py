@@ -103,7 +103,8 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Line and close it",
-        f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers} layer{'s' if design.layers > 1 else ''} over the front.",
+        f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers}"
+        f" layer{'s' if design.layers > 1 else ''} over the front.",
         check="From the subject's place the ring's outline cannot be made out.",
         mistake="Too few layers: the ring shows in the eyes.",
         caution="Leave the lamp's vents free.",
@@ -162,7 +163,10 @@ KIND = Kind(
             sizes={"width": "width", "depth": "depth"},
             faces=1,
             heaviest=1.5,
-            how="Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers over the front.",
+            how=(
+                "Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers"
+                " over the front."
+            ),
         ),
     ),
 )

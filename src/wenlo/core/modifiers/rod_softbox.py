@@ -148,7 +148,9 @@ KIND = Kind(
             forms=("shade",),
             sizes={"width": "width", "depth": "depth"},
             heaviest=2.0,
-            how="Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall.",
+            how=(
+                "Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall."
+            ),
         ),
     ),
 )

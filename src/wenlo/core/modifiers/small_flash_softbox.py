@@ -140,7 +140,8 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     )
     work.step(
         "Line it",
-        f"{bounce_face(design.lining).name.capitalize()} over all of the inside of {size(design.width, design.height)}.",
+        f"{bounce_face(design.lining).name.capitalize()} over all of the inside of"
+        f" {size(design.width, design.height)}.",
         mistake="Bubbles and creases in the lining make bright patches.",
         minutes=20,
         does="cover",
@@ -150,7 +151,10 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         "Set the flash",
         f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
         mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
-        caution=f"Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill: never open one. {FLASHING}",
+        caution=(
+            "Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill:"
+            f" never open one. {FLASHING}"
+        ),
         minutes=10,
         does="mount",
         uses=("over the opening", "arm", "foot_bolt"),
@@ -219,11 +223,17 @@ def refuses(design: FlashBoxParameters, lamp: LampType) -> Refusal | None:
         )
         return Refusal(
             field="",
-            text=f"A {lamp.name} of {lamp.mass:.1f} kg does not go into a food container: {why}. It takes a hot-shoe flash.",
+            text=(
+                f"A {lamp.name} of {lamp.mass:.1f} kg does not go into a food container: {why}. It takes a hot-shoe"
+                " flash."
+            ),
         )
     for field, head in (("width", lamp.size[0]), ("height", lamp.size[1])):
         if head > getattr(design, field) - 2 * WALL + 1e-9:
-            text = f"The flash's head is {format_length(head)} across and does not go into the box; {format_length(head + 2 * WALL)} is the least."
+            text = (
+                f"The flash's head is {format_length(head)} across and does not go into the box;"
+                f" {format_length(head + 2 * WALL)} is the least."
+            )
             return Refusal(field=field, text=text)
     if design.flash_depth > design.depth + 1e-9:
         return Refusal(
@@ -264,7 +274,10 @@ KIND = Kind(
             sizes={"width": "width", "height": "height", "depth": "depth"},
             faces=2,
             heaviest=0.6,
-            how="Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over the opening.",
+            how=(
+                "Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over"
+                " the opening."
+            ),
         ),
     ),
 )

@@ -185,19 +185,28 @@ def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Pro
             key="spot",
             label=name,
             text=f"{length(2 * wide)} wide",
-            detail=f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond {length(2 * found.field)}",
+            detail=(
+                f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond"
+                f" {length(2 * found.field)}"
+            ),
         ),
         KindFigure(
             key="spot_edge",
             label=f"Edge of the {name.lower()}",
             text=length(edge) if math.isfinite(edge) else "none",
-            detail=f"from nine tenths of its light to one tenth; straight lines give {length(found.edge)} from all to nothing",
+            detail=(
+                f"from nine tenths of its light to one tenth; straight lines give {length(found.edge)} from all to"
+                " nothing"
+            ),
         ),
         KindFigure(
             key="aim",
             label="1° of turn moves it",
             text=length(aim.per_degree),
-            detail=f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}",
+            detail=(
+                f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted"
+                f" {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}"
+            ),
         ),
     ]
     rows += _behind(design, brief, length)
@@ -310,7 +319,9 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
         "Fit it",
         "Over the lamp's front, the vents free.",
         mistake="Too thin to meter: step the lamp by trial shots instead.",
-        caution="It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns.",
+        caution=(
+            "It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns."
+        ),
         minutes=5,
         does="mount",
     )
@@ -384,7 +395,10 @@ def refuses(design: SnootParameters, lamp: LampType) -> Refusal | None:
     """A lamp, or an opening, that is larger than the tube."""
     need, wide = widest(lamp), design.tube_width
     if need > wide + 1e-9:
-        text = f"The {lamp.name} is {format_length(need)} across and does not go into a tube of {format_length(wide)}: {format_length(need)} is the least."
+        text = (
+            f"The {lamp.name} is {format_length(need)} across and does not go into a tube of {format_length(wide)}:"
+            f" {format_length(need)} is the least."
+        )
         return Refusal(field="tube_width", text=text)
     if design.opening > wide + 1e-9:
         return Refusal(field="opening", text=f"The opening is wider than its tube; {format_length(wide)} is the most.")
@@ -428,7 +442,10 @@ KIND = Kind(
             forms=("tube",),
             sizes={"tube_width": "width", "tube_length": "depth"},
             heaviest=1.0,
-            how="Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar it to the lamp.",
+            how=(
+                "Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar"
+                " it to the lamp."
+            ),
         ),
     ),
 )

@@ -235,7 +235,10 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
         text, detail = "does not do it", f"a white card {size} cannot lift a detail there by so much, however near"
     else:
         text = f"{format_length(away, system=units)} from it"
-        detail = f"white, {size}, under the roof's light and square to the detail on the {dark}: {format_stops(design.lift)} more there"
+        detail = (
+            f"white, {size}, under the roof's light and square to the detail on the {dark}: {format_stops(design.lift)}"
+            " more there"
+        )
     return KindFigure(key="sliver", label=f"Sliver card, {format_stops(design.lift)} more", text=text, detail=detail)
 
 
@@ -403,7 +406,10 @@ KIND = Kind(
             forms=("table",),
             sizes={"width": "width", "length": "height"},
             faces=1,
-            how="Put the thing under it on a raised ground, clamp a white board under its top, and bounce the lamp off that.",
+            how=(
+                "Put the thing under it on a raised ground, clamp a white board under its top, and bounce the lamp off"
+                " that."
+            ),
         ),
     ),
 )

@@ -109,7 +109,9 @@ def walls(design: DomeParameters, wall: Sheet) -> tuple[Panel, Panel]:
 
 
 def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
-    """Walls and top of the tub, its hole, the ground, with or without its window for light from below, and the lamps."""
+    """Walls and top of the tub, its hole, the ground, with or without its window for light from below, and the
+    lamps.
+    """
     wall = layers_of(design.sheet, 2 if design.nested else 1, transmittance)
     floor, _ = ground_panels(design)
     back_at = design.middle + np.array([0.0, design.depth / 2 - CEMENT, 0.0])
@@ -174,7 +176,9 @@ def hole_away(design: DomeParameters, brief: Brief) -> float:
 
 
 def turn_needed(design: DomeParameters, brief: Brief) -> float:
-    """How far a flat mirror at the mark must be turned so that the hole is not in it: half the hole's angle from there. [rad]"""
+    """How far a flat mirror at the mark must be turned so that the hole is not in it: half the hole's angle from there.
+    [rad]
+    """
     return 0.5 * math.atan(design.hole / max(hole_away(design, brief), 1e-3))
 
 
@@ -234,9 +238,13 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
     work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
     work.step(
         "Choose the tub",
-        f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly thick.",
+        f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly"
+        " thick.",
         mistake="Uneven walls make patches: hold it against the light in the shop.",
-        caution="A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with anything, and label it.",
+        caution=(
+            "A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with"
+            " anything, and label it."
+        ),
         minutes=10,
         does="gather",
         uses=("of the tub",),
@@ -277,8 +285,11 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         )
         work.step(
             "Open the ground",
-            f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp {UNDER_DISTANCE * 100:.0f} cm below.",
-            mistake="Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more.",
+            f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp"
+            f" {UNDER_DISTANCE * 100:.0f} cm below.",
+            mistake=(
+                "Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more."
+            ),
             caution="Acrylic softens at 70 °C: feel it over the lamp.",
             minutes=20,
             does="drill",

@@ -149,7 +149,9 @@ def ground_white(design: ThingBox, brief: Brief, probe: Probe) -> KindFigure:
 
 
 def behind(design: ThingBox) -> tuple[Vector, Vector]:
-    """Where the ground behind the thing is read: on the back, a little over the table; and its normal, shape (3,) each."""
+    """Where the ground behind the thing is read: on the back, a little over the table; and its normal, shape
+    (3,) each.
+    """
     place = design.middle + np.array([0.0, design.depth / 2 - 0.003, 0.0])
     return place, np.array([0.0, -1.0, 0.0])
 
@@ -240,7 +242,8 @@ CLEAN_WHITE = 0.95
 """Linear value from which a ground has no tone left. [-]"""
 
 FLARES = 1.0
-"""Stops over clean white from which a ground all over the picture lifts its blacks: a clean lens spreads about a hundredth
+"""Stops over clean white from which a ground all over the picture lifts its blacks: a clean lens spreads about a
+hundredth
 of it over everything, and two hundredths show. [stop]"""
 
 

@@ -65,14 +65,18 @@ class LitFromBehind(Upright):
 
 
 def standing_height(brief: Brief, height: float) -> float:
-    """Height for the middle of a source so high [m]: a little over the eyes, under the ceiling, clear of the floor. [m]"""
+    """Height for the middle of a source so high [m]: a little over the eyes, under the ceiling, clear of the
+    floor. [m]
+    """
     wish = brief.subject.face_height + 0.1
     most = brief.room.height - 0.05 - height / 2
     return round(max(min(wish, most), height / 2 + CLEAR_OF_FLOOR), 2)
 
 
 def resized(design: Upright, scale: float, **more: float) -> dict[str, float]:
-    """Changes that make a source ``scale`` times as large about its middle; ``more`` are lengths that grow with it. [m]"""
+    """Changes that make a source ``scale`` times as large about its middle; ``more`` are lengths that grow
+    with it. [m]
+    """
     width, height = (round(max(0.1, side * scale), 2) for side in (design.width, design.height))
     lowest = height / 2 + CLEAR_OF_FLOOR
     return {

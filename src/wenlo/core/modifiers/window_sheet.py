@@ -126,7 +126,10 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
         "Hang it",
         f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
         mistake="Hung on the panes it shows their bars; with the sun in it, its folds.",
-        caution="Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean out.",
+        caution=(
+            "Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean"
+            " out."
+        ),
         minutes=10,
         does="hang",
         uses=("rod", "screw_eye", "cord"),

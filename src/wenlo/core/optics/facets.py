@@ -7,15 +7,19 @@ from numba import njit
 from numpy.typing import NDArray
 
 LOOKS = 300
-"""Looks along each side of the square from which facets are drawn: with 48 the scaling was off by up to 0.9 %, in a sawtooth over α."""
+"""Looks along each side of the square from which facets are drawn: with 48 the scaling was off by up to 0.9 %, in a
+sawtooth over α.
+"""
 
 
 @njit(cache=True, fastmath=True)
 def facet_weights(alpha: float, looks: int, size: int) -> NDArray[np.float64]:
-    """What facets seen under each of ``size`` cosines send where: weights on a table over the cosines, shape (size, size).
+    """What facets seen under each of ``size`` cosines send where: weights on a table over the cosines, shape (size,
+    size).
 
-    Row i holds the mean of G2/G1 over the visible facets of GGX (Heitz 2018), shared out to the two entries of the table between which
-    each mirrors. Facets that lean to either side of the plane of sight mirror to the same cosine, so half of them are enough.
+    Row i holds the mean of G2/G1 over the visible facets of GGX (Heitz 2018), shared out to the two entries of the
+    table between which each mirrors. Facets that lean to either side of the plane of sight mirror to the same cosine,
+    so half of them are enough.
 
     Parameters
     ----------

@@ -69,7 +69,9 @@ def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:
 
 
 def dial_mark(lamp: LampType, power: float) -> float:
-    """Where the dial is to stand for a share of the light; the share itself of a dial that is true or was not measured."""
+    """Where the dial is to stand for a share of the light; the share itself of a dial that is true or was not
+    measured.
+    """
     if lamp.dial is None:
         return power
     marks, shares = lamp.dial
@@ -77,7 +79,8 @@ def dial_mark(lamp: LampType, power: float) -> float:
 
 
 def widest(lamp: LampType) -> float:
-    """How wide a tube must be for a lamp's face to go in: the diameter of a round one, the diagonal of an oblong one. [m]
+    """How wide a tube must be for a lamp's face to go in: the diameter of a round one, the diagonal of an oblong one.
+    [m]
 
     >>> from wenlo.core.catalog.typical import lamp_types
     >>> round(widest(lamp_types()["flash_hotshoe"]), 4)
@@ -87,7 +90,8 @@ def widest(lamp: LampType) -> float:
 
 
 def half_along(lamp: LampType, turn: float) -> float:
-    """Half of how wide a lamp's face is along a direction turned from level [rad]; of an oblong, of its bounding box. [m]
+    """Half of how wide a lamp's face is along a direction turned from level [rad]; of an oblong, of its bounding box.
+    [m]
 
     >>> from wenlo.core.catalog.typical import lamp_types
     >>> [round(half_along(lamp_types()["tube_20"], a), 3) for a in (0.0, math.pi / 2)]
@@ -100,7 +104,8 @@ def half_along(lamp: LampType, turn: float) -> float:
 
 
 def dial_words(lamp: LampType, power: float) -> str:
-    """A lamp's dial: whole per cent of what shines, fractions of a flash; where the dial is not true, what it is to stand at.
+    """A lamp's dial: whole per cent of what shines, fractions of a flash; where the dial is not true, what it is to
+    stand at.
 
     >>> from wenlo.core.catalog.typical import lamp_types
     >>> dial_words(next(x for x in lamp_types().values() if x.kind == "continuous"), 0.5)
@@ -113,8 +118,8 @@ def dial_words(lamp: LampType, power: float) -> str:
 
 @dataclass(frozen=True, kw_only=True)
 class ThinLens:
-    """A lens before a lamp: its focal length, a round gate behind it and the lamp's round face behind that; diameters and
-    distances from the lens. [m]
+    """A lens before a lamp: its focal length, a round gate behind it and the lamp's round face behind that; diameters
+    and distances from the lens. [m]
     """
 
     focal_length: float
@@ -138,8 +143,8 @@ class Emitter:
     and the sky (in lx on open ground) shine from where the front points; a window is a rectangle that shows
     the overcast sky (``amount`` the zenith's luminance behind the glazing, cd/m²) and the ground below it. A
     focusing spot has an even ``field``: half angle [rad] and width of its edge [rad]. ``distribution`` is a
-    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass; a ``lens`` shines, with ``amount`` its
-    luminance [cd/m²], only where its rays come from the lamp behind its gate; one ``afar`` stands
+    measured one about the front, C = 0 along ``edge_u``. Lamps that do not ``block`` let light pass; a ``lens`` shines,
+    with ``amount`` its luminance [cd/m²], only where its rays come from the lamp behind its gate; one ``afar`` stands
     for the sun, outside of everything.
     """
 

@@ -60,7 +60,8 @@ class Panel(Surface):
 class Disc(Surface):
     """A disc, or a ring with an ``inner`` radius; its front is the side that ``axis`` points to. [m]
 
-    With a ``focal_length`` it is a thin lens (negative spreads light): what its surface lets straight through is turned.
+    With a ``focal_length`` it is a thin lens (negative spreads light): what its surface lets straight through is
+    turned.
     """
 
     centre: Vector
@@ -105,7 +106,9 @@ class Tube(Surface):
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Dome(Surface):
-    """A sphere, or the zone of one between two heights along ``axis``, in radii from −1 to 1; its front is the outside."""
+    """A sphere, or the zone of one between two heights along ``axis``, in radii from −1 to 1; its front is the
+    outside.
+    """
 
     centre: Vector
     radius: float

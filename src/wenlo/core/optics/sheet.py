@@ -140,7 +140,9 @@ def flipped(sheet: Sheet) -> Sheet:
 
 
 def board(reflectance: Sequence[float], back: Sequence[float] | None = None) -> Sheet:
-    """An opaque Lambertian surface of linear BT.709 ``reflectance``; the same on both sides unless ``back`` is given."""
+    """An opaque Lambertian surface of linear BT.709 ``reflectance``; the same on both sides unless ``back`` is
+    given.
+    """
     front = np.asarray(reflectance, dtype=np.float64)
     behind = front if back is None else np.asarray(back, dtype=np.float64)
     nothing = np.zeros(3)

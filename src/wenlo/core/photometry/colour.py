@@ -111,8 +111,8 @@ def _xyz(x: float, y: float) -> Array:
 
 
 def mixed_colour(hue: float, saturation: float) -> Array:
-    """What a lamp of red, green and blue lights gives of each against white at the same dial, shape (3,): at a hue the strongest burns
-    fully and the others as far as the hue and the saturation want, so that colour costs light. [-]
+    """What a lamp of red, green and blue lights gives of each against white at the same dial, shape (3,): at a hue the
+    strongest burns fully and the others as far as the hue and the saturation want, so that colour costs light. [-]
 
     Parameters
     ----------

@@ -1,4 +1,6 @@
-"""Practice: small exercises on simulated sets, made from a seed, scored by how far the answer is off, with the reason shown."""
+"""Practice: small exercises on simulated sets, made from a seed, scored by how far the answer is off, with the reason
+shown.
+"""
 
 import math
 from collections.abc import Mapping
@@ -44,7 +46,9 @@ class Choice:
 
 @dataclass(frozen=True, kw_only=True)
 class Exercise:
-    """An exercise: what is shown of the set (without what is asked for), and how it is answered: on the plan, on the side view, in stops, by choice."""
+    """An exercise: what is shown of the set (without what is asked for), and how it is answered: on the plan, on the
+    side view, in stops, by choice.
+    """
 
     kind: ExerciseKind
     seed: int
@@ -113,17 +117,20 @@ def _true_set(kind: ExerciseKind, seed: int) -> tuple[Shoot, Shoot | None]:
         before = _gelled(_ball(key_angle=55.0, layers=2))
         return _without(before, str(random.choice([c.id for c in LAYERS]))), before
     lean, rise = round(float(random.uniform(22.0, 42.0))), round(float(random.uniform(0.0, 25.0)))
-    return _changed(
-        brief__subject__kind="plate",
-        brief__subject__finish="varnish",
-        brief__subject__size=0.3,
-        brief__subject__lean=float(lean),
-        brief__subject__face_height=1.0,
-        brief__camera__rise=float(rise),
-        brief__camera__distance=1.4,
-        brief__camera__focal_length=0.07,
-        design__key_angle=70.0,
-    ), None
+    return (
+        _changed(
+            brief__subject__kind="plate",
+            brief__subject__finish="varnish",
+            brief__subject__size=0.3,
+            brief__subject__lean=float(lean),
+            brief__subject__face_height=1.0,
+            brief__camera__rise=float(rise),
+            brief__camera__distance=1.4,
+            brief__camera__focal_length=0.07,
+            design__key_angle=70.0,
+        ),
+        None,
+    )
 
 
 LAYERS = (
@@ -210,10 +217,16 @@ def exercise(kind: ExerciseKind, seed: int) -> Exercise:
         shown = true.model_copy(update={"brief": true.brief.model_copy(update={"others": []})})
         return Exercise(kind=kind, seed=seed, question=words, answered="plan", shown=shown, pictures=("now",))
     if kind == "darker wall":
-        words = "How many stops less light falls on the wall behind than on the face? The wall gives back as much as it does on a grey card."
+        words = (
+            "How many stops less light falls on the wall behind than on the face? The wall gives back as much as it"
+            " does on a grey card."
+        )
         return Exercise(kind=kind, seed=seed, question=words, answered="stops", shown=true, pictures=("now",))
     if kind == "which layer":
-        words = "Before the lamp were a warm gel and a sheet of two layers. One thing was taken away between the frames; the camera was not touched."
+        words = (
+            "Before the lamp were a warm gel and a sheet of two layers. One thing was taken away between the frames;"
+            " the camera was not touched."
+        )
         return Exercise(
             kind=kind,
             seed=seed,
@@ -223,7 +236,10 @@ def exercise(kind: ExerciseKind, seed: int) -> Exercise:
             pictures=("before", "after"),
             choices=LAYERS,
         )
-    words = "The plate shows the camera something dark. Tap, in the side view, where a white card must stand for the plate to show it instead."
+    words = (
+        "The plate shows the camera something dark. Tap, in the side view, where a white card must stand for the plate"
+        " to show it instead."
+    )
     return Exercise(kind=kind, seed=seed, question=words, answered="side", shown=true, pictures=("now",))
 
 
@@ -288,8 +304,9 @@ def _lamp_score(true: Shoot, at: tuple[float, float]) -> Score:
     side = "right" if angle > 0.0 else "left"
     where = "before" if abs(angle) < 60.0 else "beside" if abs(angle) < 110.0 else "behind"
     reason = (
-        f"It stands {where} the ball, {abs(angle):.0f}° to the {side} of the camera: the part that it lights is round the point of the ball "
-        f"that faces it, and its shade begins 90° from there. How far it stands ({away:.1f} m) cannot be seen, only its direction is scored."
+        f"It stands {where} the ball, {abs(angle):.0f}° to the {side} of the camera: the part that it lights is round"
+        f" the point of the ball that faces it, and its shade begins 90° from there. How far it stands ({away:.1f} m)"
+        " cannot be seen, only its direction is scored."
     )
     return Score(
         off=off,
@@ -311,8 +328,9 @@ def _wall_score(true: Shoot, stops: float) -> Score:
     far = float(np.linalg.norm(np.array([0.0, brief.backdrop.distance, height]) - source))
     near = float(np.linalg.norm(scene_builder.face(brief) - source))
     reason = (
-        f"It is {truth:.1f} stops. The wall is {far / near:.1f} times as far from the sheet as the face: by distance alone "
-        f"{2.0 * math.log2(far / near):.1f} stops; that the sheet is large and turned away from it, and that the room gives light back, make the rest."
+        f"It is {truth:.1f} stops. The wall is {far / near:.1f} times as far from the sheet as the face: by distance"
+        f" alone {2.0 * math.log2(far / near):.1f} stops; that the sheet is large and turned away from it, and that the"
+        " room gives light back, make the rest."
     )
     return Score(off=off, unit="stops", points=_points("darker wall", off), truth=Answer(stops=truth), reason=reason)
 
@@ -324,7 +342,10 @@ def _layer_score(true: Shoot, before: Shoot, choice: str) -> Score:
     gain = math.log2(_key(true) / _key(before))
     why = {
         "sheet": "The shade's edge is hard and the shadow on the table has a rim: nothing scatters the light any more.",
-        "layer": "The picture is brighter, while the shade's edge and the colour stayed: a layer more costs light, and softens next to nothing.",
+        "layer": (
+            "The picture is brighter, while the shade's edge and the colour stayed: a layer more costs light, and"
+            " softens next to nothing."
+        ),
         "gel": "The picture lost its warmth and is a little brighter; the shade's edge stayed.",
     }[what.id]
     right = choice == what.id
@@ -348,8 +369,9 @@ def _card_score(true: Shoot, at: tuple[float, float]) -> Score:
     off = float(np.linalg.norm(tapped - max(reached, 0.1) * along)) * 100.0
     spot = max(reached, 0.4) * along
     reason = (
-        f"The plate leans {subject.lean:.0f}° and the camera looks down {camera.rise:.0f}°: light leaves a mirror as steeply as it comes, so that the "
-        f"camera sees what lies {math.degrees(turned):.0f}° up before the plate. Anywhere along that line a card serves; nearer it may be smaller."
+        f"The plate leans {subject.lean:.0f}° and the camera looks down {camera.rise:.0f}°: light leaves a mirror as"
+        f" steeply as it comes, so that the camera sees what lies {math.degrees(turned):.0f}° up before the plate."
+        " Anywhere along that line a card serves; nearer it may be smaller."
     )
     return Score(
         off=off,

@@ -1,4 +1,6 @@
-"""Daylight against lamps: how far apart they are, what would bring them together, and how long a look in the sun holds."""
+"""Daylight against lamps: how far apart they are, what would bring them together, and how long a look in the
+sun holds.
+"""
 
 import math
 from dataclasses import dataclass
@@ -28,7 +30,9 @@ SEEN_APART = 15.0
 
 @dataclass(frozen=True, kw_only=True)
 class Balance:
-    """A light against the key lamp at the face: its level [stop], colour [mired, + is warmer], and in words what matches it."""
+    """A light against the key lamp at the face: its level [stop], colour [mired, + is warmer], and in words what
+    matches it.
+    """
 
     name: str
     level: float
@@ -71,8 +75,9 @@ def _words(brief: Brief, light: OtherLight, level: float, apart: float) -> str:
         dial = f"its dial has {format_stops(room)} left" if room > 0.05 else "its dial is at the end"
         hung = "over the window" if light.id == WINDOW else "between it and the subject"
         said.append(
-            f"To come level the key lamp goes up {format_stops(level)} ({dial}), {more} lamps like it stand together, it comes "
-            f"{2.0 ** (level / 2):.1f} times nearer, or a neutral sheet of {format_stops(level)} hangs {hung}."
+            f"To come level the key lamp goes up {format_stops(level)} ({dial}), {more} lamps like it stand together,"
+            f" it comes {2.0 ** (level / 2):.1f} times nearer, or a neutral sheet of {format_stops(level)} hangs"
+            f" {hung}."
         )
     elif level > 0.2:
         said.append(f"To come level, turn it down {format_stops(level)}.")

@@ -42,13 +42,18 @@ class Explanation:
 
 _HOW: dict[GaugeKey, tuple[str, str]] = {
     "shadow_edge": (
-        "10–90 % width of the shadow = (x90 − x10) · b/(d − b); x10 and x90 are where 10 % and 90 % of the light at the face "
-        "has been counted across the sheet (its real luminance × projected solid angle, the lamp seen through the weave "
-        "included), d sheet to face, b edge to face.",
+        (
+            "10–90 % width of the shadow = (x90 − x10) · b/(d − b); x10 and x90 are where 10 % and 90 % of the light at"
+            " the face has been counted across the sheet (its real luminance × projected solid angle, the lamp seen"
+            " through the weave included), d sheet to face, b edge to face."
+        ),
         "similar triangles over the solved luminance; 0.80 of the full width for an even strip",
     ),
     "contrast": (
-        "log2 of what the side of the face that is toward the key gets over what its far side gets, both 45° aside of the lens.",
+        (
+            "log2 of what the side of the face that is toward the key gets over what its far side gets, both 45° aside"
+            " of the lens."
+        ),
         "two flat meters, each with everything in the set counted: key, other lamps, cards, walls, floor and ceiling",
     ),
     "background": (
@@ -56,8 +61,10 @@ _HOW: dict[GaugeKey, tuple[str, str]] = {
         "both readings include the room's return",
     ),
     "evenness": (
-        "log2 of the sheet's luminance toward the face in its middle over that at its dimmest edge middle, each averaged over "
-        "a sixteenth of the sheet; light scattered by the sheet only.",
+        (
+            "log2 of the sheet's luminance toward the face in its middle over that at its dimmest edge middle, each"
+            " averaged over a sixteenth of the sheet; light scattered by the sheet only."
+        ),
         "lamp area sampled, the sheet's cosⁿ lobe evaluated for each pair of directions",
     ),
     "spill": (
@@ -65,12 +72,17 @@ _HOW: dict[GaugeKey, tuple[str, str]] = {
         "I(θ) = I₀ cosᵐ θ from the lamp's beam angle; quasi-random directions",
     ),
     "loss": (
-        "log2 of the bare lamp aimed at the meter from where it hangs over the modified reading, both without the room.",
+        (
+            "log2 of the bare lamp aimed at the meter from where it hangs over the modified reading, both without the"
+            " room."
+        ),
         "flat receptor toward the sheet; layers in contact by the adding formulas",
     ),
     "exposure": (
-        "N²/t = E·S/C, with C = 340 for the dome toward the camera and 250 for the flat receptor toward the sheet; for a flash "
-        "N² = H·S/C.",
+        (
+            "N²/t = E·S/C, with C = 340 for the dome toward the camera and 250 for the flat receptor toward the sheet;"
+            " for a flash N² = H·S/C."
+        ),
         "ISO 2720",
     ),
 }
@@ -129,8 +141,11 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
         rows.append(
             (
                 "Sheet",
-                f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f} "
-                f"({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered {sheet.unscattered:.2f} ({told(material)})",
+                (
+                    f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f}"
+                    f" ({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered"
+                    f" {sheet.unscattered:.2f} ({told(material)})"
+                ),
             )
         )
     face = getattr(design, "face", None)

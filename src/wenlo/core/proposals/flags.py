@@ -36,8 +36,8 @@ LEAST_BRINGS = 0.1
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Placed:
-    """A flag in place: for which surface, at the sheet or at the lamp, the panel, how wide its edge is on the surface [m],
-    and whether it was cut short.
+    """A flag in place: for which surface, at the sheet or at the lamp, the panel, how wide its edge is on the surface
+    [m], and whether it was cut short.
     """
 
     surface: str
@@ -66,7 +66,9 @@ class Placed:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Flagged:
-    """The fewest flags, and the surfaces' levels without and with them against the key [stop]; ``key`` is what they cost it."""
+    """The fewest flags, and the surfaces' levels without and with them against the key [stop]; ``key`` is what they
+    cost it.
+    """
 
     flags: tuple[Placed, ...]
     before: Mapping[str, float]
@@ -103,8 +105,8 @@ def broken(brief: Brief, levels: Mapping[str, float]) -> dict[str, float]:
 
 
 def place_flags(brief: Brief, design: Any, surface: Panel) -> tuple[Placed, ...]:
-    """Flags between a surface and what lights it: one at the source, clear of the key's way, one at the lamp, clear of its
-    way to the source. None where there is no place.
+    """Flags between a surface and what lights it: one at the source, clear of the key's way, one at the lamp, clear of
+    its way to the source. None where there is no place.
     """
     source, lamp = design.source_centre, design.lamp_position
     found = [
@@ -159,7 +161,8 @@ def _out_of_frame(brief: Brief, shade: Shade, source: Vector) -> Shade | None:
 
 
 def fewest_flags(brief: Brief, design: Any, *, told: Callable[[int, int], bool] | None = None) -> Flagged | None:
-    """Flags for the surfaces over their limits, and of those only as many as are needed; None if the set is not in its room.
+    """Flags for the surfaces over their limits, and of those only as many as are needed; None if the set is not in its
+    room.
 
     Parameters
     ----------

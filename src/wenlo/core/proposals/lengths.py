@@ -58,7 +58,10 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
             grown = kind.grown(case.design, scale)
             width, height = grown.source_size
             changes = {k: v for k, v in grown.model_dump().items() if v != getattr(case.design, k)}
-            reason = f"{case.length(width)} × {case.length(height)} gives {said(value(case_light(case, grown)))}.{beyond(case, grown)}"
+            reason = (
+                f"{case.length(width)} × {case.length(height)} gives"
+                f" {said(value(case_light(case, grown)))}.{beyond(case, grown)}"
+            )
             title = f"{'Larger' if scale > 1 else 'Smaller'}: {scale:.2f} times the size"
             found.append(
                 (
@@ -77,7 +80,10 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
                 continue
             there = round(there, 3)
             moved = case.design.model_copy(update={name: there})
-            reason = f"The {label} from {case.length(at)} to {case.length(there)} gives {said(value(case_light(case, moved)))}.{beyond(case, moved)}"
+            reason = (
+                f"The {label} from {case.length(at)} to {case.length(there)} gives"
+                f" {said(value(case_light(case, moved)))}.{beyond(case, moved)}"
+            )
             effort = abs(math.log(max(there, 0.01) / max(at, 0.01)))
             title = f"{label[:1].upper()}{label[1:]}: {case.length(there)}"
             found.append(
@@ -93,7 +99,10 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
             id="none",
             title="No single length does it",
             changes=(),
-            reason=f"It is {said(now)} now; no length within {REACH:g} times its present value brings it into the band. Try another kind.",
+            reason=(
+                f"It is {said(now)} now; no length within {REACH:g} times its present value brings it into the band."
+                " Try another kind."
+            ),
         )
 
 

@@ -59,9 +59,11 @@ def for_background(case: Case) -> Iterator[Proposal]:
             id="backdrop_distance",
             title=title,
             changes=(),
-            reason=f"Within this room the backdrop stays at {format_stops(level(end), signed=True)} at best "
-            f"({case.length(end)} away). Choose a darker or lighter backdrop, flag the sheet's side toward it, or bring the "
-            "sheet nearer to the face.",
+            reason=(
+                f"Within this room the backdrop stays at {format_stops(level(end), signed=True)} at best"
+                f" ({case.length(end)} away). Choose a darker or lighter backdrop, flag the sheet's side toward it, or"
+                " bring the sheet nearer to the face."
+            ),
         )
     else:
         value = round(up(there), 3)
@@ -69,8 +71,10 @@ def for_background(case: Case) -> Iterator[Proposal]:
             id="backdrop_distance",
             title=title,
             changes=(Change(path="brief.backdrop.distance", value=value),),
-            reason=f"{case.length(value)} from the backdrop it gets {format_stops(level(value), signed=True)} against the face "
-            f"(wanted {format_stops(wanted, signed=True)}).",
+            reason=(
+                f"{case.length(value)} from the backdrop it gets {format_stops(level(value), signed=True)} against the"
+                f" face (wanted {format_stops(wanted, signed=True)})."
+            ),
         )
     if now > wanted + STOP_BAND:
         yield from _nearer_sheet_for_background(case)
@@ -95,8 +99,10 @@ def _nearer_sheet_for_background(case: Case) -> Iterator[Proposal]:
             id="sheet_nearer",
             title="Bring the light nearer to the face",
             changes=changes_of({reach: value}),
-            reason=f"At {case.length(value)} the face gains light and the backdrop does not: it falls to "
-            f"{format_stops(level(value), signed=True)}.",
+            reason=(
+                f"At {case.length(value)} the face gains light and the backdrop does not: it falls to "
+                f"{format_stops(level(value), signed=True)}."
+            ),
         )
 
 
@@ -133,8 +139,10 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
                 id=f"walls_{finish}",
                 title=what,
                 changes=(Change(path="brief.room.walls", value=finish),),
-                reason=f"The shadow side is filled by the room alone: the contrast becomes {format_stops(value)} "
-                f"(now {format_stops(now)}, wanted {format_stops(wanted)}).",
+                reason=(
+                    f"The shadow side is filled by the room alone: the contrast becomes {format_stops(value)} "
+                    f"(now {format_stops(now)}, wanted {format_stops(wanted)})."
+                ),
             )
             break
     reach = distance_of(d)
@@ -156,8 +164,10 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
                 id="sheet_for_contrast",
                 title=f"Light at {case.length(value)} from the face",
                 changes=changes_of({reach: value}),
-                reason=f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast becomes "
-                f"{format_stops(contrast(brief, **{reach: value}))}.",
+                reason=(
+                    f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast"
+                    f" becomes {format_stops(contrast(brief, **{reach: value}))}."
+                ),
             )
 
 
@@ -187,8 +197,10 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
                     Change(path="brief.camera.aperture", value=round(aperture, 4)),
                     Change(path="brief.camera.iso", value=wanted.iso_highest),
                 ),
-                reason=f"{format_stops(over)} are missing at ISO {wanted.iso_highest:.0f}; the wider opening makes them up and "
-                "leaves less in focus.",
+                reason=(
+                    f"{format_stops(over)} are missing at ISO {wanted.iso_highest:.0f}; the wider opening makes them up"
+                    " and leaves less in focus."
+                ),
             )
         yield from _nearer_for_exposure(case, over)
     elif wanted.solve_for == "aperture":
@@ -259,7 +271,10 @@ def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
             id="nearer",
             title="Bringing the light nearer is not enough",
             changes=(),
-            reason=f"{format_stops(stops)} cannot be made up by distance with this lamp; use a stronger lamp or a thinner sheet.",
+            reason=(
+                f"{format_stops(stops)} cannot be made up by distance with this lamp; use a stronger lamp or a thinner"
+                " sheet."
+            ),
         )
         return
     value = round(max(down(near), 0.15), 4)

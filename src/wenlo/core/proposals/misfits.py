@@ -1,4 +1,6 @@
-"""What does not go together in a set: a thing and its box, ground that does not lift it, two controls for one angle; each with its cure."""
+"""What does not go together in a set: a thing and its box, ground that does not lift it, two controls for one angle;
+each with its cure.
+"""
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
@@ -57,7 +59,10 @@ def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Itera
         yield Misfit(
             about="hole_rise",
             cure=changes_of({"hole_rise": min(max(brief.camera.rise, low), high)}),
-            text=f"The hole is cut for a lens that looks down by {rise:.0f}°; the Brief's camera looks down by {brief.camera.rise:.0f}°.",
+            text=(
+                f"The hole is cut for a lens that looks down by {rise:.0f}°; the Brief's camera looks down by"
+                f" {brief.camera.rise:.0f}°."
+            ),
         )
     yield from _lamps_in_walls(brief, design, length)
 

@@ -38,7 +38,9 @@ NEAR_LAMP = 0.25
 
 @dataclass(frozen=True, kw_only=True)
 class Note:
-    """A sentence beside the drawing. ``about`` names the parameter or gauge it belongs to, ``cure`` the changes that mend it."""
+    """A sentence beside the drawing. ``about`` names the parameter or gauge it belongs to, ``cure`` the changes that
+    mend it.
+    """
 
     level: Literal["warning", "hint", "caution"]
     about: str
@@ -69,8 +71,9 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
         found.append(Note(level="warning", about=refused.field or "lamp", text=refused.text))
     if scene_builder.in_picture(brief, design):
         text = (
-            f"The {kind_of(design).name} stands in the picture: the lens sees {math.degrees(scene_builder.field_of(brief)):.0f}° across. Turn the "
-            "key angle farther, move it back, or use a longer lens."
+            f"The {kind_of(design).name} stands in the picture: the lens sees"
+            f" {math.degrees(scene_builder.field_of(brief)):.0f}° across. Turn the key angle farther, move it back, or"
+            " use a longer lens."
         )
         found.append(Note(level="warning", about="sheet_distance", text=text))
     light, from_lamp = result.light, kind_of(design).daylight is None
@@ -84,8 +87,10 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
             Note(
                 level="hint",
                 about="sheet",
-                text=f"{share * 100:.0f} % of the light at the face comes straight through the weave, so the shadow has "
-                "a hard core; a second layer scatters it.",
+                text=(
+                    f"{share * 100:.0f} % of the light at the face comes straight through the weave, so the shadow has "
+                    "a hard core; a second layer scatters it."
+                ),
             )
         )
     if getattr(design, "layers", 3) < 3 and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
@@ -93,8 +98,10 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
             Note(
                 level="hint",
                 about="layers",
-                text="The lamp's outline shows through the sheet, brighter by "
-                f"{light.sheet.outline_contrast:.1f} times the cloth beside it: it will mirror in glasses and varnish.",
+                text=(
+                    f"The lamp's outline shows through the sheet, brighter by {light.sheet.outline_contrast:.1f} times"
+                    " the cloth beside it: it will mirror in glasses and varnish."
+                ),
             )
         )
     material = getattr(design, "sheet", None)
@@ -107,15 +114,17 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
             Note(
                 level="caution",
                 about="lamp_distance",
-                text=f"Heat: {sheet.name} must stay below {sheet.keep_below_celsius:.0f} °C and the {lamp.name} is only "
-                f"{length(gap)} away. Feel the sheet after a few minutes; the lamp maker's distance comes first.",
+                text=(
+                    f"Heat: {sheet.name} must stay below {sheet.keep_below_celsius:.0f} °C and the {lamp.name} is only "
+                    f"{length(gap)} away. Feel the sheet after a few minutes; the lamp maker's distance comes first."
+                ),
             )
         )
     for hold, mass, most in hanging(brief, design):
         if mass > most:
             text = (
-                f"{mass:.2f} kg hang on the {hold.name}, which carries {most:.1f} kg: it will droop. Take a lighter cloth or a "
-                "smaller size, or hold it up from below."
+                f"{mass:.2f} kg hang on the {hold.name}, which carries {most:.1f} kg: it will droop. Take a lighter"
+                " cloth or a smaller size, or hold it up from below."
             )
             found.append(Note(level="warning", about="kind", text=text))
     if design.highest > 2.0 and kind_of(design).id == "diffusion_frame":
@@ -123,8 +132,10 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
             Note(
                 level="caution",
                 about="top_height",
-                text=f"At {length(design.highest)} the frame is taller than a person: ballast both feet before the "
-                "sheet goes on.",
+                text=(
+                    f"At {length(design.highest)} the frame is taller than a person: ballast both feet before the "
+                    "sheet goes on."
+                ),
             )
         )
     found.extend(Note(level="caution", about="kind", text=text) for text in kind_of(design).cautions)
@@ -141,7 +152,10 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
         kind = None if is_natural(lamp.id) else lamp_of(lamp.id)
         hurts = rendering_classes()[kind.rendering].hurts if kind and kind.rendering in POOR else ""
         if kind and hurts:
-            text = f"{kind.name}: colour rendering {rendering_classes()[kind.rendering].name}. It leaves {hurts}; the picture cannot show that."
+            text = (
+                f"{kind.name}: colour rendering {rendering_classes()[kind.rendering].name}. It leaves {hurts}; the"
+                " picture cannot show that."
+            )
             found.append(Note(level="hint", about="lamp", text=text))
     whites = [(scene_builder.white_of(lamp), lamp) for lamp in lit]
     if len(whites) > 1:
@@ -149,25 +163,29 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
         apart = mired(warm[0]) - mired(cold[0])
         if apart > UNLIKE:
             text = (
-                f"Unlike lamps: {cold[0]:.0f} K and {warm[0]:.0f} K stand {apart:.0f} mired apart, so no white balance suits both. "
-                "A warm gel on the colder, or a blue one on the warmer, brings them together."
+                f"Unlike lamps: {cold[0]:.0f} K and {warm[0]:.0f} K stand {apart:.0f} mired apart, so no white balance"
+                " suits both. A warm gel on the colder, or a blue one on the warmer, brings them together."
             )
             found.append(Note(level="hint", about="lamp", text=text))
     cost = costs_of(brief, result)
     if cost.flicker > FLICKERS:
         text = (
-            f"At {shutter_text(brief.camera.shutter)} the {cost.flickering} flickers by {format_stops(cost.flicker)} from one exposure to "
-            f"the next on {brief.room.hertz} Hz mains; 1/{2 * brief.room.hertz} s or 1/{brief.room.hertz} s lets whole swings through."
+            f"At {shutter_text(brief.camera.shutter)} the {cost.flickering} flickers by {format_stops(cost.flicker)}"
+            f" from one exposure to the next on {brief.room.hertz} Hz mains; 1/{2 * brief.room.hertz} s or"
+            f" 1/{brief.room.hertz} s lets whole swings through."
         )
         found.append(Note(level="hint", about="camera.shutter", text=text))
     if cost.veil < VEIL_SHOWS:
         text = (
-            f"Stray light: what falls on the lens lifts the blacks to {format_stops(cost.veil)} under middle grey. Flag the lens, or turn "
-            "the light that it looks into."
+            f"Stray light: what falls on the lens lifts the blacks to {format_stops(cost.veil)} under middle grey. Flag"
+            " the lens, or turn the light that it looks into."
         )
         found.append(Note(level="hint", about="camera", text=text))
     if cost.glare > DAZZLING:
-        text = "Glare: the sitter looks into a source that dazzles. Add a layer, move the lamp back or let them look away between shots."
+        text = (
+            "Glare: the sitter looks into a source that dazzles. Add a layer, move the lamp back or let them look away"
+            " between shots."
+        )
         found.append(Note(level="caution", about="lamp_distance", text=text))
     return found
 
@@ -191,8 +209,10 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
             Note(
                 level="warning",
                 about="lamp_distance",
-                text=f"The lamp would stand {length(max(beyond, 0.0) + 0.01)} beyond the wall. Bring it nearer to the sheet, or "
-                "turn the key angle; until then the room's return is left out.",
+                text=(
+                    f"The lamp would stand {length(max(beyond, 0.0) + 0.01)} beyond the wall. Bring it nearer to the"
+                    " sheet, or turn the key angle; until then the room's return is left out."
+                ),
             )
         )
     elif not scene_builder.fits_in_room(brief, design):
@@ -200,8 +220,10 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
             Note(
                 level="warning",
                 about="sheet_distance",
-                text=f"Part of the {kind_of(design).name} is in a wall, the ceiling or the backdrop. Move it or make it smaller; until then the "
-                "room's return is left out.",
+                text=(
+                    f"Part of the {kind_of(design).name} is in a wall, the ceiling or the backdrop. Move it or make it"
+                    " smaller; until then the room's return is left out."
+                ),
             )
         )
     if brief.camera.distance > -box.front:
@@ -210,8 +232,10 @@ def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
             Note(
                 level="warning",
                 about="camera.distance",
-                text=f"The camera would stand {length(short)} behind the wall: the room is {length(brief.room.depth)} deep "
-                f"and the backdrop takes {length(brief.backdrop.distance)}.",
+                text=(
+                    f"The camera would stand {length(short)} behind the wall: the room is {length(brief.room.depth)}"
+                    f" deep and the backdrop takes {length(brief.backdrop.distance)}."
+                ),
             )
         )
     return found

@@ -38,7 +38,10 @@ def ways_down(case: Case, over: float, lowest: float) -> Iterator[Proposal]:
 
 def _also(case: Case, before: Light, after: Light) -> str:
     edge = f"the shadow edge goes from {case.length(before.shadow_edge)} to {case.length(after.shadow_edge)}"
-    even = f"the fall over the sheet from {format_stops(before.sheet.centre_to_edge)} to {format_stops(after.sheet.centre_to_edge)}"
+    even = (
+        f"the fall over the sheet from {format_stops(before.sheet.centre_to_edge)} to"
+        f" {format_stops(after.sheet.centre_to_edge)}"
+    )
     return f"{edge}, {even}"
 
 
@@ -60,7 +63,9 @@ def _neutral(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
         id="neutral",
         title=f"Hang a {gels()[gel_id].name} before the lamp",
         changes=(Change(path="brief.lamp.gel", value=gel_id), Change(path="brief.lamp.power", value=round(power, 4))),
-        reason=f"It takes {format_stops(stops)} and changes neither the spread nor the shadow edge.{_left(over, stops)}",
+        reason=(
+            f"It takes {format_stops(stops)} and changes neither the spread nor the shadow edge.{_left(over, stops)}"
+        ),
     )
 
 

@@ -85,7 +85,9 @@ def changes_of(values: dict[str, Any]) -> tuple[Change, ...]:
 
 
 def largest_scale(case: Case) -> float:
-    """How much the frame may grow in its present shape: its limits, and the ceiling over its height and least legs. [-]"""
+    """How much the frame may grow in its present shape: its limits, and the ceiling over its height and least
+    legs. [-]
+    """
     d = case.design
     room = (case.ceiling - LEAST_LEG) / d.height
     return float(min(LIMITS["width"][1] / d.width, LIMITS["height"][1] / d.height, room))

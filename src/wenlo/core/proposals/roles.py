@@ -70,7 +70,9 @@ class Check:
 
 @dataclass(frozen=True, kw_only=True)
 class Placement:
-    """What a role adds or changes, what it does in a sentence, and its checks; nothing to add when ``why_not`` says why."""
+    """What a role adds or changes, what it does in a sentence, and its checks; nothing to add when ``why_not`` says
+    why.
+    """
 
     role: RoleId
     words: str
@@ -221,7 +223,10 @@ def _fill_card(stage: _Stage, lamp: str) -> Placement:
             why_not="Wherever a card fills, the lens sees it: a longer lens, or a smaller card set by hand.",
         )
     _, after, board = min(tried, key=lambda row: row[0])
-    words = f"{stage.length(abs(board.x))} beside the subject it brings the contrast from {format_stops(before)} to {format_stops(after)}; {format_stops(wanted)} is wanted."
+    words = (
+        f"{stage.length(abs(board.x))} beside the subject it brings the contrast from {format_stops(before)} to"
+        f" {format_stops(after)}; {format_stops(wanted)} is wanted."
+    )
     if after > wanted + 0.2:
         words += " A card does no more here: a lamp does, or a lighter room."
     checks = (
@@ -237,7 +242,8 @@ def _lamp_at(stage: _Stage, name: str, lamp: str, place: Vector, **more: Any) ->
 
 
 def _at(stage: _Stage, light: OtherLight, meter: Meter) -> tuple[float, float, dict[str, float]]:
-    # what a meter gets of a new light at full power and of all else, in terms of the key lamp's, and the same of the usual meters
+    # what a meter gets of a new light at full power and of all else, in terms of the key lamp's, and the same of the
+    # usual meters
     brief = stage.grown([light])
     name = f"other {len(brief.others)}"
     usual = [m for m in scene_builder.meters(brief, stage.design) if m.id in ("key", "lit", "fill", "backdrop", "lens")]
@@ -263,7 +269,10 @@ def _power(stage: _Stage, lamp: OtherLight, wanted: float) -> tuple[float, str]:
     if wanted < lowest:
         return (
             lowest,
-            f" At its lowest setting it is {format_stops(math.log2(lowest / max(wanted, 1e-9)))} too bright: move it back, or a neutral gel before it.",
+            (
+                f" At its lowest setting it is {format_stops(math.log2(lowest / max(wanted, 1e-9)))} too bright: move"
+                " it back, or a neutral gel before it."
+            ),
         )
     return round(max(wanted, 1.0 / 512.0), 4), ""
 
@@ -279,12 +288,18 @@ def _fill_lamp(stage: _Stage, lamp: str) -> Placement:
     # it adds to the lit side as well: (lit + a p) / (fill + b p) is to be the ratio
     need, gives = lux["lit"] - 2.0**wanted * lux["fill"], 2.0**wanted * own - lit_too
     if need <= 0.0:
-        words = f"The shadow side is {format_stops(_contrast(lux))} under the key already: no fill is needed, black would deepen it."
+        words = (
+            f"The shadow side is {format_stops(_contrast(lux))} under the key already: no fill is needed, black would"
+            " deepen it."
+        )
         return Placement(role="fill_lamp", words=words, why_not=words)
     power, short = _power(stage, light, need / gives if gives > 0.0 else math.inf)
     light = light.model_copy(update={"power": power})
     after = _contrast(stage.readings(lights=[light]))
-    words = f"Beside the camera at {power * 100:.0f} % it brings the contrast to {format_stops(after)}; {format_stops(wanted)} is wanted.{short}"
+    words = (
+        f"Beside the camera at {power * 100:.0f} % it brings the contrast to {format_stops(after)};"
+        f" {format_stops(wanted)} is wanted.{short}"
+    )
     return Placement(
         role="fill_lamp",
         words=words,
@@ -317,7 +332,10 @@ def _rim(stage: _Stage, lamp: str) -> Placement:
     over = stops_between(own * power, key)
     level = -stops_between(key, stage.now()["backdrop"])
     shown = bool(in_frame(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
-    words = f"It lights the edge at {format_stops(over, signed=True)} against the key, where the backdrop has {format_stops(level, signed=True)}: {format_stops(over - level)} of separation.{short}"
+    words = (
+        f"It lights the edge at {format_stops(over, signed=True)} against the key, where the backdrop has"
+        f" {format_stops(level, signed=True)}: {format_stops(over - level)} of separation.{short}"
+    )
     checks = (
         Check(
             holds=not shown, text="The lens does not see it." if not shown else "The lens sees it: move it aside or up."
@@ -346,12 +364,18 @@ def _halo(stage: _Stage, lamp: str) -> Placement:
     key, wanted = stage.now()["key"], stage.brief.wanted.background
     need = key * 2.0**wanted - rest
     if need <= 0.0:
-        words = f"The backdrop has {format_stops(-stops_between(key, rest), signed=True)} already and {format_stops(wanted, signed=True)} is wanted: flag it instead."
+        words = (
+            f"The backdrop has {format_stops(-stops_between(key, rest), signed=True)} already and"
+            f" {format_stops(wanted, signed=True)} is wanted: flag it instead."
+        )
         return Placement(role="halo", words=words, why_not=words)
     power, short = _power(stage, light, need / max(own, 1e-30))
     light = light.model_copy(update={"power": power})
     got = -stops_between(key, rest + own * power)
-    words = f"Hidden behind the subject at {power * 100:.0f} % it brings the middle of the backdrop to {format_stops(got, signed=True)}; {format_stops(wanted, signed=True)} is wanted.{short}"
+    words = (
+        f"Hidden behind the subject at {power * 100:.0f} % it brings the middle of the backdrop to"
+        f" {format_stops(got, signed=True)}; {format_stops(wanted, signed=True)} is wanted.{short}"
+    )
     checks = (
         Check(holds=abs(got - wanted) <= 0.3, text=f"Backdrop {format_stops(got, signed=True)}."),
         Check(holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face comes from it."),
@@ -391,8 +415,10 @@ def _top(stage: _Stage, lamp: str) -> Placement:
     checks = (
         Check(
             holds=spills <= SPILLS_ON_FACE,
-            text=f"On the face it is {format_stops(spills, signed=True)} against the rest; "
-            f"{'the nose stays dark of it' if spills <= SPILLS_ON_FACE else 'flag it off the nose'}.",
+            text=(
+                f"On the face it is {format_stops(spills, signed=True)} against the rest; "
+                f"{'the nose stays dark of it' if spills <= SPILLS_ON_FACE else 'flag it off the nose'}."
+            ),
         ),
         Check(
             holds=not shown,
@@ -420,7 +446,10 @@ def _negative_fill(stage: _Stage, lamp: str) -> Placement:
             why_not="Wherever a black helps, the lens sees it: a longer lens, or a smaller black set by hand.",
         )
     after = _contrast(stage.readings(boards=[board]))
-    words = f"{stage.length(abs(board.x))} beside the subject it deepens the shadow side from {format_stops(before)} to {format_stops(after)} under the key."
+    words = (
+        f"{stage.length(abs(board.x))} beside the subject it deepens the shadow side from {format_stops(before)} to"
+        f" {format_stops(after)} under the key."
+    )
     return Placement(
         role="negative_fill",
         words=words,
@@ -498,9 +527,11 @@ def _practical(stage: _Stage, lamp: str) -> Placement:
         Check(holds=shown, text="In the picture." if shown else "Out of the picture: move it in."),
         Check(
             holds=over < 4.5,
-            text="It keeps its colour."
-            if over < 4.5
-            else "It burns out: a weaker bulb, a gel, or more light on the subject.",
+            text=(
+                "It keeps its colour."
+                if over < 4.5
+                else "It burns out: a weaker bulb, a gel, or more light on the subject."
+            ),
         ),
     )
     return Placement(role="practical", words=words, lights=(light,), checks=checks)
@@ -510,20 +541,28 @@ def _pretended(stage: _Stage, lamp: str) -> Placement:
     del lamp
     light = next((o for o in stage.brief.others if o.seen or o.id == "window"), None)
     if light is None:
-        why = "Nothing in the set is meant to be seen: add a window, or a lamp that is meant to be seen, and call this again."
+        why = (
+            "Nothing in the set is meant to be seen: add a window, or a lamp that is meant to be seen, and call this"
+            " again."
+        )
         return Placement(role="pretended", words="", why_not=why)
     bearing = math.degrees(math.atan2(light.x, -light.y))
     most = 90.0 if stage.design.kind == "diffusion_frame" else 180.0
     turn = round(max(-most, min(most, bearing)), 1)
     apart = mired(scene_builder.white_of(light)) - mired(scene_builder.white_of(stage.brief.lamp))
     over = stage.over_key(light)
-    words = f"{light.name[:1].upper()}{light.name[1:]} lies {abs(bearing):.0f}° to the camera's {'right' if bearing > 0 else 'left'}: the key turns there."
+    words = (
+        f"{light.name[:1].upper()}{light.name[1:]} lies {abs(bearing):.0f}° to the camera's"
+        f" {'right' if bearing > 0 else 'left'}: the key turns there."
+    )
     checks = (
         Check(
             holds=abs(turn - bearing) < 1.0,
-            text="The key comes from where the light seems to come from."
-            if abs(turn - bearing) < 1.0
-            else f"The key turns no farther than {most:.0f}°; the light seems to come from {abs(bearing):.0f}°.",
+            text=(
+                "The key comes from where the light seems to come from."
+                if abs(turn - bearing) < 1.0
+                else f"The key turns no farther than {most:.0f}°; the light seems to come from {abs(bearing):.0f}°."
+            ),
         ),
         Check(
             holds=abs(apart) < 30.0,
@@ -532,9 +571,11 @@ def _pretended(stage: _Stage, lamp: str) -> Placement:
         ),
         Check(
             holds=over <= 0.0,
-            text="It is not brighter at the face than the key."
-            if over <= 0.0
-            else f"It outshines the key by {format_stops(over)} at the face: the eye believes that one.",
+            text=(
+                "It is not brighter at the face than the key."
+                if over <= 0.0
+                else f"It outshines the key by {format_stops(over)} at the face: the eye believes that one."
+            ),
         ),
     )
     return Placement(

@@ -29,9 +29,11 @@ def smallest_frame(case: Case) -> Proposal:
             id="smallest_frame",
             title=title,
             changes=(),
-            reason=f"No frame under this ceiling reaches {case.length(target)}: even "
-            f"{case.length(d.width * most)} × {case.length(d.height * most)} gives {case.length(best.shadow_edge)}, because the "
-            f"lamp lights only its middle. Move the lamp back from the sheet or bring the sheet nearer.",
+            reason=(
+                f"No frame under this ceiling reaches {case.length(target)}: even {case.length(d.width * most)} ×"
+                f" {case.length(d.height * most)} gives {case.length(best.shadow_edge)}, because the lamp lights only"
+                " its middle. Move the lamp back from the sheet or bring the sheet nearer."
+            ),
         )
     values = scaled(case, scale)
     light = case.light(**values)
@@ -39,15 +41,19 @@ def smallest_frame(case: Case) -> Proposal:
         id="smallest_frame",
         title=title,
         changes=changes_of(values),
-        reason=f"{case.length(values['width'])} × {case.length(values['height'])} at {case.length(d.sheet_distance)} gives "
-        f"{case.length(light.shadow_edge)} (wanted {case.length(target)}): with the lamp {case.length(d.lamp_distance)} behind it "
-        f"the sheet works like a strip {case.length(light.across.edge_equivalent)} wide. "
-        f"{light.missed * 100:.0f} % of the light misses it.",
+        reason=(
+            f"{case.length(values['width'])} × {case.length(values['height'])} at {case.length(d.sheet_distance)} gives"
+            f" {case.length(light.shadow_edge)} (wanted {case.length(target)}): with the lamp"
+            f" {case.length(d.lamp_distance)} behind it the sheet works like a strip"
+            f" {case.length(light.across.edge_equivalent)} wide. {light.missed * 100:.0f} % of the light misses it."
+        ),
     )
 
 
 def frame_and_lamp(case: Case) -> Proposal | None:
-    """The smallest frame with the lamp moved back in proportion, so that the sheet stays as evenly lit; None if none fits."""
+    """The smallest frame with the lamp moved back in proportion, so that the sheet stays as evenly lit; None if none
+    fits.
+    """
     d, target = case.design, case.brief.wanted.shadow_edge
 
     def grown(scale: float) -> dict[str, float]:
@@ -70,9 +76,11 @@ def frame_and_lamp(case: Case) -> Proposal | None:
         id="frame_and_lamp",
         title="Smallest frame with the lamp moved back in proportion",
         changes=changes_of(values),
-        reason=f"{case.length(values['width'])} × {case.length(values['height'])} with the lamp "
-        f"{case.length(values['lamp_distance'])} behind it gives {case.length(light.shadow_edge)}; the sheet stays as evenly lit, "
-        f"and {light.missed * 100:.0f} % of the light misses it.{beyond}",
+        reason=(
+            f"{case.length(values['width'])} × {case.length(values['height'])} with the lamp"
+            f" {case.length(values['lamp_distance'])} behind it gives {case.length(light.shadow_edge)}; the sheet stays"
+            f" as evenly lit, and {light.missed * 100:.0f} % of the light misses it.{beyond}"
+        ),
     )
 
 
@@ -89,8 +97,10 @@ def farthest_distance(case: Case) -> Proposal:
             id="farthest_distance",
             title=title,
             changes=(),
-            reason=f"Even {case.length(low)} from the face this frame does not reach {case.length(target)}: the lit part of the "
-            "sheet is too small. Move the lamp back from the sheet.",
+            reason=(
+                f"Even {case.length(low)} from the face this frame does not reach {case.length(target)}: the lit part"
+                " of the sheet is too small. Move the lamp back from the sheet."
+            ),
         )
     value = round(max(down(far), low), 4)
     light = case.light(sheet_distance=value)
@@ -101,8 +111,10 @@ def farthest_distance(case: Case) -> Proposal:
         id="farthest_distance",
         title=title,
         changes=changes_of({"sheet_distance": value}),
-        reason=f"At {case.length(value)} ({case.length(abs(value - d.sheet_distance))} {change}) the shadow edge is "
-        f"{case.length(light.shadow_edge)} and no farther will do; it {cost} of light at the face.",
+        reason=(
+            f"At {case.length(value)} ({case.length(abs(value - d.sheet_distance))} {change}) the shadow edge is "
+            f"{case.length(light.shadow_edge)} and no farther will do; it {cost} of light at the face."
+        ),
     )
 
 
@@ -129,8 +141,10 @@ def for_shadow_edge(case: Case) -> Iterator[Proposal]:
                 id="lamp_back",
                 title="Move the lamp back",
                 changes=changes_of({"lamp_distance": value}),
-                reason=f"{case.length(value)} behind the sheet the lamp fills more of it: the shadow edge grows to "
-                f"{case.length(light.shadow_edge)}; {light.missed * 100:.0f} % of the light then misses the sheet.",
+                reason=(
+                    f"{case.length(value)} behind the sheet the lamp fills more of it: the shadow edge grows to "
+                    f"{case.length(light.shadow_edge)}; {light.missed * 100:.0f} % of the light then misses the sheet."
+                ),
             )
 
 
@@ -152,9 +166,10 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
             id="lamp_for_evenness",
             title=title,
             changes=(),
-            reason=f"No distance up to {case.length(high)} is even enough: this sheet sends most of the light straight on. "
-            "Choose a denser sheet, add a layer, or allow more than "
-            f"{format_stops(limit)}.",
+            reason=(
+                f"No distance up to {case.length(high)} is even enough: this sheet sends most of the light straight on."
+                f" Choose a denser sheet, add a layer, or allow more than {format_stops(limit)}."
+            ),
         )
     value = round(up(back), 4)
     light = case.light(lamp_distance=value)
@@ -169,9 +184,11 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
         id="lamp_for_evenness",
         title=title,
         changes=changes_of({"lamp_distance": value}),
-        reason=f"{case.length(value)} ({case.length(abs(value - d.lamp_distance))} {where}): the glow falls "
-        f"{format_stops(light.sheet.centre_to_edge)} to the edge. It {cost} at the face, and {light.missed * 100:.0f} % of the "
-        f"light misses the sheet.{room_note}",
+        reason=(
+            f"{case.length(value)} ({case.length(abs(value - d.lamp_distance))} {where}): the glow falls"
+            f" {format_stops(light.sheet.centre_to_edge)} to the edge. It {cost} at the face, and"
+            f" {light.missed * 100:.0f} % of the light misses the sheet.{room_note}"
+        ),
     )
 
 
@@ -186,9 +203,11 @@ def for_evenness(case: Case) -> Iterator[Proposal]:
             id="add_layer",
             title="Add a layer",
             changes=changes_of({"layers": more}),
-            reason=f"{more} layers fall {format_stops(light.sheet.centre_to_edge)} to the edge "
-            f"({'enough' if light.sheet.centre_to_edge <= limit else 'not enough alone'}) and the loss becomes "
-            f"{format_stops(light.loss)}.",
+            reason=(
+                f"{more} layers fall {format_stops(light.sheet.centre_to_edge)} to the edge "
+                f"({'enough' if light.sheet.centre_to_edge <= limit else 'not enough alone'}) and the loss becomes "
+                f"{format_stops(light.loss)}."
+            ),
         )
 
 
@@ -205,7 +224,9 @@ def for_spill(case: Case) -> Iterator[Proposal]:
             id="lamp_for_spill",
             title=title,
             changes=(),
-            reason="This lamp shines past the sheet from any distance: it needs a dish, doors, or cloth round the sides.",
+            reason=(
+                "This lamp shines past the sheet from any distance: it needs a dish, doors, or cloth round the sides."
+            ),
         )
     else:
         value = round(max(down(near), low), 4)
@@ -214,8 +235,11 @@ def for_spill(case: Case) -> Iterator[Proposal]:
             id="lamp_for_spill",
             title=title,
             changes=changes_of({"lamp_distance": value}),
-            reason=f"{case.length(value)} behind the sheet {light.missed * 100:.0f} % misses it; the glow then falls "
-            f"{format_stops(light.sheet.centre_to_edge)} to the edge and the shadow edge is {case.length(light.shadow_edge)}.",
+            reason=(
+                f"{case.length(value)} behind the sheet {light.missed * 100:.0f} % misses it; the glow then falls"
+                f" {format_stops(light.sheet.centre_to_edge)} to the edge and the shadow edge is"
+                f" {case.length(light.shadow_edge)}."
+            ),
         )
     most = largest_scale(case)
     if case.light().missed > limit and most > 1.0:
@@ -228,8 +252,10 @@ def for_spill(case: Case) -> Iterator[Proposal]:
                 id="frame_for_spill",
                 title="Larger frame with the lamp where it is",
                 changes=changes_of(values),
-                reason=f"{case.length(values['width'])} × {case.length(values['height'])} catches all but "
-                f"{case.light(**values).missed * 100:.0f} % of the light.",
+                reason=(
+                    f"{case.length(values['width'])} × {case.length(values['height'])} catches all but "
+                    f"{case.light(**values).missed * 100:.0f} % of the light."
+                ),
             )
 
 
@@ -243,7 +269,10 @@ def for_loss(case: Case) -> Iterator[Proposal]:
             id="fewer_layers",
             title="One layer fewer",
             changes=changes_of({"layers": d.layers - 1}),
-            reason=f"The loss falls to {format_stops(light.loss)}; the shadow edge becomes {case.length(light.shadow_edge)}.",
+            reason=(
+                f"The loss falls to {format_stops(light.loss)}; the shadow edge becomes"
+                f" {case.length(light.shadow_edge)}."
+            ),
         )
     if present.loss > limit:
         options = []
@@ -259,7 +288,9 @@ def for_loss(case: Case) -> Iterator[Proposal]:
                 id="lighter_sheet",
                 title=f"Softest sheet within {format_stops(limit)}: {sheet.name}",
                 changes=changes_of({"sheet": sheet.id}),
-                reason=f"It loses {format_stops(light.loss)} and gives a shadow edge of {case.length(light.shadow_edge)}.",
+                reason=(
+                    f"It loses {format_stops(light.loss)} and gives a shadow edge of {case.length(light.shadow_edge)}."
+                ),
             )
     elif not d.layers > 1:
         yield Proposal(

@@ -55,7 +55,9 @@ def layers_until_hidden(brief: Brief, design: Any) -> int | None:
 
 
 def lamps_until_even(brief: Brief, design: Any) -> tuple[int | None, float]:
-    """Least number of lamps that light the sheet within the wanted evenness (None if none does), and what it then is. [stop]"""
+    """Least number of lamps that light the sheet within the wanted evenness (None if none does), and what it then is.
+    [stop]
+    """
     count, light = _count_until(
         brief,
         design,
@@ -67,7 +69,9 @@ def lamps_until_even(brief: Brief, design: Any) -> tuple[int | None, float]:
 
 
 def unlike(a: SheetMaterial, b: SheetMaterial) -> float:
-    """How much two sheets differ in what they do to light: stops of transmittance, radians of lobe, part that goes straight through."""
+    """How much two sheets differ in what they do to light: stops of transmittance, radians of lobe, part that goes
+    straight through.
+    """
     lobes = [LAMBERTIAN_LOBE if x.lobe_half_width is None else x.lobe_half_width for x in (a, b)]
     stops = abs(stops_between(a.transmittance, b.transmittance))
     return stops + abs(lobes[0] - lobes[1]) + 4.0 * abs(a.unscattered - b.unscattered)
@@ -96,7 +100,9 @@ def _changes(wanted: SheetMaterial, other: SheetMaterial) -> str:
 
 
 def loss_on_lamp(brief: Brief, loss: float) -> str:
-    """What a loss costs this lamp: light, steps of its dial, and of a flash its recycle time and the shots of a charge."""
+    """What a loss costs this lamp: light, steps of its dial, and of a flash its recycle time and the shots of
+    a charge.
+    """
     times = 2.0**loss
     words = f"{times:.1f} × the light, {round(loss * THIRDS)} third-stop steps"
     if brief.lamp.type.kind == "flash":

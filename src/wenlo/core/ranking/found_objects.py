@@ -35,7 +35,9 @@ WORDS = {
 
 @dataclass(frozen=True, kw_only=True)
 class Becoming:
-    """What a found object can become: the design and its light with the lamp in ``brief``, or why not; ``how`` it is done."""
+    """What a found object can become: the design and its light with the lamp in ``brief``, or why not; ``how`` it is
+    done.
+    """
 
     kind: str
     name: str

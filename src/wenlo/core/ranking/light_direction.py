@@ -21,7 +21,9 @@ STEEP, ASIDE = 50.0, 35.0
 
 @dataclass(frozen=True, kw_only=True)
 class FinishLight:
-    """What suits a finish: from where light comes, best first, why, and what share of it should mirror something lit (or None)."""
+    """What suits a finish: from where light comes, best first, why, and what share of it should mirror something lit
+    (or None).
+    """
 
     ways: tuple[Way, ...]
     why: str
@@ -47,12 +49,17 @@ BY_FINISH: dict[SubjectFinish, FinishLight] = {
     ),
     "varnish": FinishLight(
         ways=("top", "side"),
-        why="Dark varnish is seen by what it mirrors: a large source in part of it, dark round it, or it goes grey or black.",
+        why=(
+            "Dark varnish is seen by what it mirrors: a large source in part of it, dark round it, or it goes grey or"
+            " black."
+        ),
         lit=(0.08, 0.5),
     ),
     "wrapped": FinishLight(
         ways=("side", "top"),
-        why="Film mirrors over the print: nothing lit should stand where it is mirrored, so light comes from the sides.",
+        why=(
+            "Film mirrors over the print: nothing lit should stand where it is mirrored, so light comes from the sides."
+        ),
         lit=(0.0, 0.1),
     ),
     "mirror": FinishLight(
@@ -62,7 +69,10 @@ BY_FINISH: dict[SubjectFinish, FinishLight] = {
     ),
     "translucent": FinishLight(
         ways=("under", "side", "top"),
-        why="It glows when light comes through it, from below or behind; opaque things on the same ground become silhouettes.",
+        why=(
+            "It glows when light comes through it, from below or behind; opaque things on the same ground become"
+            " silhouettes."
+        ),
     ),
 }
 
@@ -91,7 +101,9 @@ def front_normal(brief: Brief) -> np.ndarray:
 
 
 def relief(brief: Brief, design: Any) -> float:
-    """Stops between the two sides of a dent that leans 10° out of the thing's front: log2 cos(i − 10°)/cos(i + 10°). [stop]"""
+    """Stops between the two sides of a dent that leans 10° out of the thing's front: log2 cos(i − 10°)/cos(i + 10°).
+    [stop]
+    """
     incidence = math.acos(min(max(float(scene_builder.toward_source(brief, design) @ front_normal(brief)), -1.0), 1.0))
     dent = math.radians(DENT)
     if incidence + dent >= math.pi / 2:

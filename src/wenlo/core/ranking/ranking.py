@@ -80,7 +80,8 @@ def angle_limits(design: Any) -> tuple[float, float]:
 
 
 def placed_as_asked(brief: Brief, design: Any) -> Any:
-    """The design as high over the eyes as is asked for, and behind steam where there is any, as far as its parameters go.
+    """The design as high over the eyes as is asked for, and behind steam where there is any, as far as its parameters
+    go.
 
     Parameters
     ----------
@@ -122,7 +123,9 @@ STEEPEST = 80.0
 
 
 def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
-    """The design, turned or made smaller until it is in the room and, if it can be, out of the picture; None if never."""
+    """The design, turned or made smaller until it is in the room and, if it can be, out of the picture; None
+    if never.
+    """
     seen = None
     for _ in range(14):
         for turn in TURNS:
@@ -177,7 +180,8 @@ def rank(
     Parameters
     ----------
     brief: what the picture needs.
-    shelf: what there is: its lamps serve where the Brief's cannot, its sheets and faces are taken where they are near to
+    shelf: what there is: its lamps serve where the Brief's cannot, its sheets and faces are taken where they are near
+        to
         what the kind would take, and what it holds need not be bought.
     units: how lengths are written in the reasons.
     told: called with how many kinds are done, how many there are, and the one that is ready; false ends the work.

@@ -45,7 +45,8 @@ DARK = 0.6
 """What a stop over the limit of a surface that must stay dark weighs. [-]"""
 
 WRONG_SIDE, NO_SIDE = 2.0, 0.2
-"""What light from the side that was not asked for weighs; light that comes less aside than this comes from neither. [-]"""
+"""What light from the side that was not asked for weighs; light that comes less aside than this comes from neither. [-]
+"""
 
 HEIGHT_BAND = 15.0
 """The key may be so much higher or lower than is asked. [degree]"""
@@ -54,7 +55,9 @@ BROW = 40.0
 """From light that is higher the brow begins to shade the eyes. [degree]"""
 
 BEHIND, STEAM = 0.4, 3.0
-"""Cosine of how far round behind light must come for steam to show, and what it weighs where it comes from before it. [-]"""
+"""Cosine of how far round behind light must come for steam to show, and what it weighs where it comes from before it.
+[-]
+"""
 
 LEAST_RELIEF = 0.35
 """Relief that shows by less looks flat. [stop]"""
@@ -70,8 +73,9 @@ STRAIGHT = 0.08
 class Ranked:
     """One kind for the brief.
 
-    ``design`` sized for it, None when it cannot serve (``cannot`` says why); ``brief`` is the one it is for, with another
-    lamp of the Shelf where the Brief's own cannot serve. ``missing`` is what the Shelf does not hold of its parts.
+    ``design`` sized for it, None when it cannot serve (``cannot`` says why); ``brief`` is the one it is for, with
+    another lamp of the Shelf where the Brief's own cannot serve. ``missing`` is what the Shelf does not hold of its
+    parts.
     ``penalty`` orders the kinds: about one for every stop or doubling that a wish is missed by. ``reasons`` are
     sentences, the weightiest first.
     """
@@ -166,13 +170,17 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
     yield Point(
         weight=row.to_buy / 150,
         fact=True,
-        text=f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
-        f"{build.minutes / 60:.1f} h to build.",
+        text=(
+            f"Parts for about {build.total:.0f} €{bought}, {build.total / handling.uses:.2f} € a shoot; "
+            f"{build.minutes / 60:.1f} h to build."
+        ),
     )
 
 
 def longest_carried(build: WorkedBuild, handling: Handling) -> float:
-    """The longest thing to carry: of what comes apart its longest piece, splices apart, else the whole; its boards as they are cut. [m]"""
+    """The longest thing to carry: of what comes apart its longest piece, splices apart, else the whole; its boards as
+    they are cut. [m]
+    """
     sizes = [bundle.size[0] for bundle in bundles(build.plan, assembled=handling.packed)]
     return max(sizes, default=handling.packed[0])
 
@@ -184,7 +192,10 @@ def _of_the_dark(case: Case, result: Evaluated) -> Iterator[Point]:
     levels, _ = surface_levels(case.brief, scene_builder.whole_scene(case.brief, case.design), case.design)
     for name, over in broken(case.brief, levels).items():
         asked = case.brief.dark.limits[name]
-        text = f"{name[:1].upper()}{name[1:]} {format_stops(levels[name], signed=True)} against the key; at most {format_stops(asked, signed=True)} is asked."
+        text = (
+            f"{name[:1].upper()}{name[1:]} {format_stops(levels[name], signed=True)} against the key; at most"
+            f" {format_stops(asked, signed=True)} is asked."
+        )
         yield Point(weight=DARK * min(over, 4.0), text=text)
 
 
@@ -214,7 +225,10 @@ def _of_the_way(case: Case) -> Iterator[Point]:
     if brief.subject.kind not in PEOPLE and brief.subject.finish == "textured":
         depth = relief(brief, design)
         if depth < LEAST_RELIEF:
-            text = f"A dent that leans {DENT:.0f}° shows by {format_stops(depth)} only: light that rakes over it shows more."
+            text = (
+                f"A dent that leans {DENT:.0f}° shows by {format_stops(depth)} only: light that rakes over it shows"
+                " more."
+            )
             yield Point(weight=1.5 * (LEAST_RELIEF - depth) / LEAST_RELIEF, text=text)
 
 
@@ -296,7 +310,10 @@ def _of_the_light(case: Case, result: Evaluated) -> Iterator[Point]:
     if scene_builder.in_picture(case.brief, case.design):
         yield Point(weight=2.0, text="Wherever it is turned, part of it or its lamp stands in the picture.")
     if straight > STRAIGHT and kind_of(case.design).daylight is None:
-        text = f"{straight * 100:.0f} % of the light at the face comes straight from the lamp, so the shadow has a hard core."
+        text = (
+            f"{straight * 100:.0f} % of the light at the face comes straight from the lamp, so the shadow has a hard"
+            " core."
+        )
         yield Point(weight=2.0 * straight, text=text)
     if light.missed > wanted.spill:
         text = f"{light.missed * 100:.0f} % of the lamp's light misses it and lights the room."
@@ -319,11 +336,17 @@ def _of_the_levels(case: Case, result: Evaluated) -> Iterator[Point]:
         yield Point(weight=0.5 * (abs(off) - STOP_BAND), text=text, wish=wish, because=why)
     off = result.contrast - wanted.contrast
     if result.with_room and abs(off) > STOP_BAND:
-        text = f"{'Deeper' if off > 0 else 'Flatter'} than wanted: {format_stops(result.contrast)} from the lit to the shadow side."
+        text = (
+            f"{'Deeper' if off > 0 else 'Flatter'} than wanted: {format_stops(result.contrast)} from the lit to the"
+            " shadow side."
+        )
         yield Point(weight=0.5 * (abs(off) - STOP_BAND), text=text)
     apart = separation(case.brief, result) if result.with_room else math.inf
     if abs(apart) < LEAST_APART:
-        text = f"The shadow side and the backdrop beside it are only {format_stops(abs(apart))} apart: the outline is lost there."
+        text = (
+            f"The shadow side and the backdrop beside it are only {format_stops(abs(apart))} apart: the outline is lost"
+            " there."
+        )
         why = "so that the outline stands out from the backdrop"
         wish = "nearer" if apart > 0 else "farther"
         yield Point(weight=0.6 * (LEAST_APART - abs(apart)), text=text, wish=wish, because=why)

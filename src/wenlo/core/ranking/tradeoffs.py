@@ -20,7 +20,9 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 @dataclass(frozen=True, kw_only=True)
 class School:
-    """A question with the kinds that stand for its sides, the first that serves the brief for each, and what each side says."""
+    """A question with the kinds that stand for its sides, the first that serves the brief for each, and what each side
+    says.
+    """
 
     question: str
     sides: tuple[tuple[str, tuple[str, ...], str], ...]
@@ -131,8 +133,9 @@ def _argument(row: Ranked, says: str, units: UnitSystem) -> str:
     light = row.result.light
     edge = format_length(light.shadow_edge, system=units) if math.isfinite(light.shadow_edge) else "no"
     return (
-        f"{says[:1].upper()}{says[1:]}. Here the {row.name} gives a shadow edge of {edge} for {format_stops(light.loss)}, lets "
-        f"{max(light.missed, 0.0) * 100:.0f} % of the light past it, and is set up in {row.handling.setup:.0f} minutes."
+        f"{says[:1].upper()}{says[1:]}. Here the {row.name} gives a shadow edge of {edge} for"
+        f" {format_stops(light.loss)}, lets {max(light.missed, 0.0) * 100:.0f} % of the light past it, and is set up in"
+        f" {row.handling.setup:.0f} minutes."
     )
 
 
@@ -204,7 +207,9 @@ def _of_variants(brief: Brief, serving: dict[str, Ranked], units: UnitSystem) ->
 
 
 def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
-    """Placed by measure or by trial, right on the set or corrected afterwards: argued from the best design's figures."""
+    """Placed by measure or by trial, right on the set or corrected afterwards: argued from the best design's
+    figures.
+    """
     assert best.result is not None
     result, wanted = best.result, brief.wanted
     low, high = (0.0, 0.0)
@@ -223,18 +228,25 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
             Side(
                 name="by measure",
                 kind=best.kind,
-                argument=f"Taped out as drawn, the light is known to {format_stops(error + unsure / 2)} either way; "
-                f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away.",
+                argument=(
+                    f"Taped out as drawn, the light is known to {format_stops(error + unsure / 2)} either way; "
+                    f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away."
+                ),
             ),
             Side(
                 name="by trial",
                 kind=best.kind,
-                argument=f"From a guess within two stops, halving the doubt at every shot takes about {tries} shots to a third of a stop.",
+                argument=(
+                    f"From a guess within two stops, halving the doubt at every shot takes about {tries} shots to a"
+                    " third of a stop."
+                ),
             ),
         ),
-        verdict="Measure first and shoot one trial: it finds the material's true value."
-        if unsure > 0.33
-        else "Here the figures are as sure as a trial.",
+        verdict=(
+            "Measure first and shoot one trial: it finds the material's true value."
+            if unsure > 0.33
+            else "Here the figures are as sure as a trial."
+        ),
     )
     if not (result.with_room and math.isfinite(result.contrast)):
         return
@@ -245,7 +257,8 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
         f"Lifting the shadow side {format_stops(off)} afterwards makes it as noisy as {2**off:.1f} times the ISO"
         if off > 0.0
         else (
-            f"Darkening the shadow side {format_stops(-off)} afterwards costs no noise, but its soft edge and its colour stay as they were lit"
+            f"Darkening the shadow side {format_stops(-off)} afterwards costs no noise, but its soft edge and its"
+            " colour stay as they were lit"
         )
     )
     yield Dispute(
@@ -254,13 +267,18 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
             Side(
                 name="on the set",
                 kind=best.kind,
-                argument=f"The {'card' if off > 0 else 'black'} on the far side has {format_stops(abs(off))} to make up, and the sitter sees it.",
+                argument=(
+                    f"The {'card' if off > 0 else 'black'} on the far side has {format_stops(abs(off))} to make up, and"
+                    " the sitter sees it."
+                ),
             ),
             Side(name="afterwards", kind=best.kind, argument=f"{lift}; in a film every shot has to be matched."),
         ),
-        verdict="On the set, as far as it goes: more than a stop afterwards shows."
-        if abs(off) > 1.0
-        else "Either: it is less than a stop.",
+        verdict=(
+            "On the set, as far as it goes: more than a stop afterwards shows."
+            if abs(off) > 1.0
+            else "Either: it is less than a stop."
+        ),
     )
 
 

@@ -1,4 +1,6 @@
-"""Bending and sag of bars (Euler-Bernoulli), of sheets that sag by more than half of their thickness too, and of stretched frames."""
+"""Bending and sag of bars (Euler-Bernoulli), of sheets that sag by more than half of their thickness too, and of
+stretched frames.
+"""
 
 import math
 
@@ -24,7 +26,9 @@ HAND_TIGHT, DRUM_TIGHT = 50.0, 300.0
 """Pull of a cloth on its frame, smoothed by hand and as tight as a drum. [N/m]"""
 
 DRAWN_IN = 0.4
-"""How much a square plate whose edges may draw in stiffens, as it sags by its own thickness and more (Levy 1942, table 2)."""
+"""How much a square plate whose edges may draw in stiffens, as it sags by its own thickness and more (Levy 1942, table
+2).
+"""
 
 
 def standing_stiffness(material: str) -> float:
@@ -51,7 +55,8 @@ def droop(force: float, reach: float, stiffness: float, *, load: float = 0.0) ->
 def plate_sag(pressure: float, side: float, thickness: float, modulus: float) -> float:
     """Middle of a square plate that lies on all four edges, free to turn and to draw in. [m]
 
-    For less than half of the thickness w = 0.00406 q a⁴ / D, D = E t³ / 12 (1 − ν²) (Timoshenko); where it sags by more it carries as
+    For less than half of the thickness w = 0.00406 q a⁴ / D, D = E t³ / 12 (1 − ν²) (Timoshenko); where it sags by more
+    it carries as
     a skin too: w/t + 0.4 (w/t)³ = 0.00406 q a⁴ / D t (after Levy 1942).
 
     Parameters
@@ -78,8 +83,8 @@ def bend_stress(thickness: float, radius: float, modulus: float) -> float:
 def frame_bow(span: float, other: float, stiffness: float, tension: float, *, stiff_corners: bool) -> float:
     """How far cloth that pulls inward bows a side of its frame in the middle. [m]
 
-    With corners that turn it is a bar on two ends, 5 w L⁴ / 384 EI. Corners that hold their angle share the moment between the sides,
-    M = w (a³ + b³) / 12 (a + b), which takes M L² / 8 EI off it (Kleinlogel; any text on frames).
+    With corners that turn it is a bar on two ends, 5 w L⁴ / 384 EI. Corners that hold their angle share the moment
+    between the sides, M = w (a³ + b³) / 12 (a + b), which takes M L² / 8 EI off it (Kleinlogel; any text on frames).
 
     Parameters
     ----------

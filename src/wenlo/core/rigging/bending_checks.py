@@ -1,4 +1,6 @@
-"""Checks of what bends: bars that sag, frames that cloth bows and wind breaks, arms that droop, sheets that are bent."""
+"""Checks of what bends: bars that sag, frames that cloth bows and wind breaks, arms that droop, sheets that
+are bent.
+"""
 
 import math
 from collections.abc import Callable, Iterator
@@ -186,7 +188,10 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
         allowed=f"{limit / 1e6:.0f} MPa, {plan.stock.name} over {YIELDING:g}; take it down at gusts of {down:.0f} m/s",
         source=f"{force:.0f} N on {area:.1f} m², half on each upright, {length(lever)} from where it is held: M / W",
         cure=Cure(
-            words=f"take it down before gusts reach {down:.0f} m/s ({down * 3.6:.0f} km/h), tie its top to two pegs, or a stiffer section"
+            words=(
+                f"take it down before gusts reach {down:.0f} m/s ({down * 3.6:.0f} km/h), tie its top to two pegs, or a"
+                " stiffer section"
+            )
         ),
     )
 
@@ -194,7 +199,8 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
 def wind_lever(middle: float, held: float, tall: float) -> float:
     """How far from where an upright is held half of the wind on a frame pushes it, across the frame. [m]
 
-    What stands on the floor is a cantilever from there to the middle of its cloth. What is gripped halfway up bends by each half by
+    What stands on the floor is a cantilever from there to the middle of its cloth. What is gripped halfway up bends by
+    each half by
     itself: w (h/2)² / 2 = F h / 16 in each upright, as F/2 at h/8.
 
     Parameters

@@ -14,8 +14,8 @@ Relation = Literal["most", "least", "about", "none"]
 
 @dataclass(frozen=True, kw_only=True)
 class Cure:
-    """A change that would cure a check: in words, and as values by their paths in the document where it is one (of the answers
-    for one ``hold``, where that is named).
+    """A change that would cure a check: in words, and as values by their paths in the document where it is one (of the
+    answers for one ``hold``, where that is named).
     """
 
     words: str
@@ -27,9 +27,9 @@ class Cure:
 class Check:
     """One check: what is looked at, its figure and limit in words, where the limit comes from, and what would cure it.
 
-    ``code`` stays the same whatever the words are. ``value`` and ``bound`` are the figure and its limit in SI and ``unit``, None
-    where there is no number; what cannot be known needs an answer, it is never within. ``factor`` is the limit over the figure
-    (or what holds over what loads), None where there is no such number.
+    ``code`` stays the same whatever the words are. ``value`` and ``bound`` are the figure and its limit in SI and
+    ``unit``, None where there is no number; what cannot be known needs an answer, it is never within. ``factor`` is the
+    limit over the figure (or what holds over what loads), None where there is no such number.
     """
 
     code: str
@@ -62,7 +62,9 @@ def judged(
     cure: Cure | None = None,
     most: bool = True,
 ) -> Check:
-    """A check of a value against a limit, ``most`` it may be or least it must be; its topic is the first word of its code."""
+    """A check of a value against a limit, ``most`` it may be or least it must be; its topic is the first word of its
+    code.
+    """
     within = value <= limit + 1e-9 if most else value >= limit - 1e-9
     top, bottom = (limit, value) if most else (value, limit)
     factor = top / bottom if bottom > 1e-12 else None

@@ -86,7 +86,9 @@ def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Che
             unit="A",
             figure=f"{circuit.amperes:.1f} A ({names})",
             allowed=f"{most:.1f} A, {mains.STEADY * 100:.0f} % of the breaker",
-            source=f"W / ({rig.voltage:.0f} V × {'–'.join(f'{f:g}' for f in (factors[0], factors[-1])[: len(factors)])})",
+            source=(
+                f"W / ({rig.voltage:.0f} V × {'–'.join(f'{f:g}' for f in (factors[0], factors[-1])[: len(factors)])})"
+            ),
             cure=another,
         )
         if circuit.peak > circuit.amperes * 1.01:
@@ -144,9 +146,11 @@ def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Che
             figure=f"{circuit.amperes:.1f} A, {'coiled' if rig.coiled else 'drawn out'}",
             allowed=f"{carried:.1f} A for {rig.section:g} mm²",
             source="flexible cords (IEC 60799); a coiled reel cannot lose its heat",
-            cure=Cure(words="draw the reel out whole", changes={"rig.coiled": False})
-            if helps
-            else Cure(words="a thicker cable, or fewer lamps on it"),
+            cure=(
+                Cure(words="draw the reel out whole", changes={"rig.coiled": False})
+                if helps
+                else Cure(words="a thicker cable, or fewer lamps on it")
+            ),
         )
 
 
@@ -192,7 +196,10 @@ def water_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
                 source="an arm's reach; an inverter's socket is mains; local codes may ask for more",
                 most=False,
                 cure=Cure(
-                    words=f"leave the lamp {mains.REACH:.1f} m away and bounce its light off a card or the wall; or a lamp that runs on its own battery"
+                    words=(
+                        f"leave the lamp {mains.REACH:.1f} m away and bounce its light off a card or the wall; or a"
+                        " lamp that runs on its own battery"
+                    )
                 ),
             )
             if load.falls > mains.REACH:
@@ -208,7 +215,10 @@ def water_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
                     source="a stand that falls reaches as far as it is high",
                     most=False,
                     cure=Cure(
-                        words="move it away, hang it, tie its top off to the side that is dry, or a lamp that runs on its own battery"
+                        words=(
+                            "move it away, hang it, tie its top off to the side that is dry, or a lamp that runs on its"
+                            " own battery"
+                        )
                     ),
                 )
     if rig.weather == "outdoors" and fed:
@@ -222,6 +232,9 @@ def water_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
             limit="dry, and dry for as long as it is on",
             source="lamps and plugs for indoors let water in; wet ground carries current to whoever touches them",
             cure=Cure(
-                words="lamps that run on their own batteries; or fittings made for rain, off the ground, looked after by a licensed person"
+                words=(
+                    "lamps that run on their own batteries; or fittings made for rain, off the ground, looked after by"
+                    " a licensed person"
+                )
             ),
         )

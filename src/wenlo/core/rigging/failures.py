@@ -1,4 +1,6 @@
-"""What a failure teaches: a material's limit from the temperature that is worked out for it, a support's payload from what it slid under."""
+"""What a failure teaches: a material's limit from the temperature that is worked out for it, a support's payload from
+what it slid under.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -30,7 +32,9 @@ SHARE_OF_LOAD = 0.75
 
 @dataclass(frozen=True, kw_only=True)
 class Learned:
-    """A limit that a failure tightens: of the shoot's sheet (°C) or of a support (kg), what it was and what it is now, in words too."""
+    """A limit that a failure tightens: of the shoot's sheet (°C) or of a support (kg), what it was and what it is now,
+    in words too.
+    """
 
     of: Literal["sheet", "support"]
     key: str
@@ -83,7 +87,8 @@ def learned(shoot: Shoot, failure: Failure, shelf: Sequence[Stocked] = ()) -> Le
     if failure.what in BY_LOAD and failure.load is not None:
         return _of_support(failure, failure.load, shelf)
     raise Impossible(
-        "Nothing is learned of this: heat needs the sheet and the lamp's power that it failed at, a support its name and the load."
+        "Nothing is learned of this: heat needs the sheet and the lamp's power that it failed at, a support its name"
+        " and the load."
     )
 
 
@@ -95,13 +100,15 @@ def _of_sheet(shoot: Shoot, failure: Failure, power: float) -> Learned:
         )
     if hot < shoot.rig.ambient + LEAST_RISE:
         raise Impossible(
-            f"At that power the sheet gets only {hot:.0f} °C: heat does not explain it. Look whether it touched the lamp, or was stretched too much."
+            f"At that power the sheet gets only {hot:.0f} °C: heat does not explain it. Look whether it touched the"
+            " lamp, or was stretched too much."
         )
     design: Any = shoot.design
     row = sheet_material(design.sheet)
     if hot >= row.keep_below_celsius:
         raise Impossible(
-            f"It {failure.what} at about {hot:.0f} °C, over its limit of {row.keep_below_celsius:.0f} °C: the limit was right, and was passed."
+            f"It {failure.what} at about {hot:.0f} °C, over its limit of {row.keep_below_celsius:.0f} °C: the limit was"
+            " right, and was passed."
         )
     now = min(max(hot - heat.MARGIN, COOLEST_LIMIT), row.keep_below_celsius)
     return Learned(
@@ -109,7 +116,10 @@ def _of_sheet(shoot: Shoot, failure: Failure, power: float) -> Learned:
         key="",
         before=row.keep_below_celsius,
         now=round(now),
-        words=f"{row.name} {failure.what} at about {hot:.0f} °C: kept below {now:.0f} °C from now on, in place of {row.keep_below_celsius:.0f} °C.",
+        words=(
+            f"{row.name} {failure.what} at about {hot:.0f} °C: kept below {now:.0f} °C from now on, in place of"
+            f" {row.keep_below_celsius:.0f} °C."
+        ),
     )
 
 
@@ -127,5 +137,8 @@ def _of_support(failure: Failure, load: float, shelf: Sequence[Stocked]) -> Lear
         key=known.id,
         before=known.payload,
         now=round(now, 2),
-        words=f"{known.name} {failure.what} under {load:g} kg: it carries {now:.1f} kg from now on, in place of {known.payload:g} kg.",
+        words=(
+            f"{known.name} {failure.what} under {load:g} kg: it carries {now:.1f} kg from now on, in place of"
+            f" {known.payload:g} kg."
+        ),
     )

@@ -1,7 +1,9 @@
 """What each screw, eye and clamp of a modifier has to carry, and what it holds.
 
-Withdrawal and shear of screws in softwood after EN 1995-1-1 (8.39; 8.6, the mode that governs), characteristic, without its partial
-factors: a third of it is allowed. An eye that is bent, not welded, opens before it is pulled out. A stiff frame rests on two of its fixings at a time, so each must carry half.
+Withdrawal and shear of screws in softwood after EN 1995-1-1 (8.39; 8.6, the mode that governs), characteristic, without
+its partial
+factors: a third of it is allowed. An eye that is bent, not welded, opens before it is pulled out. A stiff frame rests
+    on two of its fixings at a time, so each must carry half.
 """
 
 import math
@@ -41,7 +43,8 @@ EYE_YIELD = 240.0
 
 @dataclass(frozen=True, kw_only=True)
 class Fastener:
-    """Diameter and length in the wood [m] of a fastener, and whether it is pulled out (an eye) or sheared (a corner's screw).
+    """Diameter and length in the wood [m] of a fastener, and whether it is pulled out (an eye) or sheared (a corner's
+    screw).
 
     ``near`` and ``far`` are how much of it is in the piece under its head and in the other. [m]
     """
@@ -69,7 +72,8 @@ FASTENERS = {
 
 
 def withdrawal(diameter: float, length: float, *, density: float = SOFTWOOD, core: float = 1.0) -> float:
-    """Pull that draws a screw out, across the grain: 0.52 d^−0.5 l^−0.1 ρ^0.8 · d l in mm (EN 1995-1-1, 8.39 and 8.40). [N]
+    """Pull that draws a screw out, across the grain: 0.52 d^−0.5 l^−0.1 ρ^0.8 · d l in mm (EN 1995-1-1, 8.39 and 8.40).
+    [N]
 
     Parameters
     ----------
@@ -86,7 +90,8 @@ def withdrawal(diameter: float, length: float, *, density: float = SOFTWOOD, cor
 
 
 def eye_opening(wire: float, inside: float) -> float:
-    """Pull at which a bent, not welded, eye opens: its wire yields where the pull has its greatest lever, σ d³/6 over r. [N]
+    """Pull at which a bent, not welded, eye opens: its wire yields where the pull has its greatest lever, σ d³/6 over
+    r. [N]
 
     Parameters
     ----------
@@ -107,8 +112,8 @@ EYE_WIRE, EYE_INSIDE = 0.005, 0.012
 def shear_modes(diameter: float, near: float, far: float, *, density: float = SOFTWOOD) -> dict[str, float]:
     """Load across a screw between two pieces of wood, by each way in which it can give (EN 1995-1-1, 8.6 a to f). [N]
 
-    The wood crushes under the straight screw in one piece or both (a, b, c), or the screw bends as well once or twice (d, e, f).
-    No help from the rope effect is counted.
+    The wood crushes under the straight screw in one piece or both (a, b, c), or the screw bends as well once or twice
+    (d, e, f). No help from the rope effect is counted.
 
     Parameters
     ----------

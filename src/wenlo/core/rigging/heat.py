@@ -1,8 +1,8 @@
 """How warm it gets: housings with openings or a fan, sheets near a lamp, time until it is too much.
 
-Housing: what the lamps leave inside flows out through the walls and with the air, P = U A ΔT + c ρ Q ΔT. Through openings below and
-above, each of area a, the warm column of height H moves Q = C_d a / √2 · √(2 g H ΔT / T) (stack effect). Lamp light becomes heat
-where it is swallowed; what leaves through the sheet does not count.
+Housing: what the lamps leave inside flows out through the walls and with the air, P = U A ΔT + c ρ Q ΔT. Through
+    openings below and above, each of area a, the warm column of height H moves Q = C_d a / √2 · √(2 g H ΔT / T) (stack
+    effect). Lamp light becomes heat where it is swallowed; what leaves through the sheet does not count.
 """
 
 import math
@@ -65,7 +65,9 @@ WALL_LOSS = {
 
 @dataclass(frozen=True, kw_only=True)
 class Warm:
-    """A material that must stay cool: its limit [°C] and where in the housing it is, 0 at the bottom and 1 at the top."""
+    """A material that must stay cool: its limit [°C] and where in the housing it is, 0 at the bottom and 1 at
+    the top.
+    """
 
     name: str
     limit: float
@@ -76,8 +78,9 @@ class Warm:
 class Housing:
     """Something closed round lamps.
 
-    ``loss`` is Σ U A of its walls [W/K]; ``kept`` the share of the lamps' light that stays inside, ``kept_black`` if it were lined black; ``rise`` from the lower to the upper
-    openings [m]; ``openings`` that it has by design, below and above each [m²]; ``volume`` [m³] and ``mass`` [kg] of its walls.
+    ``loss`` is Σ U A of its walls [W/K]; ``kept`` the share of the lamps' light that stays inside, ``kept_black`` if it
+    were lined black; ``rise`` from the lower to the upper openings [m]; ``openings`` that it has by design, below and
+    above each [m²]; ``volume`` [m³] and ``mass`` [kg] of its walls.
     """
 
     name: str
@@ -217,8 +220,8 @@ def irradiance(lamp: LampType, distance: float, *, power: float = 1.0, angle: fl
 
 
 def swallowed(lamp: LampType, visible: float, *, shiny: bool = False) -> float:
-    """Share of the radiation that a surface swallows: of white light what it neither passes nor sends back, of infrared most, but
-    for bare metal, which sends both back alike.
+    """Share of the radiation that a surface swallows: of white light what it neither passes nor sends back, of infrared
+    most, but for bare metal, which sends both back alike.
     """
     watts = lamp.electrical_watts or 0.0
     if watts and lamp.amount / watts < GLOWING and not shiny:
@@ -263,7 +266,9 @@ def beam_distance(
     shiny: bool = False,
     power: float = 1.0,
 ) -> float:
-    """Nearest that a surface may be to a lamp for an allowed rise, infinite where none is allowed; see :func:`beam_rise`. [m]"""
+    """Nearest that a surface may be to a lamp for an allowed rise, infinite where none is allowed; see
+    :func:`beam_rise`. [m]
+    """
     if allowed <= 0.0:
         return math.inf
     rise = beam_rise(lamp, 1.0, visible, angle=angle, faces=faces, shiny=shiny, power=power)
@@ -289,14 +294,16 @@ def burning_glass(lens: float, focal_length: float) -> float:
 def lamp_through_lens(
     lamp: LampType, *, lens: float, focal_length: float, distance: float, power: float = 1.0
 ) -> tuple[float, float]:
-    """Where a lens gathers a lamp, behind it [m], and how strong it is there [W/m²]: a lens keeps radiance, E = π L sin² u.
+    """Where a lens gathers a lamp, behind it [m], and how strong it is there [W/m²]: a lens keeps radiance, E = π L
+    sin² u.
 
     Parameters
     ----------
     lamp: whose face is taken as even.
     lens: its diameter. [m]
     focal_length: of the lens. [m]
-    distance: from the lamp to the lens; inside of the focus nothing is gathered: the place is infinite and the strength 0. [m]
+    distance: from the lamp to the lens; inside of the focus nothing is gathered: the place is infinite and the strength
+        0. [m]
     power: of the lamp.
     """
     if distance <= focal_length * (1.0 + 1e-6):

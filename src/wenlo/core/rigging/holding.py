@@ -1,4 +1,6 @@
-"""What holds each thing: support, boom, counterweight, ballast, the chain down to the floor, and the checks of all that."""
+"""What holds each thing: support, boom, counterweight, ballast, the chain down to the floor, and the checks of all
+that.
+"""
 
 import math
 from collections.abc import Iterator, Sequence
@@ -25,8 +27,8 @@ SLING = math.radians(45.0)
 
 @dataclass(frozen=True, kw_only=True)
 class Force:
-    """An arrow of the free-body diagram, in the plane of the load: where it acts, sideways from the stand's middle and up [m], and
-    its parts to the side and up. [N]
+    """An arrow of the free-body diagram, in the plane of the load: where it acts, sideways from the stand's middle and
+    up [m], and its parts to the side and up. [N]
     """
 
     name: str
@@ -38,8 +40,8 @@ class Force:
 
 @dataclass(frozen=True, kw_only=True)
 class Holding:
-    """How one thing is held: its support and, for a boom, the stand under it; reach, counterweight and ballast as given or needed
-    ([m], [kg]); tipping moments, forces, joints down to the floor and how far their play reaches [m].
+    """How one thing is held: its support and, for a boom, the stand under it; reach, counterweight and ballast as given
+    or needed ([m], [kg]); tipping moments, forces, joints down to the floor and how far their play reaches [m].
     """
 
     held: Held
@@ -81,7 +83,9 @@ def _needed_reach(held: Held) -> float:
 
 
 def way_of(held: Held, choice: HoldChoice) -> HeldBy:
-    """How a thing is held up: as was chosen; over somebody's head, or over the subject, from a boom, since no stand can be there."""
+    """How a thing is held up: as was chosen; over somebody's head, or over the subject, from a boom, since no stand can
+    be there.
+    """
     if held.by not in ("stand", "boom", "ceiling"):
         return held.by
     if choice.way is not None:
@@ -90,7 +94,9 @@ def way_of(held: Held, choice: HoldChoice) -> HeldBy:
 
 
 def is_overhead(held: Held, by: HeldBy) -> bool:
-    """Whether it could come down on somebody: what hangs, what is over a head, sitting or standing, and what people walk under."""
+    """Whether it could come down on somebody: what hangs, what is over a head, sitting or standing, and what people
+    walk under.
+    """
     if by == "floor":
         return False
     return by in ("boom", "ceiling", "arm") or held.head > 0.0 or float(held.place[2]) > OVERHEAD

@@ -376,6 +376,8 @@ def knock_check(rig: Rigging) -> Check:
         figure=f"{rig.bump:.0f} N",
         allowed=f"at least {KNOCK:.0f} N; {PASSING:.0f} N where people pass",
         most=False,
-        source=f"{LIGHT_TOUCH:.0f} N is a light touch; somebody who stumbles pushes with {KNOCK:.0f} to {PASSING:.0f} N",
+        source=(
+            f"{LIGHT_TOUCH:.0f} N is a light touch; somebody who stumbles pushes with {KNOCK:.0f} to {PASSING:.0f} N"
+        ),
         cure=Cure(words=f"count with {KNOCK:.0f} N", changes={"rig.bump": KNOCK}),
     )

@@ -1,4 +1,6 @@
-"""Supports that are built: weighted post, wall spreader, lamp bar, trestle, cut-down table, tie lines, board holder. Each with parts, ballast and steps."""
+"""Supports that are built: weighted post, wall spreader, lamp bar, trestle, cut-down table, tie lines, board holder.
+Each with parts, ballast and steps.
+"""
 
 import math
 from collections.abc import Callable, Iterator
@@ -32,7 +34,9 @@ ASIDE = 0.15
 
 @dataclass(frozen=True, kw_only=True)
 class HomeMade:
-    """A support that is built: its height, reach and foot [m], what it carries, weighs and needs as ballast [kg], and its parts."""
+    """A support that is built: its height, reach and foot [m], what it carries, weighs and needs as ballast [kg], and
+    its parts.
+    """
 
     id: str
     name: str
@@ -110,7 +114,10 @@ def _post(height: float) -> HomeMade:
         payload=round(payload, 1),
         mass=mass,
         ballast=ballast,
-        words=f"{format_length(height)} high on a cross of {format_length(foot)}; {ballast:.0f} kg keep it from a knock of {KNOCK:.0f} N.",
+        words=(
+            f"{format_length(height)} high on a cross of {format_length(foot)}; {ballast:.0f} kg keep it from a knock"
+            f" of {KNOCK:.0f} N."
+        ),
         caution="It tips over once a leg is gone.",
         top=BATTEN_FACE,
         plan=plan,
@@ -125,7 +132,8 @@ def _spreader(height: float, span: float) -> HomeMade:
     work.fit("foot_bolt", 2)
     work.step(
         "Lay the beams together",
-        f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one that lies flat.",
+        f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one"
+        " that lies flat.",
         check="It does not bow when lifted by its ends.",
         minutes=20,
         uses=("beam", "splint_screw"),
@@ -137,7 +145,10 @@ def _spreader(height: float, span: float) -> HomeMade:
         minutes=15,
         does="hang",
         hands=2,
-        caution="Only between walls that bear; a line to a second fixing under anything over people. Local rules come first.",
+        caution=(
+            "Only between walls that bear; a line to a second fixing under anything over people. Local rules come"
+            " first."
+        ),
         uses=("foot_bolt",),
     )
     plan = work.plan("wall spreader")
@@ -154,7 +165,9 @@ def _spreader(height: float, span: float) -> HomeMade:
         payload=max(round(payload, 1), 0.0),
         mass=mass,
         ballast=0.0,
-        words=f"{format_length(span)} from wall to wall; sags less than a two-hundredth under {max(payload, 0.0):.0f} kg.",
+        words=(
+            f"{format_length(span)} from wall to wall; sags less than a two-hundredth under {max(payload, 0.0):.0f} kg."
+        ),
         caution="Friction holds it: check it every hour, and have a line to a second fixing.",
         top=BATTEN_FACE,
         plan=plan,
@@ -175,7 +188,8 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
     )
     work.step(
         "Hang it",
-        "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a trucker's hitch at the fixing.",
+        "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a"
+        " trucker's hitch at the fixing.",
         check="It hangs level.",
         caution="Overhead: fixings in structure are for licensed people.",
         minutes=15,
@@ -214,7 +228,8 @@ def _trestle(span: float) -> HomeMade:
     work.fit("cord", 1)
     work.step(
         "Make two frames",
-        f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)} long.",
+        f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)}"
+        " long.",
         check="All four feet touch.",
         minutes=45,
         uses=("leg", "head", "stretcher", "wood_screw"),
@@ -285,7 +300,8 @@ def _tie_lines(height: float) -> HomeMade:
     work.fit("screw_eye", 3)
     work.step(
         "Tie it off",
-        f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline above, a trucker's hitch below, which is tightened alone.",
+        f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline"
+        " above, a trucker's hitch below, which is tightened alone.",
         check="Pushed at the top with two fingers it does not move.",
         mistake="Two lines only: it falls the third way.",
         caution="Mark lines at shin height with tape, or somebody falls over them.",
@@ -319,7 +335,8 @@ def _holder(height: float) -> HomeMade:
     work.fit("foot_bolt", 1)
     work.step(
         "Cut the slots",
-        "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air. Measure the board, not its label.",
+        "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air."
+        " Measure the board, not its label.",
         mistake="Slots out of line twist the board: clamp both uprights together and cut them as one.",
         caution="Push stick; the saw grabs in a groove.",
         minutes=30,

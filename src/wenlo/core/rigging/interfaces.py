@@ -1,4 +1,6 @@
-"""What goes into what, from the lamp to the floor: threads, studs, sockets, jaws; adapters that are missing, bolts that are too long, slack."""
+"""What goes into what, from the lamp to the floor: threads, studs, sockets, jaws; adapters that are missing, bolts that
+are too long, slack.
+"""
 
 import math
 from collections.abc import Sequence

@@ -1,4 +1,6 @@
-"""The lay-out sheet: floor marks measured from two points, heights, tilts, aims and dials, so that one person with one tape can do it."""
+"""The lay-out sheet: floor marks measured from two points, heights, tilts, aims and dials, so that one person with one
+tape can do it.
+"""
 
 import math
 from collections.abc import Iterator
@@ -24,9 +26,11 @@ class Reference:
 
 @dataclass(frozen=True, kw_only=True)
 class FloorMark:
-    """Where something stands: distances from both references, on which side of the line between them, and how it is set.
+    """Where something stands: distances from both references, on which side of the line between them, and how it is
+    set.
 
-    ``height`` over the floor [m], ``tilt`` downward and ``turn`` from the lens's way [degree], None where there is none; ``dial`` in words.
+    ``height`` over the floor [m], ``tilt`` downward and ``turn`` from the lens's way [degree], None where there is
+    none; ``dial`` in words.
     """
 
     name: str
@@ -54,8 +58,8 @@ def references(brief: Brief) -> tuple[Reference, Reference]:
 
 
 def trilaterated(first: Reference, second: Reference, a: float, b: float, *, side: float = -1.0) -> tuple[float, float]:
-    """The place at distances ``a`` and ``b`` [m] from two references, on one side of the line from the first to the second
-    (−1: on the right as one looks along it). [m]
+    """The place at distances ``a`` and ``b`` [m] from two references, on one side of the line from the first to the
+    second (−1: on the right as one looks along it). [m]
 
     Raises
     ------
@@ -134,16 +138,19 @@ def order_of_setting(
     steps += [f"Put up: {name}." for name in names if name not in overhead]
     if mains:
         steps.append(
-            "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the residual-current device."
+            "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the"
+            " residual-current device."
         )
         if inverter:
             steps.append(
-                "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles covered, no ring or watch near them."
+                "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles"
+                " covered, no ring or watch near them."
             )
         elif outdoors:
             steps.append(
-                "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level, earthed as its maker says, "
-                "a residual-current device at it, and cold before it is filled. A licensed person connects it to anything fixed."
+                "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level,"
+                " earthed as its maker says, a residual-current device at it, and cold before it is filled. A licensed"
+                " person connects it to anything fixed."
             )
         steps.append("Switch lamps on one after the other, at their lowest setting.")
     if flashes:

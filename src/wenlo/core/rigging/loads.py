@@ -1,4 +1,6 @@
-"""Everything in a set that something must hold: the modifier's hold points, lamps, cards; with mass, height and sail area."""
+"""Everything in a set that something must hold: the modifier's hold points, lamps, cards; with mass, height and sail
+area.
+"""
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
@@ -34,11 +36,11 @@ LAMP_AREA = 2.0
 class Held:
     """A thing to hold: where (3,) [m], its mass [kg], what usually holds it, and what it offers to what holds it.
 
-    ``offset`` is from the point where it is held to its centre of mass, level [m]; ``area`` is what wind sees of it [m²], at
-    ``area_height`` [m]; ``lamp`` its lamp; ``carries`` what the thing that it hangs on carries [kg]; ``extent`` half of its width. [m]
-    ``over`` names whoever or whatever is right under it, where no stand can be; ``head`` is the height of the head that it is over [m],
-    0 where it is over nobody. ``bears`` times its share of the mass is what a point must be able to carry: a stiff frame on more than
-    two lines hangs on two of them.
+    ``offset`` is from the point where it is held to its centre of mass, level [m]; ``area`` is what wind sees of it
+    [m²], at ``area_height`` [m]; ``lamp`` its lamp; ``carries`` what the thing that it hangs on carries [kg];
+    ``extent`` half of its width. [m] ``over`` names whoever or whatever is right under it, where no stand can be;
+    ``head`` is the height of the head that it is over [m], 0 where it is over nobody. ``bears`` times its share of the
+    mass is what a point must be able to carry: a stiff frame on more than two lines hangs on two of them.
     """
 
     name: str
@@ -61,8 +63,8 @@ class Held:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Modifier:
-    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``name`` tells several apart; ``hung`` is the mass of the
-    lamps, supplies and cables that hang in it. [kg]
+    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``name`` tells several apart; ``hung`` is
+    the mass of the lamps, supplies and cables that hang in it. [kg]
     """
 
     name: str
@@ -112,7 +114,8 @@ def _hung_in(design: ModifierParameters, arrangement: Arrangement, lamp: LampTyp
 
 
 def below(brief: Brief, place: Vector) -> tuple[str, float]:
-    """Who or what is right under a place, so that no stand can be there, and the height of the head that it is over [m].
+    """Who or what is right under a place, so that no stand can be there, and the height of the head that it is over
+    [m].
 
     Parameters
     ----------

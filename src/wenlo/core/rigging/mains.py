@@ -44,9 +44,11 @@ REACH = 1.2
 
 @dataclass(frozen=True, kw_only=True)
 class Load:
-    """Something that is plugged in: its mean and peak watts, its power factor, and where it is [m]; fed from the mains or not.
+    """Something that is plugged in: its mean and peak watts, its power factor, and where it is [m]; fed from the mains
+    or not.
 
-    ``known`` is whether its watts were told; ``falls`` is how high the stand is that could fall with it, 0 where none could. [m]
+    ``known`` is whether its watts were told; ``falls`` is how high the stand is that could fall with it, 0 where none
+    could. [m]
     """
 
     name: str
@@ -72,7 +74,9 @@ class Load:
 
 @dataclass(frozen=True, kw_only=True)
 class Circuit:
-    """A circuit with what is on it, its mean and its peak current [A], and how much of what it may carry for hours that is."""
+    """A circuit with what is on it, its mean and its peak current [A], and how much of what it may carry for hours that
+    is.
+    """
 
     number: int
     loads: tuple[Load, ...]
@@ -91,7 +95,8 @@ CHARGING = 0.6
 def drawn(lamp: LampType) -> tuple[float | None, float]:
     """Mean watts that a lamp takes from the mains at full power, None where nobody told, and those at its peak.
 
-    A studio head takes its modelling lamp all the time and charges after each flash: joules / (efficiency · time) in the mean.
+    A studio head takes its modelling lamp all the time and charges after each flash: joules / (efficiency · time) in
+    the mean.
     """
     if lamp.kind == "continuous":
         return lamp.electrical_watts, lamp.electrical_watts or 0.0

@@ -152,7 +152,10 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
         design = type(shoot.design).model_validate({**shoot.design.model_dump(), **best.changes})
         if work_out(kind.build(design, shoot.brief)).mass <= most:
             return Cure(
-                words=f"a lighter canvas: {best.words[:1].lower()}{best.words[1:]} saves {-best.mass:.1f} kg; or a stronger boom",
+                words=(
+                    f"a lighter canvas: {best.words[:1].lower()}{best.words[1:]} saves {-best.mass:.1f} kg; or a"
+                    " stronger boom"
+                ),
                 changes={f"design.{name}": value for name, value in best.changes.items()},
             )
     for scale in (0.9, 0.8, 0.7, 0.6, 0.5):

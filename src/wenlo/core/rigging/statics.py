@@ -1,4 +1,5 @@
-"""Forces and moments: tipping, booms, ballast, slings, fasteners. Closed forms of statics (any text on engineering mechanics).
+"""Forces and moments: tipping, booms, ballast, slings, fasteners. Closed forms of statics (any text on engineering
+mechanics).
 
 A stand on legs tips about the line between two neighbouring feet. With n feet on a circle of radius R that line is
 R · cos(π/n) from the middle: half the foot radius for three.
@@ -28,8 +29,8 @@ def tipping_arm(foot_radius: float, *, legs: int = 3) -> float:
 
 @dataclass(frozen=True, kw_only=True)
 class Tipping:
-    """Moments about the tipping line, those that tip and those that hold [N·m], and the ballast that makes up what is missing
-    [kg]; ``factor`` is what holds over what tips.
+    """Moments about the tipping line, those that tip and those that hold [N·m], and the ballast that makes up what is
+    missing [kg]; ``factor`` is what holds over what tips.
     """
 
     over: float
@@ -73,7 +74,8 @@ def tipping(
 
 
 def counterweight(load: float, reach: float, back: float, *, beam: float = 0.0) -> float:
-    """What balances a boom on its other side: load · reach = counterweight · back, the beam's own weight in its middle. [kg]
+    """What balances a boom on its other side: load · reach = counterweight · back, the beam's own weight in its middle.
+    [kg]
 
     Parameters
     ----------

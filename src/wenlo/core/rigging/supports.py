@@ -1,4 +1,6 @@
-"""What can hold something: stands, booms, clamps, spreaders, eyes, generic, of one's own, or home-made; and which is proposed."""
+"""What can hold something: stands, booms, clamps, spreaders, eyes, generic, of one's own, or home-made; and which is
+proposed.
+"""
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
@@ -19,7 +21,8 @@ BOOM_BACK = 0.6
 
 @dataclass(frozen=True, kw_only=True)
 class Support:
-    """Something that holds: heights and reach [m], what it carries and weighs [kg]; how many there are, None for a generic one.
+    """Something that holds: heights and reach [m], what it carries and weighs [kg]; how many there are, None for a
+    generic one.
 
     ``top`` is what it offers to what it carries, ``foot`` what it needs under it.
     """
@@ -40,7 +43,9 @@ class Support:
 
     @property
     def span(self) -> float:
-        """How far a spreader reaches: a bought one is drawn out like a stand, a home-made one is as long as its beam. [m]"""
+        """How far a spreader reaches: a bought one is drawn out like a stand, a home-made one is as long as its beam.
+        [m]
+        """
         return self.reach if self.made is not None else max(self.highest, self.reach)
 
     def carries(self, height: float) -> float:

@@ -1,4 +1,6 @@
-"""Checks of what gets warm: housings, surfaces in the beam, everything else of the build that is near, vents, lenses."""
+"""Checks of what gets warm: housings, surfaces in the beam, everything else of the build that is near, vents,
+lenses.
+"""
 
 import math
 from collections.abc import Iterator, Mapping
@@ -31,7 +33,9 @@ CLEAR_OF_VENTS = 0.005
 
 
 class Housed:
-    """A housing with its heat: what is left inside [W], the mean rise [K], openings [m²] and air of a fan [m³/s] as they are."""
+    """A housing with its heat: what is left inside [W], the mean rise [K], openings [m²] and air of a fan [m³/s] as
+    they are.
+    """
 
     def __init__(self, housing: heat.Housing, inside: float, rig: Rigging, *, light: float, light_only: bool) -> None:
         self.housing = housing
@@ -154,7 +158,9 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
 
 @dataclass(frozen=True, kw_only=True)
 class Place:
-    """The hottest place of a material that the lamp shines on: its limit and what it gets to [°C]; how far from the lamp [m]."""
+    """The hottest place of a material that the lamp shines on: its limit and what it gets to [°C]; how far from the
+    lamp [m].
+    """
 
     name: str
     limit: float
@@ -215,7 +221,10 @@ def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check
         unit="°C",
         figure=f"{place.reached:.0f} °C at {beam.distance * 100:.0f} cm",
         allowed=f"{most:.0f} °C{nearest}",
-        source=f"{heat.swallowed(lamp, beam.taken, shiny=beam.shiny) * 100:.0f} % of what it gets is swallowed; {place.around:.0f} °C round it",
+        source=(
+            f"{heat.swallowed(lamp, beam.taken, shiny=beam.shiny) * 100:.0f} % of what it gets is swallowed;"
+            f" {place.around:.0f} °C round it"
+        ),
         cure=Cure(words=cure),
     )
 
@@ -228,7 +237,10 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
         found.inside, housing.loss, wanted / (1.0 + heat.LAYERED), housing.rise, ambient=rig.ambient
     )
     fan = heat.fan_for(found.inside, housing.loss, wanted / (1.0 + heat.LAYERED)) * 3600.0
-    open_words = f"openings of {need * 1e4:.0f} cm² low and as much high, light-trapped, or a fan of {fan:.0f} m³/h; or the lamp turned down"
+    open_words = (
+        f"openings of {need * 1e4:.0f} cm² low and as much high, light-trapped, or a fan of {fan:.0f} m³/h; or the lamp"
+        " turned down"
+    )
     open_it = Cure(words=open_words, changes={"rig.openings": round(need * 1.05, 4)} if 0.0 < need < 2.0 else {})
     for material in housing.materials:
         reached = rig.ambient + heat.at_height(found.rise, material.height)
@@ -269,7 +281,9 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
 
 
 def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Iterator[Check]:
-    """Boards behind linings, covers, bars, tape and glue: within where even the hottest place is cool enough for them."""
+    """Boards behind linings, covers, bars, tape and glue: within where even the hottest place is cool enough
+    for them.
+    """
     rest = {name: limit for name, limit in limits_of_plan(modifier.plan).items() if name not in already}
     if not rest:
         return
@@ -302,7 +316,10 @@ def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Itera
             unit="°C",
             relation="most",
             cure=Cure(
-                words="keep it out of the beam and off the hottest wall, feel it after five minutes, hold a thermometer to it after an hour; or the lamp turned down"
+                words=(
+                    "keep it out of the beam and off the hottest wall, feel it after five minutes, hold a thermometer"
+                    " to it after an hour; or the lamp turned down"
+                )
             ),
         )
 
@@ -343,7 +360,10 @@ def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterat
         limit=max(lamp.vents - CLEAR_OF_VENTS, 0.0),
         unit="m",
         figure=f"covered from the rim back {format_length(reach, system=units)}",
-        allowed=f"{format_length(max(lamp.vents - CLEAR_OF_VENTS, 0.0), system=units)}: vents begin {format_length(lamp.vents, system=units)} behind it",
+        allowed=(
+            f"{format_length(max(lamp.vents - CLEAR_OF_VENTS, 0.0), system=units)}: vents begin"
+            f" {format_length(lamp.vents, system=units)} behind it"
+        ),
         source="air goes in and out there; covered, the lamp turns itself down, or burns",
         cure=Cure(words="cut it back until the vents are free"),
     )

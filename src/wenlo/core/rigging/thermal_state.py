@@ -1,4 +1,6 @@
-"""What is closed round a lamp, found from the design's own surfaces: how much of its light stays inside, and through what heat leaves."""
+"""What is closed round a lamp, found from the design's own surfaces: how much of its light stays inside, and through
+what heat leaves.
+"""
 
 import math
 from collections.abc import Sequence
@@ -41,7 +43,8 @@ def directions(count: int = DIRECTIONS) -> Array:
 
 
 def distances(start: Array, ways: Array, corners: Array) -> Array:
-    """From a point along each way to the nearest of some triangles, infinite where none is met (Möller and Trumbore 1997).
+    """From a point along each way to the nearest of some triangles, infinite where none is met (Möller and Trumbore
+    1997).
 
     Parameters
     ----------
@@ -95,8 +98,9 @@ def closure(arrangement: Arrangement) -> float:
 
 @dataclass(frozen=True, kw_only=True)
 class Beamed:
-    """Where one of the lamps shines hardest on a surface: how far from it [m], how far off its axis and square to the surface (the
-    share of the axis's light that lands there, cosᵐ θ cos α), the height in the modifier from 0 to 1, and what the surface does with it.
+    """Where one of the lamps shines hardest on a surface: how far from it [m], how far off its axis and square to the
+    surface (the share of the axis's light that lands there, cosᵐ θ cos α), the height in the modifier from 0 to 1, and
+    what the surface does with it.
     """
 
     shape: str
@@ -207,7 +211,8 @@ def _materials(design: object, shapes: Sequence[Shape], low: float, high: float)
 def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, name: str) -> Housing | None:
     """The housing that a design is, or None where it is open.
 
-    What stays of the light is that of an even cavity: what its walls swallow over all that takes light from it (walls, sheet, gaps).
+    What stays of the light is that of an even cavity: what its walls swallow over all that takes light from it (walls,
+        sheet, gaps).
     """
     share = closure(arrangement)
     if share < CLOSED:

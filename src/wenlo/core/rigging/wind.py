@@ -18,7 +18,8 @@ GUST = 1.5
 
 
 def wind_speed(weather: Weather, beaufort: int) -> float:
-    """Speed of a gust [m/s]: 0 indoors, a draught at an open window, outdoors by the Beaufort scale, v = 0.836 B^1.5 (WMO).
+    """Speed of a gust [m/s]: 0 indoors, a draught at an open window, outdoors by the Beaufort scale, v = 0.836 B^1.5
+    (WMO).
 
     >>> wind_speed("indoors", 5)
     0.0

@@ -52,7 +52,9 @@ class Kept(Generic[T]):
         self._rows: OrderedDict[Any, T] = OrderedDict()
 
     def get(self, key: Any, make: Callable[[], tuple[T, bool]], *, anew: bool = False) -> T:
-        """The result of that key, made if need be or ``anew``; ``make`` also says whether it is whole and worth keeping."""
+        """The result of that key, made if need be or ``anew``; ``make`` also says whether it is whole and worth
+        keeping.
+        """
         if key in self._rows and not anew:
             self._rows.move_to_end(key)
             return self._rows[key]

@@ -34,7 +34,9 @@ OPEN_AIR = 40.0
 
 @dataclass(frozen=True, kw_only=True)
 class RoomBox:
-    """Where the room's walls are, in the coordinates of the set [m]; ``slopes`` are the sides under a sloping ceiling."""
+    """Where the room's walls are, in the coordinates of the set [m]; ``slopes`` are the sides under a sloping
+    ceiling.
+    """
 
     left: float
     right: float
@@ -225,7 +227,9 @@ def room_panels(brief: Brief) -> tuple[Shape, ...]:
 
 
 def bend_of(brief: Brief, height: float = BACKDROP_HEIGHT) -> float:
-    """Radius of the sweep as it hangs: no larger than the backdrop is high, or far from the subject; 0 for a flat one. [m]"""
+    """Radius of the sweep as it hangs: no larger than the backdrop is high, or far from the subject; 0 for a flat one.
+    [m]
+    """
     bend = min(brief.backdrop.sweep, brief.backdrop.distance, height - 0.1)
     return bend if bend > LEAST_BEND else 0.0
 

@@ -140,8 +140,9 @@ AIMINGS = 4
 
 
 def motion_of(brief: Brief, index: int) -> Motion:
-    """How the modifier before another light is carried from where its kind arranges it, round the subject, to its lamp's place and
-    turned to what that lamp is aimed at; it stays where it is before a lamp that is aimed at the subject.
+    """How the modifier before another light is carried from where its kind arranges it, round the subject, to its
+    lamp's place and turned to what that lamp is aimed at; it stays where it is before a lamp that is aimed at the
+    subject.
     """
     light, design = brief.others[index], brief.shaped[index]
     if light.aim == "subject":
@@ -180,7 +181,9 @@ def shaped_light(brief: Brief, index: int) -> Arrangement:
 
 
 def second_panels(brief: Brief) -> tuple[Shape, ...]:
-    """Surfaces of the modifiers before other lights, ids ``second 1: sheet`` …; one that does not fit the room is left out."""
+    """Surfaces of the modifiers before other lights, ids ``second 1: sheet`` …; one that does not fit the room is left
+    out.
+    """
     box = room_box(brief)
     found: list[Shape] = []
     for index in brief.shaped:
@@ -353,7 +356,9 @@ ASIDE = math.radians(45.0)
 
 
 def sides_of(toward: Vector) -> tuple[Vector, Vector]:
-    """Level normals of the two sides of a face or thing, shape (3,): of that on which the light is, and of the far one."""
+    """Level normals of the two sides of a face or thing, shape (3,): of that on which the light is, and of the
+    far one.
+    """
     side = 1.0 if toward[0] >= 0.0 else -1.0
     lit, far = (np.array([s * math.sin(ASIDE), -math.cos(ASIDE), 0.0]) for s in (side, -side))
     return lit, far
@@ -363,8 +368,9 @@ def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     """The meters that the figures need.
 
     ``key`` flat at the face toward the sheet; ``far_ear`` the same, a head's depth farther; ``exposure``
-    toward the camera (dome) or the sheet (flat); ``lit`` and ``fill`` flat on the two sides of the face or thing, halfway round from
-    the lens, that of the light and the far one; ``backdrop`` on it behind the subject; ``lens`` flat on the lens, for the light that strays in it.
+    toward the camera (dome) or the sheet (flat); ``lit`` and ``fill`` flat on the two sides of the face or thing,
+    halfway round from the lens, that of the light and the far one; ``backdrop`` on it behind the subject; ``lens`` flat
+    on the lens, for the light that strays in it.
     """
     eye, to_sheet = face(brief), toward_source(brief, design)
     lit_side, far_side = sides_of(to_sheet)

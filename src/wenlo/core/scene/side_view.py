@@ -22,7 +22,9 @@ THIN = 2e-3
 
 @dataclass(frozen=True, kw_only=True)
 class Outline:
-    """One surface from the side: ``points`` (K, 2), away from the subject and up [m]; ``look`` tells how it is drawn."""
+    """One surface from the side: ``points`` (K, 2), away from the subject and up [m]; ``look`` tells how it is
+    drawn.
+    """
 
     id: str
     look: str
@@ -133,6 +135,8 @@ def plan_view(arrangement: Arrangement) -> tuple[tuple[Outline, ...], tuple[Lamp
 def elevation(
     arrangement: Arrangement, way: Literal["side", "front"]
 ) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
-    """Outlines and lamps of the set from its side (away from the camera, and up) or as the camera looks (right, and up)."""
+    """Outlines and lamps of the set from its side (away from the camera, and up) or as the camera looks (right, and
+    up).
+    """
     level = np.array([0.0, 1.0, 0.0]) if way == "side" else np.array([1.0, 0.0, 0.0])
     return _projected(arrangement, np.stack([level, np.array([0.0, 0.0, 1.0])]))

@@ -25,8 +25,8 @@ UP = np.array([0.0, 0.0, 1.0])
 def finished(colour: tuple[float, float, float], finish: Finish) -> Sheet:
     """An outside of a colour (linear BT.709) and finish; the inside is matt.
 
-    Satin, gloss, varnish and wrapping film are a clear skin of F₀ = .04, each with its width; varnish lies on dark wood; a
-    mirror reflects nine tenths; what is translucent lets half of what it does not reflect through, scattered.
+    Satin, gloss, varnish and wrapping film are a clear skin of F₀ = .04, each with its width; varnish lies on dark
+    wood; a mirror reflects nine tenths; what is translucent lets half of what it does not reflect through, scattered.
     """
     if finish == "varnish":
         return replace(board(VARNISH), gloss_front=Gloss(alpha=GLOSS_WIDTH[finish]))

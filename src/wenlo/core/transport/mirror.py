@@ -19,7 +19,9 @@ OFF = 1e-5
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Met:
-    """What M rays meet: the surface's row (−1 none) or −2 − g for lamp g, the place (M, 3) [m], its front's normal (M, 3)."""
+    """What M rays meet: the surface's row (−1 none) or −2 − g for lamp g, the place (M, 3) [m], its front's normal (M,
+    3).
+    """
 
     what: Ints
     place: Array

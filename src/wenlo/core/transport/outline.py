@@ -21,7 +21,9 @@ LEVELS = (("left side", 0.22, -1), ("right side", 0.22, 1), ("left shoulder", 0.
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Separation:
-    """One place on the outline: ``at`` (x, y) in shares of the picture; ``inside`` and ``outside`` (G, 3) by lamp. [cd/m²]"""
+    """One place on the outline: ``at`` (x, y) in shares of the picture; ``inside`` and ``outside`` (G, 3) by lamp.
+    [cd/m²]
+    """
 
     place: str
     at: tuple[float, float]
@@ -29,7 +31,9 @@ class Separation:
     outside: Array
 
     def stops(self, weights: Array) -> float:
-        """How far the subject is over (+) or under (−) what is behind it, lamps weighed by ``weights`` (G, 3). [stop]"""
+        """How far the subject is over (+) or under (−) what is behind it, lamps weighed by ``weights`` (G, 3).
+        [stop]
+        """
         inner = float(luminance((self.inside * weights).sum(axis=0)))
         outer = float(luminance((self.outside * weights).sum(axis=0)))
         return stops_between(inner, outer)

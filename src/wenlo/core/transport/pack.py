@@ -99,7 +99,9 @@ class Packed:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Need:
-    """Which surfaces need how many patches, relative to each other, and along which of their sides, in order of the rows."""
+    """Which surfaces need how many patches, relative to each other, and along which of their sides, in order of the
+    rows.
+    """
 
     shares: Sequence[float]
     leans: Sequence[float]

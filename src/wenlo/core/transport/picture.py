@@ -25,7 +25,8 @@ CLOUD_POINTS = 16
 class Camera:
     """A camera in place: a thin lens, in metres.
 
-    ``field`` is the full level angle of view [rad]; ``aperture`` the diameter of the lens opening; 0 is sharp throughout.
+    ``field`` is the full level angle of view [rad]; ``aperture`` the diameter of the lens opening; 0 is sharp
+    throughout.
     """
 
     position: Array

@@ -1,7 +1,7 @@
 """Evenly spread points: Sobol' sequences, scrambled. SciPy has the same, behind an import that takes a second.
 
-Direction numbers after Joe and Kuo 2008; scrambling by random lower triangular matrices and a shift after Matoušek 1998.
-The points are those of ``scipy.stats.qmc.Sobol``, which the tests hold them to.
+Direction numbers after Joe and Kuo 2008; scrambling by random lower triangular matrices and a shift after Matoušek
+1998. The points are those of ``scipy.stats.qmc.Sobol``, which the tests hold them to.
 """
 
 from functools import lru_cache

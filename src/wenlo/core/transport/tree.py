@@ -36,7 +36,9 @@ def bounds(shape: Shape) -> tuple[Array, Array]:
 
 
 MANY = 100
-"""Where there are more surfaces they are cut along the longest side alone: building the tree would cost more than it spares."""
+"""Where there are more surfaces they are cut along the longest side alone: building the tree would cost more than it
+spares.
+"""
 
 
 def arrange(shapes: Sequence[Shape], moves: Mapping[str, Array] | None = None) -> tuple[tuple[Shape, ...], Array]:

@@ -1,4 +1,6 @@
-"""The modifier as the subject sees it: luminance of the sheet, the lamp that shines through, and where its light goes."""
+"""The modifier as the subject sees it: luminance of the sheet, the lamp that shines through, and where its
+light goes.
+"""
 
 import math
 from collections.abc import Mapping
@@ -253,7 +255,8 @@ def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
 
 
 def landed(solved: Solved, *, lamp: int = 0) -> dict[str, tuple[float, Array]]:
-    """Share of a lamp's light that first meets each flat surface and the middle of where it lands, shape (3,), by its id. [m]
+    """Share of a lamp's light that first meets each flat surface and the middle of where it lands, shape (3,), by its
+    id. [m]
 
     For round shapes the middle is theirs.
     """

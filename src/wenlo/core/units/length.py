@@ -24,7 +24,8 @@ _VULGAR = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "�
 _WRITTEN = re.compile(r"(?<![\w.,/])(\d+(?:\.\d+)?)(?: × (\d+(?:\.\d+)?))? (mm|cm|m)\b(?![²³/])")
 
 CLOSE = 0.04
-"""A length that sixteenths of an inch miss by more than this share stays metric: drills and thin sheet are sold so. [-]"""
+"""A length that sixteenths of an inch miss by more than this share stays metric: drills and thin sheet are sold so. [-]
+"""
 
 _METRIC_FACTOR = {"mm": 1e-3, "cm": 1e-2, "m": 1.0}
 

@@ -1,7 +1,8 @@
-"""Faces that bounce light, and blacks: from a meter turned round before them, or from a photograph beside a card of known reflectance.
+"""Faces that bounce light, and blacks: from a meter turned round before them, or from a photograph beside a card of
+known reflectance.
 
-A meter on the axis of an evenly lit dull face reads E·R·F, F being the configuration factor of the meter's element to the whole face
-(four times Howell's B-3 over a corner).
+A meter on the axis of an evenly lit dull face reads E·R·F, F being the configuration factor of the meter's element to
+the whole face (four times Howell's B-3 over a corner).
 """
 
 import math
@@ -54,7 +55,8 @@ def measure_face(bench: FaceBench) -> BenchFound:
     leak = _leak(bench)
     if not bench.readings and leak is None:
         raise Impossible(
-            "Read the light on the face, turn the meter round and read what comes back; or take a photograph beside a card."
+            "Read the light on the face, turn the meter round and read what comes back; or take a photograph beside a"
+            " card."
         )
     figures, words, values = [], [], {}
     if bench.readings:
@@ -64,7 +66,8 @@ def measure_face(bench: FaceBench) -> BenchFound:
         deviation = 1.0 / math.sqrt(float(weights.sum()))
         if back > MOST_BACK:
             raise Impossible(
-                f"{back * 100:.0f} % cannot come back: the meter saw the lamp, stood in its own shadow when it read the light, or the face is not dull."
+                f"{back * 100:.0f} % cannot come back: the meter saw the lamp, stood in its own shadow when it read the"
+                " light, or the face is not dull."
             )
         back = min(back, 0.98)
         tint = np.array([r[2] for r in rows])[[b.by == "photograph" for b in bench.readings]]

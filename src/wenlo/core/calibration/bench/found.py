@@ -15,7 +15,9 @@ Show = Literal["share", "length", "degrees", "lumens", "kelvin", "stops", "numbe
 
 @dataclass(frozen=True, kw_only=True)
 class Figure:
-    """A figure in SI (angles in degrees) and its 95 % range; ``told`` is false where the readings say nothing and it stays as assumed."""
+    """A figure in SI (angles in degrees) and its 95 % range; ``told`` is false where the readings say nothing and it
+    stays as assumed.
+    """
 
     key: str
     label: str
@@ -28,7 +30,9 @@ class Figure:
 
 @dataclass(frozen=True, kw_only=True)
 class BenchFound:
-    """Figures, what they mean in words, what to measure next (empty when nothing), and the values of an item of a category."""
+    """Figures, what they mean in words, what to measure next (empty when nothing), and the values of an item of a
+    category.
+    """
 
     category: Category
     figures: tuple[Figure, ...]

@@ -1,8 +1,10 @@
-"""A sheet to stand things on: the least radius that leaves no crease, its stiffness from how it droops, its creases under raking light.
+"""A sheet to stand things on: the least radius that leaves no crease, its stiffness from how it droops, its creases
+under raking light.
 
-Droop: a strip clamped level, hanging over by l, droops by w·l⁴/(8 B) as long as it droops little (beam theory), and by Peirce's
-c = l·(cos(φ/2)/(8 tan φ))^⅓ with φ the slope of the chord (bending length, cantilever test of textiles), B/w = c³. Relief: a dull slope α
-under light e above the sheet gets sin(e ± α), so that its sides differ by log2(sin(e + α)/sin(e − α)).
+Droop: a strip clamped level, hanging over by l, droops by w·l⁴/(8 B) as long as it droops little (beam theory), and by
+Peirce's c = l·(cos(φ/2)/(8 tan φ))^⅓ with φ the slope of the chord (bending length, cantilever test of textiles),
+B/w = c³. Relief: a dull slope α under light e above the sheet gets sin(e ± α), so that its sides differ by
+log2(sin(e + α)/sin(e − α)).
 """
 
 import math
@@ -16,7 +18,8 @@ SEEN = 0.05
 
 
 def relief_stops(slope: float, light: float) -> float:
-    """Stops between both sides of a crease whose sides slope so, under light so high above the sheet; infinite when one side gets none.
+    """Stops between both sides of a crease whose sides slope so, under light so high above the sheet; infinite when one
+    side gets none.
 
     Parameters
     ----------
@@ -85,7 +88,8 @@ def measure_ground(bench: GroundBench) -> BenchFound:
                 )
             )
             words.append(
-                f"It carries itself over about {2.0 * length * 1000:.0f} mm before it hangs at 41°; further needs a board behind it."
+                f"It carries itself over about {2.0 * length * 1000:.0f} mm before it hangs at 41°; further needs a"
+                " board behind it."
             )
     if bench.relief is not None:
         slope = relief_slope(bench.relief, bench.raking)

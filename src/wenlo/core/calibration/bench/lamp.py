@@ -1,6 +1,7 @@
 """A bare lamp: its beam from readings at angles, its output over the dial, its colour from a neutral card.
 
-Intensity is I = E·d² (inverse square, so from far enough); the light in all is Φ = 2π ∫ I(θ) sin θ dθ of a beam that is round.
+Intensity is I = E·d² (inverse square, so from far enough); the light in all is Φ = 2π ∫ I(θ) sin θ dθ of a beam that is
+round.
 """
 
 import math
@@ -28,7 +29,9 @@ TRUE_DIAL = 0.1
 """A dial that is off by less is true. [stop]"""
 
 BETWEEN = 0.02
-"""What the course between and beyond the angles adds to the light in all, standard deviation of a share for each ten degrees between them."""
+"""What the course between and beyond the angles adds to the light in all, standard deviation of a share for each ten
+degrees between them.
+"""
 
 
 def measure_lamp(bench: LampBench) -> BenchFound:

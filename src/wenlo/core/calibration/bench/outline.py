@@ -1,7 +1,9 @@
-"""The outline of a found thing from a photograph with a scale in it: straightened, told from what it lies on, drawn in metres.
+"""The outline of a found thing from a photograph with a scale in it: straightened, told from what it lies on, drawn in
+metres.
 
-Four corners of a sheet of paper of known size straighten the picture (a homography); two ends of a ruler only scale it, which is right when
-the camera looks straight down. What is more than a few millimetres high is seen nearer to the lens than the scale, and so too large.
+Four corners of a sheet of paper of known size straighten the picture (a homography); two ends of a ruler only scale it,
+which is right when the camera looks straight down. What is more than a few millimetres high is seen nearer to the lens
+than the scale, and so too large.
 """
 
 from collections.abc import Sequence
@@ -33,7 +35,9 @@ MARK = 1.5
 
 @dataclass(frozen=True, kw_only=True)
 class Traced:
-    """An outline [m], its lower left corner at the origin, anticlockwise; and the same in shares of the picture, to be drawn over it."""
+    """An outline [m], its lower left corner at the origin, anticlockwise; and the same in shares of the picture, to be
+    drawn over it.
+    """
 
     points: tuple[tuple[float, float], ...]
     seen: tuple[tuple[float, float], ...]
@@ -80,7 +84,8 @@ def scale_of(
     Parameters
     ----------
     size: width and height of the picture. [pixel]
-    corners: four corners of a sheet in shares of the picture, round it; ``paper`` are its sides from the first corner on. [m]
+    corners: four corners of a sheet in shares of the picture, round it; ``paper`` are its sides from the first corner
+        on. [m]
     ruler: two ends of a scale instead, ``length`` apart. [m]
 
     Raises
@@ -156,7 +161,8 @@ def trace(encoded: Array, within: Area, matrix: Array, spread: float) -> Traced:
     thing = labels == int(np.argmax(sizes)) + 1
     if thing[0].any() or thing[-1].any() or thing[:, 0].any() or thing[:, -1].any():
         raise Impossible("The thing reaches the rim of the box; draw the box wider, with only the ground round it.")
-    # inside of the thing its own holes are filled, outside other things are gone; between, the border is where it was seen
+    # inside of the thing its own holes are filled, outside other things are gone; between, the border is where it was
+    # seen
     near = ndimage.binary_dilation(thing, iterations=2)
     inner = ndimage.binary_erosion(thing, iterations=2)
     course = np.where(inner, max(level * 2.0, float(soft.max())), np.where(near, soft, 0.0))

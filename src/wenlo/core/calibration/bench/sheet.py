@@ -1,8 +1,8 @@
 """A diffusing sheet from readings with none, one and two layers of it, flat on the meter and through a hole at angles.
 
-Flat on the meter a layer lets through T, two in contact T²/(1 − R²): from both follow T and R, so what is absorbed. Through a hole of
-area A, far from it, the axis gets D and the lobe; off the axis the lobe alone:
-E/E₀ = D·[θ = 0] + S·g(1)·g(cos θ)·cosⁿθ·A·cos θ/s²·((l + s)/l)², with l from the lamp to the sheet and s from there to the meter.
+Flat on the meter a layer lets through T, two in contact T²/(1 − R²): from both follow T and R, so what is absorbed.
+Through a hole of area A, far from it, the axis gets D and the lobe; off the axis the lobe alone: E/E₀ = D·[θ = 0] +
+S·g(1)·g(cos θ)·cosⁿθ·A·cos θ/s²·((l + s)/l)², with l from the lamp to the sheet and s from there to the meter.
 """
 
 import math
@@ -27,7 +27,9 @@ WIDE = 62.0
 """A lobe that is taken for Lambertian is looked for from here on. [degree]"""
 
 SPREADS = (0.7, 1.0, 1.6, 0.5)
-"""How far a sheet may be from what it is taken for: ln T, logit of R in what does not pass, ln of D in T, ln of the half-width."""
+"""How far a sheet may be from what it is taken for: ln T, logit of R in what does not pass, ln of D in T, ln of the
+half-width.
+"""
 
 TELLS = 0.6
 """A figure is told when the readings bring its spread under this share of what it was."""
@@ -119,7 +121,8 @@ def measure_sheet(bench: SheetBench, taken_for: SheetMaterial) -> BenchFound:
     shares = np.log([r.lux / _without(bench, r) for r in rows])
     if float(shares.max()) > 0.2:
         raise Impossible(
-            "A reading with the sheet is brighter than without: the lamp was nearer, or the room's light counts; darken the room."
+            "A reading with the sheet is brighter than without: the lamp was nearer, or the room's light counts; darken"
+            " the room."
         )
     start, spreads = _start(taken_for), np.array(SPREADS)
     sigma = np.array(
@@ -145,7 +148,8 @@ def measure_sheet(bench: SheetBench, taken_for: SheetMaterial) -> BenchFound:
     misses = (seen(found) - shares) / math.log(2.0)
     if float(np.abs(misses).max()) > 6.0 * READING:
         raise Impossible(
-            f"These readings cannot be of one sheet: one is {np.abs(misses).max():.1f} stops off; read again where the room's light does not count."
+            f"These readings cannot be of one sheet: one is {np.abs(misses).max():.1f} stops off; read again where the"
+            " room's light does not count."
         )
     slopes = np.asarray(solved.jac, dtype=np.float64)
     covariance = np.linalg.inv(slopes.T @ slopes)
@@ -200,7 +204,8 @@ def _found(x: Array, deviations: Array, spreads: Array, rows: list[SheetReading]
     words = [f"One layer costs {-math.log2(t):.1f} stops."]
     if told[1]:
         words.append(
-            f"{max(1.0 - t - r, 0.0) * 100:.0f} % of the light stays in it; the rest comes back and serves in a white box."
+            f"{max(1.0 - t - r, 0.0) * 100:.0f} % of the light stays in it; the rest comes back and serves in a white"
+            " box."
         )
     if told[2]:
         outline = (

@@ -17,8 +17,8 @@ from wenlo.core.units.length import format_length
 
 @dataclass(frozen=True, kw_only=True)
 class Sockets:
-    """How fittings take pipe: socket depth and take-off as measured [m], None for the nominal ones; a dry pipe goes in by a
-    share of the depth, typically the middle of a third to two thirds.
+    """How fittings take pipe: socket depth and take-off as measured [m], None for the nominal ones; a dry pipe goes in
+    by a share of the depth, typically the middle of a third to two thirds.
     """
 
     depth: float | None = None

@@ -43,8 +43,8 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
     across = "right across; half of the thickness is taken out at each end"
     if kind == "half_lap":
         how = (
-            f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and drive four "
-            f"{LAP.length * 1000:.0f} mm screws in a square through both."
+            f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and"
+            f" drive four {LAP.length * 1000:.0f} mm screws in a square through both."
         )
         return _Corner(
             top=0.0,
@@ -58,8 +58,9 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
         )
     if kind == "mitre":
         how = (
-            f"Cut both ends of the top rail and the tops of the uprights at 45°, glue, and drive one {LONG.length * 1000:.0f} mm screw "
-            "into each corner from either side; the lower rail stands between the uprights with two screws an end."
+            "Cut both ends of the top rail and the tops of the uprights at 45°, glue, and drive one"
+            f" {LONG.length * 1000:.0f} mm screw into each corner from either side; the lower rail stands between the"
+            " uprights with two screws an end."
         )
         tip = "right across, tip to tip, both ends cut at 45°"
         return _Corner(
@@ -74,8 +75,8 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
         )
     if kind == "pocket_screw":
         how = (
-            f"Drill two pocket holes on the flat back of each rail end, glue, clamp the faces flush and drive {POCKET.length * 1000:.0f} mm "
-            "pocket screws into the upright."
+            "Drill two pocket holes on the flat back of each rail end, glue, clamp the faces flush and drive"
+            f" {POCKET.length * 1000:.0f} mm pocket screws into the upright."
         )
         return _Corner(
             top=wide,
@@ -88,8 +89,8 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
             least=0.06,
         )
     how = (
-        f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two {LONG.length * 1000:.0f} mm screws into "
-        "the end of each rail."
+        f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two {LONG.length * 1000:.0f}"
+        " mm screws into the end of each rail."
     )
     return _Corner(
         top=wide,
@@ -210,8 +211,10 @@ def _steps(
     return (
         Step(
             title="Choose and cut the battens",
-            text=f"Sight along each batten and put the straightest into the uprights. Cut with the {saw} against a "
-            "stop; write the label on each piece.",
+            text=(
+                f"Sight along each batten and put the straightest into the uprights. Cut with the {saw} against a "
+                "stop; write the label on each piece."
+            ),
             mistake="A bent upright twists the sheet: a slight bow goes outward, where the cloth pulls it straight.",
             caution="Eye protection at the saw; hold short pieces with a clamp.",
             minutes=20,

@@ -14,8 +14,11 @@ CELLS = 4
 """Cells along each edge of a patch, by which looks at it are shared out."""
 
 LEAST_SEEN = 0.03
-"""Patches that a few straight lines do not join are looked at as if so much were left on the way: through a narrow slot all
-of the lines may miss, and light that no look is ever sent to is found by rare luck alone, of which the groups know nothing."""
+"""Patches that a few straight lines do not join are looked at as if so much were left on the way: through a narrow slot
+all
+of the lines may miss, and light that no look is ever sent to is found by rare luck alone, of which the groups know
+nothing.
+"""
 
 FAINTEST = 1e-4
 """A ray that sheets have weakened so far is not followed on."""

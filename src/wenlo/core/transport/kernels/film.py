@@ -28,7 +28,9 @@ _KERNEL = (0.375, 0.25, 0.0625)
 
 @njit(cache=True, fastmath=True)
 def through_lens(camera, px, py, width, height, a, b):  # type: ignore[no-untyped-def]
-    """Ray through a place of the film: camera holds place, right, up, ahead, tan of half the width, focus, lens radius."""
+    """Ray through a place of the film: camera holds place, right, up, ahead, tan of half the width, focus,
+    lens radius.
+    """
     half = camera[12]
     sx = (2.0 * px / width - 1.0) * half
     sy = (1.0 - 2.0 * py / height) * half * height / width

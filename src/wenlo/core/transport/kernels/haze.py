@@ -91,7 +91,8 @@ def glow(  # type: ignore[no-untyped-def]
     first,
     light,
 ):
-    """Light that clouds scatter toward each pixel (H·W, G, 3) [cd/m²] and the share of what is behind that stays (H·W,).
+    """Light that clouds scatter toward each pixel (H·W, G, 3) [cd/m²] and the share of what is behind that stays
+    (H·W,).
 
     ``points`` (K, 9) are evenly spread: film, lens, place in the cloud, spot on the lamp, and where else to look.
     ``light`` (N, G, 3) is the radiance of the patch sides. Light is scattered once; it is dimmed on all its way.

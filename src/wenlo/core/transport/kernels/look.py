@@ -140,7 +140,9 @@ def first_met(origins, directions, surfaces, nodes):  # type: ignore[no-untyped-
 
 @njit(cache=True, parallel=True, fastmath=True)
 def met(origins, directions, surfaces, nodes, lamps):  # type: ignore[no-untyped-def]
-    """What rays meet first, shape (M, 7): the surface (−1 none) or −2 − g for lamp g, the place, the front's normal there."""
+    """What rays meet first, shape (M, 7): the surface (−1 none) or −2 − g for lamp g, the place, the front's normal
+    there.
+    """
     result = np.zeros((origins.shape[0], 7))
     for i in prange(origins.shape[0]):
         x, y, z = origins[i, 0], origins[i, 1], origins[i, 2]

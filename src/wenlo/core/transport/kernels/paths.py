@@ -38,7 +38,9 @@ GUIDED = 0.5
 AIMED = 0.5
 """Share of the other looks that go to a lens, if there is one: light behind it is found in no other way."""
 LONGEST_LIFE = 0.95
-"""No path goes on with a greater chance than this, so that even between white walls each ends by chance, never by a count."""
+"""No path goes on with a greater chance than this, so that even between white walls each ends by chance, never by a
+count.
+"""
 SLOTS = 5
 """Numbers that a vertex draws from the evenly spread points; the first two vertices have them."""
 DIRECT, OWN, ALL = 0, 1, 2
@@ -234,7 +236,8 @@ def lit(  # type: ignore[no-untyped-def]
 
 @njit(cache=True, fastmath=True)
 def _sky(dx, dy, dz, red, green, blue, p, turned, part, own, lamps, sums, job):  # type: ignore[no-untyped-def]
-    # A look that leaves the set may see the sun or the sky; p is how likely it was. After a lens nothing else finds them.
+    # A look that leaves the set may see the sun or the sky; p is how likely it was. After a lens nothing else finds
+    # them.
     for g in range(lamps.shape[0]):
         kind = int(lamps[g, LAMP_KIND])
         if kind != LAMP_SUN and kind != LAMP_SKY:

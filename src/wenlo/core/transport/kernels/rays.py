@@ -379,7 +379,9 @@ def chance_through(dx, dy, dz, surfaces, p, scatter):  # type: ignore[no-untyped
 
 @njit(cache=True, fastmath=True)
 def bent(x, y, z, dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
-    """Direction in which a ray along d goes on that meets thin lens ``p`` at x: a slope s at offset o leaves as s − o/f."""
+    """Direction in which a ray along d goes on that meets thin lens ``p`` at x: a slope s at offset o leaves as s −
+    o/f.
+    """
     nx, ny, nz = surfaces[p, AXIS], surfaces[p, AXIS + 1], surfaces[p, AXIS + 2]
     c = dx * nx + dy * ny + dz * nz
     if c < 0.0:

@@ -1,8 +1,8 @@
 """Long work: the runs, and the queue's own tables in a schema apart.
 
 Purpose: ranking, curves and papers are computed by workers that may run anywhere. Risk: none, the tables are new; going
-back drops runs that are under way, nothing else. The queue's tables are those of procrastinate 3.10; a newer version of it
-brings its own changes, which a later migration here must apply.
+back drops runs that are under way, nothing else. The queue's tables are those of procrastinate 3.10; a newer version of
+it brings its own changes, which a later migration here must apply.
 """
 
 import sqlalchemy as sa

@@ -1,7 +1,7 @@
 """Steps that are ticked off.
 
-Purpose: a build is ticked off on a phone and seen at the desk, without a new revision of the shoot each time. Risk: none, the
-table is new; going back drops the ticks.
+Purpose: a build is ticked off on a phone and seen at the desk, without a new revision of the shoot each time. Risk:
+    none, the table is new; going back drops the ticks.
 """
 
 import sqlalchemy as sa

@@ -1,6 +1,7 @@
 """The log: shots and their photographs.
 
-Purpose: what was set, read and seen, in order, beside the prediction. Risk: none, the tables are new; going back drops the log.
+Purpose: what was set, read and seen, in order, beside the prediction. Risk: none, the tables are new; going back drops
+    the log.
 """
 
 import sqlalchemy as sa

@@ -1,7 +1,7 @@
 """What an item of the Shelf was measured from.
 
-Purpose: readings of the Bench are kept with the item and with each of its versions. Risk: none, the columns are new and may be empty;
-going back drops the readings, not what they found.
+Purpose: readings of the Bench are kept with the item and with each of its versions. Risk: none, the columns are new and
+    may be empty; going back drops the readings, not what they found.
 """
 
 import sqlalchemy as sa

@@ -1,7 +1,7 @@
 """Photographs of shots are kept made small, too.
 
-Purpose: nobody waits for a photograph to be decoded each time that it is looked at or measured. Risk: none, the columns are new and
-are filled as photographs are looked at; going back drops what can be made again.
+Purpose: nobody waits for a photograph to be decoded each time that it is looked at or measured. Risk: none, the columns
+    are new and are filled as photographs are looked at; going back drops what can be made again.
 """
 
 import sqlalchemy as sa

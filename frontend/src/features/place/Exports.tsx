@@ -2,7 +2,8 @@
 import { DownloadOutlined } from '@ant-design/icons';
 import { useMutation } from '@tanstack/react-query';
 import { Button, Dropdown } from 'antd';
-import type { Schemas, Shoot } from '../../shared/api/client';
+import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
+import { saveAs } from '../../shared/api/files';
 
 type Form = Schemas['SetFileRequest']['form'];
 
@@ -26,27 +27,11 @@ const ENDING: Record<Form | 'png', string> = {
   png: 'picture.png',
 };
 
-function save(blob: Blob, name: string): void {
-  const link = globalThis.document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}
-
 /** The bytes of a set's file. */
 export async function fetchSetFile(document: Shoot, form: Form, signal?: AbortSignal): Promise<Blob> {
-  const response = await fetch('/api/set-file', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ document, form }),
-    ...(signal ? { signal } : {}),
-  });
-  if (!response.ok) {
-    const problem = (await response.json().catch(() => null)) as { message?: string } | null;
-    throw new Error(problem?.message ?? 'The file could not be made.');
-  }
-  return response.blob();
+  return answer(
+    api.POST('/api/set-file', { body: { document, form }, parseAs: 'blob', ...(signal ? { signal } : {}) }),
+  );
 }
 
 async function picture(): Promise<Blob> {
@@ -62,7 +47,7 @@ async function picture(): Promise<Blob> {
 export function Exports({ document }: { document: Shoot }) {
   const make = useMutation({
     mutationFn: async (form: Form | 'png') =>
-      save(
+      saveAs(
         form === 'png' ? await picture() : await fetchSetFile(document, form),
         `${document.title} ${ENDING[form]}`,
       ),

@@ -1,6 +1,7 @@
 // The Bench: what readings tell, and keeping it on the Shelf.
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
-import { ApiProblem, answer, api, type Problem, type Schemas } from './client';
+import { answer, api, type Schemas } from './client';
+import { formWith, saveAs } from './files';
 
 export type BenchAnswer = Schemas['BenchResult'];
 export type Written = Record<string, unknown> & { of: string };
@@ -34,29 +35,12 @@ export function useKeep() {
 
 export const useTrace = () =>
   useMutation({
-    mutationFn: async ({ file, asked }: { file: File; asked: TraceAsked }) => {
-      const body = new FormData();
-      body.append('file', file);
-      body.append('asked', JSON.stringify(asked));
-      const response = await fetch('/api/bench/outline', { method: 'POST', body });
-      const got: unknown = await response.json();
-      if (!response.ok) throw new ApiProblem(response.status, got as Problem);
-      return got as Trace;
-    },
+    mutationFn: ({ file, asked }: { file: File; asked: TraceAsked }) =>
+      answer(api.POST('/api/bench/outline', formWith({ file, asked: JSON.stringify(asked) }))),
   });
 
 /** An outline at its true size, saved as a file. */
 export async function saveOutline(body: Schemas['OutlineFileRequest']): Promise<void> {
-  const response = await fetch('/api/bench/outline/file', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  if (!response.ok) throw new ApiProblem(response.status, (await response.json()) as Problem);
-  const url = URL.createObjectURL(await response.blob());
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = `${body.name}.${body.form ?? 'pdf'}`;
-  link.click();
-  URL.revokeObjectURL(url);
+  const file = await answer(api.POST('/api/bench/outline/file', { body, parseAs: 'blob' }));
+  saveAs(file, `${body.name}.${body.form ?? 'pdf'}`);
 }

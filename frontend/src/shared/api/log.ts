@@ -1,6 +1,7 @@
 // The log of shots, what photographs tell, and the next setting.
 import { hashKey, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
-import { ApiProblem, answer, api, type Schemas, type Shoot } from './client';
+import { answer, api, type Schemas, type Shoot } from './client';
+import { formWith } from './files';
 
 export type Shot = Schemas['ShotAnswer'];
 type Whole<T> = T extends (infer U)[] ? Whole<U>[] : T extends object ? { [K in keyof T]-?: Whole<T[K]> } : T;
@@ -152,15 +153,13 @@ export function useLog(shoot: string) {
       onSuccess: put,
     }),
     photograph: useMutation({
-      mutationFn: async ({ shot, file, place }: { shot: Shot; file: File; place: boolean }) => {
-        const body = new FormData();
-        body.append('file', file);
-        const address = `/api/shots/${shot.id}/photographs?keep_position=${place}`;
-        const response = await fetch(address, { method: 'POST', body });
-        const got: unknown = await response.json();
-        if (!response.ok) throw new ApiProblem(response.status, got as Schemas['Problem']);
-        return got as Shot;
-      },
+      mutationFn: ({ shot, file, place }: { shot: Shot; file: File; place: boolean }) =>
+        answer(
+          api.POST('/api/shots/{shot_id}/photographs', {
+            params: { path: { shot_id: shot.id }, query: { keep_position: place } },
+            ...formWith({ file }),
+          }),
+        ),
       onSuccess: put,
     }),
   };

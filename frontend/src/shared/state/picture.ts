@@ -2,7 +2,7 @@
 // Power, gels, switches, shutter and ISO are no reason for a new one: they only multiply the light of each lamp.
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { Shoot } from '../api/client';
+import { answer, api, type Shoot } from '../api/client';
 import type { OutlinePlace, RawPicture } from '../picture/develop';
 import { useShoot } from './store';
 
@@ -57,18 +57,14 @@ export async function takePicture(
   signal: AbortSignal,
   editor: string,
 ): Promise<RawPicture> {
-  const response = await fetch('/api/picture', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ document, editor, quality }),
+  const call = api.POST('/api/picture', {
+    body: { document, editor, quality },
+    parseAs: 'arrayBuffer',
     signal,
   });
-  if (!response.ok) {
-    const problem = (await response.json().catch(() => null)) as { message?: string } | null;
-    throw new Error(problem?.message ?? 'The picture could not be taken.');
-  }
+  const light = new Uint16Array(await answer(call));
+  const { response } = await call;
   const number = (name: string) => Number(response.headers.get(`X-Picture-${name}`));
-  const light = new Uint16Array(await response.arrayBuffer());
   const outline = JSON.parse(response.headers.get('X-Picture-Outline') ?? '[]') as OutlinePlace[];
   return {
     width: number('Width'),

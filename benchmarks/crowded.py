@@ -8,7 +8,7 @@ from typing import Any
 from playwright.sync_api import Browser, Page
 
 from wenlo.core.brief.brief import Brief, Room
-from wenlo.core.brief.set_objects import Block, Board, Piece
+from wenlo.core.brief.set_objects import Block, Board, SetPiece
 from wenlo.core.document.shoot import Shoot, write_shoot
 
 SECONDS = 3.0
@@ -22,7 +22,7 @@ COUNT = """
 
 def crowded(index: int = 0) -> dict[str, Any]:
     """Thirty boards and thirty pieces of furniture round the subject; the first board stands elsewhere each time."""
-    pieces: list[Piece] = []
+    pieces: list[SetPiece] = []
     for k in range(30):
         turn = 2.0 * math.pi * k / 30
         x, y = 3.2 * math.cos(turn), 2.2 * math.sin(turn)

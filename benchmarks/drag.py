@@ -9,8 +9,8 @@ from typing import Any
 from playwright.sync_api import Playwright
 
 from benchmarks.crowded import frames
-from wenlo.launch.borrowed import borrowed_home
-from wenlo.launch.ground import ROOT
+from wenlo.launch.environment import ROOT
+from wenlo.launch.sandbox import sandbox_home
 from wenlo.launch.system import CHROMIUM
 
 STEPS = 30
@@ -37,7 +37,7 @@ def drag_latencies(playwright: Playwright) -> tuple[dict[str, Any], dict[str, An
 
     Raises ConnectionError when that cannot be started.
     """
-    with borrowed_home() as home:
+    with sandbox_home() as home:
         demo = subprocess.Popen(
             [str(ROOT / "wenlo"), "demo"],
             env={**os.environ, "WENLO_PORT": "0", "WENLO_HOME": str(home)},

@@ -23,8 +23,8 @@ import psutil
 from PIL import Image
 
 from wenlo.core.document.shoot import Shoot, write_shoot
-from wenlo.launch.borrowed import borrowed_home
-from wenlo.launch.ground import ROOT
+from wenlo.launch.environment import ROOT
+from wenlo.launch.sandbox import sandbox_home
 
 EDITORS, STEP, SECONDS, WARM = 50, 0.2, 20.0, 4.0
 """How many people, how often each moves something [s], for how long [s], and how long before it counts [s]."""
@@ -40,7 +40,7 @@ def running(lives_in: Path | None = None) -> Iterator[str]:
     """A Wenlo of its own, or the one that lives in a folder; gives its address. Raises ConnectionError when it cannot
     be started.
     """
-    with borrowed_home() if lives_in is None else nullcontext(lives_in) as home:
+    with sandbox_home() if lives_in is None else nullcontext(lives_in) as home:
         demo = subprocess.Popen(
             [str(ROOT / "wenlo"), "demo"],
             env={**os.environ, "WENLO_PORT": "0", "WENLO_HOME": str(home)},
@@ -177,7 +177,7 @@ def editors() -> Iterator[tuple[str, dict[str, Any]]]:
 
 def again() -> Iterator[tuple[str, dict[str, Any]]]:
     """From the command to the address that is printed, of a Wenlo that was started here before."""
-    with borrowed_home() as home:
+    with sandbox_home() as home:
         times = []
         for _ in range(4):
             began = time.monotonic()

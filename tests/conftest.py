@@ -19,12 +19,12 @@ from wenlo.core.calibration.simulated import Truth
 from wenlo.core.inventory.starter import sold_things
 from wenlo.db.session import make_engine, make_sessions, migrate
 from wenlo.launch.cluster import Cluster, throw_away
-from wenlo.launch.ground import BUILT, PYTHON, clean_environment
+from wenlo.launch.environment import BUILT, PYTHON, clean_environment
 from wenlo.launch.system import postgres_programs
 from wenlo.settings import Settings
-from wenlo.standins.camera import Camera
+from wenlo.standins.camera import CameraStandIn
 from wenlo.standins.dimmable_lamp import Lamp
-from wenlo.standins.light_meter import Meter
+from wenlo.standins.light_meter import MeterStandIn
 from wenlo.standins.simulated_set import SimulatedSet
 from wenlo.standins.supplier import make_server, price_list
 
@@ -156,7 +156,11 @@ def simulated_set():
     ports.
     """
     seen = SimulatedSet(truth=Truth(moved={"sheet transmittance": -0.33}, curve=1.04, seed=3))
-    with served(Meter(seen.read)) as meter, served(Lamp(seen.lamp)) as lamp, served(Camera(seen)) as camera:
+    with (
+        served(MeterStandIn(seen.read)) as meter,
+        served(Lamp(seen.lamp)) as lamp,
+        served(CameraStandIn(seen)) as camera,
+    ):
         yield SetDevices(
             seen=seen, meter=meter.server_address[1], lamp=lamp.server_address[1], camera=camera.server_address[1]
         )

@@ -2,7 +2,7 @@
 
 import re
 
-from wenlo.launch.ground import ROOT
+from wenlo.launch.environment import ROOT
 from wenlo.settings import Settings
 
 

@@ -89,9 +89,9 @@ def _stand_in(name: str, ports: list[int], seed: int) -> int:
 
     from wenlo.core.inventory.starter import sold_things
     from wenlo.standins import supplier
-    from wenlo.standins.camera import Camera
+    from wenlo.standins.camera import CameraStandIn
     from wenlo.standins.dimmable_lamp import Lamp
-    from wenlo.standins.light_meter import Meter
+    from wenlo.standins.light_meter import MeterStandIn
     from wenlo.standins.simulated_set import SimulatedSet
 
     if name == "supplier":
@@ -104,9 +104,9 @@ def _stand_in(name: str, ports: list[int], seed: int) -> int:
         threading.Thread(target=simulated.read, daemon=True).start()
         at = ports if len(ports) == 3 else [0, 0, 0]
         meter, lamp, camera = (
-            Meter(simulated.read, port=at[0]),
+            MeterStandIn(simulated.read, port=at[0]),
             Lamp(simulated.lamp, port=at[1]),
-            Camera(simulated, port=at[2]),
+            CameraStandIn(simulated, port=at[2]),
         )
         servers = [meter, lamp, camera]
         there = [server.server_address[1] for server in (meter, lamp, camera)]

@@ -12,7 +12,7 @@ from wenlo.core.geometry.beams import (
     grid_ratio,
     on_rake,
     shade_for,
-    spot,
+    spot_behind,
     straws_for,
     tube_for,
 )
@@ -29,7 +29,7 @@ def seen(at, lamp, opening, gap, throw):
     ("lamp", "opening", "gap", "throw"), [(0.01, 0.02, 0.3, 1.5), (0.05, 0.02, 0.3, 1.5), (0.002, 0.001, 0.05, 2.0)]
 )
 def test_core_half_and_field_of_a_slit(lamp, opening, gap, throw):
-    found = spot(lamp=lamp, opening=opening, gap=gap, throw=throw)
+    found = spot_behind(lamp=lamp, opening=opening, gap=gap, throw=throw)
     step = 1e-3 * found.field
     assert seen(found.field + step, lamp, opening, gap, throw) == 0.0
     assert seen(found.field - 3 * step, lamp, opening, gap, throw) > 0.0
@@ -44,13 +44,13 @@ def test_core_half_and_field_of_a_slit(lamp, opening, gap, throw):
 
 def test_an_opening_at_the_lamp_is_refused():
     with pytest.raises(ValueError, match="before the lamp"):
-        spot(lamp=0.01, opening=0.01, gap=0.0, throw=1.0)
+        spot_behind(lamp=0.01, opening=0.01, gap=0.0, throw=1.0)
 
 
 @pytest.mark.parametrize("edge", [0.01, 0.05, 0.12])
 def test_gap_and_opening_give_the_stripe_that_was_wanted(edge):
     tube = tube_for(lamp=0.015, throw=1.8, width=0.12, edge=edge)
-    found = spot(lamp=0.015, opening=tube.width / 2, gap=tube.gap, throw=1.8 - tube.gap)
+    found = spot_behind(lamp=0.015, opening=tube.width / 2, gap=tube.gap, throw=1.8 - tube.gap)
     assert 2 * found.half == pytest.approx(0.12)
     assert found.edge == pytest.approx(edge)
     # a longer tube gives a crisper edge

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from factories import make_shoot
 from wenlo.core.catalog.typical import coverings, stock
-from wenlo.core.fabrication.batch import together
+from wenlo.core.fabrication.batch import plan_batch
 from wenlo.core.fabrication.cutplan import plan_cuts
 from wenlo.core.fabrication.fasteners import butt, longest_through, tapping_drill
 from wenlo.core.fabrication.parts import Piece, StockLength
@@ -104,7 +104,7 @@ def test_the_list_of_what_is_sold_knows_all_that_builds_need():
 
 def test_cut_together_costs_no_more_than_apart_and_keeps_every_piece():
     plans = [("1", plan_of("hanging_softbox")), ("2", plan_of("overhead_bounce")), ("3", plan_of())]
-    merged = together(plans)
+    merged = plan_batch(plans)
     assert {plan.stock.id for plan in merged} == {"softwood_18_44", "pvc_one_inch"}
     labels = [p.label for plan in merged for p in plan.pieces]
     assert sorted(labels) == sorted(f"{name}·{p.label}" for name, plan in plans for p in plan.pieces)

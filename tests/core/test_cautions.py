@@ -32,7 +32,9 @@ def test_a_bent_sheet_says_what_it_springs_back_with():
 def test_insulation_board_is_cut_with_a_mask():
     card = made("bounce_card", face="white_insulation_board")
     cuts = [
-        job.step for job in plan_build.made(card.plan, Workshop()).schedule.jobs if "insulation" in job.step.caution
+        job.step
+        for job in plan_build.plan_build(card.plan, Workshop()).schedule.jobs
+        if "insulation" in job.step.caution
     ]
     assert cuts
     assert all("mask" in step.caution and "flame" in step.caution for step in cuts)

@@ -9,7 +9,7 @@ import pytest
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import board
-from wenlo.core.transport.picture import Camera, take
+from wenlo.core.transport.picture import Viewpoint, take
 from wenlo.core.transport.scene import Cloud, LightScene
 from wenlo.core.transport.solve import Effort, solve
 
@@ -35,7 +35,7 @@ def sun_from(direction) -> Emitter:
 
 
 def middle(scene: LightScene, **camera) -> float:
-    view = Camera(position=A([0.0, -3, 0]), aim=A([0.0, 0, 0]), field=math.radians(0.5), **camera)
+    view = Viewpoint(position=A([0.0, -3, 0]), aim=A([0.0, 0, 0]), field=math.radians(0.5), **camera)
     taken = take(solve(scene, Effort(sides=40)), view, width=8, height=8, samples=4, smoothing=0)
     return float(taken.light[0, 2:6, 2:6].mean())
 
@@ -74,7 +74,7 @@ def test_moving_ball_smears_along_its_way():
     """A bright ball that moves by its own width covers twice the width, half as strongly at the ends."""
     ball = Dome(id="ball", centre=A([0.0, 0, 0]), radius=0.1, surface=board((0.9,) * 3))
     still = LightScene(panels=(ball,), lamps=(sun_from((0, -1, 0.0)),))
-    view = Camera(position=A([0.0, -3, 0]), aim=A([0.0, 0, 0]), field=math.radians(12))
+    view = Viewpoint(position=A([0.0, -3, 0]), aim=A([0.0, 0, 0]), field=math.radians(12))
 
     def row(scene: LightScene) -> np.ndarray:
         return take(solve(scene, Effort(sides=40)), view, width=61, height=5, samples=32, smoothing=0).light[0, 2, :, 1]

@@ -23,7 +23,7 @@ def daylit(kind, brief=None, **changes):
     brief = Brief() if brief is None else brief
     start = kinds()[kind].start(brief)
     design = kinds()[kind].parameters.model_validate({**start.model_dump(), **changes})
-    return scene_builder.lit(brief, design), design
+    return scene_builder.with_daylight(brief, design), design
 
 
 def test_daylight_takes_the_place_of_whatever_lamp_the_brief_has():
@@ -95,7 +95,7 @@ def test_open_shade_is_the_sky_seen_through_a_hole():
     found = {g.key: g for g in gauges(brief, design, evaluate(brief, design))}
     assert found["loss"].value == pytest.approx(0.0, abs=0.05)
     assert found["evenness"].value is None
-    larger = modifier_light(brief, kinds()["open_shade"].grown(design, 1.5), effort=DRAFT)
+    larger = modifier_light(brief, kinds()["open_shade"].scaled(design, 1.5), effort=DRAFT)
     assert larger.shadow_edge > 1.15 * modifier_light(brief, design, effort=DRAFT).shadow_edge
 
 

@@ -8,7 +8,7 @@ import pytest
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Disc, Panel
 from wenlo.core.optics.sheet import Sheet, board
-from wenlo.core.transport.picture import Camera, take
+from wenlo.core.transport.picture import Viewpoint, take
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 
@@ -140,7 +140,7 @@ def test_a_magnifier_shows_a_bright_square_larger(focal_length, magnified):
         beam=1.0,
         colour=np.ones(3),
     )
-    camera = Camera(position=A([0.0, -60, 0]), aim=A([0.0, 0, 0]), field=0.4 / 60)
+    camera = Viewpoint(position=A([0.0, -60, 0]), aim=A([0.0, 0, 0]), field=0.4 / 60)
 
     def width(f: float | None) -> float:
         scene = LightScene(panels=(lens(radius=0.18, focal_length=f), dark, mark), lamps=(sun,))

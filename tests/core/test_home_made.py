@@ -6,7 +6,7 @@ import pytest
 
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.typical import stock
-from wenlo.core.instructions.plan_build import made
+from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point
 from wenlo.core.rigging.homemade import ASIDE, KNOCK, LEAN, home_made
 from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
@@ -105,7 +105,7 @@ def test_tie_lines_reach_the_floor_with_enough_for_their_knots(height):
 @pytest.mark.parametrize("which", ["post", "spreader", "lamp_bar", "trestle", "low_table", "tie_lines", "holder"])
 def test_steps_carry_their_cautions_and_every_piece(which):
     built = support(which)
-    jobs = made(built.plan, Workshop()).schedule.jobs
+    jobs = plan_build(built.plan, Workshop()).schedule.jobs
     used = {label for job in jobs for label in (*job.parts, *job.cuts)}
     assert {p.label for p in built.plan.pieces} <= used
     rows = stock()["fittings"]

@@ -49,7 +49,7 @@ def case(request):
 
 def test_start_serves_fits_and_is_a_document(case):
     kind, brief, design = case
-    assert kind.cannot(brief) is None
+    assert kind.rejection_reason(brief) is None
     assert scene_builder.fits_in_room(brief, design)
     assert not scene_builder.in_picture(brief, design)
     shoot = make_shoot().model_copy(update={"brief": brief, "design": design})
@@ -71,7 +71,7 @@ def test_light_arrives_and_gives_every_gauge_a_sentence(case):
 
 def test_grown_is_larger_and_softer(case):
     kind, brief, design = case
-    larger = kind.grown(design, 1.3)
+    larger = kind.scaled(design, 1.3)
     assert np.prod(larger.source_size) > np.prod(design.source_size)
     # without its room, so that size alone decides
     before, after = (modifier_light(brief, d, effort=DRAFT, cells=16).shadow_edge for d in (design, larger))
@@ -179,10 +179,10 @@ def test_harder_wish_makes_smaller_modifiers():
 
 def test_low_dark_room_turns_kinds_down_in_words():
     low = brief_for("overhead_bounce", brief__room__height=1.8)
-    assert "over the face" in kinds()["overhead_bounce"].cannot(low)
-    assert "over the face" in kinds()["hanging_softbox"].cannot(low)
+    assert "over the face" in kinds()["overhead_bounce"].rejection_reason(low)
+    assert "over the face" in kinds()["hanging_softbox"].rejection_reason(low)
     dark = brief_for("room_bounce", brief__room__ceiling="dark_carpet")
-    assert face_materials()["dark_carpet"].name in kinds()["room_bounce"].cannot(dark)
+    assert face_materials()["dark_carpet"].name in kinds()["room_bounce"].rejection_reason(dark)
 
 
 def test_proposals_of_any_kind_bring_the_gauge_into_its_band():

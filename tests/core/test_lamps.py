@@ -15,7 +15,7 @@ from wenlo.core.optics.lamp import angle_at, exponent_of, placed
 from wenlo.core.photometry.colour import seen_white
 from wenlo.core.proposals.notes import notes
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.scene.room import room_box
 from wenlo.core.transport.solve import DRAFT
 
@@ -61,7 +61,7 @@ def test_power_and_gels_need_no_new_solution():
 
 
 def test_only_whole_results_are_kept():
-    kept, made = Kept(2), []
+    kept, made = LruCache(2), []
 
     def make(value, whole):
         def run():

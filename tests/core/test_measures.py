@@ -10,15 +10,15 @@ from PIL.TiffImagePlugin import IFDRational
 
 from photographs import photographed
 from wenlo.core.calibration.measures import (
+    backdrop_evenness,
     cast,
     curve_from_pair,
-    edge_width,
     evenness,
     exposure_between,
-    ground,
     level,
     linearised,
     picture_of,
+    shadow_edge,
     stops_apart,
 )
 from wenlo.core.calibration.shots import Area
@@ -92,7 +92,7 @@ def test_the_width_of_an_edge_with_a_scale(width, slant):
     ramp = np.clip((x - (0.1 - width / 2)) / width, 0.0, 1.0)
     light = 0.6 - 0.45 * ramp
     picture = picture_of(read_photograph(photographed(light, noise=0.01, form="JPEG")).encoded)
-    found = edge_width(picture, (0.0, 0.5), (1.0, 0.5), metres=0.2)
+    found = shadow_edge(picture, (0.0, 0.5), (1.0, 0.5), metres=0.2)
     assert found.width == pytest.approx(width, rel=0.12, abs=found.error + 0.001)
     assert found.stops == pytest.approx(2.0, abs=0.1)
 
@@ -100,9 +100,9 @@ def test_the_width_of_an_edge_with_a_scale(width, slant):
 def test_no_edge_is_no_width():
     flat = picture_of(encoded(np.full((200, 300, 3), 0.4)))
     with pytest.raises(Impossible, match="no edge"):
-        edge_width(flat, (0.1, 0.5), (0.9, 0.5), metres=0.2)
+        shadow_edge(flat, (0.1, 0.5), (0.9, 0.5), metres=0.2)
     with pytest.raises(Impossible, match="too short"):
-        edge_width(flat, (0.5, 0.5), (0.51, 0.5), metres=0.2)
+        shadow_edge(flat, (0.5, 0.5), (0.51, 0.5), metres=0.2)
 
 
 def test_cast_and_ground():
@@ -113,7 +113,7 @@ def test_cast_and_ground():
     assert found.green == pytest.approx(math.log2(0.42 / math.sqrt(0.5 * 0.35)), abs=0.05)
     white = np.full((200, 300), 0.97)
     white[:, 150:] = 0.5
-    told = ground(
+    told = backdrop_evenness(
         picture_of(encoded(np.repeat(white[:, :, None], 3, axis=2))),
         Area(name="ground", x=0, y=0, width=1.0, height=1.0),
     )

@@ -8,13 +8,20 @@ from hypothesis import strategies as st
 
 from factories import make_shoot
 from wenlo.core.calibration.moving import movable, move_for
-from wenlo.core.calibration.next_setting import Setting, from_reading, judged, ladder, marks_for, said
+from wenlo.core.calibration.next_setting import (
+    ShotSetting,
+    from_reading,
+    ladder,
+    mark_sentence,
+    marks_for,
+    stops_asked_for,
+)
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.registry import kinds
 
 LED, FLASH = lamp_types()["chip_60_dish"], lamp_types()["flash_hotshoe"]
-AS_SET = Setting(power=0.5, shutter=1 / 100, aperture=2.8, iso=400.0)
+AS_SET = ShotSetting(power=0.5, shutter=1 / 100, aperture=2.8, iso=400.0)
 
 
 @pytest.mark.parametrize(
@@ -36,13 +43,13 @@ AS_SET = Setting(power=0.5, shutter=1 / 100, aperture=2.8, iso=400.0)
     ],
 )
 def test_judgements_are_understood(words, stops):
-    assert judged(words) == pytest.approx(stops)
+    assert stops_asked_for(words) == pytest.approx(stops)
 
 
 @pytest.mark.parametrize("words", ["", "lovely", "warmer", "sideways please"])
 def test_what_is_no_judgement_says_what_is_accepted(words):
     with pytest.raises(InvalidInput, match="two thirds down") as caught:
-        judged(words)
+        stops_asked_for(words)
     assert caught.value.fields[0].path == "judgement"
 
 
@@ -58,7 +65,7 @@ def test_every_control_alone_gives_what_was_asked():
             }[mark.control](mark.value)
             assert real == pytest.approx(wanted + mark.off, abs=1e-6), mark
             assert abs(mark.off) < 0.2, mark
-            assert mark.words in said(mark) or mark.words[1:] in said(mark)
+            assert mark.words in mark_sentence(mark) or mark.words[1:] in mark_sentence(mark)
 
 
 def test_locked_controls_are_left_alone_and_the_lamp_goes_first():
@@ -73,15 +80,15 @@ def test_locked_controls_are_left_alone_and_the_lamp_goes_first():
 
 
 def test_a_flash_clicks_in_thirds_and_has_no_shutter():
-    flash = Setting(power=1 / 4, shutter=1 / 125, aperture=5.6, iso=200.0)
+    flash = ShotSetting(power=1 / 4, shutter=1 / 125, aperture=5.6, iso=200.0)
     marks = {m.control: m for m in marks_for(-2 / 3, flash, FLASH)}
     assert "shutter" not in marks
     assert math.log2(marks["power"].value / 0.25) * 3 == pytest.approx(-2, abs=1e-9)
     # near the end of the dial what is left over is told, and another control goes first; at the end it is not offered
-    nearly = marks_for(1.0, Setting(power=0.5**0.5, shutter=1 / 125, aperture=5.6, iso=200.0), FLASH)
+    nearly = marks_for(1.0, ShotSetting(power=0.5**0.5, shutter=1 / 125, aperture=5.6, iso=200.0), FLASH)
     assert nearly[0].control != "power"
     assert next(m for m in nearly if m.control == "power").off < -0.3
-    full = marks_for(1.0, Setting(power=1.0, shutter=1 / 125, aperture=5.6, iso=200.0), FLASH)
+    full = marks_for(1.0, ShotSetting(power=1.0, shutter=1 / 125, aperture=5.6, iso=200.0), FLASH)
     assert {m.control for m in full} == {"iso", "aperture"}
 
 

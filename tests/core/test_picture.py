@@ -14,7 +14,7 @@ from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import Sheet, board, foil
 from wenlo.core.photometry import tone
 from wenlo.core.scene import stand_in_shapes
-from wenlo.core.transport.picture import Camera, take
+from wenlo.core.transport.picture import Viewpoint, take
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 
@@ -58,7 +58,7 @@ def shot(panels, lamps, camera, *, width=60, height=40, samples=16, smoothing=0)
     )
 
 
-AHEAD = Camera(position=np.zeros(3), aim=A([0.0, 1, 0]), field=math.radians(40))
+AHEAD = Viewpoint(position=np.zeros(3), aim=A([0.0, 1, 0]), field=math.radians(40))
 
 
 def test_luminance_of_a_lit_wall():
@@ -83,7 +83,7 @@ def test_mirror_shows_the_lamp_and_its_luminance():
         surface=foil((0.9,) * 3, 0.001),
     )
     source = lamp((0, -0.4, 0), (0, 1, 0), size=0.3)
-    picture = shot([mirror], [source], Camera(position=A([0.0, 0.1, 0]), aim=A([0.0, 1, 0]), field=math.radians(20)))
+    picture = shot([mirror], [source], Viewpoint(position=A([0.0, 0.1, 0]), aim=A([0.0, 1, 0]), field=math.radians(20)))
     face = 3000 / math.pi / (math.pi * 0.15**2)
     assert picture.light[0][20, 30, 1] == pytest.approx(0.9 * face, rel=0.03)
 
@@ -91,7 +91,7 @@ def test_mirror_shows_the_lamp_and_its_luminance():
 def test_out_of_focus_is_blurred_by_the_circle_of_confusion():
     # A small disc of light at 4 m with the lens focused at 1 m: it covers A·(4 − 1)/4 as seen in the plane at 1 m.
     source = lamp((0, 4.0, 0), (0, -1, 0), size=0.01)
-    camera = Camera(position=np.zeros(3), aim=A([0.0, 1, 0]), field=math.radians(20), aperture=0.04, focus=1.0)
+    camera = Viewpoint(position=np.zeros(3), aim=A([0.0, 1, 0]), field=math.radians(20), aperture=0.04, focus=1.0)
     image = shot([wall(y=6.0, rho=0.0)], [source], camera, width=90, height=60, samples=64).light[0][..., 1]
     across = (image > 0.2 * np.median(image[image > 0])).any(axis=0).sum() / 90 * 2 * math.tan(math.radians(10))
     assert across == pytest.approx(0.04 * 3 / 4, rel=0.15)
@@ -150,7 +150,7 @@ def test_shadow_edge_in_the_picture_is_the_reported_one(changes):
     scene = scene_builder.scene(brief, design, with_room=False)
     solved = solve(LightScene(panels=(*scene.panels, card, edge), lamps=scene.lamps), Effort(sides=400))
     # seen from beside the edge, square to the card's level line
-    camera = Camera(position=face + 0.09 * toward - 0.35 * across, aim=face, field=math.radians(60))
+    camera = Viewpoint(position=face + 0.09 * toward - 0.35 * across, aim=face, field=math.radians(60))
     picture = take(solved, camera, width=640, height=24, samples=64, smoothing=0)
     row = picture.light[0][8:16, :, 1].mean(axis=0)
     tan = math.tan(camera.field / 2)

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.analysis.clashes import clashes, in_frame
+from wenlo.core.analysis.clashes import clashes, seen_by_lens
 from wenlo.core.analysis.figures import evaluate, readings_in_room
 from wenlo.core.analysis.lamp_flow import lamp_flow
 from wenlo.core.analysis.meter_marks import facing_of, mark_readings
@@ -149,7 +149,7 @@ def test_what_the_frame_holds_is_as_wide_as_sensor_over_focal_length():
     d = brief.camera.distance
     half = d * 0.018 / 0.05
     eye = scene_builder.face(brief)
-    shown, ahead = in_frame(brief, eye + np.array([[half - 0.01, 0, 0], [half + 0.01, 0, 0], [0, -d - 0.1, 0]]))
+    shown, ahead = seen_by_lens(brief, eye + np.array([[half - 0.01, 0, 0], [half + 0.01, 0, 0], [0, -d - 0.1, 0]]))
     assert shown.tolist() == [True, False, False]
     assert ahead[0] == pytest.approx(d)
 
@@ -262,7 +262,7 @@ def test_a_rim_stays_out_of_the_frame_and_behind_the_subject():
     placed = place_role(roomy(), DESIGN, "rim", lamp="chip_60_dish")
     (light,) = placed.lights
     assert light.y > 0.2
-    shown, _ = in_frame(roomy(), np.array([[light.x, light.y, light.z]]))
+    shown, _ = seen_by_lens(roomy(), np.array([[light.x, light.y, light.z]]))
     assert not shown[0]
     # opposite to the key
     assert light.x * float(DESIGN.direction[0]) < 0.0

@@ -12,7 +12,17 @@ from wenlo.core.document.rigging import WetPlace
 from wenlo.core.rigging import bending, heat, mains, statics
 from wenlo.core.rigging.bending_checks import wind_lever
 from wenlo.core.rigging.fastenings import CORE, EYE_CORE, SOFTWOOD, STEEL, eye_opening, shear, shear_modes, withdrawal
-from wenlo.core.rigging.interfaces import MOUNTS, Face, Link, adapter, board_edge, closed, fits, slack, stands_out
+from wenlo.core.rigging.interfaces import (
+    MOUNTS,
+    Face,
+    Link,
+    adapter,
+    board_edge,
+    bolt_protrusion,
+    chain_play,
+    closed,
+    fits,
+)
 from wenlo.core.rigging.layout import order_of_setting, order_of_striking
 from wenlo.core.rigging.wind import GUST, speed_for, wind_force, wind_speed
 
@@ -144,16 +154,16 @@ def test_wind_breaks_a_leg_of_pipe_by_hand():
 
 def test_a_closed_housing_against_hand_calculation():
     # 60 W through 3 W/K: 20 K
-    assert heat.warmth(60.0, 3.0) == pytest.approx(20.0)
+    assert heat.temperature_rise(60.0, 3.0) == pytest.approx(20.0)
     # with air it is cooler, and the balance closes
-    rise = heat.warmth(60.0, 3.0, openings=0.01, rise=0.4)
+    rise = heat.temperature_rise(60.0, 3.0, openings=0.01, rise=0.4)
     flow = heat.air_flow(0.01, 0.4, rise, 22.0)
     assert rise < 20.0
     assert (3.0 + 1200.0 * flow) * rise == pytest.approx(60.0)
     # stack effect by hand: 0.6 · 0.01 / √2 · √(2 g · 0.4 · 10 / 295.15)
     assert heat.air_flow(0.01, 0.4, 10.0, 22.0) == pytest.approx(0.006 / math.sqrt(2) * math.sqrt(2 * G * 4 / 295.15))
     # a fan of 30 m³/h takes 10 W/K
-    assert heat.warmth(60.0, 3.0, fan=30 / 3600) == pytest.approx(60.0 / 13.0)
+    assert heat.temperature_rise(60.0, 3.0, fan=30 / 3600) == pytest.approx(60.0 / 13.0)
     assert heat.fan_for(60.0, 3.0, 60.0 / 13.0) == pytest.approx(30 / 3600)
 
 
@@ -162,10 +172,10 @@ def test_a_closed_housing_against_hand_calculation():
 def test_openings_give_the_wanted_rise_and_more_never_make_it_warmer(watts, loss, wanted, height):
     need = heat.openings_for(watts, loss, wanted, height)
     if need == 0.0:
-        assert heat.warmth(watts, loss) <= wanted + 1e-6
+        assert heat.temperature_rise(watts, loss) <= wanted + 1e-6
         return
-    assert heat.warmth(watts, loss, openings=need, rise=height) == pytest.approx(wanted, rel=1e-4)
-    assert heat.warmth(watts, loss, openings=2 * need, rise=height) < wanted
+    assert heat.temperature_rise(watts, loss, openings=need, rise=height) == pytest.approx(wanted, rel=1e-4)
+    assert heat.temperature_rise(watts, loss, openings=2 * need, rise=height) < wanted
 
 
 def test_walls_and_layers_and_minutes():
@@ -209,9 +219,9 @@ def test_a_modelling_lamp_heats_and_an_unknown_lamp_is_not_cold():
 
 
 def test_draught_and_fan_add():
-    both = heat.warmth(60.0, 3.0, openings=0.01, rise=0.4, fan=10 / 3600)
-    assert both < heat.warmth(60.0, 3.0, openings=0.01, rise=0.4)
-    assert both < heat.warmth(60.0, 3.0, fan=10 / 3600)
+    both = heat.temperature_rise(60.0, 3.0, openings=0.01, rise=0.4, fan=10 / 3600)
+    assert both < heat.temperature_rise(60.0, 3.0, openings=0.01, rise=0.4)
+    assert both < heat.temperature_rise(60.0, 3.0, fan=10 / 3600)
     flow = heat.air_flow(0.01, 0.4, both, 22.0) + 10 / 3600
     assert (3.0 + 1200.0 * flow) * both == pytest.approx(60.0)
 
@@ -221,12 +231,12 @@ def test_lenses_in_the_sun():
 
 
 def test_circuits_cables_and_batteries_by_hand():
-    loads = [mains.Load(name=str(k), watts=w, x=0, y=0, z=1) for k, w in enumerate((1000, 1000, 500))]
+    loads = [mains.ElectricalLoad(name=str(k), watts=w, x=0, y=0, z=1) for k, w in enumerate((1000, 1000, 500))]
     one = mains.circuits(loads, voltage=230.0, breaker=16.0, count=1)
     assert one[0].amperes == pytest.approx(2500 / 230)
     two = mains.circuits(loads, voltage=230.0, breaker=16.0, count=2)
     assert sorted(sum(x.watts for x in c.loads) for c in two) == [1000, 1500]
-    cheap = mains.Load(name="cheap", watts=60.0, x=0, y=0, z=1, factor=0.55)
+    cheap = mains.ElectricalLoad(name="cheap", watts=60.0, x=0, y=0, z=1, factor=0.55)
     assert cheap.amperes(230.0) == pytest.approx(60 / (230 * 0.55))
     # copper at 60 °C: 56 / (1 + 0.0039 · 40) = 48.4 m/Ω mm²
     assert pytest.approx(56 / (1 + 0.0039 * 40), abs=0.5) == mains.COPPER
@@ -249,10 +259,10 @@ def test_what_a_cable_carries():
 
 def test_what_lamps_take_from_the_mains():
     rows = lamp_types()
-    assert mains.drawn(rows["flood_500"]) == (500.0, 500.0)
+    assert mains.power_drawn(rows["flood_500"]) == (500.0, 500.0)
     # 150 W of modelling lamp and 300 J every 5 s at 60 %: 250 W in the mean, 850 W at the peak
-    assert mains.drawn(rows["flash_studio"]) == (pytest.approx(250.0), pytest.approx(850.0))
-    assert mains.drawn(rows["flash_hotshoe"])[0] is None
+    assert mains.power_drawn(rows["flash_studio"]) == (pytest.approx(250.0), pytest.approx(850.0))
+    assert mains.power_drawn(rows["flash_hotshoe"])[0] is None
     assert mains.power_factor(rows["fluorescent_85"]) == 0.55
     assert mains.power_factor(replace(rows["panel_45"], power_factor=None)) == 0.55
     assert mains.power_factor(replace(rows["halogen_300"], power_factor=None)) == 1.0
@@ -260,9 +270,9 @@ def test_what_lamps_take_from_the_mains():
 
 def test_distance_to_water():
     basin = WetPlace(x=1.0, y=0.0, width=0.6, depth=0.4)
-    over = mains.Load(name="lamp", watts=60, x=1.1, y=0.1, z=2.2)
-    beside = mains.Load(name="lamp", watts=60, x=2.3, y=0.0, z=1.0)
-    corner = mains.Load(name="lamp", watts=60, x=1.3 + 0.3, y=0.2 + 0.4, z=1.0)
+    over = mains.ElectricalLoad(name="lamp", watts=60, x=1.1, y=0.1, z=2.2)
+    beside = mains.ElectricalLoad(name="lamp", watts=60, x=2.3, y=0.0, z=1.0)
+    corner = mains.ElectricalLoad(name="lamp", watts=60, x=1.3 + 0.3, y=0.2 + 0.4, z=1.0)
     assert mains.from_water(over, basin) == 0.0
     assert mains.from_water(beside, basin) == pytest.approx(1.0)
     assert mains.from_water(corner, basin) == pytest.approx(0.5)
@@ -281,9 +291,9 @@ def test_what_fits_into_what():
     assert "adapter" in joint.adapter
     assert "clamp" in adapter(board_edge(0.018), Face(type="screw 3/8 in", size=0.0095, gender="male"))
     # play grows with the lever and with every joint
-    assert slack([shoe, Link(name="stand", above=stud)], 0.4) > slack([shoe], 0.4) > slack([shoe], 0.2)
+    assert chain_play([shoe, Link(name="stand", above=stud)], 0.4) > chain_play([shoe], 0.4) > chain_play([shoe], 0.2)
     # M6 × 50 through two battens of 18 mm and two washers
-    assert stands_out(0.050, 0.036 + 0.003) == pytest.approx(0.003)
+    assert bolt_protrusion(0.050, 0.036 + 0.003) == pytest.approx(0.003)
 
 
 @given(diameter=st.floats(0.003, 0.01), length=st.floats(0.01, 0.08))

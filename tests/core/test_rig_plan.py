@@ -19,7 +19,7 @@ from wenlo.core.rigging.homemade import home_made
 from wenlo.core.rigging.layout import aim_angles, floor_mark, references, trilaterated
 from wenlo.core.rigging.looklist import look_list
 from wenlo.core.rigging.plan import rig_plan
-from wenlo.core.rigging.supports import nearest, proposed, supports
+from wenlo.core.rigging.supports import proposed, strongest_that_reaches, supports
 from wenlo.core.rigging.thermal_state import DIRECTIONS, closure, directions, distances, housing_of, silhouette
 
 
@@ -213,7 +213,7 @@ def test_supports_are_proposed_that_carry_and_reach():
     assert stand.lowest <= 1.65
     assert stand.highest >= 1.6
     assert proposed(every, "stand", height=1.6, load=400.0) is None
-    assert nearest(every, "stand", height=3.2).highest >= 3.2
+    assert strongest_that_reaches(every, "stand", height=3.2).highest >= 3.2
     high, low = stand.carries(stand.highest), stand.carries(stand.lowest)
     assert high < low
 

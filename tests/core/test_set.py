@@ -9,7 +9,7 @@ from factories import make_shoot
 from wenlo.core.analysis.clashes import clashes
 from wenlo.core.analysis.preview import picture_scene
 from wenlo.core.brief.brief import Brief, OtherLight, Room
-from wenlo.core.brief.set_objects import Alcove, Block, Board, Day, Figure
+from wenlo.core.brief.set_objects import Alcove, Block, Board, Day, OtherPerson
 from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import sun_illuminance
 from wenlo.core.optics.meshes import triangles
@@ -238,7 +238,7 @@ def test_light_falls_on_a_sweep_as_on_a_floor_and_a_wall():
 
 def test_other_people_are_seen_where_they_stand_and_move_no_light():
     shoot = make_shoot()
-    person = Figure(name="helper", x=0.6, y=0.5, z=1.3)
+    person = OtherPerson(name="helper", x=0.6, y=0.5, z=1.3)
     brief = shoot.brief.model_copy(update={"pieces": [person]})
     shapes = other_people(brief)
     middle = np.mean([np.mean(bounds(s), axis=0) for s in shapes], axis=0)
@@ -256,7 +256,7 @@ def test_other_people_are_seen_where_they_stand_and_move_no_light():
 
 def test_two_people_in_one_place_are_said():
     shoot = make_shoot()
-    same = shoot.brief.model_copy(update={"pieces": [Figure(name="helper", x=0.0, y=0.0)]})
+    same = shoot.brief.model_copy(update={"pieces": [OtherPerson(name="helper", x=0.0, y=0.0)]})
     assert any("where the subject is" in c.text for c in clashes(same, shoot.design))
-    beside = shoot.brief.model_copy(update={"pieces": [Figure(name="helper", x=0.6, y=0.3)]})
+    beside = shoot.brief.model_copy(update={"pieces": [OtherPerson(name="helper", x=0.6, y=0.3)]})
     assert not [c for c in clashes(beside, shoot.design) if c.level == "cannot"]

@@ -22,8 +22,8 @@ from wenlo.core.catalog.own import (
     bounce_face,
     covering_of,
     lamp_of,
+    provenance,
     sheet_material,
-    told,
 )
 from wenlo.core.catalog.typical import bounce_faces, lamp_types, sheet_materials
 from wenlo.core.document.shoot import read_shoot, write_shoot
@@ -85,7 +85,7 @@ def test_a_document_carries_own_things_and_comes_back_as_it_was():
     document["brief"]["backdrop"]["finish"] = own(OwnBackdrop, "backdrop", "oak_veneer_panel").model_dump(mode="json")
     shoot = read_shoot(document)
     assert write_shoot(shoot) == document
-    assert told(shoot.design.sheet) == "yours, measured, version 2"
+    assert provenance(shoot.design.sheet) == "yours, measured, version 2"
     assert room_panels(shoot.brief)[-1].surface.gloss_front is not None
     assert work_out(kinds()["diffusion_frame"].build(shoot.design, shoot.brief)).shopping[-1].name.startswith("My ")
 

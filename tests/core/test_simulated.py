@@ -9,7 +9,7 @@ from factories import make_shoot
 from wenlo.core.analysis.preview import Taking
 from wenlo.core.calibration.measures import linearised
 from wenlo.core.calibration.model import sheet_values, unknowns_of
-from wenlo.core.calibration.simulated import FASTEST, SLOWEST, Taken, Truth, frame, readings, truth_of
+from wenlo.core.calibration.simulated import FASTEST, SLOWEST, SimulatedExposure, Truth, frame, readings, truth_of
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.photometry.tone import MIDDLE_GREY
 
@@ -18,7 +18,7 @@ SMALL = Taking(width=60, height=40, samples=8)
 
 def taken(shoot, **changes):
     camera = shoot.brief.camera
-    return Taken(**{"aperture": camera.aperture, "shutter": camera.shutter, "iso": camera.iso, **changes})
+    return SimulatedExposure(**{"aperture": camera.aperture, "shutter": camera.shutter, "iso": camera.iso, **changes})
 
 
 def light(picture):

@@ -21,9 +21,9 @@ from wenlo.core.proposals.soft_rules import (
     lamps_until_even,
     layers_until_hidden,
     loss_on_lamp,
-    substitutes,
+    mired_shift,
+    sheet_substitutes,
     unlike,
-    warmth,
 )
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
@@ -93,7 +93,7 @@ def test_the_cut_off_of_a_skirt_is_where_the_line_past_its_edge_puts_it(drop):
 def test_substitutes_are_alike_and_say_what_changes():
     rows = sheet_materials()
     for sheet in rows.values():
-        found = substitutes(sheet)
+        found = sheet_substitutes(sheet)
         assert len(found) <= 2
         assert [unlike(sheet, s) for s, _ in found] == sorted(unlike(sheet, s) for s, _ in found)
         for other, words in found:
@@ -102,7 +102,7 @@ def test_substitutes_are_alike_and_say_what_changes():
             ratio = math.log2(other.transmittance / sheet.transmittance)
             assert ("brighter" in words) == (ratio >= 0.1)
             assert ("darker" in words) == (ratio <= -0.1)
-    assert substitutes(rows["cotton_bed_linen_white"])
+    assert sheet_substitutes(rows["cotton_bed_linen_white"])
     assert unlike(rows["tissue_paper"], rows["tissue_paper"]) == 0.0
 
 
@@ -130,14 +130,14 @@ def test_the_rules_show_among_the_figures_of_a_kind():
     [("white_foam_board", -0.5, 0.5), ("gold_cloth", 50.0, 120.0), ("unbleached_muslin_over_board", 15.0, 60.0)],
 )
 def test_faces_warm_the_light_by_their_colour(face, low, high):
-    assert low <= warmth(bounce_faces()[face].reflectance, 5600.0) <= high
+    assert low <= mired_shift(bounce_faces()[face].reflectance, 5600.0) <= high
 
 
 def test_two_faces_warm_by_about_the_sum_of_both():
     gold = np.array(bounce_faces()["gold_cloth"].reflectance) ** 0.3
     muslin = np.array(bounce_faces()["unbleached_muslin_over_board"].reflectance)
-    both = warmth(gold * muslin, 5600.0)
-    assert both == pytest.approx(warmth(gold, 5600.0) + warmth(muslin, 5600.0), rel=0.2)
+    both = mired_shift(gold * muslin, 5600.0)
+    assert both == pytest.approx(mired_shift(gold, 5600.0) + mired_shift(muslin, 5600.0), rel=0.2)
 
 
 def test_what_hangs_on_a_lamp_or_arm_is_held_against_what_that_carries():

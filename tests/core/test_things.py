@@ -74,10 +74,10 @@ def test_nothing_but_ground_is_in_the_picture(kind):
 
 @pytest.mark.parametrize("kind", [*BOXES, "table_booth", "acrylic_table"])
 def test_people_and_large_things_do_not_go_in(kind):
-    assert "person" in kinds()[kind].cannot(Brief())
+    assert "person" in kinds()[kind].rejection_reason(Brief())
     huge = JAR.model_copy(update={"subject": JAR.subject.model_copy(update={"size": 1.4})})
-    assert "does not go into" in kinds()[kind].cannot(huge)
-    assert kinds()[kind].cannot(JAR) is None
+    assert "does not go into" in kinds()[kind].rejection_reason(huge)
+    assert kinds()[kind].rejection_reason(JAR) is None
 
 
 def test_a_mirror_turned_as_said_no_longer_shows_the_hole():
@@ -171,7 +171,7 @@ def test_a_camera_that_looks_down_gets_its_hole_in_the_top():
     assert not tabletop_dome.hole_in_top(made("tabletop_dome", JAR))
     # and stays on it when the tub grows
     for scale in (0.8, 1.5):
-        grown = kinds()["tabletop_dome"].grown(design, scale)
+        grown = kinds()["tabletop_dome"].scaled(design, scale)
         toward = tabletop_dome.hole_centre(grown) - np.array([0.0, 0.0, grown.hole_height])
         assert math.degrees(math.atan2(toward[2], -toward[1])) == pytest.approx(75.0, abs=0.5)
 

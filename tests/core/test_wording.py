@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from factories import make_shoot
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.instructions.order import left_over
-from wenlo.core.instructions.plan_build import made
-from wenlo.core.instructions.wording import said, sold_names
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.instructions.wording import sold_names, to_units
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.units.length import CLOSE, METRES_PER_INCH, format_length, lengths_in, parse_length
 
@@ -45,7 +45,7 @@ def words_of(making):
 def test_nothing_metric_is_left_where_the_other_tape_can_be_read(kind):
     shoot = make_shoot()
     plan = kinds()[kind].build(kinds()[kind].start(shoot.brief), shoot.brief)
-    metric, imperial = (made(plan, Workshop(), units=units) for units in ("metric", "imperial"))
+    metric, imperial = (plan_build(plan, Workshop(), units=units) for units in ("metric", "imperial"))
     left = {found for text in words_of(imperial) for found in readable(text)}
     assert left == set()
     # and nothing but words is changed: parts are found by the same steps
@@ -91,6 +91,6 @@ def test_by_hand(text, other):
 
 def test_what_is_sold_under_a_length_keeps_its_name():
     assert "planed softwood 18 × 44 mm" in sold_names()
-    assert said("2 bars of planed softwood 18 × 44 mm, cut to 600 mm", "imperial") == (
+    assert to_units("2 bars of planed softwood 18 × 44 mm, cut to 600 mm", "imperial") == (
         "2 bars of planed softwood 18 × 44 mm, cut to 1' 11 5/8\""
     )

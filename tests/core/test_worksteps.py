@@ -17,7 +17,7 @@ from wenlo.core.fabrication.cloth import SEAM, from_roll, seam_of
 from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Step
 from wenlo.core.fabrication.structures.timber import bar_stock
 from wenlo.core.instructions.order import Job, assigned, left_over, scheduled
-from wenlo.core.instructions.plan_build import for_the_tools, made
+from wenlo.core.instructions.plan_build import for_the_tools, plan_build
 from wenlo.core.modifiers.registry import kinds
 
 KINDS = sorted(kinds())
@@ -96,7 +96,7 @@ def test_screws_that_are_bought_are_the_holes_that_are_drilled(kind):
 @pytest.mark.parametrize("kind", KINDS)
 def test_nothing_is_begun_before_what_it_needs_is_done_and_dry(kind):
     for plan in itertools.islice(plans(kind), 4):
-        making = made(plan, Workshop())
+        making = plan_build(plan, Workshop())
         jobs = making.schedule.jobs
         cut_at = {label: k for k, job in enumerate(jobs) for label in job.cuts}
         for k, job in enumerate(jobs):
@@ -163,7 +163,7 @@ def test_fittings_that_several_steps_name_are_shared_out_whole():
 def test_tools_change_the_kerf_the_times_and_the_words():
     shoot = make_shoot(design__structure="timber", design__material="softwood_18_44")
     plan = kinds()["diffusion_frame"].build(shoot.design, shoot.brief)
-    hand, powered, sent = (made(plan, Workshop(cutting=c)) for c in ("by hand", "powered", "sent out"))
+    hand, powered, sent = (plan_build(plan, Workshop(cutting=c)) for c in ("by hand", "powered", "sent out"))
     assert hand.worked.plan.kerf < powered.worked.plan.kerf == 0.0025
     assert powered.schedule.hands_on < hand.schedule.hands_on
     # an order takes a day, but little work
@@ -174,7 +174,7 @@ def test_tools_change_the_kerf_the_times_and_the_words():
 
 def test_the_steps_carry_the_numbers_of_the_design():
     shoot = make_shoot()
-    making = made(kinds()["diffusion_frame"].build(shoot.design, shoot.brief), Workshop())
+    making = plan_build(kinds()["diffusion_frame"].build(shoot.design, shoot.brief), Workshop())
     cutting = next(j for j in making.schedule.jobs if j.step.title == "Cut the pipe")
     assert set(cutting.cuts) == {p.label for p in making.worked.plan.pieces}
     for piece in making.worked.plan.pieces:
@@ -189,7 +189,7 @@ def test_the_steps_carry_the_numbers_of_the_design():
 def test_what_is_lifted_over_the_head_needs_a_ladder_and_two():
     shoot = make_shoot()
     plan = kinds()["hanging_softbox"].build(kinds()["hanging_softbox"].start(shoot.brief), shoot.brief)
-    low, high = (made(plan, Workshop(), highest=h).schedule.jobs for h in (1.8, 2.4))
+    low, high = (plan_build(plan, Workshop(), highest=h).schedule.jobs for h in (1.8, 2.4))
     hang = next(j for j in high if j.step.does == "hang")
     assert "step ladder" in hang.tools
     assert hang.step.hands >= 2
@@ -247,7 +247,7 @@ def test_any_set_of_jobs_is_ordered_without_overlap(rows):
 def test_what_can_hurt_in_a_fitting_is_said_at_every_step_that_uses_it(kind):
     rows = stock()["fittings"]
     for plan in plans(kind):
-        for job in made(plan, Workshop()).schedule.jobs:
+        for job in plan_build(plan, Workshop()).schedule.jobs:
             for fitting in job.fittings:
                 assert rows[fitting.id].get("caution", "") in job.step.caution
 
@@ -260,7 +260,7 @@ def test_cloth_is_sewn_and_paper_and_film_are_taped(kind, sheet, joined):
     brief = make_shoot().brief
     design = kinds()[kind].start(brief).model_copy(update={"sheet": sheet})
     plan = kinds()[kind].build(design, brief)
-    jobs = made(plan, Workshop()).schedule.jobs
+    jobs = plan_build(plan, Workshop()).schedule.jobs
     words = " ".join(f"{job.step.title} {job.step.text}" for job in jobs).lower()
     tools = {tool for job in jobs for tool in job.tools}
     strips = next(piece.strips for piece in plan.cloth if piece.covering.id == sheet)
@@ -307,7 +307,7 @@ def test_the_better_side_lies_where_the_saw_does_not_splinter_it(cutting, words)
     brief = make_shoot().brief
     smaller = {"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}
     design = kinds()["diffusion_frame"].start(brief).model_copy(update=smaller)
-    jobs = made(kinds()["diffusion_frame"].build(design, brief), Workshop(cutting=cutting)).schedule.jobs
+    jobs = plan_build(kinds()["diffusion_frame"].build(design, brief), Workshop(cutting=cutting)).schedule.jobs
     (text,) = [job.step.text for job in jobs if job.step.does == "cut" and "acrylic" in job.step.title]
     assert words in text
 
@@ -316,7 +316,7 @@ def test_cloth_with_a_nap_is_cut_all_one_way_round():
     brief = make_shoot().brief
     for sheet, said in (("light_filtering_curtain", True), ("bleached_muslin", False)):
         design = kinds()["hung_curtain"].start(brief).model_copy(update={"sheet": sheet})
-        jobs = made(kinds()["hung_curtain"].build(design, brief), Workshop()).schedule.jobs
+        jobs = plan_build(kinds()["hung_curtain"].build(design, brief), Workshop()).schedule.jobs
         assert any("the same way up" in job.step.text for job in jobs) == said
 
 

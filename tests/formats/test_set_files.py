@@ -10,14 +10,14 @@ import xml.etree.ElementTree as ET
 import numpy as np
 import pytest
 
-from wenlo.core.analysis.meter_marks import MarkReading, Part
+from wenlo.core.analysis.meter_marks import MarkReading, ReadingPart
 from wenlo.core.brief.set_objects import MeterMark
 from wenlo.core.optics.meshes import triangles
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Tube
 from wenlo.core.optics.sheet import board
-from wenlo.formats.gltf import Solid, write_glb
+from wenlo.formats.gltf import MeshSolid, write_glb
 from wenlo.formats.open_exr import write_exr
-from wenlo.formats.plan_sheet import Drawn, Item, PlanSheet, scale_for, write_plan_pdf, write_plan_svg
+from wenlo.formats.plan_sheet import Drawn, PlanItem, PlanSheet, scale_for, write_plan_pdf, write_plan_svg
 from wenlo.formats.readings_csv import write_readings
 
 WHITE = board((0.8, 0.8, 0.8))
@@ -89,10 +89,13 @@ def glb_of(data):
 
 def test_gltf_holds_the_corners_with_y_up():
     corners = A([[1.0, 2.0, 3.0], [2.0, 2.0, 3.0], [2.0, 4.0, 3.5]])
-    solid = Solid(name="card", corners=corners, faces=A([[0, 1, 2]]), colour=(0.8, 0.7, 0.6), opacity=0.5)
+    solid = MeshSolid(name="card", corners=corners, faces=A([[0, 1, 2]]), colour=(0.8, 0.7, 0.6), opacity=0.5)
     document, body = glb_of(
         write_glb(
-            [solid, Solid(name="empty", corners=corners[:0], faces=A([]).reshape(0, 3).astype(int), colour=(0, 0, 0))]
+            [
+                solid,
+                MeshSolid(name="empty", corners=corners[:0], faces=A([]).reshape(0, 3).astype(int), colour=(0, 0, 0)),
+            ]
         )
     )
     assert [n["name"] for n in document["nodes"]] == ["card"]
@@ -145,7 +148,7 @@ SHEET = PlanSheet(
     origin=(0.0, 0.0),
     origin_name="the subject's mark",
     units="metric",
-    items=(Item(name="card <1>", place=(0.8, -0.2), height=1.3, what="white card"),),
+    items=(PlanItem(name="card <1>", place=(0.8, -0.2), height=1.3, what="white card"),),
     warnings=("Card is 5 cm from a wall.",),
 )
 
@@ -178,8 +181,8 @@ def test_the_plan_is_one_page_of_pdf_and_the_same_every_time(paper):
 
 def test_readings_are_told_by_way_and_by_lamp():
     parts = (
-        Part(lamp="the key", way="modifier", share=0.75, without=2.0),
-        Part(lamp="=rim", way="direct", share=0.25, without=0.4),
+        ReadingPart(lamp="the key", way="modifier", share=0.75, without=2.0),
+        ReadingPart(lamp="=rim", way="direct", share=0.25, without=0.4),
     )
     reading = MarkReading(name="cheek", lux=120.0, error=2.0, stops=-0.5, aperture="f/2.8", parts=parts, words="")
     rows = list(

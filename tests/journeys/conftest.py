@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect, sync_playwright
 
-from wenlo.launch.ground import BUILT
+from wenlo.launch.environment import BUILT
 from wenlo.launch.system import CHROMIUM
 
 expect.set_options(timeout=20_000)

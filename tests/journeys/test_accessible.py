@@ -4,7 +4,7 @@ import pytest
 from playwright.sync_api import expect
 
 from factories import shoot_document
-from wenlo.launch.ground import FRONTEND
+from wenlo.launch.environment import FRONTEND
 
 pytestmark = [pytest.mark.journey, pytest.mark.xdist_group("journeys")]
 AXE = FRONTEND / "node_modules/axe-core/axe.min.js"

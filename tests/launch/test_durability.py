@@ -13,7 +13,7 @@ import pytest
 from factories import shoot_document
 from wenlo.db.session import make_engine, migrate
 from wenlo.launch.cluster import throw_away
-from wenlo.launch.ground import PYTHON, clean_environment
+from wenlo.launch.environment import PYTHON, clean_environment
 from wenlo.launch.system import postgres_programs
 
 WRITERS = 3

@@ -15,10 +15,10 @@ from sqlalchemy import create_engine, text
 from sqlalchemy.exc import ProgrammingError
 
 from wenlo.db.session import make_engine, migrate
-from wenlo.launch import ground, install, quality, serve, watch
-from wenlo.launch.borrowed import borrowed_home
+from wenlo.launch import environment, install, quality, serve, watch
 from wenlo.launch.cluster import GUEST, account, may_enter, throw_away
-from wenlo.launch.ground import ROOT, Trouble, digest
+from wenlo.launch.environment import ROOT, Trouble, digest
+from wenlo.launch.sandbox import sandbox_home
 from wenlo.launch.system import postgres_programs
 
 
@@ -98,37 +98,40 @@ def test_folder_that_the_account_cannot_enter_is_noticed(tmp_path):
 
 
 def test_failure_of_a_program_is_one_line_with_the_way_out(monkeypatch, tmp_path):
-    monkeypatch.setattr(ground, "LOG", tmp_path)
+    monkeypatch.setattr(environment, "LOG", tmp_path)
     with pytest.raises(Trouble, match="run the same command again"):
-        ground.run(["sh", "-c", "echo words; echo the reason; exit 3"], what="trying")
+        environment.run(["sh", "-c", "echo words; echo the reason; exit 3"], what="trying")
     assert "the reason" in (tmp_path / "last-failure.txt").read_text()
     with pytest.raises(Trouble, match="the disk is full while trying"):
-        ground.run(["sh", "-c", "echo 'write error: No space left on device'; exit 1"], what="trying")
+        environment.run(["sh", "-c", "echo 'write error: No space left on device'; exit 1"], what="trying")
 
 
 def test_full_disk_is_said_before_anything_is_started(monkeypatch):
-    monkeypatch.setattr(ground, "NEEDED_DISK", 10**18)
+    monkeypatch.setattr(environment, "NEEDED_DISK", 10**18)
     with pytest.raises(Trouble, match="MB are free"):
-        ground.check_disk()
+        environment.check_disk()
 
 
 def test_lock_is_let_go_when_its_holder_dies(monkeypatch, tmp_path):
-    monkeypatch.setattr(ground, "HOME", tmp_path)
+    monkeypatch.setattr(environment, "HOME", tmp_path)
     code = (
         "import sys, time; sys.path.insert(0, sys.argv[1])\n"
-        "from pathlib import Path; from wenlo.launch import ground; ground.HOME = Path(sys.argv[2])\n"
-        "with ground.locked('run', wait=False, busy='busy'):\n    print('held', flush=True); time.sleep(60)"
+        "from pathlib import Path; from wenlo.launch import environment; environment.HOME = Path(sys.argv[2])\n"
+        "with environment.locked('run', wait=False, busy='busy'):\n    print('held', flush=True); time.sleep(60)"
     )
     holder = subprocess.Popen(
-        [ground.PYTHON, "-c", code, str(ROOT / "src"), str(tmp_path)], stdout=subprocess.PIPE, text=True
+        [environment.PYTHON, "-c", code, str(ROOT / "src"), str(tmp_path)], stdout=subprocess.PIPE, text=True
     )
     assert holder.stdout.readline() == "held\n"
-    with pytest.raises(Trouble, match=f"process {holder.pid}"), ground.locked("run", wait=False, busy="held by {who}"):
+    with (
+        pytest.raises(Trouble, match=f"process {holder.pid}"),
+        environment.locked("run", wait=False, busy="held by {who}"),
+    ):
         pass
     holder.kill()
     holder.wait()
     holder.stdout.close()
-    with ground.locked("run", wait=False, busy="still held by {who}"):
+    with environment.locked("run", wait=False, busy="still held by {who}"):
         pass
 
 
@@ -140,7 +143,7 @@ def test_compiled_kernels_go_when_any_kernel_changes_and_stay_otherwise(tmp_path
     cache, compiled = tmp_path / "kernels", []
     monkeypatch.setattr(install, "ROOT", tmp_path)
     monkeypatch.setattr(install, "KERNELS", cache)
-    monkeypatch.setattr(ground, "HOME", tmp_path)
+    monkeypatch.setattr(environment, "HOME", tmp_path)
 
     def pretend(*_, **__):
         compiled.append((cache / "old.nbi").exists())
@@ -172,7 +175,7 @@ def test_fingerprint_follows_content(tmp_path):
 
 @pytest.fixture
 def home():
-    with borrowed_home() as folder:
+    with sandbox_home() as folder:
         yield folder
 
 

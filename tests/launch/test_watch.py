@@ -10,7 +10,7 @@ from itertools import pairwise
 
 import psutil
 
-from wenlo.launch.watch import LONGEST_PAUSE, STANDS_STILL, STAYED, Kept, Patience, Stillness, end_session
+from wenlo.launch.watch import LONGEST_PAUSE, STANDS_STILL, STAYED, Patience, Stillness, Supervised, end_session
 
 SLEEPS = [sys.executable, "-c", "import time; time.sleep(60)"]
 
@@ -47,7 +47,7 @@ def test_what_stayed_up_is_started_at_once_and_what_does_not_waits_ever_longer()
 
 
 def test_what_ended_is_started_again():
-    kept = Kept(name="a sleeper", begin=sleeper)
+    kept = Supervised(name="a sleeper", begin=sleeper)
     kept.start()
     first = kept.process
     try:
@@ -62,7 +62,7 @@ def test_what_ended_is_started_again():
 
 
 def test_what_stands_still_is_replaced_and_what_only_paused_is_not():
-    kept, now = Kept(name="a sleeper", begin=sleeper), time.monotonic()
+    kept, now = Supervised(name="a sleeper", begin=sleeper), time.monotonic()
     kept.start()
     first = kept.process
     try:

@@ -13,7 +13,7 @@ from wenlo.core.calibration.simulated import Truth
 from wenlo.core.errors import Unavailable, UnsupportedFile
 from wenlo.formats.measured_photograph import read_photograph
 from wenlo.services import camera
-from wenlo.standins.camera import Camera
+from wenlo.standins.camera import CameraStandIn
 from wenlo.standins.simulated_set import SimulatedSet
 
 SETTINGS = {"aperture": 4.0, "shutter": 1 / 125, "iso": 800.0, "auto": False}
@@ -24,7 +24,7 @@ def asked(server, **changes):
 
 
 def test_a_frame_comes_with_how_it_was_taken():
-    with served(Camera(SimulatedSet(truth=Truth(seed=1)))) as server:
+    with served(CameraStandIn(SimulatedSet(truth=Truth(seed=1)))) as server:
         photo = read_photograph(asked(server))
         assert photo.exposure == pytest.approx((4.0, 1 / 125, 800.0), rel=1e-3)
         own = read_photograph(asked(server, auto=True))
@@ -35,7 +35,7 @@ def test_a_frame_comes_with_how_it_was_taken():
 
 def test_the_set_that_stands_there_is_told_and_what_is_wrong_is_refused():
     seen = SimulatedSet(truth=Truth())
-    with served(Camera(seen)) as server:
+    with served(CameraStandIn(seen)) as server:
         url = f"http://127.0.0.1:{server.server_address[1]}"
         before = seen.read()
         document = shoot_document(brief__lamp__power=0.25)
@@ -52,12 +52,12 @@ def test_the_set_that_stands_there_is_told_and_what_is_wrong_is_refused():
 
 def test_garbled_slow_and_absent_cameras_are_told(monkeypatch):
     seen = SimulatedSet(truth=Truth())
-    with served(Camera(seen, garbled=True)) as server, pytest.raises(UnsupportedFile):
+    with served(CameraStandIn(seen, garbled=True)) as server, pytest.raises(UnsupportedFile):
         read_photograph(asked(server))
     with pytest.raises(Unavailable, match="No camera is connected"):
         run_apart(camera.take_frame(None, **SETTINGS))
     with pytest.raises(Unavailable, match="does not answer"):
         run_apart(camera.take_frame("http://127.0.0.1:9", **SETTINGS))
     monkeypatch.setattr(camera, "PATIENCE", 0.2)
-    with served(Camera(seen, delay=1.0)) as server, pytest.raises(Unavailable, match="too slow"):
+    with served(CameraStandIn(seen, delay=1.0)) as server, pytest.raises(Unavailable, match="too slow"):
         asked(server)

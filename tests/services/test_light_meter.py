@@ -9,12 +9,12 @@ from loops import run_apart
 from serving import served
 from wenlo.core.errors import Impossible, Unavailable
 from wenlo.services import light_meter
-from wenlo.standins.light_meter import Meter
+from wenlo.standins.light_meter import MeterStandIn
 
 
 @contextmanager
 def running(reading=lambda: 412.5, **options):
-    with served(Meter(reading, **options)) as server:
+    with served(MeterStandIn(reading, **options)) as server:
         yield f"127.0.0.1:{server.server_address[1]}"
 
 

@@ -28,7 +28,7 @@ from wenlo.api.routers import (
     shelf,
     shoots,
 )
-from wenlo.api.trace import Counts, Trace
+from wenlo.api.trace import RequestCounts, Trace
 from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
@@ -111,7 +111,7 @@ def create_app(settings: Settings) -> FastAPI:
 
     app.add_middleware(Gate, names=(settings.host, *(settings.allowed_hosts or "").split(",")))
 
-    counts = Counts()
+    counts = RequestCounts()
     app.state.counts = counts
     app.add_middleware(Trace, counts=counts, access_log=settings.access_log)
 

@@ -34,7 +34,7 @@ QUIET = ("/api/health", "/api/metrics")
 SECONDS = (0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1.0, 2.5, 5.0, 10.0, 30.0)
 
 
-class Counts:
+class RequestCounts:
     """Counts of one application, as Prometheus reads them."""
 
     def __init__(self) -> None:
@@ -67,7 +67,7 @@ class Counts:
 class Trace:
     """ASGI middleware, the outermost."""
 
-    def __init__(self, app: ASGIApp, counts: Counts, *, access_log: bool) -> None:
+    def __init__(self, app: ASGIApp, counts: RequestCounts, *, access_log: bool) -> None:
         self._app, self._counts, self._access_log = app, counts, access_log
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:

@@ -11,7 +11,7 @@ from wenlo.core import CORE_VERSION
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.errors import NotFound
 from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
-from wenlo.services.ports import Kept, PhotographLine, PhotographSize, ShotRecord
+from wenlo.services.ports import PhotographKept, PhotographLine, PhotographSize, ShotRecord
 
 MOST_FOUND = 100
 
@@ -85,7 +85,7 @@ class SqlLogStore:
         """Delete a shot with its photographs."""
         self._session.execute(delete(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner))
 
-    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: Kept) -> None:
+    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept) -> None:
         """A photograph of a shot."""
         self._need(owner, shot)
         row = ShotPhotographRow(
@@ -107,7 +107,7 @@ class SqlLogStore:
             raise NotFound("This photograph does not exist any more.")
         return row[0]
 
-    def complete_photograph(self, owner: UUID, photograph: UUID, kept: Kept) -> None:
+    def complete_photograph(self, owner: UUID, photograph: UUID, kept: PhotographKept) -> None:
         """Write the sizes of one that has none yet."""
         mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
         self._session.execute(update(ShotPhotographRow).where(*mine).values(shown=kept.shown, working=kept.working))

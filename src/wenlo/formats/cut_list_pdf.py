@@ -11,7 +11,7 @@ from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.inventory.shopping import WorkedBuild
-from wenlo.core.scene.side_view import Outline
+from wenlo.core.scene.side_view import SideOutline
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import FAINT, HEAD, INK, LAST_WORDS, PIECE, SMALL, TITLE, table, text, width_of, written
 from wenlo.formats.sheet_plan_drawing import sheet_drawings
@@ -106,7 +106,7 @@ def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) 
     return drawing
 
 
-def _side_drawing(side: Sequence[Outline], width: float, height: float, units: UnitSystem) -> Drawing:
+def _side_drawing(side: Sequence[SideOutline], width: float, height: float, units: UnitSystem) -> Drawing:
     # the modifier from the side, true to one scale, with its height over the floor
     drawing = Drawing(width, height)
     points = np.concatenate([o.points for o in side])
@@ -140,7 +140,7 @@ def write_cut_list_pdf(
     design: Any,
     paper: str,
     units: UnitSystem,
-    side: Sequence[Outline] = (),
+    side: Sequence[SideOutline] = (),
     currency: str = "EUR",
 ) -> bytes:
     """The whole Build stage as a PDF.

@@ -23,7 +23,7 @@ COLOURS = {"CUT": (1, "#d02020"), "STOCK": (8, "#8a9098"), "LABEL": (5, "#2040c0
 
 
 @dataclass(frozen=True, kw_only=True)
-class Outline:
+class CutOutline:
     """An oblong on a layer with its name: corner and sides. [mm]"""
 
     layer: str
@@ -34,7 +34,7 @@ class Outline:
     height: float
 
 
-def outlines(covers: Sequence[CoverPlan]) -> Iterator[Outline]:
+def outlines(covers: Sequence[CoverPlan]) -> Iterator[CutOutline]:
     """Stock and pieces of every board and roll, one after the other to the right. [mm]"""
     at = 0.0
     for cover in covers:
@@ -42,9 +42,9 @@ def outlines(covers: Sequence[CoverPlan]) -> Iterator[Outline]:
         for number, sheet in enumerate((*cover.own, *cover.plan.sheets), start=1):
             wide, tall = sheet.width * MM, sheet.length * MM
             name = f"{cover.covering.name} {number}"
-            yield Outline(layer="STOCK", name=name, x=at, y=0.0, width=wide, height=tall)
+            yield CutOutline(layer="STOCK", name=name, x=at, y=0.0, width=wide, height=tall)
             for p in sheet.laid:
-                yield Outline(
+                yield CutOutline(
                     layer="CUT", name=p.label, x=at + p.x * MM, y=p.y * MM, width=p.width * MM, height=p.height * MM
                 )
                 if p.label in inside:
@@ -52,15 +52,15 @@ def outlines(covers: Sequence[CoverPlan]) -> Iterator[Outline]:
             at += wide + GAP
 
 
-def _within(host: Laid, sheet: CutSheet, at: float) -> Iterator[Outline]:
+def _within(host: Laid, sheet: CutSheet, at: float) -> Iterator[CutOutline]:
     # what is cut from the piece that falls out of a window; the host may lie turned on its board
     turned = (sheet.width > sheet.length) != (host.width > host.height) and abs(sheet.width - sheet.length) > 1e-9
     wide, tall = (sheet.length, sheet.width) if turned else (sheet.width, sheet.length)
     x0, y0 = host.x + (host.width - wide) / 2, host.y + (host.height - tall) / 2
-    yield Outline(layer="CUT", name="window", x=at + x0 * MM, y=y0 * MM, width=wide * MM, height=tall * MM)
+    yield CutOutline(layer="CUT", name="window", x=at + x0 * MM, y=y0 * MM, width=wide * MM, height=tall * MM)
     for p in sheet.laid:
         x, y, w, h = (p.y, p.x, p.height, p.width) if turned else (p.x, p.y, p.width, p.height)
-        yield Outline(layer="CUT", name=p.label, x=at + (x0 + x) * MM, y=(y0 + y) * MM, width=w * MM, height=h * MM)
+        yield CutOutline(layer="CUT", name=p.label, x=at + (x0 + x) * MM, y=(y0 + y) * MM, width=w * MM, height=h * MM)
 
 
 def write_flat_svg(covers: Sequence[CoverPlan]) -> bytes:

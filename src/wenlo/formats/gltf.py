@@ -13,7 +13,7 @@ FLOAT, UNSIGNED = 5126, 5125
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Solid:
+class MeshSolid:
     """A named mesh: corners (N, 3) with z up [m], triangles (M, 3), a linear colour, opacity and whether it shines."""
 
     name: str
@@ -28,7 +28,7 @@ def _padded(data: bytes, filler: bytes) -> bytes:
     return data + filler * (-len(data) % 4)
 
 
-def write_glb(solids: Sequence[Solid]) -> bytes:
+def write_glb(solids: Sequence[MeshSolid]) -> bytes:
     """A binary glTF with one node a solid; empty ones are left out."""
     solids = [s for s in solids if len(s.faces)]
     body = bytearray()

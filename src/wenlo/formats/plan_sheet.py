@@ -19,25 +19,25 @@ LIST_WIDTH = 92.0 * MM
 SCALES = (10, 15, 20, 25, 30, 40, 50, 75, 100, 150, 200)
 INK, FAINT, PALE = "#22262b", "#8a9098", "#efeae0"
 
-Point = tuple[float, float]
+PlanPoint = tuple[float, float]
 
 
 @dataclass(frozen=True, kw_only=True)
 class Drawn:
     """An outline on the plan: points [m], how it is filled, and whether it is closed."""
 
-    points: tuple[Point, ...]
+    points: tuple[PlanPoint, ...]
     fill: Literal["none", "pale", "ink"] = "none"
     closed: bool = True
     width: float = 0.8
 
 
 @dataclass(frozen=True, kw_only=True)
-class Item:
+class PlanItem:
     """Something in the set: its place on the plan and its height [m], and what it is."""
 
     name: str
-    place: Point
+    place: PlanPoint
     height: float
     what: str
 
@@ -48,8 +48,8 @@ class PlanSheet:
 
     title: str
     outlines: tuple[Drawn, ...]
-    items: tuple[Item, ...]
-    origin: Point
+    items: tuple[PlanItem, ...]
+    origin: PlanPoint
     origin_name: str
     units: UnitSystem
     warnings: tuple[str, ...] = ()
@@ -62,7 +62,7 @@ class _Page:
     marks: list[tuple[str, ...]] = field(default_factory=list)
 
     def line(
-        self, points: Sequence[Point], *, fill: str, stroke: str, width: float, closed: bool, dash: bool = False
+        self, points: Sequence[PlanPoint], *, fill: str, stroke: str, width: float, closed: bool, dash: bool = False
     ) -> None:
         path = " ".join(f"{x:.2f},{y:.2f}" for x, y in points)
         self.marks.append(("line", path, fill, stroke, f"{width:.2f}", "1" if closed else "", "1" if dash else ""))
@@ -102,7 +102,7 @@ def _laid_out(sheet: PlanSheet, paper: str) -> tuple[_Page, int]:
     x0 = MARGIN + (field_width - (right - left) * per_metre) / 2
     y0 = MARGIN + 16.0 + (field_height - (back - front) * per_metre) / 2
 
-    def at(p: Point) -> Point:
+    def at(p: PlanPoint) -> PlanPoint:
         return x0 + (p[0] - left) * per_metre, y0 + (p[1] - front) * per_metre
 
     page.text(MARGIN, height - MARGIN - 12, sheet.title, size=15, bold=True)

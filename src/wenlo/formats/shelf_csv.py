@@ -43,7 +43,7 @@ MOST_ROWS = 2000
 
 
 @dataclass(frozen=True, kw_only=True)
-class Row:
+class CsvRow:
     """An item of the file; ``id`` of the item that it replaces, None for a new one."""
 
     id: UUID | None
@@ -93,7 +93,7 @@ def _cell(value: Any) -> str:
     return guarded(value) if isinstance(value, str) else json.dumps(value)
 
 
-def read_shelf(content: bytes) -> Sequence[Row]:
+def read_shelf(content: bytes) -> Sequence[CsvRow]:
     """Items of a file; nothing is taken when any row is wrong.
 
     Raises
@@ -129,7 +129,7 @@ def read_shelf(content: bytes) -> Sequence[Row]:
         )
     if len(rows) > MOST_ROWS + 1:
         raise UnsupportedFile(f"The table has {len(rows) - 1} rows; at most {MOST_ROWS} are read at once.")
-    found: list[Row] = []
+    found: list[CsvRow] = []
     problems: list[FieldError] = []
     for number, row in enumerate(rows[1:], start=2):
         cells = {name: unguarded(cell.strip()) for name, cell in zip(names, row, strict=False) if name and cell.strip()}
@@ -147,7 +147,7 @@ def read_shelf(content: bytes) -> Sequence[Row]:
     return found
 
 
-def _item(cells: dict[str, str]) -> Row:
+def _item(cells: dict[str, str]) -> CsvRow:
     category: Any = cells.get("category", "").lower()
     if category not in CATEGORIES:
         message = f"“{category[:30]}” is not a category; write one of {', '.join(CATEGORIES)}."
@@ -172,7 +172,7 @@ def _item(cells: dict[str, str]) -> Row:
     except ValidationError as error:
         problems = field_errors(Item, error.errors(include_url=False))
         raise InvalidInput(problems[0].message, fields=problems) from None
-    return Row(id=_id(cells.get("id")), item=item.checked())
+    return CsvRow(id=_id(cells.get("id")), item=item.checked())
 
 
 def _value(name: str, text: str, annotation: Any) -> Any:

@@ -3,7 +3,7 @@
 import sys
 
 from wenlo.launch import backup, quality, serve
-from wenlo.launch.ground import Trouble
+from wenlo.launch.environment import Trouble
 
 USAGE = """usage: ./wenlo COMMAND
 

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from wenlo.launch import install, system
 from wenlo.launch.cluster import GUEST, NAME, Cluster
-from wenlo.launch.ground import HOME, PYTHON, Trouble, check_disk, clean_environment, locked, run, say
+from wenlo.launch.environment import HOME, PYTHON, Trouble, check_disk, clean_environment, locked, run, say
 from wenlo.launch.serve import data_folder
 
 TABLES = (

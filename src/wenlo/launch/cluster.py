@@ -15,7 +15,7 @@ import time
 from dataclasses import dataclass
 from pathlib import Path
 
-from wenlo.launch.ground import Trouble, is_root, run
+from wenlo.launch.environment import Trouble, is_root, run
 
 NAME = "wenlo"
 TRIES = 5

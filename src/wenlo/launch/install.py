@@ -5,7 +5,7 @@ import sys
 import venv
 from pathlib import Path
 
-from wenlo.launch.ground import (
+from wenlo.launch.environment import (
     BUILT,
     FRONTEND,
     HOME,

@@ -9,7 +9,7 @@ from contextlib import redirect_stdout
 from pathlib import Path
 
 from wenlo.launch import install, system
-from wenlo.launch.ground import FRONTEND, PYTHON, ROOT, VENV, Trouble, check_disk, clean_environment, run, say
+from wenlo.launch.environment import FRONTEND, PYTHON, ROOT, VENV, Trouble, check_disk, clean_environment, run, say
 
 SOURCES = ("src", "tests", "benchmarks")
 

@@ -16,8 +16,8 @@ from types import FrameType
 
 from wenlo.launch import install, system
 from wenlo.launch.cluster import GUEST, Cluster, account, free_port, may_enter
-from wenlo.launch.ground import BUILT, HOME, PYTHON, ROOT, Trouble, check_disk, clean_environment, locked, run, say
-from wenlo.launch.watch import Kept, Pulse, look_after, pass_on
+from wenlo.launch.environment import BUILT, HOME, PYTHON, ROOT, Trouble, check_disk, clean_environment, locked, run, say
+from wenlo.launch.watch import Pulse, Supervised, look_after, pass_on
 from wenlo.listening import listen
 from wenlo.parent import end_with_parent
 
@@ -109,7 +109,7 @@ def _begin(
     )
 
 
-def _stand_ins(env: dict[str, str]) -> Iterator[Kept]:
+def _stand_ins(env: dict[str, str]) -> Iterator[Supervised]:
     # ``env`` is told where they will listen, so that nobody waits for them; once more they listen at the same places
     for name, settings in STAND_INS.items():
         if any(setting in env for setting in settings):
@@ -119,10 +119,10 @@ def _stand_ins(env: dict[str, str]) -> Iterator[Kept]:
         addresses[-1] = f"http://{addresses[-1]}"
         env |= dict(zip(settings, [*addresses, addresses[-1]], strict=False))
         again = partial(_begin, "standin", name, "--ports", *ports, env=env, stdout=subprocess.DEVNULL, nice=ASIDE)
-        yield Kept(name=f"the simulated {name}", begin=again)
+        yield Supervised(name=f"the simulated {name}", begin=again)
 
 
-def _wait_until_ready(host: str, port: int, server: Kept) -> None:
+def _wait_until_ready(host: str, port: int, server: Supervised) -> None:
     # the pages come at once; what is waited for is the database, and whatever whoever drags would wait for
     end = time.monotonic() + START_SECONDS
     while time.monotonic() < end:
@@ -174,7 +174,7 @@ def serve(*, demo: bool) -> int:
     check_disk()
     port = _port()
     with _stoppable(), locked("run", wait=False, busy="Wenlo already runs from this folder ({who}); stop it first."):
-        kept: list[Kept] = []
+        kept: list[Supervised] = []
         cluster: Cluster | None = None
         listener: socket.socket | None = None
         try:
@@ -198,7 +198,7 @@ def serve(*, demo: bool) -> int:
             stand_ins = list(_stand_ins(env)) if demo else []
             # whoever calls while it is started, or started again, waits in the socket's line and is answered
             number = listener.fileno()
-            server = Kept(
+            server = Supervised(
                 name="the server",
                 begin=partial(
                     _begin, "serve", "--socket", str(number), env=env, handed=(number,), stdout=subprocess.DEVNULL
@@ -213,7 +213,7 @@ def serve(*, demo: bool) -> int:
             shown = f"[{host}]" if ":" in host else host
             say(f"open http://{shown}:{port}  (Ctrl-C stops it)")
             for one in (
-                Kept(name="the worker for long work", begin=partial(_begin, "worker", env=env, nice=ASIDE)),
+                Supervised(name="the worker for long work", begin=partial(_begin, "worker", env=env, nice=ASIDE)),
                 *stand_ins,
             ):
                 kept.append(one)

@@ -3,7 +3,7 @@
 import subprocess
 from pathlib import Path
 
-from wenlo.launch.ground import Trouble, is_root, program, run, say
+from wenlo.launch.environment import Trouble, is_root, program, run, say
 
 POSTGRES_HOMES = Path("/usr/lib/postgresql")
 CHROMIUM = Path("/usr/bin/chromium")

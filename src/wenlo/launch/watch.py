@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 from wenlo.launch.cluster import Cluster
-from wenlo.launch.ground import Trouble, say
+from wenlo.launch.environment import Trouble, say
 
 LOOK = 0.25
 """Pause between two looks. [s]"""
@@ -90,7 +90,7 @@ class Pulse:
 
 
 @dataclass(kw_only=True)
-class Kept:
+class Supervised:
     """A process that is started again when it ends: what people know it as, and how it is started."""
 
     name: str
@@ -164,7 +164,7 @@ def end_session(leader: int) -> None:
             continue
 
 
-def look_after(kept: Sequence[Kept], cluster: Cluster, asked_to_stop: Callable[[], bool]) -> None:
+def look_after(kept: Sequence[Supervised], cluster: Cluster, asked_to_stop: Callable[[], bool]) -> None:
     """Keep everything running until asked to stop.
 
     Parameters

@@ -68,9 +68,9 @@ class KeepRequest(BenchRequest):
     version: int | None = Field(default=None, ge=1)
 
 
-Share = Annotated[float, Field(ge=0.0, le=1.0)]
+ShareField = Annotated[float, Field(ge=0.0, le=1.0)]
 Metres = Annotated[float, Field(ge=0.0, le=5.0)]
-Side = Annotated[float, Field(gt=0.01, le=5.0)]
+SampleSide = Annotated[float, Field(gt=0.01, le=5.0)]
 
 
 class TraceRequest(Result):
@@ -79,9 +79,9 @@ class TraceRequest(Result):
     """
 
     within: Area
-    corners: list[tuple[Share, Share]] = Field(default_factory=list, max_length=4)
-    paper: tuple[Side, Side] = (0.297, 0.21)
-    ruler: list[tuple[Share, Share]] = Field(default_factory=list, max_length=2)
+    corners: list[tuple[ShareField, ShareField]] = Field(default_factory=list, max_length=4)
+    paper: tuple[SampleSide, SampleSide] = (0.297, 0.21)
+    ruler: list[tuple[ShareField, ShareField]] = Field(default_factory=list, max_length=2)
     length: float = Field(default=0.1, gt=0.0, le=10.0)
 
 

@@ -11,12 +11,12 @@ from pydantic import Field, field_validator
 from wenlo.core.catalog.own import lamp_of
 from wenlo.core.catalog.typical import lamp_types, stock
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.fabrication.batch import together
+from wenlo.core.fabrication.batch import plan_batch
 from wenlo.core.instructions.packing import bundles, comes_apart
 from wenlo.core.instructions.plan_build import for_the_tools
-from wenlo.core.instructions.repair import Joint, renewals
-from wenlo.core.instructions.wording import said
-from wenlo.core.inventory.changes import Aim, variants
+from wenlo.core.instructions.repair import JointMake, renewals
+from wenlo.core.instructions.wording import to_units
+from wenlo.core.inventory.changes import VariantGoal, variants
 from wenlo.core.inventory.second_copy import changed_parts, second_copy
 from wenlo.core.inventory.shopping import ShoppingLine, work_out
 from wenlo.core.inventory.stocked import own_bars, own_boards, stocked
@@ -24,7 +24,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.services.build_models import BarResult, CoverResult, ShoppingResult
 from wenlo.services.build_results import TRIES, Offers, bar_results, cover_result, making_of, prices_of, shopping_result
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 
 
@@ -33,7 +33,7 @@ class VariantResult(Result):
     ``price`` in the build's currency, all against the design as it is; ``stiffness`` is a ratio.
     """
 
-    aim: Aim
+    aim: VariantGoal
     changes: dict[str, Any]
     words: str
     light: float
@@ -48,7 +48,7 @@ class RenewalResult(Result):
 
     labels: list[str]
     name: str
-    joint: Joint
+    joint: JointMake
     how: str
     minutes: float
     price: float
@@ -145,7 +145,7 @@ def changes(
     document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None
 ) -> dict[str, Any]:
     """Variants, repair, packing and a second copy; see ``ChangesResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     kind, prices = kind_of(shoot.design), prices_of(shoot, offers)
     making = making_of(shoot, shelf, offers)
     plan = making.worked.plan
@@ -199,7 +199,7 @@ def changes(
 
 def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
     """What another lamp asks for; see ``AdaptResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     kind, brief = kind_of(shoot.design), shoot.brief
     other = brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})})
     old, new = lamp_of(brief.lamp.id), lamp_types()[lamp]
@@ -229,13 +229,13 @@ def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
         notes.append(f"It weighs {new.mass:.1f} kg, not {old.mass:.1f} kg: look at what holds it.")
 
     def read(size: str | None) -> str | None:
-        return None if size is None else said(size, shoot.units)
+        return None if size is None else to_units(size, shoot.units)
 
     answer = AdaptResult(
         lamp=new.name,
-        cannot=kind.cannot(other),
+        cannot=kind.rejection_reason(other),
         stay=stay,
-        notes=[said(note, shoot.units) for note in notes],
+        notes=[to_units(note, shoot.units) for note in notes],
         changed=[PartChange(name=c.name, now=read(c.now), then=read(c.then)) for c in changed],
     )
     return answer.model_dump()
@@ -257,7 +257,7 @@ def cut_together(
     documents: Sequence[Mapping[str, Any]], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None
 ) -> dict[str, Any]:
     """Several shoots' designs from the same stock; see ``TogetherResult``. The first one's units and prices serve."""
-    shoots = [opened(document) for document in documents]
+    shoots = [resolve_document(document) for document in documents]
     have, prices = stocked(shelf), prices_of(shoots[0], offers)
     units = shoots[0].units
     plans = []
@@ -275,7 +275,7 @@ def cut_together(
         ).total
         for _, plan in plans
     )
-    merged = together(plans)
+    merged = plan_batch(plans)
     worked = [
         work_out(
             plan,

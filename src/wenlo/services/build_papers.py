@@ -21,11 +21,11 @@ from wenlo.formats.step_sheet_pdf import write_step_sheet_pdf
 from wenlo.formats.template_drawings import write_template_dxf, write_template_svg
 from wenlo.formats.templates_pdf import write_templates_pdf
 from wenlo.services.build_results import Offers, making_of
-from wenlo.services.opened import opened
 from wenlo.services.ports import Told
+from wenlo.services.resolve_document import resolve_document
 
 Paper = Literal["cut_list", "steps", "labels", "templates", "order"]
-Form = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf"]
+PaperForm = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf"]
 
 
 def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
@@ -74,7 +74,7 @@ def paper(
     Impossible
         If the design has nothing to print.
     """
-    shoot = opened(document)
+    shoot = resolve_document(document)
     making = making_of(shoot, shelf, offers)
     plan, units, title = making.worked.plan, shoot.units, shoot.title
     if form in ("stl", "3mf"):

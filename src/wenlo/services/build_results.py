@@ -13,7 +13,7 @@ from wenlo.core.fabrication.templates import templates_of
 from wenlo.core.fabrication.tolerance import Symptom, measured_back, stacks
 from wenlo.core.instructions.carry import counter_slip, first_cuts
 from wenlo.core.instructions.order import Job
-from wenlo.core.instructions.plan_build import Making, made
+from wenlo.core.instructions.plan_build import Making, plan_build
 from wenlo.core.instructions.solids import printed, prints_of
 from wenlo.core.inventory.changes import stands_weather, substitutes
 from wenlo.core.inventory.prices import Offer, Prices
@@ -22,7 +22,7 @@ from wenlo.core.inventory.stocked import own_bars, own_boards, shelf_first, stoc
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.formats.words import parts_words
 from wenlo.services import build_models as m
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 
 TRIES = 60
 """Orders of laying pieces on boards that are tried beyond the usual ones."""
@@ -45,7 +45,7 @@ def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     have = stocked(shelf)
     prices = prices_of(shoot, offers)
-    making = made(
+    making = plan_build(
         plan,
         shoot.brief.workshop,
         units=shoot.units,
@@ -213,7 +213,7 @@ def build(
     supplier: m.SupplierState = "off",
 ) -> dict[str, Any]:
     """Cut plan, own bars first, shopping, steps, holes, templates and prints; see ``BuildResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     making = making_of(shoot, shelf, offers)
     worked, schedule = making.worked, making.schedule
     plan, cuts = worked.plan, worked.cuts
@@ -300,7 +300,7 @@ def build(
 
 def measured(document: Mapping[str, Any], measured: Mapping[str, float], symptom: Symptom) -> dict[str, Any]:
     """What to recut of a frame that does not come out right; see ``MeasuredResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     found = measured_back(plan, measured, symptom=symptom, units=shoot.units)
     return m.MeasuredResult(

@@ -7,7 +7,7 @@ from typing import Any, Literal, get_args, get_origin
 from pydantic import BaseModel
 
 from wenlo.core.brief.brief import PEOPLE, SENSORS, SUBJECTS
-from wenlo.core.brief.set_objects import Alcove, Block, Board, Figure
+from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
 from wenlo.core.catalog.typical import Gel, bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
 from wenlo.core.document.shoot import Shoot
@@ -224,7 +224,7 @@ def limits() -> list[Limit]:
     ]
     of_pieces = [
         replace(limit, path=f"{tag}:{limit.path}")
-        for tag, piece in (("board", Board), ("block", Block), ("figure", Figure))
+        for tag, piece in (("board", Board), ("block", Block), ("figure", OtherPerson))
         for limit in _limits(piece, "brief.pieces.*.")
     ]
     return [*_limits(Shoot, ""), *_limits(Alcove, "brief.room.alcove."), *of_kinds, *of_pieces]

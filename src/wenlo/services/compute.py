@@ -34,14 +34,14 @@ from wenlo.services.build_papers import paper_file
 from wenlo.services.build_results import build, measured
 from wenlo.services.failures import failure_learned
 from wenlo.services.flag_results import flags
-from wenlo.services.kind_results import curve, drawn, ranking
+from wenlo.services.kind_results import curve, drawing_of, ranking
 from wenlo.services.mirror_results import mirror
-from wenlo.services.opened import opened
 from wenlo.services.photograph_results import kept_photograph, measured_photograph, predicted_frame
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.ports import LongTask, Task
 from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
-from wenlo.services.proof_results import fitted, next_setting, predicted
+from wenlo.services.proof_results import fit_readings, next_setting, predicted
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
@@ -276,7 +276,7 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
     quality: "first" or "clean".
     go_on: asked now and then whether the picture is still wanted.
     """
-    shoot = opened(document)
+    shoot = resolve_document(document)
     taking = FIRST if quality == "first" else CLEAN
     found = preview(shoot.brief, shoot.design, taking, go_on)
     taken = found.picture
@@ -312,7 +312,7 @@ def figures(
 
     ``crowded``: very many wait, so that a draft is read with less care.
     """
-    shoot = opened(document)
+    shoot = resolve_document(document)
     brief, design = shoot.brief, shoot.design
     rough = effort == "draft"
     result = evaluate(
@@ -356,7 +356,7 @@ def figures(
             room_back=box.back,
             room_height=box.height,
         ),
-        modifier=drawn(brief, design),
+        modifier=drawing_of(brief, design),
         picture=_picture_weight(shoot, result),
         lamps=_lamp_lines(shoot, result),
         with_room=result.with_room,
@@ -367,7 +367,7 @@ def figures(
 
 def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
     """Explanation and proposals for one gauge; see ``AdviceResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     words = explain(shoot.brief, shoot.design, gauge, units=shoot.units)
     offers = proposals(shoot.brief, shoot.design, gauge, units=shoot.units)
     answer = r.AdviceResult(
@@ -393,7 +393,7 @@ def light_map(
     document: Mapping[str, Any], layer: Any, thing: int = 0, go_on: Callable[[float], bool] | None = None
 ) -> dict[str, Any]:
     """Stops over a layer of the room; see ``LightMapResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     found = light_layer(shoot.brief, shoot.design, layer, thing=thing, go_on=go_on)
     if found is None:
         sentence = (
@@ -431,7 +431,7 @@ TASKS: Mapping[Task, Callable[..., Any]] = {
     "rig": rig,
     "predicted": predicted,
     "next_setting": next_setting,
-    "fitted": fitted,
+    "fitted": fit_readings,
     "measured_photograph": measured_photograph,
     "kept_photograph": kept_photograph,
     "bench": bench,

@@ -8,7 +8,7 @@ from wenlo.core.document.failures import Failure
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.stocked import stocked
 from wenlo.core.rigging.failures import learned
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 
 
@@ -33,7 +33,7 @@ def failure_learned(
     document: Mapping[str, Any], failure: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()
 ) -> dict[str, Any]:
     """The limit that a failure tightens; see ``LearnedResult``."""
-    found = learned(opened(document), Failure.model_validate(failure), stocked(shelf))
+    found = learned(resolve_document(document), Failure.model_validate(failure), stocked(shelf))
     return LearnedResult(of=found.of, key=found.key, before=found.before, now=found.now, words=found.words).model_dump()
 
 

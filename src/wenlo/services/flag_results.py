@@ -10,13 +10,13 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.flags import Flagged, Placed, broken, fewest_flags
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
-from wenlo.services.opened import opened
 from wenlo.services.ports import Told
+from wenlo.services.resolve_document import resolve_document
 
 
 def flags(document: Mapping[str, Any], *, told: Told) -> dict[str, Any]:
     """The fewest flags for a shoot's dark surfaces; see ``FlagsResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     found = fewest_flags(shoot.brief, shoot.design, told=lambda done, total: told(done, total, None))
     if found is None:
         sentence = "The set does not fit the room, so the light on its surfaces is not known."

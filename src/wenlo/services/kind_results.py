@@ -21,14 +21,14 @@ from wenlo.core.ranking.found_objects import look_for
 from wenlo.core.ranking.ranking import rank
 from wenlo.core.ranking.scoring import Ranked
 from wenlo.core.ranking.tradeoffs import disputes
-from wenlo.core.scene.side_view import LampSide, Outline, plan_view, side_view
+from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r
-from wenlo.services.opened import opened
 from wenlo.services.ports import Told
+from wenlo.services.resolve_document import resolve_document
 
 
-def outlines_drawn(outlines: tuple[Outline, ...]) -> list[r.OutlineDrawn]:
+def outlines_drawn(outlines: tuple[SideOutline, ...]) -> list[r.OutlineDrawn]:
     """Outlines as they travel."""
     return [
         r.OutlineDrawn(id=o.id, look=o.look, points=[[round(float(x), 4) for x in p] for p in o.points])
@@ -50,7 +50,7 @@ def lamps_drawn(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
     ]
 
 
-def drawn(brief: Brief, design: Any) -> r.ModifierDrawn:
+def drawing_of(brief: Brief, design: Any) -> r.ModifierDrawn:
     """How a design is drawn from the side and from above."""
     kind = kind_of(design)
     arrangement = kind.arrange(design, brief, None)
@@ -128,7 +128,7 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
         lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,
         penalty=round(row.penalty, 4) if serves else None,
-        drawn=drawn(row.brief or shoot.brief, row.design) if serves else None,
+        drawn=drawing_of(row.brief or shoot.brief, row.design) if serves else None,
         look_for=list(look_for(kind_of(row.design), row.design, units=shoot.units)) if serves else [],
     )
 
@@ -161,7 +161,7 @@ def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str
 
 def curve(document: Mapping[str, Any], parameter: str, *, told: Told) -> dict[str, Any]:
     """What one parameter does to the light; see ``CurveResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     found = what_if(shoot.brief, shoot.design, parameter, told=lambda done, total: told(done, total, None))
     wanted = shoot.brief.wanted
 

@@ -7,20 +7,20 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.analysis.reflections import MOST_TURN, Reflections, Turn, reflections
+from wenlo.core.analysis.reflections import MOST_TURN, Reflections, ThingTurn, reflections
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.cards import Card, cards_for
 from wenlo.core.ranking.light_direction import words
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 
 MOST_PARTS = 12
 
 
 def mirror(document: Mapping[str, Any]) -> dict[str, Any]:
     """What the thing of a shoot mirrors; see ``ReflectionsResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     found = reflections(shoot.brief, shoot.design)
     said = list(words(shoot.brief, shoot.design, None if found is None else found.lit))
     if found is None:
@@ -81,7 +81,7 @@ def _of_the_turn(found: Reflections, units: UnitSystem) -> Iterator[str]:
     if not found.turn_needed:
         return
     bad = " and ".join(dict.fromkeys(p.label for p in found.parts if p.look in ("lamp", "lens", "hole")))
-    turn: Turn | None = found.turn
+    turn: ThingTurn | None = found.turn
     if turn is None:
         yield (
             f"It mirrors {bad}, and no turn up to {MOST_TURN:.0f}° takes that out: move the lens farther aside, or take"

@@ -9,25 +9,25 @@ from pydantic import Field
 
 from wenlo.core.calibration.frames import exposure_apart, frames_apart, spill, words_on_exposure
 from wenlo.core.calibration.measures import (
-    Level,
-    Picture,
+    AreaLevel,
+    LinearPhotograph,
+    backdrop_evenness,
     cast,
     curve_from_pair,
-    edge_width,
     evenness,
-    ground,
     level,
     picture_of,
+    shadow_edge,
     stops_apart,
 )
 from wenlo.core.calibration.shots import Area, Line
-from wenlo.core.calibration.simulated import Taken, Truth, frame
-from wenlo.core.calibration.spots import Spot, leaks, lumps, turn
+from wenlo.core.calibration.simulated import SimulatedExposure, Truth, frame
+from wenlo.core.calibration.spots import Blemish, leaks, lumps, turn
 from wenlo.core.errors import Impossible, WenloError
 from wenlo.core.photometry.tone import MIDDLE_GREY
 from wenlo.formats.measured_photograph import Photograph, read_photograph, write_frame
 from wenlo.formats.photograph import KeptPhotograph, keep_photograph
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 
 
@@ -173,7 +173,7 @@ def measured_photograph(content: bytes, request: Mapping[str, Any], other: bytes
 
 def _pictures(
     photo: Photograph, second: Photograph | None, *, curve: bool
-) -> tuple[Picture, Picture | None, float | None, str]:
+) -> tuple[LinearPhotograph, LinearPhotograph | None, float | None, str]:
     picture = picture_of(photo.encoded)
     if second is None:
         return picture, None, None, ""
@@ -191,7 +191,7 @@ def _pictures(
     return bent[0], bent[1], gamma, ""
 
 
-def _levels(picture: Picture, areas: Sequence[Area]) -> list[LevelResult]:
+def _levels(picture: LinearPhotograph, areas: Sequence[Area]) -> list[LevelResult]:
     rows, first = [], None
     for area in areas:
         try:
@@ -219,7 +219,7 @@ def _levels(picture: Picture, areas: Sequence[Area]) -> list[LevelResult]:
     return rows
 
 
-def _evenness(picture: Picture, area: Area) -> EvennessResult | None:
+def _evenness(picture: LinearPhotograph, area: Area) -> EvennessResult | None:
     try:
         told = evenness(picture, area)
     except WenloError:
@@ -229,8 +229,8 @@ def _evenness(picture: Picture, area: Area) -> EvennessResult | None:
     return EvennessResult(name=area.name, stops=stops, hot=list(told.hot), edge=told.edge, error=told.error)
 
 
-def _ground(picture: Picture, area: Area) -> GroundResult:
-    told = ground(picture, area, steps=TONES)
+def _ground(picture: LinearPhotograph, area: Area) -> GroundResult:
+    told = backdrop_evenness(picture, area, steps=TONES)
     return GroundResult(
         name=area.name,
         white=told.white,
@@ -240,17 +240,17 @@ def _ground(picture: Picture, area: Area) -> GroundResult:
     )
 
 
-def _spots(picture: Picture, area: Area) -> SpotsResult:
+def _spots(picture: LinearPhotograph, area: Area) -> SpotsResult:
     what = "leaks" if area.shows == "dark" else "lumps"
     try:
-        found: Sequence[Spot] = leaks(picture, area) if area.shows == "dark" else lumps(picture, area)
+        found: Sequence[Blemish] = leaks(picture, area) if area.shows == "dark" else lumps(picture, area)
     except WenloError as trouble:
         return SpotsResult(name=area.name, what=what, spots=[], problem=trouble.message)
     rows = [[round(s.x, 4), round(s.y, 4), round(s.stops, 2), round(s.share, 5)] for s in found]
     return SpotsResult(name=area.name, what=what, spots=rows, problem="")
 
 
-def _line(picture: Picture, line: Line) -> LineResult:
+def _line(picture: LinearPhotograph, line: Line) -> LineResult:
     ends = (line.x1, line.y1), (line.x2, line.y2)
     try:
         if line.across == "ball":
@@ -266,14 +266,14 @@ def _line(picture: Picture, line: Line) -> LineResult:
                 words=f"the light turns to shade over {told.band:.0f}°, {beyond}",
                 problem="",
             )
-        edge = edge_width(picture, *ends, metres=line.metres)
+        edge = shadow_edge(picture, *ends, metres=line.metres)
     except WenloError as trouble:
         return LineResult(value=None, error=None, words="", problem=trouble.message)
     return LineResult(value=edge.width, error=edge.error, words=f"{edge.stops:.1f} stops across it", problem="")
 
 
 def _frames(
-    areas: Sequence[Area], picture: Picture, pair: Picture, photo: Photograph, second: Photograph
+    areas: Sequence[Area], picture: LinearPhotograph, pair: LinearPhotograph, photo: Photograph, second: Photograph
 ) -> list[FrameResult]:
     rows: list[FrameResult] = []
     try:
@@ -284,7 +284,7 @@ def _frames(
             FrameResult(name=a.name, stops=None, error=None, adds=None, adds_error=None, problem=trouble.message)
             for a in areas[:1]
         ]
-    reference: Level | None = None
+    reference: AreaLevel | None = None
     for area in areas:
         try:
             one = level(picture, area)
@@ -311,7 +311,7 @@ def _frames(
     return rows
 
 
-def _in_other(pair: Picture, area: Area) -> Level:
+def _in_other(pair: LinearPhotograph, area: Area) -> AreaLevel:
     try:
         return level(pair, area)
     except WenloError as trouble:
@@ -320,7 +320,7 @@ def _in_other(pair: Picture, area: Area) -> Level:
 
 def predicted_frame(document: Mapping[str, Any], aperture: float, shutter: float, iso: float) -> bytes:
     """The picture that is predicted of the set as it stands, as a frame with these settings."""
-    shoot = opened(document)
-    taken = Taken(aperture=aperture, shutter=shutter, iso=iso)
+    shoot = resolve_document(document)
+    taken = SimulatedExposure(aperture=aperture, shutter=shutter, iso=iso)
     encoded, _ = frame(shoot.brief, shoot.design, Truth(), taken, grain=False)
     return write_frame(encoded, aperture=aperture, shutter=shutter, iso=iso)

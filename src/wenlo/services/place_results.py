@@ -26,7 +26,7 @@ from wenlo.core.scene.side_view import elevation, plan_view
 from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import lamps_drawn, outlines_drawn
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
 from wenlo.services.set_files import SetForm
 
@@ -340,14 +340,14 @@ def _second(shoot: Shoot) -> list[SecondDrawn]:
 
 def second_start(document: Mapping[str, Any], light: int, kind: str) -> dict[str, Any]:
     """A modifier of a kind before another light, where that light is now; see ``SecondResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     chosen, lamp = kinds().get(kind), shoot.brief.others[light] if light < len(shoot.brief.others) else None
     if chosen is None or lamp is None or is_natural(lamp.id) or chosen.daylight is not None:
         return SecondResult(
             design=None, why_not="A second modifier stands before a second lamp; choose one that takes a lamp."
         ).model_dump()
     alone = shoot.brief.model_copy(update={"lamp": LampSetting(id=lamp.id), "others": [], "pieces": []}).with_shaped({})
-    why_not = chosen.cannot(alone)
+    why_not = chosen.rejection_reason(alone)
     if why_not:
         return SecondResult(design=None, why_not=why_not).model_dump()
     design = chosen.start(alone)
@@ -359,13 +359,13 @@ def second_start(document: Mapping[str, Any], light: int, kind: str) -> dict[str
     for _ in range(MOST_SHRINKS):
         if scene_builder.fits_in_room(alone, design):
             break
-        design = chosen.grown(design, SHRINK)
+        design = chosen.scaled(design, SHRINK)
     return SecondResult(design=design.model_dump(mode="json"), why_not=None).model_dump()
 
 
 def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
     """Elevations, clashes and meters of a set; see ``PlaceResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     arrangement = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
     return PlaceResult(
         side=_elevation(arrangement, "side"),
@@ -394,7 +394,7 @@ def _surface_name(name: str, brief: Brief) -> str:
 
 def flow(document: Mapping[str, Any], lamp: int) -> dict[str, Any]:
     """Where a lamp's light goes; see ``FlowResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     found = lamp_flow(shoot.brief, shoot.design, lamp)
     if found is None:
         sentence = "Sun and sky come from all over: there is no lamp to follow."
@@ -412,7 +412,7 @@ def flow(document: Mapping[str, Any], lamp: int) -> dict[str, Any]:
 
 def role(document: Mapping[str, Any], role: RoleId, lamp: str) -> dict[str, Any]:
     """Place what a job needs; see ``RoleResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     units: UnitSystem = shoot.units
     found = place_role(shoot.brief, shoot.design, role, lamp=lamp if lamp in lamp_types() else "panel_45", units=units)
     return RoleResult(
@@ -428,7 +428,7 @@ def role(document: Mapping[str, Any], role: RoleId, lamp: str) -> dict[str, Any]
 
 def balance(document: Mapping[str, Any]) -> dict[str, Any]:
     """Weigh the lights of a set against its key; see ``BalanceResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     span = sun_span(shoot.brief, shoot.design)
     said = None
     if span is not None:

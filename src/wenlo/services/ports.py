@@ -170,7 +170,7 @@ PhotographSize = Literal["content", "shown", "working"]
 """As it came, made small to be shown, of a size to be measured."""
 
 
-class Kept(Protocol):
+class PhotographKept(Protocol):
     """A photograph as it is kept, see :class:`wenlo.formats.photograph.KeptPhotograph`."""
 
     @property
@@ -210,13 +210,13 @@ class LogStore(Protocol):
     def remove(self, owner: UUID, shot: UUID) -> None:
         """Delete a shot with its photographs."""
 
-    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: Kept) -> None:
+    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept) -> None:
         """A photograph of a shot."""
 
     def photograph(self, owner: UUID, photograph: UUID, size: PhotographSize) -> bytes | None:
         """A photograph's content in a size, None if it has none yet. Raises NotFound."""
 
-    def complete_photograph(self, owner: UUID, photograph: UUID, kept: Kept) -> None:
+    def complete_photograph(self, owner: UUID, photograph: UUID, kept: PhotographKept) -> None:
         """Write the sizes of one that has none yet."""
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:

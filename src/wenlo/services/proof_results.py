@@ -8,18 +8,25 @@ from pydantic import Field
 from wenlo.core.calibration.fit import Unknown, fit
 from wenlo.core.calibration.model import KEY, predictor, unknowns_of
 from wenlo.core.calibration.moving import move_for
-from wenlo.core.calibration.next_setting import Setting, from_reading, judged, ladder, marks_for, said
+from wenlo.core.calibration.next_setting import (
+    ShotSetting,
+    from_reading,
+    ladder,
+    mark_sentence,
+    marks_for,
+    stops_asked_for,
+)
 from wenlo.core.calibration.shots import ShotReading
 from wenlo.core.catalog.own import OwnBackdrop, OwnLamp, OwnSheet
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.units.fields import ShortText
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 
-Control = Literal["power", "iso", "shutter", "aperture", "distance", "gel"]
+ControlName = Literal["power", "iso", "shutter", "aperture", "distance", "gel"]
 
 
-class Taken(Result):
+class ShotExposure(Result):
     """How a shot was set: share of the lamp's power, shutter [s], f-number, ISO; None where nobody wrote it down."""
 
     power: float | None = Field(default=None, ge=1 / 1024, le=1.0)
@@ -36,8 +43,8 @@ class NextAsked(Result):
     judgement: str = Field(default="", max_length=120)
     read: float | None = Field(default=None, gt=0.0, le=1e7)
     wanted: float | None = Field(default=None, gt=0.0, le=1e7)
-    locked: list[Control] = Field(default_factory=list, max_length=6)
-    taken: Taken = Field(default_factory=Taken)
+    locked: list[ControlName] = Field(default_factory=list, max_length=6)
+    taken: ShotExposure = Field(default_factory=ShotExposure)
 
 
 class NextRequest(NextAsked):
@@ -49,7 +56,7 @@ class NextRequest(NextAsked):
 class NextMarkResult(Result):
     """One control turned alone; ``path`` and ``value`` of the document where it is there."""
 
-    control: Control
+    control: ControlName
     value: float
     words: str
     off: float
@@ -174,15 +181,15 @@ def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dic
     not understood.
     """
     asked = NextAsked.model_validate(request)
-    shoot = opened(document)
+    shoot = resolve_document(document)
     brief, taken = shoot.brief, asked.taken
     if asked.read is not None and asked.wanted is not None:
         stops = from_reading(asked.read, asked.wanted)
     else:
-        stops = judged(asked.judgement)
+        stops = stops_asked_for(asked.judgement)
     stops = min(max(stops, -10.0), 10.0)
     # what nobody wrote down of the shot is as the shoot has it
-    now = Setting(
+    now = ShotSetting(
         power=taken.power or brief.lamp.power,
         shutter=taken.shutter or brief.camera.shutter,
         aperture=taken.aperture or brief.camera.aperture,
@@ -195,7 +202,7 @@ def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dic
     return NextResult(
         stops=stops,
         marks=[
-            NextMarkResult(control=m.control, value=m.value, words=said(m), off=m.off, path=paths[m.control])
+            NextMarkResult(control=m.control, value=m.value, words=mark_sentence(m), off=m.off, path=paths[m.control])
             for m in found
         ],
     ).model_dump()
@@ -209,16 +216,16 @@ def next_trial(request: LadderRequest) -> LadderResult:
 
 def predicted(document: Mapping[str, Any], meters: Sequence[str]) -> dict[str, Any]:
     """What the meters should read; see ``PredictedResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     names = list(dict.fromkeys([KEY, *meters]))
     lux = predictor(shoot.brief, shoot.design, shoot.meters, names)({})
     lines = [PredictedLine(meter=name, lux=float(value)) for name, value in zip(names, lux, strict=True)]
     return PredictedResult(lines=lines).model_dump()
 
 
-def fitted(document: Mapping[str, Any], readings: Sequence[Mapping[str, Any]]) -> dict[str, Any]:
+def fit_readings(document: Mapping[str, Any], readings: Sequence[Mapping[str, Any]]) -> dict[str, Any]:
     """What explains the readings; see ``FitResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     names = [str(r["meter"]) for r in readings]
     predict = predictor(shoot.brief, shoot.design, shoot.meters, names)
     found = fit([float(r["lux"]) for r in readings], predict, unknowns_of(shoot.design))

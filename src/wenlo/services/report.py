@@ -17,8 +17,8 @@ from wenlo.core import CORE_VERSION
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.formats.project_file import read_project
 from wenlo.services.build_models import BarResult, ClothResult, CoverResult, HoleResult, RunResult, ShoppingResult
-from wenlo.services.opened import opened
 from wenlo.services.report_parts import PARTS, PartName
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 from wenlo.services.rig_results import CheckLine
 
@@ -322,7 +322,7 @@ def report(document: Mapping[str, Any], parts: tuple[PartName, ...] = PARTS) -> 
     """
     from wenlo.core.errors import WenloError
 
-    shoot = opened(document)
+    shoot = resolve_document(document)
     answer = Report(title=shoot.title, kind=shoot.design.kind)
 
     def worked(name: PartName, job: Callable[[], Any]) -> Any:

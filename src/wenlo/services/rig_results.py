@@ -5,25 +5,25 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Any, get_args
 
-from wenlo.core.document.rigging import HoldChoice, Way
+from wenlo.core.document.rigging import HeldFrom, HoldChoice
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.instructions.plan_build import made
-from wenlo.core.instructions.wording import said
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.instructions.wording import to_units
 from wenlo.core.inventory.stocked import stocked
 from wenlo.core.rigging import mains
-from wenlo.core.rigging.checks import Check, Cure, Relation, State, Topic
+from wenlo.core.rigging.checks import Check, CheckState, Cure, Relation, Topic
 from wenlo.core.rigging.holding import Holding
 from wenlo.core.rigging.homemade import HomeMade
 from wenlo.core.rigging.layout import FloorMark, references
 from wenlo.core.rigging.looklist import look_list
 from wenlo.core.rigging.plan import RigPlan, rig_plan
-from wenlo.core.rigging.thermal_checks import Housed
+from wenlo.core.rigging.thermal_checks import ThermalState
 from wenlo.core.units.length import format_length
-from wenlo.services.opened import opened
 from wenlo.services.ports import Told
+from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 
-WAYS: tuple[Way, ...] = get_args(Way)
+WAYS: tuple[HeldFrom, ...] = get_args(HeldFrom)
 
 
 class CureChange(Result):
@@ -49,7 +49,7 @@ class CheckLine(Result):
     topic: Topic
     about: str
     name: str
-    state: State
+    state: CheckState
     figure: str
     limit: str
     source: str
@@ -332,7 +332,7 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
     )
 
 
-def _housing(found: Housed) -> HousingResult:
+def _housing(found: ThermalState) -> HousingResult:
     return HousingResult(
         name=found.housing.name,
         inside=found.inside,
@@ -361,7 +361,7 @@ def _mark(mark: FloorMark) -> MarkResult:
 
 def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
     shop, units = shoot.brief.workshop, shoot.units
-    making = made(one.plan, shop, units=units)
+    making = plan_build(one.plan, shop, units=units)
     worked = making.worked
     pieces: dict[str, int] = {}
     for piece in worked.plan.pieces:
@@ -370,7 +370,7 @@ def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
     return HomeMadeResult(
         id=f"made_{one.id}",
         name=one.name,
-        words=said(one.words, units),
+        words=to_units(one.words, units),
         caution=one.caution,
         payload=one.payload,
         mass=one.mass,
@@ -412,7 +412,7 @@ def checklist(plan: RigPlan) -> list[str]:
 
 def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
     """What holds everything, all checks, mains, heat and lay-out; see ``RigResult``."""
-    shoot = opened(document)
+    shoot = resolve_document(document)
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
     first, second = references(shoot.brief)
     lines = [_check(c, shoot) for c in plan.checks]
@@ -455,7 +455,7 @@ def rig_sheet(
     from wenlo.formats.rig_sheet_pdf import write_rig_sheet_pdf
 
     told(0, 1, None)
-    shoot = opened(document)
+    shoot = resolve_document(document)
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
     content = write_rig_sheet_pdf(
         plan,

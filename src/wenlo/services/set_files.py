@@ -8,7 +8,7 @@ import numpy as np
 from wenlo.core.analysis.clashes import clashes
 from wenlo.core.analysis.meter_marks import mark_readings
 from wenlo.core.analysis.preview import CLEAN, exposure_factor, picture_scene, preview
-from wenlo.core.brief.set_objects import Board, Figure
+from wenlo.core.brief.set_objects import Board, OtherPerson
 from wenlo.core.catalog.own import finish_material, is_natural, lamp_of
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kind_of
@@ -17,15 +17,15 @@ from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
-from wenlo.core.scene.side_view import Outline, look_of, plan_view
+from wenlo.core.scene.side_view import SideOutline, look_of, plan_view
 from wenlo.core.scene.standing_things import FACES, corners_of
 from wenlo.core.transport.solve import Effort
 from wenlo.core.units.length import format_length
-from wenlo.formats.gltf import Solid, write_glb
+from wenlo.formats.gltf import MeshSolid, write_glb
 from wenlo.formats.open_exr import write_exr
-from wenlo.formats.plan_sheet import Drawn, Item, PlanSheet, write_plan_pdf, write_plan_svg
+from wenlo.formats.plan_sheet import Drawn, PlanItem, PlanSheet, write_plan_pdf, write_plan_svg
 from wenlo.formats.readings_csv import write_readings
-from wenlo.services.opened import opened
+from wenlo.services.resolve_document import resolve_document
 
 SetForm = Literal["svg", "pdf-a4", "pdf-letter", "glb", "csv", "exr"]
 
@@ -57,19 +57,19 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
     source = design.source_centre
     width, height = (format_length(v, system=shoot.units) for v in design.source_size)
     items = [
-        Item(
+        PlanItem(
             name="camera",
             place=(float(lens[0]), float(lens[1])),
             height=float(lens[2]),
             what=f"{brief.camera.focal_length * 1000:.0f} mm lens",
         ),
-        Item(
+        PlanItem(
             name=kind.name,
             place=(float(source[0]), float(source[1])),
             height=float(source[2]),
             what=f"{width} × {height}",
         ),
-        Item(
+        PlanItem(
             name="key lamp",
             place=(float(design.lamp_position[0]), float(design.lamp_position[1])),
             height=float(design.lamp_position[2]),
@@ -79,7 +79,7 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
     for light in brief.others:
         if light.id not in ("sun", "sky"):
             what = "window" if is_natural(light.id) else f"{lamp_of(light.id).name}, {light.power * 100:.0f} %"
-            items.append(Item(name=light.name, place=(light.x, light.y), height=light.z, what=what))
+            items.append(PlanItem(name=light.name, place=(light.x, light.y), height=light.z, what=what))
     for piece in brief.pieces:
         if piece.hidden:
             continue
@@ -93,27 +93,31 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
             )
         )
         size = f"{format_length(piece.width, system=shoot.units)} × {format_length(piece.height, system=shoot.units)}"
-        if isinstance(piece, Figure):
+        if isinstance(piece, OtherPerson):
             items.append(
-                Item(name=piece.name, place=(piece.x, piece.y), height=piece.z, what=f"person, {piece.pose}, eyes")
+                PlanItem(name=piece.name, place=(piece.x, piece.y), height=piece.z, what=f"person, {piece.pose}, eyes")
             )
             continue
         what = FACES[piece.face] if isinstance(piece, Board) else finish_material(piece.finish).name
         items.append(
-            Item(
+            PlanItem(
                 name=piece.name,
                 place=(piece.x, piece.y),
                 height=piece.z,
                 what=f"{what}, {size}, turned {piece.turn:.0f}°",
             )
         )
-    items += [Item(name=m.name, place=(m.x, m.y), height=m.z, what=f"meter, faces {m.facing}") for m in shoot.meters]
+    items += [
+        PlanItem(name=m.name, place=(m.x, m.y), height=m.z, what=f"meter, faces {m.facing}") for m in shoot.meters
+    ]
     for wet in shoot.rig.wet:
         sides = ((-0.5, -0.5), (0.5, -0.5), (0.5, 0.5), (-0.5, 0.5))
         oblong = [(wet.x + a * wet.width, wet.y + b * wet.depth) for a, b in sides]
         outlines.append(Drawn(points=tuple(oblong), width=0.8))
         items.append(
-            Item(name=wet.name, place=(wet.x, wet.y), height=0.0, what="water: nothing fed from the mains beside it")
+            PlanItem(
+                name=wet.name, place=(wet.x, wet.y), height=0.0, what="water: nothing fed from the mains beside it"
+            )
         )
     return PlanSheet(
         title=shoot.title,
@@ -126,7 +130,7 @@ def _plan_of(shoot: Shoot) -> PlanSheet:
     )
 
 
-def _drawn(outline: Outline) -> Drawn:
+def _drawn(outline: SideOutline) -> Drawn:
     points = tuple((float(x), float(y)) for x, y in outline.points)
     fill: Literal["none", "pale", "ink"] = "pale" if outline.look in ("sheet", "white") else "none"
     return Drawn(points=points, fill=fill, closed=len(points) > 2, width=1.2)
@@ -142,7 +146,7 @@ def _hull(corners: np.ndarray) -> tuple[tuple[float, float], ...]:
     return tuple((float(x), float(y)) for x, y in flat[order])
 
 
-def _solids(shoot: Shoot) -> list[Solid]:
+def _solids(shoot: Shoot) -> list[MeshSolid]:
     scene = picture_scene(shoot.brief, shoot.design)
     found = []
     for shape in scene.panels:
@@ -151,7 +155,7 @@ def _solids(shoot: Shoot) -> list[Solid]:
         passes = float(luminance(shape.surface.transmittance)) > 0.05
         see = SEE_THROUGH if passes or (isinstance(shape, Panel) and shape.id in SHELL) else 1.0
         colour = (red, green, blue) if look_of(shape.surface) != "mirror" else (0.7, 0.7, 0.7)
-        found.append(Solid(name=shape.id, corners=corners, faces=faces, colour=colour, opacity=see))
+        found.append(MeshSolid(name=shape.id, corners=corners, faces=faces, colour=colour, opacity=see))
     for lamp in scene.lamps:
         if lamp.afar:
             continue
@@ -160,7 +164,7 @@ def _solids(shoot: Shoot) -> list[Solid]:
             [middle + a * lamp.edge_u / 2 + b * lamp.edge_v / 2 for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
         )
         found.append(
-            Solid(
+            MeshSolid(
                 name=f"lamp {lamp.id}",
                 corners=corners,
                 faces=np.array([[0, 1, 2], [0, 2, 3]]),
@@ -191,7 +195,7 @@ def set_file(document: Mapping[str, Any], form: SetForm) -> bytes:
     """The plan (``svg``, ``pdf-a4``, ``pdf-letter``), the set (``glb``), readings (``csv``) or the linear picture as
     set (``exr``).
     """
-    shoot = opened(document)
+    shoot = resolve_document(document)
     if form == "svg":
         return write_plan_svg(_plan_of(shoot))
     if form in ("pdf-a4", "pdf-letter"):

@@ -28,7 +28,7 @@ FLAT: tuple[Category, ...] = ("sheet", "face", "black")
 LEAST_BOARD = 0.15
 """A board's offcut is kept from this on both sides. [m]"""
 
-Sides = tuple[float, float]
+PictureSides = tuple[float, float]
 
 LEAST_OFFCUT = 0.3
 """Shorter offcuts are not kept. [m]"""
@@ -141,7 +141,9 @@ class Shelf:
                 store.add(user.id, item.checked())
         return sum(kept.values())
 
-    def boards_cut_up(self, user: User, covering: str, *, used: Sequence[Sides], left: Sequence[Sides]) -> int:
+    def boards_cut_up(
+        self, user: User, covering: str, *, used: Sequence[PictureSides], left: Sequence[PictureSides]
+    ) -> int:
         """Boards of one covering were cut: those of one's own that were ``used`` go, what is ``left`` comes. [m]
 
         Returns how many pieces are kept. All or nothing; a covering that is nobody's generic one keeps nothing.
@@ -330,7 +332,7 @@ def _keeping_measured(item: Item, current: Item) -> Item:
     return item.model_copy(update={"values": {**item.values, **kept}, "bench": current.bench})
 
 
-def _sides(item: Item) -> Sides:
+def _sides(item: Item) -> PictureSides:
     length, width = float(item.values.get("board_length") or 0.0), float(item.values["roll_width"])
     return round(max(length, width), 3), round(min(length, width), 3)
 

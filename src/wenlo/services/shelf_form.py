@@ -131,7 +131,7 @@ def shelf_form(units: UnitSystem = "metric") -> ShelfForm:
     )
 
 
-class PhotographAnswer(BaseModel):
+class ItemPhotograph(BaseModel):
     """A photograph of an item."""
 
     id: str
@@ -146,7 +146,7 @@ class ItemAnswer(BaseModel):
     item: Item
     words: str
     curve: list[list[float]]
-    photographs: list[PhotographAnswer]
+    photographs: list[ItemPhotograph]
     own: dict[str, Any] | None
 
 
@@ -163,6 +163,6 @@ def item_answer(record: ItemRecord, units: UnitSystem = "metric") -> ItemAnswer:
         item=item,
         words=in_words(values, units),
         curve=[list(p) for p in curve_of(values)],
-        photographs=[PhotographAnswer(id=str(p.id), name=p.name) for p in record.photographs],
+        photographs=[ItemPhotograph(id=str(p.id), name=p.name) for p in record.photographs],
         own=None if own is None else own.model_dump(mode="json"),
     )

@@ -14,7 +14,7 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.ranking.found_objects import Becoming, becomings
 from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
 from wenlo.core.units.length import UnitSystem, format_length
-from wenlo.services.kind_results import drawn
+from wenlo.services.kind_results import drawing_of
 from wenlo.services.ports import Told
 from wenlo.services.shelf_results import (
     AtHandLine,
@@ -37,7 +37,7 @@ def _made(brief: Brief, design: Any, result: Evaluated, units: UnitSystem) -> Ma
         size=f"{format_length(width, system=units)} × {format_length(height, system=units)}",
         edge=format_length(result.light.shadow_edge, system=units),
         loss=format_stops(result.light.loss),
-        drawn=drawn(brief, design),
+        drawn=drawing_of(brief, design),
     )
 
 

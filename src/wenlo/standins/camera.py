@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 
-from wenlo.core.calibration.simulated import Taken
+from wenlo.core.calibration.simulated import SimulatedExposure
 from wenlo.core.document.shoot import read_shoot
 from wenlo.core.errors import WenloError
 from wenlo.standins.simulated_set import SimulatedSet
@@ -18,7 +18,7 @@ from wenlo.standins.simulated_set import SimulatedSet
 MOST_BYTES = 5_000_000
 
 
-class Camera(ThreadingHTTPServer):
+class CameraStandIn(ThreadingHTTPServer):
     """The camera on loopback; ``delay`` and ``garbled`` make it behave badly."""
 
     daemon_threads = True
@@ -31,7 +31,7 @@ class Camera(ThreadingHTTPServer):
 
 
 class _Answer(BaseHTTPRequestHandler):
-    server: Camera
+    server: CameraStandIn
 
     def do_POST(self) -> None:
         time.sleep(self.server.delay)
@@ -46,7 +46,7 @@ class _Answer(BaseHTTPRequestHandler):
             self._send(400, b"", "text/plain")
             return
         try:
-            taken = Taken(
+            taken = SimulatedExposure(
                 aperture=float(asked["aperture"]),
                 shutter=float(asked["shutter"]),
                 iso=float(asked["iso"]),

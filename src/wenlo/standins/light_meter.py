@@ -12,7 +12,7 @@ from collections.abc import Callable
 from wenlo.core.errors import WenloError
 
 
-class Meter(socketserver.ThreadingTCPServer):
+class MeterStandIn(socketserver.ThreadingTCPServer):
     """The meter on loopback; ``reading`` tells what it reads. [lx]"""
 
     allow_reuse_address = True
@@ -28,7 +28,7 @@ class Meter(socketserver.ThreadingTCPServer):
 
 
 class _Talk(socketserver.StreamRequestHandler):
-    server: Meter
+    server: MeterStandIn
 
     def handle(self) -> None:
         while line := self.rfile.readline(256):

@@ -9,7 +9,7 @@ import numpy as np
 
 from wenlo.core.brief.brief import LampSetting
 from wenlo.core.calibration.model import as_found
-from wenlo.core.calibration.simulated import Taken, Truth, frame, readings, truth_of
+from wenlo.core.calibration.simulated import SimulatedExposure, Truth, frame, readings, truth_of
 from wenlo.core.catalog.own import OwnLamp
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.starter import starter
@@ -59,7 +59,7 @@ class SimulatedSet:
             (lux,) = readings(shoot.brief, shoot.design, shoot.meters, [self._held], self.truth)
             return float(lux) * max(float(self._random.normal(1.0, UNSTEADY)), 0.1)
 
-    def photograph(self, taken: Taken) -> bytes:
+    def photograph(self, taken: SimulatedExposure) -> bytes:
         """A frame as JPEG, with how it was taken in its EXIF."""
         with self._lock:
             shoot = self._lit()

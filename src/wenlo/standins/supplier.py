@@ -13,11 +13,11 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from pathlib import Path
 from typing import Any
 
-Row = tuple[str, str, float, float]
+PriceRow = tuple[str, str, float, float]
 """Id, name, typical price of a pack, and what is in it."""
 
 
-def price_list(rows: Sequence[Row], *, seed: int = 4, sold_out: int = 3) -> dict[str, Any]:
+def price_list(rows: Sequence[PriceRow], *, seed: int = 4, sold_out: int = 3) -> dict[str, Any]:
     """Offers a little under or over the typical prices; a few things are sold out or scarce.
 
     Parameters

@@ -8,7 +8,7 @@ import pytest
 from made_kinds import made, middle
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.errors import Impossible
-from wenlo.core.instructions.plan_build import made as making
+from wenlo.core.instructions.plan_build import plan_build as making
 from wenlo.core.instructions.solids import printed
 from wenlo.core.modifiers.cell_grid import CHANNEL, MOST_CELLS, tiles_of
 

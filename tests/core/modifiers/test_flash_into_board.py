@@ -40,4 +40,4 @@ def test_a_face_of_cloth_is_on_a_board(face):
 
 def test_a_lamp_that_burns_on_is_refused():
     brief = brief_for("diffusion_frame")
-    assert made("flash_into_board").kind.cannot(brief) is not None
+    assert made("flash_into_board").kind.rejection_reason(brief) is not None

@@ -7,7 +7,7 @@ import pytest
 
 from made_kinds import made, middle, sides
 from wenlo.core.brief.workshop import Workshop
-from wenlo.core.instructions.plan_build import made as making
+from wenlo.core.instructions.plan_build import plan_build as making
 from wenlo.core.modifiers.overhead_bounce import cut_off
 
 SIZE = {"width": 1.1, "length": 0.8}

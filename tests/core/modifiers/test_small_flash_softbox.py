@@ -53,4 +53,4 @@ def test_a_lining_of_boards_is_five_pieces_of_the_walls_own_size():
 
 
 def test_a_lamp_that_burns_on_would_melt_it():
-    assert "melt" in made("small_flash_softbox").kind.cannot(brief_for("diffusion_frame"))
+    assert "melt" in made("small_flash_softbox").kind.rejection_reason(brief_for("diffusion_frame"))

@@ -24,7 +24,7 @@ from wenlo.services.supplier import Supplier
 router = APIRouter(prefix="/api", tags=["build"], responses=RESPONSES)
 
 Offers = dict[str, dict[str, Any]] | None
-Number = Annotated[int, Query(ge=0, le=99)]
+CopyCount = Annotated[int, Query(ge=0, le=99)]
 Page = Annotated[Literal["a4", "letter"], Query()]
 
 MEDIA = {
@@ -133,7 +133,7 @@ async def paper(
     runs: RunsService,
     supplier: AskedSupplier,
     paper: Page = "a4",
-    number: Number = 0,
+    number: CopyCount = 0,
 ) -> Response:
     """Papers as PDF (A4 or Letter); the cut list also as CSV, flat pieces and templates as SVG or DXF, prints as 3MF
     or, one by its ``number``, as STL.

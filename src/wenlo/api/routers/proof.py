@@ -16,6 +16,7 @@ from wenlo.api.schemas import AddShot, SaveShot, Version
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.jobs.pool import WorkerPool
+from wenlo.services.apply_calibration import apply_calibration, tighten
 from wenlo.services.failures import FailureRequest, LearnedResult
 from wenlo.services.photograph_results import PhotographRequest, PhotographResult
 from wenlo.services.ports import ShotRecord, User
@@ -35,7 +36,6 @@ from wenlo.services.proof_results import (
 )
 from wenlo.services.shelf import Shelf
 from wenlo.services.shelf_results import shelf_rows
-from wenlo.services.taken_over import take_over, tighten
 
 router = APIRouter(prefix="/api", tags=["proof"], responses=RESPONSES)
 
@@ -217,7 +217,7 @@ async def fit(body: FitRequest, engine: ComputeEngine) -> FitResult:
 @router.post("/fit/take-over")
 def take_found_over(body: TakeOverRequest, service: ShelfService, user: CurrentUser) -> TakeOverResult:
     """Put what the readings found on the Shelf, and tell what changes in the shoot."""
-    changes = take_over(service, user, body.document, body.unknown, body.stops, body.error)
+    changes = apply_calibration(service, user, body.document, body.unknown, body.stops, body.error)
     return TakeOverResult(changes=[TakeOverChange(path=c.path, value=c.value) for c in changes])
 
 

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
-from wenlo.core.brief.set_objects import Block, Board, Figure
+from wenlo.core.brief.set_objects import Block, Board, OtherPerson
 from wenlo.core.catalog.own import is_natural
 from wenlo.core.geometry.boxes import Box, meet
 from wenlo.core.modifiers.registry import kind_of
@@ -39,14 +39,14 @@ BEFORE = 0.12
 HUNG = 0.3
 """Lamps nearer to the ceiling hang from it and need no stand. [m]"""
 
-Level = Literal["cannot", "look out"]
+Severity = Literal["cannot", "look out"]
 
 
 @dataclass(frozen=True, kw_only=True)
 class Clash:
     """A sentence, what it is about (a path of the document) and where it is said on the drawings, (3,) [m]."""
 
-    level: Level
+    level: Severity
     about: str
     text: str
     place: tuple[float, float, float]
@@ -61,12 +61,12 @@ class _Body:
     solid: bool
 
 
-def _said(level: Level, body: _Body, text: str) -> Clash:
+def _said(level: Severity, body: _Body, text: str) -> Clash:
     x, y, z = (float(c) for c in body.box.middle)
     return Clash(level=level, about=body.path, text=text, place=(x, y, z))
 
 
-def _body_of(piece: Board | Block | Figure, path: str) -> _Body:
+def _body_of(piece: Board | Block | OtherPerson, path: str) -> _Body:
     depth = 0.0 if isinstance(piece, Board) else piece.depth
     half = np.array([piece.width, depth, piece.height]) / 2
     box = Box(middle=middle_of(piece), axes=np.stack(axes_of(piece)), half=half)
@@ -87,7 +87,7 @@ def _shape_body(shape: Shape, name: str) -> _Body:
     return _Body(name=name, path="design", box=box, corners=corners, solid=False)
 
 
-def beyond(corners: Vector, box: RoomBox) -> tuple[str, float]:
+def farthest_through(corners: Vector, box: RoomBox) -> tuple[str, float]:
     """Which of the room's surfaces points reach through farthest, and how far; 0 for none. [m]"""
     x, y, z = corners.T
     found = {
@@ -105,7 +105,7 @@ def beyond(corners: Vector, box: RoomBox) -> tuple[str, float]:
     return name, max(found[name], 0.0)
 
 
-def in_frame(brief: Brief, points: Vector) -> tuple[NDArray[np.bool_], Vector]:
+def seen_by_lens(brief: Brief, points: Vector) -> tuple[NDArray[np.bool_], Vector]:
     """Which points the camera's frame holds, and how far before the lens each is, shapes (K,). [m]"""
     _, width, height = SENSORS[brief.camera.sensor]
     half = np.array([width, height]) / 2.0 / brief.camera.focal_length
@@ -148,7 +148,7 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
 
     if kind.daylight is None and not brief.room.outdoors:
         for lamp in placed.lamps:
-            name, far = beyond(lamp.centre[None, :], room)
+            name, far = farthest_through(lamp.centre[None, :], room)
             if far > TOUCH:
                 x, y, z = (float(c) for c in lamp.centre)
                 text = (
@@ -190,14 +190,14 @@ def _second(brief: Brief, index: int, room: RoomBox, length: Any) -> Iterator[Cl
     placed, name = scene_builder.shaped_light(brief, index), f"{kind_of(design).name} of {light.name}"
     path = f"brief.others.{index}"
     bodies = [replace(_shape_body(shape, name), path=path) for shape in placed.surfaces if shape.id not in placed.shown]
-    worst = max(((*beyond(b.corners, room), b) for b in bodies), key=lambda row: row[1], default=None)
+    worst = max(((*farthest_through(b.corners, room), b) for b in bodies), key=lambda row: row[1], default=None)
     if worst is not None and worst[1] > TOUCH:
         yield _said(
             "cannot", worst[2], f"The {name} goes {length(worst[1])} through {worst[0]}; it is left out of the light."
         )
     if len(placed.lamps) > 1:
         yield _said("look out", bodies[0], f"The {name} has {len(placed.lamps)} lamps; only its first one shines here.")
-    shown = [body for body in bodies if np.any(in_frame(brief, _points_on(body))[0])]
+    shown = [body for body in bodies if np.any(seen_by_lens(brief, _points_on(body))[0])]
     if shown:
         yield _said("look out", shown[0], f"The {name} is in the picture: turn it farther round, or move it back.")
 
@@ -210,14 +210,14 @@ def _through_walls(
     pieces: list[_Body], parts: list[_Body], room: RoomBox, length: Any, *, outdoors: bool
 ) -> Iterator[Clash]:
     for body in pieces:
-        name, far = beyond(body.corners, room)
+        name, far = farthest_through(body.corners, room)
         if far > TOUCH and not (outdoors and name != "the floor"):
             yield _said(
                 "cannot", body, f"{_cap(body.name)} goes {length(far)} through {name}; it is left out of the light."
             )
         elif not body.solid and not outdoors:
             yield from _legs(body, room, length)
-    worst = max(((*beyond(part.corners, room), part) for part in parts), key=lambda row: row[1], default=None)
+    worst = max(((*farthest_through(part.corners, room), part) for part in parts), key=lambda row: row[1], default=None)
     if worst is not None and worst[1] > TOUCH and not (outdoors and worst[0] != "the floor"):
         name, far, part = worst
         text = f"The {part.name} goes {length(far)} through {name}: make it smaller, lower or nearer."
@@ -244,7 +244,7 @@ def _lamps(brief: Brief, room: RoomBox, length: Any) -> Iterator[Clash]:
         place = np.array([light.x, light.y, light.z])
         small = Box(middle=place, axes=np.eye(3), half=np.full(3, 0.03))
         body = _Body(name=light.name, path=f"brief.others.{k}", box=small, corners=place[None, :], solid=False)
-        name, far = beyond(body.corners, room)
+        name, far = farthest_through(body.corners, room)
         if far > TOUCH and not brief.room.outdoors:
             yield _said("cannot", body, f"{_cap(light.name)} hangs {length(far)} through {name}.")
             continue
@@ -270,7 +270,7 @@ def _lamps(brief: Brief, room: RoomBox, length: Any) -> Iterator[Clash]:
             yield _said("look out", body, text)
         elif not brief.room.outdoors and not hung and light.z > 0.3:
             yield from _legs(body, room, length)
-        shown, _ = in_frame(brief, place[None, :])
+        shown, _ = seen_by_lens(brief, place[None, :])
         if bool(shown[0]) and not light.seen:
             text = (
                 f"{_cap(light.name)} is in the picture. Move it out, hide it behind the subject, or mark it as meant to"
@@ -300,7 +300,7 @@ def _before_the_lens(brief: Brief, pieces: list[_Body]) -> Iterator[Clash]:
         if piece.box.holds(lens, 0.03):
             yield _said("cannot", piece, f"{_cap(piece.name)} stands where the camera is.")
             continue
-        shown, ahead = in_frame(brief, _points_on(piece))
+        shown, ahead = seen_by_lens(brief, _points_on(piece))
         if not np.any(shown):
             continue
         nearest = float(ahead[shown].min())

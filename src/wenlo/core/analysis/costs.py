@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.analysis.figures import Evaluated, Setting
+from wenlo.core.analysis.figures import Evaluated, ExposureSetting
 from wenlo.core.brief.brief import SENSORS, Brief
 from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.optics.sheet import luminance
@@ -84,7 +84,7 @@ def costs_of(brief: Brief, result: Evaluated) -> Costs:
     brief: camera, movement and lamps.
     result: the evaluated design.
     """
-    setting: Setting = result.setting
+    setting: ExposureSetting = result.setting
     camera = brief.camera
     _, width, height = SENSORS[camera.sensor]
     circle = lens.circle_of_confusion(width, height)

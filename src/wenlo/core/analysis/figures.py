@@ -26,7 +26,7 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry import exposure
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.transport.scene import Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
 from wenlo.core.transport.source import LOOKS, source_seen
@@ -112,7 +112,7 @@ class Levels:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Setting:
+class ExposureSetting:
     """Camera and lamp set for the reading; ``off_by`` is how far the present camera setting is over (+) or
     under (−).
     """
@@ -135,7 +135,7 @@ class Evaluated:
 
     light: Light
     levels: Levels
-    setting: Setting
+    setting: ExposureSetting
     loss_band: tuple[float, float]
     with_room: bool
     map_stops: Array
@@ -284,7 +284,7 @@ def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort:
     return {name: sum(_used(reading, brief.lamp.type.id).values()) for name, reading in readings.items()}
 
 
-_measured: Kept[tuple[Measured, dict[str, float]]] = Kept(16)
+_measured: LruCache[tuple[Measured, dict[str, float]]] = LruCache(16)
 
 
 def levels_in_room(
@@ -334,7 +334,7 @@ def levels_in_room(
     )
 
 
-def setting_for(brief: Brief, reading: float) -> Setting:
+def setting_for(brief: Brief, reading: float) -> ExposureSetting:
     """What to set, keeping all but the one that the brief asks for.
 
     Parameters
@@ -355,13 +355,13 @@ def setting_for(brief: Brief, reading: float) -> Setting:
     else:
         power = right / (reading * time) if reading > 0.0 else math.inf
     ev = exposure.ev100(reading * brief.lamp.power, receptor=receptor) if lamp.kind == "continuous" else math.nan
-    return Setting(aperture=aperture, iso=iso, power=power, ev100=ev, off_by=off_by)
+    return ExposureSetting(aperture=aperture, iso=iso, power=power, ev100=ev, off_by=off_by)
 
 
-_alone: Kept[tuple[Light, tuple[float, float]]] = Kept(16)
+_alone: LruCache[tuple[Light, tuple[float, float]]] = LruCache(16)
 
 
-_bands: Kept[tuple[float, float]] = Kept(64)
+_bands: LruCache[tuple[float, float]] = LruCache(64)
 
 
 def _modifier_alone(

@@ -13,7 +13,7 @@ from wenlo.core.units.length import UnitSystem, format_length
 GaugeKey = Literal["shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure"]
 GAUGE_KEYS: tuple[GaugeKey, ...] = ("shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure")
 
-State = Literal["within", "below", "above", "unknown"]
+GaugeState = Literal["within", "below", "above", "unknown"]
 
 EDGE_BAND = (0.9, 1.6)
 """A shadow edge from a tenth under to 60 % over the wanted one looks as asked for. [-]"""
@@ -43,7 +43,7 @@ class Gauge:
     spread_text: str = ""
 
     @property
-    def state(self) -> State:
+    def state(self) -> GaugeState:
         """Where the value lies against the band."""
         if self.value is None or not math.isfinite(self.value):
             return "unknown"

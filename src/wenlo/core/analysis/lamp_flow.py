@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, measure, solve
 from wenlo.core.transport.view import landed
@@ -44,7 +44,7 @@ class Flow:
     at_face: float
 
 
-_kept: Kept[Flow] = Kept(8)
+_kept: LruCache[Flow] = LruCache(8)
 
 
 def lamp_flow(brief: Brief, design: Any, lamp: int) -> Flow | None:

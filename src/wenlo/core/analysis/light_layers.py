@@ -45,7 +45,7 @@ OFF_THE_WALLS = 0.06
 
 
 @dataclass(frozen=True, kw_only=True)
-class Holding:
+class ActionHold:
     """How even an action area is: ``range`` from best to worst [stop], and the window of levels about the mark's own,
     as wide as the key may vary, that holds the largest ``share`` of it. [stop from the key]
     """
@@ -56,7 +56,7 @@ class Holding:
     share: float
 
 
-def holding(stops: Array, vary: float) -> Holding:
+def holding(stops: Array, vary: float) -> ActionHold:
     """The evenness of an action area.
 
     Parameters
@@ -73,7 +73,7 @@ def holding(stops: Array, vary: float) -> Holding:
         (int(np.sum((flat >= s - 1e-9) & (flat <= s + vary + 1e-9))), -abs(s + vary / 2), float(s)) for s in starts
     ]
     count, _, low = max(inside)
-    return Holding(range=float(flat[-1] - flat[0]), low=low, high=low + vary, share=count / len(flat))
+    return ActionHold(range=float(flat[-1] - flat[0]), low=low, high=low + vary, share=count / len(flat))
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -91,7 +91,7 @@ class LightLayer:
     error: float
     key: float
     centre: tuple[float, float] = (0.0, 0.0)
-    holds: Holding | None = None
+    holds: ActionHold | None = None
 
 
 def _cells(length: float) -> int:

@@ -14,7 +14,7 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.exposure import aperture_for, format_aperture
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.scene.room import room_box
 from wenlo.core.transport.scene import Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Measured, measure, solve
@@ -34,7 +34,7 @@ LEAST_TOLD = 0.05
 
 
 @dataclass(frozen=True, kw_only=True)
-class Part:
+class ReadingPart:
     """A share of a reading: the lamp's name, ``direct``, ``modifier`` or ``room``, and how many stops less without it
     (infinite when it is all).
     """
@@ -58,7 +58,7 @@ class MarkReading:
     error: float
     stops: float
     aperture: str
-    parts: tuple[Part, ...]
+    parts: tuple[ReadingPart, ...]
     words: str
     inside: bool = True
 
@@ -81,7 +81,7 @@ def _names(brief: Brief) -> dict[str, str]:
     return {**names, **{f"{scene_builder.ALIKE}{k}": "the key" for k in range(2, scene_builder.MOST_ALIKE + 1)}}
 
 
-def parts_of(reading: Reading, names: Mapping[str, str]) -> tuple[Part, ...]:
+def parts_of(reading: Reading, names: Mapping[str, str]) -> tuple[ReadingPart, ...]:
     """Shares of a reading by lamp and way, the largest first."""
     sums: dict[tuple[str, str], float] = {}
     for lamp, paths in reading.by_lamp.items():
@@ -92,7 +92,7 @@ def parts_of(reading: Reading, names: Mapping[str, str]) -> tuple[Part, ...]:
     if total <= 0.0:
         return ()
     rows = [
-        Part(
+        ReadingPart(
             lamp=lamp,
             way=way,
             share=value / total,
@@ -106,7 +106,7 @@ def parts_of(reading: Reading, names: Mapping[str, str]) -> tuple[Part, ...]:
 WORDS = {"direct": "straight", "modifier": "by way of the modifier", "room": "returned by the room"}
 
 
-def _words(parts: Sequence[Part]) -> str:
+def _words(parts: Sequence[ReadingPart]) -> str:
     told = [p for p in parts if p.share >= LEAST_TOLD]
     if not told:
         return "No light comes here."
@@ -114,7 +114,7 @@ def _words(parts: Sequence[Part]) -> str:
     return f"{shares}. {_cure(told[0])}"
 
 
-def _cure(first: Part) -> str:
+def _cure(first: ReadingPart) -> str:
     cost = "all of it" if math.isinf(first.without) else format_stops(first.without)
     if first.way == "room":
         return f"To darken it, black cloth on the wall or ceiling that returns {first.lamp}: at most {cost}."
@@ -123,7 +123,7 @@ def _cure(first: Part) -> str:
     return f"A flag at the modifier's edge, or {first.lamp} farther away, takes up to {cost}."
 
 
-_measured: Kept[Measured] = Kept(8)
+_measured: LruCache[Measured] = LruCache(8)
 
 
 def mark_readings(

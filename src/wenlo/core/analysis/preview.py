@@ -14,7 +14,7 @@ from wenlo.core.photometry import exposure
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import clouds, ground_shapes, other_people, subject_shapes
 from wenlo.core.transport.outline import Separation, separations
-from wenlo.core.transport.picture import Camera, Picture, take
+from wenlo.core.transport.picture import Picture, Viewpoint, take
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.solve import Effort, measure, solve
 
@@ -45,14 +45,14 @@ FIRST = Taking(width=240, height=160, samples=4)
 CLEAN = Taking(width=480, height=320, samples=5)
 
 
-def camera_of(brief: Brief) -> Camera:
+def camera_of(brief: Brief) -> Viewpoint:
     """The Brief's camera before the subject at the height of the face, focused on the face."""
     face = scene_builder.face(brief)
     _, width, _ = SENSORS[brief.camera.sensor]
     # a thin lens focused at d has its film at f·d/(d − f): close focus narrows the field
     f, d = brief.camera.focal_length, brief.camera.distance
     image = f * d / (d - f) if d > 1.05 * f else 21.0 * f
-    return Camera(
+    return Viewpoint(
         position=scene_builder.camera_place(brief),
         aim=face - np.array([0.0, 0.0, LOOKS_AT if brief.subject.kind in PEOPLE else 0.0]),
         field=2.0 * math.atan(width / 2.0 / image),

@@ -18,7 +18,7 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import ground_shapes, subject_shapes
 from wenlo.core.transport.mirror import OFF, Met, Mirrored, meet, mirrored, mirrored_way
 from wenlo.core.transport.pack import Packed, pack
-from wenlo.core.transport.picture import Camera
+from wenlo.core.transport.picture import Viewpoint
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.solve import DRAFT, Solved, solve
 from wenlo.core.transport.view import luminance_along
@@ -42,25 +42,25 @@ TRIED_PLACES = 160
 MOST_SPOTS = 16
 """So many places of each part are drawn."""
 
-Look = Literal["lit", "dim", "dark", "lamp", "lens", "hole"]
-UNWANTED: tuple[Look, ...] = ("lamp", "lens", "hole")
+MirroredLook = Literal["lit", "dim", "dark", "lamp", "lens", "hole"]
+UNWANTED: tuple[MirroredLook, ...] = ("lamp", "lens", "hole")
 
 
 @dataclass(frozen=True, kw_only=True)
-class Part:
+class MirroredPart:
     """Something that is mirrored: what it is, on which share of the visible thing, and its middle luminance against a
     white card at the thing (None for lamp, lens and hole). [stop]
     """
 
     key: str
     label: str
-    look: Look
+    look: MirroredLook
     share: float
     stops: float | None
 
 
 @dataclass(frozen=True, kw_only=True)
-class Turn:
+class ThingTurn:
     """How far a flat thing is turned so that what is unwanted is out of it. ``axis`` is how; the other value
     is what moving the lens sideways, or up, does as well. [rad, m]
     """
@@ -81,14 +81,14 @@ class Reflections:
     """
 
     shown: NDArray[np.int64]
-    parts: tuple[Part, ...]
+    parts: tuple[MirroredPart, ...]
     lit: float
     brightness: float
     spots: Mapping[str, Array]
-    turn: Turn | None
+    turn: ThingTurn | None
     turn_needed: bool
     seen: Mirrored
-    looks: tuple[Look, ...]
+    looks: tuple[MirroredLook, ...]
     names: tuple[str, ...]
     solved: Solved
     white: float
@@ -167,7 +167,7 @@ def _through(hole: Panel, origins: Array, ways: Array, far: Array) -> NDArray[np
     return hit
 
 
-def _sees_lens(camera: Camera, origins: Array, ways: Array, far: Array) -> NDArray[np.bool_]:
+def _sees_lens(camera: Viewpoint, origins: Array, ways: Array, far: Array) -> NDArray[np.bool_]:
     to = camera.position - origins
     t = np.einsum("mk,mk->m", to, ways)
     beside = np.linalg.norm(to - t[:, None] * ways, axis=1)
@@ -176,8 +176,8 @@ def _sees_lens(camera: Camera, origins: Array, ways: Array, far: Array) -> NDArr
 
 
 def _unwanted(
-    origins: Array, ways: Array, met: Met, camera: Camera, holes: tuple[Panel, ...]
-) -> dict[Look, NDArray[np.bool_]]:
+    origins: Array, ways: Array, met: Met, camera: Viewpoint, holes: tuple[Panel, ...]
+) -> dict[MirroredLook, NDArray[np.bool_]]:
     far = np.linalg.norm(met.place - origins, axis=1)
     lens, through = _sees_lens(camera, origins, ways, far), np.zeros(len(far), dtype=np.bool_)
     for hole in holes:
@@ -190,18 +190,18 @@ def _told(
     seen: Mirrored,
     solved: Solved,
     scene: LightScene,
-    camera: Camera,
+    camera: Viewpoint,
     holes: tuple[Panel, ...],
     weights: Mapping[str, Array],
     white: float,
     thing: set[str],
-) -> tuple[list[Look], list[str], Array]:
+) -> tuple[list[MirroredLook], list[str], Array]:
     # For each pixel of the thing how what it mirrors looks, what that is, and its luminance against white. [stop]
     packed = pack(replace(scene, moves={}), sides=2 * len(scene.panels))
     light = luminance_along(solved, seen.place + OFF * seen.normal, seen.way, weights=weights)
     against = np.array([stops_between(max(float(luminance(x)), 1e-9), max(white, 1e-9)) for x in light])
     bad = _unwanted(seen.place, seen.way, seen.met, camera, holes)
-    looks: list[Look] = []
+    looks: list[MirroredLook] = []
     names: list[str] = []
     for i, what in enumerate(seen.met.what):
         unwanted = next((look for look, where in bad.items() if where[i]), None)
@@ -227,7 +227,9 @@ LABELS = {
 }
 
 
-def _parts(looks: list[Look], names: list[str], stops: Array) -> tuple[tuple[Part, ...], NDArray[np.int64]]:
+def _parts(
+    looks: list[MirroredLook], names: list[str], stops: Array
+) -> tuple[tuple[MirroredPart, ...], NDArray[np.int64]]:
     pairs = list(zip(looks, names, strict=True))
     order = sorted(set(pairs), key=lambda pair: (-pairs.count(pair), pair))
     parts = []
@@ -236,7 +238,7 @@ def _parts(looks: list[Look], names: list[str], stops: Array) -> tuple[tuple[Par
         level = None if look in UNWANTED else float(np.median(stops[here]))
         label = LABELS.get(name, f"the {name}")
         share = float(here.mean())
-        parts.append(Part(key=f"{name} {look}", label=label, look=look, share=share, stops=level))
+        parts.append(MirroredPart(key=f"{name} {look}", label=label, look=look, share=share, stops=level))
     of_pixel = np.array([order.index(pair) for pair in pairs], dtype=np.int64)
     return tuple(parts), of_pixel
 
@@ -249,12 +251,12 @@ def _outermost(places: Array) -> Array:
     return places[::step]
 
 
-def _turned(seen: Mirrored, around: Packed, camera: Camera, holes: tuple[Panel, ...]) -> Turn | None:
+def _turned(seen: Mirrored, around: Packed, camera: Viewpoint, holes: tuple[Panel, ...]) -> ThingTurn | None:
     # The smallest turn of a flat thing about its middle after which nothing unwanted shows; None if 30° do not do it.
     few = slice(None, None, max(1, len(seen.pixels) // TRIED_PLACES))
     place, normal = seen.place[few], seen.normal[few]
     middle = place.mean(axis=0)
-    best: Turn | None = None
+    best: ThingTurn | None = None
     for axis, about in (("turned", np.array([0.0, 0.0, 1.0])), ("leaned", np.array([1.0, 0.0, 0.0]))):
         for degrees in np.arange(TURN_STEP, MOST_TURN + 1e-9, TURN_STEP):
             angle = math.radians(float(degrees))
@@ -270,7 +272,7 @@ def _turned(seen: Mirrored, around: Packed, camera: Camera, holes: tuple[Panel, 
                 bad = _unwanted(places, ways, met, camera, holes)
                 if not any(where.any() for where in bad.values()):
                     moved = float(np.linalg.norm(middle - camera.position)) * math.tan(2.0 * angle)
-                    best = Turn(axis="turned" if axis == "turned" else "leaned", angle=signed, moved=moved)
+                    best = ThingTurn(axis="turned" if axis == "turned" else "leaned", angle=signed, moved=moved)
                     break
     return best
 

@@ -6,12 +6,12 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, Field, PrivateAttr, model_validator
 
-from wenlo.core.brief.set_objects import Alcove, Day, Piece
+from wenlo.core.brief.set_objects import Alcove, Day, SetPiece
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.own import FinishRef, LampRef, LightRef, lamp_of, one_of
 from wenlo.core.catalog.typical import LampType, gels
 from wenlo.core.photometry.exposure import Receptor
-from wenlo.core.units.fields import Part, PathText, ShortText, at_field, quantity
+from wenlo.core.units.fields import DocumentPart, PathText, ShortText, at_field, quantity
 
 GelId = Annotated[str, AfterValidator(lambda value: one_of(value, gels(), "gel"))]
 """Id of a gel or neutral filter."""
@@ -48,7 +48,7 @@ SHINY: tuple[SubjectFinish, ...] = ("satin", "glossy", "varnish", "wrapped", "mi
 """Finishes in which one sees what is around."""
 
 
-class Subject(Part):
+class Subject(DocumentPart):
     """A person, or a thing on a table; ``face_height`` is that of the eyes, or of the middle of the thing."""
 
     kind: SubjectKind = "bust"
@@ -66,7 +66,7 @@ class Subject(Part):
         return self.face_height - self.size / 2 * upright
 
 
-class Backdrop(Part):
+class Backdrop(DocumentPart):
     """What is behind the subject."""
 
     distance: float = quantity(0.2, 20.0, unit="m", label="distance to the backdrop", default=1.5)
@@ -75,7 +75,7 @@ class Backdrop(Part):
     forward: float = quantity(0.0, 6.0, unit="m", label="how far the sweep lies on the floor", default=1.5)
 
 
-class Room(Part):
+class Room(DocumentPart):
     """A box with painted walls; the backdrop hangs at the end wall, the camera looks along the depth.
 
     A ceiling may slope down to a ``knee`` wall over ``run``, on one side or both; a wall may have an alcove. Outdoors
@@ -111,7 +111,7 @@ LEAST_CEILING = 0.2
 """So much of the ceiling stays level under a sloping roof. [m]"""
 
 
-class Camera(Part):
+class Camera(DocumentPart):
     """Camera and its present setting."""
 
     sensor: SensorId = "full_frame"
@@ -124,7 +124,7 @@ class Camera(Part):
     white_balance: float | None = quantity(1500.0, 15000.0, unit="K", label="white balance of the camera", default=None)
 
 
-class LampSetting(Part):
+class LampSetting(DocumentPart):
     """The lamp and how far it is turned up."""
 
     id: LampRef = "chip_60_dish"
@@ -144,7 +144,7 @@ class LampSetting(Part):
 Aim = Literal["subject", "backdrop", "ceiling", "floor", "point"]
 
 
-class OtherLight(Part):
+class OtherLight(DocumentPart):
     """A second lamp or a window: light that does not go through the modifier.
 
     A window lies in the side wall or end wall nearest to its place and shows the overcast sky; the sun and the clear
@@ -175,7 +175,7 @@ class OtherLight(Part):
 MOST_OTHERS, MOST_PIECES = 12, 60
 
 
-class Haze(Part):
+class Haze(DocumentPart):
     """Steam or dust in the air, so that light from behind shows it."""
 
     kind: Literal["steam", "dust"] = "steam"
@@ -187,7 +187,7 @@ class Haze(Part):
     height: float = quantity(0.05, 4.0, unit="m", label="height of the cloud", default=0.6)
 
 
-class ActionArea(Part):
+class ActionArea(DocumentPart):
     """Where the subject may go, in a band about the height of the face, and how far the key may vary in it."""
 
     x: float = quantity(-5.0, 5.0, unit="m", label="place of the action area to the camera's right", default=0.0)
@@ -198,7 +198,7 @@ class ActionArea(Part):
     vary: float = quantity(0.1, 4.0, unit="stop", label="how far the key may vary", default=1.0)
 
 
-class Dark(Part):
+class Dark(DocumentPart):
     """Surfaces that must stay dark: how bright each may be at most, in the mean, against the key; None is no limit."""
 
     backdrop: float | None = quantity(-12.0, 2.0, unit="stop", label="backdrop at most", default=None)
@@ -215,7 +215,7 @@ class Dark(Part):
         return {ids.get(name, name): limit for name, limit in dict(self).items() if limit is not None}
 
 
-class Limits(Part):
+class Limits(DocumentPart):
     """What there is of money, hands and time; None is no limit."""
 
     money: float | None = quantity(1.0, 100000.0, unit="EUR", label="money for parts", default=None)
@@ -224,7 +224,7 @@ class Limits(Part):
     setup_minutes: float | None = quantity(1.0, 600.0, unit="number", label="minutes to set up", default=None)
 
 
-class Wanted(Part):
+class Wanted(DocumentPart):
     """What the picture needs; each becomes the band of a gauge. The key comes from a side as the lens sees it, and so
     high over the eyes.
     """
@@ -249,7 +249,7 @@ class Wanted(Part):
     aperture_widest: float = quantity(0.7, 64.0, unit="number", label="widest f-number allowed", default=2.0)
 
 
-class Brief(Part):
+class Brief(DocumentPart):
     """All answers of the Brief. What is left out takes a sensible default and is listed in ``assumed``."""
 
     picture_for: Literal["listing", "cut_out", "mood", "film"] = "mood"
@@ -260,7 +260,7 @@ class Brief(Part):
     lamp: LampSetting = Field(default_factory=LampSetting)
     haze: Haze | None = None
     others: list[OtherLight] = Field(default_factory=list, max_length=MOST_OTHERS)
-    pieces: list[Piece] = Field(default_factory=list, max_length=MOST_PIECES)
+    pieces: list[SetPiece] = Field(default_factory=list, max_length=MOST_PIECES)
     day: Day = Field(default_factory=Day)
     receptor: Receptor = "dome"
     wanted: Wanted = Field(default_factory=Wanted)

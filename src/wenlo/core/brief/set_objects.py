@@ -7,7 +7,7 @@ from pydantic import AfterValidator, Field
 from wenlo.core.catalog.own import FinishRef
 from wenlo.core.geometry.sun import day_of_year
 from wenlo.core.photometry.exposure import Receptor
-from wenlo.core.units.fields import Part, ShortText, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, quantity
 
 BoardFace = Literal["white", "black", "silver", "foil", "sheet"]
 
@@ -22,7 +22,7 @@ def _behind(label: str = "place behind the subject", default: float = 0.0) -> fl
     return quantity(-40.0, 20.0, unit="m", label=label, default=default)  # type: ignore[no-any-return]
 
 
-class Standing(Part):
+class SetObject(DocumentPart):
     """Anything that stands in the set: its name, the middle of its foot print, and how far it is turned.
 
     A ``locked`` thing is not moved by hand; a ``hidden`` one is carried out of the set for now.
@@ -36,7 +36,7 @@ class Standing(Part):
     hidden: bool = False
 
 
-class Board(Standing):
+class Board(SetObject):
     """A card, flag, reflector or sheet on a stand; ``z`` is the height of its middle. Its back is black but for a
     sheet.
     """
@@ -50,7 +50,7 @@ class Board(Standing):
     face: BoardFace = "white"
 
 
-class Block(Standing):
+class Block(SetObject):
     """Furniture, a shelf, a pillar: a box that stands on the floor, or ``z`` above it."""
 
     kind: Literal["block"] = "block"
@@ -62,7 +62,7 @@ class Block(Standing):
     finish: FinishRef = "timber"
 
 
-class Figure(Standing):
+class OtherPerson(SetObject):
     """Another person in the set, facing the camera; ``z`` is the height of the eyes. Seen in the picture; it moves no
     light.
     """
@@ -93,14 +93,14 @@ class Figure(Standing):
         return 0.0 if self.pose == "standing" else max(self.z - 0.75, 0.0)
 
 
-Piece = Annotated[Board | Block | Figure, Field(discriminator="kind")]
+SetPiece = Annotated[Board | Block | OtherPerson, Field(discriminator="kind")]
 
 
 PIECE_TAGS = frozenset({"board", "block", "figure"})
 """What tells pieces apart in paths of errors."""
 
 
-class MeterMark(Part):
+class MeterMark(DocumentPart):
     """A meter that stays where it was put."""
 
     name: ShortText = "meter"
@@ -116,7 +116,7 @@ def _calendar(value: str) -> str:
     return value
 
 
-class Day(Part):
+class Day(DocumentPart):
     """The place on the globe and the time of day, for the sun; ``heading`` is the way that the camera looks."""
 
     latitude: float = quantity(-90.0, 90.0, unit="degree", label="latitude (+ is north)", default=48.0)
@@ -129,7 +129,7 @@ class Day(Part):
     )
 
 
-class Alcove(Part):
+class Alcove(DocumentPart):
     """A recess in a wall: its middle along the wall, from the subject's mark, and its size; it starts at the floor."""
 
     wall: Literal["left wall", "right wall", "end wall"] = "left wall"

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from wenlo.core.units.fields import Part, ShortText, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, quantity
 
 Cutting = Literal["by hand", "powered", "sent out"]
 
@@ -16,7 +16,7 @@ Price = Annotated[float, Field(ge=0.0, le=1e6)]
 MOST_PRICES = 200
 
 
-class Workshop(Part):
+class Workshop(DocumentPart):
     """Tools, measured fittings and money; None where the typical value serves.
 
     ``prices`` are one's own, by the id of what is bought: for a bar, a board, a piece or pack, or a metre, in

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from wenlo.core.calibration.measures import CURVE_DOUBT, Difference, Level, exposure_between, stops_apart
+from wenlo.core.calibration.measures import CURVE_DOUBT, AreaLevel, Difference, exposure_between, stops_apart
 from wenlo.core.errors import Impossible
 
 Exposure = tuple[float, float, float]
@@ -16,7 +16,9 @@ LEAST_SHARE = 0.03
 """Less spill than this share of what was there is not told from noise. [-]"""
 
 
-def exposure_apart(one: Exposure | None, other: Exposure | None, *, card: tuple[Level, Level] | None = None) -> float:
+def exposure_apart(
+    one: Exposure | None, other: Exposure | None, *, card: tuple[AreaLevel, AreaLevel] | None = None
+) -> float:
     """How much more exposure the other frame had. [stop]
 
     Parameters
@@ -39,7 +41,7 @@ def exposure_apart(one: Exposure | None, other: Exposure | None, *, card: tuple[
     return exposure_between(other, one)
 
 
-def frames_apart(one: Level, other: Level, *, exposure: float, tied: bool, fitted: bool) -> Difference:
+def frames_apart(one: AreaLevel, other: AreaLevel, *, exposure: float, tied: bool, fitted: bool) -> Difference:
     """How much brighter an area is in one frame than in the other, as if both had the same exposure.
 
     Parameters
@@ -66,7 +68,9 @@ class Spill:
     lifts: float
 
 
-def spill(with_light: Level, without: Level, reference: Level, *, exposure: float = 0.0, fitted: bool = False) -> Spill:
+def spill(
+    with_light: AreaLevel, without: AreaLevel, reference: AreaLevel, *, exposure: float = 0.0, fitted: bool = False
+) -> Spill:
     """What a lamp spills on a wall, from a frame with and one without it.
 
     Light adds: what the lamp gives is the difference in linear light, told against what the reference gets.

@@ -36,7 +36,7 @@ WHITE_FROM = 0.95
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Picture:
+class LinearPhotograph:
     """Linear light and what is clipped; ``fitted`` when the camera's own curve was found."""
 
     light: Array
@@ -50,7 +50,7 @@ class Picture:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Level:
+class AreaLevel:
     """The light of an area: mean luminance, its 95 % half-width [stop], and red, green, blue."""
 
     name: str
@@ -73,19 +73,19 @@ def linearised(values: Array) -> Array:
     return out
 
 
-def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> Picture:
+def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> LinearPhotograph:
     """A picture from encoded values, shape (H, W, 3), 0 to 1; ``gamma`` bends the linear light to a camera's
     own curve.
     """
     light = linearised(values)
-    return Picture(
+    return LinearPhotograph(
         light=light**gamma if gamma != 1.0 else light,
         clipped=np.any(np.asarray(values >= CLIPPED_AT), axis=2, keepdims=True)[:, :, 0],
         fitted=fitted,
     )
 
 
-def area_slices(picture: Picture, area: Area) -> tuple[slice, slice]:
+def area_slices(picture: LinearPhotograph, area: Area) -> tuple[slice, slice]:
     """Rows and columns of an area, two pixels at the least, those of the rim where it begins there."""
     width, height = picture.size
     left, top = min(int(area.x * width), max(width - 2, 0)), min(int(area.y * height), max(height - 2, 0))
@@ -96,7 +96,7 @@ def area_slices(picture: Picture, area: Area) -> tuple[slice, slice]:
     return slice(top, min(bottom, height)), slice(left, min(right, width))
 
 
-def level(picture: Picture, area: Area) -> Level:
+def level(picture: LinearPhotograph, area: Area) -> AreaLevel:
     """The light of an area.
 
     The error is of the mean: neighbouring pixels are not independent after compression, so an eighth of them counts.
@@ -123,10 +123,10 @@ def level(picture: Picture, area: Area) -> Level:
     independent = max(values.size / 8.0, 1.0)
     error = 1.96 * float(values.std()) / math.sqrt(independent) / mean / math.log(2.0)
     red, green, blue = (float(x) for x in light.reshape(-1, 3).mean(axis=0))
-    return Level(name=area.name, luminance=mean, error=error, colour=(red, green, blue))
+    return AreaLevel(name=area.name, luminance=mean, error=error, colour=(red, green, blue))
 
 
-def stops_apart(one: Level, other: Level, *, fitted: bool = False, exposure: float = 0.0) -> Difference:
+def stops_apart(one: AreaLevel, other: AreaLevel, *, fitted: bool = False, exposure: float = 0.0) -> Difference:
     """How much brighter one area is than another.
 
     Parameters
@@ -152,7 +152,7 @@ class Evenness:
     error: float
 
 
-def evenness(picture: Picture, area: Area, *, cells: int = 9) -> Evenness:
+def evenness(picture: LinearPhotograph, area: Area, *, cells: int = 9) -> Evenness:
     """How evenly a sheet is lit.
 
     Raises
@@ -190,7 +190,9 @@ class EdgeWidth:
     stops: float
 
 
-def edge_width(picture: Picture, start: tuple[float, float], end: tuple[float, float], *, metres: float) -> EdgeWidth:
+def shadow_edge(
+    picture: LinearPhotograph, start: tuple[float, float], end: tuple[float, float], *, metres: float
+) -> EdgeWidth:
     """The edge of a shadow along a line across it, fitted as a smooth step; a ramp of the same 10 to 90 % is reported.
 
     Parameters
@@ -266,14 +268,14 @@ class Cast:
     error: float
 
 
-def cast(neutral: Level) -> Cast:
+def cast(neutral: AreaLevel) -> Cast:
     """Colour cast of a neutral area, from its own mean of red and blue. [stop]"""
     red, green, blue = (max(x, 1e-9) for x in neutral.colour)
     return Cast(warm=math.log2(red / blue), green=math.log2(green / math.sqrt(red * blue)), error=neutral.error)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Ground:
+class BackdropEvenness:
     """A ground: share of it that is clean white, clipped, its mean against clean white [stop], and shares of its
     encoded tones from black to white.
     """
@@ -284,12 +286,12 @@ class Ground:
     histogram: Array
 
 
-def ground(picture: Picture, area: Area, *, steps: int = 16) -> Ground:
+def backdrop_evenness(picture: LinearPhotograph, area: Area, *, steps: int = 16) -> BackdropEvenness:
     """Whether a ground is clean white; clipped pixels are allowed here, and told."""
     rows, columns = area_slices(picture, area)
     values = picture.light[rows, columns] @ LUMA
     counts, _ = np.histogram(encoded(np.clip(values, 0.0, 1.0)), bins=steps, range=(0.0, 1.0))
-    return Ground(
+    return BackdropEvenness(
         white=float((values >= WHITE_FROM).mean()),
         clipped=float(picture.clipped[rows, columns].mean()),
         over=math.log2(max(float(values.mean()), 1e-6) / WHITE_FROM),
@@ -306,7 +308,7 @@ def exposure_between(one: tuple[float, float, float], other: tuple[float, float,
     return math.log2(one[1] / other[1] * one[2] / other[2] * (other[0] / one[0]) ** 2)
 
 
-def curve_from_pair(one: Picture, other: Picture, stops: float) -> float:
+def curve_from_pair(one: LinearPhotograph, other: LinearPhotograph, stops: float) -> float:
     """The exponent that bends the light of a camera to straight: two frames of one still scene, the first with so many
     stops more.
 

@@ -43,10 +43,10 @@ GELS = {"a third-stop gel": 0.33, "a half-stop gel": 0.5, "a one-stop gel": 1.0,
 ACCEPTED = "say it like “two thirds down”, “a stop up”, “1/3 brighter” or “half a stop too bright”"
 
 
-def judged(text: str) -> float:
+def stops_asked_for(text: str) -> float:
     """Stops that a judgement asks for: + is more light.
 
-    >>> round(judged("two thirds down"), 3), judged("half a stop too dark"), judged("+1.5")
+    >>> round(stops_asked_for("two thirds down"), 3), stops_asked_for("half a stop too dark"), stops_asked_for("+1.5")
     (-0.667, 0.5, 1.5)
 
     Raises
@@ -141,7 +141,7 @@ SHUTTERS = (*(1.0 / n for n in _PER_SECOND), *_SECONDS)
 
 
 @dataclass(frozen=True, kw_only=True)
-class Setting:
+class ShotSetting:
     """How the shot was set: share of the lamp's power, shutter [s], f-number, ISO."""
 
     power: float
@@ -168,7 +168,12 @@ ALREADY = 0.02
 
 
 def marks_for(
-    wanted: float, setting: Setting, lamp: LampType, *, locked: frozenset[str] = frozenset(), move: Move | None = None
+    wanted: float,
+    setting: ShotSetting,
+    lamp: LampType,
+    *,
+    locked: frozenset[str] = frozenset(),
+    move: Move | None = None,
 ) -> tuple[NextMark, ...]:
     """Every control that can give so many stops, the nearest to it first, then those that cost the picture least.
 
@@ -193,7 +198,7 @@ def marks_for(
     return tuple(sorted(kept, key=lambda m: (round(abs(m.off), 2) > THIRD / 2 + 1e-9, rank.index(m.control))))
 
 
-def _turned(wanted: float, setting: Setting, lamp: LampType) -> Iterator[NextMark]:
+def _turned(wanted: float, setting: ShotSetting, lamp: LampType) -> Iterator[NextMark]:
     # the dials of lamp and camera, each turned alone to its nearest mark
     flash, more = lamp.kind == "flash", wanted > 0
     power = _dial(setting.power * 2.0**wanted, lamp)
@@ -300,7 +305,7 @@ def ladder(
     return Ladder(next=middle, low=low, high=high, left=math.ceil(math.log2((high - low) / (2 * enough))), done=False)
 
 
-def said(mark: NextMark) -> str:
+def mark_sentence(mark: NextMark) -> str:
     """A mark as a sentence."""
     rest = (
         ""

@@ -5,14 +5,14 @@ from typing import Literal
 from pydantic import Field
 
 from wenlo.core.document.failures import Failure
-from wenlo.core.units.fields import Part, ShortText, Text, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, Text, quantity
 
 Verdict = Literal["none", "good", "too dark", "too bright", "too hard", "too flat", "spills", "other"]
 
 MOST_READINGS, MOST_AREAS = 40, 40
 
 
-class ShotReading(Part):
+class ShotReading(DocumentPart):
     """A reading: where, by the name of a meter that stays or in words, in lux (or lx·s of a flash)."""
 
     meter: ShortText = "key"
@@ -24,7 +24,7 @@ AreaOf = Literal["light", "lit sheet", "ground", "dark", "neutral card"]
 """What an area shows, which decides what is measured of it."""
 
 
-class Area(Part):
+class Area(DocumentPart):
     """An oblong of a photograph, in shares of its width and height from the upper left corner."""
 
     name: ShortText = "area"
@@ -35,7 +35,7 @@ class Area(Part):
     height: float = quantity(0.005, 1.0, unit="share", label="height of the area", default=0.1)
 
 
-class Line(Part):
+class Line(DocumentPart):
     """A line on a photograph, in shares of its width and height: across a shadow's edge, ``metres`` long in the scene,
     or over a whole ball or head from its lit rim to its dark one.
     """
@@ -48,7 +48,7 @@ class Line(Part):
     metres: float = quantity(0.001, 20.0, unit="m", label="length of the line in the scene", default=0.1)
 
 
-class ShotValues(Part):
+class ShotValues(DocumentPart):
     """Everything that is written down of a shot; None where nobody told."""
 
     look: ShortText = "as set"

@@ -46,7 +46,7 @@ class Truth:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Taken:
+class SimulatedExposure:
     """How a frame was taken: f-number, shutter [s], ISO, and whether the camera set the shutter itself."""
 
     aperture: float
@@ -76,8 +76,8 @@ def readings(brief: Brief, design: Any, marks: Sequence[MeterMark], names: Seque
 
 
 def frame(
-    brief: Brief, design: Any, truth: Truth, taken: Taken, taking: Taking = SEEN, *, grain: bool = True
-) -> tuple[Array, Taken]:
+    brief: Brief, design: Any, truth: Truth, taken: SimulatedExposure, taking: Taking = SEEN, *, grain: bool = True
+) -> tuple[Array, SimulatedExposure]:
     """A photograph of the true set, encoded from 0 to 1, shape (H, W, 3), and how it was taken.
 
     Photon noise follows ISO and sensor; the camera's curve is its own.
@@ -108,7 +108,7 @@ def frame(
     return out, taken
 
 
-def _exposed(brief: Brief, light: Array, taken: Taken) -> tuple[Taken, float]:
+def _exposed(brief: Brief, light: Array, taken: SimulatedExposure) -> tuple[SimulatedExposure, float]:
     def factor(shutter: float) -> float:
         camera = brief.camera.model_copy(update={"aperture": taken.aperture, "shutter": shutter, "iso": taken.iso})
         return exposure_factor(brief.model_copy(update={"camera": camera}))
@@ -118,5 +118,5 @@ def _exposed(brief: Brief, light: Array, taken: Taken) -> tuple[Taken, float]:
     mean = float((light @ LUMA).mean()) * factor(1.0)
     shutter = min(max(MIDDLE_GREY / max(mean, 1e-9), FASTEST), SLOWEST)
     held = 2.0 ** (round(3 * math.log2(shutter)) / 3)
-    settled = Taken(aperture=taken.aperture, shutter=held, iso=taken.iso, auto=True)
+    settled = SimulatedExposure(aperture=taken.aperture, shutter=held, iso=taken.iso, auto=True)
     return settled, factor(held)

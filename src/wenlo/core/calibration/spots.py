@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.calibration.measures import MOST_CLIPPED, Picture, area_slices
+from wenlo.core.calibration.measures import MOST_CLIPPED, LinearPhotograph, area_slices
 from wenlo.core.calibration.shots import Area
 from wenlo.core.errors import Impossible
 from wenlo.core.optics.sheet import LUMA
@@ -31,7 +31,7 @@ POINT_SOURCE = math.degrees(math.acos(0.1) - math.acos(0.9))
 
 
 @dataclass(frozen=True, kw_only=True)
-class Spot:
+class Blemish:
     """A spot: its middle in shares of the picture, how much brighter (+) or darker than what is round it [stop], and
     its share of the area.
     """
@@ -42,7 +42,7 @@ class Spot:
     share: float
 
 
-def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[Spot, ...]:
+def _placed(picture: LinearPhotograph, area: Area, marked: Array, stops: Array) -> tuple[Blemish, ...]:
     from scipy import ndimage
 
     rows, columns = area_slices(picture, area)
@@ -58,7 +58,7 @@ def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[
         at = np.unravel_index(int(np.abs(values).argmax()), values.shape)
         y, x = place[0].start + int(at[0]), place[1].start + int(at[1])
         found.append(
-            Spot(
+            Blemish(
                 x=(columns.start + x + 0.5) / width,
                 y=(rows.start + y + 0.5) / height,
                 stops=float(values[at]),
@@ -68,7 +68,7 @@ def _placed(picture: Picture, area: Area, marked: Array, stops: Array) -> tuple[
     return tuple(sorted(found, key=lambda s: -abs(s.stops) * math.sqrt(s.share))[:MOST_SPOTS])
 
 
-def leaks(picture: Picture, area: Area) -> tuple[Spot, ...]:
+def leaks(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
     """Spots of light in something that should be dark, the worst first. Clipped ones count: they are leaks all the
     more.
     """
@@ -83,7 +83,7 @@ def leaks(picture: Picture, area: Area) -> tuple[Spot, ...]:
     return _placed(picture, area, (stops > LEAK) & (light > around + 6.0 * spread + FLOOR), stops)
 
 
-def lumps(picture: Picture, area: Area) -> tuple[Spot, ...]:
+def lumps(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
     """Lumps, seams and shadows in a lit sheet: where it leaves its own smooth course (a surface of second degree), the
     worst first.
 
@@ -114,7 +114,7 @@ def lumps(picture: Picture, area: Area) -> tuple[Spot, ...]:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Turn:
+class ShadeTurn:
     """How light turns to shade on a ball: 10 to 90 % band [degree], its 95 % half-width, and how much it is beyond a
     point source's.
     """
@@ -124,7 +124,7 @@ class Turn:
     beyond: float
 
 
-def turn(picture: Picture, start: tuple[float, float], end: tuple[float, float]) -> Turn:
+def turn(picture: LinearPhotograph, start: tuple[float, float], end: tuple[float, float]) -> ShadeTurn:
     """The turn from light to shade along a line over a whole ball (or a head taken for one), lit rim first.
 
     Where the line crosses a share x of the radius from the middle the ball faces asin x from the camera.
@@ -162,7 +162,7 @@ def turn(picture: Picture, start: tuple[float, float], end: tuple[float, float])
     # a pixel at either end, and half a degree for the smoothing
     pixel = math.degrees(2.0 / long) / max(math.cos(math.radians(min(abs(one), 80.0))), 0.17)
     error = math.hypot(2.0 * pixel, 1.5) + (8.0 if peak < 4 else 0.0)
-    return Turn(band=band, error=error, beyond=band - POINT_SOURCE)
+    return ShadeTurn(band=band, error=error, beyond=band - POINT_SOURCE)
 
 
 def _crossing(angle: Array, fall: Array, share: float) -> float:

@@ -5,12 +5,12 @@ from typing import Annotated, Literal
 from pydantic import Field, TypeAdapter, ValidationError, model_validator
 
 from wenlo.core.errors import FieldError, InvalidInput
-from wenlo.core.units.fields import Part, at_field, field_errors, quantity
+from wenlo.core.units.fields import DocumentPart, at_field, field_errors, quantity
 
 MOST_ROWS = 40
 
 
-class SheetReading(Part):
+class SheetReading(DocumentPart):
     """A reading with so many layers before the meter: flat on it, or through a hole in a black card, so far off its
     axis.
     """
@@ -21,7 +21,7 @@ class SheetReading(Part):
     lux: float = quantity(1e-3, 1e7, unit="lx", label="reading", default=100.0)
 
 
-class SheetBench(Part):
+class SheetBench(DocumentPart):
     """A sheet between a small lamp and a meter. The hole is in a black card that lies on the sheet."""
 
     of: Literal["sheet"] = "sheet"
@@ -31,7 +31,7 @@ class SheetBench(Part):
     readings: list[SheetReading] = Field(default_factory=list, max_length=MOST_ROWS)
 
 
-class FaceReading(Part):
+class FaceReading(DocumentPart):
     """A face under the lamp, told by a meter or by a photograph that also shows a card of known reflectance.
 
     By meter: ``there`` is the light that falls on the face, ``back`` what comes back to a meter turned round. By
@@ -47,7 +47,7 @@ class FaceReading(Part):
     error: float = quantity(0.0, 2.0, unit="stop", label="± of the photograph", default=0.1)
 
 
-class FaceBench(Part):
+class FaceBench(DocumentPart):
     """A face that bounces light, or a black; ``behind`` is what a meter reads behind it, for blacks that leak."""
 
     of: Literal["face", "black"] = "face"
@@ -60,21 +60,21 @@ class FaceBench(Part):
     readings: list[FaceReading] = Field(default_factory=list, max_length=MOST_ROWS)
 
 
-class BeamReading(Part):
+class BeamReading(DocumentPart):
     """A reading at an angle off the lamp's axis, always from the same distance."""
 
     angle: float = quantity(0.0, 180.0, unit="degree", label="angle off the axis", default=0.0)
     lux: float = quantity(0.0, 1e7, unit="lx", label="reading", default=100.0)
 
 
-class DialReading(Part):
+class DialReading(DocumentPart):
     """A reading at a mark of the dial, always at the same place."""
 
     mark: float = quantity(1 / 1024, 1.0, unit="share", label="mark on the dial", default=1.0)
     lux: float = quantity(1e-3, 1e7, unit="lx", label="reading", default=100.0)
 
 
-class LampBench(Part):
+class LampBench(DocumentPart):
     """A bare lamp: its beam at full power, its dial, and the colour of a neutral card by a camera held to one white
     balance.
     """
@@ -88,14 +88,14 @@ class LampBench(Part):
     green: float = quantity(-4.0, 4.0, unit="stop", label="green of the card", default=0.0)
 
 
-class LensReading(Part):
+class LensReading(DocumentPart):
     """A sharp image: how far the thing is from the lens (None: a far window), how far its image."""
 
     thing: float | None = quantity(0.02, 100.0, unit="m", label="thing to lens", default=None)
     image: float = quantity(0.005, 20.0, unit="m", label="lens to image", default=0.2)
 
 
-class LensBench(Part):
+class LensBench(DocumentPart):
     """A found lens and the images that it gave."""
 
     of: Literal["lens"] = "lens"
@@ -103,14 +103,14 @@ class LensBench(Part):
     readings: list[LensReading] = Field(default_factory=list, max_length=MOST_ROWS)
 
 
-class BendReading(Part):
+class BendReading(DocumentPart):
     """The sheet was bent round something of a radius: whether a crease stayed."""
 
     radius: float = quantity(0.001, 3.0, unit="m", label="radius it was bent to", default=0.1)
     creased: bool = False
 
 
-class GroundBench(Part):
+class GroundBench(DocumentPart):
     """A sheet to stand things on: what bending does to it, how far it hangs down over an edge, and its creases under
     raking light.
     """
@@ -133,7 +133,7 @@ class GroundBench(Part):
         return self
 
 
-class OutlineBench(Part):
+class OutlineBench(DocumentPart):
     """The outline of a found thing, traced in a photograph: points from its lower left corner on, and the 95 %
     half-width of its sides. [m]
     """
@@ -154,7 +154,7 @@ Bench = Annotated[
 ]
 
 _ADAPTER: TypeAdapter[Bench] = TypeAdapter(Bench)
-MODELS: dict[str, type[Part]] = {
+MODELS: dict[str, type[DocumentPart]] = {
     "sheet": SheetBench,
     "face": FaceBench,
     "black": FaceBench,

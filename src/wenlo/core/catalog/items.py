@@ -11,7 +11,7 @@ from wenlo.core.catalog.bench_readings import read_bench
 from wenlo.core.catalog.typical import GoodSide, Joined, rendering_classes
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.photometry.distribution import Distribution
-from wenlo.core.units.fields import Part, ShortText, Text, at_field, field_errors, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, Text, at_field, field_errors, quantity
 
 Category = Literal["lamp", "sheet", "face", "black", "backdrop", "board", "bar", "hardware", "support", "tool", "found"]
 
@@ -38,7 +38,7 @@ def _areal(default: float) -> Any:
     return quantity(0.0, 60.0, unit="kg/m2", label="weight of a square metre", default=default)
 
 
-class MeasuredBeam(Part):
+class MeasuredBeam(DocumentPart):
     """A measured distribution: C planes [degree], γ angles [degree], candelas row by row; only its shape is used."""
 
     planes: list[float] = Field(min_length=2, max_length=MOST_PLANES)
@@ -68,7 +68,7 @@ class MeasuredBeam(Part):
         )
 
 
-class DialCurve(Part):
+class DialCurve(DocumentPart):
     """A dial that is not true: marks and the shares of the light that they give, both rising to 1."""
 
     marks: list[float] = Field(min_length=2, max_length=40)
@@ -85,7 +85,7 @@ class DialCurve(Part):
         return self
 
 
-class LampValues(Part):
+class LampValues(DocumentPart):
     """A lamp."""
 
     kind: Literal["continuous", "flash"] = "continuous"
@@ -138,7 +138,7 @@ class LampValues(Part):
         return self
 
 
-class _Sold(Part):
+class _Sold(DocumentPart):
     """Sold from a roll by the metre, or as boards."""
 
     form: Literal["cloth", "board"] = "cloth"
@@ -240,7 +240,7 @@ class BlackValues(_Sold):
     glossy: bool = False
 
 
-class BackdropValues(Part):
+class BackdropValues(DocumentPart):
     """A backdrop, or the paint of a wall."""
 
     red: float = _share("reflected red", 0.2, 0.95)
@@ -254,7 +254,7 @@ class BackdropValues(Part):
     price: float = _price("of one")
 
 
-class BoardValues(Part):
+class BoardValues(DocumentPart):
     """A board to build with."""
 
     length: float = quantity(0.05, 6.0, unit="m", label="length", default=1.0)
@@ -265,7 +265,7 @@ class BoardValues(Part):
     price: float = _price("of one")
 
 
-class BarValues(Part):
+class BarValues(DocumentPart):
     """Pipe, tube, timber or rod."""
 
     section: Literal["pipe", "square tube", "timber", "rod"] = "timber"
@@ -277,7 +277,7 @@ class BarValues(Part):
     price: float = _price("of one")
 
 
-class HardwareValues(Part):
+class HardwareValues(DocumentPart):
     """Fittings, screws, tape, cord."""
 
     sold: Literal["piece", "metre"] = "piece"
@@ -285,7 +285,7 @@ class HardwareValues(Part):
     price: float = _price("of one")
 
 
-class SupportValues(Part):
+class SupportValues(DocumentPart):
     """Stands, booms, clamps and what else holds something up."""
 
     kind: Literal["stand", "boom", "clamp", "arm", "trestle", "spreader", "eye"] = "stand"
@@ -305,7 +305,7 @@ class SupportValues(Part):
         return self
 
 
-class ToolValues(Part):
+class ToolValues(DocumentPart):
     """Tools."""
 
     kind: Literal["saw", "knife", "drill", "iron", "sewing", "printer", "measure", "other"] = "other"
@@ -319,7 +319,7 @@ Form = Literal[
 ]
 
 
-class FoundValues(Part):
+class FoundValues(DocumentPart):
     """A found object that light may pass, bounce off, or stay inside of."""
 
     form: Form = "tub"
@@ -383,7 +383,7 @@ class CategoryLine(BaseModel):
 
     name: str
     about: str
-    values: type[Part]
+    values: type[DocumentPart]
 
 
 CATEGORIES: Mapping[Category, CategoryLine] = {
@@ -401,7 +401,7 @@ CATEGORIES: Mapping[Category, CategoryLine] = {
 }
 
 
-class Item(Part):
+class Item(DocumentPart):
     """An item as it is written to the Shelf; ``bench`` is what it was measured from."""
 
     category: Category

@@ -23,7 +23,7 @@ from wenlo.core.catalog.typical import (
     lamp_types,
     sheet_materials,
 )
-from wenlo.core.units.fields import OWN_TAG, Part, ShortText
+from wenlo.core.units.fields import OWN_TAG, DocumentPart, ShortText
 
 REF_TAGS = frozenset({"by_id", OWN_TAG})
 """What tells the two forms of a reference apart in paths of errors."""
@@ -46,7 +46,7 @@ def is_natural(ref: "str | OwnLamp") -> bool:
     return isinstance(ref, str) and ref in (WINDOW, SUN, SKY)
 
 
-class Own(Part):
+class Own(DocumentPart):
     """Whose copy it is: ``item`` of the Shelf in its ``version``, under the ``name`` that it had."""
 
     item: Annotated[str, Field(pattern=r"^[0-9a-f-]{36}$")]
@@ -321,7 +321,7 @@ def covering_of(ref: CoverRef) -> Covering:
     )
 
 
-def told(ref: str | Own) -> str:
+def provenance(ref: str | Own) -> str:
     """Where the values of a reference come from, in words."""
     if isinstance(ref, str):
         return "typical"

@@ -2,12 +2,12 @@
 
 from typing import Literal
 
-from wenlo.core.units.fields import Part, ShortText, Text, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, Text, quantity
 
 FailureKind = Literal["melted", "browned", "sagged", "bowed", "slid", "tore", "fell"]
 
 
-class Failure(Part):
+class Failure(DocumentPart):
     """What failed, after how long, at what load or lamp power; None where nobody told."""
 
     what: FailureKind = "melted"

@@ -4,13 +4,13 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
-from wenlo.core.units.fields import Part, ShortText, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, quantity
 
-Weather = Literal["indoors", "open window", "outdoors"]
+RigWeather = Literal["indoors", "open window", "outdoors"]
 
-Ground = Literal["dry", "wet ground", "rain"]
+GroundState = Literal["dry", "wet ground", "rain"]
 
-Way = Literal["stand", "boom", "arm", "ceiling"]
+HeldFrom = Literal["stand", "boom", "arm", "ceiling"]
 """How something is held up that could be held in several ways."""
 
 LIGHT_TOUCH, KNOCK, PASSING = 20.0, 50.0, 100.0
@@ -19,19 +19,19 @@ passes. [N]
 """
 
 
-class HoldChoice(Part):
+class HoldChoice(DocumentPart):
     """What holds one thing; None where the proposal serves. ``support`` is an id of the supports, or of a home-made
     one.
     """
 
-    way: Way | None = None
+    way: HeldFrom | None = None
     support: str | None = Field(default=None, max_length=60)
     reach: float | None = quantity(0.05, 6.0, unit="m", label="reach of the boom", default=None)
     counterweight: float | None = quantity(0.0, 200.0, unit="kg", label="counterweight", default=None)
     ballast: float | None = quantity(0.0, 300.0, unit="kg", label="ballast on the foot", default=None)
 
 
-class WetPlace(Part):
+class WetPlace(DocumentPart):
     """Where water is: a basin, a tap, a wet floor; an oblong on the plan."""
 
     name: ShortText = "wash basin"
@@ -44,11 +44,11 @@ class WetPlace(Part):
 MOST_WET, MOST_HOLDS = 4, 60
 
 
-class Rigging(Part):
+class Rigging(DocumentPart):
     """All answers about the rig; None where nobody has looked yet, which is never taken for a yes."""
 
-    weather: Weather = "indoors"
-    ground: Ground | None = None
+    weather: RigWeather = "indoors"
+    ground: GroundState | None = None
     beaufort: int = quantity(0, 9, unit="count", label="wind, Beaufort", default=3)
     bump: float = quantity(0.0, 500.0, unit="N", label="a knock that nothing may fall over from", default=KNOCK)
     holds: dict[ShortText, HoldChoice] = Field(default_factory=dict, max_length=MOST_HOLDS)

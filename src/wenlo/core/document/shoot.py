@@ -11,7 +11,7 @@ from wenlo.core.catalog.own import REF_TAGS, is_natural
 from wenlo.core.document.rigging import Rigging
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.registry import kinds
-from wenlo.core.units.fields import Part, ShortText, Text, at_field, field_errors, quantity
+from wenlo.core.units.fields import DocumentPart, ShortText, Text, at_field, field_errors, quantity
 
 MOST_SECOND = 6
 
@@ -27,7 +27,7 @@ KIND_TAGS = frozenset(kinds()) | REF_TAGS | PIECE_TAGS
 """What tells the members of unions apart in paths of errors."""
 
 
-class LampState(Part):
+class LampState(DocumentPart):
     """How a lamp is set in a look."""
 
     power: float = quantity(1 / 512, 1.0, unit="share", label="power", default=1.0)
@@ -37,7 +37,7 @@ class LampState(Part):
     saturation: float = quantity(0.0, 1.0, unit="share", label="saturation of a colour lamp", default=1.0)
 
 
-class Look(Part):
+class Look(DocumentPart):
     """A state of the set: the lamps' settings, those of the others by their names, what is carried out, and the
     modifier.
 
@@ -51,7 +51,7 @@ class Look(Part):
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
 
 
-class SecondModifier(Part):
+class SecondModifier(DocumentPart):
     """A modifier before another light than the key: which one, by its place among the other lights, and its
     parameters.
     """
@@ -60,7 +60,7 @@ class SecondModifier(Part):
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
 
 
-class Shoot(Part):
+class Shoot(DocumentPart):
     """One shoot: its brief, the modifier designed for it, meters that stay in the set, and looks."""
 
     schema_version: Literal[1] = 1

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
 from wenlo.core.catalog.typical import stock
-from wenlo.core.fabrication.cloth import boards_for, from_roll, lies, of_strips
+from wenlo.core.fabrication.cloth import boards_for, from_roll, of_strips, orient_on_board
 from wenlo.core.fabrication.fasteners import Batten, butt, eyes, faced, splint
 from wenlo.core.fabrication.members import Members, Splice
 from wenlo.core.fabrication.parts import (
@@ -110,7 +110,7 @@ class Assembly:
             note = note if strips == 1 else f"{note}; {of_strips(strips, row)}"
         else:
             across, along = boards_for(cut, row)
-            wide, tall = lies(cut, row)
+            wide, tall = orient_on_board(cut, row)
             strips, strip = across * along, min(wide, row.width)
             # whole boards, or the share of one that further pieces leave
             share = tall / row.board_length * wide / row.width

@@ -6,7 +6,7 @@ from dataclasses import replace
 from wenlo.core.fabrication.parts import BuildPlan, ClothPiece, Piece, added
 
 
-def together(plans: Sequence[tuple[str, BuildPlan]]) -> tuple[BuildPlan, ...]:
+def plan_batch(plans: Sequence[tuple[str, BuildPlan]]) -> tuple[BuildPlan, ...]:
     """One plan for every bar material, with the labels of each design behind its letter or number (``1·A1``).
 
     All sheets are in the first of them, since coverings are cut across designs whatever the bars are. Steps stay with

@@ -106,7 +106,7 @@ def from_roll(cut: tuple[float, float], covering: Covering) -> tuple[int, float,
     return strips, strip_width, length
 
 
-def lies(cut: tuple[float, float], covering: Covering) -> tuple[float, float]:
+def orient_on_board(cut: tuple[float, float], covering: Covering) -> tuple[float, float]:
     """How a piece lies on a board: side across its width and side along its length, the longer one along unless it has
     a grain. [m]
     """
@@ -117,7 +117,7 @@ def boards_for(cut: tuple[float, float], covering: Covering) -> tuple[int, int]:
     """Into how many pieces a face of this size [m] is divided, across and along a board, so that each comes
     out of one.
     """
-    wide, tall = lies(cut, covering)
+    wide, tall = orient_on_board(cut, covering)
     length = covering.board_length or math.inf
     return max(1, math.ceil(wide / covering.width - 1e-9)), max(1, math.ceil(tall / length - 1e-9))
 

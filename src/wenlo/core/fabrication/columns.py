@@ -37,8 +37,8 @@ MOST_CELLS = 1_000_000
 
 LAID_TRIES = 40
 
-Counts = tuple[int, ...]
-Wanted = Callable[[int], bool]
+PatternCounts = tuple[int, ...]
+IsWanted = Callable[[int], bool]
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -133,7 +133,7 @@ def _on_grid(job: _Job, grid: float) -> tuple[int, int, NDArray[np.int64], NDArr
     return across, along, np.array(wide), np.array(tall), np.array(owner)
 
 
-def _patterns(job: _Job, grid: float, enough: float, go_on: Wanted | None) -> tuple[float, list[Counts]]:
+def _patterns(job: _Job, grid: float, enough: float, go_on: IsWanted | None) -> tuple[float, list[PatternCounts]]:
     # the linear bound, and the patterns that were met on the way to it
     from scipy.optimize import linprog
 
@@ -158,7 +158,7 @@ def _patterns(job: _Job, grid: float, enough: float, go_on: Wanted | None) -> tu
     return bound, columns
 
 
-def _laid_out(job: _Job, counts: Counts, random: np.random.Generator) -> tuple[CutSheet, Counts]:
+def _laid_out(job: _Job, counts: PatternCounts, random: np.random.Generator) -> tuple[CutSheet, PatternCounts]:
     # a pattern with real sizes: all of it, or what of it goes on the board
     pieces = [
         Rect(label=f"{k}.{i}", width=sort.width, height=sort.height, turns=sort.turns)
@@ -176,12 +176,12 @@ def _laid_out(job: _Job, counts: Counts, random: np.random.Generator) -> tuple[C
     return sheet, tuple(held)
 
 
-def _chosen(job: _Job, patterns: Sequence[Counts], best: int) -> list[CutSheet] | None:
+def _chosen(job: _Job, patterns: Sequence[PatternCounts], best: int) -> list[CutSheet] | None:
     # fewer boards than the best so far, out of patterns that really go on a board
     from scipy.optimize import Bounds, LinearConstraint, milp
 
     random = np.random.default_rng(SEED)
-    held: dict[Counts, CutSheet] = {}
+    held: dict[PatternCounts, CutSheet] = {}
     for counts in dict.fromkeys(tuple(min(c, int(d)) for c, d in zip(p, job.demand, strict=True)) for p in patterns):
         sheet, real = _laid_out(job, counts, random)
         held.setdefault(real, sheet)
@@ -213,7 +213,7 @@ def _named(sheet: CutSheet, left: list[list[str]]) -> CutSheet:
 
 
 def plan_boards_proved(
-    pieces: Sequence[Rect], *, width: float, length: float, kerf: float, tries: int = 60, go_on: Wanted | None = None
+    pieces: Sequence[Rect], *, width: float, length: float, kerf: float, tries: int = 60, go_on: IsWanted | None = None
 ) -> SheetPlan:
     """As :func:`plan_boards`, then patterns and the linear bound until the plan is proved best, or nothing more is
     found.
@@ -229,7 +229,7 @@ def plan_boards_proved(
     """
     plan = plan_boards(pieces, width=width, length=length, kerf=kerf, tries=tries, go_on=go_on)
     job = _sorted(pieces, width, length, kerf)
-    patterns: list[Counts] = []
+    patterns: list[PatternCounts] = []
     bound = plan.bound
     for grid in GRIDS:
         if plan.bought <= bound or width * length / grid**2 > MOST_CELLS:

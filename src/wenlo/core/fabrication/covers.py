@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from wenlo.core.catalog.typical import Covering
-from wenlo.core.fabrication.cloth import SELL_STEP, boards_for, lies, seam_of
+from wenlo.core.fabrication.cloth import SELL_STEP, boards_for, orient_on_board, seam_of
 from wenlo.core.fabrication.columns import plan_boards_proved
 from wenlo.core.fabrication.parts import ClothPiece
 from wenlo.core.fabrication.sheetplan import CutSheet, Rect, SheetPlan, plan_boards, plan_one, plan_roll
@@ -83,7 +83,7 @@ def rects_of(piece: ClothPiece) -> Iterator[Rect]:
             yield Rect(label=name, width=piece.strip_width, height=_along(piece), turns=False)
     else:
         across, along = boards_for(piece.cut, row)
-        wide, tall = lies(piece.cut, row)
+        wide, tall = orient_on_board(piece.cut, row)
         for name in names:
             yield Rect(label=name, width=wide / across, height=tall / along, turns=not row.grain)
 

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.errors import Impossible
 
-Sides = NDArray[np.float64]
+BoardSides = NDArray[np.float64]
 
 PRECISION = 1e-6
 WHOLE_TRIES = 40
@@ -119,9 +119,9 @@ ORDERS: tuple[Callable[[Rect], tuple[float, ...]], ...] = (
 )
 """In which order pieces are laid."""
 
-Fit = Callable[[Free, float, float], float]
+FitScore = Callable[[Free, float, float], float]
 
-FITS: tuple[Fit, ...] = (
+FITS: tuple[FitScore, ...] = (
     lambda f, w, h: min(f.width - w, f.height - h),
     lambda f, w, h: f.width * f.height - w * h,
     lambda f, w, h: max(f.width - w, f.height - h),
@@ -135,7 +135,7 @@ def _ways(piece: Rect) -> Iterator[tuple[float, float]]:
         yield piece.height, piece.width
 
 
-def _lay(board: _Open, piece: Rect, kerf: float, fit: Fit, split: Split) -> bool:
+def _lay(board: _Open, piece: Rect, kerf: float, fit: FitScore, split: Split) -> bool:
     best: tuple[float, int, float, float] | None = None
     for k, free in enumerate(board.free):
         for w, h in _ways(piece):
@@ -152,7 +152,9 @@ def _lay(board: _Open, piece: Rect, kerf: float, fit: Fit, split: Split) -> bool
     return True
 
 
-def _filled(pieces: Sequence[Rect], width: float, length: float, kerf: float, fit: Fit, split: Split) -> list[_Open]:
+def _filled(
+    pieces: Sequence[Rect], width: float, length: float, kerf: float, fit: FitScore, split: Split
+) -> list[_Open]:
     boards: list[_Open] = []
     for piece in pieces:
         if any(_lay(board, piece, kerf, fit, split) for board in boards):
@@ -247,17 +249,17 @@ def board_bound(pieces: Sequence[Rect], width: float, length: float, kerf: float
     return max(math.ceil(most - 1e-6), alone)
 
 
-def _large_alone(threshold: float) -> Callable[[Sides], Sides]:
+def _large_alone(threshold: float) -> Callable[[BoardSides], BoardSides]:
     # larger than 1 − ε counts as whole, smaller than ε as nothing
-    def value(x: Sides) -> Sides:
+    def value(x: BoardSides) -> BoardSides:
         return np.where(x > 1.0 - threshold + 1e-9, 1.0, np.where(x < threshold - 1e-9, 0.0, x))
 
     return value
 
 
-def _stepped(k: int) -> Callable[[Sides], Sides]:
+def _stepped(k: int) -> Callable[[BoardSides], BoardSides]:
     # x counts as ⌊(k+1)x⌋/k, and as itself where (k+1)x is whole
-    def value(x: Sides) -> Sides:
+    def value(x: BoardSides) -> BoardSides:
         scaled = (k + 1) * x
         whole = np.abs(scaled - np.round(scaled)) < 1e-9
         return np.where(whole, x, np.floor(scaled) / k)
@@ -265,7 +267,7 @@ def _stepped(k: int) -> Callable[[Sides], Sides]:
     return value
 
 
-_DUAL: tuple[Callable[[Sides], Sides], ...] = (
+_DUAL: tuple[Callable[[BoardSides], BoardSides], ...] = (
     *(_large_alone(float(e)) for e in np.linspace(0.0, 0.5, 13)),
     *(_stepped(k) for k in (1, 2, 3, 4)),
 )
@@ -356,7 +358,7 @@ def matched_on_one(
     return max((_sheet(board, width, length) for board in boards), key=lambda sheet: sheet.used)
 
 
-def _attempts(pieces: Sequence[Rect]) -> Iterator[tuple[Sequence[Rect], Fit, Split]]:
+def _attempts(pieces: Sequence[Rect]) -> Iterator[tuple[Sequence[Rect], FitScore, Split]]:
     for key in ORDERS:
         order = sorted(pieces, key=key)
         for fit in FITS:

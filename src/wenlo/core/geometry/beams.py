@@ -10,7 +10,7 @@ Vector = NDArray[np.float64]
 
 
 @dataclass(frozen=True, kw_only=True)
-class Spot:
+class BeamSpot:
     """A spot or stripe on a facing surface, as half widths from its middle. [m]
 
     Inside of ``core`` all of the lamp is seen (negative: nowhere is, and the light is even so far as the whole opening
@@ -32,7 +32,7 @@ class Spot:
         return self.field - self.core
 
 
-def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
+def spot_behind(*, lamp: float, opening: float, gap: float, throw: float) -> BeamSpot:
     r"""The spot behind an opening, by similar triangles.
 
     Across, the light is the lamp's image through a point of the opening, 2 r_l d/g wide, smeared by the opening as a
@@ -61,7 +61,7 @@ def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
     if gap <= 0.0:
         raise ValueError("the opening must stand before the lamp")
     times = throw / gap
-    return Spot(
+    return BeamSpot(
         core=opening + (opening - lamp) * times,
         half=max(opening * (1.0 + times), lamp * times),
         field=opening + (opening + lamp) * times,
@@ -69,14 +69,14 @@ def spot(*, lamp: float, opening: float, gap: float, throw: float) -> Spot:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Tube:
+class SnootTube:
     """Length from lamp to opening and width of the opening. [m]"""
 
     gap: float
     width: float
 
 
-def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> Tube:
+def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> SnootTube:
     """Gap and opening for a spot or stripe of a wanted width and penumbra at a distance from the lamp.
 
     The penumbra is 2 r_l d/g with d = throw − g, so g = 2 r_l · throw/(edge + 2 r_l); the opening is the width in the
@@ -92,12 +92,12 @@ def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> Tube:
     edge: whole width of the penumbra. [m]
 
     >>> t = tube_for(lamp=0.02, throw=2.0, width=0.3, edge=0.1)
-    >>> s = spot(lamp=0.02, opening=t.width / 2, gap=t.gap, throw=2.0 - t.gap)
+    >>> s = spot_behind(lamp=0.02, opening=t.width / 2, gap=t.gap, throw=2.0 - t.gap)
     >>> round(2 * s.half, 6), round(s.edge, 6)
     (0.3, 0.1)
     """
     gap = 2.0 * lamp * throw / (min(edge, width) + 2.0 * lamp)
-    return Tube(gap=gap, width=width * gap / throw)
+    return SnootTube(gap=gap, width=width * gap / throw)
 
 
 def on_rake(half_angle: float, *, distance: float, rake: float) -> tuple[float, float]:
@@ -121,7 +121,7 @@ def on_rake(half_angle: float, *, distance: float, rake: float) -> tuple[float, 
 
 
 @dataclass(frozen=True, kw_only=True)
-class Aim:
+class AimAngles:
     """Where a lamp points: ``turn`` from straight ahead (+ is right) and ``tilt`` over the level [rad], its ``throw``
     [m]; how far 1° of turn or tilt moves the spot on the surface [m], and how far it lands beside for 1 cm of lamp
     height. [m]
@@ -134,7 +134,7 @@ class Aim:
     per_centimetre: float
 
 
-def aim_at(lamp: Vector, target: Vector, *, normal: Vector) -> Aim:
+def aim_at(lamp: Vector, target: Vector, *, normal: Vector) -> AimAngles:
     """How to point a lamp so that its axis lands on a target of a surface.
 
     Parameters
@@ -154,7 +154,7 @@ def aim_at(lamp: Vector, target: Vector, *, normal: Vector) -> Aim:
     incidence = abs(float(way @ normal)) / throw
     if incidence < 1e-6:
         raise ValueError("from there the light only grazes the surface")
-    return Aim(
+    return AimAngles(
         turn=math.atan2(way[0], way[1]),
         tilt=math.asin(way[2] / throw),
         throw=throw,

@@ -37,7 +37,7 @@ def for_the_tools(plan: BuildPlan, workshop: Workshop) -> BuildPlan:
     return replace(plan, kerf=kerf, saw=saw)
 
 
-def made(
+def plan_build(
     plan: BuildPlan,
     workshop: Workshop,
     *,

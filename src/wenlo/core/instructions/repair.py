@@ -7,9 +7,9 @@ from typing import Literal
 from wenlo.core.fabrication.parts import BuildPlan, ClothPiece, Step
 from wenlo.core.instructions.order import assigned
 
-Joint = Literal["bonded", "screwed", "dry", "sliding", "tied", "stapled", "taped", "sewn"]
+JointMake = Literal["bonded", "screwed", "dry", "sliding", "tied", "stapled", "taped", "sewn"]
 
-HELD_BY: tuple[tuple[str, Joint], ...] = (
+HELD_BY: tuple[tuple[str, JointMake], ...] = (
     ("hook_and_loop", "sliding"),
     ("cloth_tie", "tied"),
     ("staples", "stapled"),
@@ -17,7 +17,7 @@ HELD_BY: tuple[tuple[str, Joint], ...] = (
 )
 """What holds a sheet, by the fitting that is used in the same step."""
 
-UNDONE: dict[Joint, tuple[str, float]] = {
+UNDONE: dict[JointMake, tuple[str, float]] = {
     "sliding": ("pull it off, put the new one on; nothing is damaged", 5.0),
     "tied": ("untie it", 8.0),
     "stapled": ("lift the staples with a flat screwdriver, staple the new one beside the old holes", 25.0),
@@ -38,13 +38,13 @@ class Renewal:
 
     labels: tuple[str, ...]
     name: str
-    joint: Joint
+    joint: JointMake
     how: str
     minutes: float
     price: float
 
 
-def _sheet_joint(piece: ClothPiece, step: Step) -> Joint:
+def _sheet_joint(piece: ClothPiece, step: Step) -> JointMake:
     note = piece.note
     for word, joint in (
         ("sleeve", "sliding"),
@@ -61,7 +61,7 @@ def _sheet_joint(piece: ClothPiece, step: Step) -> Joint:
     return next((joint for fitting, joint in HELD_BY if fitting in step.uses), "dry")
 
 
-def _bar_joint(plan: BuildPlan, step: Step) -> Joint:
+def _bar_joint(plan: BuildPlan, step: Step) -> JointMake:
     fittings = {f.id for f in plan.fittings}
     if "solvent_cement" in fittings or (step.does == "bond" and step.wait >= 60):
         return "bonded"
@@ -76,7 +76,7 @@ def renewals(plan: BuildPlan) -> tuple[Renewal, ...]:
 def _sheets(plan: BuildPlan) -> Iterator[Renewal]:
     sheets = {piece.label: piece for piece in plan.cloth}
     for step, (labels, _) in zip(plan.steps, assigned(plan), strict=True):
-        same: dict[tuple[str, Joint], list[ClothPiece]] = {}
+        same: dict[tuple[str, JointMake], list[ClothPiece]] = {}
         for label in labels:
             if label in sheets:
                 same.setdefault((sheets[label].material, _sheet_joint(sheets[label], step)), []).append(sheets[label])

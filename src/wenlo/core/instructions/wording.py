@@ -20,7 +20,7 @@ def sold_names() -> tuple[str, ...]:
     return tuple(name for name in dict.fromkeys(every) if re.search(r"\d+(?:\.\d+)? (?:mm|cm|m)\b", name))
 
 
-def said(text: str, units: UnitSystem) -> str:
+def to_units(text: str, units: UnitSystem) -> str:
     """A text of a build with its lengths for the tape that is used; names stay as they are sold."""
     return lengths_in(text, units, names=sold_names())
 
@@ -29,16 +29,16 @@ def _step(step: Step, units: UnitSystem) -> Step:
     # titles stay: ticks are kept under them
     return replace(
         step,
-        text=said(step.text, units),
-        mistake=said(step.mistake, units),
-        caution=said(step.caution, units),
-        check=said(step.check, units),
-        uses=tuple(said(word, units) for word in step.uses),
+        text=to_units(step.text, units),
+        mistake=to_units(step.mistake, units),
+        caution=to_units(step.caution, units),
+        check=to_units(step.check, units),
+        uses=tuple(to_units(word, units) for word in step.uses),
     )
 
 
 def _piece(piece: Piece, units: UnitSystem) -> Piece:
-    return replace(piece, reason=said(piece.reason, units))
+    return replace(piece, reason=to_units(piece.reason, units))
 
 
 def worded_plan(plan: BuildPlan, units: UnitSystem) -> BuildPlan:
@@ -48,11 +48,11 @@ def worded_plan(plan: BuildPlan, units: UnitSystem) -> BuildPlan:
     return replace(
         plan,
         pieces=tuple(_piece(p, units) for p in plan.pieces),
-        cloth=tuple(replace(c, note=said(c.note, units)) for c in plan.cloth),
+        cloth=tuple(replace(c, note=to_units(c.note, units)) for c in plan.cloth),
         steps=tuple(_step(s, units) for s in plan.steps),
-        holes=tuple(replace(h, note=said(h.note, units), side=said(h.side, units)) for h in plan.holes),
-        templates=tuple(replace(t, note=said(t.note, units)) for t in plan.templates),
-        prints=tuple(replace(p, note=said(p.note, units)) for p in plan.prints),
+        holes=tuple(replace(h, note=to_units(h.note, units), side=to_units(h.side, units)) for h in plan.holes),
+        templates=tuple(replace(t, note=to_units(t.note, units)) for t in plan.templates),
+        prints=tuple(replace(p, note=to_units(p.note, units)) for p in plan.prints),
     )
 
 

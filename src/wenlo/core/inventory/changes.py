@@ -13,9 +13,9 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
 
-Aim = Literal["cheaper", "lighter", "stronger", "weatherproof"]
+VariantGoal = Literal["cheaper", "lighter", "stronger", "weatherproof"]
 
-AIMS: tuple[Aim, ...] = get_args(Aim)
+AIMS: tuple[VariantGoal, ...] = get_args(VariantGoal)
 
 MATERIALS = ("sheet", "face", "lining", "outside", "walls", "structure", "material", "acrylic", "panel", "inside")
 """Parameters of kinds that choose what it is made of."""
@@ -38,7 +38,7 @@ class Variant:
     the ratio of the bars' bending stiffness.
     """
 
-    aim: Aim
+    aim: VariantGoal
     changes: Mapping[str, Any]
     words: str
     light: float
@@ -177,7 +177,7 @@ def variants(design: Any, build: Build, *, prices: Prices = TYPICAL, uses: Calla
         if found is not None:
             candidates.append((changes, *found))
 
-    def variant(aim: Aim, changes: Mapping[str, Any], other: Any, worked: WorkedBuild) -> Variant:
+    def variant(aim: VariantGoal, changes: Mapping[str, Any], other: Any, worked: WorkedBuild) -> Variant:
         stiff = 1.0
         if worked.plan.pieces and now_plan.pieces:
             stiff = bending_stiffness(worked.plan.stock.id) / bending_stiffness(now_plan.stock.id)

@@ -20,12 +20,12 @@ def lit_by(kind: Kind[Any], brief: Brief, lamps: Sequence[OwnLamp]) -> Brief | N
     """
     owned = {lamp.item for lamp in lamps}
     ref = brief.lamp.id
-    if (not lamps or (isinstance(ref, OwnLamp) and ref.item in owned)) and kind.cannot(brief) is None:
+    if (not lamps or (isinstance(ref, OwnLamp) and ref.item in owned)) and kind.rejection_reason(brief) is None:
         return brief
     wanted = brief.lamp.type.kind
     for lamp in sorted(lamps, key=lambda x: x.values.kind != wanted):
         tried = brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})})
-        if kind.cannot(tried) is None:
+        if kind.rejection_reason(tried) is None:
             return tried
     return None
 

@@ -61,7 +61,7 @@ def second_copy(first: WorkedBuild, *, units: UnitSystem = "metric", prices: Pri
 
 
 @dataclass(frozen=True, kw_only=True)
-class Change:
+class PartChange:
     """A part that is another one in another design: its name, what it is now and what it becomes, None for nothing."""
 
     name: str
@@ -69,12 +69,12 @@ class Change:
     then: str | None
 
 
-def changed_parts(now: BuildPlan, then: BuildPlan) -> tuple[tuple[Change, ...], int]:
+def changed_parts(now: BuildPlan, then: BuildPlan) -> tuple[tuple[PartChange, ...], int]:
     """What has to be made anew when one design becomes another, and how many pieces and sheets stay.
 
     Parts are the same when they are of one material and as large to a tenth of a millimetre.
     """
-    found: list[Change] = []
+    found: list[PartChange] = []
     stay = 0
     for mine, theirs in ((_bars(now), _bars(then)), (_sheets(now), _sheets(then)), (_fittings(now), _fittings(then))):
         for name in dict.fromkeys((*mine, *theirs)):
@@ -84,7 +84,7 @@ def changed_parts(now: BuildPlan, then: BuildPlan) -> tuple[tuple[Change, ...], 
             if not name.startswith("fitting "):
                 stay += len(same)
             if left or right:
-                found.append(Change(name=name.removeprefix("fitting "), now=_told(left), then=_told(right)))
+                found.append(PartChange(name=name.removeprefix("fitting "), now=_told(left), then=_told(right)))
     return tuple(found), stay
 
 

@@ -356,7 +356,7 @@ def start(brief: Brief) -> AcrylicTableParameters:
     return AcrylicTableParameters(table=table, width=width, over=over)
 
 
-def grown(design: AcrylicTableParameters, scale: float) -> AcrylicTableParameters:
+def scaled(design: AcrylicTableParameters, scale: float) -> AcrylicTableParameters:
     """A larger sheet above; the table stays."""
     return design.model_copy(update={"over_size": round(min(max(design.over_size * scale, 0.1), 2.0), 3)})
 
@@ -395,7 +395,7 @@ def holds(design: AcrylicTableParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """For things, and light enough ones."""
     return no_person(brief)
 
@@ -407,11 +407,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     figures=figures,
     keeps_size=True,
     good="a ground without a shadow and without a line behind",

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import Arrangement, Mark
 from wenlo.core.modifiers.placing import UP, panel
-from wenlo.core.modifiers.upright import Standing
+from wenlo.core.modifiers.upright import StandingSource
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR, Sheet, luminance
 from wenlo.core.transport.scene import LightScene, Meter
@@ -22,7 +22,7 @@ Vector = NDArray[np.float64]
 CORNERS = 12
 
 
-class Aimed(Standing):
+class Aimed(StandingSource):
     """Place of an opening and of the height over the subject's mark that it points to."""
 
     distance: float = quantity(0.15, 10.0, unit="m", label="distance to the subject", default=1.5)

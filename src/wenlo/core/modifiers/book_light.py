@@ -10,7 +10,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
@@ -158,7 +158,7 @@ def start(brief: Brief) -> BookLightParameters:
     return BookLightParameters(**start_of(brief, width=1.0, height=1.0, wish=0.9))
 
 
-def grown(design: BookLightParameters, scale: float) -> BookLightParameters:
+def scaled(design: BookLightParameters, scale: float) -> BookLightParameters:
     """Both pages larger."""
     return design.model_copy(update=resized(design, scale))
 
@@ -196,7 +196,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -210,7 +210,7 @@ KIND = Kind(
     ),
     cautions=("Insulation board and hot lamps do not mix.", "Dust of cut insulation itches: gloves and a mask."),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("canvas", "board"),
             sizes={"width": "width", "height": "height"},
             wall="face",

@@ -11,7 +11,7 @@ from wenlo.core.catalog.own import BounceRef, OwnFace, bounce_face
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Template
 from wenlo.core.fabrication.templates import oblong
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
@@ -135,7 +135,7 @@ def start(brief: Brief) -> CardParameters:
     return CardParameters(**base, lamp_height=round(max(0.3, brief.subject.face_height - 0.65), 2))
 
 
-def grown(design: CardParameters, scale: float) -> CardParameters:
+def scaled(design: CardParameters, scale: float) -> CardParameters:
     """Card and lamp distance together."""
     return design.model_copy(update=resized(design, scale, lamp_distance=design.lamp_distance))
 
@@ -173,7 +173,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -187,7 +187,7 @@ KIND = Kind(
     ),
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("canvas", "board"),
             sizes={"width": "width", "height": "height"},
             wall="face",

@@ -16,7 +16,7 @@ from wenlo.core.fabrication.templates import lattice_strip
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.finish import CellGrid, CellShape
 from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -388,9 +388,9 @@ def start(brief: Brief) -> GridParameters:
     return GridParameters(**start_of(brief, width=0.7, height=0.7, wish=0.9))
 
 
-def grown(design: GridParameters, scale: float) -> GridParameters:
+def scaled(design: GridParameters, scale: float) -> GridParameters:
     """A larger sheet; the cells stay as they are."""
-    return design.model_copy(update=grown_within(design, scale))
+    return design.model_copy(update=scaled_within(design, scale))
 
 
 def marks(design: GridParameters, brief: Brief) -> tuple[Mark, ...]:
@@ -432,7 +432,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,

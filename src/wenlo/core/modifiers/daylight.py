@@ -21,13 +21,13 @@ from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 
-Weather = Literal["overcast", "sun", "open shade"]
+Sky = Literal["overcast", "sun", "open shade"]
 
 NOBODY = "00000000-0000-0000-0000-000000000000"
 GLAZING = 0.8
 OFF_WALL = 0.01
 
-KELVIN: dict[Weather, float] = {"overcast": 6500.0, "sun": 5200.0, "open shade": 8000.0}
+KELVIN: dict[Sky, float] = {"overcast": 6500.0, "sun": 5200.0, "open shade": 8000.0}
 SKY_KELVIN = 12000.0
 """Of the clear sky beside the sun. [K]"""
 
@@ -85,7 +85,7 @@ def clear_sky_illuminance(height: float) -> float:
     return 800.0 + 15500.0 * math.sqrt(math.sin(height)) if height > 0.0 else 0.0
 
 
-def lit_by_daylight(brief: Brief, weather: Weather) -> Brief:
+def lit_by_daylight(brief: Brief, weather: Sky) -> Brief:
     """The brief with daylight in the place of its lamp: it has no dial, no gel and no flicker."""
     values = LampValues(
         kind="continuous",
@@ -121,7 +121,7 @@ def where_it_is(there: OtherLight, brief: Brief) -> dict[str, float]:
     }
 
 
-def taken_over(brief: Brief, weather: Weather) -> Brief:
+def lamp_as_daylight(brief: Brief, weather: Sky) -> Brief:
     """The brief with daylight as its lamp; the window that it comes through no longer shines beside it."""
     window_light = side_window(brief)
     others = [x.model_copy(update={"on": False}) if x is window_light else x for x in brief.others]
@@ -136,7 +136,7 @@ def opening_light(
     width: float,
     height: float,
     daylight: float,
-    weather: Weather,
+    weather: Sky,
     glazing: float = GLAZING,
     sun_height: float = 0.6,
     sun_aside: float = 0.0,

@@ -18,7 +18,7 @@ from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
 from wenlo.core.fabrication.structures.shape import FrameShape
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
@@ -185,8 +185,8 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
         Step(
             title="Edge and hang the sheet" if taped else "Cut, hem and hang the sheet",
             text=(
-                f"{edge}, wrap each edge round the member and {hold}, middles first, then outward to the corners, so that"
-                " it is even and drum-tight."
+                f"{edge}, wrap each edge round the member and {hold}, middles first, then outward to the corners, so"
+                " that it is even and drum-tight."
             ),
             mistake="Pulling one side home first leaves a fold that shows in glossy things.",
             caution=heat,
@@ -260,7 +260,7 @@ def start(brief: Brief) -> FrameParameters:
     )
 
 
-def grown(design: FrameParameters, scale: float) -> FrameParameters:
+def scaled(design: FrameParameters, scale: float) -> FrameParameters:
     """Frame and lamp distance together; the middle of the sheet stays where the legs allow."""
     width, height = (
         round(min(max(side * scale, 0.3), most), 2) for side, most in ((design.width, 4.0), (design.height, 3.5))
@@ -315,7 +315,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -332,7 +332,7 @@ KIND = Kind(
     ),
     cautions=("Heat of the lamp near cloth; ballast on both feet.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("frame",),
             sizes={"width": "width", "height": "height"},
             faces=2,

@@ -13,9 +13,9 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.modifiers.flagging import flag_panel, spared
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
@@ -241,9 +241,9 @@ def start(brief: Brief) -> CageParameters:
     return CageParameters(**start_of(brief, width=0.8, height=0.8, wish=0.8, angle=60.0))
 
 
-def grown(design: CageParameters, scale: float) -> CageParameters:
+def scaled(design: CageParameters, scale: float) -> CageParameters:
     """Sheet and lamp distance; the flags follow by themselves."""
-    return design.model_copy(update=grown_within(design, scale))
+    return design.model_copy(update=scaled_within(design, scale))
 
 
 def marks(design: CageParameters, brief: Brief) -> tuple[Mark, ...]:
@@ -284,7 +284,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -295,7 +295,7 @@ KIND = Kind(
     mistakes=("a flag that cuts the key", "more flags than the picture needs"),
     cautions=("Ballast every flag's stand.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("frame",),
             sizes={},
             faces=1,

@@ -20,7 +20,7 @@ CLEAR_OF_KEY = 0.1
 OFF_WALLS = 0.02
 
 
-def axes_of(shade: Shade, source: Vector) -> tuple[Vector, Vector]:
+def flag_axes(shade: Shade, source: Vector) -> tuple[Vector, Vector]:
     """Level and upright unit vectors of a flag that is square to its way from the source, shape (3,) each."""
     way = shade.middle - source
     way = way / float(np.linalg.norm(way))
@@ -54,7 +54,7 @@ def spared(shade: Shade, source: Vector, face: Vector, radius: float) -> tuple[S
         return made, trimmed
     crossing = source + share * toward
     need = (1.0 - share) * radius + CLEAR_OF_KEY
-    level, upright = axes_of(shade, source)
+    level, upright = flag_axes(shade, source)
     off = np.array([float((shade.middle - crossing) @ level), float((shade.middle - crossing) @ upright)])
     gaps = np.array([half[0] + need, half[1] + need]) - np.abs(off)
     if np.any(gaps <= 0.0):
@@ -67,7 +67,7 @@ def spared(shade: Shade, source: Vector, face: Vector, radius: float) -> tuple[S
 
 def flag_panel(name: str, shade: Shade, source: Vector, brief: Brief) -> Panel | None:
     """The flag as a surface, kept in the room: what sticks out of it is cut off; None if nothing is left."""
-    level, upright = axes_of(shade, source)
+    level, upright = flag_axes(shade, source)
     wide, tall = 2 * shade.half[0], 2 * shade.half[1]
     centre = shade.middle
     half = brief.room.width / 2 - OFF_WALLS

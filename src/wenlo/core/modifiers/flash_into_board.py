@@ -11,7 +11,7 @@ from wenlo.core.catalog.own import BounceRef
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.bounce_card import card
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
@@ -89,7 +89,7 @@ def start(brief: Brief) -> FlashBoardParameters:
     return FlashBoardParameters(**start_of(brief, width=0.7, height=1.0, wish=0.9, angle=55.0))
 
 
-def grown(design: FlashBoardParameters, scale: float) -> FlashBoardParameters:
+def scaled(design: FlashBoardParameters, scale: float) -> FlashBoardParameters:
     """Board and arm together."""
     changes = resized(design, scale)
     return design.model_copy(update={**changes, "arm": round(min(max(design.arm * scale, 0.15), 1.5), 2)})
@@ -113,7 +113,7 @@ def holds(design: FlashBoardParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(name="clamp behind the board", place=design.source_centre, mass=mass),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a flash."""
     return None if is_flash(brief) else "It is made for a small flash; with a lamp that burns on it is a bounce card."
 
@@ -125,18 +125,18 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     good="quick, light, one stand; works anywhere without mains",
     bad="loses two stops and more; spill onto background and lens",
     replaces=("flash half a board's width before the board",),
     mistakes=("spill onto background and lens", "zoom left at tele: a hot spot on the board"),
     cautions=("Never fire a flash close to anyone's eyes.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("canvas", "board"),
             sizes={"width": "width", "height": "height"},
             wall="face",

@@ -11,9 +11,9 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -127,9 +127,9 @@ def start(brief: Brief) -> FloppyParameters:
     return FloppyParameters(**start_of(brief, width=0.9, height=height, wish=0.9))
 
 
-def grown(design: FloppyParameters, scale: float) -> FloppyParameters:
+def scaled(design: FloppyParameters, scale: float) -> FloppyParameters:
     """Sheet and lamp distance; the flag stays as it is."""
-    return design.model_copy(update=grown_within(design, scale))
+    return design.model_copy(update=scaled_within(design, scale))
 
 
 def marks(design: FloppyParameters, brief: Brief) -> tuple[Mark, ...]:
@@ -164,7 +164,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -174,7 +174,7 @@ KIND = Kind(
     mistakes=("ends not held", "sail in wind"),
     cautions=("Ballast the flag's stand before the flap is dropped.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("frame",),
             sizes={"flag_width": "width", "flag_height": "height"},
             faces=1,

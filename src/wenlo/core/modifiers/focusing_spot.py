@@ -11,7 +11,7 @@ from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan, Template
 from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, black
 from wenlo.core.optics.lamp import Emitter, ThinLens, exponent_of
 from wenlo.core.optics.shapes import Tube
@@ -287,7 +287,7 @@ def start(brief: Brief) -> FocusingParameters:
     return FocusingParameters(**placed, focal_length=round(focal, 3), gate_distance=round(gate, 3))
 
 
-def grown(design: FocusingParameters, scale: float) -> FocusingParameters:
+def scaled(design: FocusingParameters, scale: float) -> FocusingParameters:
     """A larger lens with its focal length, as far as they are made."""
     lens = round(min(max(design.lens * scale, 0.01), 0.3), 3)
     return design.model_copy(update={"lens": lens})
@@ -325,7 +325,7 @@ def holds(design: FocusingParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a small bright face."""
     lamp = brief.lamp.type
     if min(lamp.size) > 0.2:
@@ -347,12 +347,12 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
     limits=limits,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     figures=figures,
     good="a round field with an edge as sharp or soft as wanted, far brighter than a snoot's",
     bad="hard; heat at the lens; a day's work",
@@ -360,7 +360,7 @@ KIND = Kind(
     mistakes=("lens melts", "fixed focus", "leak to the sides"),
     cautions=("A lens left in the sun starts fires: cap it.", "A lens near a hot lamp melts: give the heat a way out."),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("lens",),
             sizes={"lens": "width", "focal_length": "focal"},
             heaviest=0.6,

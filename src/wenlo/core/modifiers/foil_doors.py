@@ -24,9 +24,9 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 
-Side = Literal["left", "right", "top", "bottom"]
+DoorSide = Literal["left", "right", "top", "bottom"]
 
-SIDES: tuple[Side, ...] = ("left", "right", "top", "bottom")
+SIDES: tuple[DoorSide, ...] = ("left", "right", "top", "bottom")
 LEAST_TAPED = 0.015
 """Less foil than that on the lamp does not hold with tape. [m]"""
 
@@ -65,7 +65,7 @@ class DoorParameters(Aimed):
         return self.centre_height + self.source_size[1] / 2 + reach + 0.02
 
 
-def door(design: DoorParameters, side: Side) -> Panel:
+def door(design: DoorParameters, side: DoorSide) -> Panel:
     """One piece: hinged at the edge of the opening, leaning outward by its angle."""
     across, upward = design.square
     out = {"left": -across, "right": across, "top": upward, "bottom": -upward}[side]
@@ -257,7 +257,7 @@ def start(brief: Brief) -> DoorParameters:
     )
 
 
-def grown(design: DoorParameters, scale: float) -> DoorParameters:
+def scaled(design: DoorParameters, scale: float) -> DoorParameters:
     """A wider opening at the lamp, and longer pieces."""
     mouth, high = (round(min(max(side * scale, 0.03), 1.0), 3) for side in design.source_size)
     length = round(min(max(design.length * scale, 0.05), 0.6), 3)
@@ -286,7 +286,7 @@ def holds(design: DoorParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(by="lamp", name="rim of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """A bulb that shines all round has no front."""
     if brief.lamp.type.shape == "sphere":
         return (
@@ -302,11 +302,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     figures=figures,
     grips=grips,
     refuses=refuses,

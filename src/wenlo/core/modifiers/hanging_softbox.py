@@ -11,7 +11,7 @@ from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_mater
 from wenlo.core.catalog.typical import black_materials
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.units.fields import quantity
 
@@ -269,7 +269,7 @@ def start(brief: Brief) -> HangingBoxParameters:
     return HangingBoxParameters(sheet_height=height)
 
 
-def grown(design: HangingBoxParameters, scale: float) -> HangingBoxParameters:
+def scaled(design: HangingBoxParameters, scale: float) -> HangingBoxParameters:
     """A larger box, as many lamps as its area asks for."""
     sides = {k: round(min(max(getattr(design, k) * scale, 0.4), 4.0), 2) for k in ("width", "length")}
     lamps = max(1, min(6, round(sides["width"] * sides["length"] / 0.9)))
@@ -324,7 +324,7 @@ def holds(design: HangingBoxParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a ceiling high enough."""
     if brief.room.outdoors:
         return "Outdoors there is no ceiling to hang it from."
@@ -343,11 +343,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     good="broad, even light from above for a bench and several people; nothing stands on the floor",
     bad="heavy, fixed, slow to build; lights everything below it alike",
     replaces=("one lamp a square metre", "depth a third of the width"),
@@ -359,7 +359,7 @@ KIND = Kind(
     ),
     cautions=("Overhead load and heat: both need a licensed eye where the public is.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("carton", "tub"),
             sizes={"width": "width", "length": "height", "depth": "depth"},
             faces=1,

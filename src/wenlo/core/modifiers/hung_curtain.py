@@ -9,9 +9,9 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef, sheet_material
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -87,9 +87,9 @@ def start(brief: Brief) -> CurtainParameters:
     return CurtainParameters(**start_of(brief, width=1.4, height=round(height, 2), wish=1.0))
 
 
-def grown(design: CurtainParameters, scale: float) -> CurtainParameters:
+def scaled(design: CurtainParameters, scale: float) -> CurtainParameters:
     """The cloth and the lamp's distance, larger together."""
-    return design.model_copy(update=grown_within(design, scale))
+    return design.model_copy(update=scaled_within(design, scale))
 
 
 def marks(design: CurtainParameters, brief: Brief) -> tuple[Mark, ...]:
@@ -126,7 +126,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -136,7 +136,7 @@ KIND = Kind(
     mistakes=("light runs out at the sides and lights the whole room", "one layer is not enough when the lamp is near"),
     cautions=("Heat: cloth near a hot lamp scorches; keep the maker's distance.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("curtain",),
             sizes={"width": "width", "height": "height"},
             wall="sheet",

@@ -15,7 +15,7 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Shape
 from wenlo.core.transport.scene import Meter
-from wenlo.core.units.fields import Part
+from wenlo.core.units.fields import DocumentPart
 from wenlo.core.units.length import UnitSystem
 
 Vector = NDArray[np.float64]
@@ -23,7 +23,7 @@ Vector = NDArray[np.float64]
 UP = np.array([0.0, 0.0, 1.0])
 
 
-class ModifierParameters(Part):
+class ModifierParameters(DocumentPart):
     """Base of the parameters of a kind. Subclasses fix ``kind`` to a literal.
 
     Everything that stands in the set is told in its coordinates: the subject's mark is the origin of the floor, x to
@@ -191,7 +191,7 @@ class Refusal:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Become:
+class ReuseRule:
     """How a found object becomes the kind.
 
     ``forms`` of objects that serve; ``sizes`` tells which side of the object, inside where there is an inside, each
@@ -219,8 +219,8 @@ class Kind(Generic[P]):
         sheet other than the typical one.
     build: parts, cloth, fittings and steps, given the brief (carrying length).
     start: a design that suits the brief before it is sized.
-    grown: the design with its light ``scale`` times as large, other things in proportion.
-    cannot: why it cannot serve the brief, or None.
+    scaled: the design with its light ``scale`` times as large, other things in proportion.
+    rejection_reason: why it cannot serve the brief, or None.
     marks: the dimensions of the side view.
     handling: stands, people, times, packed size.
     holds: where it is held, given its mass [kg].
@@ -242,17 +242,17 @@ class Kind(Generic[P]):
     arrange: Callable[[P, Brief, float | None], Arrangement]
     build: Callable[[P, Brief], BuildPlan]
     start: Callable[[Brief], P]
-    grown: Callable[[P, float], P]
+    scaled: Callable[[P, float], P]
     marks: Callable[[P, Brief], tuple[Mark, ...]]
     handling: Callable[[P], Handling]
     holds: Callable[[P, float], tuple[Hold, ...]]
     good: str
     bad: str
-    cannot: Callable[[Brief], str | None] = lambda brief: None
+    rejection_reason: Callable[[Brief], str | None] = lambda brief: None
     replaces: tuple[str, ...] = ()
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = field(default=())
-    becomes: tuple[Become, ...] = ()
+    becomes: tuple[ReuseRule, ...] = ()
     daylight: Callable[[P, Brief], Brief] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()

@@ -9,9 +9,9 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
-from wenlo.core.modifiers.upright import LitFromBehind, grown_within, start_of, upright_marks
+from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
@@ -145,9 +145,9 @@ def start(brief: Brief) -> NegativeFillParameters:
     )
 
 
-def grown(design: NegativeFillParameters, scale: float) -> NegativeFillParameters:
+def scaled(design: NegativeFillParameters, scale: float) -> NegativeFillParameters:
     """Sheet and lamp distance; the panel stays."""
-    return design.model_copy(update=grown_within(design, scale))
+    return design.model_copy(update=scaled_within(design, scale))
 
 
 def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
@@ -213,7 +213,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
@@ -224,7 +224,7 @@ KIND = Kind(
     mistakes=("too far to matter", "a white card tried in its place"),
     cautions=("Ballast the panel's stand.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("board",),
             sizes={"panel_width": "width", "panel_height": "height"},
             faces=1,

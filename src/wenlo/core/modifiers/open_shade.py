@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.modifiers.daylight import OFF_WALL, InWall, opening_light, side_window, taken_over, where_it_is
+from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lamp_as_daylight, opening_light, side_window, where_it_is
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.optics.sheet import CLEAR
@@ -110,7 +110,7 @@ def start(brief: Brief) -> OpenShadeParameters:
     return OpenShadeParameters(wall=round(brief.room.width / 2, 3), height=height)
 
 
-def grown(design: OpenShadeParameters, scale: float) -> OpenShadeParameters:
+def scaled(design: OpenShadeParameters, scale: float) -> OpenShadeParameters:
     """A wider and higher opening, from the same sill."""
     width = round(min(max(design.width * scale, 0.4), 6.0), 2)
     height = round(min(max(design.height * scale, 0.4), 4.0), 2)
@@ -142,14 +142,14 @@ def holds(design: OpenShadeParameters, mass: float) -> tuple[Hold, ...]:
 
 def daylight(design: OpenShadeParameters, brief: Brief) -> Brief:
     """Daylight instead of the Brief's lamp."""
-    return taken_over(brief, design.sky)
+    return lamp_as_daylight(brief, design.sky)
 
 
 LARGE = 1.5
 """What is smaller is a window, not a door or a gate that one stands inside of. [m²]"""
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a door, a gate or a large window."""
     there = side_window(brief)
     if there is None:
@@ -172,12 +172,12 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
     daylight=daylight,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     keeps_size=True,
     good="free, very large, nothing to build",
     bad="blue; moves with the clock; its direction is the building's",

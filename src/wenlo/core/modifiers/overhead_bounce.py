@@ -12,7 +12,6 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import (
     Arrangement,
-    Become,
     Handling,
     Hold,
     Kind,
@@ -20,6 +19,7 @@ from wenlo.core.modifiers.kind import (
     Mark,
     ModifierParameters,
     Probe,
+    ReuseRule,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.units.fields import quantity
@@ -252,7 +252,7 @@ def start(brief: Brief) -> OverheadParameters:
     )
 
 
-def grown(design: OverheadParameters, scale: float) -> OverheadParameters:
+def scaled(design: OverheadParameters, scale: float) -> OverheadParameters:
     """A larger canvas at the same height."""
     sides = {k: round(min(max(getattr(design, k) * scale, 0.3), 4.0), 2) for k in ("width", "length")}
     return design.model_copy(update=sides)
@@ -293,7 +293,7 @@ def holds(design: OverheadParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(by="boom", name="boom", place=design.source_centre, mass=mass),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs air over the head."""
     over = brief.room.height - brief.subject.face_height
     if over < math.inf and over < 0.7:
@@ -309,18 +309,18 @@ KIND = Kind(
     build=build,
     start=start,
     figures=figures,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     good="soft light from above that stays off the walls; skirts shape it without moving anything",
     bad="eye sockets go dark; boom, counterweight and safety line; the lamp below must be hidden",
     replaces=("canvas as large as it is far from the face",),
     mistakes=("subject too far under the skirt, or out of it", "the lamp in the picture", "boom out of balance"),
     cautions=("Overhead load: safety line, ballast, and a licensed person for fixings in ceilings.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("canvas",),
             sizes={"width": "width", "length": "height"},
             wall="face",

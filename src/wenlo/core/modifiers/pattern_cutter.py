@@ -10,7 +10,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Loop, Template
 from wenlo.core.fabrication.templates import oblong
-from wenlo.core.geometry.beams import spot
+from wenlo.core.geometry.beams import spot_behind
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
@@ -113,7 +113,9 @@ def projected(design: PatternParameters, brief: Brief) -> tuple[float, float]:
     """Width of one dark piece where it falls, and the whole penumbra of its edge there. [m]"""
     throw = brief.backdrop.distance / max(-float(design.axis[1]), 1e-3) if float(design.axis[1]) < -0.05 else 0.0
     whole = design.throw + throw
-    found = spot(lamp=brief.lamp.type.size[0] / 2, opening=design.piece / 2, gap=design.lamp_distance, throw=whole)
+    found = spot_behind(
+        lamp=brief.lamp.type.size[0] / 2, opening=design.piece / 2, gap=design.lamp_distance, throw=whole
+    )
     return found.core + found.field, found.penumbra
 
 
@@ -238,7 +240,7 @@ def start(brief: Brief) -> PatternParameters:
     return PatternParameters(**placed, lamp_distance=away)
 
 
-def grown(design: PatternParameters, scale: float) -> PatternParameters:
+def scaled(design: PatternParameters, scale: float) -> PatternParameters:
     """A larger card; the lamp stays where it is."""
     held = {name: round(min(max(getattr(design, name) * scale, 0.1), 2.0), 3) for name in ("width", "height")}
     return design.model_copy(update=held)
@@ -276,7 +278,7 @@ def holds(design: PatternParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(name="clamp under the card", place=design.source_centre - UP * design.height / 2, mass=mass),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """A lamp that is too large shows no pattern."""
     lamp = max(brief.lamp.type.size)
     return (
@@ -293,11 +295,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     figures=figures,
     good="leaves, slats or a window's bars out of a card",
     bad="hard; needs a small lamp and a long throw",

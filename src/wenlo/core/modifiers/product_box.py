@@ -8,16 +8,16 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Template
 from wenlo.core.fabrication.templates import oblong
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.thing_box import (
     SidedBox,
     across_surface,
     behind,
-    box_grown,
     box_lamps,
     box_marks,
+    box_scaled,
     box_start,
     ground_panels,
     no_person,
@@ -222,11 +222,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=box_grown,
+    scaled=box_scaled,
     marks=box_marks,
     handling=handling,
     holds=holds,
-    cannot=no_person,
+    rejection_reason=no_person,
     figures=figures,
     keeps_size=True,
     good="the same picture again and again: things in, things out",
@@ -240,7 +240,7 @@ KIND = Kind(
     ),
     cautions=("Lamps near cloth and board: keep them where the hand is comfortable.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("carton",),
             sizes={"width": "width", "height": "height", "depth": "depth"},
             faces=4,

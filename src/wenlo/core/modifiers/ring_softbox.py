@@ -10,7 +10,7 @@ from wenlo.core.catalog.own import LiningRef, SheetRef, bounce_face
 from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan, Template
 from wenlo.core.fabrication.templates import circle, oblong
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
@@ -120,7 +120,7 @@ def start(brief: Brief) -> RingBoxParameters:
     return RingBoxParameters(width=0.5, **place_of(brief, height=0.5, wish=0.7, angle=30.0))
 
 
-def grown(design: RingBoxParameters, scale: float) -> RingBoxParameters:
+def scaled(design: RingBoxParameters, scale: float) -> RingBoxParameters:
     """A wider rim round the same ring."""
     return design.model_copy(update=widened(design, scale, depth_share=0.2))
 
@@ -135,7 +135,7 @@ def holds(design: RingBoxParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(by="lamp", name="ring's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a ring lamp."""
     return None if brief.lamp.type.inner > 0.0 else "It is made round a ring lamp; choose one as the lamp."
 
@@ -147,18 +147,18 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=round_marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     good="turns a cheap ring into a round, even source; light",
     bad="never larger than its rim, so soft only near",
     replaces=("layers until the ring cannot be counted",),
     mistakes=("too few layers",),
     cautions=("Vents of the ring left free.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("dish",),
             sizes={"width": "width", "depth": "depth"},
             faces=1,

@@ -11,7 +11,7 @@ from wenlo.core.catalog.own import LiningRef
 from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.fabrication.templates import gore
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.upright import place_of
@@ -111,7 +111,7 @@ def start(brief: Brief) -> RodBoxParameters:
     return RodBoxParameters(width=0.8, **place_of(brief, height=0.8, wish=0.9))
 
 
-def grown(design: RodBoxParameters, scale: float) -> RodBoxParameters:
+def scaled(design: RodBoxParameters, scale: float) -> RodBoxParameters:
     """Mouth and depth together."""
     return design.model_copy(update=widened(design, scale, depth_share=0.5))
 
@@ -134,7 +134,7 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=round_marks,
     handling=handling,
     holds=holds,
@@ -144,7 +144,7 @@ KIND = Kind(
     mistakes=("stand sags", "bulb heat", "one layer with a bare chip: a hot spot"),
     cautions=("Heat of the bulb in the cone; bent rods spring back.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("shade",),
             sizes={"width": "width", "depth": "depth"},
             heaviest=2.0,

@@ -110,7 +110,7 @@ def start(brief: Brief) -> RoomBounceParameters:
     return RoomBounceParameters(ceiling=brief.room.height, lamp_height=round(min(1.5, brief.room.height - 0.7), 2))
 
 
-def grown(design: RoomBounceParameters, scale: float) -> RoomBounceParameters:
+def scaled(design: RoomBounceParameters, scale: float) -> RoomBounceParameters:
     """A larger patch: the lamp lower, if it can."""
     patch = round(min(max(design.patch * scale, 0.3), 3.0), 2)
     lower = round(max(0.1, design.ceiling - (design.ceiling - design.lamp_height) * scale), 2)
@@ -143,7 +143,7 @@ def holds(design: RoomBounceParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(name="lamp", place=design.lamp_position, mass=mass, by="lamp"),)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a ceiling that gives light back."""
     if brief.room.outdoors:
         return "Outdoors there is no ceiling to bounce light off."
@@ -159,11 +159,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     good="costs nothing, up in three minutes",
     bad="flat, and takes the colour of the paint; lights the whole room",
     replaces=("aim where a mirror would throw it",),

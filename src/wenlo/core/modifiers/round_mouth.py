@@ -9,7 +9,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef
 from wenlo.core.modifiers.kind import Mark
 from wenlo.core.modifiers.placing import facing, layers_of, panel
-from wenlo.core.modifiers.upright import CLEAR_OF_FLOOR, Standing, upright_marks
+from wenlo.core.modifiers.upright import CLEAR_OF_FLOOR, StandingSource, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
 
@@ -19,7 +19,7 @@ CORNERS = 12
 """A round sheet is a polygon of so many corners and of the circle's area."""
 
 
-class RoundMouth(Standing):
+class RoundMouth(StandingSource):
     """Parameters of a round box; the lamp sits at its back."""
 
     width: float = quantity(0.2, 1.8, unit="m", label="diameter", default=0.8)

@@ -11,7 +11,7 @@ from wenlo.core.catalog.typical import LampType
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.fabrication.templates import oblong, pierced
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark, Refusal
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
@@ -168,7 +168,7 @@ def start(brief: Brief) -> FlashBoxParameters:
     return FlashBoxParameters(**base)
 
 
-def grown(design: FlashBoxParameters, scale: float) -> FlashBoxParameters:
+def scaled(design: FlashBoxParameters, scale: float) -> FlashBoxParameters:
     """A larger container; two of them when one is not enough."""
     changes = resized(design, scale)
     width, height = min(max(changes["width"], 0.08), 0.6), min(max(changes["height"], 0.06), 0.5)
@@ -242,7 +242,7 @@ def refuses(design: FlashBoxParameters, lamp: LampType) -> Refusal | None:
     return None
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a flash."""
     if not is_flash(brief):
         return "It is made for a small flash: a lamp that burns on would melt the container."
@@ -257,11 +257,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     refuses=refuses,
     good="pocket size, no stand needed, made in an hour",
     bad="small, so soft only near; eats power, so the flash recycles slowly",
@@ -269,7 +269,7 @@ KIND = Kind(
     mistakes=("flash set too deep or too shallow", "too heavy for the arm", "recycle time grows with the light lost"),
     cautions=("Never fire a flash close to anyone's eyes.", "Never open a flash."),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("tub", "carton"),
             sizes={"width": "width", "height": "height", "depth": "depth"},
             faces=2,

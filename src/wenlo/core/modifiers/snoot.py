@@ -12,7 +12,7 @@ from wenlo.core.catalog.typical import LampType
 from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.fabrication.templates import circle, oblong, pierced
-from wenlo.core.geometry.beams import Spot, aim_at, on_rake, spot, tube_for
+from wenlo.core.geometry.beams import BeamSpot, aim_at, on_rake, spot_behind, tube_for
 from wenlo.core.modifiers.aimed import (
     Aimed,
     BeamRead,
@@ -24,7 +24,7 @@ from wenlo.core.modifiers.aimed import (
     round_outline,
     turned,
 )
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal, ReuseRule
 from wenlo.core.modifiers.placing import black, grip_for, key_lamp, lined
 from wenlo.core.optics.lamp import half_along, widest
 from wenlo.core.optics.shapes import Disc, Tube
@@ -119,7 +119,7 @@ def arrange(design: SnootParameters, brief: Brief, transmittance: float | None =
     )
 
 
-def spot_of(design: SnootParameters, brief: Brief, *, throw: float | None = None) -> Spot:
+def spot_of(design: SnootParameters, brief: Brief, *, throw: float | None = None) -> BeamSpot:
     """The spot at what it points to, or the stripe across its width, by straight lines.
 
     Parameters
@@ -129,7 +129,7 @@ def spot_of(design: SnootParameters, brief: Brief, *, throw: float | None = None
     """
     # across a slot that lies level the lamp's height counts, across one that stands upright its width
     turn = 0.0 if design.shape == "disc" else math.pi / 2 - math.radians(design.rotation)
-    return spot(
+    return spot_behind(
         lamp=half_along(brief.lamp.type, turn),
         opening=design.opening / 2,
         gap=design.tube_length,
@@ -345,7 +345,7 @@ def start(brief: Brief) -> SnootParameters:
     )
 
 
-def grown(design: SnootParameters, scale: float) -> SnootParameters:
+def scaled(design: SnootParameters, scale: float) -> SnootParameters:
     """A larger opening, and the tube as wide as it needs."""
     opening = round(min(max(design.opening * scale, 0.002), 0.5), 4)
     slot = round(min(max(design.slot_length * scale, 0.005), 0.5), 4)
@@ -409,7 +409,7 @@ def refuses(design: SnootParameters, lamp: LampType) -> Refusal | None:
     return None
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a lamp that goes into a tube."""
     lamp = brief.lamp.type
     if max(lamp.size) > 0.5:
@@ -424,11 +424,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     figures=figures,
     grips=grips,
     refuses=refuses,
@@ -438,7 +438,7 @@ KIND = Kind(
     mistakes=("gap too short for the lamp's size: no clean edge", "too thin to meter", "aim"),
     cautions=("A closed tube holds the lamp's heat: keep the vents free.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("tube",),
             sizes={"tube_width": "width", "tube_length": "depth"},
             heaviest=1.0,

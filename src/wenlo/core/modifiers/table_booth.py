@@ -13,7 +13,6 @@ from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import (
     Arrangement,
-    Become,
     Handling,
     Hold,
     Kind,
@@ -21,6 +20,7 @@ from wenlo.core.modifiers.kind import (
     Mark,
     ModifierParameters,
     Probe,
+    ReuseRule,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.thing_box import ground_figure, no_person, seen_width
@@ -33,7 +33,7 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 
-Card = Literal["white", "black", "none"]
+FillCard = Literal["white", "black", "none"]
 
 SLIVER = (0.12, 0.03)
 """Width and height of the one small card that lifts one detail. [m]"""
@@ -52,8 +52,8 @@ class BoothParameters(ModifierParameters):
     ground: float = quantity(0.0, 1.5, unit="m", label="height of the ground", default=0.1)
     face: BounceRef = "white_foam_board"
     backdrop: FinishRef = "poster_white"
-    far_card: Card = "white"
-    near_card: Card = "none"
+    far_card: FillCard = "white"
+    near_card: FillCard = "none"
     card_height: float = quantity(0.05, 1.2, unit="m", label="height of the cards", default=0.3)
     card_distance: float = quantity(0.05, 1.2, unit="m", label="cards from the thing", default=0.3)
     lamp_out: float = quantity(0.1, 2.0, unit="m", label="lamp before the thing", default=0.45)
@@ -99,7 +99,7 @@ def card_tall(design: BoothParameters) -> float:
     return min(design.card_height, design.roof - design.ground - 0.02)
 
 
-def _card(design: BoothParameters, side: float, what: Card) -> Panel:
+def _card(design: BoothParameters, side: float, what: FillCard) -> Panel:
     surface = bounce("white_foam_board") if what == "white" else black("black_foam_board")
     height = card_tall(design)
     x = side if design.direction[0] >= 0.0 else -side
@@ -333,7 +333,7 @@ def start(brief: Brief) -> BoothParameters:
     )
 
 
-def grown(design: BoothParameters, scale: float) -> BoothParameters:
+def scaled(design: BoothParameters, scale: float) -> BoothParameters:
     """A larger table, and the lamp as much farther out, so that it lights more of the roof."""
     held = {name: round(min(max(getattr(design, name) * scale, 0.3), 2.5), 3) for name in ("width", "length")}
     return design.model_copy(update={**held, "lamp_out": round(min(max(design.lamp_out * scale, 0.1), 2.0), 3)})
@@ -385,11 +385,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
-    cannot=no_person,
+    rejection_reason=no_person,
     figures=figures,
     keeps_size=True,
     good="a studio under a table, from two boards and one small lamp",
@@ -402,7 +402,7 @@ KIND = Kind(
     ),
     cautions=("Keep a hot lamp clear of the board and of cloth.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("table",),
             sizes={"width": "width", "length": "height"},
             faces=1,

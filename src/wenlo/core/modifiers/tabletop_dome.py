@@ -13,15 +13,15 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.fabrication.templates import circle, pierced
 from wenlo.core.modifiers.aimed import round_outline
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, KindFigure, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, ReuseRule
 from wenlo.core.modifiers.light_tent import shape_of
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.thing_box import (
     ThingBox,
     behind,
-    box_grown,
     box_lamps,
     box_marks,
+    box_scaled,
     box_start,
     ground_panels,
     ground_white,
@@ -89,7 +89,7 @@ def _with_hole(
     return replace(made, cut_out=True)
 
 
-def walls(design: DomeParameters, wall: Sheet) -> tuple[Panel, Panel]:
+def front_and_top(design: DomeParameters, wall: Sheet) -> tuple[Panel, Panel]:
     """Front and top, the lens' hole cut out of one of them."""
     across, deep = np.array([design.width, 0.0, 0.0]), np.array([0.0, design.depth, 0.0])
     front = design.middle - deep / 2
@@ -121,7 +121,7 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
     surfaces: list[Shape] = [
         side_panel(design, "sheet", 1.0, wall),
         side_panel(design, "far side", -1.0, wall),
-        *walls(design, wall),
+        *front_and_top(design, wall),
         shell,
     ]
     lamps = box_lamps(design, brief)
@@ -340,11 +340,11 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=box_grown,
+    scaled=box_scaled,
     marks=box_marks,
     handling=handling,
     holds=holds,
-    cannot=no_person,
+    rejection_reason=no_person,
     figures=figures,
     keeps_size=True,
     good="calm light from everywhere for shiny small things, from one tub",
@@ -357,7 +357,7 @@ KIND = Kind(
     ),
     cautions=("Plastic softens near a hot lamp.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("tub",),
             sizes={"width": "width", "height": "height", "depth": "depth"},
             wall="sheet",

@@ -192,7 +192,7 @@ def box_start(brief: Brief) -> dict[str, Any]:
 T = TypeVar("T", bound=ThingBox)
 
 
-def box_grown(design: T, scale: float) -> T:
+def box_scaled(design: T, scale: float) -> T:
     """The box larger all ways, and the lamps as much farther off."""
     sides = {
         name: round(min(max(getattr(design, name) * scale, 0.15), 2.5), 3) for name in ("width", "height", "depth")

@@ -16,7 +16,7 @@ CLEAR_OF_FLOOR = 0.08
 """The lower edge of what stands or hangs stays this far above the floor. [m]"""
 
 
-class Standing(ModifierParameters):
+class StandingSource(ModifierParameters):
     """Place of a source that faces the subject."""
 
     distance: float = quantity(0.15, 10.0, unit="m", label="distance to the subject", default=1.0)
@@ -35,7 +35,7 @@ class Standing(ModifierParameters):
         return self.centre_height + self.source_size[1] / 2
 
 
-class Upright(Standing):
+class Upright(StandingSource):
     """Size and place of an oblong source that faces the subject."""
 
     width: float = quantity(0.1, 4.0, unit="m", label="width", default=1.0)
@@ -97,7 +97,7 @@ def place_of(brief: Brief, *, height: float, wish: float, angle: float = 45.0) -
     return {"distance": nearness(brief, wish), "key_angle": angle, "centre_height": standing_height(brief, height)}
 
 
-def upright_marks(design: Standing) -> tuple[Mark, ...]:
+def upright_marks(design: StandingSource) -> tuple[Mark, ...]:
     """Distance on the floor, height of the source (or its diameter) and height of the middle."""
     beyond = design.direction * (design.distance + 0.25)
     floor = np.zeros(3)
@@ -114,7 +114,7 @@ def upright_marks(design: Standing) -> tuple[Mark, ...]:
     )
 
 
-def grown_within(design: LitFromBehind, scale: float) -> dict[str, float]:
+def scaled_within(design: LitFromBehind, scale: float) -> dict[str, float]:
     """Changes that make sheet and lamp distance ``scale`` times as large, as far as their limits let them. [m]"""
     changes = resized(design, scale, lamp_distance=design.lamp_distance)
     for name in ("width", "height", "lamp_distance"):

@@ -13,14 +13,14 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.daylight import (
     OFF_WALL,
     InWall,
+    lamp_as_daylight,
     opening_in,
     opening_light,
     side_window,
-    taken_over,
     wall_round,
     where_it_is,
 )
-from wenlo.core.modifiers.kind import Arrangement, Become, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.units.fields import quantity
 
@@ -157,7 +157,7 @@ def start(brief: Brief) -> WindowParameters:
     return WindowParameters(wall=round(brief.room.width / 2, 3), window_height=height, sill=sill)
 
 
-def grown(design: WindowParameters, scale: float) -> WindowParameters:
+def scaled(design: WindowParameters, scale: float) -> WindowParameters:
     """Another window: wider and higher about its middle."""
     width, height = (round(design.window_width * scale, 2), round(design.window_height * scale, 2))
     width, height = min(max(width, 0.2), 4.0), min(max(height, 0.2), 3.0)
@@ -194,10 +194,10 @@ def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:
 
 def daylight(design: WindowParameters, brief: Brief) -> Brief:
     """Daylight instead of the Brief's lamp."""
-    return taken_over(brief, design.weather)
+    return lamp_as_daylight(brief, design.weather)
 
 
-def cannot(brief: Brief) -> str | None:
+def rejection_reason(brief: Brief) -> str | None:
     """Needs a window."""
     if brief.room.outdoors:
         return "Outdoors there is no window: hang the sheet between the sun and the subject as a curtain or a frame."
@@ -215,12 +215,12 @@ KIND = Kind(
     arrange=arrange,
     build=build,
     start=start,
-    grown=grown,
+    scaled=scaled,
     marks=marks,
     handling=handling,
     holds=holds,
     daylight=daylight,
-    cannot=cannot,
+    rejection_reason=rejection_reason,
     keeps_size=True,
     good="free, large and silent",
     bad="moves with the clock and the clouds; its direction is the building's",
@@ -228,7 +228,7 @@ KIND = Kind(
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
     becomes=(
-        Become(
+        ReuseRule(
             forms=("curtain",),
             sizes={},
             wall="sheet",

@@ -12,7 +12,7 @@ import numpy as np
 from wenlo.core.analysis.preview import Taking
 from wenlo.core.brief.set_objects import MeterMark
 from wenlo.core.calibration.model import KEY, as_found
-from wenlo.core.calibration.simulated import Array, Taken, Truth, frame, readings
+from wenlo.core.calibration.simulated import Array, SimulatedExposure, Truth, frame, readings
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.photometry.exposure import luminous_exposure_for
@@ -37,7 +37,7 @@ HALVES: Mapping[ExerciseKind, float] = {"second lamp": 20.0, "darker wall": 0.5,
 
 
 @dataclass(frozen=True, kw_only=True)
-class Choice:
+class AnswerChoice:
     """One of the answers to choose from."""
 
     id: str
@@ -56,7 +56,7 @@ class Exercise:
     answered: Literal["plan", "side", "stops", "choice"]
     shown: Shoot
     pictures: tuple[str, ...]
-    choices: tuple[Choice, ...] = ()
+    choices: tuple[AnswerChoice, ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -134,9 +134,9 @@ def _true_set(kind: ExerciseKind, seed: int) -> tuple[Shoot, Shoot | None]:
 
 
 LAYERS = (
-    Choice(id="sheet", words="the whole sheet"),
-    Choice(id="layer", words="one of the two layers of the sheet"),
-    Choice(id="gel", words="the warm gel before the lamp"),
+    AnswerChoice(id="sheet", words="the whole sheet"),
+    AnswerChoice(id="layer", words="one of the two layers of the sheet"),
+    AnswerChoice(id="gel", words="the warm gel before the lamp"),
 )
 
 
@@ -251,12 +251,12 @@ def picture(kind: ExerciseKind, seed: int, which: str) -> Array:
     return frame(seen.brief, seen.design, Truth(seed=seed + (seen is before)), taken, LARGE)[0]
 
 
-def _exposed_right(shoot: Shoot) -> Taken:
+def _exposed_right(shoot: Shoot) -> SimulatedExposure:
     # by a meter at the face
     brief = shoot.brief
     camera = brief.camera
     right = luminous_exposure_for(aperture=camera.aperture, iso=camera.iso, receptor=brief.receptor)
-    return Taken(aperture=camera.aperture, shutter=right / _key(shoot), iso=camera.iso)
+    return SimulatedExposure(aperture=camera.aperture, shutter=right / _key(shoot), iso=camera.iso)
 
 
 def score(kind: ExerciseKind, seed: int, answer: Answer) -> Score:

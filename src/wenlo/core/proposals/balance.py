@@ -15,7 +15,7 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.transport.solve import DRAFT, measure, solve
 
 HOLDS = 1.0 / 3.0
@@ -97,7 +97,7 @@ def _words(brief: Brief, light: OtherLight, level: float, apart: float) -> str:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Span:
+class SunSpan:
     """Hours of the clock between which the key stays as it is now, with its change [stop] at each hour tried."""
 
     start: float
@@ -106,10 +106,10 @@ class Span:
     change: tuple[float, ...]
 
 
-_spans: Kept[Span | None] = Kept(8)
+_spans: LruCache[SunSpan | None] = LruCache(8)
 
 
-def sun_span(brief: Brief, design: Any) -> Span | None:
+def sun_span(brief: Brief, design: Any) -> SunSpan | None:
     """How long a look with the sun in it holds; None without a sun that shines."""
     if not any(light.id == SUN and light.on for light in brief.others) or scene_builder.toward_sun(brief)[2] <= 0.0:
         return None
@@ -126,7 +126,7 @@ def _key_at(brief: Brief, design: Any, hour: float) -> float:
     return float(luminance(reading["key"].total))
 
 
-def _span(brief: Brief, design: Any) -> Span:
+def _span(brief: Brief, design: Any) -> SunSpan:
     now = brief.day.hour
     hours = [h for h in np.arange(now - HOURS, now + HOURS + 1e-9, STEP) if 0.0 <= h <= 24.0]
     here = _key_at(brief, design, now)
@@ -137,7 +137,7 @@ def _span(brief: Brief, design: Any) -> Span:
         first -= 1
     while last < len(hours) - 1 and abs(change[last + 1]) <= HOLDS:
         last += 1
-    return Span(
+    return SunSpan(
         start=float(hours[first]), end=float(hours[last]), at=tuple(float(h) for h in hours), change=tuple(change)
     )
 

@@ -8,7 +8,7 @@ import numpy as np
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.gauges import GaugeKey, gauges
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import bounce_face, sheet_material, told
+from wenlo.core.catalog.own import bounce_face, provenance, sheet_material
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.proposals.proposal_context import lengths_of
 from wenlo.core.scene import scene_builder
@@ -144,13 +144,13 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
                 (
                     f"{sheet.name}, {layers} layer{'s' if layers > 1 else ''}{apart}: T {sheet.transmittance:.2f}"
                     f" ({sheet.transmittance_low:.2f}–{sheet.transmittance_high:.2f}), unscattered"
-                    f" {sheet.unscattered:.2f} ({told(material)})"
+                    f" {sheet.unscattered:.2f} ({provenance(material)})"
                 ),
             )
         )
     face = getattr(design, "face", None)
     if face is not None:
-        rows.append(("Face", f"{bounce_face(face).name} ({told(face)})"))
+        rows.append(("Face", f"{bounce_face(face).name} ({provenance(face)})"))
     width, height = design.source_size
     away = float(np.linalg.norm(design.source_centre - scene_builder.face(brief)))
     gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
@@ -159,7 +159,7 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
             kind_of(design).name[:1].upper() + kind_of(design).name[1:],
             f"{length(width)} × {length(height)}, {length(away)} from the face",
         ),
-        ("Lamp", f"{brief.lamp.type.name}, {length(gap)} from the middle of it ({told(brief.lamp.id)})"),
+        ("Lamp", f"{brief.lamp.type.name}, {length(gap)} from the middle of it ({provenance(brief.lamp.id)})"),
         ("Edge", f"{length(brief.wanted.occluder_distance)} from the face"),
     ]
     return tuple(rows)

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.geometry.beams import Shade, shade_for
-from wenlo.core.modifiers.flagging import axes_of, flag_panel, spared
+from wenlo.core.modifiers.flagging import flag_axes, flag_panel, spared
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
@@ -141,7 +141,7 @@ def _placed(
 
 def _out_of_frame(brief: Brief, shade: Shade, source: Vector) -> Shade | None:
     # cut at the side where the least of it has to go for it to be out of the picture; None if it never is
-    level, upright = axes_of(shade, source)
+    level, upright = flag_axes(shade, source)
 
     def seen(middle: Vector, half: tuple[float, float]) -> bool:
         steps = np.linspace(-1.0, 1.0, 9)

@@ -48,19 +48,19 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
     found: list[tuple[float, Proposal]] = []
     for end in (REACH, 1.0 / REACH):
         scale = first_that_meets(
-            lambda s: within(value(case_light(case, kind.grown(case.design, s)))),
+            lambda s: within(value(case_light(case, kind.scaled(case.design, s)))),
             start=1.0,
             end=end,
             tolerance=0.01,
             samples=SAMPLES,
         )
         if scale is not None and scale != 1.0:
-            grown = kind.grown(case.design, scale)
+            grown = kind.scaled(case.design, scale)
             width, height = grown.source_size
             changes = {k: v for k, v in grown.model_dump().items() if v != getattr(case.design, k)}
             reason = (
                 f"{case.length(width)} × {case.length(height)} gives"
-                f" {said(value(case_light(case, grown)))}.{beyond(case, grown)}"
+                f" {said(value(case_light(case, grown)))}.{out_of_room(case, grown)}"
             )
             title = f"{'Larger' if scale > 1 else 'Smaller'}: {scale:.2f} times the size"
             found.append(
@@ -82,7 +82,7 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
             moved = case.design.model_copy(update={name: there})
             reason = (
                 f"The {label} from {case.length(at)} to {case.length(there)} gives"
-                f" {said(value(case_light(case, moved)))}.{beyond(case, moved)}"
+                f" {said(value(case_light(case, moved)))}.{out_of_room(case, moved)}"
             )
             effort = abs(math.log(max(there, 0.01) / max(at, 0.01)))
             title = f"{label[:1].upper()}{label[1:]}: {case.length(there)}"
@@ -111,6 +111,6 @@ def case_light(case: Case, design: object) -> Light:
     return Case(brief=case.brief, design=design, units=case.units).light()
 
 
-def beyond(case: Case, design: object) -> str:
+def out_of_room(case: Case, design: object) -> str:
     """A sentence when the changed design leaves the room, else nothing."""
     return "" if scene_builder.fits_in_room(case.brief, design) else " It does not fit this room as it stands."

@@ -12,12 +12,12 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.soft_rules import soft_figures
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import Kept, light_key
+from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, measure, solve
 from wenlo.core.units.length import UnitSystem
 
-_kept: Kept[tuple[KindFigure, ...]] = Kept(16)
+_kept: LruCache[tuple[KindFigure, ...]] = LruCache(16)
 
 
 def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> tuple[KindFigure, ...]:

@@ -8,7 +8,7 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.analysis.clashes import in_frame
+from wenlo.core.analysis.clashes import seen_by_lens
 from wenlo.core.analysis.figures import readings_in_room
 from wenlo.core.brief.brief import MOST_OTHERS, MOST_PIECES, PEOPLE, Brief, OtherLight
 from wenlo.core.brief.set_objects import Board
@@ -61,7 +61,7 @@ TRIES = (1.5, 1.2, 0.95, 0.75, 0.6, 0.45, 0.35)
 
 
 @dataclass(frozen=True, kw_only=True)
-class Check:
+class RoleCheck:
     """What must hold of a role, whether it does, in words."""
 
     holds: bool
@@ -79,7 +79,7 @@ class Placement:
     lights: tuple[OtherLight, ...] = ()
     boards: tuple[Board, ...] = ()
     changes: tuple[Change, ...] = ()
-    checks: tuple[Check, ...] = ()
+    checks: tuple[RoleCheck, ...] = ()
     why_not: str | None = None
 
 
@@ -200,7 +200,7 @@ def _off_camera(stage: _Stage, board: Board) -> bool:
     from_middle = np.array(
         [[board.x, board.y + dy, board.z + dz] for dy in (-0.35, 0.0, 0.35) for dz in (-0.45, 0.0, 0.45)]
     )
-    shown, _ = in_frame(stage.brief, from_middle)
+    shown, _ = seen_by_lens(stage.brief, from_middle)
     return not bool(np.any(shown))
 
 
@@ -230,8 +230,10 @@ def _fill_card(stage: _Stage, lamp: str) -> Placement:
     if after > wanted + 0.2:
         words += " A card does no more here: a lamp does, or a lighter room."
     checks = (
-        Check(holds=abs(after - wanted) <= 0.3, text=f"Contrast {format_stops(after)}, wanted {format_stops(wanted)}."),
-        Check(holds=True, text="Out of the picture."),
+        RoleCheck(
+            holds=abs(after - wanted) <= 0.3, text=f"Contrast {format_stops(after)}, wanted {format_stops(wanted)}."
+        ),
+        RoleCheck(holds=True, text="Out of the picture."),
     )
     return Placement(role="fill_card", words=words, boards=(board,), checks=checks)
 
@@ -304,7 +306,7 @@ def _fill_lamp(stage: _Stage, lamp: str) -> Placement:
         role="fill_lamp",
         words=words,
         lights=(light,),
-        checks=(Check(holds=abs(after - wanted) <= 0.3, text=f"Contrast {format_stops(after)}."),),
+        checks=(RoleCheck(holds=abs(after - wanted) <= 0.3, text=f"Contrast {format_stops(after)}."),),
     )
 
 
@@ -313,7 +315,7 @@ def _behind(stage: _Stage) -> Vector:
     deep = max(0.35, min(1.2, stage.brief.backdrop.distance - 0.3))
     for aside in np.arange(0.5, 2.4, 0.1):
         place = stage.inside(np.array([stage.shade * aside, deep, float(stage.face[2]) + 0.55]))
-        if not bool(in_frame(stage.brief, place[None, :])[0][0]):
+        if not bool(seen_by_lens(stage.brief, place[None, :])[0][0]):
             return place
     return place
 
@@ -331,17 +333,19 @@ def _rim(stage: _Stage, lamp: str) -> Placement:
     _, _, spread = _at(stage, light, meter)
     over = stops_between(own * power, key)
     level = -stops_between(key, stage.now()["backdrop"])
-    shown = bool(in_frame(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
+    shown = bool(seen_by_lens(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
     words = (
         f"It lights the edge at {format_stops(over, signed=True)} against the key, where the backdrop has"
         f" {format_stops(level, signed=True)}: {format_stops(over - level)} of separation.{short}"
     )
     checks = (
-        Check(
+        RoleCheck(
             holds=not shown, text="The lens does not see it." if not shown else "The lens sees it: move it aside or up."
         ),
-        Check(holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face is its spill."),
-        Check(
+        RoleCheck(
+            holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face is its spill."
+        ),
+        RoleCheck(
             holds=spread["lens"] < 0.3,
             text=f"{spread['lens'] * 100:.0f} % of the light on the lens comes from it"
             + (": flag the lens." if spread["lens"] >= 0.3 else "."),
@@ -377,8 +381,10 @@ def _halo(stage: _Stage, lamp: str) -> Placement:
         f" {format_stops(got, signed=True)}; {format_stops(wanted, signed=True)} is wanted.{short}"
     )
     checks = (
-        Check(holds=abs(got - wanted) <= 0.3, text=f"Backdrop {format_stops(got, signed=True)}."),
-        Check(holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face comes from it."),
+        RoleCheck(holds=abs(got - wanted) <= 0.3, text=f"Backdrop {format_stops(got, signed=True)}."),
+        RoleCheck(
+            holds=spread["key"] < 0.07, text=f"{spread['key'] * 100:.0f} % of the light at the face comes from it."
+        ),
     )
     return Placement(role="halo", words=words, lights=(light,), checks=checks)
 
@@ -407,20 +413,20 @@ def _top(stage: _Stage, lamp: str) -> Placement:
     nose = Meter(id="nose", position=stage.face - np.array([0.0, 0.1, 0.0]), normal=np.array([0.0, -1.0, 0.0]))
     at_nose, rest, _ = _at(stage, light, nose)
     spills = stops_between(max(at_nose, 1e-9), max(rest, 1e-9))
-    shown = bool(in_frame(stage.brief, place[None, :])[0][0])
+    shown = bool(seen_by_lens(stage.brief, place[None, :])[0][0])
     words = (
         f"{stage.length(rise)} over the eyes and {stage.length(light.y)} behind them at {power * 100:.0f} %: "
         f"light comes {math.degrees(angle):.0f}° from above, on hair and shoulders.{short}"
     )
     checks = (
-        Check(
+        RoleCheck(
             holds=spills <= SPILLS_ON_FACE,
             text=(
                 f"On the face it is {format_stops(spills, signed=True)} against the rest; "
                 f"{'the nose stays dark of it' if spills <= SPILLS_ON_FACE else 'flag it off the nose'}."
             ),
         ),
-        Check(
+        RoleCheck(
             holds=not shown,
             text="Out of the picture." if not shown else "The lens sees it: raise it, or frame tighter.",
         ),
@@ -455,7 +461,7 @@ def _negative_fill(stage: _Stage, lamp: str) -> Placement:
         words=words,
         boards=(board,),
         checks=(
-            Check(
+            RoleCheck(
                 holds=after > before + 0.1,
                 text=f"It takes {format_stops(max(after - before, 0.0))} of the room's return.",
             ),
@@ -491,8 +497,8 @@ def _ground(stage: _Stage, lamp: str) -> Placement:
     words = f"What looks down at it gets {format_stops(gain)} more under the {what}."
     clear = _off_camera(stage, board)
     checks = (
-        Check(holds=gain > 0.1, text=f"{format_stops(gain)} more from below."),
-        Check(
+        RoleCheck(holds=gain > 0.1, text=f"{format_stops(gain)} more from below."),
+        RoleCheck(
             holds=clear, text="Out of the picture." if clear else "It shows in the picture: lower it, or frame tighter."
         ),
     )
@@ -521,11 +527,11 @@ def _practical(stage: _Stage, lamp: str) -> Placement:
     power, short = _power(stage, light, white * 2.0**SEEN_OVER_WHITE / own * stage.brief.lamp.power)
     light = light.model_copy(update={"power": power})
     over = stops_between(own * power / stage.brief.lamp.power, white)
-    shown = bool(in_frame(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
+    shown = bool(seen_by_lens(stage.brief, np.array([[light.x, light.y, light.z]]))[0][0])
     words = f"It shines {format_stops(over, signed=True)} against a white card in the key.{short}"
     checks = (
-        Check(holds=shown, text="In the picture." if shown else "Out of the picture: move it in."),
-        Check(
+        RoleCheck(holds=shown, text="In the picture." if shown else "Out of the picture: move it in."),
+        RoleCheck(
             holds=over < 4.5,
             text=(
                 "It keeps its colour."
@@ -556,7 +562,7 @@ def _pretended(stage: _Stage, lamp: str) -> Placement:
         f" {'right' if bearing > 0 else 'left'}: the key turns there."
     )
     checks = (
-        Check(
+        RoleCheck(
             holds=abs(turn - bearing) < 1.0,
             text=(
                 "The key comes from where the light seems to come from."
@@ -564,12 +570,12 @@ def _pretended(stage: _Stage, lamp: str) -> Placement:
                 else f"The key turns no farther than {most:.0f}°; the light seems to come from {abs(bearing):.0f}°."
             ),
         ),
-        Check(
+        RoleCheck(
             holds=abs(apart) < 30.0,
             text=f"Colours are {abs(apart):.0f} mired apart."
             + ("" if abs(apart) < 30.0 else " A gel on the key that is as warm or as cold."),
         ),
-        Check(
+        RoleCheck(
             holds=over <= 0.0,
             text=(
                 "It is not brighter at the face than the key."

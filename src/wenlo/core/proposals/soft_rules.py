@@ -77,7 +77,7 @@ def unlike(a: SheetMaterial, b: SheetMaterial) -> float:
     return stops + abs(lobes[0] - lobes[1]) + 4.0 * abs(a.unscattered - b.unscattered)
 
 
-def substitutes(wanted: SheetMaterial) -> tuple[tuple[SheetMaterial, str], ...]:
+def sheet_substitutes(wanted: SheetMaterial) -> tuple[tuple[SheetMaterial, str], ...]:
     """Sheets to take where one is not to be had, the nearest first, and in words what changes."""
     others = [s for s in sheet_materials().values() if s.id != wanted.id and s.form == wanted.form]
     near = sorted((s for s in others if unlike(wanted, s) <= MOST_ALIKE), key=lambda s: unlike(wanted, s))
@@ -110,7 +110,7 @@ def loss_on_lamp(brief: Brief, loss: float) -> str:
     return words
 
 
-def warmth(reflectance: Sequence[float], white: float) -> float:
+def mired_shift(reflectance: Sequence[float], white: float) -> float:
     """How much warmer (+) light of a white lamp is after a face or sheet of this colour. [mired]
 
     Parameters
@@ -162,7 +162,7 @@ def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
             key="loss_costs", label="The loss costs the lamp", text=text, detail=loss_on_lamp(brief, light.loss)
         )
     for name, colour in _colours(brief, design):
-        shift = warmth(colour, scene_builder.white_of(brief.lamp))
+        shift = mired_shift(colour, scene_builder.white_of(brief.lamp))
         if abs(shift) >= LEAST_WARMTH:
             way = "warmer" if shift > 0 else "cooler"
             detail = f"once off it or through it; a lamp of {scene_builder.white_of(brief.lamp):.0f} K"
@@ -185,7 +185,7 @@ def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
         detail = f"the glow then falls {format_stops(falls)} to the edge; {format_stops(brief.wanted.evenness)} may be"
         yield KindFigure(key="lamps_needed", label="Even enough from", text=text, detail=detail)
     if "sheet" in fields:
-        for k, (other, changes) in enumerate(substitutes(sheet_material(design.sheet))):
+        for k, (other, changes) in enumerate(sheet_substitutes(sheet_material(design.sheet))):
             yield KindFigure(
                 key=f"substitute_{k}", label="Instead of the sheet" if k == 0 else "or", text=other.name, detail=changes
             )

@@ -76,7 +76,7 @@ def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, i
     kind = kind_of(design)
     if parameter == SIZE:
         scales = [SPAN ** (2 * k / (STEPS - 1) - 1) for k in range(STEPS)]
-        designs = [kind.grown(design, scale) for scale in scales]
+        designs = [kind.scaled(design, scale) for scale in scales]
         at, now = [d.source_size[0] for d in designs], design.source_size[0]
     else:
         at, now = list(_values(design, parameter)), getattr(design, parameter)

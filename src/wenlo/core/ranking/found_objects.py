@@ -11,7 +11,7 @@ from wenlo.core.analysis.figures import Evaluated, evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound, OwnLamp
-from wenlo.core.modifiers.kind import Become, Kind
+from wenlo.core.modifiers.kind import Kind, ReuseRule
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.ranking.ranking import fitted
 from wenlo.core.scene import scene_builder
@@ -71,10 +71,10 @@ def becomings(
 
 def _lit(kind: Kind[Any], brief: Brief, lamps: Sequence[str | OwnLamp]) -> Brief:
     tried = (brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})}) for lamp in lamps)
-    return next((b for b in (brief, *tried) if kind.cannot(b) is None), brief)
+    return next((b for b in (brief, *tried) if kind.rejection_reason(b) is None), brief)
 
 
-def _become(kind: Kind[Any], rule: Become, brief: Brief, found: OwnFound, units: UnitSystem) -> Becoming:
+def _become(kind: Kind[Any], rule: ReuseRule, brief: Brief, found: OwnFound, units: UnitSystem) -> Becoming:
     plain = Becoming(kind=kind.id, name=kind.name, how=rule.how)
 
     def refused(why: str) -> Becoming:
@@ -85,7 +85,7 @@ def _become(kind: Kind[Any], rule: Become, brief: Brief, found: OwnFound, units:
         return refused(f"It needs {_faces(rule.faces)}; this has {_faces(v.flat_faces)}.")
     if rule.heaviest is not None and v.mass > rule.heaviest:
         return refused(f"At {v.mass:g} kg it is too heavy for what holds it; {rule.heaviest:g} kg is the most.")
-    cannot = kind.cannot(brief)
+    cannot = kind.rejection_reason(brief)
     if cannot is not None:
         return refused(cannot)
     changes = dict(_sizes(rule, v))
@@ -101,11 +101,11 @@ def _become(kind: Kind[Any], rule: Become, brief: Brief, found: OwnFound, units:
         changes[rule.wall] = found.face()
     try:
         start = kind.start(brief).model_dump()
-        design = kind.grown(kind.parameters.model_validate({**start, **changes}), 1.0)
+        design = kind.scaled(kind.parameters.model_validate({**start, **changes}), 1.0)
         design = design.model_copy(update={name: value for name, value in changes.items() if name != "sheet"})
     except ValidationError as error:
         return refused(str(error.errors(include_url=False)[0]["msg"]))
-    brief = scene_builder.lit(brief, design)
+    brief = scene_builder.with_daylight(brief, design)
     if not scene_builder.fits_in_room(brief, design):
         turned = fitted(kind, brief, design)
         kept = turned is not None and all(getattr(turned, name) == getattr(design, name) for name in rule.sizes)
@@ -120,7 +120,7 @@ def _faces(count: int) -> str:
     return {0: "no flat face", 1: "one flat face"}.get(count, f"{count} flat faces")
 
 
-def _sizes(rule: Become, values: FoundValues) -> Iterator[tuple[str, Any]]:
+def _sizes(rule: ReuseRule, values: FoundValues) -> Iterator[tuple[str, Any]]:
     sides = {
         **dict(zip(("width", "height", "depth"), values.opening(), strict=True)),
         "focal": values.focal_length or 0.0,

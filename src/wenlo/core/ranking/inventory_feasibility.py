@@ -45,7 +45,7 @@ class AtHand:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Opening:
+class Purchase:
     """A single purchase that lets kinds be made which otherwise cannot: what, its price [EUR], and their names."""
 
     what: str
@@ -83,14 +83,14 @@ def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSy
     plain = AtHand(kind=kind.id, name=kind.name)
     lit = lit_by(kind, brief, own_lamps(shelf))
     if lit is None:
-        why = kind.cannot(brief)
+        why = kind.rejection_reason(brief)
         return replace(plain, cannot=why or "None of the lamps on the Shelf serves it.")
     start = of_own_bars(kind, of_own_materials(kind, kind.start(lit), own_materials(shelf)), shelf)
     made = sized(kind, lit, start=start)
     if made is None:
         return replace(plain, cannot="It does not fit the room, however small.")
     design = made[0]
-    lit = scene_builder.lit(lit, design)
+    lit = scene_builder.with_daylight(lit, design)
     try:
         build = work_out(kind.build(design, lit), units=units)
     except Impossible as problem:
@@ -135,7 +135,7 @@ def _missing_stands(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> I
         )
 
 
-def openings(rows: Sequence[AtHand]) -> tuple[Opening, ...]:
+def openings(rows: Sequence[AtHand]) -> tuple[Purchase, ...]:
     """Single purchases that let one kind or more be made, those that open the most first."""
     by_line: dict[tuple[str, str], list[AtHand]] = {}
     for row in rows:
@@ -146,7 +146,7 @@ def openings(rows: Sequence[AtHand]) -> tuple[Opening, ...]:
     for group in by_line.values():
         largest = max((row.missing[0] for row in group), key=lambda line: line.need)
         found.append(
-            Opening(
+            Purchase(
                 what=largest.name, amount=largest.amount, price=largest.price, opens=tuple(row.name for row in group)
             )
         )

@@ -10,7 +10,7 @@ from wenlo.core.brief.brief import PEOPLE, Brief, SubjectFinish
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.scene import scene_builder
 
-Way = Literal["top", "side", "front", "under"]
+LightDirection = Literal["top", "side", "front", "under"]
 
 DENT = 10.0
 """Relief is judged by a dent that leans so far out of the surface. [degree]"""
@@ -25,7 +25,7 @@ class FinishLight:
     (or None).
     """
 
-    ways: tuple[Way, ...]
+    ways: tuple[LightDirection, ...]
     why: str
     lit: tuple[float, float] | None = None
 
@@ -77,7 +77,7 @@ BY_FINISH: dict[SubjectFinish, FinishLight] = {
 }
 
 
-def way_of(brief: Brief, design: Any) -> Way:
+def direction_of(brief: Brief, design: Any) -> LightDirection:
     """From where a design's light comes."""
     to = scene_builder.toward_source(brief, design)
     if math.degrees(math.asin(float(to[2]))) >= STEEP:
@@ -87,10 +87,10 @@ def way_of(brief: Brief, design: Any) -> Way:
     return "side" if off >= ASIDE else "front"
 
 
-def comes_from(brief: Brief, design: Any) -> tuple[Way, ...]:
+def comes_from(brief: Brief, design: Any) -> tuple[LightDirection, ...]:
     """All ways from which a design's light comes."""
-    all_round: tuple[Way, ...] = getattr(design, "lit_from", ())
-    ways = all_round or (way_of(brief, design),)
+    all_round: tuple[LightDirection, ...] = getattr(design, "lit_from", ())
+    ways = all_round or (direction_of(brief, design),)
     return (*ways, "under") if getattr(design, "under", 0.0) > 0.0 else ways
 
 

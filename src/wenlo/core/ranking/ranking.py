@@ -23,7 +23,7 @@ from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.proposals.proposal_context import Case, distance_of, limits_of
-from wenlo.core.ranking.scoring import Point, Ranked, points_of
+from wenlo.core.ranking.scoring import Ranked, ScorePoint, points_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem
 
@@ -134,7 +134,7 @@ def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
                     if not scene_builder.in_picture(brief, turned):
                         return turned
                     seen = seen or turned
-        design = kind.grown(design, SHRINK)
+        design = kind.scaled(design, SHRINK)
     return seen
 
 
@@ -157,7 +157,7 @@ def sized(kind: Kind[Any], brief: Brief, *, start: Any = None) -> tuple[Any, Lig
         if not math.isfinite(edge) or edge <= 0.0 or 1.0 <= edge / target <= 1.2:
             break
         scale = min(max((1.06 * target / edge) ** 0.9, SCALES[0]), SCALES[1])
-        design = fitted(kind, brief, kind.grown(best, scale))
+        design = fitted(kind, brief, kind.scaled(best, scale))
         if design is None or design.source_size == best.source_size:
             break
         then = modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
@@ -198,8 +198,8 @@ def rank(
 def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units: UnitSystem = "metric") -> Ranked:
     """Size one kind for the brief and weigh it: by the shadow edge first, then by the wishes that it misses."""
     plain = Ranked(kind=kind.id, name=kind.name, good=kind.good, bad=kind.bad)
-    served = lit_by(kind, brief, own_lamps(shelf)) if kind.cannot(brief) is not None and shelf else brief
-    why_not = kind.cannot(served or brief)
+    served = lit_by(kind, brief, own_lamps(shelf)) if kind.rejection_reason(brief) is not None and shelf else brief
+    why_not = kind.rejection_reason(served or brief)
     if why_not is not None or served is None:
         return replace(plain, cannot=why_not)
     start = of_own_materials(kind, kind.start(served), own_materials(shelf), most_unlike=ALIKE)
@@ -209,7 +209,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         return replace(
             plain, cannot="It does not fit the room, however small: the subject stands too near to the walls for it."
         )
-    served = scene_builder.lit(served, made[0])
+    served = scene_builder.with_daylight(served, made[0])
     design, action = evened(kind, served, made[0])
     refused = None if kind.daylight is not None else kind.refuses(design, served.lamp.type)
     if refused is not None:
@@ -227,7 +227,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         with suppress(Impossible):
             then, new_points = _weighed(kind, served, remedy.design, None, shelf, units)
             if then.penalty < best.penalty - LEAST_GAIN:
-                told = Point(weight=0.0, text=remedy.text, fact=True)
+                told = ScorePoint(weight=0.0, text=remedy.text, fact=True)
                 best, points = replace(then, remedies=(*best.remedies, told.text)), new_points
     shrunk = "smaller" in tried and bool(best.remedies)
     reasons = [p.text if p.wish or not p.because or shrunk else f"{p.text} {p.because}" for p in points]
@@ -241,7 +241,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
 
 def _weighed(
     kind: Kind[Any], brief: Brief, design: Any, action: float | None, shelf: Sequence[Stocked], units: UnitSystem
-) -> tuple[Ranked, list[Point]]:
+) -> tuple[Ranked, list[ScorePoint]]:
     # The design out of stock, its light and what is to be said of it, the weightiest first. Raises Impossible.
     design, build = from_stock(kind, brief, design, units=units)
     result = evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
@@ -287,7 +287,7 @@ class Remedy:
     text: str
 
 
-def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Point]) -> Iterator[Remedy]:
+def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[ScorePoint]) -> Iterator[Remedy]:
     # For the wishes that are missed, the weightiest first: what a person would try.
     fields = kind.parameters.model_fields
     distance, total = distance_of(design), sum(point.weight for point in points)
@@ -299,7 +299,7 @@ def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Point
         if point.wish in ("nearer", "farther") and distance is not None:
             value = _stepped(design, distance, 1 / STEP if point.wish == "nearer" else STEP)
             # as large in proportion, so that the shadow edge stays
-            grown = kind.grown(design.model_copy(update={distance: value}), value / getattr(design, distance))
+            grown = kind.scaled(design.model_copy(update={distance: value}), value / getattr(design, distance))
             moved = fitted(kind, brief, grown)
             if moved is not None:
                 text = f"It stands {point.wish} than the shadow edge alone asks, {point.because}."
@@ -311,7 +311,7 @@ def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Point
             )
         elif point.wish == "smaller":
             text = f"It is smaller than the shadow edge asks, {point.because}."
-            yield Remedy(id="smaller", design=kind.grown(design, SHRINK), text=text)
+            yield Remedy(id="smaller", design=kind.scaled(design, SHRINK), text=text)
         elif point.wish == "brighter":
             if getattr(design, "layers", 1) > 1:
                 thinner = design.model_copy(update={"layers": design.layers - 1})
@@ -380,7 +380,7 @@ def from_stock(kind: Kind[Any], brief: Brief, design: Any, *, units: UnitSystem)
         try:
             return design, work_out(kind.build(design, brief), units=units)
         except Impossible:
-            smaller = kind.grown(design, SHRINK)
+            smaller = kind.scaled(design, SHRINK)
             if smaller.source_size == design.source_size:
                 break
             design = smaller

@@ -116,7 +116,7 @@ def separation(brief: Brief, result: Evaluated) -> float:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Point:
+class ScorePoint:
     """Something to say of a design and what it weighs; a ``fact`` comes after what is missed.
 
     ``wish`` is what would cure it, ``because`` what that is done for, or without a wish why nothing is done.
@@ -129,7 +129,7 @@ class Point:
     because: str = ""
 
 
-def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
+def points_of(case: Case, row: Ranked, action: float) -> Iterator[ScorePoint]:
     """Everything to be said of a design.
 
     Parameters
@@ -158,16 +158,16 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[Point]:
             f"Packed it is {case.length(carried)} long; only {case.length(case.brief.carrying_length)} can be carried."
         )
         weight = 0.6 + math.log2(carried / case.brief.carrying_length)
-        yield Point(weight=weight, text=text, wish="smaller", because="so that it can be carried")
+        yield ScorePoint(weight=weight, text=text, wish="smaller", because="so that it can be carried")
     people = "one person" if handling.people == 1 else f"{handling.people} people"
     beside = {0: "no stand", 1: "one stand"}.get(handling.stands, f"{handling.stands} stands")
-    yield Point(
+    yield ScorePoint(
         weight=0.1 * handling.stands + handling.setup / 120 + 0.15 * (handling.people - 1),
         fact=True,
         text=f"Set up in {handling.setup:.0f} minutes by {people}, {beside} beside the lamp's.",
     )
     bought = "" if row.to_buy > build.total - 0.5 else f", {row.to_buy:.0f} € of it still to buy"
-    yield Point(
+    yield ScorePoint(
         weight=row.to_buy / 150,
         fact=True,
         text=(
@@ -185,7 +185,7 @@ def longest_carried(build: WorkedBuild, handling: Handling) -> float:
     return max(sizes, default=handling.packed[0])
 
 
-def _of_the_dark(case: Case, result: Evaluated) -> Iterator[Point]:
+def _of_the_dark(case: Case, result: Evaluated) -> Iterator[ScorePoint]:
     # surfaces that must stay dark
     if not case.brief.dark.limits or not result.with_room:
         return
@@ -196,10 +196,10 @@ def _of_the_dark(case: Case, result: Evaluated) -> Iterator[Point]:
             f"{name[:1].upper()}{name[1:]} {format_stops(levels[name], signed=True)} against the key; at most"
             f" {format_stops(asked, signed=True)} is asked."
         )
-        yield Point(weight=DARK * min(over, 4.0), text=text)
+        yield ScorePoint(weight=DARK * min(over, 4.0), text=text)
 
 
-def _of_the_way(case: Case) -> Iterator[Point]:
+def _of_the_way(case: Case) -> Iterator[ScorePoint]:
     # from where the light comes: the side and the height that are asked for, eyes under a brow, steam, relief
     brief, design, wanted = case.brief, case.design, case.brief.wanted
     toward = scene_builder.toward_source(brief, design)
@@ -207,21 +207,21 @@ def _of_the_way(case: Case) -> Iterator[Point]:
     aside = math.hypot(float(toward[0]), float(toward[1]))
     way = float(toward[0]) * {"right": 1.0, "left": -1.0, "either": 0.0}[wanted.key_side]
     if aside > NO_SIDE and way < -NO_SIDE:
-        yield Point(weight=WRONG_SIDE, text=f"Its light comes from the other side than the {wanted.key_side}.")
+        yield ScorePoint(weight=WRONG_SIDE, text=f"Its light comes from the other side than the {wanted.key_side}.")
     if wanted.key_height is not None and abs(height - wanted.key_height) > HEIGHT_BAND:
         off = abs(height - wanted.key_height) - HEIGHT_BAND
         text = f"Its light comes {height:.0f}° over the eyes; {wanted.key_height:.0f}° is asked."
-        yield Point(weight=min(off / 30.0, 2.0), text=text)
+        yield ScorePoint(weight=min(off / 30.0, 2.0), text=text)
     if brief.subject.kind in PEOPLE and height > BROW and wanted.key_height is None:
         found = face_light(brief, design, effort=JUDGED)
         if found is not None and found.sockets > DARK_EYES:
             text = f"Light from so high leaves the eye sockets {format_stops(found.sockets)} under the forehead."
-            yield Point(weight=0.6 * min(found.sockets - DARK_EYES + 0.5, 3.0), text=text)
+            yield ScorePoint(weight=0.6 * min(found.sockets - DARK_EYES + 0.5, 3.0), text=text)
     if brief.haze is not None:
         behind = float(toward @ -scene_builder.toward_camera(brief))
         if behind < BEHIND:
             text = f"The {brief.haze.kind} hardly shows: it needs light from behind, toward the lens."
-            yield Point(weight=STEAM * (BEHIND - max(behind, -BEHIND)) / BEHIND, text=text)
+            yield ScorePoint(weight=STEAM * (BEHIND - max(behind, -BEHIND)) / BEHIND, text=text)
     if brief.subject.kind not in PEOPLE and brief.subject.finish == "textured":
         depth = relief(brief, design)
         if depth < LEAST_RELIEF:
@@ -229,25 +229,25 @@ def _of_the_way(case: Case) -> Iterator[Point]:
                 f"A dent that leans {DENT:.0f}° shows by {format_stops(depth)} only: light that rakes over it shows"
                 " more."
             )
-            yield Point(weight=1.5 * (LEAST_RELIEF - depth) / LEAST_RELIEF, text=text)
+            yield ScorePoint(weight=1.5 * (LEAST_RELIEF - depth) / LEAST_RELIEF, text=text)
 
 
-def _of_the_action(vary: float, action: float) -> Point:
+def _of_the_action(vary: float, action: float) -> ScorePoint:
     if action > vary:
         text = f"Over the action area the key varies by {deep_stops(action)}; {format_stops(vary)} may be."
-        return Point(weight=0.6 * (min(action, 8.0) - vary), text=text)
-    return Point(weight=0.0, text=f"Over the action area the key varies by {format_stops(action)}.", fact=True)
+        return ScorePoint(weight=0.6 * (min(action, 8.0) - vary), text=text)
+    return ScorePoint(weight=0.0, text=f"Over the action area the key varies by {format_stops(action)}.", fact=True)
 
 
-def _of_the_finish(case: Case) -> Iterator[Point]:
+def _of_the_finish(case: Case) -> Iterator[ScorePoint]:
     if case.brief.subject.kind in PEOPLE:
         return
     suits, ways = BY_FINISH[case.brief.subject.finish], comes_from(case.brief, case.design)
     if not any(way in suits.ways for way in ways):
-        yield Point(weight=WRONG_WAY, text=f"Its light comes from the {ways[0]}. {suits.why}")
+        yield ScorePoint(weight=WRONG_WAY, text=f"Its light comes from the {ways[0]}. {suits.why}")
 
 
-def _of_the_mirrors(case: Case) -> Iterator[Point]:
+def _of_the_mirrors(case: Case) -> Iterator[ScorePoint]:
     wanted = BY_FINISH[case.brief.subject.finish].lit
     if case.brief.subject.kind in PEOPLE or wanted is None:
         return
@@ -262,68 +262,68 @@ def _of_the_mirrors(case: Case) -> Iterator[Point]:
     turned = found.turn is not None and found.turn_needed
     if lit < low:
         cure = " Turned a little it mirrors its walls instead of the hole." if turned else ""
-        yield Point(
+        yield ScorePoint(
             weight=(METAL if metal else MIRROR) * (1.0 - lit / low) * (TURNED if turned else 1.0),
             text=f"{said}; {low * 100:.0f} % is the least.{cure} {BY_FINISH[case.brief.subject.finish].why}",
         )
     elif lit > high:
-        yield Point(
+        yield ScorePoint(
             weight=MIRROR * (lit - high),
             text=f"{said}; {high * 100:.0f} % is the most. {BY_FINISH[case.brief.subject.finish].why}",
         )
     else:
-        yield Point(weight=0.0, text=f"{said}, as it should be.", fact=True)
+        yield ScorePoint(weight=0.0, text=f"{said}, as it should be.", fact=True)
 
 
-def _of_the_limits(case: Case, to_buy: float, build: WorkedBuild, handling: Handling) -> Iterator[Point]:
+def _of_the_limits(case: Case, to_buy: float, build: WorkedBuild, handling: Handling) -> Iterator[ScorePoint]:
     limits = case.brief.limits
     if limits.money is not None and to_buy > limits.money:
         text = f"Its parts cost about {to_buy:.0f} €, {to_buy - limits.money:.0f} € more than there is."
         weight = 0.5 + 2.0 * math.log2(to_buy / limits.money)
-        yield Point(weight=weight, text=text, wish="smaller", because="for the money that there is")
+        yield ScorePoint(weight=weight, text=text, wish="smaller", because="for the money that there is")
     if limits.people is not None and handling.people > limits.people:
         text = f"It takes {handling.people} people to set up; {limits.people} will be there."
-        yield Point(weight=1.0, text=text)
+        yield ScorePoint(weight=1.0, text=text)
     if limits.build_hours is not None and build.minutes > 60 * limits.build_hours:
         text = f"It takes {build.minutes / 60:.1f} h to build; {limits.build_hours:g} h are left."
-        yield Point(weight=math.log2(build.minutes / 60 / limits.build_hours), text=text)
+        yield ScorePoint(weight=math.log2(build.minutes / 60 / limits.build_hours), text=text)
     if limits.setup_minutes is not None and handling.setup > limits.setup_minutes:
         text = f"It takes {handling.setup:.0f} minutes to set up; {limits.setup_minutes:.0f} are left."
-        yield Point(weight=math.log2(handling.setup / limits.setup_minutes), text=text)
+        yield ScorePoint(weight=math.log2(handling.setup / limits.setup_minutes), text=text)
 
 
-def _of_the_light(case: Case, result: Evaluated) -> Iterator[Point]:
+def _of_the_light(case: Case, result: Evaluated) -> Iterator[ScorePoint]:
     wanted, light, straight = case.brief.wanted, result.light, result.levels.direct_share
     width, height = case.design.source_size
     what, edge = f"{case.length(width)} × {case.length(height)}", light.shadow_edge
     low, high = (wanted.shadow_edge * x for x in EDGE_BAND)
     if not math.isfinite(edge) or edge <= 0.0:
-        yield Point(weight=4.0, text="It throws no shadow edge that could be measured.")
+        yield ScorePoint(weight=4.0, text="It throws no shadow edge that could be measured.")
     elif edge < low:
         text = f"Too hard: {what} gives {case.length(edge)} of the {case.length(wanted.shadow_edge)} wanted."
-        yield Point(weight=2.0 * stops_between(low, edge), text=text, because="No larger one fits.")
+        yield ScorePoint(weight=2.0 * stops_between(low, edge), text=text, because="No larger one fits.")
     elif edge > high:
         text = f"Softer than wanted: {case.length(edge)}, however small."
-        yield Point(weight=stops_between(edge, high), text=text)
+        yield ScorePoint(weight=stops_between(edge, high), text=text)
     else:
-        yield Point(weight=0.0, text=f"{what} gives the wanted shadow edge: {case.length(edge)}.", fact=True)
+        yield ScorePoint(weight=0.0, text=f"{what} gives the wanted shadow edge: {case.length(edge)}.", fact=True)
     if scene_builder.in_picture(case.brief, case.design):
-        yield Point(weight=2.0, text="Wherever it is turned, part of it or its lamp stands in the picture.")
+        yield ScorePoint(weight=2.0, text="Wherever it is turned, part of it or its lamp stands in the picture.")
     if straight > STRAIGHT and kind_of(case.design).daylight is None:
         text = (
             f"{straight * 100:.0f} % of the light at the face comes straight from the lamp, so the shadow has a hard"
             " core."
         )
-        yield Point(weight=2.0 * straight, text=text)
+        yield ScorePoint(weight=2.0 * straight, text=text)
     if light.missed > wanted.spill:
         text = f"{light.missed * 100:.0f} % of the lamp's light misses it and lights the room."
-        yield Point(weight=2.0 * (light.missed - wanted.spill), text=text, wish="lamp_nearer")
+        yield ScorePoint(weight=2.0 * (light.missed - wanted.spill), text=text, wish="lamp_nearer")
     if math.isfinite(light.loss) and light.loss > wanted.loss:
         text = f"It costs {format_stops(light.loss)}, more than the {format_stops(wanted.loss)} allowed."
-        yield Point(weight=0.7 * (light.loss - wanted.loss), text=text, wish="brighter")
+        yield ScorePoint(weight=0.7 * (light.loss - wanted.loss), text=text, wish="brighter")
 
 
-def _of_the_levels(case: Case, result: Evaluated) -> Iterator[Point]:
+def _of_the_levels(case: Case, result: Evaluated) -> Iterator[ScorePoint]:
     wanted, iso = case.brief.wanted, result.setting.iso
     off = result.background - wanted.background
     if result.with_room and abs(off) > STOP_BAND:
@@ -333,14 +333,14 @@ def _of_the_levels(case: Case, result: Evaluated) -> Iterator[Point]:
         )
         wish: Literal["nearer", "farther"] = "nearer" if off > 0 else "farther"
         why = f"so that the background comes {'down' if off > 0 else 'up'}"
-        yield Point(weight=0.5 * (abs(off) - STOP_BAND), text=text, wish=wish, because=why)
+        yield ScorePoint(weight=0.5 * (abs(off) - STOP_BAND), text=text, wish=wish, because=why)
     off = result.contrast - wanted.contrast
     if result.with_room and abs(off) > STOP_BAND:
         text = (
             f"{'Deeper' if off > 0 else 'Flatter'} than wanted: {format_stops(result.contrast)} from the lit to the"
             " shadow side."
         )
-        yield Point(weight=0.5 * (abs(off) - STOP_BAND), text=text)
+        yield ScorePoint(weight=0.5 * (abs(off) - STOP_BAND), text=text)
     apart = separation(case.brief, result) if result.with_room else math.inf
     if abs(apart) < LEAST_APART:
         text = (
@@ -349,12 +349,12 @@ def _of_the_levels(case: Case, result: Evaluated) -> Iterator[Point]:
         )
         why = "so that the outline stands out from the backdrop"
         wish = "nearer" if apart > 0 else "farther"
-        yield Point(weight=0.6 * (LEAST_APART - abs(apart)), text=text, wish=wish, because=why)
+        yield ScorePoint(weight=0.6 * (LEAST_APART - abs(apart)), text=text, wish=wish, because=why)
     if wanted.solve_for == "iso" and math.isfinite(iso):
         over = stops_between(iso, wanted.iso_highest)
         needs = f"ISO {third_stop_iso(max(iso, 25.0)):.0f}"
         if over > 0.05:
             text = f"It needs {needs}, {format_stops(over)} over the limit."
-            yield Point(weight=over, text=text, wish="brighter")
+            yield ScorePoint(weight=over, text=text, wish="brighter")
         else:
-            yield Point(weight=0.0, text=f"{needs} at a loss of {format_stops(result.light.loss)}.", fact=True)
+            yield ScorePoint(weight=0.0, text=f"{needs} at a loss of {format_stops(result.light.loss)}.", fact=True)

@@ -110,7 +110,7 @@ VARIANTS = (
 
 
 @dataclass(frozen=True, kw_only=True)
-class Side:
+class DisputeSide:
     """One side of a question: its name, the kind that stands for it, and its argument in figures."""
 
     name: str
@@ -123,7 +123,7 @@ class Dispute:
     """A question whose sides both serve the brief, and what tells them apart here."""
 
     question: str
-    sides: tuple[Side, ...]
+    sides: tuple[DisputeSide, ...]
     verdict: str
 
 
@@ -175,7 +175,7 @@ def _verdict(rows: Sequence[Ranked]) -> str:
 def _varied(brief: Brief, row: Ranked, parameter: str, value: Any, name: str) -> Ranked | None:
     """The same design with another value, evaluated; None where it cannot be built so."""
     design = row.design.model_copy(update={parameter: value})
-    brief = scene_builder.lit(brief, design)
+    brief = scene_builder.with_daylight(brief, design)
     try:
         build = work_out(kind_of(design).build(design, brief))
     except Impossible:
@@ -194,7 +194,9 @@ def _of_variants(brief: Brief, serving: dict[str, Ranked], units: UnitSystem) ->
             continue
         speakers = [one for _, one in made if one is not None]
         sides = [
-            Side(name=f"{variant.sides[k][0]}", kind=row.kind, argument=_argument(one, variant.sides[k][2], units))
+            DisputeSide(
+                name=f"{variant.sides[k][0]}", kind=row.kind, argument=_argument(one, variant.sides[k][2], units)
+            )
             for k, one in enumerate(speakers)
         ]
         even = [one.result.light.sheet.centre_to_edge for one in speakers if one.result is not None]
@@ -225,7 +227,7 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
     yield Dispute(
         question="Placed by measure, or by trial?",
         sides=(
-            Side(
+            DisputeSide(
                 name="by measure",
                 kind=best.kind,
                 argument=(
@@ -233,7 +235,7 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
                     f"{format_stops(unsure)} of it is the spread of what is sold, which one reading takes away."
                 ),
             ),
-            Side(
+            DisputeSide(
                 name="by trial",
                 kind=best.kind,
                 argument=(
@@ -264,7 +266,7 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
     yield Dispute(
         question="Right on the set, or corrected afterwards?",
         sides=(
-            Side(
+            DisputeSide(
                 name="on the set",
                 kind=best.kind,
                 argument=(
@@ -272,7 +274,7 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
                     " the sitter sees it."
                 ),
             ),
-            Side(name="afterwards", kind=best.kind, argument=f"{lift}; in a film every shot has to be matched."),
+            DisputeSide(name="afterwards", kind=best.kind, argument=f"{lift}; in a film every shot has to be matched."),
         ),
         verdict=(
             "On the set, as far as it goes: more than a stop afterwards shows."
@@ -299,7 +301,7 @@ def disputes(brief: Brief, rows: Sequence[Ranked], *, units: UnitSystem = "metri
             row = next((serving[kind] for kind in kinds if kind in serving), None)
             if row is not None and row not in speakers:
                 speakers.append(row)
-                sides.append(Side(name=name, kind=row.kind, argument=_argument(row, says, units)))
+                sides.append(DisputeSide(name=name, kind=row.kind, argument=_argument(row, says, units)))
         if len(sides) > 1:
             found.append(Dispute(question=school.question, sides=tuple(sides), verdict=_verdict(speakers)))
     found += _of_variants(brief, serving, units)

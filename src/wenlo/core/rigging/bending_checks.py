@@ -11,8 +11,8 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.packing import section
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging import bending
-from wenlo.core.rigging.checks import Check, Cure, judged, stated, unanswered
-from wenlo.core.rigging.interfaces import stands_out
+from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
+from wenlo.core.rigging.interfaces import bolt_protrusion
 from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.statics import GRAVITY
 from wenlo.core.rigging.thermal_state import silhouette
@@ -93,7 +93,7 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
             load = own + cloth * GRAVITY / max(span, 0.1) / 2
             sag = bending.sag_between(load, span, stiff)
             name, limit = f"{piece.name} sags", span * bending.SAG_LIMIT
-        yield judged(
+        yield evaluate_limit(
             "bend.bar",
             modifier.name,
             name[:1].upper() + name[1:],
@@ -148,7 +148,7 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
             relation="most",
         )
         return
-    yield judged(
+    yield evaluate_limit(
         "bend.bow",
         modifier.name,
         "Cloth bows its frame",
@@ -177,7 +177,7 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
     stress = force / 2.0 * lever / bending.section_modulus(plan.stock.id)
     limit = most / YIELDING
     down = wind * math.sqrt(limit / stress)
-    yield judged(
+    yield evaluate_limit(
         "bend.wind",
         modifier.name,
         "Wind in the frame",
@@ -220,7 +220,7 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     if not any(hole.fastener == "foot_bolt" for hole in plan.holes):
         return
     thick = section(plan.stock.id).thickness
-    out = stands_out(BOLT, 2 * thick + 2 * WASHER)
+    out = bolt_protrusion(BOLT, 2 * thick + 2 * WASHER)
     yield stated(
         "hold.bolts",
         modifier.name,
@@ -240,7 +240,7 @@ def _sheet_checks(about: str, design: Any, length: Length) -> Iterator[Check]:
     flat = min(float(getattr(design, "flat", 0.5)), float(getattr(design, "width", 0.5)))
     sag = bending.plate_sag(ACRYLIC * thick * GRAVITY, flat, thick, ACRYLIC_MODULUS * bending.CREEP)
     how = "as a skin too (Levy 1942)" if sag > thick / 2 else "(Timoshenko)"
-    yield judged(
+    yield evaluate_limit(
         "bend.sheet",
         about,
         "The flat part sags",
@@ -253,7 +253,7 @@ def _sheet_checks(about: str, design: Any, length: Length) -> Iterator[Check]:
         cure=Cure(words="a thicker sheet, or a batten under its middle"),
     )
     least = bending.COLD_BEND * thick
-    yield judged(
+    yield evaluate_limit(
         "bend.radius",
         about,
         "Bend of the sheet",
@@ -267,7 +267,7 @@ def _sheet_checks(about: str, design: Any, length: Length) -> Iterator[Check]:
         cure=Cure(words="a thinner sheet or a wider bend", changes={"design.bend": round(least + 0.005, 2)}),
     )
     stress = bending.bend_stress(thick, radius, ACRYLIC_MODULUS)
-    yield judged(
+    yield evaluate_limit(
         "bend.stress",
         about,
         "Stress in the bend",

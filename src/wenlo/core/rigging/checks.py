@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-State = Literal["within", "outside", "needs an answer"]
+CheckState = Literal["within", "outside", "needs an answer"]
 
 Topic = Literal["hold", "bend", "heat", "mains", "water", "lens"]
 
@@ -36,7 +36,7 @@ class Check:
     topic: Topic
     about: str
     name: str
-    state: State
+    state: CheckState
     figure: str
     limit: str
     source: str
@@ -48,7 +48,7 @@ class Check:
     cure: Cure | None = None
 
 
-def judged(
+def evaluate_limit(
     code: str,
     about: str,
     name: str,
@@ -132,7 +132,7 @@ def stated(
     cure: Cure | None = None,
 ) -> Check:
     """A check of a yes or a no; None is that nobody has answered."""
-    state: State = "needs an answer" if good is None else "within" if good else "outside"
+    state: CheckState = "needs an answer" if good is None else "within" if good else "outside"
     return Check(
         code=code,
         topic=topic_of(code),

@@ -4,10 +4,10 @@ from collections.abc import Iterator, Sequence
 
 from wenlo.core.document.rigging import Rigging
 from wenlo.core.rigging import mains
-from wenlo.core.rigging.checks import Check, Cure, judged, stated, unanswered
+from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
 
 
-def mains_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
+def mains_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterator[Check]:
     """Circuits, inrush, cable, battery, residual-current protection, and what nobody has told.
 
     Parameters
@@ -36,10 +36,10 @@ def mains_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
         yield _protection(rig)
 
 
-def _battery_checks(plugged: Sequence[mains.Load], rig: Rigging, capacity: float) -> Iterator[Check]:
+def _battery_checks(plugged: Sequence[mains.ElectricalLoad], rig: Rigging, capacity: float) -> Iterator[Check]:
     watts = sum(x.watts for x in plugged)
     runs = mains.run_time(capacity, watts)
-    yield judged(
+    yield evaluate_limit(
         "mains.battery",
         "battery",
         "Run time",
@@ -68,7 +68,7 @@ def _battery_checks(plugged: Sequence[mains.Load], rig: Rigging, capacity: float
     )
 
 
-def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
+def _circuit_checks(plugged: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterator[Check]:
     for circuit in mains.circuits(plugged, voltage=rig.voltage, breaker=rig.breaker, count=rig.circuits):
         if not circuit.loads:
             continue
@@ -77,7 +77,7 @@ def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Che
         most = mains.STEADY * rig.breaker
         another = Cure(words="a second circuit, or fewer lamps", changes={"rig.circuits": min(rig.circuits + 1, 6)})
         factors = sorted({x.factor for x in circuit.loads})
-        yield judged(
+        yield evaluate_limit(
             "mains.load",
             about,
             "Load",
@@ -92,7 +92,7 @@ def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Che
             cure=another,
         )
         if circuit.peak > circuit.amperes * 1.01:
-            yield judged(
+            yield evaluate_limit(
                 "mains.peak",
                 about,
                 "Flash heads charging together",
@@ -121,7 +121,7 @@ def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Che
             cure=Cure(words="switch them on one after the other, not by one plug"),
         )
         drop = mains.voltage_drop(circuit.amperes, rig.cable, rig.section)
-        yield judged(
+        yield evaluate_limit(
             "mains.drop",
             about,
             "Voltage left at the lamps",
@@ -136,7 +136,7 @@ def _circuit_checks(plugged: Sequence[mains.Load], rig: Rigging) -> Iterator[Che
         carried = mains.ampacity(rig.section, rig.cable, coiled=rig.coiled)
         uncoiled = mains.ampacity(rig.section, rig.cable, coiled=False)
         helps = rig.coiled and max(circuit.amperes, circuit.peak * 0.5) <= uncoiled
-        yield judged(
+        yield evaluate_limit(
             "mains.cable",
             about,
             "Cable",
@@ -171,7 +171,7 @@ def _protection(rig: Rigging) -> Check:
     )
 
 
-def water_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
+def water_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterator[Check]:
     """Nothing that is fed from the mains or an inverter above or beside water, where it could fall in, or in the rain.
 
     Parameters
@@ -184,7 +184,7 @@ def water_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
         for load in fed:
             away = mains.from_water(load, wet)
             over = away <= 1e-9
-            yield judged(
+            yield evaluate_limit(
                 "water.distance",
                 load.name,
                 f"Distance to the {wet.name}",
@@ -203,7 +203,7 @@ def water_checks(loads: Sequence[mains.Load], rig: Rigging) -> Iterator[Check]:
                 ),
             )
             if load.falls > mains.REACH:
-                yield judged(
+                yield evaluate_limit(
                     "water.fall",
                     load.name,
                     f"Falling into the {wet.name}",

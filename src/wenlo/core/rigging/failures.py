@@ -14,7 +14,7 @@ from wenlo.core.inventory.stocked import Stocked
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.loads import modifiers_of
 from wenlo.core.rigging.supports import supports
-from wenlo.core.rigging.thermal_checks import housed, material_of
+from wenlo.core.rigging.thermal_checks import material_of, thermal_state_of
 from wenlo.core.rigging.thermal_state import beamed
 
 BY_HEAT: tuple[FailureKind, ...] = ("melted", "browned", "sagged", "bowed")
@@ -50,7 +50,7 @@ def reached(shoot: Shoot, power: float) -> float | None:
     if lamp.kind != "continuous" or not lamp.electrical_watts or not hasattr(modifier.design, "sheet"):
         return None
     name = sheet_material(modifier.design.sheet).name
-    warm = housed(modifier, lamp, power, rig)
+    warm = thermal_state_of(modifier, lamp, power, rig)
     found: list[float] = []
     for beam in beamed(modifier.arrangement):
         named = material_of(modifier.design, beam.shape)

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.rigging.checks import Check, Cure, judged
+from wenlo.core.rigging.checks import Check, Cure, evaluate_limit
 from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.statics import GRAVITY, MOVING
 
@@ -164,7 +164,7 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     # a sheet that is bent lies on its battens: its clamps keep the bend, not the weight
     if clamps and boards and not hasattr(modifier.design, "bend"):
         share = max(c.mass for c in boards) * GRAVITY / min(clamps, 2)
-        yield judged(
+        yield evaluate_limit(
             "hold.clamps",
             modifier.name,
             "Clamps",
@@ -194,7 +194,7 @@ def _fastener_check(about: str, fastener: Fastener, hole: Hole, weight: float) -
         share, most, source = weight / min(hole.count, 4), modes[governs], f"EN 1995-1-1 (8.6 {governs})"
         most *= END_GRAIN if hole.side == "end grain" else 1.0
     limit = most * ALLOWED
-    return judged(
+    return evaluate_limit(
         "hold.eyes" if fastener.pulled else "hold.screws",
         about,
         fastener.name,

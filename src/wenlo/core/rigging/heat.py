@@ -134,7 +134,7 @@ def air_flow(openings: float, rise: float, warmth: float, ambient: float) -> flo
     return DISCHARGE * openings / math.sqrt(2.0) * math.sqrt(2.0 * GRAVITY * rise * warmth / (273.15 + ambient))
 
 
-def warmth(
+def temperature_rise(
     heat: float, loss: float, *, openings: float = 0.0, rise: float = 0.0, fan: float = 0.0, ambient: float = 22.0
 ) -> float:
     """How much warmer than the room a housing becomes, in the mean. [K]
@@ -166,7 +166,7 @@ def openings_for(heat: float, loss: float, wanted: float, rise: float, *, ambien
     """Openings below and above, each, for a wanted rise; 0 where none are needed. [m²]
 
     >>> a = openings_for(60.0, 1.0, 20.0, 0.3)
-    >>> round(warmth(60.0, 1.0, openings=a, rise=0.3), 3)
+    >>> round(temperature_rise(60.0, 1.0, openings=a, rise=0.3), 3)
     20.0
     """
     air = heat / wanted - loss

@@ -8,10 +8,10 @@ from dataclasses import dataclass, replace
 
 from wenlo.core.document.rigging import HoldChoice, Rigging
 from wenlo.core.modifiers.kind import HeldBy
-from wenlo.core.rigging.interfaces import Face, Joint, Link, closed, slack
-from wenlo.core.rigging.loads import Held
+from wenlo.core.rigging.interfaces import Face, Joint, Link, chain_play, closed
+from wenlo.core.rigging.loads import Load
 from wenlo.core.rigging.statics import GRAVITY, MOVING, Tipping, counterweight, sling_tension, tipping, tipping_arm
-from wenlo.core.rigging.supports import BOOM_BACK, SOCKET, STUD, Support, nearest, proposed
+from wenlo.core.rigging.supports import BOOM_BACK, SOCKET, STUD, Support, proposed, strongest_that_reaches
 from wenlo.core.rigging.wind import wind_force
 
 KNOCK_HEIGHT = 1.1
@@ -44,7 +44,7 @@ class Holding:
     or needed ([m], [kg]); tipping moments, forces, joints down to the floor and how far their play reaches [m].
     """
 
-    held: Held
+    held: Load
     support: Support | None
     under: Support | None
     reach: float
@@ -67,22 +67,24 @@ class Holding:
 
 
 def _chosen(
-    choices: Sequence[Support], choice: HoldChoice, kind: str, held: Held, *, load: float, reach: float = 0.0
+    choices: Sequence[Support], choice: HoldChoice, kind: str, held: Load, *, load: float, reach: float = 0.0
 ) -> Support | None:
     if choice.support:
         found = next((s for s in choices if s.id == choice.support), None)
         if found is not None:
             return found
     height = float(held.place[2])
-    return proposed(choices, kind, height=height, load=load, reach=reach) or nearest(choices, kind, height=height)
+    return proposed(choices, kind, height=height, load=load, reach=reach) or strongest_that_reaches(
+        choices, kind, height=height
+    )
 
 
-def _needed_reach(held: Held) -> float:
+def _needed_reach(held: Load) -> float:
     # the stand is beside what hangs, not under it
     return held.extent + 0.15
 
 
-def way_of(held: Held, choice: HoldChoice) -> HeldBy:
+def held_from(held: Load, choice: HoldChoice) -> HeldBy:
     """How a thing is held up: as was chosen; over somebody's head, or over the subject, from a boom, since no stand can
     be there.
     """
@@ -93,7 +95,7 @@ def way_of(held: Held, choice: HoldChoice) -> HeldBy:
     return "boom" if held.by == "stand" and held.over else held.by
 
 
-def is_overhead(held: Held, by: HeldBy) -> bool:
+def is_overhead(held: Load, by: HeldBy) -> bool:
     """Whether it could come down on somebody: what hangs, what is over a head, sitting or standing, and what people
     walk under.
     """
@@ -102,7 +104,7 @@ def is_overhead(held: Held, by: HeldBy) -> bool:
     return by in ("boom", "ceiling", "arm") or held.head > 0.0 or float(held.place[2]) > OVERHEAD
 
 
-def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -> Holding:
+def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -> Holding:
     """How a thing is held, by choice or as proposed.
 
     Parameters
@@ -116,7 +118,7 @@ def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     push = wind_force(held.area, wind)
     height = float(held.place[2])
     bump = min(max(height, held.area_height, 0.2), KNOCK_HEIGHT)
-    by = way_of(held, choice)
+    by = held_from(held, choice)
     overhead = is_overhead(held, by)
     base = Holding(
         held=held,
@@ -194,7 +196,7 @@ def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -
         ballast_needed=moments.ballast,
         moments=moments,
         joints=closed(chain),
-        play=slack(chain, held.depth),
+        play=chain_play(chain, held.depth),
         forces=(
             weight,
             Force(name="stand", along=0.0, height=height / 3, side=0.0, up=-support.mass * GRAVITY),
@@ -204,7 +206,7 @@ def hold(held: Held, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     )
 
 
-def _things(held: Held, support: Support) -> Iterator[Link]:
+def _things(held: Load, support: Support) -> Iterator[Link]:
     face: Face = held.face
     yield Link(name=held.name, below=face)
     if face.type == "jaw" and support.top.type == "stud":
@@ -230,7 +232,7 @@ def _boomed(
     need = counterweight(held.mass, reach, BOOM_BACK, beam=boom.mass)
     given = choice.counterweight
     on_stand = held.mass + boom.mass + (given if given is not None else need)
-    under = proposed(choices, "stand", height=float(held.place[2]), load=on_stand) or nearest(
+    under = proposed(choices, "stand", height=float(held.place[2]), load=on_stand) or strongest_that_reaches(
         choices, "stand", height=float(held.place[2])
     )
     if under is None:
@@ -283,5 +285,5 @@ def _boomed(
         moments=moments,
         forces=(*weights, *pushes),
         joints=closed(chain),
-        play=slack(chain, reach),
+        play=chain_play(chain, reach),
     )

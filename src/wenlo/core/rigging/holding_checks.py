@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from wenlo.core.document.rigging import KNOCK, LIGHT_TOUCH, PASSING, Rigging
-from wenlo.core.rigging.checks import Check, Cure, judged, stated, unanswered
+from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.holding import SLING, Holding
 from wenlo.core.rigging.statics import MOVING, TIPPING_FACTOR, sling_tension
 from wenlo.core.rigging.supports import Support
@@ -79,7 +79,7 @@ def hold_checks(
     if support is not None:
         yield from _support_checks(holding, support, length, lighter, span)
     if held.carries is not None:
-        yield judged(
+        yield evaluate_limit(
             "hold.arm",
             name,
             "Hangs on its arm",
@@ -163,7 +163,7 @@ def hold_checks(
                 cure=Cure(words=joint.adapter),
             )
     if holding.play > 0.0:
-        yield judged(
+        yield evaluate_limit(
             "hold.play",
             name,
             "Play",
@@ -185,7 +185,7 @@ def _support_checks(
     load = held.mass * held.bears * (MOVING if by == "boom" else 1.0)
     most = support.carries(height)
     stronger = Cure(words=f"a support that carries {_kilos(load)}; or a lighter canvas or a smaller one")
-    yield judged(
+    yield evaluate_limit(
         "hold.payload",
         name,
         "Payload",
@@ -199,7 +199,7 @@ def _support_checks(
     )
     stand = holding.under or support
     if by in ("stand", "boom") and stand.highest > 0.0:
-        yield judged(
+        yield evaluate_limit(
             "hold.height",
             name,
             "Height",
@@ -224,7 +224,7 @@ def _support_checks(
                 cure=Cure(words="outdoors there are no walls: a boom, or a frame of its own"),
             )
         else:
-            yield judged(
+            yield evaluate_limit(
                 "hold.span",
                 name,
                 "Span of the spreader",
@@ -238,7 +238,7 @@ def _support_checks(
                 cure=Cure(words=f"a spreader that reaches {length(span)}, or eyes in the ceiling"),
             )
     if by == "arm":
-        yield judged(
+        yield evaluate_limit(
             "hold.reach",
             name,
             "Reach of the arm",
@@ -255,7 +255,7 @@ def _support_checks(
 def _boom_checks(holding: Holding, length: Callable[[float], str]) -> Iterator[Check]:
     held, boom = holding.held, holding.support
     assert boom is not None
-    yield judged(
+    yield evaluate_limit(
         "hold.reach",
         held.name,
         "Reach of the boom",
@@ -289,7 +289,7 @@ def _boom_checks(holding: Holding, length: Callable[[float], str]) -> Iterator[C
         )
     else:
         off = abs(given - need)
-        checked = judged(
+        checked = evaluate_limit(
             "hold.counterweight",
             held.name,
             "Counterweight",
@@ -348,7 +348,7 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
             relation="least",
         )
         return
-    enough = judged(
+    enough = evaluate_limit(
         "hold.ballast",
         held.name,
         "Ballast",
@@ -366,7 +366,7 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
 
 def knock_check(rig: Rigging) -> Check:
     """Whether the knock that was counted with is one that happens."""
-    return judged(
+    return evaluate_limit(
         "hold.knock",
         "the set",
         "Knock",

@@ -98,10 +98,10 @@ ADAPTER_SLACK = 0.5
 """An adapter brings two joints of its own. [degree]"""
 
 
-def slack(chain: Sequence[Link], lever: float) -> float:
+def chain_play(chain: Sequence[Link], lever: float) -> float:
     """How far the end of a lever [m] can move by the play of all joints together. [m]
 
-    >>> round(slack([Link(name="a", below=Face(type="stud", size=0.016, gender="female", slack=1.0))], 1.0), 4)
+    >>> round(chain_play([Link(name="a", below=Face(type="stud", size=0.016, gender="female", slack=1.0))], 1.0), 4)
     0.0175
     """
     degrees = sum(face.slack for link in chain for face in (link.below, link.above) if face is not None)
@@ -109,7 +109,7 @@ def slack(chain: Sequence[Link], lever: float) -> float:
     return lever * math.tan(math.radians(degrees))
 
 
-def stands_out(bolt: float, through: float, nut: float = 0.008) -> float:
+def bolt_protrusion(bolt: float, through: float, nut: float = 0.008) -> float:
     """How far a bolt stands out of its nut. [m]
 
     Parameters

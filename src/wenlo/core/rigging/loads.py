@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import PEOPLE, Brief
-from wenlo.core.brief.set_objects import Block, Board, Figure
+from wenlo.core.brief.set_objects import Block, Board, OtherPerson
 from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.catalog.typical import LampType
 from wenlo.core.document.shoot import Shoot
@@ -33,7 +33,7 @@ LAMP_AREA = 2.0
 
 
 @dataclass(frozen=True, kw_only=True)
-class Held:
+class Load:
     """A thing to hold: where (3,) [m], its mass [kg], what usually holds it, and what it offers to what holds it.
 
     ``offset`` is from the point where it is held to its centre of mass, level [m]; ``area`` is what wind sees of it
@@ -124,7 +124,7 @@ def below(brief: Brief, place: Vector) -> tuple[str, float]:
     """
     x, y, z = (float(v) for v in place)
     people = [("the sitter", 0.0, 0.0, brief.subject.face_height)] if brief.subject.kind in PEOPLE else []
-    people += [(p.name, p.x, p.y, p.z) for p in brief.pieces if isinstance(p, Figure) and not p.hidden]
+    people += [(p.name, p.x, p.y, p.z) for p in brief.pieces if isinstance(p, OtherPerson) and not p.hidden]
     over, head = "", 0.0
     for name, there, behind, eyes in people:
         away = float(np.hypot(x - there, y - behind))
@@ -183,11 +183,11 @@ def _edge(modifier: Modifier) -> Face:
 
 def _lamp_held(
     name: str, lamp: LampType, place: Vector, aim: Vector | None, extra: float = 0.0, reach: float = 0.0
-) -> Held:
+) -> Load:
     area = LAMP_AREA * lamp.size[0] * lamp.size[1]
     mass = lamp.mass + extra
     # what hangs on its front pulls the centre of mass forward
-    return Held(
+    return Load(
         name=name,
         place=place,
         mass=mass,
@@ -203,7 +203,7 @@ def _lamp_held(
     )
 
 
-def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Held]:
+def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Load]:
     design = modifier.design
     kind = kind_of(design)  # type: ignore[arg-type]
     holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in kind.holds(design, modifier.mass))
@@ -216,7 +216,7 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
             continue
         share = hold.mass / modifier.mass if modifier.mass > 0.0 else 1.0 / len(holds)
         hung = share_of_lamps or hold.lamps * hanging_mass(lamp, float(hold.place[2]))
-        yield Held(
+        yield Load(
             name=f"{modifier.name}: {hold.name}",
             place=hold.place,
             mass=hold.mass + hung,
@@ -241,14 +241,14 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
         yield _lamp_held(name, lamp, emitter.centre, aim, extra, reach)
 
 
-def held_things(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
+def loads_of(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
     """All that must be held, the key's modifier first, with whoever is under it."""
     for held in _all_held(shoot, modifiers):
         over, head = below(shoot.brief, held.place)
         yield replace(held, over=over if held.by == "stand" else "", head=head)
 
 
-def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
+def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
     brief = shoot.brief
     first, *others = modifiers
     yield from _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).daylight is not None)
@@ -264,7 +264,7 @@ def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Held]:
     for piece in brief.pieces:
         if isinstance(piece, Board) and not piece.hidden and piece.z - piece.height / 2 > 0.1:
             area = piece.width * piece.height
-            yield Held(
+            yield Load(
                 name=piece.name,
                 place=np.array([piece.x, piece.y, piece.z]),
                 mass=CARD_MASS * area,

@@ -43,7 +43,7 @@ REACH = 1.2
 
 
 @dataclass(frozen=True, kw_only=True)
-class Load:
+class ElectricalLoad:
     """Something that is plugged in: its mean and peak watts, its power factor, and where it is [m]; fed from the mains
     or not.
 
@@ -79,7 +79,7 @@ class Circuit:
     """
 
     number: int
-    loads: tuple[Load, ...]
+    loads: tuple[ElectricalLoad, ...]
     amperes: float
     peak: float
     share: float
@@ -92,7 +92,7 @@ CHARGING = 0.6
 """Share of what a studio head takes that gets into its flash."""
 
 
-def drawn(lamp: LampType) -> tuple[float | None, float]:
+def power_drawn(lamp: LampType) -> tuple[float | None, float]:
     """Mean watts that a lamp takes from the mains at full power, None where nobody told, and those at its peak.
 
     A studio head takes its modelling lamp all the time and charges after each flash: joules / (efficiency · time) in
@@ -131,9 +131,9 @@ def ampacity(section: float, length: float, *, coiled: bool) -> float:
     return carried * (COILED if coiled else 1.0)
 
 
-def circuits(loads: Sequence[Load], *, voltage: float, breaker: float, count: int) -> tuple[Circuit, ...]:
+def circuits(loads: Sequence[ElectricalLoad], *, voltage: float, breaker: float, count: int) -> tuple[Circuit, ...]:
     """Loads shared out to circuits, the largest first, each to the one that has least."""
-    shares: list[list[Load]] = [[] for _ in range(count)]
+    shares: list[list[ElectricalLoad]] = [[] for _ in range(count)]
     for load in sorted((x for x in loads if x.mains), key=lambda x: -x.most_amperes(voltage)):
         min(shares, key=lambda s: sum(x.most_amperes(voltage) for x in s)).append(load)
     found = []
@@ -165,7 +165,7 @@ def run_time(capacity: float, watts: float) -> float:
     return math.inf if watts <= 0.0 else 60.0 * BATTERY_USE * capacity / watts
 
 
-def from_water(load: Load, wet: WetPlace) -> float:
+def from_water(load: ElectricalLoad, wet: WetPlace) -> float:
     """Level distance from a load to a wet place, 0 over it. [m]"""
     across = max(abs(load.x - wet.x) - wet.width / 2, 0.0)
     along = max(abs(load.y - wet.y) - wet.depth / 2, 0.0)

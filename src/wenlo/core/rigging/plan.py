@@ -25,10 +25,10 @@ from wenlo.core.rigging.fastenings import fastening_checks
 from wenlo.core.rigging.holding import Holding, hold
 from wenlo.core.rigging.holding_checks import MOST_BALLAST, hold_checks, knock_check
 from wenlo.core.rigging.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
-from wenlo.core.rigging.loads import Modifier, held_things, modifiers_of
+from wenlo.core.rigging.loads import Modifier, loads_of, modifiers_of
 from wenlo.core.rigging.statics import MOVING
 from wenlo.core.rigging.supports import Support, supports
-from wenlo.core.rigging.thermal_checks import Housed, fit_checks, heat_checks, housed
+from wenlo.core.rigging.thermal_checks import ThermalState, fit_checks, heat_checks, thermal_state_of
 from wenlo.core.rigging.wind import wind_speed
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -53,9 +53,9 @@ class RigPlan:
     checks: tuple[Check, ...]
     needed: tuple[Needed, ...]
     choices: tuple[Support, ...]
-    loads: tuple[mains.Load, ...]
+    loads: tuple[mains.ElectricalLoad, ...]
     circuits: tuple[mains.Circuit, ...]
-    housings: tuple[Housed, ...]
+    housings: tuple[ThermalState, ...]
     marks: tuple[FloorMark, ...]
     setting: tuple[str, ...]
     striking: tuple[str, ...]
@@ -73,7 +73,7 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     """
     rig = shoot.rig
     modifiers = list(modifiers_of(shoot))
-    things = list(held_things(shoot, modifiers))
+    things = list(loads_of(shoot, modifiers))
     wind = wind_speed(rig.weather, rig.beaufort)
     high = max((float(t.place[2]) for t in things), default=1.8)
     choices = supports(shelf, height=high, span=shoot.brief.room.width)
@@ -100,7 +100,7 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
         checks += fastening_checks(modifier)
         checks += bend_checks(modifier, one, units=units, wind=wind)
         checks += heat_checks(modifier, one, at, rig, units=units)
-        warm = housed(modifier, one, at, rig)
+        warm = thermal_state_of(modifier, one, at, rig)
         housings += [warm] if warm is not None else []
     loads = tuple(_loads(shoot, modifiers, holdings))
     checks += mains_checks(loads, rig)
@@ -125,7 +125,7 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
                 wet=bool(rig.wet),
                 inverter=rig.battery is not None,
                 outdoors=rig.weather == "outdoors",
-                flashes=any(is_flash(light) for light in shoot.brief.lamps),
+                flashes=any(light_flashes(light) for light in shoot.brief.lamps),
             )
         ),
         striking=tuple(order_of_striking(mains=plugged, overhead=bool(overhead))),
@@ -159,7 +159,7 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
                 changes={f"design.{name}": value for name, value in best.changes.items()},
             )
     for scale in (0.9, 0.8, 0.7, 0.6, 0.5):
-        smaller = kind.grown(shoot.design, scale)
+        smaller = kind.scaled(shoot.design, scale)
         try:
             mass = work_out(kind.build(smaller, shoot.brief)).mass
         except WenloError:
@@ -175,12 +175,12 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
     return None
 
 
-def is_flash(light: LampSetting | OtherLight) -> bool:
+def light_flashes(light: LampSetting | OtherLight) -> bool:
     """Whether a light flashes."""
     return not is_natural(light.id) and lamp_of(light.id).kind == "flash"
 
 
-def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holding]) -> list[mains.Load]:
+def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holding]) -> list[mains.ElectricalLoad]:
     brief = shoot.brief
     found = []
     # what is on a stand, and what hangs from nothing but its own boom, can fall as far as it is high
@@ -188,11 +188,11 @@ def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holdi
 
     def add(name: str, lamp_id: str | OwnLamp, place: np.ndarray) -> None:
         lamp = lamp_of(lamp_id)
-        watts, peak = mains.drawn(lamp)
+        watts, peak = mains.power_drawn(lamp)
         own = lamp.kind == "flash" and lamp.mount == "shoe"
         efficient = lamp.kind == "continuous" and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) > 40.0
         found.append(
-            mains.Load(
+            mains.ElectricalLoad(
                 name=name,
                 watts=watts or 0.0,
                 peak=peak,

@@ -142,7 +142,7 @@ def proposed(
     )
 
 
-def nearest(choices: Iterable[Support], kind: str, *, height: float) -> Support | None:
+def strongest_that_reaches(choices: Iterable[Support], kind: str, *, height: float) -> Support | None:
     """The strongest of a kind that reaches a height, or that reaches highest, however little it carries."""
     same = [s for s in choices if s.kind == kind and s.made is None]
     return max(

@@ -17,7 +17,7 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.rigging import heat
-from wenlo.core.rigging.checks import Check, Cure, judged, stated, unanswered
+from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.thermal_state import Beamed, beamed, housing_of
 from wenlo.core.units.length import UnitSystem, format_length
@@ -32,7 +32,7 @@ CLEAR_OF_VENTS = 0.005
 """So much of a lamp's housing stays free before its vents. [m]"""
 
 
-class Housed:
+class ThermalState:
     """A housing with its heat: what is left inside [W], the mean rise [K], openings [m²] and air of a fan [m³/s] as
     they are.
     """
@@ -46,7 +46,7 @@ class Housed:
         self.openings = 0.0 if rig.openings == 0.0 else housing.openings + (rig.openings or 0.0)
         self.fan = rig.fan / 3600.0
         self.ambient = rig.ambient
-        self.rise = heat.warmth(
+        self.rise = heat.temperature_rise(
             inside, housing.loss, openings=self.openings, rise=housing.rise, fan=self.fan, ambient=rig.ambient
         )
 
@@ -58,7 +58,7 @@ class Housed:
             if self.light_only
             else self.inside + self.light * (self.housing.kept_black - self.housing.kept)
         )
-        black = heat.warmth(
+        black = heat.temperature_rise(
             inside,
             self.housing.loss,
             openings=self.openings,
@@ -74,7 +74,7 @@ class Housed:
         return [(k / 10, self.ambient + heat.at_height(self.rise, k / 10)) for k in range(11)]
 
 
-def housed(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Housed | None:
+def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> ThermalState | None:
     """The modifier as a housing with its heat; None where it is open or its lamp gives no heat that is known."""
     design: Any = modifier.design
     kind = kind_of(design)
@@ -88,7 +88,7 @@ def housed(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Ho
     # a lamp that only looks in keeps its own heat outside
     inside = heat.radiant(warm) * power * housing.kept if on_lamp else heat.heat_inside(warm, housing, power)
     light = min(warm.amount / heat.LED_LIGHT, warm.electrical_watts) * power * housing.lamps
-    return Housed(housing, inside, rig, light=light, light_only=on_lamp)
+    return ThermalState(housing, inside, rig, light=light, light_only=on_lamp)
 
 
 def heat_checks(
@@ -143,7 +143,7 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
             ),
         )
         return
-    found = housed(modifier, lamp, power, rig)
+    found = thermal_state_of(modifier, lamp, power, rig)
     places = _places(modifier, warm, power, rig, found)
     if found is not None:
         yield from _housing_checks(modifier, found, rig)
@@ -181,7 +181,7 @@ def material_of(design: Any, shape: str) -> tuple[str, float] | None:
     return None
 
 
-def _places(modifier: Modifier, lamp: LampType, power: float, rig: Rigging, found: Housed | None) -> list[Place]:
+def _places(modifier: Modifier, lamp: LampType, power: float, rig: Rigging, found: ThermalState | None) -> list[Place]:
     # by material the place that gets hottest: by radiation, on top of the air that is there
     best: dict[str, Place] = {}
     for beam in beamed(modifier.arrangement):
@@ -212,7 +212,7 @@ def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check
         if math.isfinite(least)
         else "air for the housing, or the lamp turned down"
     )
-    return judged(
+    return evaluate_limit(
         "heat.beam",
         about,
         f"Lamp near the {place.name}",
@@ -229,7 +229,7 @@ def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check
     )
 
 
-def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator[Check]:
+def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> Iterator[Check]:
     housing = found.housing
     allowed = [m.limit - heat.MARGIN - rig.ambient for m in housing.materials]
     wanted = max(min(allowed, default=30.0), 1.0)
@@ -244,7 +244,7 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
     open_it = Cure(words=open_words, changes={"rig.openings": round(need * 1.05, 4)} if 0.0 < need < 2.0 else {})
     for material in housing.materials:
         reached = rig.ambient + heat.at_height(found.rise, material.height)
-        yield judged(
+        yield evaluate_limit(
             "heat.housing",
             modifier.name,
             f"Temperature of the {material.name}",
@@ -265,7 +265,7 @@ def _housing_checks(modifier: Modifier, found: Housed, rig: Rigging) -> Iterator
             words=f"keep it on for {math.floor(until):.0f} min at a stretch, then off as long; or {open_words}",
             changes={"rig.minutes_on": float(math.floor(until))},
         )
-        yield judged(
+        yield evaluate_limit(
             "heat.minutes",
             modifier.name,
             "Minutes on at a time",
@@ -289,7 +289,7 @@ def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Itera
         return
     weakest = min(rest, key=lambda name: rest[name])
     if hottest <= rest[weakest] - heat.MARGIN:
-        yield judged(
+        yield evaluate_limit(
             "heat.rest",
             modifier.name,
             "All else that is near the lamp",
@@ -352,7 +352,7 @@ def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterat
     reach = kind_of(design).grips(design, lamp)
     if reach <= 0.0 or lamp.vents is None:
         return
-    yield judged(
+    yield evaluate_limit(
         "heat.vents",
         modifier.name,
         "Vents of the lamp",
@@ -397,7 +397,7 @@ def _focus_check(about: str, emitter: Emitter, lamp: LampType, power: float, uni
         power=power,
     )
     where = "" if math.isinf(away) else f", {format_length(away, system=units)} before the lens"
-    return judged(
+    return evaluate_limit(
         "lens.lamp",
         about,
         "The lamp in the lens",

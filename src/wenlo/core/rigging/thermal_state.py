@@ -69,7 +69,7 @@ def distances(start: Array, ways: Array, corners: Array) -> Array:
     return nearest
 
 
-def corners_of(shapes: Sequence[Shape]) -> tuple[Array, NDArray[np.int64]]:
+def triangles_of(shapes: Sequence[Shape]) -> tuple[Array, NDArray[np.int64]]:
     """Triangles of shapes, (T, 3, 3) [m], and which shape each belongs to."""
     found, owner = [], []
     for k, shape in enumerate(shapes):
@@ -92,7 +92,7 @@ def closure(arrangement: Arrangement) -> float:
     """In how much of all directions from the first lamp the modifier's surfaces stand. [-]"""
     if not arrangement.lamps:
         return 0.0
-    corners, _ = corners_of(arrangement.surfaces)
+    corners, _ = triangles_of(arrangement.surfaces)
     return float(np.isfinite(distances(arrangement.lamps[0].centre, directions(), corners)).mean())
 
 
@@ -119,7 +119,7 @@ def beamed(arrangement: Arrangement) -> list[Beamed]:
         return []
     points = np.concatenate([triangles(shape)[0] for shape in arrangement.surfaces])
     low, high = float(points[:, 2].min()), float(points[:, 2].max())
-    corners, owner = corners_of(shapes)
+    corners, owner = triangles_of(shapes)
     across = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
     normals = across / np.maximum(np.linalg.norm(across, axis=1), 1e-15)[:, None]
     best: dict[int, Beamed] = {}
@@ -220,7 +220,7 @@ def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, nam
     from scipy.spatial import ConvexHull, QhullError
 
     shapes = arrangement.surfaces
-    corners, owner = corners_of(shapes)
+    corners, owner = triangles_of(shapes)
     size = areas(corners)
     taken = sum(swallowed_by(s) * float(size[owner == k].sum()) for k, s in enumerate(shapes))
     passed = sum(
@@ -256,7 +256,7 @@ def silhouette(arrangement: Arrangement) -> tuple[float, float]:
 
     By the convex outline seen from each side: gaps count as filled.
     """
-    corners, _ = corners_of(arrangement.surfaces)
+    corners, _ = triangles_of(arrangement.surfaces)
     if not len(corners):
         return 0.0, 0.0
     from scipy.spatial import ConvexHull, QhullError

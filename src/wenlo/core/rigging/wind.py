@@ -2,7 +2,7 @@
 
 import math
 
-from wenlo.core.document.rigging import Weather
+from wenlo.core.document.rigging import RigWeather
 
 AIR = 1.2
 """Density of air. [kg/m³]"""
@@ -17,7 +17,7 @@ GUST = 1.5
 """A gust over the mean wind."""
 
 
-def wind_speed(weather: Weather, beaufort: int) -> float:
+def wind_speed(weather: RigWeather, beaufort: int) -> float:
     """Speed of a gust [m/s]: 0 indoors, a draught at an open window, outdoors by the Beaufort scale, v = 0.836 B^1.5
     (WMO).
 

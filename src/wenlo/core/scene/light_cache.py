@@ -44,7 +44,7 @@ def light_key(brief: Brief, design: Any) -> str:
     )
 
 
-class Kept(Generic[T]):
+class LruCache(Generic[T]):
     """The last few results by what they depend on."""
 
     def __init__(self, most: int) -> None:

@@ -273,12 +273,13 @@ def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | 
     standing = standing_panels(brief, room_box(brief)) if with_room else ()
     for opening in placed_so.openings:
         around = tuple(
-            cut(wall, opening) if isinstance(wall, Panel) and wall.id == opening.wall else wall for wall in around
+            with_opening(wall, opening) if isinstance(wall, Panel) and wall.id == opening.wall else wall
+            for wall in around
         )
     return LightScene(panels=(*placed_so.surfaces, *placed_so.outside, *standing, *around), lamps=placed_so.lamps)
 
 
-def cut(wall: Panel, opening: Opening) -> Panel:
+def with_opening(wall: Panel, opening: Opening) -> Panel:
     """The wall with a hole in it."""
     u, v = wall.edge_u / float(wall.edge_u @ wall.edge_u), wall.edge_v / float(wall.edge_v @ wall.edge_v)
     corners = [
@@ -288,7 +289,7 @@ def cut(wall: Panel, opening: Opening) -> Panel:
     return replace(wall, outline=np.array([[float(c @ u), float(c @ v)] for c in corners]), cut_out=True)
 
 
-def lit(brief: Brief, design: Any) -> Brief:
+def with_daylight(brief: Brief, design: Any) -> Brief:
     """The brief with the light that the design takes: its lamp, or daylight in its place."""
     daylight = kind_of(design).daylight
     return brief if daylight is None else daylight(design, brief)

@@ -21,7 +21,7 @@ THIN = 2e-3
 
 
 @dataclass(frozen=True, kw_only=True)
-class Outline:
+class SideOutline:
     """One surface from the side: ``points`` (K, 2), away from the subject and up [m]; ``look`` tells how it is
     drawn.
     """
@@ -97,9 +97,9 @@ def _seen(flat: Array) -> Array:
     return hull
 
 
-def _projected(arrangement: Arrangement, axes: Array) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
+def _projected(arrangement: Arrangement, axes: Array) -> tuple[tuple[SideOutline, ...], tuple[LampSide, ...]]:
     outlines = tuple(
-        Outline(id=shape.id, look=look_of(shape.surface), points=_seen(_points(shape) @ axes.T))
+        SideOutline(id=shape.id, look=look_of(shape.surface), points=_seen(_points(shape) @ axes.T))
         for shape in arrangement.surfaces
     )
     lamps = tuple(
@@ -116,7 +116,9 @@ def _projected(arrangement: Arrangement, axes: Array) -> tuple[tuple[Outline, ..
     return outlines, lamps
 
 
-def side_view(design: ModifierParameters, arrangement: Arrangement) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
+def side_view(
+    design: ModifierParameters, arrangement: Arrangement
+) -> tuple[tuple[SideOutline, ...], tuple[LampSide, ...]]:
     """Outlines and lamps from the side: away from the subject, and up.
 
     Parameters
@@ -127,14 +129,14 @@ def side_view(design: ModifierParameters, arrangement: Arrangement) -> tuple[tup
     return _projected(arrangement, np.stack([design.direction, np.array([0.0, 0.0, 1.0])]))
 
 
-def plan_view(arrangement: Arrangement) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
+def plan_view(arrangement: Arrangement) -> tuple[tuple[SideOutline, ...], tuple[LampSide, ...]]:
     """Outlines and lamps from above: to the camera's right, and away from it."""
     return _projected(arrangement, np.array([[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]]))
 
 
 def elevation(
     arrangement: Arrangement, way: Literal["side", "front"]
-) -> tuple[tuple[Outline, ...], tuple[LampSide, ...]]:
+) -> tuple[tuple[SideOutline, ...], tuple[LampSide, ...]]:
     """Outlines and lamps of the set from its side (away from the camera, and up) or as the camera looks (right, and
     up).
     """

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import PEOPLE, Brief
-from wenlo.core.brief.set_objects import Figure
+from wenlo.core.brief.set_objects import OtherPerson
 from wenlo.core.catalog.typical import face_materials
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board
@@ -56,7 +56,7 @@ def other_people(brief: Brief) -> tuple[Shape, ...]:
     """Stand-ins of the other persons in the set, ids ``thing 3: nose`` …"""
     found: list[Shape] = []
     for k, piece in enumerate(brief.pieces, start=1):
-        if not isinstance(piece, Figure) or piece.hidden:
+        if not isinstance(piece, OtherPerson) or piece.hidden:
             continue
         if piece.pose == "bust":
             made = shapes.head_and_shoulders(np.array([piece.x, piece.y, piece.z]))

@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.brief.set_objects import Block, Board, BoardFace, Figure
+from wenlo.core.brief.set_objects import Block, Board, BoardFace, OtherPerson
 from wenlo.core.modifiers.placing import black, bounce, layers_of
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet
@@ -35,7 +35,7 @@ def _surface(face: BoardFace) -> Sheet:
     return bounce({"white": "white_foam_board", "silver": "silver_cloth", "foil": "foil_creased"}[face])
 
 
-def axes_of(piece: Board | Block | Figure) -> tuple[Vector, Vector, Vector]:
+def axes_of(piece: Board | Block | OtherPerson) -> tuple[Vector, Vector, Vector]:
     """Unit vectors along a thing's width, along its depth (out of its front) and along its height, shape (3,)."""
     turn = math.radians(piece.turn)
     across = np.array([math.cos(turn), math.sin(turn), 0.0])
@@ -46,15 +46,15 @@ def axes_of(piece: Board | Block | Figure) -> tuple[Vector, Vector, Vector]:
     return across, math.cos(tilt) * front + math.sin(tilt) * UP, math.cos(tilt) * UP - math.sin(tilt) * front
 
 
-def middle_of(piece: Board | Block | Figure) -> Vector:
+def middle_of(piece: Board | Block | OtherPerson) -> Vector:
     """Middle of a thing, shape (3,). [m]"""
-    if isinstance(piece, Figure):
+    if isinstance(piece, OtherPerson):
         # the eyes are before the middle of the body
         return np.array([piece.x, piece.y + 0.1, piece.foot + piece.height / 2])
     return np.array([piece.x, piece.y, piece.z + (piece.height / 2 if isinstance(piece, Block) else 0.0)])
 
 
-def corners_of(piece: Board | Block | Figure) -> Vector:
+def corners_of(piece: Board | Block | OtherPerson) -> Vector:
     """Corners of a thing: four of a board, eight of a block, shape (K, 3). [m]"""
     across, front, up = axes_of(piece)
     depth = 0.0 if isinstance(piece, Board) else piece.depth
@@ -115,6 +115,6 @@ def standing_panels(brief: Brief, box: RoomBox) -> tuple[Panel, ...]:
     return tuple(found)
 
 
-def stands_in(piece: Board | Block | Figure, box: RoomBox) -> bool:
+def stands_in(piece: Board | Block | OtherPerson, box: RoomBox) -> bool:
     """Whether a thing is wholly in the room; it may touch the walls."""
     return all(box.holds(corner, -2e-3) and corner[2] > -2e-3 for corner in corners_of(piece))

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.transport.kernels import look
 from wenlo.core.transport.pack import Packed
-from wenlo.core.transport.picture import Camera
+from wenlo.core.transport.picture import Viewpoint
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -66,7 +66,7 @@ class Mirrored:
     met: Met
 
 
-def mirrored(packed: Packed, camera: Camera, *, width: int, height: int, thing: Collection[str]) -> Mirrored:
+def mirrored(packed: Packed, camera: Viewpoint, *, width: int, height: int, thing: Collection[str]) -> Mirrored:
     """Look at every pixel's middle, and where the thing is there, on to what it mirrors.
 
     Parameters

@@ -22,7 +22,7 @@ CLOUD_POINTS = 16
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Camera:
+class Viewpoint:
     """A camera in place: a thin lens, in metres.
 
     ``field`` is the full level angle of view [rad]; ``aperture`` the diameter of the lens opening; 0 is sharp
@@ -68,7 +68,7 @@ class Picture:
 
 def take(
     solved: Solved,
-    camera: Camera,
+    camera: Viewpoint,
     *,
     width: int,
     height: int,

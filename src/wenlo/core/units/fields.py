@@ -39,7 +39,7 @@ Unit = Literal[
 ]
 
 
-class Part(BaseModel):
+class DocumentPart(BaseModel):
     """Base of every part of the document: strict, frozen, no unknown fields, no NaN or infinity."""
 
     model_config = ConfigDict(extra="forbid", frozen=True, strict=True, allow_inf_nan=False)

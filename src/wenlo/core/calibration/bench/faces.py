@@ -9,7 +9,7 @@ import math
 
 import numpy as np
 
-from wenlo.core.calibration.bench.found import READING, BenchFound, Figure
+from wenlo.core.calibration.bench.found import READING, BenchFound, MeasuredFigure
 from wenlo.core.catalog.bench_readings import FaceBench, FaceReading
 from wenlo.core.catalog.items import BlackValues, FaceValues
 from wenlo.core.errors import Impossible
@@ -114,9 +114,11 @@ def _loss(back: float) -> str:
     return "next to nothing is lost" if stops < 0.1 else f"a bounce costs {stops:.1f} stops besides what spreads"
 
 
-def _share(key: str, label: str, value: float, deviation: float, most: float) -> Figure:
+def _share(key: str, label: str, value: float, deviation: float, most: float) -> MeasuredFigure:
     factor = 2.0 ** (1.96 * deviation)
-    return Figure(key=key, label=label, value=value, low=value / factor, high=min(value * factor, most), show="share")
+    return MeasuredFigure(
+        key=key, label=label, value=value, low=value / factor, high=min(value * factor, most), show="share"
+    )
 
 
 def _leak(bench: FaceBench) -> tuple[float, float] | None:

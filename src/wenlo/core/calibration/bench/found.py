@@ -14,7 +14,7 @@ Show = Literal["share", "length", "degrees", "lumens", "kelvin", "stops", "numbe
 
 
 @dataclass(frozen=True, kw_only=True)
-class Figure:
+class MeasuredFigure:
     """A figure in SI (angles in degrees) and its 95 % range; ``told`` is false where the readings say nothing and it
     stays as assumed.
     """
@@ -35,7 +35,7 @@ class BenchFound:
     """
 
     category: Category
-    figures: tuple[Figure, ...]
+    figures: tuple[MeasuredFigure, ...]
     words: tuple[str, ...] = ()
     next: str = ""
     values: Mapping[str, Any] = field(default_factory=dict)

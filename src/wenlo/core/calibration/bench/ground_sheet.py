@@ -9,7 +9,7 @@ log2(sin(e + α)/sin(e − α)).
 
 import math
 
-from wenlo.core.calibration.bench.found import BenchFound, Figure
+from wenlo.core.calibration.bench.found import BenchFound, MeasuredFigure
 from wenlo.core.catalog.bench_readings import GroundBench
 from wenlo.core.errors import Impossible
 
@@ -54,7 +54,7 @@ def measure_ground(bench: GroundBench) -> BenchFound:
     Impossible
         When nothing was measured, or a wider bend creased where a tighter one did not.
     """
-    figures: list[Figure] = []
+    figures: list[MeasuredFigure] = []
     words: list[str] = []
     values: dict[str, float] = {}
     if bench.bends:
@@ -69,7 +69,9 @@ def measure_ground(bench: GroundBench) -> BenchFound:
         least = min(whole)
         low = max(creased) if creased else 0.0
         figures.append(
-            Figure(key="least_radius", label="least bend radius", value=least, low=low, high=least, show="length")
+            MeasuredFigure(
+                key="least_radius", label="least bend radius", value=least, low=low, high=least, show="length"
+            )
         )
         values["least_radius"] = least
         words.append(f"A sweep of {least * 1000:.0f} mm radius or more leaves no crease.")
@@ -78,7 +80,7 @@ def measure_ground(bench: GroundBench) -> BenchFound:
         if math.isfinite(length):
             spread = 0.06
             figures.append(
-                Figure(
+                MeasuredFigure(
                     key="bending_length",
                     label="bending length",
                     value=length,
@@ -94,7 +96,7 @@ def measure_ground(bench: GroundBench) -> BenchFound:
     if bench.relief is not None:
         slope = relief_slope(bench.relief, bench.raking)
         figures.append(
-            Figure(
+            MeasuredFigure(
                 key="relief_slope",
                 label="slope of its creases",
                 value=slope,

@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.calibration.bench.found import READING, BenchFound, Figure
+from wenlo.core.calibration.bench.found import READING, BenchFound, MeasuredFigure
 from wenlo.core.catalog.bench_readings import BeamReading, DialReading, LampBench
 from wenlo.core.errors import Impossible
 from wenlo.core.photometry.colour import seen_white
@@ -42,7 +42,7 @@ def measure_lamp(bench: LampBench) -> BenchFound:
     Impossible
         When nothing was read, the axis is missing, or the dial was not read at its full mark.
     """
-    figures: list[Figure] = []
+    figures: list[MeasuredFigure] = []
     words: list[str] = []
     values: dict[str, Any] = {}
     if bench.beam:
@@ -87,7 +87,7 @@ def _course(readings: Sequence[BeamReading], distance: float) -> tuple[Array, Ar
     return grid, np.interp(grid, angles, level, right=0.0)
 
 
-def _beam(bench: LampBench, figures: list[Figure], words: list[str], values: dict[str, Any]) -> None:
+def _beam(bench: LampBench, figures: list[MeasuredFigure], words: list[str], values: dict[str, Any]) -> None:
     grid, intensity = _course(bench.beam, bench.distance)
     theta = np.radians(grid)
     lumens = 2.0 * math.pi * float(np.trapezoid(intensity * np.sin(theta), theta))
@@ -98,7 +98,7 @@ def _beam(bench: LampBench, figures: list[Figure], words: list[str], values: dic
     spread = 1.96 * math.hypot(math.hypot(tape, steady), BETWEEN * gap / 10.0 / math.log(2.0))
     factor = 2.0**spread
     figures.append(
-        Figure(
+        MeasuredFigure(
             key="amount", label="light in all", value=lumens, low=lumens / factor, high=lumens * factor, show="lumens"
         )
     )
@@ -107,7 +107,7 @@ def _beam(bench: LampBench, figures: list[Figure], words: list[str], values: dic
         step = min(max(gap / 4.0, 2.0), 20.0)
         full = 2.0 * half
         figures.append(
-            Figure(
+            MeasuredFigure(
                 key="beam",
                 label="beam, full angle at half",
                 value=full,
@@ -135,7 +135,9 @@ def _half(grid: Array, intensity: Array) -> float | None:
     return float(brentq(lambda a: float(np.interp(a, grid, level)), grid[k - 1], grid[k]))
 
 
-def _dial(readings: Sequence[DialReading], figures: list[Figure], words: list[str], values: dict[str, Any]) -> None:
+def _dial(
+    readings: Sequence[DialReading], figures: list[MeasuredFigure], words: list[str], values: dict[str, Any]
+) -> None:
     full = [r.lux for r in readings if r.mark >= 0.999]
     if not full:
         raise Impossible("Read with the dial at its full mark too: the others are held against it.")
@@ -151,7 +153,7 @@ def _dial(readings: Sequence[DialReading], figures: list[Figure], words: list[st
     worst = max(off, key=abs)
     error = 1.96 * READING * math.sqrt(2.0)
     figures.append(
-        Figure(
+        MeasuredFigure(
             key="dial",
             label="dial off by, at the worst",
             value=worst,
@@ -172,7 +174,7 @@ def _dial(readings: Sequence[DialReading], figures: list[Figure], words: list[st
         values["lowest_power"] = min(max(float(kept[0]), 1 / 1024), 1.0)
 
 
-def _colour(bench: LampBench, figures: list[Figure], values: dict[str, Any]) -> None:
+def _colour(bench: LampBench, figures: list[MeasuredFigure], values: dict[str, Any]) -> None:
     assert bench.balance is not None
     rgb = np.array([2.0 ** (bench.warm / 2.0), 2.0**bench.green, 2.0 ** (-bench.warm / 2.0)])
     try:
@@ -182,6 +184,6 @@ def _colour(bench: LampBench, figures: list[Figure], values: dict[str, Any]) -> 
     # a tenth of a stop between red and blue is about 11 mired
     low, high = (1e6 / (1e6 / white.kelvin + s * 12.0) for s in (1.0, -1.0))
     figures.append(
-        Figure(key="colour_temperature", label="colour", value=white.kelvin, low=low, high=high, show="kelvin")
+        MeasuredFigure(key="colour_temperature", label="colour", value=white.kelvin, low=low, high=high, show="kelvin")
     )
     values["colour_temperature"] = min(max(white.kelvin, 1500.0), 15000.0)

@@ -4,7 +4,7 @@ import math
 
 import numpy as np
 
-from wenlo.core.calibration.bench.found import BenchFound, Figure
+from wenlo.core.calibration.bench.found import BenchFound, MeasuredFigure
 from wenlo.core.catalog.bench_readings import LensBench
 from wenlo.core.errors import Impossible
 
@@ -51,7 +51,7 @@ def measure_lens(bench: LensBench) -> BenchFound:
     return BenchFound(
         category="found",
         figures=(
-            Figure(
+            MeasuredFigure(
                 key="focal_length",
                 label="focal length",
                 value=focal,

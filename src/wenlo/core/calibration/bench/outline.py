@@ -14,7 +14,7 @@ from contourpy import contour_generator
 from manifold3d import CrossSection, FillRule
 from numpy.typing import NDArray
 
-from wenlo.core.calibration.bench.found import BenchFound, Figure
+from wenlo.core.calibration.bench.found import BenchFound, MeasuredFigure
 from wenlo.core.calibration.shots import Area
 from wenlo.core.catalog.bench_readings import OutlineBench
 from wenlo.core.errors import FieldError, Impossible, InvalidInput
@@ -230,8 +230,8 @@ def measure_outline(bench: OutlineBench) -> BenchFound:
     around = float(np.linalg.norm(np.roll(points, -1, axis=0) - points, axis=1).sum())
     error = bench.error
 
-    def figure(key: str, label: str, value: float, off: float) -> Figure:
-        return Figure(key=key, label=label, value=value, low=value - off, high=value + off, show="length")
+    def figure(key: str, label: str, value: float, off: float) -> MeasuredFigure:
+        return MeasuredFigure(key=key, label=label, value=value, low=value - off, high=value + off, show="length")
 
     round_as = 2.0 * (area / np.pi) ** 0.5
     words = [f"It covers {area * 1e4:.0f} cm²."]

@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.calibration.bench.found import READING, BenchFound, Figure
+from wenlo.core.calibration.bench.found import READING, BenchFound, MeasuredFigure
 from wenlo.core.catalog.bench_readings import SheetBench, SheetReading
 from wenlo.core.catalog.typical import SheetMaterial
 from wenlo.core.errors import Impossible
@@ -198,7 +198,7 @@ def _found(x: Array, deviations: Array, spreads: Array, rows: list[SheetReading]
         ("lobe", "half-width of the lobe", width, lows[3], highs[3], "degrees", told[3]),
     )
     figures = tuple(
-        Figure(key=k, label=label, value=v, low=lo, high=hi, show=show, told=bool(t_))  # type: ignore[arg-type]
+        MeasuredFigure(key=k, label=label, value=v, low=lo, high=hi, show=show, told=bool(t_))  # type: ignore[arg-type]
         for k, label, v, lo, hi, show, t_ in keys
     )
     words = [f"One layer costs {-math.log2(t):.1f} stops."]

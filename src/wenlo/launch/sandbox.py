@@ -6,13 +6,13 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-from wenlo.launch.ground import HOME
+from wenlo.launch.environment import HOME
 
 INSTALLED = ("venv", "tools", "kernels", "stamps")
 
 
 @contextmanager
-def borrowed_home() -> Iterator[Path]:
+def sandbox_home() -> Iterator[Path]:
     """A temporary folder to set ``WENLO_HOME`` to; gone afterwards."""
     folder = Path(tempfile.mkdtemp(prefix="wenlo-home-"))
     folder.chmod(0o711)  # PostgreSQL's account must be able to pass through

@@ -5,13 +5,13 @@ from typing import Any
 
 from wenlo.core.brief.uses import with_wishes
 from wenlo.core.document.shoot import Shoot, read_shoot
-from wenlo.core.scene.scene_builder import lit
+from wenlo.core.scene.scene_builder import with_daylight
 
 
-def opened(document: Mapping[str, Any]) -> Shoot:
+def resolve_document(document: Mapping[str, Any]) -> Shoot:
     """The shoot with the wishes of its use where nobody has answered them, with daylight in the place of its lamp where
     the modifier takes none, and other lights behind their modifiers.
     """
     shoot = read_shoot(document)
-    brief = lit(with_wishes(shoot.brief), shoot.design).with_shaped({s.light: s.design for s in shoot.second})
+    brief = with_daylight(with_wishes(shoot.brief), shoot.design).with_shaped({s.light: s.design for s in shoot.second})
     return shoot.model_copy(update={"brief": brief})

@@ -19,16 +19,16 @@ from wenlo.services.shelf import Shelf
 
 
 @dataclass(frozen=True, kw_only=True)
-class Change:
+class CalibratedValue:
     """A value of the document that takes another's place, by its dotted path."""
 
     path: str
     value: Any
 
 
-def take_over(
+def apply_calibration(
     shelf: Shelf, user: User, shoot: Shoot, unknown: Unknown, stops: float, error: float
-) -> tuple[Change, ...]:
+) -> tuple[CalibratedValue, ...]:
     """Put what was found on the Shelf, and tell what changes in the shoot.
 
     Parameters
@@ -46,7 +46,11 @@ def take_over(
     if unknown == "lamp distance":
         if not hasattr(shoot.design, "lamp_distance"):
             raise Impossible("In this modifier no distance from lamp to sheet is set.")
-        return (Change(path="design.lamp_distance", value=round(float(shoot.design.lamp_distance) * 2.0**stops, 3)),)
+        return (
+            CalibratedValue(
+                path="design.lamp_distance", value=round(float(shoot.design.lamp_distance) * 2.0**stops, 3)
+            ),
+        )
     note = f"Found from readings of “{shoot.title}”."
     if unknown == "sheet transmittance":
         if not hasattr(shoot.design, "sheet"):
@@ -70,7 +74,7 @@ def take_over(
     )
 
 
-def tighten(shelf: Shelf, user: User, shoot: Shoot, found: LearnedResult) -> tuple[Change, ...]:
+def tighten(shelf: Shelf, user: User, shoot: Shoot, found: LearnedResult) -> tuple[CalibratedValue, ...]:
     """Write a limit that a failure taught to the Shelf; the shoot uses the sheet's newest version."""
     note = f"{found.words} ({shoot.title})"
     if found.of == "sheet":
@@ -112,7 +116,7 @@ def _kept(
     path: str,
     *,
     said: str = "as read",
-) -> Change:
+) -> CalibratedValue:
     found = _mine(shelf, user, ref)
     if found is None:
         generic = ref if isinstance(ref, str) and (category, ref) in starter() else None
@@ -133,7 +137,7 @@ def _kept(
         values=record.item.values,
     )
     assert own is not None
-    return Change(path=path, value=own)
+    return CalibratedValue(path=path, value=own)
 
 
 def _mine(shelf: Shelf, user: User, ref: Any) -> ItemRecord | None:

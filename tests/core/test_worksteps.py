@@ -132,9 +132,9 @@ def plan_of(*steps, fittings=()):
 
 
 def test_waiting_is_filled_with_other_work():
-    glue = Job(step=Step(title="glue", text="", minutes=10, wait=60, does="bond"), parts=("A1",))
-    sew = Job(step=Step(title="cut cloth", text="", minutes=30, does="cut"), cuts=("S1",))
-    hang = Job(step=Step(title="cover", text="", minutes=5, does="cover"), parts=("S1",))
+    glue = Job(step=Step(id="glue", title="glue", text="", minutes=10, wait=60, does="bond"), parts=("A1",))
+    sew = Job(step=Step(id="cut-cloth", title="cut cloth", text="", minutes=30, does="cut"), cuts=("S1",))
+    hang = Job(step=Step(id="cover", title="cover", text="", minutes=5, does="cover"), parts=("S1",))
     found = scheduled([sew, glue, hang])
     assert [j.step.title for j in found.jobs] == ["glue", "cut cloth", "cover"]
     # 10 min of glueing, 30 of cutting while it dries, 30 of waiting, 5 of covering

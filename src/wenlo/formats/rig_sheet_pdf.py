@@ -7,6 +7,7 @@ from reportlab.graphics.shapes import Circle, Drawing, Line, Rect, String
 from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
 from wenlo.core.document.rigging import WetPlace
+from wenlo.core.rigging.layout import RigTask
 from wenlo.core.rigging.looklist import LookLine
 from wenlo.core.rigging.mains import REACH
 from wenlo.core.rigging.plan import RigPlan
@@ -82,7 +83,7 @@ def write_rig_sheet_pdf(
     units: UnitSystem,
     references: Sequence[str],
     looks: Sequence[LookLine],
-    checklist: Sequence[str],
+    checklist: Sequence[RigTask],
     places: Sequence[tuple[float, float]],
     wet: Sequence[WetPlace] = (),
 ) -> bytes:
@@ -154,7 +155,8 @@ def write_rig_sheet_pdf(
     ]
     open_ones = [c for c in plan.checks if c.state != "within"]
     checks = [
-        [c.about, c.name, c.state, c.figure, c.limit, c.cure.words if c.cure is not None else ""] for c in open_ones
+        [c.about.name, c.name, c.state, c.figure, c.limit, c.cure.words if c.cure is not None else ""]
+        for c in open_ones
     ]
     words = "All that could be checked is within the checks." if not checks else "Not within the checks:"
     story += [Paragraph("Checks", HEAD), Paragraph(text(words), BODY)]
@@ -171,6 +173,6 @@ def write_rig_sheet_pdf(
         ("Striking", plan.striking),
     ):
         story.append(Paragraph(head, HEAD))
-        story += [Paragraph(f"[&nbsp;&nbsp;] {text(plain(line))}", BODY) for line in lines]
+        story += [Paragraph(f"[&nbsp;&nbsp;] {text(plain(line.text))}", BODY) for line in lines]
     story.append(Paragraph(LAST_WORDS, SMALL))
     return written(story, title=title, name="lay-out", paper=paper)

@@ -89,11 +89,12 @@ class StepResult(Result):
     """One step of the work in its place: when it begins and when what it makes is ready, in minutes from the first
     step.
 
-    ``key`` stays the same while the design does; ``after`` are the steps that must be done before, by their number from
-    0.
+    ``key`` stays whatever its words are; ticks of earlier versions are by ``was``. ``after`` are the steps that must be
+    done before, by their number from 0.
     """
 
     key: str
+    was: str
     title: str
     text: str
     mistake: str

@@ -1,7 +1,6 @@
 """The Build stage worked out: the tasks that its answers come from."""
 
-import re
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -11,6 +10,7 @@ from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.sheetplan import CutSheet
 from wenlo.core.fabrication.templates import templates_of
 from wenlo.core.fabrication.tolerance import Symptom, measured_back, stacks
+from wenlo.core.ids import slug
 from wenlo.core.instructions.carry import counter_slip, first_cuts
 from wenlo.core.instructions.order import Job
 from wenlo.core.instructions.plan_build import Making, plan_build
@@ -57,15 +57,6 @@ def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers
     )
     lines = shelf_first(making.worked.shopping, have, prices)
     return replace(making, worked=replace(making.worked, shopping=lines, total=sum(line.price for line in lines)))
-
-
-def keys(jobs: Iterable[Job]) -> list[str]:
-    """Names of steps that stay while the design does: from their titles, numbered where two are alike."""
-    found: list[str] = []
-    for job in jobs:
-        key = re.sub(r"[^a-z0-9]+", "-", job.step.title.lower()).strip("-")[:60] or "step"
-        found.append(key if key not in found else f"{key}-{1 + sum(k.startswith(key) for k in found)}")
-    return found
 
 
 def _sheet(sheet: CutSheet, *, own: bool = False, host: str = "") -> m.SheetResult:
@@ -136,7 +127,8 @@ def _steps(making: Making) -> list[m.StepResult]:
     jobs = making.schedule.jobs
     return [
         m.StepResult(
-            key=key,
+            key=j.step.id,
+            was=slug(j.step.title),
             title=j.step.title,
             text=j.step.text,
             mistake=j.step.mistake,
@@ -162,7 +154,7 @@ def _steps(making: Making) -> list[m.StepResult]:
                 rails=j.step.sketch.rails,
             ),
         )
-        for key, j in zip(keys(jobs), jobs, strict=True)
+        for j in jobs
     ]
 
 

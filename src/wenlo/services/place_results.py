@@ -10,11 +10,12 @@ from pydantic import Field
 from wenlo.core.analysis.clashes import clashes
 from wenlo.core.analysis.lamp_flow import lamp_flow
 from wenlo.core.analysis.meter_marks import facing_of, mark_readings
-from wenlo.core.brief.brief import MOST_OTHERS, Brief, LampSetting, OtherLight
+from wenlo.core.brief.brief import Brief, LampSetting, OtherLight
 from wenlo.core.brief.set_objects import Board
 from wenlo.core.catalog.own import is_natural
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.ids import ElementId
 from wenlo.core.modifiers.kind import Arrangement
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.photometry.stops import format_stops
@@ -106,7 +107,7 @@ class DarkResult(Result):
 class SecondDrawn(Result):
     """A modifier before another light: which, the middle of what shines (3,) [m], and its outlines."""
 
-    light: int
+    light: str
     centre: list[float]
     plan: ElevationDrawn
     side: ElevationDrawn
@@ -129,7 +130,7 @@ class SecondRequest(Result):
     """Another light, by its place among them, and the kind of modifier that it is to shine through."""
 
     document: Shoot
-    light: int = Field(ge=0, lt=MOST_OTHERS)
+    light: ElementId
     kind: str
 
 
@@ -338,10 +339,10 @@ def _second(shoot: Shoot) -> list[SecondDrawn]:
     return found
 
 
-def second_start(document: Mapping[str, Any], light: int, kind: str) -> dict[str, Any]:
+def second_start(document: Mapping[str, Any], light: str, kind: str) -> dict[str, Any]:
     """A modifier of a kind before another light, where that light is now; see ``SecondResult``."""
     shoot = resolve_document(document)
-    chosen, lamp = kinds().get(kind), shoot.brief.others[light] if light < len(shoot.brief.others) else None
+    chosen, lamp = kinds().get(kind), shoot.brief.lights.get(light)
     if chosen is None or lamp is None or is_natural(lamp.id) or chosen.daylight is not None:
         return SecondResult(
             design=None, why_not="A second modifier stands before a second lamp; choose one that takes a lamp."
@@ -385,10 +386,10 @@ WORDS = {"sheet": "the sheet", "face": "the bounce face", "none": "nothing"}
 
 
 def _surface_name(name: str, brief: Brief) -> str:
-    if name.startswith("thing "):
-        number, _, side = name.removeprefix("thing ").partition(": ")
-        piece = brief.pieces[int(number) - 1].name
-        return f"{piece}, {side}" if side else piece
+    key, _, side = name.partition("/")
+    if key in brief.things:
+        thing = brief.things[key].name
+        return f"{thing}, {side}" if side else thing
     return WORDS.get(name, name)
 
 

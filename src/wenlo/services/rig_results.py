@@ -14,7 +14,7 @@ from wenlo.core.rigging import mains
 from wenlo.core.rigging.checks import Check, CheckState, Cure, Relation, Topic
 from wenlo.core.rigging.holding import Holding
 from wenlo.core.rigging.homemade import HomeMade
-from wenlo.core.rigging.layout import FloorMark, references
+from wenlo.core.rigging.layout import FloorMark, RigTask, references
 from wenlo.core.rigging.looklist import look_list
 from wenlo.core.rigging.plan import RigPlan, rig_plan
 from wenlo.core.rigging.thermal_checks import ThermalState
@@ -42,9 +42,10 @@ class CureResult(Result):
 
 class CheckLine(Result):
     """A check of the rig: within the checks, outside, or in need of an answer; ``code`` stays whatever the words are,
-    ``value`` and ``bound`` are in ``unit``, ``factor`` is the limit over the figure.
+    ``value`` and ``bound`` are in ``unit``, ``factor`` is the limit over the figure. Ticks refer to its ``id``.
     """
 
+    id: str
     code: str
     topic: Topic
     about: str
@@ -93,9 +94,10 @@ class SupportResult(Result):
 
 class HoldingResult(Result):
     """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort, ``ways`` how else it
-    may be held, and ``over`` who or what is right under it.
+    may be held, and ``over`` who or what is right under it. The document's ``rig.holds`` are by its ``id``.
     """
 
+    id: str
     name: str
     by: str
     over: str
@@ -261,7 +263,7 @@ KINDS = {
 def _cure(cure: Cure, shoot: Shoot) -> CureResult:
     changes = [CureChange(path=path, value=value) for path, value in cure.changes.items()]
     if cure.hold:
-        # names may hold points: the answers for all holds are given as a whole
+        # what nobody has answered has no entry yet: the answers for all holds are given as a whole
         holds = {name: choice.model_dump() for name, choice in shoot.rig.holds.items()}
         holds[cure.hold] = {**HoldChoice().model_dump(), **holds.get(cure.hold, {}), **cure.changes}
         changes = [CureChange(path="rig.holds", value=holds)]
@@ -273,9 +275,10 @@ def _check(check: Check, shoot: Shoot) -> CheckLine:
         return value if value is not None and math.isfinite(value) else None
 
     return CheckLine(
+        id=check.id,
         code=check.code,
         topic=check.topic,
-        about=check.about,
+        about=check.about.name,
         name=check.name,
         state=check.state,
         figure=check.figure,
@@ -307,6 +310,7 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
     held = holding.held
     height = float(held.place[2])
     return HoldingResult(
+        id=holding.held.id,
         name=held.name,
         by=holding.by,
         over=held.over,
@@ -385,29 +389,35 @@ def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
     )
 
 
-def _lines(prefix: str, texts: Sequence[str]) -> list[TaskLine]:
-    return [TaskLine(key=f"{prefix}-{k}", text=text) for k, text in enumerate(texts, start=1)]
+def _lines(tasks: Sequence[RigTask]) -> list[TaskLine]:
+    return [TaskLine(key=task.id, text=task.text) for task in tasks]
 
 
-def checklist(plan: RigPlan) -> list[str]:
+LOOKED_AT = (
+    RigTask("knobs", "Knobs and clamps are tight; nothing turns when it is pushed."),
+    RigTask("vents", "Vents of lamps are free; nothing of cloth hangs over them."),
+    RigTask("cables-lie", "Cables lie along walls, taped where somebody walks; nothing is in the wet."),
+    RigTask("under", "Nobody stands under what hangs; everybody knows where the switch is."),
+    RigTask("glare", "Glare: from the sitter's eyes no bare lamp is seen."),
+)
+"""What is looked at before the lamps go on, whatever the checks say."""
+
+
+def checklist(plan: RigPlan) -> list[RigTask]:
     """Before the lamps go on: what every check asks for, and what is looked at anyway."""
-    found = []
-    for check in plan.checks:
-        if check.state != "within" and check.cure is not None:
-            found.append(f"{check.about}: {check.name.lower()}, {check.cure.words}.")
-    for holding in plan.holdings:
-        if holding.ballast_given:
-            found.append(f"{holding.held.name}: {holding.ballast_given:.1f} kg on the foot.")
-        if holding.overhead:
-            found.append(f"{holding.held.name}: its own safety line, to another fixing, no more than a hand slack.")
-    found += [
-        "Knobs and clamps are tight; nothing turns when it is pushed.",
-        "Vents of lamps are free; nothing of cloth hangs over them.",
-        "Cables lie along walls, taped where somebody walks; nothing is in the wet.",
-        "Nobody stands under what hangs; everybody knows where the switch is.",
-        "Glare: from the sitter's eyes no bare lamp is seen.",
+    found = [
+        RigTask(check.id, f"{check.about.name}: {check.name.lower()}, {check.cure.words}.")
+        for check in plan.checks
+        if check.state != "within" and check.cure is not None
     ]
-    return list(dict.fromkeys(found))
+    for holding in plan.holdings:
+        held = holding.held
+        if holding.ballast_given:
+            found.append(RigTask(f"ballast@{held.id}", f"{held.name}: {holding.ballast_given:.1f} kg on the foot."))
+        if holding.overhead:
+            words = f"{held.name}: its own safety line, to another fixing, no more than a hand slack."
+            found.append(RigTask(f"safety-line@{held.id}", words))
+    return [*{task.id: task for task in (*found, *LOOKED_AT)}.values()]
 
 
 def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
@@ -436,9 +446,9 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
         references=[ReferenceResult(name=r.name, x=r.x, y=r.y) for r in (first, second)],
         marks=[_mark(m) for m in plan.marks],
         looks=[LookResult(number=x.number, name=x.name, words=x.words) for x in look_list(shoot)],
-        checklist=_lines("check", checklist(plan)),
-        setting=_lines("set", plan.setting),
-        striking=_lines("strike", plan.striking),
+        checklist=_lines(checklist(plan)),
+        setting=_lines(plan.setting),
+        striking=_lines(plan.striking),
         home_made=[_home_made(s.made, shoot) for s in plan.choices if s.made is not None],
         wind=plan.wind,
         water_reach=mains.REACH,

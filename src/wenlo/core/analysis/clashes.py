@@ -156,8 +156,8 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
                     " angle."
                 )
                 yield Clash(level="cannot", about="design", text=text, place=(x, y, z))
-    for index in brief.shaped:
-        yield from _second(brief, index, room, length)
+    for key in brief.shaped:
+        yield from _second(brief, key, room, length)
     yield from _through_walls(pieces, parts, room, length, outdoors=brief.room.outdoors)
     yield from _lamps(brief, room, length)
     for a, b in combinations(pieces, 2):
@@ -185,10 +185,10 @@ def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
         yield Clash(level="look out", about="design.key_angle", text=text, place=(x, y, z))
 
 
-def _second(brief: Brief, index: int, room: RoomBox, length: Any) -> Iterator[Clash]:
-    design, light = brief.shaped[index], brief.others[index]
-    placed, name = scene_builder.shaped_light(brief, index), f"{kind_of(design).name} of {light.name}"
-    path = f"brief.others.{index}"
+def _second(brief: Brief, key: str, room: RoomBox, length: Any) -> Iterator[Clash]:
+    design, light = brief.shaped[key], brief.lights[key]
+    placed, name = scene_builder.shaped_light(brief, key), f"{kind_of(design).name} of {light.name}"
+    path = f"brief.others.{list(brief.lights).index(key)}"
     bodies = [replace(_shape_body(shape, name), path=path) for shape in placed.surfaces if shape.id not in placed.shown]
     worst = max(((*farthest_through(b.corners, room), b) for b in bodies), key=lambda row: row[1], default=None)
     if worst is not None and worst[1] > TOUCH:
@@ -238,8 +238,8 @@ def _legs(body: _Body, room: RoomBox, length: Any) -> Iterator[Clash]:
 
 def _lamps(brief: Brief, room: RoomBox, length: Any) -> Iterator[Clash]:
     blocks = [p for p in brief.pieces if isinstance(p, Block) and not p.hidden]
-    for k, light in enumerate(brief.others):
-        if is_natural(light.id) or k in brief.shaped:
+    for k, (key, light) in enumerate(brief.lights.items()):
+        if is_natural(light.id) or key in brief.shaped:
             continue
         place = np.array([light.x, light.y, light.z])
         small = Box(middle=place, axes=np.eye(3), half=np.full(3, 0.03))

@@ -21,7 +21,7 @@ from wenlo.core.analysis.apparent import (
 )
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
-from wenlo.core.optics.lamp import Emitter, placed
+from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry import exposure
 from wenlo.core.photometry.stops import stops_between
@@ -267,11 +267,11 @@ def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) 
     return float(luminance(read(solved, [Meter(id="key", position=eye, normal=normal)])["key"].total))
 
 
-def _used(reading: Reading, key_lamp: str) -> dict[str, float]:
+def _used(reading: Reading) -> dict[str, float]:
     # by lamp, those of the modifier together
     found: dict[str, float] = {}
     for lamp, part in reading.by_lamp.items():
-        name = key_lamp if lamp.startswith(scene_builder.ALIKE) else lamp
+        name = KEY_LAMP if lamp.startswith(scene_builder.ALIKE) else lamp
         found[name] = found.get(name, 0.0) + float(luminance(part.total))
     return found
 
@@ -281,7 +281,7 @@ def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort:
     solved = solve(scene_builder.whole_scene(brief, design), effort)
     measured = measure(solved, [m for m in scene_builder.meters(brief, design) if m.id in names])
     readings = measured.readings(scene_builder.lamp_weights(brief))
-    return {name: sum(_used(reading, brief.lamp.type.id).values()) for name, reading in readings.items()}
+    return {name: sum(_used(reading).values()) for name, reading in readings.items()}
 
 
 _measured: LruCache[tuple[Measured, dict[str, float]]] = LruCache(16)
@@ -305,13 +305,11 @@ def levels_in_room(
 
     measured, shares = _measured.get((light_key(brief, design), effort), read_all)
     readings = measured.readings(scene_builder.lamp_weights(brief))
-    by_lamp = {name: _used(reading, brief.lamp.type.id) for name, reading in readings.items()}
+    by_lamp = {name: _used(reading) for name, reading in readings.items()}
     total = {name: sum(row.values()) for name, row in by_lamp.items()}
 
     # other lamps are meant to be seen as they are: only the modifier's own count as straight
-    own = [
-        p for n, p in readings["key"].by_lamp.items() if n == brief.lamp.type.id or n.startswith(scene_builder.ALIKE)
-    ]
+    own = [p for n, p in readings["key"].by_lamp.items() if n == KEY_LAMP or n.startswith(scene_builder.ALIKE)]
     straight = sum(float(luminance(p.direct)) for p in own)
 
     def part(name: str) -> float:

@@ -121,7 +121,10 @@ def _surface(brief: Brief, design: Any, shapes: Sequence[Shape], layer: Layer, t
     if layer == "table":
         top = next((s for s in ground_shapes(brief) if s.id == "table"), None)
         return top if isinstance(top, Panel) else None
-    names = (f"thing {thing + 1}", f"thing {thing + 1}: top") if layer == "thing" else (layer,)
+    names: tuple[str, ...] = (layer,)
+    if layer == "thing":
+        key = next(iter(list(brief.things)[thing:]), "")
+        names = (key, f"{key}/top")
     found = next((s for s in shapes if s.id in names), None)
     if not isinstance(found, Panel):
         return None

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.brief.set_objects import MeterMark
+from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.exposure import aperture_for, format_aperture
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -74,10 +75,7 @@ def facing_of(mark: MeterMark, brief: Brief, design: Any) -> Vector:
 
 
 def _names(brief: Brief) -> dict[str, str]:
-    names = {
-        brief.lamp.type.id: "the key",
-        **{f"other {k}": light.name for k, light in enumerate(brief.others, start=1)},
-    }
+    names = {KEY_LAMP: "the key", **{key: light.name for key, light in brief.lights.items()}}
     return {**names, **{f"{scene_builder.ALIKE}{k}": "the key" for k in range(2, scene_builder.MOST_ALIKE + 1)}}
 
 

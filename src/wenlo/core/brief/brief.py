@@ -10,6 +10,7 @@ from wenlo.core.brief.set_objects import Alcove, Day, SetPiece
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.own import FinishRef, LampRef, LightRef, lamp_of, one_of
 from wenlo.core.catalog.typical import LampType, gels
+from wenlo.core.ids import Key, keyed
 from wenlo.core.photometry.exposure import Receptor
 from wenlo.core.units.fields import DocumentPart, PathText, ShortText, at_field, quantity
 
@@ -151,6 +152,7 @@ class OtherLight(DocumentPart):
     sky are where the day puts them. A lamp that is ``seen`` is meant to be in the picture.
     """
 
+    key: Key = ""
     name: ShortText = "second lamp"
     id: LightRef = "bulb_15"
     x: float = quantity(-15.0, 15.0, unit="m", label="place to the camera's right", default=-1.2)
@@ -173,6 +175,9 @@ class OtherLight(DocumentPart):
 
 
 MOST_OTHERS, MOST_PIECES = 12, 60
+
+KEYED = {"others": "light", "pieces": "thing"}
+"""Lists of the Brief whose entries have keys, and what keys are made of."""
 
 
 class Haze(DocumentPart):
@@ -271,20 +276,38 @@ class Brief(DocumentPart):
     carrying_length: float = quantity(0.3, 6.0, unit="m", label="longest thing that can be carried", default=1.5)
     assumed: list[PathText] = Field(default_factory=list, max_length=100)
 
-    # what other lights shine through, by their place: the document holds it beside the Brief, since a Brief knows no
+    # what other lights shine through, by their keys: the document holds it beside the Brief, since a Brief knows no
     # kinds
-    _shaped: dict[int, Any] = PrivateAttr(default_factory=dict)
+    _shaped: dict[str, Any] = PrivateAttr(default_factory=dict)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _with_keys(cls, data: Any) -> Any:
+        if not isinstance(data, Mapping):
+            return data
+        lists = {name: role for name, role in KEYED.items() if name in data}
+        return {**data, **{name: keyed(data[name], role) for name, role in lists.items()}}
 
     @property
-    def shaped(self) -> Mapping[int, Any]:
-        """Parameters of the modifiers before other lights, by the light's place among them."""
+    def lights(self) -> Mapping[str, OtherLight]:
+        """The other lights by their keys, in their order."""
+        return {light.key: light for light in keyed(self.others, KEYED["others"])}
+
+    @property
+    def things(self) -> Mapping[str, SetPiece]:
+        """What stands in the set by its keys, in its order."""
+        return {thing.key: thing for thing in keyed(self.pieces, KEYED["pieces"])}
+
+    @property
+    def shaped(self) -> Mapping[str, Any]:
+        """Parameters of the modifiers before other lights, by the light's key."""
         return self._shaped
 
-    def with_shaped(self, designs: Mapping[int, Any]) -> "Brief":
+    def with_shaped(self, designs: Mapping[str, Any]) -> "Brief":
         """The Brief with modifiers before other lights."""
-        grown = self.model_copy()
-        grown._shaped = dict(designs)
-        return grown
+        copy = self.model_copy()
+        copy._shaped = dict(designs)
+        return copy
 
     @property
     def lamps(self) -> tuple[LampSetting | OtherLight, ...]:

@@ -6,6 +6,7 @@ from pydantic import AfterValidator, Field
 
 from wenlo.core.catalog.own import FinishRef
 from wenlo.core.geometry.sun import day_of_year
+from wenlo.core.ids import Key
 from wenlo.core.photometry.exposure import Receptor
 from wenlo.core.units.fields import DocumentPart, ShortText, quantity
 
@@ -25,9 +26,11 @@ def _behind(label: str = "place behind the subject", default: float = 0.0) -> fl
 class SetObject(DocumentPart):
     """Anything that stands in the set: its name, the middle of its foot print, and how far it is turned.
 
-    A ``locked`` thing is not moved by hand; a ``hidden`` one is carried out of the set for now.
+    A ``locked`` thing is not moved by hand; a ``hidden`` one is carried out of the set for now. Its ``key`` is what the
+    rest of the document calls it by.
     """
 
+    key: Key = ""
     name: ShortText = "thing"
     x: float = _across()
     y: float = _behind()
@@ -103,6 +106,7 @@ PIECE_TAGS = frozenset({"board", "block", "figure"})
 class MeterMark(DocumentPart):
     """A meter that stays where it was put."""
 
+    key: Key = ""
     name: ShortText = "meter"
     x: float = _across()
     y: float = _behind()

@@ -111,7 +111,8 @@ def predictor(
     ----------
     brief, design: the shoot's.
     marks: meters that stay.
-    names: which of them were read, in order; :data:`KEY` is the face.
+    names: which of them were read, in order, by their keys, or by name as people write them down; :data:`KEY` is the
+        face.
     effort: how finely the set is sampled.
 
     Raises
@@ -119,7 +120,7 @@ def predictor(
     Impossible
         When a reading is of a meter that does not stand in the set.
     """
-    known = {mark.name: mark for mark in marks}
+    known = {mark.name: mark for mark in marks} | {mark.key: mark for mark in marks if mark.key}
     missing = [name for name in names if name != KEY and name not in known]
     if missing:
         raise Impossible(f"No meter called “{missing[0]}” stands in the set; place it in Place, where it was read.")
@@ -144,7 +145,7 @@ def predictor(
         )
         output = 2.0 ** moved.get("lamp output", 0.0)
         weights = {
-            name: weight * (1.0 if name.startswith("other ") else output)
+            name: weight * (1.0 if name in told.lights else output)
             for name, weight in scene_builder.lamp_weights(told).items()
         }
         readings = measure(solve(whole, effort), wanted).readings(weights)

@@ -13,7 +13,7 @@ MOST_READINGS, MOST_AREAS = 40, 40
 
 
 class ShotReading(DocumentPart):
-    """A reading: where, by the name of a meter that stays or in words, in lux (or lx·s of a flash)."""
+    """A reading: where, by the key of a meter that stays or in words, in lux (or lx·s of a flash)."""
 
     meter: ShortText = "key"
     lux: float = quantity(1e-4, 1e7, unit="lx", label="reading", default=100.0)

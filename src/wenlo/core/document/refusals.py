@@ -15,7 +15,7 @@ def refusals(shoot: Shoot) -> Iterator[FieldError]:
     """Every parameter of a modifier that its lamp, or another parameter of it, does not allow."""
     designs = [("design", shoot.design, shoot.brief.lamp.type)]
     designs += [
-        (f"second.{k}.design", s.design, lamp_of(shoot.brief.others[s.light].id)) for k, s in enumerate(shoot.second)
+        (f"second.{k}.design", s.design, lamp_of(shoot.brief.lights[s.light].id)) for k, s in enumerate(shoot.second)
     ]
     for path, design, lamp in designs:
         kind = kind_of(design)

@@ -4,6 +4,8 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
+from wenlo.core.document.hold_ids import HoldId
+from wenlo.core.ids import Key, keyed
 from wenlo.core.units.fields import DocumentPart, ShortText, quantity
 
 RigWeather = Literal["indoors", "open window", "outdoors"]
@@ -34,6 +36,7 @@ class HoldChoice(DocumentPart):
 class WetPlace(DocumentPart):
     """Where water is: a basin, a tap, a wet floor; an oblong on the plan."""
 
+    key: Key = ""
     name: ShortText = "wash basin"
     x: float = quantity(-15.0, 15.0, unit="m", label="wet place to the camera's right", default=1.2)
     y: float = quantity(-40.0, 20.0, unit="m", label="wet place behind the subject", default=0.5)
@@ -51,7 +54,7 @@ class Rigging(DocumentPart):
     ground: GroundState | None = None
     beaufort: int = quantity(0, 9, unit="count", label="wind, Beaufort", default=3)
     bump: float = quantity(0.0, 500.0, unit="N", label="a knock that nothing may fall over from", default=KNOCK)
-    holds: dict[ShortText, HoldChoice] = Field(default_factory=dict, max_length=MOST_HOLDS)
+    holds: dict[HoldId, HoldChoice] = Field(default_factory=dict, max_length=MOST_HOLDS)
     safety_line: bool | None = None
     ambient: float = quantity(-10.0, 50.0, unit="celsius", label="temperature of the room", default=22.0)
     minutes_on: float = quantity(1.0, 600.0, unit="min", label="minutes that the lamps burn at a time", default=60.0)
@@ -69,7 +72,7 @@ class Rigging(DocumentPart):
 
     @model_validator(mode="before")
     @classmethod
-    def _once_taken_for_granted(cls, data: Any) -> Any:
+    def _as_today(cls, data: Any) -> Any:
         # older documents held a yes here that nobody had given; a no was somebody's
         if isinstance(data, dict):
             for old, new in (("safety_lines", "safety_line"), ("residual_current", "residual_device")):
@@ -77,4 +80,6 @@ class Rigging(DocumentPart):
                     data = {**data}
                     if data.pop(old) is False:
                         data.setdefault(new, False)
+            if "wet" in data:
+                data = {**data, "wet": keyed(data["wet"], "wet")}
         return data

@@ -9,14 +9,16 @@ from wenlo.core.brief.brief import MOST_OTHERS, MOST_PIECES, Brief, GelId
 from wenlo.core.brief.set_objects import PIECE_TAGS, MeterMark
 from wenlo.core.catalog.own import REF_TAGS, is_natural
 from wenlo.core.document.rigging import Rigging
+from wenlo.core.document.upgrade import upgraded, with_keys
 from wenlo.core.errors import FieldError, InvalidInput
+from wenlo.core.ids import ElementId, Key
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.units.fields import DocumentPart, ShortText, Text, at_field, field_errors, quantity
 
 MOST_SECOND = 6
 
-SCHEMA_VERSION = 1
-"""Raised whenever older documents need upgrading to be read."""
+SCHEMA_VERSION = 2
+"""Raised whenever older documents need upgrading to be read; see :mod:`wenlo.core.document.upgrade`."""
 
 _types: tuple[Any, ...] = tuple(kind.parameters for kind in kinds().values())
 AnyDesign: Any = _types[0] if len(_types) == 1 else Annotated[Union[_types], Field(discriminator="kind")]  # noqa: UP007
@@ -38,32 +40,31 @@ class LampState(DocumentPart):
 
 
 class Look(DocumentPart):
-    """A state of the set: the lamps' settings, those of the others by their names, what is carried out, and the
-    modifier.
+    """A state of the set: the lamps' settings, those of the others by their keys, what is carried out, by its keys, and
+    the modifier.
 
     Lamps and things that came later stay as they are when the look is taken.
     """
 
+    key: Key = ""
     name: ShortText = "look"
     lamp: LampState = Field(default_factory=LampState)
-    others: dict[ShortText, LampState] = Field(default_factory=dict, max_length=MOST_OTHERS)
-    hidden: list[ShortText] = Field(default_factory=list, max_length=MOST_PIECES)
+    others: dict[ElementId, LampState] = Field(default_factory=dict, max_length=MOST_OTHERS)
+    hidden: list[ElementId] = Field(default_factory=list, max_length=MOST_PIECES)
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
 
 
 class SecondModifier(DocumentPart):
-    """A modifier before another light than the key: which one, by its place among the other lights, and its
-    parameters.
-    """
+    """A modifier before another light than the key: which one, by its key, and its parameters."""
 
-    light: int = quantity(0, MOST_OTHERS - 1, unit="count", label="which of the other lights", default=0)
+    light: ElementId = "light-1"
     design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
 
 
 class Shoot(DocumentPart):
     """One shoot: its brief, the modifier designed for it, meters that stay in the set, and looks."""
 
-    schema_version: Literal[1] = 1
+    schema_version: Literal[2] = 2
     title: ShortText = "Untitled shoot"
     units: Literal["metric", "imperial"] = "metric"
     brief: Brief = Field(default_factory=Brief)
@@ -74,12 +75,17 @@ class Shoot(DocumentPart):
     rig: Rigging = Field(default_factory=Rigging)
     notes: Text = ""
 
+    @model_validator(mode="before")
+    @classmethod
+    def _with_keys(cls, data: Any) -> Any:
+        return with_keys(data)
+
     @model_validator(mode="after")
     def _second_before_lamps(self) -> "Shoot":
-        taken: set[int] = set()
+        taken: set[str] = set()
+        lamps = {light.key for light in self.brief.others if not is_natural(light.id)}
         for k, second in enumerate(self.second):
-            lights = self.brief.others
-            if second.light >= len(lights) or is_natural(lights[second.light].id):
+            if second.light not in lamps:
                 raise at_field(
                     f"second.{k}.light", "A second modifier stands before a second lamp; add the lamp first."
                 )
@@ -117,7 +123,7 @@ def read_shoot(data: Any) -> Shoot:
         With one :class:`FieldError` a field that is wrong.
     """
     try:
-        return Shoot.model_validate_json(json.dumps(data))
+        return Shoot.model_validate_json(json.dumps(upgraded(data)))
     except ValidationError as error:
         fields = field_errors(Shoot, error.errors(include_url=False), tags=KIND_TAGS)
         raise InvalidInput(fields[0].message if fields else "This is not a shoot.", fields=fields) from None

@@ -150,6 +150,7 @@ class Assembly:
 
     def step(
         self,
+        id: str,
         title: str,
         text: str,
         *,
@@ -166,6 +167,7 @@ class Assembly:
         """A step of the work; see :class:`Step`."""
         self.steps.append(
             Step(
+                id=id,
                 title=title,
                 text=text,
                 mistake=mistake,

@@ -126,9 +126,11 @@ class Step:
 
     ``check`` is a measurable check with its numbers; ``minutes`` are hands-on, ``wait`` [min] is what glue or paint
     takes after it. ``uses`` names what is fitted in the step, by words out of the names of pieces and notes of sheets,
-    or ids of fittings; ``hands`` how many people it takes; ``sketch`` what is put together.
+    or ids of fittings; ``hands`` how many people it takes; ``sketch`` what is put together. ``id`` is made of what is
+    done and stays whatever its words are.
     """
 
+    id: str
     title: str
     text: str
     mistake: str = ""

@@ -47,6 +47,7 @@ def _gather(plan: BuildPlan, bars: int, boards: int) -> Job:
     fittings = sum(f.count for f in plan.fittings)
     parts += [f"{fittings:.0f} fittings, metres and packs as listed"] if plan.fittings else []
     step = Step(
+        id="lay-everything-out",
         title="Lay everything out",
         text=f"{'; '.join(parts)}. Tick the shopping list off before the first cut.",
         check="Nothing is missing, nothing is bent or cracked."
@@ -78,6 +79,7 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
     if jigs and cutting != "sent out":
         name, same = max(jigs, key=lambda pair: len(pair[1]))
         step = Step(
+            id="set-a-stop-block",
             title="Set a stop block",
             text=(
                 f"Clamp a block {fine(same[0].cut)} from the saw's cut for {_listed([p.label for p in same])} ({name});"
@@ -97,6 +99,7 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
     title = own.title if own else "Cut the bars"
     if cutting == "sent out":
         step = Step(
+            id=own.id if own else "cut-the-bars",
             title=title,
             text=f"Hand the order sheet in: {bars}. Ask for square ends and for a label on each piece.",
             check="Measure one of each letter at the counter.",
@@ -110,6 +113,7 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
     kerf = f"Each cut takes {plan.kerf * 1000:.1f} mm." if plan.kerf else "A cutter takes nothing off."
     text = f"{own.text if own else 'Longest first, marked from the end just cut.'} {kerf} In order: {bars}."
     step = Step(
+        id=own.id if own else "cut-the-bars",
         title=title,
         text=text,
         check=(own.check if own else "") or "The two of each letter lie flush at both ends.",
@@ -152,6 +156,7 @@ def _cut_sheets(
                     f" {'sew' if woven else 'tape, on the back, along a straight edge'}."
                 )
             step = Step(
+                id=f"cut-{cover.covering.id}",
                 title=f"Cut the {cover.covering.name}",
                 text=text,
                 minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
@@ -169,6 +174,7 @@ def _cut_sheets(
             yield Job(step=step, cuts=labels, tools=(*cutters, "tape measure", *(joins if seams else ())))
         elif cover.sawn and cutting == "sent out":
             step = Step(
+                id=f"cut-{cover.covering.id}",
                 title=f"Have the {cover.covering.name} cut",
                 text=f"Hand the drawing (SVG or DXF) in: {names}.{_better(cover.covering.good_side)}",
                 check="Measure one side and one diagonal at the counter.",
@@ -185,6 +191,7 @@ def _cut_sheets(
                 else "Cut with a fresh blade along a steel rule, in three light passes"
             )
             step = Step(
+                id=f"cut-{cover.covering.id}",
                 title=f"Cut the {cover.covering.name}",
                 text=(
                     f"{how}, every cut right across before the pieces are divided: {names}."
@@ -229,6 +236,7 @@ def _drill(plan: BuildPlan) -> Job | None:
     if longest:
         caution += f" No screw longer than {min(longest) * 1000:.0f} mm where it is said: its point would come out."
     step = Step(
+        id="drill-the-holes",
         title="Drill the holes",
         text=f"As scheduled: {words}. Mark them with the printed hole template.",
         caution=caution,
@@ -247,6 +255,7 @@ def _dry(step: Step, labels: tuple[str, ...], units: UnitSystem) -> Job | None:
     sketch = step.sketch
     diagonal = format_length(sketch.diagonal, system=units, fine=units == "metric")
     dry = Step(
+        id=f"dry-{step.id}",
         title=f"Lay it out dry: {step.title[:1].lower()}{step.title[1:]}",
         text=(
             f"{_listed(labels)} on a flat floor without glue, {format_length(sketch.width, system=units)} × "
@@ -270,6 +279,7 @@ def _last(plan: BuildPlan, units: UnitSystem) -> Iterator[Job]:
                 f"Diagonals {format_length(squares[0].diagonal, system=units, fine=units == 'metric')}, within 3 mm. "
             )
         step = Step(
+            id="look-at-it-lit",
             title="Look at it lit",
             text="In the dark, the lamp on low behind it: walk round it once.",
             check=(

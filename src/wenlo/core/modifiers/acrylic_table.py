@@ -18,6 +18,7 @@ from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFig
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.thing_box import no_person, seen_width
 from wenlo.core.optics.finish import Gloss
+from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import Sheet
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -30,7 +31,7 @@ Vector = NDArray[np.float64]
 LEAST_BEND = 330.0
 """Cold-bent acrylic lasts at radii of so many times its thickness and more."""
 
-UNDER_LAMP = "key 2"
+UNDER_LAMP = f"{KEY_LAMP}-2"
 """The lamp below, in the set."""
 
 WIDEST = 1.0
@@ -307,6 +308,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
     work.fit("spring_clamp", 6)
     work.fit("ballast_bag", 2)
     work.step(
+        "scrape-the-edges",
         "Scrape the edges",
         "All round, until a finger runs along them.",
         mistake="Cracks begin at rough edges and at drilled holes: drill none.",
@@ -316,6 +318,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
         uses=("acrylic",),
     )
     work.step(
+        "flex-it",
         "Flex it",
         f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
         mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
@@ -328,6 +331,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
         uses=("batten", "spring_clamp", "ballast_bag"),
     )
     work.step(
+        "choose-the-side-up",
         "Choose the side up",
         "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
         mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
@@ -336,6 +340,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
         does="mark",
     )
     work.step(
+        "light-it-from-below",
         "Light it from below",
         f"Lamp {design.under_distance * 100:.0f} cm under the sheet, as much as makes the shadow go.",
         mistake="Too much from below: an opaque thing becomes a silhouette.",
@@ -390,8 +395,8 @@ def holds(design: AcrylicTableParameters, mass: float) -> tuple[Hold, ...]:
     front = np.array([0.0, -design.flat * 0.4, design.table])
     back = np.array([0.0, design.flat * 0.6 + design.bend, design.table + design.bend])
     return (
-        Hold(by="table", name="trestles", place=front, mass=mass * 0.6),
-        Hold(by="table", name="batten behind the bend", place=back, mass=mass * 0.4),
+        Hold(id="trestles", by="table", name="trestles", place=front, mass=mass * 0.6),
+        Hold(id="batten", by="table", name="batten behind the bend", place=back, mass=mass * 0.4),
     )
 
 

@@ -123,6 +123,7 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
     work.fit("wood_glue", 1)
     work.fit("spring_clamp", 4)
     work.step(
+        "make-the-sheet-s-page",
         "Make the sheet's page",
         f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
         check="Both diagonals agree within 3 mm.",
@@ -133,6 +134,7 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
         sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"),
     )
     work.step(
+        "hinge-the-pages",
         "Hinge the pages",
         "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
         mistake="Tape on one side only tears the first time it is opened.",
@@ -141,6 +143,7 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
         uses=("bounce page", "cloth_tape"),
     )
     work.step(
+        "open-it-on-the-set",
         "Open it on the set",
         f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "
         "the open edge, never through the sheet.",
@@ -184,8 +187,20 @@ def handling(design: BookLightParameters) -> Handling:
 def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
     """Each page in its middle."""
     return (
-        Hold(by="stand", name="sheet page", place=design.source_centre - UP * design.height / 2, mass=mass / 2),
-        Hold(by="stand", name="bounce page", place=design.bounce_centre - UP * design.height / 2, mass=mass / 2),
+        Hold(
+            id="sheet-page",
+            by="stand",
+            name="sheet page",
+            place=design.source_centre - UP * design.height / 2,
+            mass=mass / 2,
+        ),
+        Hold(
+            id="bounce-page",
+            by="stand",
+            name="bounce page",
+            place=design.bounce_centre - UP * design.height / 2,
+            mass=mass / 2,
+        ),
     )
 
 

@@ -93,6 +93,7 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
             )
         )
         work.step(
+            "score-the-wings",
             "Score the wings",
             f"Cut half through the back {design.width / 4:.3f} m from each end and fold forward; tape the fold.",
             mistake="Cut through the face and the wing hangs on the tape alone.",
@@ -106,6 +107,7 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
         else ""
     )
     work.step(
+        "face-the-board",
         "Face the board",
         f"{crease}{size(design.width, design.height)}, black side behind.",
         minutes=20,
@@ -117,6 +119,7 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
     if design.flagged:
         work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp")
     work.step(
+        "stand-it-up",
         "Stand it up",
         "Two clamps on a stand hold it by its middle; tilt it until the light is on the face.",
         caution="A board is a sail: ballast the stand.",
@@ -163,7 +166,7 @@ def handling(design: CardParameters) -> Handling:
 
 def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:
     """Its middle."""
-    return (Hold(name="clamp behind the card", place=design.source_centre, mass=mass),)
+    return (Hold(id="clamp", name="clamp behind the card", place=design.source_centre, mass=mass),)
 
 
 KIND = Kind(

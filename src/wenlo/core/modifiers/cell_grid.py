@@ -255,6 +255,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     count = straw_count(design)
     work.fit("hot_glue", 1)
     work.step(
+        "make-the-channel",
         "Make the channel",
         f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw"
         " from each corner.",
@@ -269,6 +270,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     if design.cells == "straws":
         work.fit("straw_pack", straw_packs(design))
         work.step(
+            "cut-the-straws",
             "Cut the straws",
             f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped"
             " round.",
@@ -298,6 +300,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
             )
         )
         work.step(
+            "print-the-cells",
             "Print the cells",
             f"{tiles} tiles of {size(*tile)}, {design.depth * 1000:.0f} mm deep, in black.",
             mistake="Printed in grey or white the walls shine, and the light goes where it should not.",
@@ -325,6 +328,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
                 lattice_strip(f"lattice strip, {name}", length=length, depth=design.depth, cell=design.cell, slot=slot)
             )
         work.step(
+            "make-the-lattice",
             "Make the lattice",
             f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips"
             " together.",
@@ -362,6 +366,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
             )
         )
     work.step(
+        "fill-the-frame",
         "Fill the frame",
         f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every"
         " third row.",
@@ -373,6 +378,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         uses=("hot_glue",),
     )
     work.step(
+        "hang-it-before-the-sheet",
         "Hang it before the sheet",
         "The cells a finger's breadth off the sheet, so that their pattern blurs.",
         mistake="Depth adds weight: hold the frame where it is, not by the sheet.",
@@ -422,7 +428,7 @@ def handling(design: GridParameters) -> Handling:
 
 def holds(design: GridParameters, mass: float) -> tuple[Hold, ...]:
     """The frame's stud."""
-    return (Hold(name="stud of the frame", place=design.source_centre + UP * design.height / 2, mass=mass),)
+    return (Hold(id="stud", name="stud of the frame", place=design.source_centre + UP * design.height / 2, mass=mass),)
 
 
 KIND = Kind(

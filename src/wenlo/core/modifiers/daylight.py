@@ -14,7 +14,7 @@ from wenlo.core.catalog.items import LampValues
 from wenlo.core.catalog.own import WINDOW, OwnLamp
 from wenlo.core.modifiers.kind import ModifierParameters, Opening
 from wenlo.core.modifiers.placing import black, panel
-from wenlo.core.optics.lamp import Emitter, window
+from wenlo.core.optics.lamp import KEY_LAMP, Emitter, window
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.colour import light_colour
 from wenlo.core.units.fields import quantity
@@ -154,7 +154,7 @@ def opening_light(
     glazing: what the panes pass. [-]
     sun_height, sun_aside: over the horizon, and to the right of straight in as one looks out. [rad]
     """
-    name = brief.lamp.type.id
+    name = KEY_LAMP
     sky = daylight if weather != "sun" else clear_sky_illuminance(sun_height)
     portal = window(name, centre=centre, inward=inward, width=width, height=height, sky=sky * glazing)
     if weather != "sun":
@@ -181,7 +181,7 @@ def opening_light(
         afar=True,
     )
     # the camera is balanced for the sun, so its sky is blue
-    return sun, replace(portal, id="key 2", colour=light_colour(SKY_KELVIN, KELVIN["sun"]), blocks=False)
+    return sun, replace(portal, id=f"{KEY_LAMP}-2", colour=light_colour(SKY_KELVIN, KELVIN["sun"]), blocks=False)
 
 
 def opening_in(design: ModifierParameters, *, centre: Vector, width: float, height: float) -> Opening:

@@ -162,6 +162,7 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
     if material.form == "board":
         return (
             Step(
+                id="fit-the-board",
                 title="Fit the board",
                 text=(
                     "Score and snap or saw the board to the outside of the frame, ease the edges, hold it with padded "
@@ -183,6 +184,7 @@ def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
     hold = "staple it to the back" if design.structure == "timber" else "close it on itself with hook-and-loop tape"
     return (
         Step(
+            id="hang-the-sheet",
             title="Edge and hang the sheet" if taped else "Cut, hem and hang the sheet",
             text=(
                 f"{edge}, wrap each edge round the member and {hold}, middles first, then outward to the corners, so"
@@ -220,6 +222,7 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
         )
     fittings.append(Fitting(id="ballast_bag", count=2))
     last = Step(
+        id="stand-it-up",
         title="Stand it up",
         text=(
             "A ballast bag on each foot, on the side away from the subject; turn the lamp on at its lowest setting"
@@ -303,7 +306,7 @@ def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
     foot = design.direction * design.sheet_distance
     side = design.across * design.width / 2
     return tuple(
-        Hold(by="floor", name=f"{n} foot", place=foot + s * side, mass=mass / 2)
+        Hold(id=f"foot-{n}", by="floor", name=f"{n} foot", place=foot + s * side, mass=mass / 2)
         for n, s in (("left", -1), ("right", 1))
     )
 

@@ -214,6 +214,7 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
     for flag in standing:
         wide, tall = (2 * h for h in flag.shade.half)
         work.step(
+            f"flag-{flag.protects}".replace(" ", "-"),
             f"Make the flag for the {flag.protects}",
             f"Frame {size(wide, tall)}, glued and screwed, the black stapled on one side.",
             check="Both diagonals agree within 3 mm.",
@@ -224,6 +225,7 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
             sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"),
         )
     work.step(
+        "set-them-one-at-a-time",
         "Set them one at a time",
         f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
         mistake="A flag that cuts the key.",
@@ -272,8 +274,13 @@ def handling(design: CageParameters) -> Handling:
 def holds(design: CageParameters, mass: float) -> tuple[Hold, ...]:
     """The rod, and the flags' stands before it."""
     return (
-        Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.3),
-        Hold(name="studs of the flags", place=design.source_centre - design.direction * design.out, mass=mass * 0.7),
+        Hold(id="rod", name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.3),
+        Hold(
+            id="studs",
+            name="studs of the flags",
+            place=design.source_centre - design.direction * design.out,
+            mass=mass * 0.7,
+        ),
     )
 
 

@@ -65,6 +65,7 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
         work.cover("black_foam_board", 0.2, 0.2, note="flag behind the flash")
     work.fit("spring_clamp", 3)
     work.step(
+        "put-it-together",
         "Put it together",
         f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing"
         " the board.",
@@ -74,6 +75,7 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
         uses=("board, cut square", "wrapped over", "arm", "spring_clamp"),
     )
     work.step(
+        "look-from-the-subject-s-place",
         "Look from the subject's place",
         "No part of the flash's face may be seen; move the flag until it is hidden.",
         caution=FLASHING,
@@ -110,7 +112,7 @@ def handling(design: FlashBoardParameters) -> Handling:
 
 def holds(design: FlashBoardParameters, mass: float) -> tuple[Hold, ...]:
     """The board's middle."""
-    return (Hold(name="clamp behind the board", place=design.source_centre, mass=mass),)
+    return (Hold(id="clamp", name="clamp behind the board", place=design.source_centre, mass=mass),)
 
 
 def rejection_reason(brief: Brief) -> str | None:

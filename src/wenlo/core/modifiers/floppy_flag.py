@@ -89,6 +89,7 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     )
     work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     work.step(
+        "make-the-flag",
         "Make the flag",
         f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper"
         " half.",
@@ -102,6 +103,7 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
         ),
     )
     work.step(
+        "let-the-flap-hold-itself",
         "Let the flap hold itself",
         "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "
         "straight when it is down.",
@@ -111,6 +113,7 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
         uses=("hook_and_loop", "cloth_tie"),
     )
     work.step(
+        "set-it",
         "Set it",
         "Square to the sheet, at its edge toward the backdrop; drop the flap when light runs under the frame.",
         caution="A dropped flap is a sail: ballast the stand, and take it down in wind.",
@@ -152,8 +155,8 @@ def holds(design: FloppyParameters, mass: float) -> tuple[Hold, ...]:
     """The flag's stud and the rod."""
     edge = design.source_centre + design.aside * design.width / 2
     return (
-        Hold(name="flag's stud", place=edge + UP * design.height / 2, mass=mass * 0.6),
-        Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
+        Hold(id="flag-stud", name="flag's stud", place=edge + UP * design.height / 2, mass=mass * 0.6),
+        Hold(id="rod", name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
     )
 
 

@@ -13,7 +13,7 @@ from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, black
-from wenlo.core.optics.lamp import Emitter, ThinLens, exponent_of
+from wenlo.core.optics.lamp import KEY_LAMP, Emitter, ThinLens, exponent_of
 from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import flipped
 from wenlo.core.units.fields import quantity
@@ -120,7 +120,7 @@ def arrange(design: FocusingParameters, brief: Brief, transmittance: float | Non
     del transmittance
     across, _ = design.square
     lens = Emitter(
-        id=brief.lamp.type.id,
+        id=KEY_LAMP,
         shape="disc",
         centre=design.source_centre + 0.002 * design.axis,
         edge_u=across * design.lens,
@@ -235,6 +235,7 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         )
     )
     work.step(
+        "make-the-tube",
         "Make the tube",
         f"Four sides of {long * 1000:.0f} mm; the lens drops into its front and can be taken out.",
         mistake="Lens glued in: the next one does not fit.",
@@ -245,6 +246,7 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         wait=20,
     )
     work.step(
+        "set-the-gate",
         "Set the gate",
         f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about"
         f" {design.gate_distance * 1000:.0f} mm behind the lens.",
@@ -255,6 +257,7 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         uses=("baffle", "lining behind"),
     )
     work.step(
+        "let-it-breathe",
         "Let it breathe",
         "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light"
         " cannot pass; a small fan for lamps over 30 W.",
@@ -267,6 +270,7 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         does="drill",
     )
     work.step(
+        "close-the-leaks",
         "Close the leaks",
         "Collar round the joint; in the dark, with the lamp on, look along every edge.",
         mistake="Leak to the sides.",
@@ -322,7 +326,9 @@ def handling(design: FocusingParameters) -> Handling:
 
 def holds(design: FocusingParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's front."""
-    return (Hold(by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (
+        Hold(id="lamp-front", by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),
+    )
 
 
 def rejection_reason(brief: Brief) -> str | None:

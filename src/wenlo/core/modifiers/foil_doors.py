@@ -213,6 +213,7 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
         )
     work.fit("cloth_tape", 2 * sum(design.source_size))
     work.step(
+        "tear-the-pieces",
         "Tear the pieces",
         "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
         mistake="Ragged edges throw ragged shadows.",
@@ -221,6 +222,7 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
         does="finish",
     )
     work.step(
+        "tape-them-on",
         "Tape them on",
         f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip"
         " them.",
@@ -231,6 +233,7 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
         uses=("piece, ", "cloth_tape"),
     )
     work.step(
+        "shape-them",
         "Shape them",
         "Bring one piece in at a time until the surface that must stay dark goes dark, and stop before the face does.",
         check="With the piece in, the face reads as before within a tenth of a stop.",
@@ -283,7 +286,9 @@ def handling(design: DoorParameters) -> Handling:
 
 def holds(design: DoorParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's rim."""
-    return (Hold(by="lamp", name="rim of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (
+        Hold(id="lamp-rim", by="lamp", name="rim of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),
+    )
 
 
 def rejection_reason(brief: Brief) -> str | None:

@@ -12,7 +12,7 @@ from wenlo.core.catalog.typical import black_materials
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
-from wenlo.core.modifiers.placing import UP, box_walls, key_lamps, layers_of, lined, panel
+from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -199,6 +199,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     work.eyes("corner post", 4)
     work.fit("cord", 8)
     work.step(
+        "make-both-frames",
         "Make both frames",
         f"Two rectangles of {size(design.width, design.length)}, glued and screwed, joined by the four posts.",
         check="Both diagonals of each agree within 3 mm.",
@@ -220,6 +221,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         ),
     }[design.walls]
     work.step(
+        "line-it",
         "Line it",
         how,
         check="In the dark, with a lamp inside, no line of light shows.",
@@ -229,6 +231,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop", "staples"),
     )
     work.step(
+        "test-it-for-leaks",
         "Test it for leaks",
         leak_test(design),
         check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
@@ -238,6 +241,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         does="check",
     )
     work.step(
+        "hang-the-lamps",
         "Hang the lamps",
         f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables"
         " strain-relieved.",
@@ -250,6 +254,7 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         does="mount",
     )
     work.step(
+        "hang-the-box",
         "Hang the box",
         "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
         caution=(
@@ -315,12 +320,13 @@ def holds(design: HangingBoxParameters, mass: float) -> tuple[Hold, ...]:
     top = design.source_centre + UP * design.depth
     return tuple(
         Hold(
+            id=f"corner-{corner}",
             by="ceiling",
             name=f"corner {k + 1}",
             place=top + a * design.across * design.width / 2 + b * design.direction * design.length / 2,
             mass=mass / 4,
         )
-        for k, (a, b) in enumerate(((-1, -1), (1, -1), (1, 1), (-1, 1)))
+        for k, (corner, a, b) in enumerate(CORNERS)
     )
 
 

@@ -57,6 +57,7 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
     work.fit("spring_clamp", 4)
     taped = sheet_material(design.sheet).joined == "taped"
     work.step(
+        "sleeve",
         "Tape the sleeve" if taped else "Sew or staple the sleeve",
         f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet,"
         f" {'tape folded over' if taped else 'hems on'} the other edges; a chain or a batten at the foot keeps it"
@@ -67,6 +68,7 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
         uses=("sleeve",),
     )
     work.step(
+        "hang-it",
         "Hang it",
         "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
         check=f"The middle is {design.centre_height:.2f} m above the floor.",
@@ -115,7 +117,8 @@ def holds(design: CurtainParameters, mass: float) -> tuple[Hold, ...]:
     top = design.source_centre + UP * design.height / 2
     side = design.across * design.width / 2
     return tuple(
-        Hold(name=f"{n} end of the rod", place=top + s * side, mass=mass / 2) for n, s in (("left", -1), ("right", 1))
+        Hold(id=f"rod-{n}", name=f"{n} end of the rod", place=top + s * side, mass=mass / 2)
+        for n, s in (("left", -1), ("right", 1))
     )
 
 

@@ -95,7 +95,7 @@ class Arrangement:
     """What a design puts in the set.
 
     ``surfaces`` of the modifier; ``lamps``, of which the first has the Brief's id of the lamp and others that share its
-    setting are called ``key 2``, ``key 3`` …; ``source`` is the id of the panel that the subject sees shining;
+    setting are called ``key-2``, ``key-3`` …; ``source`` is the id of the panel that the subject sees shining;
     ``openings`` are cut into the walls; what is ``outside`` of the
     room shades but does not stand in the set; surfaces that are meant to be in the picture are ``shown``;
     ``ground`` is the place and the normal of what is behind the subject where that is not the room's backdrop.
@@ -148,10 +148,12 @@ itself on the floor, a lamp."""
 class Hold:
     """A point where the modifier is held: its place (3,) [m] and the share of the mass that hangs there [kg].
 
-    ``by`` tells what usually holds it. What hangs ``on_lamp`` is carried by the lamp's front; ``carries`` is what
-    another thing carries that is part of the design, and ``lamps`` how many lamps hang there too.
+    ``id`` is made of its role and stays whatever its name is. ``by`` tells what usually holds it. What hangs
+    ``on_lamp`` is carried by the lamp's front; ``carries`` is what another thing carries that is part of the design,
+    and ``lamps`` how many lamps hang there too.
     """
 
+    id: str
     name: str
     place: Vector
     mass: float

@@ -8,7 +8,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
-from wenlo.core.modifiers.placing import UP, layers_of
+from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
 from wenlo.core.modifiers.thing_box import (
     SidedBox,
     ThingBox,
@@ -130,6 +130,7 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
         )
     work.fit("ballast_bag", 1)
     work.step(
+        "make-the-frame",
         "Make the frame",
         f"{size(design.width, design.height)}, {design.depth * 100:.0f} cm deep; legs held by pins, not glue.",
         mistake="Clamps on chairs in its place: they fall; weighted posts stand.",
@@ -139,6 +140,7 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
         wait=60,
     )
     work.step(
+        "hang-the-sheets",
         "Hang the sheets",
         "Each on its own rod, so that one side can be slid away for sparkle.",
         mistake="Closed all round, the light is flat: open one side, or hang a black card there.",
@@ -147,6 +149,7 @@ def build(design: TentParameters, brief: Brief) -> BuildPlan:
         uses=("side, sleeve", "top", "card on the far side"),
     )
     work.step(
+        "lay-the-sweep",
         "Lay the sweep",
         "Backdrop over its rod, down behind the thing and forward under it without a crease.",
         mistake="Bent too sharply, its crease shows as a line behind the thing.",
@@ -179,8 +182,8 @@ def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
     middle = design.middle - UP * design.height / 2
     wide, deep = np.array([design.width / 2, 0.0, 0.0]), np.array([0.0, design.depth / 2, 0.0])
     return tuple(
-        Hold(by="table", name=f"foot {k + 1}", place=middle + a * wide + b * deep, mass=mass / 4)
-        for k, (a, b) in enumerate(((-1, -1), (1, -1), (1, 1), (-1, 1)))
+        Hold(id=f"foot-{corner}", by="table", name=f"foot {k + 1}", place=middle + a * wide + b * deep, mass=mass / 4)
+        for k, (corner, a, b) in enumerate(CORNERS)
     )
 
 

@@ -99,6 +99,7 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
     work.fit("spring_clamp", 2)
     work.fit("cord", 4)
     work.step(
+        "hang-the-sheet",
         "Hang the sheet",
         f"{size(design.width, design.height)} from a rod between two stands.",
         minutes=15,
@@ -107,6 +108,7 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
     )
     if design.panel != "white card":
         work.step(
+            "make-the-panel",
             "Make the panel",
             f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it,"
             " middles first.",
@@ -122,6 +124,7 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
             ),
         )
     work.step(
+        "stand-the-panel",
         "Stand the panel",
         f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the"
         " picture.",
@@ -198,11 +201,12 @@ def holds(design: NegativeFillParameters, mass: float) -> tuple[Hold, ...]:
     """The panel's clamp and the rod."""
     return (
         Hold(
+            id="panel-clamp",
             name="clamp of the panel",
             place=design.far_side * design.panel_distance + UP * design.centre_height,
             mass=mass * 0.6,
         ),
-        Hold(name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
+        Hold(id="rod", name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
     )
 
 

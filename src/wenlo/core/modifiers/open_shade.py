@@ -82,6 +82,7 @@ def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
     work.fit("cloth_tape", 2)
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
     work.step(
+        "mark-the-place",
         "Mark the place",
         f"A cross of tape {design.wall:.2f} m inside of the line where the shade begins.",
         mistake="Half a step forward and the sun's edge is on a shoulder.",
@@ -90,6 +91,7 @@ def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
         uses=("cloth_tape",),
     )
     work.step(
+        "watch-the-edge",
         "Watch the edge",
         "The edge of the sun wanders about a hand's breadth in ten minutes: look for it before every take.",
         caution="Nobody looks into the sun; no lens or mirror lies where it will reach.",
@@ -137,7 +139,7 @@ def handling(design: OpenShadeParameters) -> Handling:
 
 def holds(design: OpenShadeParameters, mass: float) -> tuple[Hold, ...]:
     """The cloth's upper edge on the far side."""
-    return (Hold(name="cloth on the far side", place=-design.direction * 1.0 + UP * 2.0, mass=mass),)
+    return (Hold(id="cloth", name="cloth on the far side", place=-design.direction * 1.0 + UP * 2.0, mass=mass),)
 
 
 def daylight(design: OpenShadeParameters, brief: Brief) -> Brief:

@@ -199,6 +199,7 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
     work.step(
+        "make-the-stretcher",
         "Make the stretcher",
         f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
         check="Both diagonals agree within 3 mm.",
@@ -220,6 +221,7 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
         sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
     )
     work.step(
+        "hang-the-skirts",
         "Hang the skirts",
         "Hook-and-loop on all four sides, so that each rolls up by itself.",
         mistake="Skirts too long: the lamp below hits them and not the canvas.",
@@ -228,6 +230,7 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
         uses=("skirt", "hook_and_loop", "cloth_tie"),
     )
     work.step(
+        "fly-it",
         "Fly it",
         "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
         caution=(
@@ -290,7 +293,7 @@ def handling(design: OverheadParameters) -> Handling:
 
 def holds(design: OverheadParameters, mass: float) -> tuple[Hold, ...]:
     """The boom's end over the middle."""
-    return (Hold(by="boom", name="boom", place=design.source_centre, mass=mass),)
+    return (Hold(id="boom", by="boom", name="boom", place=design.source_centre, mass=mass),)
 
 
 def rejection_reason(brief: Brief) -> str | None:

@@ -206,6 +206,7 @@ def build(design: PatternParameters, brief: Brief) -> BuildPlan:
     }[design.pattern]
     work.template(_card(design))
     work.step(
+        "draw-it",
         "Draw it",
         f"{design.pieces} {cut}, {design.piece * 1000:.0f} mm each, on the card at full size.",
         check="The dark pieces together take the share that is wanted.",
@@ -213,6 +214,7 @@ def build(design: PatternParameters, brief: Brief) -> BuildPlan:
         does="mark",
     )
     work.step(
+        "cut-it",
         "Cut it",
         "With a fresh blade, the waste pieces first in the middle.",
         mistake="Pieces that hang by nothing fall out: leave stalks.",
@@ -222,6 +224,7 @@ def build(design: PatternParameters, brief: Brief) -> BuildPlan:
         uses=("cut out",),
     )
     work.step(
+        "set-it",
         "Set it",
         f"{design.lamp_distance * 100:.0f} cm before the bare lamp; nearer blurs it, farther sharpens it.",
         mistake="Lamp too large or too near for the pattern to show.",
@@ -275,7 +278,9 @@ def handling(design: PatternParameters) -> Handling:
 
 def holds(design: PatternParameters, mass: float) -> tuple[Hold, ...]:
     """The clamp at its lower edge."""
-    return (Hold(name="clamp under the card", place=design.source_centre - UP * design.height / 2, mass=mass),)
+    return (
+        Hold(id="clamp", name="clamp under the card", place=design.source_centre - UP * design.height / 2, mass=mass),
+    )
 
 
 def rejection_reason(brief: Brief) -> str | None:

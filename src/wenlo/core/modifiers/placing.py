@@ -12,7 +12,7 @@ from wenlo.core.catalog.own import OwnFace, OwnSheet, bounce_face, sheet_materia
 from wenlo.core.catalog.typical import LampType, black_materials
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.finish import Gloss
-from wenlo.core.optics.lamp import Emitter, placed
+from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, board, foil, sheet_of, stacked
 
@@ -22,6 +22,9 @@ UP = np.array([0.0, 0.0, 1.0])
 
 SITTER = np.array([0.0, 0.0, 1.3])
 """About where a head is, for flags that shade it. [m]"""
+
+CORNERS = (("near-left", -1, -1), ("near-right", 1, -1), ("far-right", 1, 1), ("far-left", -1, 1))
+"""Corners of an oblong in turn, with their signs across and along."""
 
 
 def panel(
@@ -101,7 +104,7 @@ def key_lamp(brief: Brief, *, centre: Vector, aim: Vector) -> Emitter:
 def key_lamps(brief: Brief, places: Sequence[Vector], aims: Sequence[Vector]) -> tuple[Emitter, ...]:
     """Several lamps alike that share one setting."""
     first, *others = (key_lamp(brief, centre=c, aim=a) for c, a in zip(places, aims, strict=True))
-    return (first, *(replace(lamp, id=f"key {k}") for k, lamp in enumerate(others, start=2)))
+    return (first, *(replace(lamp, id=f"{KEY_LAMP}-{k}") for k, lamp in enumerate(others, start=2)))
 
 
 FLASHING = (

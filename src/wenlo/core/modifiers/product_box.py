@@ -148,6 +148,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         note="sweep that drops through the slot behind",
     )
     work.step(
+        "make-the-sides",
         "Make the sides",
         f"{size(design.depth, design.height)} each,"
         f" {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
@@ -168,6 +169,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         wait=120,
     )
     work.step(
+        "leave-the-slot",
         "Leave the slot",
         "10 mm open between back and top over the whole width: backdrops drop in from above.",
         mistake="Slot narrower than the board is thick.",
@@ -175,6 +177,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         does="finish",
     )
     work.step(
+        "hang-the-sheets",
         "Hang the sheets",
         "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",
         mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.",
@@ -183,6 +186,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "card over the top", "sweep"),
     )
     work.step(
+        "set-the-lamps",
         "Set the lamps",
         "Alike, all of one colour, outside of the sheets.",
         mistake="Unlike bulbs: one side goes yellow.",
@@ -212,7 +216,9 @@ def handling(design: ProductBoxParameters) -> Handling:
 
 def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:
     """Its floor on the table."""
-    return (Hold(by="table", name="floor of the box", place=design.middle - UP * design.height / 2, mass=mass),)
+    return (
+        Hold(id="floor", by="table", name="floor of the box", place=design.middle - UP * design.height / 2, mass=mass),
+    )
 
 
 KIND = Kind(

@@ -93,6 +93,7 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
         )
     )
     work.step(
+        "bend-the-rim",
         "Bend the rim",
         "Score, bend, tape its ends; tape it to the disc from outside.",
         caution="Fresh blade, steel rule, fingers behind it.",
@@ -102,6 +103,7 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
         wait=10,
     )
     work.step(
+        "line-and-close-it",
         "Line and close it",
         f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers}"
         f" layer{'s' if design.layers > 1 else ''} over the front.",
@@ -132,7 +134,7 @@ def handling(design: RingBoxParameters) -> Handling:
 
 def holds(design: RingBoxParameters, mass: float) -> tuple[Hold, ...]:
     """The ring's mount."""
-    return (Hold(by="lamp", name="ring's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(id="mount", by="lamp", name="ring's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 def rejection_reason(brief: Brief) -> str | None:

@@ -79,6 +79,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     work.fit("fibre_rod", math.ceil(8 * (slant + 0.05)))
     work.template(shape)
     work.step(
+        "sew-the-cone",
         "Sew the cone",
         "Gores side by side, rod pockets in the seams, a ring at the throat that fits the lamp's mount.",
         mistake="Pockets too loose: the rods slip and the mouth warps.",
@@ -87,6 +88,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
         uses=("gores", "black outside"),
     )
     work.step(
+        "spring-it-open",
         "Spring it open",
         f"Eight rods of {slant + 0.05:.2f} m, bent into the throat ring one opposite the other.",
         caution="Bent rods spring back: face away, and cap their ends.",
@@ -95,6 +97,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
         uses=("fibre_rod",),
     )
     work.step(
+        "mount-it",
         "Mount it",
         "On the lamp's ring, the stand's leg under the box.",
         mistake="The stand sags or tips under a box hung before it: ballast on the far leg.",
@@ -124,7 +127,7 @@ def handling(design: RodBoxParameters) -> Handling:
 
 def holds(design: RodBoxParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's mount."""
-    return (Hold(by="lamp", name="lamp's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (Hold(id="mount", by="lamp", name="lamp's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
 KIND = Kind(

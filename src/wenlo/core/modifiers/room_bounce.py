@@ -87,6 +87,7 @@ def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
         work.cover("black_foil", 0.5, 0.4, note="torn from the roll, edges folded over")
         work.fit("spring_clamp", 2)
         work.step(
+            "flag-the-lamp",
             "Flag the lamp",
             "Foil between lamp and subject, clear of the vents.",
             mistake="Foil over the vents cooks the lamp.",
@@ -96,6 +97,7 @@ def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
             uses=("torn from", "spring_clamp"),
         )
     work.step(
+        "turn-the-lamp-up",
         "Turn the lamp up",
         f"{design.lamp_out:.2f} m before the subject, aimed at the ceiling {design.forward:.2f} m before them.",
         check="From the subject's place the lamp's face cannot be seen.",
@@ -140,7 +142,7 @@ def handling(design: RoomBounceParameters) -> Handling:
 
 def holds(design: RoomBounceParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp carries its flag."""
-    return (Hold(name="lamp", place=design.lamp_position, mass=mass, by="lamp"),)
+    return (Hold(id="lamp", name="lamp", place=design.lamp_position, mass=mass, by="lamp"),)
 
 
 def rejection_reason(brief: Brief) -> str | None:

@@ -131,6 +131,7 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         )
     )
     work.step(
+        "cut-the-hole",
         "Cut the hole",
         "A slot in the floor of the container for the flash's neck, a finger narrower than the head is wide.",
         caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.",
@@ -139,6 +140,7 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         uses=("food_container",),
     )
     work.step(
+        "line-it",
         "Line it",
         f"{bounce_face(design.lining).name.capitalize()} over all of the inside of"
         f" {size(design.width, design.height)}.",
@@ -148,6 +150,7 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         uses=("strips side", "lining of the"),
     )
     work.step(
+        "set-the-flash",
         "Set the flash",
         f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
         mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
@@ -199,7 +202,7 @@ def holds(design: FlashBoxParameters, mass: float) -> tuple[Hold, ...]:
     """Each arm."""
     share = mass / design.boxes
     return tuple(
-        Hold(name=f"arm {k + 1}", place=m, mass=share, carries=design.arm_carries, lamps=1)
+        Hold(id=f"arm-{k + 1}", name=f"arm {k + 1}", place=m, mass=share, carries=design.arm_carries, lamps=1)
         for k, m in enumerate(design.middles)
     )
 

@@ -297,6 +297,7 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
     )
     work.template(pierced("cap with its opening", cap, cap, hole, note="20 mm all round folds over the tube"))
     work.step(
+        "roll-the-tube",
         "Roll the tube",
         f"Foil over a bottle or pipe {design.tube_width * 1000:.0f} mm wide, matt side in; tape the seam outside.",
         mistake="A seam that gapes throws a second line.",
@@ -306,6 +307,7 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
         uses=("rolled with", "lining", "cloth_tape"),
     )
     work.step(
+        "cut-the-opening",
         "Cut the opening",
         f"{opening[:1].upper()}{opening[1:]} in the middle of the cap, with a fresh blade on glass or card.",
         mistake="Ragged edges show in a crisp stripe.",
@@ -316,6 +318,7 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
         uses=("cap",),
     )
     work.step(
+        "fit-it",
         "Fit it",
         "Over the lamp's front, the vents free.",
         mistake="Too thin to meter: step the lamp by trial shots instead.",
@@ -382,7 +385,9 @@ def handling(design: SnootParameters) -> Handling:
 
 def holds(design: SnootParameters, mass: float) -> tuple[Hold, ...]:
     """The lamp's front."""
-    return (Hold(by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),)
+    return (
+        Hold(id="lamp-front", by="lamp", name="front of the lamp", place=design.lamp_position, mass=mass, on_lamp=True),
+    )
 
 
 def grips(design: SnootParameters, lamp: LampType) -> float:

@@ -276,6 +276,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
     )
     work.fit("spring_clamp", 4)
     work.step(
+        "make-the-roof",
         "Make the roof",
         "Board under the table top, its bright side down, flat and level.",
         mistake="It hangs through: the light gets a dip.",
@@ -284,6 +285,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         uses=("under the table", "wrapped over", "spring_clamp"),
     )
     work.step(
+        "sweep-the-paper",
         "Sweep the paper",
         "Up behind and forward without a crease.",
         mistake="A crease behind the thing.",
@@ -292,6 +294,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         uses=("swept",),
     )
     work.step(
+        "raise-the-ground",
         "Raise the ground",
         f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
         mistake="Low things too far from the roof: raise the ground.",
@@ -300,6 +303,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         uses=("batten",),
     )
     work.step(
+        "bounce-the-lamp",
         "Bounce the lamp",
         "Clamped low before the thing, aimed at the roof over it; a card between it and the thing.",
         mistake="Direct hot spot on the thing: flag the lamp.",
@@ -308,6 +312,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         does="set",
     )
     work.step(
+        "place-the-cards",
         "Place the cards",
         "One white, and look; then a black one across from it.",
         mistake="Every side filled equally: no shape.",
@@ -375,7 +380,7 @@ def handling(design: BoothParameters) -> Handling:
 
 def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:
     """The clamps at the table's edge."""
-    return (Hold(by="table", name="clamps at the table", place=design.source_centre, mass=mass),)
+    return (Hold(id="clamps", by="table", name="clamps at the table", place=design.source_centre, mass=mass),)
 
 
 KIND = Kind(

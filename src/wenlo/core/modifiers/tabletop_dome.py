@@ -237,6 +237,7 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         )
     work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
     work.step(
+        "choose-the-tub",
         "Choose the tub",
         f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly"
         " thick.",
@@ -265,6 +266,7 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         )
     )
     work.step(
+        "cut-the-hole",
         "Cut the hole",
         f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
         mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
@@ -284,6 +286,7 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
             pierced("window in the ground", window, window, circle(window / 2, window / 2, design.under_opening))
         )
         work.step(
+            "open-the-ground",
             "Open the ground",
             f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp"
             f" {UNDER_DISTANCE * 100:.0f} cm below.",
@@ -296,6 +299,7 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
             uses=("window in the ground",),
         )
     work.step(
+        "light-it-from-outside",
         "Light it from outside",
         "Lamps alike on both sides, a hand's breadth off; one alone gives shape.",
         mistake="Closed and lit all round, things that need sparkle go dull: open it for them.",
@@ -330,7 +334,7 @@ def handling(design: DomeParameters) -> Handling:
 
 def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:
     """Its rim on the table."""
-    return (Hold(by="table", name="rim of the tub", place=design.middle - UP * design.height / 2, mass=mass),)
+    return (Hold(id="rim", by="table", name="rim of the tub", place=design.middle - UP * design.height / 2, mass=mass),)
 
 
 KIND = Kind(

@@ -116,6 +116,7 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
     work.fit("screw_eye", 2)
     work.fit("cord", 2)
     work.step(
+        "sleeve",
         f"{'Tape' if sheet_material(design.sheet).joined == 'taped' else 'Sew'} the sleeve",
         f"{size(width, height)}, a weight along its foot.",
         minutes=20,
@@ -123,6 +124,7 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
         uses=("sleeve",),
     )
     work.step(
+        "hang-it",
         "Hang it",
         f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
         mistake="Hung on the panes it shows their bars; with the sun in it, its folds.",
@@ -135,6 +137,7 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
         uses=("rod", "screw_eye", "cord"),
     )
     work.step(
+        "watch-the-clock",
         "Watch the clock",
         "Note the time of the first good frame: the light drops a stop an hour toward evening, sooner with clouds.",
         mistake="Shot over two hours without a second reading.",
@@ -188,7 +191,8 @@ def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:
     top = design.source_centre + UP * design.window_height / 2
     half = design.across * design.source_size[0] / 2
     return tuple(
-        Hold(by="wall", name=f"{n} eye", place=top + s * half, mass=mass / 2) for n, s in (("left", -1), ("right", 1))
+        Hold(id=f"eye-{n}", by="wall", name=f"{n} eye", place=top + s * half, mass=mass / 2)
+        for n, s in (("left", -1), ("right", 1))
     )
 
 

@@ -203,6 +203,10 @@ class Emitter:
         return self.amount * (self.beam + 1.0) / (2.0 * math.pi)
 
 
+KEY_LAMP = "key"
+"""Id of the modifier's lamp; others like it are ``key-2`` and so on."""
+
+
 def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, zoom: float | None = None) -> Emitter:
     """Stand a lamp at ``centre``, pointing at ``aim``, its width level.
 
@@ -227,7 +231,7 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, z
     across = cross(up, normal)
     across /= np.linalg.norm(across)
     return Emitter(
-        id=lamp.id,
+        id=KEY_LAMP,
         shape=lamp.shape,
         centre=centre,
         edge_u=across * lamp.size[0],

@@ -54,10 +54,10 @@ def balances(brief: Brief, design: Any) -> tuple[Balance, ...]:
     reading = measure(solve(scene_builder.whole_scene(brief, design), DRAFT), [meter]).readings(
         scene_builder.lamp_weights(brief)
     )["key"]
-    own = sum(float(luminance(p.total)) for n, p in reading.by_lamp.items() if not n.startswith("other "))
+    own = sum(float(luminance(p.total)) for n, p in reading.by_lamp.items() if n not in brief.lights)
     found = []
-    for k, light in enumerate(brief.others, start=1):
-        got = float(luminance(reading.by_lamp[f"other {k}"].total))
+    for key, light in brief.lights.items():
+        got = float(luminance(reading.by_lamp[key].total))
         if not light.on or got <= 0.0 or own <= 0.0:
             continue
         level = stops_between(got, own)

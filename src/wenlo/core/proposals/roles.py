@@ -113,7 +113,7 @@ class _Stage:
 
     def over_key(self, light: OtherLight) -> float:
         # how far a light that stands already is over the rest at the face
-        name = f"other {self.brief.others.index(light) + 1}"
+        name = list(self.brief.lights)[self.brief.others.index(light)]
         meter = next(m for m in scene_builder.meters(self.brief, self.design) if m.id == "key")
         scene = scene_builder.whole_scene(self.brief, self.design)
         found = measure(solve(scene, DRAFT), [meter]).readings(scene_builder.lamp_weights(self.brief))["key"]
@@ -247,7 +247,7 @@ def _at(stage: _Stage, light: OtherLight, meter: Meter) -> tuple[float, float, d
     # what a meter gets of a new light at full power and of all else, in terms of the key lamp's, and the same of the
     # usual meters
     brief = stage.grown([light])
-    name = f"other {len(brief.others)}"
+    *_, name = brief.lights
     usual = [m for m in scene_builder.meters(brief, stage.design) if m.id in ("key", "lit", "fill", "backdrop", "lens")]
     found = measure(solve(scene_builder.whole_scene(brief, stage.design), DRAFT), [meter, *usual]).readings(
         scene_builder.lamp_weights(brief)
@@ -519,9 +519,7 @@ def _practical(stage: _Stage, lamp: str) -> Placement:
         )
     )
     light = _lamp_at(stage, "seen lamp", "bulb_15", place, seen=True)
-    emitter = next(
-        e for e in scene_builder.other_emitters(stage.grown([light])) if e.id == f"other {len(stage.brief.others) + 1}"
-    )
+    *_, emitter = scene_builder.other_emitters(stage.grown([light]))
     own = emitter.peak_intensity / emitter.face
     white = stage.now()["key"] / math.pi
     power, short = _power(stage, light, white * 2.0**SEEN_OVER_WHITE / own * stage.brief.lamp.power)

@@ -11,7 +11,7 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.packing import section
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging import bending
-from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
+from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.interfaces import bolt_protrusion
 from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.statics import GRAVITY
@@ -62,7 +62,7 @@ def bend_checks(modifier: Modifier, lamp: LampType, *, units: UnitSystem, wind: 
         if wind > 0.0:
             yield from _wind_check(modifier, wind, length)
     yield from _bolt_checks(modifier, length)
-    yield from _sheet_checks(modifier.name, modifier.design, length)
+    yield from _sheet_checks(modifier.about, modifier.design, length)
 
 
 def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[Check]:
@@ -95,7 +95,7 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
             name, limit = f"{piece.name} sags", span * bending.SAG_LIMIT
         yield evaluate_limit(
             "bend.bar",
-            modifier.name,
+            modifier.about.of(piece.name),
             name[:1].upper() + name[1:],
             value=sag,
             limit=limit,
@@ -136,7 +136,7 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
     if low <= stands < high:
         yield unanswered(
             "bend.bow",
-            modifier.name,
+            modifier.about,
             "Cloth bows its frame",
             figure=figure,
             limit=allowed,
@@ -150,7 +150,7 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
         return
     yield evaluate_limit(
         "bend.bow",
-        modifier.name,
+        modifier.about,
         "Cloth bows its frame",
         value=low if stands < low else high,
         limit=stands,
@@ -179,7 +179,7 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
     down = wind * math.sqrt(limit / stress)
     yield evaluate_limit(
         "bend.wind",
-        modifier.name,
+        modifier.about,
         "Wind in the frame",
         value=stress,
         limit=limit,
@@ -223,7 +223,7 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     out = bolt_protrusion(BOLT, 2 * thick + 2 * WASHER)
     yield stated(
         "hold.bolts",
-        modifier.name,
+        modifier.about,
         "Bolts of the feet",
         good=0.0 <= out <= BOLT_OUT,
         figure=f"{length(max(out, 0.0))} stand out of the nut" if out >= 0.0 else f"{length(-out)} too short",
@@ -233,7 +233,7 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     )
 
 
-def _sheet_checks(about: str, design: Any, length: Length) -> Iterator[Check]:
+def _sheet_checks(about: About, design: Any, length: Length) -> Iterator[Check]:
     if not (hasattr(design, "bend") and hasattr(design, "thickness")):
         return
     radius, thick = float(design.bend), float(design.thickness)

@@ -1,8 +1,10 @@
 """A check: a figure against a limit, with its source and what cures it. Never a word of being safe."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
+
+from wenlo.core.ids import slug
 
 CheckState = Literal["within", "outside", "needs an answer"]
 
@@ -12,10 +14,23 @@ Relation = Literal["most", "least", "about", "none"]
 """Whether the limit is the most or the least that the value may be, what it should be about, or there is none."""
 
 
+@dataclass(frozen=True)
+class About:
+    """What a check is about: an id that stays whatever the name is, its name, and the part of it that is looked at."""
+
+    id: str
+    name: str
+    part: str = ""
+
+    def of(self, part: str) -> "About":
+        """One part of it, by the part's name or id."""
+        return replace(self, part=slug(part))
+
+
 @dataclass(frozen=True, kw_only=True)
 class Cure:
     """A change that would cure a check: in words, and as values by their paths in the document where it is one (of the
-    answers for one ``hold``, where that is named).
+    answers for one ``hold``, by its id, where there is one).
     """
 
     words: str
@@ -34,7 +49,7 @@ class Check:
 
     code: str
     topic: Topic
-    about: str
+    about: About
     name: str
     state: CheckState
     figure: str
@@ -47,10 +62,15 @@ class Check:
     factor: float | None = None
     cure: Cure | None = None
 
+    @property
+    def id(self) -> str:
+        """What a tick refers to: the same while the check is made of the same thing, whatever its figure is."""
+        return f"{self.code}@{self.about.id}" + (f"#{self.about.part}" if self.about.part else "")
+
 
 def evaluate_limit(
     code: str,
-    about: str,
+    about: About,
     name: str,
     *,
     value: float,
@@ -88,7 +108,7 @@ def evaluate_limit(
 
 def unanswered(
     code: str,
-    about: str,
+    about: About,
     name: str,
     *,
     figure: str,
@@ -122,7 +142,7 @@ def unanswered(
 
 def stated(
     code: str,
-    about: str,
+    about: About,
     name: str,
     *,
     good: bool | None,

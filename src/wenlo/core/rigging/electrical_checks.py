@@ -4,7 +4,9 @@ from collections.abc import Iterator, Sequence
 
 from wenlo.core.document.rigging import Rigging
 from wenlo.core.rigging import mains
-from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
+from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
+
+BATTERY = About("battery", "battery")
 
 
 def mains_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterator[Check]:
@@ -20,7 +22,7 @@ def mains_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterato
         if not load.known:
             yield unanswered(
                 "mains.watts",
-                load.name,
+                load.about,
                 "Load",
                 figure="its watts are not told",
                 limit="what its label says",
@@ -41,7 +43,7 @@ def _battery_checks(plugged: Sequence[mains.ElectricalLoad], rig: Rigging, capac
     runs = mains.run_time(capacity, watts)
     yield evaluate_limit(
         "mains.battery",
-        "battery",
+        BATTERY,
         "Run time",
         value=runs,
         limit=rig.minutes_on,
@@ -55,7 +57,7 @@ def _battery_checks(plugged: Sequence[mains.ElectricalLoad], rig: Rigging, capac
     peak = sum(max(x.watts, x.peak) / x.factor for x in plugged)
     yield unanswered(
         "mains.inverter",
-        "battery",
+        BATTERY,
         "Inverter",
         figure=f"{peak:.0f} VA at the peak",
         limit="what its label says for hours, and for a moment",
@@ -72,7 +74,7 @@ def _circuit_checks(plugged: Sequence[mains.ElectricalLoad], rig: Rigging) -> It
     for circuit in mains.circuits(plugged, voltage=rig.voltage, breaker=rig.breaker, count=rig.circuits):
         if not circuit.loads:
             continue
-        about = f"circuit {circuit.number}"
+        about = About(f"circuit-{circuit.number}", f"circuit {circuit.number}")
         names = ", ".join(x.name for x in circuit.loads)
         most = mains.STEADY * rig.breaker
         another = Cure(words="a second circuit, or fewer lamps", changes={"rig.circuits": min(rig.circuits + 1, 6)})
@@ -158,7 +160,7 @@ def _protection(rig: Rigging) -> Check:
     said = {None: "nobody has looked", True: "30 mA, tested", False: "none"}[rig.residual_device]
     return stated(
         "mains.residual",
-        "all circuits",
+        About("circuits", "all circuits"),
         "Residual-current protection",
         good=rig.residual_device,
         figure=said,
@@ -186,7 +188,7 @@ def water_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterato
             over = away <= 1e-9
             yield evaluate_limit(
                 "water.distance",
-                load.name,
+                load.about.of(wet.key),
                 f"Distance to the {wet.name}",
                 value=away,
                 limit=mains.REACH,
@@ -205,7 +207,7 @@ def water_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterato
             if load.falls > mains.REACH:
                 yield evaluate_limit(
                     "water.fall",
-                    load.name,
+                    load.about.of(wet.key),
                     f"Falling into the {wet.name}",
                     value=away,
                     limit=load.falls,
@@ -225,7 +227,7 @@ def water_checks(loads: Sequence[mains.ElectricalLoad], rig: Rigging) -> Iterato
         said = {None: "not told", "dry": "dry", "wet ground": "wet ground", "rain": "rain"}[rig.ground]
         yield stated(
             "water.rain",
-            "everything plugged in",
+            About("plugged-in", "everything plugged in"),
             "Rain and wet ground",
             good=None if rig.ground is None else rig.ground == "dry",
             figure=said,

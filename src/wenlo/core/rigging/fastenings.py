@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.rigging.checks import Check, Cure, evaluate_limit
+from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit
 from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.statics import GRAVITY, MOVING
 
@@ -158,7 +158,7 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     weight = (modifier.mass + modifier.hung) * GRAVITY * (MOVING if hung else 1.0)
     holes = {hole.fastener: hole for hole in modifier.plan.holes if hole.fastener in FASTENERS}
     for key, hole in holes.items():
-        yield _fastener_check(modifier.name, FASTENERS[key], hole, weight)
+        yield _fastener_check(modifier.about, FASTENERS[key], hole, weight)
     clamps = sum(int(f.count) for f in modifier.plan.fittings if f.id == "spring_clamp")
     boards = [c for c in modifier.plan.cloth if c.form == "board"]
     # a sheet that is bent lies on its battens: its clamps keep the bend, not the weight
@@ -166,7 +166,7 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
         share = max(c.mass for c in boards) * GRAVITY / min(clamps, 2)
         yield evaluate_limit(
             "hold.clamps",
-            modifier.name,
+            modifier.about,
             "Clamps",
             value=share,
             limit=CLAMP,
@@ -178,7 +178,7 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
         )
 
 
-def _fastener_check(about: str, fastener: Fastener, hole: Hole, weight: float) -> Check:
+def _fastener_check(about: About, fastener: Fastener, hole: Hole, weight: float) -> Check:
     if fastener.pulled:
         share = weight / min(hole.count, 2)
         pulled = withdrawal(fastener.diameter, fastener.length, core=EYE_CORE)
@@ -196,7 +196,7 @@ def _fastener_check(about: str, fastener: Fastener, hole: Hole, weight: float) -
     limit = most * ALLOWED
     return evaluate_limit(
         "hold.eyes" if fastener.pulled else "hold.screws",
-        about,
+        about.of("-".join((fastener.name, *hole.pieces))),
         fastener.name,
         value=share,
         limit=limit,

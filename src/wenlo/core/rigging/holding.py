@@ -114,7 +114,7 @@ def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     rig: the answers about the rig.
     wind: speed of a gust. [m/s]
     """
-    choice = rig.holds.get(held.name, HoldChoice())
+    choice = rig.holds.get(held.id, HoldChoice())
     push = wind_force(held.area, wind)
     height = float(held.place[2])
     bump = min(max(height, held.area_height, 0.2), KNOCK_HEIGHT)

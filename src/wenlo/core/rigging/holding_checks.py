@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from wenlo.core.document.rigging import KNOCK, LIGHT_TOUCH, PASSING, Rigging
-from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
+from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.holding import SLING, Holding
 from wenlo.core.rigging.statics import MOVING, TIPPING_FACTOR, sling_tension
 from wenlo.core.rigging.supports import Support
@@ -46,7 +46,7 @@ def hold_checks(
     span: from wall to wall there. [m]
     """
     held, support, by = holding.held, holding.support, holding.by
-    name, height = held.name, float(held.place[2])
+    name, height = held.about, float(held.place[2])
 
     def length(value: float) -> str:
         return format_length(value, system=units)
@@ -62,7 +62,7 @@ def hold_checks(
             figure=f"under it is {held.over}",
             limit="a stand beside it",
             source="the place of what it holds",
-            cure=Cure(words="hang it from a boom, an arm or the ceiling", hold=name, changes={"way": "boom"}),
+            cure=Cure(words="hang it from a boom, an arm or the ceiling", hold=held.id, changes={"way": "boom"}),
         )
     if support is None and by != "floor":
         yield stated(
@@ -181,7 +181,7 @@ def _support_checks(
     holding: Holding, support: Support, length: Callable[[float], str], lighter: Cure | None, span: float
 ) -> Iterator[Check]:
     held, by = holding.held, holding.by
-    name, height = held.name, float(held.place[2])
+    name, height = held.about, float(held.place[2])
     load = held.mass * held.bears * (MOVING if by == "boom" else 1.0)
     most = support.carries(height)
     stronger = Cure(words=f"a support that carries {_kilos(load)}; or a lighter canvas or a smaller one")
@@ -257,7 +257,7 @@ def _boom_checks(holding: Holding, length: Callable[[float], str]) -> Iterator[C
     assert boom is not None
     yield evaluate_limit(
         "hold.reach",
-        held.name,
+        held.about,
         "Reach of the boom",
         value=holding.reach,
         limit=boom.reach,
@@ -270,14 +270,14 @@ def _boom_checks(holding: Holding, length: Callable[[float], str]) -> Iterator[C
     need, given = holding.counterweight_needed, holding.counterweight_given
     cure = Cure(
         words=f"{_kilos(need)} at {length(holding.back)} behind the stand",
-        hold=held.name,
+        hold=held.id,
         changes={"counterweight": round(need, 1)},
     )
     source = "load × reach = counterweight × its distance"
     if given is None:
         yield unanswered(
             "hold.counterweight",
-            held.name,
+            held.about,
             "Counterweight",
             figure="not told",
             limit=_kilos(need),
@@ -291,7 +291,7 @@ def _boom_checks(holding: Holding, length: Callable[[float], str]) -> Iterator[C
         off = abs(given - need)
         checked = evaluate_limit(
             "hold.counterweight",
-            held.name,
+            held.about,
             "Counterweight",
             value=off,
             limit=max(0.1 * need, 0.2),
@@ -313,7 +313,7 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
         yield Check(
             code="hold.ballast",
             topic="hold",
-            about=held.name,
+            about=held.about,
             name="Ballast",
             state="outside",
             figure=_kilos(given or 0.0),
@@ -328,15 +328,13 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
         )
         return
     need = holding.ballast_asked
-    cure = Cure(
-        words=f"{_kilos(need)} on the foot, low and against the lean", hold=held.name, changes={"ballast": need}
-    )
+    cure = Cure(words=f"{_kilos(need)} on the foot, low and against the lean", hold=held.id, changes={"ballast": need})
     wind = "" if rig.weather == "indoors" else " and the wind"
     source = f"{STATICS}; a knock of {rig.bump:.0f} N{wind}, factor {TIPPING_FACTOR:g}"
     if given is None and need > 0.0:
         yield unanswered(
             "hold.ballast",
-            held.name,
+            held.about,
             "Ballast",
             figure="not told",
             limit=f"at least {_kilos(need)}",
@@ -350,7 +348,7 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
         return
     enough = evaluate_limit(
         "hold.ballast",
-        held.name,
+        held.about,
         "Ballast",
         value=given or 0.0,
         limit=need,
@@ -368,7 +366,7 @@ def knock_check(rig: Rigging) -> Check:
     """Whether the knock that was counted with is one that happens."""
     return evaluate_limit(
         "hold.knock",
-        "the set",
+        About("set", "the set"),
         "Knock",
         value=rig.bump,
         limit=KNOCK,

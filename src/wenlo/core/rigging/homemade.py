@@ -74,6 +74,7 @@ def _post(height: float) -> HomeMade:
     work.butt("brace", "post", 4)
     work.fit("ballast_bag", 2)
     work.step(
+        "make-the-cross",
         "Make the cross",
         "Half-lap the two feet over each other, two bolts through both and the end of the post.",
         check="It stands without rocking; the post is plumb both ways.",
@@ -81,6 +82,7 @@ def _post(height: float) -> HomeMade:
         uses=("foot of the cross", "foot_bolt"),
     )
     work.step(
+        "brace-the-post",
         "Brace the post",
         "A brace on two sides, screwed, from the cross to a third of the height.",
         minutes=20,
@@ -89,6 +91,7 @@ def _post(height: float) -> HomeMade:
         does="mount",
     )
     work.step(
+        "weigh-it-down",
         "Weigh it down",
         "The bags over the feet on the side away from what hangs on it.",
         minutes=5,
@@ -131,6 +134,7 @@ def _spreader(height: float, span: float) -> HomeMade:
     work.fit("splint_screw", 8)
     work.fit("foot_bolt", 2)
     work.step(
+        "lay-the-beams-together",
         "Lay the beams together",
         f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one"
         " that lies flat.",
@@ -139,6 +143,7 @@ def _spreader(height: float, span: float) -> HomeMade:
         uses=("beam", "splint_screw"),
     )
     work.step(
+        "pad-and-wedge-it",
         "Pad and wedge it",
         "Rubber at both ends, a bolt with a wide washer as a jack at one; tighten until it cannot be turned by hand.",
         mistake="On plaster board without studs it goes through the wall.",
@@ -181,12 +186,14 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
     work.eyes("bar", 2)
     work.fit("cord", 4)
     work.step(
+        "set-the-eyes",
         "Set the eyes",
         "A fifth of the length from each end: there it bends least.",
         minutes=10,
         uses=("bar", "screw_eye"),
     )
     work.step(
+        "hang-it",
         "Hang it",
         "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a"
         " trucker's hitch at the fixing.",
@@ -227,6 +234,7 @@ def _trestle(span: float) -> HomeMade:
     work.butt("leg", "head", 4)
     work.fit("cord", 1)
     work.step(
+        "make-two-frames",
         "Make two frames",
         f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)}"
         " long.",
@@ -236,6 +244,7 @@ def _trestle(span: float) -> HomeMade:
         sketch=Sketch(width=wide, height=high, sides="leg", rails="stretcher"),
     )
     work.step(
+        "tie-the-legs",
         "Tie the legs",
         "A cord from stretcher to stretcher keeps them from sliding apart.",
         minutes=5,
@@ -265,6 +274,7 @@ def _low_table() -> HomeMade:
     work.bar("runner", 0.6, 2, "under the cut legs, so that they do not dig in", "width")
     work.fit("splint_screw", 8)
     work.step(
+        "cut-the-legs",
         "Cut the legs",
         "An old table, all four legs marked from its top at one height, so that it stands level on any floor.",
         check="It does not rock; the top is level both ways.",
@@ -274,7 +284,14 @@ def _low_table() -> HomeMade:
         does="drill",
         uses=(),
     )
-    work.step("Add runners", "One under each pair of legs.", minutes=10, does="mount", uses=("runner", "splint_screw"))
+    work.step(
+        "add-runners",
+        "Add runners",
+        "One under each pair of legs.",
+        minutes=10,
+        does="mount",
+        uses=("runner", "splint_screw"),
+    )
     plan = work.plan("cut-down table")
     return HomeMade(
         id="low_table",
@@ -299,6 +316,7 @@ def _tie_lines(height: float) -> HomeMade:
     work.fit("cord", math.ceil(3 * line))
     work.fit("screw_eye", 3)
     work.step(
+        "tie-it-off",
         "Tie it off",
         f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline"
         " above, a trucker's hitch below, which is tightened alone.",
@@ -334,6 +352,7 @@ def _holder(height: float) -> HomeMade:
     work.butt("rail of the holder", "upright of the holder", 2)
     work.fit("foot_bolt", 1)
     work.step(
+        "cut-the-slots",
         "Cut the slots",
         "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air."
         " Measure the board, not its label.",
@@ -343,6 +362,7 @@ def _holder(height: float) -> HomeMade:
         does="drill",
     )
     work.step(
+        "put-it-together",
         "Put it together",
         "Rail between the uprights, slots facing; a bolt through its middle is the stud.",
         minutes=20,

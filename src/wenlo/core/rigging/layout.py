@@ -3,7 +3,7 @@ tape can do it.
 """
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -106,72 +106,95 @@ def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
     return tilt, turn
 
 
+@dataclass(frozen=True)
+class RigTask:
+    """Something to do at the set: an id that its tick refers to, and what it is in a sentence."""
+
+    id: str
+    text: str
+
+
 def order_of_setting(
-    names: Iterator[str] | list[str],
+    things: Sequence[tuple[str, str]],
     *,
-    overhead: list[str],
+    overhead: frozenset[str],
     mains: bool,
     wet: bool,
     inverter: bool = False,
     outdoors: bool = False,
     flashes: bool = False,
-) -> list[str]:
-    """The order of setting up, in sentences.
+) -> list[RigTask]:
+    """The order of setting up.
 
     Parameters
     ----------
-    names: of everything that is put up.
-    overhead: those that hang over people.
+    things: ids and names of everything that is put up.
+    overhead: ids of those that hang over people.
     mains: whether anything is plugged in.
     wet: whether there is water.
     inverter: whether it is plugged into a battery's inverter.
     outdoors: whether a generator may be used.
     flashes: whether anything flashes.
     """
-    steps = ["Tape the subject's mark and both reference points; tape every floor mark from the sheet."]
-    if wet:
-        steps.append("Look at the wet place: keep everything that is plugged in on its other side, and the floor dry.")
-    steps.append("Put every stand on its mark, legs spread flat, one leg under the load; ballast before load.")
-    steps += [
-        f"Overhead first, with nobody under it: {name}; its own safety line before it goes up." for name in overhead
+    tasks = [
+        RigTask("tape", "Tape the subject's mark and both reference points; tape every floor mark from the sheet.")
     ]
-    steps += [f"Put up: {name}." for name in names if name not in overhead]
+    if wet:
+        words = "Look at the wet place: keep everything that is plugged in on its other side, and the floor dry."
+        tasks.append(RigTask("wet", words))
+    words = "Put every stand on its mark, legs spread flat, one leg under the load; ballast before load."
+    tasks.append(RigTask("stands", words))
+    for id, name in things:
+        if id in overhead:
+            words = f"Overhead first, with nobody under it: {name}; its own safety line before it goes up."
+            tasks.append(RigTask(f"put-up@{id}", words))
+    tasks += [RigTask(f"put-up@{id}", f"Put up: {name}.") for id, name in things if id not in overhead]
     if mains:
-        steps.append(
-            "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the"
-            " residual-current device."
-        )
-        if inverter:
-            steps.append(
-                "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles"
-                " covered, no ring or watch near them."
-            )
-        elif outdoors:
-            steps.append(
-                "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level,"
-                " earthed as its maker says, a residual-current device at it, and cold before it is filled. A licensed"
-                " person connects it to anything fixed."
-            )
-        steps.append("Switch lamps on one after the other, at their lowest setting.")
+        tasks += _plugged_in(inverter=inverter, outdoors=outdoors)
     if flashes:
-        steps.append(
+        words = (
             "Before the first flash tell everybody: flashing light can set off a fit in some people, and it dazzles."
         )
-    steps.append("Push each stand lightly at shoulder height: nothing walks, nothing tips.")
-    steps.append("After ten minutes feel cloth, foam and plugs with the back of the hand.")
-    return steps
+        tasks.append(RigTask("first-flash", words))
+    tasks.append(RigTask("push", "Push each stand lightly at shoulder height: nothing walks, nothing tips."))
+    tasks.append(RigTask("feel", "After ten minutes feel cloth, foam and plugs with the back of the hand."))
+    return tasks
 
 
-def order_of_striking(*, mains: bool, overhead: bool) -> list[str]:
-    """The order of striking, in sentences."""
-    steps = ["Lamps off, and ten minutes to cool."] if mains else []
+def _plugged_in(*, inverter: bool, outdoors: bool) -> Iterator[RigTask]:
+    yield RigTask(
+        "cables",
+        "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the"
+        " residual-current device.",
+    )
+    if inverter:
+        yield RigTask(
+            "inverter",
+            "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles"
+            " covered, no ring or watch near them.",
+        )
+    elif outdoors:
+        yield RigTask(
+            "generator",
+            "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level,"
+            " earthed as its maker says, a residual-current device at it, and cold before it is filled. A licensed"
+            " person connects it to anything fixed.",
+        )
+    yield RigTask("switch-on", "Switch lamps on one after the other, at their lowest setting.")
+
+
+def order_of_striking(*, mains: bool, overhead: bool) -> list[RigTask]:
+    """The order of striking."""
+    tasks = [RigTask("cool", "Lamps off, and ten minutes to cool.")] if mains else []
     if mains:
-        steps.append("Unplug at the wall first, then at the lamps; coil cables over and under.")
+        words = "Unplug at the wall first, then at the lamps; coil cables over and under."
+        tasks.append(RigTask("unplug", words))
     if overhead:
-        steps.append("Lower what hangs overhead, with nobody under it; its safety line comes off last.")
-    steps += [
-        "Take loads off before ballast.",
-        "Fold stands, count clamps, lift the tape.",
-        "Note what sagged, got hot or slid: it belongs to the design.",
+        words = "Lower what hangs overhead, with nobody under it; its safety line comes off last."
+        tasks.append(RigTask("lower", words))
+    tasks += [
+        RigTask("unload", "Take loads off before ballast."),
+        RigTask("count", "Fold stands, count clamps, lift the tape."),
+        RigTask("note", "Note what sagged, got hot or slid: it belongs to the design."),
     ]
-    return steps
+    return tasks

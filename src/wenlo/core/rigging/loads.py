@@ -12,6 +12,7 @@ from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.brief.set_objects import Block, Board, OtherPerson
 from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.catalog.typical import LampType
+from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.plan_build import for_the_tools
@@ -19,6 +20,7 @@ from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.kind import Arrangement, HeldBy, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.motion import Motion
+from wenlo.core.rigging.checks import About
 from wenlo.core.rigging.interfaces import MOUNTS, Face, board_edge
 from wenlo.core.rigging.thermal_state import silhouette
 from wenlo.core.scene import scene_builder
@@ -40,9 +42,11 @@ class Load:
     [m²], at ``area_height`` [m]; ``lamp`` its lamp; ``carries`` what the thing that it hangs on carries [kg];
     ``extent`` half of its width. [m] ``over`` names whoever or whatever is right under it, where no stand can be;
     ``head`` is the height of the head that it is over [m], 0 where it is over nobody. ``bears`` times its share of the
-    mass is what a point must be able to carry: a stiff frame on more than two lines hangs on two of them.
+    mass is what a point must be able to carry: a stiff frame on more than two lines hangs on two of them. ``id`` says
+    whose it is and what of it: ``key/foot-left``, ``light-2/lamp``, ``thing-3/stand``. ``power`` is that of a lamp.
     """
 
+    id: str
     name: str
     place: Vector
     mass: float
@@ -59,14 +63,22 @@ class Load:
     over: str = ""
     head: float = 0.0
     bears: float = 1.0
+    power: float = 1.0
+
+    @property
+    def about(self) -> About:
+        """What checks say that they are about."""
+        return About(self.id, self.name)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Modifier:
-    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``name`` tells several apart; ``hung`` is
-    the mass of the lamps, supplies and cables that hang in it. [kg]
+    """A modifier in the set: its design, arrangement, parts and mass [kg]; ``id`` is the light's that shines into it
+    (``key`` for the first), ``name`` tells several apart; ``hung`` is the mass of the lamps, supplies and cables that
+    hang in it. [kg]
     """
 
+    id: str
     name: str
     design: object
     brief: Brief
@@ -75,6 +87,11 @@ class Modifier:
     mass: float
     hung: float = 0.0
     motion: Motion = scene_builder.NO_MOTION
+
+    @property
+    def about(self) -> About:
+        """What checks say that they are about."""
+        return About(self.id, self.name)
 
 
 CABLE = 0.1
@@ -151,6 +168,7 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
     plan = for_the_tools(kind.build(shoot.design, shoot.brief), shoot.brief.workshop)
     arrangement = kind.arrange(shoot.design, shoot.brief, None)
     yield Modifier(
+        id=KEY,
         name=kind.name,
         design=shoot.design,
         brief=shoot.brief,
@@ -161,10 +179,11 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
     )
     for second in shoot.second:
         other = kind_of(second.design)
-        light = shoot.brief.others[second.light]
+        light = shoot.brief.lights[second.light]
         parts = for_the_tools(other.build(second.design, shoot.brief), shoot.brief.workshop)
         arranged = scene_builder.shaped_light(shoot.brief, second.light)
         yield Modifier(
+            id=second.light,
             name=f"{other.name} of {light.name}",
             design=second.design,
             brief=shoot.brief,
@@ -182,12 +201,13 @@ def _edge(modifier: Modifier) -> Face:
 
 
 def _lamp_held(
-    name: str, lamp: LampType, place: Vector, aim: Vector | None, extra: float = 0.0, reach: float = 0.0
+    id: str, name: str, lamp: LampType, place: Vector, aim: Vector | None, extra: float = 0.0, reach: float = 0.0
 ) -> Load:
     area = LAMP_AREA * lamp.size[0] * lamp.size[1]
     mass = lamp.mass + extra
     # what hangs on its front pulls the centre of mass forward
     return Load(
+        id=id,
         name=name,
         place=place,
         mass=mass,
@@ -217,6 +237,7 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
         share = hold.mass / modifier.mass if modifier.mass > 0.0 else 1.0 / len(holds)
         hung = share_of_lamps or hold.lamps * hanging_mass(lamp, float(hold.place[2]))
         yield Load(
+            id=f"{modifier.id}/{hold.id}",
             name=f"{modifier.name}: {hold.name}",
             place=hold.place,
             mass=hold.mass + hung,
@@ -235,10 +256,10 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
     if on_lamp:
         reach = float(np.linalg.norm(design.source_centre - design.lamp_position)) / 2  # type: ignore[attr-defined]
     for k, emitter in enumerate(modifier.arrangement.lamps):
-        name = "key lamp" if k == 0 and modifier.name == kind.name else f"{modifier.name}: lamp {k + 1}"
+        name = "key lamp" if k == 0 and modifier.id == KEY else f"{modifier.name}: lamp {k + 1}"
         extra = sum(h.mass for h in on_lamp) if k == 0 else 0.0
         aim = modifier.motion.point(design.lamp_aim) if k == 0 else None  # type: ignore[attr-defined]
-        yield _lamp_held(name, lamp, emitter.centre, aim, extra, reach)
+        yield _lamp_held(lamp_id(modifier.id, k), name, lamp, emitter.centre, aim, extra, reach)
 
 
 def loads_of(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
@@ -251,20 +272,24 @@ def loads_of(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
 def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
     brief = shoot.brief
     first, *others = modifiers
-    yield from _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).daylight is not None)
+    for held in _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).daylight is not None):
+        yield replace(held, power=brief.lamp.power)
     shaped = {second.light: modifier for second, modifier in zip(shoot.second, others, strict=True)}
-    for index, light in enumerate(brief.others):
+    for key, light in brief.lights.items():
         if is_natural(light.id):
             continue
         lamp = lamp_of(light.id)
-        if index in shaped:
-            yield from _of_modifier(shaped[index], lamp, daylight=False)
-            continue
-        yield _lamp_held(light.name, lamp, np.array([light.x, light.y, light.z]), scene_builder.aim_of(light, brief))
-    for piece in brief.pieces:
+        if key in shaped:
+            found = list(_of_modifier(shaped[key], lamp, daylight=False))
+        else:
+            place, aim = np.array([light.x, light.y, light.z]), scene_builder.aim_of(light, brief)
+            found = [_lamp_held(lamp_id(key), light.name, lamp, place, aim)]
+        yield from (replace(held, power=light.power) for held in found)
+    for key, piece in brief.things.items():
         if isinstance(piece, Board) and not piece.hidden and piece.z - piece.height / 2 > 0.1:
             area = piece.width * piece.height
             yield Load(
+                id=f"{key}/stand",
                 name=piece.name,
                 place=np.array([piece.x, piece.y, piece.z]),
                 mass=CARD_MASS * area,

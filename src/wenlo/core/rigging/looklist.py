@@ -28,15 +28,16 @@ def look_list(shoot: Shoot) -> tuple[LookLine, ...]:
 def _words(shoot: Shoot, look: Look) -> str:
     brief = shoot.brief
     dials = [f"key {_state(brief.lamp.type, look.lamp)}"]
-    for light in brief.others:
+    for key, light in brief.lights.items():
         if is_natural(light.id):
             continue
         now = LampState(power=light.power, gel=light.gel, on=light.on)
-        dials.append(f"{light.name} {_state(lamp_of(light.id), look.others.get(light.name, now))}")
+        dials.append(f"{light.name} {_state(lamp_of(light.id), look.others.get(key, now))}")
     if look.design != shoot.design:
         dials.append(f"before the key: {kind_of(look.design).name.lower()}, as the look has it")
-    if look.hidden:
-        dials.append(f"carried out: {', '.join(look.hidden)}")
+    if any(key in brief.things for key in look.hidden):
+        out = [brief.things[key].name for key in look.hidden if key in brief.things]
+        dials.append(f"carried out: {', '.join(out)}")
     return "; ".join(dials)
 
 

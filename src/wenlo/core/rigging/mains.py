@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from wenlo.core.catalog.typical import LampType
 from wenlo.core.document.rigging import WetPlace
 from wenlo.core.rigging import heat
+from wenlo.core.rigging.checks import About
 
 GLOWING, CHEAP = 1.0, 0.55
 """Power factor of lamps that glow, and of cheap LED and compact fluorescent lamps, whose label tells none."""
@@ -51,6 +52,7 @@ class ElectricalLoad:
     could. [m]
     """
 
+    id: str
     name: str
     watts: float
     x: float
@@ -62,6 +64,11 @@ class ElectricalLoad:
     factor: float = 1.0
     known: bool = True
     falls: float = 0.0
+
+    @property
+    def about(self) -> About:
+        """What checks say that they are about."""
+        return About(self.id, self.name)
 
     def amperes(self, voltage: float) -> float:
         """Mean current. [A]"""

@@ -10,6 +10,7 @@ import numpy as np
 from wenlo.core.brief.brief import LampSetting, OtherLight
 from wenlo.core.catalog.own import OwnLamp, is_natural, lamp_of
 from wenlo.core.catalog.typical import LampType, stock
+from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import WenloError
 from wenlo.core.inventory.changes import variants
@@ -24,7 +25,7 @@ from wenlo.core.rigging.electrical_checks import mains_checks, water_checks
 from wenlo.core.rigging.fastenings import fastening_checks
 from wenlo.core.rigging.holding import Holding, hold
 from wenlo.core.rigging.holding_checks import MOST_BALLAST, hold_checks, knock_check
-from wenlo.core.rigging.layout import FloorMark, aim_angles, floor_mark, order_of_setting, order_of_striking
+from wenlo.core.rigging.layout import FloorMark, RigTask, aim_angles, floor_mark, order_of_setting, order_of_striking
 from wenlo.core.rigging.loads import Modifier, loads_of, modifiers_of
 from wenlo.core.rigging.statics import MOVING
 from wenlo.core.rigging.supports import Support, supports
@@ -57,8 +58,8 @@ class RigPlan:
     circuits: tuple[mains.Circuit, ...]
     housings: tuple[ThermalState, ...]
     marks: tuple[FloorMark, ...]
-    setting: tuple[str, ...]
-    striking: tuple[str, ...]
+    setting: tuple[RigTask, ...]
+    striking: tuple[RigTask, ...]
     wind: float
 
 
@@ -106,7 +107,7 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     checks += mains_checks(loads, rig)
     checks += water_checks(loads, rig)
     marks = tuple(_marks(shoot, holdings, modifiers))
-    overhead = [h.held.name for h in holdings if h.overhead and h.by in ("boom", "ceiling", "arm")]
+    overhead = frozenset(h.held.id for h in holdings if h.overhead and h.by in ("boom", "ceiling", "arm"))
     plugged = any(x.mains for x in loads)
     return RigPlan(
         holdings=holdings,
@@ -119,7 +120,7 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
         marks=marks,
         setting=tuple(
             order_of_setting(
-                [h.held.name for h in holdings],
+                [(h.held.id, h.held.name) for h in holdings],
                 overhead=overhead,
                 mains=plugged,
                 wet=bool(rig.wet),
@@ -139,7 +140,7 @@ def _boom_carries(holding: Holding) -> float:
 
 
 def _lamp_of_second(shoot: Shoot, index: int) -> tuple[LampType, float]:
-    light = shoot.brief.others[shoot.second[index].light]
+    light = shoot.brief.lights[shoot.second[index].light]
     return lamp_of(light.id), light.power
 
 
@@ -184,15 +185,16 @@ def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holdi
     brief = shoot.brief
     found = []
     # what is on a stand, and what hangs from nothing but its own boom, can fall as far as it is high
-    falls = {h.held.name: float(h.held.place[2]) for h in holdings if h.by in ("stand", "boom", "floor")}
+    falls = {h.held.id: float(h.held.place[2]) for h in holdings if h.by in ("stand", "boom", "floor")}
 
-    def add(name: str, lamp_id: str | OwnLamp, place: np.ndarray) -> None:
-        lamp = lamp_of(lamp_id)
+    def add(id: str, name: str, type_of: str | OwnLamp, place: np.ndarray) -> None:
+        lamp = lamp_of(type_of)
         watts, peak = mains.power_drawn(lamp)
         own = lamp.kind == "flash" and lamp.mount == "shoe"
         efficient = lamp.kind == "continuous" and lamp.amount / max(lamp.electrical_watts or 1.0, 1e-9) > 40.0
         found.append(
             mains.ElectricalLoad(
+                id=id,
                 name=name,
                 watts=watts or 0.0,
                 peak=peak,
@@ -203,17 +205,17 @@ def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holdi
                 electronic=efficient or (lamp.kind == "flash" and not own),
                 factor=mains.power_factor(lamp),
                 known=watts is not None,
-                falls=falls.get(name, 0.0),
+                falls=falls.get(id, 0.0),
             )
         )
 
     if kind_of(shoot.design).daylight is None:
         for k, emitter in enumerate(modifiers[0].arrangement.lamps):
             name = "key lamp" if k == 0 else f"{modifiers[0].name}: lamp {k + 1}"
-            add(name, brief.lamp.id, emitter.centre)
-    for light in brief.others:
+            add(lamp_id(KEY, k), name, brief.lamp.id, emitter.centre)
+    for key, light in brief.lights.items():
         if not is_natural(light.id) and light.on:
-            add(light.name, light.id, np.array([light.x, light.y, light.z]))
+            add(lamp_id(key), light.name, light.id, np.array([light.x, light.y, light.z]))
     return found
 
 
@@ -243,8 +245,7 @@ def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifi
             tilt, turn = aim_angles(held.place, held.aim)
             aim = f"at {float(held.aim[2]):.2f} m over the floor"
         if held.lamp is not None:
-            power = next((light.power for light in brief.others if light.name == held.name), brief.lamp.power)
-            dial = dial_words(held.lamp, power)
+            dial = dial_words(held.lamp, held.power)
         marks.append(
             floor_mark(brief, held.name, x, y, height=z if z > 0.01 else None, tilt=tilt, turn=turn, aim=aim, dial=dial)
         )

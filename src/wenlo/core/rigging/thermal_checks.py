@@ -17,7 +17,7 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.rigging import heat
-from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, stated, unanswered
+from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.thermal_state import Beamed, beamed, housing_of
 from wenlo.core.units.length import UnitSystem, format_length
@@ -110,12 +110,12 @@ def heat_checks(
         yield from _vent_check(modifier, lamp, units)
         for emitter in modifier.arrangement.lamps:
             if lamp.kind == "continuous" and emitter.lens is not None:
-                yield _focus_check(modifier.name, emitter, lamp, power, units)
+                yield _focus_check(modifier.about, emitter, lamp, power, units)
     if hasattr(design, "lens") and hasattr(design, "focal_length"):
         suns = heat.burning_glass(float(design.lens), float(design.focal_length))
         yield unanswered(
             "lens.sun",
-            modifier.name,
+            modifier.about,
             "The lens in the sun",
             figure=f"{suns:.0f} suns in its focus",
             limit="a few suns char card and cloth",
@@ -133,7 +133,7 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
     if not warm.electrical_watts:
         yield unanswered(
             "heat.watts",
-            modifier.name,
+            modifier.about,
             "Heat of the lamp",
             figure="its watts are not told",
             limit="what its label says",
@@ -148,7 +148,7 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
     if found is not None:
         yield from _housing_checks(modifier, found, rig)
     for place in places:
-        yield _beam_check(modifier.name, place, warm, power)
+        yield _beam_check(modifier.about, place, warm, power)
     hottest = max((p.reached for p in places), default=rig.ambient)
     if found is not None:
         hottest = max(hottest, rig.ambient + heat.at_height(found.rise, 1.0))
@@ -200,7 +200,7 @@ def _places(modifier: Modifier, lamp: LampType, power: float, rig: Rigging, foun
     return list(best.values())
 
 
-def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check:
+def _beam_check(about: About, place: Place, lamp: LampType, power: float) -> Check:
     beam, most = place.beam, place.limit - heat.MARGIN
     allowed = most - place.around
     least = heat.beam_distance(
@@ -214,7 +214,7 @@ def _beam_check(about: str, place: Place, lamp: LampType, power: float) -> Check
     )
     return evaluate_limit(
         "heat.beam",
-        about,
+        about.of(place.name),
         f"Lamp near the {place.name}",
         value=place.reached,
         limit=most,
@@ -246,7 +246,7 @@ def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> It
         reached = rig.ambient + heat.at_height(found.rise, material.height)
         yield evaluate_limit(
             "heat.housing",
-            modifier.name,
+            modifier.about.of(material.name),
             f"Temperature of the {material.name}",
             value=reached,
             limit=material.limit - heat.MARGIN,
@@ -267,7 +267,7 @@ def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> It
         )
         yield evaluate_limit(
             "heat.minutes",
-            modifier.name,
+            modifier.about,
             "Minutes on at a time",
             value=rig.minutes_on,
             limit=until,
@@ -291,7 +291,7 @@ def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Itera
     if hottest <= rest[weakest] - heat.MARGIN:
         yield evaluate_limit(
             "heat.rest",
-            modifier.name,
+            modifier.about,
             "All else that is near the lamp",
             value=hottest,
             limit=rest[weakest] - heat.MARGIN,
@@ -306,7 +306,7 @@ def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Itera
             continue
         yield unanswered(
             "heat.near",
-            modifier.name,
+            modifier.about.of(name),
             f"Temperature of the {name}",
             figure=f"not known; {hottest:.0f} °C at the hottest place",
             limit=f"usually {limit:.0f} °C",
@@ -354,7 +354,7 @@ def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterat
         return
     yield evaluate_limit(
         "heat.vents",
-        modifier.name,
+        modifier.about,
         "Vents of the lamp",
         value=reach,
         limit=max(lamp.vents - CLEAR_OF_VENTS, 0.0),
@@ -376,7 +376,7 @@ def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
     if refused is not None:
         yield stated(
             "hold.fit",
-            modifier.name,
+            modifier.about,
             "Lamp and modifier",
             good=False,
             figure=lamp.name,
@@ -386,7 +386,7 @@ def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
         )
 
 
-def _focus_check(about: str, emitter: Emitter, lamp: LampType, power: float, units: UnitSystem) -> Check:
+def _focus_check(about: About, emitter: Emitter, lamp: LampType, power: float, units: UnitSystem) -> Check:
     glass = emitter.lens
     assert glass is not None
     away, strength = heat.lamp_through_lens(

@@ -14,7 +14,7 @@ from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import KELVIN, clear_sky_illuminance, sun_illuminance
 from wenlo.core.modifiers.kind import Arrangement, Opening
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.optics.lamp import Emitter, placed, window
+from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed, window
 from wenlo.core.optics.motion import Motion, turned_to
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.photometry.colour import light_colour, mixed_colour, shifted
@@ -28,7 +28,7 @@ Vector = NDArray[np.float64]
 DAYLIGHT = 6500.0
 """Colour temperature of the overcast sky. [K]"""
 
-ALIKE, MOST_ALIKE = "key ", 6
+ALIKE, MOST_ALIKE = f"{KEY_LAMP}-", 6
 """Lamps of a modifier beyond the first are called so and share its setting; so many at most."""
 
 GLAZING = 0.8
@@ -139,15 +139,15 @@ AIMINGS = 4
 """How often the aim is corrected for a source that does not lie on the way from the lamp to the target."""
 
 
-def motion_of(brief: Brief, index: int) -> Motion:
+def motion_of(brief: Brief, key: str) -> Motion:
     """How the modifier before another light is carried from where its kind arranges it, round the subject, to its
     lamp's place and turned to what that lamp is aimed at; it stays where it is before a lamp that is aimed at the
     subject.
     """
-    light, design = brief.others[index], brief.shaped[index]
+    light, design = brief.lights[key], brief.shaped[key]
     if light.aim == "subject":
         return NO_MOTION
-    made = _around_subject(brief, index)
+    made = _around_subject(brief, key)
     lamp, source = made.lamps[0].centre, np.asarray(design.source_centre, dtype=float)
     # where its light goes: to the face, or to the height that it points to
     lit_point = np.array([0.0, 0.0, float(getattr(design, "aim_height", brief.subject.face_height))])
@@ -161,15 +161,15 @@ def motion_of(brief: Brief, index: int) -> Motion:
     return motion
 
 
-def _around_subject(brief: Brief, index: int) -> Arrangement:
-    light, design = brief.others[index], brief.shaped[index]
+def _around_subject(brief: Brief, key: str) -> Arrangement:
+    light, design = brief.lights[key], brief.shaped[key]
     alone = brief.model_copy(update={"lamp": LampSetting(id=light.id)})
     return kind_of(design).arrange(design, alone, None)
 
 
-def shaped_light(brief: Brief, index: int) -> Arrangement:
+def shaped_light(brief: Brief, key: str) -> Arrangement:
     """The modifier before another light, as its kind arranges it, aimed at what the light is aimed at."""
-    made, motion = _around_subject(brief, index), motion_of(brief, index)
+    made, motion = _around_subject(brief, key), motion_of(brief, key)
     if motion is NO_MOTION:
         return made
     return replace(
@@ -181,32 +181,31 @@ def shaped_light(brief: Brief, index: int) -> Arrangement:
 
 
 def second_panels(brief: Brief) -> tuple[Shape, ...]:
-    """Surfaces of the modifiers before other lights, ids ``second 1: sheet`` …; one that does not fit the room is left
+    """Surfaces of the modifiers before other lights, ids ``light-1/sheet`` …; one that does not fit the room is left
     out.
     """
     box = room_box(brief)
     found: list[Shape] = []
-    for index in brief.shaped:
-        surfaces = shaped_light(brief, index).surfaces
+    for key in brief.shaped:
+        surfaces = shaped_light(brief, key).surfaces
         if all(box.holds(corner, CLEARANCE) for shape in surfaces for corner in bounds(shape)):
-            found.extend(replace(shape, id=f"second {index + 1}: {shape.id}") for shape in surfaces)
+            found.extend(replace(shape, id=f"{key}/{shape.id}") for shape in surfaces)
     return tuple(found)
 
 
 def other_emitters(brief: Brief) -> tuple[Emitter, ...]:
-    """The lights beside the modifier's lamp where they stand, at full power and in white; ids ``other 1`` …"""
+    """The lights beside the modifier's lamp where they stand, at full power and in white, by their keys."""
     found = []
-    for index, light in enumerate(brief.others):
-        name = f"other {index + 1}"
+    for key, light in brief.lights.items():
         if light.id == WINDOW:
-            found.append(_window(light, brief, name))
-        elif index in brief.shaped:
-            found.append(replace(shaped_light(brief, index).lamps[0], id=name))
+            found.append(_window(light, brief, key))
+        elif key in brief.shaped:
+            found.append(replace(shaped_light(brief, key).lamps[0], id=key))
         elif light.id in (SUN, SKY):
-            found.append(_afar(light, brief, name))
+            found.append(_afar(light, brief, key))
         else:
             place = np.array([light.x, light.y, light.z])
-            found.append(replace(placed(lamp_of(light.id), centre=place, aim=aim_of(light, brief)), id=name))
+            found.append(replace(placed(lamp_of(light.id), centre=place, aim=aim_of(light, brief)), id=key))
     return tuple(found)
 
 
@@ -258,12 +257,12 @@ def lamp_weights(brief: Brief) -> dict[str, Vector]:
 
     A reading so weighed and multiplied by the power of the modifier's lamp is what the meter shows.
     """
-    names = (brief.lamp.type.id, *(f"other {i + 1}" for i in range(len(brief.others))))
+    names = (KEY_LAMP, *brief.lights)
     weights = {
         name: colour * (lamp.power / brief.lamp.power if lamp.on else 0.0)
         for name, colour, lamp in zip(names, full_colours(brief), brief.lamps, strict=True)
     }
-    return {**weights, **{f"{ALIKE}{k}": weights[brief.lamp.type.id] for k in range(2, MOST_ALIKE + 1)}}
+    return {**weights, **{f"{ALIKE}{k}": weights[KEY_LAMP] for k in range(2, MOST_ALIKE + 1)}}
 
 
 def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | None = None) -> LightScene:

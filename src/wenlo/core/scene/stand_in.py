@@ -53,16 +53,16 @@ def subject_shapes(brief: Brief) -> tuple[Shape, ...]:
 
 
 def other_people(brief: Brief) -> tuple[Shape, ...]:
-    """Stand-ins of the other persons in the set, ids ``thing 3: nose`` …"""
+    """Stand-ins of the other persons in the set, ids ``thing-3/nose`` …"""
     found: list[Shape] = []
-    for k, piece in enumerate(brief.pieces, start=1):
+    for key, piece in brief.things.items():
         if not isinstance(piece, OtherPerson) or piece.hidden:
             continue
         if piece.pose == "bust":
             made = shapes.head_and_shoulders(np.array([piece.x, piece.y, piece.z]))
         else:
             made = shapes.standing_figure(np.array([piece.x, piece.y + 0.095, 0.0]), height=piece.z * 1.7 / 1.56)
-        found.extend(replace(shape, id=f"thing {k}: {shape.id}") for shape in made)
+        found.extend(replace(shape, id=f"{key}/{shape.id}") for shape in made)
     return tuple(found)
 
 

@@ -82,10 +82,10 @@ def _block(name: str, piece: Block, box: RoomBox) -> Iterator[Panel]:
     across, front, up = axes_of(piece)
     middle, paint = middle_of(piece), painted(piece.finish)
     wide, deep, tall = across * piece.width, front * piece.depth, up * piece.height
-    yield _panel(f"{name}: top", middle + tall / 2, wide, np.cross(up, across) * piece.depth, paint, solid=True)
+    yield _panel(f"{name}/top", middle + tall / 2, wide, np.cross(up, across) * piece.depth, paint, solid=True)
     if piece.z > 1e-3:
         yield _panel(
-            f"{name}: underside", middle - tall / 2, np.cross(up, across) * piece.depth, wide, paint, solid=True
+            f"{name}/underside", middle - tall / 2, np.cross(up, across) * piece.depth, wide, paint, solid=True
         )
     for side, out, along in (
         ("front", deep, wide),
@@ -93,7 +93,7 @@ def _block(name: str, piece: Block, box: RoomBox) -> Iterator[Panel]:
         ("right", wide, -deep),
         ("left", -wide, deep),
     ):
-        face = _panel(f"{name}: {side}", middle + out / 2, along, tall, paint, solid=True)
+        face = _panel(f"{name}/{side}", middle + out / 2, along, tall, paint, solid=True)
         # a side against a wall gets no light and gives none
         if box.holds(face.origin + face.edge_u / 2 + face.edge_v / 2, 2e-3):
             yield face
@@ -102,16 +102,16 @@ def _block(name: str, piece: Block, box: RoomBox) -> Iterator[Panel]:
 def standing_panels(brief: Brief, box: RoomBox) -> tuple[Panel, ...]:
     """The surfaces of everything that stands in the set and is not hidden; what is not wholly in the room is left out.
 
-    Ids are ``thing 1`` …, those of a block with its side.
+    Ids are the things' keys, those of a block with its side: ``thing-2/top``.
     """
     found: list[Panel] = []
-    for k, piece in enumerate(brief.pieces, start=1):
+    for key, piece in brief.things.items():
         if piece.hidden or not stands_in(piece, box):
             continue
         if isinstance(piece, Board):
-            found.append(_board(f"thing {k}", piece))
+            found.append(_board(key, piece))
         elif isinstance(piece, Block):
-            found.extend(_block(f"thing {k}", piece, box))
+            found.extend(_block(key, piece, box))
     return tuple(found)
 
 

@@ -135,6 +135,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
     diagonal = square_diagonal(shape.width, shape.height)
     steps = [
         Step(
+            id="cut-the-pipe",
             title="Cut the pipe",
             text=f"Mark every cut from the plan with a pencil line all round, cut on the waste side with the {saw}, "
             "write the label on each piece at once and take the burr off inside and out.",
@@ -145,6 +146,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
             does="cut",
         ),
         Step(
+            id="mark-the-insertion",
             title="Mark the insertion",
             text=f"Put a tape mark {inserted * 1000:.1f} mm from each end, so that every socket swallows the same.",
             mistake="Unequal insertion twists the frame; push each joint to its mark, not until it feels tight.",
@@ -152,6 +154,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
             does="mark",
         ),
         Step(
+            id="put-it-together-dry",
             title="Put it together dry",
             text="Lay the rails and sides on a flat floor, join them with the elbows and tees, then add legs and feet.",
             check=f"Both diagonals of the frame, outside corner to outside corner, measure {format_length(diagonal)} "
@@ -166,6 +169,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
     if split:
         steps.append(
             Step(
+                id="join-the-split-members",
                 title="Join the split members",
                 text="Members in parts meet in a straight coupling. Mark across each joint, so that they go together "
                 "the same way on the next set.",
@@ -178,6 +182,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
     if glued:
         steps.append(
             Step(
+                id="glue-what-stays-together",
                 title="Glue what stays together",
                 text="Take one joint at a time, cement on both faces, push to the mark with a quarter turn, hold 30 s. "
                 "Leave the legs and feet dry if it has to travel.",

@@ -210,6 +210,7 @@ def _steps(
     through = thick if lapped else wide
     return (
         Step(
+            id="choose-and-cut-the-battens",
             title="Choose and cut the battens",
             text=(
                 f"Sight along each batten and put the straightest into the uprights. Cut with the {saw} against a "
@@ -221,6 +222,7 @@ def _steps(
             does="cut",
         ),
         Step(
+            id="join-the-frame",
             title="Join the frame",
             text=corner.how,
             check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 3 mm.",
@@ -248,6 +250,7 @@ def _steps(
             sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),
         ),
         Step(
+            id="bolt-the-feet-on",
             title="Bolt the feet on",
             text="Two bolts through each upright and its foot, wing nuts inside, so that it lies flat for the car.",
             mistake="One bolt lets the frame lean; the second, as far below the first as the batten allows, stops it.",

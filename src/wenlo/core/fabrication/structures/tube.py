@@ -92,6 +92,7 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
     diagonal = square_diagonal(shape.width, shape.height)
     steps = (
         Step(
+            id="cut-the-tube",
             title="Cut the tube",
             text=f"Cut square with the {kerf_name} against a stop, so that the two of each letter come out equal; "
             "write the label inside the end, file the burrs.",
@@ -102,6 +103,7 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
             does="cut",
         ),
         Step(
+            id="push-the-joints-in",
             title="Push the joints in",
             text="Corner cubes at the top, tee cubes where the lower rail meets the sides, foot cubes at the floor. "
             "Drive them home with a soft mallet on a flat floor.",

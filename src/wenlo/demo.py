@@ -123,14 +123,25 @@ def _bench() -> Shoot:
         camera=Camera(sensor="crop_15", focal_length=0.05, distance=2.2, aperture=2.8, shutter=1 / 50, iso=400.0),
         lamp=LampSetting(id="chip_150_dish", power=0.6),
         others=[
-            OtherLight(name="north window", id="window", x=-2.3, y=0.6, z=1.5, width=0.9, height=1.1, daylight=6000.0),
-            OtherLight(name="rim", id="panel_45", x=1.05, y=1.25, z=1.75, power=0.5),
+            OtherLight(
+                key="north-window",
+                name="north window",
+                id="window",
+                x=-2.3,
+                y=0.6,
+                z=1.5,
+                width=0.9,
+                height=1.1,
+                daylight=6000.0,
+            ),
+            OtherLight(key="rim", name="rim", id="panel_45", x=1.05, y=1.25, z=1.75, power=0.5),
         ],
         pieces=[
             Block(name="gluing bench", x=-1.1, y=1.5, width=1.5, depth=0.6, height=0.9),
             Block(name="tool shelf", x=1.7, y=1.6, width=0.8, depth=0.35, height=1.1, turn=-15.0),
-            Board(name="white card", x=0.85, y=-0.15, z=1.3, width=0.7, height=1.0, turn=-90.0),
+            Board(key="white-card", name="white card", x=0.85, y=-0.15, z=1.3, width=0.7, height=1.0, turn=-90.0),
             Board(
+                key="flag",
                 name="flag for the backdrop",
                 x=-0.62,
                 y=0.72,
@@ -156,16 +167,16 @@ def _bench() -> Shoot:
     day = Look(
         name="by day",
         lamp=LampState(power=0.6),
-        hidden=["flag for the backdrop"],
+        hidden=["flag"],
         design=design,
-        others={"north window": LampState(), "rim": LampState(power=0.5)},
+        others={"north-window": LampState(), "rim": LampState(power=0.5)},
     )
     evening = Look(
         name="evening",
         lamp=LampState(power=0.3, gel="half_warm"),
-        hidden=["white card"],
+        hidden=["white-card"],
         design=design,
-        others={"north window": LampState(on=False), "rim": LampState(power=0.25)},
+        others={"north-window": LampState(on=False), "rim": LampState(power=0.25)},
     )
     return Shoot(
         title="At the gluing bench",
@@ -176,7 +187,7 @@ def _bench() -> Shoot:
             MeterMark(name="bench top", x=-1.0, y=1.4, z=0.92, facing="up"),
         ],
         looks=[day, evening],
-        rig=Rigging(wet=[WetPlace(name="wash basin", x=1.4, y=-2.5)], holds={"key lamp": HoldChoice(ballast=10.0)}),
+        rig=Rigging(wet=[WetPlace(name="wash basin", x=1.4, y=-2.5)], holds={"key/lamp": HoldChoice(ballast=10.0)}),
         notes="The bench stays where it is; the wash basin is behind the camera.",
     )
 

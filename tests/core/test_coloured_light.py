@@ -15,7 +15,7 @@ from wenlo.core.scene import scene_builder
 
 def weight(lamp):
     brief = make_shoot().brief.model_copy(update={"others": [lamp]})
-    return scene_builder.lamp_weights(brief)["other 1"]
+    return scene_builder.lamp_weights(brief)["light-1"]
 
 
 SATURATED = ("deep_red", "deep_blue", "deep_green", "amber", "magenta", "blue_green")

@@ -396,14 +396,14 @@ def levels_at(brief, design=DESIGN):
 def test_a_second_modifier_stands_in_the_set_and_its_lamp_shines_through_it():
     bare, shaped, second = with_second()
     ids = [p.id for p in scene_builder.whole_scene(shaped, DESIGN).panels]
-    assert "second 1: sheet" in ids
-    assert [e.id for e in scene_builder.other_emitters(shaped)] == ["other 1"]
+    assert "light-1/sheet" in ids
+    assert [e.id for e in scene_builder.other_emitters(shaped)] == ["light-1"]
     lamp = scene_builder.other_emitters(shaped)[0]
     assert np.allclose(lamp.centre, second.lamp_position)
-    got = levels_at(shaped)["other 1"]
+    got = levels_at(shaped)["light-1"]
     # what comes through the sheet counts as the modifier's, of the bare lamp as direct
     assert float(luminance(got.modifier)) > float(luminance(got.direct))
-    assert float(luminance(levels_at(bare)["other 1"].direct)) > 0.0
+    assert float(luminance(levels_at(bare)["light-1"].direct)) > 0.0
 
 
 def test_a_second_modifier_alone_is_as_bright_as_the_same_one_as_the_key():
@@ -414,7 +414,7 @@ def test_a_second_modifier_alone_is_as_bright_as_the_same_one_as_the_key():
     toward = (second.source_centre - face) / np.linalg.norm(second.source_centre - face)
     meter = Meter(id="m", position=face, normal=toward)
     # the key's own frame stands elsewhere, so that only the room's return differs
-    one = read(solve(scene_builder.whole_scene(black, DESIGN), Effort()), [meter])["m"].by_lamp["other 1"]
+    one = read(solve(scene_builder.whole_scene(black, DESIGN), Effort()), [meter])["m"].by_lamp["light-1"]
     other = read(solve(scene_builder.whole_scene(as_key, second), Effort()), [meter])["m"]
     assert float(luminance(one.modifier)) == pytest.approx(float(luminance(other.modifier)), rel=0.06)
 
@@ -436,13 +436,13 @@ def test_a_document_refuses_a_modifier_before_a_window_or_twice_before_one_lamp(
     ]
     frame = document["design"]
     for second, words in (
-        ([{"light": 0, "design": frame}], "second lamp"),
-        ([{"light": 5, "design": frame}], "second lamp"),
-        ([{"light": 1, "design": frame}] * 2, "already"),
-        ([{"light": 1, "design": {"kind": "open_shade"}}], "window or open shade"),
+        ([{"light": "light-1", "design": frame}], "second lamp"),
+        ([{"light": "light-5", "design": frame}], "second lamp"),
+        ([{"light": "light-2", "design": frame}] * 2, "already"),
+        ([{"light": "light-2", "design": {"kind": "open_shade"}}], "window or open shade"),
     ):
         with pytest.raises(InvalidInput) as error:
             read_shoot({**document, "second": second})
         assert words in error.value.fields[0].message
         assert error.value.fields[0].path.startswith("second.")
-    assert read_shoot({**document, "second": [{"light": 1, "design": frame}]}).second[0].light == 1
+    assert read_shoot({**document, "second": [{"light": "light-2", "design": frame}]}).second[0].light == "light-2"

@@ -30,7 +30,7 @@ def planned(
 
 
 def of(plan, code, about=""):
-    return [c for c in plan.checks if c.code == code and about in c.about]
+    return [c for c in plan.checks if c.code == code and about in c.about.name]
 
 
 # heat
@@ -166,12 +166,12 @@ def test_a_lamp_over_the_sitter_gets_no_stand_there():
     assert holding.by == "boom"
     assert holding.held.over == "the sitter"
     for way in ("arm", "ceiling"):
-        chosen = planned(others=[top], rig=Rigging(holds={"top light": HoldChoice(way=way)}))
+        chosen = planned(others=[top], rig=Rigging(holds={"light-1/lamp": HoldChoice(way=way)}))
         (held,) = [h for h in chosen.holdings if h.held.name == "top light"]
         assert held.by == way
         assert held.overhead
     # whoever insists is told
-    stubborn = planned(others=[top], rig=Rigging(holds={"top light": HoldChoice(way="stand")}))
+    stubborn = planned(others=[top], rig=Rigging(holds={"light-1/lamp": HoldChoice(way="stand")}))
     assert of(stubborn, "hold.in_the_way", "top light")[0].state == "outside"
 
 
@@ -295,7 +295,7 @@ def test_answers_that_were_taken_for_granted_are_asked_for_again():
 def test_own_supports_count_for_arms():
     shelf = stocked([shelf_row("support", "friction_arm_28", count=1.0)])
     top = OtherLight(name="top light", id="bulb_15", x=0.0, y=0.1, z=1.9)
-    plan = planned(others=[top], rig=Rigging(holds={"top light": HoldChoice(way="arm", reach=0.2)}), shelf=shelf)
+    plan = planned(others=[top], rig=Rigging(holds={"light-1/lamp": HoldChoice(way="arm", reach=0.2)}), shelf=shelf)
     (holding,) = [h for h in plan.holdings if h.held.name == "top light"]
     assert holding.support is not None
     assert holding.support.kind == "arm"

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from wenlo.core.brief.set_objects import Block
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.catalog.items import SupportValues
 from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
@@ -38,7 +39,7 @@ def rigged(kind="diffusion_frame", *, rig=None, brief=None, **changes):
 
 
 def of(plan, name, about=""):
-    return [c for c in plan.checks if c.name == name and about in c.about]
+    return [c for c in plan.checks if c.name == name and about in c.about.name]
 
 
 @pytest.mark.parametrize("kind", sorted(kinds()))
@@ -73,7 +74,7 @@ def test_the_ballast_that_is_prescribed_is_enough():
     (done,) = of(again, "Ballast", "key lamp")
     assert done.state == "within"
     assert done.factor >= 1.5
-    _, light = rigged(rig=Rigging(holds={"key lamp": HoldChoice(ballast=0.5)}))
+    _, light = rigged(rig=Rigging(holds={"key/lamp": HoldChoice(ballast=0.5)}))
     (less,) = of(light, "Ballast", "key lamp")
     assert less.state == "outside"
 
@@ -106,7 +107,7 @@ def test_the_counterweight_balances_the_boom():
     (holding,) = [h for h in plan.holdings if h.held.by == "boom"]
     left = holding.held.mass * holding.reach + holding.support.mass * (holding.reach - holding.back) / 2
     assert holding.counterweight_needed * holding.back == pytest.approx(left)
-    name = holding.held.name
+    name = holding.held.id
     for given, state in ((round(holding.counterweight_needed, 1), "within"), (0.5, "outside")):
         _, again = rigged(
             "overhead_bounce", rig=Rigging(holds={name: HoldChoice(counterweight=given)}), width=0.8, length=0.8
@@ -309,10 +310,16 @@ def test_own_supports_with_odd_values_are_judged_not_stumbled_over(kind, least):
 def test_looks_are_read_out_with_every_dial():
     fill = OtherLight(name="fill", id="bulb_15", power=0.5)
     shoot = make_shoot()
-    shoot = shoot.model_copy(update={"brief": shoot.brief.model_copy(update={"others": [fill]})})
+    shoot = shoot.model_copy(
+        update={"brief": shoot.brief.model_copy(update={"others": [fill], "pieces": [Block(name="bench")]})}
+    )
     other = kinds()["bounce_card"].start(shoot.brief)
     evening = Look(
-        name="evening", lamp=LampState(power=0.25), others={"fill": LampState(on=False)}, hidden=["bench"], design=other
+        name="evening",
+        lamp=LampState(power=0.25),
+        others={"light-1": LampState(on=False)},
+        hidden=["thing-1"],
+        design=other,
     )
     plain = Look(name="as it stands", design=shoot.design)
     lines = look_list(shoot.model_copy(update={"looks": [plain, evening]}))

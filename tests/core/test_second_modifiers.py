@@ -64,7 +64,7 @@ def test_a_second_modifier_lights_what_its_lamp_is_aimed_at(kind, aim):
     found = []
     for brief in (shaped, aimed(kind, "subject")):
         got = read(solve(scene_builder.whole_scene(brief, SHOOT.design), Effort(seed=5)), [meter])["there"].by_lamp[
-            "other 1"
+            "light-1"
         ]
         found.append(float(luminance(got.direct + got.modifier)))
     assert found[0] > 0.0
@@ -79,7 +79,7 @@ def test_a_second_modifier_that_is_turned_away_lights_the_subject_less():
         float(
             luminance(
                 read(solve(scene_builder.whole_scene(b, SHOOT.design), Effort(seed=2)), [meter])["m"]
-                .by_lamp["other 1"]
+                .by_lamp["light-1"]
                 .modifier
             )
         )

@@ -144,14 +144,14 @@ def test_waiting_is_filled_with_other_work():
 
 
 def test_the_dry_fit_comes_before_the_glue_whatever_order_it_is_written_in():
-    jobs = [Job(step=Step(title=stage, text="", minutes=1, does=stage)) for stage in reversed(STAGES)]
+    jobs = [Job(step=Step(id=stage, title=stage, text="", minutes=1, does=stage)) for stage in reversed(STAGES)]
     order = [j.step.does for j in scheduled(jobs).jobs]
     assert order.index("gather") == 0
     assert order.index("dry") < order.index("bond") < order.index("cover") < order.index("hang") < order.index("set")
 
 
 def test_fittings_that_several_steps_name_are_shared_out_whole():
-    steps = [Step(title=f"frame {k}", text="", uses=("wood_screw",)) for k in range(3)]
+    steps = [Step(id=f"frame-{k}", title=f"frame {k}", text="", uses=("wood_screw",)) for k in range(3)]
     counts = [
         sum(f.count for f in used)
         for _, used in assigned(plan_of(*steps, fittings=(Fitting(id="wood_screw", count=20),)))
@@ -236,7 +236,9 @@ def test_a_screw_for_a_half_lap_does_not_come_out():
     )
 )
 def test_any_set_of_jobs_is_ordered_without_overlap(rows):
-    jobs = [Job(step=Step(title=str(k), text="", minutes=m, wait=w, does=d)) for k, (d, m, w) in enumerate(rows)]
+    jobs = [
+        Job(step=Step(id=str(k), title=str(k), text="", minutes=m, wait=w, does=d)) for k, (d, m, w) in enumerate(rows)
+    ]
     found = scheduled(jobs)
     assert sorted(j.step.title for j in found.jobs) == sorted(str(k) for k in range(len(rows)))
     assert found.ready <= sum(m + w for _, m, w in rows) + 1e-6

@@ -84,7 +84,7 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
         Shoot(
             brief=brief,
             design=_of("book_light", brief),
-            second=[SecondModifier(light=0, design=_of("snoot", brief, shape="slot"))],
+            second=[SecondModifier(light="light-1", design=_of("snoot", brief, shape="slot"))],
         ),
     )
     brief = Brief(room=tall)
@@ -124,7 +124,7 @@ def shoots() -> Iterator[tuple[str, Shoot]]:
                 beaufort=5,
                 ground="wet ground",
                 wet=[WetPlace(x=1.0, y=0.0)],
-                holds={"key lamp": HoldChoice(ballast=20.0)},
+                holds={"key/lamp": HoldChoice(ballast=20.0)},
             ),
         ),
     )

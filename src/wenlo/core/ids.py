@@ -2,14 +2,14 @@
 
 import re
 from collections.abc import Iterable, Mapping
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from pydantic import BaseModel, StringConstraints
 
 ElementId = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 """Id of a lamp, thing, meter or look of a document: lower-case letters, digits and hyphens."""
 
-Key = ElementId | Literal[""]
+Key = Annotated[str, StringConstraints(pattern=r"^([a-z0-9][a-z0-9-]{0,39})?$")]
 """The same; empty until the document that holds it gives one."""
 
 MOST_SLUG = 60

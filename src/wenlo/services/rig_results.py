@@ -49,6 +49,7 @@ class CheckLine(Result):
     code: str
     topic: Topic
     about: str
+    about_id: str
     name: str
     state: CheckState
     figure: str
@@ -279,6 +280,7 @@ def _check(check: Check, shoot: Shoot) -> CheckLine:
         code=check.code,
         topic=check.topic,
         about=check.about.name,
+        about_id=check.about.id,
         name=check.name,
         state=check.state,
         figure=check.figure,

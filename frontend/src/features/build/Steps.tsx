@@ -104,7 +104,8 @@ export function Steps({ build, shoot, units }: { build: Build; shoot: string; un
   const ticks = useQuery(ticksQuery(shoot, 'build'));
   const tick = useTick(shoot, 'build');
   const done = new Set(ticks.data ?? []);
-  const left = build.steps.filter((s) => !done.has(s.key)).reduce((sum, s) => sum + s.minutes, 0);
+  const isDone = (step: Build['steps'][number]) => done.has(step.key) || done.has(step.was);
+  const left = build.steps.filter((s) => !isDone(s)).reduce((sum, s) => sum + s.minutes, 0);
   return (
     <>
       <p className="steps-time" role="status">
@@ -121,12 +122,16 @@ export function Steps({ build, shoot, units }: { build: Build; shoot: string; un
             step={step}
             number={i + 1}
             units={units}
-            done={done.has(step.key)}
+            done={isDone(step)}
             // the step just before needs no saying
             waitsFor={step.after.filter(
-              (k) => k !== i - 1 && k !== 0 && !done.has(build.steps[k]?.key ?? ''),
+              (k) => k !== i - 1 && k !== 0 && build.steps[k] !== undefined && !isDone(build.steps[k]),
             )}
-            tick={(on) => tick.mutate({ key: step.key, done: on })}
+            tick={(on) => {
+              tick.mutate({ key: step.key, done: on });
+              if (!on && step.was !== step.key && done.has(step.was))
+                tick.mutate({ key: step.was, done: on });
+            }}
           />
         ))}
         <li className="faint">

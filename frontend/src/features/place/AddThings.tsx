@@ -5,13 +5,14 @@ import { Button, Dropdown, Select, Spin } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Catalogue, type Figures, type Schemas, type Shoot } from '../../shared/api/client';
 import { LAMP } from '../../shared/light/LampDesk';
+import { keyed } from '../../shared/state/keys';
 import { choose } from '../../shared/state/place';
 import { type Edit, edit } from '../../shared/state/store';
 import { freeName, type Mark, type Other, type Piece } from './things';
 
 type Role = Schemas['RoleResult'];
 
-const BOARD: Omit<Extract<Piece, { kind: 'board' }>, 'name' | 'face'> = {
+const BOARD: Omit<Extract<Piece, { kind: 'board' }>, 'key' | 'name' | 'face'> = {
   kind: 'board',
   x: -0.8,
   y: -0.2,
@@ -23,7 +24,7 @@ const BOARD: Omit<Extract<Piece, { kind: 'board' }>, 'name' | 'face'> = {
   locked: false,
   hidden: false,
 };
-const BLOCK: Omit<Extract<Piece, { kind: 'block' }>, 'name'> = {
+const BLOCK: Omit<Extract<Piece, { kind: 'block' }>, 'key' | 'name'> = {
   kind: 'block',
   x: -1,
   y: 0.9,
@@ -37,11 +38,17 @@ const BLOCK: Omit<Extract<Piece, { kind: 'block' }>, 'name'> = {
   hidden: false,
 };
 
-function add(document: Shoot, list: 'pieces' | 'others' | 'meters', item: Piece | Other | Mark): Edit[] {
+type Unkeyed<T> = T extends object ? Omit<T, 'key'> : never;
+
+function add(
+  document: Shoot,
+  list: 'pieces' | 'others' | 'meters',
+  item: Unkeyed<Piece | Other | Mark>,
+): Edit[] {
   const path = list === 'meters' ? 'meters' : `brief.${list}`;
   const rows = list === 'meters' ? document.meters : document.brief[list];
   choose(`${path}.${rows.length}`);
-  return [{ path, value: [...rows, item] }];
+  return [{ path, value: [...rows, keyed(list, item)] }];
 }
 
 /** What a job would put in the set, argued, before it is put there. */
@@ -50,8 +57,16 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
   const accept = () => {
     const { brief } = document;
     const edits: Edit[] = role.changes.map((c) => ({ path: c.path, value: c.value }));
-    if (role.lights.length) edits.push({ path: 'brief.others', value: [...brief.others, ...role.lights] });
-    if (role.boards.length) edits.push({ path: 'brief.pieces', value: [...brief.pieces, ...role.boards] });
+    if (role.lights.length)
+      edits.push({
+        path: 'brief.others',
+        value: [...brief.others, ...role.lights.map((l) => keyed('others', l))],
+      });
+    if (role.boards.length)
+      edits.push({
+        path: 'brief.pieces',
+        value: [...brief.pieces, ...role.boards.map((b) => keyed('pieces', b))],
+      });
     if (role.lights.length) choose(`brief.others.${brief.others.length}`);
     else if (role.boards.length) choose(`brief.pieces.${brief.pieces.length}`);
     edit(edits, role.words.slice(0, 100));

@@ -206,7 +206,7 @@ export function SetShapes(props: {
   const drawnAs = (thing: Thing) => {
     if (thing.kind === 'key') return { outlines: props.outlines, lamps: props.lamps };
     if (thing.second === undefined) return null;
-    const light = Number(thing.key.split('.').pop());
+    const light = document.second[thing.second]?.light;
     return place?.second.find((m) => m.light === light)?.[view] ?? null;
   };
   const latest = useRef({ things, document });

@@ -59,7 +59,7 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
   const { path, data } = props;
   const other = props.document.brief.others[props.index];
   if (!other) return null;
-  const shaped = props.document.second.some((m) => m.light === props.index);
+  const shaped = props.document.second.some((m) => m.light === other.key);
   if (other.id === 'sun' || other.id === 'sky')
     return (
       <>
@@ -107,15 +107,16 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
 /** What a second lamp shines through: nothing, or a modifier of any kind that takes a lamp. */
 function Through(props: { document: Shoot; index: number; data: Catalogue }) {
   const { document, index, data } = props;
-  const held = document.second.find((m) => m.light === index);
-  const others = document.second.filter((m) => m.light !== index);
+  const light = document.brief.others[index]?.key ?? '';
+  const held = document.second.find((m) => m.light === light);
+  const others = document.second.filter((m) => m.light !== light);
   const ask = useMutation({
     mutationFn: (kind: string) =>
-      answer(api.POST('/api/second-modifier', { body: { document, light: index, kind } })),
+      answer(api.POST('/api/second-modifier', { body: { document, light, kind } })),
     onSuccess: (found) => {
       if (found.design)
         edit(
-          [{ path: 'second', value: [...others, { light: index, design: found.design }] }],
+          [{ path: 'second', value: [...others, { light, design: found.design }] }],
           'A modifier before a second lamp',
         );
     },
@@ -147,7 +148,8 @@ function Through(props: { document: Shoot; index: number; data: Catalogue }) {
 }
 
 function SecondFields(props: { document: Shoot; index: number; data: Catalogue }) {
-  const at = props.document.second.findIndex((m) => m.light === props.index);
+  const light = props.document.brief.others[props.index]?.key;
+  const at = props.document.second.findIndex((m) => m.light === light);
   const kind = props.data.kinds.find((k) => k.id === props.document.second[at]?.design.kind);
   return (
     <>

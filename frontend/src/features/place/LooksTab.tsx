@@ -58,7 +58,14 @@ export function LooksTab(props: {
               title="Make this look what the set is now"
               onClick={() =>
                 edit(
-                  [{ path: 'looks', value: looks.map((l, k) => (k === i ? capture(document, l.name) : l)) }],
+                  [
+                    {
+                      path: 'looks',
+                      value: looks.map((l, k) =>
+                        k === i ? { ...capture(document, l.name), key: l.key } : l,
+                      ),
+                    },
+                  ],
                   `Look kept anew: ${look.name}`,
                 )
               }
@@ -107,7 +114,7 @@ export function LooksTab(props: {
             </tr>
           </thead>
           <tbody>
-            {lookDifferences(a, b, label).map((row) => (
+            {lookDifferences(a, b, document.brief, label).map((row) => (
               <tr key={row.what}>
                 <th scope="row">{row.what}</th>
                 <td>{row.a}</td>

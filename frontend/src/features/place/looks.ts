@@ -1,5 +1,6 @@
 // Looks: states of one set. Taking one copies lamps' settings, what is carried out, and the modifier; nothing else.
 import type { Shoot } from '../../shared/api/client';
+import { freshKey } from '../../shared/state/keys';
 import type { Edit } from '../../shared/state/store';
 
 export type Look = Shoot['looks'][number];
@@ -17,10 +18,11 @@ const stateOf = (lamp: LampState): LampState => ({
 export function capture(document: Shoot, name: string): Look {
   const { lamp, others, pieces } = document.brief;
   return {
+    key: freshKey('looks'),
     name,
     lamp: stateOf(lamp),
-    others: Object.fromEntries(others.map((o) => [o.name, stateOf(o)])),
-    hidden: pieces.filter((p) => p.hidden).map((p) => p.name),
+    others: Object.fromEntries(others.map((o) => [o.key, stateOf(o)])),
+    hidden: pieces.filter((p) => p.hidden).map((p) => p.key),
     design: document.design,
   };
 }
@@ -34,8 +36,8 @@ export function applied(document: Shoot, look: Look): Shoot {
     brief: {
       ...brief,
       lamp: { ...brief.lamp, ...stateOf(look.lamp) },
-      others: brief.others.map((o) => ({ ...o, ...(look.others[o.name] ?? {}) })),
-      pieces: brief.pieces.map((p) => ({ ...p, hidden: look.hidden.includes(p.name) })),
+      others: brief.others.map((o) => ({ ...o, ...(look.others[o.key] ?? {}) })),
+      pieces: brief.pieces.map((p) => ({ ...p, hidden: look.hidden.includes(p.key) })),
     },
   };
 }
@@ -81,17 +83,29 @@ const value = (v: unknown): string =>
           ? '–'
           : 'another';
 
-/** What differs between two looks; `label` names a parameter of the modifier. */
-export function lookDifferences(a: Look, b: Look, label: (path: string) => string): Difference[] {
+/** What differs between two looks of a set; `label` names a parameter of the modifier. */
+export function lookDifferences(
+  a: Look,
+  b: Look,
+  brief: Shoot['brief'],
+  label: (path: string) => string,
+): Difference[] {
+  const names = new Map([...brief.others, ...brief.pieces].map((t) => [t.key, t.name]));
   const rows: Difference[] = [];
   if (!same(a.lamp, b.lamp)) rows.push({ what: 'key lamp', a: dial(a.lamp), b: dial(b.lamp) });
-  for (const name of new Set([...Object.keys(a.others), ...Object.keys(b.others)]))
-    if (!same(a.others[name], b.others[name]))
-      rows.push({ what: name, a: dial(a.others[name]), b: dial(b.others[name]) });
-  for (const name of new Set([...a.hidden, ...b.hidden])) {
-    const [out, away] = [a.hidden.includes(name), b.hidden.includes(name)];
+  // what has been taken away since has no name any more
+  const there = (keys: string[]) => [...new Set(keys)].filter((key) => names.has(key));
+  for (const key of there([...Object.keys(a.others), ...Object.keys(b.others)]))
+    if (!same(a.others[key], b.others[key]))
+      rows.push({ what: names.get(key) ?? key, a: dial(a.others[key]), b: dial(b.others[key]) });
+  for (const key of there([...a.hidden, ...b.hidden])) {
+    const [out, away] = [a.hidden.includes(key), b.hidden.includes(key)];
     if (out !== away)
-      rows.push({ what: name, a: out ? 'out' : 'in the set', b: away ? 'out' : 'in the set' });
+      rows.push({
+        what: names.get(key) ?? key,
+        a: out ? 'out' : 'in the set',
+        b: away ? 'out' : 'in the set',
+      });
   }
   const [da, db] = [a.design, b.design] as unknown as Record<string, unknown>[];
   for (const name of new Set([...Object.keys(da ?? {}), ...Object.keys(db ?? {})]))

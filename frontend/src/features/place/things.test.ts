@@ -19,6 +19,7 @@ import {
 } from './things';
 
 const board = {
+  key: 'thing-1',
   kind: 'board' as const,
   name: 'card',
   x: 0.8,
@@ -33,6 +34,7 @@ const board = {
   hidden: false,
 };
 const lamp = {
+  key: 'light-1',
   name: 'rim',
   id: 'bulb_15',
   x: 1,
@@ -64,7 +66,7 @@ const document = {
     others: [lamp],
     pieces: [board],
   },
-  meters: [{ name: 'meter', x: 0, y: 0, z: 1, facing: 'left', receptor: 'flat' }],
+  meters: [{ key: 'meter-1', name: 'meter', x: 0, y: 0, z: 1, facing: 'left', receptor: 'flat' }],
   looks: [],
   second: [],
 } as unknown as Shoot;
@@ -115,6 +117,7 @@ describe('things of the set', () => {
     const copies = done(copyAll(document, ['brief.pieces.0', 'meters.0'], true));
     expect(copies.brief.pieces[1]).toMatchObject({ name: 'card 2', x: -0.8 });
     expect(copies.meters[1]).toMatchObject({ name: 'meter 2', facing: 'right' });
+    expect(new Set(copies.brief.pieces.map((p) => p.key)).size).toBe(2);
     expect(mirrored(mirrored(board))).toEqual(board);
   });
   it('get names that nothing else has', () => {
@@ -124,6 +127,17 @@ describe('things of the set', () => {
   it('are taken away together', () => {
     const left = done(removeAll(document, ['brief.pieces.0', 'brief.others.0', 'design']));
     expect([left.brief.pieces, left.brief.others, left.meters.length]).toEqual([[], [], 1]);
+  });
+  it('keep their modifier while other lamps come and go', () => {
+    const edge = { ...lamp, key: 'light-2', name: 'edge' };
+    const two = setPath(setPath(document, 'brief.others', [lamp, edge]), 'second', [
+      { light: 'light-2', design: document.design },
+    ]);
+    const left = removeAll(two, ['brief.others.0']).reduce((d, e) => setPath(d, e.path, e.value), two);
+    expect(left.second.map((m) => m.light)).toEqual(['light-2']);
+    expect(thingsOf(left, 'frame', { x: 0, y: 0, z: 1 }).find((t) => t.name === 'edge')?.second).toBe(0);
+    const none = removeAll(two, ['brief.others.1']).reduce((d, e) => setPath(d, e.path, e.value), two);
+    expect(none.second).toEqual([]);
   });
   it('have the footprint and the heights that their turn and tilt give', () => {
     const xs = footprint(board).map((p) => p[0]);
@@ -150,7 +164,7 @@ describe('looks', () => {
   const evening = {
     ...capture(done([{ path: 'brief.others.0.on', value: false }]), 'evening'),
     lamp: { power: 0.25, gel: 'half_warm', on: true, hue: null, saturation: 1 },
-    hidden: ['card'],
+    hidden: ['thing-1'],
   };
   it('bring lamps, things and the modifier to the state that was kept', () => {
     const to = done(take(document, evening));
@@ -162,17 +176,26 @@ describe('looks', () => {
     expect(applied(to, day).brief).toEqual(document.brief);
   });
   it('leave alone what came later', () => {
-    const later = done([{ path: 'brief.others', value: [lamp, { ...lamp, name: 'new', power: 0.1 }] }]);
+    const later = done([
+      { path: 'brief.others', value: [lamp, { ...lamp, key: 'light-2', name: 'new', power: 0.1 }] },
+    ]);
     expect(applied(later, evening).brief.others[1]).toMatchObject({ name: 'new', power: 0.1, on: true });
   });
+  it('hold the lamp and the thing whatever they are called', () => {
+    const renamed = setPath(setPath(document, 'brief.others.0.name', 'hair'), 'brief.pieces.0.name', 'flag');
+    const to = applied(renamed, evening);
+    expect([to.brief.others[0]?.on, to.brief.pieces[0]?.hidden]).toEqual([false, true]);
+  });
   it('differ in what a table names', () => {
-    const rows = lookDifferences(day, evening, (p) => p);
+    const rows = lookDifferences(day, evening, document.brief, (p) => p);
     expect(rows).toEqual([
       { what: 'key lamp', a: '50 %', b: '25 %, half warm' },
       { what: 'rim', a: '100 %', b: 'off' },
       { what: 'card', a: 'in the set', b: 'out' },
     ]);
     const thicker = { ...day, design: { ...day.design, layers: 2 } as typeof day.design };
-    expect(lookDifferences(day, thicker, () => 'layers')).toEqual([{ what: 'layers', a: '1', b: '2' }]);
+    expect(lookDifferences(day, thicker, document.brief, () => 'layers')).toEqual([
+      { what: 'layers', a: '1', b: '2' },
+    ]);
   });
 });

@@ -1,5 +1,6 @@
 // Everything that stands in the set as one list, and how it is moved, turned, copied, mirrored.
 import type { Shoot } from '../../shared/api/client';
+import { keyed } from '../../shared/state/keys';
 import type { Edit } from '../../shared/state/store';
 
 export type Piece = Shoot['brief']['pieces'][number];
@@ -54,8 +55,8 @@ export function thingsOf(
   document: Shoot,
   kindName: string,
   source: { x: number; y: number; z: number },
-  /** Middle of what shines of each second modifier, by the light's place. */
-  centres: Map<number, number[]> = new Map(),
+  /** Middle of what shines of each second modifier, by the light's key. */
+  centres: Map<string, number[]> = new Map(),
 ): Thing[] {
   const { brief, meters } = document;
   const fixed = { locked: false, hidden: false, turn: null };
@@ -73,8 +74,8 @@ export function thingsOf(
     },
     { key: 'backdrop', kind: 'backdrop', name: 'backdrop', x: 0, y: brief.backdrop.distance, z: 0, ...fixed },
     ...brief.others.map((o, i): Thing => {
-      const second = document.second.findIndex((m) => m.light === i);
-      const [x = o.x, y = o.y, z = o.z] = (second >= 0 && centres.get(i)) || [];
+      const second = document.second.findIndex((m) => m.light === o.key);
+      const [x = o.x, y = o.y, z = o.z] = (second >= 0 && centres.get(o.key)) || [];
       return {
         key: `brief.others.${i}`,
         kind: o.id === 'window' ? 'window' : isNatural(o.id) ? 'sky' : 'lamp',
@@ -216,15 +217,11 @@ export function removeAll(document: Shoot, keys: string[]): Edit[] {
     others: keep(document.brief.others, 'brief.others'),
     meters: keep(document.meters, 'meters'),
   });
-  const second = secondAfter(document.second, (i) => gone.has(`brief.others.${i}`));
-  return document.second.length ? [...edits, { path: 'second', value: second }] : edits;
-}
-
-/** Second modifiers once some lights are taken away: theirs go too, the rest keep their lights. */
-export function secondAfter(second: Shoot['second'], gone: (light: number) => boolean): Shoot['second'] {
-  return second
-    .filter((m) => !gone(m.light))
-    .map((m) => ({ ...m, light: [...Array(m.light).keys()].filter((i) => !gone(i)).length }));
+  const dark = new Set(
+    document.brief.others.filter((_, i) => gone.has(`brief.others.${i}`)).map((o) => o.key),
+  );
+  const second = document.second.filter((m) => !dark.has(m.light));
+  return second.length < document.second.length ? [...edits, { path: 'second', value: second }] : edits;
 }
 
 /** The same thing on the other side of the camera's line. */
@@ -243,23 +240,24 @@ export function copyAll(document: Shoot, keys: string[], mirror: boolean): Edit[
   for (const key of keys) {
     const list = listOf(key);
     const index = indexOf(key);
-    const add = <T extends Piece | Other | Mark>(row: T | undefined): T[] => {
+    const add = <T extends Piece | Other | Mark>(to: keyof Lists, row: T | undefined): T[] => {
       if (!row) return [];
       const moved = mirror ? mirrored(row) : { ...row, x: round(row.x + 0.15), y: round(row.y - 0.15) };
-      return [{ ...moved, name: freeName(working, row.name) }];
+      return [keyed(to, { ...moved, name: freeName(working, row.name) })];
     };
     const { brief, meters } = working;
     if (list === 'brief.pieces')
       working = {
         ...working,
-        brief: { ...brief, pieces: [...brief.pieces, ...add(brief.pieces[index])] },
+        brief: { ...brief, pieces: [...brief.pieces, ...add('pieces', brief.pieces[index])] },
       };
     else if (list === 'brief.others')
       working = {
         ...working,
-        brief: { ...brief, others: [...brief.others, ...add(brief.others[index])] },
+        brief: { ...brief, others: [...brief.others, ...add('others', brief.others[index])] },
       };
-    else if (list === 'meters') working = { ...working, meters: [...meters, ...add(meters[index])] };
+    else if (list === 'meters')
+      working = { ...working, meters: [...meters, ...add('meters', meters[index])] };
   }
   return asEdits(document, {
     pieces: working.brief.pieces,

@@ -28,16 +28,21 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
   const { document, shot, save } = props;
   const values = shot.values as ShotValues;
   const readings = values.readings;
-  const names = ['key', ...document.meters.map((m) => m.name)];
+  const places = [
+    { value: 'key', label: 'key, at the face' },
+    ...document.meters.map((m) => ({ value: m.key, label: m.name })),
+  ];
   const stood = useQuery(stoodQuery(shot.id));
   const changed = stood.data !== undefined && !predictAlike(stood.data, document);
   const [then, setThen] = useState(false);
   // the set of today unless it is asked for: what readings taught it since is in it
   const set = changed && then && stood.data ? stood.data : document;
-  const inSet = ['key', ...set.meters.map((m) => m.name)];
+  // what was written down before meters had keys is by their names
+  const inSet = ['key', ...set.meters.flatMap((m) => [m.key, m.name])];
+  const nameOf = (meter: string) => set.meters.find((m) => m.key === meter)?.name ?? meter;
   const known = readings.filter((r) => inSet.includes(r.meter)).map((r) => r.meter);
   const told = useQuery({ ...predictedQuery(set, [...new Set(known)]), enabled: readings.length > 0 });
-  const [meter, setMeter] = useState(names[0] ?? 'key');
+  const [meter, setMeter] = useState('key');
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const put = (lux: number, source: 'typed' | 'meter') =>
@@ -80,7 +85,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           aria-label="Meter"
           value={meter}
           popupMatchSelectWidth={false}
-          options={names.map((n) => ({ value: n, label: n === 'key' ? 'key, at the face' : n }))}
+          options={places}
           onChange={setMeter}
         />
         <input
@@ -151,7 +156,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
               return (
                 <tr key={r.meter}>
                   <td>
-                    {r.meter}
+                    {nameOf(r.meter)}
                     {r.source === 'meter' ? <small>from the meter</small> : null}
                   </td>
                   <td className="right strong">{r.lux.toFixed(r.lux < 100 ? 1 : 0)} lx</td>
@@ -185,7 +190,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           <ul>
             {fit.data.misses.map((m) => (
               <li key={m.meter}>
-                {m.meter}: {signed(m.before)} → {signed(m.after)}
+                {nameOf(m.meter)}: {signed(m.before)} → {signed(m.after)}
               </li>
             ))}
           </ul>

@@ -53,7 +53,7 @@ export function Checks({ rig }: { rig: Rig }) {
         const body = (
           <ul key={state}>
             {lines.map((c) => (
-              <OneCheck key={`${c.code}${c.about}${c.name}${c.figure}`} check={c} />
+              <OneCheck key={c.id} check={c} />
             ))}
           </ul>
         );

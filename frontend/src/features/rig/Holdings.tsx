@@ -18,18 +18,19 @@ const WAYS: Record<string, string> = {
   ceiling: 'from the ceiling',
 };
 
-function chosen(document: Shoot, name: string): Choice {
-  return { ...NONE, ...document.rig.holds[name] };
+function chosen(document: Shoot, id: string): Choice {
+  return { ...NONE, ...document.rig.holds[id] };
 }
 
-function choose(document: Shoot, name: string, change: Partial<Choice>, label: string): void {
-  const holds = { ...document.rig.holds, [name]: { ...chosen(document, name), ...change } };
+function choose(document: Shoot, id: string, change: Partial<Choice>, label: string): void {
+  const holds = { ...document.rig.holds, [id]: { ...chosen(document, id), ...change } };
   edit([{ path: 'rig.holds', value: holds }], label);
 }
 
 /** One answer about one thing; empty goes back to the proposal. */
 function Answer(props: {
   document: Shoot;
+  id: string;
   name: string;
   field: 'reach' | 'counterweight' | 'ballast';
   label: string;
@@ -37,8 +38,8 @@ function Answer(props: {
   proposed: number;
   most: number;
 }) {
-  const { document, name, field, label, kind, proposed, most } = props;
-  const given = chosen(document, name)[field];
+  const { document, id, name, field, label, kind, proposed, most } = props;
+  const given = chosen(document, id)[field];
   const { units } = document;
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -47,7 +48,7 @@ function Answer(props: {
     setText(null);
     if (!text.trim()) {
       setWrong(null);
-      choose(document, name, { [field]: null }, `${name}: ${label} as proposed`);
+      choose(document, id, { [field]: null }, `${name}: ${label} as proposed`);
       return;
     }
     const value = read(text, kind, units);
@@ -57,7 +58,7 @@ function Answer(props: {
     else {
       setWrong(null);
       if (value !== given)
-        choose(document, name, { [field]: value }, `${name}: ${label} ${show(value, kind, units)}`);
+        choose(document, id, { [field]: value }, `${name}: ${label} ${show(value, kind, units)}`);
     }
   };
   return (
@@ -90,27 +91,22 @@ const HELD: Record<string, string> = {
 };
 
 function worst(rig: Rig, holding: Holding): Rig['checks'][number]['state'] {
-  const mine = rig.checks.filter((c) => c.about === holding.name);
+  const mine = rig.checks.filter((c) => c.about_id === holding.id);
   if (mine.some((c) => c.state === 'outside')) return 'outside';
   return mine.some((c) => c.state === 'needs an answer') ? 'needs an answer' : 'within';
 }
 
-export function Holdings(props: {
-  rig: Rig;
-  document: Shoot;
-  open: string;
-  setOpen: (name: string) => void;
-}) {
+export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOpen: (id: string) => void }) {
   const { rig, document, open, setOpen } = props;
   const { units } = document;
   return (
     <ul className="holdings">
       {rig.holdings.map((h) => {
         const state = worst(rig, h);
-        const shown = h.name === open;
+        const shown = h.id === open;
         return (
-          <li key={h.name} className={shown ? 'open' : ''}>
-            <button type="button" aria-expanded={shown} onClick={() => setOpen(h.name)}>
+          <li key={h.id} className={shown ? 'open' : ''}>
+            <button type="button" aria-expanded={shown} onClick={() => setOpen(h.id)}>
               <i className={`state state-${state.replaceAll(' ', '-')}`} aria-hidden="true" />
               <b>{h.name}</b>
               <span>
@@ -127,7 +123,7 @@ export function Holdings(props: {
                     size="small"
                     aria-label={`How ${h.name} is held up`}
                     popupMatchSelectWidth={false}
-                    value={chosen(document, h.name).way ?? 'proposed'}
+                    value={chosen(document, h.id).way ?? 'proposed'}
                     options={[
                       { value: 'proposed', label: `proposed: ${WAYS[h.by] ?? h.by}` },
                       ...h.ways.map((way) => ({ value: way, label: WAYS[way] ?? way })),
@@ -135,7 +131,7 @@ export function Holdings(props: {
                     onChange={(way: string) =>
                       choose(
                         document,
-                        h.name,
+                        h.id,
                         { way: way === 'proposed' ? null : (way as Choice['way']), support: null },
                         `${h.name}: ${way === 'proposed' ? 'held as proposed' : (WAYS[way] ?? way)}`,
                       )
@@ -147,7 +143,7 @@ export function Holdings(props: {
                     size="small"
                     aria-label={`What holds ${h.name}`}
                     popupMatchSelectWidth={false}
-                    value={chosen(document, h.name).support ?? 'proposed'}
+                    value={chosen(document, h.id).support ?? 'proposed'}
                     options={[
                       {
                         value: 'proposed',
@@ -161,7 +157,7 @@ export function Holdings(props: {
                     onChange={(id: string) =>
                       choose(
                         document,
-                        h.name,
+                        h.id,
                         { support: id === 'proposed' ? null : id },
                         `${h.name}: ${id === 'proposed' ? 'as proposed' : (h.choices.find((c) => c.id === id)?.name ?? id)}`,
                       )
@@ -171,6 +167,7 @@ export function Holdings(props: {
                 {h.by === 'boom' || h.by === 'arm' ? (
                   <Answer
                     document={document}
+                    id={h.id}
                     name={h.name}
                     field="reach"
                     label="Reach"
@@ -182,6 +179,7 @@ export function Holdings(props: {
                 {h.by === 'boom' ? (
                   <Answer
                     document={document}
+                    id={h.id}
                     name={h.name}
                     field="counterweight"
                     label="Counterweight"
@@ -193,6 +191,7 @@ export function Holdings(props: {
                 {h.moments ? (
                   <Answer
                     document={document}
+                    id={h.id}
                     name={h.name}
                     field="ballast"
                     label="Ballast"

@@ -67,7 +67,7 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
     );
   }
   if (!rig) return <div className="stage waiting">Working out what holds it…</div>;
-  const shown = rig.holdings.find((h) => h.name === open) ?? rig.holdings[0];
+  const shown = rig.holdings.find((h) => h.id === open) ?? rig.holdings[0];
   return (
     <div className={`stage rig-stage${isPlaceholderData ? ' is-stale' : ''}`}>
       <div className="rig-left">
@@ -108,7 +108,7 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
             ) : null}
           </div>
           <Scrolls label="Everything that is held">
-            <Holdings rig={rig} document={document} open={shown?.name ?? ''} setOpen={setOpen} />
+            <Holdings rig={rig} document={document} open={shown?.id ?? ''} setOpen={setOpen} />
           </Scrolls>
         </section>
       </div>

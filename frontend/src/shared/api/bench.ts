@@ -35,8 +35,11 @@ export function useKeep() {
 
 export const useTrace = () =>
   useMutation({
+    // pairs come out of the client's types as lists
     mutationFn: ({ file, asked }: { file: File; asked: TraceAsked }) =>
-      answer(api.POST('/api/bench/outline', formWith({ file, asked: JSON.stringify(asked) }))),
+      answer(
+        api.POST('/api/bench/outline', formWith({ file, asked: JSON.stringify(asked) })),
+      ) as Promise<Trace>,
   });
 
 /** An outline at its true size, saved as a file. */

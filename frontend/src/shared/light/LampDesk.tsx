@@ -3,6 +3,7 @@ import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Popover, Switch } from 'antd';
 import { useState } from 'react';
 import type { Catalogue, Figures, Shoot } from '../api/client';
+import { keyed } from '../state/keys';
 import { type Edit, edit, useShoot } from '../state/store';
 import { Choice } from '../ui/Choice';
 import { Quantity } from '../ui/Quantity';
@@ -18,7 +19,7 @@ export const AIMS = [
   { id: 'point', name: 'a point of its own' },
 ];
 
-export const LAMP: Omit<Other, 'name'> = {
+export const LAMP: Omit<Other, 'key' | 'name'> = {
   id: 'bulb_15',
   x: -1,
   y: 1,
@@ -108,9 +109,7 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
         icon={<DeleteOutlined />}
         onClick={() => {
           close();
-          const second = (useShoot.getState().document?.second ?? [])
-            .filter((m) => m.light !== index)
-            .map((m) => ({ ...m, light: m.light > index ? m.light - 1 : m.light }));
+          const second = (useShoot.getState().document?.second ?? []).filter((m) => m.light !== other.key);
           edit(
             [
               { path: 'brief.others', value: others.filter((_, i) => i !== index) },
@@ -223,8 +222,8 @@ export function LampDesk({
 }) {
   const { lamp, others } = document.brief;
   const daylight = data.kinds.find((k) => k.id === document.design.kind)?.daylight ?? false;
-  const add = (other: Other) =>
-    edit([{ path: 'brief.others', value: [...others, other] }], `${other.name} added`);
+  const add = (other: Omit<Other, 'key'>) =>
+    edit([{ path: 'brief.others', value: [...others, keyed('others', other)] }], `${other.name} added`);
   const full = others.length >= 12;
   return (
     <section className="panel lamp-desk" aria-label="Lamp desk">

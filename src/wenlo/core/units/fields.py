@@ -197,6 +197,8 @@ def field_errors(
             message = f"{name}: the kind must be one of {item['ctx'].get('expected_tags', 'those that Wenlo knows')}."
         elif kind == "value_error":
             message = str(item["ctx"]["error"])
+        elif kind == "string_pattern_mismatch":
+            message = f"{name} is an id of lower-case letters, digits and hyphens, 40 at most."
         elif kind == "string_too_short":
             message = f"{name} must not be empty."
         elif kind == "string_too_long":

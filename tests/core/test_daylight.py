@@ -48,7 +48,7 @@ def test_the_sun_lights_the_sheet_as_its_height_says():
     assert lit == pytest.approx(sun_illuminance(math.radians(50.0)) * 0.8, rel=1e-3)
     assert float(toward @ -design.direction) < 0.0
     assert math.degrees(math.asin(toward[2] / np.linalg.norm(toward))) == pytest.approx(50.0, abs=0.1)
-    assert sky.id == "key 2"
+    assert sky.id == "key-2"
     assert not sky.blocks
 
 

@@ -19,12 +19,13 @@ from wenlo.core.document.shoot import read_shoot, write_shoot
 from wenlo.core.errors import Impossible, InvalidInput
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of, kinds
+from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.proposals.lengths import for_gauge
-from wenlo.core.proposals.proposal_context import Case, distance_of, lengths_of, limits_of
+from wenlo.core.proposals.proposal_context import Case, lengths_of
 from wenlo.core.proposals.what_if import SIZE, what_if
 from wenlo.core.ranking.ranking import fitted, from_stock, judge, rank
-from wenlo.core.ranking.tradeoffs import SCHOOLS, disputes
+from wenlo.core.ranking.tradeoffs import SCHOOLS, VARIANTS, disputes
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import plan_view, side_view
 from wenlo.core.transport.scene import Meter
@@ -110,8 +111,7 @@ def test_marks_measure_what_they_name(case):
     kind, brief, design = case
     for mark in kind.marks(design, brief):
         name = mark.path.removeprefix("design.")
-        low, high = limits_of(design, name)
-        assert low <= getattr(design, name) <= high
+        assert getattr(design, name) in kind.slots[name].limits
         assert float(np.linalg.norm(mark.end - mark.start)) == pytest.approx(
             abs(getattr(design, name)), rel=0.02, abs=0.01
         ), mark
@@ -136,7 +136,7 @@ def test_drawn_from_its_own_surfaces(case):
 def test_lamps_are_named_after_the_briefs_lamp(case):
     kind, brief, design = case
     first, *others = kind.arrange(design, brief, None).lamps
-    assert first.id == brief.lamp.id
+    assert first.id == KEY_LAMP
     assert [lamp.id for lamp in others] == [f"{scene_builder.ALIKE}{k}" for k in range(2, len(others) + 2)]
 
 
@@ -195,8 +195,8 @@ def test_proposals_of_any_kind_bring_the_gauge_into_its_band():
         edge = modifier_light(brief, design.model_copy(update=changes), effort=DRAFT).shadow_edge
         assert edge == pytest.approx(0.02, rel=0.75)
         assert edge >= 0.85 * 0.9 * 0.02
-    assert distance_of(design) == "distance"
-    assert ("depth", "depth") in lengths_of(design, brief)
+    assert kind_of(design).capabilities.travel.id == "distance"
+    assert "depth" in [slot.id for slot in lengths_of(design, brief)]
 
 
 def reading(design, brief):
@@ -320,7 +320,8 @@ def test_curves_pass_through_the_present_design(kind):
     brief = brief_for(kind)
     design = fitted(kinds()[kind], brief, kinds()[kind].start(brief))
     now = modifier_light(brief, design, effort=DRAFT, cells=24)
-    for parameter in (SIZE, distance_of(design) or "canvas_height"):
+    travel = kinds()[kind].capabilities.travel
+    for parameter in (SIZE, "canvas_height" if travel is None else travel.id):
         curve = what_if(brief, design, parameter)
         assert len(curve.at) == len(curve.edge) == len(curve.fits)
         assert list(curve.at) == sorted(curve.at)
@@ -372,8 +373,8 @@ def test_schools_argue_from_figures_with_kinds_that_serve():
     between = [d for d in found if len({side.kind for side in d.sides}) > 1]
     assert len(between) >= 3
     assert all("stop" in side.argument and "%" in side.argument for d in between for side in d.sides)
-    known = set(kinds())
-    assert all(kind in known for school in SCHOOLS for _, names, _ in school.sides for kind in names)
+    asked = {method for school in SCHOOLS for method, _ in school.sides} | {variant.method for variant in VARIANTS}
+    assert asked == {method for kind in kinds().values() for method in kind.methods}
 
 
 def test_variants_of_one_kind_are_argued_from_their_own_light():

@@ -215,7 +215,7 @@ def roomy(**changes):
 
 @pytest.mark.parametrize("role", sorted(ROLES))
 def test_what_a_role_places_stands_in_the_room_and_is_a_document(role):
-    brief = roomy(others=[OtherLight(name="window", id="window", x=-2.3, y=-0.4, z=1.4)])
+    brief = roomy(others=[OtherLight(key="light-1", name="window", id="window", x=-2.3, y=-0.4, z=1.4)])
     placed = place_role(brief, DESIGN, role)
     assert placed.words
     grown = brief.model_copy(
@@ -385,7 +385,7 @@ def with_second(kind="diffusion_frame", angle=60.0, **lamp):
     light = OtherLight(name="fill", id="chip_60_dish", x=1.2, y=-0.8, z=1.5, **lamp)
     brief = roomy(others=[light])
     design = kinds()[kind].start(brief).model_copy(update={"key_angle": angle})
-    return brief, brief.with_shaped({0: design}), design
+    return brief, brief.with_shaped({"light-1": design}), design
 
 
 def levels_at(brief, design=DESIGN):
@@ -421,10 +421,10 @@ def test_a_second_modifier_alone_is_as_bright_as_the_same_one_as_the_key():
 
 def test_second_modifiers_that_do_not_fit_or_are_seen_are_said():
     bare, _, second = with_second()
-    large = bare.with_shaped({0: second.model_copy(update={"sheet_distance": 3.5})})
+    large = bare.with_shaped({"light-1": second.model_copy(update={"sheet_distance": 3.5})})
     assert any("through" in t and "of fill" in t for _, t in said(large))
     assert not any(p.id.startswith("second") for p in scene_builder.whole_scene(large, DESIGN).panels)
-    seen = bare.with_shaped({0: second.model_copy(update={"key_angle": 0.0, "sheet_distance": 0.6})})
+    seen = bare.with_shaped({"light-1": second.model_copy(update={"key_angle": 0.0, "sheet_distance": 0.6})})
     assert any("is in the picture" in t and "of fill" in t for _, t in said(seen))
 
 

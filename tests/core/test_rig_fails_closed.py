@@ -13,6 +13,7 @@ from wenlo.core.catalog.typical import lamp_types, stock
 from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
 from wenlo.core.document.shoot import read_shoot, write_shoot
 from wenlo.core.inventory.stocked import stocked
+from wenlo.core.modifiers.placing import CORNERS
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.loads import CABLE, below, hanging_mass
 from wenlo.core.rigging.plan import rig_plan
@@ -146,7 +147,7 @@ def test_a_spreader_must_reach_from_wall_to_wall():
     rows = {"wall_spreader_26": 2.6, "wall_spreader_40": 4.0}
     for name, reach in rows.items():
         for width in (2.4, 3.6, 4.4):
-            holds = {f"large hanging softbox: corner {k}": HoldChoice(support=name) for k in range(1, 5)}
+            holds = {f"key/corner-{corner}": HoldChoice(support=name) for corner, _, _ in CORNERS}
             plan = planned(
                 "hanging_softbox", rig=Rigging(holds=holds), room={"brief__room__width": width}, width=0.8, length=0.8
             )

@@ -7,8 +7,8 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.brief.set_objects import Block
 from wenlo.core.brief.brief import OtherLight
+from wenlo.core.brief.set_objects import Block
 from wenlo.core.catalog.items import SupportValues
 from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
 from wenlo.core.document.shoot import LampState, Look
@@ -296,7 +296,7 @@ def test_own_supports_with_odd_values_are_judged_not_stumbled_over(kind, least):
         values=SupportValues(**{**values, least: 0.0}),
     )
     shoot = make_shoot()
-    things = [h.held.name for h in rig_plan(shoot).holdings]
+    things = [h.held.id for h in rig_plan(shoot).holdings]
     holds = {name: HoldChoice(support="own_7a") for name in things}
     shoot = shoot.model_copy(update={"rig": Rigging(bump=50.0, holds=holds)})
     plan = rig_plan(shoot, shelf=[item])

@@ -49,7 +49,7 @@ def test_a_motion_carries_its_pivot_to_its_place():
 def aimed(kind, aim):
     light = OtherLight(name="background", id="chip_60_dish", x=1.5, y=0.3, z=1.6, aim=aim)
     brief = SHOOT.brief.model_copy(update={"others": [light]})
-    return brief.with_shaped({0: kinds()[kind].start(brief)})
+    return brief.with_shaped({"light-1": kinds()[kind].start(brief)})
 
 
 @pytest.mark.parametrize("kind", ["snoot", "cell_grid", "diffusion_frame", "foil_doors"])
@@ -94,7 +94,7 @@ def test_surfaces_stay_rigid_and_in_the_room_and_a_wall_is_said():
     panels = scene_builder.second_panels(shaped)
     assert panels
     assert all(box.holds(corner, 0.0) for shape in panels for corner in bounds(shape))
-    around = scene_builder._around_subject(shaped, 0).surfaces
+    around = scene_builder._around_subject(shaped, "light-1").surfaces
     for shape, before in zip(panels, around, strict=True):
         if hasattr(shape, "edge_u"):
             assert np.linalg.norm(shape.edge_u) == pytest.approx(np.linalg.norm(before.edge_u))

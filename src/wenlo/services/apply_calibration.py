@@ -13,6 +13,7 @@ from wenlo.core.catalog.own import Own, OwnLamp, finish_material, lamp_of, sheet
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import Impossible, NotFound
 from wenlo.core.inventory.starter import starter
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.services.failures import LearnedResult, own_id
 from wenlo.services.ports import ItemRecord, User
 from wenlo.services.shelf import Shelf
@@ -44,23 +45,21 @@ def apply_calibration(
         When there is nothing of the kind in the set.
     """
     if unknown == "lamp distance":
-        if not hasattr(shoot.design, "lamp_distance"):
+        travel = kind_of(shoot.design).capabilities.lamp_travel
+        if travel is None:
             raise Impossible("In this modifier no distance from lamp to sheet is set.")
-        return (
-            CalibratedValue(
-                path="design.lamp_distance", value=round(float(shoot.design.lamp_distance) * 2.0**stops, 3)
-            ),
-        )
+        return (CalibratedValue(path=travel.path, value=round(travel.get(shoot.design) * 2.0**stops, 3)),)
     note = f"Found from readings of “{shoot.title}”."
     if unknown == "sheet transmittance":
-        if not hasattr(shoot.design, "sheet"):
+        sheeted = kind_of(shoot.design).capabilities.sheet
+        if sheeted is None:
             raise Impossible("There is no sheet in this set.")
-        ref = shoot.design.sheet
+        ref = sheeted.material.get(shoot.design)
         values = sheet_values(ref, stops)
         t = values["transmittance"]
         most = min(t * 2.0**error, 1.25 - values["reflectance"], 1.0)
         values |= {"transmittance_low": max(t * 2.0**-error, 0.01), "transmittance_high": max(most, t)}
-        return (_kept(shelf, user, "sheet", ref, sheet_material(ref).name, values, note, "design.sheet"),)
+        return (_kept(shelf, user, "sheet", ref, sheet_material(ref).name, values, note, sheeted.material.path),)
     if unknown == "lamp output":
         lamp = shoot.brief.lamp.id
         values = _lamp_values(lamp)

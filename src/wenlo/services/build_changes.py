@@ -245,12 +245,7 @@ def _fitted(shoot: Shoot, brief: Any) -> Any:
     # parameters that follow from the lamp alone: what the kind's start takes from it when nothing else changes
     kind = kind_of(shoot.design)
     before, after = kind.start(shoot.brief), kind.start(brief)
-    differ = {
-        name: getattr(after, name)
-        for name in type(shoot.design).model_fields
-        if name != "kind" and getattr(after, name) != getattr(before, name)
-    }
-    return shoot.design.model_copy(update=differ)
+    return shoot.design.model_copy(update=kind.differences(before, after))
 
 
 def cut_together(

@@ -35,7 +35,7 @@ def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
     if form == "csv":
         return write_cut_list(worked)
     kind = kind_of(shoot.design)
-    framed = kind.id == "diffusion_frame"
+    framed = kind.capabilities.alone
     side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
     return write_cut_list_pdf(
         worked,

@@ -15,7 +15,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.roles import ROLES
 from wenlo.core.scene.standing_things import FACES
-from wenlo.core.units.fields import item_type
+from wenlo.core.units.fields import item_type, limits_of_field
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -249,7 +249,9 @@ def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:
         extra = info.json_schema_extra
         if not isinstance(extra, dict) or "unit" not in extra:
             continue
-        low = next(m.ge for m in info.metadata if getattr(m, "ge", None) is not None)
-        high = next(m.le for m in info.metadata if getattr(m, "le", None) is not None)
+        limits = limits_of_field(model, name)
+        if limits is None:
+            continue
         default = info.default if isinstance(info.default, int | float) else None
-        yield Limit(path=path, label=str(extra["label"]), unit=str(extra["unit"]), low=low, high=high, default=default)
+        label, unit = str(extra["label"]), str(extra["unit"])
+        yield Limit(path=path, label=label, unit=unit, low=limits.low, high=limits.high, default=default)

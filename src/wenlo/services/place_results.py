@@ -352,11 +352,8 @@ def second_start(document: Mapping[str, Any], light: str, kind: str) -> dict[str
     if why_not:
         return SecondResult(design=None, why_not=why_not).model_dump()
     design = chosen.start(alone)
-    limits = type(design).model_fields["key_angle"].metadata
-    low = next(float(m.ge) for m in limits if getattr(m, "ge", None) is not None)
-    high = next(float(m.le) for m in limits if getattr(m, "le", None) is not None)
-    angle = min(max(math.degrees(math.atan2(lamp.x, -lamp.y)), low), high)
-    design = design.model_copy(update={"key_angle": round(angle, 1)})
+    key_angle = chosen.slots["key_angle"]
+    design = key_angle.put(design, round(key_angle.within(math.degrees(math.atan2(lamp.x, -lamp.y))), 1))
     for _ in range(MOST_SHRINKS):
         if scene_builder.fits_in_room(alone, design):
             break

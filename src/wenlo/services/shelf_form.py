@@ -11,6 +11,7 @@ from wenlo.core.catalog.own import snapshot
 from wenlo.core.catalog.typical import rendering_classes
 from wenlo.core.inventory.starter import starter
 from wenlo.core.inventory.words import curve_of, in_words
+from wenlo.core.units.fields import limits_of_field
 from wenlo.core.units.length import UnitSystem
 from wenlo.services.ports import ItemRecord
 
@@ -85,16 +86,15 @@ def _fields(model: type[BaseModel]) -> Iterator[FieldLine]:
         parts = get_args(info.annotation)
         optional = NoneType in parts
         label = str(extra.get("label", LABELS.get(name, name.replace("_", " "))))
-        if "unit" in extra:
-            low = next(m.ge for m in info.metadata if getattr(m, "ge", None) is not None)
-            high = next(m.le for m in info.metadata if getattr(m, "le", None) is not None)
+        limits = limits_of_field(model, name)
+        if "unit" in extra and limits is not None:
             yield FieldLine(
                 name=name,
                 label=label,
                 kind="number",
                 unit=str(extra["unit"]),
-                low=low,
-                high=high,
+                low=limits.low,
+                high=limits.high,
                 default=info.default,
                 optional=optional,
             )

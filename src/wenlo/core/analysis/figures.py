@@ -21,6 +21,7 @@ from wenlo.core.analysis.apparent import (
 )
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry import exposure
@@ -367,12 +368,12 @@ def _modifier_alone(
 ) -> tuple[Light, tuple[float, float]]:
     # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
     light = modifier_light(brief, design, effort=effort, cells=cells)
-    material = getattr(design, "sheet", None)
-    if material is None or not spread:
+    sheeted = kind_of(design).capabilities.sheet
+    if sheeted is None or not spread:
         return light, (light.loss, light.loss)
 
     def band() -> tuple[tuple[float, float], bool]:
-        sheet = sheet_material(material)
+        sheet = sheet_material(sheeted.material.get(design))
         typical = _key_alone(brief, design, DRAFT, sheet.transmittance)
         ends = sheet.transmittance_high, sheet.transmittance_low
         high, low = (stops_between(typical, _key_alone(brief, design, DRAFT, t)) for t in ends)

@@ -13,6 +13,7 @@ from wenlo.core.brief.set_objects import MeterMark
 from wenlo.core.calibration.fit import Predict, Unknown
 from wenlo.core.catalog.own import finish_material, sheet_material, snapshot
 from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import LightScene, Meter
@@ -30,9 +31,10 @@ FITTING = QUICK
 def unknowns_of(design: Any) -> tuple[Unknown, ...]:
     """What may be off in a set of this design."""
     found: list[Unknown] = ["lamp output", "wall reflectance"]
-    if hasattr(design, "sheet"):
+    able = kind_of(design).capabilities
+    if able.sheet is not None:
         found.insert(0, "sheet transmittance")
-    if hasattr(design, "lamp_distance"):
+    if able.lamp_travel is not None:
         found.append("lamp distance")
     return tuple(found)
 
@@ -90,13 +92,15 @@ def _walls(brief: Brief, stops: float) -> Brief:
 
 def changed(brief: Brief, design: Any, moved: Mapping[Unknown, float]) -> tuple[Brief, Any]:
     """The brief and the design with unknowns moved by stops; the lamp's output is left to the caller."""
-    if moved.get("sheet transmittance"):
-        values = sheet_values(design.sheet, moved["sheet transmittance"])
-        design = design.model_copy(update={"sheet": as_found("sheet", sheet_material(design.sheet).name, values)})
-    if "lamp distance" in moved:
+    able = kind_of(design).capabilities
+    if able.sheet is not None and moved.get("sheet transmittance"):
+        material = able.sheet.material
+        values = sheet_values(material.get(design), moved["sheet transmittance"])
+        design = material.put(design, as_found("sheet", sheet_material(material.get(design)).name, values))
+    if able.lamp_travel is not None and "lamp distance" in moved:
         low, high = 0.03, 12.0
-        far = min(max(design.lamp_distance * 2.0 ** moved["lamp distance"], low), high)
-        design = design.model_copy(update={"lamp_distance": far})
+        far = min(max(able.lamp_travel.get(design) * 2.0 ** moved["lamp distance"], low), high)
+        design = able.lamp_travel.put(design, far)
     if moved.get("wall reflectance"):
         brief = _walls(brief, moved["wall reflectance"])
     return brief, design

@@ -9,8 +9,9 @@ from typing import Any
 
 from wenlo.core.analysis.figures import modifier_light, readings_in_room
 from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.proposals.proposal_context import distance_of, limits_of
+from wenlo.core.modifiers.slots import Slot
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.solve import DRAFT
 from wenlo.core.units.length import UnitSystem, format_length
@@ -42,19 +43,18 @@ class Move:
     off: float
 
 
-def movable(design: Any) -> str | None:
+def movable(design: ModifierParameters) -> Slot[float] | None:
     """The parameter that moves the lamp, or else the whole light, to and from the subject; None for what does
     not move.
     """
-    fields = type(design).model_fields
-    return "lamp_distance" if "lamp_distance" in fields else None if kind_of(design).keeps_size else distance_of(design)
+    kind = kind_of(design)
+    able = kind.capabilities
+    return able.lamp_travel or (None if kind.keeps_size else able.travel)
 
 
-def _places(name: str, design: Any, brief: Brief, wanted: float) -> Iterator[float]:
-    # from where it is outward or inward, as far as the room and its limits go, in equal ratios
-    low, high = limits_of(design, name)
-    now: float = getattr(design, name)
-    end = low if wanted > 0.0 else high
+def _places(slot: Slot[float], now: float, wanted: float) -> Iterator[float]:
+    # from where it is outward or inward, as far as its limits go, in equal ratios
+    end = slot.low if wanted > 0.0 else slot.high
     for k in range(1, STEPS + 1):
         yield now * (end / now) ** (k / STEPS)
 
@@ -68,34 +68,34 @@ def move_for(wanted: float, brief: Brief, design: Any, *, units: UnitSystem = "m
     brief, design: the set as it was.
     units: how lengths are written.
     """
-    name = movable(design)
-    if name is None or abs(wanted) < 1e-9:
+    slot = movable(design)
+    if slot is None or abs(wanted) < 1e-9:
         return None
 
     def at(value: float) -> Any:
-        return design.model_copy(update={name: value})
+        return slot.put(design, value)
 
     def gained(value: float) -> float:
         read = readings_in_room(brief, at(value), ["exposure"], effort=LOOKING)["exposure"]
         return math.log2(max(read, 1e-12) / before)
 
     before = max(readings_in_room(brief, design, ["exposure"], effort=LOOKING)["exposure"], 1e-12)
-    near, reached = float(getattr(design, name)), 0.0
-    for there in _places(name, design, brief, wanted):
+    near, reached = slot.get(design), 0.0
+    for there in _places(slot, near, wanted):
         if not scene_builder.fits_in_room(brief, at(there)):
             break
         got = gained(there)
         if abs(got) >= abs(wanted) and got * wanted > 0.0:
             # between the last two, by the logarithm of the distance
             share = (wanted - reached) / (got - reached)
-            value = max(round(near * (there / near) ** share / CENTIMETRE) * CENTIMETRE, limits_of(design, name)[0])
+            value = max(round(near * (there / near) ** share / CENTIMETRE) * CENTIMETRE, slot.low)
             off = gained(value) - wanted
             if abs(off) > ENOUGH:
                 return None
             return Move(
-                parameter=name,
+                parameter=slot.id,
                 value=round(value, 4),
-                words=_words(name, value, units),
+                words=_words(slot is kind_of(design).capabilities.lamp_travel, value, units),
                 cost=_cost(brief, design, at(value)),
                 off=off,
             )
@@ -103,8 +103,8 @@ def move_for(wanted: float, brief: Brief, design: Any, *, units: UnitSystem = "m
     return None
 
 
-def _words(name: str, value: float, units: UnitSystem) -> str:
-    if name == "lamp_distance":
+def _words(of_lamp: bool, value: float, units: UnitSystem) -> str:
+    if of_lamp:
         return f"lamp to {format_length(value, system=units)} from what it lights"
     return f"the whole light to {format_length(value, system=units)} from the subject"
 

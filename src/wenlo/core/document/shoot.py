@@ -12,7 +12,7 @@ from wenlo.core.document.rigging import Rigging
 from wenlo.core.document.upgrade import upgraded, with_keys
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.ids import ElementId, Key
-from wenlo.core.modifiers.registry import kinds
+from wenlo.core.modifiers.registry import first_kind, kinds
 from wenlo.core.units.fields import DocumentPart, ShortText, Text, at_field, field_errors, quantity
 
 MOST_SECOND = 6
@@ -51,14 +51,14 @@ class Look(DocumentPart):
     lamp: LampState = Field(default_factory=LampState)
     others: dict[ElementId, LampState] = Field(default_factory=dict, max_length=MOST_OTHERS)
     hidden: list[ElementId] = Field(default_factory=list, max_length=MOST_PIECES)
-    design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+    design: AnyDesign = Field(default_factory=first_kind().parameters)
 
 
 class SecondModifier(DocumentPart):
     """A modifier before another light than the key: which one, by its key, and its parameters."""
 
     light: ElementId = "light-1"
-    design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+    design: AnyDesign = Field(default_factory=first_kind().parameters)
 
 
 class Shoot(DocumentPart):
@@ -68,7 +68,7 @@ class Shoot(DocumentPart):
     title: ShortText = "Untitled shoot"
     units: Literal["metric", "imperial"] = "metric"
     brief: Brief = Field(default_factory=Brief)
-    design: AnyDesign = Field(default_factory=kinds()["diffusion_frame"].parameters)
+    design: AnyDesign = Field(default_factory=first_kind().parameters)
     second: list[SecondModifier] = Field(default_factory=list, max_length=MOST_SECOND)
     meters: list[MeterMark] = Field(default_factory=list, max_length=12)
     looks: list[Look] = Field(default_factory=list, max_length=9)

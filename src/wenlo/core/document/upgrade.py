@@ -7,7 +7,7 @@ from pydantic import ValidationError
 
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.ids import keyed
-from wenlo.core.modifiers.registry import kinds
+from wenlo.core.modifiers.registry import first_kind, kinds
 
 MOST_LAMPS = 9
 """No modifier has more lamps in it."""
@@ -104,7 +104,7 @@ def _held_ids(data: Mapping[str, Any], found: Values, lights: list[Values]) -> d
     # what the rig called holds by: the modifier's trade name and the name of the point, or the name of the lamp
     ids = {str(light.get("name", "second lamp")): lamp_id(str(light["key"])) for light in reversed(lights)}
     for owner, title, design in _modifiers(data, found, lights):
-        kind = kinds().get(str(design.get("kind", "diffusion_frame")))
+        kind = kinds().get(str(design.get("kind", first_kind().id)))
         if kind is None:
             continue
         name = title or kind.name
@@ -123,7 +123,7 @@ def _modifiers(data: Mapping[str, Any], found: Values, lights: list[Values]) -> 
     by_key = {light["key"]: light for light in lights}
     for second in _entries(found.get("second")):
         light, design = by_key.get(second.get("light")), dict(_mapping(second.get("design")))
-        kind = kinds().get(str(design.get("kind", "diffusion_frame")))
+        kind = kinds().get(str(design.get("kind", first_kind().id)))
         if light is not None and kind is not None:
             shown.append((str(light["key"]), f"{kind.name} of {light.get('name', 'second lamp')}", design))
     return shown

@@ -11,6 +11,7 @@ from wenlo.core.catalog.typical import GoodSide, Joined, stock
 from wenlo.core.fabrication.covers import CoverPlan
 from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Piece, Step
+from wenlo.core.ids import slug
 from wenlo.core.instructions.order import Job, Schedule, assigned, scheduled
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -156,7 +157,7 @@ def _cut_sheets(
                     f" {'sew' if woven else 'tape, on the back, along a straight edge'}."
                 )
             step = Step(
-                id=f"cut-{cover.covering.id}",
+                id=f"cut-{slug(cover.covering.id)}",
                 title=f"Cut the {cover.covering.name}",
                 text=text,
                 minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
@@ -174,7 +175,7 @@ def _cut_sheets(
             yield Job(step=step, cuts=labels, tools=(*cutters, "tape measure", *(joins if seams else ())))
         elif cover.sawn and cutting == "sent out":
             step = Step(
-                id=f"cut-{cover.covering.id}",
+                id=f"cut-{slug(cover.covering.id)}",
                 title=f"Have the {cover.covering.name} cut",
                 text=f"Hand the drawing (SVG or DXF) in: {names}.{_better(cover.covering.good_side)}",
                 check="Measure one side and one diagonal at the counter.",
@@ -191,7 +192,7 @@ def _cut_sheets(
                 else "Cut with a fresh blade along a steel rule, in three light passes"
             )
             step = Step(
-                id=f"cut-{cover.covering.id}",
+                id=f"cut-{slug(cover.covering.id)}",
                 title=f"Cut the {cover.covering.name}",
                 text=(
                     f"{how}, every cut right across before the pieces are divided: {names}."

@@ -5,13 +5,14 @@ life; and what takes the place of something that is not to be had.
 import math
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
-from typing import Any, Literal, get_args, get_origin
+from typing import Any, Literal, get_args
 
 from wenlo.core.catalog.typical import Covering, black_materials, bounce_faces, coverings, sheet_materials, stock
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
+from wenlo.core.modifiers.registry import kind_of
 
 VariantGoal = Literal["cheaper", "lighter", "stronger", "weatherproof"]
 
@@ -108,18 +109,17 @@ def light_between(one: BuildPlan, other: BuildPlan) -> float:
 
 
 def _choices(design: Any) -> Iterator[dict[str, Any]]:
-    fields = type(design).model_fields
+    slots = kind_of(design).slots
     for name in MATERIALS:
-        if name not in fields or name == "material":
+        if name not in slots or name == "material":
             continue
-        now = getattr(design, name)
-        annotation = fields[name].annotation
+        now = slots[name].get(design)
         if name == "structure":
             for group, rows in (("pipe", stock()["pipe"]), ("tube", stock()["tube"]), ("timber", stock()["timber"])):
                 for material in rows:
                     yield {"structure": group, "material": material}
-        elif get_origin(annotation) is Literal:
-            for value in get_args(annotation):
+        elif slots[name].options:
+            for value in slots[name].options:
                 # a black panel that turns white is another thing, not another material
                 if value != now and ("white" in str(value)) <= ("white" in str(now)):
                     yield {name: value}
@@ -248,8 +248,8 @@ def _weatherproof(
             cost = abs(light_between(plan, found[1].plan))
             if best is None or cost < best[0] - 1e-9:
                 best = cost, option
-        now = getattr(design, "material" if name == "structure" else name, None)
-        if best is not None and now not in proof:
+        slot = kind_of(design).slots.get("material" if name == "structure" else name)
+        if best is not None and slot is not None and slot.get(design) not in proof:
             changes |= best[1]
     found = _tried(design, changes, build, prices) if changes else None
     if found is None or not stands_weather(found[1].plan, varnished=True):

@@ -38,17 +38,17 @@ def of_own_materials(
     Those that differ by more than ``most_unlike`` are left on the Shelf: about one for every stop that they let
     through, or every radian of their lobe. [-]
     """
-    for name in ("sheet", "face", "lining"):
-        if name not in kind.parameters.model_fields:
-            continue
-        wanted: Any = getattr(design, name)
+    able = kind.capabilities
+    sheets = () if able.sheet is None else (able.sheet.material,)
+    for slot in (*sheets, *able.faces):
+        wanted: Any = slot.get(design)
         for ref in sorted(
-            (x for x in own if isinstance(x, OwnSheet) == (name == "sheet")), key=lambda x: _unlike(wanted, x)
+            (x for x in own if isinstance(x, OwnSheet) == (slot in sheets)), key=lambda x: _unlike(wanted, x)
         ):
             if _unlike(wanted, ref) > most_unlike:
                 break
             try:
-                design = kind.parameters.model_validate({**dict(design), name: ref})
+                design = kind.parameters.model_validate({**dict(design), slot.id: ref})
                 break
             except ValidationError:
                 continue
@@ -57,7 +57,8 @@ def of_own_materials(
 
 def of_own_bars(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Any:
     """The design with the structure for which there are bars on the Shelf, most of them first."""
-    if not {"structure", "material"} <= set(kind.parameters.model_fields):
+    frame = kind.capabilities.frame
+    if frame is None:
         return design
     have: Counter[tuple[str, str]] = Counter()
     for group in ("pipe", "tube", "timber"):
@@ -71,7 +72,7 @@ def of_own_bars(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Any:
         if count == 0:
             break
         try:
-            return kind.parameters.model_validate({**dict(design), "structure": group, "material": key})
+            return kind.parameters.model_validate({**dict(design), frame.structure.id: group, frame.material.id: key})
         except ValidationError:
             continue
     return design

@@ -16,6 +16,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
+from wenlo.core.modifiers.slots import Bent, Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import no_person, seen_width
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import KEY_LAMP
@@ -405,6 +406,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return no_person(brief)
 
 
+SLOTS = slots_of(AcrylicTableParameters)
+
 KIND = Kind(
     id="acrylic_table",
     name="flexed acrylic light table",
@@ -416,6 +419,13 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        lamp_travel=SLOTS["lamp_distance"],
+        ground=SLOTS["table"],
+        under=SLOTS["under"],
+        bent=Bent(radius=SLOTS["bend"], thickness=SLOTS["thickness"], flat=SLOTS["flat"], width=SLOTS["width"]),
+    ),
     rejection_reason=rejection_reason,
     figures=figures,
     keeps_size=True,

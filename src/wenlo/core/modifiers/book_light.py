@@ -12,6 +12,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 
@@ -204,6 +205,8 @@ def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(BookLightParameters)
+
 KIND = Kind(
     id="book_light",
     name="book light",
@@ -215,6 +218,14 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        faces=(SLOTS["face"],),
+        travel=SLOTS["distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
+    methods={"book light": 1, "facing the back": 2},
     good="very even and very soft from little depth; the lamp's outline never shows",
     bad="wastes most of the light, needs many stands and clamps, and spills from its open sides",
     replaces=("lamp as far from the bounce as the page is wide",),

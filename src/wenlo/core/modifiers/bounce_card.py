@@ -13,6 +13,7 @@ from wenlo.core.fabrication.parts import BuildPlan, Template
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
@@ -169,6 +170,8 @@ def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(id="clamp", name="clamp behind the card", place=design.source_centre, mass=mass),)
 
 
+SLOTS = slots_of(CardParameters)
+
 KIND = Kind(
     id="bounce_card",
     name="bounce card or foil reflector",
@@ -180,6 +183,14 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        faces=(SLOTS["face"],),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
+    methods={"bounce": 1, "side": 2},
     good="one board and one stand; the lamp may be hard and small",
     bad="the lamp must be kept off subject and lens; white loses half of the light, foil keeps it but is harder",
     replaces=("card as large as its distance from the face",),

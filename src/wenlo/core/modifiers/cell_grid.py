@@ -16,6 +16,7 @@ from wenlo.core.fabrication.templates import lattice_strip
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.finish import CellGrid, CellShape
 from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
@@ -431,6 +432,8 @@ def holds(design: GridParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(id="stud", name="stud of the frame", place=design.source_centre + UP * design.height / 2, mass=mass),)
 
 
+SLOTS = slots_of(GridParameters)
+
 KIND = Kind(
     id="cell_grid",
     name="sheet with a cell grid",
@@ -442,6 +445,13 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
     figures=figures,
     good="soft light that stays off walls and background",
     bad="loses light; heavy for its size; slow to build",

@@ -20,6 +20,7 @@ from wenlo.core.fabrication.structures import pipe, timber, tube
 from wenlo.core.fabrication.structures.shape import FrameShape
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
+from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, slots_of
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
 
@@ -311,6 +312,8 @@ def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(FrameParameters)
+
 KIND = Kind(
     id="diffusion_frame",
     name="diffusion frame",
@@ -322,6 +325,18 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"], layers=SLOTS["layers"], gap=SLOTS["layer_gap"]),
+        travel=SLOTS["sheet_distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["top_height"],
+        height=Height(slot=SLOTS["height"], top=SLOTS["top_height"], leg=LEAST_LEG),
+        foot=SLOTS["foot_length"],
+        alone=True,
+        frame=Frame(structure=SLOTS["structure"], material=SLOTS["material"]),
+    ),
+    methods={"shoot through": 1, "open": 1, "facing the sheet": 1, "lamps": 1, "side": 1, "layered": 1},
+    first=True,
     good="stands by itself, one frame for many cloths; the lamp can be any",
     bad="spills past its sides, and needs room behind for the lamp",
     replaces=("frame as wide as it is far", "lamp as far behind the sheet as the sheet is wide"),

@@ -12,9 +12,11 @@ from wenlo.core.catalog.own import ClothRef
 from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.geometry.beams import Shade, shade_for
+from wenlo.core.ids import slug
 from wenlo.core.modifiers.flagging import flag_panel, spared
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -214,7 +216,7 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
     for flag in standing:
         wide, tall = (2 * h for h in flag.shade.half)
         work.step(
-            f"flag-{flag.protects}".replace(" ", "-"),
+            f"flag-{slug(flag.protects)}",
             f"Make the flag for the {flag.protects}",
             f"Frame {size(wide, tall)}, glued and screwed, the black stapled on one side.",
             check="Both diagonals agree within 3 mm.",
@@ -284,6 +286,8 @@ def holds(design: CageParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(CageParameters)
+
 KIND = Kind(
     id="flag_cage",
     name="sheet in a cage of flags",
@@ -295,6 +299,13 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
     figures=figures,
     good="soft light, and every surface as dark as it is wanted",
     bad="a stand for every flag; takes the floor",

@@ -13,6 +13,7 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 
@@ -120,6 +121,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return None if is_flash(brief) else "It is made for a small flash; with a lamp that burns on it is a bounce card."
 
 
+SLOTS = slots_of(FlashBoardParameters)
+
 KIND = Kind(
     id="flash_into_board",
     name="flash into a board",
@@ -131,7 +134,14 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        faces=(SLOTS["face"],),
+        travel=SLOTS["distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
     rejection_reason=rejection_reason,
+    methods={"bounce": 2},
     good="quick, light, one stand; works anywhere without mains",
     bad="loses two stops and more; spill onto background and lens",
     replaces=("flash half a board's width before the board",),

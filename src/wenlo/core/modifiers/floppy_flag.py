@@ -13,6 +13,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 
@@ -160,6 +161,8 @@ def holds(design: FloppyParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(FloppyParameters)
+
 KIND = Kind(
     id="floppy_flag",
     name="sheet with a double floppy flag",
@@ -171,6 +174,13 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
     good="keeps the light of a small sheet off the background; the flap drops in a second",
     bad="three stands, and a sail in any wind",
     replaces=("flag as far out as the spill is wide",),

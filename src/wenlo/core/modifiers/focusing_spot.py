@@ -13,6 +13,7 @@ from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, black
+from wenlo.core.modifiers.slots import Capabilities, Lens, slots_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, ThinLens, exponent_of
 from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import flipped
@@ -346,6 +347,8 @@ def limits(design: FocusingParameters) -> tuple[tuple[str, float], ...]:
     return ((f"{design.material} lens", LENSES[design.material][1]),)
 
 
+SLOTS = slots_of(FocusingParameters)
+
 KIND = Kind(
     id="focusing_spot",
     name="focusing spot",
@@ -357,6 +360,12 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        travel=SLOTS["distance"],
+        stands=SLOTS["centre_height"],
+        aim=SLOTS["aim_height"],
+        lens=Lens(diameter=SLOTS["lens"], focal_length=SLOTS["focal_length"]),
+    ),
     limits=limits,
     rejection_reason=rejection_reason,
     figures=figures,

@@ -15,6 +15,7 @@ from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
 from wenlo.core.modifiers.placing import UP, black, grip_for, key_lamp, panel
+from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -300,6 +301,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return None
 
 
+SLOTS = slots_of(DoorParameters)
+
 KIND = Kind(
     id="foil_doors",
     name="black-foil doors",
@@ -311,6 +314,7 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(travel=SLOTS["distance"], stands=SLOTS["centre_height"], aim=SLOTS["aim_height"]),
     rejection_reason=rejection_reason,
     figures=figures,
     grips=grips,

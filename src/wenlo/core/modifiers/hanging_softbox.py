@@ -13,6 +13,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
+from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -342,6 +343,8 @@ def rejection_reason(brief: Brief) -> str | None:
     )
 
 
+SLOTS = slots_of(HangingBoxParameters)
+
 KIND = Kind(
     id="hanging_softbox",
     name="large hanging softbox",
@@ -353,7 +356,9 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(sheet=Sheeted(material=SLOTS["sheet"]), faces=(SLOTS["lining"],)),
     rejection_reason=rejection_reason,
+    methods={"enclosed": 2, "above": 2, "lined": 3},
     good="broad, even light from above for a bench and several people; nothing stands on the floor",
     bad="heavy, fixed, slow to build; lights everything below it alike",
     replaces=("one lamp a square metre", "depth a third of the width"),

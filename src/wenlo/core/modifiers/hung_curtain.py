@@ -11,6 +11,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 
@@ -122,6 +123,8 @@ def holds(design: CurtainParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(CurtainParameters)
+
 KIND = Kind(
     id="hung_curtain",
     name="hung cloth",
@@ -133,6 +136,14 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
+    methods={"shoot through": 2, "open": 2},
     good="cheap and large; nothing stands in the way below",
     bad="light goes past it and round it, so a small room fills up; it moves in every draught",
     replaces=("lamp as far behind the cloth as the cloth is wide",),

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any, Generic, Literal, Protocol, TypeVar
 
 import numpy as np
@@ -12,6 +13,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import Form
 from wenlo.core.catalog.typical import LampType
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.modifiers.slots import Capabilities, Slot, slots_of
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Shape
 from wenlo.core.transport.scene import Meter
@@ -76,6 +78,8 @@ class ModifierParameters(DocumentPart):
         """Highest point of the modifier above the floor. [m]"""
         raise NotImplementedError
 
+
+LightDirection = Literal["top", "side", "front", "under"]
 
 P = TypeVar("P", bound=ModifierParameters)
 
@@ -226,6 +230,10 @@ class Kind(Generic[P]):
     marks: the dimensions of the side view.
     handling: stands, people, times, packed size.
     holds: where it is held, given its mass [kg].
+    capabilities: what its parameters are for.
+    methods: ways of working that it stands for, each with its turn among those that do.
+    first: whether a new shoot begins with it.
+    lit_from: from where its light comes to the thing, where that is from more sides than one.
     good, bad: what it is good and bad at, in words.
     replaces: the rules of thumb that its figures replace.
     mistakes, cautions: what goes wrong, and what can hurt.
@@ -248,6 +256,7 @@ class Kind(Generic[P]):
     marks: Callable[[P, Brief], tuple[Mark, ...]]
     handling: Callable[[P], Handling]
     holds: Callable[[P, float], tuple[Hold, ...]]
+    capabilities: Capabilities
     good: str
     bad: str
     rejection_reason: Callable[[Brief], str | None] = lambda brief: None
@@ -261,3 +270,15 @@ class Kind(Generic[P]):
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
     refuses: Callable[[P, LampType], Refusal | None] = lambda design, lamp: None
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()
+    lit_from: Callable[[P], tuple[LightDirection, ...]] = lambda design: ()
+    methods: Mapping[str, int] = field(default_factory=dict)
+    first: bool = False
+
+    @cached_property
+    def slots(self) -> Mapping[str, Slot[Any]]:
+        """Its parameters by their ids."""
+        return slots_of(self.parameters)
+
+    def differences(self, one: P, other: P) -> dict[str, Any]:
+        """What another design of the kind has otherwise, by the slots' ids."""
+        return {slot.id: slot.get(other) for slot in self.slots.values() if slot.get(other) != slot.get(one)}

@@ -9,6 +9,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
     SidedBox,
     ThingBox,
@@ -187,6 +188,8 @@ def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(TentParameters)
+
 KIND = Kind(
     id="light_tent",
     name="light tent",
@@ -198,6 +201,13 @@ KIND = Kind(
     marks=box_marks,
     handling=handling,
     holds=holds,
+    lit_from=lambda design: design.lit_from,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        lamp_travel=SLOTS["lamp_distance"],
+        height=Height(slot=SLOTS["height"]),
+        ground=SLOTS["table"],
+    ),
     rejection_reason=no_person,
     figures=figures,
     keeps_size=True,

@@ -11,6 +11,7 @@ from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -210,6 +211,8 @@ def holds(design: NegativeFillParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(NegativeFillParameters)
+
 KIND = Kind(
     id="negative_fill",
     name="sheet with negative fill",
@@ -221,6 +224,13 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
     figures=figures,
     good="a deeper shadow side in a bright room, without moving the key",
     bad="three stands; does little in a dark room",

@@ -11,6 +11,7 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lamp_as_daylight, opening_light, side_window, where_it_is
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.units.fields import quantity
 
@@ -167,6 +168,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return None
 
 
+SLOTS = slots_of(OpenShadeParameters)
+
 KIND = Kind(
     id="open_shade",
     name="open shade at a large opening",
@@ -178,9 +181,11 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(height=Height(slot=SLOTS["height"])),
     daylight=daylight,
     rejection_reason=rejection_reason,
     keeps_size=True,
+    methods={"daylight": 2},
     good="free, very large, nothing to build",
     bad="blue; moves with the clock; its direction is the building's",
     replaces=("stand as far inside as the opening is wide",),

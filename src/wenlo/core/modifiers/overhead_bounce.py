@@ -22,6 +22,7 @@ from wenlo.core.modifiers.kind import (
     ReuseRule,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -304,6 +305,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return None
 
 
+SLOTS = slots_of(OverheadParameters)
+
 KIND = Kind(
     id="overhead_bounce",
     name="overhead bounce with skirts",
@@ -316,7 +319,9 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(faces=(SLOTS["face"],)),
     rejection_reason=rejection_reason,
+    methods={"above": 1},
     good="soft light from above that stays off the walls; skirts shape it without moving anything",
     bad="eye sockets go dark; boom, counterweight and safety line; the lamp below must be hidden",
     replaces=("canvas as large as it is far from the face",),

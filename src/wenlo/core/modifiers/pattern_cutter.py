@@ -14,6 +14,7 @@ from wenlo.core.geometry.beams import spot_behind
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import CLEAR, luminance
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -293,6 +294,8 @@ def rejection_reason(brief: Brief) -> str | None:
     )
 
 
+SLOTS = slots_of(PatternParameters)
+
 KIND = Kind(
     id="pattern_cutter",
     name="pattern cutter",
@@ -304,6 +307,13 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+        aim=SLOTS["aim_height"],
+    ),
     rejection_reason=rejection_reason,
     figures=figures,
     good="leaves, slats or a window's bars out of a card",

@@ -11,6 +11,7 @@ from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
     SidedBox,
     across_surface,
@@ -221,6 +222,8 @@ def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:
     )
 
 
+SLOTS = slots_of(ProductBoxParameters)
+
 KIND = Kind(
     id="product_box",
     name="product light box",
@@ -232,6 +235,13 @@ KIND = Kind(
     marks=box_marks,
     handling=handling,
     holds=holds,
+    lit_from=lambda design: design.lit_from,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        lamp_travel=SLOTS["lamp_distance"],
+        height=Height(slot=SLOTS["height"]),
+        ground=SLOTS["table"],
+    ),
     rejection_reason=no_person,
     figures=figures,
     keeps_size=True,

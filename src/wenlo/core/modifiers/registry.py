@@ -15,10 +15,22 @@ def kinds() -> Mapping[str, Kind[Any]]:
     """All kinds by id."""
     found = {}
     for module in pkgutil.iter_modules(package.__path__):
-        kind = getattr(import_module(f"{package.__name__}.{module.name}"), "KIND", None)
+        kind = vars(import_module(f"{package.__name__}.{module.name}")).get("KIND")
         if isinstance(kind, Kind):
             found[kind.id] = kind
     return found
+
+
+@cache
+def first_kind() -> Kind[Any]:
+    """The kind that a new shoot begins with."""
+    return next(kind for kind in kinds().values() if kind.first)
+
+
+def standing_for(method: str) -> tuple[Kind[Any], ...]:
+    """The kinds that stand for a way of working, in their turn."""
+    found = [kind for kind in kinds().values() if method in kind.methods]
+    return tuple(sorted(found, key=lambda kind: kind.methods[method]))
 
 
 def kind_of(design: ModifierParameters) -> Kind[Any]:

@@ -13,6 +13,7 @@ from wenlo.core.fabrication.templates import circle, oblong
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
+from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import flipped
@@ -142,6 +143,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return None if brief.lamp.type.inner > 0.0 else "It is made round a ring lamp; choose one as the lamp."
 
 
+SLOTS = slots_of(RingBoxParameters)
+
 KIND = Kind(
     id="ring_softbox",
     name="ring-light softbox",
@@ -153,7 +156,14 @@ KIND = Kind(
     marks=round_marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"], layers=SLOTS["layers"]),
+        faces=(SLOTS["lining"],),
+        travel=SLOTS["distance"],
+        stands=SLOTS["centre_height"],
+    ),
     rejection_reason=rejection_reason,
+    methods={"enclosed": 4, "lined": 4},
     good="turns a cheap ring into a round, even source; light",
     bad="never larger than its rim, so soft only near",
     replaces=("layers until the ring cannot be counted",),

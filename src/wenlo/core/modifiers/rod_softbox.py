@@ -14,6 +14,7 @@ from wenlo.core.fabrication.templates import gore
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
+from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import flipped
@@ -130,6 +131,8 @@ def holds(design: RodBoxParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(id="mount", by="lamp", name="lamp's mount", place=design.lamp_position, mass=mass, on_lamp=True),)
 
 
+SLOTS = slots_of(RodBoxParameters)
+
 KIND = Kind(
     id="rod_softbox",
     name="lampshade or rod softbox",
@@ -141,6 +144,13 @@ KIND = Kind(
     marks=round_marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"], layers=SLOTS["layers"]),
+        faces=(SLOTS["lining"],),
+        travel=SLOTS["distance"],
+        stands=SLOTS["centre_height"],
+    ),
+    methods={"enclosed": 1, "facing the sheet": 2, "lamps": 2, "side": 3, "lined": 2, "layered": 2},
     good="one stand, no spill, quick to put up; folds to a roll",
     bad="hangs before its stand and tips it; hot spot in the middle with one layer",
     replaces=("mouth as wide as it is far from the face", "depth half of the width"),

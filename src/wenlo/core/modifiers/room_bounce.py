@@ -11,6 +11,7 @@ from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.sheet import board
 from wenlo.core.units.fields import quantity
 
@@ -154,6 +155,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return f"The ceiling ({name.name}) gives back too little: {bright * 100:.0f} %." if bright < 0.35 else None
 
 
+SLOTS = slots_of(RoomBounceParameters)
+
 KIND = Kind(
     id="room_bounce",
     name="ceiling bounce",
@@ -165,7 +168,9 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(off_ceiling=True),
     rejection_reason=rejection_reason,
+    methods={"bounce": 3, "above": 3},
     good="costs nothing, up in three minutes",
     bad="flat, and takes the colour of the paint; lights the whole room",
     replaces=("aim where a mirror would throw it",),

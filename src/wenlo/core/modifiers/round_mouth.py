@@ -9,6 +9,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef
 from wenlo.core.modifiers.kind import Mark
 from wenlo.core.modifiers.placing import facing, layers_of, panel
+from wenlo.core.modifiers.slots import slots_of
 from wenlo.core.modifiers.upright import CLEAR_OF_FLOOR, StandingSource, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
@@ -67,10 +68,7 @@ def widened(design: RoundMouth, scale: float, *, depth_share: float) -> dict[str
     """Changes that make the mouth ``scale`` times as wide, the depth that share of it. [m]"""
 
     def held(name: str, value: float) -> float:
-        metadata = type(design).model_fields[name].metadata
-        low = next(m.ge for m in metadata if getattr(m, "ge", None) is not None)
-        high = next(m.le for m in metadata if getattr(m, "le", None) is not None)
-        return round(min(max(value, float(low)), float(high)), 2)
+        return round(slots_of(type(design))[name].within(value), 2)
 
     width = held("width", design.width * scale)
     lowest = width / 2 + CLEAR_OF_FLOOR

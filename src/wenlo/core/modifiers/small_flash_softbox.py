@@ -13,6 +13,7 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.fabrication.templates import oblong, pierced
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import format_length
@@ -253,6 +254,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return refused.text if refused is not None and not refused.field else None
 
 
+SLOTS = slots_of(FlashBoxParameters)
+
 KIND = Kind(
     id="small_flash_softbox",
     name="small-flash softbox",
@@ -264,8 +267,16 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        faces=(SLOTS["lining"],),
+        travel=SLOTS["distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
     rejection_reason=rejection_reason,
     refuses=refuses,
+    methods={"enclosed": 3, "facing the back": 1, "lamps": 3, "lined": 1},
     good="pocket size, no stand needed, made in an hour",
     bad="small, so soft only near; eats power, so the flash recycles slowly",
     replaces=("flash a third of the depth behind the sheet",),

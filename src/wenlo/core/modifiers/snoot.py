@@ -26,6 +26,7 @@ from wenlo.core.modifiers.aimed import (
 )
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal, ReuseRule
 from wenlo.core.modifiers.placing import black, grip_for, key_lamp, lined
+from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.lamp import half_along, widest
 from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import Sheet, flipped, luminance
@@ -422,6 +423,8 @@ def rejection_reason(brief: Brief) -> str | None:
     return None
 
 
+SLOTS = slots_of(SnootParameters)
+
 KIND = Kind(
     id="snoot",
     name="snoot or slot",
@@ -433,6 +436,7 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(travel=SLOTS["distance"], stands=SLOTS["centre_height"], aim=SLOTS["aim_height"]),
     rejection_reason=rejection_reason,
     figures=figures,
     grips=grips,

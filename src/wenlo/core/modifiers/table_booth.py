@@ -23,6 +23,7 @@ from wenlo.core.modifiers.kind import (
     ReuseRule,
 )
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.modifiers.thing_box import ground_figure, no_person, seen_width
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board
@@ -383,6 +384,8 @@ def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(id="clamps", by="table", name="clamps at the table", place=design.source_centre, mass=mass),)
 
 
+SLOTS = slots_of(BoothParameters)
+
 KIND = Kind(
     id="table_booth",
     name="table booth",
@@ -394,6 +397,7 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(faces=(SLOTS["face"],), ground=SLOTS["ground"], roof=SLOTS["roof"]),
     rejection_reason=no_person,
     figures=figures,
     keeps_size=True,

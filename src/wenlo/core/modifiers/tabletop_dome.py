@@ -16,6 +16,7 @@ from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, ReuseRule
 from wenlo.core.modifiers.light_tent import shape_of
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
     ThingBox,
     behind,
@@ -337,6 +338,8 @@ def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(id="rim", by="table", name="rim of the tub", place=design.middle - UP * design.height / 2, mass=mass),)
 
 
+SLOTS = slots_of(DomeParameters)
+
 KIND = Kind(
     id="tabletop_dome",
     name="tabletop dome",
@@ -348,6 +351,15 @@ KIND = Kind(
     marks=box_marks,
     handling=handling,
     holds=holds,
+    lit_from=lambda design: design.lit_from,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        lamp_travel=SLOTS["lamp_distance"],
+        height=Height(slot=SLOTS["height"]),
+        ground=SLOTS["table"],
+        lens_hole=SLOTS["hole_rise"],
+        under=SLOTS["under"],
+    ),
     rejection_reason=no_person,
     figures=figures,
     keeps_size=True,

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, nearness
+from wenlo.core.modifiers.slots import slots_of
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -117,9 +118,5 @@ def upright_marks(design: StandingSource) -> tuple[Mark, ...]:
 def scaled_within(design: LitFromBehind, scale: float) -> dict[str, float]:
     """Changes that make sheet and lamp distance ``scale`` times as large, as far as their limits let them. [m]"""
     changes = resized(design, scale, lamp_distance=design.lamp_distance)
-    for name in ("width", "height", "lamp_distance"):
-        metadata = type(design).model_fields[name].metadata
-        low = next(m.ge for m in metadata if getattr(m, "ge", None) is not None)
-        high = next(m.le for m in metadata if getattr(m, "le", None) is not None)
-        changes[name] = min(max(changes[name], float(low)), float(high))
-    return changes
+    slots = slots_of(type(design))
+    return changes | {name: slots[name].within(changes[name]) for name in ("width", "height", "lamp_distance")}

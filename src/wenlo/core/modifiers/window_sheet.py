@@ -22,6 +22,7 @@ from wenlo.core.modifiers.daylight import (
 )
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
@@ -212,6 +213,8 @@ def rejection_reason(brief: Brief) -> str | None:
     )
 
 
+SLOTS = slots_of(WindowParameters)
+
 KIND = Kind(
     id="window_sheet",
     name="window through a sheet",
@@ -223,9 +226,11 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
+    capabilities=Capabilities(sheet=Sheeted(material=SLOTS["sheet"])),
     daylight=daylight,
     rejection_reason=rejection_reason,
     keeps_size=True,
+    methods={"daylight": 1},
     good="free, large and silent",
     bad="moves with the clock and the clouds; its direction is the building's",
     replaces=("subject as far from the window as the window is wide",),

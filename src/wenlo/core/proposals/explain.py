@@ -108,14 +108,16 @@ def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "me
 
     now = value(design)
     levers = []
-    for name, label in lengths_of(design, brief):
-        longer = getattr(design, name) * NUDGE
-        changed = {name: longer}
-        if name == "height" and hasattr(design, "top_height"):
-            changed["top_height"] = design.top_height + (longer - design.height) / 2
-        then = value(design.model_copy(update=changed))
+    height = kind_of(design).capabilities.height
+    for slot in lengths_of(design, brief):
+        longer = slot.get(design) * NUDGE
+        changed = slot.put(design, longer)
+        if height is not None and height.top is not None and slot.id == height.slot.id:
+            # about its middle, so that its place is no part of the answer
+            changed = height.top.put(changed, height.top.get(design) + (longer - slot.get(design)) / 2)
+        then = value(changed)
         if now is not None and then is not None:
-            levers.append(Lever(path=f"design.{name}", label=label, change=then - now))
+            levers.append(Lever(path=slot.path, label=slot.label, change=then - now))
     levers.sort(key=lambda lever: -abs(lever.change))
     formula, source = _HOW[key]
     return Explanation(
@@ -128,16 +130,13 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
         return format_length(x, system=units)
 
     rows = []
-    material = getattr(design, "sheet", None)
-    if material is not None:
-        sheet, layers = sheet_material(material), getattr(design, "layers", 1)
-        apart = (
-            ""
-            if layers == 1
-            else f", {length(design.layer_gap)} apart"
-            if getattr(design, "apart", False)
-            else ", touching"
-        )
+    able = kind_of(design).capabilities
+    if able.sheet is not None:
+        material, layers = able.sheet.material.get(design), able.sheet.count(design)
+        sheet = sheet_material(material)
+        apart = "" if layers == 1 else ", touching"
+        if able.sheet.gap is not None and able.sheet.hangs_apart(design):
+            apart = f", {length(able.sheet.gap.get(design))} apart"
         rows.append(
             (
                 "Sheet",
@@ -148,8 +147,8 @@ def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, st
                 ),
             )
         )
-    face = getattr(design, "face", None)
-    if face is not None:
+    for slot in able.faces:
+        face = slot.get(design)
         rows.append(("Face", f"{bounce_face(face).name} ({provenance(face)})"))
     width, height = design.source_size
     away = float(np.linalg.norm(design.source_centre - scene_builder.face(brief)))

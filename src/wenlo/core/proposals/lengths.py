@@ -7,7 +7,7 @@ from wenlo.core.analysis.figures import Light
 from wenlo.core.analysis.gauges import EDGE_BAND, GaugeKey
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.proposals.proposal_context import Case, Proposal, changes_of, lengths_of, limits_of
+from wenlo.core.proposals.proposal_context import Case, Proposal, changes_of, lengths_of
 from wenlo.core.proposals.search import first_that_meets
 from wenlo.core.scene import scene_builder
 
@@ -57,7 +57,7 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
         if scale is not None and scale != 1.0:
             grown = kind.scaled(case.design, scale)
             width, height = grown.source_size
-            changes = {k: v for k, v in grown.model_dump().items() if v != getattr(case.design, k)}
+            changes = kind.differences(case.design, grown)
             reason = (
                 f"{case.length(width)} × {case.length(height)} gives"
                 f" {said(value(case_light(case, grown)))}.{out_of_room(case, grown)}"
@@ -69,9 +69,9 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
                     Proposal(id=f"size_{end:.1f}", title=title, reason=reason, changes=changes_of(changes)),
                 )
             )
-    for name, label in lengths_of(case.design, case.brief):
-        low, high = limits_of(case.design, name)
-        at = getattr(case.design, name)
+    for slot in lengths_of(case.design, case.brief):
+        name, label, low, high = slot.id, slot.label, slot.low, slot.high
+        at = slot.get(case.design)
         for end in (min(high, max(at, 0.1) * REACH), max(low, at / REACH)):
             there = first_that_meets(
                 _meets(case, name, within, value), start=at, end=end, tolerance=0.005, samples=SAMPLES

@@ -8,20 +8,11 @@ from wenlo.core.analysis.figures import readings_in_room, setting_for
 from wenlo.core.analysis.gauges import STOP_BAND
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import finish_material
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_aperture, third_stop_iso
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.proposals.power_reduction import ways_down
-from wenlo.core.proposals.proposal_context import (
-    CAREFUL,
-    SIZING,
-    Case,
-    Change,
-    Proposal,
-    changes_of,
-    distance_of,
-    down,
-    up,
-)
+from wenlo.core.proposals.proposal_context import CAREFUL, SIZING, Case, Change, Proposal, changes_of, down, up
 from wenlo.core.proposals.search import first_that_meets
 from wenlo.core.scene import scene_builder
 
@@ -81,24 +72,24 @@ def for_background(case: Case) -> Iterator[Proposal]:
 
 
 def _nearer_sheet_for_background(case: Case) -> Iterator[Proposal]:
-    wanted, reach = case.brief.wanted.background, distance_of(case.design)
+    wanted, reach = case.brief.wanted.background, kind_of(case.design).capabilities.travel
     if reach is None:
         return
 
     def level(distance: float) -> float:
-        moved = case.design.model_copy(update={reach: distance})
+        moved = reach.put(case.design, distance)
         lux = readings_in_room(case.brief, moved, ("key", "backdrop"), effort=SIZING)
         return -stops_between(lux["key"], lux["backdrop"])
 
     near = first_that_meets(
-        lambda x: level(x) <= wanted, start=getattr(case.design, reach), end=0.3, tolerance=0.01, samples=5
+        lambda x: level(x) <= wanted, start=reach.get(case.design), end=0.3, tolerance=0.01, samples=5
     )
     if near is not None:
         value = round(max(down(near), 0.15), 3)
         yield Proposal(
             id="sheet_nearer",
             title="Bring the light nearer to the face",
-            changes=changes_of({reach: value}),
+            changes=changes_of({reach.id: value}),
             reason=(
                 f"At {case.length(value)} the face gains light and the backdrop does not: it falls to "
                 f"{format_stops(level(value), signed=True)}."
@@ -145,13 +136,13 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
                 ),
             )
             break
-    reach = distance_of(d)
+    reach = kind_of(d).capabilities.travel
     if reach is None:
         return
-    at = getattr(d, reach)
+    at = reach.get(d)
     end = 0.3 if now < wanted else min(2.5, at + 1.5)
     there = first_that_meets(
-        lambda x: (contrast(brief, **{reach: x}) >= wanted) == (now < wanted),
+        lambda x: (contrast(brief, **{reach.id: x}) >= wanted) == (now < wanted),
         start=at,
         end=end,
         tolerance=0.01,
@@ -159,14 +150,14 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     )
     if there is not None and there != at:
         value = round(down(there) if now < wanted else up(there), 3)
-        if scene_builder.fits_in_room(brief, d.model_copy(update={reach: value})):
+        if scene_builder.fits_in_room(brief, d.model_copy(update={reach.id: value})):
             yield Proposal(
                 id="sheet_for_contrast",
                 title=f"Light at {case.length(value)} from the face",
-                changes=changes_of({reach: value}),
+                changes=changes_of({reach.id: value}),
                 reason=(
                     f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast"
-                    f" becomes {format_stops(contrast(brief, **{reach: value}))}."
+                    f" becomes {format_stops(contrast(brief, **{reach.id: value}))}."
                 ),
             )
 
@@ -255,17 +246,17 @@ def for_exposure(case: Case) -> Iterator[Proposal]:
 
 
 def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
-    reach = distance_of(case.design)
+    reach = kind_of(case.design).capabilities.travel
     if reach is None:
         return
 
     def reading(distance: float) -> float:
-        moved = case.design.model_copy(update={reach: distance})
+        moved = reach.put(case.design, distance)
         return readings_in_room(case.brief, moved, ("exposure",), effort=SIZING)["exposure"]
 
     # a little more than is missing, since both readings may be off by their error
-    target = reading(getattr(case.design, reach)) * 2 ** (stops + MARGIN)
-    near = first_that_meets(lambda x: reading(x) >= target, start=getattr(case.design, reach), end=0.2, tolerance=0.004)
+    target = reading(reach.get(case.design)) * 2 ** (stops + MARGIN)
+    near = first_that_meets(lambda x: reading(x) >= target, start=reach.get(case.design), end=0.2, tolerance=0.004)
     if near is None:
         yield Proposal(
             id="nearer",
@@ -278,10 +269,10 @@ def _nearer_for_exposure(case: Case, stops: float) -> Iterator[Proposal]:
         )
         return
     value = round(max(down(near), 0.15), 4)
-    edge = case.light(**{reach: value}).shadow_edge
+    edge = case.light(**{reach.id: value}).shadow_edge
     yield Proposal(
         id="nearer",
         title=f"Bring the light to {case.length(value)}",
-        changes=changes_of({reach: value}),
+        changes=changes_of({reach.id: value}),
         reason=f"That makes up {format_stops(stops)}; the shadow edge becomes {case.length(edge)}.",
     )

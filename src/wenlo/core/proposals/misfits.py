@@ -9,7 +9,7 @@ from typing import Any
 from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.thing_box import ROOM_ROUND, ThingBox
-from wenlo.core.proposals.proposal_context import Change, changes_of, limits_of
+from wenlo.core.proposals.proposal_context import Change, changes_of
 from wenlo.core.scene.room import room_box
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -24,9 +24,6 @@ SAME_ANGLE = 1.0
 
 WIDTHS = {"box": 0.8, "bottle": 0.25, "bowl": 2.0, "plate": 1.4, "ring": 2.0, "ball": 1.0}
 """Width of a thing against its height, as it is drawn."""
-
-GROUNDS = ("table", "ground")
-"""Parameters that say how high what a thing stands on is."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -53,12 +50,11 @@ def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Itera
     if brief.subject.kind not in PEOPLE:
         yield from _too_large(brief, design, length)
         yield from _not_lifted(brief, design, length)
-    rise = getattr(design, "hole_rise", None)
-    if rise is not None and abs(rise - brief.camera.rise) > SAME_ANGLE:
-        low, high = limits_of(design, "hole_rise")
+    hole = kind_of(design).capabilities.lens_hole
+    if hole is not None and abs((rise := hole.get(design)) - brief.camera.rise) > SAME_ANGLE:
         yield Misfit(
-            about="hole_rise",
-            cure=changes_of({"hole_rise": min(max(brief.camera.rise, low), high)}),
+            about=hole.id,
+            cure=changes_of({hole.id: hole.within(brief.camera.rise)}),
             text=(
                 f"The hole is cut for a lens that looks down by {rise:.0f}°; the Brief's camera looks down by"
                 f" {brief.camera.rise:.0f}°."
@@ -68,15 +64,15 @@ def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Itera
 
 
 def _too_large(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
-    size = brief.subject.size
+    able, size = kind_of(design).capabilities, brief.subject.size
     wide = WIDTHS.get(brief.subject.kind, 1.0) * size
     if isinstance(design, ThingBox):
         most, which = min((design.width - wide, "wide"), (design.height - size, "high"))
         if most >= 2 * CLEAR:
             return
-        limits = {name: limits_of(design, name) for name in ("width", "height", "depth")}
+        slots = kind_of(design).slots
         need = {"width": max(ROOM_ROUND * size, 1.3 * wide), "height": ROOM_ROUND * size, "depth": ROOM_ROUND * size}
-        grown = {name: round(min(max(need[name], limits[name][0]), limits[name][1]), 2) for name in need}
+        grown = {name: round(slots[name].within(least), 2) for name, least in need.items()}
         fits = grown["width"] - wide >= 2 * CLEAR and grown["height"] - size >= 2 * CLEAR
         said = length(wide if which == "wide" else size)
         yield Misfit(
@@ -85,32 +81,31 @@ def _too_large(brief: Brief, design: Any, length: Callable[[float], str]) -> Ite
             + ("" if fits else " No box of this kind is large enough for it."),
             cure=changes_of(grown) if fits else (),
         )
-    elif hasattr(design, "roof") and hasattr(design, "ground"):
-        over = float(design.roof) - float(design.ground) - size
+    elif (slot := able.roof) is not None and able.ground is not None:
+        ground = able.ground.get(design)
+        over = slot.get(design) - ground - size
         if over < CLEAR:
-            low, high = limits_of(design, "roof")
-            roof = round(float(design.ground) + 2.0 * size, 2)
+            roof = round(ground + 2.0 * size, 2)
             yield Misfit(
-                about="roof",
+                about=slot.id,
                 text=f"The thing is {length(size)} high; under the roof there are {length(max(over + size, 0.0))}.",
-                cure=changes_of({"roof": roof}) if low <= roof <= high else (),
+                cure=changes_of({slot.id: roof}) if roof == slot.within(roof) else (),
             )
 
 
 def _not_lifted(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
-    name = next((n for n in GROUNDS if n in type(design).model_fields), None)
-    if name is None:
+    ground = kind_of(design).capabilities.ground
+    if ground is None:
         return
-    off = brief.subject.foot - float(getattr(design, name))
+    off = brief.subject.foot - ground.get(design)
     if abs(off) <= LIFTED:
         return
-    low, high = limits_of(design, name)
-    there = round(min(max(brief.subject.foot, low), high), 4)
+    there = round(ground.within(brief.subject.foot), 4)
     where = f"hangs {length(off)} over the ground" if off > 0.0 else f"is sunk {length(-off)} into the ground"
     yield Misfit(
-        about=name,
+        about=ground.id,
         text=f"The thing {where}: the ground has to be where it stands.",
-        cure=changes_of({name: there}) if abs(there - brief.subject.foot) <= LIFTED else (),
+        cure=changes_of({ground.id: there}) if abs(there - brief.subject.foot) <= LIFTED else (),
     )
 
 
@@ -122,12 +117,12 @@ def _lamps_in_walls(brief: Brief, design: Any, length: Callable[[float], str]) -
     for lamp in kind.arrange(design, brief, None).lamps:
         x, y, z = (float(v) for v in lamp.centre)
         worst = max(worst, x - box.right, box.left - x, box.front - y, y - box.back, z - box.ceiling_at(x), -z)
-    if worst <= 0.0 or "lamp_distance" not in type(design).model_fields:
+    travel = kind.capabilities.lamp_travel
+    if worst <= 0.0 or travel is None:
         return
-    low, _ = limits_of(design, "lamp_distance")
-    nearer = round(float(design.lamp_distance) - worst - 0.05, 2)
+    nearer = round(travel.get(design) - worst - 0.05, 2)
     yield Misfit(
-        about="lamp_distance",
+        about=travel.id,
         text=f"A lamp stands {length(worst)} through a wall, the floor or the ceiling.",
-        cure=changes_of({"lamp_distance": nearer}) if nearer >= low else (),
+        cure=changes_of({travel.id: nearer}) if nearer >= travel.low else (),
     )

@@ -93,7 +93,9 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 ),
             )
         )
-    if getattr(design, "layers", 3) < 3 and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
+    sheeted = kind_of(design).capabilities.sheet
+    layers = None if sheeted is None or sheeted.layers is None else sheeted.count(design)
+    if layers is not None and layers < 3 and light.sheet.outline_contrast > OUTLINE_THRESHOLD:
         found.append(
             Note(
                 level="hint",
@@ -104,12 +106,11 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 ),
             )
         )
-    material = getattr(design, "sheet", None)
     gap = float(np.linalg.norm(design.lamp_position - design.source_centre))
     lamp = brief.lamp.type
     hot = lamp.electrical_watts is not None and lamp.amount < HOT_BELOW * lamp.electrical_watts
-    if material is not None and from_lamp and gap < (0.8 if hot else NEAR_LAMP):
-        sheet = sheet_material(material)
+    if sheeted is not None and from_lamp and gap < (0.8 if hot else NEAR_LAMP):
+        sheet = sheet_material(sheeted.material.get(design))
         found.append(
             Note(
                 level="caution",
@@ -127,7 +128,7 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 " cloth or a smaller size, or hold it up from below."
             )
             found.append(Note(level="warning", about="kind", text=text))
-    if design.highest > 2.0 and kind_of(design).id == "diffusion_frame":
+    if design.highest > 2.0 and kind_of(design).capabilities.alone:
         found.append(
             Note(
                 level="caution",
@@ -193,7 +194,7 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
 def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
     box = room_box(brief)
     found = []
-    if kind_of(design).id == "diffusion_frame" and design.highest > brief.room.height - HEAD_ROOM:
+    if kind_of(design).capabilities.alone and design.highest > brief.room.height - HEAD_ROOM:
         over = design.highest - brief.room.height + HEAD_ROOM
         found.append(
             Note(

@@ -2,13 +2,14 @@
 
 import math
 from collections.abc import Iterator
-from typing import Any
 
 from wenlo.core.analysis.figures import Light
 from wenlo.core.catalog.typical import gels
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.slots import Slot
 from wenlo.core.photometry.exposure import format_aperture, third_stop_aperture
 from wenlo.core.photometry.stops import format_stops, stops_between
-from wenlo.core.proposals.proposal_context import Case, Change, Proposal, changes_of, distance_of, limits_of
+from wenlo.core.proposals.proposal_context import Case, Change, Proposal, changes_of
 
 DARKEST_OPENING = 22.0
 """Smaller openings blur the picture by diffraction. [-]"""
@@ -26,13 +27,11 @@ def ways_down(case: Case, over: float, lowest: float) -> Iterator[Proposal]:
     lowest: the lamp's lowest power, a fraction.
     """
     dial = Change(path="brief.lamp.power", value=lowest)
-    before = case.light()
+    before, able = case.light(), kind_of(case.design).capabilities
     yield from _neutral(case, over, dial)
     yield from _layer(case, over, dial, before)
-    yield from _farther(case, over, dial, before, "lamp_distance", "Move the lamp back from the sheet")
-    reach = distance_of(case.design)
-    if reach is not None:
-        yield from _farther(case, over, dial, before, reach, "Move the whole light back")
+    yield from _farther(case, over, dial, before, able.lamp_travel, "Move the lamp back from the sheet")
+    yield from _farther(case, over, dial, before, able.travel, "Move the whole light back")
     yield from _opening(case, over, dial)
 
 
@@ -70,24 +69,28 @@ def _neutral(case: Case, over: float, dial: Change) -> Iterator[Proposal]:
 
 
 def _layer(case: Case, over: float, dial: Change, before: Light) -> Iterator[Proposal]:
-    layers = getattr(case.design, "layers", None)
-    if layers is None or layers >= limits_of(case.design, "layers")[1]:
+    sheeted = kind_of(case.design).capabilities.sheet
+    slot = None if sheeted is None else sheeted.layers
+    if slot is None or slot.get(case.design) >= slot.high:
         return
-    after = case.light(layers=layers + 1)
+    layers = slot.get(case.design)
+    after = case.light(**{slot.id: layers + 1})
     taken = stops_between(before.key, after.key)
     yield Proposal(
         id="layer",
         title="Add a layer",
-        changes=(*changes_of({"layers": layers + 1}), dial),
+        changes=(*changes_of({slot.id: layers + 1}), dial),
         reason=f"It takes {format_stops(taken)}; {_also(case, before, after)}.{_left(over, taken)}",
     )
 
 
-def _farther(case: Case, over: float, dial: Change, before: Light, name: str, title: str) -> Iterator[Proposal]:
-    now: Any = getattr(case.design, name, None)
-    if not isinstance(now, float):
+def _farther(
+    case: Case, over: float, dial: Change, before: Light, slot: Slot[float] | None, title: str
+) -> Iterator[Proposal]:
+    if slot is None:
         return
-    far = min(limits_of(case.design, name)[1], max(case.brief.room.depth, case.brief.room.width))
+    now, name = slot.get(case.design), slot.id
+    far = min(slot.high, max(case.brief.room.depth, case.brief.room.width))
     low, high, after = now, far, case.light(**{name: far})
     taken = stops_between(before.key, after.key)
     if taken < 0.1 or far <= now + 0.01:

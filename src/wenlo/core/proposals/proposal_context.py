@@ -6,8 +6,8 @@ from typing import Any
 
 from wenlo.core.analysis.figures import Light, modifier_light
 from wenlo.core.brief.brief import Brief
-from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.slots import Slot
 from wenlo.core.transport.solve import DRAFT
 from wenlo.core.transport.tree import bounds
 from wenlo.core.units.length import UnitSystem, format_length
@@ -73,10 +73,15 @@ def down(value: float) -> float:
 
 def scaled(case: Case, scale: float) -> dict[str, float]:
     """Sizes of the frame grown in its shape; the middle of the sheet stays where the legs allow. [m]"""
-    d = case.design
+    d, leg = case.design, _leg(case.design)
     width, height = up(d.width * scale), up(d.height * scale)
-    top = max(d.centre_height + height / 2, height + LEAST_LEG)
+    top = max(d.centre_height + height / 2, height + leg)
     return {"width": round(width, 4), "height": round(height, 4), "top_height": round(up(top), 4)}
+
+
+def _leg(design: Any) -> float:
+    height = kind_of(design).capabilities.height
+    return 0.0 if height is None else height.leg
 
 
 def changes_of(values: dict[str, Any]) -> tuple[Change, ...]:
@@ -89,12 +94,12 @@ def largest_scale(case: Case) -> float:
     legs. [-]
     """
     d = case.design
-    room = (case.ceiling - LEAST_LEG) / d.height
+    room = (case.ceiling - _leg(d)) / d.height
     return float(min(LIMITS["width"][1] / d.width, LIMITS["height"][1] / d.height, room))
 
 
-def lengths_of(design: Any, brief: Brief) -> list[tuple[str, str]]:
-    """Parameters of a design that are lengths, are set and move its light, with their labels."""
+def lengths_of(design: Any, brief: Brief) -> list[Slot[float]]:
+    """Parameters of a design that are lengths, are set and move its light."""
     kind = kind_of(design)
 
     def places(changed: Any) -> list[float]:
@@ -106,23 +111,10 @@ def lengths_of(design: Any, brief: Brief) -> list[tuple[str, str]]:
         return [float(x) for point in points for x in point]
 
     found, before = [], places(design)
-    for name, info in type(design).model_fields.items():
-        extra, value = info.json_schema_extra, getattr(design, name)
-        if not isinstance(extra, dict) or extra.get("unit") != "m" or not isinstance(value, float) or value <= 0.0:
+    for slot in kind.slots.values():
+        value = slot.get(design)
+        if slot.unit != "m" or not isinstance(value, float) or value <= 0.0:
             continue
-        if places(design.model_copy(update={name: value * 1.05})) != before:
-            found.append((name, str(extra["label"])))
+        if places(slot.put(design, value * 1.05)) != before:
+            found.append(slot)
     return found
-
-
-def limits_of(design: Any, name: str) -> tuple[float, float]:
-    """Least and greatest value of a parameter. [m]"""
-    metadata = type(design).model_fields[name].metadata
-    low = next(m.ge for m in metadata if getattr(m, "ge", None) is not None)
-    high = next(m.le for m in metadata if getattr(m, "le", None) is not None)
-    return float(low), float(high)
-
-
-def distance_of(design: Any) -> str | None:
-    """The parameter that moves the light to and from the subject, if there is one."""
-    return next((name for name in ("sheet_distance", "distance") if name in type(design).model_fields), None)

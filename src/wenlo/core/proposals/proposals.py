@@ -35,6 +35,6 @@ def proposals(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "
     units: how lengths are written.
     """
     case = Case(brief=brief, design=design, units=units)
-    if kind_of(design).id != "diffusion_frame" and key in SHEET_GAUGES:
+    if not kind_of(design).capabilities.alone and key in SHEET_GAUGES:
         return tuple(lengths.for_gauge(case, key))
     return tuple(MAKERS[key](case))

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Literal
 
 import numpy as np
@@ -10,9 +10,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.analysis.clashes import seen_by_lens
 from wenlo.core.analysis.figures import readings_in_room
-from wenlo.core.brief.brief import MOST_OTHERS, MOST_PIECES, PEOPLE, Brief, OtherLight
+from wenlo.core.brief.brief import KEYED, MOST_OTHERS, MOST_PIECES, PEOPLE, Brief, OtherLight
 from wenlo.core.brief.set_objects import Board
 from wenlo.core.catalog.own import is_natural, lamp_of
+from wenlo.core.ids import keyed
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -173,7 +175,11 @@ def place_role(
         "practical": _practical,
         "pretended": _pretended,
     }
-    return makers[role](stage, lamp)
+    found = makers[role](stage, lamp)
+    # what is placed is called by keys that nothing in the set has
+    lights = keyed([*brief.others, *found.lights], KEYED["others"])[len(brief.others) :]
+    boards = keyed([*brief.pieces, *found.boards], KEYED["pieces"])[len(brief.pieces) :]
+    return replace(found, lights=tuple(lights), boards=tuple(boards))
 
 
 def _contrast(lux: Mapping[str, float]) -> float:
@@ -551,8 +557,8 @@ def _pretended(stage: _Stage, lamp: str) -> Placement:
         )
         return Placement(role="pretended", words="", why_not=why)
     bearing = math.degrees(math.atan2(light.x, -light.y))
-    most = 90.0 if stage.design.kind == "diffusion_frame" else 180.0
-    turn = round(max(-most, min(most, bearing)), 1)
+    key_angle = kind_of(stage.design).slots["key_angle"]
+    turn = round(key_angle.within(bearing), 1)
     apart = mired(scene_builder.white_of(light)) - mired(scene_builder.white_of(stage.brief.lamp))
     over = stage.over_key(light)
     words = (
@@ -565,7 +571,8 @@ def _pretended(stage: _Stage, lamp: str) -> Placement:
             text=(
                 "The key comes from where the light seems to come from."
                 if abs(turn - bearing) < 1.0
-                else f"The key turns no farther than {most:.0f}°; the light seems to come from {abs(bearing):.0f}°."
+                else f"The key turns no farther than {key_angle.high:.0f}°; the light seems to come from"
+                f" {abs(bearing):.0f}°."
             ),
         ),
         RoleCheck(

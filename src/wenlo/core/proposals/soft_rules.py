@@ -44,13 +44,10 @@ def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -
     return None, light
 
 
-def _most(design: Any, name: str) -> int:
-    return int(next(m.le for m in type(design).model_fields[name].metadata if getattr(m, "le", None) is not None))
-
-
 def layers_until_hidden(brief: Brief, design: Any) -> int | None:
     """Least number of layers through which the lamp's outline is not made out; None if no number of them hides it."""
-    count, _ = _count_until(brief, design, "layers", _most(design, "layers"), lambda light: light.lamp_hidden)
+    most = int(kind_of(design).slots["layers"].high)
+    count, _ = _count_until(brief, design, "layers", most, lambda light: light.lamp_hidden)
     return count
 
 
@@ -62,7 +59,7 @@ def lamps_until_even(brief: Brief, design: Any) -> tuple[int | None, float]:
         brief,
         design,
         "lamps",
-        _most(design, "lamps"),
+        int(kind_of(design).slots["lamps"].high),
         lambda light: light.sheet.centre_to_edge <= brief.wanted.evenness,
     )
     return count, light.sheet.centre_to_edge
@@ -123,12 +120,12 @@ def mired_shift(reflectance: Sequence[float], white: float) -> float:
 
 def _colours(brief: Brief, design: Any) -> Iterator[tuple[str, Sequence[float]]]:
     # what the light meets on its way, with its colour
-    if hasattr(design, "sheet"):
-        yield "sheet", sheet_material(design.sheet).tint
-    for name in ("face", "lining"):
-        if hasattr(design, name):
-            yield name, bounce_face(getattr(design, name)).reflectance
-    if kind_of(design).id == "room_bounce":
+    able = kind_of(design).capabilities
+    if able.sheet is not None:
+        yield "sheet", sheet_material(able.sheet.material.get(design)).tint
+    for slot in able.faces:
+        yield slot.id, bounce_face(slot.get(design)).reflectance
+    if able.off_ceiling:
         yield "ceiling", finish_material(brief.room.ceiling).reflectance
 
 

@@ -9,7 +9,6 @@ from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.proposals.proposal_context import limits_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.solve import DRAFT
 
@@ -44,15 +43,15 @@ class Curve:
 
 
 def _values(design: Any, name: str) -> Sequence[float]:
-    value = getattr(design, name, None)
-    extra = type(design).model_fields[name].json_schema_extra if name in type(design).model_fields else None
-    if not isinstance(extra, dict) or extra.get("unit") not in {"m", "degree", "count"} or value is None:
+    slot = kind_of(design).slots.get(name)
+    value = None if slot is None else slot.get(design)
+    if slot is None or slot.unit not in {"m", "degree", "count"} or value is None:
         message = "Choose a length, an angle or a number of this modifier that is set, or “size”."
         raise InvalidInput(message, fields=[FieldError(path="parameter", message=message)])
-    low, high = limits_of(design, name)
-    if extra["unit"] == "count":
+    low, high = slot.low, slot.high
+    if slot.unit == "count":
         return range(int(low), int(high) + 1)
-    if extra["unit"] == "degree":
+    if slot.unit == "degree":
         ends = max(low, value - WIDE), min(high, value + WIDE)
         return [ends[0] + (ends[1] - ends[0]) * k / (STEPS - 1) for k in range(STEPS)]
     start, end = max(low, value / SPAN, 1e-3), min(high, max(value, 0.05) * SPAN)
@@ -79,7 +78,7 @@ def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, i
         designs = [kind.scaled(design, scale) for scale in scales]
         at, now = [d.source_size[0] for d in designs], design.source_size[0]
     else:
-        at, now = list(_values(design, parameter)), getattr(design, parameter)
+        at, now = list(_values(design, parameter)), kind.slots[parameter].get(design)
         designs = [moved(design, parameter, value) for value in at]
     rows: list[tuple[float, ...]] = []
     fits: list[bool] = []
@@ -104,7 +103,8 @@ def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, i
 
 def moved(design: Any, name: str, value: float) -> Any:
     """The design with one length changed; a frame's height keeps its lower edge."""
-    changes = {name: value}
-    if name == "height" and hasattr(design, "top_height"):
-        changes["top_height"] = design.top_height + value - design.height
-    return design.model_copy(update=changes)
+    kind = kind_of(design)
+    height = kind.capabilities.height
+    if height is not None and name == height.slot.id:
+        return height.put(design, value)
+    return kind.slots[name].put(design, value)

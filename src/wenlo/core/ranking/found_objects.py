@@ -1,10 +1,10 @@
 """From a found object to the kinds that it can become, and from a kind to what to look for."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from pydantic import BaseModel, ValidationError
+from pydantic import ValidationError
 
 from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import Evaluated, evaluate
@@ -13,6 +13,7 @@ from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound, OwnLamp
 from wenlo.core.modifiers.kind import Kind, ReuseRule
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.modifiers.slots import Slot
 from wenlo.core.ranking.ranking import fitted
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem, format_length
@@ -89,7 +90,7 @@ def _become(kind: Kind[Any], rule: ReuseRule, brief: Brief, found: OwnFound, uni
     if cannot is not None:
         return refused(cannot)
     changes = dict(_sizes(rule, v))
-    wrong = next(_outside(kind.parameters, changes, units), None)
+    wrong = next(_outside(kind.slots, changes, units), None)
     if wrong is not None:
         return refused(wrong)
     if rule.wall == "sheet":
@@ -108,7 +109,7 @@ def _become(kind: Kind[Any], rule: ReuseRule, brief: Brief, found: OwnFound, uni
     brief = scene_builder.with_daylight(brief, design)
     if not scene_builder.fits_in_room(brief, design):
         turned = fitted(kind, brief, design)
-        kept = turned is not None and all(getattr(turned, name) == getattr(design, name) for name in rule.sizes)
+        kept = turned is not None and all(kind.slots[n].get(turned) == kind.slots[n].get(design) for n in rule.sizes)
         if turned is None or not kept:
             return refused("So large, it does not fit the room where the subject stands.")
         design = turned
@@ -129,15 +130,12 @@ def _sizes(rule: ReuseRule, values: FoundValues) -> Iterator[tuple[str, Any]]:
         yield name, round(sides[side], 3)
 
 
-def _outside(parameters: type[BaseModel], changes: dict[str, Any], units: UnitSystem) -> Iterator[str]:
+def _outside(slots: Mapping[str, Slot[Any]], changes: dict[str, Any], units: UnitSystem) -> Iterator[str]:
     for name, value in changes.items():
-        info = parameters.model_fields[name]
-        low = next(m.ge for m in info.metadata if getattr(m, "ge", None) is not None)
-        high = next(m.le for m in info.metadata if getattr(m, "le", None) is not None)
-        label = str(info.json_schema_extra["label"]) if isinstance(info.json_schema_extra, dict) else name
-        if not low <= value <= high:
-            limits = f"{format_length(low, system=units)} to {format_length(high, system=units)}"
-            yield f"Its {label} would be {format_length(value, system=units)}; this kind is made from {limits}."
+        slot = slots[name]
+        if value != slot.within(value):
+            limits = f"{format_length(slot.low, system=units)} to {format_length(slot.high, system=units)}"
+            yield f"Its {slot.label} would be {format_length(value, system=units)}; this kind is made from {limits}."
 
 
 def look_for(kind: Kind[Any], design: Any, *, units: UnitSystem = "metric") -> tuple[str, ...]:
@@ -146,9 +144,8 @@ def look_for(kind: Kind[Any], design: Any, *, units: UnitSystem = "metric") -> t
     for rule in kind.becomes:
         what = " or ".join(WORDS[form] for form in rule.forms)
         words = {"width": "wide", "height": "high", "depth": "deep", "focal": "of focal length"}
-        lengths = [
-            f"{format_length(getattr(design, name), system=units)} {words[side]}" for name, side in rule.sizes.items()
-        ]
+        sides = [(kind.slots[name].get(design), words[side]) for name, side in rule.sizes.items()]
+        lengths = [f"{format_length(value, system=units)} {word}" for value, word in sides]
         inside = " inside" if set(rule.forms) & {"tub", "carton", "dish", "shade"} else ""
         size = f", about {', '.join(lengths)}{inside}" if lengths else ""
         faces = f", {_faces(rule.faces)}" if rule.faces else ""

@@ -7,6 +7,7 @@ from typing import Any, Literal
 import numpy as np
 
 from wenlo.core.brief.brief import PEOPLE, Brief, SubjectFinish
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.scene import scene_builder
 
@@ -89,9 +90,10 @@ def direction_of(brief: Brief, design: Any) -> LightDirection:
 
 def comes_from(brief: Brief, design: Any) -> tuple[LightDirection, ...]:
     """All ways from which a design's light comes."""
-    all_round: tuple[LightDirection, ...] = getattr(design, "lit_from", ())
-    ways = all_round or (direction_of(brief, design),)
-    return (*ways, "under") if getattr(design, "under", 0.0) > 0.0 else ways
+    kind = kind_of(design)
+    ways = kind.lit_from(design) or (direction_of(brief, design),)
+    under = kind.capabilities.under
+    return (*ways, "under") if under is not None and under.get(design) > 0.0 else ways
 
 
 def front_normal(brief: Brief) -> np.ndarray:

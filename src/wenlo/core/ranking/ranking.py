@@ -14,15 +14,15 @@ from wenlo.core.analysis.figures import Light, evaluate, modifier_light
 from wenlo.core.analysis.light_layers import action_range
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
-from wenlo.core.catalog.typical import sheet_materials
+from wenlo.core.catalog.typical import SheetMaterial, sheet_materials
 from wenlo.core.errors import Impossible
 from wenlo.core.inventory.own_things import lit_by, of_own_bars, of_own_materials
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
 from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials
-from wenlo.core.modifiers.diffusion_frame import LEAST_LEG
 from wenlo.core.modifiers.kind import Kind
-from wenlo.core.modifiers.registry import kinds
-from wenlo.core.proposals.proposal_context import Case, distance_of, limits_of
+from wenlo.core.modifiers.registry import kind_of, kinds
+from wenlo.core.modifiers.slots import Slot
+from wenlo.core.proposals.proposal_context import Case
 from wenlo.core.ranking.scoring import Ranked, ScorePoint, points_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.units.length import UnitSystem
@@ -58,8 +58,6 @@ ALIKE = 0.6
 STEAM_ANGLE = 140.0
 """Steam and dust show against light that comes from so far round behind them. [degree]"""
 
-HEIGHTS = ("centre_height", "top_height")
-
 
 def _angles(brief: Brief, design: Any, turn: float) -> tuple[float, ...]:
     # the key's angle, turned farther from the camera, on the side that is asked for, or else on either
@@ -73,10 +71,8 @@ def _angles(brief: Brief, design: Any, turn: float) -> tuple[float, ...]:
 
 def angle_limits(design: Any) -> tuple[float, float]:
     """Least and greatest key angle that a kind takes. [degree]"""
-    metadata = type(design).model_fields["key_angle"].metadata
-    low = next(float(m.ge) for m in metadata if getattr(m, "ge", None) is not None)
-    high = next(float(m.le) for m in metadata if getattr(m, "le", None) is not None)
-    return low, high
+    slot = kind_of(design).slots["key_angle"]
+    return slot.low, slot.high
 
 
 def placed_as_asked(brief: Brief, design: Any) -> Any:
@@ -94,20 +90,20 @@ def placed_as_asked(brief: Brief, design: Any) -> Any:
         changes["key_angle"] = math.copysign(STEAM_ANGLE, design.key_angle)
     del low
     height = brief.wanted.key_height
-    name = next((n for n in HEIGHTS if n in type(design).model_fields), None)
-    if height is not None and name is not None and abs(height) < STEEPEST:
+    kind = kind_of(design)
+    able, slots = kind.capabilities, kind.slots
+    if height is not None and able.stands is not None and abs(height) < STEEPEST:
         level = float(np.hypot(*design.source_centre[:2]))
         rise = level * math.tan(math.radians(height)) + brief.subject.face_height - float(design.source_centre[2])
-        least, most = limits_of(design, name)
-        if name == "top_height":
-            least = max(least, design.height + LEAST_LEG)
-        changes[name] = round(min(max(getattr(design, name) + rise, least), most, brief.room.height - 0.05), 3)
+        stands, least = able.stands, able.stands.low
+        if able.height is not None and able.height.leg > 0.0:
+            least = max(least, able.height.slot.get(design) + able.height.leg)
+        high_up = min(max(stands.get(design) + rise, least), stands.high, brief.room.height - 0.05)
+        changes[stands.id] = round(high_up, 3)
     # as far as it fits: under a ceiling it stays lower than is asked
     for share in SHARES_OF_RISE if changes else ():
         tried = {
-            name: value
-            if name == "key_angle"
-            else round(getattr(design, name) + share * (value - getattr(design, name)), 3)
+            name: value if name == "key_angle" else round((now := slots[name].get(design)) + share * (value - now), 3)
             for name, value in changes.items()
         }
         candidate = design.model_copy(update=tried)
@@ -289,8 +285,8 @@ class Remedy:
 
 def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[ScorePoint]) -> Iterator[Remedy]:
     # For the wishes that are missed, the weightiest first: what a person would try.
-    fields = kind.parameters.model_fields
-    distance, total = distance_of(design), sum(point.weight for point in points)
+    able = kind.capabilities
+    distance, total = able.travel, sum(point.weight for point in points)
     for point in points:
         if point.fact or point.weight < WORTH_A_TRY or total - point.weight > HOPELESS:
             continue
@@ -299,13 +295,13 @@ def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Score
         if point.wish in ("nearer", "farther") and distance is not None:
             value = _stepped(design, distance, 1 / STEP if point.wish == "nearer" else STEP)
             # as large in proportion, so that the shadow edge stays
-            grown = kind.scaled(design.model_copy(update={distance: value}), value / getattr(design, distance))
+            grown = kind.scaled(distance.put(design, value), value / distance.get(design))
             moved = fitted(kind, brief, grown)
             if moved is not None:
                 text = f"It stands {point.wish} than the shadow edge alone asks, {point.because}."
                 yield Remedy(id=point.wish, design=moved, text=text)
-        elif point.wish == "lamp_nearer" and "lamp_distance" in fields:
-            moved = design.model_copy(update={"lamp_distance": _stepped(design, "lamp_distance", 1 / STEP)})
+        elif point.wish == "lamp_nearer" and able.lamp_travel is not None:
+            moved = able.lamp_travel.put(design, _stepped(design, able.lamp_travel, 1 / STEP))
             yield Remedy(
                 id="lamp_nearer", design=moved, text="The lamp stands nearer to it, so that less light misses it."
             )
@@ -313,32 +309,28 @@ def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Score
             text = f"It is smaller than the shadow edge asks, {point.because}."
             yield Remedy(id="smaller", design=kind.scaled(design, SHRINK), text=text)
         elif point.wish == "brighter":
-            if getattr(design, "layers", 1) > 1:
-                thinner = design.model_copy(update={"layers": design.layers - 1})
+            layers = None if able.sheet is None else able.sheet.layers
+            if layers is not None and layers.get(design) > 1:
+                thinner = layers.put(design, layers.get(design) - 1)
                 yield Remedy(id="thinner", design=thinner, text="One layer fewer, so that less light is lost.")
-            clearer = _clearer(design)
-            if clearer is not None:
-                text = f"Of {sheet_material(clearer).name}, which passes more, so that less light is lost."
-                yield Remedy(id="clearer", design=design.model_copy(update={"sheet": clearer}), text=text)
+            clearer = None if able.sheet is None else _clearer(sheet_material(able.sheet.material.get(design)))
+            if able.sheet is not None and clearer is not None:
+                text = f"Of {clearer.name}, which passes more, so that less light is lost."
+                yield Remedy(id="clearer", design=able.sheet.material.put(design, clearer.id), text=text)
             if distance is not None:
-                near = design.model_copy(update={distance: _stepped(design, distance, 1 / STEP)})
+                near = distance.put(design, _stepped(design, distance, 1 / STEP))
                 if scene_builder.fits_in_room(brief, near) and not scene_builder.in_picture(brief, near):
                     yield Remedy(
                         id="as large, nearer", design=near, text="It stands nearer, for the light that is needed."
                     )
 
 
-def _stepped(design: Any, name: str, factor: float) -> float:
-    low, high = limits_of(design, name)
-    now: float = getattr(design, name)
-    return round(min(max(now * factor, low), high), 2)
+def _stepped(design: Any, slot: Slot[float], factor: float) -> float:
+    return round(slot.within(slot.get(design) * factor), 2)
 
 
-def _clearer(design: Any) -> str | None:
+def _clearer(now: SheetMaterial) -> SheetMaterial | None:
     # The next sheet that passes more and still hides the lamp as well.
-    if "sheet" not in type(design).model_fields:
-        return None
-    now = sheet_material(design.sheet)
     better = [
         sheet
         for sheet in sheet_materials().values()
@@ -346,7 +338,7 @@ def _clearer(design: Any) -> str | None:
         and sheet.transmittance > 1.15 * now.transmittance
         and sheet.unscattered <= max(now.unscattered, MOST_STRAIGHT)
     ]
-    return min(better, key=lambda sheet: sheet.transmittance).id if better else None
+    return min(better, key=lambda sheet: sheet.transmittance, default=None)
 
 
 def _stays(kind: Kind[Any]) -> bool:
@@ -360,12 +352,12 @@ def evened(kind: Kind[Any], brief: Brief, design: Any) -> tuple[Any, float]:
     Farther off the light falls off less across the area; it is sized anew there, so that its shadow edge stays.
     """
     range_now = 0.0 if _stays(kind) else action_range(brief, design, effort=TRYING)
-    name = next((n for n in ("sheet_distance", "distance") if n in kind.parameters.model_fields), None)
-    if name is None or range_now <= brief.action.vary:
+    travel = kind.capabilities.travel
+    if travel is None or range_now <= brief.action.vary:
         return design, range_now
-    off = round(getattr(design, name) * FARTHER, 2)
-    moved = sized(kind, brief, start=design.model_copy(update={name: off}))
-    if moved is None or getattr(moved[0], name) != off:
+    off = round(travel.get(design) * FARTHER, 2)
+    moved = sized(kind, brief, start=travel.put(design, off))
+    if moved is None or travel.get(moved[0]) != off:
         return design, range_now
     range_then = action_range(brief, moved[0], effort=TRYING)
     softer = moved[1].shadow_edge >= 0.97 * min(

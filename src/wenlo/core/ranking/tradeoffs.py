@@ -11,7 +11,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
 from wenlo.core.errors import Impossible
 from wenlo.core.inventory.shopping import work_out
-from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.registry import kind_of, standing_for
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.ranking.scoring import Ranked
 from wenlo.core.scene import scene_builder
@@ -20,61 +20,43 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 @dataclass(frozen=True, kw_only=True)
 class School:
-    """A question with the kinds that stand for its sides, the first that serves the brief for each, and what each side
-    says.
+    """A question with its sides: the way of working that kinds stand for, the first of which that serves the brief
+    speaks for it, and what it says.
     """
 
     question: str
-    sides: tuple[tuple[str, tuple[str, ...], str], ...]
+    sides: tuple[tuple[str, str], ...]
 
 
 SCHOOLS = (
     School(
         question="Through a sheet, off a board, or both?",
         sides=(
-            ("shoot through", ("diffusion_frame", "hung_curtain"), "keeps the light and stays simple"),
-            ("bounce", ("bounce_card", "flash_into_board", "room_bounce"), "hides the lamp and needs no room behind"),
-            ("book light", ("book_light",), "hides the lamp and is the most even"),
+            ("shoot through", "keeps the light and stays simple"),
+            ("bounce", "hides the lamp and needs no room behind"),
+            ("book light", "hides the lamp and is the most even"),
         ),
     ),
     School(
         question="An enclosed box or an open sheet?",
-        sides=(
-            (
-                "enclosed",
-                ("rod_softbox", "hanging_softbox", "small_flash_softbox", "ring_softbox"),
-                "lets nothing past it",
-            ),
-            ("open", ("diffusion_frame", "hung_curtain"), "cools by itself and takes any lamp"),
-        ),
+        sides=(("enclosed", "lets nothing past it"), ("open", "cools by itself and takes any lamp")),
     ),
     School(
         question="Lamp facing the sheet, or facing the back?",
         sides=(
-            ("facing the sheet", ("diffusion_frame", "rod_softbox"), "keeps the light"),
-            (
-                "facing the back",
-                ("small_flash_softbox", "book_light"),
-                "hides the lamp's outline and fills the sheet to its edges",
-            ),
+            ("facing the sheet", "keeps the light"),
+            ("facing the back", "hides the lamp's outline and fills the sheet to its edges"),
         ),
     ),
     School(
         question="Daylight or lamps?",
-        sides=(
-            ("daylight", ("window_sheet", "open_shade"), "costs nothing and is large"),
-            ("lamps", ("diffusion_frame", "rod_softbox", "small_flash_softbox"), "stay as they are all day"),
-        ),
+        sides=(("daylight", "costs nothing and is large"), ("lamps", "stay as they are all day")),
     ),
     School(
         question="From above or from the side?",
         sides=(
-            (
-                "above",
-                ("overhead_bounce", "hanging_softbox", "room_bounce"),
-                "keeps the floor free and the walls darker",
-            ),
-            ("side", ("diffusion_frame", "bounce_card", "rod_softbox"), "lights the eyes and is quicker to set"),
+            ("above", "keeps the floor free and the walls darker"),
+            ("side", "lights the eyes and is quicker to set"),
         ),
     ),
 )
@@ -82,10 +64,12 @@ SCHOOLS = (
 
 @dataclass(frozen=True, kw_only=True)
 class Variants:
-    """A question about one kind, the first of ``kinds`` that serves: two values of one of its parameters."""
+    """A question about one kind, the first that stands for a way of working and serves: two values of one of its
+    parameters.
+    """
 
     question: str
-    kinds: tuple[str, ...]
+    method: str
     parameter: str
     sides: tuple[tuple[str, Any, str], ...]
 
@@ -93,7 +77,7 @@ class Variants:
 VARIANTS = (
     Variants(
         question="White lining or mirror lining?",
-        kinds=("small_flash_softbox", "rod_softbox", "hanging_softbox", "ring_softbox"),
+        method="lined",
         parameter="lining",
         sides=(
             ("white", "white_painted_canvas", "evens the light out and hides dents"),
@@ -102,7 +86,7 @@ VARIANTS = (
     ),
     Variants(
         question="One layer or two?",
-        kinds=("diffusion_frame", "rod_softbox"),
+        method="layered",
         parameter="layers",
         sides=(("one", 1, "keeps the light"), ("two", 2, "hides the lamp and evens the sheet")),
     ),
@@ -186,7 +170,7 @@ def _varied(brief: Brief, row: Ranked, parameter: str, value: Any, name: str) ->
 
 def _of_variants(brief: Brief, serving: dict[str, Ranked], units: UnitSystem) -> Iterator[Dispute]:
     for variant in VARIANTS:
-        row = next((serving[kind] for kind in variant.kinds if kind in serving), None)
+        row = next((serving[kind.id] for kind in standing_for(variant.method) if kind.id in serving), None)
         if row is None:
             continue
         made = [(side, _varied(brief, row, variant.parameter, side[1], side[0])) for side in variant.sides]
@@ -217,9 +201,9 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
     low, high = (0.0, 0.0)
     if all(map(math.isfinite, result.loss_band)) and result.loss_band[1] > result.loss_band[0]:
         low, high = result.loss_band
-    material = getattr(best.design, "sheet", None)
-    if material is not None and high == low:
-        row = sheet_material(material)
+    sheeted = kind_of(best.design).capabilities.sheet
+    if sheeted is not None and high == low:
+        row = sheet_material(sheeted.material.get(best.design))
         low, high = 0.0, math.log2(row.transmittance_high / row.transmittance_low)
     unsure = high - low
     error = math.log2(1.0 + result.levels.key_error / max(result.levels.key, 1e-9))
@@ -297,8 +281,8 @@ def disputes(brief: Brief, rows: Sequence[Ranked], *, units: UnitSystem = "metri
     found = []
     for school in SCHOOLS:
         sides, speakers = [], []
-        for name, kinds, says in school.sides:
-            row = next((serving[kind] for kind in kinds if kind in serving), None)
+        for name, says in school.sides:
+            row = next((serving[kind.id] for kind in standing_for(name) if kind.id in serving), None)
             if row is not None and row not in speakers:
                 speakers.append(row)
                 sides.append(DisputeSide(name=name, kind=row.kind, argument=_argument(row, says, units)))

@@ -4,11 +4,11 @@ are bent.
 
 import math
 from collections.abc import Callable, Iterator
-from typing import Any
 
 from wenlo.core.catalog.typical import LampType, stock
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.packing import section
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging import bending
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
@@ -166,11 +166,12 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
     # stress in the uprights where they are held
     plan, design = modifier.plan, modifier.design
     area, middle = silhouette(modifier.arrangement)
-    kind = kind_of(design)  # type: ignore[arg-type]
+    kind = kind_of(design)
     holds = [h for h in kind.holds(design, modifier.mass) if h.by not in ("lamp", "wall")]
     if area <= 0.0 or not holds:
         return
-    tall = float(getattr(design, "height", 2.0 * middle))
+    height = kind.capabilities.height
+    tall = 2.0 * middle if height is None else height.slot.get(design)
     lever = wind_lever(middle, float(holds[0].place[2]), tall)
     most = bending.strength(plan.stock.id)
     force = wind_force(area, wind)
@@ -233,11 +234,12 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     )
 
 
-def _sheet_checks(about: About, design: Any, length: Length) -> Iterator[Check]:
-    if not (hasattr(design, "bend") and hasattr(design, "thickness")):
+def _sheet_checks(about: About, design: ModifierParameters, length: Length) -> Iterator[Check]:
+    bent = kind_of(design).capabilities.bent
+    if bent is None:
         return
-    radius, thick = float(design.bend), float(design.thickness)
-    flat = min(float(getattr(design, "flat", 0.5)), float(getattr(design, "width", 0.5)))
+    radius, thick = bent.radius.get(design), bent.thickness.get(design)
+    flat = min(bent.flat.get(design), bent.width.get(design))
     sag = bending.plate_sag(ACRYLIC * thick * GRAVITY, flat, thick, ACRYLIC_MODULUS * bending.CREEP)
     how = "as a skin too (Levy 1942)" if sag > thick / 2 else "(Timoshenko)"
     yield evaluate_limit(

@@ -11,6 +11,7 @@ from wenlo.core.document.failures import Failure, FailureKind
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import Impossible
 from wenlo.core.inventory.stocked import Stocked
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.loads import modifiers_of
 from wenlo.core.rigging.supports import supports
@@ -47,9 +48,10 @@ def reached(shoot: Shoot, power: float) -> float | None:
     """How hot the sheet of a shoot gets with the key at a power; None where that is not known. [°C]"""
     lamp, rig = shoot.brief.lamp.type, shoot.rig
     modifier = next(iter(modifiers_of(shoot)))
-    if lamp.kind != "continuous" or not lamp.electrical_watts or not hasattr(modifier.design, "sheet"):
+    sheeted = kind_of(modifier.design).capabilities.sheet
+    if lamp.kind != "continuous" or not lamp.electrical_watts or sheeted is None:
         return None
-    name = sheet_material(modifier.design.sheet).name
+    name = sheet_material(sheeted.material.get(modifier.design)).name
     warm = thermal_state_of(modifier, lamp, power, rig)
     found: list[float] = []
     for beam in beamed(modifier.arrangement):

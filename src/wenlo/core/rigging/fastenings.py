@@ -152,7 +152,7 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     ----------
     modifier: with its parts.
     """
-    kind = kind_of(modifier.design)  # type: ignore[arg-type]
+    kind = kind_of(modifier.design)
     holds = list(kind.holds(modifier.design, modifier.mass))
     hung = any(h.by in ("ceiling", "boom") for h in holds)
     weight = (modifier.mass + modifier.hung) * GRAVITY * (MOVING if hung else 1.0)
@@ -162,7 +162,7 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     clamps = sum(int(f.count) for f in modifier.plan.fittings if f.id == "spring_clamp")
     boards = [c for c in modifier.plan.cloth if c.form == "board"]
     # a sheet that is bent lies on its battens: its clamps keep the bend, not the weight
-    if clamps and boards and not hasattr(modifier.design, "bend"):
+    if clamps and boards and kind_of(modifier.design).capabilities.bent is None:
         share = max(c.mass for c in boards) * GRAVITY / min(clamps, 2)
         yield evaluate_limit(
             "hold.clamps",

@@ -30,6 +30,9 @@ Vector = NDArray[np.float64]
 CARD_MASS = 0.8
 """Of a card with its clamp. [kg/m²]"""
 
+OTHER_FOOT = 0.5
+"""What stands on the floor on no feet of its own takes so much of it. [m]"""
+
 LAMP_AREA = 2.0
 """Sail area of a lamp against that of its face."""
 
@@ -80,7 +83,7 @@ class Modifier:
 
     id: str
     name: str
-    design: object
+    design: ModifierParameters
     brief: Brief
     arrangement: Arrangement
     plan: BuildPlan
@@ -225,10 +228,12 @@ def _lamp_held(
 
 def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Load]:
     design = modifier.design
-    kind = kind_of(design)  # type: ignore[arg-type]
+    kind = kind_of(design)
     holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in kind.holds(design, modifier.mass))
     area, height = silhouette(modifier.arrangement)
-    width, tall = design.source_size  # type: ignore[attr-defined]
+    width, tall = design.source_size
+    feet = kind.capabilities.foot
+    foot = OTHER_FOOT if feet is None else feet.get(design)
     on_lamp = [h for h in holds if h.by == "lamp" or h.on_lamp]
     share_of_lamps = modifier.hung / len(holds) if holds and holds[0].by == "ceiling" else 0.0
     for hold in holds:
@@ -247,18 +252,18 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
             area_height=height,
             carries=hold.carries,
             extent=min(width, tall) / 2,
-            depth=getattr(design, "foot_length", 0.5) / 2 if hold.by == "floor" else 0.1,
+            depth=foot / 2 if hold.by == "floor" else 0.1,
             bears=max(len(holds) / 2.0, 1.0) if hold.by == "ceiling" else 1.0,
         )
     if modifier.hung > 0.0 or daylight:
         return
     reach = 0.0
     if on_lamp:
-        reach = float(np.linalg.norm(design.source_centre - design.lamp_position)) / 2  # type: ignore[attr-defined]
+        reach = float(np.linalg.norm(design.source_centre - design.lamp_position)) / 2
     for k, emitter in enumerate(modifier.arrangement.lamps):
         name = "key lamp" if k == 0 and modifier.id == KEY else f"{modifier.name}: lamp {k + 1}"
         extra = sum(h.mass for h in on_lamp) if k == 0 else 0.0
-        aim = modifier.motion.point(design.lamp_aim) if k == 0 else None  # type: ignore[attr-defined]
+        aim = modifier.motion.point(design.lamp_aim) if k == 0 else None
         yield _lamp_held(lamp_id(modifier.id, k), name, lamp, emitter.centre, aim, extra, reach)
 
 

@@ -166,11 +166,8 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
         except WenloError:
             continue
         if mass <= most:
-            changes = {
-                f"design.{name}": getattr(smaller, name)
-                for name in type(smaller).model_fields
-                if getattr(smaller, name) != getattr(shoot.design, name)
-            }
+            differ = kind.differences(shoot.design, smaller)
+            changes = {f"design.{name}": value for name, value in differ.items()}
             size = " × ".join(format_length(x) for x in smaller.source_size)
             return Cure(words=f"a smaller canvas, {size}, weighs {mass:.1f} kg; or a stronger boom", changes=changes)
     return None
@@ -251,7 +248,7 @@ def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifi
         )
         if holding.under is not None and holding.by == "boom":
             # beside what hangs: the lamp stands before it
-            way = np.array(modifiers[0].design.across[:2])  # type: ignore[attr-defined]
+            way = np.array(modifiers[0].design.across[:2])
             foot = held.place[:2] + way * holding.reach
             marks.append(floor_mark(brief, f"stand of the boom for {held.name}", float(foot[0]), float(foot[1])))
     return marks

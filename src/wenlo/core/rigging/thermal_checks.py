@@ -76,7 +76,7 @@ class ThermalState:
 
 def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> ThermalState | None:
     """The modifier as a housing with its heat; None where it is open or its lamp gives no heat that is known."""
-    design: Any = modifier.design
+    design = modifier.design
     kind = kind_of(design)
     warm = heat.as_heat(lamp)
     housing = housing_of(design, modifier.arrangement, modifier.plan, name=modifier.name)
@@ -103,7 +103,7 @@ def heat_checks(
     rig: the answers about the rig.
     units: how lengths are written.
     """
-    design: Any = modifier.design
+    design = modifier.design
     kind = kind_of(design)
     if kind.daylight is None:
         yield from _lamp_checks(modifier, lamp, power if lamp.kind == "continuous" else 1.0, rig)
@@ -111,8 +111,9 @@ def heat_checks(
         for emitter in modifier.arrangement.lamps:
             if lamp.kind == "continuous" and emitter.lens is not None:
                 yield _focus_check(modifier.about, emitter, lamp, power, units)
-    if hasattr(design, "lens") and hasattr(design, "focal_length"):
-        suns = heat.burning_glass(float(design.lens), float(design.focal_length))
+    glass = kind.capabilities.lens
+    if glass is not None:
+        suns = heat.burning_glass(glass.diameter.get(design), glass.focal_length.get(design))
         yield unanswered(
             "lens.sun",
             modifier.about,
@@ -169,15 +170,15 @@ class Place:
     around: float
 
 
-def material_of(design: Any, shape: str) -> tuple[str, float] | None:
+def material_of(design: ModifierParameters, shape: str) -> tuple[str, float] | None:
     """What a surface is made of and its limit [°C], where the design says so; None where it does not."""
-    if shape.startswith("sheet") and hasattr(design, "sheet"):
-        row = sheet_material(design.sheet)
+    able = kind_of(design).capabilities
+    if shape.startswith("sheet") and able.sheet is not None:
+        row = sheet_material(able.sheet.material.get(design))
         return row.name, row.keep_below_celsius
-    for field in ("lining", "face"):
-        if hasattr(design, field):
-            face = bounce_face(getattr(design, field))
-            return face.name, face.keep_below_celsius
+    for slot in able.faces:
+        face = bounce_face(slot.get(design))
+        return face.name, face.keep_below_celsius
     return None
 
 
@@ -348,7 +349,7 @@ PRINTED = 50.0
 
 
 def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterator[Check]:
-    design: ModifierParameters = modifier.design  # type: ignore[assignment]
+    design: ModifierParameters = modifier.design
     reach = kind_of(design).grips(design, lamp)
     if reach <= 0.0 or lamp.vents is None:
         return
@@ -371,7 +372,7 @@ def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterat
 
 def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
     """Whether the lamp goes with the modifier at all."""
-    design: ModifierParameters = modifier.design  # type: ignore[assignment]
+    design: ModifierParameters = modifier.design
     refused = kind_of(design).refuses(design, lamp)
     if refused is not None:
         yield stated(

@@ -11,7 +11,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.catalog.own import bounce_face, sheet_material
 from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.modifiers.kind import Arrangement
+from wenlo.core.modifiers.kind import Arrangement, ModifierParameters
+from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.meshes import triangles
 from wenlo.core.optics.shapes import Shape
 from wenlo.core.optics.sheet import luminance
@@ -193,22 +194,22 @@ def _loss(plan: BuildPlan) -> float:
     return kept / total if total > 0.0 else WALL_LOSS["cloth"]
 
 
-def _materials(design: object, shapes: Sequence[Shape], low: float, high: float) -> tuple[Warm, ...]:
+def _materials(design: ModifierParameters, shapes: Sequence[Shape], low: float, high: float) -> tuple[Warm, ...]:
+    able = kind_of(design).capabilities
     found = []
     for shape in shapes:
-        if shape.id.startswith("sheet") and hasattr(design, "sheet"):
-            row = sheet_material(design.sheet)
+        if shape.id.startswith("sheet") and able.sheet is not None:
+            row = sheet_material(able.sheet.material.get(design))
             points, _ = triangles(shape)
             middle = (float(points[:, 2].mean()) - low) / max(high - low, 1e-6)
             found.append(Warm(name=row.name, limit=row.keep_below_celsius, height=min(max(middle, 0.0), 1.0)))
-    for field in ("lining", "face"):
-        if hasattr(design, field):
-            face = bounce_face(getattr(design, field))
-            found.append(Warm(name=face.name, limit=face.keep_below_celsius, height=1.0))
+    for slot in able.faces:
+        face = bounce_face(slot.get(design))
+        found.append(Warm(name=face.name, limit=face.keep_below_celsius, height=1.0))
     return tuple({warm.name: warm for warm in found}.values())
 
 
-def housing_of(design: object, arrangement: Arrangement, plan: BuildPlan, *, name: str) -> Housing | None:
+def housing_of(design: ModifierParameters, arrangement: Arrangement, plan: BuildPlan, *, name: str) -> Housing | None:
     """The housing that a design is, or None where it is open.
 
     What stays of the light is that of an even cavity: what its walls swallow over all that takes light from it (walls,

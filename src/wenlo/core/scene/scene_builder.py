@@ -150,7 +150,8 @@ def motion_of(brief: Brief, key: str) -> Motion:
     made = _around_subject(brief, key)
     lamp, source = made.lamps[0].centre, np.asarray(design.source_centre, dtype=float)
     # where its light goes: to the face, or to the height that it points to
-    lit_point = np.array([0.0, 0.0, float(getattr(design, "aim_height", brief.subject.face_height))])
+    aim = kind_of(design).capabilities.aim
+    lit_point = np.array([0.0, 0.0, brief.subject.face_height if aim is None else aim.get(design)])
     before, place, target = lit_point - source, np.array([light.x, light.y, light.z]), aim_of(light, brief)
     motion = Motion(turn=turned_to(before, target - place), pivot=lamp, place=place)
     for _ in range(AIMINGS):

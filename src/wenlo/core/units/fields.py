@@ -1,8 +1,10 @@
 """Typed fields of the shoot document: every number has a unit, a name and limits."""
 
 from collections.abc import Iterable, Mapping, Sequence
-from typing import Annotated, Any, Literal, get_args, get_origin
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal, cast, get_args, get_origin
 
+from annotated_types import Ge, Le
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 from pydantic_core import PydanticCustomError
 
@@ -116,6 +118,32 @@ def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
     return f"{value:g}{suffix}"
 
 
+@dataclass(frozen=True)
+class Limits:
+    """Least and greatest value of a number, in its unit."""
+
+    low: float
+    high: float
+
+    def __contains__(self, value: float) -> bool:
+        """Whether a value is accepted."""
+        return self.low <= value <= self.high
+
+
+def limits_of_field(model: type[BaseModel], name: str) -> Limits | None:
+    """Limits of a field; None where it is no number that has both. Raises KeyError when there is no such field."""
+    low, high = _limits(model.model_fields[name].metadata)
+    return None if low is None or high is None else Limits(low, high)
+
+
+def _limits(metadata: Iterable[Any]) -> tuple[float | None, float | None]:
+    # pydantic keeps both as marks on the field
+    marks = list(metadata)
+    low = next((float(cast(float, m.ge)) for m in marks if isinstance(m, Ge)), None)
+    high = next((float(cast(float, m.le)) for m in marks if isinstance(m, Le)), None)
+    return low, high
+
+
 def item_type(annotation: Any) -> Any:
     """What a list holds, or the type itself."""
     return get_args(annotation)[0] if get_origin(annotation) is list else annotation
@@ -150,8 +178,7 @@ def _field_info(model: type[BaseModel], path: tuple[int | str, ...]) -> tuple[st
         extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
         label = str(extra.get("label", str(step).replace("_", " ")))
         unit = str(extra.get("unit", "number"))
-        low = next((m.ge for m in info.metadata if getattr(m, "ge", None) is not None), None)
-        high = next((m.le for m in info.metadata if getattr(m, "le", None) is not None), None)
+        low, high = _limits(info.metadata)
     return label, unit, low, high  # type: ignore[return-value]
 
 

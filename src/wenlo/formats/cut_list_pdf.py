@@ -11,6 +11,9 @@ from reportlab.platypus import KeepTogether, Paragraph, Spacer
 
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.inventory.shopping import WorkedBuild
+from wenlo.core.modifiers.kind import ModifierParameters
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.slots import StandingSheet
 from wenlo.core.scene.side_view import SideOutline
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import FAINT, HEAD, INK, LAST_WORDS, PIECE, SMALL, TITLE, table, text, width_of, written
@@ -62,10 +65,13 @@ def _cut(length: float, units: UnitSystem) -> str:
     return format_length(length, system=units, fine=units == "metric")
 
 
-def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) -> Drawing:
+def _frame_drawing(
+    design: ModifierParameters, frame: StandingSheet, width: float, height: float, units: UnitSystem
+) -> Drawing:
     drawing = Drawing(width, height)
-    scale = min((height - 40) / design.top_height, (width - 110) / max(design.width, design.foot_length))
-    w, h, top = design.width * scale, design.height * scale, design.top_height * scale
+    wide, tall, upper = frame.width.get(design), frame.height.get(design), frame.top.get(design)
+    scale = min((height - 40) / upper, (width - 110) / max(wide, frame.foot.get(design)))
+    w, h, top = wide * scale, tall * scale, upper * scale
     x, y = (width - w) / 2, 20.0
     for side in (x, x + w):
         drawing.add(Line(side, y, side, y + top, strokeColor=INK, strokeWidth=2))
@@ -75,7 +81,7 @@ def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) 
         String(
             x + w / 2,
             y + top + 6,
-            format_length(design.width, system=units),
+            format_length(wide, system=units),
             fontName="Helvetica",
             fontSize=9,
             textAnchor="middle",
@@ -86,7 +92,7 @@ def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) 
         String(
             x + w + 8,
             y + top - h / 2,
-            format_length(design.height, system=units),
+            format_length(tall, system=units),
             fontName="Helvetica",
             fontSize=9,
             fillColor=INK,
@@ -96,7 +102,7 @@ def _frame_drawing(design: Any, width: float, height: float, units: UnitSystem) 
         String(
             x - 8,
             y + top / 2,
-            format_length(design.top_height, system=units),
+            format_length(upper, system=units),
             fontName="Helvetica",
             fontSize=9,
             textAnchor="end",
@@ -137,7 +143,7 @@ def write_cut_list_pdf(
     build: WorkedBuild,
     *,
     title: str,
-    design: Any,
+    design: ModifierParameters,
     paper: str,
     units: UnitSystem,
     side: Sequence[SideOutline] = (),
@@ -149,13 +155,13 @@ def write_cut_list_pdf(
     ----------
     build: the worked build.
     title: the shoot's title, for the head of every page.
-    design: the frame's parameters, for the drawing.
+    design: the modifier's parameters; of a sheet on feet of its own its measures are drawn.
     paper: ``"a4"`` or ``"letter"``.
     units: how lengths are written.
-    side: outlines from the side to draw instead of the frame.
+    side: outlines from the side, drawn of all others.
     currency: of the prices.
     """
-    width = width_of(paper)
+    width, frame = width_of(paper), kind_of(design).capabilities.standing
     plan, cuts = build.plan, build.cuts
     story: list[Any] = [
         Paragraph(text(title), TITLE),
@@ -167,7 +173,9 @@ def write_cut_list_pdf(
             SMALL,
         ),
         Spacer(1, 6),
-        _side_drawing(side, width, 62 * mm, units) if side else _frame_drawing(design, width, 62 * mm, units),
+        _side_drawing(side, width, 62 * mm, units)
+        if frame is None
+        else _frame_drawing(design, frame, width, 62 * mm, units),
         Paragraph("Pieces", HEAD),
         table(
             [

@@ -35,8 +35,11 @@ def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
     if form == "csv":
         return write_cut_list(worked)
     kind = kind_of(shoot.design)
-    framed = kind.capabilities.alone
-    side = () if framed else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
+    side = (
+        ()
+        if kind.capabilities.standing is not None
+        else side_view(shoot.design, kind.arrange(shoot.design, shoot.brief, None))[0]
+    )
     return write_cut_list_pdf(
         worked,
         title=shoot.title,

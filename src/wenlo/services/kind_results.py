@@ -13,6 +13,7 @@ from wenlo.core.brief.uses import with_wishes
 from wenlo.core.catalog.own import OwnLamp
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.inventory.stocked import stocked
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
@@ -50,7 +51,7 @@ def lamps_drawn(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
     ]
 
 
-def drawing_of(brief: Brief, design: Any) -> r.ModifierDrawn:
+def drawing_of(brief: Brief, design: ModifierParameters) -> r.ModifierDrawn:
     """How a design is drawn from the side and from above."""
     kind = kind_of(design)
     arrangement = kind.arrange(design, brief, None)
@@ -90,6 +91,7 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
         "aperture": format_aperture(setting.aperture),
         "power": format_power(setting.power) if math.isfinite(setting.power) and setting.power > 0 else "no light",
     }[wanted.solve_for]
+    assert row.design is not None
     width, height = row.design.source_size
     packed = " × ".join(length(math.ceil(x * 100 - 1e-6) / 100) for x in sorted(row.handling.packed, reverse=True)[:2])
     known = row.result.with_room
@@ -115,7 +117,8 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
 
 
 def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
-    serves = row.design is not None
+    design = row.design
+    serves = design is not None
     lamp = (row.brief or shoot.brief).lamp.id
     return r.RankedResult(
         kind=row.kind,
@@ -124,12 +127,12 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
         bad=row.bad,
         cannot=row.cannot,
         reasons=list(row.reasons),
-        design=row.design.model_dump(mode="json") if serves else None,
+        design=None if design is None else design.model_dump(mode="json"),
         lamp=lamp.model_dump(mode="json") if isinstance(lamp, OwnLamp) else lamp,
         figures=_figures(shoot, row) if serves else None,
         penalty=round(row.penalty, 4) if serves else None,
-        drawn=drawing_of(row.brief or shoot.brief, row.design) if serves else None,
-        look_for=list(look_for(kind_of(row.design), row.design, units=shoot.units)) if serves else [],
+        drawn=None if design is None else drawing_of(row.brief or shoot.brief, design),
+        look_for=[] if design is None else list(look_for(kind_of(design), design, units=shoot.units)),
     )
 
 

@@ -16,7 +16,7 @@ from wenlo.core.catalog.own import is_natural
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.ids import ElementId
-from wenlo.core.modifiers.kind import Arrangement
+from wenlo.core.modifiers.kind import Arrangement, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.balance import balances, clock, sun_span
@@ -270,7 +270,7 @@ def _sun(brief: Brief) -> SunResult | None:
     return SunResult(toward=[round(float(x), 4) for x in toward], words=words)
 
 
-def _flag_words(brief: Brief, design: Any, units: UnitSystem) -> dict[str, str]:
+def _flag_words(brief: Brief, design: ModifierParameters, units: UnitSystem) -> dict[str, str]:
     # what flags do for each surface that is too bright
     flagged = fewest_flags(brief, design)
     if flagged is None:
@@ -297,7 +297,7 @@ def _flag_words(brief: Brief, design: Any, units: UnitSystem) -> dict[str, str]:
     return said
 
 
-def _dark(brief: Brief, design: Any, units: UnitSystem) -> list[DarkResult]:
+def _dark(brief: Brief, design: ModifierParameters, units: UnitSystem) -> list[DarkResult]:
     limits = brief.dark.limits
     if not limits or not scene_builder.fits_in_room(brief, design):
         return []

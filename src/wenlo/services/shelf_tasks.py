@@ -10,6 +10,7 @@ from wenlo.core.catalog.own import OwnFound, OwnLamp
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.inventory.stocked import own_lamps, stocked
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.ranking.found_objects import Becoming, becomings
 from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
@@ -27,7 +28,7 @@ from wenlo.services.shelf_results import (
 )
 
 
-def _made(brief: Brief, design: Any, result: Evaluated, units: UnitSystem) -> MadeResult:
+def _made(brief: Brief, design: ModifierParameters, result: Evaluated, units: UnitSystem) -> MadeResult:
     width, height = design.source_size
     ref = brief.lamp.id
     return MadeResult(
@@ -43,7 +44,7 @@ def _made(brief: Brief, design: Any, result: Evaluated, units: UnitSystem) -> Ma
 
 def _line(row: AtHand, shoot: Shoot) -> AtHandLine:
     made = None
-    if row.brief is not None and row.result is not None:
+    if row.brief is not None and row.design is not None and row.result is not None:
         made = _made(row.brief, row.design, row.result, shoot.units)
     return AtHandLine(
         kind=row.kind,
@@ -99,6 +100,6 @@ def becomes(document: Mapping[str, Any], found: Mapping[str, Any], shelf: Sequen
 
 def _becoming(row: Becoming, shoot: Shoot) -> BecomingLine:
     made = None
-    if row.brief is not None and row.result is not None:
+    if row.brief is not None and row.design is not None and row.result is not None:
         made = _made(row.brief, row.design, row.result, shoot.units)
     return BecomingLine(kind=row.kind, name=row.name, how=row.how, why_not=row.why_not, made=made)

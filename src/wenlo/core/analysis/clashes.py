@@ -13,6 +13,7 @@ from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.brief.set_objects import Block, Board, OtherPerson
 from wenlo.core.catalog.own import is_natural
 from wenlo.core.geometry.boxes import Box, meet
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.scene import scene_builder
@@ -124,7 +125,7 @@ def _points_on(body: _Body) -> Vector:
     return body.box.middle + (grid * body.box.half) @ body.box.axes
 
 
-def clashes(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> tuple[Clash, ...]:
+def clashes(brief: Brief, design: ModifierParameters, *, units: UnitSystem = "metric") -> tuple[Clash, ...]:
     """Everything that cannot stand as it is drawn, the impossible first.
 
     Parameters
@@ -136,7 +137,7 @@ def clashes(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> tuple
     return tuple(sorted(found, key=lambda c: c.level != "cannot"))
 
 
-def _found(brief: Brief, design: Any, units: UnitSystem) -> Iterator[Clash]:
+def _found(brief: Brief, design: ModifierParameters, units: UnitSystem) -> Iterator[Clash]:
     room = room_box(brief)
     pieces = [_body_of(piece, f"brief.pieces.{k}") for k, piece in enumerate(brief.pieces) if not piece.hidden]
     kind = kind_of(design)

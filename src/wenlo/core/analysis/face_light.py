@@ -3,12 +3,13 @@
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import PEOPLE, Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
@@ -49,7 +50,7 @@ class FaceLight:
         return self.stops["lit cheek"] - self.stops["far cheek"]
 
 
-def face_meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
+def face_meters(brief: Brief, design: ModifierParameters) -> tuple[Meter, ...]:
     """A flat meter on each part of a face that looks to the lens, by its name."""
     eye, ahead, up = scene_builder.face(brief), np.array([0.0, -1.0, 0.0]), np.array([0.0, 0.0, 1.0])
     toward = scene_builder.toward_source(brief, design)
@@ -68,7 +69,7 @@ def face_meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
     return tuple(found)
 
 
-def face_light(brief: Brief, design: Any, *, effort: Effort = DRAFT) -> FaceLight | None:
+def face_light(brief: Brief, design: ModifierParameters, *, effort: Effort = DRAFT) -> FaceLight | None:
     """The light on a face with everything in the set; None for things, and for a set that does not fit its room.
 
     Parameters

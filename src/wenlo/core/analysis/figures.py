@@ -4,7 +4,6 @@ import json
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -21,6 +20,7 @@ from wenlo.core.analysis.apparent import (
 )
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed
 from wenlo.core.optics.sheet import luminance
@@ -181,7 +181,12 @@ def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
 
 
 def modifier_light(
-    brief: Brief, design: Any, *, effort: Effort = DRAFT, transmittance: float | None = None, cells: int = MAP_CELLS
+    brief: Brief,
+    design: ModifierParameters,
+    *,
+    effort: Effort = DRAFT,
+    transmittance: float | None = None,
+    cells: int = MAP_CELLS,
 ) -> Light:
     """Solve the modifier and its lamps alone and say how the source looks from the face.
 
@@ -258,7 +263,7 @@ def _agreeing(view: SheetView, solved: Solved, *, eye: Array, normal: Array) -> 
     return replace(view, luminance=view.luminance * max(factor, 0.0))
 
 
-def _key_alone(brief: Brief, design: Any, effort: Effort, transmittance: float) -> float:
+def _key_alone(brief: Brief, design: ModifierParameters, effort: Effort, transmittance: float) -> float:
     # The key reading without the room, for how it changes with the sheet; the effort cancels out.
     solved = solve(scene_builder.scene(brief, design, with_room=False, transmittance=transmittance), effort)
     eye, normal = scene_builder.face(brief), scene_builder.toward_source(brief, design)
@@ -277,7 +282,9 @@ def _used(reading: Reading) -> dict[str, float]:
     return found
 
 
-def readings_in_room(brief: Brief, design: Any, names: Sequence[str], *, effort: Effort) -> dict[str, float]:
+def readings_in_room(
+    brief: Brief, design: ModifierParameters, names: Sequence[str], *, effort: Effort
+) -> dict[str, float]:
     """Some of the meters alone, by name, in the terms of :class:`Levels`. [lx] or [lx·s]"""
     solved = solve(scene_builder.whole_scene(brief, design), effort)
     measured = measure(solved, [m for m in scene_builder.meters(brief, design) if m.id in names])
@@ -289,7 +296,7 @@ _measured: LruCache[tuple[Measured, dict[str, float]]] = LruCache(16)
 
 
 def levels_in_room(
-    brief: Brief, design: Any, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
+    brief: Brief, design: ModifierParameters, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
 ) -> Levels:
     """Solve the whole set and read the meters; without the room when the set does not fit in it."""
 
@@ -364,7 +371,7 @@ _bands: LruCache[tuple[float, float]] = LruCache(64)
 
 
 def _modifier_alone(
-    brief: Brief, design: Any, effort: Effort, cells: int, spread: bool, remembered: bool
+    brief: Brief, design: ModifierParameters, effort: Effort, cells: int, spread: bool, remembered: bool
 ) -> tuple[Light, tuple[float, float]]:
     # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
     light = modifier_light(brief, design, effort=effort, cells=cells)
@@ -383,7 +390,7 @@ def _modifier_alone(
     return light, (light.loss + high, light.loss + low)
 
 
-def _without_lengths(design: Any) -> str:
+def _without_lengths(design: ModifierParameters) -> str:
     # how far a material's spread moves the light hangs on what the modifier is made of, and hardly on where its parts
     # are just now
     chosen = {k: v for k, v in design.model_dump(mode="json").items() if not isinstance(v, float)}
@@ -392,7 +399,7 @@ def _without_lengths(design: Any) -> str:
 
 def evaluate(
     brief: Brief,
-    design: Any,
+    design: ModifierParameters,
     *,
     effort: Effort = DRAFT,
     cells: int = MAP_CELLS,

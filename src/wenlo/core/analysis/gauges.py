@@ -2,10 +2,11 @@
 
 import math
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from wenlo.core.analysis.figures import DARKEST_SHOWN, Evaluated
 from wenlo.core.brief.brief import Brief, Wanted
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.units.length import UnitSystem, format_length
@@ -84,7 +85,9 @@ def deep_stops(value: float) -> str:
     return f"over {DARKEST_SHOWN:.0f} stops" if value >= DARKEST_SHOWN else format_stops(value)
 
 
-def gauges(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "metric") -> tuple[Gauge, ...]:
+def gauges(
+    brief: Brief, design: ModifierParameters, result: Evaluated, *, units: UnitSystem = "metric"
+) -> tuple[Gauge, ...]:
     """All gauges of a design, in the order of the strip.
 
     Parameters

@@ -1,12 +1,12 @@
 """Where a lamp's light goes: onto the modifier, past it, onto walls, and how much of it lands on the subject."""
 
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
@@ -47,7 +47,7 @@ class Flow:
 _kept: LruCache[Flow] = LruCache(8)
 
 
-def lamp_flow(brief: Brief, design: Any, lamp: int) -> Flow | None:
+def lamp_flow(brief: Brief, design: ModifierParameters, lamp: int) -> Flow | None:
     """Follow the light of one lamp, in the order of the scene; None where there is no such lamp, and for sun and sky.
 
     Parameters
@@ -61,7 +61,7 @@ def lamp_flow(brief: Brief, design: Any, lamp: int) -> Flow | None:
     return _kept.get((light_key(brief, design), lamp), lambda: (_flow(brief, design, lamp), True))
 
 
-def _flow(brief: Brief, design: Any, lamp: int) -> Flow:
+def _flow(brief: Brief, design: ModifierParameters, lamp: int) -> Flow:
     solved = solve(scene_builder.whole_scene(brief, design), DRAFT)
     emitter = solved.scene.lamps[lamp]
     streams = [

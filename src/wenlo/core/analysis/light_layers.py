@@ -2,12 +2,13 @@
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
@@ -116,7 +117,9 @@ def _upright(found: LightMap, panel: Panel) -> tuple[LightMap, float, float]:
     return LightMap(places=places, lux=lux, error=error), u, v
 
 
-def _surface(brief: Brief, design: Any, shapes: Sequence[Shape], layer: Layer, thing: int) -> Panel | None:
+def _surface(
+    brief: Brief, design: ModifierParameters, shapes: Sequence[Shape], layer: Layer, thing: int
+) -> Panel | None:
     # the flat surface that a layer names; of furniture its top, of a table a thin layer over it
     if layer == "table":
         top = next((s for s in ground_shapes(brief) if s.id == "table"), None)
@@ -137,7 +140,12 @@ def _surface(brief: Brief, design: Any, shapes: Sequence[Shape], layer: Layer, t
 
 
 def light_layer(
-    brief: Brief, design: Any, layer: Layer, *, thing: int = 0, go_on: Callable[[float], bool] | None = None
+    brief: Brief,
+    design: ModifierParameters,
+    layer: Layer,
+    *,
+    thing: int = 0,
+    go_on: Callable[[float], bool] | None = None,
 ) -> LightLayer | None:
     """Read the light over a layer; None when the set does not fit the room, so that its walls are not known.
 
@@ -227,7 +235,7 @@ def _action(
     )
 
 
-def action_range(brief: Brief, design: Any, *, effort: Effort) -> float:
+def action_range(brief: Brief, design: ModifierParameters, *, effort: Effort) -> float:
     """Stops from the best to the worst corner of the action area and its middle, the room's return left out. [stop]"""
     solved = solve(scene_builder.scene(brief, design, with_room=False), effort)
     area, face = brief.action, scene_builder.face(brief)

@@ -3,13 +3,13 @@
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.brief.set_objects import MeterMark
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.exposure import aperture_for, format_aperture
@@ -64,7 +64,7 @@ class MarkReading:
     inside: bool = True
 
 
-def facing_of(mark: MeterMark, brief: Brief, design: Any) -> Vector:
+def facing_of(mark: MeterMark, brief: Brief, design: ModifierParameters) -> Vector:
     """Where a meter faces, a unit vector, shape (3,)."""
     place = np.array([mark.x, mark.y, mark.z])
     if mark.facing in WAYS:
@@ -125,7 +125,7 @@ _measured: LruCache[Measured] = LruCache(8)
 
 
 def mark_readings(
-    brief: Brief, design: Any, marks: Sequence[MeterMark], *, effort: Effort = DRAFT
+    brief: Brief, design: ModifierParameters, marks: Sequence[MeterMark], *, effort: Effort = DRAFT
 ) -> tuple[tuple[MarkReading, ...], float]:
     """Read the meters that stay, and the key. [lx] or [lx·s]
 

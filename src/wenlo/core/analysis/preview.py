@@ -3,13 +3,13 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.analysis.costs import light_time, veil_luminance
 from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry import exposure
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import clouds, ground_shapes, other_people, subject_shapes
@@ -61,7 +61,7 @@ def camera_of(brief: Brief) -> Viewpoint:
     )
 
 
-def picture_scene(brief: Brief, design: Any) -> LightScene:
+def picture_scene(brief: Brief, design: ModifierParameters) -> LightScene:
     """The set with the subject's stand-in; without the room when the set does not fit in it."""
     scene = scene_builder.whole_scene(brief, design)
     subject = subject_shapes(brief)
@@ -86,7 +86,9 @@ class Preview:
     outline: tuple[Separation, ...]
 
 
-def preview(brief: Brief, design: Any, taking: Taking, go_on: Callable[[int], bool] | None = None) -> Preview:
+def preview(
+    brief: Brief, design: ModifierParameters, taking: Taking, go_on: Callable[[int], bool] | None = None
+) -> Preview:
     """Take the predicted picture.
 
     Parameters

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.preview import camera_of, picture_scene
 from wenlo.core.brief.brief import SHINY, Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
@@ -102,7 +103,7 @@ def _brightness(stops: float) -> float:
     return min(max((stops - DULL) / (WHITE - DULL), 0.0), 1.0)
 
 
-def reflections(brief: Brief, design: Any) -> Reflections | None:
+def reflections(brief: Brief, design: ModifierParameters) -> Reflections | None:
     """Look into the thing; None for people and for what does not shine.
 
     Parameters

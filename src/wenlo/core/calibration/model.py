@@ -13,6 +13,7 @@ from wenlo.core.brief.set_objects import MeterMark
 from wenlo.core.calibration.fit import Predict, Unknown
 from wenlo.core.catalog.own import finish_material, sheet_material, snapshot
 from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
@@ -28,7 +29,7 @@ FITTING = QUICK
 """Readings are fitted with predictions a few times finer than a meter."""
 
 
-def unknowns_of(design: Any) -> tuple[Unknown, ...]:
+def unknowns_of(design: ModifierParameters) -> tuple[Unknown, ...]:
     """What may be off in a set of this design."""
     found: list[Unknown] = ["lamp output", "wall reflectance"]
     able = kind_of(design).capabilities
@@ -90,7 +91,7 @@ def _walls(brief: Brief, stops: float) -> Brief:
     return brief.model_copy(update={"room": room})
 
 
-def changed(brief: Brief, design: Any, moved: Mapping[Unknown, float]) -> tuple[Brief, Any]:
+def changed(brief: Brief, design: ModifierParameters, moved: Mapping[Unknown, float]) -> tuple[Brief, Any]:
     """The brief and the design with unknowns moved by stops; the lamp's output is left to the caller."""
     able = kind_of(design).capabilities
     if able.sheet is not None and moved.get("sheet transmittance"):
@@ -107,7 +108,12 @@ def changed(brief: Brief, design: Any, moved: Mapping[Unknown, float]) -> tuple[
 
 
 def predictor(
-    brief: Brief, design: Any, marks: Sequence[MeterMark], names: Sequence[str], *, effort: Effort = FITTING
+    brief: Brief,
+    design: ModifierParameters,
+    marks: Sequence[MeterMark],
+    names: Sequence[str],
+    *,
+    effort: Effort = FITTING,
 ) -> Predict:
     """What gives the readings of some meters with unknowns moved.
 

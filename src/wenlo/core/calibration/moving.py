@@ -59,7 +59,7 @@ def _places(slot: Slot[float], now: float, wanted: float) -> Iterator[float]:
         yield now * (end / now) ** (k / STEPS)
 
 
-def move_for(wanted: float, brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Move | None:
+def move_for(wanted: float, brief: Brief, design: ModifierParameters, *, units: UnitSystem = "metric") -> Move | None:
     """Where the light has to stand for so many stops; None where no place in the room gives them, or nothing moves.
 
     Parameters

@@ -7,7 +7,6 @@ against what is true.
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,6 +16,7 @@ from wenlo.core.brief.brief import SENSORS, Brief
 from wenlo.core.brief.set_objects import MeterMark
 from wenlo.core.calibration.fit import PRIOR, Unknown
 from wenlo.core.calibration.model import changed, predictor, unknowns_of
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.photometry.lens import signal_to_noise
 from wenlo.core.photometry.tone import MIDDLE_GREY, encoded
@@ -55,7 +55,7 @@ class SimulatedExposure:
     auto: bool = False
 
 
-def truth_of(design: Any, seed: int, *, most: int = 2) -> Truth:
+def truth_of(design: ModifierParameters, seed: int, *, most: int = 2) -> Truth:
     """A truth drawn at random: at most so many of what may be off in this design, each as far off as it usually is."""
     random = np.random.default_rng(seed)
     known = unknowns_of(design)
@@ -64,7 +64,9 @@ def truth_of(design: Any, seed: int, *, most: int = 2) -> Truth:
     return Truth(moved=moved, curve=1.0 + float(random.normal(0.0, CAMERA_CURVE)), seed=seed)
 
 
-def readings(brief: Brief, design: Any, marks: Sequence[MeterMark], names: Sequence[str], truth: Truth) -> Array:
+def readings(
+    brief: Brief, design: ModifierParameters, marks: Sequence[MeterMark], names: Sequence[str], truth: Truth
+) -> Array:
     """What a meter reads at some places of the true set, shape (meters,). [lx]
 
     Raises
@@ -76,7 +78,13 @@ def readings(brief: Brief, design: Any, marks: Sequence[MeterMark], names: Seque
 
 
 def frame(
-    brief: Brief, design: Any, truth: Truth, taken: SimulatedExposure, taking: Taking = SEEN, *, grain: bool = True
+    brief: Brief,
+    design: ModifierParameters,
+    truth: Truth,
+    taken: SimulatedExposure,
+    taking: Taking = SEEN,
+    *,
+    grain: bool = True,
 ) -> tuple[Array, SimulatedExposure]:
     """A photograph of the true set, encoded from 0 to 1, shape (H, W, 3), and how it was taken.
 

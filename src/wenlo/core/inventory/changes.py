@@ -12,6 +12,7 @@ from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 
 VariantGoal = Literal["cheaper", "lighter", "stronger", "weatherproof"]
@@ -108,7 +109,7 @@ def light_between(one: BuildPlan, other: BuildPlan) -> float:
     return math.log2(product(other) / product(one))
 
 
-def _choices(design: Any) -> Iterator[dict[str, Any]]:
+def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
     slots = kind_of(design).slots
     for name in MATERIALS:
         if name not in slots or name == "material":
@@ -158,7 +159,9 @@ def _words(changes: Mapping[str, Any]) -> str:
 Build = Callable[[Any], BuildPlan]
 
 
-def variants(design: Any, build: Build, *, prices: Prices = TYPICAL, uses: Callable[[Any], int]) -> tuple[Variant, ...]:
+def variants(
+    design: ModifierParameters, build: Build, *, prices: Prices = TYPICAL, uses: Callable[[Any], int]
+) -> tuple[Variant, ...]:
     """The best single change of material for each aim, light kept within :data:`LIGHT_KEPT`; for weather as many
     changes as it takes.
 
@@ -219,7 +222,9 @@ def variants(design: Any, build: Build, *, prices: Prices = TYPICAL, uses: Calla
     return tuple(result)
 
 
-def _tried(design: Any, changes: Mapping[str, Any], build: Build, prices: Prices) -> tuple[Any, WorkedBuild] | None:
+def _tried(
+    design: ModifierParameters, changes: Mapping[str, Any], build: Build, prices: Prices
+) -> tuple[Any, WorkedBuild] | None:
     try:
         other = type(design).model_validate({**design.model_dump(), **changes})
         return other, work_out(build(other), prices=prices)
@@ -228,7 +233,7 @@ def _tried(design: Any, changes: Mapping[str, Any], build: Build, prices: Prices
 
 
 def _weatherproof(
-    design: Any, plan: BuildPlan, build: Build, prices: Prices
+    design: ModifierParameters, plan: BuildPlan, build: Build, prices: Prices
 ) -> tuple[dict[str, Any], Any, WorkedBuild] | None:
     # parameter after parameter, each to the choice that stands weather and changes the light least
     if stands_weather(plan):

@@ -11,7 +11,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnFace, OwnLamp, OwnSheet, bounce_face, sheet_material
 from wenlo.core.catalog.typical import stock
 from wenlo.core.inventory.stocked import Stocked
-from wenlo.core.modifiers.kind import Kind
+from wenlo.core.modifiers.kind import Kind, ModifierParameters
 
 
 def lit_by(kind: Kind[Any], brief: Brief, lamps: Sequence[OwnLamp]) -> Brief | None:
@@ -31,7 +31,7 @@ def lit_by(kind: Kind[Any], brief: Brief, lamps: Sequence[OwnLamp]) -> Brief | N
 
 
 def of_own_materials(
-    kind: Kind[Any], design: Any, own: Sequence[OwnSheet | OwnFace], *, most_unlike: float = math.inf
+    kind: Kind[Any], design: ModifierParameters, own: Sequence[OwnSheet | OwnFace], *, most_unlike: float = math.inf
 ) -> Any:
     """The design with its sheet and faces taken from one's own, the nearest in what they do to light.
 
@@ -55,7 +55,7 @@ def of_own_materials(
     return design
 
 
-def of_own_bars(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Any:
+def of_own_bars(kind: Kind[Any], design: ModifierParameters, shelf: Sequence[Stocked]) -> Any:
     """The design with the structure for which there are bars on the Shelf, most of them first."""
     frame = kind.capabilities.frame
     if frame is None:

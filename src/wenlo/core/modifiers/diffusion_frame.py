@@ -20,7 +20,7 @@ from wenlo.core.fabrication.structures import pipe, timber, tube
 from wenlo.core.fabrication.structures.shape import FrameShape
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
-from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, slots_of
+from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
 
@@ -332,7 +332,16 @@ KIND = Kind(
         stands=SLOTS["top_height"],
         height=Height(slot=SLOTS["height"], top=SLOTS["top_height"], leg=LEAST_LEG),
         foot=SLOTS["foot_length"],
-        alone=True,
+        standing=StandingSheet(
+            width=SLOTS["width"],
+            height=SLOTS["height"],
+            top=SLOTS["top_height"],
+            distance=SLOTS["sheet_distance"],
+            lamp=SLOTS["lamp_distance"],
+            layers=SLOTS["layers"],
+            material=SLOTS["sheet"],
+            foot=SLOTS["foot_length"],
+        ),
         frame=Frame(structure=SLOTS["structure"], material=SLOTS["material"]),
     ),
     methods={"shoot through": 1, "open": 1, "facing the sheet": 1, "lamps": 1, "side": 1, "layered": 1},

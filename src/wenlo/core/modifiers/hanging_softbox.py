@@ -356,7 +356,7 @@ KIND = Kind(
     marks=marks,
     handling=handling,
     holds=holds,
-    capabilities=Capabilities(sheet=Sheeted(material=SLOTS["sheet"]), faces=(SLOTS["lining"],)),
+    capabilities=Capabilities(lamps=SLOTS["lamps"], sheet=Sheeted(material=SLOTS["sheet"]), faces=(SLOTS["lining"],)),
     rejection_reason=rejection_reason,
     methods={"enclosed": 2, "above": 2, "lined": 3},
     good="broad, even light from above for a bench and several people; nothing stands on the floor",

@@ -153,6 +153,20 @@ class Frame:
 
 
 @dataclass(frozen=True, kw_only=True)
+class StandingSheet:
+    """A sheet on feet of its own with its lamp behind it: what is chosen of it, each alone."""
+
+    width: Slot[float]
+    height: Slot[float]
+    top: Slot[float]
+    distance: Slot[float]
+    lamp: Slot[float]
+    layers: Slot[int]
+    material: Slot[SheetRef]
+    foot: Slot[float]
+
+
+@dataclass(frozen=True, kw_only=True)
 class Capabilities:
     """What the parameters of a kind are for; None, or nothing, where it has no such thing.
 
@@ -168,9 +182,10 @@ class Capabilities:
     ground: how high what the thing stands on is.
     roof: how high what is over the thing is.
     lens_hole: by how much the hole for the lens looks down.
+    lamps: how many lamps light one sheet evenly.
     under: light from below; more than nothing where it is lit.
     foot: length of its feet.
-    alone: whether it is a sheet on feet of its own, whose sides and distances are each chosen alone.
+    standing: a sheet on feet of its own, whose sides and distances are each chosen alone.
     off_ceiling: whether it throws light at the room's own ceiling.
     """
 
@@ -184,10 +199,11 @@ class Capabilities:
     ground: Slot[float] | None = None
     roof: Slot[float] | None = None
     lens_hole: Slot[float] | None = None
+    lamps: Slot[int] | None = None
     under: Slot[float] | None = None
     foot: Slot[float] | None = None
     bent: Bent | None = None
     lens: Lens | None = None
     frame: Frame | None = None
-    alone: bool = False
+    standing: StandingSheet | None = None
     off_ceiling: bool = False

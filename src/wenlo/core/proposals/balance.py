@@ -4,13 +4,13 @@ sun holds.
 
 import math
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 
 from wenlo.core.brief.brief import Brief, OtherLight
 from wenlo.core.catalog.own import SUN, WINDOW, is_natural
 from wenlo.core.catalog.typical import gels
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -48,7 +48,7 @@ def nearest_gel(shift: float) -> tuple[str, float]:
     return best.id, shift - best.shift
 
 
-def balances(brief: Brief, design: Any) -> tuple[Balance, ...]:
+def balances(brief: Brief, design: ModifierParameters) -> tuple[Balance, ...]:
     """Every other light that is on against the modifier's lamp, as the face gets them."""
     meter = next(m for m in scene_builder.meters(brief, design) if m.id == "key")
     reading = measure(solve(scene_builder.whole_scene(brief, design), DRAFT), [meter]).readings(
@@ -109,7 +109,7 @@ class SunSpan:
 _spans: LruCache[SunSpan | None] = LruCache(8)
 
 
-def sun_span(brief: Brief, design: Any) -> SunSpan | None:
+def sun_span(brief: Brief, design: ModifierParameters) -> SunSpan | None:
     """How long a look with the sun in it holds; None without a sun that shines."""
     if not any(light.id == SUN and light.on for light in brief.others) or scene_builder.toward_sun(brief)[2] <= 0.0:
         return None
@@ -117,7 +117,7 @@ def sun_span(brief: Brief, design: Any) -> SunSpan | None:
     return _spans.get((light_key(brief, design), powers), lambda: (_span(brief, design), True))
 
 
-def _key_at(brief: Brief, design: Any, hour: float) -> float:
+def _key_at(brief: Brief, design: ModifierParameters, hour: float) -> float:
     moved = brief.model_copy(update={"day": brief.day.model_copy(update={"hour": hour})})
     meter = next(m for m in scene_builder.meters(moved, design) if m.id == "key")
     reading = measure(solve(scene_builder.whole_scene(moved, design), DRAFT), [meter]).readings(
@@ -126,7 +126,7 @@ def _key_at(brief: Brief, design: Any, hour: float) -> float:
     return float(luminance(reading["key"].total))
 
 
-def _span(brief: Brief, design: Any) -> SunSpan:
+def _span(brief: Brief, design: ModifierParameters) -> SunSpan:
     now = brief.day.hour
     hours = [h for h in np.arange(now - HOURS, now + HOURS + 1e-9, STEP) if 0.0 <= h <= 24.0]
     here = _key_at(brief, design, now)

@@ -1,7 +1,7 @@
 """Cards that a shiny thing is to show: as small as they can be, out of the picture and out of the light's way."""
 
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -10,6 +10,7 @@ from wenlo.core.analysis.preview import picture_scene
 from wenlo.core.analysis.reflections import SMALL, Reflections
 from wenlo.core.brief.brief import SENSORS, Brief
 from wenlo.core.catalog.typical import black_materials, bounce_faces
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.placing import panel
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board, luminance
@@ -78,7 +79,7 @@ class Card:
 
 def _card_for(
     brief: Brief,
-    design: Any,
+    design: ModifierParameters,
     *,
     origins: Array,
     ways: Array,
@@ -143,7 +144,7 @@ def _card_for(
     return None
 
 
-def _has_place(brief: Brief, design: Any, centre: Array, across: Array, upward: Array) -> bool:
+def _has_place(brief: Brief, design: ModifierParameters, centre: Array, across: Array, upward: Array) -> bool:
     steps = np.linspace(-0.5, 0.5, 7)
     u, v = (grid.reshape(-1, 1) for grid in np.meshgrid(steps, steps))
     points = centre + u * across + v * upward
@@ -165,7 +166,7 @@ def in_frame(brief: Brief, points: Array) -> bool:
     return bool(np.any(inside & (ahead > 0.02)))
 
 
-def _shades(brief: Brief, design: Any, centre: Array, across: Array, upward: Array) -> bool:
+def _shades(brief: Brief, design: ModifierParameters, centre: Array, across: Array, upward: Array) -> bool:
     # whether it cuts the way from the source to the thing, or from the thing to the lens
     face, source = scene_builder.face(brief), design.source_centre
     toward = face - source
@@ -208,7 +209,7 @@ SIDES = {
 }
 
 
-def cards_for(brief: Brief, design: Any, mirrored: Reflections) -> tuple[Card, ...]:
+def cards_for(brief: Brief, design: ModifierParameters, mirrored: Reflections) -> tuple[Card, ...]:
     """White cards for what is dark in a shiny thing, side by side; a black one for a lamp that shows."""
     found, seen, looks, names = [], mirrored.seen, mirrored.looks, mirrored.names
     ways = np.array(list(SIDES.values()))
@@ -238,7 +239,7 @@ def cards_for(brief: Brief, design: Any, mirrored: Reflections) -> tuple[Card, .
     return tuple(sorted(found, key=lambda card: -card.share))
 
 
-def with_card(brief: Brief, design: Any, card: Card) -> LightScene:
+def with_card(brief: Brief, design: ModifierParameters, card: Card) -> LightScene:
     """The set of the picture with a card in it."""
     scene = picture_scene(brief, design)
     shapes: tuple[Shape, ...] = (*scene.panels, card.panel())

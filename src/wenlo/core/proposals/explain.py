@@ -9,6 +9,7 @@ from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.gauges import GaugeKey, gauges
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import bounce_face, provenance, sheet_material
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.proposals.proposal_context import lengths_of
 from wenlo.core.scene import scene_builder
@@ -90,7 +91,7 @@ _HOW: dict[GaugeKey, tuple[str, str]] = {
 IN_ROOM = frozenset({"contrast", "background", "exposure"})
 
 
-def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "metric") -> Explanation:
+def explain(brief: Brief, design: ModifierParameters, key: GaugeKey, *, units: UnitSystem = "metric") -> Explanation:
     """Explain one gauge and find what would change it most.
 
     Parameters
@@ -125,7 +126,7 @@ def explain(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "me
     )
 
 
-def _inputs(brief: Brief, design: Any, units: UnitSystem) -> tuple[tuple[str, str], ...]:
+def _inputs(brief: Brief, design: ModifierParameters, units: UnitSystem) -> tuple[tuple[str, str], ...]:
     def length(x: float) -> str:
         return format_length(x, system=units)
 

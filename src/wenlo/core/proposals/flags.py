@@ -3,7 +3,6 @@
 import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,6 +10,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.modifiers.flagging import flag_axes, flag_panel, spared
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
@@ -76,7 +76,7 @@ class Flagged:
     key: float
 
 
-def surface_levels(brief: Brief, scene: LightScene, design: Any) -> tuple[dict[str, float], float]:
+def surface_levels(brief: Brief, scene: LightScene, design: ModifierParameters) -> tuple[dict[str, float], float]:
     """Mean light on the front of every room surface against the key [stop], and the key. [lx] or [lx·s]"""
     solved, weights = solve(scene, DRAFT), scene_builder.lamp_weights(brief)
     eye = scene_builder.face(brief)
@@ -104,7 +104,7 @@ def broken(brief: Brief, levels: Mapping[str, float]) -> dict[str, float]:
     }
 
 
-def place_flags(brief: Brief, design: Any, surface: Panel) -> tuple[Placed, ...]:
+def place_flags(brief: Brief, design: ModifierParameters, surface: Panel) -> tuple[Placed, ...]:
     """Flags between a surface and what lights it: one at the source, clear of the key's way, one at the lamp, clear of
     its way to the source. None where there is no place.
     """
@@ -160,7 +160,9 @@ def _out_of_frame(brief: Brief, shade: Shade, source: Vector) -> Shade | None:
     return None
 
 
-def fewest_flags(brief: Brief, design: Any, *, told: Callable[[int, int], bool] | None = None) -> Flagged | None:
+def fewest_flags(
+    brief: Brief, design: ModifierParameters, *, told: Callable[[int, int], bool] | None = None
+) -> Flagged | None:
     """Flags for the surfaces over their limits, and of those only as many as are needed; None if the set is not in its
     room.
 

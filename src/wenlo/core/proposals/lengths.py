@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterator
 
 from wenlo.core.analysis.figures import Light
 from wenlo.core.analysis.gauges import EDGE_BAND, GaugeKey
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.proposal_context import Case, Proposal, changes_of, lengths_of
@@ -106,11 +107,11 @@ def for_gauge(case: Case, key: GaugeKey) -> Iterator[Proposal]:
         )
 
 
-def case_light(case: Case, design: object) -> Light:
+def case_light(case: Case, design: ModifierParameters) -> Light:
     """The light of another design of the same case."""
     return Case(brief=case.brief, design=design, units=case.units).light()
 
 
-def out_of_room(case: Case, design: object) -> str:
+def out_of_room(case: Case, design: ModifierParameters) -> str:
     """A sentence when the changed design leaves the room, else nothing."""
     return "" if scene_builder.fits_in_room(case.brief, design) else " It does not fit this room as it stands."

@@ -2,12 +2,12 @@
 
 import math
 from collections.abc import Iterator
-from typing import Any
 
 from wenlo.core.analysis.figures import readings_in_room, setting_for
 from wenlo.core.analysis.gauges import STOP_BAND
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import finish_material
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_aperture, third_stop_iso
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -101,8 +101,8 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     """Proposals for contrast."""
     brief, d, wanted = case.brief, case.design, case.brief.wanted.contrast
 
-    def contrast(changed: Brief, **design: Any) -> float:
-        lux = readings_in_room(changed, d.model_copy(update=design), ("lit", "fill"), effort=SIZING)
+    def contrast(changed: Brief, design: ModifierParameters = d) -> float:
+        lux = readings_in_room(changed, design, ("lit", "fill"), effort=SIZING)
         return stops_between(lux["lit"], lux["fill"])
 
     now = contrast(brief)
@@ -142,7 +142,7 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     at = reach.get(d)
     end = 0.3 if now < wanted else min(2.5, at + 1.5)
     there = first_that_meets(
-        lambda x: (contrast(brief, **{reach.id: x}) >= wanted) == (now < wanted),
+        lambda x: (contrast(brief, reach.put(d, x)) >= wanted) == (now < wanted),
         start=at,
         end=end,
         tolerance=0.01,
@@ -150,14 +150,14 @@ def for_contrast(case: Case) -> Iterator[Proposal]:
     )
     if there is not None and there != at:
         value = round(down(there) if now < wanted else up(there), 3)
-        if scene_builder.fits_in_room(brief, d.model_copy(update={reach.id: value})):
+        if scene_builder.fits_in_room(brief, reach.put(d, value)):
             yield Proposal(
                 id="sheet_for_contrast",
                 title=f"Light at {case.length(value)} from the face",
                 changes=changes_of({reach.id: value}),
                 reason=(
                     f"The key {'gains on' if now < wanted else 'falls toward'} what the room returns: the contrast"
-                    f" becomes {format_stops(contrast(brief, **{reach.id: value}))}."
+                    f" becomes {format_stops(contrast(brief, reach.put(d, value)))}."
                 ),
             )
 

@@ -4,9 +4,9 @@ each with its cure.
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import Any
 
 from wenlo.core.brief.brief import PEOPLE, Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.thing_box import ROOM_ROUND, ThingBox
 from wenlo.core.proposals.proposal_context import Change, changes_of
@@ -35,7 +35,7 @@ class Misfit:
     cure: tuple[Change, ...]
 
 
-def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Iterator[Misfit]:
+def misfits(brief: Brief, design: ModifierParameters, *, units: UnitSystem = "metric") -> Iterator[Misfit]:
     """Everything that does not go together.
 
     Parameters
@@ -63,7 +63,7 @@ def misfits(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> Itera
     yield from _lamps_in_walls(brief, design, length)
 
 
-def _too_large(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
+def _too_large(brief: Brief, design: ModifierParameters, length: Callable[[float], str]) -> Iterator[Misfit]:
     able, size = kind_of(design).capabilities, brief.subject.size
     wide = WIDTHS.get(brief.subject.kind, 1.0) * size
     if isinstance(design, ThingBox):
@@ -93,7 +93,7 @@ def _too_large(brief: Brief, design: Any, length: Callable[[float], str]) -> Ite
             )
 
 
-def _not_lifted(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
+def _not_lifted(brief: Brief, design: ModifierParameters, length: Callable[[float], str]) -> Iterator[Misfit]:
     ground = kind_of(design).capabilities.ground
     if ground is None:
         return
@@ -109,7 +109,7 @@ def _not_lifted(brief: Brief, design: Any, length: Callable[[float], str]) -> It
     )
 
 
-def _lamps_in_walls(brief: Brief, design: Any, length: Callable[[float], str]) -> Iterator[Misfit]:
+def _lamps_in_walls(brief: Brief, design: ModifierParameters, length: Callable[[float], str]) -> Iterator[Misfit]:
     box, kind = room_box(brief), kind_of(design)
     if brief.room.outdoors or kind.daylight is not None:
         return

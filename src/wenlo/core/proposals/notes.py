@@ -13,6 +13,7 @@ from wenlo.core.analysis.gauges import shutter_text
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import is_natural, lamp_of, sheet_material
 from wenlo.core.catalog.typical import rendering_classes
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops
@@ -48,7 +49,9 @@ class Note:
     cure: tuple[Change, ...] = ()
 
 
-def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "metric") -> tuple[Note, ...]:
+def notes(
+    brief: Brief, design: ModifierParameters, result: Evaluated, *, units: UnitSystem = "metric"
+) -> tuple[Note, ...]:
     """Everything worth saying about a design in its room.
 
     Parameters
@@ -128,7 +131,7 @@ def notes(brief: Brief, design: Any, result: Evaluated, *, units: UnitSystem = "
                 " cloth or a smaller size, or hold it up from below."
             )
             found.append(Note(level="warning", about="kind", text=text))
-    if design.highest > 2.0 and kind_of(design).capabilities.alone:
+    if design.highest > 2.0 and kind_of(design).capabilities.standing is not None:
         found.append(
             Note(
                 level="caution",
@@ -191,10 +194,10 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
     return found
 
 
-def _room_notes(brief: Brief, design: Any, length: Any) -> list[Note]:
+def _room_notes(brief: Brief, design: ModifierParameters, length: Any) -> list[Note]:
     box = room_box(brief)
     found = []
-    if kind_of(design).capabilities.alone and design.highest > brief.room.height - HEAD_ROOM:
+    if kind_of(design).capabilities.standing is not None and design.highest > brief.room.height - HEAD_ROOM:
         over = design.highest - brief.room.height + HEAD_ROOM
         found.append(
             Note(

@@ -2,11 +2,10 @@
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
-from typing import Any
 
 from wenlo.core.analysis.face_light import DARK_EYES, face_light
 from wenlo.core.brief.brief import Brief
-from wenlo.core.modifiers.kind import KindFigure
+from wenlo.core.modifiers.kind import KindFigure, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import format_stops
@@ -20,7 +19,7 @@ from wenlo.core.units.length import UnitSystem
 _kept: LruCache[tuple[KindFigure, ...]] = LruCache(16)
 
 
-def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> tuple[KindFigure, ...]:
+def own_figures(brief: Brief, design: ModifierParameters, *, units: UnitSystem = "metric") -> tuple[KindFigure, ...]:
     """What is worth showing of the design's kind beside the figures of all kinds.
 
     Parameters
@@ -56,7 +55,7 @@ def own_figures(brief: Brief, design: Any, *, units: UnitSystem = "metric") -> t
     )
 
 
-def _face_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+def _face_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigure]:
     # which part of a face gets how much: light from high leaves the eyes dark, light from low the brow
     face = face_light(brief, design)
     if face is None:

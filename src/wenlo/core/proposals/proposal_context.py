@@ -2,23 +2,24 @@
 
 import math
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Any, TypeVar
 
 from wenlo.core.analysis.figures import Light, modifier_light
 from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.modifiers.slots import Slot
+from wenlo.core.modifiers.slots import Slot, StandingSheet
 from wenlo.core.transport.solve import DRAFT
 from wenlo.core.transport.tree import bounds
 from wenlo.core.units.length import UnitSystem, format_length
+
+T = TypeVar("T")
 
 SIZING = replace(DRAFT, error=0.03, most_paths=512)
 CAREFUL = replace(DRAFT, error=0.01, most_paths=4096)
 CELLS = 32
 ROUND_UP = 0.01
 """Sizes are proposed in whole centimetres, on the side that still meets the wish. [m]"""
-
-LIMITS = {"width": (0.3, 4.0), "height": (0.3, 3.5), "sheet_distance": (0.15, 10.0), "lamp_distance": (0.05, 10.0)}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -44,16 +45,28 @@ class Case:
     """What is to be improved."""
 
     brief: Brief
-    design: Any
+    design: ModifierParameters
     units: UnitSystem
 
     def length(self, value: float) -> str:
         """A length as the user reads it."""
         return format_length(value, system=self.units)
 
+    def light_at(self, slot: Slot[T], value: T) -> Light:
+        """The modifier's light with one parameter changed."""
+        return modifier_light(self.brief, slot.put(self.design, value), effort=SIZING, cells=CELLS)
+
     def light(self, **changed: Any) -> Light:
         """The modifier's light with some parameters changed."""
         return modifier_light(self.brief, self.design.model_copy(update=changed), effort=SIZING, cells=CELLS)
+
+    @property
+    def standing(self) -> StandingSheet:
+        """The slots of a sheet on feet of its own. Raises TypeError for a design that is none."""
+        found = kind_of(self.design).capabilities.standing
+        if found is None:
+            raise TypeError(f"{self.design.kind} is no sheet on feet of its own")
+        return found
 
     @property
     def ceiling(self) -> float:
@@ -73,13 +86,14 @@ def down(value: float) -> float:
 
 def scaled(case: Case, scale: float) -> dict[str, float]:
     """Sizes of the frame grown in its shape; the middle of the sheet stays where the legs allow. [m]"""
-    d, leg = case.design, _leg(case.design)
-    width, height = up(d.width * scale), up(d.height * scale)
-    top = max(d.centre_height + height / 2, height + leg)
-    return {"width": round(width, 4), "height": round(height, 4), "top_height": round(up(top), 4)}
+    frame, d = case.standing, case.design
+    width, height = up(frame.width.get(d) * scale), up(frame.height.get(d) * scale)
+    middle = frame.top.get(d) - frame.height.get(d) / 2
+    top = max(middle + height / 2, height + _leg(d))
+    return {frame.width.id: round(width, 4), frame.height.id: round(height, 4), frame.top.id: round(up(top), 4)}
 
 
-def _leg(design: Any) -> float:
+def _leg(design: ModifierParameters) -> float:
     height = kind_of(design).capabilities.height
     return 0.0 if height is None else height.leg
 
@@ -93,12 +107,13 @@ def largest_scale(case: Case) -> float:
     """How much the frame may grow in its present shape: its limits, and the ceiling over its height and least
     legs. [-]
     """
-    d = case.design
-    room = (case.ceiling - _leg(d)) / d.height
-    return float(min(LIMITS["width"][1] / d.width, LIMITS["height"][1] / d.height, room))
+    frame, d = case.standing, case.design
+    width, height = frame.width.get(d), frame.height.get(d)
+    room = (case.ceiling - _leg(d)) / height
+    return min(frame.width.high / width, frame.height.high / height, room)
 
 
-def lengths_of(design: Any, brief: Brief) -> list[Slot[float]]:
+def lengths_of(design: ModifierParameters, brief: Brief) -> list[Slot[float]]:
     """Parameters of a design that are lengths, are set and move its light."""
     kind = kind_of(design)
 

@@ -1,10 +1,10 @@
 """Proposals for a gauge: the changes that bring it into its band."""
 
 from collections.abc import Callable, Iterator, Mapping
-from typing import Any
 
 from wenlo.core.analysis.gauges import GaugeKey
 from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.proposals import lengths, levels, sizing
 from wenlo.core.proposals.proposal_context import Case, Proposal
@@ -25,7 +25,9 @@ SHEET_GAUGES = frozenset({"shadow_edge", "evenness", "spill", "loss"})
 """Gauges of the modifier alone; frames have proposals of their own for them, other kinds change one length."""
 
 
-def proposals(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "metric") -> tuple[Proposal, ...]:
+def proposals(
+    brief: Brief, design: ModifierParameters, key: GaugeKey, *, units: UnitSystem = "metric"
+) -> tuple[Proposal, ...]:
     """All proposals for one gauge.
 
     Parameters
@@ -35,6 +37,6 @@ def proposals(brief: Brief, design: Any, key: GaugeKey, *, units: UnitSystem = "
     units: how lengths are written.
     """
     case = Case(brief=brief, design=design, units=units)
-    if not kind_of(design).capabilities.alone and key in SHEET_GAUGES:
+    if kind_of(design).capabilities.standing is None and key in SHEET_GAUGES:
         return tuple(lengths.for_gauge(case, key))
     return tuple(MAKERS[key](case))

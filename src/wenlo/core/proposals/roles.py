@@ -14,6 +14,7 @@ from wenlo.core.brief.brief import KEYED, MOST_OTHERS, MOST_PIECES, PEOPLE, Brie
 from wenlo.core.brief.set_objects import Board
 from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.ids import keyed
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired
@@ -88,7 +89,7 @@ class Placement:
 @dataclass(frozen=True, kw_only=True, eq=False)
 class _Stage:
     brief: Brief
-    design: Any
+    design: ModifierParameters
     room: RoomBox
     length: Callable[[float], str]
     kept: dict[str, Mapping[str, float]] = field(default_factory=dict)
@@ -141,7 +142,7 @@ class _Stage:
 
 
 def place_role(
-    brief: Brief, design: Any, role: RoleId, *, lamp: str = "panel_45", units: UnitSystem = "metric"
+    brief: Brief, design: ModifierParameters, role: RoleId, *, lamp: str = "panel_45", units: UnitSystem = "metric"
 ) -> Placement:
     """Place what a role needs.
 

@@ -6,15 +6,16 @@ from wenlo.core.analysis.gauges import EDGE_BAND
 from wenlo.core.catalog.own import sheet_material
 from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.photometry.stops import format_stops, stops_between
-from wenlo.core.proposals.proposal_context import LIMITS, Case, Proposal, changes_of, down, largest_scale, scaled, up
+from wenlo.core.proposals.proposal_context import Case, Proposal, changes_of, down, largest_scale, scaled, up
 from wenlo.core.proposals.search import first_that_meets
 from wenlo.core.scene import scene_builder
 
 
 def smallest_frame(case: Case) -> Proposal:
     """The smallest frame of the present shape whose shadow edge is the wanted one, at this distance."""
-    d, target = case.design, case.brief.wanted.shadow_edge
-    least = max(LIMITS["width"][0] / d.width, LIMITS["height"][0] / d.height)
+    frame, d, target = case.standing, case.design, case.brief.wanted.shadow_edge
+    width, height = frame.width.get(d), frame.height.get(d)
+    least = max(frame.width.low / width, frame.height.low / height)
     most = largest_scale(case)
     scale = first_that_meets(
         lambda s: case.light(**scaled(case, s)).shadow_edge >= target,
@@ -30,9 +31,10 @@ def smallest_frame(case: Case) -> Proposal:
             title=title,
             changes=(),
             reason=(
-                f"No frame under this ceiling reaches {case.length(target)}: even {case.length(d.width * most)} ×"
-                f" {case.length(d.height * most)} gives {case.length(best.shadow_edge)}, because the lamp lights only"
-                " its middle. Move the lamp back from the sheet or bring the sheet nearer."
+                f"No frame under this ceiling reaches {case.length(target)}: even"
+                f" {case.length(frame.width.get(d) * most)} × {case.length(frame.height.get(d) * most)} gives"
+                f" {case.length(best.shadow_edge)}, because the lamp lights only its middle. Move the lamp back from"
+                " the sheet or bring the sheet nearer."
             ),
         )
     values = scaled(case, scale)
@@ -42,10 +44,11 @@ def smallest_frame(case: Case) -> Proposal:
         title=title,
         changes=changes_of(values),
         reason=(
-            f"{case.length(values['width'])} × {case.length(values['height'])} at {case.length(d.sheet_distance)} gives"
-            f" {case.length(light.shadow_edge)} (wanted {case.length(target)}): with the lamp"
-            f" {case.length(d.lamp_distance)} behind it the sheet works like a strip"
-            f" {case.length(light.across.edge_equivalent)} wide. {light.missed * 100:.0f} % of the light misses it."
+            f"{case.length(values[frame.width.id])} × {case.length(values[frame.height.id])} at"
+            f" {case.length(frame.distance.get(d))} gives {case.length(light.shadow_edge)} (wanted"
+            f" {case.length(target)}): with the lamp {case.length(frame.lamp.get(d))} behind it the sheet works like a"
+            f" strip {case.length(light.across.edge_equivalent)} wide. {light.missed * 100:.0f} % of the light"
+            " misses it."
         ),
     )
 
@@ -54,13 +57,14 @@ def frame_and_lamp(case: Case) -> Proposal | None:
     """The smallest frame with the lamp moved back in proportion, so that the sheet stays as evenly lit; None if none
     fits.
     """
-    d, target = case.design, case.brief.wanted.shadow_edge
+    frame, d, target = case.standing, case.design, case.brief.wanted.shadow_edge
 
     def grown(scale: float) -> dict[str, float]:
-        return {**scaled(case, scale), "lamp_distance": round(up(d.lamp_distance * scale), 4)}
+        return {**scaled(case, scale), frame.lamp.id: round(up(frame.lamp.get(d) * scale), 4)}
 
-    least = max(LIMITS["width"][0] / d.width, LIMITS["height"][0] / d.height)
-    most = max(least, min(largest_scale(case), LIMITS["lamp_distance"][1] / d.lamp_distance))
+    width, height = frame.width.get(d), frame.height.get(d)
+    least = max(frame.width.low / width, frame.height.low / height)
+    most = max(least, min(largest_scale(case), frame.lamp.high / frame.lamp.get(d)))
     scale = first_that_meets(
         lambda s: case.light(**grown(s)).shadow_edge >= target, start=least, end=most, tolerance=0.002
     )
@@ -77,8 +81,8 @@ def frame_and_lamp(case: Case) -> Proposal | None:
         title="Smallest frame with the lamp moved back in proportion",
         changes=changes_of(values),
         reason=(
-            f"{case.length(values['width'])} × {case.length(values['height'])} with the lamp"
-            f" {case.length(values['lamp_distance'])} behind it gives {case.length(light.shadow_edge)}; the sheet stays"
+            f"{case.length(values[frame.width.id])} × {case.length(values[frame.height.id])} with the lamp"
+            f" {case.length(values[frame.lamp.id])} behind it gives {case.length(light.shadow_edge)}; the sheet stays"
             f" as evenly lit, and {light.missed * 100:.0f} % of the light misses it.{beyond}"
         ),
     )
@@ -86,10 +90,14 @@ def frame_and_lamp(case: Case) -> Proposal | None:
 
 def farthest_distance(case: Case) -> Proposal:
     """The farthest this frame can stand and still give the wanted shadow edge."""
-    d, target = case.design, case.brief.wanted.shadow_edge
-    low, high = LIMITS["sheet_distance"]
+    frame, d, target = case.standing, case.design, case.brief.wanted.shadow_edge
+    low, high = frame.distance.low, frame.distance.high
     far = first_that_meets(
-        lambda x: case.light(sheet_distance=x).shadow_edge >= target, start=high, end=low, tolerance=0.002, samples=40
+        lambda x: case.light_at(frame.distance, x).shadow_edge >= target,
+        start=high,
+        end=low,
+        tolerance=0.002,
+        samples=40,
     )
     title = "Farthest distance for this frame"
     if far is None:
@@ -103,16 +111,16 @@ def farthest_distance(case: Case) -> Proposal:
             ),
         )
     value = round(max(down(far), low), 4)
-    light = case.light(sheet_distance=value)
-    change = "farther away" if value > d.sheet_distance else "nearer"
+    light = case.light_at(frame.distance, value)
+    change = "farther away" if value > frame.distance.get(d) else "nearer"
     lost = stops_between(case.light().key, light.key)
     cost = f"costs {format_stops(lost)}" if lost > 0 else f"gains {format_stops(-lost)}"
     return Proposal(
         id="farthest_distance",
         title=title,
-        changes=changes_of({"sheet_distance": value}),
+        changes=changes_of({frame.distance.id: value}),
         reason=(
-            f"At {case.length(value)} ({case.length(abs(value - d.sheet_distance))} {change}) the shadow edge is "
+            f"At {case.length(value)} ({case.length(abs(value - frame.distance.get(d)))} {change}) the shadow edge is "
             f"{case.length(light.shadow_edge)} and no farther will do; it {cost} of light at the face."
         ),
     )
@@ -125,22 +133,22 @@ def for_shadow_edge(case: Case) -> Iterator[Proposal]:
     if joint is not None:
         yield joint
     yield farthest_distance(case)
-    d, target = case.design, case.brief.wanted.shadow_edge
+    frame, d, target = case.standing, case.design, case.brief.wanted.shadow_edge
     edge = case.light().shadow_edge
     if edge < target * EDGE_BAND[0]:
         back = first_that_meets(
-            lambda x: case.light(lamp_distance=x).shadow_edge >= target,
-            start=d.lamp_distance,
-            end=min(4.0, d.lamp_distance + 3.0),
+            lambda x: case.light_at(frame.lamp, x).shadow_edge >= target,
+            start=frame.lamp.get(d),
+            end=min(4.0, frame.lamp.get(d) + 3.0),
             tolerance=0.004,
         )
         if back is not None:
             value = round(up(back), 4)
-            light = case.light(lamp_distance=value)
+            light = case.light_at(frame.lamp, value)
             yield Proposal(
                 id="lamp_back",
                 title="Move the lamp back",
-                changes=changes_of({"lamp_distance": value}),
+                changes=changes_of({frame.lamp.id: value}),
                 reason=(
                     f"{case.length(value)} behind the sheet the lamp fills more of it: the shadow edge grows to "
                     f"{case.length(light.shadow_edge)}; {light.missed * 100:.0f} % of the light then misses the sheet."
@@ -150,11 +158,11 @@ def for_shadow_edge(case: Case) -> Iterator[Proposal]:
 
 def lamp_back_for_evenness(case: Case) -> Proposal:
     """How far back the lamp must stand for the sheet to stay within the allowed unevenness."""
-    d, limit = case.design, case.brief.wanted.evenness
-    low, high = LIMITS["lamp_distance"]
+    frame, d, limit = case.standing, case.design, case.brief.wanted.evenness
+    low, high = frame.lamp.low, frame.lamp.high
     # start nearest, so that the answer is the least distance that is even enough
     back = first_that_meets(
-        lambda x: case.light(lamp_distance=x).sheet.centre_to_edge <= limit,
+        lambda x: case.light_at(frame.lamp, x).sheet.centre_to_edge <= limit,
         start=low,
         end=high,
         tolerance=0.004,
@@ -172,20 +180,20 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
             ),
         )
     value = round(up(back), 4)
-    light = case.light(lamp_distance=value)
+    light = case.light_at(frame.lamp, value)
     lost = stops_between(case.light().key, light.key)
-    where = "back" if value > d.lamp_distance else "forward"
+    where = "back" if value > frame.lamp.get(d) else "forward"
     cost = f"costs {format_stops(lost)}" if lost > 0 else f"gains {format_stops(-lost)}"
     room_note = ""
-    moved = d.model_copy(update={"lamp_distance": value})
+    moved = frame.lamp.put(d, value)
     if not scene_builder.fits_in_room(case.brief, moved):
         room_note = " That is beyond the wall of this room: turn the key angle or use a wider lamp."
     return Proposal(
         id="lamp_for_evenness",
         title=title,
-        changes=changes_of({"lamp_distance": value}),
+        changes=changes_of({frame.lamp.id: value}),
         reason=(
-            f"{case.length(value)} ({case.length(abs(value - d.lamp_distance))} {where}): the glow falls"
+            f"{case.length(value)} ({case.length(abs(value - frame.lamp.get(d)))} {where}): the glow falls"
             f" {format_stops(light.sheet.centre_to_edge)} to the edge. It {cost} at the face, and"
             f" {light.missed * 100:.0f} % of the light misses the sheet.{room_note}"
         ),
@@ -195,14 +203,14 @@ def lamp_back_for_evenness(case: Case) -> Proposal:
 def for_evenness(case: Case) -> Iterator[Proposal]:
     """Proposals for evenness."""
     yield lamp_back_for_evenness(case)
-    d, limit = case.design, case.brief.wanted.evenness
-    if case.light().sheet.centre_to_edge > limit and d.layers < 3:
-        more = d.layers + 1
-        light = case.light(layers=more)
+    frame, d, limit = case.standing, case.design, case.brief.wanted.evenness
+    if case.light().sheet.centre_to_edge > limit and frame.layers.get(d) < 3:
+        more = frame.layers.get(d) + 1
+        light = case.light_at(frame.layers, more)
         yield Proposal(
             id="add_layer",
             title="Add a layer",
-            changes=changes_of({"layers": more}),
+            changes=changes_of({frame.layers.id: more}),
             reason=(
                 f"{more} layers fall {format_stops(light.sheet.centre_to_edge)} to the edge "
                 f"({'enough' if light.sheet.centre_to_edge <= limit else 'not enough alone'}) and the loss becomes "
@@ -213,10 +221,10 @@ def for_evenness(case: Case) -> Iterator[Proposal]:
 
 def for_spill(case: Case) -> Iterator[Proposal]:
     """Proposals for spill."""
-    limit = case.brief.wanted.spill
-    low, high = LIMITS["lamp_distance"]
+    frame, limit = case.standing, case.brief.wanted.spill
+    low, high = frame.lamp.low, frame.lamp.high
     near = first_that_meets(
-        lambda x: case.light(lamp_distance=x).missed <= limit, start=high, end=low, tolerance=0.004, samples=40
+        lambda x: case.light_at(frame.lamp, x).missed <= limit, start=high, end=low, tolerance=0.004, samples=40
     )
     title = "Farthest the lamp may stand behind the sheet"
     if near is None:
@@ -230,11 +238,11 @@ def for_spill(case: Case) -> Iterator[Proposal]:
         )
     else:
         value = round(max(down(near), low), 4)
-        light = case.light(lamp_distance=value)
+        light = case.light_at(frame.lamp, value)
         yield Proposal(
             id="lamp_for_spill",
             title=title,
-            changes=changes_of({"lamp_distance": value}),
+            changes=changes_of({frame.lamp.id: value}),
             reason=(
                 f"{case.length(value)} behind the sheet {light.missed * 100:.0f} % misses it; the glow then falls"
                 f" {format_stops(light.sheet.centre_to_edge)} to the edge and the shadow edge is"
@@ -253,7 +261,7 @@ def for_spill(case: Case) -> Iterator[Proposal]:
                 title="Larger frame with the lamp where it is",
                 changes=changes_of(values),
                 reason=(
-                    f"{case.length(values['width'])} × {case.length(values['height'])} catches all but "
+                    f"{case.length(values[frame.width.id])} × {case.length(values[frame.height.id])} catches all but "
                     f"{case.light(**values).missed * 100:.0f} % of the light."
                 ),
             )
@@ -261,14 +269,14 @@ def for_spill(case: Case) -> Iterator[Proposal]:
 
 def for_loss(case: Case) -> Iterator[Proposal]:
     """Proposals for loss."""
-    d, limit = case.design, case.brief.wanted.loss
+    frame, d, limit = case.standing, case.design, case.brief.wanted.loss
     present = case.light()
-    if d.layers > 1:
-        light = case.light(layers=d.layers - 1)
+    if frame.layers.get(d) > 1:
+        light = case.light_at(frame.layers, frame.layers.get(d) - 1)
         yield Proposal(
             id="fewer_layers",
             title="One layer fewer",
-            changes=changes_of({"layers": d.layers - 1}),
+            changes=changes_of({frame.layers.id: frame.layers.get(d) - 1}),
             reason=(
                 f"The loss falls to {format_stops(light.loss)}; the shadow edge becomes"
                 f" {case.length(light.shadow_edge)}."
@@ -277,9 +285,9 @@ def for_loss(case: Case) -> Iterator[Proposal]:
     if present.loss > limit:
         options = []
         for sheet in sheet_materials().values():
-            if sheet.form == "board" and sheet_material(d.sheet).form == "cloth":
+            if sheet.form == "board" and sheet_material(frame.material.get(d)).form == "cloth":
                 continue
-            light = case.light(sheet=sheet.id)
+            light = case.light_at(frame.material, sheet.id)
             if light.loss <= limit:
                 options.append((light.shadow_edge, sheet, light))
         if options:
@@ -287,12 +295,12 @@ def for_loss(case: Case) -> Iterator[Proposal]:
             yield Proposal(
                 id="lighter_sheet",
                 title=f"Softest sheet within {format_stops(limit)}: {sheet.name}",
-                changes=changes_of({"sheet": sheet.id}),
+                changes=changes_of({frame.material.id: sheet.id}),
                 reason=(
                     f"It loses {format_stops(light.loss)} and gives a shadow edge of {case.length(light.shadow_edge)}."
                 ),
             )
-    elif not d.layers > 1:
+    elif not frame.layers.get(d) > 1:
         yield Proposal(
             id="loss_fine",
             title="Within the band",

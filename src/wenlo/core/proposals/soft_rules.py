@@ -13,7 +13,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import bounce_face, finish_material, sheet_material
 from wenlo.core.catalog.typical import SheetMaterial, sheet_materials
 from wenlo.core.inventory.shopping import work_out
-from wenlo.core.modifiers.kind import Hold, KindFigure
+from wenlo.core.modifiers.kind import Hold, KindFigure, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired, seen_white
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -34,7 +34,9 @@ LEAST_WARMTH = 3.0
 """Less is not seen. [mired]"""
 
 
-def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -> tuple[int | None, Light]:
+def _count_until(
+    brief: Brief, design: ModifierParameters, name: str, most: int, enough: Any
+) -> tuple[int | None, Light]:
     # The least count of something at which the light is as wanted; None if even the most is not enough.
     light = modifier_light(brief, design, effort=TRYING, cells=COUNT_CELLS)
     for count in range(1, most + 1):
@@ -44,14 +46,14 @@ def _count_until(brief: Brief, design: Any, name: str, most: int, enough: Any) -
     return None, light
 
 
-def layers_until_hidden(brief: Brief, design: Any) -> int | None:
+def layers_until_hidden(brief: Brief, design: ModifierParameters) -> int | None:
     """Least number of layers through which the lamp's outline is not made out; None if no number of them hides it."""
     most = int(kind_of(design).slots["layers"].high)
     count, _ = _count_until(brief, design, "layers", most, lambda light: light.lamp_hidden)
     return count
 
 
-def lamps_until_even(brief: Brief, design: Any) -> tuple[int | None, float]:
+def lamps_until_even(brief: Brief, design: ModifierParameters) -> tuple[int | None, float]:
     """Least number of lamps that light the sheet within the wanted evenness (None if none does), and what it then is.
     [stop]
     """
@@ -118,7 +120,7 @@ def mired_shift(reflectance: Sequence[float], white: float) -> float:
     return mired(seen_white(np.array(reflectance), white).kelvin) - mired(white)
 
 
-def _colours(brief: Brief, design: Any) -> Iterator[tuple[str, Sequence[float]]]:
+def _colours(brief: Brief, design: ModifierParameters) -> Iterator[tuple[str, Sequence[float]]]:
     # what the light meets on its way, with its colour
     able = kind_of(design).capabilities
     if able.sheet is not None:
@@ -129,7 +131,7 @@ def _colours(brief: Brief, design: Any) -> Iterator[tuple[str, Sequence[float]]]
         yield "ceiling", finish_material(brief.room.ceiling).reflectance
 
 
-def hanging(brief: Brief, design: Any) -> Iterator[tuple[Hold, float, float]]:
+def hanging(brief: Brief, design: ModifierParameters) -> Iterator[tuple[Hold, float, float]]:
     """Hold points whose strength is known, with the mass that hangs there and what may hang there. [kg]"""
     kind, lamp = kind_of(design), brief.lamp.type
     # cut plans take their time: only where there is something to hold it against
@@ -142,7 +144,7 @@ def hanging(brief: Brief, design: Any) -> Iterator[tuple[Hold, float, float]]:
             yield hold, hold.mass + hold.lamps * lamp.mass, hold.carries
 
 
-def _load_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+def _load_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigure]:
     for k, (hold, mass, most) in enumerate(hanging(brief, design)):
         detail = f"{most:.1f} kg may hang there"
         if mass > most:
@@ -150,9 +152,9 @@ def _load_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
         yield KindFigure(key=f"hangs_{k}", label=f"Hangs on the {hold.name}", text=f"{mass:.2f} kg", detail=detail)
 
 
-def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
+def soft_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigure]:
     """The rules that apply to a design, as figures."""
-    fields, light = type(design).model_fields, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
+    able, light = kind_of(design).capabilities, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
     if math.isfinite(light.loss) and light.loss > 0.05:
         text = f"{2.0**light.loss:.1f} × the light"
         yield KindFigure(
@@ -167,7 +169,7 @@ def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
                 key=f"warmth_{name}", label=f"Warmth of the {name}", text=f"{abs(shift):.0f} mired {way}", detail=detail
             )
     yield from _load_figures(brief, design)
-    if "layers" in fields:
+    if able.sheet is not None and able.sheet.layers is not None:
         count = layers_until_hidden(brief, design)
         text = "more than can be hung" if count is None else "one layer" if count == 1 else f"{count} layers"
         detail = f"until the lamp outshines the sheet beside it by no more than {OUTLINE_THRESHOLD:.2f} times"
@@ -176,13 +178,14 @@ def soft_figures(brief: Brief, design: Any) -> Iterator[KindFigure]:
                 ", and no ring, hole or spot of its size differs by more than a third of a stop from the sheet round it"
             )
         yield KindFigure(key="layers_needed", label="Lamp not made out from", text=text, detail=detail)
-    if "lamps" in fields and "cover" in fields:
+    if able.lamps is not None:
         lamps, falls = lamps_until_even(brief, design)
         text = "not with six" if lamps is None else "one lamp" if lamps == 1 else f"{lamps} lamps"
         detail = f"the glow then falls {format_stops(falls)} to the edge; {format_stops(brief.wanted.evenness)} may be"
         yield KindFigure(key="lamps_needed", label="Even enough from", text=text, detail=detail)
-    if "sheet" in fields:
-        for k, (other, changes) in enumerate(sheet_substitutes(sheet_material(design.sheet))):
+    if able.sheet is not None:
+        material = sheet_material(able.sheet.material.get(design))
+        for k, (other, changes) in enumerate(sheet_substitutes(material)):
             yield KindFigure(
                 key=f"substitute_{k}", label="Instead of the sheet" if k == 0 else "or", text=other.name, detail=changes
             )

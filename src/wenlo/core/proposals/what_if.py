@@ -8,6 +8,7 @@ from typing import Any
 from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.brief.brief import Brief
 from wenlo.core.errors import FieldError, InvalidInput
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.solve import DRAFT
@@ -42,7 +43,7 @@ class Curve:
     fits: tuple[bool, ...]
 
 
-def _values(design: Any, name: str) -> Sequence[float]:
+def _values(design: ModifierParameters, name: str) -> Sequence[float]:
     slot = kind_of(design).slots.get(name)
     value = None if slot is None else slot.get(design)
     if slot is None or slot.unit not in {"m", "degree", "count"} or value is None:
@@ -58,7 +59,9 @@ def _values(design: Any, name: str) -> Sequence[float]:
     return [start * (end / start) ** (k / (STEPS - 1)) for k in range(STEPS)]
 
 
-def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, int], bool] | None = None) -> Curve:
+def what_if(
+    brief: Brief, design: ModifierParameters, parameter: str, *, told: Callable[[int, int], bool] | None = None
+) -> Curve:
     """Follow one parameter of a design through its range.
 
     Parameters
@@ -101,7 +104,7 @@ def what_if(brief: Brief, design: Any, parameter: str, *, told: Callable[[int, i
     )
 
 
-def moved(design: Any, name: str, value: float) -> Any:
+def moved(design: ModifierParameters, name: str, value: float) -> Any:
     """The design with one length changed; a frame's height keeps its lower edge."""
     kind = kind_of(design)
     height = kind.capabilities.height

@@ -11,7 +11,7 @@ from wenlo.core.analysis.figures import Evaluated, evaluate
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound, OwnLamp
-from wenlo.core.modifiers.kind import Kind, ReuseRule
+from wenlo.core.modifiers.kind import Kind, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.ranking.ranking import fitted
@@ -44,7 +44,7 @@ class Becoming:
     name: str
     how: str
     brief: Brief | None = None
-    design: Any = None
+    design: ModifierParameters | None = None
     result: Evaluated | None = None
     why_not: str | None = None
 
@@ -138,7 +138,7 @@ def _outside(slots: Mapping[str, Slot[Any]], changes: dict[str, Any], units: Uni
             yield f"Its {slot.label} would be {format_length(value, system=units)}; this kind is made from {limits}."
 
 
-def look_for(kind: Kind[Any], design: Any, *, units: UnitSystem = "metric") -> tuple[str, ...]:
+def look_for(kind: Kind[Any], design: ModifierParameters, *, units: UnitSystem = "metric") -> tuple[str, ...]:
     """What to look for in a shop or a shed, a sentence a sort of object, for a design of this size."""
     found = []
     for rule in kind.becomes:

@@ -12,7 +12,7 @@ from wenlo.core.inventory.own_things import lit_by, of_own_bars, of_own_material
 from wenlo.core.inventory.shopping import ShoppingLine, WorkedBuild, work_out
 from wenlo.core.inventory.starter import starter
 from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials, stands
-from wenlo.core.modifiers.kind import Kind
+from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.ranking.ranking import sized
 from wenlo.core.scene import scene_builder
@@ -32,7 +32,7 @@ class AtHand:
     name: str
     cannot: str | None = None
     brief: Brief | None = None
-    design: Any = None
+    design: ModifierParameters | None = None
     result: Evaluated | None = None
     build: WorkedBuild | None = None
     lamp: str = ""
@@ -120,7 +120,7 @@ def _missing_lamp(brief: Brief, shelf: Sequence[Stocked]) -> Iterator[ShoppingLi
         )
 
 
-def _missing_stands(kind: Kind[Any], design: Any, shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
+def _missing_stands(kind: Kind[Any], design: ModifierParameters, shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
     # one for the lamp besides those that the kind takes
     short = kind.handling(design).stands + (0 if kind.daylight else 1) - stands(shelf)
     if short > 0:

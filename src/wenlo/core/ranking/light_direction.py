@@ -2,11 +2,12 @@
 
 import math
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 
 from wenlo.core.brief.brief import PEOPLE, Brief, SubjectFinish
+from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.scene import scene_builder
@@ -78,7 +79,7 @@ BY_FINISH: dict[SubjectFinish, FinishLight] = {
 }
 
 
-def direction_of(brief: Brief, design: Any) -> LightDirection:
+def direction_of(brief: Brief, design: ModifierParameters) -> LightDirection:
     """From where a design's light comes."""
     to = scene_builder.toward_source(brief, design)
     if math.degrees(math.asin(float(to[2]))) >= STEEP:
@@ -88,7 +89,7 @@ def direction_of(brief: Brief, design: Any) -> LightDirection:
     return "side" if off >= ASIDE else "front"
 
 
-def comes_from(brief: Brief, design: Any) -> tuple[LightDirection, ...]:
+def comes_from(brief: Brief, design: ModifierParameters) -> tuple[LightDirection, ...]:
     """All ways from which a design's light comes."""
     kind = kind_of(design)
     ways = kind.lit_from(design) or (direction_of(brief, design),)
@@ -102,7 +103,7 @@ def front_normal(brief: Brief) -> np.ndarray:
     return np.array([0.0, -math.cos(lean), math.sin(lean)])
 
 
-def relief(brief: Brief, design: Any) -> float:
+def relief(brief: Brief, design: ModifierParameters) -> float:
     """Stops between the two sides of a dent that leans 10° out of the thing's front: log2 cos(i − 10°)/cos(i + 10°).
     [stop]
     """
@@ -113,7 +114,7 @@ def relief(brief: Brief, design: Any) -> float:
     return math.log2(math.cos(incidence - dent) / math.cos(incidence + dent))
 
 
-def words(brief: Brief, design: Any, lit: float | None) -> tuple[str, ...]:
+def words(brief: Brief, design: ModifierParameters, lit: float | None) -> tuple[str, ...]:
     """What to say of the thing's finish in this light; nothing for people.
 
     Parameters

@@ -19,7 +19,7 @@ from wenlo.core.errors import Impossible
 from wenlo.core.inventory.own_things import lit_by, of_own_bars, of_own_materials
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
 from wenlo.core.inventory.stocked import Stocked, missing, own_lamps, own_materials
-from wenlo.core.modifiers.kind import Kind
+from wenlo.core.modifiers.kind import Kind, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.proposals.proposal_context import Case
@@ -59,7 +59,7 @@ STEAM_ANGLE = 140.0
 """Steam and dust show against light that comes from so far round behind them. [degree]"""
 
 
-def _angles(brief: Brief, design: Any, turn: float) -> tuple[float, ...]:
+def _angles(brief: Brief, design: ModifierParameters, turn: float) -> tuple[float, ...]:
     # the key's angle, turned farther from the camera, on the side that is asked for, or else on either
     low, high = angle_limits(design)
     most = min(high, STEAM_ANGLE if brief.haze is not None else 90.0)
@@ -69,13 +69,13 @@ def _angles(brief: Brief, design: Any, turn: float) -> tuple[float, ...]:
     return (angle,) if brief.wanted.key_side == "right" else (-angle,)
 
 
-def angle_limits(design: Any) -> tuple[float, float]:
+def angle_limits(design: ModifierParameters) -> tuple[float, float]:
     """Least and greatest key angle that a kind takes. [degree]"""
     slot = kind_of(design).slots["key_angle"]
     return slot.low, slot.high
 
 
-def placed_as_asked(brief: Brief, design: Any) -> Any:
+def placed_as_asked(brief: Brief, design: ModifierParameters) -> Any:
     """The design as high over the eyes as is asked for, and behind steam where there is any, as far as its parameters
     go.
 
@@ -118,7 +118,7 @@ STEEPEST = 80.0
 """What is asked to be higher is overhead: no height of an upright source gives it. [degree]"""
 
 
-def fitted(kind: Kind[Any], brief: Brief, design: Any) -> Any | None:
+def fitted(kind: Kind[Any], brief: Brief, design: ModifierParameters) -> Any | None:
     """The design, turned or made smaller until it is in the room and, if it can be, out of the picture; None
     if never.
     """
@@ -216,6 +216,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         return replace(plain, cannot=problem.message)
     tried: set[str] = set()
     for _ in range(MOST_REMEDIES):
+        assert best.design is not None
         remedy = next((r for r in _remedies(kind, served, best.design, points) if r.id not in tried), None)
         if remedy is None:
             break
@@ -236,7 +237,12 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
 
 
 def _weighed(
-    kind: Kind[Any], brief: Brief, design: Any, action: float | None, shelf: Sequence[Stocked], units: UnitSystem
+    kind: Kind[Any],
+    brief: Brief,
+    design: ModifierParameters,
+    action: float | None,
+    shelf: Sequence[Stocked],
+    units: UnitSystem,
 ) -> tuple[Ranked, list[ScorePoint]]:
     # The design out of stock, its light and what is to be said of it, the weightiest first. Raises Impossible.
     design, build = from_stock(kind, brief, design, units=units)
@@ -279,11 +285,13 @@ class Remedy:
     """A design that should miss a wish less, and what was done for it, in a sentence."""
 
     id: str
-    design: Any
+    design: ModifierParameters
     text: str
 
 
-def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[ScorePoint]) -> Iterator[Remedy]:
+def _remedies(
+    kind: Kind[Any], brief: Brief, design: ModifierParameters, points: Sequence[ScorePoint]
+) -> Iterator[Remedy]:
     # For the wishes that are missed, the weightiest first: what a person would try.
     able = kind.capabilities
     distance, total = able.travel, sum(point.weight for point in points)
@@ -325,7 +333,7 @@ def _remedies(kind: Kind[Any], brief: Brief, design: Any, points: Sequence[Score
                     )
 
 
-def _stepped(design: Any, slot: Slot[float], factor: float) -> float:
+def _stepped(design: ModifierParameters, slot: Slot[float], factor: float) -> float:
     return round(slot.within(slot.get(design) * factor), 2)
 
 
@@ -346,7 +354,7 @@ def _stays(kind: Kind[Any]) -> bool:
     return kind.keeps_size and kind.daylight is None
 
 
-def evened(kind: Kind[Any], brief: Brief, design: Any) -> tuple[Any, float]:
+def evened(kind: Kind[Any], brief: Brief, design: ModifierParameters) -> tuple[Any, float]:
     """The design, farther off and larger where the key varies too much over the action area; and by how much it varies.
 
     Farther off the light falls off less across the area; it is sized anew there, so that its shadow edge stays.
@@ -366,7 +374,9 @@ def evened(kind: Kind[Any], brief: Brief, design: Any) -> tuple[Any, float]:
     return (moved[0], range_then) if softer and range_then < range_now - 0.05 else (design, range_now)
 
 
-def from_stock(kind: Kind[Any], brief: Brief, design: Any, *, units: UnitSystem) -> tuple[Any, WorkedBuild]:
+def from_stock(
+    kind: Kind[Any], brief: Brief, design: ModifierParameters, *, units: UnitSystem
+) -> tuple[Any, WorkedBuild]:
     """The design, made smaller until its parts come out of the stock that is sold, and its build. Raises Impossible."""
     for _ in range(STOCK_TRIES):
         try:

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from typing import Any, Literal
+from typing import Literal
 
 from wenlo.core.analysis.face_light import DARK_EYES, face_light
 from wenlo.core.analysis.figures import Evaluated
@@ -13,7 +13,7 @@ from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.catalog.own import finish_material
 from wenlo.core.instructions.packing import bundles
 from wenlo.core.inventory.shopping import ShoppingLine, WorkedBuild
-from wenlo.core.modifiers.kind import Handling
+from wenlo.core.modifiers.kind import Handling, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.exposure import third_stop_iso
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -86,7 +86,7 @@ class Ranked:
     bad: str
     cannot: str | None = None
     brief: Brief | None = None
-    design: Any = None
+    design: ModifierParameters | None = None
     result: Evaluated | None = None
     build: WorkedBuild | None = None
     handling: Handling | None = None

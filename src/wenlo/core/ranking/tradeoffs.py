@@ -158,7 +158,8 @@ def _verdict(rows: Sequence[Ranked]) -> str:
 
 def _varied(brief: Brief, row: Ranked, parameter: str, value: Any, name: str) -> Ranked | None:
     """The same design with another value, evaluated; None where it cannot be built so."""
-    design = row.design.model_copy(update={parameter: value})
+    assert row.design is not None
+    design = kind_of(row.design).slots[parameter].put(row.design, value)
     brief = scene_builder.with_daylight(brief, design)
     try:
         build = work_out(kind_of(design).build(design, brief))
@@ -197,6 +198,7 @@ def _of_method(brief: Brief, best: Ranked) -> Iterator[Dispute]:
     figures.
     """
     assert best.result is not None
+    assert best.design is not None
     result, wanted = best.result, brief.wanted
     low, high = (0.0, 0.0)
     if all(map(math.isfinite, result.loss_band)) and result.loss_band[1] > result.loss_band[0]:

@@ -4,7 +4,7 @@ what it slid under.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 from wenlo.core.catalog.own import sheet_material
 from wenlo.core.document.failures import Failure, FailureKind
@@ -105,8 +105,10 @@ def _of_sheet(shoot: Shoot, failure: Failure, power: float) -> Learned:
             f"At that power the sheet gets only {hot:.0f} °C: heat does not explain it. Look whether it touched the"
             " lamp, or was stretched too much."
         )
-    design: Any = shoot.design
-    row = sheet_material(design.sheet)
+    sheeted = kind_of(shoot.design).capabilities.sheet
+    if sheeted is None:
+        raise Impossible("There is no sheet in this modifier.")
+    row = sheet_material(sheeted.material.get(shoot.design))
     if hot >= row.keep_below_celsius:
         raise Impossible(
             f"It {failure.what} at about {hot:.0f} °C, over its limit of {row.keep_below_celsius:.0f} °C: the limit was"

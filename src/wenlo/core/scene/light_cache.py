@@ -6,13 +6,14 @@ from collections.abc import Callable
 from typing import Any, Generic, TypeVar
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.modifiers.kind import ModifierParameters
 
 T = TypeVar("T")
 
 WEIGHED = {"power": True, "gel": True, "on": True}
 
 
-def light_key(brief: Brief, design: Any) -> str:
+def light_key(brief: Brief, design: ModifierParameters) -> str:
     """Everything that the light of a set depends on, as text; what only weighs it is left out."""
     return json.dumps(
         [

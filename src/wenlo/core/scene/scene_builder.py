@@ -2,7 +2,6 @@
 
 import math
 from dataclasses import replace
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -12,7 +11,7 @@ from wenlo.core.catalog.own import SKY, SUN, WINDOW, OwnLamp, is_natural, lamp_o
 from wenlo.core.catalog.typical import gels
 from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import KELVIN, clear_sky_illuminance, sun_illuminance
-from wenlo.core.modifiers.kind import Arrangement, Opening
+from wenlo.core.modifiers.kind import Arrangement, ModifierParameters, Opening
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed, window
 from wenlo.core.optics.motion import Motion, turned_to
@@ -49,7 +48,7 @@ def face(brief: Brief) -> Vector:
     return np.array([0.0, 0.0, brief.subject.face_height])
 
 
-def toward_source(brief: Brief, design: Any) -> Vector:
+def toward_source(brief: Brief, design: ModifierParameters) -> Vector:
     """Unit vector from the face to the middle of the source, shape (3,)."""
     v = design.source_centre - face(brief)
     unit: Vector = v / float(np.linalg.norm(v))
@@ -266,7 +265,9 @@ def lamp_weights(brief: Brief) -> dict[str, Vector]:
     return {**weights, **{f"{ALIKE}{k}": weights[KEY_LAMP] for k in range(2, MOST_ALIKE + 1)}}
 
 
-def scene(brief: Brief, design: Any, *, with_room: bool, transmittance: float | None = None) -> LightScene:
+def scene(
+    brief: Brief, design: ModifierParameters, *, with_room: bool, transmittance: float | None = None
+) -> LightScene:
     """The set to be solved; the modifier and its lamp alone for figures that belong to them."""
     placed_so = kind_of(design).arrange(design, brief, transmittance)
     around = room_panels(brief) if with_room else ()
@@ -289,19 +290,19 @@ def with_opening(wall: Panel, opening: Opening) -> Panel:
     return replace(wall, outline=np.array([[float(c @ u), float(c @ v)] for c in corners]), cut_out=True)
 
 
-def with_daylight(brief: Brief, design: Any) -> Brief:
+def with_daylight(brief: Brief, design: ModifierParameters) -> Brief:
     """The brief with the light that the design takes: its lamp, or daylight in its place."""
     daylight = kind_of(design).daylight
     return brief if daylight is None else daylight(design, brief)
 
 
-def whole_scene(brief: Brief, design: Any) -> LightScene:
+def whole_scene(brief: Brief, design: ModifierParameters) -> LightScene:
     """The set with every lamp; without the room when the modifier does not fit in it."""
     alone = scene(brief, design, with_room=fits_in_room(brief, design))
     return replace(alone, panels=(*second_panels(brief), *alone.panels), lamps=(*alone.lamps, *other_emitters(brief)))
 
 
-def fits_in_room(brief: Brief, design: Any) -> bool:
+def fits_in_room(brief: Brief, design: ModifierParameters) -> bool:
     """Whether modifier and lamps are inside the room and before the backdrop, so that all can be solved together."""
     box, set_so = room_box(brief), kind_of(design).arrange(design, brief, None)
     corners = [corner for shape in set_so.surfaces for corner in bounds(shape)]
@@ -327,7 +328,7 @@ def camera_place(brief: Brief) -> Vector:
     return place
 
 
-def in_picture(brief: Brief, design: Any) -> bool:
+def in_picture(brief: Brief, design: ModifierParameters) -> bool:
     """Whether any part of the modifier, or a lamp of it, is where the camera sees it."""
     _, width, height = SENSORS[brief.camera.sensor]
     half = np.array([width, height]) / 2.0 / brief.camera.focal_length
@@ -365,7 +366,7 @@ def sides_of(toward: Vector) -> tuple[Vector, Vector]:
     return lit, far
 
 
-def meters(brief: Brief, design: Any) -> tuple[Meter, ...]:
+def meters(brief: Brief, design: ModifierParameters) -> tuple[Meter, ...]:
     """The meters that the figures need.
 
     ``key`` flat at the face toward the sheet; ``far_ear`` the same, a head's depth farther; ``exposure``

@@ -111,6 +111,9 @@ def test_marks_measure_what_they_name(case):
     kind, brief, design = case
     for mark in kind.marks(design, brief):
         name = mark.path.removeprefix("design.")
+        if getattr(design, name) is None:
+            # left open: it shows what follows from the rest
+            continue
         assert getattr(design, name) in kind.slots[name].limits
         assert float(np.linalg.norm(mark.end - mark.start)) == pytest.approx(
             abs(getattr(design, name)), rel=0.02, abs=0.01

@@ -22,6 +22,7 @@ from wenlo.core.ranking.found_objects import look_for
 from wenlo.core.ranking.ranking import rank
 from wenlo.core.ranking.scoring import Ranked
 from wenlo.core.ranking.tradeoffs import disputes
+from wenlo.core.scene.handles import Handle, handles_of
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r
@@ -51,6 +52,22 @@ def lamps_drawn(lamps: tuple[LampSide, ...]) -> list[r.LampDrawn]:
     ]
 
 
+def _handle(handle: Handle, design: ModifierParameters) -> r.HandleDrawn:
+    level = design.direction if handle.view == "side" else design.across
+    axes = np.stack([level, np.array([0.0, 0.0, 1.0])])
+    return r.HandleDrawn(
+        view=handle.view,
+        path=handle.slot.path,
+        label=handle.label,
+        value=handle.value,
+        low=handle.slot.low,
+        high=handle.slot.high,
+        at=[float(x) for x in axes @ handle.at],
+        per_unit=[float(x) for x in axes @ handle.per_unit],
+        linked=[r.LinkedDrawn(path=x.slot.path, value=x.value, per_unit=x.per_unit) for x in handle.linked],
+    )
+
+
 def drawing_of(brief: Brief, design: ModifierParameters) -> r.ModifierDrawn:
     """How a design is drawn from the side and from above."""
     kind = kind_of(design)
@@ -71,7 +88,9 @@ def drawing_of(brief: Brief, design: ModifierParameters) -> r.ModifierDrawn:
                 end=[float(x) for x in axes @ m.end],
             )
             for m in kind.marks(design, brief)
+            if m.view == "side"
         ],
+        handles=[_handle(h, design) for h in handles_of(brief, design)],
         source_size=list(design.source_size),
         highest=float(design.highest),
     )

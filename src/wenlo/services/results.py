@@ -142,14 +142,41 @@ class MarkDrawn(Result):
     end: list[float]
 
 
+class LinkedDrawn(Result):
+    """Another value that goes with a dragged one, by so much for each unit of it."""
+
+    path: str
+    value: float
+    per_unit: float
+
+
+class HandleDrawn(Result):
+    """Where a view is taken hold of: its place and how it moves for each unit of its value, both (2,) [m]: away from
+    the subject (from the side) or to the right (from the front), and up.
+    """
+
+    view: Literal["side", "front"]
+    path: str
+    label: str
+    value: float
+    low: float
+    high: float
+    at: list[float]
+    per_unit: list[float]
+    linked: list[LinkedDrawn]
+
+
 class ModifierDrawn(Result):
-    """The modifier as it stands: from the side (away from the subject, and up) and from above, with its dimensions."""
+    """The modifier as it stands: from the side (away from the subject, and up) and from above, with its dimensions
+    and what is taken hold of.
+    """
 
     side: list[OutlineDrawn]
     side_lamps: list[LampDrawn]
     plan: list[OutlineDrawn]
     plan_lamps: list[LampDrawn]
     marks: list[MarkDrawn]
+    handles: list[HandleDrawn]
     source_size: list[float]
     highest: float
 

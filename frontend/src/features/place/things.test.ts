@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Shoot } from '../../shared/api/client';
+import { rememberLimits } from '../../shared/state/limits';
 import { setPath } from '../../shared/state/paths';
 import { applied, capture, isOn, lookDifferences, take } from './looks';
 import {
@@ -87,6 +88,19 @@ describe('things of the set', () => {
     ]);
   });
   it('are moved within what the document takes, and stay when locked', () => {
+    const at = (path: string, low: number, high: number) => ({
+      path,
+      label: path,
+      unit: 'm',
+      low,
+      high,
+      default: 0,
+    });
+    rememberLimits([
+      at('board:brief.pieces.*.x', -15, 15),
+      at('board:brief.pieces.*.z', 0, 12),
+      at('diffusion_frame:design.key_angle', -90, 90),
+    ]);
     expect(done(moveTo(document, find('brief.pieces.0'), { x: 99, z: -3 })).brief.pieces[0]).toMatchObject({
       x: 15,
       y: -0.2,

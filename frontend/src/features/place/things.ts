@@ -1,6 +1,7 @@
 // Everything that stands in the set as one list, and how it is moved, turned, copied, mirrored.
 import type { Shoot } from '../../shared/api/client';
 import { keyed } from '../../shared/state/keys';
+import { accepted } from '../../shared/state/limits';
 import type { Edit } from '../../shared/state/store';
 
 export type Piece = Shoot['brief']['pieces'][number];
@@ -33,9 +34,7 @@ export type Thing = {
   second?: number;
 };
 
-const LIMITS = { x: 15, front: -40, back: 20, z: 12 };
 const round = (value: number) => Math.round(value * 1000) / 1000;
-const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
 
 /** Degrees in −180 … 180. */
 export const wrap = (degrees: number) => ((((degrees + 180) % 360) + 360) % 360) - 180;
@@ -129,38 +128,42 @@ export function shapedBy(document: Shoot, thing: Thing): { design: Shoot['design
 export function moveTo(document: Shoot, thing: Thing, to: { x?: number; y?: number; z?: number }): Edit[] {
   if (thing.locked || thing.kind === 'sky') return [];
   if (thing.kind === 'camera')
-    return to.y === undefined ? [] : [{ path: 'brief.camera.distance', value: round(clamp(-to.y, 0.2, 20)) }];
+    return to.y === undefined
+      ? []
+      : [{ path: 'brief.camera.distance', value: round(accepted('brief.camera.distance', document, -to.y)) }];
   if (thing.kind === 'backdrop')
     return to.y === undefined
       ? []
-      : [{ path: 'brief.backdrop.distance', value: round(clamp(to.y, 0.2, 20)) }];
+      : [
+          {
+            path: 'brief.backdrop.distance',
+            value: round(accepted('brief.backdrop.distance', document, to.y)),
+          },
+        ];
   const shaped = shapedBy(document, thing);
   if (shaped) {
     const x = to.x ?? thing.x;
     const y = to.y ?? thing.y;
     if (to.x === undefined && to.y === undefined) return [];
-    const most = shaped.design.kind === 'diffusion_frame' ? 90 : 180;
-    const angle = (Math.atan2(x, -y) * 180) / Math.PI;
-    const edits: Edit[] = [
-      { path: `${shaped.path}.key_angle`, value: Math.round(clamp(angle, -most, most) * 10) / 10 },
-    ];
+    const turn = `${shaped.path}.key_angle`;
+    const angle = accepted(turn, document, (Math.atan2(x, -y) * 180) / Math.PI);
+    const edits: Edit[] = [{ path: turn, value: Math.round(angle * 10) / 10 }];
     const reach = reachOf(shaped.design);
     const before = Math.hypot(thing.x, thing.y);
     if (reach) {
       const now = (shaped.design as unknown as Record<string, number>)[reach] ?? 1;
-      edits.push({
-        path: `${shaped.path}.${reach}`,
-        value: round(clamp(now + Math.hypot(x, y) - before, 0.3, 5)),
-      });
+      const path = `${shaped.path}.${reach}`;
+      edits.push({ path, value: round(accepted(path, document, now + Math.hypot(x, y) - before)) });
     }
     return edits;
   }
   const edits: Edit[] = [];
   if (to.x !== undefined)
-    edits.push({ path: `${thing.key}.x`, value: round(clamp(to.x, -LIMITS.x, LIMITS.x)) });
+    edits.push({ path: `${thing.key}.x`, value: round(accepted(`${thing.key}.x`, document, to.x)) });
   if (to.y !== undefined)
-    edits.push({ path: `${thing.key}.y`, value: round(clamp(to.y, LIMITS.front, LIMITS.back)) });
-  if (to.z !== undefined) edits.push({ path: `${thing.key}.z`, value: round(clamp(to.z, 0, LIMITS.z)) });
+    edits.push({ path: `${thing.key}.y`, value: round(accepted(`${thing.key}.y`, document, to.y)) });
+  if (to.z !== undefined)
+    edits.push({ path: `${thing.key}.z`, value: round(accepted(`${thing.key}.z`, document, to.z)) });
   return edits;
 }
 
@@ -171,9 +174,9 @@ export function turnBy(document: Shoot, thing: Thing, degrees: number): Edit[] {
     return [{ path: `${thing.key}.turn`, value: Math.round(wrap(thing.turn + degrees) * 10) / 10 }];
   const shaped = shapedBy(document, thing);
   if (!shaped) return [];
-  const most = shaped.design.kind === 'diffusion_frame' ? 90 : 180;
-  const angle = clamp(shaped.design.key_angle + degrees, -most, most);
-  return [{ path: `${shaped.path}.key_angle`, value: Math.round(angle * 10) / 10 }];
+  const path = `${shaped.path}.key_angle`;
+  const angle = accepted(path, document, shaped.design.key_angle + degrees);
+  return [{ path, value: Math.round(angle * 10) / 10 }];
 }
 
 const listOf = (key: string) => key.replace(/\.\d+$/, '');

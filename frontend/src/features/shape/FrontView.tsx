@@ -1,20 +1,14 @@
 // The frame from the subject's side, true to scale, with the glow of the sheet in bands of stops.
-import { useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import type { Figures, FrameShoot } from '../../shared/api/client';
 import { bandLabels, bands } from '../../shared/drawing/contours';
 import { Dimension } from '../../shared/drawing/Dimension';
-import { Handle } from '../../shared/drawing/Handle';
+import { Grip, gripsOf } from '../../shared/drawing/HandleLayer';
 import { fitScale } from '../../shared/drawing/scale';
-import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
-
-const round = (value: number) => Math.round(value * 1000) / 1000;
-const clamp = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value));
-const LEG = 0.09;
 
 export function FrontView({ document, figures }: { document: FrameShoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const start = useRef({ width: 0, height: 0, top: 0 });
   const { design, brief } = document;
   const room = figures.drawing.room_height;
   const wide = Math.max(design.width / 2 + 0.1, 0.6);
@@ -27,14 +21,14 @@ export function FrontView({ document, figures }: { document: FrameShoot; figures
   const [l, r] = [s.x(-design.width / 2), s.x(design.width / 2)];
   const [t, b] = [s.y(design.top_height), s.y(design.top_height - design.height)];
   const floor = s.y(0);
+  const grips = gripsOf(figures, ['width', 'height', 'top_height']);
   const glow = useMemo(() => bands(figures.sheet_map), [figures.sheet_map]);
   // The lower rail stays where it is when the height changes, so the legs keep their length.
-  const keepLegs = (height: number) => [
-    {
-      path: 'design.top_height',
-      value: round(Math.max(design.top_height + height - design.height, height + LEG)),
-    },
-  ];
+  const keepLegs = (height: number) =>
+    grips.height.linked.map((l) => ({
+      path: l.path,
+      value: Math.round((l.value + l.per_unit * (height - grips.height.value)) * 1000) / 1000,
+    }));
 
   return (
     <div ref={ref} className="drawing" data-testid="front-view">
@@ -78,66 +72,13 @@ export function FrontView({ document, figures }: { document: FrameShoot; figures
           <text x={6} y={s.y(brief.subject.face_height) - 4} className="faint">
             face
           </text>
-          <Handle
-            label="frame width"
-            cursor="ew-resize"
-            onStart={() => {
-              start.current.width = design.width;
-            }}
-            onDrag={(dx) =>
-              edit(
-                [
-                  {
-                    path: 'design.width',
-                    value: round(clamp(start.current.width + 2 * s.metres(dx), 0.3, 4)),
-                  },
-                ],
-                'Frame resized',
-              )
-            }
-          >
+          <Grip handle={grips.width} scale={s}>
             <rect x={r - 8} y={t + 12} width={16} height={Math.max(b - t - 12, 4)} className="grip" />
-          </Handle>
-          <Handle
-            label="frame height"
-            cursor="ns-resize"
-            onStart={() => {
-              start.current = { width: design.width, height: design.height, top: design.top_height };
-            }}
-            onDrag={(_, dy) => {
-              const height = round(clamp(start.current.height - s.metres(dy), 0.3, 3.5));
-              edit(
-                [
-                  { path: 'design.height', value: height },
-                  {
-                    path: 'design.top_height',
-                    value: round(Math.max(start.current.top + height - start.current.height, height + LEG)),
-                  },
-                ],
-                'Frame resized',
-              );
-            }}
-          >
+          </Grip>
+          <Grip handle={grips.height} scale={s}>
             <rect x={l} y={t - 8} width={Math.max(r - l - 12, 4)} height={16} className="grip" />
-          </Handle>
-          <Handle
-            label="standing height"
-            cursor="ns-resize"
-            onStart={() => {
-              start.current.top = design.top_height;
-            }}
-            onDrag={(_, dy) =>
-              edit(
-                [
-                  {
-                    path: 'design.top_height',
-                    value: round(clamp(start.current.top - s.metres(dy), design.height + LEG, 4)),
-                  },
-                ],
-                'Frame raised',
-              )
-            }
-          >
+          </Grip>
+          <Grip handle={grips.top_height} scale={s}>
             <rect
               x={l + 8}
               y={t + 12}
@@ -145,7 +86,7 @@ export function FrontView({ document, figures }: { document: FrameShoot; figures
               height={Math.max(b - t - 12, 4)}
               className="grip"
             />
-          </Handle>
+          </Grip>
           <Dimension x1={l} y1={floor + 24} x2={r} y2={floor + 24} path="design.width" label="Frame width" />
           <path d={`M${l} ${floor} V${floor + 28} M${r} ${floor} V${floor + 28}`} className="leader" />
           <Dimension

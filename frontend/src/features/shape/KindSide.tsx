@@ -2,6 +2,7 @@
 import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { FlagMarks } from '../../shared/drawing/FlagMarks';
+import { HandleLayer } from '../../shared/drawing/HandleLayer';
 import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { isPerson } from '../../shared/drawing/PlanView';
@@ -70,6 +71,7 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
               />
             );
           })}
+          <HandleLayer handles={m.handles} view="side" scale={s} />
           <ScaleBar x={10} y={size.height - 6} perMetre={s.perMetre} units={units} />
         </svg>
       ) : null}

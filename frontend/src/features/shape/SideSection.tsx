@@ -4,6 +4,7 @@ import type { Figures, FrameShoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { FlagMarks } from '../../shared/drawing/FlagMarks';
 import { Handle } from '../../shared/drawing/Handle';
+import { Grip, gripsOf, pulled } from '../../shared/drawing/HandleLayer';
 import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
@@ -11,8 +12,6 @@ import { LampSymbol, ScaleBar } from '../../shared/drawing/symbols';
 import { useMirrors } from '../../shared/state/mirrors';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
-
-const round = (value: number) => Math.round(value * 1000) / 1000;
 
 /** Distance from the subject's mark to the room's wall in the direction of the key. */
 export function wallAhead(document: FrameShoot, figures: Figures): number {
@@ -28,7 +27,6 @@ export function wallAhead(document: FrameShoot, figures: Figures): number {
 
 export function SideSection({ document, figures }: { document: FrameShoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const start = useRef({ sheet: 0, lamp: 0, height: 0, top: 0 });
   const { design, brief, units } = document;
   const d = figures.drawing;
   const behind = design.layers > 1 && design.layer_gap > 0 ? design.layer_gap * (design.layers - 1) : 0;
@@ -42,6 +40,8 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
     top: Math.max(d.room_height, design.top_height, d.lamp_height),
   };
   const { mirrors } = useMirrors();
+  const grips = gripsOf(figures, ['sheet_distance', 'lamp_distance', 'lamp_height']);
+  const held = useRef(grips);
   const s = fitScale(bounds, size, { left: 14, right: 16, top: 16, bottom: 58 });
   const floor = s.y(0);
   const sheetX = s.x(design.sheet_distance);
@@ -123,24 +123,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             className="stand"
           />
 
-          <Handle
-            label="sheet distance"
-            cursor="ew-resize"
-            onStart={() => {
-              start.current.sheet = design.sheet_distance;
-            }}
-            onDrag={(dx) =>
-              edit(
-                [
-                  {
-                    path: 'design.sheet_distance',
-                    value: round(Math.max(0.15, Math.min(10, start.current.sheet + s.metres(dx)))),
-                  },
-                ],
-                'Sheet moved',
-              )
-            }
-          >
+          <Grip handle={grips.sheet_distance} scale={s}>
             <path
               d={`M${s.x(design.sheet_distance - design.foot_length / 2)} ${floor - 2} H${s.x(design.sheet_distance + design.foot_length / 2)}`}
               className="member"
@@ -161,29 +144,20 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
               height={floor - s.y(design.top_height)}
               className="grip"
             />
-          </Handle>
+          </Grip>
 
           <Handle
             label="lamp"
             cursor="move"
             onStart={() => {
-              start.current.lamp = design.lamp_distance;
-              start.current.height = d.lamp_height;
+              held.current = grips;
             }}
             onDrag={(dx, dy) => {
-              const edits: { path: string; value: unknown }[] = [
-                {
-                  path: 'design.lamp_distance',
-                  value: round(Math.max(0.05 + behind, Math.min(10, start.current.lamp + s.metres(dx)))),
-                },
-              ];
+              const [right, up] = [s.metres(dx), -s.metres(dy)];
+              const { lamp_distance: away, lamp_height: high } = held.current;
               // A mostly level drag leaves the height alone, so that a lamp on the axis stays there.
-              if (Math.abs(dy) > 12 || design.lamp_height !== null)
-                edits.push({
-                  path: 'design.lamp_height',
-                  value: round(Math.max(0.1, Math.min(6, start.current.height - s.metres(dy)))),
-                });
-              edit(edits, 'Lamp moved');
+              const raised = Math.abs(dy) > 12 || design.lamp_height !== null;
+              edit([...pulled(away, right, up), ...(raised ? pulled(high, right, up) : [])], 'Lamp moved');
             }}
           >
             <LampSymbol

@@ -1,4 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
+import { rememberLimits } from '../state/limits';
 import { ApiProblem, answer, api, type GaugeKey, type Schemas, type Shoot } from './client';
 import { useRun } from './runs';
 
@@ -6,7 +7,11 @@ const mapEditor = crypto.randomUUID();
 
 export const catalogueQuery = queryOptions({
   queryKey: ['catalogue'],
-  queryFn: () => answer(api.GET('/api/catalogue')),
+  queryFn: async () => {
+    const found = await answer(api.GET('/api/catalogue'));
+    rememberLimits(found.limits);
+    return found;
+  },
   staleTime: Number.POSITIVE_INFINITY,
 });
 

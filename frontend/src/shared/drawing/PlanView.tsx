@@ -1,6 +1,7 @@
 // The room from above, true to scale: subject, backdrop, camera with its field, sheet and lamp.
 import { useRef } from 'react';
 import type { Figures, Schemas, Shoot } from '../api/client';
+import { accepted } from '../state/limits';
 import { useMirrors } from '../state/mirrors';
 import { edit } from '../state/store';
 import { useSize } from '../ui/useSize';
@@ -193,9 +194,13 @@ export function PlanView({
                 -(startLamp.current.y - s.metres(dy)),
               );
               const angle = start.current.angle + ((after - before) * 180) / Math.PI;
-              const most = design.kind === 'diffusion_frame' ? 90 : 180;
               edit(
-                [{ path: 'design.key_angle', value: round(Math.max(-most, Math.min(most, angle)), 10) }],
+                [
+                  {
+                    path: 'design.key_angle',
+                    value: round(accepted('design.key_angle', document, angle), 10),
+                  },
+                ],
                 'Key turned',
               );
             }}

@@ -1,8 +1,9 @@
 // A number that is edited where it is read: click or Enter to type, arrows to nudge.
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
-import type { Schemas, Shoot } from '../api/client';
+import type { Schemas } from '../api/client';
 import { catalogueQuery } from '../api/queries';
+import { limitPath } from '../state/limits';
 import { getPath } from '../state/paths';
 import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
 import { nudge } from '../units/length';
@@ -35,17 +36,6 @@ export function outside(
   const name = limit.label.charAt(0).toUpperCase() + limit.label.slice(1);
   const said = limit.unit === 'm' ? 'length' : kind;
   return `${name} must be between ${show(limit.low, said, units)} and ${show(limit.high, said, units)}; this is ${show(value, said, units)}.`;
-}
-
-/** Under which path the limits of a number are published: by the kind for a design, one for all places in a list. */
-export function limitPath(path: string, document: Shoot | null): string {
-  const plain = path.replace(/\.\d+\./g, '.*.');
-  if (path.startsWith('design.') && document) return `${document.design.kind}:${plain}`;
-  const second = /^second\.(\d+)\.(design\..*)$/.exec(path);
-  if (second && document) return `${document.second[Number(second[1])]?.design.kind}:${second[2]}`;
-  const piece = /^brief\.pieces\.(\d+)\./.exec(path);
-  if (piece && document) return `${document.brief.pieces[Number(piece[1])]?.kind}:${plain}`;
-  return plain;
 }
 
 /** What stands where the document leaves a number open. */

@@ -277,14 +277,25 @@ def scaled(design: FrameParameters, scale: float) -> FrameParameters:
 
 
 def marks(design: FrameParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Distances on the floor and the standing height."""
+    """Distances on the floor, the standing height, and the sides of the sheet."""
     del brief
-    d = design.direction
+    d, side = design.direction, design.across * design.width / 2
     foot, lamp = d * design.sheet_distance, d * (design.sheet_distance + design.lamp_distance)
     return (
         Mark(path="design.sheet_distance", label="Distance from sheet to subject", start=np.zeros(3), end=foot),
         Mark(path="design.lamp_distance", label="Distance from lamp to sheet", start=foot, end=lamp),
         Mark(path="design.top_height", label="Standing height", start=foot, end=foot + UP * design.top_height),
+        Mark(
+            path="design.lamp_height", label="Lamp height", start=lamp, end=lamp + UP * float(design.lamp_position[2])
+        ),
+        Mark(path="design.width", label="Frame width", start=foot - side, end=foot + side, view="front"),
+        Mark(
+            path="design.height",
+            label="Frame height",
+            start=foot + UP * (design.top_height - design.height),
+            end=foot + UP * design.top_height,
+            view="front",
+        ),
     )
 
 

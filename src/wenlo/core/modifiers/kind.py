@@ -82,6 +82,7 @@ class ModifierParameters(DocumentPart):
 LightDirection = Literal["top", "side", "front", "under"]
 
 P = TypeVar("P", bound=ModifierParameters)
+T = TypeVar("T")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -116,14 +117,16 @@ class Arrangement:
 
 @dataclass(frozen=True, kw_only=True)
 class Mark:
-    """A dimension on the side view: the parameter it shows, and between which points of the set it is drawn,
-    (3,). [m]
+    """A dimension on a view: the parameter it shows, and between which points of the set it is drawn, (3,). [m]
+
+    Its end is taken hold of on the drawing, and goes where the parameter takes it.
     """
 
     path: str
     label: str
     start: Vector
     end: Vector
+    view: Literal["side", "front"] = "side"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -278,6 +281,13 @@ class Kind(Generic[P]):
     def slots(self) -> Mapping[str, Slot[Any]]:
         """Its parameters by their ids."""
         return slots_of(self.parameters)
+
+    def with_value(self, design: P, slot: Slot[T], value: T) -> P:
+        """The design with one value changed; what stands on the floor keeps its lower edge when its height changes."""
+        height = self.capabilities.height
+        if height is not None and height.slot.id == slot.id and isinstance(value, float):
+            return height.put(design, value)
+        return slot.put(design, value)
 
     def differences(self, one: P, other: P) -> dict[str, Any]:
         """What another design of the kind has otherwise, by the slots' ids."""

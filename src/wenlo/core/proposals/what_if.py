@@ -3,7 +3,6 @@
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
 
 from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.brief.brief import Brief
@@ -82,7 +81,8 @@ def what_if(
         at, now = [d.source_size[0] for d in designs], design.source_size[0]
     else:
         at, now = list(_values(design, parameter)), kind.slots[parameter].get(design)
-        designs = [moved(design, parameter, value) for value in at]
+        slot = kind.slots[parameter]
+        designs = [kind.with_value(design, slot, value) for value in at]
     rows: list[tuple[float, ...]] = []
     fits: list[bool] = []
     for done, changed in enumerate(designs):
@@ -102,12 +102,3 @@ def what_if(
         missed=columns[3],
         fits=tuple(fits),
     )
-
-
-def moved(design: ModifierParameters, name: str, value: float) -> Any:
-    """The design with one length changed; a frame's height keeps its lower edge."""
-    kind = kind_of(design)
-    height = kind.capabilities.height
-    if height is not None and name == height.slot.id:
-        return height.put(design, value)
-    return kind.slots[name].put(design, value)

@@ -1,0 +1,99 @@
+"""What the code of the core may not do, held by reading it: outside its own module no kind is named or probed."""
+
+import ast
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from wenlo.core.modifiers.registry import kinds
+from wenlo.launch.environment import ROOT
+
+SOURCE = ROOT / "src" / "wenlo"
+CORE = SOURCE / "core"
+MODIFIERS = CORE / "modifiers"
+EXAMPLES = frozenset({"demo.py"})
+"""What makes examples may name the kinds that it shows."""
+
+
+def modules(*, outside_kinds: bool) -> list[Path]:
+    found = [path for path in CORE.rglob("*.py") if "kernels" not in path.parts]
+    return [path for path in found if not (outside_kinds and path.parent == MODIFIERS)]
+
+
+def named(path: Path) -> str:
+    return str(path.relative_to(SOURCE))
+
+
+def calls(tree: ast.AST, name: str) -> Iterator[ast.Call]:
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == name:
+            yield node
+
+
+@pytest.mark.parametrize("path", modules(outside_kinds=True), ids=named)
+def test_no_design_is_probed_for_what_it_happens_to_have(path):
+    tree = ast.parse(path.read_text("utf-8"))
+    probes = [
+        ast.unparse(call)
+        for name in ("hasattr", "getattr")
+        for call in calls(tree, name)
+        if "design" in ast.unparse(call.args[0])
+    ]
+    looked_into = [
+        ast.unparse(node)
+        for node in ast.walk(tree)
+        if isinstance(node, ast.Attribute) and node.attr == "model_fields" and "design" in ast.unparse(node.value)
+    ]
+    assert probes + looked_into == []
+
+
+@pytest.mark.parametrize("path", modules(outside_kinds=False), ids=named)
+def test_a_design_is_typed_wherever_it_goes(path):
+    untyped = []
+    for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+        if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            continue
+        for argument in (*node.args.posonlyargs, *node.args.args, *node.args.kwonlyargs):
+            annotation = "" if argument.annotation is None else ast.unparse(argument.annotation)
+            if argument.arg == "design" and annotation in ("Any", "object", ""):
+                untyped.append(f"{node.name}, line {node.lineno}")
+    assert untyped == []
+
+
+def strings(tree: ast.AST) -> Iterator[str]:
+    documentation = {
+        id(node.body[0].value)
+        for node in ast.walk(tree)
+        if isinstance(node, ast.Module | ast.ClassDef | ast.FunctionDef)
+        and node.body
+        and isinstance(node.body[0], ast.Expr)
+    }
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Constant) and isinstance(node.value, str) and id(node) not in documentation:
+            yield node.value
+
+
+# a role that is called like a kind is none of them
+ROLES_CALLED_LIKE_KINDS = {"core/proposals/roles.py": {"negative_fill"}}
+
+
+@pytest.mark.parametrize(
+    "path", [p for p in SOURCE.rglob("*.py") if p.parent != MODIFIERS and p.name not in EXAMPLES], ids=named
+)
+def test_no_kind_is_named_outside_its_module(path):
+    known = set(kinds()) - ROLES_CALLED_LIKE_KINDS.get(named(path), set())
+    assert [text for text in strings(ast.parse(path.read_text("utf-8"))) if text in known] == []
+
+
+@pytest.mark.parametrize("path", sorted(MODIFIERS.glob("*.py")), ids=named)
+def test_no_kind_names_another(path):
+    others = set(kinds()) - {path.stem}
+    assert [text for text in strings(ast.parse(path.read_text("utf-8"))) if text in others] == []
+
+
+@pytest.mark.parametrize("path", sorted(SOURCE.rglob("*.py")), ids=named)
+def test_the_formatter_is_never_switched_off(path):
+    text = path.read_text("utf-8")
+    assert "fmt:" + " skip" not in text
+    assert "fmt:" + " off" not in text

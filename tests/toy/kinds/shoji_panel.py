@@ -1,0 +1,95 @@
+"""A made-up kind, one file like every other: a lattice of battens with paper on it, and the lamp behind it."""
+
+from typing import Literal
+
+from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import SheetRef
+from wenlo.core.fabrication.assembly import Assembly, size
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
+from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
+from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
+from wenlo.core.units.fields import quantity
+
+
+class ShojiParameters(LitFromBehind):
+    """Parameters of the panel."""
+
+    kind: Literal["shoji_panel"] = "shoji_panel"
+    width: float = quantity(0.4, 2.0, unit="m", label="width", default=0.9)
+    height: float = quantity(0.4, 2.0, unit="m", label="height", default=1.2)
+    sheet: SheetRef = "tracing_paper_90_g"
+    lamp_distance: float = quantity(0.1, 4.0, unit="m", label="distance from lamp to paper", default=0.8)
+
+
+def arrange(design: ShojiParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
+    """The paper, and the lamp behind it."""
+    across, upward = facing(design.direction, 0.0)
+    paper = panel(
+        "sheet",
+        centre=design.source_centre,
+        across=across * design.width,
+        upward=upward * design.height,
+        surface=layers_of(design.sheet, 1, transmittance),
+    )
+    return Arrangement(surfaces=(paper,), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
+
+
+def build(design: ShojiParameters, brief: Brief) -> BuildPlan:
+    """Four battens and the paper."""
+    work = Assembly(carrying_length=brief.carrying_length)
+    work.bar("upright", design.height, 2, "as high as the paper", "height")
+    work.bar("rail", design.width - 0.088, 2, "between the uprights, 44 mm each", "width")
+    work.cover(design.sheet, design.width, design.height, margin=0.02, note="glued to the back")
+    work.step(
+        "join",
+        "Join the frame",
+        f"Screw the four battens to {size(design.width, design.height)}.",
+        minutes=30,
+        uses=("upright", "rail"),
+    )
+    work.step("paper", "Glue the paper on", "From the middle outward.", minutes=20, does="cover", uses=("glued",))
+    return work.plan("paper panel")
+
+
+def start(brief: Brief) -> ShojiParameters:
+    """At an arm's length."""
+    return ShojiParameters(**start_of(brief, width=0.9, height=1.2, wish=1.0))
+
+
+def scaled(design: ShojiParameters, scale: float) -> ShojiParameters:
+    """Larger, with the lamp's distance."""
+    return design.model_copy(update=scaled_within(design, scale))
+
+
+def holds(design: ShojiParameters, mass: float) -> tuple[Hold, ...]:
+    """A clamp at its top."""
+    return (Hold(id="clamp", name="clamp", place=design.source_centre + UP * design.height / 2, mass=mass),)
+
+
+SLOTS = slots_of(ShojiParameters)
+
+KIND = Kind(
+    id="shoji_panel",
+    name="paper panel",
+    parameters=ShojiParameters,
+    arrange=arrange,
+    build=build,
+    start=start,
+    scaled=scaled,
+    marks=lambda design, brief: upright_marks(design),
+    handling=lambda design: Handling(
+        stands=1, people=1, setup=5, strike=3, packed=(design.width, design.height, 0.05), uses=20
+    ),
+    holds=holds,
+    capabilities=Capabilities(
+        sheet=Sheeted(material=SLOTS["sheet"]),
+        travel=SLOTS["distance"],
+        lamp_travel=SLOTS["lamp_distance"],
+        stands=SLOTS["centre_height"],
+        height=Height(slot=SLOTS["height"]),
+    ),
+    good="light and flat",
+    bad="tears in the wind",
+)

@@ -1,6 +1,7 @@
 """What the code of the core may not do, held by reading it: outside its own module no kind is named or probed."""
 
 import ast
+import re
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -97,3 +98,61 @@ def test_the_formatter_is_never_switched_off(path):
     text = path.read_text("utf-8")
     assert "fmt:" + " skip" not in text
     assert "fmt:" + " off" not in text
+
+
+PHYSICS = ("geometry", "photometry", "optics", "transport", "rigging", "calibration")
+"""Rooms whose formulas have sources; the kernels of transport have theirs beside their estimators."""
+
+ELEMENTARY = frozenset(
+    {"sin", "cos", "tan", "sqrt", "exp", "log", "log2", "log10", "hypot", "pi", "linalg"}
+    | {"atan", "atan2", "acos", "asin", "arctan2", "arccos"}
+)
+
+
+def holds_a_formula(function: ast.FunctionDef) -> bool:
+    """Three products, quotients or powers, elementary functions counted with them."""
+    products = sum(
+        isinstance(node, ast.BinOp) and isinstance(node.op, ast.Pow | ast.Mult | ast.Div) for node in ast.walk(function)
+    )
+    elementary = sum(
+        isinstance(node, ast.Attribute)
+        and isinstance(node.value, ast.Name)
+        and node.value.id in ("math", "np")
+        and node.attr in ELEMENTARY
+        for node in ast.walk(function)
+    )
+    return products >= 3 or (elementary >= 1 and products + elementary >= 3)
+
+
+def public_functions(tree: ast.Module) -> Iterator[ast.FunctionDef]:
+    for node in tree.body:
+        for function in node.body if isinstance(node, ast.ClassDef) else [node]:
+            if isinstance(function, ast.FunctionDef) and not function.name.startswith("_"):
+                yield function
+
+
+def cited(text: str) -> list[str]:
+    return re.findall(r"Source: \[(\w+)\]", text)
+
+
+KEYS = frozenset(re.findall(r"^- \*\*\[(\w+)\]\*\*", (ROOT / "docs" / "bibliography.md").read_text("utf-8"), re.M))
+
+
+@pytest.mark.parametrize(
+    "path", [p for p in modules(outside_kinds=True) if p.relative_to(CORE).parts[0] in PHYSICS], ids=named
+)
+def test_every_formula_names_its_source(path):
+    tree = ast.parse(path.read_text("utf-8"))
+    bare = [f.name for f in public_functions(tree) if holds_a_formula(f) and not cited(ast.get_docstring(f) or "")]
+    assert bare == []
+
+
+def test_every_source_is_in_the_bibliography():
+    found = {key for path in CORE.rglob("*.py") for key in cited(path.read_text("utf-8"))}
+    assert len(found) > 20
+    assert found <= KEYS
+
+
+def test_the_bibliography_is_in_order_and_says_each_thing_once():
+    keys = re.findall(r"^- \*\*\[(\w+)\]\*\*", (ROOT / "docs" / "bibliography.md").read_text("utf-8"), re.M)
+    assert keys == sorted(set(keys), key=str.lower)

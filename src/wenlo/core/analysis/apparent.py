@@ -50,7 +50,10 @@ class Extent:
 
 
 def extent(view: SheetView, axis: str) -> Extent:
-    """Cumulate the light along the sheet's width (``"width"``, edge_v) or height (``"height"``, edge_u)."""
+    """Cumulate the light along the sheet's width (``"width"``, edge_v) or height (``"height"``, edge_u).
+
+    Source: [Palmer2010].
+    """
     along = view.panel.edge_v if axis == "width" else view.panel.edge_u
     size = float(np.linalg.norm(along))
     cells = luminance(view.illuminance).sum(axis=1 if axis == "width" else 0)
@@ -101,6 +104,8 @@ def pattern_of(view: SheetView, lamp: float) -> float:
     """By how much the sheet's luminance differs from the mean round it, over twice the size of the lamp: a ring with
     its hole, a lamp with the dark beside it. The even fall toward the edges does not count. [-]
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     view: the sheet as seen from the eye.
@@ -143,6 +148,8 @@ def smoothed(view: SheetView) -> Array:
 
 def sheet_figures(view: SheetView, *, eye: Array, lamp_luminance: float, lamp: float) -> SheetFigures:
     """Evenness, hot spot and outline.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

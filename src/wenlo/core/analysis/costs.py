@@ -72,12 +72,17 @@ def light_time(brief: Brief, power: float) -> float:
 
 
 def veil_luminance(on_lens: float) -> float:
-    """Luminance that stray light adds all over the picture: a share of E/π, what an even field gives. [cd/m²]"""
+    """Luminance that stray light adds all over the picture: a share of E/π, what an even field gives. [cd/m²]
+
+    Source: [ISO9358].
+    """
     return VEIL * on_lens / math.pi
 
 
 def costs_of(brief: Brief, result: Evaluated) -> Costs:
     """Work out the costs of the setting that exposes right.
+
+    Source: [Hecht].
 
     Parameters
     ----------
@@ -128,7 +133,10 @@ def costs_of(brief: Brief, result: Evaluated) -> Costs:
 
 
 def light_at_face(brief: Brief, result: Evaluated) -> Array:
-    """Colour of all light at the face as the balanced camera records it, luminance 1, shape (3,)."""
+    """Colour of all light at the face as the balanced camera records it, luminance 1, shape (3,).
+
+    Source: [Palmer2010].
+    """
     parts = result.levels.by_lamp["key"].values()
     total = np.zeros(3)
     for lux, colour in zip(parts, full_colours(brief), strict=True):

@@ -51,7 +51,10 @@ class FaceLight:
 
 
 def face_meters(brief: Brief, design: ModifierParameters) -> tuple[Meter, ...]:
-    """A flat meter on each part of a face that looks to the lens, by its name."""
+    """A flat meter on each part of a face that looks to the lens, by its name.
+
+    Source: [Geometry].
+    """
     eye, ahead, up = scene_builder.face(brief), np.array([0.0, -1.0, 0.0]), np.array([0.0, 0.0, 1.0])
     toward = scene_builder.toward_source(brief, design)
     lit = 1.0 if toward[0] >= 0.0 else -1.0

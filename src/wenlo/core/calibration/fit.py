@@ -86,6 +86,8 @@ def _solved(slopes: Array, misses: Array, priors: Array) -> tuple[Array, Array, 
 def fit(readings: Sequence[float], predict: Predict, unknowns: Sequence[Unknown]) -> Fit:
     """What explains the readings.
 
+    Source: [Schwarz1978].
+
     Parameters
     ----------
     readings: as measured. [lx]

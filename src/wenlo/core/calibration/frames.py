@@ -44,6 +44,8 @@ def exposure_apart(
 def frames_apart(one: AreaLevel, other: AreaLevel, *, exposure: float, tied: bool, fitted: bool) -> Difference:
     """How much brighter an area is in one frame than in the other, as if both had the same exposure.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     one, other: the same area of both.
@@ -74,6 +76,8 @@ def spill(
     """What a lamp spills on a wall, from a frame with and one without it.
 
     Light adds: what the lamp gives is the difference in linear light, told against what the reference gets.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

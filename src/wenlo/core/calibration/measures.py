@@ -68,7 +68,10 @@ class Difference:
 
 
 def linearised(values: Array) -> Array:
-    """Linear light of encoded values from 0 to 1: the inverse of sRGB (IEC 61966-2-1)."""
+    """Linear light of encoded values from 0 to 1: the inverse of sRGB (IEC 61966-2-1).
+
+    Source: [IEC61966].
+    """
     out: Array = np.where(values <= 0.04045, values / 12.92, ((np.maximum(values, 0.0) + 0.055) / 1.055) ** 2.4)
     return out
 
@@ -86,7 +89,10 @@ def picture_of(values: Array, *, gamma: float = 1.0, fitted: bool = False) -> Li
 
 
 def area_slices(picture: LinearPhotograph, area: Area) -> tuple[slice, slice]:
-    """Rows and columns of an area, two pixels at the least, those of the rim where it begins there."""
+    """Rows and columns of an area, two pixels at the least, those of the rim where it begins there.
+
+    Source: [Geometry].
+    """
     width, height = picture.size
     left, top = min(int(area.x * width), max(width - 2, 0)), min(int(area.y * height), max(height - 2, 0))
     right, bottom = (
@@ -100,6 +106,8 @@ def level(picture: LinearPhotograph, area: Area) -> AreaLevel:
     """The light of an area.
 
     The error is of the mean: neighbouring pixels are not independent after compression, so an eighth of them counts.
+
+    Source: [Palmer2010].
 
     Raises
     ------
@@ -129,6 +137,8 @@ def level(picture: LinearPhotograph, area: Area) -> AreaLevel:
 def stops_apart(one: AreaLevel, other: AreaLevel, *, fitted: bool = False, exposure: float = 0.0) -> Difference:
     """How much brighter one area is than another.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     one, other: the areas.
@@ -154,6 +164,8 @@ class Evenness:
 
 def evenness(picture: LinearPhotograph, area: Area, *, cells: int = 9) -> Evenness:
     """How evenly a sheet is lit.
+
+    Source: [Palmer2010].
 
     Raises
     ------
@@ -194,6 +206,8 @@ def shadow_edge(
     picture: LinearPhotograph, start: tuple[float, float], end: tuple[float, float], *, metres: float
 ) -> EdgeWidth:
     """The edge of a shadow along a line across it, fitted as a smooth step; a ramp of the same 10 to 90 % is reported.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------
@@ -269,7 +283,10 @@ class Cast:
 
 
 def cast(neutral: AreaLevel) -> Cast:
-    """Colour cast of a neutral area, from its own mean of red and blue. [stop]"""
+    """Colour cast of a neutral area, from its own mean of red and blue. [stop]
+
+    Source: [CIE015].
+    """
     red, green, blue = (max(x, 1e-9) for x in neutral.colour)
     return Cast(warm=math.log2(red / blue), green=math.log2(green / math.sqrt(red * blue)), error=neutral.error)
 
@@ -287,7 +304,10 @@ class BackdropEvenness:
 
 
 def backdrop_evenness(picture: LinearPhotograph, area: Area, *, steps: int = 16) -> BackdropEvenness:
-    """Whether a ground is clean white; clipped pixels are allowed here, and told."""
+    """Whether a ground is clean white; clipped pixels are allowed here, and told.
+
+    Source: [Palmer2010].
+    """
     rows, columns = area_slices(picture, area)
     values = picture.light[rows, columns] @ LUMA
     counts, _ = np.histogram(encoded(np.clip(values, 0.0, 1.0)), bins=steps, range=(0.0, 1.0))
@@ -302,6 +322,8 @@ def backdrop_evenness(picture: LinearPhotograph, area: Area, *, steps: int = 16)
 def exposure_between(one: tuple[float, float, float], other: tuple[float, float, float]) -> float:
     """How much more exposure the first frame had: f-number, shutter [s], ISO of both. [stop]
 
+    Source: [Palmer2010].
+
     >>> exposure_between((2.8, 1 / 50, 400.0), (2.8, 1 / 100, 400.0))
     1.0
     """
@@ -311,6 +333,8 @@ def exposure_between(one: tuple[float, float, float], other: tuple[float, float,
 def curve_from_pair(one: LinearPhotograph, other: LinearPhotograph, stops: float) -> float:
     """The exponent that bends the light of a camera to straight: two frames of one still scene, the first with so many
     stops more.
+
+    Source: [Palmer2010].
 
     Raises
     ------

@@ -50,7 +50,10 @@ def as_found(category: str, name: str, values: Mapping[str, Any]) -> Any:
 
 
 def sheet_values(ref: Any, stops: float) -> dict[str, Any]:
-    """A sheet that passes so many stops more light: its absorptance stays, D keeps its share of T, R gives way."""
+    """A sheet that passes so many stops more light: its absorptance stays, D keeps its share of T, R gives way.
+
+    Source: [Palmer2010].
+    """
     row = sheet_material(ref)
     before = row.transmittance
     t = min(before * 2.0**stops, 0.97)
@@ -116,6 +119,8 @@ def predictor(
     effort: Effort = FITTING,
 ) -> Predict:
     """What gives the readings of some meters with unknowns moved.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

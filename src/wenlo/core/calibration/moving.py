@@ -62,6 +62,8 @@ def _places(slot: Slot[float], now: float, wanted: float) -> Iterator[float]:
 def move_for(wanted: float, brief: Brief, design: ModifierParameters, *, units: UnitSystem = "metric") -> Move | None:
     """Where the light has to stand for so many stops; None where no place in the room gives them, or nothing moves.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     wanted: + is more light in the picture. [stop]

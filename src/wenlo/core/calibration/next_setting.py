@@ -46,6 +46,8 @@ ACCEPTED = "say it like “two thirds down”, “a stop up”, “1/3 brighter�
 def stops_asked_for(text: str) -> float:
     """Stops that a judgement asks for: + is more light.
 
+    Source: [ISO2720].
+
     >>> round(stops_asked_for("two thirds down"), 3), stops_asked_for("half a stop too dark"), stops_asked_for("+1.5")
     (-0.667, 0.5, 1.5)
 
@@ -271,6 +273,8 @@ def ladder(
     tried: Sequence[tuple[float, str]], *, low: float = -6.0, high: float = 6.0, enough: float = THIRD
 ) -> Ladder:
     """The fewest shots to a setting, by halving.
+
+    Source: [ISO2720].
 
     Parameters
     ----------

@@ -90,6 +90,8 @@ def frame(
 
     Photon noise follows ISO and sensor; the camera's curve is its own.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     brief, design: as Wenlo has them.

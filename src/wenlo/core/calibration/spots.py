@@ -71,6 +71,8 @@ def _placed(picture: LinearPhotograph, area: Area, marked: Array, stops: Array) 
 def leaks(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
     """Spots of light in something that should be dark, the worst first. Clipped ones count: they are leaks all the
     more.
+
+    Source: [Otsu1979].
     """
     from scipy import ndimage
 
@@ -86,6 +88,8 @@ def leaks(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
 def lumps(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
     """Lumps, seams and shadows in a lit sheet: where it leaves its own smooth course (a surface of second degree), the
     worst first.
+
+    Source: [Otsu1979].
 
     Raises
     ------
@@ -128,6 +132,8 @@ def turn(picture: LinearPhotograph, start: tuple[float, float], end: tuple[float
     """The turn from light to shade along a line over a whole ball (or a head taken for one), lit rim first.
 
     Where the line crosses a share x of the radius from the middle the ball faces asin x from the camera.
+
+    Source: [Palmer2010].
 
     Raises
     ------

@@ -27,6 +27,8 @@ def sheet_pieces(
     Cloth goes half round the member on each edge, lies ``OVERLAP`` on itself and is hemmed; layers in
     contact are cut alike and share one hem. Paper, film and foil are taped where cloth is sewn.
 
+    Source: [Geometry].
+
     Parameters
     ----------
     material: the sheet.
@@ -84,7 +86,10 @@ def seam_of(covering: Covering) -> float:
 
 
 def of_strips(strips: int, covering: Covering) -> str:
-    """How strips are put together, in words."""
+    """How strips are put together, in words.
+
+    Source: [Geometry].
+    """
     if covering.joined == "taped":
         return f"{strips} strips, taped where they overlap by {2 * seam_of(covering) * 1000:.0f} mm"
     return f"sewn from {strips} strips, {seam_of(covering) * 1000:.0f} mm seam on each"
@@ -95,6 +100,8 @@ def from_roll(cut: tuple[float, float], covering: Covering) -> tuple[int, float,
 
     Either side may lie across the roll; the fewest strips win, then the least length. What has a grain keeps its height
     along the roll.
+
+    Source: [Geometry].
     """
     roll, seam = covering.width, seam_of(covering)
     options = []

@@ -218,6 +218,8 @@ def plan_boards_proved(
     """As :func:`plan_boards`, then patterns and the linear bound until the plan is proved best, or nothing more is
     found.
 
+    Source: [Farley1990].
+
     Parameters
     ----------
     pieces, width, length, kerf, tries, go_on: as for :func:`plan_boards`.

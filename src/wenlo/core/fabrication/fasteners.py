@@ -91,6 +91,8 @@ def longest_through(thickness: float, *, head: float = 0.0) -> float:
 def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = LONG) -> tuple[Hole, Hole]:
     """Two screws an end, through the whole width of one batten into the end grain of the other.
 
+    Source: [EN1995].
+
     Parameters
     ----------
     through, into: names of the pieces.
@@ -135,7 +137,10 @@ def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = L
 
 
 def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LONG) -> Hole:
-    """Two screws a mitred corner, one from each side, square to the other piece and past the glued face."""
+    """Two screws a mitred corner, one from each side, square to the other piece and past the glued face.
+
+    Source: [EN1995].
+    """
     inset = 0.3 * batten.width
     return Hole(
         name="pilot",
@@ -162,6 +167,8 @@ def pocket_room(batten: Batten) -> float:
     face of the other piece, which it reaches after (t/2) / sin 15°, or its far edge after w / cos 15°: the nearer of
     the two, less what stays before the point.
 
+    Source: [EN1995].
+
     >>> round(pocket_room(Batten(width=0.044, thickness=0.018)) * 1000, 1)
     32.8
     """
@@ -170,7 +177,10 @@ def pocket_room(batten: Batten) -> float:
 
 
 def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw = POCKET) -> Hole:
-    """Two pocket holes an end, at 15° from the flat face, so that nothing shows on the outside."""
+    """Two pocket holes an end, at 15° from the flat face, so that nothing shows on the outside.
+
+    Source: [EN1995].
+    """
     lean = math.radians(POCKET_LEAN)
     room = pocket_room(batten)
     return Hole(
@@ -193,7 +203,10 @@ def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw
 
 
 def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LAP) -> Hole:
-    """Four screws a half-lap joint, in a square, through both halves."""
+    """Four screws a half-lap joint, in a square, through both halves.
+
+    Source: [EN1995].
+    """
     room = longest_through(batten.thickness)
     return Hole(
         name="pilot",
@@ -212,7 +225,10 @@ def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = 
 
 
 def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: float, screw: Screw = SHORT) -> Hole:
-    """Four screws a splint behind a butt joint: two on each side of it, through the splint into the piece."""
+    """Four screws a splint behind a butt joint: two on each side of it, through the splint into the piece.
+
+    Source: [EN1995].
+    """
     room = longest_through(2 * batten.thickness)
     return Hole(
         name="pilot",
@@ -231,7 +247,10 @@ def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: floa
 
 
 def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: float, fastener: str) -> Hole:
-    """Two bolts a joint, on the diagonal, through both pieces, with washers against pull-through."""
+    """Two bolts a joint, on the diagonal, through both pieces, with washers against pull-through.
+
+    Source: [EN1995].
+    """
     inset = max(0.25 * batten.width, EDGE * bolt)
     return Hole(
         name="bolt",
@@ -248,7 +267,10 @@ def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: float,
 
 
 def eyes(pieces: tuple[str, ...], *, batten: Batten, count: int, eye: float = 0.006, shank: float = 0.035) -> Hole:
-    """A screw eye into the narrow edge of each piece, far from its end."""
+    """A screw eye into the narrow edge of each piece, far from its end.
+
+    Source: [EN1995].
+    """
     room = longest_through(batten.width)
     return Hole(
         name="pilot",
@@ -268,6 +290,8 @@ def eyes(pieces: tuple[str, ...], *, batten: Batten, count: int, eye: float = 0.
 
 def faced(label: str, *, size: tuple[float, float], board: float, batten: Batten, spacing: float = 0.2) -> Hole:
     """Screws with wide washers all round a soft board that is screwed onto a frame of battens.
+
+    Source: [EN1995].
 
     Parameters
     ----------

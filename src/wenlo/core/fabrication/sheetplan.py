@@ -228,6 +228,8 @@ def _put(board: _Open, piece: Rect, chosen: tuple[int, float, float], kerf: floa
 def board_bound(pieces: Sequence[Rect], width: float, length: float, kerf: float) -> int:
     """Boards that no plan can do without: by area with a kerf on two sides of each piece, by pieces of which no two
     go on one board, and by dual feasible functions of the sides (Fekete and Schepers 2001), whichever says most.
+
+    Source: [Fekete2001].
     """
     if not pieces:
         return 0

@@ -13,7 +13,10 @@ RIM = 0.012
 
 
 def circle(x: float, y: float, diameter: float) -> Loop:
-    """A circle about a point. [m]"""
+    """A circle about a point. [m]
+
+    Source: [Geometry].
+    """
     r = diameter / 2
     return tuple(
         (x + r * math.cos(2 * math.pi * k / ROUND), y + r * math.sin(2 * math.pi * k / ROUND)) for k in range(ROUND)
@@ -21,7 +24,10 @@ def circle(x: float, y: float, diameter: float) -> Loop:
 
 
 def oblong(x: float, y: float, width: float, height: float, *, turned: float = 0.0) -> Loop:
-    """An oblong about its middle, turned against the clock. [m], [rad]"""
+    """An oblong about its middle, turned against the clock. [m], [rad]
+
+    Source: [Geometry].
+    """
     c, s = math.cos(turned), math.sin(turned)
     corners = ((-width / 2, -height / 2), (width / 2, -height / 2), (width / 2, height / 2), (-width / 2, height / 2))
     return tuple((x + c * u - s * v, y + s * u + c * v) for u, v in corners)
@@ -38,6 +44,8 @@ def gore(
 ) -> Template:
     """A gore of a cone: ``foot`` and ``head`` are its seams' distances at the wide and the narrow end, with a margin to
     sew all round. [m]
+
+    Source: [Geometry].
     """
     wide = foot / 2 + margin
     tall = slant + 2 * margin
@@ -55,7 +63,10 @@ def gore(
 
 
 def lattice_strip(name: str, *, length: float, depth: float, cell: float, slot: float, label: str = "") -> Template:
-    """A strip with slots half through, one a cell, as wide as the material is thick. [m]"""
+    """A strip with slots half through, one a cell, as wide as the material is thick. [m]
+
+    Source: [Geometry].
+    """
     count = max(1, round(length / cell) - 1)
     pitch = length / (count + 1)
     points = [(0.0, 0.0), (length, 0.0), (length, depth)]

@@ -25,6 +25,8 @@ def bow(length: float, excess: float) -> float:
 
     From the length of a shallow arc over its chord, L + 8h²/3L.
 
+    Source: [Geometry].
+
     >>> round(bow(1.2, 0.002) * 1000)
     30
     """
@@ -46,6 +48,8 @@ class Stack:
 
 def stacks(plan: BuildPlan, *, spread: float = CUT_SPREAD) -> tuple[Stack, ...]:
     """How cuts add up in every finished dimension, the worst first.
+
+    Source: [Geometry].
 
     Parameters
     ----------

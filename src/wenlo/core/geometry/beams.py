@@ -47,6 +47,8 @@ def spot_behind(*, lamp: float, opening: float, gap: float, throw: float) -> Bea
          gap g                throw d
     ```
 
+    Source: [Geometry].
+
     Parameters
     ----------
     lamp, opening: half widths of lamp and opening, r_l and r_o. [m]
@@ -84,6 +86,8 @@ def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> SnootTu
 
     No edge is wider than its stripe: a wider one is what there is where the lamp is larger than the opening.
 
+    Source: [Geometry].
+
     Parameters
     ----------
     lamp: half width of the lamp, r_l. [m]
@@ -104,6 +108,8 @@ def on_rake(half_angle: float, *, distance: float, rake: float) -> tuple[float, 
     """How far a beam reaches on a tilted surface from where its axis lands, on the near and on the far side. [m]
 
     By the law of sines: d sin α/cos(i ∓ α). Infinite where the beam's edge runs along the surface.
+
+    Source: [Geometry].
 
     Parameters
     ----------
@@ -136,6 +142,8 @@ class AimAngles:
 
 def aim_at(lamp: Vector, target: Vector, *, normal: Vector) -> AimAngles:
     """How to point a lamp so that its axis lands on a target of a surface.
+
+    Source: [Geometry].
 
     Parameters
     ----------
@@ -195,6 +203,8 @@ def straws_for(width: float, height: float, diameter: float) -> int:
 
     Rows lie D √3/2 apart; every other row has one straw fewer where half a straw is left over.
 
+    Source: [Geometry].
+
     >>> straws_for(0.06, 0.006, 0.006)
     10
     """
@@ -222,6 +232,8 @@ def shade_for(lamp: Vector, corners: Vector, *, at: float, lamp_half: float) -> 
 
     Every point of the surface must see no point of the lamp: the flag covers the shadow lines from both edges of the
     lamp, (1 − s) r_l beyond the lines from its middle, at a share s of the way.
+
+    Source: [Geometry].
 
     Parameters
     ----------

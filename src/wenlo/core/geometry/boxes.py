@@ -31,6 +31,8 @@ class Box:
 def meet(a: Box, b: Box, slack: float = 0.005) -> bool:
     """Whether two boxes overlap by more than ``slack``: no axis parts them (Gottschalk, Lin and Manocha 1996). [m]
 
+    Source: [Gottschalk1996].
+
     >>> unit = Box(middle=np.zeros(3), axes=np.eye(3), half=np.full(3, 0.5))
     >>> apart = Box(middle=np.array([1.1, 0.0, 0.0]), axes=np.eye(3), half=np.full(3, 0.5))
     >>> meet(unit, apart), meet(unit, Box(middle=np.array([0.9, 0.0, 0.0]), axes=np.eye(3), half=np.full(3, 0.5)))

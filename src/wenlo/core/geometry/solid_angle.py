@@ -13,6 +13,8 @@ def solid_angle_triangle(a: Vector, b: Vector, c: Vector) -> float:
     Van Oosterom and Strackee (1983), tan(Ω/2) = a·(b×c) / (abc + (a·b)c + (a·c)b + (b·c)a),
     with atan2 so that angles above π come out right. Always positive.
 
+    Source: [VanOosterom1983].
+
     Parameters
     ----------
     a, b, c: corners relative to the eye, shape (3,). [m]
@@ -40,6 +42,8 @@ def element_to_parallel_rectangle(*, width: float, height: float, distance: floa
     """Configuration factor of a small element to a parallel rectangle over one corner. [-]
 
     Howell's catalogue of configuration factors, B-3; the element's normal passes through a corner.
+
+    Source: [Howell].
     """
     a, b = width / distance, height / distance
     ra, rb = math.sqrt(1.0 + a * a), math.sqrt(1.0 + b * b)
@@ -51,6 +55,8 @@ def element_to_perpendicular_rectangle(*, width: float, height: float, distance:
 
     Howell's catalogue, B-4: the rectangle stands ``distance`` from the element, ``width`` along the
     common edge direction and ``height`` along the element's normal.
+
+    Source: [Howell].
     """
     x, y = height / width, distance / width
     root = math.hypot(x, y)

@@ -36,6 +36,8 @@ def sun_height_and_bearing(
     Declination and equation of time by Spencer's series (1971), good to a tenth of a degree and to half a minute;
     refraction is left out.
 
+    Source: [Spencer1971].
+
     Parameters
     ----------
     latitude, longitude: + is north and east. [rad]

@@ -21,6 +21,8 @@ def facet_weights(alpha: float, looks: int, size: int) -> NDArray[np.float64]:
     table between which each mirrors. Facets that lean to either side of the plane of sight mirror to the same cosine,
     so half of them are enough.
 
+    Source: [Walter2007].
+
     Parameters
     ----------
     alpha: width of the distribution. [-]

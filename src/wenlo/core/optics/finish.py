@@ -72,6 +72,8 @@ class CellGrid:
 
         Square: two equal parallel squares; round and hexagon: coaxial discs of equal area (Howell's
         catalogue, C-11 and C-41).
+
+        Source: [Geometry].
         """
         x = 1.0 / self.ratio
         if self.shape == "square":
@@ -93,6 +95,8 @@ class CellGrid:
         """Share of diffuse light that leaves at the far end (and as much at the near one) after the walls. [-]
 
         The walls are taken as evenly lit, which overstates it for deep cells of bright walls.
+
+        Source: [Geometry].
         """
         ends = self.straight / self.open_share
         # a cell of unit opening has walls of area perimeter·depth: 4·ratio for all three shapes
@@ -107,6 +111,8 @@ def shine_scaling(alpha: float) -> Array:
 
     Single-scatter GGX loses what facets send into each other; the one reciprocal factor is found by
     Sinkhorn's iteration over looks at visible facets (Heitz 2018).
+
+    Source: [Walter2007].
     """
     # what is seen under each cosine is a weighed sum over the table, so the looks are gone through once
     weights = facet_weights(alpha, LOOKS, TABLE_SIZE)

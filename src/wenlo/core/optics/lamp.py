@@ -21,6 +21,8 @@ BeamLaw = Literal["cosine", "window", "field", "measured", "lens"]
 def beam_exponent(beam: float) -> float:
     """Exponent m of I(θ) ∝ cosᵐ θ whose full angle at half intensity is ``beam`` [rad]. [-]
 
+    Source: [Palmer2010].
+
     >>> round(beam_exponent(math.radians(120)), 6)
     1.0
     """
@@ -43,6 +45,8 @@ def exponent_of(lamp: LampType, zoom: float | None = None) -> float:
 
     The light of a zoom head stays the same and only gathers: I₀ = Φ(m + 1)/2π, so m + 1 ∝ f^0.87.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     lamp: the lamp.
@@ -62,6 +66,8 @@ def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:
     """Full angle within which a lamp gives ``share`` or more of its peak intensity. [rad]
 
     From I(θ) ∝ cosᵐ θ; a bare bulb shines all round.
+
+    Source: [Palmer2010].
     """
     if lamp.shape == "sphere":
         return 2.0 * math.pi
@@ -92,6 +98,8 @@ def widest(lamp: LampType) -> float:
 def half_along(lamp: LampType, turn: float) -> float:
     """Half of how wide a lamp's face is along a direction turned from level [rad]; of an oblong, of its bounding box.
     [m]
+
+    Source: [Palmer2010].
 
     >>> from wenlo.core.catalog.typical import lamp_types
     >>> [round(half_along(lamp_types()["tube_20"], a), 3) for a in (0.0, math.pi / 2)]
@@ -167,7 +175,10 @@ class Emitter:
 
     @property
     def face(self) -> float:
-        """Area of the shining face; of a sphere or a tube, as it is seen from the side. [m²]"""
+        """Area of the shining face; of a sphere or a tube, as it is seen from the side. [m²]
+
+        Source: [Palmer2010].
+        """
         width, height = float(np.linalg.norm(self.edge_u)), float(np.linalg.norm(self.edge_v))
         if self.shape == "disc":
             return math.pi / 4.0 * width * height * (1.0 - self.inner**2)
@@ -187,6 +198,8 @@ class Emitter:
 
         Φ = 2π I₀ ∫ cosᵐ θ sin θ dθ = 2π I₀/(m + 1); a sphere has Φ/4π, a Lambertian tube Φ/π² square to its
         length, an even field of half angle α Φ/(2π (1 − cos α)); a measured one is scaled to its lumens.
+
+        Source: [Palmer2010].
         """
         if self.shape in ("sun", "sky"):
             raise ValueError("sun and sky have no intensity")
@@ -209,6 +222,8 @@ KEY_LAMP = "key"
 
 def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, zoom: float | None = None) -> Emitter:
     """Stand a lamp at ``centre``, pointing at ``aim``, its width level.
+
+    Source: [Geometry].
 
     Parameters
     ----------
@@ -247,6 +262,8 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, z
 
 def window(name: str, *, centre: Vector, inward: Vector, width: float, height: float, sky: float) -> Emitter:
     """A window onto the overcast sky and the ground below it.
+
+    Source: [ISO15469].
 
     Parameters
     ----------

@@ -24,6 +24,8 @@ def lobe_exponent(half_width: float | None) -> float:
 
     n = ln ½ / ln cos θ½; None (Lambertian) gives 0.
 
+    Source: [Sinkhorn1964].
+
     Parameters
     ----------
     half_width: angle of half scattered luminance. [rad]
@@ -37,7 +39,10 @@ def lobe_exponent(half_width: float | None) -> float:
 
 
 def lobe_half_width(exponent: float) -> float | None:
-    """Inverse of :func:`lobe_exponent`; None for a Lambertian lobe. [rad]"""
+    """Inverse of :func:`lobe_exponent`; None for a Lambertian lobe. [rad]
+
+    Source: [Sinkhorn1964].
+    """
     return None if exponent <= 0.0 else math.acos(0.5 ** (1.0 / exponent))
 
 
@@ -77,6 +82,8 @@ def _scaling(exponent: float) -> NDArray[np.float64]:
 
 def lobe_scaling(exponent: float) -> NDArray[np.float64]:
     """Table of g over ``TABLE_SIZE`` equal steps of cos θ from 0 to 1, shape (TABLE_SIZE,). [sr^-1/2]
+
+    Source: [Sinkhorn1964].
 
     Parameters
     ----------

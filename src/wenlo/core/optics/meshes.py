@@ -18,7 +18,10 @@ CELLS = 24
 
 
 def triangles(shape: Shape) -> tuple[Array, Ints]:
-    """Corners (N, 3) [m] and triangles (M, 3) of a shape; fronts run counter-clockwise."""
+    """Corners (N, 3) [m] and triangles (M, 3) of a shape; fronts run counter-clockwise.
+
+    Source: [Geometry].
+    """
     if isinstance(shape, Panel):
         return _panel(shape)
     if isinstance(shape, Disc):

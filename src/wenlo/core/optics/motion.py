@@ -53,6 +53,8 @@ class Motion:
 def frame(ahead: Vector) -> Vector:
     """Right, up and ahead of somebody who looks along a direction with level shoulders, as columns, shape (3, 3).
 
+    Source: [Geometry].
+
     >>> frame(np.array([0.0, 1.0, 0.0])).astype(int).tolist()
     [[1, 0, 0], [0, 0, 1], [0, 1, 0]]
     """

@@ -72,7 +72,10 @@ class Disc(Surface):
 
     @property
     def area(self) -> float:
-        """Area of one side. [m²]"""
+        """Area of one side. [m²]
+
+        Source: [Geometry].
+        """
         return float(np.pi * (self.radius**2 - self.inner**2))
 
 
@@ -99,7 +102,10 @@ class Tube(Surface):
 
     @property
     def area(self) -> float:
-        """Area of one side. [m²]"""
+        """Area of one side. [m²]
+
+        Source: [Geometry].
+        """
         r0, r1 = self.radii
         return float(0.5 * self.span * (r0 + r1) * np.hypot(self.length, r1 - r0))
 
@@ -118,7 +124,10 @@ class Dome(Surface):
 
     @property
     def area(self) -> float:
-        """Area of one side: 2πr² times the height in radii (Archimedes). [m²]"""
+        """Area of one side: 2πr² times the height in radii (Archimedes). [m²]
+
+        Source: [Geometry].
+        """
         return float(2.0 * np.pi * self.radius**2 * (self.high - self.low))
 
 

@@ -99,6 +99,8 @@ def touching(first: Sheet, second: Sheet) -> Sheet:
 
     The general adding formulas: T = T₁T₂/(1 − R₁ᵇR₂ᶠ), R = R₁ᶠ + T₁²R₂ᶠ/(1 − R₁ᵇR₂ᶠ), D = D₁D₂.
     Order changes R, never T.
+
+    Source: [Stokes1862].
     """
     between = 1.0 - first.reflectance_back * second.reflectance_front
     t1, t2 = first.transmittance, second.transmittance

@@ -40,7 +40,10 @@ def shifted(kelvin: float, shift: float) -> float:
 
 
 def planckian_uv(kelvin: float) -> tuple[float, float]:
-    """CIE 1960 u, v of a black body (Krystek 1985; good to 8e-5 from 1000 to 15000 K)."""
+    """CIE 1960 u, v of a black body (Krystek 1985; good to 8e-5 from 1000 to 15000 K).
+
+    Source: [Krystek1985].
+    """
     t = min(max(kelvin, WARMEST), COLDEST)
     u = (0.860117757 + 1.54118254e-4 * t + 1.28641212e-7 * t * t) / (1 + 8.42420235e-4 * t + 7.08145163e-7 * t * t)
     v = (0.317398726 + 4.22806245e-5 * t + 4.20481691e-8 * t * t) / (1 - 2.89741816e-5 * t + 1.61456053e-7 * t * t)
@@ -48,7 +51,10 @@ def planckian_uv(kelvin: float) -> tuple[float, float]:
 
 
 def daylight_xy(kelvin: float) -> tuple[float, float]:
-    """CIE x, y of a phase of daylight, 4000 to 25000 K (CIE 015)."""
+    """CIE x, y of a phase of daylight, 4000 to 25000 K (CIE 015).
+
+    Source: [CIE015].
+    """
     t = min(max(kelvin, 4000.0), 25000.0)
     if t <= 7000.0:
         x = 0.244063 + 0.09911e3 / t + 2.9678e6 / t**2 - 4.6070e9 / t**3
@@ -68,7 +74,10 @@ def _xy(u: float, v: float) -> tuple[float, float]:
 
 
 def white_xy(kelvin: float) -> tuple[float, float]:
-    """CIE x, y of a white lamp of that correlated colour temperature."""
+    """CIE x, y of a white lamp of that correlated colour temperature.
+
+    Source: [CIE015].
+    """
     black = _xy(*planckian_uv(kelvin))
     if kelvin <= PLANCK_BELOW:
         return black
@@ -89,6 +98,8 @@ def correlated(x: float, y: float) -> White:
     """Nearest black body in CIE 1960 u, v (ANSI C78.377, after Ohno 2014), by the golden section over mireds.
 
     RGB light stands for a spectrum only roughly: the distance of lamps with spiky spectra is not to be relied on.
+
+    Source: [Ohno2014].
     """
     u, v = _uv(x, y)
 
@@ -133,6 +144,8 @@ def light_colour(kelvin: float, balance: float) -> Array:
 
     Bradford adaptation from the balance to D65. Equal temperatures give equal parts of the three.
 
+    Source: [Lam1985].
+
     Parameters
     ----------
     kelvin: of the light. [K]
@@ -147,7 +160,10 @@ def light_colour(kelvin: float, balance: float) -> Array:
 
 
 def seen_white(rgb: Array, balance: float) -> White:
-    """Correlated colour temperature of light that a camera records as ``rgb``; undoes :func:`light_colour`."""
+    """Correlated colour temperature of light that a camera records as ``rgb``; undoes :func:`light_colour`.
+
+    Source: [Lam1985].
+    """
     adapted = np.linalg.solve(TO_BT709, np.asarray(rgb, dtype=np.float64))
     scale = (BRADFORD @ _xyz(*white_xy(balance))) / (BRADFORD @ _xyz(*D65))
     xyz = np.linalg.solve(BRADFORD, scale * (BRADFORD @ adapted))

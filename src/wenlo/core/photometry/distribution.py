@@ -29,7 +29,10 @@ class Distribution:
 
     @cached_property
     def lumens(self) -> float:
-        """Flux of the table as it stands, by Φ = ∬ I sin γ dγ dC; linear between angles. [lm]"""
+        """Flux of the table as it stands, by Φ = ∬ I sin γ dγ dC; linear between angles. [lm]
+
+        Source: [LM63].
+        """
         mean = 0.5 * (self.intensity[1:] + self.intensity[:-1])
         around = np.diff(self.planes) @ mean
         # ∫ (a + b x) sin x dx over each step, in closed form
@@ -40,7 +43,10 @@ class Distribution:
         return float(parts.sum())
 
     def table(self, planes: int = 72, steps: int = 180) -> Array:
-        """Intensities over equal steps of C (0 to 2π) and γ (0 to π), shape (planes + 1, steps + 1). [cd]"""
+        """Intensities over equal steps of C (0 to 2π) and γ (0 to π), shape (planes + 1, steps + 1). [cd]
+
+        Source: [LM63].
+        """
         gamma = np.linspace(0.0, math.pi, steps + 1)
         rows = np.array([np.interp(gamma, self.angles, row, left=0.0, right=0.0) for row in self.intensity])
         around = np.linspace(0.0, 2.0 * math.pi, planes + 1)

@@ -14,6 +14,8 @@ CALIBRATION: dict[Receptor, float] = {"flat": 250.0, "dome": 340.0}
 def illuminance_for(*, aperture: float, shutter: float, iso: float, receptor: Receptor) -> float:
     """Illuminance that the given camera setting is right for: E = C·N²/(S·t). [lx]
 
+    Source: [ISO2720].
+
     Parameters
     ----------
     aperture: f-number. [-]
@@ -25,12 +27,17 @@ def illuminance_for(*, aperture: float, shutter: float, iso: float, receptor: Re
 
 
 def luminous_exposure_for(*, aperture: float, iso: float, receptor: Receptor) -> float:
-    """Luminous exposure of a flash that the setting is right for: H = C·N²/S. [lx·s]"""
+    """Luminous exposure of a flash that the setting is right for: H = C·N²/S. [lx·s]
+
+    Source: [ISO2720].
+    """
     return CALIBRATION[receptor] * aperture**2 / iso
 
 
 def aperture_for(exposure: float, *, iso: float, receptor: Receptor) -> float:
     """f-number for a luminous exposure H = E·t: N = √(H·S/C). [-]
+
+    Source: [ISO2720].
 
     >>> round(aperture_for(10.0, iso=100, receptor="flat"), 3)
     2.0
@@ -39,19 +46,28 @@ def aperture_for(exposure: float, *, iso: float, receptor: Receptor) -> float:
 
 
 def iso_for(exposure: float, *, aperture: float, receptor: Receptor) -> float:
-    """ISO speed for a luminous exposure H = E·t: S = C·N²/H. [-]"""
+    """ISO speed for a luminous exposure H = E·t: S = C·N²/H. [-]
+
+    Source: [ISO2720].
+    """
     return CALIBRATION[receptor] * aperture**2 / exposure if exposure > 0.0 else math.inf
 
 
 def ev100(illuminance: float, *, receptor: Receptor) -> float:
-    """Exposure value at ISO 100, log2(100·E/C). [EV]"""
+    """Exposure value at ISO 100, log2(100·E/C). [EV]
+
+    Source: [ISO2720].
+    """
     if illuminance <= 0.0:
         return -math.inf
     return math.log2(100.0 * illuminance / CALIBRATION[receptor])
 
 
 def third_stop_aperture(aperture: float, *, toward: Literal["nearest", "wider"] = "nearest") -> float:
-    """F-number on the exact third-stop scale 2^(k/6), the nearest or the next wider one. [-]"""
+    """F-number on the exact third-stop scale 2^(k/6), the nearest or the next wider one. [-]
+
+    Source: [ISO2720].
+    """
     stops = 2.0 * math.log2(aperture)
     clicked = nearest_third(stops) if toward == "nearest" else math.floor(stops / THIRD + 1e-6) * THIRD
     return float(2.0 ** (clicked / 2.0))
@@ -105,6 +121,8 @@ _ENGRAVED = {
 
 def format_aperture(aperture: float) -> str:
     """f-number as engraved on lenses in third stops, for example ``"f/5.6"``.
+
+    Source: [ISO2720].
 
     >>> format_aperture(5.657), format_aperture(1.78)
     ('f/5.6', 'f/1.8')
@@ -166,6 +184,8 @@ _ISO_SERIES = (
 def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
     """ISO speed of the usual third-stop series (… 100, 125, 160, 200 …), the nearest or the next higher. [-]
 
+    Source: [ISO12232].
+
     >>> third_stop_iso(390.0), third_stop_iso(1300.0)
     (400.0, 1250.0)
     """
@@ -181,6 +201,8 @@ def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
 
 def format_power(fraction: float) -> str:
     """Power of a lamp or flash on its dial: full, or a halved fraction with third-stop steps.
+
+    Source: [ISO2720].
 
     >>> format_power(1.0), format_power(0.25), format_power(0.315)
     ('full', '1/4', '1/4 + 1/3')

@@ -43,6 +43,8 @@ class SharpRange:
 def sharp_range(*, focal_length: float, aperture: float, focus: float, circle: float) -> SharpRange:
     """Depth of field of a thin lens, by H = f²/(N·c) + f and s(H − f)/(H ± s − 2f, H − s).
 
+    Source: [Hecht].
+
     Parameters
     ----------
     focal_length, focus: lens and distance focused at, farther than ``focal_length``. [m]
@@ -68,6 +70,8 @@ def magnification(*, focal_length: float, focus: float) -> float:
 def motion_blur(*, speed: float, time: float, focal_length: float, focus: float, circle: float) -> float:
     """How many times the just unseen blur something smears that moves square to the view. [-]
 
+    Source: [Hecht].
+
     Parameters
     ----------
     speed: [m/s]
@@ -81,6 +85,8 @@ def flicker_stops(*, depth: float, time: float, mains: float = 50.0) -> float:
     """Most that one exposure differs from the next under light that swings with the mains. [stop]
 
     Light 1 + m sin(2π·2f·t) averaged over the time is 1 ± m·|sin(π·2f·t)/(π·2f·t)|.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------
@@ -97,6 +103,8 @@ def signal_to_noise(*, iso: float, sensor_area: float) -> float:
     """Of a middle grey when the whole picture is seen in eight million pixels; shot noise alone. [-]
 
     √(quanta counted in one such pixel): the exposure of a middle grey is 10/S lx·s, whatever the light.
+
+    Source: [ISO12232].
     """
     exposure = MIDDLE_GREY_EXPOSURE / iso
     return math.sqrt(exposure * QUANTA_PER_LUX_SECOND * CAUGHT * sensor_area / VIEWED_PIXELS)

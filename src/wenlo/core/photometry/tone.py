@@ -19,6 +19,8 @@ def shoulder(linear: Array) -> Array:
     """Straight to ``KNEE``, then a curve of the same slope that bends to 1 at ``WHITE``. [-]
 
     y = 1 − (1 − k)·(1 − x)ⁿ with x from 0 at the knee to 1 at white and n such that the slopes meet.
+
+    Source: [IEC61966].
     """
     n = (WHITE - KNEE) / (1.0 - KNEE)
     x = np.clip((linear - KNEE) / (WHITE - KNEE), 0.0, 1.0)
@@ -27,7 +29,10 @@ def shoulder(linear: Array) -> Array:
 
 
 def encoded(linear: Array) -> Array:
-    """The sRGB transfer function (IEC 61966-2-1) of values from 0 to 1. [-]"""
+    """The sRGB transfer function (IEC 61966-2-1) of values from 0 to 1. [-]
+
+    Source: [IEC61966].
+    """
     low = 12.92 * linear
     high = 1.055 * np.power(np.maximum(linear, 1e-9), 1.0 / 2.4) - 0.055
     out: Array = np.where(linear <= 0.0031308, low, high)
@@ -35,6 +40,9 @@ def encoded(linear: Array) -> Array:
 
 
 def stops_from_grey(luminance: Array) -> Array:
-    """Stops over (+) or under (−) middle grey; −20 for black. [stop]"""
+    """Stops over (+) or under (−) middle grey; −20 for black. [stop]
+
+    Source: [IEC61966].
+    """
     out: Array = np.log2(np.maximum(luminance, MIDDLE_GREY * 2.0**-20) / MIDDLE_GREY)
     return out

@@ -38,17 +38,26 @@ def standing_stiffness(material: str) -> float:
 
 
 def sag_between(load: float, span: float, stiffness: float) -> float:
-    """Middle of a bar on two ends under an even load [N/m]: 5 w L⁴ / 384 EI. [m]"""
+    """Middle of a bar on two ends under an even load [N/m]: 5 w L⁴ / 384 EI. [m]
+
+    Source: [Gere].
+    """
     return 5.0 * load * span**4 / (384.0 * stiffness)
 
 
 def sag_point(force: float, span: float, stiffness: float) -> float:
-    """Middle of a bar on two ends with a force in the middle: F L³ / 48 EI. [m]"""
+    """Middle of a bar on two ends with a force in the middle: F L³ / 48 EI. [m]
+
+    Source: [Gere].
+    """
     return force * span**3 / (48.0 * stiffness)
 
 
 def droop(force: float, reach: float, stiffness: float, *, load: float = 0.0) -> float:
-    """End of an arm held at one end: F L³ / 3 EI, and w L⁴ / 8 EI of its own weight [N/m]. [m]"""
+    """End of an arm held at one end: F L³ / 3 EI, and w L⁴ / 8 EI of its own weight [N/m]. [m]
+
+    Source: [Gere].
+    """
     return force * reach**3 / (3.0 * stiffness) + load * reach**4 / (8.0 * stiffness)
 
 
@@ -58,6 +67,8 @@ def plate_sag(pressure: float, side: float, thickness: float, modulus: float) ->
     For less than half of the thickness w = 0.00406 q a⁴ / D, D = E t³ / 12 (1 − ν²) (Timoshenko); where it sags by more
     it carries as
     a skin too: w/t + 0.4 (w/t)³ = 0.00406 q a⁴ / D t (after Levy 1942).
+
+    Source: [Levy1942].
 
     Parameters
     ----------
@@ -76,7 +87,10 @@ def plate_sag(pressure: float, side: float, thickness: float, modulus: float) ->
 
 
 def bend_stress(thickness: float, radius: float, modulus: float) -> float:
-    """Stress in a sheet bent to a radius: E t / 2 R. [Pa]"""
+    """Stress in a sheet bent to a radius: E t / 2 R. [Pa]
+
+    Source: [Gere].
+    """
     return modulus * thickness / (2.0 * radius)
 
 
@@ -85,6 +99,8 @@ def frame_bow(span: float, other: float, stiffness: float, tension: float, *, st
 
     With corners that turn it is a bar on two ends, 5 w L⁴ / 384 EI. Corners that hold their angle share the moment
     between the sides, M = w (a³ + b³) / 12 (a + b), which takes M L² / 8 EI off it (Kleinlogel; any text on frames).
+
+    Source: [Kleinlogel].
 
     Parameters
     ----------
@@ -108,6 +124,8 @@ def section_modulus(material: str) -> float:
     """W of a bar about its weaker axis. [m³]
 
     Ring: π (D⁴ − d⁴) / 32 D; square tube: (a⁴ − b⁴) / 6 a; batten: b h² / 6 (any text on the strength of materials).
+
+    Source: [Gere].
 
     >>> round(section_modulus("pvc_three_quarter_inch") * 1e9)
     1167

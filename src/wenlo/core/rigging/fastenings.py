@@ -75,6 +75,8 @@ def withdrawal(diameter: float, length: float, *, density: float = SOFTWOOD, cor
     """Pull that draws a screw out, across the grain: 0.52 d^−0.5 l^−0.1 ρ^0.8 · d l in mm (EN 1995-1-1, 8.39 and 8.40).
     [N]
 
+    Source: [EN1995].
+
     Parameters
     ----------
     diameter, length: outer diameter of the thread, and how much of it is in the wood. [m]
@@ -92,6 +94,8 @@ def withdrawal(diameter: float, length: float, *, density: float = SOFTWOOD, cor
 def eye_opening(wire: float, inside: float) -> float:
     """Pull at which a bent, not welded, eye opens: its wire yields where the pull has its greatest lever, σ d³/6 over
     r. [N]
+
+    Source: [EN1995].
 
     Parameters
     ----------
@@ -114,6 +118,8 @@ def shear_modes(diameter: float, near: float, far: float, *, density: float = SO
 
     The wood crushes under the straight screw in one piece or both (a, b, c), or the screw bends as well once or twice
     (d, e, f). No help from the rope effect is counted.
+
+    Source: [EN1995].
 
     Parameters
     ----------
@@ -147,6 +153,8 @@ def shear(diameter: float, near: float, far: float, *, density: float = SOFTWOOD
 
 def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     """The load share of every sort of fastener that carries the modifier, with the lamps that hang in it.
+
+    Source: [EN1995].
 
     Parameters
     ----------

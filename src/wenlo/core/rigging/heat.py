@@ -46,6 +46,8 @@ SOLID_HEAT = 1400.0
 def loss_of(thickness: float, conductivity: float, *, inside: float = 9.0, outside: float = 9.0) -> float:
     """U of a wall: 1/U = 1/h_in + t/k + 1/h_out. [W/m²K]
 
+    Source: [Incropera].
+
     >>> round(loss_of(0.005, 0.035), 1)
     2.7
     """
@@ -113,7 +115,10 @@ def as_heat(lamp: LampType) -> LampType | None:
 
 
 def heat_inside(lamp: LampType, housing: Housing, power: float) -> float:
-    """What the lamps leave inside. [W]"""
+    """What the lamps leave inside. [W]
+
+    Source: [Incropera].
+    """
     watts = (lamp.electrical_watts or 0.0) * power
     light = min(lamp.amount * power / LED_LIGHT, watts) if lamp.kind == "continuous" else 0.0
     return housing.lamps * (watts - light * (1.0 - housing.kept))
@@ -121,6 +126,8 @@ def heat_inside(lamp: LampType, housing: Housing, power: float) -> float:
 
 def air_flow(openings: float, rise: float, warmth: float, ambient: float) -> float:
     """Air that a warm column moves through openings below and above. [m³/s]
+
+    Source: [Incropera].
 
     Parameters
     ----------
@@ -138,6 +145,8 @@ def temperature_rise(
     heat: float, loss: float, *, openings: float = 0.0, rise: float = 0.0, fan: float = 0.0, ambient: float = 22.0
 ) -> float:
     """How much warmer than the room a housing becomes, in the mean. [K]
+
+    Source: [Incropera].
 
     Parameters
     ----------
@@ -165,6 +174,8 @@ def temperature_rise(
 def openings_for(heat: float, loss: float, wanted: float, rise: float, *, ambient: float = 22.0) -> float:
     """Openings below and above, each, for a wanted rise; 0 where none are needed. [m²]
 
+    Source: [Incropera].
+
     >>> a = openings_for(60.0, 1.0, 20.0, 0.3)
     >>> round(temperature_rise(60.0, 1.0, openings=a, rise=0.3), 3)
     20.0
@@ -181,12 +192,18 @@ def fan_for(heat: float, loss: float, wanted: float) -> float:
 
 
 def at_height(mean: float, height: float) -> float:
-    """Rise at a height in the housing, 0 at the bottom and 1 at the top. [K]"""
+    """Rise at a height in the housing, 0 at the bottom and 1 at the top. [K]
+
+    Source: [Incropera].
+    """
     return mean * (1.0 + LAYERED * (2.0 * height - 1.0))
 
 
 def minutes_until(limit: float, mean: float, *, loss: float, mass: float, volume: float) -> float:
-    """Minutes until the rise reaches a limit, −τ ln(1 − limit/mean) with τ = C / loss; infinite if it never does."""
+    """Minutes until the rise reaches a limit, −τ ln(1 − limit/mean) with τ = C / loss; infinite if it never does.
+
+    Source: [Incropera].
+    """
     if limit >= mean:
         return math.inf
     if limit <= 0.0:
@@ -196,7 +213,10 @@ def minutes_until(limit: float, mean: float, *, loss: float, mass: float, volume
 
 
 def radiant(lamp: LampType) -> float:
-    """Power that leaves the lamp as light and infrared at full power. [W]"""
+    """Power that leaves the lamp as light and infrared at full power. [W]
+
+    Source: [Incropera].
+    """
     watts = lamp.electrical_watts or 0.0
     if watts and lamp.amount / watts < GLOWING:
         return GLOW_RADIANT * watts
@@ -205,6 +225,8 @@ def radiant(lamp: LampType) -> float:
 
 def irradiance(lamp: LampType, distance: float, *, power: float = 1.0, angle: float = 1.0) -> float:
     """On a surface: W (m + 1) / 2π d² on the axis, all round W / 4π d²; never more than the lamp's face sends. [W/m²]
+
+    Source: [Palmer2010].
 
     Parameters
     ----------
@@ -222,6 +244,8 @@ def irradiance(lamp: LampType, distance: float, *, power: float = 1.0, angle: fl
 def swallowed(lamp: LampType, visible: float, *, shiny: bool = False) -> float:
     """Share of the radiation that a surface swallows: of white light what it neither passes nor sends back, of infrared
     most, but for bare metal, which sends both back alike.
+
+    Source: [Incropera].
     """
     watts = lamp.electrical_watts or 0.0
     if watts and lamp.amount / watts < GLOWING and not shiny:
@@ -241,6 +265,8 @@ def beam_rise(
     power: float = 1.0,
 ) -> float:
     """How much warmer than the air round it a surface gets in a lamp's light: α E / n h. [K]
+
+    Source: [Incropera].
 
     Parameters
     ----------
@@ -285,6 +311,8 @@ SUN_ANGLE = math.radians(0.533)
 def burning_glass(lens: float, focal_length: float) -> float:
     """How many suns a lens gathers in its focus: (diameter / image of the sun)². [-]
 
+    Source: [Hecht].
+
     >>> round(burning_glass(0.09, 0.2))
     2340
     """
@@ -296,6 +324,8 @@ def lamp_through_lens(
 ) -> tuple[float, float]:
     """Where a lens gathers a lamp, behind it [m], and how strong it is there [W/m²]: a lens keeps radiance, E = π L
     sin² u.
+
+    Source: [Hecht].
 
     Parameters
     ----------

@@ -107,6 +107,8 @@ def is_overhead(held: Load, by: HeldBy) -> bool:
 def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -> Holding:
     """How a thing is held, by choice or as proposed.
 
+    Source: [Meriam].
+
     Parameters
     ----------
     held: the thing.

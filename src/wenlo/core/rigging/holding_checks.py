@@ -37,6 +37,8 @@ def hold_checks(
 ) -> Iterator[Check]:
     """All checks of how one thing is held.
 
+    Source: [Meriam].
+
     Parameters
     ----------
     holding: how it is held.

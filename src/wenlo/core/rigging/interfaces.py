@@ -101,6 +101,8 @@ ADAPTER_SLACK = 0.5
 def chain_play(chain: Sequence[Link], lever: float) -> float:
     """How far the end of a lever [m] can move by the play of all joints together. [m]
 
+    Source: [Geometry].
+
     >>> round(chain_play([Link(name="a", below=Face(type="stud", size=0.016, gender="female", slack=1.0))], 1.0), 4)
     0.0175
     """

@@ -61,6 +61,8 @@ def trilaterated(first: Reference, second: Reference, a: float, b: float, *, sid
     """The place at distances ``a`` and ``b`` [m] from two references, on one side of the line from the first to the
     second (−1: on the right as one looks along it). [m]
 
+    Source: [Geometry].
+
     Raises
     ------
     ValueError
@@ -77,7 +79,10 @@ def trilaterated(first: Reference, second: Reference, a: float, b: float, *, sid
 
 
 def floor_mark(brief: Brief, name: str, x: float, y: float, **more: object) -> FloorMark:
-    """A mark from both references."""
+    """A mark from both references.
+
+    Source: [Geometry].
+    """
     first, second = references(brief)
     cross = (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x)
     where = "on the line" if abs(cross) < 1e-6 else ("toward the camera" if cross < 0.0 else "behind the line")
@@ -94,6 +99,8 @@ def floor_mark(brief: Brief, name: str, x: float, y: float, **more: object) -> F
 
 def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
     """Tilt downward and turn from the way that the lens looks, clockwise from above. [degree]
+
+    Source: [Geometry].
 
     >>> import numpy as np
     >>> [round(x) for x in aim_angles(np.array([0.0, -1.0, 2.0]), np.array([0.0, 0.0, 1.0]))]

@@ -137,6 +137,8 @@ def below(brief: Brief, place: Vector) -> tuple[str, float]:
     """Who or what is right under a place, so that no stand can be there, and the height of the head that it is over
     [m].
 
+    Source: [Geometry].
+
     Parameters
     ----------
     brief: with the subject, other people and furniture.

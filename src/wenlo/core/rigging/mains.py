@@ -156,6 +156,8 @@ def circuits(loads: Sequence[ElectricalLoad], *, voltage: float, breaker: float,
 def voltage_drop(amperes: float, length: float, section: float) -> float:
     """Lost in both cores of a cable: 2 L I / κ A. [V]
 
+    Source: [IEC60364].
+
     >>> round(voltage_drop(10.0, 24.0, 1.0), 6)
     10.0
     """
@@ -168,12 +170,18 @@ def at_once(breaker: float) -> int:
 
 
 def run_time(capacity: float, watts: float) -> float:
-    """How long a battery [Wh] feeds a load. [min]"""
+    """How long a battery [Wh] feeds a load. [min]
+
+    Source: [IEC60364].
+    """
     return math.inf if watts <= 0.0 else 60.0 * BATTERY_USE * capacity / watts
 
 
 def from_water(load: ElectricalLoad, wet: WetPlace) -> float:
-    """Level distance from a load to a wet place, 0 over it. [m]"""
+    """Level distance from a load to a wet place, 0 over it. [m]
+
+    Source: [Geometry].
+    """
     across = max(abs(load.x - wet.x) - wet.width / 2, 0.0)
     along = max(abs(load.y - wet.y) - wet.depth / 2, 0.0)
     return math.hypot(across, along)

@@ -21,6 +21,8 @@ MOVING = 1.3
 def tipping_arm(foot_radius: float, *, legs: int = 3) -> float:
     """From the middle of a stand to the line about which it tips. [m]
 
+    Source: [Meriam].
+
     >>> round(tipping_arm(0.5), 3)
     0.25
     """
@@ -54,6 +56,8 @@ def tipping(
 ) -> Tipping:
     """Whether a stand with its load falls over, and the ballast on its foot that keeps it.
 
+    Source: [Meriam].
+
     Parameters
     ----------
     arm: from its middle to the tipping line. [m]
@@ -77,6 +81,8 @@ def counterweight(load: float, reach: float, back: float, *, beam: float = 0.0) 
     """What balances a boom on its other side: load · reach = counterweight · back, the beam's own weight in its middle.
     [kg]
 
+    Source: [Meriam].
+
     Parameters
     ----------
     load: at the end. [kg]
@@ -96,6 +102,8 @@ def sling_tension(mass: float, legs: int, angle: float) -> float:
 
     Two of the legs are taken to carry all where there are more than two: lines are never equally long.
 
+    Source: [Meriam].
+
     >>> round(sling_tension(10.0, 2, math.radians(30)), 1)
     98.1
     """
@@ -103,7 +111,10 @@ def sling_tension(mass: float, legs: int, angle: float) -> float:
 
 
 def payload_at(payload: float, lowest: float, highest: float, height: float) -> float:
-    """What a stand carries at a height: as stated low down, three quarters of it fully drawn out. [kg]"""
+    """What a stand carries at a height: as stated low down, three quarters of it fully drawn out. [kg]
+
+    Source: [Meriam].
+    """
     if highest <= lowest:
         return payload
     out = min(max((height - lowest) / (highest - lowest), 0.0), 1.0)

@@ -52,7 +52,10 @@ class ThermalState:
 
     @property
     def black_inside(self) -> float:
-        """How much warmer it would be in the mean with a black lining. [K]"""
+        """How much warmer it would be in the mean with a black lining. [K]
+
+        Source: [Incropera].
+        """
         inside = (
             self.inside * self.housing.kept_black / max(self.housing.kept, 1e-9)
             if self.light_only
@@ -75,7 +78,10 @@ class ThermalState:
 
 
 def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> ThermalState | None:
-    """The modifier as a housing with its heat; None where it is open or its lamp gives no heat that is known."""
+    """The modifier as a housing with its heat; None where it is open or its lamp gives no heat that is known.
+
+    Source: [Incropera].
+    """
     design = modifier.design
     kind = kind_of(design)
     warm = heat.as_heat(lamp)

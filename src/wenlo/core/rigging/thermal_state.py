@@ -35,7 +35,10 @@ CLEAR_BELOW = 0.01
 
 
 def directions(count: int = DIRECTIONS) -> Array:
-    """Unit vectors spread evenly over the sphere (Fibonacci), shape (count, 3)."""
+    """Unit vectors spread evenly over the sphere (Fibonacci), shape (count, 3).
+
+    Source: [Geometry].
+    """
     k = np.arange(count) + 0.5
     z = 1.0 - 2.0 * k / count
     turn = math.pi * (1.0 + math.sqrt(5.0)) * k
@@ -46,6 +49,8 @@ def directions(count: int = DIRECTIONS) -> Array:
 def distances(start: Array, ways: Array, corners: Array) -> Array:
     """From a point along each way to the nearest of some triangles, infinite where none is met (Möller and Trumbore
     1997).
+
+    Source: [Moller1997].
 
     Parameters
     ----------
@@ -114,7 +119,10 @@ class Beamed:
 
 
 def beamed(arrangement: Arrangement) -> list[Beamed]:
-    """For every surface the place where a lamp shines hardest on it, by straight lines from the lamps' middles."""
+    """For every surface the place where a lamp shines hardest on it, by straight lines from the lamps' middles.
+
+    Source: [Incropera].
+    """
     shapes = [s for s in arrangement.surfaces if swallowed_by(s) >= CLEAR_BELOW]
     if not shapes:
         return []
@@ -214,6 +222,8 @@ def housing_of(design: ModifierParameters, arrangement: Arrangement, plan: Build
 
     What stays of the light is that of an even cavity: what its walls swallow over all that takes light from it (walls,
         sheet, gaps).
+
+    Source: [Incropera].
     """
     share = closure(arrangement)
     if share < CLOSED:
@@ -256,6 +266,8 @@ def silhouette(arrangement: Arrangement) -> tuple[float, float]:
     """Largest area that the modifier shows to a level wind from any side, and the height of its middle. [m²], [m]
 
     By the convex outline seen from each side: gaps count as filled.
+
+    Source: [Geometry].
     """
     corners, _ = triangles_of(arrangement.surfaces)
     if not len(corners):

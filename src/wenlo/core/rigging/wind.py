@@ -21,6 +21,8 @@ def wind_speed(weather: RigWeather, beaufort: int) -> float:
     """Speed of a gust [m/s]: 0 indoors, a draught at an open window, outdoors by the Beaufort scale, v = 0.836 B^1.5
     (WMO).
 
+    Source: [WMO].
+
     >>> wind_speed("indoors", 5)
     0.0
     >>> round(wind_speed("outdoors", 4) / GUST, 2)
@@ -36,6 +38,8 @@ def wind_speed(weather: RigWeather, beaufort: int) -> float:
 def wind_force(area: float, speed: float) -> float:
     """½ ρ C_d A v². [N]
 
+    Source: [EN1991].
+
     >>> wind_force(1.0, 10.0)
     75.0
     """
@@ -44,6 +48,8 @@ def wind_force(area: float, speed: float) -> float:
 
 def speed_for(force: float, area: float) -> float:
     """The gust that pushes with a force: v = √(2 F / ρ C_d A). [m/s]
+
+    Source: [EN1991].
 
     >>> round(speed_for(wind_force(1.3, 9.0), 1.3), 9)
     9.0

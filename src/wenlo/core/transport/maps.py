@@ -31,7 +31,10 @@ class LightMap:
     error: Array
 
     def stops(self, reference: float | None = None) -> Array:
-        """Stops from ``reference`` [lx], or from the strongest point, shape (V, U)."""
+        """Stops from ``reference`` [lx], or from the strongest point, shape (V, U).
+
+        Source: [Palmer2010].
+        """
         top = float(np.max(self.lux)) if reference is None else reference
         low = max(top, 1e-30) * DARK
         out: Array = np.log2(np.maximum(self.lux, low) / max(top, 1e-30))
@@ -77,7 +80,10 @@ def surface_map(
     weights: Weights = None,
     go_on: Callable[[float], bool] | None = None,
 ) -> LightMap:
-    """Illuminance over one side of a panel at the middles of nu × nv cells; ``go_on`` as for ``measure``."""
+    """Illuminance over one side of a panel at the middles of nu × nv cells; ``go_on`` as for ``measure``.
+
+    Source: [Palmer2010].
+    """
     u, v = np.meshgrid((np.arange(nu) + 0.5) / nu, (np.arange(nv) + 0.5) / nv)
     normal = panel.normal if front else -panel.normal
     places = panel.origin + u.reshape(-1, 1) * panel.edge_u + v.reshape(-1, 1) * panel.edge_v + LIFTED * normal
@@ -97,6 +103,8 @@ def area_map(
     go_on: Callable[[float], bool] | None = None,
 ) -> LightMap:
     """Illuminance over an action area: a grid in the air whose receptors all face ``normal``.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------
@@ -140,6 +148,8 @@ class Terminator:
 
 def terminator(solved: Solved, *, place: Array, toward: Array, steps: int = 91) -> Terminator:
     """Read the light as a small matt ball at a place shows it, level round from the direction ``toward``.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

@@ -69,6 +69,8 @@ class Mirrored:
 def mirrored(packed: Packed, camera: Viewpoint, *, width: int, height: int, thing: Collection[str]) -> Mirrored:
     """Look at every pixel's middle, and where the thing is there, on to what it mirrors.
 
+    Source: [Hecht].
+
     Parameters
     ----------
     packed: the set with the thing in it.

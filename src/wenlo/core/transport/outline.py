@@ -58,6 +58,8 @@ def _across(
 def separations(picture: Picture, subject: Sequence[str]) -> tuple[Separation, ...]:
     """Read the outline at the top, the sides and the shoulders of whatever is in front of the camera.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     picture: the predicted picture.

@@ -110,6 +110,8 @@ class Need:
 def need_of(packed: Packed, direct: Array) -> Need:
     """Share patches out by where the lamps' light on a first coarse division is uneven.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     packed: the coarse division.
@@ -324,6 +326,8 @@ def _total(sheet: Sheet, side: int) -> Array:
 
 def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Packed | None = None) -> Packed:
     """Arrays of a set whose surfaces are divided into about ``sides`` patch sides.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

@@ -36,7 +36,10 @@ class Viewpoint:
     focus: float = 1.0
 
     def row(self) -> Array:
-        """Place, right, up, ahead, tan of half the field, focus distance and lens radius, shape (15,)."""
+        """Place, right, up, ahead, tan of half the field, focus distance and lens radius, shape (15,).
+
+        Source: [Palmer2010].
+        """
         ahead = self.aim - self.position
         ahead = ahead / float(np.linalg.norm(ahead))
         up = np.array([0.0, 0.0, 1.0]) if abs(ahead[2]) < 0.99 else np.array([0.0, 1.0, 0.0])
@@ -77,6 +80,8 @@ def take(
     go_on: Callable[[int], bool] | None = None,
 ) -> Picture:
     """Take the picture.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

@@ -190,6 +190,8 @@ def _from_lamps(packed: Packed, samples: int) -> Array:
 def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     """Solve the light of the lamps of a set between its patches.
 
+    Source: [Veach1995].
+
     Parameters
     ----------
     scene: surfaces and lamps; distances in m, amounts in lm (or lm·s).
@@ -265,7 +267,10 @@ def _paths(value: Array) -> Paths:
 
 
 def half_width(groups: Array) -> Array:
-    """95 % half-width of the mean of independent groups, shape (..., R) → (...)."""
+    """95 % half-width of the mean of independent groups, shape (..., R) → (...).
+
+    Source: [Veach1995].
+    """
     spread = np.std(groups, axis=-1, ddof=1) / np.sqrt(groups.shape[-1])
     width: Array = SURE * spread + 1e-9 * np.abs(np.mean(groups, axis=-1))
     return width
@@ -273,6 +278,8 @@ def half_width(groups: Array) -> Array:
 
 def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> Measured:
     """Follow paths from meters until every reading is known well enough.
+
+    Source: [Veach1995].
 
     Parameters
     ----------
@@ -367,7 +374,10 @@ def guide_of(solved: Solved, positions: Array, normals: Array, receptors: Ints) 
 
 
 def texture_of(solved: Solved) -> NDArray[np.float32]:
-    """Where on a patch side light leaves: cumulated shares of its cells, shape (N, C)."""
+    """Where on a patch side light leaves: cumulated shares of its cells, shape (N, C).
+
+    Source: [Veach1995].
+    """
     packed = solved.packed
     fine = (
         solved.fine * (packed.reflectance @ LUMA)[:, None]

@@ -56,6 +56,8 @@ def source_seen(solved: Solved, meter: Meter, *, looks: int = LOOKS) -> SourceSe
     Surfaces come as they look from there, with their lobes for light straight from lamps and as patches for the
     rest; lamps in view are sampled on their own, so that small ones are never missed.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     solved: the solved set.

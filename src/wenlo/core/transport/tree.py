@@ -17,7 +17,10 @@ MARGIN = 1e-6
 
 
 def bounds(shape: Shape) -> tuple[Array, Array]:
-    """Low and high corner of the box round a shape, shape (3,) each. [m]"""
+    """Low and high corner of the box round a shape, shape (3,) each. [m]
+
+    Source: [MacDonald1990].
+    """
     if isinstance(shape, Panel):
         corners = shape.origin + np.array([np.zeros(3), shape.edge_u, shape.edge_v, shape.edge_u + shape.edge_v])
         return corners.min(axis=0) - MARGIN, corners.max(axis=0) + MARGIN

@@ -49,7 +49,10 @@ class SheetView:
 
 
 def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
-    """Centres of an even nu × nv grid over a panel, u running fastest, shape (nu·nv, 3). [m]"""
+    """Centres of an even nu × nv grid over a panel, u running fastest, shape (nu·nv, 3). [m]
+
+    Source: [Palmer2010].
+    """
     j, i = np.meshgrid((np.arange(nv) + 0.5) / nv, (np.arange(nu) + 0.5) / nu, indexing="ij")
     return panel.origin + i.ravel()[:, None] * panel.edge_u + j.ravel()[:, None] * panel.edge_v
 
@@ -93,6 +96,8 @@ def luminance_along(
 
 def view_sheet(solved: Solved, *, front: str, eye: Array, normal: Array, cells: int) -> SheetView:
     """Look at a sheet, and through it at the sheets and the lamp behind.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------
@@ -259,6 +264,8 @@ def landed(solved: Solved, *, lamp: int = 0) -> dict[str, tuple[float, Array]]:
     id. [m]
 
     For round shapes the middle is theirs.
+
+    Source: [Palmer2010].
     """
     origins, directions, weights, hits = _first_met(solved, lamp)
     whole, found = max(float(weights.sum()), 1e-30), {}

@@ -47,6 +47,8 @@ def _one(bench: FaceBench, reading: FaceReading) -> tuple[float, float, tuple[fl
 def measure_face(bench: FaceBench) -> BenchFound:
     """A face or a black from its readings.
 
+    Source: [Howell].
+
     Raises
     ------
     Impossible

@@ -21,6 +21,8 @@ def relief_stops(slope: float, light: float) -> float:
     """Stops between both sides of a crease whose sides slope so, under light so high above the sheet; infinite when one
     side gets none.
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     slope, light: angles. [degree]
@@ -33,13 +35,18 @@ def relief_slope(stops: float, light: float) -> float:
     """Slope of a crease's sides from the stops between them. [degree]
 
     tan α = tan e·(q − 1)/(q + 1) with q = 2^stops.
+
+    Source: [Palmer2010].
     """
     q = 2.0**stops
     return math.degrees(math.atan(math.tan(math.radians(light)) * (q - 1.0) / (q + 1.0)))
 
 
 def bending_length(overhang: float, droop: float) -> float:
-    """Peirce's bending length of a strip that hangs over an edge. [m]"""
+    """Peirce's bending length of a strip that hangs over an edge. [m]
+
+    Source: [Peirce1930].
+    """
     phi = math.asin(min(droop / overhang, 0.999))
     if phi <= 0.0:
         return math.inf
@@ -48,6 +55,8 @@ def bending_length(overhang: float, droop: float) -> float:
 
 def measure_ground(bench: GroundBench) -> BenchFound:
     """A ground sheet from its bends, its droop and its creases.
+
+    Source: [Peirce1930].
 
     Raises
     ------

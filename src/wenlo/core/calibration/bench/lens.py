@@ -17,6 +17,8 @@ SHARP = 0.02
 def measure_lens(bench: LensBench) -> BenchFound:
     """A lens from its images, the better ones counting more.
 
+    Source: [Hecht].
+
     Raises
     ------
     Impossible

@@ -47,6 +47,8 @@ class Traced:
 def homography(seen: Points, true: Points) -> Array:
     """The matrix, shape (3, 3), that takes four points of the picture [pixel] to where they are [m].
 
+    Source: [Hartley2003].
+
     Raises
     ------
     InvalidInput
@@ -80,6 +82,8 @@ def scale_of(
     length: float = 0.0,
 ) -> tuple[Array, float]:
     """From pixels to metres, and the standard deviation of a length as a share of it.
+
+    Source: [Hartley2003].
 
     Parameters
     ----------
@@ -124,6 +128,8 @@ def _turns_left(seen: Array) -> bool:
 
 def trace(encoded: Array, within: Area, matrix: Array, spread: float) -> Traced:
     """The outline of the largest thing in a part of a photograph.
+
+    Source: [Otsu1979].
 
     Parameters
     ----------
@@ -215,6 +221,8 @@ def _simplified(points: Array, tolerance: float) -> Array:
 
 def measure_outline(bench: OutlineBench) -> BenchFound:
     """A found thing from its outline.
+
+    Source: [Otsu1979].
 
     Raises
     ------

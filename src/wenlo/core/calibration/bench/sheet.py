@@ -68,6 +68,8 @@ def _luminance(width: float, angle: float) -> float:
 def share_seen(bench: SheetBench, reading: SheetReading, *, t: float, r: float, d: float, width: float) -> float:
     """What a reading is of the one without the sheet. [-]
 
+    Source: [Palmer2010].
+
     Parameters
     ----------
     bench, reading: how it was read.
@@ -100,6 +102,8 @@ def _without(bench: SheetBench, reading: SheetReading) -> float:
 
 def measure_sheet(bench: SheetBench, taken_for: SheetMaterial) -> BenchFound:
     """A sheet from its readings.
+
+    Source: [Palmer2010].
 
     Parameters
     ----------

@@ -1,8 +1,9 @@
 // An outline traced in a photograph: a scale is marked, the thing boxed, its border found; then drawn at true size.
 import { Button, Segmented } from 'antd';
-import { type PointerEvent, useEffect, useRef, useState } from 'react';
+import { type PointerEvent, useEffect, useState } from 'react';
 import { saveOutline, type TraceAsked, useTrace } from '../../shared/api/bench';
 import { NumberField } from '../../shared/ui/NumberField';
+import { useDrag } from '../../shared/ui/useDrag';
 import type { Units } from '../../shared/units/length';
 
 type Point = [number, number];
@@ -28,7 +29,6 @@ export function OutlineTrace(props: {
   const [length, setLength] = useState<number | null>(0.3);
   const [box, setBox] = useState<[Point, Point] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const start = useRef<Point | null>(null);
   const trace = useTrace();
   useEffect(() => {
     if (!file) return;
@@ -66,6 +66,19 @@ export function OutlineTrace(props: {
     saveOutline({ name: 'outline', points, form, paper: units === 'imperial' ? 'letter' : 'a4', units })
       .then(() => setTrouble(null))
       .catch((e: Error) => setTrouble(e.message));
+  const drag = useDrag<SVGSVGElement, Point>({
+    at,
+    begins: (place) => {
+      if (marking) setMarks([...marks, place]);
+      return !marking;
+    },
+    moves: (from, to) => setBox([from, to]),
+    ends: (from, to) => {
+      if (!to) return;
+      setBox([from, to]);
+      find([from, to]);
+    },
+  });
   return (
     <div className="outline-trace">
       <div className="reading-entry">
@@ -122,24 +135,7 @@ export function OutlineTrace(props: {
               preserveAspectRatio="none"
               role="img"
               aria-label="Photograph with the scale and the outline"
-              onPointerDown={(e) => {
-                if (marking) {
-                  setMarks([...marks, at(e)]);
-                  return;
-                }
-                e.currentTarget.setPointerCapture(e.pointerId);
-                start.current = at(e);
-              }}
-              onPointerMove={(e) => {
-                if (start.current) setBox([start.current, at(e)]);
-              }}
-              onPointerUp={(e) => {
-                if (!start.current) return;
-                const done: [Point, Point] = [start.current, at(e)];
-                start.current = null;
-                setBox(done);
-                find(done);
-              }}
+              {...drag}
             >
               {marks.length > 1 ? (
                 <polygon className="scale-marks" points={marks.map((m) => m.join(',')).join(' ')} />

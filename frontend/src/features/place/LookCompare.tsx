@@ -1,11 +1,12 @@
 // Two looks of one set: wiped across, side by side, or their difference in stops.
 import { useQueries, useQuery } from '@tanstack/react-query';
-import { Segmented, Slider, Spin } from 'antd';
+import { Segmented, Spin } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { answer, api, type Figures, type Shoot } from '../../shared/api/client';
 import { curvesQuery } from '../../shared/api/queries';
 import { develop, differenceOf, lampWeights, type RawPicture } from '../../shared/picture/develop';
 import { takePicture } from '../../shared/state/picture';
+import { WipeLine, WipeSlider, wipedAt } from '../../shared/ui/Wipe';
 import { applied, type Look } from './looks';
 
 type Mode = 'wipe' | 'side by side' | 'difference';
@@ -63,7 +64,7 @@ function Sheet(props: { image: ImageData | null; label: string; clip?: number })
       role="img"
       aria-label={props.label}
       data-state={image ? 'clean' : 'none'}
-      style={props.clip === undefined ? undefined : { clipPath: `inset(0 0 0 ${props.clip}%)` }}
+      style={props.clip === undefined ? undefined : wipedAt(props.clip)}
     />
   );
 }
@@ -113,7 +114,7 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
           <div className="picture-sheet compare-over">
             <Sheet image={imageA} label={`Picture of ${one.name}`} />
             <Sheet image={imageB} label={`Picture of ${two.name}`} clip={at} />
-            <span className="wipe-line" style={{ left: `${at}%` }} />
+            <WipeLine at={at} />
           </div>
         )}
         {!a || !b ? (
@@ -124,12 +125,7 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
       </div>
       {wrong ? <p className="picture-problem">{wrong.message}</p> : null}
       {mode === 'wipe' ? (
-        <Slider
-          ariaLabelForHandle="Where the pictures meet"
-          value={at}
-          onChange={setAt}
-          tooltip={{ open: false }}
-        />
+        <WipeSlider at={at} setAt={setAt} label="Where the pictures meet" />
       ) : mode === 'difference' && difference ? (
         <ul className="picture-bands" aria-label="Stops of the second against the first">
           {difference.bands.map((band) => (

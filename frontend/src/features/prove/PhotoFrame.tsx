@@ -1,7 +1,8 @@
 // A photograph with what is drawn on it: areas, lines, spots that were found; wiped against another one.
-import { Slider } from 'antd';
-import { type PointerEvent, useRef, useState } from 'react';
+import { type PointerEvent, useState } from 'react';
 import type { Area, Line } from '../../shared/api/log';
+import { useDrag } from '../../shared/ui/useDrag';
+import { WipeLine, WipeSlider, wipedAt } from '../../shared/ui/Wipe';
 
 type Point = { x: number; y: number };
 export type Drawn = { from: Point; to: Point };
@@ -39,12 +40,19 @@ export function PhotoFrame(props: {
   const { photo, other, areas, lines, spots, straight, draw } = props;
   const [drawn, setDrawn] = useState<Drawn | null>(null);
   const [at, setAt] = useState(50);
-  const start = useRef<Point | null>(null);
   const place = (e: PointerEvent<SVGSVGElement>): Point => {
     const box = e.currentTarget.getBoundingClientRect();
     const share = (value: number) => Math.min(Math.max(value, 0), 1);
     return { x: share((e.clientX - box.left) / box.width), y: share((e.clientY - box.top) / box.height) };
   };
+  const drag = useDrag<SVGSVGElement, Point>({
+    at: place,
+    moves: (from, to) => setDrawn({ from, to }),
+    ends: (from, to) => {
+      setDrawn(null);
+      if (to && Math.hypot(to.x - from.x, to.y - from.y) > LEAST) draw({ from, to });
+    },
+  });
   return (
     <figure>
       <div className="photo">
@@ -56,9 +64,9 @@ export function PhotoFrame(props: {
               src={source(other)}
               alt="The one it is held against"
               draggable={false}
-              style={{ clipPath: `inset(0 0 0 ${at}%)` }}
+              style={wipedAt(at)}
             />
-            <span className="wipe-line" style={{ left: `${at}%` }} />
+            <WipeLine at={at} />
           </>
         ) : null}
         <svg
@@ -66,20 +74,7 @@ export function PhotoFrame(props: {
           preserveAspectRatio="none"
           role="img"
           aria-label="Areas that are measured; drag to draw one"
-          onPointerDown={(e) => {
-            e.currentTarget.setPointerCapture(e.pointerId);
-            start.current = place(e);
-          }}
-          onPointerMove={(e) => {
-            if (start.current) setDrawn({ from: start.current, to: place(e) });
-          }}
-          onPointerUp={(e) => {
-            if (!start.current) return;
-            const done = { from: start.current, to: place(e) };
-            start.current = null;
-            setDrawn(null);
-            if (Math.hypot(done.to.x - done.from.x, done.to.y - done.from.y) > LEAST) draw(done);
-          }}
+          {...drag}
         >
           {areas.map((a) => (
             <rect key={`${a.name}${a.x}`} x={a.x} y={a.y} width={a.width} height={a.height} />
@@ -119,14 +114,7 @@ export function PhotoFrame(props: {
           />
         ))}
       </div>
-      {other ? (
-        <Slider
-          ariaLabelForHandle="Where the photographs meet"
-          value={at}
-          onChange={setAt}
-          tooltip={{ open: false }}
-        />
-      ) : null}
+      {other ? <WipeSlider at={at} setAt={setAt} label="Where the photographs meet" /> : null}
     </figure>
   );
 }

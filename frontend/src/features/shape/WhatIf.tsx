@@ -4,6 +4,7 @@ import { type PointerEvent, useRef, useState } from 'react';
 import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
 import { useCurve } from '../../shared/api/queries';
 import { edit } from '../../shared/state/store';
+import { useDrag } from '../../shared/ui/useDrag';
 import { formatLength, type Units } from '../../shared/units/length';
 
 type Curve = Schemas['CurveResult'];
@@ -112,13 +113,21 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
     if (!line) return x;
     return value(Math.max(0, Math.min(1, (e.clientX - line.left) / line.width)));
   };
-  const finish = () => {
-    if (dragged === null) return;
-    const rounded = unit === 'm' ? Math.round(dragged * 100) / 100 : Math.round(dragged);
-    if (parameter !== 'size')
+  const drag = useDrag<HTMLDivElement, number>({
+    at,
+    begins: (to, e) => {
+      if (parameter === 'size' || (e.target as Element).closest('svg') === null) return false;
+      setDragged(to);
+      return true;
+    },
+    moves: (_, to) => setDragged(to),
+    ends: (_, to) => {
+      setDragged(null);
+      if (to === null) return;
+      const rounded = unit === 'm' ? Math.round(to * 100) / 100 : Math.round(to);
       edit([{ path: `design.${parameter}`, value: rounded }], `${parameter}: ${say(rounded)}`);
-    setDragged(null);
-  };
+    },
+  });
 
   return (
     <div className="what-if">
@@ -138,15 +147,7 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
         <div
           ref={box}
           className={`what-if-body${isFetching ? ' is-stale' : ''}${parameter === 'size' ? '' : ' can-drag'}`}
-          onPointerDown={(e) => {
-            if (parameter === 'size' || (e.target as Element).closest('svg') === null) return;
-            e.currentTarget.setPointerCapture(e.pointerId);
-            setDragged(at(e));
-          }}
-          onPointerMove={(e) => {
-            if (dragged !== null) setDragged(at(e));
-          }}
-          onPointerUp={finish}
+          {...drag}
         >
           {ROWS.map((row) => (
             <Line key={row.key} curve={shown} row={row} units={document.units} x={x} place={place} />

@@ -1,6 +1,7 @@
 // A thing on a drawing that is taken hold of and dragged.
-import { type PointerEvent, type ReactNode, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { endDrag, startDrag } from '../state/store';
+import { useDrag } from '../ui/useDrag';
 
 export function Handle(props: {
   label: string;
@@ -10,31 +11,18 @@ export function Handle(props: {
   onStart?: () => void;
   children: ReactNode;
 }) {
-  const from = useRef<{ x: number; y: number } | null>(null);
-  const end = (event: PointerEvent<SVGGElement>) => {
-    if (!from.current) return;
-    from.current = null;
-    event.currentTarget.releasePointerCapture(event.pointerId);
-    endDrag(`Dragged: ${props.label}`);
-  };
+  const drag = useDrag<SVGGElement, { x: number; y: number }>({
+    at: (event) => ({ x: event.clientX, y: event.clientY }),
+    begins: () => {
+      startDrag();
+      props.onStart?.();
+      return true;
+    },
+    moves: (from, to) => props.onDrag(to.x - from.x, to.y - from.y),
+    ends: () => endDrag(`Dragged: ${props.label}`),
+  });
   return (
-    <g
-      className="handle"
-      data-handle={props.label}
-      style={{ cursor: props.cursor }}
-      onPointerDown={(event) => {
-        if (event.button !== 0) return;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = { x: event.clientX, y: event.clientY };
-        startDrag();
-        props.onStart?.();
-      }}
-      onPointerMove={(event) => {
-        if (from.current) props.onDrag(event.clientX - from.current.x, event.clientY - from.current.y);
-      }}
-      onPointerUp={end}
-      onPointerCancel={end}
-    >
+    <g className="handle" data-handle={props.label} style={{ cursor: props.cursor }} {...drag}>
       <title>{`Drag: ${props.label}`}</title>
       {props.children}
     </g>

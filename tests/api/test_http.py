@@ -13,6 +13,7 @@ import pytest
 from pypdf import PdfReader
 
 from factories import finished, shoot_document
+from wenlo.core.document.shoot import SCHEMA_VERSION
 
 
 @pytest.fixture
@@ -115,7 +116,7 @@ def test_project_file_out_and_in(client, shoot):
     back = client.post("/api/shoots/import", files={"file": ("shoot.json", out.content)})
     assert back.status_code == 201
     assert back.json()["document"] == shoot["document"]
-    newer = json.dumps({**out.json(), "version": 2}).encode()
+    newer = json.dumps({**out.json(), "version": SCHEMA_VERSION + 1}).encode()
     refused = client.post("/api/shoots/import", files={"file": ("shoot.json", newer)})
     assert refused.status_code == 422
     assert refused.json()["code"] == "unsupported_file"

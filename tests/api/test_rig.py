@@ -93,3 +93,29 @@ def test_the_checklist_is_ticked_apart_from_the_steps(client):
     key = lines[0]["key"]
     assert client.put(f"/api/shoots/{shoot}/ticks/rig", json={"key": key, "done": True}).json() == [key]
     assert client.get(f"/api/shoots/{shoot}/ticks/build").json() == []
+
+
+def test_a_tick_stays_on_its_line_when_another_is_cured(client):
+    document = shoot_document()
+    shoot = client.post("/api/shoots", json={"document": document}).json()["id"]
+    before = {
+        line["key"]: line["text"] for line in client.post("/api/rig", json={"document": document}).json()["checklist"]
+    }
+    asked = next(key for key in before if key.startswith("mains.residual@"))
+    ticked = next(key for key in before if key == "glare")
+    client.put(f"/api/shoots/{shoot}/ticks/rig", json={"key": ticked, "done": True})
+    document["rig"] = {"residual_device": True}
+    after = {
+        line["key"]: line["text"] for line in client.post("/api/rig", json={"document": document}).json()["checklist"]
+    }
+    assert asked not in after
+    assert client.get(f"/api/shoots/{shoot}/ticks/rig").json() == [ticked]
+    assert after[ticked] == before[ticked]
+
+
+@pytest.mark.parametrize("key", ["", "Knobs", "a b", "ü", "x" * 201, None, 3])
+def test_a_tick_of_something_that_is_no_line_is_refused(client, key):
+    shoot = client.post("/api/shoots", json={"document": shoot_document()}).json()["id"]
+    answer = client.put(f"/api/shoots/{shoot}/ticks/rig", json={"key": key, "done": True})
+    assert answer.status_code == 422
+    assert client.get(f"/api/shoots/{shoot}/ticks/rig").json() == []

@@ -102,7 +102,7 @@ def test_a_lamp_through_a_sheet_does_not_fall_off_by_the_square():
     # light, so the
     # lamp has to go farther, and the sheet is filled better on the way
     brief, design = _in_a_hall("diffusion_frame", width=2.0, height=1.2, lamp_distance=0.8)
-    assert movable(design) == "lamp_distance"
+    assert movable(design).id == "lamp_distance"
     move = move_for(-1.0, brief, design)
     assert move is not None
     assert move.value > 1.4 * 0.8 * 2**0.5

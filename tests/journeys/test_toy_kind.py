@@ -29,13 +29,11 @@ def address(new_database):
         if name in os.environ:
             env[name] = os.environ[name]
     subprocess.run([PYTHON, "-m", "wenlo.cli", "prepare"], env=env, check=True, capture_output=True, timeout=120)
-    server = subprocess.Popen([PYTHON, "-m", "wenlo.cli", "serve"], env=env, stdout=subprocess.PIPE, text=True)
-    try:
+    command = [PYTHON, "-m", "wenlo.cli", "serve"]
+    with subprocess.Popen(command, env=env, stdout=subprocess.PIPE, text=True) as server:
         assert server.stdout is not None
         yield next(line.split()[1] for line in server.stdout if line.startswith("LISTENING"))
-    finally:
         server.terminate()
-        server.wait(30)
 
 
 def test_its_distance_follows_the_hand_and_the_figures_follow_that(address, browser):

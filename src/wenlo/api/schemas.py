@@ -106,7 +106,7 @@ class TogetherRequest(Request):
 class TickRequest(Request):
     """A line of a list, by its key, done or not."""
 
-    key: Annotated[str, Field(min_length=1, max_length=80, pattern=r"^[a-z0-9-]+$")]
+    key: Annotated[str, Field(min_length=1, max_length=200, pattern=r"^[a-z0-9._@/#-]+$")]
     done: bool
 
 

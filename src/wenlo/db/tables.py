@@ -64,7 +64,7 @@ class TickRow(Base):
 
     shoot_id: Mapped[UUID] = mapped_column(ForeignKey("shoots.id", ondelete="CASCADE"), primary_key=True)
     list: Mapped[str] = mapped_column(String(20), primary_key=True)
-    key: Mapped[str] = mapped_column(String(80), primary_key=True)
+    key: Mapped[str] = mapped_column(String(200), primary_key=True)
     owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"))
     done_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 

@@ -22,7 +22,8 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.proposals.balance import HOLDS, balances, clock, nearest_gel, sun_span
 from wenlo.core.proposals.proposals import proposals
-from wenlo.core.proposals.roles import ROLES, STEEP, place_role
+from wenlo.core.proposals.role_stage import ROLES, STEEP
+from wenlo.core.proposals.roles import place_role
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_panels
 from wenlo.core.transport.scene import Meter

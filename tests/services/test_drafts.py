@@ -8,7 +8,7 @@ from factories import shoot_document
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.document.shoot import read_shoot
 from wenlo.core.transport.solve import CROWDED, DRAFT, Effort
-from wenlo.services.compute import figures
+from wenlo.services.figure_results import figures
 
 
 def gauge(found, key):

@@ -99,7 +99,7 @@ class AdaptRequest(Result):
         return lamp
 
 
-class PartChange(Result):
+class PartChangeResult(Result):
     """A part that is another one, or is not there any more, or is new."""
 
     name: str
@@ -112,7 +112,7 @@ class AdaptResult(Result):
 
     lamp: str
     cannot: str | None
-    changed: list[PartChange]
+    changed: list[PartChangeResult]
     stay: int
     notes: list[str]
 
@@ -236,7 +236,7 @@ def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
         cannot=kind.rejection_reason(other),
         stay=stay,
         notes=[to_units(note, shoot.units) for note in notes],
-        changed=[PartChange(name=c.name, now=read(c.now), then=read(c.then)) for c in changed],
+        changed=[PartChangeResult(name=c.name, now=read(c.now), then=read(c.then)) for c in changed],
     )
     return answer.model_dump()
 

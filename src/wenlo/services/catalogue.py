@@ -13,7 +13,7 @@ from wenlo.core.catalog.typical import Gel, bounce_faces, face_materials, gels, 
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.proposals.roles import ROLES
+from wenlo.core.proposals.role_stage import ROLES
 from wenlo.core.scene.standing_things import FACES
 from wenlo.core.units.fields import item_type, limits_of_field
 

@@ -32,7 +32,7 @@ def mirror(document: Mapping[str, Any]) -> dict[str, Any]:
         lit=round(found.lit, 4),
         words=said,
         parts=[
-            r.MirroredPart(
+            r.MirroredPartResult(
                 key=p.key,
                 label=p.label,
                 look=p.look,

@@ -21,7 +21,8 @@ from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.balance import balances, clock, sun_span
 from wenlo.core.proposals.flags import SLACK, broken, fewest_flags, surface_levels
-from wenlo.core.proposals.roles import ROLES, RoleId, place_role
+from wenlo.core.proposals.role_stage import ROLES, RoleId
+from wenlo.core.proposals.roles import place_role
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import elevation, plan_view
 from wenlo.core.transport.solve import DRAFT, Effort

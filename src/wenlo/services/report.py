@@ -20,7 +20,7 @@ from wenlo.services.build_models import BarResult, ClothResult, CoverResult, Hol
 from wenlo.services.report_parts import PARTS, PartName
 from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
-from wenlo.services.rig_results import CheckLine
+from wenlo.services.rig_models import CheckLine
 
 REPORT_VERSION = 1
 """Raised when a field changes its meaning or goes; new fields do not raise it."""

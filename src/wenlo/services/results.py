@@ -303,7 +303,7 @@ class ReflectionsRequest(Result):
     editor: str | None = None
 
 
-class MirroredPart(Result):
+class MirroredPartResult(Result):
     """Something that the thing mirrors: on which share of it, and how bright against a white card at the thing.
 
     ``plan`` and ``side`` are places that are mirrored: to the camera's right and behind the subject; toward the key and
@@ -334,7 +334,7 @@ class ReflectionsResult(Result):
     """
 
     shown: list[list[int]]
-    parts: list[MirroredPart]
+    parts: list[MirroredPartResult]
     lit: float
     cards: list[CardResult]
     words: list[str]

@@ -13,7 +13,7 @@ from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BuildRequest
 from wenlo.core.document.shoot import write_shoot
-from wenlo.services.rig_results import RigResult
+from wenlo.services.rig_models import RigResult
 from wenlo.services.shelf_results import shelf_rows
 
 router = APIRouter(prefix="/api", tags=["rig"], responses=RESPONSES)

@@ -13,7 +13,7 @@ from typing import Any, Generic, Literal, TypeVar, get_args, get_origin
 from pydantic import BaseModel
 
 from wenlo.core.catalog.own import BounceRef, SheetRef
-from wenlo.core.units.fields import Limits, limits_of_field
+from wenlo.core.units.fields import ValueLimits, limits_of_field
 
 T = TypeVar("T")
 D = TypeVar("D", bound=BaseModel)
@@ -39,7 +39,7 @@ class Slot(Generic[T]):
     id: str
     label: str
     unit: str
-    limits: Limits | None
+    limits: ValueLimits | None
     scope: Scope
     options: tuple[Any, ...] = ()
 

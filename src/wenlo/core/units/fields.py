@@ -119,7 +119,7 @@ def show(value: float, unit: Unit, system: UnitSystem = "metric") -> str:
 
 
 @dataclass(frozen=True)
-class Limits:
+class ValueLimits:
     """Least and greatest value of a number, in its unit."""
 
     low: float
@@ -130,10 +130,10 @@ class Limits:
         return self.low <= value <= self.high
 
 
-def limits_of_field(model: type[BaseModel], name: str) -> Limits | None:
-    """Limits of a field; None where it is no number that has both. Raises KeyError when there is no such field."""
+def limits_of_field(model: type[BaseModel], name: str) -> ValueLimits | None:
+    """ValueLimits of a field; None where it is no number that has both. Raises KeyError when there is no such field."""
     low, high = _limits(model.model_fields[name].metadata)
-    return None if low is None or high is None else Limits(low, high)
+    return None if low is None or high is None else ValueLimits(low, high)
 
 
 def _limits(metadata: Iterable[Any]) -> tuple[float | None, float | None]:

@@ -20,5 +20,5 @@ export default defineConfig({
       },
     },
   },
-  test: { include: ['src/**/*.test.{ts,tsx}'] },
+  test: { include: ['src/**/*.test.{ts,tsx}'], setupFiles: ['src/testing/server.ts'] },
 });

@@ -1,0 +1,116 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { limit, open, opened, serve, show } from '../../testing/bench';
+import { useShoot } from '../state/store';
+import { NumberField } from './NumberField';
+import { Quantity } from './Quantity';
+
+const WIDTH = limit('diffusion_frame:design.width', 0.3, 4);
+const width = () => {
+  const { document } = useShoot.getState();
+  return (document as unknown as { design: { width: number | null } }).design.width;
+};
+const box = () => screen.getByRole('textbox');
+
+describe('a number of the document', () => {
+  beforeEach(() => {
+    open(opened({}));
+    serve({});
+  });
+  const field = () => show(<Quantity path="design.width" kind="length" label="Width" />, [WIDTH]);
+  it('shows its value with its unit, and is named with both', () => {
+    field();
+    expect(screen.getByRole('button', { name: /^Width: 1\.20 m\./ })).toBeTruthy();
+  });
+  it.each([
+    ['0.9', 0.9],
+    ['90 cm', 0.9],
+    ['5\' 2 3/4"', 1.59385],
+    ['1350mm', 1.35],
+  ])('takes %s, typed and entered', async (text, metres) => {
+    field();
+    await userEvent.click(screen.getByRole('button'));
+    await userEvent.clear(box());
+    await userEvent.type(box(), `${text}{Enter}`);
+    expect(width()).toBeCloseTo(metres, 5);
+  });
+  it('leaves the document alone and says what is accepted when it is too much', async () => {
+    field();
+    await userEvent.click(screen.getByRole('button'));
+    await userEvent.clear(box());
+    await userEvent.type(box(), '9 m{Enter}');
+    expect(width()).toBe(1.2);
+    expect(screen.getByRole('alert').textContent).toContain('between 300 mm and 4.00 m');
+  });
+  it('says what it does not understand', async () => {
+    field();
+    await userEvent.click(screen.getByRole('button'));
+    await userEvent.clear(box());
+    await userEvent.type(box(), 'two ells{Enter}');
+    expect(width()).toBe(1.2);
+    expect(screen.getByRole('alert')).toBeTruthy();
+  });
+  it('is given up with Escape, and stays', async () => {
+    field();
+    await userEvent.click(screen.getByRole('button'));
+    await userEvent.clear(box());
+    await userEvent.type(box(), '2 m{Escape}');
+    expect(width()).toBe(1.2);
+    expect(screen.queryByRole('textbox')).toBeNull();
+  });
+  it('is nudged by arrow keys: a centimetre, or ten with Shift', () => {
+    field();
+    const button = screen.getByRole('button');
+    fireEvent.keyDown(button, { key: 'ArrowUp' });
+    expect(width()).toBeCloseTo(1.21, 9);
+    fireEvent.keyDown(screen.getByRole('button'), { key: 'ArrowDown', shiftKey: true });
+    expect(width()).toBeCloseTo(1.11, 9);
+  });
+  it('says that it was assumed until somebody answers', async () => {
+    open(opened({ brief: { assumed: ['design.width'], subject: {} } }));
+    field();
+    expect(screen.getByText('assumed', { exact: false })).toBeTruthy();
+    fireEvent.keyDown(screen.getByRole('button'), { key: 'ArrowUp' });
+    expect(screen.queryByText('assumed', { exact: false })).toBeNull();
+  });
+});
+
+describe('a number outside of the document', () => {
+  const tried = async (text: string, units: 'metric' | 'imperial' = 'metric', value: number | null = 0.5) => {
+    const set = vi.fn();
+    show(<NumberField label="Length" kind="length" value={value} set={set} units={units} hint="0.30 m" />);
+    await userEvent.clear(box());
+    await userEvent.type(box(), `${text}{Enter}`);
+    return set;
+  };
+  it('is taken over when the field is left', async () => {
+    expect((await tried('72 cm')).mock.calls).toEqual([[0.72]]);
+  });
+  it('is shown in feet and inches where they are used', async () => {
+    await tried("2'", 'imperial', 0.3048);
+    expect((box() as HTMLInputElement).value).toContain("1'");
+  });
+  it('is none when it is emptied', async () => {
+    const set = vi.fn();
+    show(<NumberField label="Length" kind="length" value={0.5} set={set} />);
+    await userEvent.clear(box());
+    fireEvent.blur(box());
+    expect(set.mock.calls).toEqual([[null]]);
+  });
+  it('keeps what was typed and says what is wrong with it', async () => {
+    const set = await tried('about a hand');
+    expect(set).not.toHaveBeenCalled();
+    expect(box().getAttribute('aria-invalid')).toBe('true');
+    expect((box() as HTMLInputElement).value).toBe('about a hand');
+    expect(screen.getByRole('alert').textContent).not.toBe('');
+  });
+  it('tells nobody when nothing changed', async () => {
+    const set = vi.fn();
+    show(<NumberField label="Length" kind="length" value={0.5} set={set} />);
+    fireEvent.focus(box());
+    fireEvent.blur(box());
+    expect(set).not.toHaveBeenCalled();
+  });
+});

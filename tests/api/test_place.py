@@ -95,3 +95,17 @@ def test_the_set_comes_as_a_file(client, form, kind, start):
     assert answer.headers["content-type"].startswith(kind)
     assert answer.content.startswith(start)
     assert "Bench" in answer.headers["content-disposition"]
+
+
+def test_a_form_that_there_is_not_is_refused_with_those_that_there_are(client):
+    answer = client.post("/api/set-file", json={"document": shoot_document(), "form": "doc"})
+    assert answer.status_code == 422
+    [problem] = answer.json()["fields"]
+    assert problem["path"] == "form"
+    assert "choose one of pdf-a4, pdf-letter, svg, glb, csv, exr" in problem["message"]
+
+
+def test_every_form_that_is_offered_is_made(client):
+    offered = client.get("/api/catalogue").json()["exports"]
+    assert [form["id"] for form in offered] == ["pdf-a4", "pdf-letter", "svg", "glb", "csv", "exr"]
+    assert all(form["name"] and "." in form["detail"] for form in offered)

@@ -58,10 +58,10 @@ export function serve(answers: Record<string, Answer | ((body: unknown) => Answe
   return asked;
 }
 
-export function show(component: ReactNode, limits: Limit[] = []) {
+export function show(component: ReactNode, limits: Limit[] = [], more: Partial<Catalogue> = {}) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   rememberLimits(limits);
-  client.setQueryData(catalogueQuery.queryKey, { limits } as unknown as Catalogue);
+  client.setQueryData(catalogueQuery.queryKey, { limits, ...more } as unknown as Catalogue);
   return render(<QueryClientProvider client={client}>{component}</QueryClientProvider>);
 }
 

@@ -257,6 +257,7 @@ class Catalogue(BaseModel):
     saws: list[Option]
     roles: list[Option]
     board_faces: list[Option]
+    exports: list[Option]
     uses: list[UseAnswer]
     coloured: list[str]
     limits: list[LimitAnswer]

@@ -16,6 +16,7 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.role_stage import ROLES
 from wenlo.core.scene.standing_things import FACES
 from wenlo.core.units.fields import item_type, limits_of_field
+from wenlo.services.set_files import EXPORTS
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -238,6 +239,11 @@ def roles() -> list[Choice]:
 def board_faces() -> list[Choice]:
     """What boards in the set are faced with."""
     return [Choice(id=key, name=name) for key, name in FACES.items()]
+
+
+def exports() -> list[Choice]:
+    """Forms that a set is saved in; the detail is what a file of it is called."""
+    return [Choice(id=key, name=export.name, detail=export.file) for key, export in EXPORTS.items()]
 
 
 def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:

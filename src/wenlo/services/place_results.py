@@ -2,10 +2,10 @@
 
 import math
 from collections.abc import Mapping
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import numpy as np
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from wenlo.core.analysis.clashes import clashes
 from wenlo.core.analysis.lamp_flow import lamp_flow
@@ -30,7 +30,7 @@ from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import lamps_drawn, outlines_drawn
 from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
-from wenlo.services.set_files import SetForm
+from wenlo.services.set_files import known_form
 
 MOST_SHRINKS, SHRINK = 12, 0.88
 """A second modifier is made smaller so often, by so much each time, until it is in the room."""
@@ -180,7 +180,7 @@ class SetFileRequest(Result):
     """A set as a file: its plan, its three dimensions, its readings or its linear picture."""
 
     document: Shoot
-    form: SetForm
+    form: Annotated[str, AfterValidator(known_form)]
 
 
 class CheckResult(Result):

@@ -1,6 +1,7 @@
 """A set as files: plan on paper, three dimensions, readings, the linear picture."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
 from typing import Any, Literal
 
 import numpy as np
@@ -26,8 +27,6 @@ from wenlo.formats.open_exr import write_exr
 from wenlo.formats.plan_sheet import Drawn, PlanItem, PlanSheet, write_plan_pdf, write_plan_svg
 from wenlo.formats.readings_csv import write_readings
 from wenlo.services.resolve_document import resolve_document
-
-SetForm = Literal["svg", "pdf-a4", "pdf-letter", "glb", "csv", "exr"]
 
 SEE_THROUGH = 0.35
 """Opacity of walls and sheets in three dimensions, so that one looks into the room. [-]"""
@@ -191,19 +190,64 @@ def _linear(shoot: Shoot) -> np.ndarray:
     return light
 
 
-def set_file(document: Mapping[str, Any], form: SetForm) -> bytes:
-    """The plan (``svg``, ``pdf-a4``, ``pdf-letter``), the set (``glb``), readings (``csv``) or the linear picture as
-    set (``exr``).
-    """
-    shoot = resolve_document(document)
-    if form == "svg":
-        return write_plan_svg(_plan_of(shoot))
-    if form in ("pdf-a4", "pdf-letter"):
-        return write_plan_pdf(_plan_of(shoot), paper=form.removeprefix("pdf-"))
-    if form == "glb":
-        return write_glb(_solids(shoot))
-    if form == "csv":
-        unit = "lx" if shoot.brief.lamp.type.kind == "continuous" else "lx·s"
-        readings = mark_readings(shoot.brief, shoot.design, shoot.meters, effort=Effort())[0] if shoot.meters else ()
-        return write_readings(shoot.meters, readings, unit=unit)
-    return write_exr(_linear(shoot))
+def _readings(shoot: Shoot) -> bytes:
+    unit = "lx" if shoot.brief.lamp.type.kind == "continuous" else "lx·s"
+    readings = mark_readings(shoot.brief, shoot.design, shoot.meters, effort=Effort())[0] if shoot.meters else ()
+    return write_readings(shoot.meters, readings, unit=unit)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Export:
+    """A form that a set is saved in: how it is called, what a file of it is called, its media type, what writes it."""
+
+    name: str
+    file: str
+    media: str
+    write: Callable[[Shoot], bytes]
+
+
+EXPORTS: dict[str, Export] = {
+    "pdf-a4": Export(
+        name="Plan with distances and kit list, A4 (PDF)",
+        file="plan.pdf",
+        media="application/pdf",
+        write=lambda shoot: write_plan_pdf(_plan_of(shoot), paper="a4"),
+    ),
+    "pdf-letter": Export(
+        name="Plan with distances and kit list, Letter (PDF)",
+        file="plan.pdf",
+        media="application/pdf",
+        write=lambda shoot: write_plan_pdf(_plan_of(shoot), paper="letter"),
+    ),
+    "svg": Export(
+        name="Plan (SVG)", file="plan.svg", media="image/svg+xml", write=lambda shoot: write_plan_svg(_plan_of(shoot))
+    ),
+    "glb": Export(
+        name="Set in three dimensions (glTF)",
+        file="set.glb",
+        media="model/gltf-binary",
+        write=lambda shoot: write_glb(_solids(shoot)),
+    ),
+    "csv": Export(
+        name="Readings of the meters (CSV)", file="readings.csv", media="text/csv; charset=utf-8", write=_readings
+    ),
+    "exr": Export(
+        name="Picture, linear (OpenEXR)",
+        file="picture.exr",
+        media="image/x-exr",
+        write=lambda shoot: write_exr(_linear(shoot)),
+    ),
+}
+"""Every form that a set is saved in, in the order in which they are offered; a new one is one entry."""
+
+
+def known_form(form: str) -> str:
+    """Check that a set is saved in that form; the message lists the forms."""
+    if form not in EXPORTS:
+        raise ValueError(f"A set is not saved as “{form}”; choose one of {', '.join(EXPORTS)}.")
+    return form
+
+
+def set_file(document: Mapping[str, Any], form: str) -> bytes:
+    """A set in one of the forms of ``EXPORTS``. Raises KeyError when there is no such form."""
+    return EXPORTS[form].write(resolve_document(document))

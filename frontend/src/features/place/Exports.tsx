@@ -1,34 +1,16 @@
 // The set as files: plan on paper, three dimensions, readings, picture.
 import { DownloadOutlined } from '@ant-design/icons';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Dropdown } from 'antd';
-import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
+import { answer, api, type Shoot } from '../../shared/api/client';
 import { saveAs } from '../../shared/api/files';
+import { catalogueQuery } from '../../shared/api/queries';
 
-type Form = Schemas['SetFileRequest']['form'];
-
-const FILES: { key: Form | 'png'; label: string }[] = [
-  { key: 'pdf-a4', label: 'Plan with distances and kit list, A4 (PDF)' },
-  { key: 'pdf-letter', label: 'Plan with distances and kit list, Letter (PDF)' },
-  { key: 'svg', label: 'Plan (SVG)' },
-  { key: 'glb', label: 'Set in three dimensions (glTF)' },
-  { key: 'csv', label: 'Readings of the meters (CSV)' },
-  { key: 'png', label: 'Picture as shown (PNG)' },
-  { key: 'exr', label: 'Picture, linear (OpenEXR)' },
-];
-
-const ENDING: Record<Form | 'png', string> = {
-  'pdf-a4': 'plan.pdf',
-  'pdf-letter': 'plan.pdf',
-  svg: 'plan.svg',
-  glb: 'set.glb',
-  csv: 'readings.csv',
-  exr: 'picture.exr',
-  png: 'picture.png',
-};
+/** The picture as shown is saved from the screen, not made by the server. */
+const SHOWN = { id: 'png', name: 'Picture as shown (PNG)', detail: 'picture.png' };
 
 /** The bytes of a set's file. */
-export async function fetchSetFile(document: Shoot, form: Form, signal?: AbortSignal): Promise<Blob> {
+export async function fetchSetFile(document: Shoot, form: string, signal?: AbortSignal): Promise<Blob> {
   return answer(
     api.POST('/api/set-file', { body: { document, form }, parseAs: 'blob', ...(signal ? { signal } : {}) }),
   );
@@ -45,11 +27,13 @@ async function picture(): Promise<Blob> {
 }
 
 export function Exports({ document }: { document: Shoot }) {
+  const catalogue = useQuery(catalogueQuery);
+  const forms = [...(catalogue.data?.exports ?? []), SHOWN];
   const make = useMutation({
-    mutationFn: async (form: Form | 'png') =>
+    mutationFn: async (form: { id: string; detail: string }) =>
       saveAs(
-        form === 'png' ? await picture() : await fetchSetFile(document, form),
-        `${document.title} ${ENDING[form]}`,
+        form === SHOWN ? await picture() : await fetchSetFile(document, form.id),
+        `${document.title} ${form.detail}`,
       ),
   });
   return (
@@ -62,7 +46,9 @@ export function Exports({ document }: { document: Shoot }) {
       <Dropdown
         autoFocus
         trigger={['click']}
-        menu={{ items: FILES, onClick: ({ key }) => make.mutate(key as Form | 'png') }}
+        menu={{
+          items: forms.map((form) => ({ key: form.id, label: form.name, onClick: () => make.mutate(form) })),
+        }}
       >
         <Button size="small" icon={<DownloadOutlined />} loading={make.isPending}>
           Save as…

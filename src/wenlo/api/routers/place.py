@@ -19,6 +19,7 @@ from wenlo.services.place_results import (
     SecondResult,
     SetFileRequest,
 )
+from wenlo.services.set_files import EXPORTS
 
 router = APIRouter(prefix="/api", tags=["place"], responses=RESPONSES)
 
@@ -60,23 +61,13 @@ async def balance(body: BalanceRequest, engine: ComputeEngine) -> BalanceResult:
     return BalanceResult.model_validate(answer)
 
 
-FORMS = {
-    "svg": ("image/svg+xml", "plan.svg"),
-    "pdf-a4": ("application/pdf", "plan.pdf"),
-    "pdf-letter": ("application/pdf", "plan.pdf"),
-    "glb": ("model/gltf-binary", "set.glb"),
-    "csv": ("text/csv; charset=utf-8", "readings.csv"),
-    "exr": ("image/x-exr", "picture.exr"),
-}
-
-
 @router.post(
     "/set-file",
     response_class=Response,
-    responses={200: {"content": {kind: {} for kind, _ in FORMS.values()}, "description": "The file."}},
+    responses={200: {"content": {export.media: {} for export in EXPORTS.values()}, "description": "The file."}},
 )
 async def set_file(body: SetFileRequest, engine: ComputeEngine) -> Response:
     """The set as a file (docs/formats.md)."""
     content = await engine.run("set_file", document=write_shoot(body.document), form=body.form)
-    kind, name = FORMS[body.form]
-    return download(content, kind, f"{body.document.title} {name}")
+    export = EXPORTS[body.form]
+    return download(content, export.media, f"{body.document.title} {export.file}")

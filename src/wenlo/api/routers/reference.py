@@ -37,6 +37,7 @@ def read_catalogue() -> Catalogue:
         saws=options(catalogue.saws()),
         roles=options(catalogue.roles()),
         board_faces=options(catalogue.board_faces()),
+        exports=options(catalogue.exports()),
         coloured=catalogue.coloured_lamps(),
         uses=[
             UseAnswer(id=u.id, wishes=[WishAnswer(path=w.path, value=w.value, usual=w.usual) for w in u.wishes])

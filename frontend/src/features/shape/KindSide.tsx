@@ -3,6 +3,7 @@ import type { Figures, Shoot } from '../../shared/api/client';
 import { Dimension } from '../../shared/drawing/Dimension';
 import { FlagMarks } from '../../shared/drawing/FlagMarks';
 import { HandleLayer } from '../../shared/drawing/HandleLayer';
+import { middleOf } from '../../shared/drawing/labels';
 import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { isPerson } from '../../shared/drawing/PlanView';
@@ -39,6 +40,16 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
     bottom: 36 + LANE * Math.max(1, onFloor.length),
   });
   const floor = s.y(0);
+  const grips = m.handles
+    .filter((h) => h.view === 'side')
+    .map(({ at: [x = 0, y = 0] }) => ({ x: s.x(x), y: s.y(y) }));
+  const lines = m.marks.map((mark) => {
+    const [x1 = 0, z1 = 0] = mark.start;
+    const [x2 = 0, z2 = 0] = mark.end;
+    const lane = onFloor.indexOf(mark);
+    const down = lane < 0 ? 0 : floor + 24 + LANE * lane - s.y(z1);
+    return { mark, ends: { x1: s.x(x1), y1: s.y(z1) + down, x2: s.x(x2), y2: s.y(z2) + down } };
+  });
   return (
     <div ref={ref} className="drawing" data-testid="side-section">
       {size.width > 0 ? (
@@ -54,23 +65,15 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
           <ModifierShapes outlines={m.side} lamps={m.side_lamps} scale={s} />
           <FlagMarks view="side" scale={s} />
           {mirrors ? <MirrorMarks mirrors={mirrors} view="side" scale={s} /> : null}
-          {m.marks.map((mark) => {
-            const [x1 = 0, z1 = 0] = mark.start;
-            const [x2 = 0, z2 = 0] = mark.end;
-            const lane = onFloor.indexOf(mark);
-            const y = lane < 0 ? 0 : floor + 24 + LANE * lane - s.y(z1);
-            return (
-              <Dimension
-                key={mark.path}
-                x1={s.x(x1)}
-                y1={s.y(z1) + y}
-                x2={s.x(x2)}
-                y2={s.y(z2) + y}
-                path={mark.path}
-                label={mark.label}
-              />
-            );
-          })}
+          {lines.map(({ mark, ends }) => (
+            <Dimension
+              key={mark.path}
+              {...ends}
+              path={mark.path}
+              label={mark.label}
+              keepClear={[...grips, ...lines.filter((l) => l.mark !== mark).map((l) => middleOf(l.ends))]}
+            />
+          ))}
           <HandleLayer handles={m.handles} view="side" scale={s} />
           <ScaleBar x={10} y={size.height - 6} perMetre={s.perMetre} units={units} />
         </svg>

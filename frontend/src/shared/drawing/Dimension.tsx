@@ -2,6 +2,7 @@
 
 import { QuantityInput, useQuantity } from '../ui/Quantity';
 import type { Kind } from '../units/quantity';
+import { clearOf, middleOf, type Place } from './labels';
 
 const TICK = 5;
 
@@ -15,18 +16,22 @@ export function Dimension(props: {
   kind?: Kind;
   also?: (value: number) => { path: string; value: unknown }[];
   unset?: number;
+  keepClear?: Place[];
 }) {
   const { x1, y1, x2, y2 } = props;
   const editor = useQuantity(props.path, props.kind ?? 'length', props.label, props.also, props.unset);
   const upright = Math.abs(x2 - x1) < Math.abs(y2 - y1);
-  const cx = (x1 + x2) / 2;
-  const cy = (y1 + y2) / 2;
+  const middle = middleOf(props);
   const width = Math.max(editor.text.length * 7.4 + 12, 44);
+  const { x: cx, y: cy } = clearOf(middle, width, 22, props.keepClear ?? []);
   const nx = upright ? TICK : 0;
   const ny = upright ? 0 : TICK;
   return (
     <g className={`dimension${editor.error ? ' has-error' : ''}`}>
-      <path d={`M${x1} ${y1} L${x2} ${y2}`} className="dimension-line" />
+      <path
+        d={`M${x1} ${y1} L${x2} ${y2} M${middle.x} ${middle.y} L${cx} ${cy}`}
+        className="dimension-line"
+      />
       {[
         [x1, y1],
         [x2, y2],

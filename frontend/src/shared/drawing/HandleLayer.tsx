@@ -3,6 +3,7 @@ import { type ReactNode, useRef } from 'react';
 import type { Figures, Schemas } from '../api/client';
 import { type Edit, edit } from '../state/store';
 import { Handle } from './Handle';
+import { GRIP } from './labels';
 import type { Scale } from './scale';
 
 export type HandleDrawn = Schemas['HandleDrawn'];
@@ -65,7 +66,7 @@ export function Grip(props: { handle: HandleDrawn; scale: Scale; children?: Reac
     >
       {props.children ?? (
         <>
-          <circle cx={scale.x(x)} cy={scale.y(y)} r={14} className="grip" />
+          <circle cx={scale.x(x)} cy={scale.y(y)} r={GRIP} className="grip" />
           <circle cx={scale.x(x)} cy={scale.y(y)} r={4} className="grip-dot" />
         </>
       )}

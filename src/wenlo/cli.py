@@ -60,8 +60,9 @@ def _work(settings: "Settings") -> int:
     from wenlo.db.runs import SqlRunStore
     from wenlo.db.session import SqlTransactions, make_engine, make_sessions
     from wenlo.jobs.queue import give_way, work, worker_name
-    from wenlo.services.compute import LONG_TASKS, warm_up
+    from wenlo.services.compute import warm_up
     from wenlo.services.runs import perform
+    from wenlo.services.tasks import LONG_TASKS
 
     url = settings.database_url.get_secret_value()
     database = make_engine(url)

@@ -12,9 +12,11 @@ import pytest
 from factories import shoot_document
 from wenlo.core.errors import InvalidInput, Unavailable
 from wenlo.jobs.lane import PATIENCE
-from wenlo.jobs.pool import LANES, WorkerPool
+from wenlo.jobs.pool import WorkerPool
 from wenlo.jobs.turns import Superseded
-from wenlo.services.compute import TASKS
+from wenlo.services.build_models import BuildResult
+from wenlo.services.results import FiguresResult
+from wenlo.services.tasks import ADVICE, BUILD, FIGURES, PICTURE
 
 
 class LoopInThread:
@@ -53,17 +55,14 @@ def pool(loop):
 
 
 def build(pool, **changes):
-    return pool.run("build", document=shoot_document(**changes))
+    return pool.run(BUILD(document=shoot_document(**changes)))
 
 
-def test_every_task_has_a_lane():
-    assert set(LANES) == set(TASKS)
-
-
-def test_answers_are_plain(loop, pool):
+def test_the_answer_is_the_functions_own(loop, pool):
     answer = loop.run_until_complete(build(pool))
-    assert answer["name"] == "diffusion frame"
-    assert answer["bars"][0]["pieces"]
+    assert isinstance(answer, BuildResult)
+    assert answer.name == "diffusion frame"
+    assert answer.bars[0].pieces
 
 
 def test_errors_of_the_job_come_through_with_their_fields(loop, pool):
@@ -71,24 +70,24 @@ def test_errors_of_the_job_come_through_with_their_fields(loop, pool):
         loop.run_until_complete(build(pool, design__width=99.0))
     assert caught.value.fields[0].path == "design.width"
     # and the worker lives on
-    assert loop.run_until_complete(build(pool))["total"] > 0
+    assert loop.run_until_complete(build(pool)).total > 0
 
 
 def test_newest_of_one_editor_wins_and_other_editors_are_left_alone(loop, pool):
     async def many():
-        mine = [pool.run("figures", editor="a", document=shoot_document(), effort="draft") for _ in range(6)]
-        theirs = pool.run("figures", editor="b", document=shoot_document(), effort="draft")
+        mine = [pool.run(FIGURES(document=shoot_document(), effort="draft"), editor="a") for _ in range(6)]
+        theirs = pool.run(FIGURES(document=shoot_document(), effort="draft"), editor="b")
         return await asyncio.gather(*mine, theirs, return_exceptions=True)
 
     *mine, theirs = loop.run_until_complete(many())
-    assert isinstance(theirs, dict)
-    assert isinstance(mine[-1], dict)
+    assert isinstance(theirs, FiguresResult)
+    assert isinstance(mine[-1], FiguresResult)
     assert sum(isinstance(answer, Superseded) for answer in mine) >= 4
 
 
 def test_quick_lane_does_not_wait_for_the_slow_one(loop, pool):
     async def both():
-        slow = asyncio.create_task(pool.run("advice", document=shoot_document(), gauge="shadow_edge"))
+        slow = asyncio.create_task(pool.run(ADVICE(document=shoot_document(), gauge="shadow_edge")))
         await asyncio.sleep(0.05)
         start = time.perf_counter()
         await build(pool)
@@ -103,22 +102,22 @@ def test_quick_lane_does_not_wait_for_the_slow_one(loop, pool):
 
 def test_newer_picture_ends_the_one_that_is_being_taken(loop, pool):
     async def two():
-        first = asyncio.create_task(pool.run("picture", editor="tab", document=shoot_document(), quality="clean"))
+        first = asyncio.create_task(pool.run(PICTURE(document=shoot_document(), quality="clean"), editor="tab"))
         await asyncio.sleep(0.2)
-        second = await pool.run("picture", editor="tab", document=shoot_document(), quality="first")
+        second = await pool.run(PICTURE(document=shoot_document(), quality="first"), editor="tab")
         return await asyncio.gather(first, return_exceptions=True), second
 
     (first,), second = loop.run_until_complete(two())
     assert isinstance(first, Superseded)
-    assert second["width"] * second["height"] * 6 == len(second["light"])
+    assert second.width * second.height * 6 == len(second.light)
 
 
 def test_picture_nobody_waits_for_is_given_up(loop, pool):
     async def leave():
-        run = asyncio.create_task(pool.run("picture", editor="gone", document=shoot_document(), quality="clean"))
+        run = asyncio.create_task(pool.run(PICTURE(document=shoot_document(), quality="clean"), editor="gone"))
         await asyncio.sleep(0.2)
-        pool.give_up("picture", editor="somebody else")
-        pool.give_up("picture", editor="gone")
+        pool.give_up(PICTURE, editor="somebody else")
+        pool.give_up(PICTURE, editor="gone")
         with pytest.raises(Superseded):
             await run
 
@@ -127,7 +126,7 @@ def test_picture_nobody_waits_for_is_given_up(loop, pool):
 
 def test_what_a_killed_process_had_is_done_by_a_fresh_one(loop, pool):
     async def killed():
-        task = asyncio.create_task(pool.run("advice", document=shoot_document(), gauge="background"))
+        task = asyncio.create_task(pool.run(ADVICE(document=shoot_document(), gauge="background")))
         await asyncio.sleep(0.2)
         before = pool.worker_pids()
         for pid in before:
@@ -143,8 +142,8 @@ def test_what_a_killed_process_had_is_done_by_a_fresh_one(loop, pool):
         return answer, built, set(before) & set(pool.worker_pids())
 
     answer, built, left = loop.run_until_complete(killed())
-    assert answer["gauge"] == "background"
-    assert built["total"] > 0
+    assert answer.gauge == "background"
+    assert built.total > 0
     assert not left
 
 
@@ -152,7 +151,7 @@ def test_what_ends_its_process_twice_is_given_up_and_said(loop):
     async def twice():
         made = WorkerPool(seconds=60)
         await made.ready()
-        task = asyncio.create_task(made.run("advice", document=shoot_document(), gauge="background"))
+        task = asyncio.create_task(made.run(ADVICE(document=shoot_document(), gauge="background")))
         killed = set()
         while not task.done():
             for pid in set(made.worker_pids()) - killed:
@@ -181,7 +180,7 @@ def test_process_that_stands_still_is_replaced(loop):
             made.close()
 
     start = time.monotonic()
-    assert loop.run_until_complete(still())["total"] > 0
+    assert loop.run_until_complete(still()).total > 0
     assert time.monotonic() - start < 60
 
 
@@ -189,7 +188,7 @@ def test_hanging_computation_is_given_up(loop):
     async def hang():
         impatient = WorkerPool(seconds=0.001)
         with pytest.raises(Unavailable, match="given up"):
-            await impatient.run("advice", document=shoot_document(), gauge="shadow_edge")
+            await impatient.run(ADVICE(document=shoot_document(), gauge="shadow_edge"))
         impatient.close()
 
     loop.run_until_complete(hang())
@@ -219,7 +218,7 @@ def signalled(loop):
 
 def test_time_in_which_a_busy_machine_gave_it_nothing_does_not_count(signalled):
     answer = signalled(seconds=2.0, first=signal.SIGSTOP, later=signal.SIGCONT, after=4.5)
-    assert answer["total"] > 0
+    assert answer.total > 0
 
 
 def test_worker_that_gets_nowhere_is_not_waited_for_without_end(signalled):

@@ -9,6 +9,7 @@ import time
 from uuid import UUID, uuid4
 
 import pytest
+from pydantic import BaseModel
 from sqlalchemy import text
 
 from conftest import start_worker
@@ -20,6 +21,19 @@ from wenlo.db.shoots import SqlShootStore
 from wenlo.jobs.queue import deferrer
 from wenlo.services.runs import Runs, perform
 from wenlo.services.shoots import Shoots
+from wenlo.services.tasks import LONG_TASKS
+from wenlo.services.work import LongTask
+
+
+class Said(BaseModel):
+    """An answer of work that only the tests have."""
+
+    by: str
+
+
+def curve_by(do):
+    """A worker's list with another way to do a curve."""
+    return {"curve": LongTask("curve", do, Said)}
 
 
 class Queue:
@@ -34,8 +48,8 @@ class Queue:
         self.runs = Runs(self.transactions)
         self.user = Shoots(SqlTransactions(sessions, SqlShootStore)).local_user()
 
-    def start(self, task="ranking", **arguments):
-        return self.runs.start(self.user, task, **arguments).id
+    def start(self, task="ranking", editor=None, **arguments):
+        return self.runs.start(self.user, LONG_TASKS[task](**arguments), editor=editor).id
 
     def look(self, run):
         return self.runs.look(self.user, run)
@@ -141,11 +155,11 @@ def test_nobody_elses_run_is_seen_and_nothing_is_stopped_that_is_not_there(queue
     ],
 )
 def test_what_goes_wrong_is_told_without_a_trace(queue, trouble, code, words):
-    def fails(told):
+    def fails(told, **_):
         raise trouble
 
-    run = queue.start("curve")
-    assert perform(queue.transactions, {"curve": fails}, run, worker="here", seconds=60) is True
+    run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
+    assert perform(queue.transactions, curve_by(fails), run, worker="here", seconds=60) is True
     found = queue.look(run)
     assert (found.state, found.problem["code"]) == ("failed", code)
     assert words in found.problem["message"]
@@ -153,19 +167,21 @@ def test_what_goes_wrong_is_told_without_a_trace(queue, trouble, code, words):
 
 
 def test_only_the_newest_attempt_may_write(queue):
-    run = queue.start("curve")
+    run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
     seen = []
 
-    def taken_over(told):
-        seen.append(told(1, 2, {"part": 1}))
+    def taken_over(told, **_):
+        seen.append(told(1, 2, Said(by="a part")))
         # another worker, which thinks that this one is dead, does it in the meantime
         seen.append(
-            perform(queue.transactions, {"curve": lambda told: {"by": "the other"}}, run, worker="other", seconds=60)
+            perform(
+                queue.transactions, curve_by(lambda told, **_: Said(by="the other")), run, worker="other", seconds=60
+            )
         )
         seen.append(told(2, 2, None))
-        return {"by": "the first"}
+        return Said(by="the first")
 
-    assert perform(queue.transactions, {"curve": taken_over}, run, worker="first", seconds=60) is False
+    assert perform(queue.transactions, curve_by(taken_over), run, worker="first", seconds=60) is False
     assert seen == [True, True, False]
     found = queue.look(run)
     assert (found.answer, found.attempt, list(found.parts)) == ({"by": "the other"}, 2, [])
@@ -189,10 +205,10 @@ def test_a_run_that_takes_too_long_is_given_up_and_told(queue):
         end = time.monotonic() + 30
         while time.monotonic() < end and told(1, 2, None):
             sum(range(20_000))
-        return {"never": "kept"}
+        return Said(by="never kept")
 
     run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
-    perform(queue.transactions, {"curve": slow}, run, worker="here", seconds=0.3)
+    perform(queue.transactions, curve_by(slow), run, worker="here", seconds=0.3)
     assert queue.look(run).problem["code"] == "too_long"
 
 
@@ -203,10 +219,10 @@ def test_a_run_that_does_not_even_tell_is_ended_with_its_worker(queue):
         # stands for a loop without end; the worker's process would be gone here
         while not ended.is_set():
             sum(range(20_000))
-        return {}
+        return Said(by="nobody")
 
     run = queue.start("curve", document=shoot_document(), parameter="lamp_distance")
-    perform(queue.transactions, {"curve": stuck}, run, worker="here", seconds=0.5, give_up=ended.set)
+    perform(queue.transactions, curve_by(stuck), run, worker="here", seconds=0.5, give_up=ended.set)
     assert ended.is_set()
     assert queue.look(run).problem["code"] == "too_long"
 

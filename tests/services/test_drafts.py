@@ -12,7 +12,7 @@ from wenlo.services.figure_results import figures
 
 
 def gauge(found, key):
-    return next(g for g in found["gauges"] if g["key"] == key)
+    return next(g for g in found.gauges if g.key == key)
 
 
 @pytest.mark.parametrize("distance", [0.4, 0.62, 0.85])
@@ -31,19 +31,19 @@ def test_draft_takes_the_spread_of_materials_from_the_figures_at_rest():
     shoot = read_shoot(moved)
     whole = evaluate(shoot.brief, shoot.design, effort=DRAFT)
     # a tenth of a stop is what nobody sees in a band that is half a stop wide
-    assert draft["spread"] == pytest.approx(whole.loss_band, abs=0.1)
-    assert draft["spread"][0] < draft["value"] < draft["spread"][1]
+    assert draft.spread == pytest.approx(whole.loss_band, abs=0.1)
+    assert draft.spread[0] < draft.value < draft.spread[1]
 
 
 def test_another_material_is_not_taken_for_the_one_at_rest():
     figures(shoot_document(), "fine")
     other = figures(shoot_document(design__sheet="opal_acrylic_3_mm"), "draft")
     alone = read_shoot(shoot_document(design__sheet="opal_acrylic_3_mm"))
-    assert gauge(other, "loss")["spread"] == pytest.approx(evaluate(alone.brief, alone.design).loss_band, abs=0.1)
+    assert gauge(other, "loss").spread == pytest.approx(evaluate(alone.brief, alone.design).loss_band, abs=0.1)
 
 
 def test_map_of_a_draft_has_the_size_of_the_map_at_rest():
-    draft, fine = (figures(shoot_document(), effort)["sheet_map"] for effort in ("draft", "fine"))
+    draft, fine = (figures(shoot_document(), effort).sheet_map for effort in ("draft", "fine"))
     assert (len(draft), len(draft[0])) == (len(fine), len(fine[0]))
     off = [abs(a - b) for rows in zip(draft, fine, strict=True) for a, b in zip(*rows, strict=True)]
     # its cells lie a quarter of a cell beside those of the map at rest; bands are drawn half a stop apart

@@ -1,6 +1,5 @@
 """A check, a form of file and a field of the Brief that only the tests have are taken up by all that shows them."""
 
-import base64
 import io
 import json
 import subprocess
@@ -55,15 +54,15 @@ def test_a_check_is_counted_listed_and_printed(monkeypatch):
     before = rig(document)
     monkeypatch.setattr(rig_plans, "heat_checks", with_varnish)
     after = rig(document)
-    assert (after["outside"], after["unknown"]) == (before["outside"] + 1, before["unknown"] + 1)
-    new = {c["id"]: c for c in after["checks"] if c["id"] not in {c["id"] for c in before["checks"]}}
+    assert (after.outside, after.unknown) == (before.outside + 1, before.unknown + 1)
+    new = {c.id: c for c in after.checks if c.id not in {c.id for c in before.checks}}
     assert set(new) == {"heat.varnish@key#bench", "heat.drying@key"}
-    assert new["heat.varnish@key#bench"]["factor"] == pytest.approx(45 / 60)
-    assert [c["state"] for c in new.values()] == ["outside", "needs an answer"]
+    assert new["heat.varnish@key#bench"].factor == pytest.approx(45 / 60)
+    assert [c.state for c in new.values()] == ["outside", "needs an answer"]
     # what somebody must still see to stands on the list that is ticked on the floor
-    listed = {line["key"] for line in after["checklist"]} - {line["key"] for line in before["checklist"]}
+    listed = {line.key for line in after.checklist} - {line.key for line in before.checklist}
     assert listed == set(new)
-    printed = base64.b64decode(rig_sheet(document, "a4", told=lambda *_: None)["content"])
+    printed = rig_sheet(lambda *_: True, document, "a4").content
     text = " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(printed)).pages).split())
     assert "varnish on the bench, lamp further away" in text
     assert "drying time, tell how long it has dried" in text

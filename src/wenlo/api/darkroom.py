@@ -13,6 +13,7 @@ from wenlo.formats.photograph import KeptPhotograph
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.log import Log
 from wenlo.services.ports import PhotographSize, User
+from wenlo.services.tasks import KEPT_PHOTOGRAPH
 
 
 class Darkroom:
@@ -26,7 +27,7 @@ class Darkroom:
         """A photograph in all its sizes. Raises UnsupportedFile."""
         async with self._door:
             content = file if isinstance(file, bytes) else await file.read()
-            kept: KeptPhotograph = await self._engine.run("kept_photograph", content=content, position=position)
+            kept: KeptPhotograph = await self._engine.run(KEPT_PHOTOGRAPH(content=content, position=position))
             return kept
 
     async def photograph(self, log: Log, user: User, photograph: UUID, size: PhotographSize) -> bytes:

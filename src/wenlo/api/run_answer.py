@@ -1,8 +1,7 @@
 """How long work is answered, and waiting for it where a page needs the whole."""
 
 import asyncio
-from collections.abc import Mapping
-from typing import Any
+from typing import TypeVar
 from uuid import UUID
 
 from fastapi.concurrency import run_in_threadpool
@@ -10,10 +9,14 @@ from pydantic import BaseModel
 
 from wenlo.api.errors import Problem
 from wenlo.core.errors import FieldError, InvalidInput, Unavailable
-from wenlo.services.ports import LongTask, RunRecord, RunState, User
+from wenlo.services.ports import RunRecord, RunState, User
 from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult
 from wenlo.services.runs import Runs
 from wenlo.services.shelf_results import AtHandLine, AtHandResult
+from wenlo.services.tasks import LONG_TASKS
+from wenlo.services.work import LongTask
+
+R = TypeVar("R", bound=BaseModel)
 
 LOOK_AGAIN, LONGEST = 0.05, 120.0
 """How often work that is waited for is looked at, and for how long. [s]"""
@@ -27,7 +30,7 @@ class RunAnswer(BaseModel):
     """
 
     id: UUID
-    task: LongTask
+    task: str
     state: RunState
     done: int
     total: int
@@ -38,7 +41,7 @@ class RunAnswer(BaseModel):
 
 def run_answer(run: RunRecord, since: int = 0) -> RunAnswer:
     """The answer for a run, with its parts from number ``since`` on."""
-    shown = run.answer if run.task not in ("paper", "rig_sheet") else None
+    task = LONG_TASKS[run.task]
     return RunAnswer.model_validate(
         {
             "id": run.id,
@@ -46,19 +49,19 @@ def run_answer(run: RunRecord, since: int = 0) -> RunAnswer:
             "state": run.state,
             "done": run.done,
             "total": run.total,
-            "parts": list(run.parts[since:]),
-            "answer": shown,
+            "parts": task.parts(run.parts[since:]),
+            "answer": task.answered(run.answer) if task.shown and run.answer is not None else None,
             "problem": run.problem,
         }
     )
 
 
-async def finished(runs: Runs, user: User, run: RunRecord) -> Mapping[str, Any]:
-    """Wait for a run's answer. Raises InvalidInput with its problem, or Unavailable."""
+async def finished(runs: Runs, user: User, run: RunRecord, task: LongTask[..., R]) -> R:
+    """Wait for the answer of a run of a task. Raises InvalidInput with its problem, or Unavailable."""
     for _ in range(round(LONGEST / LOOK_AGAIN)):
         run = await run_in_threadpool(runs.look, user, run.id)
         if run.state == "done" and run.answer is not None:
-            return run.answer
+            return task.answered(run.answer)
         if run.problem is not None:
             fields = [FieldError(path=f["path"], message=f["message"]) for f in run.problem["fields"]]
             raise InvalidInput(run.problem["message"], fields=fields)

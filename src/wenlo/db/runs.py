@@ -11,15 +11,19 @@ from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.db.tables import RunRow
-from wenlo.services.ports import LongTask, RunRecord, RunState, RunWork
+from wenlo.services.ports import RunRecord, RunState, RunWork
+from wenlo.services.work import LongCall
 
 KEPT = timedelta(hours=6)
 """How long the answers are kept."""
 
 UNDER_WAY = ("waiting", "running")
 
-Defer = Callable[[UUID, LongTask, int, Any], None]
-"""Puts a run of a task in the queue, behind so many of its like, on a connection of the driver."""
+MOST_AHEAD = 100
+"""How far whoever asks for much at once is put behind the others."""
+
+Defer = Callable[[UUID, int, Any], None]
+"""Puts a run in the queue, with a priority, on a connection of the driver."""
 
 
 class SqlRunStore:
@@ -29,19 +33,26 @@ class SqlRunStore:
         self._session = session
         self._defer = defer
 
-    def add(self, owner: UUID, task: LongTask, editor: str | None, arguments: Mapping[str, Any]) -> UUID:
+    def add(self, owner: UUID, call: LongCall[Any], editor: str | None) -> UUID:
         """Ask for it; for one ``editor`` it takes the place of what was asked before."""
         assert self._defer is not None
+        task = call.task.name
         self._session.execute(delete(RunRow).where(RunRow.owner_id == owner, RunRow.created_at < func.now() - KEPT))
         if editor is not None:
             same = (RunRow.owner_id == owner, RunRow.task == task, RunRow.editor == editor)
             self._session.execute(update(RunRow).where(*same, RunRow.state.in_(UNDER_WAY)).values(state="stopped"))
-        row = RunRow(owner_id=owner, task=task, editor=editor, arguments=dict(arguments), core_version=CORE_VERSION)
+        row = RunRow(
+            owner_id=owner, task=task, editor=editor, arguments=dict(call.arguments), core_version=CORE_VERSION
+        )
         self._session.add(row)
         self._session.flush()
         # the queue's tables are in a schema of their own
         self._session.execute(text("set local search_path to public, queue"))
-        self._defer(row.id, task, self._ahead(owner, row), self._session.connection().connection.driver_connection)
+        self._defer(
+            row.id,
+            call.task.priority - min(self._ahead(owner, row), MOST_AHEAD),
+            self._session.connection().connection.driver_connection,
+        )
         return row.id
 
     def _ahead(self, owner: UUID, row: RunRow) -> int:
@@ -59,7 +70,7 @@ class SqlRunStore:
             return None
         return RunRecord(
             id=row.id,
-            task=cast(LongTask, row.task),
+            task=row.task,
             state=cast(RunState, row.state),
             attempt=row.attempt,
             worker=row.worker,
@@ -82,7 +93,7 @@ class SqlRunStore:
             return None
         row.state, row.worker, row.attempt = "running", worker, row.attempt + 1
         row.done, row.total, row.parts = 0, 0, []
-        return RunWork(task=cast(LongTask, row.task), arguments=row.arguments, attempt=row.attempt)
+        return RunWork(task=row.task, arguments=row.arguments, attempt=row.attempt)
 
     def progress(self, run: UUID, attempt: int, done: int, total: int, part: Any) -> bool:
         """Write how far it is, and a part that is ready (None for none); false if it should end."""

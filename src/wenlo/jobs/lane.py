@@ -8,12 +8,13 @@ import os
 import signal
 import threading
 import time
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from concurrent.futures import ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
 from contextlib import suppress
+from functools import partial
 from multiprocessing import forkserver
-from typing import Any
+from typing import Any, TypeVar
 
 import psutil
 import structlog
@@ -21,11 +22,12 @@ import structlog
 from wenlo.core.errors import Unavailable
 from wenlo.jobs.turns import Superseded, Turns
 from wenlo.parent import end_with_parent
-from wenlo.services.ports import Task
+from wenlo.services.work import Call
 
 log = structlog.get_logger()
 
-STOPPABLE = frozenset({"picture", "light_map"})
+A = TypeVar("A")
+
 PATIENCE = 5.0
 """A computation that a busy machine gives little time is waited for so many times as long as it may compute."""
 
@@ -50,7 +52,7 @@ def begin_to_import() -> None:
     """Start the process that the compute processes are forked from; it imports while the caller goes on."""
     # a second pool of threads for small matrices would only stand in the way of the kernels' own
     os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
-    _CONTEXT.set_forkserver_preload(["wenlo.services.compute"])
+    _CONTEXT.set_forkserver_preload(["wenlo.services.tasks"])
     forkserver.ensure_running()
 
 
@@ -80,11 +82,6 @@ def _watch_importer() -> None:
                     child.kill()
 
 
-def can_stop(task: str, arguments: Mapping[str, Any]) -> bool:
-    """Whether a run asks now and then if it is still wanted. A draft does not: while dragging every one is shown."""
-    return task in STOPPABLE or (task == "figures" and arguments.get("effort") == "fine")
-
-
 CROWD = 6
 """When more than so many wait, drafts are made with less care."""
 
@@ -94,18 +91,11 @@ _given_up: Any = None
 _most_threads = 1
 
 
-# Imported in the compute process alone: the web process never loads the kernels.
-def _run(task: Task, arguments: dict[str, Any], ticket: int, threads: int, crowded: bool) -> Any:
+def _run(call: Call[A], ticket: int, threads: int, crowded: bool) -> A:
     import numba
 
-    from wenlo.services.compute import TASKS
-
     numba.set_num_threads(min(threads, _most_threads))
-    if can_stop(task, arguments):
-        arguments = {**arguments, "go_on": lambda _: _given_up.value != ticket}
-    elif task == "figures":
-        arguments = {**arguments, "crowded": crowded}
-    return TASKS[task](**arguments)
+    return call.done(go_on=lambda _: _given_up.value != ticket, crowded=crowded)
 
 
 def _end_with_server() -> None:
@@ -148,9 +138,9 @@ class _Process:
     def pids(self) -> list[int]:
         return list(self._pool._processes or {})
 
-    async def submit(self, job: Callable[..., Any], *arguments: Any, seconds: float) -> Any:
+    async def submit(self, job: Callable[[], A], *, seconds: float) -> A:
         """Raises BrokenProcessPool when it ended or stood still, TimeoutError when it takes too long."""
-        future = asyncio.get_running_loop().run_in_executor(self._pool, job, *arguments)
+        future = asyncio.get_running_loop().run_in_executor(self._pool, job)
         began, computed, still = time.monotonic(), self._computed(), 0.0
         try:
             while not (await asyncio.wait({future}, timeout=min(LOOK, seconds)))[0]:
@@ -219,39 +209,40 @@ class Lane:
         """How many of its processes compute."""
         return len(self._running)
 
-    async def run(self, task: Task, editor: str | None, client: str, arguments: dict[str, Any]) -> Any:
-        """Run a task when it is its turn; see ``WorkerPool.run``."""
+    async def run(self, call: Call[A], editor: str | None, client: str) -> A:
+        """Do it when it is its turn; see ``WorkerPool.run``."""
         self._count += 1
         ticket = self._count
+        task = call.task.name
         key = f"{task} {editor}" if editor is not None else f"{task} {ticket} of {client}"
         self._end_running(key)
         async with self._turns.turn(editor or client, key) as place:
             process = self._processes[place]
             self._running[ticket] = key, process
             try:
-                answer = await self._attempt(process, task, arguments, ticket)
+                answer = await self._attempt(process, call, ticket)
             finally:
                 del self._running[ticket]
             if process.given_up.value == ticket:
                 raise Superseded
             return answer
 
-    async def _attempt(self, process: _Process, task: Task, arguments: dict[str, Any], ticket: int) -> Any:
+    async def _attempt(self, process: _Process, call: Call[A], ticket: int) -> A:
         for _ in range(ATTEMPTS):
             try:
                 crowded = self._turns.waiting > CROWD
                 return await process.submit(
-                    _run, task, arguments, ticket, self._threads(), crowded, seconds=self._seconds
+                    partial(_run, call, ticket, self._threads(), crowded), seconds=self._seconds
                 )
             except TimeoutError:
-                log.warning("compute_timed_out", lane=self._name, task=task)
+                log.warning("compute_timed_out", lane=self._name, task=call.task.name)
                 self._replace(process)
                 raise Unavailable(
                     f"The computation took longer than {self._seconds:g} s and was given up. Try a simpler set."
                 ) from None
             except (BrokenProcessPool, EOFError, OSError):
                 # the second and third are what is heard when the process that forks was lost just now
-                log.warning("compute_process_died", lane=self._name, task=task)
+                log.warning("compute_process_died", lane=self._name, task=call.task.name)
                 self._replace(process)
         raise Unavailable(f"The computation stopped unexpectedly, {ATTEMPTS} times. Nothing was lost; try another set.")
 
@@ -259,7 +250,7 @@ class Lane:
         self.replaced += 1
         process.replace()
 
-    def give_up(self, task: Task, editor: str) -> None:
+    def give_up(self, task: str, editor: str) -> None:
         """Let a run that nobody waits for any more end early, or not begin."""
         self._turns.drop(editor, f"{task} {editor}")
         self._end_running(f"{task} {editor}")

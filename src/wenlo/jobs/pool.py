@@ -8,53 +8,21 @@ import asyncio
 import os
 from collections.abc import Mapping
 from contextvars import ContextVar
-from typing import Any
+from typing import Any, TypeVar
 
 from wenlo.jobs.lane import Lane, begin_to_import, watch_importer
-from wenlo.services.ports import Task
+from wenlo.services.work import Call, LaneName, Task
+
+A = TypeVar("A")
 
 asking: ContextVar[str] = ContextVar("asking", default="")
 """Who asks, where a request names no editor: such clients take turns, too."""
 
-LANES: Mapping[Task, str] = {
-    "figures": "quick",
-    "build": "quick",
-    "advice": "slow",
-    "picture": "picture",
-    "light_map": "slow",
-    "becomes": "slow",
-    "mirror": "quick",
-    "place": "slow",
-    "flow": "slow",
-    "role": "slow",
-    "balance": "slow",
-    "set_file": "slow",
-    "second_start": "slow",
-    "measured": "quick",
-    "changes": "slow",
-    "adapt": "quick",
-    "cut_together": "slow",
-    "rig": "quick",
-    "predicted": "slow",
-    "next_setting": "slow",
-    "fitted": "slow",
-    "measured_photograph": "slow",
-    "kept_photograph": "slow",
-    "bench": "quick",
-    "traced": "slow",
-    "outline_file": "slow",
-    "exercise": "quick",
-    "exercise_picture": "picture",
-    "exercise_scored": "slow",
-    "failure_learned": "quick",
-    "predicted_frame": "picture",
-}
-
-NICE = {"quick": 3, "slow": 6, "picture": 10}
+NICE: Mapping[LaneName, int] = {"quick": 3, "slow": 6, "picture": 10}
 """Lanes give way to saving, and to each other."""
 
 CORES = os.cpu_count() or 1
-WIDTH = {"quick": min(CORES, 2)}
+WIDTH: Mapping[LaneName, int] = {"quick": min(CORES, 2)}
 """Lanes of more than one process: whoever drags alone has every core, many who drag have one each."""
 
 
@@ -73,13 +41,13 @@ class WorkerPool:
     def _threads(self) -> int:
         return max(1, CORES // max(1, sum(lane.busy for lane in self.lanes.values())))
 
-    async def run(self, task: Task, *, editor: str | None = None, **arguments: Any) -> Any:
-        """Run a task in its lane; see the port."""
-        return await self.lanes[LANES[task]].run(task, editor, asking.get(), arguments)
+    async def run(self, call: Call[A], *, editor: str | None = None) -> A:
+        """Do it in its lane; see the port."""
+        return await self.lanes[call.task.lane].run(call, editor, asking.get())
 
-    def give_up(self, task: Task, *, editor: str) -> None:
+    def give_up(self, task: Task[..., Any], *, editor: str) -> None:
         """Let a run that nobody waits for any more end early."""
-        self.lanes[LANES[task]].give_up(task, editor)
+        self.lanes[task.lane].give_up(task.name, editor)
 
     async def ready(self) -> None:
         """Wait until every lane's processes have their kernels loaded; the first that whoever drags needs goes before

@@ -7,7 +7,7 @@ heartbeat; another then takes up what it had.
 import asyncio
 import os
 import socket
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from contextlib import suppress
 from datetime import UTC, datetime
 from typing import Any
@@ -17,22 +17,15 @@ import procrastinate
 import structlog
 from procrastinate.connector import BaseConnector
 
-from wenlo.services.ports import LongTask
-
 log = structlog.get_logger()
 
 TASK, QUEUE = "run", "runs"
-PRIORITY: Mapping[LongTask, int] = {"paper": 10, "rig_sheet": 10, "curve": 5, "flags": 5}
-"""What takes a moment goes before what takes seconds."""
 
 
 def give_way() -> None:
     """Have this process compute when nothing else wants to (sched(7), SCHED_IDLE)."""
     os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
 
-
-MOST_AHEAD = 100
-"""How far whoever asks for much at once is put behind the others."""
 
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0
 """How often a worker tells that it lives, and after what silence another takes its work. [s]"""
@@ -43,12 +36,11 @@ def _conninfo(url: str) -> dict[str, Any]:
     return {"conninfo": url.replace("+psycopg", "", 1), "kwargs": {"options": "-c search_path=queue"}}
 
 
-def deferrer(url: str) -> Callable[[UUID, LongTask, int, Any], None]:
+def deferrer(url: str) -> Callable[[UUID, int, Any], None]:
     """How runs are put in the queue, each in the transaction of the connection that it is given."""
     queue = procrastinate.App(connector=procrastinate.SyncPsycopgConnector(**_conninfo(url)))
 
-    def defer(run: UUID, task: LongTask, ahead: int, connection: Any) -> None:
-        priority = PRIORITY.get(task, 0) - min(ahead, MOST_AHEAD)
+    def defer(run: UUID, priority: int, connection: Any) -> None:
         place = queue.configure_task(TASK, queue=QUEUE, connection=connection, priority=priority)
         place.defer(run=str(run))
 

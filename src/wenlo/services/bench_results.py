@@ -124,11 +124,11 @@ def taken_for(shelf: Shelf, user: User, request: BenchRequest) -> tuple[ItemReco
     return None, request.generic
 
 
-def keep(shelf: Shelf, user: User, request: KeepRequest, found: Mapping[str, Any]) -> ItemRecord:
+def keep(shelf: Shelf, user: User, request: KeepRequest, found: BenchResult) -> ItemRecord:
     """Put what was found on the Shelf. Raises VersionConflict, NotFound, InvalidInput."""
     record, _ = taken_for(shelf, user, request)
-    category: Category = found["category"]
-    values = dict(found["values"])
+    category: Category = found.category
+    values = dict(found.values)
     if record is not None:
         changed = {**record.item.values, **values}
         item = record.item.model_copy(update={"values": changed, "measured": True, "bench": request.bench})

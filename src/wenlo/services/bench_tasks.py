@@ -15,7 +15,7 @@ from wenlo.formats.templates_pdf import write_templates_pdf
 from wenlo.services.bench_results import BenchResult, FigureFound, OutlineFileRequest, TraceRequest, TraceResult
 
 
-def bench(asked: Mapping[str, Any], taken: str | Mapping[str, Any] | None = None) -> dict[str, Any]:
+def bench(asked: Mapping[str, Any], taken: str | Mapping[str, Any] | None = None) -> BenchResult:
     """What the readings tell; see ``BenchResult``."""
     told = read_bench(dict(asked))
     known = OwnSheet.model_validate(taken, strict=False) if isinstance(taken, Mapping) and told.of == "sheet" else taken
@@ -29,10 +29,10 @@ def bench(asked: Mapping[str, Any], taken: str | Mapping[str, Any] | None = None
             FigureFound(key=f.key, label=f.label, value=f.value, low=f.low, high=f.high, show=f.show, told=f.told)
             for f in found.figures
         ],
-    ).model_dump()
+    )
 
 
-def traced(content: str, request: Mapping[str, Any]) -> dict[str, Any]:
+def traced(content: str, request: Mapping[str, Any]) -> TraceResult:
     """The outline of a thing in a photograph; see ``TraceResult``."""
     asked = TraceRequest.model_validate(request)
     encoded = read_photograph(base64.b64decode(content)).encoded
@@ -44,7 +44,7 @@ def traced(content: str, request: Mapping[str, Any]) -> dict[str, Any]:
         length=asked.length,
     )
     found = trace(encoded, asked.within, matrix, spread)
-    return TraceResult(points=list(found.points), seen=list(found.seen), error=found.error).model_dump()
+    return TraceResult(points=list(found.points), seen=list(found.seen), error=found.error)
 
 
 def outline_file(request: Mapping[str, Any]) -> bytes:

@@ -24,7 +24,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.services.build_models import BarResult, CoverResult, ShoppingResult
 from wenlo.services.build_results import TRIES, Offers, bar_results, cover_result, making_of, prices_of, shopping_result
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.results import Result
 
 
@@ -141,9 +141,7 @@ class TogetherResult(Result):
     currency: str
 
 
-def changes(
-    document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None
-) -> dict[str, Any]:
+def changes(document: Document, shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None) -> ChangesResult:
     """Variants, repair, packing and a second copy; see ``ChangesResult``."""
     shoot = resolve_document(document)
     kind, prices = kind_of(shoot.design), prices_of(shoot, offers)
@@ -157,7 +155,7 @@ def changes(
     )
     packed = bundles(plan, assembled=kind.handling(shoot.design).packed)
     again = second_copy(making.worked, units=shoot.units, prices=prices)
-    answer = ChangesResult(
+    return ChangesResult(
         currency=shoot.brief.workshop.currency,
         variants=[
             VariantResult(
@@ -194,10 +192,9 @@ def changes(
             from_offcuts=again.from_offcuts,
         ),
     )
-    return answer.model_dump()
 
 
-def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
+def adapt(document: Document, lamp: str) -> AdaptResult:
     """What another lamp asks for; see ``AdaptResult``."""
     shoot = resolve_document(document)
     kind, brief = kind_of(shoot.design), shoot.brief
@@ -231,14 +228,13 @@ def adapt(document: Mapping[str, Any], lamp: str) -> dict[str, Any]:
     def read(size: str | None) -> str | None:
         return None if size is None else to_units(size, shoot.units)
 
-    answer = AdaptResult(
+    return AdaptResult(
         lamp=new.name,
         cannot=kind.rejection_reason(other),
         stay=stay,
         notes=[to_units(note, shoot.units) for note in notes],
         changed=[PartChangeResult(name=c.name, now=read(c.now), then=read(c.then)) for c in changed],
     )
-    return answer.model_dump()
 
 
 def _fitted(shoot: Shoot, brief: Any) -> Any:
@@ -250,7 +246,7 @@ def _fitted(shoot: Shoot, brief: Any) -> Any:
 
 def cut_together(
     documents: Sequence[Mapping[str, Any]], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None
-) -> dict[str, Any]:
+) -> TogetherResult:
     """Several shoots' designs from the same stock; see ``TogetherResult``. The first one's units and prices serve."""
     shoots = [resolve_document(document) for document in documents]
     have, prices = stocked(shelf), prices_of(shoots[0], offers)
@@ -316,7 +312,7 @@ def cut_together(
         elif line.category == "hardware":
             hardware[line.id] = line
     every = [line for line in lines if line.category != "hardware"] + list(hardware.values())
-    answer = TogetherResult(
+    return TogetherResult(
         designs=[f"{name}: {plan.name}, {shoot.title}" for (name, plan), shoot in zip(plans, shoots, strict=True)],
         bars=bars,
         covers=[cover_result(c) for one in worked for c in one.covers],
@@ -325,7 +321,6 @@ def cut_together(
         apart=apart,
         currency=shoots[0].brief.workshop.currency,
     )
-    return answer.model_dump()
 
 
 def _pack_price(fitting: str) -> float:

@@ -1,7 +1,6 @@
 """Papers and files of a build."""
 
-import base64
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from typing import Any, Literal
 
 from wenlo.core.document.shoot import Shoot
@@ -21,10 +20,10 @@ from wenlo.formats.step_sheet_pdf import write_step_sheet_pdf
 from wenlo.formats.template_drawings import write_template_dxf, write_template_svg
 from wenlo.formats.templates_pdf import write_templates_pdf
 from wenlo.services.build_results import Offers, making_of
-from wenlo.services.ports import Told
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.work import FileResult, Told
 
-Paper = Literal["cut_list", "steps", "labels", "templates", "order"]
+Paper = Literal["cut_list", "steps", "labels", "templates", "order", "prints"]
 PaperForm = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf"]
 
 
@@ -52,7 +51,7 @@ def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
 
 
 def paper(
-    document: Mapping[str, Any],
+    document: Document,
     form: str,
     *,
     what: Paper = "cut_list",
@@ -66,7 +65,7 @@ def paper(
     ----------
     document: the shoot.
     form: paper size or kind of file.
-    what: which paper; files of solids (``stl``, ``3mf``) need none.
+    what: which paper; prints come as files of solids (``stl``, ``3mf``).
     number: of the part to print, for ``stl``.
     shelf, offers: as for the build that is on screen.
 
@@ -105,16 +104,15 @@ def paper(
 
 
 def paper_file(
-    document: Mapping[str, Any],
+    told: Told,
+    document: Document,
     form: str,
     what: Paper = "cut_list",
     number: int = 0,
     shelf: Sequence[dict[str, Any]] = (),
     offers: Offers | None = None,
-    *,
-    told: Told,
-) -> dict[str, Any]:
-    """:func:`paper` as text that a database keeps: ``content`` in base 64."""
+) -> FileResult:
+    """:func:`paper` as a database keeps it."""
     told(0, 1, None)
     content = paper(document, form, what=what, number=number, shelf=shelf, offers=offers)
-    return {"content": base64.b64encode(content).decode("ascii")}
+    return FileResult.of(content)

@@ -22,7 +22,7 @@ from wenlo.core.inventory.stocked import own_bars, own_boards, shelf_first, stoc
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.formats.words import parts_words
 from wenlo.services import build_models as m
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 
 TRIES = 60
 """Orders of laying pieces on boards that are tried beyond the usual ones."""
@@ -199,11 +199,11 @@ def _prints(making: Making) -> list[m.PrintResult]:
 
 
 def build(
-    document: Mapping[str, Any],
+    document: Document,
     shelf: Sequence[dict[str, Any]] = (),
     offers: Offers | None = None,
     supplier: m.SupplierState = "off",
-) -> dict[str, Any]:
+) -> m.BuildResult:
     """Cut plan, own bars first, shopping, steps, holes, templates and prints; see ``BuildResult``."""
     shoot = resolve_document(document)
     making = making_of(shoot, shelf, offers)
@@ -212,7 +212,7 @@ def build(
     carrying = shoot.brief.carrying_length
     shop = shoot.brief.workshop
     firsts = [first_cuts(bar, carrying=carrying, kerf=plan.kerf) for bar in cuts.bars]
-    answer = m.BuildResult(
+    return m.BuildResult(
         name=plan.name,
         bar=plan.stock.id,
         bar_name=plan.stock.name,
@@ -287,14 +287,11 @@ def build(
         longest=max((p.cut for p in plan.pieces), default=0.0),
         carrying_length=carrying,
     )
-    return answer.model_dump()
 
 
-def measured(document: Mapping[str, Any], measured: Mapping[str, float], symptom: Symptom) -> dict[str, Any]:
+def measured(document: Document, measured: Mapping[str, float], symptom: Symptom) -> m.MeasuredResult:
     """What to recut of a frame that does not come out right; see ``MeasuredResult``."""
     shoot = resolve_document(document)
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     found = measured_back(plan, measured, symptom=symptom, units=shoot.units)
-    return m.MeasuredResult(
-        findings=[m.FindingResult(label=f.label, off=f.off, text=f.text) for f in found]
-    ).model_dump()
+    return m.MeasuredResult(findings=[m.FindingResult(label=f.label, off=f.off, text=f.text) for f in found])

@@ -1,12 +1,13 @@
 """The computations themselves, as plain functions that a worker process runs."""
 
-from collections.abc import Callable, Mapping
-from typing import Any
+from collections.abc import Callable
+from dataclasses import dataclass
 
 import numpy as np
 
 from wenlo.core.analysis.figures import DARKEST_SHOWN
-from wenlo.core.analysis.light_layers import light_layer
+from wenlo.core.analysis.gauges import GaugeKey
+from wenlo.core.analysis.light_layers import Layer, light_layer
 from wenlo.core.analysis.preview import CLEAN, FIRST, Taking, preview
 from wenlo.core.brief.brief import Haze
 from wenlo.core.document.shoot import Shoot
@@ -16,29 +17,29 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
 from wenlo.services import results as r
-from wenlo.services.bench_tasks import bench, outline_file, traced
-from wenlo.services.build_changes import adapt, changes, cut_together
-from wenlo.services.build_papers import paper_file
-from wenlo.services.build_results import build, measured
-from wenlo.services.failures import failure_learned
+from wenlo.services.build_results import build
 from wenlo.services.figure_results import ANY_SHINE, PICTURE_UNIT, figures
-from wenlo.services.flag_results import flags
-from wenlo.services.kind_results import curve, ranking
-from wenlo.services.mirror_results import mirror
-from wenlo.services.photograph_results import kept_photograph, measured_photograph, predicted_frame
-from wenlo.services.place_results import balance, flow, place, role, second_start
-from wenlo.services.ports import LongTask, Task
-from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
-from wenlo.services.proof_results import fit_readings, next_setting, predicted
-from wenlo.services.resolve_document import resolve_document
-from wenlo.services.rig_results import rig, rig_sheet
-from wenlo.services.set_files import set_file
-from wenlo.services.shelf_tasks import becomes, made_of_shelf
+from wenlo.services.resolve_document import Document, resolve_document
 
 HALF_FLOAT_MOST = 65000.0
 
 
-def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bool] | None = None) -> dict[str, Any]:
+@dataclass(frozen=True, kw_only=True)
+class TakenPicture:
+    """A predicted picture: pixels across and down, samples a pixel, its noise as a share, how many lamps, where its
+    outline runs; ``light`` holds half floats in units of ``PICTURE_UNIT``, RGB, rows from the top, lamp by lamp.
+    """
+
+    width: int
+    height: int
+    samples: int
+    noise: float
+    lamps: int
+    outline: list[r.OutlinePlace]
+    light: bytes
+
+
+def picture(document: Document, quality: str, go_on: Callable[[int], bool] | None = None) -> TakenPicture:
     """The predicted picture, linear, of each lamp in white and at full power, one after the other.
 
     Half floats in units of ``PICTURE_UNIT``, RGB, rows from the top.
@@ -60,30 +61,30 @@ def picture(document: Mapping[str, Any], quality: str, go_on: Callable[[int], bo
             at=list(place.at),
             inside=_rounded(place.inside + found.veil),
             outside=_rounded(place.outside + found.veil),
-        ).model_dump()
+        )
         for place in found.outline
     ]
-    return {
-        "width": taking.width,
-        "height": taking.height,
-        "samples": taken.samples,
-        "noise": taken.noise,
-        "lamps": len(taken.lamps),
-        "outline": outline,
-        "light": pixels.tobytes(),
-    }
+    return TakenPicture(
+        width=taking.width,
+        height=taking.height,
+        samples=taken.samples,
+        noise=taken.noise,
+        lamps=len(taken.lamps),
+        outline=outline,
+        light=pixels.tobytes(),
+    )
 
 
 def _rounded(light: np.ndarray) -> list[list[float]]:
     return [[float(f"{x / PICTURE_UNIT:.4g}") for x in lamp] for lamp in light]
 
 
-def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
+def advice(document: Document, gauge: GaugeKey) -> r.AdviceResult:
     """Explanation and proposals for one gauge; see ``AdviceResult``."""
     shoot = resolve_document(document)
     words = explain(shoot.brief, shoot.design, gauge, units=shoot.units)
     offers = proposals(shoot.brief, shoot.design, gauge, units=shoot.units)
-    answer = r.AdviceResult(
+    return r.AdviceResult(
         gauge=gauge,
         formula=words.formula,
         source=words.source,
@@ -99,12 +100,11 @@ def advice(document: Mapping[str, Any], gauge: Any) -> dict[str, Any]:
             for p in offers
         ],
     )
-    return answer.model_dump()
 
 
 def light_map(
-    document: Mapping[str, Any], layer: Any, thing: int = 0, go_on: Callable[[float], bool] | None = None
-) -> dict[str, Any]:
+    document: Document, layer: Layer, thing: int = 0, go_on: Callable[[float], bool] | None = None
+) -> r.LightMapResult:
     """Stops over a layer of the room; see ``LightMapResult``."""
     shoot = resolve_document(document)
     found = light_layer(shoot.brief, shoot.design, layer, thing=thing, go_on=go_on)
@@ -112,7 +112,7 @@ def light_map(
         sentence = (
             "There is no such surface in the set, or the set does not fit the room, so the light on it is not known."
         )
-        return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, sentence=sentence).model_dump()
+        return r.LightMapResult(layer=layer, width=1.0, height=1.0, stops=[], error=0.0, sentence=sentence)
     best, worst = float(found.stops.max()), max(float(found.stops.min()), -DARKEST_SHOWN)
     sentence = f"{best:+.1f} to {worst:+.1f} stops against the face.".replace("-", "−")
     if found.holds is not None:
@@ -130,52 +130,7 @@ def light_map(
         stops=[[round(float(max(x, -DARKEST_SHOWN)), 3) for x in row] for row in found.stops],
         centre=list(found.centre),
         holds=None if found.holds is None else [found.holds.low, found.holds.high],
-    ).model_dump()
-
-
-TASKS: Mapping[Task, Callable[..., Any]] = {
-    "figures": figures,
-    "advice": advice,
-    "build": build,
-    "measured": measured,
-    "changes": changes,
-    "adapt": adapt,
-    "cut_together": cut_together,
-    "rig": rig,
-    "predicted": predicted,
-    "next_setting": next_setting,
-    "fitted": fit_readings,
-    "measured_photograph": measured_photograph,
-    "kept_photograph": kept_photograph,
-    "bench": bench,
-    "traced": traced,
-    "outline_file": outline_file,
-    "failure_learned": failure_learned,
-    "predicted_frame": predicted_frame,
-    "exercise": exercise_made,
-    "exercise_picture": exercise_picture,
-    "exercise_scored": exercise_scored,
-    "picture": picture,
-    "light_map": light_map,
-    "becomes": becomes,
-    "mirror": mirror,
-    "place": place,
-    "flow": flow,
-    "role": role,
-    "balance": balance,
-    "set_file": set_file,
-    "second_start": second_start,
-}
-
-
-LONG_TASKS: Mapping[LongTask, Callable[..., dict[str, Any]]] = {
-    "ranking": ranking,
-    "curve": curve,
-    "at_hand": made_of_shelf,
-    "paper": paper_file,
-    "rig_sheet": rig_sheet,
-    "flags": flags,
-}
+    )
 
 
 def warm_up() -> None:

@@ -8,7 +8,7 @@ from wenlo.core.document.failures import Failure
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.stocked import stocked
 from wenlo.core.rigging.failures import learned
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.results import Result
 
 
@@ -30,11 +30,11 @@ class LearnedResult(Result):
 
 
 def failure_learned(
-    document: Mapping[str, Any], failure: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()
-) -> dict[str, Any]:
+    document: Document, failure: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()
+) -> LearnedResult:
     """The limit that a failure tightens; see ``LearnedResult``."""
     found = learned(resolve_document(document), Failure.model_validate(failure), stocked(shelf))
-    return LearnedResult(of=found.of, key=found.key, before=found.before, now=found.now, words=found.words).model_dump()
+    return LearnedResult(of=found.of, key=found.key, before=found.before, now=found.now, words=found.words)
 
 
 def own_id(key: str) -> UUID | None:

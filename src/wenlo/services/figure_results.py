@@ -1,8 +1,7 @@
 """Gauges, figures, notes and drawing of a shoot, as they travel to the page."""
 
 import math
-from collections.abc import Callable, Mapping
-from typing import Any
+from collections.abc import Callable
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.analysis.costs import costs_of, light_at_face
@@ -21,7 +20,7 @@ from wenlo.core.transport.solve import CROWDED, DRAFT, Effort
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r
 from wenlo.services.kind_results import drawing_of
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 
 PICTURE_UNIT = 100.0
 """Pixels are in units of so much luminance, so that lamps and shadows both fit half floats. [cd/m²]"""
@@ -243,8 +242,8 @@ def _lamp_lines(shoot: Shoot, result: Evaluated) -> list[r.LampLine]:
 
 
 def figures(
-    document: Mapping[str, Any], effort: str, go_on: Callable[[float], bool] | None = None, *, crowded: bool = False
-) -> dict[str, Any]:
+    document: Document, effort: str, go_on: Callable[[float], bool] | None = None, *, crowded: bool = False
+) -> r.FiguresResult:
     """Gauges, figures, notes and drawing of a shoot; see ``FiguresResult``. ``go_on`` as for :func:`picture`.
 
     ``crowded``: very many wait, so that a draft is read with less care.
@@ -264,7 +263,7 @@ def figures(
     lamp, box = brief.lamp.type, room_box(brief)
     at, lit = result.shadow
     step = max(1, len(at) // SHADOW_POINTS)
-    answer = r.FiguresResult(
+    return r.FiguresResult(
         effort="draft" if effort == "draft" else "fine",
         gauges=[_gauge(g) for g in gauges(brief, design, result, units=shoot.units)],
         figures=_figures(shoot, result, own=effort == "fine"),
@@ -299,4 +298,3 @@ def figures(
         with_room=result.with_room,
         core_version=CORE_VERSION,
     )
-    return answer.model_dump()

@@ -1,8 +1,5 @@
 """The fewest flags for the surfaces that must stay dark, as plain results."""
 
-from collections.abc import Mapping
-from typing import Any
-
 import numpy as np
 
 from wenlo.core.document.shoot import Shoot
@@ -10,17 +7,17 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.flags import Flagged, Placed, broken, fewest_flags
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
-from wenlo.services.ports import Told
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.work import Told
 
 
-def flags(document: Mapping[str, Any], *, told: Told) -> dict[str, Any]:
+def flags(told: Told, document: Document) -> r.FlagsResult:
     """The fewest flags for a shoot's dark surfaces; see ``FlagsResult``."""
     shoot = resolve_document(document)
     found = fewest_flags(shoot.brief, shoot.design, told=lambda done, total: told(done, total, None))
     if found is None:
         sentence = "The set does not fit the room, so the light on its surfaces is not known."
-        return r.FlagsResult(sentence=sentence, surfaces=[], flags=[]).model_dump()
+        return r.FlagsResult(sentence=sentence, surfaces=[], flags=[])
     toward = np.asarray(shoot.design.direction)
     return r.FlagsResult(
         sentence=_sentence(shoot, found),
@@ -39,7 +36,7 @@ def flags(document: Mapping[str, Any], *, told: Told) -> dict[str, Any]:
             )
             for flag in found.flags
         ],
-    ).model_dump()
+    )
 
 
 def _text(flag: Placed, units: UnitSystem) -> str:

@@ -2,7 +2,7 @@
 
 import math
 import time
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -11,7 +11,7 @@ from wenlo.core.analysis.gauges import deep_stops
 from wenlo.core.brief.brief import Brief
 from wenlo.core.brief.uses import with_wishes
 from wenlo.core.catalog.own import OwnLamp
-from wenlo.core.document.shoot import Shoot, read_shoot
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.stocked import stocked
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
@@ -26,8 +26,8 @@ from wenlo.core.scene.handles import Handle, handles_of
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r
-from wenlo.services.ports import Told
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, read_document, resolve_document
+from wenlo.services.work import Told
 
 
 def outlines_drawn(outlines: tuple[SideOutline, ...]) -> list[r.OutlineDrawn]:
@@ -155,18 +155,18 @@ def _row(shoot: Shoot, row: Ranked) -> r.RankedResult:
     )
 
 
-def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
+def ranking(told: Told, document: Document, shelf: Sequence[dict[str, Any]] = ()) -> r.RankingResult:
     """All kinds sized and ranked for a shoot's brief and a Shelf; see ``RankingResult``."""
-    shoot = read_shoot(document)
+    shoot = read_document(document)
     shoot = shoot.model_copy(update={"brief": with_wishes(shoot.brief)})
     start = time.perf_counter()
     rows = rank(
         shoot.brief,
         shelf=stocked(shelf),
         units=shoot.units,
-        told=lambda done, total, row: told(done, total, _row(shoot, row).model_dump()),
+        told=lambda done, total, row: told(done, total, _row(shoot, row)),
     )
-    answer = r.RankingResult(
+    return r.RankingResult(
         kinds=[_row(shoot, row) for row in rows],
         disputes=[
             r.DisputeResult(
@@ -178,10 +178,9 @@ def ranking(document: Mapping[str, Any], *, told: Told, shelf: Sequence[dict[str
         ],
         seconds=round(time.perf_counter() - start, 2),
     )
-    return answer.model_dump()
 
 
-def curve(document: Mapping[str, Any], parameter: str, *, told: Told) -> dict[str, Any]:
+def curve(told: Told, document: Document, parameter: str) -> r.CurveResult:
     """What one parameter does to the light; see ``CurveResult``."""
     shoot = resolve_document(document)
     found = what_if(shoot.brief, shoot.design, parameter, told=lambda done, total: told(done, total, None))
@@ -190,7 +189,7 @@ def curve(document: Mapping[str, Any], parameter: str, *, told: Told) -> dict[st
     def known(values: tuple[float, ...]) -> list[float | None]:
         return [round(x, 5) if math.isfinite(x) else None for x in values]
 
-    answer = r.CurveResult(
+    return r.CurveResult(
         parameter=parameter,
         at=[round(x, 4) for x in found.at],
         now=found.now,
@@ -201,4 +200,3 @@ def curve(document: Mapping[str, Any], parameter: str, *, told: Told) -> dict[st
         fits=list(found.fits),
         wanted={"edge": wanted.shadow_edge, "loss": wanted.loss, "evenness": wanted.evenness, "missed": wanted.spill},
     )
-    return answer.model_dump()

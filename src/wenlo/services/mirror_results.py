@@ -1,8 +1,7 @@
 """What a shiny thing shows, as plain results."""
 
 import math
-from collections.abc import Iterator, Mapping
-from typing import Any
+from collections.abc import Iterator
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,18 +12,18 @@ from wenlo.core.proposals.cards import Card, cards_for
 from wenlo.core.ranking.light_direction import words
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services import results as r
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 
 MOST_PARTS = 12
 
 
-def mirror(document: Mapping[str, Any]) -> dict[str, Any]:
+def mirror(document: Document) -> r.ReflectionsResult:
     """What the thing of a shoot mirrors; see ``ReflectionsResult``."""
     shoot = resolve_document(document)
     found = reflections(shoot.brief, shoot.design)
     said = list(words(shoot.brief, shoot.design, None if found is None else found.lit))
     if found is None:
-        return r.ReflectionsResult(shown=[], parts=[], lit=0.0, cards=[], words=said).model_dump()
+        return r.ReflectionsResult(shown=[], parts=[], lit=0.0, cards=[], words=said)
     toward = np.asarray(shoot.design.direction)
     said += _of_the_turn(found, shoot.units)
     return r.ReflectionsResult(
@@ -49,7 +48,7 @@ def mirror(document: Mapping[str, Any]) -> dict[str, Any]:
             )
             for c in cards_for(shoot.brief, shoot.design, found)
         ],
-    ).model_dump()
+    )
 
 
 def _plan(places: NDArray[np.float64]) -> list[list[float]]:

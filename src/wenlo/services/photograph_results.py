@@ -27,7 +27,7 @@ from wenlo.core.errors import Impossible, WenloError
 from wenlo.core.photometry.tone import MIDDLE_GREY
 from wenlo.formats.measured_photograph import Photograph, read_photograph, write_frame
 from wenlo.formats.photograph import KeptPhotograph, keep_photograph
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.results import Result
 
 
@@ -139,7 +139,7 @@ def kept_photograph(content: bytes, *, position: bool) -> KeptPhotograph:
     return keep_photograph(content, position=position)
 
 
-def measured_photograph(content: bytes, request: Mapping[str, Any], other: bytes | None = None) -> dict[str, Any]:
+def measured_photograph(content: bytes, request: Mapping[str, Any], other: bytes | None = None) -> PhotographResult:
     """What a photograph tells; see ``PhotographResult``.
 
     Parameters
@@ -168,7 +168,7 @@ def measured_photograph(content: bytes, request: Mapping[str, Any], other: bytes
         spots=[_spots(picture, area) for area in asked.areas if area.shows in ("dark", "lit sheet")],
         lines=[_line(picture, line) for line in asked.lines],
         frames=[] if pair is None or second is None else _frames(asked.areas, picture, pair, photo, second),
-    ).model_dump()
+    )
 
 
 def _pictures(
@@ -318,7 +318,7 @@ def _in_other(pair: LinearPhotograph, area: Area) -> AreaLevel:
         raise Impossible(f"In the other frame: {trouble.message}") from None
 
 
-def predicted_frame(document: Mapping[str, Any], aperture: float, shutter: float, iso: float) -> bytes:
+def predicted_frame(document: Document, aperture: float, shutter: float, iso: float) -> bytes:
     """The picture that is predicted of the set as it stands, as a frame with these settings."""
     shoot = resolve_document(document)
     taken = SimulatedExposure(aperture=aperture, shutter=shutter, iso=iso)

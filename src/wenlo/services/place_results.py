@@ -1,7 +1,6 @@
 """The Place stage's answers as plain results, and the tasks that work them out."""
 
 import math
-from collections.abc import Mapping
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -28,7 +27,7 @@ from wenlo.core.scene.side_view import elevation, plan_view
 from wenlo.core.transport.solve import DRAFT, Effort
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import lamps_drawn, outlines_drawn
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.results import ChangeResult, LampDrawn, OutlineDrawn, Result
 from wenlo.services.set_files import known_form
 
@@ -340,18 +339,18 @@ def _second(shoot: Shoot) -> list[SecondDrawn]:
     return found
 
 
-def second_start(document: Mapping[str, Any], light: str, kind: str) -> dict[str, Any]:
+def second_start(document: Document, light: str, kind: str) -> SecondResult:
     """A modifier of a kind before another light, where that light is now; see ``SecondResult``."""
     shoot = resolve_document(document)
     chosen, lamp = kinds().get(kind), shoot.brief.lights.get(light)
     if chosen is None or lamp is None or is_natural(lamp.id) or chosen.daylight is not None:
         return SecondResult(
             design=None, why_not="A second modifier stands before a second lamp; choose one that takes a lamp."
-        ).model_dump()
+        )
     alone = shoot.brief.model_copy(update={"lamp": LampSetting(id=lamp.id), "others": [], "pieces": []}).with_shaped({})
     why_not = chosen.rejection_reason(alone)
     if why_not:
-        return SecondResult(design=None, why_not=why_not).model_dump()
+        return SecondResult(design=None, why_not=why_not)
     design = chosen.start(alone)
     key_angle = chosen.slots["key_angle"]
     design = key_angle.put(design, round(key_angle.within(math.degrees(math.atan2(lamp.x, -lamp.y))), 1))
@@ -359,10 +358,10 @@ def second_start(document: Mapping[str, Any], light: str, kind: str) -> dict[str
         if scene_builder.fits_in_room(alone, design):
             break
         design = chosen.scaled(design, SHRINK)
-    return SecondResult(design=design.model_dump(mode="json"), why_not=None).model_dump()
+    return SecondResult(design=design.model_dump(mode="json"), why_not=None)
 
 
-def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
+def place(document: Document, effort: str) -> PlaceResult:
     """Elevations, clashes and meters of a set; see ``PlaceResult``."""
     shoot = resolve_document(document)
     arrangement = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
@@ -377,7 +376,7 @@ def place(document: Mapping[str, Any], effort: str) -> dict[str, Any]:
             ClashResult(level=c.level, about=c.about, text=c.text, place=list(c.place))
             for c in clashes(shoot.brief, shoot.design, units=shoot.units)
         ],
-    ).model_dump()
+    )
 
 
 WORDS = {"sheet": "the sheet", "face": "the bounce face", "none": "nothing"}
@@ -391,13 +390,13 @@ def _surface_name(name: str, brief: Brief) -> str:
     return WORDS.get(name, name)
 
 
-def flow(document: Mapping[str, Any], lamp: int) -> dict[str, Any]:
+def flow(document: Document, lamp: int) -> FlowResult:
     """Where a lamp's light goes; see ``FlowResult``."""
     shoot = resolve_document(document)
     found = lamp_flow(shoot.brief, shoot.design, lamp)
     if found is None:
         sentence = "Sun and sky come from all over: there is no lamp to follow."
-        return FlowResult(start=[], streams=[], sentence=sentence).model_dump()
+        return FlowResult(start=[], streams=[], sentence=sentence)
     streams = [
         StreamResult(
             surface=_surface_name(s.surface, shoot.brief), share=round(s.share, 4), place=[round(x, 3) for x in s.place]
@@ -406,10 +405,10 @@ def flow(document: Mapping[str, Any], lamp: int) -> dict[str, Any]:
     ]
     first = ", ".join(f"{s.share * 100:.0f} % {s.surface}" for s in streams[:4])
     sentence = f"First lands: {first}. {found.at_face * 100:.2g} % of all its light comes to the face, by whatever way."
-    return FlowResult(start=[round(x, 3) for x in found.start], streams=streams, sentence=sentence).model_dump()
+    return FlowResult(start=[round(x, 3) for x in found.start], streams=streams, sentence=sentence)
 
 
-def role(document: Mapping[str, Any], role: RoleId, lamp: str) -> dict[str, Any]:
+def role(document: Document, role: RoleId, lamp: str) -> RoleResult:
     """Place what a job needs; see ``RoleResult``."""
     shoot = resolve_document(document)
     units: UnitSystem = shoot.units
@@ -422,10 +421,10 @@ def role(document: Mapping[str, Any], role: RoleId, lamp: str) -> dict[str, Any]
         boards=list(found.boards),
         changes=[ChangeResult(path=c.path, value=c.value) for c in found.changes],
         checks=[CheckResult(holds=c.holds, text=c.text) for c in found.checks],
-    ).model_dump(mode="json")
+    )
 
 
-def balance(document: Mapping[str, Any]) -> dict[str, Any]:
+def balance(document: Document) -> BalanceResult:
     """Weigh the lights of a set against its key; see ``BalanceResult``."""
     shoot = resolve_document(document)
     span = sun_span(shoot.brief, shoot.design)
@@ -442,4 +441,4 @@ def balance(document: Mapping[str, Any]) -> dict[str, Any]:
             for b in balances(shoot.brief, shoot.design)
         ],
         span=said,
-    ).model_dump()
+    )

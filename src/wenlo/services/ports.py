@@ -1,6 +1,6 @@
 """What the use cases need from the outside, as Protocols."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from contextlib import AbstractContextManager
 from dataclasses import dataclass
 from datetime import datetime
@@ -9,6 +9,7 @@ from uuid import UUID
 
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.catalog.items import Item
+from wenlo.services.work import Call, LongCall
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -224,6 +225,7 @@ class LogStore(Protocol):
 
 
 S_co = TypeVar("S_co", covariant=True)
+A = TypeVar("A")
 
 
 class Transactions(Protocol[S_co]):
@@ -232,43 +234,6 @@ class Transactions(Protocol[S_co]):
     def __call__(self) -> AbstractContextManager[S_co]:
         """Begin."""
 
-
-Task = Literal[
-    "figures",
-    "advice",
-    "build",
-    "picture",
-    "light_map",
-    "becomes",
-    "mirror",
-    "place",
-    "flow",
-    "role",
-    "balance",
-    "set_file",
-    "second_start",
-    "measured",
-    "changes",
-    "adapt",
-    "cut_together",
-    "rig",
-    "predicted",
-    "fitted",
-    "next_setting",
-    "measured_photograph",
-    "kept_photograph",
-    "bench",
-    "traced",
-    "outline_file",
-    "exercise",
-    "exercise_picture",
-    "exercise_scored",
-    "failure_learned",
-    "predicted_frame",
-]
-LongTask = Literal["ranking", "curve", "at_hand", "paper", "rig_sheet", "flags"]
-Told = Callable[[int, int, Any], bool]
-"""Called with how much is done, of how much, and a part that is ready or None; false ends the work."""
 
 RunState = Literal["waiting", "running", "done", "failed", "stopped"]
 
@@ -280,7 +245,7 @@ class RunRecord:
     """
 
     id: UUID
-    task: LongTask
+    task: str
     state: RunState
     attempt: int
     worker: str | None
@@ -295,7 +260,7 @@ class RunRecord:
 class RunWork:
     """What a worker has taken up."""
 
-    task: LongTask
+    task: str
     arguments: Mapping[str, Any]
     attempt: int
 
@@ -303,7 +268,7 @@ class RunWork:
 class RunStore(Protocol):
     """Long work, inside one transaction."""
 
-    def add(self, owner: UUID, task: LongTask, editor: str | None, arguments: Mapping[str, Any]) -> UUID:
+    def add(self, owner: UUID, call: LongCall[Any], editor: str | None) -> UUID:
         """Ask for it; for one ``editor`` it takes the place of what was asked before."""
 
     def find(self, owner: UUID, run: UUID) -> RunRecord | None:
@@ -327,8 +292,8 @@ class RunStore(Protocol):
 class Engine(Protocol):
     """Computes away from the web process."""
 
-    async def run(self, task: Task, *, editor: str | None = None, **arguments: Any) -> Any:
-        """Run a task and return its plain result.
+    async def run(self, call: Call[A], *, editor: str | None = None) -> A:
+        """Do it and return its answer.
 
         For one ``editor`` the latest request wins: an older one that still waits is dropped, and
         a picture that is being taken is given up (Superseded).

@@ -73,7 +73,7 @@ class ScoreResult(Result):
     reason: str
 
 
-def exercise_made(kind: ExerciseKind, seed: int) -> dict[str, Any]:
+def exercise_made(kind: ExerciseKind, seed: int) -> ExerciseResult:
     """An exercise; see ``ExerciseResult``."""
     made = exercise(kind, seed)
     brief, design = made.shown.brief, made.shown.design
@@ -105,7 +105,7 @@ def exercise_made(kind: ExerciseKind, seed: int) -> dict[str, Any]:
         pictures=list(made.pictures),
         choices=[ChoiceResult(id=c.id, words=c.words) for c in made.choices],
         drawing=drawing,
-    ).model_dump()
+    )
 
 
 def exercise_picture(kind: ExerciseKind, seed: int, which: str) -> bytes:
@@ -116,7 +116,7 @@ def exercise_picture(kind: ExerciseKind, seed: int, which: str) -> bytes:
     return out.getvalue()
 
 
-def exercise_scored(kind: ExerciseKind, seed: int, answer: dict[str, Any]) -> dict[str, Any]:
+def exercise_scored(kind: ExerciseKind, seed: int, answer: dict[str, Any]) -> ScoreResult:
     """An answer held against what is true; see ``ScoreResult``."""
     found = score(kind, seed, Answer(**answer))
     truth = found.truth
@@ -126,4 +126,4 @@ def exercise_scored(kind: ExerciseKind, seed: int, answer: dict[str, Any]) -> di
         points=found.points,
         reason=found.reason,
         truth=AnswerRequest(x=truth.x, y=truth.y, stops=truth.stops, choice=truth.choice),
-    ).model_dump()
+    )

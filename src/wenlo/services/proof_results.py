@@ -20,7 +20,7 @@ from wenlo.core.calibration.shots import ShotReading
 from wenlo.core.catalog.own import OwnBackdrop, OwnLamp, OwnSheet
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.units.fields import ShortText
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.results import Result
 
 ControlName = Literal["power", "iso", "shutter", "aperture", "distance", "gel"]
@@ -176,7 +176,7 @@ PATHS: dict[str, str] = {
 }
 
 
-def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dict[str, Any]:
+def next_setting(document: Document, request: Mapping[str, Any]) -> NextResult:
     """The next mark on a dial, from how the shot was set; see ``NextResult``. Raises InvalidInput when a judgement is
     not understood.
     """
@@ -205,7 +205,7 @@ def next_setting(document: Mapping[str, Any], request: Mapping[str, Any]) -> dic
             NextMarkResult(control=m.control, value=m.value, words=mark_sentence(m), off=m.off, path=paths[m.control])
             for m in found
         ],
-    ).model_dump()
+    )
 
 
 def next_trial(request: LadderRequest) -> LadderResult:
@@ -214,16 +214,16 @@ def next_trial(request: LadderRequest) -> LadderResult:
     return LadderResult(next=step.next, low=step.low, high=step.high, left=step.left, done=step.done)
 
 
-def predicted(document: Mapping[str, Any], meters: Sequence[str]) -> dict[str, Any]:
+def predicted(document: Document, meters: Sequence[str]) -> PredictedResult:
     """What the meters should read; see ``PredictedResult``."""
     shoot = resolve_document(document)
     names = list(dict.fromkeys([KEY, *meters]))
     lux = predictor(shoot.brief, shoot.design, shoot.meters, names)({})
     lines = [PredictedLine(meter=name, lux=float(value)) for name, value in zip(names, lux, strict=True)]
-    return PredictedResult(lines=lines).model_dump()
+    return PredictedResult(lines=lines)
 
 
-def fit_readings(document: Mapping[str, Any], readings: Sequence[Mapping[str, Any]]) -> dict[str, Any]:
+def fit_readings(document: Document, readings: Sequence[Mapping[str, Any]]) -> FitResult:
     """What explains the readings; see ``FitResult``."""
     shoot = resolve_document(document)
     names = [str(r["meter"]) for r in readings]
@@ -237,4 +237,4 @@ def fit_readings(document: Mapping[str, Any], readings: Sequence[Mapping[str, An
             MissResult(meter=name, before=float(b), after=float(a))
             for name, b, a in zip(names, found.before, found.after, strict=True)
         ],
-    ).model_dump()
+    )

@@ -260,7 +260,7 @@ def _ranking(shoot: Shoot) -> list[RankedFact]:
 def _build(document: Mapping[str, Any]) -> tuple[BuildFacts, CutFacts]:
     from wenlo.services.build_results import build
 
-    made = build(document)
+    made = build(document).model_dump()
     steps = [{key: step[key] for key in StepFact.model_fields} for step in made["steps"]]
     facts = BuildFacts.model_validate(
         {**{key: made[key] for key in BuildFacts.model_fields if key in made}, "steps": steps, "price": made["total"]}
@@ -271,7 +271,7 @@ def _build(document: Mapping[str, Any]) -> tuple[BuildFacts, CutFacts]:
 def _rig(document: Mapping[str, Any]) -> RigFacts:
     from wenlo.services.rig_results import rig
 
-    found = rig(document)
+    found = rig(document).model_dump()
     return RigFacts(
         holdings=[
             HoldFact(
@@ -303,7 +303,7 @@ def _next(document: Mapping[str, Any]) -> list[NextFact]:
     found = []
     for stops in ASKED:
         answer = next_setting(document, {"judgement": f"{stops:+.6f}"})
-        found.append(NextFact(stops=stops, marks=[MarkFact.model_validate(mark) for mark in answer["marks"]]))
+        found.append(NextFact(stops=stops, marks=[MarkFact.model_validate(mark.model_dump()) for mark in answer.marks]))
     return found
 
 

@@ -7,11 +7,19 @@ from wenlo.core.brief.uses import with_wishes
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.scene.scene_builder import with_daylight
 
+Document = Shoot | Mapping[str, Any]
+"""A shoot, or its JSON values."""
 
-def resolve_document(document: Mapping[str, Any]) -> Shoot:
+
+def read_document(document: Document) -> Shoot:
+    """The shoot as it stands. Raises InvalidInput."""
+    return document if isinstance(document, Shoot) else read_shoot(document)
+
+
+def resolve_document(document: Document) -> Shoot:
     """The shoot with the wishes of its use where nobody has answered them, with daylight in the place of its lamp where
     the modifier takes none, and other lights behind their modifiers.
     """
-    shoot = read_shoot(document)
+    shoot = read_document(document)
     brief = with_daylight(with_wishes(shoot.brief), shoot.design).with_shaped({s.light: s.design for s in shoot.second})
     return shoot.model_copy(update={"brief": brief})

@@ -1,8 +1,7 @@
 """The Rig stage's answers as plain results, and the task that works them out."""
 
-import base64
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from typing import Any, get_args
 
 from wenlo.core.document.rigging import HeldFrom, HoldChoice
@@ -19,8 +18,7 @@ from wenlo.core.rigging.looklist import look_list
 from wenlo.core.rigging.plan import RigPlan, rig_plan
 from wenlo.core.rigging.thermal_checks import ThermalState
 from wenlo.core.units.length import format_length
-from wenlo.services.ports import Told
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.rig_models import (
     CheckLine,
     CircuitResult,
@@ -41,6 +39,7 @@ from wenlo.services.rig_models import (
     SupportResult,
     TaskLine,
 )
+from wenlo.services.work import FileResult, Told
 
 WAYS: tuple[HeldFrom, ...] = get_args(HeldFrom)
 
@@ -219,13 +218,13 @@ def checklist(plan: RigPlan) -> list[RigTask]:
     return [*{task.id: task for task in (*found, *LOOKED_AT)}.values()]
 
 
-def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> dict[str, Any]:
+def rig(document: Document, shelf: Sequence[dict[str, Any]] = ()) -> RigResult:
     """What holds everything, all checks, mains, heat and lay-out; see ``RigResult``."""
     shoot = resolve_document(document)
     plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
     first, second = references(shoot.brief)
     lines = [_check(c, shoot) for c in plan.checks]
-    answer = RigResult(
+    return RigResult(
         holdings=[_holding(h, plan) for h in plan.holdings],
         checks=lines,
         outside=sum(c.state == "outside" for c in lines),
@@ -253,13 +252,10 @@ def rig(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]] = ()) -> di
         water_reach=mains.REACH,
         currency=shoot.brief.workshop.currency,
     )
-    return answer.model_dump()
 
 
-def rig_sheet(
-    document: Mapping[str, Any], form: str, shelf: Sequence[dict[str, Any]] = (), *, told: Told
-) -> dict[str, Any]:
-    """The lay-out sheet as ``"a4"`` or ``"letter"`` PDF, in base 64."""
+def rig_sheet(told: Told, document: Document, form: str, shelf: Sequence[dict[str, Any]] = ()) -> FileResult:
+    """The lay-out sheet as ``"a4"`` or ``"letter"`` PDF."""
     # the library for PDF is for those who want paper
     from wenlo.formats.rig_sheet_pdf import write_rig_sheet_pdf
 
@@ -277,4 +273,4 @@ def rig_sheet(
         places=[(r.x, r.y) for r in references(shoot.brief)],
         wet=shoot.rig.wet,
     )
-    return {"content": base64.b64encode(content).decode("ascii")}
+    return FileResult.of(content)

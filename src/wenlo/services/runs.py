@@ -7,9 +7,11 @@ from typing import Any
 from uuid import UUID
 
 import structlog
+from pydantic import BaseModel
 
 from wenlo.core.errors import FieldError, NotFound, WenloError
-from wenlo.services.ports import LongTask, RunRecord, RunStore, Transactions, User
+from wenlo.services.ports import RunRecord, RunStore, Transactions, User
+from wenlo.services.work import LongCall, LongTask
 
 log = structlog.get_logger()
 
@@ -20,10 +22,10 @@ class Runs:
     def __init__(self, transactions: Transactions[RunStore]) -> None:
         self._transactions = transactions
 
-    def start(self, user: User, task: LongTask, *, editor: str | None = None, **arguments: Any) -> RunRecord:
+    def start(self, user: User, call: LongCall[Any], *, editor: str | None = None) -> RunRecord:
         """Ask for it; for one ``editor`` the newest takes the place of what was asked before."""
         with self._transactions() as store:
-            run = store.add(user.id, task, editor, arguments)
+            run = store.add(user.id, call, editor)
             return _found(store.find(user.id, run))
 
     def look(self, user: User, run: UUID) -> RunRecord:
@@ -70,7 +72,7 @@ def _problem(code: str, message: str, fields: Sequence[FieldError] = ()) -> dict
 
 def perform(
     transactions: Transactions[RunStore],
-    tasks: Mapping[LongTask, Callable[..., Any]],
+    tasks: Mapping[str, LongTask[Any, Any]],
     run: UUID,
     *,
     worker: str,
@@ -82,7 +84,7 @@ def perform(
     Parameters
     ----------
     transactions: where runs are kept.
-    tasks: what is done, by name; each is called with the run's arguments and ``told``.
+    tasks: what can be done, by name.
     run: which.
     worker: name of this worker.
     seconds: how long it may compute. [s]
@@ -105,9 +107,10 @@ def perform(
     )
     ended = threading.Event()
 
-    def told(done: int, total: int, part: Any) -> bool:
+    def told(done: int, total: int, part: BaseModel | None) -> bool:
+        kept = None if part is None else part.model_dump(mode="json")
         with transactions() as store:
-            return store.progress(run, work.attempt, done, total, part) and not clock.is_over()
+            return store.progress(run, work.attempt, done, total, kept) and not clock.is_over()
 
     def watch() -> None:
         # what neither ends nor tells how far it is cannot be stopped but with its process
@@ -124,7 +127,7 @@ def perform(
     answer: Mapping[str, Any] | None = None
     problem: dict[str, Any] | None = None
     try:
-        answer = tasks[work.task](**work.arguments, told=told)
+        answer = tasks[work.task].done(told, work.arguments).model_dump(mode="json")
         if clock.is_over():
             answer, problem = None, late
     except WenloError as error:

@@ -1,8 +1,8 @@
 """A set as files: plan on paper, three dimensions, readings, the linear picture."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Literal
 
 import numpy as np
 
@@ -26,7 +26,7 @@ from wenlo.formats.gltf import MeshSolid, write_glb
 from wenlo.formats.open_exr import write_exr
 from wenlo.formats.plan_sheet import Drawn, PlanItem, PlanSheet, write_plan_pdf, write_plan_svg
 from wenlo.formats.readings_csv import write_readings
-from wenlo.services.resolve_document import resolve_document
+from wenlo.services.resolve_document import Document, resolve_document
 
 SEE_THROUGH = 0.35
 """Opacity of walls and sheets in three dimensions, so that one looks into the room. [-]"""
@@ -248,6 +248,6 @@ def known_form(form: str) -> str:
     return form
 
 
-def set_file(document: Mapping[str, Any], form: str) -> bytes:
+def set_file(document: Document, form: str) -> bytes:
     """A set in one of the forms of ``EXPORTS``. Raises KeyError when there is no such form."""
     return EXPORTS[form].write(resolve_document(document))

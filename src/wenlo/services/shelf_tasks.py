@@ -8,7 +8,7 @@ from wenlo.core.analysis.figures import Evaluated
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnFound, OwnLamp
 from wenlo.core.catalog.typical import lamp_types
-from wenlo.core.document.shoot import Shoot, read_shoot
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.stocked import own_lamps, stocked
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry.stops import format_stops
@@ -16,7 +16,7 @@ from wenlo.core.ranking.found_objects import Becoming, becomings
 from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import drawing_of
-from wenlo.services.ports import Told
+from wenlo.services.resolve_document import Document, read_document
 from wenlo.services.shelf_results import (
     AtHandLine,
     AtHandResult,
@@ -26,6 +26,7 @@ from wenlo.services.shelf_results import (
     MissingResult,
     OpeningResult,
 )
+from wenlo.services.work import Told
 
 
 def _made(brief: Brief, design: ModifierParameters, result: Evaluated, units: UnitSystem) -> MadeResult:
@@ -68,17 +69,17 @@ def amount_of(need: float, amount: str, category: str) -> str:
     return amount
 
 
-def made_of_shelf(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]], *, told: Told) -> dict[str, Any]:
+def made_of_shelf(told: Told, document: Document, shelf: Sequence[dict[str, Any]]) -> AtHandResult:
     """What can be made of a Shelf for a shoot's brief; see ``AtHandResult``."""
-    shoot = read_shoot(document)
+    shoot = read_document(document)
     start = time.perf_counter()
     rows = at_hand(
         shoot.brief,
         stocked(shelf),
         units=shoot.units,
-        told=lambda done, total, row: told(done, total, _line(row, shoot).model_dump()),
+        told=lambda done, total, row: told(done, total, _line(row, shoot)),
     )
-    answer = AtHandResult(
+    return AtHandResult(
         kinds=[_line(row, shoot) for row in rows],
         openings=[
             OpeningResult(what=o.what, amount=o.amount, price=round(o.price, 2), opens=list(o.opens))
@@ -86,16 +87,15 @@ def made_of_shelf(document: Mapping[str, Any], shelf: Sequence[dict[str, Any]], 
         ],
         seconds=round(time.perf_counter() - start, 2),
     )
-    return answer.model_dump()
 
 
-def becomes(document: Mapping[str, Any], found: Mapping[str, Any], shelf: Sequence[dict[str, Any]]) -> dict[str, Any]:
+def becomes(document: Document, found: Mapping[str, Any], shelf: Sequence[dict[str, Any]]) -> BecomingResult:
     """What a found object can become for a shoot's brief; see ``BecomingResult``."""
-    shoot = read_shoot(document)
+    shoot = read_document(document)
     thing = OwnFound.model_validate(found)
     lamps: list[str | OwnLamp] = [*own_lamps(stocked(shelf)), *lamp_types()]
     rows = becomings(shoot.brief, thing, lamps=lamps, units=shoot.units)
-    return BecomingResult(kinds=[_becoming(row, shoot) for row in rows]).model_dump()
+    return BecomingResult(kinds=[_becoming(row, shoot) for row in rows])
 
 
 def _becoming(row: Becoming, shoot: Shoot) -> BecomingLine:

@@ -23,6 +23,7 @@ from wenlo.services.bench_results import (
     taken_for,
 )
 from wenlo.services.shelf_form import ItemAnswer, item_answer
+from wenlo.services.tasks import BENCH, OUTLINE_FILE, TRACED
 
 router = APIRouter(prefix="/api/bench", tags=["bench"], responses=RESPONSES)
 
@@ -33,7 +34,7 @@ MEDIA = {"pdf": "application/pdf", "svg": "image/svg+xml", "dxf": "image/vnd.dxf
 async def measure(body: BenchRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine) -> BenchResult:
     """What the readings tell."""
     _, taken = await run_in_threadpool(taken_for, service, user, body)
-    return BenchResult.model_validate(await engine.run("bench", asked=body.bench, taken=taken))
+    return await engine.run(BENCH(asked=body.bench, taken=taken))
 
 
 @router.post("/keep", status_code=status.HTTP_201_CREATED)
@@ -42,7 +43,7 @@ async def keep_found(body: KeepRequest, service: ShelfService, user: CurrentUser
     since.
     """
     _, taken = await run_in_threadpool(taken_for, service, user, body)
-    found = await engine.run("bench", asked=body.bench, taken=taken)
+    found = await engine.run(BENCH(asked=body.bench, taken=taken))
     return item_answer(await run_in_threadpool(keep, service, user, body, found))
 
 
@@ -57,13 +58,11 @@ async def outline(
         fields = field_errors(TraceRequest, error.errors(include_url=False))
         raise InvalidInput(fields[0].message, fields=fields) from None
     content = base64.b64encode(await file.read()).decode("ascii")
-    return TraceResult.model_validate(
-        await engine.run("traced", content=content, request=request.model_dump(mode="json"))
-    )
+    return await engine.run(TRACED(content=content, request=request.model_dump(mode="json")))
 
 
 @router.post("/outline/file", response_class=Response)
 async def outline_drawn(body: OutlineFileRequest, engine: ComputeEngine) -> Response:
     """An outline at its true size, for paper or a laser."""
-    content = await engine.run("outline_file", request=body.model_dump(mode="json"))
+    content = await engine.run(OUTLINE_FILE(request=body.model_dump(mode="json")))
     return download(content, MEDIA[body.form], f"{body.name}.{body.form}")

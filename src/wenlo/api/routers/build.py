@@ -1,6 +1,5 @@
 """Build: parts, plans, prices, steps, papers and files."""
 
-import base64
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
@@ -20,6 +19,7 @@ from wenlo.services.offcuts import kept_offcuts
 from wenlo.services.ports import TickList
 from wenlo.services.shelf_results import shelf_rows
 from wenlo.services.supplier import Supplier
+from wenlo.services.tasks import ADAPT, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER
 
 router = APIRouter(prefix="/api", tags=["build"], responses=RESPONSES)
 
@@ -53,8 +53,7 @@ async def build(
     """
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
     offers, state = await _offers(body.document, supplier)
-    answer = await engine.run("build", document=write_shoot(body.document), shelf=shelf, offers=offers, supplier=state)
-    return BuildResult.model_validate(answer)
+    return await engine.run(BUILD(document=body.document, shelf=shelf, offers=offers, supplier=state))
 
 
 @router.post("/build/changes")
@@ -64,15 +63,13 @@ async def changes(
     """Cheaper, lighter, stronger, weatherproof; what can be mended; how it packs; a second one from what is left."""
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
     offers, _ = await _offers(body.document, supplier)
-    answer = await engine.run("changes", document=write_shoot(body.document), shelf=shelf, offers=offers)
-    return ChangesResult.model_validate(answer)
+    return await engine.run(CHANGES(document=body.document, shelf=shelf, offers=offers))
 
 
 @router.post("/build/adapt")
 async def adapt(body: AdaptRequest, engine: ComputeEngine) -> AdaptResult:
     """What of the modifier must be made anew for another lamp."""
-    answer = await engine.run("adapt", document=write_shoot(body.document), lamp=body.lamp)
-    return AdaptResult.model_validate(answer)
+    return await engine.run(ADAPT(document=body.document, lamp=body.lamp))
 
 
 @router.post("/build/together")
@@ -89,15 +86,14 @@ async def together(
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
     documents = [dict(record.document) for record in records]
     offers, _ = await _offers(read_shoot(documents[0]), supplier)
-    answer = await engine.run("cut_together", documents=documents, shelf=shelf, offers=offers)
-    return TogetherResult.model_validate(answer)
+    return await engine.run(CUT_TOGETHER(documents=documents, shelf=shelf, offers=offers))
 
 
 @router.post("/build/cut")
 async def cut(body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser) -> CutResult:
     """All is cut: bars and boards of one's own that were used leave the Shelf, offcuts worth keeping come to it."""
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
-    found = BuildResult.model_validate(await engine.run("build", document=write_shoot(body.document), shelf=shelf))
+    found = await engine.run(BUILD(document=body.document, shelf=shelf))
     return await run_in_threadpool(kept_offcuts, service, user, found)
 
 
@@ -105,9 +101,7 @@ async def cut(body: BuildRequest, engine: ComputeEngine, service: ShelfService, 
 async def measured(body: MeasuredRequest, engine: ComputeEngine) -> MeasuredResult:
     """From pieces as they were cut and what is seen of the frame to the piece to recut."""
     document = write_shoot(body.document)
-    return MeasuredResult.model_validate(
-        await engine.run("measured", document=document, measured=body.measured, symptom=body.symptom)
-    )
+    return await engine.run(MEASURED(document=document, measured=body.measured, symptom=body.symptom))
 
 
 @router.get("/shoots/{shoot_id}/ticks/{name}")
@@ -146,16 +140,17 @@ async def paper(
     run = await run_in_threadpool(
         lambda: runs.start(
             user,
-            "paper",
-            document=dict(record.document),
-            form=paper if form == "pdf" else form,
-            what=what.replace("-", "_"),
-            number=number,
-            shelf=items,
-            offers=offers,
+            PAPER(
+                document=dict(record.document),
+                form=paper if form == "pdf" else form,
+                what="cut_list" if what == "cut-list" else what,
+                number=number,
+                shelf=items,
+                offers=offers,
+            ),
         )
     )
-    content = base64.b64decode((await finished(runs, user, run))["content"])
+    content = (await finished(runs, user, run, PAPER)).content
     name = "flat pieces" if what == "cut-list" and form in ("svg", "dxf") else what.replace("-", " ")
     part = f" {number + 1}" if form == "stl" else ""
     return download(content, MEDIA[form], f"{title} {name}{part}.{form}")

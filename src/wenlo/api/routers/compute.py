@@ -25,6 +25,7 @@ from wenlo.services.results import (
     ReflectionsResult,
 )
 from wenlo.services.shelf_results import shelf_rows
+from wenlo.services.tasks import ADVICE, CURVE, FIGURES, FLAGS, LIGHT_MAP, MIRROR, PICTURE, RANKING
 
 LOOK_AROUND = 0.05
 """How often a long run asks whether anybody still waits. [s]"""
@@ -35,15 +36,13 @@ router = APIRouter(prefix="/api", tags=["compute"], responses=RESPONSES)
 @router.post("/figures")
 async def figures(body: FiguresRequest, engine: ComputeEngine) -> FiguresResult:
     """Gauges, figures and drawing data; for one editor the newest request wins."""
-    answer = await engine.run("figures", editor=body.editor, document=write_shoot(body.document), effort=body.effort)
-    return FiguresResult.model_validate(answer)
+    return await engine.run(FIGURES(document=body.document, effort=body.effort), editor=body.editor)
 
 
 @router.post("/advice")
 async def advice(body: AdviceRequest, engine: ComputeEngine) -> AdviceResult:
     """How a gauge was computed, what changes it most, and changes that bring it into its band."""
-    answer = await engine.run("advice", document=write_shoot(body.document), gauge=body.gauge)
-    return AdviceResult.model_validate(answer)
+    return await engine.run(ADVICE(document=body.document, gauge=body.gauge))
 
 
 @router.post(
@@ -59,58 +58,52 @@ async def advice(body: AdviceRequest, engine: ComputeEngine) -> AdviceResult:
 async def picture(body: PictureRequest, engine: ComputeEngine, request: Request) -> Response:
     """The predicted picture, linear, lamp by lamp at full power; headers tell the rest (docs/formats.md)."""
     editor = body.editor or str(uuid4())
-    run = asyncio.ensure_future(
-        engine.run("picture", editor=editor, document=write_shoot(body.document), quality=body.quality)
-    )
+    run = asyncio.ensure_future(engine.run(PICTURE(document=body.document, quality=body.quality), editor=editor))
     while not run.done():
         await asyncio.wait([run], timeout=LOOK_AROUND)
         if not run.done() and await request.is_disconnected():
-            engine.give_up("picture", editor=editor)
+            engine.give_up(PICTURE, editor=editor)
             break
     answer = await run
     headers = {
-        "X-Picture-Width": str(answer["width"]),
-        "X-Picture-Height": str(answer["height"]),
-        "X-Picture-Lamps": str(answer["lamps"]),
-        "X-Picture-Outline": json.dumps(answer["outline"], separators=(",", ":")),
-        "X-Picture-Samples": str(answer["samples"]),
-        "X-Picture-Noise": f"{answer['noise']:.4f}",
+        "X-Picture-Width": str(answer.width),
+        "X-Picture-Height": str(answer.height),
+        "X-Picture-Lamps": str(answer.lamps),
+        "X-Picture-Outline": json.dumps([place.model_dump() for place in answer.outline], separators=(",", ":")),
+        "X-Picture-Samples": str(answer.samples),
+        "X-Picture-Noise": f"{answer.noise:.4f}",
         "Cache-Control": "no-store",
     }
-    return Response(content=answer["light"], media_type="application/octet-stream", headers=headers)
+    return Response(content=answer.light, media_type="application/octet-stream", headers=headers)
 
 
 @router.post("/light-map")
 async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapResult:
     """The light over a layer of the room in stops from the key; for one editor the newest request wins."""
-    answer = await engine.run(
-        "light_map", editor=body.editor, document=write_shoot(body.document), layer=body.layer, thing=body.thing
-    )
-    return LightMapResult.model_validate(answer)
+    return await engine.run(LIGHT_MAP(document=body.document, layer=body.layer, thing=body.thing), editor=body.editor)
 
 
 @router.post("/reflections")
 async def reflections(body: ReflectionsRequest, engine: ComputeEngine) -> ReflectionsResult:
     """What a shiny thing mirrors, and which cards and turns change that; for one editor the newest request wins."""
-    answer = await engine.run("mirror", editor=body.editor, document=write_shoot(body.document))
-    return ReflectionsResult.model_validate(answer)
+    return await engine.run(MIRROR(document=body.document), editor=body.editor)
 
 
 @router.post("/kinds", status_code=status.HTTP_202_ACCEPTED)
 def kinds(body: RankingRequest, service: ShelfService, user: CurrentUser, runs: RunsService) -> RunAnswer:
     """Ask for all kinds of modifier, sized and ranked for the brief and the Shelf."""
     shelf, document = shelf_rows(service.items(user)), write_shoot(body.document)
-    return run_answer(runs.start(user, "ranking", editor=body.editor, document=document, shelf=shelf))
+    return run_answer(runs.start(user, RANKING(document=document, shelf=shelf), editor=body.editor))
 
 
 @router.post("/curve", status_code=status.HTTP_202_ACCEPTED)
 def curve(body: CurveRequest, user: CurrentUser, runs: RunsService) -> RunAnswer:
     """Ask what one length, angle or number of the modifier does to its light."""
     document = write_shoot(body.document)
-    return run_answer(runs.start(user, "curve", editor=body.editor, document=document, parameter=body.parameter))
+    return run_answer(runs.start(user, CURVE(document=document, parameter=body.parameter), editor=body.editor))
 
 
 @router.post("/flags", status_code=status.HTTP_202_ACCEPTED)
 def flags(body: FlagsRequest, user: CurrentUser, runs: RunsService) -> RunAnswer:
     """Ask for the fewest flags that keep the Brief's dark surfaces under their limits."""
-    return run_answer(runs.start(user, "flags", editor=body.editor, document=write_shoot(body.document)))
+    return run_answer(runs.start(user, FLAGS(document=write_shoot(body.document)), editor=body.editor))

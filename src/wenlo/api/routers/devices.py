@@ -15,6 +15,7 @@ from wenlo.api.schemas import Request
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.core.units.fields import ShortText
 from wenlo.services.lamp_desk import DeskState
+from wenlo.services.tasks import PREDICTED_FRAME
 
 router = APIRouter(prefix="/api", tags=["devices"], responses=RESPONSES)
 
@@ -120,11 +121,12 @@ async def prediction(
     values = (await run_in_threadpool(log.shot, user, shot_id)).values
     camera = body.document.brief.camera
     content = await engine.run(
-        "predicted_frame",
-        document=write_shoot(body.document),
-        aperture=values.aperture or camera.aperture,
-        shutter=values.shutter or camera.shutter,
-        iso=values.iso or camera.iso,
+        PREDICTED_FRAME(
+            document=body.document,
+            aperture=values.aperture or camera.aperture,
+            shutter=values.shutter or camera.shutter,
+            iso=values.iso or camera.iso,
+        )
     )
     return shot_answer(
         await run_in_threadpool(log.add_photograph, user, shot_id, name="as predicted", kept=await room.keep(content))

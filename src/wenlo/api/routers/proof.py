@@ -14,7 +14,7 @@ from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AddShot, SaveShot, Version
 from wenlo.core.calibration.shots import ShotValues
-from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
+from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.apply_calibration import apply_calibration, tighten
 from wenlo.services.failures import FailureRequest, LearnedResult
@@ -36,6 +36,7 @@ from wenlo.services.proof_results import (
 )
 from wenlo.services.shelf import Shelf
 from wenlo.services.shelf_results import shelf_rows
+from wenlo.services.tasks import FAILURE_LEARNED, FIT_READINGS, MEASURED_PHOTOGRAPH, NEXT_SETTING, PREDICTED
 
 router = APIRouter(prefix="/api", tags=["proof"], responses=RESPONSES)
 
@@ -182,16 +183,14 @@ async def measures(
     """Stops between areas and frames, evenness, leaks and lumps, edges, cast and ground of a photograph."""
     content = await room.photograph(service, user, photograph_id, "working")
     other = None if body.against is None else await room.photograph(service, user, body.against, "working")
-    answer = await engine.run("measured_photograph", content=content, request=body.model_dump(mode="json"), other=other)
-    return PhotographResult.model_validate(answer)
+    return await engine.run(MEASURED_PHOTOGRAPH(content=content, request=body.model_dump(mode="json"), other=other))
 
 
 @router.post("/next-setting")
 async def following(body: NextRequest, engine: ComputeEngine) -> NextResult:
     """From a judgement or a reading to the next mark on every dial."""
     asked = body.model_dump(mode="json", exclude={"document"})
-    answer = await engine.run("next_setting", document=write_shoot(body.document), request=asked)
-    return NextResult.model_validate(answer)
+    return await engine.run(NEXT_SETTING(document=body.document, request=asked))
 
 
 @router.post("/next-trial")
@@ -203,15 +202,14 @@ def trial(body: LadderRequest) -> LadderResult:
 @router.post("/predicted")
 async def predicted(body: PredictRequest, engine: ComputeEngine) -> PredictedResult:
     """What the meters should read."""
-    answer = await engine.run("predicted", document=write_shoot(body.document), meters=body.meters)
-    return PredictedResult.model_validate(answer)
+    return await engine.run(PREDICTED(document=body.document, meters=body.meters))
 
 
 @router.post("/fit")
 async def fit(body: FitRequest, engine: ComputeEngine) -> FitResult:
     """Which few unknowns explain the readings."""
     readings = [r.model_dump(mode="json") for r in body.readings]
-    return FitResult.model_validate(await engine.run("fitted", document=write_shoot(body.document), readings=readings))
+    return await engine.run(FIT_READINGS(document=body.document, readings=readings))
 
 
 @router.post("/fit/take-over")
@@ -239,7 +237,6 @@ async def tighten_limit(
 
 async def _learned(body: FailureRequest, service: Shelf, user: User, engine: WorkerPool) -> LearnedResult:
     rows = shelf_rows(await run_in_threadpool(service.items, user))
-    answer = await engine.run(
-        "failure_learned", document=write_shoot(body.document), failure=body.failure.model_dump(mode="json"), shelf=rows
+    return await engine.run(
+        FAILURE_LEARNED(document=body.document, failure=body.failure.model_dump(mode="json"), shelf=rows)
     )
-    return LearnedResult.model_validate(answer)

@@ -1,6 +1,5 @@
 """Rig: what holds a set up, keeps it cool and dry; the lay-out sheet."""
 
-import base64
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -12,9 +11,9 @@ from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
 from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BuildRequest
-from wenlo.core.document.shoot import write_shoot
 from wenlo.services.rig_models import RigResult
 from wenlo.services.shelf_results import shelf_rows
+from wenlo.services.tasks import RIG, RIG_SHEET
 
 router = APIRouter(prefix="/api", tags=["rig"], responses=RESPONSES)
 
@@ -23,7 +22,7 @@ router = APIRouter(prefix="/api", tags=["rig"], responses=RESPONSES)
 async def rig(body: BuildRequest, engine: ComputeEngine, service: ShelfService, user: CurrentUser) -> RigResult:
     """What holds each thing, every check with its cure, mains, heat, lay-out and checklist."""
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
-    return RigResult.model_validate(await engine.run("rig", document=write_shoot(body.document), shelf=shelf))
+    return await engine.run(RIG(document=body.document, shelf=shelf))
 
 
 @router.get("/shoots/{shoot_id}/lay-out.pdf", response_class=Response)
@@ -39,7 +38,7 @@ async def lay_out(
     record = await run_in_threadpool(service.open, user, shoot_id)
     items = shelf_rows(await run_in_threadpool(shelf.items, user))
     run = await run_in_threadpool(
-        lambda: runs.start(user, "rig_sheet", document=dict(record.document), form=paper, shelf=items)
+        lambda: runs.start(user, RIG_SHEET(document=dict(record.document), form=paper, shelf=items))
     )
-    content = base64.b64decode((await finished(runs, user, run))["content"])
+    content = (await finished(runs, user, run, RIG_SHEET)).content
     return download(content, "application/pdf", f"{record.document['title']} lay-out.pdf")

@@ -17,6 +17,7 @@ from wenlo.core.document.shoot import write_shoot
 from wenlo.core.units.length import UnitSystem
 from wenlo.services.shelf_form import ItemAnswer, ShelfForm, item_answer, shelf_form
 from wenlo.services.shelf_results import BecomingResult, shelf_rows
+from wenlo.services.tasks import AT_HAND, BECOMES
 
 router = APIRouter(prefix="/api/shelf", tags=["shelf"], responses=RESPONSES)
 
@@ -63,7 +64,7 @@ def bring_in(file: Annotated[UploadFile, File()], service: ShelfService, user: C
 def at_hand(body: AtHandRequest, service: ShelfService, user: CurrentUser, runs: RunsService) -> RunAnswer:
     """Ask what can be made of the Shelf alone, and what a purchase would open up."""
     shelf, document = shelf_rows(service.items(user)), write_shoot(body.document)
-    return run_answer(runs.start(user, "at_hand", editor=body.editor, document=document, shelf=shelf))
+    return run_answer(runs.start(user, AT_HAND(document=document, shelf=shelf), editor=body.editor))
 
 
 @router.post("/becomes")
@@ -73,8 +74,7 @@ async def becomes(
     """The kinds that a found object can become, and their light."""
     records = await run_in_threadpool(service.items, user)
     found = service.found_object(records, body.item, body.generic)
-    answer = await engine.run("becomes", document=write_shoot(body.document), found=found, shelf=shelf_rows(records))
-    return BecomingResult.model_validate(answer)
+    return await engine.run(BECOMES(document=body.document, found=found, shelf=shelf_rows(records)))
 
 
 @router.put("/{item_id}")

@@ -34,14 +34,15 @@ def test_new_shoot_marks_every_answer_as_assumed(client):
     assert "brief.wanted.shadow_edge" in document["brief"]["assumed"]
 
 
-def test_save_undo_redo_over_http(client, shoot):
+def test_a_program_that_saves_whole_documents_is_in_the_history(client, shoot):
     url = f"/api/shoots/{shoot['id']}"
     saved = client.put(url, json={"version": 1, "document": shoot_document(design__width=1.5), "label": "wider"})
     assert saved.status_code == 200
     assert saved.json()["version"] == 2
-    assert client.post(f"{url}/undo", json={"version": 2}).json()["document"]["design"]["width"] == 1.2
-    assert client.post(f"{url}/redo", json={"version": 3}).json()["document"]["design"]["width"] == 1.5
-    assert [r["label"] for r in client.get(f"{url}/history").json()] == ["wider", "Made"]
+    history = client.get(f"{url}/history").json()
+    assert [(r["label"], r["called"]) for r in history] == [("wider", "another program"), ("Made", "")]
+    assert [c["path"] for c in history[0]["changes"]] == [["design", "width"]]
+    assert client.get(f"{url}/history/1").json()["design"]["width"] == 1.2
 
 
 def test_conflict_answer_carries_the_current_version(client, shoot):

@@ -22,48 +22,14 @@ def user(service):
     return service.local_user()
 
 
-def test_undo_and_redo_walk_the_revisions(service, user):
-    record = service.create(user, make_shoot())
-    assert (record.version, record.can_undo, record.can_redo) == (1, False, False)
-    wide = service.save(user, record.id, version=1, document=make_shoot(design__width=1.5), label="wider")
-    wider = service.save(user, record.id, version=2, document=make_shoot(design__width=1.8), label="wider still")
-    assert wider.version == 3
-    back = service.undo(user, record.id, version=3)
-    assert back.document == wide.document
-    assert back.can_redo
-    first = service.undo(user, record.id, version=back.version)
-    assert first.document["design"]["width"] == 1.2
-    assert not first.can_undo
-    again = service.redo(user, record.id, version=first.version)
-    assert again.document == wide.document
-    assert service.redo(user, record.id, version=again.version).document == wider.document
-
-
-def test_undo_at_the_beginning_changes_nothing(service, user):
-    record = service.create(user, make_shoot())
-    assert service.undo(user, record.id, version=1).version == 1
-    assert service.redo(user, record.id, version=1).version == 1
-
-
-def test_a_new_edit_after_undo_keeps_the_other_branch(service, user):
-    record = service.create(user, make_shoot())
-    service.save(user, record.id, version=1, document=make_shoot(design__width=1.5), label="a")
-    service.undo(user, record.id, version=2)
-    other = service.save(user, record.id, version=3, document=make_shoot(design__width=0.9), label="b")
-    assert not other.can_redo
-    history = service.history(user, record.id)
-    assert [(r.number, r.parent, r.current) for r in history] == [(3, 1, True), (2, 1, False), (1, None, False)]
-
-
 def test_stale_write_is_a_conflict_and_changes_nothing(service, user):
     record = service.create(user, make_shoot())
     service.save(user, record.id, version=1, document=make_shoot(title="theirs"), label="theirs")
     with pytest.raises(VersionConflict) as caught:
         service.save(user, record.id, version=1, document=make_shoot(title="mine"), label="mine")
     assert caught.value.current_version == 2
-    for write in (service.undo, service.redo, service.remove):
-        with pytest.raises(VersionConflict):
-            write(user, record.id, version=1)
+    with pytest.raises(VersionConflict):
+        service.remove(user, record.id, version=1)
     assert service.open(user, record.id).document["title"] == "theirs"
 
 

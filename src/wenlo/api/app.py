@@ -2,10 +2,11 @@
 
 import asyncio
 from collections.abc import AsyncIterator
-from contextlib import asynccontextmanager
+from contextlib import asynccontextmanager, suppress
 
 import structlog
 from fastapi import FastAPI
+from fastapi.concurrency import run_in_threadpool
 
 import wenlo
 from wenlo.api import errors
@@ -18,6 +19,7 @@ from wenlo.api.routers import (
     build,
     compute,
     devices,
+    events,
     health,
     place,
     practice,
@@ -27,14 +29,18 @@ from wenlo.api.routers import (
     runs,
     shelf,
     shoots,
+    trash,
 )
 from wenlo.api.trace import RequestCounts, Trace
+from wenlo.core.errors import WenloError
+from wenlo.db.feed import DatabaseFeed
 from wenlo.db.log import SqlLogStore
 from wenlo.db.runs import SqlRunStore
 from wenlo.db.session import SqlTransactions, make_engine, make_sessions
 from wenlo.db.shelf import SqlShelfStore
 from wenlo.db.shoots import SqlShootStore
 from wenlo.db.state import DatabaseState
+from wenlo.db.trash import SqlTrashStore
 from wenlo.jobs.pool import WorkerPool
 from wenlo.jobs.queue import deferrer
 from wenlo.services.devices import Devices
@@ -44,6 +50,7 @@ from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.services.supplier import Supplier
+from wenlo.services.trash import Trash
 from wenlo.settings import Settings
 
 log = structlog.get_logger()
@@ -53,6 +60,18 @@ async def _load(engine: WorkerPool, *, warm: bool) -> None:
     if warm:
         await engine.ready()
     await engine.look_after()
+
+
+DAY = 24 * 3600.0
+"""[s]"""
+
+
+async def _empty_trash(trash: Trash) -> None:
+    # what has been there for too long; a database that is away has it another day
+    while True:
+        with suppress(WenloError):
+            await run_in_threadpool(trash.empty)
+        await asyncio.sleep(DAY)
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -72,6 +91,8 @@ def create_app(settings: Settings) -> FastAPI:
         defer = deferrer(settings.database_url.get_secret_value())
         app.state.runs = Runs(SqlTransactions(sessions, lambda session: SqlRunStore(session, defer)))
         app.state.log = Log(SqlTransactions(sessions, SqlLogStore))
+        app.state.trash = Trash(SqlTransactions(sessions, SqlTrashStore))
+        app.state.feed = DatabaseFeed(database, settings.database_url.get_secret_value())
         app.state.devices = Devices(
             meter=settings.meter_address,
             camera=settings.camera_url,
@@ -85,9 +106,11 @@ def create_app(settings: Settings) -> FastAPI:
         counts.watch(app.state.engine)
         # the pages come at once; the first figures wait for the kernels, if they must
         loading = asyncio.create_task(_load(app.state.engine, warm=settings.warm_workers))
+        beside = [asyncio.create_task(app.state.feed.run()), asyncio.create_task(_empty_trash(app.state.trash))]
         log.info("listening", version=wenlo.__version__)
         yield
-        loading.cancel()
+        for task in (loading, *beside):
+            task.cancel()
         await app.state.devices.close()
         app.state.engine.close()
         database.dispose()
@@ -123,6 +146,8 @@ def create_app(settings: Settings) -> FastAPI:
         place.router,
         runs.router,
         shoots.router,
+        trash.router,
+        events.router,
         shelf.router,
         rig.router,
         proof.router,

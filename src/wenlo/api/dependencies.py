@@ -7,11 +7,12 @@ from fastapi import Depends, Request
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.devices import Devices
 from wenlo.services.log import Log
-from wenlo.services.ports import User
+from wenlo.services.ports import Feed, User
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots
 from wenlo.services.supplier import Supplier
+from wenlo.services.trash import Trash
 
 
 def shoots(request: Request) -> Shoots:
@@ -61,6 +62,20 @@ def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
     return service.local_user()
 
 
+def trash(request: Request) -> Trash:
+    """The use cases of the trash."""
+    service: Trash = request.app.state.trash
+    return service
+
+
+def feed(request: Request) -> Feed:
+    """What others change."""
+    found: Feed = request.app.state.feed
+    return found
+
+
+TrashService = Annotated[Trash, Depends(trash)]
+ChangeFeed = Annotated[Feed, Depends(feed)]
 ShootsService = Annotated[Shoots, Depends(shoots)]
 LogService = Annotated[Log, Depends(log)]
 RunsService = Annotated[Runs, Depends(runs)]

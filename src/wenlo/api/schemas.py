@@ -8,9 +8,11 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.catalog.items import Category, Item
+from wenlo.core.document.merge import Change
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.units.fields import ShortText
-from wenlo.services.ports import ShootRecord
+from wenlo.services.edits import Outcome
+from wenlo.services.ports import ShootRecord, TrashKind
 
 Version = Annotated[int, Field(ge=1, le=2_000_000_000)]
 
@@ -33,12 +35,6 @@ class SaveShoot(Request):
     version: Version
     document: Shoot
     label: ShortText = "Changed"
-
-
-class BasedOn(Request):
-    """A write that only needs to know what it was based on."""
-
-    version: Version
 
 
 class SaveItem(Request):
@@ -111,7 +107,9 @@ class TickRequest(Request):
 
 
 class AddShot(Request):
-    """A new shot of the log."""
+    """A new shot of the log; its ``id`` is chosen where it is taken, so that it comes once."""
+
+    id: UUID | None = None
 
     values: ShotValues
 
@@ -131,8 +129,6 @@ class ShootAnswer(BaseModel):
     revision: int
     document: Shoot
     updated_at: datetime
-    can_undo: bool
-    can_redo: bool
 
     @classmethod
     def of(cls, record: ShootRecord, document: Shoot) -> "ShootAnswer":
@@ -143,8 +139,6 @@ class ShootAnswer(BaseModel):
             revision=record.revision,
             document=document,
             updated_at=record.updated_at,
-            can_undo=record.can_undo,
-            can_redo=record.can_redo,
         )
 
 
@@ -167,8 +161,56 @@ class RevisionAnswer(BaseModel):
     number: int
     parent: int | None
     label: str
+    name: str
+    called: str
+    changes: list[Change]
+    aside: bool
     created_at: datetime
     current: bool
+
+
+class StepAnswer(BaseModel):
+    """An edit of a device that can be taken back or done again."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    id: UUID
+    label: str
+    changes: list[Change]
+    undoes: UUID | None
+    redoes: UUID | None
+
+
+class OpenedAnswer(ShootAnswer):
+    """A shoot as a device opens it, with its own newest edits in their order."""
+
+    steps: list[StepAnswer]
+
+
+class ShootEdited(BaseModel):
+    """A shoot after edits, and what became of each."""
+
+    shoot: ShootAnswer
+    outcomes: list[Outcome]
+
+
+class NameRevision(Request):
+    """What a revision is called; nothing takes the name away."""
+
+    name: Annotated[str, Field(max_length=120)]
+
+
+class TrashedAnswer(BaseModel):
+    """Something in the trash."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+    kind: TrashKind
+    id: UUID
+    name: str
+    of: str
+    at: datetime
+    until: datetime
 
 
 class Health(BaseModel):

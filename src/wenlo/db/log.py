@@ -2,16 +2,17 @@
 
 from collections.abc import Mapping, Sequence
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
-from sqlalchemy import String, cast, delete, func, select, update
+from sqlalchemy import String, cast, func, select, update
 from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.errors import NotFound
+from wenlo.db.edits import SqlEditStore
 from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
-from wenlo.services.ports import PhotographKept, PhotographLine, PhotographSize, ShotRecord
+from wenlo.services.ports import EditStore, PhotographKept, PhotographLine, PhotographSize, ShotRecord
 
 MOST_FOUND = 100
 
@@ -21,16 +22,19 @@ class SqlLogStore:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+        self.edits: EditStore = SqlEditStore(session)
 
     def shots(self, owner: UUID, shoot: UUID) -> Sequence[ShotRecord]:
         """All shots of a shoot, in order. Raises NotFound."""
         self._shoot(owner, shoot)
-        rows = self._session.scalars(select(ShotRow).where(ShotRow.shoot_id == shoot).order_by(ShotRow.number)).all()
+        query = select(ShotRow).where(ShotRow.shoot_id == shoot, ShotRow.trashed_at.is_(None))
+        rows = self._session.scalars(query.order_by(ShotRow.number)).all()
         return [self._record(row) for row in rows]
 
     def search(self, owner: UUID, words: str) -> Sequence[ShotRecord]:
         """Shots of all shoots that hold all words, newest first."""
-        query = select(ShotRow).where(ShotRow.owner_id == owner)
+        query = select(ShotRow).join(ShootRow, ShootRow.id == ShotRow.shoot_id)
+        query = query.where(ShotRow.owner_id == owner, ShotRow.trashed_at.is_(None), ShootRow.trashed_at.is_(None))
         for word in words.split():
             escaped = word.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_")
             query = query.where(cast(ShotRow.values, String).ilike(f"%{escaped}%", escape="\\"))
@@ -44,11 +48,15 @@ class SqlLogStore:
         row = self._row(owner, shot, lock=lock)
         return self._record(row) if row is not None else None
 
-    def add(self, owner: UUID, shoot: UUID, values: ShotValues) -> ShotRecord:
-        """A new shot, the last in order. Raises NotFound."""
+    def add(self, owner: UUID, shoot: UUID, values: ShotValues, *, shot: UUID | None = None) -> ShotRecord:
+        """A new shot, the last in order; one whose id came before is left as it is. Raises NotFound."""
+        known = None if shot is None else self._row(owner, shot, lock=False)
+        if known is not None:
+            return self._record(known)
         parent = self._shoot(owner, shoot, lock=True)
         last = self._session.scalar(select(func.max(ShotRow.number)).where(ShotRow.shoot_id == shoot))
         row = ShotRow(
+            id=shot or uuid4(),
             shoot_id=shoot,
             owner_id=owner,
             number=(last or 0) + 1,
@@ -82,14 +90,25 @@ class SqlLogStore:
         return self._record(row)
 
     def remove(self, owner: UUID, shot: UUID) -> None:
-        """Delete a shot with its photographs."""
-        self._session.execute(delete(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner))
+        """Put a shot in the trash, with its photographs."""
+        mine = (ShotRow.id == shot, ShotRow.owner_id == owner)
+        self._session.execute(update(ShotRow).where(*mine).values(trashed_at=func.now()))
 
-    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept) -> None:
-        """A photograph of a shot."""
+    def add_photograph(
+        self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept, photograph: UUID | None = None
+    ) -> None:
+        """A photograph of a shot; one whose id came before is there already."""
         self._need(owner, shot)
+        if photograph is not None and self._session.get(ShotPhotographRow, photograph) is not None:
+            return
         row = ShotPhotographRow(
-            shot_id=shot, owner_id=owner, name=name, content=kept.content, shown=kept.shown, working=kept.working
+            id=photograph or uuid4(),
+            shot_id=shot,
+            owner_id=owner,
+            name=name,
+            content=kept.content,
+            shown=kept.shown,
+            working=kept.working,
         )
         self._session.add(row)
         self._session.flush()
@@ -113,19 +132,19 @@ class SqlLogStore:
         self._session.execute(update(ShotPhotographRow).where(*mine).values(shown=kept.shown, working=kept.working))
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
-        """Delete a photograph."""
+        """Put a photograph in the trash."""
         mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
-        self._session.execute(delete(ShotPhotographRow).where(*mine))
+        self._session.execute(update(ShotPhotographRow).where(*mine).values(trashed_at=func.now()))
 
     def _shoot(self, owner: UUID, shoot: UUID, *, lock: bool = False) -> ShootRow:
-        query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner)
+        query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner, ShootRow.trashed_at.is_(None))
         row = self._session.scalars(query.with_for_update() if lock else query).one_or_none()
         if row is None:
             raise NotFound("This shoot does not exist any more.")
         return row
 
     def _row(self, owner: UUID, shot: UUID, *, lock: bool) -> ShotRow | None:
-        query = select(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner)
+        query = select(ShotRow).where(ShotRow.id == shot, ShotRow.owner_id == owner, ShotRow.trashed_at.is_(None))
         if lock:
             query = query.with_for_update().execution_options(populate_existing=True)
         return self._session.scalars(query).one_or_none()
@@ -139,7 +158,7 @@ class SqlLogStore:
     def _record(self, row: ShotRow) -> ShotRecord:
         pictures = self._session.execute(
             select(ShotPhotographRow.id, ShotPhotographRow.name)
-            .where(ShotPhotographRow.shot_id == row.id)
+            .where(ShotPhotographRow.shot_id == row.id, ShotPhotographRow.trashed_at.is_(None))
             .order_by(ShotPhotographRow.created_at)
         )
         return ShotRecord(

@@ -3,14 +3,15 @@
 from collections.abc import Sequence
 from uuid import UUID
 
-from sqlalchemy import delete, func, select
+from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.catalog.items import Item
 from wenlo.core.errors import NotFound
+from wenlo.db.edits import SqlEditStore
 from wenlo.db.tables import ShelfItemRow, ShelfPhotographRow, ShelfVersionRow
-from wenlo.services.ports import ItemRecord, ItemVersion, PhotographLine
+from wenlo.services.ports import EditStore, ItemRecord, ItemVersion, PhotographLine
 
 FIELDS = ("category", "name", "count", "measured", "note", "starter", "values", "bench")
 
@@ -20,16 +21,19 @@ class SqlShelfStore:
 
     def __init__(self, session: Session) -> None:
         self._session = session
+        self.edits: EditStore = SqlEditStore(session)
 
     def items(self, owner: UUID) -> Sequence[ItemRecord]:
         """All items of an owner, by name."""
         rows = self._session.scalars(
-            select(ShelfItemRow).where(ShelfItemRow.owner_id == owner).order_by(ShelfItemRow.name, ShelfItemRow.id)
+            select(ShelfItemRow)
+            .where(ShelfItemRow.owner_id == owner, ShelfItemRow.trashed_at.is_(None))
+            .order_by(ShelfItemRow.name, ShelfItemRow.id)
         ).all()
         pictures: dict[UUID, list[PhotographLine]] = {}
         found = self._session.execute(
             select(ShelfPhotographRow.item_id, ShelfPhotographRow.id, ShelfPhotographRow.name)
-            .where(ShelfPhotographRow.owner_id == owner)
+            .where(ShelfPhotographRow.owner_id == owner, ShelfPhotographRow.trashed_at.is_(None))
             .order_by(ShelfPhotographRow.created_at)
         )
         for item, picture, name in found:
@@ -61,8 +65,9 @@ class SqlShelfStore:
         return _record(row, self._photographs(item_id))
 
     def remove(self, owner: UUID, item: UUID) -> None:
-        """Delete an item with its versions and photographs."""
-        self._session.execute(delete(ShelfItemRow).where(ShelfItemRow.id == item, ShelfItemRow.owner_id == owner))
+        """Put an item in the trash, with its versions and photographs."""
+        mine = (ShelfItemRow.id == item, ShelfItemRow.owner_id == owner)
+        self._session.execute(update(ShelfItemRow).where(*mine).values(trashed_at=func.now()))
 
     def versions(self, owner: UUID, item: UUID) -> Sequence[ItemVersion]:
         """All versions, newest first."""
@@ -97,13 +102,14 @@ class SqlShelfStore:
         )
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
-        """Delete a photograph."""
-        self._session.execute(
-            delete(ShelfPhotographRow).where(ShelfPhotographRow.id == photograph, ShelfPhotographRow.owner_id == owner)
-        )
+        """Put a photograph in the trash."""
+        mine = (ShelfPhotographRow.id == photograph, ShelfPhotographRow.owner_id == owner)
+        self._session.execute(update(ShelfPhotographRow).where(*mine).values(trashed_at=func.now()))
 
     def _row(self, owner: UUID, item: UUID, *, lock: bool) -> ShelfItemRow | None:
-        query = select(ShelfItemRow).where(ShelfItemRow.id == item, ShelfItemRow.owner_id == owner)
+        query = select(ShelfItemRow).where(
+            ShelfItemRow.id == item, ShelfItemRow.owner_id == owner, ShelfItemRow.trashed_at.is_(None)
+        )
         if lock:
             query = query.with_for_update().execution_options(populate_existing=True)
         return self._session.scalars(query).one_or_none()
@@ -117,7 +123,7 @@ class SqlShelfStore:
     def _photographs(self, item: UUID) -> list[PhotographLine]:
         rows = self._session.execute(
             select(ShelfPhotographRow.id, ShelfPhotographRow.name)
-            .where(ShelfPhotographRow.item_id == item)
+            .where(ShelfPhotographRow.item_id == item, ShelfPhotographRow.trashed_at.is_(None))
             .order_by(ShelfPhotographRow.created_at)
         )
         return [PhotographLine(id=picture, name=name) for picture, name in rows]

@@ -1,7 +1,7 @@
 """The shoot store on PostgreSQL."""
 
 from collections.abc import Mapping, Sequence
-from typing import Any, Literal
+from typing import Any
 from uuid import UUID, uuid4
 
 from sqlalchemy import delete, func, select, update
@@ -10,9 +10,10 @@ from sqlalchemy.orm import Session
 
 from wenlo.core import CORE_VERSION
 from wenlo.core.errors import NotFound
+from wenlo.db.edits import SqlEditStore, tell
 from wenlo.db.remembered import remembered_users
-from wenlo.db.tables import RevisionRow, ShootRow, TickRow, UserRow
-from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, TickList, User
+from wenlo.db.tables import EditRow, RevisionRow, ShootRow, TickRow, UserRow
+from wenlo.services.ports import EditStore, RevisionLine, ShootLine, ShootRecord, TickList, User
 
 
 class SqlShootStore:
@@ -22,6 +23,7 @@ class SqlShootStore:
         self._session = session
         # rows that nobody else can write before this transaction ends need not be read again
         self._locked: dict[UUID, ShootRow] = {}
+        self.edits: EditStore = SqlEditStore(session)
 
     def user(self, name: str) -> User:
         """The user of that name, made if need be."""
@@ -41,7 +43,9 @@ class SqlShootStore:
     def lines(self, owner: UUID) -> Sequence[ShootLine]:
         """All shoots of an owner, newest first."""
         rows = self._session.scalars(
-            select(ShootRow).where(ShootRow.owner_id == owner).order_by(ShootRow.updated_at.desc())
+            select(ShootRow)
+            .where(ShootRow.owner_id == owner, ShootRow.trashed_at.is_(None))
+            .order_by(ShootRow.updated_at.desc())
         )
         return [ShootLine(id=r.id, title=r.title, version=r.version, updated_at=r.updated_at) for r in rows]
 
@@ -59,8 +63,18 @@ class SqlShootStore:
         self._session.refresh(row)
         return self._record(row)
 
-    def append(self, owner: UUID, shoot: UUID, *, document: Mapping[str, Any], title: str, label: str) -> ShootRecord:
-        """A new revision after the one that is shown."""
+    def append(
+        self,
+        owner: UUID,
+        shoot: UUID,
+        *,
+        document: Mapping[str, Any],
+        title: str,
+        label: str,
+        edit: UUID | None = None,
+        aside: bool = False,
+    ) -> ShootRecord:
+        """A new revision after the one that is shown; ``aside`` keeps it in the history alone."""
         row = self._need(owner, shoot)
         newest = select(func.coalesce(func.max(RevisionRow.number), 0) + 1).where(RevisionRow.shoot_id == shoot)
         revision = insert(RevisionRow).values(
@@ -70,9 +84,14 @@ class SqlShootStore:
             number=newest.scalar_subquery(),
             parent=row.head,
             label=label,
+            edit_id=edit,
+            aside=aside,
             document=dict(document),
             core_version=CORE_VERSION,
         )
+        if aside:
+            self._session.execute(revision)
+            return self._record(row)
         number = self._session.execute(revision.returning(RevisionRow.number)).scalar_one()
         shown = update(ShootRow).where(ShootRow.id == shoot)
         shown = shown.values(head=number, version=ShootRow.version + 1, title=title, updated_at=func.now())
@@ -81,34 +100,61 @@ class SqlShootStore:
         ).one()
         self._locked.pop(shoot)
         self._session.expire(row)
-        return ShootRecord(
-            id=shoot, version=version, revision=number, document=document, updated_at=at, can_undo=True, can_redo=False
-        )
+        return ShootRecord(id=shoot, version=version, revision=number, document=document, updated_at=at)
 
-    def move(self, owner: UUID, shoot: UUID, *, to: Literal["parent", "child"]) -> ShootRecord:
-        """Show the revision before or after; unchanged where there is none."""
-        row = self._need(owner, shoot)
-        target = self._revision(row.id, row.head).parent if to == "parent" else self._newest_child(row)
-        if target is None:
-            return self._record(row)
-        return self._show(row, target, self._revision(row.id, target).document["title"])
-
-    def revisions(self, owner: UUID, shoot: UUID) -> Sequence[RevisionLine]:
-        """All revisions, newest first."""
-        row = self._need(owner, shoot)
-        rows = self._session.scalars(
-            select(RevisionRow).where(RevisionRow.shoot_id == shoot).order_by(RevisionRow.number.desc())
+    def revisions(self, owner: UUID, shoot: UUID, *, before: int | None, most: int) -> Sequence[RevisionLine]:
+        """Revisions, newest first, from before a number on."""
+        row = self._must_see(owner, shoot)
+        query = (
+            select(
+                RevisionRow.number,
+                RevisionRow.parent,
+                RevisionRow.label,
+                RevisionRow.name,
+                RevisionRow.aside,
+                RevisionRow.created_at,
+                EditRow.called,
+                EditRow.changes,
+            )
+            .join(EditRow, EditRow.id == RevisionRow.edit_id, isouter=True)
+            .where(RevisionRow.shoot_id == shoot)
         )
+        if before is not None:
+            query = query.where(RevisionRow.number < before)
         return [
             RevisionLine(
-                number=r.number, parent=r.parent, label=r.label, created_at=r.created_at, current=r.number == row.head
+                number=r.number,
+                parent=r.parent,
+                label=r.label,
+                name=r.name,
+                called=r.called or "",
+                changes=r.changes or [],
+                aside=r.aside,
+                created_at=r.created_at,
+                current=r.number == row.head,
             )
-            for r in rows
+            for r in self._session.execute(query.order_by(RevisionRow.number.desc()).limit(most))
         ]
 
+    def revision(self, owner: UUID, shoot: UUID, number: int) -> Mapping[str, Any]:
+        """The document of a revision. Raises NotFound."""
+        self._must_see(owner, shoot)
+        mine = (RevisionRow.shoot_id == shoot, RevisionRow.number == number)
+        found: Mapping[str, Any] | None = self._session.scalar(select(RevisionRow.document).where(*mine))
+        if found is None:
+            raise NotFound("There is no such revision.")
+        return found
+
+    def name_revision(self, owner: UUID, shoot: UUID, number: int, name: str) -> None:
+        """Give a revision a name, or take it away. Raises NotFound."""
+        self.revision(owner, shoot, number)
+        mine = (RevisionRow.shoot_id == shoot, RevisionRow.number == number)
+        self._session.execute(update(RevisionRow).where(*mine).values(name=name))
+
     def remove(self, owner: UUID, shoot: UUID) -> None:
-        """Delete a shoot and all its revisions."""
-        self._session.execute(delete(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner))
+        """Put a shoot in the trash, with all that belongs to it."""
+        mine = (ShootRow.id == shoot, ShootRow.owner_id == owner)
+        self._session.execute(update(ShootRow).where(*mine).values(trashed_at=func.now()))
 
     def ticks(self, shoot: UUID, name: TickList) -> Sequence[str]:
         """What is ticked off on a list of a shoot."""
@@ -117,6 +163,7 @@ class SqlShootStore:
 
     def tick(self, owner: UUID, shoot: UUID, name: TickList, key: str, *, done: bool) -> None:
         """Tick a line off, or take the tick away; twice is once."""
+        tell(self._session, target=shoot, list=name)
         if done:
             row = insert(TickRow).values(shoot_id=shoot, list=name, key=key, owner_id=owner)
             self._session.execute(row.on_conflict_do_nothing())
@@ -125,7 +172,7 @@ class SqlShootStore:
             self._session.execute(delete(TickRow).where(*mine))
 
     def _row(self, owner: UUID, shoot: UUID, *, lock: bool) -> ShootRow | None:
-        query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner)
+        query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner, ShootRow.trashed_at.is_(None))
         if lock:
             query = query.with_for_update().execution_options(populate_existing=True)
         row = self._session.scalars(query).one_or_none()
@@ -139,15 +186,11 @@ class SqlShootStore:
             raise NotFound("This shoot does not exist any more.")
         return row
 
-    def _revision(self, shoot: UUID, number: int) -> RevisionRow:
-        return self._session.scalars(
-            select(RevisionRow).where(RevisionRow.shoot_id == shoot, RevisionRow.number == number)
-        ).one()
-
-    def _newest_child(self, row: ShootRow) -> int | None:
-        return self._session.scalar(
-            select(func.max(RevisionRow.number)).where(RevisionRow.shoot_id == row.id, RevisionRow.parent == row.head)
-        )
+    def _must_see(self, owner: UUID, shoot: UUID) -> ShootRow:
+        row = self._row(owner, shoot, lock=False)
+        if row is None:
+            raise NotFound("This shoot does not exist any more.")
+        return row
 
     def _add_revision(
         self, row: ShootRow, *, number: int, parent: int | None, document: Mapping[str, Any], label: str
@@ -165,28 +208,10 @@ class SqlShootStore:
         )
         self._session.flush()
 
-    def _show(self, row: ShootRow, number: int, title: str) -> ShootRecord:
-        row.head = number
-        row.version += 1
-        row.title = title
-        row.updated_at = func.now()
-        self._session.flush()
-        return self._record(row)
-
     def _record(self, row: ShootRow) -> ShootRecord:
-        child = select(func.max(RevisionRow.number)).where(
-            RevisionRow.shoot_id == row.id, RevisionRow.parent == row.head
-        )
-        shown = select(RevisionRow.document, RevisionRow.parent, child.scalar_subquery())
-        document, parent, next_one = self._session.execute(
-            shown.where(RevisionRow.shoot_id == row.id, RevisionRow.number == row.head)
+        document = self._session.scalars(
+            select(RevisionRow.document).where(RevisionRow.shoot_id == row.id, RevisionRow.number == row.head)
         ).one()
         return ShootRecord(
-            id=row.id,
-            version=row.version,
-            revision=row.head,
-            document=document,
-            updated_at=row.updated_at,
-            can_undo=parent is not None,
-            can_redo=next_one is not None,
+            id=row.id, version=row.version, revision=row.head, document=document, updated_at=row.updated_at
         )

@@ -4,7 +4,19 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import Boolean, DateTime, Float, ForeignKey, Index, Integer, LargeBinary, String, UniqueConstraint, func
+from sqlalchemy import (
+    Boolean,
+    DateTime,
+    Float,
+    ForeignKey,
+    Index,
+    Integer,
+    LargeBinary,
+    String,
+    UniqueConstraint,
+    false,
+    func,
+)
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -35,6 +47,7 @@ class ShootRow(Base):
     head: Mapped[int] = mapped_column(Integer)
     title: Mapped[str] = mapped_column(String(120))
     updated_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    trashed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class RevisionRow(Base):
@@ -52,8 +65,34 @@ class RevisionRow(Base):
     number: Mapped[int] = mapped_column(Integer)
     parent: Mapped[int | None] = mapped_column(Integer)
     label: Mapped[str] = mapped_column(String(120))
+    name: Mapped[str] = mapped_column(String(120), server_default="")
+    edit_id: Mapped[UUID | None] = mapped_column()
+    aside: Mapped[bool] = mapped_column(Boolean, server_default=false())
     document: Mapped[dict[str, Any]] = mapped_column(JSONB)
     core_version: Mapped[str] = mapped_column(String(20))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+
+
+class EditRow(Base):
+    """An edit of a shoot, a shot or an item of the Shelf (``target_id``): who changed what, and what became of it."""
+
+    __tablename__ = "edits"
+    __table_args__ = (Index("edit_target", "target_id", "version"),)
+
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("users.id", ondelete="CASCADE"), index=True)
+    target_id: Mapped[UUID] = mapped_column()
+    device: Mapped[str] = mapped_column(String(60))
+    called: Mapped[str] = mapped_column(String(60))
+    writer: Mapped[str] = mapped_column(String(60))
+    label: Mapped[str] = mapped_column(String(120))
+    changes: Mapped[list[Any]] = mapped_column(JSONB)
+    undoes: Mapped[UUID | None] = mapped_column()
+    redoes: Mapped[UUID | None] = mapped_column()
+    made_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    version: Mapped[int] = mapped_column(Integer)
+    state: Mapped[str] = mapped_column(String(10))
+    outcome: Mapped[dict[str, Any]] = mapped_column(JSONB)
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
 
 
@@ -84,6 +123,7 @@ class ShotRow(Base):
     values: Mapped[dict[str, Any]] = mapped_column(JSONB)
     core_version: Mapped[str] = mapped_column(String(20))
     taken_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    trashed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class ShotPhotographRow(Base):
@@ -99,6 +139,7 @@ class ShotPhotographRow(Base):
     shown: Mapped[bytes | None] = mapped_column(LargeBinary)
     working: Mapped[bytes | None] = mapped_column(LargeBinary)
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    trashed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class ShelfItemRow(Base):
@@ -118,6 +159,7 @@ class ShelfItemRow(Base):
     values: Mapped[dict[str, Any]] = mapped_column(JSONB)
     bench: Mapped[dict[str, Any] | None] = mapped_column(JSONB(none_as_null=True))
     updated_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    trashed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class ShelfVersionRow(Base):
@@ -149,6 +191,7 @@ class ShelfPhotographRow(Base):
     name: Mapped[str] = mapped_column(String(120))
     content: Mapped[bytes] = mapped_column(LargeBinary)
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True), server_default=func.now())
+    trashed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class RunRow(Base):

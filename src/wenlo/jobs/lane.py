@@ -40,6 +40,9 @@ IMPORTER_STILL = 3.0
 LOOK = 0.5
 """Pause between two looks at a process that computes. [s]"""
 
+LOST = (BrokenProcessPool, EOFError, OSError)
+"""How a lost process is heard of; the second and third when the one that forks was lost just now."""
+
 ATTEMPTS = 2
 """What ends its process so often is given up."""
 
@@ -240,8 +243,7 @@ class Lane:
                 raise Unavailable(
                     f"The computation took longer than {self._seconds:g} s and was given up. Try a simpler set."
                 ) from None
-            except (BrokenProcessPool, EOFError, OSError):
-                # the second and third are what is heard when the process that forks was lost just now
+            except LOST:
                 log.warning("compute_process_died", lane=self._name, task=call.task.name)
                 self._replace(process)
         raise Unavailable(f"The computation stopped unexpectedly, {ATTEMPTS} times. Nothing was lost; try another set.")
@@ -269,17 +271,20 @@ class Lane:
                 if process not in busy and process.is_lost():
                     log.warning("compute_process_died", lane=self._name, task=None)
                     self._replace(process)
-                    with suppress(BrokenProcessPool, EOFError, OSError):
+                    with suppress(*LOST):
                         await process.ready()
 
     async def ready(self) -> None:
         """Wait until its processes have their kernels loaded."""
         for process in self._processes:
-            await process.ready()
+            # one that is lost while it loads is replaced by whoever looks after them
+            with suppress(*LOST):
+                await process.ready()
 
     async def first_ready(self) -> None:
         """Wait until the process that is asked first has its kernels loaded."""
-        await self._processes[-1].ready()
+        with suppress(*LOST):
+            await self._processes[-1].ready()
 
     def pids(self) -> list[int]:
         """Process ids."""

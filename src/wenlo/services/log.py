@@ -1,14 +1,21 @@
 """Use cases of the log: shots in order, their photographs, search."""
 
-from collections.abc import Sequence
+import json
+from collections.abc import Mapping, Sequence
+from typing import Any
 from uuid import UUID
 
+from pydantic import ValidationError
+
 from wenlo.core.calibration.shots import ShotValues
+from wenlo.core.document.merge import Change
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.errors import FieldError, InvalidInput, NotFound, VersionConflict
 from wenlo.core.photometry.exposure import format_aperture
+from wenlo.core.units.fields import MOST_TEXT, field_errors
 from wenlo.formats.contact_sheet_pdf import ContactPrint, write_contact_sheet_pdf
 from wenlo.formats.photograph import KeptPhotograph
+from wenlo.services.edits import DisputeOver, Edit, EditsRequest, Outcome, Target, take_in, whole_edit
 from wenlo.services.ports import LogStore, PhotographSize, ShotRecord, Transactions, User
 
 MOST_PHOTOGRAPHS = 6
@@ -53,31 +60,49 @@ class Log:
         with self._transactions() as store:
             return store.search(user.id, words)
 
-    def add(self, user: User, shoot: UUID, values: ShotValues) -> ShotRecord:
-        """A new shot. Raises NotFound."""
+    def add(self, user: User, shoot: UUID, values: ShotValues, *, shot: UUID | None = None) -> ShotRecord:
+        """A new shot; one whose id came before is left as it is. Raises NotFound."""
         with self._transactions() as store:
-            return store.add(user.id, shoot, values)
+            return store.add(user.id, shoot, values, shot=shot)
+
+    def edit(self, user: User, shot: UUID, request: EditsRequest) -> tuple[ShotRecord, list[Outcome]]:
+        """Make edits, each once, merged with what others wrote; the shot as it stands then. Raises NotFound."""
+        with self._transactions() as store:
+            target = ShotTarget(store, user, _found(store.find(user.id, shot, lock=True)))
+            outcomes = take_in(store.edits, user, target, request)
+            return target.record, outcomes
 
     def save(self, user: User, shot: UUID, *, version: int, values: ShotValues) -> ShotRecord:
         """Write a shot, unless somebody wrote it since ``version`` (VersionConflict)."""
         with self._transactions() as store:
-            _based_on(store, user, shot, version)
-            return store.write(user.id, shot, values)
+            before = _based_on(store, user, shot, version)
+            record = store.write(user.id, shot, values)
+            edit = whole_edit(
+                before.values.model_dump(mode="json"), values.model_dump(mode="json"), version=record.version, label=""
+            )
+            store.edits.keep(user.id, shot, edit)
+            return record
 
     def remove(self, user: User, shot: UUID, *, version: int) -> None:
-        """Delete a shot, unless somebody wrote it since ``version``."""
+        """Put a shot in the trash, unless somebody wrote it since ``version``."""
         with self._transactions() as store:
             _based_on(store, user, shot, version)
             store.remove(user.id, shot)
 
-    def add_photograph(self, user: User, shot: UUID, *, name: str, kept: KeptPhotograph) -> ShotRecord:
-        """A photograph, kept as it came and in the sizes in which it is shown and measured."""
+    def add_photograph(
+        self, user: User, shot: UUID, *, name: str, kept: KeptPhotograph, photograph: UUID | None = None
+    ) -> ShotRecord:
+        """A photograph, kept as it came and in the sizes in which it is shown and measured; one whose id came before
+        is there already.
+        """
         with self._transactions() as store:
             record = _found(store.find(user.id, shot, lock=True))
+            if photograph in {p.id for p in record.photographs}:
+                return record
             if len(record.photographs) >= MOST_PHOTOGRAPHS:
                 message = f"A shot has at most {MOST_PHOTOGRAPHS} photographs; take one away first."
                 raise InvalidInput(message, fields=[FieldError(path="file", message=message)])
-            store.add_photograph(user.id, shot, name=name[:120] or "photograph", kept=kept)
+            store.add_photograph(user.id, shot, name=name[:120] or "photograph", kept=kept, photograph=photograph)
             return _found(store.find(user.id, shot))
 
     def photograph(self, user: User, photograph: UUID, size: PhotographSize) -> bytes | None:
@@ -94,6 +119,47 @@ class Log:
         """Take a photograph away."""
         with self._transactions() as store:
             store.remove_photograph(user.id, photograph)
+
+
+TEXTS = ("notes", "changed")
+"""Fields that can hold what two people wrote."""
+
+
+class ShotTarget(Target[ShotRecord]):
+    """A shot that edits are made of."""
+
+    def __init__(self, store: LogStore, user: User, record: ShotRecord) -> None:
+        self._store, self._user, self.record, self.id = store, user, record, record.id
+
+    @property
+    def document(self) -> Mapping[str, Any]:
+        """What is written down of it, in JSON values."""
+        return self.record.values.model_dump(mode="json")
+
+    @property
+    def version(self) -> int:
+        """It rises with every write."""
+        return self.record.version
+
+    def settled(self, now: Any, edit: Edit, dispute: DisputeOver) -> Change | None:
+        """Both texts, one under the other, if there is room for them."""
+        theirs, mine = dispute.theirs, dispute.mine
+        if tuple(dispute.path) not in {(name,) for name in TEXTS} or not isinstance(mine, str):
+            return None
+        both = theirs if mine in theirs else f"{theirs}\n{mine}" if theirs else mine
+        if len(both) > MOST_TEXT:
+            return None
+        return Change(path=tuple(dispute.path), was=theirs, value=both)
+
+    def write(self, document: Any, edit: Edit) -> None:
+        """Write its values. Raises InvalidInput."""
+        try:
+            values = ShotValues.model_validate_json(json.dumps(document))
+        except ValidationError as error:
+            fields = field_errors(ShotValues, error.errors(include_url=False))
+            raise InvalidInput(fields[0].message, fields=fields) from None
+        if values != self.record.values:
+            self.record = self._store.write(self._user.id, self.id, values)
 
 
 def _captions(values: ShotValues) -> tuple[str, ...]:

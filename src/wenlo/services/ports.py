@@ -1,5 +1,6 @@
 """What the use cases need from the outside, as Protocols."""
 
+import asyncio
 from collections.abc import Mapping, Sequence
 from contextlib import AbstractContextManager
 from dataclasses import dataclass
@@ -9,6 +10,7 @@ from uuid import UUID
 
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.catalog.items import Item
+from wenlo.core.document.merge import Change
 from wenlo.services.work import Call, LongCall
 
 
@@ -29,8 +31,6 @@ class ShootRecord:
     revision: int
     document: Mapping[str, Any]
     updated_at: datetime
-    can_undo: bool
-    can_redo: bool
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -45,13 +45,54 @@ class ShootLine:
 
 @dataclass(frozen=True, kw_only=True)
 class RevisionLine:
-    """A revision in the history."""
+    """A revision in the history: where it comes from, who made it and what it changed; ``aside``: it was never shown,
+    somebody else's value was.
+    """
 
     number: int
     parent: int | None
     label: str
+    name: str
+    called: str
+    changes: Sequence[Mapping[str, Any]]
+    aside: bool
     created_at: datetime
     current: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Edited:
+    """An edit as it is kept: who made it where, what it changed, and what became of it; ``version`` is the one of its
+    shoot, shot or item after it.
+    """
+
+    id: UUID
+    device: str
+    called: str
+    writer: str
+    label: str
+    changes: Sequence[Mapping[str, Any]]
+    undoes: UUID | None
+    redoes: UUID | None
+    made_at: datetime | None
+    version: int
+    outcome: Mapping[str, Any]
+
+
+class EditStore(Protocol):
+    """Edits, inside the transaction of what they change."""
+
+    def known(self, owner: UUID, edit: UUID) -> Mapping[str, Any] | None:
+        """What became of an edit that came before."""
+
+    def changes_since(self, target: UUID, version: int, *, but: str) -> Sequence[Change]:
+        """What was changed after a version by everybody but one writer."""
+
+    def keep(self, owner: UUID, target: UUID, edited: Edited) -> None:
+        """Write it down, and tell whoever looks at the same thing."""
+
+    def steps(self, target: UUID, device: str) -> Sequence[Edited]:
+        """The newest edits of a device that are in the document, in their order."""
 
 
 TickList = Literal["build", "rig"]
@@ -59,6 +100,10 @@ TickList = Literal["build", "rig"]
 
 class ShootStore(Protocol):
     """Shoots and their revisions, inside one transaction."""
+
+    @property
+    def edits(self) -> EditStore:
+        """What was changed, by whom."""
 
     def user(self, name: str) -> User:
         """The user of that name, made if need be."""
@@ -72,17 +117,30 @@ class ShootStore(Protocol):
     def add(self, owner: UUID, *, document: Mapping[str, Any], title: str, label: str) -> ShootRecord:
         """A new shoot with its first revision."""
 
-    def append(self, owner: UUID, shoot: UUID, *, document: Mapping[str, Any], title: str, label: str) -> ShootRecord:
-        """A new revision after the one that is shown."""
+    def append(
+        self,
+        owner: UUID,
+        shoot: UUID,
+        *,
+        document: Mapping[str, Any],
+        title: str,
+        label: str,
+        edit: UUID | None = None,
+        aside: bool = False,
+    ) -> ShootRecord:
+        """A new revision after the one that is shown; ``aside`` keeps it in the history alone."""
 
-    def move(self, owner: UUID, shoot: UUID, *, to: Literal["parent", "child"]) -> ShootRecord:
-        """Show the revision before or after; unchanged where there is none."""
+    def revisions(self, owner: UUID, shoot: UUID, *, before: int | None, most: int) -> Sequence[RevisionLine]:
+        """Revisions, newest first, from before a number on."""
 
-    def revisions(self, owner: UUID, shoot: UUID) -> Sequence[RevisionLine]:
-        """All revisions, newest first."""
+    def revision(self, owner: UUID, shoot: UUID, number: int) -> Mapping[str, Any]:
+        """The document of a revision. Raises NotFound."""
+
+    def name_revision(self, owner: UUID, shoot: UUID, number: int, name: str) -> None:
+        """Give a revision a name, or take it away. Raises NotFound."""
 
     def remove(self, owner: UUID, shoot: UUID) -> None:
-        """Delete a shoot and all its revisions."""
+        """Put a shoot in the trash, with all that belongs to it."""
 
     def ticks(self, shoot: UUID, name: TickList) -> Sequence[str]:
         """What is ticked off on a list of a shoot."""
@@ -125,6 +183,10 @@ class ItemVersion:
 class ShelfStore(Protocol):
     """Items of the Shelf, their versions and photographs, inside one transaction."""
 
+    @property
+    def edits(self) -> EditStore:
+        """What was changed, by whom."""
+
     def items(self, owner: UUID) -> Sequence[ItemRecord]:
         """All items of an owner, by name."""
 
@@ -138,7 +200,7 @@ class ShelfStore(Protocol):
         """The next version of an item."""
 
     def remove(self, owner: UUID, item: UUID) -> None:
-        """Delete an item with its versions and photographs."""
+        """Put an item in the trash, with its versions and photographs."""
 
     def versions(self, owner: UUID, item: UUID) -> Sequence[ItemVersion]:
         """All versions, newest first."""
@@ -150,7 +212,7 @@ class ShelfStore(Protocol):
         """A photograph's content."""
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
-        """Delete a photograph."""
+        """Put a photograph in the trash."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -190,6 +252,10 @@ class PhotographKept(Protocol):
 class LogStore(Protocol):
     """Shots and their photographs, inside one transaction."""
 
+    @property
+    def edits(self) -> EditStore:
+        """What was changed, by whom."""
+
     def shots(self, owner: UUID, shoot: UUID) -> Sequence[ShotRecord]:
         """All shots of a shoot, in order. Raises NotFound."""
 
@@ -199,8 +265,8 @@ class LogStore(Protocol):
     def find(self, owner: UUID, shot: UUID, *, lock: bool = False) -> ShotRecord | None:
         """One shot."""
 
-    def add(self, owner: UUID, shoot: UUID, values: ShotValues) -> ShotRecord:
-        """A new shot, the last in order. Raises NotFound."""
+    def add(self, owner: UUID, shoot: UUID, values: ShotValues, *, shot: UUID | None = None) -> ShotRecord:
+        """A new shot, the last in order; one whose id came before is left as it is. Raises NotFound."""
 
     def document(self, owner: UUID, shot: UUID) -> Mapping[str, Any]:
         """The shoot as it stood at a shot. Raises NotFound."""
@@ -209,10 +275,12 @@ class LogStore(Protocol):
         """Write a shot's values. Raises NotFound."""
 
     def remove(self, owner: UUID, shot: UUID) -> None:
-        """Delete a shot with its photographs."""
+        """Put a shot in the trash, with its photographs."""
 
-    def add_photograph(self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept) -> None:
-        """A photograph of a shot."""
+    def add_photograph(
+        self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept, photograph: UUID | None = None
+    ) -> None:
+        """A photograph of a shot; one whose id came before is there already."""
 
     def photograph(self, owner: UUID, photograph: UUID, size: PhotographSize) -> bytes | None:
         """A photograph's content in a size, None if it has none yet. Raises NotFound."""
@@ -221,7 +289,38 @@ class LogStore(Protocol):
         """Write the sizes of one that has none yet."""
 
     def remove_photograph(self, owner: UUID, photograph: UUID) -> None:
-        """Delete a photograph."""
+        """Put a photograph in the trash."""
+
+
+TrashKind = Literal["shoot", "shot", "photograph", "item", "item photograph"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Trashed:
+    """Something in the trash: what it is called and what it belongs to, since when, and until when it is kept."""
+
+    kind: TrashKind
+    id: UUID
+    name: str
+    of: str
+    at: datetime
+    until: datetime
+
+
+class TrashStore(Protocol):
+    """The trash, inside one transaction."""
+
+    def all(self, owner: UUID) -> Sequence[Trashed]:
+        """What is in the trash, newest first."""
+
+    def restore(self, owner: UUID, kind: TrashKind, key: UUID) -> None:
+        """Take it back. Raises NotFound."""
+
+    def remove(self, owner: UUID, kind: TrashKind, key: UUID) -> None:
+        """Delete it for good. Raises NotFound."""
+
+    def empty(self) -> int:
+        """Delete for good what has been there for longer than it is kept; how many."""
 
 
 S_co = TypeVar("S_co", covariant=True)
@@ -287,6 +386,16 @@ class RunStore(Protocol):
         self, run: UUID, attempt: int, *, answer: Mapping[str, Any] | None, problem: Mapping[str, Any] | None
     ) -> bool:
         """Write the end; false if somebody else has it now or it was stopped."""
+
+
+class Feed(Protocol):
+    """What is changed of a shoot and who is there, from every process that writes."""
+
+    def tell(self, **what: Any) -> None:
+        """Tell everybody who listens to ``target``, now."""
+
+    def listening(self, target: UUID) -> AbstractContextManager[asyncio.Queue[str]]:
+        """What is told of a shoot, as JSON, from now on."""
 
 
 class Engine(Protocol):

@@ -16,7 +16,9 @@ from wenlo.formats.eulumdat import read_ldt, write_ldt
 from wenlo.formats.photograph import KeptPhotograph
 from wenlo.formats.photometry import Photometry, read_ies, within_limits, write_ies
 from wenlo.formats.shelf_csv import LEFT_OUT, read_shelf, write_shelf
+from wenlo.services.edits import EditsRequest, Outcome, take_in
 from wenlo.services.ports import ItemRecord, ItemVersion, ShelfStore, Transactions, User
+from wenlo.services.shelf_edits import ItemTarget, written
 from wenlo.services.shelf_results import found_row
 
 MOST_PHOTOGRAPHS = 8
@@ -79,7 +81,16 @@ class Shelf:
             if checked.category != current.item.category:
                 message = "An item keeps its category; make a new one instead."
                 raise InvalidInput(message, fields=[FieldError(path="category", message=message)])
-            return current if checked == current.item else store.write(user.id, item_id, checked)
+            if checked == current.item:
+                return current
+            return written(store, user, current, checked)
+
+    def edit(self, user: User, item_id: UUID, request: EditsRequest) -> tuple[ItemRecord, list[Outcome]]:
+        """Make edits, each once, merged with what others changed; the item as it stands then. Raises NotFound."""
+        with self._transactions() as store:
+            target = ItemTarget(store, user, _found(store.find(user.id, item_id, lock=True)))
+            outcomes = take_in(store.edits, user, target, request)
+            return target.record, outcomes
 
     def copy(self, user: User, item_id: UUID) -> ItemRecord:
         """A second item with the same values."""
@@ -112,7 +123,7 @@ class Shelf:
                 if found is None:
                     continue
                 fewer = found.item.model_copy(update={"count": found.item.count - 1})
-                here = [store.write(user.id, r.id, fewer) if r.id == found.id else r for r in here]
+                here = [written(store, user, r, fewer) if r.id == found.id else r for r in here]
             for record in here:
                 if record.item.count < 1 and record.item.note == OFFCUT_NOTE:
                     store.remove(user.id, record.id)
@@ -127,7 +138,7 @@ class Shelf:
                     None,
                 )
                 if same is not None:
-                    store.write(user.id, same.id, same.item.model_copy(update={"count": same.item.count + count}))
+                    written(store, user, same, same.item.model_copy(update={"count": same.item.count + count}))
                     continue
                 item = Item(
                     category="bar",
@@ -171,7 +182,7 @@ class Shelf:
                 if fewer.count < 1 and fewer.note == OFFCUT_NOTE:
                     store.remove(user.id, found.id)
                 else:
-                    here.append(store.write(user.id, found.id, fewer))
+                    here.append(written(store, user, found, fewer))
             values = generic.values.model_dump(mode="json")
             for long, short in kept:
                 size = f"{long * 1000:.0f} × {short * 1000:.0f} mm"
@@ -220,7 +231,7 @@ class Shelf:
                     raise InvalidInput(message, fields=[FieldError(path="category", message=message)])
                 else:
                     item = _keeping_measured(row.item, current.item)
-                    changed.append(current if item == current.item else store.write(user.id, row.id, item))
+                    changed.append(current if item == current.item else written(store, user, current, item))
         return changed
 
     def set_beam(self, user: User, item_id: UUID, *, version: int, name: str, content: bytes) -> ItemRecord:
@@ -244,7 +255,7 @@ class Shelf:
             item = record.item.model_copy(
                 update={"measured": True, "values": {**values.model_dump(mode="json"), **changes}}
             )
-            return store.write(user.id, item_id, item.checked())
+            return written(store, user, record, item.checked())
 
     def beam_file(self, user: User, item_id: UUID, form: Literal["ies", "ldt"]) -> tuple[str, str]:
         """Name and text of the lamp's measured beam, absolute."""

@@ -1,15 +1,22 @@
-"""Use cases of shoots: make, open, save, undo, redo, import."""
+"""Use cases of shoots: make, open, edit, history, import."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from contextlib import suppress
+from dataclasses import replace
+from typing import Any
 from uuid import UUID
 
 from wenlo.core.document.refusals import newly_refused, title_problem
 from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput, NotFound, VersionConflict
 from wenlo.formats.project_file import read_project
-from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
+from wenlo.services.edits import Edit, EditsRequest, Outcome, Target, take_in, whole_edit
+from wenlo.services.ports import Edited, RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
 
 LOCAL_USER = "local"
+
+MOST_REVISIONS = 100
+"""Of the history at once."""
 
 
 class Shoots:
@@ -50,30 +57,44 @@ class Shoots:
             written = write_shoot(document)
             if written == current.document:
                 return current
-            refused = newly_refused(read_shoot(current.document), document)
-            if refused:
-                raise InvalidInput(refused[0].message, fields=refused)
-            return store.append(user.id, shoot, document=written, title=document.title, label=label)
+            _refuse(current.document, document)
+            edit = whole_edit(current.document, written, version=current.version, label=label)
+            record = store.append(user.id, shoot, document=written, title=document.title, label=label, edit=edit.id)
+            store.edits.keep(user.id, shoot, replace(edit, version=record.version))
+            return record
 
-    def undo(self, user: User, shoot: UUID, *, version: int) -> ShootRecord:
-        """Show the revision before."""
+    def edit(self, user: User, shoot: UUID, request: EditsRequest) -> tuple[ShootRecord, list[Outcome]]:
+        """Make edits, each once, merged with what others changed; the shoot as it stands then. Raises NotFound."""
         with self._transactions() as store:
-            _based_on(store, user, shoot, version)
-            return store.move(user.id, shoot, to="parent")
+            target = ShootTarget(store, user, _found(store.find(user.id, shoot, lock=True)))
+            outcomes = take_in(store.edits, user, target, request)
+            return target.record, outcomes
 
-    def redo(self, user: User, shoot: UUID, *, version: int) -> ShootRecord:
-        """Show the revision that was undone last."""
+    def steps(self, user: User, shoot: UUID, device: str) -> Sequence[Edited]:
+        """What can be taken back on a device. Raises NotFound."""
         with self._transactions() as store:
-            _based_on(store, user, shoot, version)
-            return store.move(user.id, shoot, to="child")
+            _found(store.find(user.id, shoot))
+            return store.edits.steps(shoot, device)
 
-    def history(self, user: User, shoot: UUID) -> Sequence[RevisionLine]:
-        """All revisions, newest first."""
+    def history(
+        self, user: User, shoot: UUID, *, before: int | None = None, most: int = MOST_REVISIONS
+    ) -> Sequence[RevisionLine]:
+        """Revisions, newest first, from before a number on. Raises NotFound."""
         with self._transactions() as store:
-            return store.revisions(user.id, shoot)
+            return store.revisions(user.id, shoot, before=before, most=most)
+
+    def revision(self, user: User, shoot: UUID, number: int) -> Shoot:
+        """The shoot as it stood. Raises NotFound."""
+        with self._transactions() as store:
+            return read_shoot(store.revision(user.id, shoot, number))
+
+    def name_revision(self, user: User, shoot: UUID, number: int, name: str) -> None:
+        """Give a revision a name, or take it away. Raises NotFound."""
+        with self._transactions() as store:
+            store.name_revision(user.id, shoot, number, name)
 
     def remove(self, user: User, shoot: UUID, *, version: int) -> None:
-        """Delete a shoot, unless somebody saved since ``version``."""
+        """Put a shoot in the trash, unless somebody saved since ``version``."""
         with self._transactions() as store:
             _based_on(store, user, shoot, version)
             store.remove(user.id, shoot)
@@ -100,6 +121,53 @@ def fresh_shoot() -> Shoot:
     """A new shoot: sensible defaults, every answer of the Brief marked as assumed."""
     shoot = Shoot()
     return shoot.model_copy(update={"brief": shoot.brief.model_copy(update={"assumed": answer_paths()})})
+
+
+def _refuse(before: Mapping[str, Any], after: Shoot) -> None:
+    refused = newly_refused(read_shoot(before), after)
+    if refused:
+        raise InvalidInput(refused[0].message, fields=refused)
+
+
+class ShootTarget(Target[ShootRecord]):
+    """A shoot that edits are made of."""
+
+    def __init__(self, store: ShootStore, user: User, record: ShootRecord) -> None:
+        self._store, self._user, self.record, self.id = store, user, record, record.id
+
+    @property
+    def document(self) -> Mapping[str, Any]:
+        """As it stands, in JSON values."""
+        return self.record.document
+
+    @property
+    def version(self) -> int:
+        """It rises with every write."""
+        return self.record.version
+
+    def write(self, document: Any, edit: Edit) -> None:
+        """A new revision, unless nothing changes. Raises InvalidInput."""
+        shoot = read_shoot(document)
+        _refuse(self.document, shoot)
+        written = write_shoot(shoot)
+        if written != self.document:
+            self.record = self._store.append(
+                self._user.id, self.id, document=written, title=shoot.title, label=edit.label, edit=edit.id
+            )
+
+    def keep_aside(self, document: Any, edit: Edit) -> None:
+        """A revision that is not shown, if it is a shoot at all; what was typed is kept with the edit anyhow."""
+        with suppress(InvalidInput):
+            shoot = read_shoot(document)
+            self._store.append(
+                self._user.id,
+                self.id,
+                document=write_shoot(shoot),
+                title=shoot.title,
+                label=edit.label,
+                edit=edit.id,
+                aside=True,
+            )
 
 
 def _found(record: ShootRecord | None) -> ShootRecord:

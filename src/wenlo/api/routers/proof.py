@@ -17,6 +17,7 @@ from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.apply_calibration import apply_calibration, tighten
+from wenlo.services.edits import EditsRequest, Outcome
 from wenlo.services.failures import FailureRequest, LearnedResult
 from wenlo.services.photograph_results import PhotographRequest, PhotographResult
 from wenlo.services.ports import ShotRecord, User
@@ -84,7 +85,7 @@ def shots(shoot_id: UUID, service: LogService, user: CurrentUser) -> list[ShotAn
 @router.post("/shoots/{shoot_id}/shots", status_code=status.HTTP_201_CREATED)
 def add_shot(shoot_id: UUID, body: AddShot, service: LogService, user: CurrentUser) -> ShotAnswer:
     """A new shot."""
-    return shot_answer(service.add(user, shoot_id, body.values))
+    return shot_answer(service.add(user, shoot_id, body.values, shot=body.id))
 
 
 @router.get("/shots")
@@ -99,6 +100,20 @@ def search(
 def save_shot(shot_id: UUID, body: SaveShot, service: LogService, user: CurrentUser) -> ShotAnswer:
     """Write a shot; 409 when somebody wrote it since ``version``."""
     return shot_answer(service.save(user, shot_id, version=body.version, values=body.values))
+
+
+class ShotEdited(BaseModel):
+    """A shot after edits, and what became of each."""
+
+    shot: ShotAnswer
+    outcomes: list[Outcome]
+
+
+@router.post("/shots/{shot_id}/edits")
+def edit_shot(shot_id: UUID, body: EditsRequest, service: LogService, user: CurrentUser) -> ShotEdited:
+    """Make edits, each once, merged with what others wrote; two texts of one field are both kept."""
+    record, outcomes = service.edit(user, shot_id, body)
+    return ShotEdited(shot=shot_answer(record), outcomes=outcomes)
 
 
 @router.get("/shoots/{shoot_id}/contact-sheet.pdf", response_class=Response)
@@ -127,7 +142,7 @@ def as_it_stood(shot_id: UUID, service: LogService, user: CurrentUser) -> Shoot:
 
 @router.delete("/shots/{shot_id}", status_code=status.HTTP_204_NO_CONTENT)
 def remove_shot(shot_id: UUID, version: Annotated[Version, Query()], service: LogService, user: CurrentUser) -> None:
-    """Delete a shot with its photographs."""
+    """Put a shot in the trash, with its photographs."""
     service.remove(user, shot_id, version=version)
 
 
@@ -139,11 +154,14 @@ async def add_photograph(
     user: CurrentUser,
     room: PhotographRoom,
     keep_position: Annotated[bool, Query(description=KEEP_POSITION)] = False,
+    photograph: Annotated[UUID | None, Query(description="Its id, chosen where it was taken: it comes once.")] = None,
 ) -> ShotAnswer:
     """Add a photograph."""
     kept = await room.keep(file, position=keep_position)
     return shot_answer(
-        await run_in_threadpool(service.add_photograph, user, shot_id, name=file.filename or "", kept=kept)
+        await run_in_threadpool(
+            service.add_photograph, user, shot_id, name=file.filename or "", kept=kept, photograph=photograph
+        )
     )
 
 

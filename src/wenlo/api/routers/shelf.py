@@ -5,6 +5,7 @@ from uuid import UUID
 
 from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
+from pydantic import BaseModel
 
 from wenlo.api.darkroom import PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
@@ -15,6 +16,7 @@ from wenlo.api.schemas import AtHandRequest, BecomesRequest, SaveItem, TakeItem,
 from wenlo.core.catalog.items import Item
 from wenlo.core.document.shoot import write_shoot
 from wenlo.core.units.length import UnitSystem
+from wenlo.services.edits import EditsRequest, Outcome
 from wenlo.services.shelf_form import ItemAnswer, ShelfForm, item_answer, shelf_form
 from wenlo.services.shelf_results import BecomingResult, shelf_rows
 from wenlo.services.tasks import AT_HAND, BECOMES
@@ -83,9 +85,23 @@ def save_item(item_id: UUID, body: SaveItem, service: ShelfService, user: Curren
     return item_answer(service.save(user, item_id, version=body.version, item=body.item))
 
 
+class ItemEdited(BaseModel):
+    """An item after edits, and what became of each."""
+
+    item: ItemAnswer
+    outcomes: list[Outcome]
+
+
+@router.post("/{item_id}/edits")
+def edit_item(item_id: UUID, body: EditsRequest, service: ShelfService, user: CurrentUser) -> ItemEdited:
+    """Make edits, each once, merged with what others changed field by field."""
+    record, outcomes = service.edit(user, item_id, body)
+    return ItemEdited(item=item_answer(record), outcomes=outcomes)
+
+
 @router.delete("/{item_id}", status_code=status.HTTP_204_NO_CONTENT)
 def remove_item(item_id: UUID, version: Based, service: ShelfService, user: CurrentUser) -> None:
-    """Take an item off the Shelf."""
+    """Put an item in the trash."""
     service.remove(user, item_id, version=version)
 
 

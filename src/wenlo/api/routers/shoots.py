@@ -1,20 +1,34 @@
-"""Shoots: list, make, open, save, undo, redo, history, files."""
+"""Shoots: list, make, open, edit, history, files."""
 
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, File, Query, Response, UploadFile, status
+from fastapi import APIRouter, File, Path, Query, Response, UploadFile, status
 
 from wenlo.api.dependencies import CurrentUser, ShootsService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
-from wenlo.api.schemas import BasedOn, CreateShoot, RevisionAnswer, SaveShoot, ShootAnswer, ShootLineAnswer
-from wenlo.core.document.shoot import read_shoot
+from wenlo.api.schemas import (
+    CreateShoot,
+    NameRevision,
+    OpenedAnswer,
+    RevisionAnswer,
+    SaveShoot,
+    ShootAnswer,
+    ShootEdited,
+    ShootLineAnswer,
+    StepAnswer,
+)
+from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.formats.project_file import write_project
+from wenlo.services.edits import EditsRequest
 from wenlo.services.ports import ShootRecord
 from wenlo.services.shoots import fresh_shoot
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
+
+Device = Annotated[str, Query(max_length=60, pattern=r"^[^\x00]*$")]
+Number = Annotated[int, Path(ge=1, le=2_000_000_000)]
 
 
 def _answer(record: ShootRecord) -> ShootAnswer:
@@ -40,9 +54,21 @@ def import_shoot(file: Annotated[UploadFile, File()], service: ShootsService, us
 
 
 @router.get("/{shoot_id}")
-def open_shoot(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> ShootAnswer:
-    """Open a shoot."""
-    return _answer(service.open(user, shoot_id))
+def open_shoot(shoot_id: UUID, service: ShootsService, user: CurrentUser, device: Device = "") -> OpenedAnswer:
+    """Open a shoot; for a ``device`` with what it can take back."""
+    record = service.open(user, shoot_id)
+    steps = service.steps(user, shoot_id, device) if device else []
+    return OpenedAnswer(
+        **dict(ShootAnswer.of(record, read_shoot(record.document))),
+        steps=[StepAnswer.model_validate(step) for step in steps],
+    )
+
+
+@router.post("/{shoot_id}/edits")
+def edit_shoot(shoot_id: UUID, body: EditsRequest, service: ShootsService, user: CurrentUser) -> ShootEdited:
+    """Make edits, each once however often it comes, merged with what others changed field by field."""
+    record, outcomes = service.edit(user, shoot_id, body)
+    return ShootEdited(shoot=_answer(record), outcomes=outcomes)
 
 
 @router.put("/{shoot_id}")
@@ -55,26 +81,33 @@ def save_shoot(shoot_id: UUID, body: SaveShoot, service: ShootsService, user: Cu
 def delete_shoot(
     shoot_id: UUID, version: Annotated[int, Query(ge=1, le=2_000_000_000)], service: ShootsService, user: CurrentUser
 ) -> None:
-    """Delete a shoot with its history."""
+    """Put a shoot in the trash, with its history."""
     service.remove(user, shoot_id, version=version)
 
 
-@router.post("/{shoot_id}/undo")
-def undo(shoot_id: UUID, body: BasedOn, service: ShootsService, user: CurrentUser) -> ShootAnswer:
-    """Go one revision back."""
-    return _answer(service.undo(user, shoot_id, version=body.version))
-
-
-@router.post("/{shoot_id}/redo")
-def redo(shoot_id: UUID, body: BasedOn, service: ShootsService, user: CurrentUser) -> ShootAnswer:
-    """Go one revision forward."""
-    return _answer(service.redo(user, shoot_id, version=body.version))
-
-
 @router.get("/{shoot_id}/history")
-def history(shoot_id: UUID, service: ShootsService, user: CurrentUser) -> list[RevisionAnswer]:
-    """All revisions, newest first."""
-    return [RevisionAnswer.model_validate(line) for line in service.history(user, shoot_id)]
+def history(
+    shoot_id: UUID,
+    service: ShootsService,
+    user: CurrentUser,
+    before: Annotated[int | None, Query(ge=1, le=2_000_000_000)] = None,
+) -> list[RevisionAnswer]:
+    """Revisions, newest first, a hundred at once, from ``before`` a number on."""
+    return [RevisionAnswer.model_validate(line) for line in service.history(user, shoot_id, before=before)]
+
+
+@router.get("/{shoot_id}/history/{number}")
+def revision(shoot_id: UUID, number: Number, service: ShootsService, user: CurrentUser) -> Shoot:
+    """The shoot as it stood."""
+    return service.revision(user, shoot_id, number)
+
+
+@router.put("/{shoot_id}/history/{number}", status_code=status.HTTP_204_NO_CONTENT)
+def name_revision(
+    shoot_id: UUID, number: Number, body: NameRevision, service: ShootsService, user: CurrentUser
+) -> None:
+    """Give a revision a name, or take it away."""
+    service.name_revision(user, shoot_id, number, body.name.strip())
 
 
 @router.get("/{shoot_id}/project.json", response_class=Response)

@@ -39,7 +39,7 @@ class Change(BaseModel):
     removes: bool = False
 
 
-class NotThere(Exception):  # noqa: N818
+class NotThere(Exception):
     """The place of a change is not in the document any more."""
 
 

@@ -70,7 +70,8 @@ def _storable(text: str) -> str:
 OWN_TAG = "own_item"
 """Tag, in paths of errors, of a thing of one's own where its id could stand."""
 
-Text = Annotated[str, Field(max_length=2000), AfterValidator(_storable)]
+MOST_TEXT = 2000
+Text = Annotated[str, Field(max_length=MOST_TEXT), AfterValidator(_storable)]
 ShortText = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_storable)]
 PathText = Annotated[str, Field(max_length=80, pattern=r"^[a-z0-9_.]+$")]
 

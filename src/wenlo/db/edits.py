@@ -1,0 +1,86 @@
+"""Edits on PostgreSQL, beside what they change; whoever looks at the same thing is told by a notification."""
+
+import json
+from collections.abc import Mapping, Sequence
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from wenlo.core.document.merge import Change
+from wenlo.db.tables import EditRow
+from wenlo.services.ports import Edited
+
+CHANNEL = "wenlo_changes"
+
+MOST_STEPS = 60
+"""So many edits can be taken back."""
+
+
+def tell(session: Session, **what: Any) -> None:
+    """Tell everybody who listens, when this transaction is done."""
+    session.execute(select(func.pg_notify(CHANNEL, json.dumps(what, default=str, separators=(",", ":")))))
+
+
+class SqlEditStore:
+    """Implements ``EditStore`` on a session."""
+
+    def __init__(self, session: Session) -> None:
+        self._session = session
+
+    def known(self, owner: UUID, edit: UUID) -> Mapping[str, Any] | None:
+        """What became of an edit that came before."""
+        return self._session.scalar(select(EditRow.outcome).where(EditRow.id == edit, EditRow.owner_id == owner))
+
+    def changes_since(self, target: UUID, version: int, *, but: str) -> Sequence[Change]:
+        """What was changed after a version by everybody but one writer."""
+        query = select(EditRow.changes).where(
+            EditRow.target_id == target, EditRow.version > version, EditRow.writer != but, EditRow.state == "applied"
+        )
+        rows = self._session.scalars(query.order_by(EditRow.version))
+        return [Change.model_validate(change) for changes in rows for change in changes]
+
+    def keep(self, owner: UUID, target: UUID, edited: Edited) -> None:
+        """Write it down, and tell whoever looks at the same thing."""
+        row = EditRow(
+            id=edited.id,
+            owner_id=owner,
+            target_id=target,
+            device=edited.device,
+            called=edited.called,
+            writer=edited.writer,
+            label=edited.label,
+            changes=list(edited.changes),
+            undoes=edited.undoes,
+            redoes=edited.redoes,
+            made_at=edited.made_at,
+            version=edited.version,
+            state=edited.outcome["state"],
+            outcome=dict(edited.outcome),
+        )
+        self._session.add(row)
+        self._session.flush()
+        if row.state == "applied":
+            tell(self._session, target=target, version=edited.version, writer=edited.writer)
+
+    def steps(self, target: UUID, device: str) -> Sequence[Edited]:
+        """The newest edits of a device that are in the document, in their order."""
+        query = select(EditRow).where(EditRow.target_id == target, EditRow.device == device, EditRow.state == "applied")
+        rows = self._session.scalars(query.order_by(EditRow.version.desc()).limit(MOST_STEPS)).all()
+        return [
+            Edited(
+                id=r.id,
+                device=r.device,
+                called=r.called,
+                writer=r.writer,
+                label=r.label,
+                changes=r.changes,
+                undoes=r.undoes,
+                redoes=r.redoes,
+                made_at=r.made_at,
+                version=r.version,
+                outcome=r.outcome,
+            )
+            for r in reversed(rows)
+        ]

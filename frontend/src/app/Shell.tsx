@@ -1,22 +1,24 @@
 // The frame of every stage: rail, top bar, stage, gauge strip.
-import { Alert, Button, Modal } from 'antd';
+import { Alert } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router';
 import { BriefStage } from '../features/brief/BriefStage';
 import { BuildStage } from '../features/build/BuildStage';
 import { GaugeStrip } from '../features/gauges/GaugeStrip';
+import { HistoryPage } from '../features/history/HistoryPage';
 import { PlaceStage } from '../features/place/PlaceStage';
 import { ProveStage } from '../features/prove/ProveStage';
 import { RigStage } from '../features/rig/RigStage';
 import { ShapeStage } from '../features/shape/ShapeStage';
 import { ApiProblem } from '../shared/api/client';
 import { useFiguresInStep } from '../shared/state/figures';
-import { differences } from '../shared/state/paths';
-import { openShoot, redo, refresh, resolveConflict, undo, useShoot } from '../shared/state/store';
+import { useOthers } from '../shared/state/others';
+import { openShoot, redo, refresh, undo, useShoot } from '../shared/state/store';
 import { STAGES } from './stages';
 import { TopBar } from './TopBar';
 
 const VIEWS = {
+  history: HistoryPage,
   brief: BriefStage,
   shape: ShapeStage,
   place: PlaceStage,
@@ -35,10 +37,11 @@ function useShortcuts(id: string): void {
       const key = event.key.toLowerCase();
       if ((event.ctrlKey || event.metaKey) && key === 'z') {
         event.preventDefault();
-        void (event.shiftKey ? redo() : undo());
+        if (event.shiftKey) redo();
+        else undo();
       } else if ((event.ctrlKey || event.metaKey) && key === 'y') {
         event.preventDefault();
-        void redo();
+        redo();
       } else if (!event.ctrlKey && !event.metaKey && !event.altKey) {
         const stage = STAGES[Number(key) - 1];
         if (stage) void go(`/shoots/${id}/${stage.key}`);
@@ -54,33 +57,6 @@ function useShortcuts(id: string): void {
   }, [go, id]);
 }
 
-function Conflict() {
-  const { state, theirs, document } = useShoot();
-  const paths = theirs && document ? differences(theirs.document, document) : [];
-  return (
-    <Modal
-      open={state === 'conflict' && theirs !== null}
-      closable={false}
-      title="This shoot was changed in another tab"
-      footer={[
-        <Button key="theirs" onClick={() => resolveConflict('theirs')}>
-          Show theirs
-        </Button>,
-        <Button key="mine" type="primary" onClick={() => resolveConflict('mine')}>
-          Keep mine
-        </Button>,
-      ]}
-    >
-      <p>Both are kept in the history either way. What differs:</p>
-      <ul className="differences">
-        {paths.slice(0, 12).map((p) => (
-          <li key={p}>{p.replaceAll('_', ' ').replaceAll('.', ' › ')}</li>
-        ))}
-      </ul>
-    </Modal>
-  );
-}
-
 export function Shell() {
   const { id = '', stage = 'brief' } = useParams();
   const document = useShoot((s) => (s.id === id ? s.document : null));
@@ -92,6 +68,7 @@ export function Shell() {
   }, [id]);
   useFiguresInStep();
   useShortcuts(id);
+  useOthers(document ? id : null, stage);
   const View = VIEWS[stage as keyof typeof VIEWS];
   if (!View) return <Navigate to={`/shoots/${id}/brief`} replace />;
   return (
@@ -120,7 +97,6 @@ export function Shell() {
         {document ? <View /> : missing ? null : <div className="waiting">Opening the shoot…</div>}
       </main>
       <GaugeStrip />
-      <Conflict />
     </>
   );
 }

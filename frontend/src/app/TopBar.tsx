@@ -1,7 +1,16 @@
-import { BulbFilled, BulbOutlined, QuestionOutlined, RedoOutlined, UndoOutlined } from '@ant-design/icons';
+import {
+  BulbFilled,
+  BulbOutlined,
+  HistoryOutlined,
+  QuestionOutlined,
+  RedoOutlined,
+  TeamOutlined,
+  UndoOutlined,
+} from '@ant-design/icons';
 import { Button, Modal, Segmented, Tooltip } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useThere } from '../shared/state/others';
 import { toggleTheme, usePreferences } from '../shared/state/preferences';
 import { edit, redo, type SaveState, undo, useShoot } from '../shared/state/store';
 
@@ -10,7 +19,7 @@ const SAID: Record<SaveState, string> = {
   saving: 'Saving…',
   unsaved: 'Not saved yet',
   offline: 'Offline: kept here, trying again',
-  conflict: 'Changed in another tab',
+  conflict: 'Changed by somebody else, too',
   refused: 'Not accepted; last good state shown',
 };
 
@@ -32,6 +41,18 @@ function Title() {
         if (e.key === 'Enter') e.currentTarget.blur();
       }}
     />
+  );
+}
+
+/** Who else is in the same shoot, and where. */
+function Others() {
+  const others = useThere((s) => s.there);
+  if (!others.length) return null;
+  const words = others.map((o) => `${o.called} at ${o.stage || 'the list'}`).join(', ');
+  return (
+    <output className="others" title={`Also here: ${words}`}>
+      <TeamOutlined /> {words}
+    </output>
   );
 }
 
@@ -87,7 +108,7 @@ export function TopBar() {
               icon={<UndoOutlined />}
               aria-label="Undo"
               disabled={!canUndo}
-              onClick={() => void undo()}
+              onClick={undo}
             />
           </Tooltip>
           <Tooltip title="Redo (Ctrl Shift Z)">
@@ -96,12 +117,18 @@ export function TopBar() {
               icon={<RedoOutlined />}
               aria-label="Redo"
               disabled={!canRedo}
-              onClick={() => void redo()}
+              onClick={redo}
             />
+          </Tooltip>
+          <Tooltip title="History: who changed what, and back to how it stood">
+            <Link to={`/shoots/${id}/history`} className="history-link" aria-label="History">
+              <HistoryOutlined />
+            </Link>
           </Tooltip>
           <output className={`save-state save-${state}`} data-testid="save-state">
             {SAID[state]}
           </output>
+          <Others />
         </>
       ) : (
         <span className="title-input" />

@@ -1,8 +1,8 @@
 // Steps in order, ticked off with a thumb; ticks are kept on the server, so that phone and desk agree.
-import { useQuery } from '@tanstack/react-query';
 import { Checkbox } from 'antd';
-import { ticksQuery, useTick } from '../../shared/api/build';
 import type { Build } from '../../shared/api/client';
+import { useTicks } from '../../shared/api/lists';
+import { add, useJournal } from '../../shared/journal/journal';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 
@@ -101,9 +101,9 @@ function OneStep(props: {
 }
 
 export function Steps({ build, shoot, units }: { build: Build; shoot: string; units: Units }) {
-  const ticks = useQuery(ticksQuery(shoot, 'build'));
-  const tick = useTick(shoot, 'build');
-  const done = new Set(ticks.data ?? []);
+  const done = useTicks(shoot, 'build');
+  const refused = useJournal((s) => s.refused[shoot]);
+  const tick = (key: string, on: boolean) => add({ kind: 'tick', of: shoot, list: 'build', key, done: on });
   const isDone = (step: Build['steps'][number]) => done.has(step.key) || done.has(step.was);
   const left = build.steps.filter((s) => !isDone(s)).reduce((sum, s) => sum + s.minutes, 0);
   return (
@@ -111,9 +111,7 @@ export function Steps({ build, shoot, units }: { build: Build; shoot: string; un
       <p className="steps-time" role="status">
         {`${clock(build.minutes)} of work${build.waiting >= 1 ? `, ${clock(build.waiting)} of waiting` : ''}, ready ${clock(build.ready)} after the first step.`}
         {done.size ? ` ${clock(left)} of work left.` : ''}
-        {ticks.error || tick.error ? (
-          <span className="field-error"> The tick was not kept; tick it again when Wenlo answers.</span>
-        ) : null}
+        {refused ? <span className="field-error"> {refused}</span> : null}
       </p>
       <ol className="steps">
         {build.steps.map((step, i) => (
@@ -128,9 +126,8 @@ export function Steps({ build, shoot, units }: { build: Build; shoot: string; un
               (k) => k !== i - 1 && k !== 0 && build.steps[k] !== undefined && !isDone(build.steps[k]),
             )}
             tick={(on) => {
-              tick.mutate({ key: step.key, done: on });
-              if (!on && step.was !== step.key && done.has(step.was))
-                tick.mutate({ key: step.was, done: on });
+              tick(step.key, on);
+              if (!on && step.was !== step.key && done.has(step.was)) tick(step.was, on);
             }}
           />
         ))}

@@ -1,84 +1,28 @@
 // Two looks of one set: wiped across, side by side, or their difference in stops.
-import { useQueries, useQuery } from '@tanstack/react-query';
+import { useQueries } from '@tanstack/react-query';
 import { Segmented, Spin } from 'antd';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { answer, api, type Figures, type Shoot } from '../../shared/api/client';
-import { curvesQuery } from '../../shared/api/queries';
-import { develop, differenceOf, lampWeights, type RawPicture } from '../../shared/picture/develop';
-import { takePicture } from '../../shared/state/picture';
-import { WipeLine, WipeSlider, wipedAt } from '../../shared/ui/Wipe';
+import { useMemo, useState } from 'react';
+import type { Shoot } from '../../shared/api/client';
+import { newId } from '../../shared/journal/device';
+import { differenceOf } from '../../shared/picture/develop';
+import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
+import { WipeLine, WipeSlider } from '../../shared/ui/Wipe';
 import { applied, type Look } from './looks';
 
 type Mode = 'wipe' | 'side by side' | 'difference';
 
-const editors = [crypto.randomUUID(), crypto.randomUUID()];
-
-/** Picture and weights of a look. */
-const lookQuery = (document: Shoot, look: Look, slot: number) => {
-  const as = applied(document, look);
-  return {
-    queryKey: ['look', as.brief, as.design, as.second],
-    queryFn: async ({ signal }: { signal: AbortSignal }) => {
-      const editor = editors[slot] ?? crypto.randomUUID();
-      const figures: Figures = await answer(
-        api.POST('/api/figures', { body: { document: as, effort: 'draft', editor }, signal }),
-      );
-      const picture = await takePicture(as, 'clean', signal, editor);
-      const { lamp, others } = as.brief;
-      return { picture, figures, weights: lampWeights(figures.picture.colours, [lamp, ...others]) };
-    },
-    staleTime: 300_000,
-    retry: 1,
-  };
-};
-
-type Taken = { picture: RawPicture; figures: Figures; weights: number[][] };
-
-function usePixels(taken: Taken | undefined, factor: number) {
-  const { data: curves } = useQuery(curvesQuery);
-  return useMemo(
-    () =>
-      taken && curves
-        ? new ImageData(
-            develop(taken.picture, curves, factor, 'picture', taken.weights),
-            taken.picture.width,
-            taken.picture.height,
-          )
-        : null,
-    [taken, curves, factor],
-  );
-}
-
-function Sheet(props: { image: ImageData | null; label: string; clip?: number }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const { image } = props;
-  useEffect(() => {
-    if (!canvas.current || !image) return;
-    canvas.current.width = image.width;
-    canvas.current.height = image.height;
-    canvas.current.getContext('2d')?.putImageData(image, 0, 0);
-  }, [image]);
-  return (
-    <canvas
-      ref={canvas}
-      role="img"
-      aria-label={props.label}
-      data-state={image ? 'clean' : 'none'}
-      style={props.clip === undefined ? undefined : wipedAt(props.clip)}
-    />
-  );
-}
+const editors: [string, string] = [newId(), newId()];
 
 export function LookCompare({ document, looks }: { document: Shoot; looks: [Look, Look] }) {
   const [mode, setMode] = useState<Mode>('wipe');
   const [at, setAt] = useState(50);
   const [first, second] = useQueries({
-    queries: looks.map((look, slot) => lookQuery(document, look, slot)),
+    queries: looks.map((look, slot) => stillQuery(applied(document, look), editors[slot] as string, 'clean')),
   });
   const [a, b] = [first?.data, second?.data];
   // both at the exposure that is right for the first, so that the difference is seen
   const factor = a?.figures.picture.exposed_right ?? 1;
-  const [imageA, imageB] = [usePixels(a, factor), usePixels(b, factor)];
+  const [imageA, imageB] = [useDeveloped(a, factor), useDeveloped(b, factor)];
   const difference = useMemo(() => {
     if (!a || !b || mode !== 'difference') return null;
     const found = differenceOf(a.picture, a.weights, b.picture, b.weights);

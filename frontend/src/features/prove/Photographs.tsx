@@ -6,6 +6,7 @@ import type { Shoot } from '../../shared/api/client';
 import { devicesQuery } from '../../shared/api/devices';
 import {
   type Area,
+  addPhotograph,
   type Line,
   measuresQuery,
   type Shot,
@@ -13,6 +14,7 @@ import {
   type ShotValues,
   type useLog,
 } from '../../shared/api/log';
+import { useJournal } from '../../shared/journal/journal';
 import { areaOf, type Drawn, PhotoFrame } from './PhotoFrame';
 import { PhotoWords } from './PhotoWords';
 
@@ -95,7 +97,10 @@ export function Photographs(props: {
   const devices = useQuery(devicesQuery);
   const photo = shot.photographs[Math.min(shown, shot.photographs.length - 1)];
   const measures = useQuery(measuresQuery(photo?.id ?? '', { areas, lines, against, curve }));
-  const problem = log.photograph.error ?? log.frame.error ?? log.prediction.error;
+  const { entries, state } = useJournal();
+  const waiting = entries.flatMap((e) => (e.kind === 'photograph' && e.of === shot.id ? [e] : []));
+  const away = state === 'away';
+  const problem = log.frame.error ?? log.prediction.error;
   const straight = what === 'edge' || what === 'ball';
   const draw = (drawn: Drawn) => {
     if (what === 'edge' || what === 'ball') {
@@ -126,7 +131,7 @@ export function Photographs(props: {
         aria-label="Photograph of the shot"
         onChange={(e) => {
           const file = e.currentTarget.files?.[0];
-          if (file) log.photograph.mutate({ shot, file, place });
+          if (file) addPhotograph(shot, file, place);
           e.currentTarget.value = '';
         }}
       />
@@ -146,7 +151,7 @@ export function Photographs(props: {
             </Checkbox>
           </>
         ) : null}
-        <Button size="small" loading={log.photograph.isPending} onClick={() => chooser.current?.click()}>
+        <Button size="small" loading={waiting.length > 0} onClick={() => chooser.current?.click()}>
           Add a photograph
         </Button>
         <Checkbox checked={place} onChange={(e) => setPlace(e.target.checked)}>
@@ -163,6 +168,11 @@ export function Photographs(props: {
       {problem ? (
         <p className="field-error" role="alert">
           {problem.message}
+        </p>
+      ) : null}
+      {waiting.length && away ? (
+        <p className="faint-words" role="status">
+          {waiting.map((e) => e.name).join(', ')}: kept here, sent when Wenlo answers.
         </p>
       ) : null}
       {photo ? (

@@ -1,17 +1,20 @@
 // Prove: the log of shots, readings and photographs against the prediction, and what to set next.
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Popconfirm, Select } from 'antd';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Shoot } from '../../shared/api/client';
+import { useShots } from '../../shared/api/lists';
 import {
+  addShot,
   asItStood,
   type Shot,
   type ShotChange,
   type ShotValues,
   searchQuery,
-  shotsQuery,
   useLog,
+  writeShot,
 } from '../../shared/api/log';
+import { useJournal } from '../../shared/journal/journal';
 import { type Edit, edit, useShoot } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import type { Kind } from '../../shared/units/quantity';
@@ -85,19 +88,53 @@ function repeated(then: Shoot, values: ShotValues): Edit[] {
   ];
 }
 
+/** Both of two texts that were written at once, as the server puts them. */
+const both = (theirs: string, mine: string) =>
+  !mine ? theirs : !theirs || mine.includes(theirs) ? mine : `${theirs}\n${mine}`;
+
+const PAUSE_MS = 700;
+
+/** Words that are kept whenever the typing pauses, and when they are left in whatever way. */
 function Words(props: { label: string; value: string; set: (text: string) => void }) {
-  const [text, setText] = useState(props.value);
-  useEffect(() => setText(props.value), [props.value]);
+  const [text, setText] = useState<string | null>(null);
+  const seen = useRef(props.value);
+  const now = useRef(props);
+  now.current = props;
+  const save = useCallback((typed: string) => {
+    const { value, set } = now.current;
+    // what came from somebody else while this was typed is not written over
+    const kept = value === seen.current ? typed : both(value, typed);
+    seen.current = kept;
+    if (kept !== typed) setText((now) => (now === null ? null : kept));
+    if (kept !== value) set(kept);
+  }, []);
+  const typed = useRef<string | null>(null);
+  typed.current = text;
+  useEffect(() => {
+    if (text === null) return;
+    const timer = setTimeout(() => save(text), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [text, save]);
+  useEffect(
+    () => () => {
+      if (typed.current !== null) save(typed.current);
+    },
+    [save],
+  );
   return (
     <label className="shot-words">
       <span>{props.label}</span>
       <textarea
         rows={1}
-        value={text}
+        value={text ?? props.value}
         maxLength={2000}
-        onChange={(e) => setText(e.currentTarget.value)}
+        onChange={(e) => {
+          if (text === null) seen.current = props.value;
+          setText(e.currentTarget.value);
+        }}
         onBlur={() => {
-          if (text !== props.value) props.set(text);
+          if (text !== null) save(text);
+          setText(null);
         }}
       />
     </label>
@@ -107,7 +144,8 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
 function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: ReturnType<typeof useLog> }) {
   const { document, shot, shots, log } = props;
   const values = shot.values as ShotValues;
-  const save = (change: ShotChange) => log.save.mutate({ shot, change });
+  const save = (change: ShotChange) => writeShot(shot, change);
+  const refused = useJournal((s) => s.refused[shot.id]);
   const again = useMutation({
     mutationFn: () => asItStood(shot.id),
     onSuccess: (then) => edit(repeated(then, values), `As at shot ${shot.number}`),
@@ -144,8 +182,8 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
           </Button>
         </Popconfirm>
         <Popconfirm
-          title="Delete this shot with its photographs?"
-          okText="Delete"
+          title="Put this shot in the trash with its photographs?"
+          okText="Put in the trash"
           cancelText="Keep"
           onConfirm={() => log.remove.mutate(shot)}
         >
@@ -169,9 +207,9 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
         set={(changed) => save(() => ({ changed }))}
       />
       <Words label="Notes" value={values.notes} set={(notes) => save(() => ({ notes }))} />
-      {log.save.error ? (
+      {refused ? (
         <p className="field-error" role="alert">
-          {log.save.error.message}
+          {refused}
         </p>
       ) : null}
       {again.error ? (
@@ -232,11 +270,11 @@ export function ProveStage() {
 }
 
 function ProveOf({ document, id }: { document: Shoot; id: string }) {
-  const { data: shots, error } = useQuery(shotsQuery(id));
+  const { shots, error } = useShots(id);
   const log = useLog(id);
   const [open, setOpen] = useState<string | null>(null);
   const [sheet, setSheet] = useState(false);
-  if (error)
+  if (error && !shots)
     return (
       <div className="stage">
         <div className="card waiting" role="alert">
@@ -259,12 +297,7 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
                 Contact sheet
               </Button>
             ) : null}
-            <Button
-              size="small"
-              type="primary"
-              loading={log.add.isPending}
-              onClick={() => log.add.mutate(asSet(document, last), { onSuccess: (shot) => setOpen(shot.id) })}
-            >
+            <Button size="small" type="primary" onClick={() => setOpen(addShot(id, asSet(document, last)))}>
               New shot, as it is set
             </Button>
           </div>

@@ -273,7 +273,7 @@ export function OwnPanel(props: {
           }
         />
         <Popconfirm
-          title="Take it off the Shelf? Shoots that use it keep its values."
+          title="Take it off the Shelf? Shoots that use it keep its values, and it is in the trash for 30 days."
           okText="Take it off"
           onConfirm={() => {
             choose(null);

@@ -3,6 +3,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, answer, api, type Schemas } from '../../shared/api/client';
 import { refresh } from '../../shared/api/refresh';
+import { add, settledOf } from '../../shared/journal/journal';
+import { changesBetween } from '../../shared/journal/merge';
 
 export type ItemAnswer = Schemas['ItemAnswer'];
 export type Item = Schemas['Item'];
@@ -63,14 +65,20 @@ export function useShelf() {
         answer(api.POST('/api/shelf/take', { body: { category: s.category, generic: s.id, count: 1 } })),
       ),
     save: (old: ItemAnswer, change: Partial<Item>) =>
-      run(() =>
-        answer(
-          api.PUT('/api/shelf/{item_id}', {
-            ...path(old.id),
-            body: { version: old.version, item: { ...old.item, ...change } },
-          }),
-        ),
-      ),
+      run(async () => {
+        const changes = changesBetween(old.item, { ...old.item, ...change });
+        if (!changes.length) return;
+        const label = `${old.item.name} of the Shelf`;
+        const entry = add({ kind: 'edit', what: 'item', of: old.id, base: old.version, label, changes });
+        const settled = await settledOf(entry.id);
+        if (settled?.outcome?.state === 'refused')
+          throw new ApiProblem(422, {
+            code: 'invalid_input',
+            message: settled.message,
+            fields: settled.outcome.fields ?? [],
+            current_version: null,
+          });
+      }),
     copy: (id: string) => run(() => answer(api.POST('/api/shelf/{item_id}/copy', path(id)))),
     remove: (old: ItemAnswer) =>
       run(() =>

@@ -73,6 +73,9 @@ export function ShootsPage() {
             Bring in a project file
           </Button>
         </Upload>
+        <Link to="/trash" className="trash-link">
+          Trash
+        </Link>
       </header>
       {problem.length ? (
         <Alert
@@ -93,8 +96,8 @@ export function ShootsPage() {
               {new Date(line.updated_at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
             </span>
             <Popconfirm
-              title="Delete this shoot with its history?"
-              okText="Delete"
+              title="Put this shoot in the trash? It is kept there for 30 days."
+              okText="Put in the trash"
               onConfirm={() => remove.mutate(line)}
             >
               <Button type="text" icon={<DeleteOutlined />} aria-label={`Delete ${line.title}`} />

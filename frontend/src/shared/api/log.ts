@@ -1,7 +1,8 @@
 // The log of shots, what photographs tell, and the next setting.
 import { hashKey, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { add, pump } from '../journal/journal';
+import { changesBetween } from '../journal/merge';
 import { answer, api, type Schemas, type Shoot } from './client';
-import { formWith } from './files';
 
 export type Shot = Schemas['ShotAnswer'];
 type Whole<T> = T extends (infer U)[] ? Whole<U>[] : T extends object ? { [K in keyof T]-?: Whole<T[K]> } : T;
@@ -82,7 +83,7 @@ export const predictAlike = (a: Shoot, b: Shoot): boolean => {
   return what(a) === what(b);
 };
 
-/** Everything that writes the log; each answer takes its place in the list at once. */
+/** What the server itself does to the log; each answer takes its place in the list at once. */
 export function useLog(shoot: string) {
   const client = useQueryClient();
   const key = shotsQuery(shoot).queryKey;
@@ -93,34 +94,6 @@ export function useLog(shoot: string) {
     });
   const again = () => client.invalidateQueries({ queryKey: ['shots'] });
   return {
-    add: useMutation({
-      mutationFn: (values: ShotValues) =>
-        answer(
-          api.POST('/api/shoots/{shoot_id}/shots', {
-            params: { path: { shoot_id: shoot } },
-            body: { values },
-          }),
-        ),
-      onSuccess: put,
-    }),
-    // One after the other, each made of the newest values: two fields left in quick succession must not overwrite one another.
-    save: useMutation({
-      scope: { id: 'shots' },
-      mutationFn: ({ shot, change }: { shot: Shot; change: ShotChange }) => {
-        const now = client.getQueryData(key)?.find((s) => s.id === shot.id) ?? shot;
-        return answer(
-          api.PUT('/api/shots/{shot_id}', {
-            params: { path: { shot_id: shot.id } },
-            body: {
-              version: now.version,
-              values: { ...(now.values as ShotValues), ...change(now.values as ShotValues) },
-            },
-          }),
-        );
-      },
-      onSuccess: put,
-      onError: again,
-    }),
     remove: useMutation({
       mutationFn: (shot: Shot) =>
         answer(
@@ -132,35 +105,46 @@ export function useLog(shoot: string) {
     }),
     frame: useMutation({
       scope: { id: 'shots' },
-      mutationFn: (asked: { shot: Shot; document: Shoot; auto: boolean }) =>
-        answer(
+      mutationFn: async (asked: { shot: Shot; document: Shoot; auto: boolean }) => {
+        await pump();
+        return answer(
           api.POST('/api/shots/{shot_id}/frame', {
             params: { path: { shot_id: asked.shot.id } },
             body: { document: asked.document, auto: asked.auto },
           }),
-        ),
+        );
+      },
       onSuccess: put,
     }),
     prediction: useMutation({
       scope: { id: 'shots' },
-      mutationFn: (asked: { shot: Shot; document: Shoot }) =>
-        answer(
+      mutationFn: async (asked: { shot: Shot; document: Shoot }) => {
+        await pump();
+        return answer(
           api.POST('/api/shots/{shot_id}/prediction', {
             params: { path: { shot_id: asked.shot.id } },
             body: { document: asked.document, auto: false },
           }),
-        ),
-      onSuccess: put,
-    }),
-    photograph: useMutation({
-      mutationFn: ({ shot, file, place }: { shot: Shot; file: File; place: boolean }) =>
-        answer(
-          api.POST('/api/shots/{shot_id}/photographs', {
-            params: { path: { shot_id: shot.id }, query: { keep_position: place } },
-            ...formWith({ file }),
-          }),
-        ),
+        );
+      },
       onSuccess: put,
     }),
   };
+}
+
+/** A new shot; it is in the list at once, and sent when the server can be reached. Its id. */
+export const addShot = (shoot: string, values: ShotValues): string =>
+  add({ kind: 'shot', of: shoot, values }).id;
+
+/** Write to a shot as it is on screen. */
+export function writeShot(shot: Shot, change: ShotChange): void {
+  const values = shot.values as ShotValues;
+  const changes = changesBetween(values, { ...values, ...change(values) });
+  if (changes.length)
+    add({ kind: 'edit', what: 'shot', of: shot.id, base: shot.version, label: '', changes });
+}
+
+/** A photograph of a shot; it is kept here until the server has it. */
+export function addPhotograph(shot: Shot, file: File, place: boolean): void {
+  add({ kind: 'photograph', of: shot.id, shoot: shot.shoot, name: file.name, place }, { file });
 }

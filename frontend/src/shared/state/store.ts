@@ -1,69 +1,106 @@
-// The open shoot: what is on screen, what is saved, and what stands between the two.
+// The open shoot: what the server holds, and on top of it what the journal has not sent yet.
 import { create } from 'zustand';
-import { ApiProblem, answer, api, type Schemas, type Shoot, type ShootAnswer } from '../api/client';
+import { ApiProblem, answer, api, type Schemas, type Shoot } from '../api/client';
+import { newId, thisDevice } from '../journal/device';
+import { add, type EditEntry, onSettled, type Settled, start, useJournal } from '../journal/journal';
+import { type Change, changesBetween, holds, turnedBack, valueAt, withChanges } from '../journal/merge';
 import { setPath } from './paths';
+import { joined, type Step, stacks } from './steps';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused';
 export type Edit = { path: string; value: unknown };
 
 type State = {
   id: string | null;
+  /** What is on screen. */
   document: Shoot | null;
+  /** What the server holds. */
   saved: Shoot | null;
   version: number;
+  steps: Step[];
   canUndo: boolean;
   canRedo: boolean;
   state: SaveState;
   problem: string | null;
   fieldErrors: Record<string, string>;
-  theirs: ShootAnswer | null;
-  /** True while something is dragged: nothing is saved until it is let go. */
+  /** True while something is dragged: it is one edit when it is let go. */
   dragging: boolean;
 };
 
-const RETRY_MS = 2000;
-const keptKey = (id: string) => `wenlo-unsaved-${id}`;
-
-export const useShoot = create<State>(() => ({
+const CLOSED: State = {
   id: null,
   document: null,
   saved: null,
   version: 0,
+  steps: [],
   canUndo: false,
   canRedo: false,
   state: 'saved',
   problem: null,
   fieldErrors: {},
-  theirs: null,
   dragging: false,
-}));
+};
+
+export const useShoot = create<State>(() => CLOSED);
 
 const { getState: get, setState: set } = useShoot;
 
-let busy: Promise<void> = Promise.resolve();
-let retry: ReturnType<typeof setTimeout> | undefined;
+/** What was on screen when a drag began. */
+let dragged: Shoot | null = null;
 
-function keep(id: string, document: Shoot, version: number): void {
-  localStorage.setItem(keptKey(id), JSON.stringify({ document, version }));
+const edits = (id: string | null): EditEntry[] =>
+  useJournal
+    .getState()
+    .entries.filter((e): e is EditEntry => e.kind === 'edit' && e.what === 'shoot' && e.of === id);
+
+const withEdits = (document: Shoot, entries: EditEntry[]): Shoot =>
+  entries.reduce((d, e) => withChanges(d, e.changes), document);
+
+function stateOf(asked: boolean, waiting: EditEntry[]): SaveState {
+  if (asked) return 'conflict';
+  if (!waiting.length) return get().state === 'refused' ? 'refused' : 'saved';
+  const journal = useJournal.getState().state;
+  return journal === 'away' ? 'offline' : journal === 'sending' ? 'saving' : 'unsaved';
 }
 
-/** Show what the server holds. A save that went through leaves alone what was typed wrongly meanwhile. */
-function settle(raw: Schemas['ShootAnswer'] | ShootAnswer, keepErrors = false): void {
-  const answerGot = raw as ShootAnswer;
+/** Show what the server holds with what waits on top of it. */
+function show(): void {
+  const { id, saved, steps, dragging, document } = get();
+  if (!id || !saved) return;
+  const mine = edits(id);
+  const waiting = mine.filter((e) => !e.asked);
+  const { undo, redo } = stacks(joined(steps, waiting));
+  const shown = withEdits(saved, waiting);
+  const state = stateOf(mine.length > waiting.length, waiting);
   set({
-    id: answerGot.id,
-    document: answerGot.document,
-    saved: answerGot.document,
-    version: answerGot.version,
-    canUndo: answerGot.can_undo,
-    canRedo: answerGot.can_redo,
-    state: 'saved',
-    problem: null,
-    fieldErrors: keepErrors ? get().fieldErrors : {},
-    theirs: null,
+    document: dragging || (document && changesBetween(document, shown).length === 0) ? document : shown,
+    canUndo: undo.length > 0,
+    canRedo: redo.length > 0,
+    state,
+    problem:
+      state === 'offline' ? useJournal.getState().problem : get().state === 'offline' ? null : get().problem,
   });
-  localStorage.removeItem(keptKey(answerGot.id));
 }
+
+useJournal.subscribe(show);
+
+function held(got: Schemas['ShootAnswer']): void {
+  if (got.version < get().version) return;
+  set({ saved: got.document as Shoot, version: got.version });
+}
+
+function settled({ entry, outcome, message, answer: got }: Settled): void {
+  if (entry.kind !== 'edit' || entry.what !== 'shoot' || entry.of !== get().id) return;
+  if (got?.what === 'shoot') held(got.shoot);
+  if (outcome?.state === 'applied') set({ steps: joined(get().steps, [entry]) });
+  if (outcome?.state === 'refused') {
+    // back to what is held, with the reason at the field
+    const fields = Object.fromEntries((outcome.fields ?? []).map((f) => [f.path, f.message]));
+    set({ state: 'refused', problem: message, fieldErrors: fields });
+  }
+  show();
+}
+onSettled(settled);
 
 const LAST = 'wenlo-last-shoot';
 
@@ -74,26 +111,64 @@ export async function openLastShoot(): Promise<void> {
   if (id && !get().document) await openShoot(id).catch(() => localStorage.removeItem(LAST));
 }
 
-/** Open a shoot; what could not be saved last time is taken up again. */
-export async function openShoot(id: string): Promise<void> {
-  // what is being saved right now finishes first, or the answer would be older than the screen
-  await busy;
-  const got = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } }));
-  const raw = localStorage.getItem(keptKey(id));
-  localStorage.setItem(LAST, id);
-  settle(got);
-  if (!raw) return;
-  const kept = JSON.parse(raw) as { document: Shoot; version: number };
-  keep(id, kept.document, kept.version);
-  if (kept.version === got.version) {
-    set({ document: kept.document, state: 'unsaved' });
-    void save('Taken up again');
-  } else set({ document: kept.document, state: 'conflict', theirs: got as ShootAnswer });
+const fetched = (id: string) =>
+  answer(
+    api.GET('/api/shoots/{shoot_id}', {
+      params: { path: { shoot_id: id }, query: { device: thisDevice() } },
+    }),
+  );
+
+/** Take in what the server holds, unless something newer has come meanwhile. */
+function take(got: Schemas['OpenedAnswer']): void {
+  const { version, steps } = get();
+  if (got.version >= version) set({ saved: got.document as Shoot, version: got.version });
+  set({ steps: joined(got.steps as Step[], steps) });
 }
 
-/** Change values on screen; saved at once unless a drag is under way. */
+/** Open a shoot; what could not be sent last time is on screen again. */
+export async function openShoot(id: string): Promise<void> {
+  if (get().id !== id) set({ ...CLOSED, id });
+  await start();
+  const got = await fetched(id);
+  if (get().id !== id) return;
+  localStorage.setItem(LAST, id);
+  take(got);
+  takeUp(id);
+  show();
+}
+
+/** What an older Wenlo kept in this browser because its server was away becomes an edit. */
+function takeUp(id: string): void {
+  const key = `wenlo-unsaved-${id}`;
+  const raw = localStorage.getItem(key);
+  const { saved, version } = get();
+  if (!raw || !saved) return;
+  const kept = JSON.parse(raw) as { document: Shoot; version: number };
+  localStorage.removeItem(key);
+  record(changesBetween(saved, kept.document), 'Taken up again', kept.version === version ? version : 0);
+}
+
+/** Keep changes in the journal. */
+function record(changes: Change[], label: string, base = get().version, of: Partial<Step> = {}): void {
+  const { id } = get();
+  if (!id || !changes.length) return;
+  const { undoes, redoes } = of;
+  if (get().state === 'refused') set({ state: 'saved' });
+  add({
+    kind: 'edit',
+    what: 'shoot',
+    of: id,
+    base,
+    label,
+    changes,
+    ...(undoes ? { undoes } : {}),
+    ...(redoes ? { redoes } : {}),
+  });
+}
+
+/** Change values on screen; kept and sent at once unless a drag is under way. */
 export function edit(edits: Edit[], label: string): void {
-  const { document, id, version, dragging, state } = get();
+  const { document, id, dragging } = get();
   if (!document || !id) return;
   const answered = edits.map((e) => e.path);
   const assumed = document.brief.assumed.filter((p) => !answered.includes(p));
@@ -102,28 +177,21 @@ export function edit(edits: Edit[], label: string): void {
   const changed = edits.reduce((d, e) => setPath(d, e.path, e.value), first);
   const errors = { ...get().fieldErrors };
   for (const e of edits) delete errors[e.path];
-  set({
-    document: changed,
-    state: state === 'conflict' ? state : 'unsaved',
-    fieldErrors: errors,
-    problem: null,
-  });
-  if (dragging || state === 'conflict') return;
-  keep(id, changed, version);
-  void save(label);
+  set({ document: changed, fieldErrors: errors, problem: null });
+  if (!dragging) record(changesBetween(document, changed), label);
 }
 
 export function startDrag(): void {
+  dragged = get().document;
   set({ dragging: true });
 }
 
 export function endDrag(label: string): void {
-  const { document, id, version, saved } = get();
+  const { document } = get();
   set({ dragging: false });
-  if (document && id && document !== saved) {
-    keep(id, document, version);
-    void save(label);
-  }
+  if (document && dragged) record(changesBetween(dragged, document), label);
+  dragged = null;
+  show();
 }
 
 export function setFieldError(path: string, message: string): void {
@@ -135,108 +203,63 @@ export function clearFieldError(path: string): void {
   set({ fieldErrors: rest });
 }
 
-/** One write after the other; each is based on the version the one before it left. */
-function save(label: string): Promise<void> {
-  busy = busy.catch(() => undefined).then(() => saveNow(label));
-  return busy;
-}
-
-async function saveNow(label: string): Promise<void> {
-  const { id, document, version, saved, state } = get();
-  if (!id || !document || document === saved || state === 'conflict') return;
-  set({ state: 'saving' });
-  try {
-    const got = await answer(
-      api.PUT('/api/shoots/{shoot_id}', {
-        params: { path: { shoot_id: id } },
-        body: { version, document, label: label.slice(0, 120) },
-      }),
-    );
-    if (get().id !== id) return;
-    if (get().document === document) settle(got, true);
-    else
-      set({
-        saved: got.document as Shoot,
-        version: got.version,
-        canUndo: got.can_undo,
-        canRedo: got.can_redo,
-        state: 'unsaved',
-      });
-  } catch (error) {
-    await saveFailed(error, id, document, label);
+/** Make changes again or take them back, but for what somebody else has changed since. */
+function step(changes: Change[], label: string, of: Partial<Step>): void {
+  const { document } = get();
+  if (!document) return;
+  const left = changes.filter((c) => {
+    const now = valueAt(document, c.path);
+    return c.adds
+      ? now === undefined
+      : now !== undefined && (holds(now, c.was) || c.path.at(-1) === '@order');
+  });
+  set({ fieldErrors: {}, problem: null });
+  if (left.length) record(left, label, get().version, of);
+  else {
+    // nothing is left of it to take back; the next press takes back the one before
+    const { steps } = get();
+    set({
+      steps: [...steps, { id: newId(), label, changes: [], ...of }],
+      problem: 'Somebody has changed this since; it stays as they left it.',
+    });
+    show();
   }
 }
 
-async function saveFailed(error: unknown, id: string, document: Shoot, label: string): Promise<void> {
-  if (!(error instanceof ApiProblem)) throw error;
-  if (error.status === 409) {
-    const theirs = await answer(
-      api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } }),
-    ).catch(() => null);
-    set({ state: 'conflict', theirs: theirs as ShootAnswer | null });
-  } else if (error.status === 0 || error.status >= 500) {
-    set({ state: 'offline', problem: error.message });
-    clearTimeout(retry);
-    retry = setTimeout(() => void save(label), RETRY_MS);
-  } else {
-    // Refused: back to what was saved, with the reason at the field.
-    const fields = Object.fromEntries(error.problem.fields?.map((f) => [f.path, f.message]) ?? []);
-    localStorage.removeItem(keptKey(id));
-    if (get().document === document)
-      set({ document: get().saved, state: 'refused', problem: error.message, fieldErrors: fields });
-  }
-}
-
-/** One after the other, after what is being saved: each is based on the version the one before it left. */
-function step(way: 'undo' | 'redo'): Promise<void> {
-  busy = busy.catch(() => undefined).then(() => stepNow(way));
-  return busy;
-}
-
-async function stepNow(way: 'undo' | 'redo'): Promise<void> {
-  const { id, version, state } = get();
-  if (!id || state === 'conflict') return;
-  set({ state: 'saving' });
-  const params = { params: { path: { shoot_id: id } }, body: { version } };
-  try {
-    settle(
-      await answer(
-        way === 'undo'
-          ? api.POST('/api/shoots/{shoot_id}/undo', params)
-          : api.POST('/api/shoots/{shoot_id}/redo', params),
-      ),
-    );
-  } catch (error) {
-    if (error instanceof ApiProblem && error.status === 409) {
-      settle(await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } })));
-      set({ problem: 'This shoot was changed in another tab; the newest state is shown.' });
-    } else if (error instanceof ApiProblem) set({ state: 'offline', problem: error.message });
-    else throw error;
-  }
-}
-
-export const undo = (): Promise<void> => step('undo');
-export const redo = (): Promise<void> => step('redo');
-
-/** After a conflict: show what the other tab saved, or save mine on top of it. */
-export function resolveConflict(choice: 'theirs' | 'mine'): void {
-  const { theirs, document, id } = get();
-  if (!theirs || !document || !id) return;
-  if (choice === 'theirs') {
-    settle(theirs);
-    return;
-  }
-  set({ version: theirs.version, saved: theirs.document, state: 'unsaved', theirs: null });
-  keep(id, document, theirs.version);
-  void save('Kept over a change made elsewhere');
-}
-
-/** When the window is looked at again: show what another tab saved, if nothing is unsaved here. */
-export async function refresh(): Promise<void> {
-  const { id, state, version, dragging } = get();
-  if (!id || dragging || (state !== 'saved' && state !== 'refused')) return;
-  const got = await answer(api.GET('/api/shoots/{shoot_id}', { params: { path: { shoot_id: id } } })).catch(
-    () => null,
+const all = (): Step[] =>
+  joined(
+    get().steps,
+    edits(get().id).filter((e) => !e.asked),
   );
-  if (got && get().id === id && get().state === state && got.version !== version) settle(got);
+
+/** Take back the newest edit of this browser. */
+export function undo(): void {
+  const last = stacks(all()).undo.at(-1);
+  if (last) step(turnedBack(last.changes), `Undone: ${last.label}`, { undoes: last.id });
+}
+
+/** Do again what was taken back last. */
+export function redo(): void {
+  const last = stacks(all()).redo.at(-1);
+  if (last) step(last.changes, last.label, { redoes: last.id });
+}
+
+/** Show what others changed, with what waits here on top of it. */
+export async function refresh(): Promise<void> {
+  const { id, dragging } = get();
+  if (!id || dragging) return;
+  const got = await fetched(id).catch((e: unknown) => {
+    if (e instanceof ApiProblem) return null;
+    throw e;
+  });
+  if (!got || get().id !== id || got.version <= get().version) return;
+  take(got);
+  show();
+}
+
+/** Set the shoot to how it stood, as one edit that can be taken back. */
+export function setTo(document: Shoot, label: string): void {
+  const { document: now } = get();
+  if (!now) return;
+  record(changesBetween(now, document), label);
 }

@@ -1,7 +1,7 @@
 // Lines that are ticked off with a thumb and kept on the server.
-import { useQuery } from '@tanstack/react-query';
 import { Checkbox } from 'antd';
-import { ticksQuery, useTick } from '../api/build';
+import { useTicks } from '../api/lists';
+import { add, useJournal } from '../journal/journal';
 
 export function TickList(props: {
   shoot: string;
@@ -9,24 +9,22 @@ export function TickList(props: {
   label: string;
   lines: { key: string; text: string }[];
 }) {
-  const ticks = useQuery(ticksQuery(props.shoot, props.list));
-  const tick = useTick(props.shoot, props.list);
-  const done = new Set(ticks.data ?? []);
+  const { shoot, list } = props;
+  const done = useTicks(shoot, list);
+  const refused = useJournal((s) => s.refused[shoot]);
   return (
     <ul className="tick-list" aria-label={props.label}>
       {props.lines.map((line) => (
         <li key={line.key} className={done.has(line.key) ? 'done' : ''}>
           <Checkbox
             checked={done.has(line.key)}
-            onChange={(e) => tick.mutate({ key: line.key, done: e.target.checked })}
+            onChange={(e) => add({ kind: 'tick', of: shoot, list, key: line.key, done: e.target.checked })}
           >
             {line.text}
           </Checkbox>
         </li>
       ))}
-      {tick.error ? (
-        <li className="field-error">The tick was not kept; tick it again when Wenlo answers.</li>
-      ) : null}
+      {refused ? <li className="field-error">{refused}</li> : null}
     </ul>
   );
 }

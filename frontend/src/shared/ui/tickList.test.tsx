@@ -1,8 +1,10 @@
 // @vitest-environment happy-dom
+import 'fake-indexeddb/auto';
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it } from 'vitest';
 import { serve, show } from '../../testing/bench';
+import { pump, useJournal } from '../journal/journal';
 import { TickList } from './TickList';
 
 const LINES = [
@@ -30,15 +32,33 @@ describe('a list that is ticked off', () => {
       expect(asked).toContainEqual({ what: TICK, body: { key: 'hold.ballast@key/lamp', done: true } }),
     );
   });
-  it('takes a tick back that the server does not keep, and says so', async () => {
+  it('keeps a tick while the server is away, and sends it when it is back', async () => {
     serve({
       [TICKS]: { body: ['knobs'] },
       [TICK]: { status: 503, body: { code: 'away', message: 'away', fields: [] } },
     });
+    const asked = list();
+    await waitFor(() => expect(boxOf('Knobs are tight').checked).toBe(true));
+    await userEvent.click(boxOf('Ballast on the key'));
+    await waitFor(() => expect(useJournal.getState().state).toBe('away'));
+    expect(boxOf('Ballast on the key').checked).toBe(true);
+    serve({ [TICKS]: { body: ['knobs'] }, [TICK]: { body: ['knobs', 'hold.ballast@key/lamp'] } });
+    await pump();
+    expect(useJournal.getState()).toMatchObject({ state: 'quiet', entries: [] });
+    asked.unmount();
+  });
+  it('takes a tick back that the server does not accept, and says why', async () => {
+    serve({
+      [TICKS]: { body: ['knobs'] },
+      [TICK]: {
+        status: 404,
+        body: { code: 'not_found', message: 'This shoot does not exist any more.', fields: [] },
+      },
+    });
     list();
     await waitFor(() => expect(boxOf('Knobs are tight').checked).toBe(true));
     await userEvent.click(boxOf('Ballast on the key'));
-    await screen.findByText(/tick was not kept/);
+    await screen.findByText(/does not exist any more/);
     expect(boxOf('Ballast on the key').checked).toBe(false);
     expect(boxOf('Knobs are tight').checked).toBe(true);
   });

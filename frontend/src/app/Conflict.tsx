@@ -1,0 +1,61 @@
+// Two people changed one field: both values side by side, and which one shall stand.
+import { useQuery } from '@tanstack/react-query';
+import { Button, Modal } from 'antd';
+import { catalogueQuery } from '../shared/api/queries';
+import { type EditEntry, resolve, useJournal } from '../shared/journal/journal';
+import { inWords } from '../shared/journal/words';
+import { useShoot } from '../shared/state/store';
+
+const MOST = 12;
+
+export function Conflict() {
+  const entries = useJournal((s) => s.entries);
+  const asked = entries.filter((e): e is EditEntry => e.kind === 'edit' && e.asked !== undefined);
+  const document = useShoot((s) => s.document);
+  const { data } = useQuery(catalogueQuery);
+  const rows = asked.flatMap((entry) =>
+    (entry.asked ?? []).flatMap((d) => {
+      const change = { path: d.path, was: d.theirs, value: d.mine, adds: false, removes: false };
+      const words = inWords(change, entry.what === 'shoot' ? document : null, data?.limits ?? []);
+      return words
+        ? [{ ...words, was: d.gone ? 'taken away' : words.was, key: `${entry.id} ${d.path.join('.')}` }]
+        : [];
+    }),
+  );
+  return (
+    <Modal
+      open={asked.length > 0}
+      closable={false}
+      title="Somebody else changed this, too"
+      footer={[
+        <Button key="theirs" onClick={() => resolve('theirs')}>
+          Show theirs
+        </Button>,
+        <Button key="mine" type="primary" onClick={() => resolve('mine')}>
+          Keep mine
+        </Button>,
+      ]}
+    >
+      <table className="list differences">
+        <thead>
+          <tr>
+            <th />
+            <th>Theirs</th>
+            <th>Mine</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.slice(0, MOST).map((row) => (
+            <tr key={row.key}>
+              <td>{row.where}</td>
+              <td>{row.was}</td>
+              <td>{row.now}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {rows.length > MOST ? <p className="faint">and {rows.length - MOST} more</p> : null}
+      <p>Both stay in the history.</p>
+    </Modal>
+  );
+}

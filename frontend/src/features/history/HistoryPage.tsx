@@ -1,0 +1,232 @@
+// The history of a shoot: who changed what and when, how it looked, and back to how it stood.
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Empty, Spin } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
+import { catalogueQuery } from '../../shared/api/queries';
+import { newId } from '../../shared/journal/device';
+import { changesBetween } from '../../shared/journal/merge';
+import { allInWords } from '../../shared/journal/words';
+import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
+import { setTo, useShoot } from '../../shared/state/store';
+import css from './HistoryPage.module.css';
+
+type Revision = Schemas['RevisionAnswer'];
+
+const AT_ONCE = 100;
+const MOST_WORDS = 30;
+const [thenEditor, nowEditor] = [newId(), newId()];
+
+const historyQuery = (id: string, version: number) => ({
+  queryKey: ['history', id, version],
+  queryFn: ({ pageParam }: { pageParam: number | null }) =>
+    answer(
+      api.GET('/api/shoots/{shoot_id}/history', {
+        params: { path: { shoot_id: id }, query: pageParam === null ? {} : { before: pageParam } },
+      }),
+    ),
+  initialPageParam: null as number | null,
+  getNextPageParam: (last: Revision[]) =>
+    last.length < AT_ONCE ? undefined : (last.at(-1)?.number ?? undefined),
+});
+
+const revisionQuery = (id: string, number: number) => ({
+  queryKey: ['revision', id, number],
+  queryFn: () =>
+    answer(
+      api.GET('/api/shoots/{shoot_id}/history/{number}', { params: { path: { shoot_id: id, number } } }),
+    ) as Promise<Shoot>,
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+
+function Line(props: { line: Revision; open: boolean; choose: () => void }) {
+  const { line } = props;
+  return (
+    <li className={`${css.line} ${line.aside ? css.aside : ''} ${props.open ? css.open : ''}`}>
+      <button type="button" aria-pressed={props.open} onClick={props.choose}>
+        <b>{line.name || line.label || 'Changed'}</b>
+        {line.name ? <span>{line.label}</span> : null}
+        <small>
+          {when(line.created_at)}
+          {line.called ? `, ${line.called}` : ''}
+          {line.current ? ', shown now' : ''}
+          {line.aside ? ', kept aside: somebody else’s value is shown' : ''}
+        </small>
+      </button>
+    </li>
+  );
+}
+
+function Pictures({ then, now }: { then: Shoot; now: Shoot }) {
+  const before = useQuery(stillQuery(then, thenEditor, 'first'));
+  const after = useQuery(stillQuery(now, nowEditor, 'first'));
+  // both at the exposure that is right now, so that the difference is seen
+  const factor = after.data?.figures.picture.exposed_right ?? before.data?.figures.picture.exposed_right ?? 1;
+  const [a, b] = [useDeveloped(before.data, factor), useDeveloped(after.data, factor)];
+  return (
+    <div className={css.pictures}>
+      <figure>
+        <div className="picture-frame">
+          {a ? <Sheet image={a} label="Picture then" /> : <Waiting wrong={before.error} />}
+        </div>
+        <figcaption>Then</figcaption>
+      </figure>
+      <figure>
+        <div className="picture-frame">
+          {b ? <Sheet image={b} label="Picture now" /> : <Waiting wrong={after.error} />}
+        </div>
+        <figcaption>Now</figcaption>
+      </figure>
+    </div>
+  );
+}
+
+function Waiting({ wrong }: { wrong: Error | null }) {
+  return <span className="picture-progress">{wrong ? wrong.message : <Spin size="small" />}</span>;
+}
+
+function Differences({ then, now }: { then: Shoot; now: Shoot }) {
+  const { data } = useQuery(catalogueQuery);
+  const words = allInWords(changesBetween(then, now), now, data?.limits ?? []);
+  if (!words.length) return <p className="faint">Nothing is different from now.</p>;
+  return (
+    <table className={`list ${css.words}`} aria-label="What is different">
+      <thead>
+        <tr>
+          <th />
+          <th>Then</th>
+          <th>Now</th>
+        </tr>
+      </thead>
+      <tbody>
+        {words.slice(0, MOST_WORDS).map((w) => (
+          <tr key={w.where}>
+            <td>{w.where}</td>
+            <td>{w.was}</td>
+            <td>{w.now}</td>
+          </tr>
+        ))}
+      </tbody>
+      {words.length > MOST_WORDS ? <caption>and {words.length - MOST_WORDS} more</caption> : null}
+    </table>
+  );
+}
+
+function Name({ id, line }: { id: string; line: Revision }) {
+  const client = useQueryClient();
+  const save = useMutation({
+    mutationFn: (name: string) =>
+      answer(
+        api.PUT('/api/shoots/{shoot_id}/history/{number}', {
+          params: { path: { shoot_id: id, number: line.number } },
+          body: { name },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['history', id] }),
+  });
+  return (
+    <label className={css.name}>
+      Name
+      <input
+        key={line.number}
+        defaultValue={line.name}
+        maxLength={120}
+        placeholder="such as: as shot on Tuesday"
+        onBlur={(e) => {
+          const name = e.currentTarget.value.trim();
+          if (name !== line.name) save.mutate(name);
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+        }}
+      />
+      {save.error ? <small className="field-error">{save.error.message}</small> : null}
+    </label>
+  );
+}
+
+function Detail({ id, line }: { id: string; line: Revision }) {
+  const go = useNavigate();
+  const now = useShoot((s) => s.document);
+  const then = useQuery(revisionQuery(id, line.number));
+  const branch = useMutation({
+    mutationFn: (document: Shoot) =>
+      answer(
+        api.POST('/api/shoots', {
+          body: { document: { ...document, title: `${document.title.slice(0, 100)}, another way` } },
+        }),
+      ),
+    onSuccess: (made) => go(`/shoots/${made.id}/shape`),
+  });
+  if (then.error) return <p className="field-error">{then.error.message}</p>;
+  if (!then.data || !now) return <Spin />;
+  const document = then.data;
+  return (
+    <section className={`card ${css.detail}`} aria-label="How it stood">
+      <header>
+        <h2>{line.name || line.label || 'Changed'}</h2>
+        <small className="faint">{when(line.created_at)}</small>
+      </header>
+      <Pictures then={document} now={now} />
+      <div className={css.actions}>
+        <Button
+          type="primary"
+          disabled={changesBetween(document, now).length === 0}
+          onClick={() => setTo(document, `Set back to ${when(line.created_at)}`)}
+        >
+          Set it back to this
+        </Button>
+        <Button loading={branch.isPending} onClick={() => branch.mutate(document)}>
+          Go on from here as another shoot
+        </Button>
+      </div>
+      {branch.error ? <p className="field-error">{branch.error.message}</p> : null}
+      <Name id={id} line={line} />
+      <Differences then={document} now={now} />
+    </section>
+  );
+}
+
+export function HistoryPage() {
+  const { id, version } = useShoot();
+  const [open, setOpen] = useState<number | null>(null);
+  const history = useInfiniteQuery({
+    ...historyQuery(id ?? '', version),
+    enabled: id !== null,
+    placeholderData: (p) => p,
+  });
+  const lines = history.data?.pages.flat() ?? [];
+  const chosen = lines.find((l) => l.number === open) ?? lines.find((l) => !l.current) ?? lines[0];
+  if (!id) return null;
+  return (
+    <div className={css.history}>
+      <section className={`card ${css.list}`} aria-label="History">
+        <h2>History</h2>
+        {history.error ? <p className="field-error">{history.error.message}</p> : null}
+        <ol>
+          {lines.map((line) => (
+            <Line
+              key={line.number}
+              line={line}
+              open={line.number === chosen?.number}
+              choose={() => setOpen(line.number)}
+            />
+          ))}
+        </ol>
+        {history.hasNextPage ? (
+          <Button
+            size="small"
+            loading={history.isFetchingNextPage}
+            onClick={() => void history.fetchNextPage()}
+          >
+            Earlier
+          </Button>
+        ) : null}
+      </section>
+      {chosen ? <Detail id={id} line={chosen} /> : <Empty description="Nothing has been changed yet." />}
+    </div>
+  );
+}

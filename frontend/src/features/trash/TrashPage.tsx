@@ -1,0 +1,82 @@
+// The trash: what was deleted, until when it is kept, and back with it.
+import { DeleteOutlined } from '@ant-design/icons';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Alert, Button, Popconfirm } from 'antd';
+import { answer, api, type Schemas } from '../../shared/api/client';
+import css from './TrashPage.module.css';
+
+type Line = Schemas['TrashedAnswer'];
+
+const KIND: Record<Line['kind'], string> = {
+  shoot: 'Shoot',
+  shot: 'Shot',
+  photograph: 'Photograph',
+  item: 'Shelf',
+  'item photograph': 'Photograph of the Shelf',
+};
+
+const trashQuery = { queryKey: ['trash'], queryFn: () => answer(api.GET('/api/trash')) };
+
+const DAY_MS = 86_400_000;
+
+/** How long something is kept still, in words. */
+export function left(until: string, now: number): string {
+  const days = Math.ceil((new Date(until).getTime() - now) / DAY_MS);
+  return days > 1 ? `kept for ${days} days more` : 'kept until tomorrow';
+}
+
+export function TrashPage() {
+  const client = useQueryClient();
+  const { data, error } = useQuery(trashQuery);
+  const done = () => client.invalidateQueries();
+  const path = (line: Line) => ({ params: { path: { kind: line.kind, key: line.id } } });
+  const back = useMutation({
+    mutationFn: (line: Line) => answer(api.POST('/api/trash/{kind}/{key}', path(line))),
+    onSettled: done,
+  });
+  const remove = useMutation({
+    mutationFn: (line: Line) => answer(api.DELETE('/api/trash/{kind}/{key}', path(line))),
+    onSettled: done,
+  });
+  const wrong = error ?? back.error ?? remove.error;
+  return (
+    <main className="shoots-page">
+      <header>
+        <h1>Trash</h1>
+      </header>
+      {wrong ? <Alert type="warning" showIcon title={wrong.message} /> : null}
+      <ul className={css.trash}>
+        {data?.map((line) => (
+          <li key={line.id} className="card">
+            <span className={css.what}>
+              <b>{line.name}</b>
+              <small>
+                {KIND[line.kind]}
+                {line.of ? ` of ${line.of}` : ''}, {left(line.until, Date.now())}
+              </small>
+            </span>
+            <Button
+              loading={back.isPending && back.variables.id === line.id}
+              onClick={() => back.mutate(line)}
+            >
+              Put back
+            </Button>
+            <Popconfirm
+              title="Delete this for good? Nobody can bring it back then."
+              okText="Delete for good"
+              onConfirm={() => remove.mutate(line)}
+            >
+              <Button type="text" icon={<DeleteOutlined />} aria-label={`Delete ${line.name} for good`} />
+            </Popconfirm>
+          </li>
+        ))}
+      </ul>
+      {data?.length === 0 ? (
+        <div className="card waiting">
+          <h2>The trash is empty</h2>
+          <p>Shoots, shots, photographs and things of the Shelf that you delete are kept here for 30 days.</p>
+        </div>
+      ) : null}
+    </main>
+  );
+}

@@ -1,0 +1,296 @@
+// Everything that is typed, ticked or photographed goes through here: kept in this browser first, sent in order, sent
+// again until the server says that it has it, and only then forgotten.
+import { create } from 'zustand';
+import { ApiProblem, type Schemas } from '../api/client';
+import { newId, writer } from './device';
+import { forget, keep, readAll } from './keep';
+import type { Change } from './merge';
+import { type Answered, sendEdits, sendOne } from './send';
+
+export type Edited = 'shoot' | 'shot' | 'item';
+export type Payload =
+  | {
+      kind: 'edit';
+      what: Edited;
+      of: string;
+      base: number;
+      label: string;
+      changes: Change[];
+      undoes?: string;
+      redoes?: string;
+    }
+  | { kind: 'tick'; of: string; list: 'build' | 'rig'; key: string; done: boolean }
+  | { kind: 'shot'; of: string; values: Schemas['ShotValues'] }
+  | { kind: 'photograph'; of: string; shoot: string; name: string; place: boolean };
+export type Outcome = Schemas['Outcome'];
+/** An entry; `asked` is what somebody else made of its fields, until the person has said which shall stand. */
+export type Entry = Payload & {
+  id: string;
+  order: number;
+  writer: string;
+  made_at: string;
+  asked?: Schemas['DisputeOver'][];
+};
+export type EditEntry = Extract<Entry, { kind: 'edit' }>;
+/** What became of an entry, and how what it belongs to stands now. */
+export type Settled = { entry: Entry; outcome: Outcome | null; message: string; answer: Answered | null };
+
+type Journal = {
+  entries: Entry[];
+  state: 'quiet' | 'sending' | 'away';
+  /** What is wrong, in words, while nothing can be sent. */
+  problem: string | null;
+  /** Why something was not accepted, by what it was of, until it is changed again. */
+  refused: Record<string, string>;
+};
+
+const AGAIN_MS = 2000;
+const MOST_AT_ONCE = 100;
+
+export const useJournal = create<Journal>(() => ({
+  entries: [],
+  state: 'quiet',
+  problem: null,
+  refused: {},
+}));
+const { getState: get, setState: set } = useJournal;
+
+/** What an entry must not overtake: the shot that it is of, the shoot, the item, the list. */
+const lane = (e: Entry): string =>
+  e.kind === 'edit'
+    ? `${e.what} ${e.of}`
+    : e.kind === 'tick'
+      ? `ticks ${e.of}`
+      : e.kind === 'shot'
+        ? `shot ${e.id}`
+        : `shot ${e.of}`;
+
+// ---- other pages of this browser
+
+type Heard = { settled: Settled } | { added: true };
+const pages = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('wenlo-journal');
+const hearers = new Set<(settled: Settled) => void>();
+const waiting = new Map<string, ((settled: Settled | null) => void)[]>();
+
+/** Called for every entry that the server answered, whichever page sent it; returns how to stop that. */
+export function onSettled(hear: (settled: Settled) => void): () => void {
+  hearers.add(hear);
+  return () => hearers.delete(hear);
+}
+
+function hear(settled: Settled): void {
+  for (const one of hearers) one(settled);
+  for (const done of waiting.get(settled.entry.id) ?? []) done(settled);
+  waiting.delete(settled.entry.id);
+}
+
+pages?.addEventListener('message', (event: MessageEvent<Heard>) => {
+  if ('settled' in event.data) drop(event.data.settled);
+  else void reload();
+});
+
+// ---- what is kept
+
+let written: Promise<unknown> = Promise.resolve();
+const unwritten = new Map<string, Entry>();
+let last = 0;
+
+/** One write after the other; a browser that keeps nothing (private windows) still sends. */
+function write(work: () => Promise<void>): Promise<void> {
+  const done = written.then(work).catch(() => undefined);
+  written = done;
+  return done;
+}
+
+async function reload(): Promise<void> {
+  await written;
+  const kept = await readAll().catch(() => get().entries);
+  const known = new Set(kept.map((e) => e.id));
+  set({ entries: [...kept, ...[...unwritten.values()].filter((e) => !known.has(e.id))] });
+}
+
+/** Keep something and send it when the server can be reached. */
+export function add(payload: Payload, more: { file?: Blob; id?: string } = {}): Entry {
+  last = Math.max(last + 1, Date.now() * 1000);
+  const entry: Entry = {
+    ...payload,
+    id: more.id ?? newId(),
+    order: last,
+    writer,
+    made_at: new Date().toISOString(),
+  };
+  unwritten.set(entry.id, entry);
+  const { [payload.of]: _, ...refused } = get().refused;
+  set({ entries: [...get().entries, entry], refused });
+  void write(() => keep(entry, more.file))
+    .then(() => unwritten.delete(entry.id))
+    .then(() => pages?.postMessage({ added: true } satisfies Heard));
+  void pump(more.file ? new Map([[entry.id, more.file]]) : undefined);
+  return entry;
+}
+
+/** Wait for what becomes of an entry: null if it has to wait for the server. */
+export function settledOf(id: string): Promise<Settled | null> {
+  return new Promise((done) => waiting.set(id, [...(waiting.get(id) ?? []), done]));
+}
+
+/** The changes of an entry, made of what somebody else left; without what is not there any more. */
+function overTheirs(entry: EditEntry): Change[] {
+  const theirs = new Map((entry.asked ?? []).map((d) => [d.path.join('\n'), d]));
+  return entry.changes.flatMap((change) => {
+    const dispute = theirs.get(change.path.join('\n'));
+    if (!dispute) return [change];
+    return dispute.gone ? [] : [{ ...change, was: dispute.theirs, adds: false }];
+  });
+}
+
+/** The person has said which value shall stand where somebody else changed the same: theirs, which does, or mine. */
+export function resolve(choice: 'theirs' | 'mine'): void {
+  const asked = get().entries.filter((e): e is EditEntry => e.kind === 'edit' && e.asked !== undefined);
+  const ids = asked.map((e) => e.id);
+  if (choice === 'mine')
+    for (const entry of asked) {
+      const { id: _id, order: _order, writer: _writer, made_at: _at, asked: _asked, ...payload } = entry;
+      const changes = overTheirs(entry);
+      if (changes.length) add({ ...payload, changes });
+    }
+  set({ entries: get().entries.filter((e) => !ids.includes(e.id)) });
+  for (const id of ids) void write(() => forget(id));
+  pages?.postMessage({ added: true } satisfies Heard);
+}
+
+function drop(settled: Settled): void {
+  const { entry, outcome } = settled;
+  const asked = outcome?.state === 'asked' ? (outcome.disputes ?? []) : null;
+  const rest = get().entries.filter((e) => e.id !== entry.id);
+  const refused =
+    outcome?.state === 'refused' ? { ...get().refused, [entry.of]: settled.message } : get().refused;
+  set({ entries: asked ? [...rest, { ...entry, asked }] : rest, refused });
+  hear(settled);
+}
+
+async function settle(settled: Settled): Promise<void> {
+  const { entry, outcome } = settled;
+  drop(settled);
+  const asked = outcome?.state === 'asked' ? (outcome.disputes ?? []) : null;
+  await write(() => (asked ? keep({ ...entry, asked }) : forget(entry.id)));
+  unwritten.delete(entry.id);
+  pages?.postMessage({ settled } satisfies Heard);
+}
+
+// ---- sending
+
+let sending: Promise<void> | null = null;
+let more = false;
+let retry: ReturnType<typeof setTimeout> | undefined;
+const files = new Map<string, Blob>();
+
+/** Send what waits; one page of a browser at a time. */
+export function pump(fresh?: Map<string, Blob>): Promise<void> {
+  for (const [id, file] of fresh ?? []) files.set(id, file);
+  more = true;
+  sending ??= sendAll().finally(() => {
+    sending = null;
+  });
+  return sending;
+}
+
+async function sendAll(): Promise<void> {
+  // what is typed in this moment goes with it
+  await Promise.resolve();
+  while (more) {
+    more = false;
+    if (navigator.locks) await navigator.locks.request('wenlo-journal', careful);
+    else await careful();
+  }
+}
+
+/** A fault of this page loses nothing either: what waits is tried again. */
+async function careful(): Promise<void> {
+  try {
+    await pass();
+  } catch (error) {
+    console.error(error);
+    later('This page could not send what waits; it is kept here and tried again.');
+  }
+}
+
+function later(problem: string): void {
+  set({ state: 'away', problem });
+  for (const dones of waiting.values()) for (const done of dones) done(null);
+  waiting.clear();
+  retry = setTimeout(() => void pump(), AGAIN_MS);
+}
+
+async function pass(): Promise<void> {
+  clearTimeout(retry);
+  await reload();
+  const lanes = new Map<string, Entry[]>();
+  for (const e of get().entries) if (!e.asked) lanes.set(lane(e), [...(lanes.get(lane(e)) ?? []), e]);
+  if (!lanes.size) {
+    set({ state: 'quiet', problem: null });
+    return;
+  }
+  set({ state: 'sending' });
+  let trouble: ApiProblem | null = null;
+  for (const entries of lanes.values()) {
+    trouble = (await sendLane(entries)) ?? trouble;
+    if (trouble?.status === 0) break;
+  }
+  if (!trouble) {
+    set({ state: get().entries.some((e) => !e.asked) ? 'sending' : 'quiet', problem: null });
+    return;
+  }
+  later(trouble.message);
+}
+
+const LATER = new Set([408, 425, 429]);
+
+/** Send what belongs together in its order; what keeps the rest waiting, if anything does. */
+async function sendLane(entries: Entry[]): Promise<ApiProblem | null> {
+  let rest = entries;
+  while (rest.length) {
+    const first = rest[0] as Entry;
+    const until = rest.findIndex((e) => e.kind !== 'edit');
+    const count = first.kind === 'edit' ? Math.min(until < 0 ? rest.length : until, MOST_AT_ONCE) : 1;
+    const batch = rest.slice(0, count);
+    rest = rest.slice(count);
+    try {
+      if (first.kind === 'edit') {
+        const { outcomes, answer } = await sendEdits(batch as EditEntry[]);
+        for (const entry of batch) {
+          const outcome = outcomes.find((o) => o.id === entry.id) ?? null;
+          await settle({ entry, outcome, message: outcome?.message ?? '', answer });
+        }
+      } else {
+        const answer = await sendOne(first, files.get(first.id));
+        files.delete(first.id);
+        await settle({ entry: first, outcome: null, message: '', answer });
+      }
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      if (error.status === 0 || error.status >= 500 || LATER.has(error.status)) return error;
+      const fields = error.problem.fields ?? [];
+      for (const entry of batch) {
+        const outcome: Outcome = {
+          id: entry.id,
+          state: 'refused',
+          version: 0,
+          disputes: [],
+          message: error.message,
+          fields,
+        };
+        await settle({ entry, outcome, message: error.message, answer: null });
+      }
+    }
+  }
+  return null;
+}
+
+/** Take up what is kept from before, and send it. */
+export async function start(): Promise<void> {
+  await reload();
+  void pump();
+}
+
+if (typeof window !== 'undefined') window.addEventListener('online', () => void pump());

@@ -34,7 +34,7 @@ def _serve(settings: "Settings", handed: int | None) -> int:
     import uvicorn
 
     from wenlo.api.app import create_app
-    from wenlo.api.connections import KEPT_SECONDS, PatientProtocol
+    from wenlo.api.connections import KEPT_SECONDS, LeavingServer, PatientProtocol
     from wenlo.listening import listen
 
     try:
@@ -44,15 +44,16 @@ def _serve(settings: "Settings", handed: int | None) -> int:
         return 3
     host, port = listener.getsockname()[:2]
     print(f"LISTENING http://{host}:{port}", flush=True)
+    app = create_app(settings)
     config = uvicorn.Config(
-        create_app(settings),
+        app,
         log_level="warning",
         access_log=False,
         timeout_graceful_shutdown=5,
         http=PatientProtocol,
         timeout_keep_alive=KEPT_SECONDS,
     )
-    uvicorn.Server(config).run(sockets=[listener])
+    LeavingServer(config, lambda: app.state.leave()).run(sockets=[listener])
     return 0
 
 

@@ -231,43 +231,6 @@ def test_project_file_goes_out_and_comes_in(open_page, server):
     expect(dimension(page, "Frame width")).to_contain_text("1.37 m")
 
 
-def test_two_tabs_never_overwrite_each_other_silently(open_page, server):
-    one = open_page()
-    shoot = made(server.url, one)
-    open_stage(one, shoot, "shape")
-    two = open_page(context=one.context)
-    open_stage(two, shoot, "shape")
-    type_value(one, "Frame width", "1.5 m")
-    saved(one)
-    type_value(two, "Frame height", "0.9 m")
-    dialog = two.get_by_role("dialog")
-    expect(dialog).to_contain_text("changed in another tab")
-    expect(dialog).to_contain_text("design › width")
-    dialog.get_by_role("button", name="Keep mine").click()
-    saved(two)
-    record = two.request.get(f"/api/shoots/{shoot}").json()
-    assert record["document"]["design"]["height"] == 0.9
-    assert record["document"]["design"]["width"] == 1.2
-    # theirs is in the history all the same
-    labels = [r["label"] for r in two.request.get(f"/api/shoots/{shoot}/history").json()]
-    assert "Frame width: 1.50 m" in labels
-
-
-def test_offline_keeps_the_change_and_saves_it_later(open_page, server):
-    page = open_page()
-    shoot = made(server.url, page)
-    open_stage(page, shoot, "shape")
-    page.route("**/api/shoots/*", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
-    type_value(page, "Frame width", "1.6 m")
-    expect(page.get_by_test_id("save-state")).to_contain_text("Offline")
-    # closed while offline, opened again: it is taken up and saved
-    page.unroute("**/api/shoots/*")
-    page.reload()
-    expect(dimension(page, "Frame width")).to_contain_text("1.60 m")
-    saved(page)
-    assert page.request.get(f"/api/shoots/{shoot}").json()["document"]["design"]["width"] == 1.6
-
-
 def test_whole_way_by_keyboard(open_page, server):
     page = open_page()
     shoot = made(server.url, page, brief__wanted__evenness=1.0)

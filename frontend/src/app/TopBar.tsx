@@ -51,7 +51,7 @@ function Others() {
   const words = others.map((o) => `${o.called} at ${o.stage || 'the list'}`).join(', ');
   return (
     <output className="others" title={`Also here: ${words}`}>
-      <TeamOutlined /> {words}
+      <TeamOutlined /> <span>{words}</span>
     </output>
   );
 }

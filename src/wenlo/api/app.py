@@ -93,6 +93,7 @@ def create_app(settings: Settings) -> FastAPI:
         app.state.log = Log(SqlTransactions(sessions, SqlLogStore))
         app.state.trash = Trash(SqlTransactions(sessions, SqlTrashStore))
         app.state.feed = DatabaseFeed(database, settings.database_url.get_secret_value())
+        app.state.leave = app.state.feed.end
         app.state.devices = Devices(
             meter=settings.meter_address,
             camera=settings.camera_url,
@@ -123,6 +124,7 @@ def create_app(settings: Settings) -> FastAPI:
         redoc_url=None,
         openapi_url="/api/openapi.json",
     )
+    app.state.leave = lambda: None
     errors.install(app)
     # what is added last stands outermost
     app.add_middleware(

@@ -1,7 +1,10 @@
 """Connections that ask for nothing are not kept: a head must come in time, and there is an end to how many are open."""
 
 import asyncio
+from collections.abc import Callable
+from types import FrameType
 
+import uvicorn
 from uvicorn.protocols.http.httptools_impl import HttpToolsProtocol
 
 HEAD_SECONDS = 15.0
@@ -49,3 +52,16 @@ class PatientProtocol(HttpToolsProtocol):
         if self._waiting is not None:
             self._waiting.cancel()
             self._waiting = None
+
+
+class LeavingServer(uvicorn.Server):
+    """A server that lets streams go which never end by themselves, when it is told to end."""
+
+    def __init__(self, config: uvicorn.Config, leave: Callable[[], None]) -> None:
+        super().__init__(config)
+        self._leave = leave
+
+    def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+        """A signal to end."""
+        self._leave()
+        super().handle_exit(sig, frame)

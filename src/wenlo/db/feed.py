@@ -13,6 +13,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from wenlo.db.edits import CHANNEL, tell
+from wenlo.services.ports import END
 
 AGAIN = 2.0
 """Pause before a lost database is tried again. [s]"""
@@ -45,6 +46,10 @@ class DatabaseFeed:
             self._listeners[str(target)].discard(queue)
             if not self._listeners[str(target)]:
                 del self._listeners[str(target)]
+
+    def end(self) -> None:
+        """Let every page that listens go, since this process ends."""
+        self._hand_on_to_all(END)
 
     async def run(self) -> None:
         """Listen until cancelled; a lost database is listened to again when it is back."""

@@ -388,6 +388,10 @@ class RunStore(Protocol):
         """Write the end; false if somebody else has it now or it was stopped."""
 
 
+END = ""
+"""Told last of all."""
+
+
 class Feed(Protocol):
     """What is changed of a shoot and who is there, from every process that writes."""
 

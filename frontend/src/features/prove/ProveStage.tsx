@@ -115,12 +115,16 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
     const timer = setTimeout(() => save(text), PAUSE_MS);
     return () => clearTimeout(timer);
   }, [text, save]);
-  useEffect(
-    () => () => {
+  useEffect(() => {
+    const leave = () => {
       if (typed.current !== null) save(typed.current);
-    },
-    [save],
-  );
+    };
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [save]);
   return (
     <label className="shot-words">
       <span>{props.label}</span>

@@ -122,8 +122,13 @@ export function add(payload: Payload, more: { file?: Blob; id?: string } = {}): 
   unwritten.set(entry.id, entry);
   const { [payload.of]: _, ...refused } = get().refused;
   set({ entries: [...get().entries, entry], refused });
+  // a page that is closed in this moment leaves it there
+  if (!more.file) localStorage.setItem(LATE + entry.id, JSON.stringify(entry));
   void write(() => keep(entry, more.file))
-    .then(() => unwritten.delete(entry.id))
+    .then(() => {
+      unwritten.delete(entry.id);
+      localStorage.removeItem(LATE + entry.id);
+    })
     .then(() => pages?.postMessage({ added: true } satisfies Heard));
   void pump(more.file ? new Map([[entry.id, more.file]]) : undefined);
   return entry;
@@ -287,8 +292,22 @@ async function sendLane(entries: Entry[]): Promise<ApiProblem | null> {
   return null;
 }
 
+const LATE = 'wenlo-journal-late-';
+
+/** What was written down in the moment in which its page was closed. */
+async function takeUpLate(): Promise<void> {
+  const late = Object.keys(localStorage).filter((key) => key.startsWith(LATE));
+  for (const key of late) {
+    const entry = JSON.parse(localStorage.getItem(key) ?? 'null') as Entry | null;
+    if (entry && unwritten.has(entry.id)) continue;
+    if (entry) await write(() => keep(entry));
+    localStorage.removeItem(key);
+  }
+}
+
 /** Take up what is kept from before, and send it. */
 export async function start(): Promise<void> {
+  await takeUpLate();
   await reload();
   void pump();
 }

@@ -241,7 +241,7 @@ export function undo(): void {
 /** Do again what was taken back last. */
 export function redo(): void {
   const last = stacks(all()).redo.at(-1);
-  if (last) step(last.changes, last.label, { redoes: last.id });
+  if (last) step(last.changes, `Done again: ${last.label}`, { redoes: last.id });
 }
 
 /** Show what others changed, with what waits here on top of it. */

@@ -13,6 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from wenlo.api.dependencies import ChangeFeed, CurrentUser, ShootsService
 from wenlo.api.errors import RESPONSES
 from wenlo.services.edits import Name
+from wenlo.services.ports import END
 
 router = APIRouter(prefix="/api", tags=["events"], responses=RESPONSES)
 
@@ -42,9 +43,13 @@ async def events(
             yield ": here\n\n"
             while not await request.is_disconnected():
                 try:
-                    yield f"data: {await asyncio.wait_for(told.get(), BREATH)}\n\n"
+                    what = await asyncio.wait_for(told.get(), BREATH)
                 except TimeoutError:
                     yield ": still here\n\n"
+                    continue
+                if what == END:
+                    return
+                yield f"data: {what}\n\n"
 
     headers = {"cache-control": "no-store", "x-accel-buffering": "no"}
     return StreamingResponse(stream(), media_type="text/event-stream", headers=headers)

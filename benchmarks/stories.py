@@ -269,6 +269,8 @@ class Story:
             device.set_offline(False)
             if not device.pages:
                 device.open()
+        # who has just typed is given the pause after which words are kept
+        self.devices[0].pages[0].wait_for_timeout(1000)
         end = time.monotonic() + PATIENCE
         waiting: list[Any] = []
         while time.monotonic() < end:

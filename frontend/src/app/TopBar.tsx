@@ -17,7 +17,6 @@ import { edit, redo, type SaveState, undo, useShoot } from '../shared/state/stor
 const SAID: Record<SaveState, string> = {
   saved: 'Saved',
   saving: 'Saving…',
-  unsaved: 'Not saved yet',
   offline: 'Offline: kept here, trying again',
   conflict: 'Changed by somebody else, too',
   refused: 'Not accepted; last good state shown',

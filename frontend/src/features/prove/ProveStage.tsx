@@ -130,6 +130,7 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
       <span>{props.label}</span>
       <textarea
         rows={1}
+        aria-label={props.label}
         value={text ?? props.value}
         maxLength={2000}
         onChange={(e) => {

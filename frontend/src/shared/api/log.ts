@@ -141,7 +141,14 @@ export function writeShot(shot: Shot, change: ShotChange): void {
   const values = shot.values as ShotValues;
   const changes = changesBetween(values, { ...values, ...change(values) });
   if (changes.length)
-    add({ kind: 'edit', what: 'shot', of: shot.id, base: shot.version, label: '', changes });
+    add({
+      kind: 'edit',
+      what: 'shot',
+      of: shot.id,
+      base: shot.version,
+      label: `Shot ${shot.number}`,
+      changes,
+    });
 }
 
 /** A photograph of a shot; it is kept here until the server has it. */

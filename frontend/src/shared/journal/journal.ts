@@ -251,6 +251,30 @@ async function pass(): Promise<void> {
 
 const LATER = new Set([408, 425, 429]);
 
+/** Whether it has to wait: the server cannot be reached, or cannot do it now. */
+const isAway = ({ status }: ApiProblem): boolean => status === 0 || status >= 500 || LATER.has(status);
+
+function refuse(entry: Entry, error: ApiProblem): Promise<void> {
+  const fields = error.problem.fields ?? [];
+  const { message } = error;
+  const outcome: Outcome = { id: entry.id, state: 'refused', version: 0, disputes: [], message, fields };
+  return settle({ entry, outcome, message, answer: null });
+}
+
+/** Send one edit; what keeps it waiting, if anything does. */
+async function sendAlone(entry: EditEntry): Promise<ApiProblem | null> {
+  try {
+    const { outcomes, answer } = await sendEdits([entry]);
+    const outcome = outcomes[0] ?? null;
+    await settle({ entry, outcome, message: outcome?.message ?? '', answer });
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error;
+    if (isAway(error)) return error;
+    await refuse(entry, error);
+  }
+  return null;
+}
+
 /** Send what belongs together in its order; what keeps the rest waiting, if anything does. */
 async function sendLane(entries: Entry[]): Promise<ApiProblem | null> {
   let rest = entries;
@@ -274,19 +298,14 @@ async function sendLane(entries: Entry[]): Promise<ApiProblem | null> {
       }
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      if (error.status === 0 || error.status >= 500 || LATER.has(error.status)) return error;
-      const fields = error.problem.fields ?? [];
-      for (const entry of batch) {
-        const outcome: Outcome = {
-          id: entry.id,
-          state: 'refused',
-          version: 0,
-          disputes: [],
-          message: error.message,
-          fields,
-        };
-        await settle({ entry, outcome, message: error.message, answer: null });
-      }
+      if (isAway(error)) return error;
+      // one that is not understood must not take the others with it
+      if (batch.length === 1) await refuse(first, error);
+      else
+        for (const entry of batch) {
+          const trouble = await sendAlone(entry as EditEntry);
+          if (trouble) return trouble;
+        }
     }
   }
   return null;

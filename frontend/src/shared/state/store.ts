@@ -7,7 +7,7 @@ import { type Change, changesBetween, holds, turnedBack, valueAt, withChanges } 
 import { setPath } from './paths';
 import { joined, type Step, stacks } from './steps';
 
-export type SaveState = 'saved' | 'saving' | 'unsaved' | 'offline' | 'conflict' | 'refused';
+export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict' | 'refused';
 export type Edit = { path: string; value: unknown };
 
 type State = {
@@ -59,8 +59,7 @@ const withEdits = (document: Shoot, entries: EditEntry[]): Shoot =>
 function stateOf(asked: boolean, waiting: EditEntry[]): SaveState {
   if (asked) return 'conflict';
   if (!waiting.length) return get().state === 'refused' ? 'refused' : 'saved';
-  const journal = useJournal.getState().state;
-  return journal === 'away' ? 'offline' : journal === 'sending' ? 'saving' : 'unsaved';
+  return useJournal.getState().state === 'away' ? 'offline' : 'saving';
 }
 
 /** Show what the server holds with what waits on top of it. */

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from wenlo.core.document.merge import (
     Change,
     NotThere,
+    both_texts,
     changes_between,
     is_disputed,
     turned_back,
@@ -40,6 +41,18 @@ def test_both_of_two_changes_are_kept_or_one_is_asked_about(case):
     assert [list(change.path) for change in disputed] == case["disputed"]
     if not disputed:
         assert with_changes(now, mine) == case["both"]
+
+
+@pytest.mark.parametrize("case", CASES["texts"], ids=lambda case: case["name"])
+def test_what_two_people_wrote_is_both_there(case):
+    assert both_texts(case["was"], case["theirs"], case["mine"]) == case["both"]
+
+
+@given(st.text("ab ", max_size=8), st.text("ab ", min_size=1, max_size=8), st.text("ab ", min_size=1, max_size=8))
+def test_no_word_that_was_written_is_lost(was, theirs, mine):
+    both = both_texts(was, was + theirs, was + mine)
+    assert theirs in both
+    assert mine in both
 
 
 name = st.text("abcd", min_size=1, max_size=2)

@@ -233,7 +233,7 @@ def test_both_texts_of_two_people_are_kept(open_page, server):
     one.wait_for_timeout(1500)
     two.context.set_offline(False)
     two.wait_for_timeout(3500)
-    assert notes(one, shoot) == "first, mine\nfirst, theirs"
+    assert notes(one, shoot) == "first, mine, theirs"
 
 
 def test_a_photograph_taken_while_the_server_is_away_arrives_later(open_page, server):

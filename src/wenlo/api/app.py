@@ -62,12 +62,13 @@ async def _load(engine: WorkerPool, *, warm: bool) -> None:
     await engine.look_after()
 
 
-DAY = 24 * 3600.0
-"""[s]"""
+SOON, DAY = 60.0, 24 * 3600.0
+"""After the start, and between two times. [s]"""
 
 
 async def _empty_trash(trash: Trash) -> None:
     # what has been there for too long; a database that is away has it another day
+    await asyncio.sleep(SOON)
     while True:
         with suppress(WenloError):
             await run_in_threadpool(trash.empty)

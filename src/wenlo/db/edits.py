@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from wenlo.core.document.merge import Change
 from wenlo.db.tables import EditRow
-from wenlo.services.ports import Edited
+from wenlo.services.ports import Edited, Since
 
 CHANNEL = "wenlo_changes"
 
@@ -33,13 +33,13 @@ class SqlEditStore:
         """What became of an edit that came before."""
         return self._session.scalar(select(EditRow.outcome).where(EditRow.id == edit, EditRow.owner_id == owner))
 
-    def changes_since(self, target: UUID, version: int, *, but: str) -> Sequence[Change]:
-        """What was changed after a version by everybody but one writer."""
-        query = select(EditRow.changes).where(
-            EditRow.target_id == target, EditRow.version > version, EditRow.writer != but, EditRow.state == "applied"
+    def since(self, target: UUID, version: int) -> Sequence[Since]:
+        """What was changed after a version, in its order."""
+        query = select(EditRow.writer, EditRow.changes).where(
+            EditRow.target_id == target, EditRow.version > version, EditRow.state == "applied"
         )
-        rows = self._session.scalars(query.order_by(EditRow.version))
-        return [Change.model_validate(change) for changes in rows for change in changes]
+        rows = self._session.execute(query.order_by(EditRow.version))
+        return [Since(writer=w, changes=[Change.model_validate(c) for c in changes]) for w, changes in rows]
 
     def keep(self, owner: UUID, target: UUID, edited: Edited) -> None:
         """Write it down, and tell whoever looks at the same thing."""

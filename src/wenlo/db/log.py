@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from wenlo.core import CORE_VERSION
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.errors import NotFound
-from wenlo.db.edits import SqlEditStore
+from wenlo.db.edits import SqlEditStore, tell
 from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
 from wenlo.services.ports import EditStore, PhotographKept, PhotographLine, PhotographSize, ShotRecord
 
@@ -68,6 +68,7 @@ class SqlLogStore:
         self._session.add(row)
         self._session.flush()
         self._session.refresh(row)
+        self._tell(row)
         return self._record(row)
 
     def document(self, owner: UUID, shot: UUID) -> Mapping[str, Any]:
@@ -87,6 +88,7 @@ class SqlLogStore:
         row = self._need(owner, shot)
         row.values, row.version = values.model_dump(mode="json"), row.version + 1
         self._session.flush()
+        self._tell(row)
         return self._record(row)
 
     def remove(self, owner: UUID, shot: UUID) -> None:
@@ -98,7 +100,7 @@ class SqlLogStore:
         self, owner: UUID, shot: UUID, *, name: str, kept: PhotographKept, photograph: UUID | None = None
     ) -> None:
         """A photograph of a shot; one whose id came before is there already."""
-        self._need(owner, shot)
+        self._tell(self._need(owner, shot))
         if photograph is not None and self._session.get(ShotPhotographRow, photograph) is not None:
             return
         row = ShotPhotographRow(
@@ -135,6 +137,9 @@ class SqlLogStore:
         """Put a photograph in the trash."""
         mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
         self._session.execute(update(ShotPhotographRow).where(*mine).values(trashed_at=func.now()))
+
+    def _tell(self, row: ShotRow) -> None:
+        tell(self._session, target=row.shoot_id, list="shots")
 
     def _shoot(self, owner: UUID, shoot: UUID, *, lock: bool = False) -> ShootRow:
         query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner, ShootRow.trashed_at.is_(None))

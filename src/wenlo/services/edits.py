@@ -10,10 +10,10 @@ from uuid import UUID, uuid4
 
 from pydantic import BaseModel, ConfigDict, Field, field_validator
 
-from wenlo.core.document.merge import Change, NotThere, changes_between, is_disputed, value_at, with_change
+from wenlo.core.document.merge import Change, NotThere, changes_between, is_disputed, meet, value_at, with_change
 from wenlo.core.errors import InvalidInput
 from wenlo.core.units.fields import ShortText
-from wenlo.services.ports import Edited, EditStore, User
+from wenlo.services.ports import Edited, EditStore, Since, User
 from wenlo.services.results import Result
 
 R = TypeVar("R")
@@ -92,11 +92,12 @@ class Outcome(Result):
     fields: list[WrongField] = Field(default_factory=list)
 
 
-def disputed(document: Any, changes: Sequence[Change], others: Sequence[Change]) -> list[DisputeOver]:
-    """The fields of an edit that stand against what others made of them."""
+def disputed(document: Any, changes: Sequence[Change], since: Sequence[Since], writer: str) -> list[DisputeOver]:
+    """The fields of an edit that stand against what was made of them since its author saw them."""
     found = []
+    others = [change for edit in since for change in edit.changes]
     for change in changes:
-        if not is_disputed(document, change, others):
+        if not is_disputed(document, change, others) or _goes_on(change, since, writer):
             continue
         try:
             theirs, gone = value_at(document, change.path), False
@@ -104,6 +105,16 @@ def disputed(document: Any, changes: Sequence[Change], others: Sequence[Change])
             theirs, gone = None, True
         found.append(DisputeOver(path=list(change.path), mine=change.value, theirs=theirs, gone=gone))
     return found
+
+
+def _goes_on(change: Change, since: Sequence[Since], writer: str) -> bool:
+    # its author has seen what they wrote themselves, if not yet how the server wrote it down
+    newest = next((e for e in reversed(since) if any(meet(c, change) for c in e.changes)), None)
+    return (
+        newest is not None
+        and newest.writer == writer
+        and any(c.path == change.path and c.value == change.was for c in newest.changes)
+    )
 
 
 def merged(document: Any, changes: Sequence[Change]) -> Any:
@@ -170,9 +181,9 @@ def _take(store: EditStore, user: User, target: Target[R], request: EditsRequest
     known = store.known(user.id, edit.id)
     if known is not None:
         return Outcome.model_validate(known)
-    others = store.changes_since(target.id, edit.base, but=edit.writer)
+    since = store.since(target.id, edit.base)
     changes = list(edit.changes)
-    disputes = disputed(target.document, changes, others)
+    disputes = disputed(target.document, changes, since, edit.writer)
     for dispute in list(disputes):
         both = target.settled(target.document, edit, dispute)
         if both is not None:
@@ -180,7 +191,7 @@ def _take(store: EditStore, user: User, target: Target[R], request: EditsRequest
             disputes.remove(dispute)
     outcome = Outcome(id=edit.id, state="asked" if disputes else "applied", version=target.version, disputes=disputes)
     if not disputes:
-        outcome = _written(target, edit, changes, outcome, late=bool(others))
+        outcome = _written(target, edit, changes, outcome, late=any(e.writer != edit.writer for e in since))
     if outcome.state == "asked":
         target.keep_aside(merged(target.document, changes), edit)
     outcome = outcome.model_copy(update={"version": target.version})

@@ -8,7 +8,7 @@ from uuid import UUID
 from pydantic import ValidationError
 
 from wenlo.core.calibration.shots import ShotValues
-from wenlo.core.document.merge import Change
+from wenlo.core.document.merge import Change, both_texts
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.errors import FieldError, InvalidInput, NotFound, VersionConflict
 from wenlo.core.photometry.exposure import format_aperture
@@ -146,7 +146,8 @@ class ShotTarget(Target[ShotRecord]):
         theirs, mine = dispute.theirs, dispute.mine
         if tuple(dispute.path) not in {(name,) for name in TEXTS} or not isinstance(mine, str):
             return None
-        both = theirs if mine in theirs else f"{theirs}\n{mine}" if theirs else mine
+        change = next(c for c in edit.changes if list(c.path) == dispute.path)
+        both = both_texts(str(change.was or ""), theirs, mine)
         if len(both) > MOST_TEXT:
             return None
         return Change(path=tuple(dispute.path), was=theirs, value=both)

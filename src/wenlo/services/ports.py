@@ -79,14 +79,22 @@ class Edited:
     outcome: Mapping[str, Any]
 
 
+@dataclass(frozen=True, kw_only=True)
+class Since:
+    """What a writer changed."""
+
+    writer: str
+    changes: Sequence[Change]
+
+
 class EditStore(Protocol):
     """Edits, inside the transaction of what they change."""
 
     def known(self, owner: UUID, edit: UUID) -> Mapping[str, Any] | None:
         """What became of an edit that came before."""
 
-    def changes_since(self, target: UUID, version: int, *, but: str) -> Sequence[Change]:
-        """What was changed after a version by everybody but one writer."""
+    def since(self, target: UUID, version: int) -> Sequence[Since]:
+        """What was changed after a version, in its order."""
 
     def keep(self, owner: UUID, target: UUID, edited: Edited) -> None:
         """Write it down, and tell whoever looks at the same thing."""

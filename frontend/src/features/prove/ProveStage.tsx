@@ -15,6 +15,7 @@ import {
   writeShot,
 } from '../../shared/api/log';
 import { useJournal } from '../../shared/journal/journal';
+import { bothTexts } from '../../shared/journal/merge';
 import { type Edit, edit, useShoot } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import type { Kind } from '../../shared/units/quantity';
@@ -88,10 +89,6 @@ function repeated(then: Shoot, values: ShotValues): Edit[] {
   ];
 }
 
-/** Both of two texts that were written at once, as the server puts them. */
-const both = (theirs: string, mine: string) =>
-  !mine ? theirs : !theirs || mine.includes(theirs) ? mine : `${theirs}\n${mine}`;
-
 const PAUSE_MS = 700;
 
 /** Words that are kept whenever the typing pauses, and when they are left in whatever way. */
@@ -103,7 +100,7 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
   const save = useCallback((typed: string) => {
     const { value, set } = now.current;
     // what came from somebody else while this was typed is not written over
-    const kept = value === seen.current ? typed : both(value, typed);
+    const kept = value === seen.current ? typed : bothTexts(seen.current, value, typed);
     seen.current = kept;
     if (kept !== typed) setText((now) => (now === null ? null : kept));
     if (kept !== value) set(kept);

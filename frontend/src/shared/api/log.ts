@@ -11,10 +11,23 @@ export type ShotValues = Whole<Schemas['ShotValues']>;
 export type ShotChange = (values: ShotValues) => Partial<ShotValues>;
 export type Area = Whole<Schemas['Area']>;
 
+/** The newer of two answers. */
+const newer = (a: Shot, b: Shot | undefined): Shot =>
+  b && (b.version > a.version || (b.version === a.version && b.photographs.length > a.photographs.length))
+    ? b
+    : a;
+
 export const shotsQuery = (shoot: string) =>
   queryOptions({
     queryKey: ['shots', shoot],
-    queryFn: () => answer(api.GET('/api/shoots/{shoot_id}/shots', { params: { path: { shoot_id: shoot } } })),
+    queryFn: async ({ client, queryKey }) => {
+      const got = await answer(
+        api.GET('/api/shoots/{shoot_id}/shots', { params: { path: { shoot_id: shoot } } }),
+      );
+      // an answer that was on its way while something was written is older than what is known
+      const known = new Map(client.getQueryData<Shot[]>(queryKey)?.map((s) => [s.id, s]));
+      return got.map((shot) => newer(shot, known.get(shot.id)));
+    },
   });
 
 export const searchQuery = (words: string) =>

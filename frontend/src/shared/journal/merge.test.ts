@@ -1,12 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { type Change, changesBetween, holds, turnedBack, valueAt, withChanges } from './merge';
+import { bothTexts, type Change, changesBetween, holds, turnedBack, valueAt, withChanges } from './merge';
 
 type Between = { name: string; before: unknown; after: unknown; changes: Change[] };
 type Merged = { name: string; start: unknown; theirs: unknown; mine: unknown; both: unknown };
 const cases = JSON.parse(readFileSync('../tests/vectors/merge.json', 'utf8')) as {
   between: Between[];
   merged: Merged[];
+  texts: Record<'name' | 'was' | 'theirs' | 'mine' | 'both', string>[];
 };
 
 describe('changes of a document', () => {
@@ -20,6 +21,10 @@ describe('changes of a document', () => {
   it.each(cases.merged.filter((c) => c.both !== null))('$name: both are kept', (c) => {
     const now = withChanges(c.start, changesBetween(c.start, c.theirs));
     expect(withChanges(now, changesBetween(c.start, c.mine))).toEqual(c.both);
+  });
+
+  it.each(cases.texts)('$name: both texts are kept', ({ was, theirs, mine, both }) => {
+    expect(bothTexts(was, theirs, mine)).toBe(both);
   });
 
   it('leaves the objects alone that did not change', () => {

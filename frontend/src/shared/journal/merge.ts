@@ -144,3 +144,31 @@ export function holds(now: unknown, was: unknown): boolean {
     return Object.keys(was).every((key) => key in now && holds(now[key], was[key]));
   return same(now, was);
 }
+
+function common(a: string, b: string): number {
+  let k = 0;
+  while (k < a.length && k < b.length && a[k] === b[k]) k += 1;
+  return k;
+}
+
+const reversed = (text: string) => [...text].reverse().join('');
+
+/** A text that holds what two people made of it: what one put in stands in the other's, and where that cannot be told,
+ * mine stands under theirs. */
+export function bothTexts(was: string, theirs: string, mine: string): string {
+  if (!mine || theirs.includes(mine)) return theirs;
+  if (!theirs || mine.includes(theirs)) return mine;
+  const start = common(was, mine);
+  const end = common(reversed(was.slice(start)), reversed(mine.slice(start)));
+  const added = mine.slice(start, mine.length - end);
+  const replaced = was.slice(start, was.length - end);
+  const after = was.slice(start);
+  if (!replaced && theirs.startsWith(was.slice(0, start)) && theirs.endsWith(after)) {
+    // at the end of what they made of the place
+    const at = theirs.length - after.length;
+    // two words do not become one
+    const between = /[\p{L}\p{N}]$/u.test(theirs.slice(0, at)) && /^[\p{L}\p{N}]/u.test(added) ? '\n' : '';
+    return theirs.slice(0, at) + between + added + theirs.slice(at);
+  }
+  return `${theirs}\n${mine}`;
+}

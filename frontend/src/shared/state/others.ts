@@ -36,8 +36,8 @@ function hear(told: Told, client: ReturnType<typeof useQueryClient>): void {
     useThere.setState({ there: withOne(useThere.getState().there, one) });
     return;
   }
-  if (told.list) void client.invalidateQueries({ queryKey: ['ticks', told.target] });
-  else if (told.version === undefined) void client.invalidateQueries({ queryKey: ['shots'] });
+  if (told.list === 'shots') void client.invalidateQueries({ queryKey: ['shots', told.target] });
+  else if (told.list) void client.invalidateQueries({ queryKey: ['ticks', told.target] });
   if (told.version !== undefined || told.again) void refresh();
 }
 

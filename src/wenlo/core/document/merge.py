@@ -204,3 +204,28 @@ def is_disputed(document: Any, change: Change, others: Sequence[Change]) -> bool
     if not touched or now == change.value:
         return False
     return change.adds or not holds(now, change.was)
+
+
+def both_texts(was: str, theirs: str, mine: str) -> str:
+    """A text that holds what two people made of it: what one put in stands in the other's, and where that cannot be
+    told, mine stands under theirs.
+    """
+    if not mine or mine in theirs:
+        return theirs
+    if not theirs or theirs in mine:
+        return mine
+    start = len(_common(was, mine))
+    end = len(_common(was[start:][::-1], mine[start:][::-1]))
+    added, replaced = mine[start : len(mine) - end], was[start : len(was) - end]
+    if not replaced and theirs.startswith(was[:start]) and theirs.endswith(was[start:]):
+        # at the end of what they made of the place
+        at = len(theirs) - len(was[start:])
+        # two words do not become one
+        between = "\n" if theirs[:at][-1:].isalnum() and added[:1].isalnum() else ""
+        return theirs[:at] + between + added + theirs[at:]
+    return f"{theirs}\n{mine}"
+
+
+def _common(a: str, b: str) -> str:
+    length = next((k for k, (x, y) in enumerate(zip(a, b, strict=False)) if x != y), min(len(a), len(b)))
+    return a[:length]

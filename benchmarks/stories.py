@@ -5,6 +5,7 @@ stories``.
 
 import argparse
 import io
+import json
 import random
 import re
 import sys
@@ -18,7 +19,7 @@ from typing import Any
 import httpx
 import psutil
 from PIL import Image
-from playwright.sync_api import Browser, BrowserContext, Error, Page, Route, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Page, Request, Route, sync_playwright
 
 from benchmarks.editors import running
 from wenlo.core.document.shoot import Shoot, write_shoot
@@ -44,11 +45,12 @@ async () => {
     open.onsuccess = () => done(open.result);
     open.onerror = () => fail(open.error);
   });
-  if (!db.objectStoreNames.contains('entries')) return 0;
-  const asked = db.transaction('entries').objectStore('entries').count();
-  const count = await new Promise((done) => (asked.onsuccess = () => done(asked.result)));
+  if (!db.objectStoreNames.contains('entries')) return [];
+  const reading = db.transaction('entries').objectStore('entries').getAll();
+  const entries = await new Promise((done) => (reading.onsuccess = () => done(reading.result)));
   db.close();
-  return count + Object.keys(localStorage).filter((k) => k.startsWith('wenlo-journal-late-')).length;
+  const late = Object.keys(localStorage).filter((k) => k.startsWith('wenlo-journal-late-'));
+  return [...entries.map((e) => `${e.asked ? 'asked ' : ''}${e.kind} ${e.label ?? e.name ?? ''}`), ...late];
 }
 """
 
@@ -63,6 +65,7 @@ class Told:
     photographs: list[str] = field(default_factory=list)
     steps: list[str] = field(default_factory=list)
     kept_mine: int = 0
+    sent: list[str] = field(default_factory=list)
 
 
 class Device:
@@ -114,6 +117,18 @@ class Story:
         self.devices = [Device(browser, url, self.shoot) for _ in range(2)]
         self.told = Told()
         self._count = 0
+        for k, device in enumerate(self.devices):
+            device.context.on("request", lambda request, k=k: self._heard(k, request))
+
+    def _heard(self, device: int, request: Request) -> None:
+        # what is sent of the shot, to find out what became of a word
+        if request.method == "POST" and re.search("/shots/.*/edits$", request.url):
+            edits = json.loads(request.post_data or "{}").get("edits", [])
+            self.told.sent += [
+                f"{device} {e['writer'][:4]} {e['id'][:4]} of {e['base']}: "
+                + ", ".join(f"{c['was']!r} → {c['value']!r}" for c in e["changes"])
+                for e in edits
+            ]
 
     # ---- what people do
 
@@ -130,7 +145,7 @@ class Story:
         page.get_by_role("link", name=stage, exact=False).first.click()
 
     def _answer(self, page: Page) -> None:
-        dialog = page.get_by_role("dialog")
+        dialog = page.get_by_role("dialog").filter(has_text="Somebody else changed this")
         if dialog.count() and dialog.first.is_visible():
             choice = self.random.choice(["Show theirs", "Keep mine"])
             self.told.kept_mine += choice == "Keep mine"
@@ -283,7 +298,8 @@ class Story:
             if len(waiting) == len(self.devices) and not any(waiting):
                 return list(self._wrong())
             time.sleep(0.2)
-        return [f"still waiting: {waiting}"]
+        said = [d.pages[0].get_by_test_id("save-state").inner_text() for d in self.devices]
+        return [f"still waiting: {waiting}, {said}"]
 
     def _wrong(self) -> Iterator[str]:
         lines = self._history()
@@ -368,6 +384,7 @@ def main(arguments: list[str] | None = None) -> int:
                 wrong = [f"the story could not be told: {str(trouble).splitlines()[0]}"]
             if wrong:
                 print(f"story {seed}: {'; '.join(wrong)}\n  {', '.join(story.told.steps)}", flush=True)
+                print("\n".join(f"    {line}" for line in story.told.sent), flush=True)
             return bool(wrong)
 
         def many(url: str, end_server: Callable[[], None] | None) -> int:

@@ -212,11 +212,11 @@ def test_words_typed_while_the_server_is_away_are_there_when_it_is_back(open_pag
     write(page, ", flag moved")
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Brief").click()
-    state(page, "Saved")
+    state(page, OFFLINE)
     page.get_by_role("link", name="Prove").click()
     expect(page.get_by_label("Notes", exact=True)).to_have_value("first, flag moved")
     page.context.set_offline(False)
-    page.wait_for_timeout(3500)
+    state(page)
     assert notes(page, shoot) == "first, flag moved"
 
 
@@ -230,9 +230,9 @@ def test_both_texts_of_two_people_are_kept(open_page, server):
     two.get_by_label("What one thing changed").focus()
     write(one, ", mine")
     one.get_by_label("What one thing changed").focus()
-    one.wait_for_timeout(1500)
+    state(one)
     two.context.set_offline(False)
-    two.wait_for_timeout(3500)
+    state(two)
     assert notes(one, shoot) == "first, mine, theirs"
 
 

@@ -8,7 +8,7 @@ import { ShelfPage } from '../features/shelf/ShelfPage';
 import { ShootsPage } from '../features/shoots/ShootsPage';
 import { TrashPage } from '../features/trash/TrashPage';
 import { putInLists } from '../shared/api/lists';
-import { onSettled, start } from '../shared/journal/journal';
+import { keepLooking, onSettled, start } from '../shared/journal/journal';
 import { usePreferences } from '../shared/state/preferences';
 import { tokens } from '../theme/tokens';
 import { Conflict } from './Conflict';
@@ -21,7 +21,10 @@ const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchO
 function useJournalInLists(): void {
   useEffect(() => {
     void start();
-    return onSettled((settled) => putInLists(client, settled));
+    const stop = [keepLooking(), onSettled((settled) => putInLists(client, settled))];
+    return () => {
+      for (const one of stop) one();
+    };
   }, []);
 }
 

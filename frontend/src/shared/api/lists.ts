@@ -5,7 +5,7 @@ import { type EditEntry, type Entry, type Settled, useJournal } from '../journal
 import { withChanges } from '../journal/merge';
 import { ticksQuery } from './build';
 import type { Schemas } from './client';
-import { type Shot, shotsQuery } from './log';
+import { newer, type Shot, shotsQuery } from './log';
 
 const editsOf = (entries: Entry[], what: EditEntry['what'], of: string): EditEntry[] =>
   entries.filter((e): e is EditEntry => e.kind === 'edit' && e.what === what && e.of === of && !e.asked);
@@ -76,10 +76,14 @@ export function useTicks(shoot: string, list: 'build' | 'rig'): Set<string> {
 export function putInLists(client: QueryClient, { entry, answer }: Settled): void {
   if (answer?.what === 'shot') {
     const { shot } = answer;
-    client.setQueryData(
-      shotsQuery(shot.shoot).queryKey,
-      (all) => all && [...all.filter((s) => s.id !== shot.id), shot].sort((a, b) => a.number - b.number),
-    );
+    client.setQueryData(shotsQuery(shot.shoot).queryKey, (all) => {
+      if (!all) return all;
+      const now = newer(
+        shot,
+        all.find((s) => s.id === shot.id),
+      );
+      return [...all.filter((s) => s.id !== shot.id), now].sort((a, b) => a.number - b.number);
+    });
   } else if (answer?.what === 'ticks' && entry.kind === 'tick')
     client.setQueryData(ticksQuery(entry.of, entry.list).queryKey, answer.done);
   else if (answer?.what === 'item') {

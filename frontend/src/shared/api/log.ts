@@ -12,7 +12,7 @@ export type ShotChange = (values: ShotValues) => Partial<ShotValues>;
 export type Area = Whole<Schemas['Area']>;
 
 /** The newer of two answers. */
-const newer = (a: Shot, b: Shot | undefined): Shot =>
+export const newer = (a: Shot, b: Shot | undefined): Shot =>
   b && (b.version > a.version || (b.version === a.version && b.photographs.length > a.photographs.length))
     ? b
     : a;

@@ -75,7 +75,7 @@ const waiting = new Map<string, ((settled: Settled | null) => void)[]>();
 /** Called for every entry that the server answered, whichever page sent it; returns how to stop that. */
 export function onSettled(hear: (settled: Settled) => void): () => void {
   hearers.add(hear);
-  return () => hearers.delete(hear);
+  return () => void hearers.delete(hear);
 }
 
 function hear(settled: Settled): void {
@@ -86,7 +86,8 @@ function hear(settled: Settled): void {
 
 pages?.addEventListener('message', (event: MessageEvent<Heard>) => {
   if ('settled' in event.data) drop(event.data.settled);
-  else void reload();
+  // whoever wrote it may be gone before it is sent
+  else void pump();
 });
 
 // ---- what is kept
@@ -95,9 +96,12 @@ let written: Promise<unknown> = Promise.resolve();
 const unwritten = new Map<string, Entry>();
 let last = 0;
 
-/** One write after the other; a browser that keeps nothing (private windows) still sends. */
-function write(work: () => Promise<void>): Promise<void> {
-  const done = written.then(work).catch(() => undefined);
+/** One write after the other, and whether it is kept; a browser that keeps nothing (private windows) still sends. */
+function write(work: () => Promise<void>): Promise<boolean> {
+  const done = written
+    .then(work)
+    .then(() => true)
+    .catch(() => false);
   written = done;
   return done;
 }
@@ -125,7 +129,8 @@ export function add(payload: Payload, more: { file?: Blob; id?: string } = {}): 
   // a page that is closed in this moment leaves it there
   if (!more.file) localStorage.setItem(LATE + entry.id, JSON.stringify(entry));
   void write(() => keep(entry, more.file))
-    .then(() => {
+    .then((isKept) => {
+      if (!isKept) return;
       unwritten.delete(entry.id);
       localStorage.removeItem(LATE + entry.id);
     })
@@ -180,6 +185,7 @@ async function settle(settled: Settled): Promise<void> {
   const asked = outcome?.state === 'asked' ? (outcome.disputes ?? []) : null;
   await write(() => (asked ? keep({ ...entry, asked }) : forget(entry.id)));
   unwritten.delete(entry.id);
+  localStorage.removeItem(LATE + entry.id);
   pages?.postMessage({ settled } satisfies Heard);
 }
 
@@ -236,7 +242,8 @@ async function pass(): Promise<void> {
     set({ state: 'quiet', problem: null });
     return;
   }
-  set({ state: 'sending' });
+  // while it is away it stays so until something has gone through
+  if (get().state !== 'away') set({ state: 'sending' });
   let trouble: ApiProblem | null = null;
   for (const entries of lanes.values()) {
     trouble = (await sendLane(entries)) ?? trouble;
@@ -319,8 +326,7 @@ async function takeUpLate(): Promise<void> {
   for (const key of late) {
     const entry = JSON.parse(localStorage.getItem(key) ?? 'null') as Entry | null;
     if (entry && unwritten.has(entry.id)) continue;
-    if (entry) await write(() => keep(entry));
-    localStorage.removeItem(key);
+    if (!entry || (await write(() => keep(entry)))) localStorage.removeItem(key);
   }
 }
 
@@ -331,4 +337,15 @@ export async function start(): Promise<void> {
   void pump();
 }
 
-if (typeof window !== 'undefined') window.addEventListener('online', () => void pump());
+const LOOK_MS = 5000;
+
+/** Look now and then for what other pages of this browser left behind when they were closed. */
+export function keepLooking(): () => void {
+  const online = () => void pump();
+  window.addEventListener('online', online);
+  const looking = setInterval(() => void start(), LOOK_MS);
+  return () => {
+    window.removeEventListener('online', online);
+    clearInterval(looking);
+  };
+}

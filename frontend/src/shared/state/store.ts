@@ -56,10 +56,12 @@ const edits = (id: string | null): EditEntry[] =>
 const withEdits = (document: Shoot, entries: EditEntry[]): Shoot =>
   entries.reduce((d, e) => withChanges(d, e.changes), document);
 
-function stateOf(asked: boolean, waiting: EditEntry[]): SaveState {
-  if (asked) return 'conflict';
-  if (!waiting.length) return get().state === 'refused' ? 'refused' : 'saved';
-  return useJournal.getState().state === 'away' ? 'offline' : 'saving';
+/** How all stands that goes through the journal, whatever it is of. */
+function stateNow(): SaveState {
+  const { entries, state } = useJournal.getState();
+  if (entries.some((e) => e.kind === 'edit' && e.asked)) return 'conflict';
+  if (!entries.length) return get().state === 'refused' ? 'refused' : 'saved';
+  return state === 'away' ? 'offline' : 'saving';
 }
 
 /** Show what the server holds with what waits on top of it. */
@@ -70,7 +72,7 @@ function show(): void {
   const waiting = mine.filter((e) => !e.asked);
   const { undo, redo } = stacks(joined(steps, waiting));
   const shown = withEdits(saved, waiting);
-  const state = stateOf(mine.length > waiting.length, waiting);
+  const state = stateNow();
   set({
     document: dragging || (document && changesBetween(document, shown).length === 0) ? document : shown,
     canUndo: undo.length > 0,

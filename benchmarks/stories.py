@@ -143,6 +143,7 @@ class Story:
     def _at(self, page: Page, stage: str) -> None:
         self._answer(page)
         page.get_by_role("link", name=stage, exact=False).first.click()
+        page.locator(f'main[aria-label="{stage.lower()}"]').wait_for()
 
     def _answer(self, page: Page) -> None:
         dialog = page.get_by_role("dialog").filter(has_text="Somebody else changed this")
@@ -185,6 +186,9 @@ class Story:
         notes.focus()
         page.keyboard.press("Control+End")
         page.keyboard.type(f" {word}")
+        if word not in notes.input_value():
+            self.told.steps.append(f"{word} went somewhere else")
+            return
         self.told.words.append(word)
         way = self.random.choice(["stay", "stage", "close"])
         self.told.steps.append(f"{word} {way}")

@@ -156,16 +156,17 @@ const reversed = (text: string) => [...text].reverse().join('');
 /** A text that holds what two people made of it: what one put in stands in the other's, and where that cannot be told,
  * mine stands under theirs. */
 export function bothTexts(was: string, theirs: string, mine: string): string {
-  if (!mine || theirs.includes(mine)) return theirs;
+  if (theirs === was) return mine;
+  if (mine === was || !mine || theirs.includes(mine)) return theirs;
   if (!theirs || mine.includes(theirs)) return mine;
   const start = common(was, mine);
   const end = common(reversed(was.slice(start)), reversed(mine.slice(start)));
   const added = mine.slice(start, mine.length - end);
   const replaced = was.slice(start, was.length - end);
   const after = was.slice(start);
-  if (!replaced && theirs.startsWith(was.slice(0, start)) && theirs.endsWith(after)) {
-    // at the end of what they made of the place
-    const at = theirs.length - after.length;
+  // what was put in at the end or in the middle comes after what they made of the place
+  const at = theirs.length - after.length;
+  if (!replaced && (!after || (theirs.startsWith(was.slice(0, start)) && theirs.endsWith(after)))) {
     // two words do not become one
     const between = /[\p{L}\p{N}]$/u.test(theirs.slice(0, at)) && /^[\p{L}\p{N}]/u.test(added) ? '\n' : '';
     return theirs.slice(0, at) + between + added + theirs.slice(at);

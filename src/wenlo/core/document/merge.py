@@ -210,16 +210,18 @@ def both_texts(was: str, theirs: str, mine: str) -> str:
     """A text that holds what two people made of it: what one put in stands in the other's, and where that cannot be
     told, mine stands under theirs.
     """
-    if not mine or mine in theirs:
+    if theirs == was:
+        return mine
+    if mine == was or not mine or mine in theirs:
         return theirs
     if not theirs or theirs in mine:
         return mine
     start = len(_common(was, mine))
     end = len(_common(was[start:][::-1], mine[start:][::-1]))
-    added, replaced = mine[start : len(mine) - end], was[start : len(was) - end]
-    if not replaced and theirs.startswith(was[:start]) and theirs.endswith(was[start:]):
-        # at the end of what they made of the place
-        at = len(theirs) - len(was[start:])
+    added, replaced, after = mine[start : len(mine) - end], was[start : len(was) - end], was[start:]
+    # what was put in at the end or in the middle comes after what they made of the place
+    at = len(theirs) - len(after)
+    if not replaced and (not after or (theirs.startswith(was[:start]) and theirs.endswith(after))):
         # two words do not become one
         between = "\n" if theirs[:at][-1:].isalnum() and added[:1].isalnum() else ""
         return theirs[:at] + between + added + theirs[at:]

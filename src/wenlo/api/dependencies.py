@@ -6,8 +6,9 @@ from fastapi import Depends, Request
 
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.devices import Devices
+from wenlo.services.edit_ports import Feed
 from wenlo.services.log import Log
-from wenlo.services.ports import Feed, User
+from wenlo.services.ports import User
 from wenlo.services.runs import Runs
 from wenlo.services.shelf import Shelf
 from wenlo.services.shoots import Shoots

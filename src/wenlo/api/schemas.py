@@ -11,8 +11,9 @@ from wenlo.core.catalog.items import Category, Item
 from wenlo.core.document.merge import Change
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.units.fields import ShortText
+from wenlo.services.edit_ports import TrashKind
 from wenlo.services.edits import Outcome
-from wenlo.services.ports import ShootRecord, TrashKind
+from wenlo.services.ports import ShootRecord
 
 Version = Annotated[int, Field(ge=1, le=2_000_000_000)]
 

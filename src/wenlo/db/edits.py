@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from wenlo.core.document.merge import Change
 from wenlo.db.tables import EditRow
-from wenlo.services.ports import Edited, Since
+from wenlo.services.edit_ports import Edited, Since
 
 CHANNEL = "wenlo_changes"
 

@@ -13,7 +13,7 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from wenlo.db.edits import CHANNEL, tell
-from wenlo.services.ports import END
+from wenlo.services.edit_ports import END
 
 AGAIN = 2.0
 """Pause before a lost database is tried again. [s]"""

@@ -12,7 +12,8 @@ from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.errors import NotFound
 from wenlo.db.edits import SqlEditStore, tell
 from wenlo.db.tables import RevisionRow, ShootRow, ShotPhotographRow, ShotRow
-from wenlo.services.ports import EditStore, PhotographKept, PhotographLine, PhotographSize, ShotRecord
+from wenlo.services.edit_ports import EditStore
+from wenlo.services.ports import PhotographKept, PhotographLine, PhotographSize, ShotRecord
 
 MOST_FOUND = 100
 

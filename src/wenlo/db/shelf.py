@@ -11,7 +11,8 @@ from wenlo.core.catalog.items import Item
 from wenlo.core.errors import NotFound
 from wenlo.db.edits import SqlEditStore
 from wenlo.db.tables import ShelfItemRow, ShelfPhotographRow, ShelfVersionRow
-from wenlo.services.ports import EditStore, ItemRecord, ItemVersion, PhotographLine
+from wenlo.services.edit_ports import EditStore
+from wenlo.services.ports import ItemRecord, ItemVersion, PhotographLine
 
 FIELDS = ("category", "name", "count", "measured", "note", "starter", "values", "bench")
 

@@ -13,7 +13,8 @@ from wenlo.core.errors import NotFound
 from wenlo.db.edits import SqlEditStore, tell
 from wenlo.db.remembered import remembered_users
 from wenlo.db.tables import EditRow, RevisionRow, ShootRow, TickRow, UserRow
-from wenlo.services.ports import EditStore, RevisionLine, ShootLine, ShootRecord, TickList, User
+from wenlo.services.edit_ports import EditStore
+from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, TickList, User
 
 
 class SqlShootStore:

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from wenlo.core.errors import NotFound
 from wenlo.db.tables import EditRow, ShelfItemRow, ShelfPhotographRow, ShootRow, ShotPhotographRow, ShotRow
-from wenlo.services.ports import Trashed, TrashKind
+from wenlo.services.edit_ports import Trashed, TrashKind
 from wenlo.services.trash import KEPT_DAYS
 
 ROWS: Mapping[TrashKind, type[ShootRow | ShotRow | ShotPhotographRow | ShelfItemRow | ShelfPhotographRow]] = {

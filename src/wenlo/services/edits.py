@@ -13,7 +13,8 @@ from pydantic import BaseModel, ConfigDict, Field, field_validator
 from wenlo.core.document.merge import Change, NotThere, changes_between, is_disputed, meet, value_at, with_change
 from wenlo.core.errors import InvalidInput
 from wenlo.core.units.fields import ShortText
-from wenlo.services.ports import Edited, EditStore, Since, User
+from wenlo.services.edit_ports import Edited, EditStore, Since
+from wenlo.services.ports import User
 from wenlo.services.results import Result
 
 R = TypeVar("R")

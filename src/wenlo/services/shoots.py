@@ -10,8 +10,9 @@ from wenlo.core.document.refusals import newly_refused, title_problem
 from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput, NotFound, VersionConflict
 from wenlo.formats.project_file import read_project
+from wenlo.services.edit_ports import Edited
 from wenlo.services.edits import Edit, EditsRequest, Outcome, Target, take_in, whole_edit
-from wenlo.services.ports import Edited, RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
+from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, ShootStore, TickList, Transactions, User
 
 LOCAL_USER = "local"
 

@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 from uuid import UUID
 
-from wenlo.services.ports import Transactions, Trashed, TrashKind, TrashStore, User
+from wenlo.services.edit_ports import Trashed, TrashKind, TrashStore
+from wenlo.services.ports import Transactions, User
 
 KEPT_DAYS = 30
 

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
-import { newId } from '../../shared/journal/device';
+import { nameDevice, newId, thisCalled } from '../../shared/journal/device';
 import { changesBetween } from '../../shared/journal/merge';
 import { allInWords } from '../../shared/journal/words';
 import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
@@ -148,6 +148,23 @@ function Name({ id, line }: { id: string; line: Revision }) {
   );
 }
 
+/** What others see this browser called. */
+function Called() {
+  return (
+    <label className={css.name}>
+      This device is called
+      <input
+        defaultValue={thisCalled()}
+        maxLength={60}
+        onBlur={(e) => nameDevice(e.currentTarget.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+        }}
+      />
+    </label>
+  );
+}
+
 function Detail({ id, line }: { id: string; line: Revision }) {
   const go = useNavigate();
   const now = useShoot((s) => s.document);
@@ -225,6 +242,7 @@ export function HistoryPage() {
             Earlier
           </Button>
         ) : null}
+        <Called />
       </section>
       {chosen ? <Detail id={id} line={chosen} /> : <Empty description="Nothing has been changed yet." />}
     </div>

@@ -22,19 +22,3 @@ function setIn(node: unknown, steps: string[], value: unknown): unknown {
 export function setPath(document: Shoot, path: string, value: unknown): Shoot {
   return setIn(document, path.split('.'), value) as Shoot;
 }
-
-/** Dotted paths at which two documents differ. */
-export function differences(a: unknown, b: unknown, prefix = ''): string[] {
-  if (JSON.stringify(a) === JSON.stringify(b)) return [];
-  if (a && b && typeof a === 'object' && typeof b === 'object' && !Array.isArray(a)) {
-    const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
-    return [...keys].flatMap((k) =>
-      differences(
-        (a as Record<string, unknown>)[k],
-        (b as Record<string, unknown>)[k],
-        prefix ? `${prefix}.${k}` : k,
-      ),
-    );
-  }
-  return [prefix];
-}

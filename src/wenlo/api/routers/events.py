@@ -12,8 +12,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from wenlo.api.dependencies import ChangeFeed, CurrentUser, ShootsService
 from wenlo.api.errors import RESPONSES
+from wenlo.services.edit_ports import END
 from wenlo.services.edits import Name
-from wenlo.services.ports import END
 
 router = APIRouter(prefix="/api", tags=["events"], responses=RESPONSES)
 

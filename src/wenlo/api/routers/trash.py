@@ -7,7 +7,7 @@ from fastapi import APIRouter, status
 from wenlo.api.dependencies import CurrentUser, TrashService
 from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import TrashedAnswer
-from wenlo.services.ports import TrashKind
+from wenlo.services.edit_ports import TrashKind
 
 router = APIRouter(prefix="/api/trash", tags=["trash"], responses=RESPONSES)
 

@@ -127,14 +127,17 @@ class Crowd:
     async def _saves(self, who: int) -> None:
         async with connected(self._url) as line:
             _, shoot = await line.ask("POST", "/api/shoots", {"document": write_shoot(Shoot())})
+            value = shoot["document"]["design"]["lamp_distance"]
             await asyncio.sleep(who * SAVED_EVERY / EDITORS)
             while time.monotonic() < self._until:
                 began = time.monotonic()
-                shoot["document"]["design"]["lamp_distance"] = 0.5 + 0.0007 * ((began * 1000 + 37 * who) % 500)
-                body = {"version": shoot["version"], "document": shoot["document"], "label": "moved"}
-                status, answer = await line.ask("PUT", f"/api/shoots/{shoot['id']}", body)
+                was, value = value, 0.5 + 0.0007 * ((began * 1000 + 37 * who) % 500)
+                change = {"path": ["design", "lamp_distance"], "was": was, "value": value}
+                edit = {"id": str(uuid4()), "base": shoot["version"], "writer": f"page {who}", "changes": [change]}
+                body = {"device": f"device {who}", "edits": [edit]}
+                status, answer = await line.ask("POST", f"/api/shoots/{shoot['id']}/edits", body)
                 self._note(self.saves, began, status)
-                shoot = answer if status == 200 else shoot
+                shoot = answer["shoot"] if status == 200 else shoot
                 await asyncio.sleep(max(SAVED_EVERY - (time.monotonic() - began), 0.0))
 
     async def _ranks(self) -> None:

@@ -216,7 +216,8 @@ export function HistoryPage() {
     placeholderData: (p) => p,
   });
   const lines = history.data?.pages.flat() ?? [];
-  const chosen = lines.find((l) => l.number === open) ?? lines.find((l) => !l.current) ?? lines[0];
+  const chosen =
+    lines.find((l) => l.number === open) ?? lines.find((l) => !l.current && !l.aside) ?? lines[0];
   if (!id) return null;
   return (
     <div className={css.history}>

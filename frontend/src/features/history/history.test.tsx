@@ -38,7 +38,7 @@ describe('the history', () => {
     const then = opened({ design: { kind: 'diffusion_frame', width: 2, height: 1.2, top_height: 1.95 } });
     serve({
       'GET /api/shoots/a/history': { body: LINES },
-      'GET /api/shoots/a/history/2': { body: then },
+      'GET /api/shoots/a/history/1': { body: then },
     });
     page();
     const words = await screen.findByRole('table', { name: 'What is different' });
@@ -55,13 +55,13 @@ describe('the history', () => {
   it('keeps the name that somebody gives a state', async () => {
     const asked = serve({
       'GET /api/shoots/a/history': { body: LINES },
-      'GET /api/shoots/a/history/2': { body: opened({}) },
-      'PUT /api/shoots/a/history/2': { body: null },
+      'GET /api/shoots/a/history/1': { body: opened({}) },
+      'PUT /api/shoots/a/history/1': { body: null },
     });
     page();
     await userEvent.type(await screen.findByLabelText('Name'), 'as first tried{Enter}');
     await waitFor(() =>
-      expect(asked).toContainEqual({ what: 'PUT /api/shoots/a/history/2', body: { name: 'as first tried' } }),
+      expect(asked).toContainEqual({ what: 'PUT /api/shoots/a/history/1', body: { name: 'as first tried' } }),
     );
   });
 });

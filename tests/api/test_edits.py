@@ -1,9 +1,11 @@
 """Edits over HTTP: each is done once, two people's are merged field by field, and nothing typed goes silently."""
 
+import io
 import json
 from uuid import uuid4
 
 import pytest
+from PIL import Image
 
 from factories import shoot_document
 
@@ -190,15 +192,11 @@ def test_both_of_two_texts_are_kept(client, shot):
 
 
 def test_a_shot_and_its_photograph_that_come_twice_are_there_once(client, shoot):
-    from PIL import Image
-
     key, picture = str(uuid4()), str(uuid4())
     url = f"/api/shoots/{shoot['id']}/shots"
     for _ in range(2):
         answer = client.post(url, json={"id": key, "values": {"notes": "first"}})
         assert (answer.status_code, answer.json()["id"]) == (201, key)
-    import io
-
     file = io.BytesIO()
     Image.new("RGB", (60, 40), "white").save(file, "JPEG")
     for _ in range(2):
@@ -223,6 +221,21 @@ def test_items_are_merged_field_by_field_and_held_against_whole_saves(client, em
     assert asked["outcomes"][0]["state"] == "asked"
     wrong = other.edit(change("values/transmittance", 0.5, 7.0))
     assert wrong["outcomes"][0]["state"] in ("refused", "asked")
+
+
+def test_a_photograph_of_an_item_that_comes_twice_is_there_once(client, empty_shelf):
+    item = client.post("/api/shelf/take", json={"category": "sheet", "generic": "opal_acrylic_3_mm"}).json()
+    picture = str(uuid4())
+    file = io.BytesIO()
+    Image.new("RGB", (60, 40), "white").save(file, "JPEG")
+    for _ in range(2):
+        answer = client.post(
+            f"/api/shelf/{item['id']}/photographs",
+            params={"photograph": picture},
+            files={"file": ("a.jpg", file.getvalue())},
+        )
+        assert answer.status_code == 201
+    assert [p["id"] for p in answer.json()["photographs"]] == [picture]
 
 
 def test_nobody_edits_what_is_not_there(client):

@@ -48,4 +48,5 @@ def darkroom(request: Request) -> Darkroom:
 
 
 PhotographRoom = Annotated[Darkroom, Depends(darkroom)]
+COMES_ONCE = "Its id, chosen where it was taken: it comes once."
 KEEP_POSITION = "Leave in the file where the photograph was taken; else that is taken out."

@@ -1,7 +1,7 @@
 """The Shelf's store on PostgreSQL."""
 
 from collections.abc import Sequence
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session
@@ -88,10 +88,16 @@ class SqlShelfStore:
             for r in rows
         ]
 
-    def add_photograph(self, owner: UUID, item: UUID, *, name: str, content: bytes) -> None:
-        """A photograph of an item."""
+    def add_photograph(
+        self, owner: UUID, item: UUID, *, name: str, content: bytes, photograph: UUID | None = None
+    ) -> None:
+        """A photograph of an item; one whose id came before is there already."""
         self._need(owner, item)
-        self._session.add(ShelfPhotographRow(item_id=item, owner_id=owner, name=name, content=content))
+        if photograph is not None and self._session.get(ShelfPhotographRow, photograph) is not None:
+            return
+        self._session.add(
+            ShelfPhotographRow(id=photograph or uuid4(), item_id=item, owner_id=owner, name=name, content=content)
+        )
         self._session.flush()
 
     def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:

@@ -169,8 +169,10 @@ class ShelfStore(Protocol):
     def versions(self, owner: UUID, item: UUID) -> Sequence[ItemVersion]:
         """All versions, newest first."""
 
-    def add_photograph(self, owner: UUID, item: UUID, *, name: str, content: bytes) -> None:
-        """A photograph of an item."""
+    def add_photograph(
+        self, owner: UUID, item: UUID, *, name: str, content: bytes, photograph: UUID | None = None
+    ) -> None:
+        """A photograph of an item; one whose id came before is there already."""
 
     def photograph(self, owner: UUID, photograph: UUID) -> bytes | None:
         """A photograph's content."""

@@ -275,14 +275,20 @@ class Shelf:
         lamp = Photometry(distribution=whole, edition="", keywords={"LUMINAIRE": item.name})
         return item.name, write_ies(lamp) if form == "ies" else write_ldt(lamp)
 
-    def add_photograph(self, user: User, item_id: UUID, *, name: str, kept: KeptPhotograph) -> ItemRecord:
-        """A photograph, made small and without its metadata."""
+    def add_photograph(
+        self, user: User, item_id: UUID, *, name: str, kept: KeptPhotograph, photograph: UUID | None = None
+    ) -> ItemRecord:
+        """A photograph, made small and without its metadata; one whose id came before is there already."""
         with self._transactions() as store:
             record = _found(store.find(user.id, item_id, lock=True))
+            if photograph in {p.id for p in record.photographs}:
+                return record
             if len(record.photographs) >= MOST_PHOTOGRAPHS:
                 message = f"An item has at most {MOST_PHOTOGRAPHS} photographs; take one away first."
                 raise InvalidInput(message, fields=[FieldError(path="file", message=message)])
-            store.add_photograph(user.id, item_id, name=name[:120] or "photograph", content=kept.shown)
+            store.add_photograph(
+                user.id, item_id, name=name[:120] or "photograph", content=kept.shown, photograph=photograph
+            )
             return _found(store.find(user.id, item_id))
 
     def photograph(self, user: User, photograph: UUID) -> bytes:

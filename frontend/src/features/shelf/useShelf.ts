@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, answer, api, type Schemas } from '../../shared/api/client';
 import { refresh } from '../../shared/api/refresh';
-import { add, settledOf } from '../../shared/journal/journal';
+import { add, type Entry, settledOf } from '../../shared/journal/journal';
 import { changesBetween } from '../../shared/journal/merge';
 
 export type ItemAnswer = Schemas['ItemAnswer'];
@@ -18,6 +18,18 @@ const form = (file: File, more: Record<string, string> = {}) => {
   data.append('file', file);
   return data as unknown as { file: string };
 };
+
+/** Wait for what the server makes of an entry, or go on if it cannot be reached: it is kept. */
+async function settled(entry: Entry): Promise<void> {
+  const found = await settledOf(entry.id);
+  if (found?.outcome?.state === 'refused')
+    throw new ApiProblem(422, {
+      code: 'invalid_input',
+      message: found.message,
+      fields: found.outcome.fields ?? [],
+      current_version: null,
+    });
+}
 
 export function useShelf() {
   const client = useQueryClient();
@@ -69,15 +81,7 @@ export function useShelf() {
         const changes = changesBetween(old.item, { ...old.item, ...change });
         if (!changes.length) return;
         const label = `${old.item.name} of the Shelf`;
-        const entry = add({ kind: 'edit', what: 'item', of: old.id, base: old.version, label, changes });
-        const settled = await settledOf(entry.id);
-        if (settled?.outcome?.state === 'refused')
-          throw new ApiProblem(422, {
-            code: 'invalid_input',
-            message: settled.message,
-            fields: settled.outcome.fields ?? [],
-            current_version: null,
-          });
+        await settled(add({ kind: 'edit', what: 'item', of: old.id, base: old.version, label, changes }));
       }),
     copy: (id: string) => run(() => answer(api.POST('/api/shelf/{item_id}/copy', path(id)))),
     remove: (old: ItemAnswer) =>
@@ -102,7 +106,9 @@ export function useShelf() {
         ),
       ),
     addPhotograph: (id: string, file: File) =>
-      run(() => answer(api.POST('/api/shelf/{item_id}/photographs', { ...path(id), body: form(file) }))),
+      run(() =>
+        settled(add({ kind: 'photograph', on: 'item', of: id, name: file.name, place: false }, { file })),
+      ),
     removePhotograph: (id: string) =>
       run(() =>
         answer(

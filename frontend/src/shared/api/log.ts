@@ -166,5 +166,5 @@ export function writeShot(shot: Shot, change: ShotChange): void {
 
 /** A photograph of a shot; it is kept here until the server has it. */
 export function addPhotograph(shot: Shot, file: File, place: boolean): void {
-  add({ kind: 'photograph', of: shot.id, name: file.name, place }, { file });
+  add({ kind: 'photograph', on: 'shot', of: shot.id, name: file.name, place }, { file });
 }

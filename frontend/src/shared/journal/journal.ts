@@ -21,7 +21,7 @@ export type Payload =
     }
   | { kind: 'tick'; of: string; list: 'build' | 'rig'; key: string; done: boolean }
   | { kind: 'shot'; of: string; values: Schemas['ShotValues'] }
-  | { kind: 'photograph'; of: string; name: string; place: boolean };
+  | { kind: 'photograph'; on: 'shot' | 'item'; of: string; name: string; place: boolean };
 export type Outcome = Schemas['Outcome'];
 /** An entry; `asked` is what somebody else made of its fields, until the person has said which shall stand. */
 export type Entry = Payload & {
@@ -63,7 +63,7 @@ const lane = (e: Entry): string =>
       ? `ticks ${e.of}`
       : e.kind === 'shot'
         ? `shot ${e.id}`
-        : `shot ${e.of}`;
+        : `${e.on} ${e.of}`;
 
 // ---- other pages of this browser
 

@@ -83,12 +83,21 @@ export async function sendOne(
       fields: [],
       current_version: null,
     });
-  const shot = await answer(
-    api.POST('/api/shots/{shot_id}/photographs', {
-      params: { path: { shot_id: entry.of }, query: { keep_position: entry.place, photograph: entry.id } },
-      signal: AbortSignal.timeout(UPLOAD_PATIENCE_MS),
-      ...formWith({ file: new File([file], entry.name, { type: file.type }) }),
-    }),
-  );
-  return { what: 'shot', shot };
+  const sent = {
+    signal: AbortSignal.timeout(UPLOAD_PATIENCE_MS),
+    ...formWith({ file: new File([file], entry.name, { type: file.type }) }),
+  };
+  const photograph = entry.id;
+  if (entry.on === 'item') {
+    const params = { path: { item_id: entry.of }, query: { photograph } };
+    return {
+      what: 'item',
+      item: await answer(api.POST('/api/shelf/{item_id}/photographs', { params, ...sent })),
+    };
+  }
+  const params = { path: { shot_id: entry.of }, query: { keep_position: entry.place, photograph } };
+  return {
+    what: 'shot',
+    shot: await answer(api.POST('/api/shots/{shot_id}/photographs', { params, ...sent })),
+  };
 }

@@ -8,7 +8,7 @@ from fastapi import APIRouter, File, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from wenlo.api.darkroom import KEEP_POSITION, PhotographRoom
+from wenlo.api.darkroom import COMES_ONCE, KEEP_POSITION, PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, ShelfService, ShootsService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
@@ -154,7 +154,7 @@ async def add_photograph(
     user: CurrentUser,
     room: PhotographRoom,
     keep_position: Annotated[bool, Query(description=KEEP_POSITION)] = False,
-    photograph: Annotated[UUID | None, Query(description="Its id, chosen where it was taken: it comes once.")] = None,
+    photograph: Annotated[UUID | None, Query(description=COMES_ONCE)] = None,
 ) -> ShotAnswer:
     """Add a photograph."""
     kept = await room.keep(file, position=keep_position)

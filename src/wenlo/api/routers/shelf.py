@@ -7,7 +7,7 @@ from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
 from pydantic import BaseModel
 
-from wenlo.api.darkroom import PhotographRoom
+from wenlo.api.darkroom import COMES_ONCE, PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, RunsService, ShelfService
 from wenlo.api.download import download
 from wenlo.api.errors import RESPONSES
@@ -140,12 +140,19 @@ def beam_file(item_id: UUID, form: Literal["ies", "ldt"], service: ShelfService,
 
 @router.post("/{item_id}/photographs", status_code=status.HTTP_201_CREATED)
 async def add_photograph(
-    item_id: UUID, file: Annotated[UploadFile, File()], service: ShelfService, user: CurrentUser, room: PhotographRoom
+    item_id: UUID,
+    file: Annotated[UploadFile, File()],
+    service: ShelfService,
+    user: CurrentUser,
+    room: PhotographRoom,
+    photograph: Annotated[UUID | None, Query(description=COMES_ONCE)] = None,
 ) -> ItemAnswer:
     """Add a photograph."""
     kept = await room.keep(file)
     return item_answer(
-        await run_in_threadpool(service.add_photograph, user, item_id, name=file.filename or "", kept=kept)
+        await run_in_threadpool(
+            service.add_photograph, user, item_id, name=file.filename or "", kept=kept, photograph=photograph
+        )
     )
 
 

@@ -124,7 +124,8 @@ class SqlLogStore:
             "working": ShotPhotographRow.working,
         }[size]
         mine = (ShotPhotographRow.id == photograph, ShotPhotographRow.owner_id == owner)
-        row = self._session.execute(select(column).where(*mine)).one_or_none()
+        there = ShotPhotographRow.trashed_at.is_(None)
+        row = self._session.execute(select(column).where(*mine, there)).one_or_none()
         if row is None:
             raise NotFound("This photograph does not exist any more.")
         return row[0]

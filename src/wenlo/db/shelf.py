@@ -104,7 +104,9 @@ class SqlShelfStore:
         """A photograph's content."""
         return self._session.scalar(
             select(ShelfPhotographRow.content).where(
-                ShelfPhotographRow.id == photograph, ShelfPhotographRow.owner_id == owner
+                ShelfPhotographRow.id == photograph,
+                ShelfPhotographRow.owner_id == owner,
+                ShelfPhotographRow.trashed_at.is_(None),
             )
         )
 

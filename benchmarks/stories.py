@@ -90,13 +90,15 @@ class Device:
 
     def _lose(self, route: Route) -> None:
         # the server does it, and its answer is lost on the way
-        with suppress(Error):
-            if self.losing and route.request.method == "POST":
-                self.losing -= 1
-                route.fetch()
-                route.abort()
-            else:
+        if not self.losing or route.request.method != "POST":
+            with suppress(Error):
                 route.continue_()
+            return
+        self.losing -= 1
+        with suppress(Error):
+            route.fetch()
+        with suppress(Error):
+            route.abort()
 
     def set_offline(self, offline: bool) -> None:
         """Cut the network, or mend it."""

@@ -63,7 +63,7 @@ const lane = (e: Entry): string =>
       ? `ticks ${e.of}`
       : e.kind === 'shot'
         ? `shot ${e.id}`
-        : `${e.on} ${e.of}`;
+        : `photograph ${e.id}`;
 
 // ---- other pages of this browser
 
@@ -237,19 +237,23 @@ async function pass(): Promise<void> {
   clearTimeout(retry);
   await reload();
   const lanes = new Map<string, Entry[]>();
-  for (const e of get().entries) if (!e.asked) lanes.set(lane(e), [...(lanes.get(lane(e)) ?? []), e]);
+  const taken = new Set(get().entries.flatMap((e) => (e.kind === 'shot' ? [e.id] : [])));
+  for (const e of get().entries) {
+    // a photograph waits for nothing but its shot, and nothing waits for it
+    if (e.asked || (e.kind === 'photograph' && taken.has(e.of))) continue;
+    lanes.set(lane(e), [...(lanes.get(lane(e)) ?? []), e]);
+  }
   if (!lanes.size) {
     set({ state: 'quiet', problem: null });
     return;
   }
   // while it is away it stays so until something has gone through
   if (get().state !== 'away') set({ state: 'sending' });
-  let trouble: ApiProblem | null = null;
-  for (const entries of lanes.values()) {
-    trouble = (await sendLane(entries)) ?? trouble;
-    if (trouble?.status === 0) break;
-  }
+  const troubles = await Promise.all([...lanes.values()].map(sendLane));
+  const trouble = troubles.find((t) => t !== null);
   if (!trouble) {
+    // what waited for a shot that is there now
+    if (taken.size) more = true;
     set({ state: get().entries.some((e) => !e.asked) ? 'sending' : 'quiet', problem: null });
     return;
   }

@@ -14,7 +14,7 @@ import {
   type ShotValues,
   type useLog,
 } from '../../shared/api/log';
-import { useJournal } from '../../shared/journal/journal';
+import { useWaitingPhotographs, WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
 import { areaOf, type Drawn, PhotoFrame } from './PhotoFrame';
 import { PhotoWords } from './PhotoWords';
 
@@ -97,9 +97,7 @@ export function Photographs(props: {
   const devices = useQuery(devicesQuery);
   const photo = shot.photographs[Math.min(shown, shot.photographs.length - 1)];
   const measures = useQuery(measuresQuery(photo?.id ?? '', { areas, lines, against, curve }));
-  const { entries, state } = useJournal();
-  const waiting = entries.flatMap((e) => (e.kind === 'photograph' && e.of === shot.id ? [e] : []));
-  const away = state === 'away';
+  const waiting = useWaitingPhotographs(shot.id);
   const problem = log.frame.error ?? log.prediction.error;
   const straight = what === 'edge' || what === 'ball';
   const draw = (drawn: Drawn) => {
@@ -170,11 +168,7 @@ export function Photographs(props: {
           {problem.message}
         </p>
       ) : null}
-      {waiting.length && away ? (
-        <p className="faint-words" role="status">
-          {waiting.map((e) => e.name).join(', ')}: kept here, sent when Wenlo answers.
-        </p>
-      ) : null}
+      <WaitingPhotographs of={shot.id} />
       {photo ? (
         <div className="reading-entry">
           {shot.photographs.length > 1 ? (

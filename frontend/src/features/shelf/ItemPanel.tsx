@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { versionsQuery } from '../../shared/api/queries';
-import { useJournal } from '../../shared/journal/journal';
+import { WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
 import { Becomes } from './Becomes';
 import { ItemDrawing, WhereLightGoes } from './ItemDrawing';
 import type { ItemAnswer, ShelfActions, Starter } from './useShelf';
@@ -156,8 +156,6 @@ function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
 }
 
 function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
-  const { entries, state } = useJournal();
-  const waiting = entries.flatMap((e) => (e.kind === 'photograph' && e.of === item.id ? [e.name] : []));
   return (
     <section aria-label="Photographs">
       <div className="photographs">
@@ -190,11 +188,7 @@ function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfAction
           </Button>
         </Upload>
       </div>
-      {waiting.length && state === 'away' ? (
-        <p className="faint-words" role="status">
-          {waiting.join(', ')}: kept here, sent when Wenlo answers.
-        </p>
-      ) : null}
+      <WaitingPhotographs of={item.id} />
     </section>
   );
 }

@@ -126,8 +126,7 @@ export function add(payload: Payload, more: { file?: Blob; id?: string } = {}): 
   unwritten.set(entry.id, entry);
   const { [payload.of]: _, ...refused } = get().refused;
   set({ entries: [...get().entries, entry], refused });
-  // a page that is closed in this moment leaves it there
-  if (!more.file) localStorage.setItem(LATE + entry.id, JSON.stringify(entry));
+  if (!more.file) writeLate(entry);
   void write(() => keep(entry, more.file))
     .then((isKept) => {
       if (!isKept) return;
@@ -272,57 +271,60 @@ function refuse(entry: Entry, error: ApiProblem): Promise<void> {
   return settle({ entry, outcome, message, answer: null });
 }
 
-/** Send one edit; what keeps it waiting, if anything does. */
-async function sendAlone(entry: EditEntry): Promise<ApiProblem | null> {
+/** Send edits of one thing, or one entry of another kind; what keeps it waiting, if anything does. */
+async function sendBatch(batch: Entry[]): Promise<ApiProblem | null> {
+  const [first] = batch as [Entry];
   try {
-    const { outcomes, answer } = await sendEdits([entry]);
-    const outcome = outcomes[0] ?? null;
-    await settle({ entry, outcome, message: outcome?.message ?? '', answer });
+    if (first.kind === 'edit') {
+      const { outcomes, answer } = await sendEdits(batch as EditEntry[]);
+      for (const entry of batch) {
+        const outcome = outcomes.find((o) => o.id === entry.id) ?? null;
+        await settle({ entry, outcome, message: outcome?.message ?? '', answer });
+      }
+    } else {
+      const answer = await sendOne(first, files.get(first.id));
+      files.delete(first.id);
+      await settle({ entry: first, outcome: null, message: '', answer });
+    }
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error;
     if (isAway(error)) return error;
-    await refuse(entry, error);
+    if (batch.length === 1) await refuse(first, error);
+    // one that is not understood must not take the others with it
+    else return sendInTurn(batch.map((entry) => [entry]));
   }
   return null;
 }
 
-/** Send what belongs together in its order; what keeps the rest waiting, if anything does. */
-async function sendLane(entries: Entry[]): Promise<ApiProblem | null> {
-  let rest = entries;
-  while (rest.length) {
-    const first = rest[0] as Entry;
-    const until = rest.findIndex((e) => e.kind !== 'edit');
-    const count = first.kind === 'edit' ? Math.min(until < 0 ? rest.length : until, MOST_AT_ONCE) : 1;
-    const batch = rest.slice(0, count);
-    rest = rest.slice(count);
-    try {
-      if (first.kind === 'edit') {
-        const { outcomes, answer } = await sendEdits(batch as EditEntry[]);
-        for (const entry of batch) {
-          const outcome = outcomes.find((o) => o.id === entry.id) ?? null;
-          await settle({ entry, outcome, message: outcome?.message ?? '', answer });
-        }
-      } else {
-        const answer = await sendOne(first, files.get(first.id));
-        files.delete(first.id);
-        await settle({ entry: first, outcome: null, message: '', answer });
-      }
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      if (isAway(error)) return error;
-      // one that is not understood must not take the others with it
-      if (batch.length === 1) await refuse(first, error);
-      else
-        for (const entry of batch) {
-          const trouble = await sendAlone(entry as EditEntry);
-          if (trouble) return trouble;
-        }
-    }
+async function sendInTurn(batches: Entry[][]): Promise<ApiProblem | null> {
+  for (const batch of batches) {
+    const trouble = await sendBatch(batch);
+    if (trouble) return trouble;
   }
   return null;
+}
+
+/** Send what belongs together in its order, edits that follow one another at once. */
+function sendLane(entries: Entry[]): Promise<ApiProblem | null> {
+  const batches: Entry[][] = [];
+  for (const entry of entries) {
+    const last = batches.at(-1);
+    if (entry.kind === 'edit' && last?.[0]?.kind === 'edit' && last.length < MOST_AT_ONCE) last.push(entry);
+    else batches.push([entry]);
+  }
+  return sendInTurn(batches);
 }
 
 const LATE = 'wenlo-journal-late-';
+
+/** A page that is closed in this moment leaves it there. */
+function writeLate(entry: Entry): void {
+  try {
+    localStorage.setItem(LATE + entry.id, JSON.stringify(entry));
+  } catch {
+    // no room: the journal has it a moment later
+  }
+}
 
 /** What was written down in the moment in which its page was closed. */
 async function takeUpLate(): Promise<void> {

@@ -372,7 +372,7 @@ def _listens(process: psutil.Process, port: int) -> bool:
 
 def main(arguments: list[str] | None = None) -> int:
     """Tell stories and print what went wrong; 0 if nothing did."""
-    parser = argparse.ArgumentParser(prog="wenlo bench stories")
+    parser = argparse.ArgumentParser(prog="./wenlo bench stories")
     parser.add_argument("--count", type=int, default=STORIES)
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--url", help="a Wenlo that runs already; its server is not killed")

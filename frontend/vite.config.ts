@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
+  css: { modules: { localsConvention: 'camelCase', generateScopedName: '[local]_[hash:base64:5]' } },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 1200,
@@ -20,5 +21,9 @@ export default defineConfig({
       },
     },
   },
-  test: { include: ['src/**/*.test.{ts,tsx}'], setupFiles: ['src/testing/server.ts'] },
+  test: {
+    include: ['src/**/*.test.{ts,tsx}'],
+    setupFiles: ['src/testing/server.ts'],
+    css: { include: [/\.module\.css$/], modules: { classNameStrategy: 'non-scoped' } },
+  },
 });

@@ -18,7 +18,7 @@ def test_nothing_serious(open_page, theme, stage):
     page = open_page(theme=theme)
     if stage == "shelf":
         page.goto("/shelf?view=generic&category=sheet")
-        page.locator(".shelf-card").first.click()
+        page.locator("[class*=shelf-card_]").first.click()
         expect(page.get_by_role("button", name="Put it on my Shelf")).to_be_visible()
     elif stage == "bench":
         page.goto("/bench?of=lamp")

@@ -13,7 +13,7 @@ def test_a_kind_is_chosen_by_its_reasons_and_built(open_page):
     shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
     page.goto(f"/shoots/{shoot}/shape")
     page.get_by_role("button", name="All kinds for this brief").click()
-    cards = page.locator(".kind-card")
+    cards = page.locator("[class*=kind-card_]")
     expect(cards.first).to_be_visible(timeout=90_000)
     # cards come as their kinds are sized, and are in order at the end
     expect(page.get_by_text("Each the smallest")).to_be_visible(timeout=60_000)
@@ -46,7 +46,7 @@ def test_a_kind_is_chosen_by_its_reasons_and_built(open_page):
     assert (kept["kind"], kept["opening"]) == ("book_light", 70)
 
     page.get_by_role("link", name="Build").click()
-    expect(page.locator(".sheet-plans .piece").first).to_be_visible(timeout=15_000)
+    expect(page.locator("[class*=sheet-plans_] .piece").first).to_be_visible(timeout=15_000)
     expect(page.get_by_text("Hinge the pages")).to_be_visible()
     paper = page.request.get(f"/api/shoots/{shoot}/cut-list.pdf")
     assert paper.ok
@@ -59,12 +59,12 @@ def test_what_if_follows_a_length_and_takes_it_over(open_page):
     page.goto(f"/shoots/{shoot}/shape")
     figures = page.get_by_role("region", name="Figures")
     figures.get_by_text("what if", exact=True).click()
-    expect(page.locator(".what-if-row")).to_have_count(4, timeout=60_000)
+    expect(page.locator("[class*=what-if-row_]")).to_have_count(4, timeout=60_000)
     figures.get_by_label("What is changed").click()
     page.get_by_title("distance from sheet to subject").click()
-    expect(page.locator(".what-if-body.can-drag")).to_be_visible(timeout=60_000)
-    expect(page.locator(".what-if-body.is-stale")).to_have_count(0, timeout=60_000)
-    line = page.locator(".what-if-row svg").first.bounding_box()
+    expect(page.locator("[class*=what-if-body_][class*=can-drag_]")).to_be_visible(timeout=60_000)
+    expect(page.locator("[class*=what-if-body_].is-stale")).to_have_count(0, timeout=60_000)
+    line = page.locator("[class*=what-if-row_] svg").first.bounding_box()
     before = page.request.get(f"/api/shoots/{shoot}").json()["document"]["design"]["sheet_distance"]
     page.mouse.move(line["x"] + line["width"] * 0.5, line["y"] + 10)
     page.mouse.down()
@@ -81,7 +81,7 @@ def test_sizing_all_kinds_is_stopped_with_those_that_are_done(open_page):
     shoot = page.request.post("/api/shoots", data={"document": shoot_document()}).json()["id"]
     page.goto(f"/shoots/{shoot}/shape")
     page.get_by_role("button", name="All kinds for this brief").click()
-    cards = page.locator(".kind-card")
+    cards = page.locator("[class*=kind-card_]")
     expect(cards.first).to_be_visible(timeout=90_000)
     page.get_by_role("button", name="Stop", exact=True).click()
     expect(page.get_by_text("these are sized")).to_be_visible()

@@ -249,7 +249,7 @@ def test_a_photograph_taken_while_the_server_is_away_arrives_later(open_page, se
     page.get_by_label("Photograph of the shot").set_input_files(photograph)
     expect(page.get_by_text("cellar.jpg: kept here, sent when Wenlo answers.")).to_be_visible()
     page.context.set_offline(False)
-    expect(page.locator(".shot-list img")).to_have_count(1)
+    expect(page.locator("[class*=shot-list_] img")).to_have_count(1)
     (shot,) = page.request.get(f"/api/shoots/{shoot}/shots").json()
     assert [p["name"] for p in shot["photographs"]] == ["cellar.jpg"]
 

@@ -31,7 +31,7 @@ def typed(panel, page, label, text):
 
 def taken(page, kind):
     page.get_by_role("button", name="All kinds for this brief").click()
-    card = page.locator(".kind-card").filter(has=page.get_by_role("heading", name=re.compile(kind)))
+    card = page.locator("[class*=kind-card_]").filter(has=page.get_by_role("heading", name=re.compile(kind)))
     card.get_by_role("button", name=re.compile("^Use")).click(timeout=90_000)
     expect(page.get_by_text(f"{kind[0].upper()}{kind[1:]}, from the side")).to_be_visible()
 

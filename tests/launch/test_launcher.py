@@ -7,6 +7,7 @@ import subprocess
 import threading
 import time
 from pathlib import Path
+from types import SimpleNamespace
 
 import httpx
 import psutil
@@ -423,3 +424,15 @@ def test_a_backup_of_an_older_version_is_brought_to_this_one(home, tmp_path, new
 def told(home, *words):
     done = start(home, *map(str, words))
     return done.communicate(timeout=120)[0], done.returncode
+
+
+@pytest.mark.parametrize("name", quality.LONG_BENCHMARKS)
+def test_each_long_benchmark_is_started_by_its_name(name, monkeypatch):
+    started = []
+    monkeypatch.setattr(quality, "_prepare", dict)
+    monkeypatch.setattr(
+        quality.subprocess, "run", lambda command, **_: started.append(command) or SimpleNamespace(returncode=0)
+    )
+    assert quality.bench([name, "--count", "3"]) == 0
+    assert started[0][1:] == ["-m", f"benchmarks.{name}", "--count", "3"]
+    assert (ROOT / "benchmarks" / f"{name}.py").is_file()

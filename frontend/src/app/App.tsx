@@ -11,6 +11,7 @@ import { putInLists } from '../shared/api/lists';
 import { keepLooking, onSettled, start } from '../shared/journal/journal';
 import { usePreferences } from '../shared/state/preferences';
 import { tokens } from '../theme/tokens';
+import css from './app.module.css';
 import { Conflict } from './Conflict';
 import { Shell } from './Shell';
 import { TopBar } from './TopBar';
@@ -34,7 +35,7 @@ export function App() {
   document.documentElement.dataset.theme = theme;
   return (
     <ConfigProvider theme={tokens(theme)}>
-      <AntApp className="app">
+      <AntApp className={css.app ?? ''}>
         <QueryClientProvider client={client}>
           <BrowserRouter>
             <Routes>

@@ -5,6 +5,7 @@ import { catalogueQuery } from '../shared/api/queries';
 import { type EditEntry, resolve, useJournal } from '../shared/journal/journal';
 import { inWords } from '../shared/journal/words';
 import { useShoot } from '../shared/state/store';
+import css from './app.module.css';
 
 const MOST = 12;
 
@@ -36,7 +37,7 @@ export function Conflict() {
         </Button>,
       ]}
     >
-      <table className="list differences">
+      <table className={`list ${css.differences}`}>
         <thead>
           <tr>
             <th />

@@ -14,6 +14,7 @@ import { ApiProblem } from '../shared/api/client';
 import { useFiguresInStep } from '../shared/state/figures';
 import { useOthers } from '../shared/state/others';
 import { openShoot, redo, refresh, undo, useShoot } from '../shared/state/store';
+import css from './app.module.css';
 import { STAGES } from './stages';
 import { TopBar } from './TopBar';
 
@@ -74,19 +75,19 @@ export function Shell() {
   return (
     <>
       <TopBar />
-      <nav className="rail" aria-label="Stages">
+      <nav className={css.rail} aria-label="Stages">
         {STAGES.map((s, i) => (
           <NavLink
             key={s.key}
             to={`/shoots/${id}/${s.key}`}
             title={`${s.name}: ${s.question} (key ${i + 1})`}
           >
-            <span className="rail-number">{i + 1}</span>
+            <span className={css.railNumber}>{i + 1}</span>
             {s.name}
           </NavLink>
         ))}
       </nav>
-      <main className="main" aria-label={stage}>
+      <main className={css.main} aria-label={stage}>
         {problem ? <Alert type="warning" showIcon banner title={problem} /> : null}
         {missing ? (
           <div className="card waiting" role="alert">

@@ -13,6 +13,7 @@ import { Link } from 'react-router';
 import { useThere } from '../shared/state/others';
 import { toggleTheme, usePreferences } from '../shared/state/preferences';
 import { edit, redo, type SaveState, undo, useShoot } from '../shared/state/store';
+import css from './app.module.css';
 
 const SAID: Record<SaveState, string> = {
   saved: 'Saved',
@@ -49,7 +50,7 @@ function Others() {
   if (!others.length) return null;
   const words = others.map((o) => `${o.called} at ${o.stage || 'the list'}`).join(', ');
   return (
-    <output className="others" title={`Also here: ${words}`}>
+    <output className={css.others} title={`Also here: ${words}`}>
       <TeamOutlined /> <span>{words}</span>
     </output>
   );
@@ -93,7 +94,7 @@ export function TopBar() {
   const [help, setHelp] = useState(false);
   const inShoot = document !== null && id !== null && window.location.pathname.startsWith('/shoots/');
   return (
-    <header className="top-bar">
+    <header className={css.topBar}>
       <Link to="/" className="mark" title="All shoots">
         <img src="/assets/mark.svg" alt="" width="26" height="26" />
         <span>Wenlo</span>
@@ -120,7 +121,7 @@ export function TopBar() {
             />
           </Tooltip>
           <Tooltip title="History: who changed what, and back to how it stood">
-            <Link to={`/shoots/${id}/history`} className="history-link" aria-label="History">
+            <Link to={`/shoots/${id}/history`} className={css.historyLink} aria-label="History">
               <HistoryOutlined />
             </Link>
           </Tooltip>
@@ -135,7 +136,7 @@ export function TopBar() {
       <span className="spacer" />
       <Link
         to="/shelf"
-        className="shelf-link"
+        className={css.shelfLink}
         title="What you own and can buy: lamps, sheets, stock, found objects"
       >
         Shelf
@@ -143,7 +144,7 @@ export function TopBar() {
 
       <Link
         to="/bench"
-        className="shelf-link bench-link"
+        className={`${css.shelfLink} ${css.benchLink}`}
         title="Measure a sheet, a face, a lamp, a lens, an outline"
       >
         Bench

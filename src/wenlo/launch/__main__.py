@@ -18,7 +18,8 @@ USAGE = """usage: ./wenlo COMMAND
   restore FILE  bring it back, from this version or an older one; what was there before is kept
   worker        do long work for the database at WENLO_DATABASE_URL, beside the one that demo and start bring
   check         format, lint, types and import rules
-  bench [ARGS]  benchmarks; bench search [--minutes M] looks for examples that break the property tests
+  bench [ARGS]  benchmarks; bench search looks for examples that break the property tests, bench kills ends processes
+                while clients save, bench stories has several people edit one shoot (each has --help)
   api           write the front end's API types, for your editor
 """
 

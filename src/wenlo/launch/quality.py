@@ -97,19 +97,21 @@ def from_file(command: str, arguments: Sequence[str]) -> int:
     return subprocess.run([PYTHON, "-m", "wenlo.cli", command, *arguments], env=env, check=False).returncode
 
 
+LONG_BENCHMARKS = ("search", "kills", "stories")
+"""Benchmarks of their own, too long to be rows of the table: `benchmarks/<name>.py`."""
+
+
 def bench(arguments: Sequence[str]) -> int:
-    """Run the benchmarks, each row printed as soon as it is there; ``search`` looks for examples that break the
-    property tests.
-    """
-    if list(arguments[:1]) == ["search"]:
-        env = {**_prepare(), "NUMBA_NUM_THREADS": "1"}
-        return subprocess.run(
-            [PYTHON, "-m", "benchmarks.search", *arguments[1:]], cwd=ROOT, env=env, check=False
-        ).returncode
-    if "--no-browser" not in arguments:
+    """Run the table of benchmarks, each row printed as soon as it is there, or one of the long ones by its name."""
+    name, rest = ("", arguments)
+    if arguments and arguments[0] in LONG_BENCHMARKS:
+        name, rest = f".{arguments[0]}", arguments[1:]
+    if name != ".search" and "--no-browser" not in arguments:
         system.need_chromium()
     env = _prepare()
-    return subprocess.run([PYTHON, "-m", "benchmarks", *arguments], cwd=ROOT, env=env, check=False).returncode
+    if name == ".search":
+        env["NUMBA_NUM_THREADS"] = "1"
+    return subprocess.run([PYTHON, "-m", f"benchmarks{name}", *rest], cwd=ROOT, env=env, check=False).returncode
 
 
 def worker() -> int:

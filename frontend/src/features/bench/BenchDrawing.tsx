@@ -1,6 +1,7 @@
 // How a thing is set up on the Bench, to scale; of a lamp its beam, of a ground sheet its bends.
 import type { Written } from '../../shared/api/bench';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './bench.module.css';
 
 const WIDE = 560;
 const TALL = 170;
@@ -12,7 +13,7 @@ const number = (bench: Written, key: string, other: number) =>
 function Length(props: { from: number; to: number; y: number; words: string }) {
   const { from, to, y, words } = props;
   return (
-    <g className="bench-length">
+    <g className={css.benchLength}>
       <path d={`M${from} ${y - 4}v8M${to} ${y - 4}v8M${from} ${y}H${to}`} />
       <text x={(from + to) / 2} y={y + 15} textAnchor="middle">
         {words}
@@ -22,14 +23,14 @@ function Length(props: { from: number; to: number; y: number; words: string }) {
 }
 
 const Lamp = ({ x, y }: { x: number; y: number }) => (
-  <g className="bench-lamp">
+  <g className={css.benchLamp}>
     <circle cx={x} cy={y} r={9} />
     <path d={`M${x + 12} ${y}h10M${x + 10} ${y - 8}l8 -6M${x + 10} ${y + 8}l8 6`} />
   </g>
 );
 
 const MeterMark = ({ x, y, turn = 0 }: { x: number; y: number; turn?: number }) => (
-  <g className="bench-meter" transform={`translate(${x} ${y}) rotate(${turn})`}>
+  <g className={css.benchMeter} transform={`translate(${x} ${y}) rotate(${turn})`}>
     <rect x={0} y={-13} width={12} height={26} rx={2} />
     <path d="M0 -6a6 6 0 0 0 0 12" />
   </g>
@@ -49,8 +50,8 @@ function SheetSetUp({ bench, units }: { bench: Written; units: Units }) {
   return (
     <>
       <Lamp x={lamp} y={70} />
-      <path className="bench-sheet" d={`M${sheet} 14V126`} />
-      <path className="bench-card" d={`M${sheet} 14V${70 - hole}M${sheet} ${70 + hole}V126`} />
+      <path className={css.benchSheet} d={`M${sheet} 14V126`} />
+      <path className={css.benchCard} d={`M${sheet} 14V${70 - hole}M${sheet} ${70 + hole}V126`} />
       <MeterMark x={meter} y={70} />
       {angles
         .filter((a) => a > 0)
@@ -60,7 +61,7 @@ function SheetSetUp({ bench, units }: { bench: Written; units: Units }) {
           return (
             <path
               key={a}
-              className="bench-ray"
+              className={css.benchRay}
               d={`M${sheet} 70L${sheet + reach * Math.cos(t)} ${70 - Math.min(reach * Math.sin(t), 66)}`}
             />
           );
@@ -80,8 +81,11 @@ function FaceSetUp({ bench, units }: { bench: Written; units: Units }) {
   return (
     <>
       <Lamp x={40} y={34} />
-      <path className="bench-ray" d={`M62 38L${face} ${70 - (height * scale) / 4}`} />
-      <path className="bench-card" d={`M${face} ${70 - (height * scale) / 2}V${70 + (height * scale) / 2}`} />
+      <path className={css.benchRay} d={`M62 38L${face} ${70 - (height * scale) / 4}`} />
+      <path
+        className={css.benchCard}
+        d={`M${face} ${70 - (height * scale) / 2}V${70 + (height * scale) / 2}`}
+      />
       <MeterMark x={meter} y={70} turn={180} />
       <Length from={meter} to={face} y={142} words={formatLength(away, units)} />
       <text x={face + 12} y={74}>
@@ -104,9 +108,9 @@ function Beam({ bench, units }: { bench: Written; units: Units }) {
   const left = rows.map((r) => at(-r.angle, r.lux / most)).reverse();
   return (
     <>
-      <path className="bench-length" d={`M${WIDE / 2 - 90} 18h180`} />
+      <path className={css.benchLength} d={`M${WIDE / 2 - 90} 18h180`} />
       {[30, 60].map((a) => (
-        <g key={a} className="bench-length">
+        <g key={a} className={css.benchLength}>
           <path d={`M${at(0, 0)}L${at(a, 1)}M${at(0, 0)}L${at(-a, 1)}`} />
           <text
             x={WIDE / 2 + 142 * Math.sin((a * Math.PI) / 180)}
@@ -116,8 +120,8 @@ function Beam({ bench, units }: { bench: Written; units: Units }) {
           </text>
         </g>
       ))}
-      {rows.length > 1 ? <path className="bench-beam" d={`M${[...left, ...right].join('L')}Z`} /> : null}
-      <circle className="bench-lamp" cx={WIDE / 2} cy={18} r={7} />
+      {rows.length > 1 ? <path className={css.benchBeam} d={`M${[...left, ...right].join('L')}Z`} /> : null}
+      <circle className={css.benchLamp} cx={WIDE / 2} cy={18} r={7} />
       <text x={12} y={20}>
         read from {formatLength(number(bench, 'distance', 2), units)}
       </text>
@@ -136,14 +140,14 @@ function Lens({ bench, units }: { bench: Written; units: Units }) {
   return (
     <>
       <path
-        className="bench-ray"
+        className={css.benchRay}
         d={`M20 ${70 - half}H${lens}L${paper} 70M20 ${70 + half}H${lens}L${paper} 70`}
       />
       <path
-        className="bench-lens"
+        className={css.benchLens}
         d={`M${lens} ${70 - half}q${half / 3} ${half} 0 ${2 * half}q${-half / 3} ${-half} 0 ${-2 * half}`}
       />
-      <path className="bench-card" d={`M${paper} 20V120`} />
+      <path className={css.benchCard} d={`M${paper} 20V120`} />
       <Length from={lens} to={paper} y={138} words={formatLength(image, units)} />
       <text x={16} y={20}>
         far window
@@ -160,14 +164,14 @@ function Bends({ bench, units }: { bench: Written; units: Units }) {
   const scale = 120 / Math.max(...rows.map((b) => b.r), 0.1);
   return (
     <>
-      <path className="bench-length" d={`M20 140H${WIDE - 20}`} />
+      <path className={css.benchLength} d={`M20 140H${WIDE - 20}`} />
       {rows.map((b, k) => {
         const x = 90 + (k * (WIDE - 140)) / Math.max(rows.length, 3);
         const r = b.r * scale;
         return (
           <g key={`${b.r}${b.creased}`}>
             <path
-              className={b.creased ? 'bench-bad' : 'bench-sheet'}
+              className={b.creased ? css.benchBad : css.benchSheet}
               d={`M${x + r + 30} 140H${x + r}A${r} ${r} 0 0 1 ${x} ${140 - r}V16`}
             />
             <text x={x + 4} y={160}>
@@ -195,7 +199,7 @@ export function BenchDrawing({ bench, units }: { bench: Written; units: Units })
   if (!Drawn) return null;
   return (
     <svg
-      className="bench-drawing"
+      className={css.benchDrawing}
       viewBox={`0 0 ${WIDE} ${TALL}`}
       role="img"
       aria-label="How it is set up, to scale"

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { type BenchAnswer, type TakenFor, useKeep, type Written } from '../../shared/api/bench';
 import type { Units } from '../../shared/units/length';
 import { type Kind, show } from '../../shared/units/quantity';
+import css from './bench.module.css';
 
 type FigureLine = BenchAnswer['figures'][number];
 
@@ -25,20 +26,20 @@ function Figure({ figure, units }: { figure: FigureLine; units: Units }) {
   const said = (x: number) => show(rounded(x), kind, units);
   const share = kind === 'share';
   return (
-    <li className={figure.told ? '' : 'untold'}>
+    <li className={figure.told ? '' : css.untold}>
       <span>{figure.label}</span>
       <b>{said(figure.value)}</b>
       <small>{figure.told ? `${said(figure.low)} to ${said(figure.high)}` : 'not read; as assumed'}</small>
       {share ? (
-        <svg className="bench-bar" viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
-          <rect className="bench-whole" width={100} height={8} />
+        <svg className={css.benchBar} viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+          <rect className={css.benchWhole} width={100} height={8} />
           <rect
-            className="bench-range"
+            className={css.benchRange}
             x={100 * figure.low}
             width={Math.max(100 * (figure.high - figure.low), 0.5)}
             height={8}
           />
-          <rect className="bench-value" x={100 * figure.value - 0.4} width={0.8} height={8} />
+          <rect className={css.benchValue} x={100 * figure.value - 0.4} width={0.8} height={8} />
         </svg>
       ) : null}
     </li>
@@ -58,12 +59,12 @@ export function BenchFound(props: {
   const keep = useKeep();
   const ready = found && (own || name.trim());
   return (
-    <section className="card bench-found" aria-label="What it is">
+    <section className={`card ${css.benchFound}`} aria-label="What it is">
       <h2>What it is</h2>
       {problem ? <p className="faint-words">{problem}</p> : null}
       {found ? (
         <div aria-live="polite">
-          <ul className="bench-figures">
+          <ul className={css.benchFigures}>
             {found.figures.map((f) => (
               <Figure key={f.key} figure={f} units={units} />
             ))}
@@ -72,14 +73,14 @@ export function BenchFound(props: {
             <p key={w}>{w}</p>
           ))}
           {found.next ? (
-            <p className="bench-next">
+            <p className={css.benchNext}>
               <b>Next:</b> {found.next}
             </p>
           ) : null}
         </div>
       ) : null}
       {found ? (
-        <div className="bench-keep">
+        <div className={css.benchKeep}>
           {own ? (
             <p>
               Measures <b>{own.name}</b> anew; version {own.version} stays as it was, and shoots say which one

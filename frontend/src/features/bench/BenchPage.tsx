@@ -12,6 +12,7 @@ import { NumberField } from '../../shared/ui/NumberField';
 import { BenchDrawing } from './BenchDrawing';
 import { BenchFound } from './BenchFound';
 import { BenchTable } from './BenchTable';
+import css from './bench.module.css';
 import { OutlineTrace } from './OutlineTrace';
 import { CATEGORY, SPECS, specOf } from './specs';
 
@@ -63,14 +64,14 @@ export function BenchPage() {
   const sold = form.data?.starter.filter((s) => s.category === category) ?? [];
   const canBegin = category !== 'found';
   return (
-    <main className="shelf-page bench-page" aria-label="Bench">
+    <main className={`shelf-page ${css.benchPage}`} aria-label="Bench">
       <header>
         <h1>Bench</h1>
         <span className="faint">measured once, so that what is predicted is right</span>
         <span className="spacer" />
         <Link to="/practice">Practice</Link>
       </header>
-      <div className="bench-body">
+      <div className={css.benchBody}>
         <nav className="shelf-categories" aria-label="What is measured">
           {SPECS.map((s) => (
             <button
@@ -84,7 +85,7 @@ export function BenchPage() {
             </button>
           ))}
         </nav>
-        <section className="card bench-work" aria-label={spec.name}>
+        <section className={`card ${css.benchWork}`} aria-label={spec.name}>
           <div className="shot-head">
             <h2>{spec.name}</h2>
             <Select
@@ -120,7 +121,7 @@ export function BenchPage() {
               }}
             />
           </div>
-          <ol className="bench-how">
+          <ol className={css.benchHow}>
             {spec.how.map((h) => (
               <li key={h}>{h}</li>
             ))}

@@ -3,6 +3,7 @@ import { Button, Select } from 'antd';
 import { useState } from 'react';
 import type { Units } from '../../shared/units/length';
 import { read, show } from '../../shared/units/quantity';
+import css from './bench.module.css';
 import type { Column, Table } from './specs';
 
 type Row = Record<string, unknown>;
@@ -63,7 +64,7 @@ export function BenchTable(props: {
     set([...rows, row]);
   };
   return (
-    <section className="bench-table" aria-label={table.title}>
+    <section className={css.benchTable} aria-label={table.title}>
       <h3>{table.title}</h3>
       <div className="reading-entry">
         {shown.map((column) =>
@@ -78,7 +79,7 @@ export function BenchTable(props: {
               onChange={(value) => setDraft({ ...draft, [column.key]: value })}
             />
           ) : (
-            <label key={column.key} className="bench-cell">
+            <label key={column.key} className={css.benchCell}>
               {column.label}
               <input
                 value={typed[column.key] ?? ''}

@@ -5,6 +5,7 @@ import { saveOutline, type TraceAsked, useTrace } from '../../shared/api/bench';
 import { NumberField } from '../../shared/ui/NumberField';
 import { useDrag } from '../../shared/ui/useDrag';
 import type { Units } from '../../shared/units/length';
+import css from './bench.module.css';
 
 type Point = [number, number];
 type Scale = 'a4' | 'letter' | 'ruler';
@@ -80,9 +81,9 @@ export function OutlineTrace(props: {
     },
   });
   return (
-    <div className="outline-trace">
+    <div className={css.outlineTrace}>
       <div className="reading-entry">
-        <label className="file-button">
+        <label className={css.fileButton}>
           Photograph
           <input
             type="file"
@@ -138,7 +139,7 @@ export function OutlineTrace(props: {
               {...drag}
             >
               {marks.length > 1 ? (
-                <polygon className="scale-marks" points={marks.map((m) => m.join(',')).join(' ')} />
+                <polygon className={css.scaleMarks} points={marks.map((m) => m.join(',')).join(' ')} />
               ) : null}
               {box ? (
                 <rect
@@ -149,13 +150,13 @@ export function OutlineTrace(props: {
                 />
               ) : null}
               {trace.data ? (
-                <polygon className="traced" points={trace.data.seen.map((p) => p.join(',')).join(' ')} />
+                <polygon className={css.traced} points={trace.data.seen.map((p) => p.join(',')).join(' ')} />
               ) : null}
             </svg>
             {marks.map((m) => (
               <span
                 key={m.join()}
-                className="scale-mark"
+                className={css.scaleMark}
                 style={{ left: `${m[0] * 100}%`, top: `${m[1] * 100}%` }}
               />
             ))}

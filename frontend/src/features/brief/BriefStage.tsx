@@ -7,6 +7,7 @@ import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import css from './brief.module.css';
 import { wishesOf } from './wishes';
 
 const EDGE_WORDS = [
@@ -61,8 +62,8 @@ export function BriefStage() {
   const person = isPerson(brief);
   const flash = data.lamps.find((l) => l.id === brief.lamp.id)?.group === 'flash';
   return (
-    <div className="stage brief-stage">
-      <div className="brief-columns">
+    <div className={`stage ${css.briefStage}`}>
+      <div className={css.briefColumns}>
         <section className="panel" aria-label="Picture">
           <h2>Picture</h2>
           <Choice
@@ -131,7 +132,7 @@ export function BriefStage() {
           <h2>Notes</h2>
           <textarea
             key={document.notes}
-            className="notes-box"
+            className={css.notesBox}
             aria-label="Notes"
             maxLength={2000}
             defaultValue={document.notes}
@@ -144,7 +145,7 @@ export function BriefStage() {
         </section>
         <section className="panel" aria-label="Wanted">
           <h2>Wanted</h2>
-          <div className="field wide">
+          <div className={`field ${css.wide}`}>
             <span className="field-label">Shadow edge</span>
             <Segmented
               size="small"

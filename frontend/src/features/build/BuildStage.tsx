@@ -9,6 +9,7 @@ import { useShoot } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import { money } from '../../shared/units/money';
+import css from './build.module.css';
 import { Change } from './Change';
 import { CutPlan } from './CutPlan';
 import { Holes, Prints, Templates } from './Details';
@@ -46,7 +47,7 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
           const first = group[0];
           return first ? (
             <tr key={first.label} title={first.reason}>
-              <td className="labels">{labels(group.map((p) => p.label))}</td>
+              <td className={css.labels}>{labels(group.map((p) => p.label))}</td>
               <td>
                 {first.name}
                 <small>{first.reason}</small>
@@ -57,7 +58,7 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
         })}
         {build.cloth.map((c) => (
           <tr key={c.label}>
-            <td className="labels">{c.label}</td>
+            <td className={css.labels}>{c.label}</td>
             <td>
               {c.material}
               <small>{c.note}</small>
@@ -96,7 +97,7 @@ function Downloads({ id, units }: { id: string; units: Units }) {
     { key: 'project.json', label: 'Project file' },
   ];
   return (
-    <div className="downloads">
+    <div className={css.downloads}>
       <Segmented
         size="small"
         aria-label="Paper"
@@ -146,7 +147,7 @@ function CutDone({ document, build }: { document: Shoot; build: Build }) {
   });
   if (!build.bars.length && !build.covers.some((c) => c.form === 'board')) return null;
   return (
-    <p className="cut-done">
+    <p className={css.cutDone}>
       <Button size="small" loading={done.isPending} disabled={done.isSuccess} onClick={() => done.mutate()}>
         All is cut: keep what is left on my Shelf
       </Button>{' '}
@@ -191,9 +192,9 @@ function BuildOf({
   }
   if (!build) return <div className="stage waiting">Working out the parts…</div>;
   return (
-    <div className={`stage build-stage${isPlaceholderData ? ' is-stale' : ''}`}>
-      <div className="build-left">
-        <div className="build-top">
+    <div className={`stage ${css.buildStage}${isPlaceholderData ? ' is-stale' : ''}`}>
+      <div className={css.buildLeft}>
+        <div className={css.buildTop}>
           <figure className="card">
             <figcaption>
               {isFrame(document)
@@ -208,7 +209,7 @@ function BuildOf({
               </Scrolls>
             )}
           </figure>
-          <section className="card details-card" aria-label="Pieces">
+          <section className={`card ${css.detailsCard}`} aria-label="Pieces">
             <Tabs
               size="small"
               items={[
@@ -270,8 +271,8 @@ function BuildOf({
           </Scrolls>
         </section>
       </div>
-      <div className="build-right card">
-        <div className="build-summary">
+      <div className={`${css.buildRight} card`}>
+        <div className={css.buildSummary}>
           <div>
             <b>{build.mass.toFixed(1)} kg</b>
             <span>without ballast</span>

@@ -9,6 +9,7 @@ import { edit } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import { money } from '../../shared/units/money';
+import css from './build.module.css';
 import { SheetRow } from './SheetPlans';
 
 type Changes = Schemas['ChangesResult'];
@@ -26,7 +27,7 @@ const signed = (value: number, digits: number, unit: string) =>
 
 function Variants({ changes }: { changes: Changes }) {
   return (
-    <ul className="variants">
+    <ul className={css.variants}>
       {changes.variants.map((v) => (
         <li key={v.aim}>
           <div>
@@ -83,7 +84,7 @@ function Adapt({ document, data }: { document: Shoot; data: Catalogue }) {
         />
       </div>
       {asked.data ? (
-        <div className="adapt" aria-live="polite">
+        <div className={css.adapt} aria-live="polite">
           {asked.data.cannot ? <p className="note note-warning">{asked.data.cannot}</p> : null}
           <p>
             {asked.data.changed.length
@@ -117,7 +118,7 @@ function Together({ id, units }: { id: string; units: Units }) {
       <Select
         mode="multiple"
         size="small"
-        className="together-choice"
+        className={css.togetherChoice ?? ''}
         aria-label="Shoots to cut together with this one"
         placeholder="choose other shoots"
         value={others}
@@ -128,7 +129,7 @@ function Together({ id, units }: { id: string; units: Units }) {
       {asked.isFetching ? <p className="faint-words">Laying all of them out…</p> : null}
       {asked.error ? <p className="field-error">{asked.error.message}</p> : null}
       {found ? (
-        <div className="together" aria-live="polite">
+        <div className={css.together} aria-live="polite">
           <p>
             {found.designs.join('; ')}. {money(found.total, found.currency)} together
             {found.apart - found.total > 0.005
@@ -167,7 +168,7 @@ export function Change({ document, id }: { document: Shoot; id: string }) {
   if (error) return <p className="field-error">{error.message}</p>;
   if (!changes || !data) return <p className="faint-words">Trying other materials…</p>;
   return (
-    <div className={`change${isFetching ? ' is-stale' : ''}`}>
+    <div className={`${css.change}${isFetching ? ' is-stale' : ''}`}>
       <h3>Of other materials</h3>
       <Variants changes={changes} />
       <h3>Packed</h3>
@@ -176,7 +177,7 @@ export function Change({ document, id }: { document: Shoot; id: string }) {
         {changes.bundles.length} bundle{changes.bundles.length === 1 ? '' : 's'}, the longest{' '}
         {formatLength(changes.longest, units)}, {changes.mass.toFixed(1)} kg in all.
       </p>
-      <ul className="bundles">
+      <ul className={css.bundles}>
         {changes.bundles.map((b) => (
           <li key={b.name}>
             <b>{b.name}</b> {b.size.map((x) => formatLength(x, units)).join(' × ')}, {b.mass.toFixed(2)} kg
@@ -185,7 +186,7 @@ export function Change({ document, id }: { document: Shoot; id: string }) {
         ))}
       </ul>
       <h3>When something wears or breaks</h3>
-      <ul className="bundles">
+      <ul className={css.bundles}>
         {changes.renewals.map((r) => (
           <li key={r.labels.join()}>
             <b>

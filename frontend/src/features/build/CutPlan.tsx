@@ -2,6 +2,7 @@
 import type { Build } from '../../shared/api/client';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './build.module.css';
 
 const ROW = 40;
 
@@ -11,7 +12,7 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
   const left = 62;
   const scale = Math.max(size.width - left - 8, 10) / longest;
   return (
-    <div ref={ref} className="cut-plan">
+    <div ref={ref} className={css.cutPlan}>
       {size.width > 0 ? (
         <svg
           width={size.width}
@@ -25,15 +26,15 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: equal bars have nothing else to tell them apart
               <g key={row} transform={`translate(0 ${y})`}>
-                <text x={0} y={19} className="bar-name">
+                <text x={0} y={19} className={css.barName}>
                   {formatLength(bar.stock, units)}
                 </text>
                 {bar.own ? (
-                  <text x={0} y={33} className="bar-own">
+                  <text x={0} y={33} className={css.barOwn}>
                     yours
                   </text>
                 ) : null}
-                <rect x={left} y={0} width={bar.stock * scale} height={28} className="offcut" />
+                <rect x={left} y={0} width={bar.stock * scale} height={28} className={css.offcut} />
                 {bar.pieces.map((piece) => {
                   const x = left + at * scale;
                   const width = piece.cut * scale;

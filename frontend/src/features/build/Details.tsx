@@ -1,6 +1,7 @@
 // What the pieces need besides cutting: holes and fasteners, templates at full size, parts to print.
 import type { Build } from '../../shared/api/client';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './build.module.css';
 
 /** A piece's end with its holes, to scale. */
 function HoleDrawing({ hole }: { hole: Build['holes'][number] }) {
@@ -18,7 +19,7 @@ function HoleDrawing({ hole }: { hole: Build['holes'][number] }) {
             cx={4 + x * s}
             cy={2 + hole.across * s}
             r={Math.max((hole.diameter / 2) * s, 1.6)}
-            className="hole"
+            className={css.hole}
           />
         ))}
     </svg>
@@ -30,7 +31,7 @@ export function Holes({ build, units }: { build: Build; units: Units }) {
   if (!build.holes.length)
     return <p className="faint-words">Nothing is drilled: it is held by joints, tape, clamps or cloth.</p>;
   return (
-    <ul className="holes">
+    <ul className={css.holes}>
       {build.holes.map((h) => (
         <li key={h.name + h.pieces.join() + h.fastener + h.side}>
           <HoleDrawing hole={h} />
@@ -59,7 +60,7 @@ export function Templates({ build, units, id }: { build: Build; units: Units; id
         <a href={`/api/shoots/${id}/templates.svg`}>SVG</a> and{' '}
         <a href={`/api/shoots/${id}/templates.dxf`}>DXF</a> for a laser or plotter.
       </p>
-      <ul className="templates">
+      <ul className={css.templates}>
         {build.templates.map((t) => {
           const s = 92 / Math.max(t.width, t.height);
           const loop = (points: number[][]) =>
@@ -67,9 +68,9 @@ export function Templates({ build, units, id }: { build: Build; units: Units; id
           return (
             <li key={t.name}>
               <svg width={t.width * s + 4} height={t.height * s + 4} aria-hidden="true">
-                <polygon points={loop(t.outline)} className="cloth-piece" />
+                <polygon points={loop(t.outline)} className={css.clothPiece} />
                 {t.holes.map((hole) => (
-                  <polygon key={loop(hole)} points={loop(hole)} className="hole" />
+                  <polygon key={loop(hole)} points={loop(hole)} className={css.hole} />
                 ))}
                 {t.folds.map(([a = [], b = []]) => (
                   <line
@@ -78,7 +79,7 @@ export function Templates({ build, units, id }: { build: Build; units: Units; id
                     y1={2 + (t.height - (a[1] ?? 0)) * s}
                     x2={2 + (b[0] ?? 0) * s}
                     y2={2 + (t.height - (b[1] ?? 0)) * s}
-                    className="fold"
+                    className={css.fold}
                   />
                 ))}
               </svg>
@@ -104,7 +105,7 @@ export function Prints({ build, units, id }: { build: Build; units: Units; id: s
       <p className="faint">
         All of them as one <a href={`/api/shoots/${id}/prints.3mf`}>3MF</a> file, or one by one as STL.
       </p>
-      <ul className="templates">
+      <ul className={css.templates}>
         {build.prints.map((p, k) => (
           <li key={p.name}>
             <div>

@@ -3,6 +3,7 @@ import type { Build, FrameShoot } from '../../shared/api/client';
 import { fitScale } from '../../shared/drawing/scale';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength } from '../../shared/units/length';
+import css from './build.module.css';
 
 type Place = { name: string; x1: number; y1: number; x2: number; y2: number };
 
@@ -59,7 +60,7 @@ export function FrameParts({ build, document }: { build: Build; document: FrameS
             y={s.y(top)}
             width={s.x(w) - s.x(-w)}
             height={s.y(low) - s.y(top)}
-            className="sheet-fill"
+            className={css.sheetFill}
           />
           {drawn.map((d) => (
             <path
@@ -75,7 +76,7 @@ export function FrameParts({ build, document }: { build: Build; document: FrameS
                 <g
                   key={label}
                   transform={`translate(${s.x(d.x1 + (d.x2 - d.x1) * t)} ${s.y(d.y1 + (d.y2 - d.y1) * t)})`}
-                  className="tag"
+                  className={css.tag}
                 >
                   <rect x={-13} y={-9} width={26} height={18} rx={9} />
                   <text y={4} textAnchor="middle">

@@ -3,8 +3,10 @@ import { useMutation } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Build, type Schemas, type Shoot } from '../../shared/api/client';
+import { NumberInput } from '../../shared/ui/NumberInput';
 import { formatLength } from '../../shared/units/length';
 import { read } from '../../shared/units/quantity';
+import css from './build.module.css';
 
 type Symptom = Schemas['MeasuredRequest']['symptom'];
 
@@ -21,33 +23,21 @@ const TOLD = 6;
 
 export function MeasureBack({ build, document }: { build: Build; document: Shoot }) {
   const { units } = document;
-  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [measured, setMeasured] = useState<Record<string, number>>({});
   const [symptom, setSymptom] = useState<Symptom>('none');
   const pieces = build.bars
     .flatMap((bar) => bar.pieces)
     .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
-  const found = Object.entries(typed)
-    .filter(([, text]) => text.trim())
-    .map(([label, text]) => ({ label, value: read(text, 'millimetres', units) }));
-  const wrong = Object.fromEntries(
-    found.flatMap((f) => (typeof f.value === 'string' ? [[f.label, f.value]] : [])),
-  );
   const ask = useMutation({
     mutationFn: () =>
       answer(
         api.POST('/api/measured', {
-          body: {
-            document,
-            symptom,
-            measured: Object.fromEntries(
-              found.flatMap((f) => (typeof f.value === 'number' ? [[f.label, f.value]] : [])),
-            ),
-          },
+          body: { document, symptom, measured },
         }),
       ),
   });
   return (
-    <div className="measure-back">
+    <div className={css.measureBack}>
       <p className="faint">
         Type what a tape says of the pieces that you doubt (millimetres, or as you like), and what you see of
         the frame.
@@ -66,7 +56,7 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
       <Button
         size="small"
         type="primary"
-        disabled={Object.keys(wrong).length > 0 || (found.length === 0 && symptom === 'none')}
+        disabled={Object.keys(measured).length === 0 && symptom === 'none'}
         loading={ask.isPending}
         onClick={() => ask.mutate()}
       >
@@ -87,30 +77,29 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
           {ask.data.findings.length ? null : <li className="faint-words">All of them are right.</li>}
         </ul>
       ) : null}
-      <ul className="measured-list">
+      <ul className={css.measuredList}>
         {pieces.map((p) => (
-          <li key={p.label} className={wrong[p.label] ? 'has-error' : ''}>
+          <li key={p.label}>
             <b>{p.label}</b>
             <span>{p.name}</span>
             <span className="right">{formatLength(p.cut, units, true)}</span>
-            <input
-              inputMode="decimal"
-              aria-label={`${p.label} measured`}
-              value={typed[p.label] ?? ''}
+            <NumberInput
+              name={`${p.label} measured`}
               placeholder="measured"
-              onChange={(e) => setTyped({ ...typed, [p.label]: e.currentTarget.value })}
+              shown={measured[p.label] === undefined ? '' : formatLength(measured[p.label] ?? 0, units, true)}
+              read={(text) => (text.trim() ? read(text, 'millimetres', units) : null)}
+              set={(length) =>
+                setMeasured(({ [p.label]: _before, ...rest }) =>
+                  length === null ? rest : { ...rest, [p.label]: length },
+                )
+              }
             />
-            {wrong[p.label] ? (
-              <small className="field-error" role="alert">
-                {wrong[p.label]}
-              </small>
-            ) : null}
           </li>
         ))}
       </ul>
       <h3>Which cuts matter</h3>
       <p className="faint">How far a finished size is off when every cut is off by 1 mm.</p>
-      <ul className="measured-list">
+      <ul className={css.measuredList}>
         {build.stacks.slice(0, TOLD).map((s) => (
           <li key={s.run}>
             <b>±{formatLength(s.worst, units)}</b>

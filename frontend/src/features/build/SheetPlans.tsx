@@ -1,6 +1,7 @@
 // Boards and lengths off rolls, all to one scale, with the pieces as they lie and what is left.
 import type { Build } from '../../shared/api/client';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './build.module.css';
 
 const SHOWN = 116;
 
@@ -30,7 +31,7 @@ function Sheet(props: {
       role="img"
       aria-label={`${name}, ${formatLength(sheet.width, units)} × ${formatLength(sheet.length, units)}: ${sheet.laid.map((p) => p.label).join(', ')}`}
     >
-      <rect width={wide * s} height={tall * s} className="offcut" />
+      <rect width={wide * s} height={tall * s} className={css.offcut} />
       {sheet.laid.map((p) => {
         const at = place(p);
         const size = `${formatLength(p.width, units)} × ${formatLength(p.height, units)}`;
@@ -70,10 +71,10 @@ export function SheetRow({ cover, units, scale }: { cover: Cover; units: Units; 
           ? '; fewer will not do'
           : null}
       </figcaption>
-      <div className="sheet-row">
+      <div className={css.sheetRow}>
         {cover.sheets.map((sheet, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a board is its place in the plan
-          <div key={i} className="sheet-one">
+          <div key={i} className={css.sheetOne}>
             <Sheet number={i + 1} sheet={sheet} cover={cover} scale={scale} units={units} />
             {sheet.own ? <small className="good">yours</small> : null}
             {sheet.host ? <small>out of {sheet.host}'s window</small> : null}
@@ -98,7 +99,7 @@ export function SheetPlans({ build, units }: { build: Build; units: Units }) {
   );
   const scale = Math.min(SHOWN / largest, WIDEST / longest);
   return (
-    <div className="sheet-plans">
+    <div className={css.sheetPlans}>
       {build.covers.map((cover) => (
         <SheetRow key={cover.material} cover={cover} units={units} scale={scale} />
       ))}

@@ -1,11 +1,12 @@
 // The list for the shop: own prices, a supplier's, or typical ones; what a ready-made one would cost; what serves instead.
 import { Popover, Switch } from 'antd';
-import { useState } from 'react';
 import type { Build, Shoot } from '../../shared/api/client';
 import { edit } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
+import { NumberInput } from '../../shared/ui/NumberInput';
 import { Quantity } from '../../shared/ui/Quantity';
 import { CURRENCIES, money, readMoney } from '../../shared/units/money';
+import css from './build.module.css';
 
 type Line = Build['shopping'][number];
 
@@ -14,52 +15,23 @@ const SOURCE: Record<Line['source'], string> = { yours: 'your price', supplier: 
 /** A price that is typed where it is read; empty goes back to the typical one. */
 function Price({ line, document }: { line: Line; document: Shoot }) {
   const { prices, currency } = document.brief.workshop;
-  const [text, setText] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
   const set = (next: Record<string, number>, label: string) =>
     edit([{ path: 'brief.workshop.prices', value: next }], label);
-  const finish = () => {
-    if (text === null) return;
-    setText(null);
-    if (!text.trim()) {
-      const { [line.key]: _gone, ...rest } = prices;
-      setWrong(null);
-      set(rest, `${line.name}: typical price`);
-      return;
-    }
-    const read = readMoney(text);
-    if (typeof read === 'string') {
-      setWrong(read);
-      return;
-    }
-    setWrong(null);
-    if (Math.abs(read - line.each) > 0.004)
-      set({ ...prices, [line.key]: read }, `${line.name}: ${money(read, currency)}`);
-  };
   return (
-    <>
-      <input
-        className="price-input"
-        inputMode="decimal"
-        aria-label={`Price of one ${line.name}`}
-        title="Price of one as it is sold; type your own, empty it for the typical one"
-        value={text ?? line.each.toFixed(2)}
-        onFocus={(e) => {
-          setText(line.each.toFixed(2));
-          e.currentTarget.select();
-        }}
-        onChange={(e) => setText(e.currentTarget.value)}
-        onBlur={finish}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur();
-        }}
-      />
-      {wrong ? (
-        <small className="field-error" role="alert">
-          {wrong}
-        </small>
-      ) : null}
-    </>
+    <NumberInput
+      className={css.priceInput ?? ''}
+      name={`Price of one ${line.name}`}
+      title="Price of one as it is sold; type your own, empty it for the typical one"
+      shown={line.each.toFixed(2)}
+      read={(text) => (text.trim() ? readMoney(text) : null)}
+      set={(price) => {
+        if (price === null) {
+          const { [line.key]: _gone, ...rest } = prices;
+          set(rest, `${line.name}: typical price`);
+        } else if (Math.abs(price - line.each) > 0.004)
+          set({ ...prices, [line.key]: price }, `${line.name}: ${money(price, currency)}`);
+      }}
+    />
   );
 }
 
@@ -70,7 +42,7 @@ function Instead({ line }: { line: Line }) {
       trigger="click"
       title={`Instead of ${line.name}`}
       content={
-        <ul className="instead">
+        <ul className={css.instead}>
           {line.substitutes.map((s) => (
             <li key={s.name}>
               <b>{s.name}</b>: {s.words}
@@ -79,7 +51,7 @@ function Instead({ line }: { line: Line }) {
         </ul>
       }
     >
-      <button type="button" className="instead-button" aria-label={`What to take instead of ${line.name}`}>
+      <button type="button" className={css.insteadButton} aria-label={`What to take instead of ${line.name}`}>
         {line.short > 0 ? 'not enough there: instead' : 'or'}
       </button>
     </Popover>
@@ -91,7 +63,7 @@ export function Shopping({ build, document }: { build: Build; document: Shoot })
   const ready = build.ready_made;
   return (
     <>
-      <div className="shopping-fields">
+      <div className={css.shoppingFields}>
         <Choice
           path="brief.workshop.currency"
           label="Currency"

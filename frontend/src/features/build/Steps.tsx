@@ -5,6 +5,7 @@ import { useTicks } from '../../shared/api/lists';
 import { add, useJournal } from '../../shared/journal/journal';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './build.module.css';
 
 type Step = Build['steps'][number];
 
@@ -17,15 +18,15 @@ function Sketch({ sketch, units }: { sketch: NonNullable<Step['sketch']>; units:
   const diagonal = formatLength(sketch.diagonal, units, true);
   return (
     <svg
-      className="step-sketch"
+      className={css.stepSketch}
       width={w + 74}
       height={h + 30}
       role="img"
       aria-label={`${sketch.rails} ${formatLength(sketch.width, units)} across, ${sketch.sides} ${formatLength(sketch.height, units)}, diagonals ${diagonal}`}
     >
-      <rect x={4} y={4} width={w} height={h} className="sketch-frame" />
-      <line x1={4} y1={4} x2={4 + w} y2={4 + h} className="sketch-diagonal" />
-      <line x1={4 + w} y1={4} x2={4} y2={4 + h} className="sketch-diagonal" />
+      <rect x={4} y={4} width={w} height={h} className={css.sketchFrame} />
+      <line x1={4} y1={4} x2={4 + w} y2={4 + h} className={css.sketchDiagonal} />
+      <line x1={4 + w} y1={4} x2={4} y2={4 + h} className={css.sketchDiagonal} />
       <text x={4 + w / 2} y={h + 18} textAnchor="middle">
         {formatLength(sketch.width, units)}
       </text>
@@ -60,11 +61,11 @@ function OneStep(props: {
           {step.hands > 1 ? `, ${step.hands} people` : ''}; from {clock(step.start)}
         </span>
       </Checkbox>
-      <div className="step-body">
+      <div className={css.stepBody}>
         <div>
           <p>{step.text}</p>
           {step.parts.length || step.fittings ? (
-            <p className="step-parts">
+            <p className={css.stepParts}>
               <b>Parts</b>{' '}
               {step.parts.map((part) => (
                 <span key={part}>{part}</span>
@@ -79,12 +80,12 @@ function OneStep(props: {
           ) : null}
           {waitsFor.length ? <p className="faint">After {waitsFor.map((k) => k + 1).join(', ')}.</p> : null}
           {step.check ? (
-            <p className="check">
+            <p className={css.check}>
               <b>Check</b> {step.check}
             </p>
           ) : null}
           {step.mistake ? (
-            <p className="mistake">
+            <p className={css.mistake}>
               <b>Usual mistake</b> {step.mistake}
             </p>
           ) : null}
@@ -108,12 +109,12 @@ export function Steps({ build, shoot, units }: { build: Build; shoot: string; un
   const left = build.steps.filter((s) => !isDone(s)).reduce((sum, s) => sum + s.minutes, 0);
   return (
     <>
-      <p className="steps-time" role="status">
+      <p className={css.stepsTime} role="status">
         {`${clock(build.minutes)} of work${build.waiting >= 1 ? `, ${clock(build.waiting)} of waiting` : ''}, ready ${clock(build.ready)} after the first step.`}
         {done.size ? ` ${clock(left)} of work left.` : ''}
         {refused ? <span className="field-error"> {refused}</span> : null}
       </p>
-      <ol className="steps">
+      <ol className={css.steps}>
         {build.steps.map((step, i) => (
           <OneStep
             key={step.key}

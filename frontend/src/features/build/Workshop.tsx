@@ -3,6 +3,7 @@ import type { Build, Shoot } from '../../shared/api/client';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { formatLength } from '../../shared/units/length';
+import css from './build.module.css';
 
 const CUTTING = [
   { id: 'by hand', name: 'by hand', detail: 'a saw, a knife, patience' },
@@ -16,7 +17,7 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
   const cut = build.first_cuts.filter((f) => f.cuts.length);
   const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
   return (
-    <div className="workshop">
+    <div className={css.workshop}>
       <Choice path="brief.workshop.cutting" label="Cut" options={CUTTING} />
       <Quantity
         path="brief.workshop.kerf"
@@ -51,7 +52,7 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
       ) : (
         <p className="faint">All bars can be carried whole.</p>
       )}
-      <div className="first-cuts">
+      <div className={css.firstCuts}>
         {cut.map((bar, k) => {
           let at = 0;
           return (
@@ -73,7 +74,7 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
                       y={2}
                       width={Math.max(width - 1.5, 1)}
                       height={18}
-                      className={length.pieces.length ? 'piece' : 'offcut'}
+                      className={length.pieces.length ? 'piece' : css.offcut}
                     />
                     {width > 26 ? (
                       <text x={x + width / 2} y={14} textAnchor="middle" className="piece-length">
@@ -93,7 +94,7 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
         })}
       </div>
       {build.slip.length ? (
-        <ul className="slip">
+        <ul className={css.slip}>
           {build.slip.map((line) => (
             <li key={line}>{line}</li>
           ))}

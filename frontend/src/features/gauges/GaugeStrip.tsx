@@ -8,6 +8,7 @@ import { adviceQuery } from '../../shared/api/queries';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './gauges.module.css';
 
 const OUT: Record<GaugeKey, [string, string]> = {
   shadow_edge: ['too hard', 'too soft'],
@@ -36,24 +37,30 @@ function Band({ gauge }: { gauge: Gauge }) {
   const high = gauge.high === null ? 100 : place(gauge.high);
   return (
     <svg
-      className={`band band-${gauge.state}`}
+      className={`${css.band} ${css[`band-${gauge.state}`]}`}
       viewBox="0 0 100 12"
       preserveAspectRatio="none"
       aria-hidden="true"
     >
-      <rect x="0" y="4" width="100" height="4" className="band-track" />
-      <rect x={low} y="4" width={Math.max(high - low, 1)} height="4" className="band-wanted" />
+      <rect x="0" y="4" width="100" height="4" className={css.bandTrack} />
+      <rect x={low} y="4" width={Math.max(high - low, 1)} height="4" className={css.bandWanted} />
       {gauge.spread ? (
         <rect
           x={place(gauge.spread[0] ?? 0)}
           y="2"
           width={Math.max(place(gauge.spread[1] ?? 0) - place(gauge.spread[0] ?? 0), 1)}
           height="8"
-          className="band-spread"
+          className={css.bandSpread}
         />
       ) : null}
       {gauge.value === null ? null : (
-        <rect x={Math.min(place(gauge.value), 98.4)} y="0" width="1.6" height="12" className="band-value" />
+        <rect
+          x={Math.min(place(gauge.value), 98.4)}
+          y="0"
+          width="1.6"
+          height="12"
+          className={css.bandValue}
+        />
       )}
     </svg>
   );
@@ -74,7 +81,7 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
   return (
     <>
       <h3>Bring it into its band</h3>
-      <ul className="proposals">
+      <ul className={css.proposals}>
         {advice.proposals.map((p) => (
           <li key={p.id}>
             <div>
@@ -101,7 +108,7 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
         ))}
       </ul>
       <h3>A tenth more of…</h3>
-      <ul className="levers">
+      <ul className={css.levers}>
         {advice.levers.map((l) => (
           <li key={l.path}>
             {l.label} <b>{change(l.change, gauge.unit, units)}</b>
@@ -109,9 +116,9 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
         ))}
       </ul>
       <h3>How it is computed</h3>
-      <p className="formula">{advice.formula}</p>
+      <p className={css.formula}>{advice.formula}</p>
       <p className="faint">{advice.source}</p>
-      <dl className="inputs">
+      <dl className={css.inputs}>
         {advice.inputs.map(([name, text]) => (
           <div key={name}>
             <dt>{name}</dt>
@@ -136,8 +143,8 @@ function WhyOf(props: {
   const { gauge } = props;
   const { data, error, isFetching } = useQuery(adviceQuery(props.document, gauge.key));
   return (
-    <div className="why" data-testid={`why-${gauge.key}`}>
-      <p className="why-sentence">{gauge.sentence}</p>
+    <div className={css.why} data-testid={`why-${gauge.key}`}>
+      <p className={css.whySentence}>{gauge.sentence}</p>
       {data && !isFetching ? <Words advice={data} gauge={gauge} close={props.close} /> : null}
       {isFetching ? (
         <p className="waiting">
@@ -153,9 +160,9 @@ export function GaugeStrip() {
   const { figures, stale, problem } = useFigures();
   const [open, setOpen] = useState<GaugeKey | null>(null);
   return (
-    <section className={`gauge-strip${stale ? ' is-stale' : ''}`} aria-label="Gauges">
+    <section className={`${css.gaugeStrip}${stale ? ' is-stale' : ''}`} aria-label="Gauges">
       {problem ? (
-        <p className="gauge-problem" role="alert">
+        <p className={css.gaugeProblem} role="alert">
           {problem} The last good figures are shown.
         </p>
       ) : null}
@@ -172,21 +179,21 @@ export function GaugeStrip() {
         >
           <button
             type="button"
-            className={`gauge gauge-${gauge.state}`}
+            className={`${css.gauge} ${css[`gauge-${gauge.state}`]}`}
             data-testid={`gauge-${gauge.key}`}
             aria-expanded={open === gauge.key}
           >
-            <span className="gauge-label">
+            <span className={css.gaugeLabel}>
               {gauge.label}
               {gauge.state === 'within' ? (
-                <span className="gauge-spread">
+                <span className={css.gaugeSpread}>
                   {gauge.spread_text ? `${gauge.spread_text} by material` : ''}
                 </span>
               ) : (
-                <span className="gauge-word">{word(gauge)}</span>
+                <span className={css.gaugeWord}>{word(gauge)}</span>
               )}
             </span>
-            <span className="gauge-value">{gauge.text}</span>
+            <span className={css.gaugeValue}>{gauge.text}</span>
             <span className="sr-only">
               {gauge.state === 'within' ? 'in band. ' : ''}Open for the reason and the cure
             </span>

@@ -8,6 +8,7 @@ import { LAMP } from '../../shared/light/LampDesk';
 import { keyed } from '../../shared/state/keys';
 import { choose } from '../../shared/state/place';
 import { type Edit, edit } from '../../shared/state/store';
+import css from './place.module.css';
 import { freeName, type Mark, type Other, type Piece } from './things';
 
 type Role = Schemas['RoleResult'];
@@ -73,7 +74,7 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
     done();
   };
   return (
-    <div className="role-offer" role="status">
+    <div className={css.roleOffer} role="status">
       <p>{role.why_not ?? role.words}</p>
       {role.why_not ? null : (
         <ul>
@@ -89,7 +90,7 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
           ))}
         </ul>
       )}
-      <div className="role-buttons">
+      <div className={css.roleButtons}>
         {role.why_not ? null : (
           <Button size="small" type="primary" onClick={accept}>
             {role.changes.length ? 'Turn the key' : 'Place it'}
@@ -184,7 +185,7 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
   };
   return (
     <div className="add-things">
-      <div className="add-row">
+      <div className={css.addRow}>
         <Dropdown
           autoFocus
           trigger={['click']}

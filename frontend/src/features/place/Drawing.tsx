@@ -6,6 +6,7 @@ import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import type { Scale } from '../../shared/drawing/scale';
 import { choose, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
+import css from './place.module.css';
 import { project, ThingShape, type View } from './ThingShape';
 import { moveTo, snap, snapHeight, type Thing, wrap } from './things';
 
@@ -46,7 +47,7 @@ function MovableThing(props: MovableProps) {
   const start = useRef<{ document: Shoot; moved: Thing[]; at: [number, number] } | null>(null);
   return (
     <g
-      className={`thing${isChosen ? ' is-chosen' : ''}${thing.hidden ? ' is-hidden' : ''}${thing.locked ? ' is-locked' : ''}`}
+      className={`${css.thing}${isChosen ? ' is-chosen' : ''}${thing.hidden ? ' is-hidden' : ''}${thing.locked ? ' is-locked' : ''}`}
       data-thing={thing.key}
       onPointerDownCapture={(event) => {
         if (event.shiftKey || event.ctrlKey || event.metaKey) choose(thing.key, true);
@@ -144,8 +145,8 @@ function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
           edit([{ path: `${thing.key}.turn`, value: wrap(degrees) }], `${thing.name} turned`);
         }}
       >
-        <path d={`M${s.x(thing.x)} ${s.y(thing.y)} L${kx} ${ky}`} className="knob-line" />
-        <circle cx={kx} cy={ky} r={6} className="knob" />
+        <path d={`M${s.x(thing.x)} ${s.y(thing.y)} L${kx} ${ky}`} className={css.knobLine} />
+        <circle cx={kx} cy={ky} r={6} className={css.knob} />
         <circle cx={kx} cy={ky} r={13} className="grip" />
       </Handle>
     );
@@ -180,8 +181,8 @@ function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
         );
       }}
     >
-      <path d={`M${s.x(lamp.x)} ${s.y(lamp.y)} L${s.x(aim.x)} ${s.y(aim.y)}`} className="aim-line" />
-      <circle cx={s.x(aim.x)} cy={s.y(aim.y)} r={5} className="knob aim-knob" />
+      <path d={`M${s.x(lamp.x)} ${s.y(lamp.y)} L${s.x(aim.x)} ${s.y(aim.y)}`} className={css.aimLine} />
+      <circle cx={s.x(aim.x)} cy={s.y(aim.y)} r={5} className={`${css.knob} aim-knob`} />
       <circle cx={s.x(aim.x)} cy={s.y(aim.y)} r={13} className="grip" />
     </Handle>
   );
@@ -269,7 +270,7 @@ export function Clashes(props: { view: View; scale: Scale }) {
           <g
             key={clash.text}
             transform={`translate(${s.x(a) + 10} ${s.y(b) - 10})`}
-            className={`clash clash-${clash.level === 'cannot' ? 'cannot' : 'look'}`}
+            className={`${css.clash} ${css[`clash-${clash.level === 'cannot' ? 'cannot' : 'look'}`]}`}
           >
             <title>{clash.text}</title>
             <path d="M0 -9 L9 7 H-9 Z" />

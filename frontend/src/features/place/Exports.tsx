@@ -5,6 +5,7 @@ import { Button, Dropdown } from 'antd';
 import { answer, api, type Shoot } from '../../shared/api/client';
 import { saveAs } from '../../shared/api/files';
 import { catalogueQuery } from '../../shared/api/queries';
+import css from './place.module.css';
 
 /** The picture as shown is saved from the screen, not made by the server. */
 const SHOWN = { id: 'png', name: 'Picture as shown (PNG)', detail: 'picture.png' };
@@ -37,7 +38,7 @@ export function Exports({ document }: { document: Shoot }) {
       ),
   });
   return (
-    <span className="exports">
+    <span className={css.exports}>
       {make.error ? (
         <span className="picture-problem" role="alert">
           {make.error.message}

@@ -18,6 +18,7 @@ import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { KIND_OF } from '../../shared/units/quantity';
+import css from './place.module.css';
 import { RoomFields } from './RoomFields';
 import { copyAll, removeAll, type Thing } from './things';
 
@@ -186,7 +187,7 @@ function DateField() {
       <span className="field-label">Date</span>
       <input
         type="date"
-        className="date-field"
+        className={css.dateField}
         aria-label="Date"
         value={held}
         onChange={(e) => {
@@ -310,7 +311,7 @@ export function Actions({ document, things }: { document: Shoot; things: Thing[]
   );
   const what = mine.length === 1 ? (one?.name ?? '') : `${mine.length} things`;
   return (
-    <div className="thing-actions" role="toolbar" aria-label={`What to do with ${what}`}>
+    <div className={css.thingActions} role="toolbar" aria-label={`What to do with ${what}`}>
       <Tooltip title="Copy (D)">
         <Button
           size="small"
@@ -386,14 +387,14 @@ export function Inspector(props: { document: Shoot; things: Thing[]; data: Catal
   const one = mine.length === 1 ? mine[0] : undefined;
   return (
     <section className="panel inspector" aria-label="What is chosen">
-      <div className="inspector-head">
+      <div className={css.inspectorHead}>
         <h2>{one ? one.name : mine.length ? `${mine.length} things` : 'Room'}</h2>
         <Actions document={document} things={things} />
       </div>
       {one ? (
         <Fields thing={one} document={document} data={data} />
       ) : mine.length ? (
-        <ul className="chosen-list">
+        <ul className={css.chosenList}>
           {mine.map((t) => (
             <li key={t.key}>
               <button type="button" className="link" onClick={() => choose(t.key)}>

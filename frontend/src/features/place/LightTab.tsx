@@ -7,20 +7,21 @@ import { balanceQuery, flowQuery } from '../../shared/api/queries';
 import { FlagFinder } from '../../shared/light/FlagFinder';
 import { LampDesk } from '../../shared/light/LampDesk';
 import { choose, usePlace } from '../../shared/state/place';
+import css from './place.module.css';
 
 const WAYS = { direct: 'straight', modifier: 'modifier', room: 'room' } as const;
 
 function Shares({ parts }: { parts: Schemas['PartResult'][] }) {
   return (
     <div
-      className="shares"
+      className={css.shares}
       role="img"
       aria-label={parts.map((p) => `${p.lamp}, ${WAYS[p.way]}: ${Math.round(p.share * 100)} %`).join('; ')}
     >
       {parts.map((p) => (
         <span
           key={`${p.lamp} ${p.way}`}
-          className={`share share-${p.way}`}
+          className={`${css.share} share-${p.way}`}
           style={{ flexGrow: Math.max(p.share, 0.01) }}
           title={`${p.lamp}, ${WAYS[p.way]}: ${Math.round(p.share * 100)} %${p.without === null ? '' : `; without it ${p.without.toFixed(1)} stops less`}`}
         >
@@ -40,7 +41,7 @@ function Meters() {
       </p>
     );
   return (
-    <ul className={`meter-list${stale ? ' is-stale' : ''}`}>
+    <ul className={`${css.meterList}${stale ? ' is-stale' : ''}`}>
       {place.meters.map((m, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a meter is its place in the list
         <li key={`${m.name} ${i}`}>
@@ -94,7 +95,7 @@ function Balance({ document }: { document: Shoot }) {
         Weigh the other lights against the key
       </Button>
       {asked && data ? (
-        <ul className="balance-list">
+        <ul className={css.balanceList}>
           {data.lines.map((line) => (
             <li key={line.name}>{line.words}</li>
           ))}

@@ -8,6 +8,7 @@ import { differenceOf } from '../../shared/picture/develop';
 import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
 import { WipeLine, WipeSlider } from '../../shared/ui/Wipe';
 import { applied, type Look } from './looks';
+import css from './place.module.css';
 
 type Mode = 'wipe' | 'side by side' | 'difference';
 
@@ -31,7 +32,7 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
   const wrong = first?.error ?? second?.error;
   const [one, two] = looks;
   return (
-    <section className="card picture-card compare-card" aria-label="Two looks">
+    <section className={`card picture-card ${css.compareCard}`} aria-label="Two looks">
       <div className="picture-head">
         <h2>
           {one.name} · {two.name}
@@ -44,9 +45,9 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
           onChange={setMode}
         />
       </div>
-      <div className={`picture-frame compare-${mode.replaceAll(' ', '-')}`}>
+      <div className={`picture-frame ${css[`compare-${mode.replaceAll(' ', '-')}`]}`}>
         {mode === 'side by side' ? (
-          <div className="compare-pair">
+          <div className={css.comparePair}>
             <Sheet image={imageA} label={`Picture of ${one.name}`} />
             <Sheet image={imageB} label={`Picture of ${two.name}`} />
           </div>
@@ -55,7 +56,7 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
             <Sheet image={difference?.image ?? null} label={`${two.name} against ${one.name}, in stops`} />
           </div>
         ) : (
-          <div className="picture-sheet compare-over">
+          <div className={`picture-sheet ${css.compareOver}`}>
             <Sheet image={imageA} label={`Picture of ${one.name}`} />
             <Sheet image={imageB} label={`Picture of ${two.name}`} clip={at} />
             <WipeLine at={at} />

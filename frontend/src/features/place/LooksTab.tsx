@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
 import { edit } from '../../shared/state/store';
 import { capture, isOn, lookDifferences, take } from './looks';
+import css from './place.module.css';
 
 export function LooksTab(props: {
   document: Shoot;
@@ -32,7 +33,7 @@ export function LooksTab(props: {
         A look keeps the lamps' settings, what is carried out, and the modifier. Switch with Shift and its
         number.
       </p>
-      <ol className="look-list">
+      <ol className={css.lookList}>
         {looks.map((look, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a look is its place in the list
           <li key={`${look.name} ${i}`} className={isOn(document, look) ? 'is-on' : ''}>
@@ -88,7 +89,7 @@ export function LooksTab(props: {
           </li>
         ))}
       </ol>
-      <div className="look-keep">
+      <div className={css.lookKeep}>
         <Input
           size="small"
           value={name}
@@ -104,7 +105,7 @@ export function LooksTab(props: {
         </Button>
       </div>
       {a && b ? (
-        <table className="look-table">
+        <table className={css.lookTable}>
           <caption>What differs</caption>
           <thead>
             <tr>

@@ -12,6 +12,7 @@ import { useSize } from '../../shared/ui/useSize';
 import { formatLength } from '../../shared/units/length';
 import { Clashes, roomOf, SetShapes } from './Drawing';
 import { PlaceDimension } from './PlaceDimension';
+import css from './place.module.css';
 import { moveTo, type Thing } from './things';
 
 type Way = 'side' | 'front';
@@ -105,8 +106,8 @@ export function PlaceElevation(props: {
   const half = Math.min(2.7, brief.room.width - 0.02) / 2;
   const [low, high] = way === 'side' ? [room.left, room.right] : [room.front, room.back];
   return (
-    <div className="place-elevation">
-      <div ref={ref} className="drawing place-drawing" data-testid={`place-${way}`}>
+    <div className={css.placeElevation}>
+      <div ref={ref} className={`drawing ${css.placeDrawing}`} data-testid={`place-${way}`}>
         {size.width > 0 && camera && backdrop ? (
           <svg
             width={size.width}
@@ -140,7 +141,7 @@ export function PlaceElevation(props: {
                 y={s.y(Math.min(2.4, room.height - 0.02))}
                 width={2 * half * s.perMetre}
                 height={Math.min(2.4, room.height - 0.02) * s.perMetre}
-                className="backdrop-face"
+                className={css.backdropFace}
               />
             )}
             {drawn ? (
@@ -199,7 +200,7 @@ export function PlaceElevation(props: {
           </svg>
         ) : null}
       </div>
-      <div className="cut-row">
+      <div className={css.cutRow}>
         <span>
           {cut === null
             ? 'nothing cut away'

@@ -16,6 +16,7 @@ import { useSize } from '../../shared/ui/useSize';
 import { formatLength } from '../../shared/units/length';
 import { Clashes, roomOf, SetShapes } from './Drawing';
 import { PlaceDimension } from './PlaceDimension';
+import css from './place.module.css';
 import { moveTo, type Thing } from './things';
 
 const SENSOR = { full_frame: 0.036, crop_15: 0.0235, crop_2: 0.0173, one_inch: 0.0132 };
@@ -28,7 +29,7 @@ function Streams({ document, scale: s, width }: { document: Shoot; scale: Scale;
   if (lamp === null || !data?.start.length) return null;
   const [x0 = 0, y0 = 0] = data.start;
   return (
-    <g className="streams">
+    <g className={css.streams}>
       {data.streams.map((stream) => {
         const [x = 0, y = 0] = stream.place;
         const wide = Math.max(1.5, stream.share * 26);
@@ -114,7 +115,7 @@ function BrokenLimits(props: {
       {(dark ?? [])
         .filter((d) => d.broken)
         .map((d) => (
-          <path key={d.name} d={lines[d.name]} className="broken-limit">
+          <path key={d.name} d={lines[d.name]} className={css.brokenLimit}>
             <title>{d.text}</title>
           </path>
         ))}
@@ -195,7 +196,7 @@ export function PlacePlan(props: {
   const isChosen = (key: string) => (chosen.includes(key) ? ' is-chosen' : '');
 
   return (
-    <div ref={ref} className="drawing place-drawing" data-testid="place-plan">
+    <div ref={ref} className={`drawing ${css.placeDrawing}`} data-testid="place-plan">
       {size.width > 0 && camera && backdrop ? (
         <svg
           width={size.width}
@@ -212,7 +213,7 @@ export function PlacePlan(props: {
         >
           <title>Plan of the set, to scale</title>
           {outside ? (
-            <rect width={size.width} height={size.height} className="room open-air" />
+            <rect width={size.width} height={size.height} className={`room ${css.openAir}`} />
           ) : (
             <rect
               x={s.x(room.left)}
@@ -234,7 +235,7 @@ export function PlacePlan(props: {
                     <path
                       key={side}
                       d={`M${s.x(at)} ${s.y(room.back)} V${s.y(room.front)}`}
-                      className="slope-line"
+                      className={css.slopeLine}
                     >
                       <title>The ceiling slopes down from here</title>
                     </path>
@@ -257,7 +258,7 @@ export function PlacePlan(props: {
           />
           <g
             data-thing="backdrop"
-            className={`thing${isChosen('backdrop')}`}
+            className={`${css.thing}${isChosen('backdrop')}`}
             onPointerDownCapture={() => choose('backdrop')}
           >
             <Handle label="backdrop" cursor="ns-resize" {...alongY('backdrop')}>
@@ -289,7 +290,7 @@ export function PlacePlan(props: {
           />
           <g
             data-thing="camera"
-            className={`thing${isChosen('camera')}`}
+            className={`${css.thing}${isChosen('camera')}`}
             onPointerDownCapture={() => choose('camera')}
           >
             <Handle label="camera" cursor="ns-resize" {...alongY('camera')}>
@@ -300,7 +301,7 @@ export function PlacePlan(props: {
             <path
               key={`${g.x ?? ''} ${g.y ?? ''}`}
               d={g.x !== undefined ? `M${s.x(g.x)} 0 V${size.height}` : `M0 ${s.y(g.y ?? 0)} H${size.width}`}
-              className="snap-line"
+              className={css.snapLine}
             />
           ))}
           <FlagMarks view="plan" scale={s} />
@@ -339,8 +340,8 @@ export function PlacePlan(props: {
             <g
               transform={`translate(${Math.min(probe.x + 12, size.width - 84)} ${Math.max(probe.y - 12, 16)})`}
             >
-              <rect x={-4} y={-13} width={82} height={18} rx={3} className="probe-box" />
-              <text className="probe-text">{probe.text}</text>
+              <rect x={-4} y={-13} width={82} height={18} rx={3} className={css.probeBox} />
+              <text className={css.probeText}>{probe.text}</text>
             </g>
           ) : null}
           <ScaleBar x={10} y={size.height - 6} perMetre={s.perMetre} units={document.units} />

@@ -19,6 +19,7 @@ import { LooksTab } from './LooksTab';
 import { take } from './looks';
 import { PlaceElevation } from './PlaceElevation';
 import { type From, PlacePlan } from './PlacePlan';
+import css from './place.module.css';
 import { ThingList } from './ThingList';
 import { copyAll, moveTo, removeAll, type Thing, thingsOf, turnBy } from './things';
 
@@ -143,12 +144,12 @@ export function PlaceStage() {
   const pair = compared.map((i) => document.looks[i]).filter((l) => l !== undefined);
   const [one, two] = pair;
   return (
-    <div className="stage place-stage">
-      <div className="place-main">
+    <div className={`stage ${css.placeStage}`}>
+      <div className={css.placeMain}>
         <figure className={`card place-plan${stale ? ' is-stale' : ''}`}>
           <figcaption className="plan-head">
             <span>Plan</span>
-            <span className="plan-tools">
+            <span className={css.planTools}>
               <Select
                 size="small"
                 value={layer}
@@ -224,7 +225,7 @@ export function PlaceStage() {
         ) : (
           <PredictedPicture figures={figures} document={document} />
         )}
-        <section className="card place-words" aria-label="What cannot stand">
+        <section className={`card ${css.placeWords}`} aria-label="What cannot stand">
           <div className="picture-head">
             <h2>What cannot stand, and what to look out for</h2>
             <Exports document={document} />
@@ -251,7 +252,7 @@ export function PlaceStage() {
           </ul>
         </section>
       </div>
-      <aside className="controls place-aside" aria-label="Set">
+      <aside className={`controls ${css.placeAside}`} aria-label="Set">
         <Segmented<Tab>
           block
           size="small"

@@ -2,6 +2,7 @@
 import { EyeInvisibleOutlined, LockOutlined } from '@ant-design/icons';
 import type { KeyboardEvent } from 'react';
 import { choose, usePlace } from '../../shared/state/place';
+import css from './place.module.css';
 import type { Thing } from './things';
 
 const WHAT: Record<Thing['kind'], string> = {
@@ -32,7 +33,7 @@ export function ThingList({ things }: { things: Thing[] }) {
     }
   };
   return (
-    <ul className="thing-list" aria-label="What stands in the set" onKeyDown={step}>
+    <ul className={css.thingList} aria-label="What stands in the set" onKeyDown={step}>
       {things.map((t) => (
         <li key={t.key}>
           <button

@@ -2,6 +2,7 @@
 import type { Shoot } from '../../shared/api/client';
 import type { Scale } from '../../shared/drawing/scale';
 import { LampSymbol, PersonAbove } from '../../shared/drawing/symbols';
+import css from './place.module.css';
 import { footprint, heights, type Other, type Piece, type Thing } from './things';
 
 export type View = 'plan' | 'side' | 'front';
@@ -67,9 +68,9 @@ function LampShape(props: { other: Other; document: Shoot; view: View; scale: Sc
   return (
     <>
       {other.aim === 'point' ? (
-        <path d={`M${s.x(px)} ${s.y(py)} L${s.x(ax)} ${s.y(ay)}`} className="aim-line" />
+        <path d={`M${s.x(px)} ${s.y(py)} L${s.x(ax)} ${s.y(ay)}`} className={css.aimLine} />
       ) : null}
-      {view === 'plan' ? null : <path d={`M${s.x(px)} ${s.y(py)} V${s.y(0)}`} className="stand-line" />}
+      {view === 'plan' ? null : <path d={`M${s.x(px)} ${s.y(py)} V${s.y(0)}`} className={css.standLine} />}
       <LampSymbol
         x={s.x(px)}
         y={s.y(py)}
@@ -160,7 +161,7 @@ export function ThingShape(props: {
           />
         ) : null}
         {piece.kind === 'board' && view !== 'plan' ? (
-          <path d={`M${s.x(px)} ${s.y(heights(piece)[0])} V${s.y(0)}`} className="stand-line" />
+          <path d={`M${s.x(px)} ${s.y(heights(piece)[0])} V${s.y(0)}`} className={css.standLine} />
         ) : null}
         <path d={`${points(s, outline)}Z`} className="piece-grip" />
       </>
@@ -169,11 +170,11 @@ export function ThingShape(props: {
   if (thing.kind === 'meter') {
     const [px, py] = project(view, thing);
     return (
-      <g transform={`translate(${s.x(px)} ${s.y(py)})`} className="meter-symbol">
+      <g transform={`translate(${s.x(px)} ${s.y(py)})`} className={css.meterSymbol}>
         <circle r={6} />
         <path d="M-3 0 H3 M0 -3 V3" />
         {props.label ? (
-          <text x={9} y={4} className="meter-label">
+          <text x={9} y={4} className={css.meterLabel}>
             {props.label}
           </text>
         ) : null}

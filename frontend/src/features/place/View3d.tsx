@@ -17,6 +17,7 @@ import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import type { Shoot } from '../../shared/api/client';
 import { pictureKey } from '../../shared/state/picture';
 import { fetchSetFile } from './Exports';
+import css from './place.module.css';
 
 const SETTLE_MS = 250;
 
@@ -110,7 +111,7 @@ export default function View3d({ document }: { document: Shoot }) {
   }, [key]);
 
   return (
-    <div ref={frame} className="view-3d" data-state={state}>
+    <div ref={frame} className={css.view3d} data-state={state}>
       <canvas
         ref={canvas}
         role="img"

@@ -1,6 +1,7 @@
 // The set of an exercise, on plan or from the side, to scale; a tap is the answer.
 import type { KeyboardEvent, MouseEvent } from 'react';
 import type { Exercise, Given } from '../../shared/api/practice';
+import css from './practice.module.css';
 
 type Place = { x: number; y: number };
 
@@ -61,7 +62,7 @@ export function ExerciseDrawing(props: {
   const said = given ? at(given.x, given.y) : null;
   return (
     <svg
-      className="exercise-drawing"
+      className={css.exerciseDrawing}
       viewBox={`0 0 ${wide} ${tall}`}
       role="img"
       aria-label={plan ? 'Plan; tap where it stands' : 'Side view; tap where the card stands'}
@@ -70,16 +71,16 @@ export function ExerciseDrawing(props: {
       // biome-ignore lint/a11y/noNoninteractiveTabindex: arrows move the mark
       tabIndex={0}
     >
-      <rect width={wide} height={tall} className="exercise-room" />
-      <path className="exercise-sheet" d={`M${path(plan ? d.sheet : d.sheet_side)}`} />
+      <rect width={wide} height={tall} className={css.exerciseRoom} />
+      <path className={css.exerciseSheet} d={`M${path(plan ? d.sheet : d.sheet_side)}`} />
       <text x={at(...key)[0] + 0.06} y={at(...key)[1] + 0.03}>
         key
       </text>
-      <circle className="exercise-lamp" cx={lamp[0]} cy={lamp[1]} r={0.05} />
+      <circle className={css.exerciseLamp} cx={lamp[0]} cy={lamp[1]} r={0.05} />
       {plan ? (
         <circle className="exercise-ball" cx={middle[0]} cy={middle[1]} r={d.half} />
       ) : (
-        <path className="exercise-plate" d={`M${path(plate)}`} />
+        <path className={css.exercisePlate} d={`M${path(plate)}`} />
       )}
       <path className="exercise-camera" d={`M${lens[0] - 0.07} ${lens[1] - 0.05}h.14v.1h-.14z`} />
       <text x={lens[0] + 0.1} y={lens[1] + 0.03}>
@@ -87,8 +88,8 @@ export function ExerciseDrawing(props: {
       </text>
       {found ? (
         <>
-          <path className="exercise-line" d={`M${middle.join(' ')}L${found.join(' ')}`} />
-          <circle className="exercise-truth" cx={found[0]} cy={found[1]} r={0.08} />
+          <path className={css.exerciseLine} d={`M${middle.join(' ')}L${found.join(' ')}`} />
+          <circle className={css.exerciseTruth} cx={found[0]} cy={found[1]} r={0.08} />
           <text x={found[0] + 0.12} y={found[1] + 0.03}>
             {plan ? 'it stands here' : 'anywhere along this line'}
           </text>
@@ -96,7 +97,7 @@ export function ExerciseDrawing(props: {
       ) : null}
       {said ? (
         <path
-          className="exercise-given"
+          className={css.exerciseGiven}
           d={`M${said[0] - 0.07} ${said[1] - 0.07}l.14 .14M${said[0] - 0.07} ${said[1] + 0.07}l.14 -.14`}
         />
       ) : null}

@@ -10,8 +10,9 @@ import {
   type Score,
   useAnswer,
 } from '../../shared/api/practice';
-import { read } from '../../shared/units/quantity';
+import { NumberToAdd } from '../../shared/ui/NumberToAdd';
 import { ExerciseDrawing } from './ExerciseDrawing';
+import css from './practice.module.css';
 
 const KINDS: { kind: ExerciseKind; name: string }[] = [
   { kind: 'second lamp', name: 'Where is the second lamp?' },
@@ -38,7 +39,7 @@ function Said({ score }: { score: Score }) {
       ? null
       : `${Math.abs(score.off).toFixed(1)}${score.unit === '°' ? '' : ' '}${score.unit} off`;
   return (
-    <div className="exercise-score" aria-live="polite">
+    <div className={css.exerciseScore} aria-live="polite">
       <p>
         <b>{score.points} points</b>
         {off ? `, ${off}` : score.points ? ', right' : ', not that one'}
@@ -52,8 +53,6 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
   const made = useQuery(exerciseQuery(kind, seed));
   const answered = useAnswer(kind, seed);
   const [place, setPlace] = useState<{ x: number; y: number } | null>(null);
-  const [text, setText] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
   const score = answered.data ?? null;
   const give = (given: Partial<Given>) => {
     if (score) return;
@@ -71,18 +70,10 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
   if (made.error) return <p className="field-error">{made.error.message}</p>;
   if (!made.data) return <p className="faint">Setting it up…</p>;
   const exercise = made.data;
-  const inStops = () => {
-    const stops = read(text, 'stops', 'metric');
-    if (typeof stops === 'string') setWrong(stops);
-    else {
-      setWrong(null);
-      give({ stops });
-    }
-  };
   return (
     <>
-      <p className="exercise-question">{exercise.question}</p>
-      <div className={`exercise-body${exercise.pictures.length > 1 ? ' two' : ''}`}>
+      <p className={css.exerciseQuestion}>{exercise.question}</p>
+      <div className={`${css.exerciseBody}${exercise.pictures.length > 1 ? ' two' : ''}`}>
         {exercise.pictures.map((which) => (
           <figure key={which}>
             <img src={`/api/practice/${kind}/${seed}/${which}.jpg`} alt={`The frame, ${which}`} />
@@ -112,25 +103,17 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
           </Button>
         ) : null}
         {exercise.answered === 'stops' ? (
-          <>
-            <input
-              aria-label="How many stops darker"
-              placeholder="1.5 stops"
-              value={text}
-              onChange={(e) => setText(e.currentTarget.value)}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter') inStops();
-              }}
-            />
-            <Button
-              type="primary"
-              disabled={!text.trim() || score !== null}
-              loading={answered.isPending}
-              onClick={inStops}
-            >
-              Darker by that
-            </Button>
-          </>
+          <NumberToAdd
+            name="How many stops darker"
+            kind="stops"
+            units="metric"
+            placeholder="1.5 stops"
+            button="Darker by that"
+            primary
+            disabled={score !== null}
+            loading={answered.isPending}
+            add={(stops) => give({ stops })}
+          />
         ) : null}
         {exercise.choices.map((c) => (
           <Button
@@ -148,9 +131,9 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
           </Button>
         ) : null}
       </div>
-      {wrong || answered.error ? (
+      {answered.error ? (
         <p className="field-error" role="alert">
-          {wrong ?? answered.error?.message}
+          {answered.error.message}
         </p>
       ) : null}
       {score ? <Said score={score} /> : null}
@@ -166,14 +149,14 @@ export function PracticePage() {
   const go = (next: ExerciseKind, number: number) =>
     setAt({ kind: next, number: String(number) }, { replace: true });
   return (
-    <main className="shelf-page practice-page" aria-label="Practice">
+    <main className={`shelf-page ${css.practicePage}`} aria-label="Practice">
       <header>
         <h1>Practice</h1>
         <span className="faint">seeing light on simulated sets, a minute each</span>
         <span className="spacer" />
         <Link to="/bench">Bench</Link>
       </header>
-      <div className="practice-body">
+      <div className={css.practiceBody}>
         <nav className="shelf-categories" aria-label="Exercises">
           {KINDS.map((k) => {
             const rows = scores[k.kind] ?? [];
@@ -193,7 +176,7 @@ export function PracticePage() {
             );
           })}
         </nav>
-        <section className="card practice-work" aria-label="Exercise">
+        <section className={`card ${css.practiceWork}`} aria-label="Exercise">
           <h2>
             {KINDS.find((k) => k.kind === kind)?.name} <small>number {seed}</small>
           </h2>

@@ -1,12 +1,13 @@
 // All photographs of the log in their order, to look over or to print.
 import type { Shot } from '../../shared/api/log';
+import css from './prove.module.css';
 import { settings } from './ShotList';
 
 export function ContactSheet({ shots, choose }: { shots: Shot[]; choose: (id: string) => void }) {
   const prints = shots.flatMap((shot) => shot.photographs.map((photo, k) => ({ shot, photo, k })));
   if (!prints.length) return <p className="faint-words">No shot has a photograph yet.</p>;
   return (
-    <ol className="contact-sheet">
+    <ol className={css.contactSheet}>
       {prints.map(({ shot, photo, k }) => (
         <li key={photo.id}>
           <button type="button" onClick={() => choose(shot.id)}>

@@ -7,6 +7,7 @@ import { type Failure, rigNamesQuery, type ShotChange } from '../../shared/api/l
 import { edit } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
+import css from './prove.module.css';
 
 const WHAT: Failure['what'][] = ['melted', 'browned', 'sagged', 'bowed', 'slid', 'tore', 'fell'];
 
@@ -75,7 +76,11 @@ export function Failures(props: {
   const names = useQuery({ ...rigNamesQuery(document), enabled: open });
   const parts = [...new Set(['sheet', ...(names.data ?? []), 'frame', 'cloth', 'tape'])];
   return (
-    <details className="failures" open={failures.length > 0} onToggle={(e) => setOpen(e.currentTarget.open)}>
+    <details
+      className={css.failures}
+      open={failures.length > 0}
+      onToggle={(e) => setOpen(e.currentTarget.open)}
+    >
       <summary>Something failed?</summary>
       <ul>
         {failures.map((f, k) => (

@@ -8,6 +8,7 @@ import { edit } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
 import { LampDesk } from './LampDesk';
+import css from './prove.module.css';
 
 const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)} stops`;
 
@@ -34,7 +35,7 @@ function Trials() {
   };
   const step = ask.data;
   return (
-    <details className="trials">
+    <details className={css.trials}>
       <summary>Light that cannot be metered: step by trial shots</summary>
       {step ? (
         <p aria-live="polite">
@@ -49,7 +50,7 @@ function Trials() {
       )}
       {ask.error ? <p className="field-error">{ask.error.message}</p> : null}
       {step && !step.done ? (
-        <span className="trial-buttons">
+        <span className={css.trialButtons}>
           <Button size="small" onClick={() => say('too dark')}>
             It is too dark
           </Button>
@@ -104,7 +105,7 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
   });
   const judge = () => ask.mutate({ judgement: text, read: null, wanted: null });
   return (
-    <section className="next-setting card" aria-label="Next setting">
+    <section className={`${css.nextSetting} card`} aria-label="Next setting">
       <h2>Next setting</h2>
       <div className="reading-entry">
         <input
@@ -158,7 +159,7 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
         </p>
       ) : null}
       {ask.data ? (
-        <ul className="next-marks" aria-live="polite">
+        <ul className={css.nextMarks} aria-live="polite">
           {ask.data.marks.map((m) => (
             <li key={m.control}>
               <span>{m.words}</span>

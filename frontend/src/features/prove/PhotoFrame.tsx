@@ -3,6 +3,7 @@ import { type PointerEvent, useState } from 'react';
 import type { Area, Line } from '../../shared/api/log';
 import { useDrag } from '../../shared/ui/useDrag';
 import { WipeLine, WipeSlider, wipedAt } from '../../shared/ui/Wipe';
+import css from './prove.module.css';
 
 type Point = { x: number; y: number };
 export type Drawn = { from: Point; to: Point };
@@ -60,7 +61,7 @@ export function PhotoFrame(props: {
         {other ? (
           <>
             <img
-              className="photo-other"
+              className={css.photoOther}
               src={source(other)}
               alt="The one it is held against"
               draggable={false}
@@ -90,7 +91,7 @@ export function PhotoFrame(props: {
         {areas.map((a) => (
           <span
             key={`${a.name}${a.x}`}
-            className="area-name"
+            className={css.areaName}
             style={{ left: `${a.x * 100}%`, top: `${a.y * 100}%` }}
           >
             {a.name}
@@ -99,7 +100,7 @@ export function PhotoFrame(props: {
         {lines.map((l, k) => (
           <span
             key={`${l.x1}${l.y1}`}
-            className="area-name"
+            className={css.areaName}
             style={{ left: `${l.x2 * 100}%`, top: `${l.y2 * 100}%` }}
           >
             {l.across} {k + 1}
@@ -108,7 +109,7 @@ export function PhotoFrame(props: {
         {spots.map((s) => (
           <span
             key={`${s.x}${s.y}`}
-            className="found-spot"
+            className={css.foundSpot}
             style={{ left: `${s.x * 100}%`, top: `${s.y * 100}%` }}
             title={`${s.stops > 0 ? '+' : '−'}${Math.abs(s.stops).toFixed(1)} stops`}
           />

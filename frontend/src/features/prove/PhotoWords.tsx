@@ -4,6 +4,7 @@ import type { Schemas } from '../../shared/api/client';
 import type { Area, Line } from '../../shared/api/log';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
+import css from './prove.module.css';
 
 export type Measures = Schemas['PhotographResult'];
 
@@ -15,7 +16,7 @@ const side = (share: number) => (share < 0.4 ? 'left' : share > 0.6 ? 'right' : 
 function Histogram({ shares, name }: { shares: number[]; name: string }) {
   const most = Math.max(...shares, 0.01);
   return (
-    <svg className="tones" viewBox="0 0 64 18" role="img" aria-label={`Tones of ${name}, black to white`}>
+    <svg className={css.tones} viewBox="0 0 64 18" role="img" aria-label={`Tones of ${name}, black to white`}>
       {shares.map((share, k) => (
         <rect
           // biome-ignore lint/suspicious/noArrayIndexKey: a step of the scale is its place
@@ -162,7 +163,7 @@ export function PhotoWords(props: {
 }) {
   const { measures, areas, lines, setAreas, setLines } = props;
   return (
-    <div className="photo-words" aria-live="polite">
+    <div className={css.photoWords} aria-live="polite">
       <ul>
         {areas.map((area) => (
           <AreaLine

@@ -17,6 +17,7 @@ import {
 import { useWaitingPhotographs, WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
 import { areaOf, type Drawn, PhotoFrame } from './PhotoFrame';
 import { PhotoWords } from './PhotoWords';
+import css from './prove.module.css';
 
 type What = Area['shows'] | Line['across'];
 
@@ -119,7 +120,7 @@ export function Photographs(props: {
     s.spots.map(([x = 0, y = 0, stops = 0]) => ({ x, y, stops })),
   );
   return (
-    <section className="shot-photos" aria-label="Photographs">
+    <section className={css.shotPhotos} aria-label="Photographs">
       <h3>Photographs</h3>
       <input
         ref={chooser}
@@ -172,7 +173,7 @@ export function Photographs(props: {
       {photo ? (
         <div className="reading-entry">
           {shot.photographs.length > 1 ? (
-            <span className="photo-choice">
+            <span className={css.photoChoice}>
               {shot.photographs.map((p, k) => (
                 <button
                   key={p.id}

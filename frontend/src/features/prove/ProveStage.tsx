@@ -23,6 +23,7 @@ import { ContactSheet } from './ContactSheet';
 import { Failures } from './Failures';
 import { NextSetting } from './NextSetting';
 import { Photographs } from './Photographs';
+import css from './prove.module.css';
 import { Readings } from './Readings';
 import { ShotList, settings } from './ShotList';
 
@@ -123,7 +124,7 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
     };
   }, [save]);
   return (
-    <label className="shot-words">
+    <label className={css.shotWords}>
       <span>{props.label}</span>
       <textarea
         rows={1}
@@ -230,7 +231,7 @@ function Search() {
   const [words, setWords] = useState('');
   const found = useQuery(searchQuery(words));
   return (
-    <div className="log-search">
+    <div className={css.logSearch}>
       <input
         type="search"
         aria-label="Search all shoots"
@@ -289,8 +290,8 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
   const last = shots[shots.length - 1];
   const shown = shots.find((s) => s.id === open) ?? last;
   return (
-    <div className="stage prove-stage">
-      <div className="prove-left">
+    <div className={`stage ${css.proveStage}`}>
+      <div className={css.proveLeft}>
         <section className="card" aria-label="Shots">
           <div className="shot-head">
             <h2>Shots</h2>
@@ -318,7 +319,7 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
         <NextSetting document={document} shot={shown} />
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
-      <section className="card prove-right" aria-label="One shot" tabIndex={0}>
+      <section className={`card ${css.proveRight}`} aria-label="One shot" tabIndex={0}>
         {sheet ? (
           <>
             <div className="shot-head">

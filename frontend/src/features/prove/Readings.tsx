@@ -13,7 +13,8 @@ import {
   stoodQuery,
 } from '../../shared/api/log';
 import { edit } from '../../shared/state/store';
-import { read } from '../../shared/units/quantity';
+import { NumberToAdd } from '../../shared/ui/NumberToAdd';
+import css from './prove.module.css';
 
 const signed = (stops: number) => `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(2)} stops`;
 
@@ -43,8 +44,6 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
   const known = readings.filter((r) => inSet.includes(r.meter)).map((r) => r.meter);
   const told = useQuery({ ...predictedQuery(set, [...new Set(known)]), enabled: readings.length > 0 });
   const [meter, setMeter] = useState('key');
-  const [text, setText] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
   const put = (lux: number, source: 'typed' | 'meter') =>
     save((now) => ({ readings: [...now.readings.filter((r) => r.meter !== meter), { meter, lux, source }] }));
   const asked = useMeter(document);
@@ -66,18 +65,8 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
       return client.invalidateQueries({ queryKey: ['shelf'] });
     },
   });
-  const add = () => {
-    const lux = read(text, 'lux', document.units);
-    if (typeof lux === 'string' || lux <= 0) {
-      setWrong(typeof lux === 'string' ? lux : 'A reading is more than 0 lx.');
-      return;
-    }
-    setWrong(null);
-    setText('');
-    put(lux, 'typed');
-  };
   return (
-    <section className="readings" aria-label="Readings">
+    <section className={css.readings} aria-label="Readings">
       <h3>Readings</h3>
       <div className="reading-entry">
         <Select
@@ -88,19 +77,15 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           options={places}
           onChange={setMeter}
         />
-        <input
-          inputMode="decimal"
-          aria-label="Reading in lux"
+        <NumberToAdd
+          name="Reading in lux"
+          kind="lux"
+          units={document.units}
           placeholder="412 lx"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') add();
-          }}
+          button="Write it down"
+          accept={(lux) => (lux > 0 ? null : 'A reading is more than 0 lx.')}
+          add={(lux) => put(lux, 'typed')}
         />
-        <Button size="small" onClick={add} disabled={!text.trim()}>
-          Write it down
-        </Button>
         <Button
           size="small"
           loading={asked.isPending}
@@ -109,9 +94,9 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           Ask the meter
         </Button>
       </div>
-      {wrong || asked.error ? (
+      {asked.error ? (
         <p className="field-error" role="alert">
-          {wrong ?? asked.error?.message}
+          {asked.error.message}
         </p>
       ) : null}
       {changed && readings.length ? (
@@ -185,7 +170,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
         </p>
       ) : null}
       {fit.data ? (
-        <div className="fit-answer" aria-live="polite">
+        <div className={css.fitAnswer} aria-live="polite">
           <p>{fit.data.words}</p>
           <ul>
             {fit.data.misses.map((m) => (

@@ -1,6 +1,7 @@
 // Shots in their order: look, settings, verdict, and how far the readings are from the prediction.
 import type { Shot } from '../../shared/api/log';
 import { show } from '../../shared/units/quantity';
+import css from './prove.module.css';
 
 const VERDICT: Record<string, string> = { none: '', good: 'good' };
 
@@ -19,7 +20,7 @@ export function settings(shot: Shot): string {
 export function ShotList(props: { shots: Shot[]; open: string | null; setOpen: (id: string) => void }) {
   const { shots, open, setOpen } = props;
   return (
-    <ol className="shot-list">
+    <ol className={css.shotList}>
       {shots.map((shot) => {
         const first = shot.photographs[0];
         const verdict = VERDICT[shot.values.verdict ?? 'none'] ?? shot.values.verdict;
@@ -29,7 +30,7 @@ export function ShotList(props: { shots: Shot[]; open: string | null; setOpen: (
               {first ? (
                 <img src={`/api/shots/photographs/${first.id}.jpg`} alt={first.name} />
               ) : (
-                <span className="no-photo" aria-hidden="true" />
+                <span className={css.noPhoto} aria-hidden="true" />
               )}
               <span>
                 <b>
@@ -38,7 +39,9 @@ export function ShotList(props: { shots: Shot[]; open: string | null; setOpen: (
                 <small>{settings(shot) || 'no settings written down'}</small>
                 {shot.values.changed ? <small>changed: {shot.values.changed}</small> : null}
               </span>
-              {verdict ? <em className={`verdict verdict-${shot.values.verdict}`}>{verdict}</em> : null}
+              {verdict ? (
+                <em className={`${css.verdict} ${css[`verdict-${shot.values.verdict}`]}`}>{verdict}</em>
+              ) : null}
             </button>
           </li>
         );

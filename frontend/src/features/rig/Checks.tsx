@@ -2,6 +2,7 @@
 import { Button } from 'antd';
 import type { Rig } from '../../shared/api/rig';
 import { edit } from '../../shared/state/store';
+import css from './rig.module.css';
 
 type Check = Rig['checks'][number];
 
@@ -46,7 +47,7 @@ function OneCheck({ check }: { check: Check }) {
 
 export function Checks({ rig }: { rig: Rig }) {
   return (
-    <div className="checks">
+    <div className={css.checks}>
       {ORDER.map((state) => {
         const lines = rig.checks.filter((c) => c.state === state);
         if (!lines.length) return null;

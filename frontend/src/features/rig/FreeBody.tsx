@@ -2,6 +2,7 @@
 import type { Holding } from '../../shared/api/rig';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './rig.module.css';
 
 const GROUND = 26;
 
@@ -22,7 +23,7 @@ function Arrow(props: {
   const head = Math.min(8, long * 0.5);
   const tip = { x: x + dx, y: y + dy };
   return (
-    <g className={`force force-${kind}`}>
+    <g className={`${css.force} ${css[`force-${kind}`]}`}>
       <line x1={x} y1={y} x2={tip.x - ux * head} y2={tip.y - uy * head} />
       <polygon
         points={`${tip.x},${tip.y} ${tip.x - ux * head - uy * head * 0.45},${tip.y - uy * head + ux * head * 0.45} ${tip.x - ux * head + uy * head * 0.45},${tip.y - uy * head - ux * head * 0.45}`}
@@ -65,7 +66,7 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
     holding.forces.some((o) => o.side > 0 && Math.abs(y(o.height) - (y(f.height) - arrow(f.up))) < LINE);
   const carries = ['stand', 'boom'].includes(holding.by) && stand;
   return (
-    <div ref={ref} className="drawing free-body">
+    <div ref={ref} className={`drawing ${css.freeBody}`}>
       {size.width > 0 && s > 0 ? (
         <svg
           width={size.width}
@@ -75,23 +76,23 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
         >
           <line x1={20} y1={y(0)} x2={size.width - 20} y2={y(0)} className="ground" />
           {carries ? (
-            <g className="rig-stand">
+            <g className={css.rigStand}>
               <line x1={x(0)} y1={y(0.12)} x2={x(0)} y2={y(height)} />
               <line x1={x(0)} y1={y(Math.min(0.4, height / 2))} x2={x(-foot)} y2={y(0)} />
               <line x1={x(0)} y1={y(Math.min(0.4, height / 2))} x2={x(foot / 2)} y2={y(0)} />
-              <line x1={x(foot / 2)} y1={y(0) - 5} x2={x(foot / 2)} y2={y(0) + 7} className="tip-line" />
+              <line x1={x(foot / 2)} y1={y(0) - 5} x2={x(foot / 2)} y2={y(0) + 7} className={css.tipLine} />
               <text x={x(foot / 2)} y={y(0) + 18} textAnchor="middle" className="faint">
                 tips here
               </text>
             </g>
           ) : null}
           {standing ? (
-            <g className="rig-stand">
+            <g className={css.rigStand}>
               <line x1={x(-0.3)} y1={y(0)} x2={x(0.3)} y2={y(0)} />
             </g>
           ) : null}
           {boom ? (
-            <g className="rig-stand">
+            <g className={css.rigStand}>
               <line x1={x(-holding.back)} y1={y(height)} x2={x(holding.reach)} y2={y(height)} />
               <text x={x(holding.reach / 2)} y={y(height) - 8} textAnchor="middle" className="faint">
                 {formatLength(holding.reach, units)}
@@ -102,13 +103,13 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
             </g>
           ) : null}
           {hung ? (
-            <g className="rig-stand">
+            <g className={css.rigStand}>
               <line x1={x(-0.4)} y1={y(top - 0.05)} x2={x(0.4)} y2={y(top - 0.05)} />
               <line x1={x(0)} y1={y(top - 0.05)} x2={x(0)} y2={y(height)} />
             </g>
           ) : null}
           {standing ? (
-            <rect x={x(0) - 4} y={y(height)} width={8} height={height * s} className="rig-load" />
+            <rect x={x(0) - 4} y={y(height)} width={8} height={height * s} className={css.rigLoad} />
           ) : (
             <rect
               x={x(boom ? holding.reach : 0) - 9}
@@ -116,7 +117,7 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
               width={18}
               height={18}
               rx={3}
-              className="rig-load"
+              className={css.rigLoad}
             />
           )}
           <line x1={start - 14} y1={y(0)} x2={start - 14} y2={y(height)} className="dimension-line" />
@@ -125,7 +126,7 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
           </text>
           {holding.ballast > 0.05 || holding.ballast_given ? (
             <g>
-              <rect x={x(0) - 16} y={y(0) - 13} width={13} height={13} rx={4} className="rig-bag" />
+              <rect x={x(0) - 16} y={y(0) - 13} width={13} height={13} rx={4} className={css.rigBag} />
               <text x={x(0) - 19} y={y(0) - 3} textAnchor="end" className="faint">
                 {(holding.ballast_given ?? holding.ballast).toFixed(1)} kg
                 {holding.ballast_given === null ? ' needed' : ''}
@@ -157,16 +158,17 @@ export function Moments({ holding }: { holding: Holding }) {
   const most = Math.max(m.over * 1.5, m.hold, 1);
   const bar = (value: number) => `${(72 * value) / most}%`;
   return (
-    <dl className="moments">
+    <dl className={css.moments}>
       <dt>Tips</dt>
       <dd>
-        <span className="moment-bar tips" style={{ width: bar(m.over) }} /> {m.over.toFixed(0)} N·m
+        <span className={`${css.momentBar} ${css.tips}`} style={{ width: bar(m.over) }} /> {m.over.toFixed(0)}{' '}
+        N·m
       </dd>
       <dt>Holds</dt>
       <dd>
-        <span className="moment-bar holds" style={{ width: bar(m.hold) }} /> {m.hold.toFixed(0)} N·m
+        <span className={`${css.momentBar} holds`} style={{ width: bar(m.hold) }} /> {m.hold.toFixed(0)} N·m
         <i
-          className="moment-need"
+          className={css.momentNeed}
           style={{ left: bar(m.over * 1.5) }}
           title="one and a half times what tips"
         />

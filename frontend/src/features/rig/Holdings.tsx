@@ -1,11 +1,12 @@
 // Every thing that is held: by what, how far out, with what counterweight and ballast.
 import { Select } from 'antd';
-import { useState } from 'react';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import type { Holding, Rig } from '../../shared/api/rig';
 import { edit } from '../../shared/state/store';
+import { NumberInput } from '../../shared/ui/NumberInput';
 import { formatLength } from '../../shared/units/length';
 import { type Kind, read, show } from '../../shared/units/quantity';
+import css from './rig.module.css';
 
 type Choice = Required<Schemas['HoldChoice']>;
 
@@ -41,46 +42,26 @@ function Answer(props: {
   const { document, id, name, field, label, kind, proposed, most } = props;
   const given = chosen(document, id)[field];
   const { units } = document;
-  const [text, setText] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
-  const finish = () => {
-    if (text === null) return;
-    setText(null);
-    if (!text.trim()) {
-      setWrong(null);
-      choose(document, id, { [field]: null }, `${name}: ${label} as proposed`);
-      return;
-    }
-    const value = read(text, kind, units);
-    if (typeof value === 'string') setWrong(value);
-    else if (value < 0 || value > most)
-      setWrong(`${label} must be between ${show(0, kind, units)} and ${show(most, kind, units)}.`);
-    else {
-      setWrong(null);
-      if (value !== given)
-        choose(document, id, { [field]: value }, `${name}: ${label} ${show(value, kind, units)}`);
-    }
-  };
   return (
-    <label className={`hold-answer${wrong ? ' has-error' : ''}`}>
+    <div className={css.holdAnswer}>
       <span>{label}</span>
-      <input
-        aria-label={`${label} of ${name}`}
-        value={text ?? (given === null ? '' : show(given, kind, units))}
+      <NumberInput
+        name={`${label} of ${name}`}
+        shown={given === null ? '' : show(given, kind, units)}
         placeholder={show(Math.ceil(proposed * 10) / 10, kind, units)}
-        onFocus={() => setText(given === null ? '' : show(given, kind, units))}
-        onChange={(e) => setText(e.currentTarget.value)}
-        onBlur={finish}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') e.currentTarget.blur();
+        read={(text) => {
+          if (!text.trim()) return null;
+          const value = read(text, kind, units);
+          return typeof value === 'number' && (value < 0 || value > most)
+            ? `${label} must be between ${show(0, kind, units)} and ${show(most, kind, units)}.`
+            : value;
+        }}
+        set={(value) => {
+          const words = value === null ? 'as proposed' : show(value, kind, units);
+          if (value !== given) choose(document, id, { [field]: value }, `${name}: ${label} ${words}`);
         }}
       />
-      {wrong ? (
-        <small className="field-error" role="alert">
-          {wrong}
-        </small>
-      ) : null}
-    </label>
+    </div>
   );
 }
 
@@ -100,14 +81,17 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
   const { rig, document, open, setOpen } = props;
   const { units } = document;
   return (
-    <ul className="holdings">
+    <ul className={css.holdings}>
       {rig.holdings.map((h) => {
         const state = worst(rig, h);
         const shown = h.id === open;
         return (
           <li key={h.id} className={shown ? 'open' : ''}>
             <button type="button" aria-expanded={shown} onClick={() => setOpen(h.id)}>
-              <i className={`state state-${state.replaceAll(' ', '-')}`} aria-hidden="true" />
+              <i
+                className={`${css.state} ${css[`state-${state.replaceAll(' ', '-')}`]}`}
+                aria-hidden="true"
+              />
               <b>{h.name}</b>
               <span>
                 {h.mass.toFixed(1)} kg at {formatLength(h.height, units)},{' '}
@@ -116,7 +100,7 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
               </span>
             </button>
             {shown ? (
-              <div className="hold-answers">
+              <div className={css.holdAnswers}>
                 {h.over ? <p className="faint">Right under it is {h.over}: no stand can be there.</p> : null}
                 {h.ways.length ? (
                   <Select

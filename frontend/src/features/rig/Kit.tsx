@@ -1,10 +1,11 @@
 // What the rig takes and what of it is there; supports that are built.
 import type { Rig } from '../../shared/api/rig';
 import { money } from '../../shared/units/money';
+import css from './rig.module.css';
 
 export function Kit({ rig }: { rig: Rig }) {
   return (
-    <div className="kit">
+    <div className={css.kit}>
       <table className="list">
         <caption className="sr-only">Kit</caption>
         <thead>

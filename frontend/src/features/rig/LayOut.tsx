@@ -6,6 +6,7 @@ import { fitScale } from '../../shared/drawing/scale';
 import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './rig.module.css';
 
 export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
   const { rig, document, id } = props;
@@ -29,7 +30,7 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
   );
   const at = (m: { x: number; y: number }) => ({ x: s.x(m.x), y: s.y(m.y) });
   return (
-    <div className="lay-out">
+    <div className={css.layOut}>
       <p>
         <b>A</b> {a?.name}. <b>B</b> {b?.name}. Hook the tape at A, then at B: where both lengths meet, toward
         the camera, is the mark.
@@ -39,10 +40,10 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
           <svg width={size.width} height={tall} role="img" aria-label="Floor marks from above">
             <WetPlaces document={document} scale={s} reach={rig.water_reach} />
             {a && b ? (
-              <line x1={at(a).x} y1={at(a).y} x2={at(b).x} y2={at(b).y} className="back-wall" />
+              <line x1={at(a).x} y1={at(a).y} x2={at(b).x} y2={at(b).y} className={css.backWall} />
             ) : null}
             {rig.references.map((r, k) => (
-              <g key={r.name} className="floor-mark reference">
+              <g key={r.name} className={`${css.floorMark} ${css.reference}`}>
                 <text x={at(r).x + (k ? 10 : -10)} y={at(r).y + 5} textAnchor={k ? 'start' : 'end'}>
                   {'AB'[k]}
                 </text>
@@ -51,7 +52,7 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
             {rig.marks.map((m, k) => {
               const { x, y } = at(m);
               return (
-                <g key={m.name} className="floor-mark">
+                <g key={m.name} className={css.floorMark}>
                   <circle cx={x} cy={y} r={9} />
                   <text x={x} y={y + 4} textAnchor="middle">
                     {k + 1}
@@ -68,7 +69,7 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
           within.
         </p>
       ) : null}
-      <table className="list marks">
+      <table className={`list ${css.marks}`}>
         <caption className="sr-only">Floor marks</caption>
         <thead>
           <tr>
@@ -110,7 +111,7 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
         </tbody>
       </table>
       {rig.looks.length ? (
-        <ol className="look-dials" aria-label="Looks and their dials">
+        <ol className={css.lookDials} aria-label="Looks and their dials">
           {rig.looks.map((l) => (
             <li key={l.number}>
               <b>

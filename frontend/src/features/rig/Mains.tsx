@@ -5,6 +5,7 @@ import type { Rig } from '../../shared/api/rig';
 import { edit } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
+import css from './rig.module.css';
 
 const LOOKED = [
   { id: 'null', name: 'nobody has looked' },
@@ -17,7 +18,7 @@ const answered = (id: string) => (id === 'null' ? null : id === 'true');
 
 function Tree({ rig, document }: { rig: Rig; document: Shoot }) {
   return (
-    <ul className="mains-tree">
+    <ul className={css.mainsTree}>
       {rig.circuits
         .filter((c) => c.loads.length)
         .map((c) => (
@@ -27,7 +28,7 @@ function Tree({ rig, document }: { rig: Rig; document: Shoot }) {
             </b>
             <span className="share-bar" aria-hidden="true">
               <i
-                className={c.share > 1 ? 'over' : ''}
+                className={c.share > 1 ? css.over : ''}
                 style={{ width: `${Math.min(100, c.share * 100)}%` }}
               />
             </span>
@@ -57,9 +58,9 @@ function Tree({ rig, document }: { rig: Rig; document: Shoot }) {
 export function Mains({ rig, document }: { rig: Rig; document: Shoot }) {
   const { wet } = document.rig;
   return (
-    <div className="mains">
+    <div className={css.mains}>
       <Tree rig={rig} document={document} />
-      <div className="mains-fields">
+      <div className={css.mainsFields}>
         <Quantity path="rig.voltage" kind="volt" label="Mains" />
         <Quantity path="rig.breaker" kind="ampere" label="Breaker" />
         <Quantity path="rig.circuits" kind="number" label="Circuits" />
@@ -93,7 +94,7 @@ export function Mains({ rig, document }: { rig: Rig; document: Shoot }) {
       <h3>Wet places</h3>
       {wet.map((w, k) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a wet place is its place in the list
-        <fieldset key={k} className="wet-place">
+        <fieldset key={k} className={css.wetPlace}>
           <legend>{w.name}</legend>
           <Quantity path={`rig.wet.${k}.x`} kind="length" label="To the right" hint="of the subject's mark" />
           <Quantity path={`rig.wet.${k}.y`} kind="length" label="Behind it" />

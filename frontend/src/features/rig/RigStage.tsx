@@ -14,6 +14,7 @@ import { Holdings } from './Holdings';
 import { Kit } from './Kit';
 import { LayOut } from './LayOut';
 import { Mains } from './Mains';
+import css from './rig.module.css';
 import { Warmth } from './Warmth';
 
 const WEATHER = [
@@ -69,15 +70,15 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
   if (!rig) return <div className="stage waiting">Working out what holds it…</div>;
   const shown = rig.holdings.find((h) => h.id === open) ?? rig.holdings[0];
   return (
-    <div className={`stage rig-stage${isPlaceholderData ? ' is-stale' : ''}`}>
-      <div className="rig-left">
-        <figure className="card rig-drawing">
+    <div className={`stage ${css.rigStage}${isPlaceholderData ? ' is-stale' : ''}`}>
+      <div className={css.rigLeft}>
+        <figure className={`card ${css.rigDrawing}`}>
           <figcaption>{shown ? `${shown.name}: forces, to scale` : 'Nothing has to be held'}</figcaption>
           {shown ? <FreeBody holding={shown} units={units} /> : null}
           {shown ? <Moments holding={shown} /> : null}
         </figure>
         <section className="card" aria-label="What is held">
-          <div className="rig-weather">
+          <div className={css.rigWeather}>
             <Choice path="rig.weather" label="Air" options={WEATHER} />
             {document.rig.weather === 'outdoors' ? (
               <>
@@ -112,8 +113,8 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
           </Scrolls>
         </section>
       </div>
-      <div className="rig-right card">
-        <p className="rig-summary" role="status">
+      <div className={`${css.rigRight} card`}>
+        <p className={css.rigSummary} role="status">
           <b className={rig.outside ? 'bad' : 'good'}>{rig.outside}</b> outside, <b>{rig.unknown}</b> need an
           answer, <b>{rig.checks.length - rig.outside - rig.unknown}</b> within the checks
         </p>
@@ -128,7 +129,7 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
               key: 'lists',
               label: 'Checklist',
               children: (
-                <div className="rig-lists">
+                <div className={css.rigLists}>
                   <h3>Before the lamps go on</h3>
                   <TickList shoot={id} list="rig" label="Before the lamps go on" lines={rig.checklist} />
                   <h3>Setting up</h3>

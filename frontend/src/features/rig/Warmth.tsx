@@ -1,6 +1,7 @@
 // How warm it gets along the housing, against what each material stands; air and minutes.
 import type { Rig } from '../../shared/api/rig';
 import { Quantity } from '../../shared/ui/Quantity';
+import css from './rig.module.css';
 
 type Housing = Rig['housings'][number];
 
@@ -27,7 +28,7 @@ function Profile({ housing }: { housing: Housing }) {
         .filter((t) => t < hottest * 1.08)
         .map((t) => (
           <g key={t}>
-            <line x1={x(t)} y1={y(0)} x2={x(t)} y2={y(1)} className="grid-line" />
+            <line x1={x(t)} y1={y(0)} x2={x(t)} y2={y(1)} className={css.gridLine} />
             <text x={x(t)} y={H - 8} textAnchor="middle" className="faint">
               {t} °C
             </text>
@@ -38,7 +39,7 @@ function Profile({ housing }: { housing: Housing }) {
       </text>
       <polyline
         points={housing.profile.map(([h = 0, t = 0]) => `${x(t)},${y(h)}`).join(' ')}
-        className="warm-line"
+        className={css.warmLine}
       />
       {housing.limits
         .filter((l) => l.limit <= hottest * 1.08)
@@ -49,7 +50,7 @@ function Profile({ housing }: { housing: Housing }) {
               y1={y(l.height) - 9}
               x2={x(l.limit)}
               y2={y(l.height) + 9}
-              className="limit-line"
+              className={css.limitLine}
             />
             <text
               x={x(l.limit) - 4}
@@ -66,7 +67,7 @@ function Profile({ housing }: { housing: Housing }) {
 
 export function Warmth({ rig }: { rig: Rig }) {
   return (
-    <div className="warmth">
+    <div className={css.warmth}>
       {rig.housings.map((h) => (
         <figure key={h.name}>
           <figcaption>

@@ -6,6 +6,7 @@ import { Dimension } from '../../shared/drawing/Dimension';
 import { Grip, gripsOf } from '../../shared/drawing/HandleLayer';
 import { fitScale } from '../../shared/drawing/scale';
 import { useSize } from '../../shared/ui/useSize';
+import css from './shape.module.css';
 
 export function FrontView({ document, figures }: { document: FrameShoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
@@ -66,7 +67,7 @@ export function FrontView({ document, figures }: { document: FrameShoot; figures
               −{label.stops}
             </text>
           ))}
-          <rect x={l} y={t} width={r - l} height={b - t} className="member hollow" />
+          <rect x={l} y={t} width={r - l} height={b - t} className={`member ${css.hollow}`} />
           <path d={`M${l - 6} ${floor - 2} h12 M${r - 6} ${floor - 2} h12`} className="member" />
           <path d={`M${s.x(-wide) - 10} ${s.y(brief.subject.face_height)} H${l - 4}`} className="leader" />
           <text x={6} y={s.y(brief.subject.face_height) - 4} className="faint">

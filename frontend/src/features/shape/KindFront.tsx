@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { Figures, Shoot } from '../../shared/api/client';
 import { bandLabels, bands } from '../../shared/drawing/contours';
 import { formatLength } from '../../shared/units/length';
+import css from './shape.module.css';
 
 const MARGIN = 0.12;
 
@@ -14,7 +15,7 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
   const opening = figures.sheet_map.every((row) => row.every((stops) => stops < -8));
   const [w, h] = [width * scale, height * scale];
   return (
-    <div className="drawing kind-front" data-testid="front-view">
+    <div className={`drawing ${css.kindFront}`} data-testid="front-view">
       <svg
         viewBox={`${-MARGIN * w} ${-MARGIN * h} ${w * (1 + 2 * MARGIN)} ${h * (1 + 2 * MARGIN)}`}
         role="img"
@@ -39,7 +40,7 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
             −{label.stops}
           </text>
         ))}
-        <rect x={0} y={0} width={w} height={h} className="source-rim" />
+        <rect x={0} y={0} width={w} height={h} className={css.sourceRim} />
       </svg>
       <p className="picture-words">
         {formatLength(width, document.units)} × {formatLength(height, document.units)}, to its own scale

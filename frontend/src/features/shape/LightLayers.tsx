@@ -10,6 +10,7 @@ import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { LAYERS, type Layer } from '../../shared/light/layers';
 import { formatLength } from '../../shared/units/length';
+import css from './shape.module.css';
 
 const FLAT: Layer[] = ['face_level', 'floor', 'ceiling'];
 
@@ -83,7 +84,7 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
   const map = layer !== 'none' && data?.layer === layer && data.stops.length ? data : null;
   const overlay = map && FLAT.includes(map.layer) ? map : undefined;
   return (
-    <figure className="card plan-card">
+    <figure className={`card ${css.planCard}`}>
       <figcaption className="plan-head">
         <span>Plan</span>
         <Select

@@ -1,6 +1,7 @@
 // What the thing mirrors in words: parts with their share and brightness, which cards to put, how far to turn it.
 import { Spin } from 'antd';
 import { useMirrors } from '../../shared/state/mirrors';
+import css from './shape.module.css';
 
 const LOOKS: Record<string, string> = {
   lit: 'lit',
@@ -61,7 +62,7 @@ export function MirrorWords() {
       <ul className="notes">
         {mirrors.cards.map((card) => (
           <li key={card.text} className="note">
-            <span className={`swatch card-${card.colour}`} /> {card.text}
+            <span className={`swatch ${css[`card-${card.colour}`]}`} /> {card.text}
           </li>
         ))}
       </ul>

@@ -8,6 +8,7 @@ import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
 import { edit } from '../../shared/state/store';
 import { KindPicture } from './KindPicture';
+import css from './shape.module.css';
 
 type Row = Schemas['RankedResult'];
 type Figure = keyof Schemas['KindFigures'];
@@ -68,11 +69,11 @@ function Card(props: {
   const { row, document } = props;
   const present = row.kind === document.design.kind;
   return (
-    <li className={`kind-card${present ? ' is-present' : ''}`}>
-      <div className="kind-side">
+    <li className={`${css.kindCard}${present ? ' is-present' : ''}`}>
+      <div className={css.kindSide}>
         <Side row={row} document={document} view={props.view} />
       </div>
-      <div className="kind-words">
+      <div className={css.kindWords}>
         <h3>
           {props.place}. {row.name}
           {present ? <span className="faint"> (your present kind)</span> : null}
@@ -94,7 +95,7 @@ function Card(props: {
           </details>
         ) : null}
       </div>
-      <dl className="kind-figures">
+      <dl className={css.kindFigures}>
         {FIGURES.filter(([key]) => key !== 'contrast')
           .slice(0, 15)
           .map(([key, label]) => (
@@ -104,7 +105,7 @@ function Card(props: {
             </div>
           ))}
       </dl>
-      <div className="kind-acts">
+      <div className={css.kindActs}>
         <Button
           size="small"
           type="primary"
@@ -139,7 +140,7 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
     document.brief.room.height,
   );
   return (
-    <section className="compared" aria-label="Side by side">
+    <section className={css.compared} aria-label="Side by side">
       <table className="list">
         <thead>
           <tr>
@@ -209,7 +210,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
   const [side, setSide] = useState(false);
   const beside = side && compared.length > 1;
   return (
-    <section className="card ranking" aria-label="All kinds for this brief">
+    <section className={`card ${css.ranking}`} aria-label="All kinds for this brief">
       <div className="ranking-head">
         <h2>All kinds for this brief</h2>
         <span className="faint">
@@ -236,7 +237,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
       </div>
       {error ? <p role="alert">The kinds could not be ranked: {error.message} Try again.</p> : null}
       {beside ? <Compared rows={compared} document={document} /> : null}
-      <ol hidden={beside} className={`kind-list${isFetching && data ? ' is-stale' : ''}`}>
+      <ol hidden={beside} className={`${css.kindList}${isFetching && data ? ' is-stale' : ''}`}>
         {serving.map((row, i) => (
           <Card
             key={row.kind}
@@ -252,7 +253,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
         ))}
       </ol>
       {data?.disputes.length && !beside ? (
-        <section className="schools" aria-label="Where people disagree">
+        <section className={css.schools} aria-label="Where people disagree">
           <h3 className="cannot-head">Where people disagree, argued for this brief</h3>
           {data.disputes.map((d) => (
             <article key={d.question}>

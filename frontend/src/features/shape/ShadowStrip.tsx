@@ -1,6 +1,7 @@
 // The shadow of a straight edge on the face, as wide as it will be, against the wanted one.
 import type { Figures, Shoot } from '../../shared/api/client';
 import { formatLength } from '../../shared/units/length';
+import css from './shape.module.css';
 
 const SHOWN = 0.12;
 
@@ -39,13 +40,13 @@ export function ShadowStrip({ document, figures }: { document: Shoot; figures: F
   const units = document.units;
   return (
     <div className="shadow-strip">
-      <div className="strip-row">
+      <div className={css.stripRow}>
         <span>now {gauge?.text}</span>
         <svg height="34" role="img" aria-label={`Shadow edge now: ${gauge?.text}`}>
           <Strip at={figures.shadow.at} lit={figures.shadow.lit} label="now" />
         </svg>
       </div>
-      <div className="strip-row">
+      <div className={css.stripRow}>
         <span>wanted {formatLength(wanted.shadow_edge, units)}</span>
         <svg
           height="34"
@@ -55,9 +56,9 @@ export function ShadowStrip({ document, figures }: { document: Shoot; figures: F
           <Strip at={[-full / 2, full / 2]} lit={[0, 1]} label="wanted" />
         </svg>
       </div>
-      <div className="strip-row">
+      <div className={css.stripRow}>
         <span />
-        <div className="strip-rule">
+        <div className={css.stripRule}>
           <span>{formatLength(SHOWN, units)} across</span>
         </div>
       </div>

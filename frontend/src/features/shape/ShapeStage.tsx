@@ -22,6 +22,7 @@ import { MirrorWords } from './MirrorWords';
 import { Ranking } from './Ranking';
 import { ShadowStrip } from './ShadowStrip';
 import { SideSection } from './SideSection';
+import css from './shape.module.css';
 import { WhatIf } from './WhatIf';
 
 const LAYER_GAP = 0.1;
@@ -192,7 +193,7 @@ function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }
         />
       </div>
       {group === 'what if' && data ? <WhatIf document={document} data={data} /> : null}
-      <dl className="figures">
+      <dl className={css.figures}>
         {figures.figures
           .filter((f) => f.group === group || (group === 'light' && f.group === 'own'))
           .map((f) => (
@@ -218,7 +219,7 @@ export function ShapeStage() {
   const kind = data?.kinds.find((k) => k.id === document.design.kind)?.name ?? 'modifier';
   if (ranking)
     return (
-      <div className="stage ranking-stage">
+      <div className={`stage ${css.rankingStage}`}>
         <Ranking document={document} close={() => setRanking(false)} />
       </div>
     );

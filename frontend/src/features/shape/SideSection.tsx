@@ -12,6 +12,7 @@ import { LampSymbol, ScaleBar } from '../../shared/drawing/symbols';
 import { useMirrors } from '../../shared/state/mirrors';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
+import css from './shape.module.css';
 
 /** Distance from the subject's mark to the room's wall in the direction of the key. */
 export function wallAhead(document: FrameShoot, figures: Figures): number {
@@ -75,7 +76,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
               patternUnits="userSpaceOnUse"
               patternTransform="rotate(45)"
             >
-              <path d="M0 0 V7" className="hatch" />
+              <path d="M0 0 V7" className={css.hatch} />
             </pattern>
             <clipPath id="room-clip">
               <rect
@@ -102,9 +103,9 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
           ) : null}
           <g clipPath="url(#room-clip)">
             {fieldHigh > design.top_height ? (
-              <path d={wedge(fieldHigh, design.top_height)} className="beam-missed" />
+              <path d={wedge(fieldHigh, design.top_height)} className={css.beamMissed} />
             ) : null}
-            {fieldLow < bottom ? <path d={wedge(bottom, fieldLow)} className="beam-missed" /> : null}
+            {fieldLow < bottom ? <path d={wedge(bottom, fieldLow)} className={css.beamMissed} /> : null}
             <path d={wedge(clipped(fieldHigh), clipped(fieldLow))} className="soft-light" />
             <path d={wedge(clipped(high), clipped(low))} className="beam" />
             <path
@@ -117,10 +118,13 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
           {mirrors ? <MirrorMarks mirrors={mirrors} view="side" scale={s} /> : null}
           <path d={`M${s.x(0)} ${faceY} h-26`} className="mark" />
 
-          <path d={`M${lampX} ${lampY} L${lampX + 16} ${lampY} L${lampX + 16} ${floor}`} className="stand" />
+          <path
+            d={`M${lampX} ${lampY} L${lampX + 16} ${lampY} L${lampX + 16} ${floor}`}
+            className={css.stand}
+          />
           <path
             d={`M${lampX} ${floor} L${lampX + 16} ${floor - 20} L${lampX + 32} ${floor}`}
-            className="stand"
+            className={css.stand}
           />
 
           <Grip handle={grips.sheet_distance} scale={s}>
@@ -133,7 +137,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
               <path
                 // biome-ignore lint/suspicious/noArrayIndexKey: layers have no name but their number
                 key={i}
-                className="sheet-line"
+                className={css.sheetLine}
                 d={`M${s.x(design.sheet_distance + (behind ? design.layer_gap * i : 0)) - (behind ? 0 : i * 3)} ${s.y(bottom)} V${s.y(design.top_height)}`}
               />
             ))}

@@ -6,6 +6,7 @@ import { useCurve } from '../../shared/api/queries';
 import { edit } from '../../shared/state/store';
 import { useDrag } from '../../shared/ui/useDrag';
 import { formatLength, type Units } from '../../shared/units/length';
+import css from './shape.module.css';
 
 type Curve = Schemas['CurveResult'];
 type Key = 'edge' | 'loss' | 'evenness' | 'missed';
@@ -52,7 +53,7 @@ function Line({
   });
   const here = along(curve.at, values, x);
   return (
-    <div className="what-if-row">
+    <div className={css.whatIfRow}>
       <span>
         {row.label}
         <b>{here === null ? 'not known' : row.say(here, units)}</b>
@@ -73,14 +74,14 @@ function Line({
               }
               y={0}
               height={H}
-              className="what-if-outside"
+              className={css.whatIfOutside}
             />
           ),
         )}
-        <path d={`M0 ${y(wish)} H${W}`} className="what-if-wish" />
-        <path d={path} className="what-if-line" />
-        <path d={`M${place(x)} 0 V${H}`} className="what-if-now" />
-        {here === null ? null : <circle cx={place(x)} cy={y(here)} r={3} className="what-if-point" />}
+        <path d={`M0 ${y(wish)} H${W}`} className={css.whatIfWish} />
+        <path d={path} className={css.whatIfLine} />
+        <path d={`M${place(x)} 0 V${H}`} className={css.whatIfNow} />
+        {here === null ? null : <circle cx={place(x)} cy={y(here)} r={3} className={css.whatIfPoint} />}
       </svg>
     </div>
   );
@@ -146,13 +147,13 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
       {shown ? (
         <div
           ref={box}
-          className={`what-if-body${isFetching ? ' is-stale' : ''}${parameter === 'size' ? '' : ' can-drag'}`}
+          className={`${css.whatIfBody}${isFetching ? ' is-stale' : ''}${parameter === 'size' ? '' : ` ${css.canDrag}`}`}
           {...drag}
         >
           {ROWS.map((row) => (
             <Line key={row.key} curve={shown} row={row} units={document.units} x={x} place={place} />
           ))}
-          <div className="what-if-scale">
+          <div className={css.whatIfScale}>
             <span>{say(low)}</span>
             <b>
               {parameter === 'size' ? 'width ' : ''}

@@ -7,6 +7,7 @@ import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
 import { useShoot } from '../../shared/state/store';
 import { useDesign } from './Becomes';
+import css from './shelf.module.css';
 
 type Line = Schemas['AtHandLine'];
 
@@ -17,7 +18,7 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
   if (!document || !made) return null;
   const { scale: s, width, height } = view;
   return (
-    <li className={`at-hand-card${line.missing.length ? '' : ' is-ready'}`}>
+    <li className={`${css.atHandCard}${line.missing.length ? '' : ' is-ready'}`}>
       <svg
         width={width}
         height={height}
@@ -40,7 +41,7 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
             {line.missing.map((m) => `${m.name} (${m.amount})`).join('; ')}.
           </p>
         ) : (
-          <p className="ready">Everything is on the Shelf.</p>
+          <p className={css.ready}>Everything is on the Shelf.</p>
         )}
       </div>
       <Button
@@ -93,7 +94,7 @@ export function AtHand() {
       </div>
       {error ? <p role="alert">{error.message} Try again.</p> : null}
       {data?.openings.length ? (
-        <section className="openings" aria-label="One purchase">
+        <section className={css.openings} aria-label="One purchase">
           <h3>One purchase opens</h3>
           <ul>
             {data.openings.slice(0, 5).map((o) => (
@@ -104,7 +105,7 @@ export function AtHand() {
           </ul>
         </section>
       ) : null}
-      <ol className={`at-hand-list${isFetching && data ? ' is-stale' : ''}`}>
+      <ol className={`${css.atHandList}${isFetching && data ? ' is-stale' : ''}`}>
         {made.map((r) => (
           <Kind key={r.kind} line={r} view={view} />
         ))}

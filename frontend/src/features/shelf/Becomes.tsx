@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import type { Schemas } from '../../shared/api/client';
 import { becomesQuery } from '../../shared/api/queries';
 import { edit, useShoot } from '../../shared/state/store';
+import css from './shelf.module.css';
 
 type Made = Schemas['MadeResult'];
 
@@ -32,7 +33,7 @@ export function Becomes({ of }: { of: { item?: string; generic?: string; version
     enabled: document !== null,
   });
   return (
-    <section aria-label="What it can become" className="becomes">
+    <section aria-label="What it can become" className={css.becomes}>
       <h3>What it can become</h3>
       {document ? null : (
         <p className="faint">Choose a shoot at the top; its brief decides what the light must do.</p>
@@ -48,7 +49,7 @@ export function Becomes({ of }: { of: { item?: string; generic?: string; version
       ) : null}
       <ul>
         {data?.kinds.map((k) => (
-          <li key={k.kind} className={k.why_not ? 'cannot-be' : ''}>
+          <li key={k.kind} className={k.why_not ? css.cannotBe : ''}>
             <b>{k.name}</b>
             {k.made ? (
               <>

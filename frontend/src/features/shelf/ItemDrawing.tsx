@@ -1,6 +1,7 @@
 // What a thing on the Shelf is, drawn: a sheet and a lamp by their light, stock and found objects to scale.
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { show } from '../../shared/units/quantity';
+import css from './shelf.module.css';
 
 type Values = Record<string, unknown>;
 type Thing = {
@@ -24,7 +25,7 @@ function screen(v: Values, prefix = ''): string {
 }
 
 /** A polar curve to the right of (x, y), angle from straight ahead. */
-function Polar(props: { curve: number[][]; x: number; y: number; radius: number; className: string }) {
+function Polar(props: { curve: number[][]; x: number; y: number; radius: number }) {
   const { curve, x, y, radius } = props;
   const place = (degree: number, value: number) => {
     const a = (degree * Math.PI) / 180;
@@ -32,7 +33,7 @@ function Polar(props: { curve: number[][]; x: number; y: number; radius: number;
   };
   const half = curve.map(([a = 0, v = 0]) => place(a, v));
   const other = [...curve].reverse().map(([a = 0, v = 0]) => place(-a, v));
-  return <path d={`M${[...half, ...other].join(' L')} Z`} className={props.className} />;
+  return <path d={`M${[...half, ...other].join(' L')} Z`} className={css.lobe} />;
 }
 
 /** Where the light that falls on a sheet goes; the shares add up to all of it. */
@@ -55,7 +56,7 @@ export function WhereLightGoes({ category, values }: { category: Thing['category
     <ul className="light-key">
       {partsOf(values).map((p) => (
         <li key={p.name}>
-          <svg width="9" height="9" aria-hidden="true" className="item-drawing">
+          <svg width="9" height="9" aria-hidden="true" className={css.itemDrawing}>
             <rect width="9" height="9" className={p.look} />
           </svg>
           {p.name} {Math.round(p.value * 100)} %
@@ -76,15 +77,15 @@ function SheetDrawing({ values, curve, size }: { values: Values; curve: number[]
   return (
     <svg
       viewBox={`0 0 ${w} ${size}`}
-      className="item-drawing"
+      className={css.itemDrawing}
       role="img"
       aria-label={`Of the light that falls on it: ${parts.map((p) => `${Math.round(p.value * 100)} % ${p.name}`).join(', ')}`}
     >
-      <path d={`M${6} ${middle} H${x - 5}`} className="ray" />
-      <path d={`M${x - 11} ${middle - 4} L${x - 4} ${middle} L${x - 11} ${middle + 4}`} className="ray" />
-      <Polar curve={curve} x={x} y={middle} radius={size * 0.4} className="lobe" />
-      <path d={`M${x} ${middle} H${x + size * 0.85 * Math.sqrt(straight)}`} className="ray-through" />
-      <path d={`M${x} ${size * 0.06} V${size * 0.84}`} className="sheet-edge" />
+      <path d={`M${6} ${middle} H${x - 5}`} className={css.ray} />
+      <path d={`M${x - 11} ${middle - 4} L${x - 4} ${middle} L${x - 11} ${middle + 4}`} className={css.ray} />
+      <Polar curve={curve} x={x} y={middle} radius={size * 0.4} />
+      <path d={`M${x} ${middle} H${x + size * 0.85 * Math.sqrt(straight)}`} className={css.rayThrough} />
+      <path d={`M${x} ${size * 0.06} V${size * 0.84}`} className={css.sheetEdge} />
       {parts.map((p) => {
         const from = at;
         at += across * p.value;
@@ -108,14 +109,14 @@ function LampDrawing({ values, curve, size }: { values: Values; curve: number[][
   return (
     <svg
       viewBox={`0 0 ${w} ${size}`}
-      className="item-drawing"
+      className={css.itemDrawing}
       role="img"
       aria-label="Light over the angle from straight ahead"
     >
       {bulb ? (
-        <circle cx={x} cy={size / 2} r={size * 0.42} className="lobe" />
+        <circle cx={x} cy={size / 2} r={size * 0.42} />
       ) : (
-        <Polar curve={curve} x={x} y={size / 2} radius={w * 0.72} className="lobe" />
+        <Polar curve={curve} x={x} y={size / 2} radius={w * 0.72} />
       )}
       {bulb ? (
         <circle cx={x} cy={size / 2} r={Math.max(3, tall / 2)} className="lamp-face" />
@@ -149,7 +150,7 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
   return (
     <svg
       viewBox={`0 0 ${w} ${size}`}
-      className="item-drawing"
+      className={css.itemDrawing}
       role="img"
       aria-label={`Front and side to scale: ${show(width, 'length', units)} × ${show(height, 'length', units)} × ${show(depth, 'length', units)}`}
     >
@@ -159,12 +160,24 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
           cy={top + fh / 2}
           rx={fw / 2}
           ry={fh / 2}
-          className={passes ? 'solid milky' : 'solid'}
+          className={passes ? `${css.solid} ${css.milky}` : css.solid}
         />
       ) : (
-        <rect x={left} y={top} width={fw} height={fh} className={passes ? 'solid milky' : 'solid'} />
+        <rect
+          x={left}
+          y={top}
+          width={fw}
+          height={fh}
+          className={passes ? `${css.solid} ${css.milky}` : css.solid}
+        />
       )}
-      <rect x={left + fw + 10} y={top} width={fd} height={fh} className={passes ? 'solid milky' : 'solid'} />
+      <rect
+        x={left + fw + 10}
+        y={top}
+        width={fd}
+        height={fh}
+        className={passes ? `${css.solid} ${css.milky}` : css.solid}
+      />
       {inner.w && inner.h ? (
         <>
           {round ? (
@@ -173,7 +186,7 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
               cy={top + fh / 2}
               rx={(inner.w * scale) / 2}
               ry={(inner.h * scale) / 2}
-              className="inside"
+              className={css.inside}
             />
           ) : (
             <rect
@@ -181,7 +194,7 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
               y={top + (fh - inner.h * scale) / 2}
               width={inner.w * scale}
               height={inner.h * scale}
-              className="inside"
+              className={css.inside}
             />
           )}
           {inner.d ? (
@@ -190,13 +203,13 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
               y={top + (fh - inner.h * scale) / 2}
               width={inner.d * scale}
               height={inner.h * scale}
-              className="inside"
+              className={css.inside}
             />
           ) : null}
         </>
       ) : null}
       <path d={`M6 ${size - 5} v4 h${bar * scale} v-4`} className="scale-bar" />
-      <text x={10 + bar * scale} y={size - 1} className="scale-text">
+      <text x={10 + bar * scale} y={size - 1} className={css.scaleText}>
         {show(bar, 'length', units)}
       </text>
     </svg>
@@ -216,18 +229,23 @@ function SupportDrawing({ values, size }: { values: Values; size: number }) {
   return (
     <svg
       viewBox={`0 0 ${w} ${size}`}
-      className="item-drawing"
+      className={css.itemDrawing}
       role="img"
       aria-label="From the side, against a person 1.7 m tall"
     >
       <path d={`M2 ${floor} H${w - 2}`} className="ground" />
       <path
         d={`M${x - foot * s} ${floor} L${x} ${floor - 0.5 * s} L${x + foot * s} ${floor}`}
-        className="support"
+        className={css.support}
       />
-      <path d={`M${x} ${floor - 0.5 * s} V${floor - lowest * s}`} className="support" />
-      <path d={`M${x} ${floor - lowest * s} V${floor - highest * s}`} className="support extended" />
-      {reach ? <path d={`M${x} ${floor - highest * s} h${reach * s}`} className="support extended" /> : null}
+      <path d={`M${x} ${floor - 0.5 * s} V${floor - lowest * s}`} className={css.support} />
+      <path
+        d={`M${x} ${floor - lowest * s} V${floor - highest * s}`}
+        className={`${css.support} ${css.extended}`}
+      />
+      {reach ? (
+        <path d={`M${x} ${floor - highest * s} h${reach * s}`} className={`${css.support} ${css.extended}`} />
+      ) : null}
       <g className="person">
         <circle cx={w - 22} cy={floor - 1.6 * s} r={0.1 * s} />
         <path d={`M${w - 22} ${floor - 1.5 * s} V${floor}`} />
@@ -250,12 +268,12 @@ export function ItemDrawing({ thing, size, units }: { thing: Thing; size: number
   const fill = grey === null ? screen(values) : screen({ red: grey, green: grey, blue: grey });
   const shiny = values.side === 'shiny' || values.glossy === true || values.roughness != null;
   return (
-    <svg viewBox={`0 0 ${size * 1.5} ${size}`} className="item-drawing" role="img" aria-label="Its colour">
+    <svg viewBox={`0 0 ${size * 1.5} ${size}`} className={css.itemDrawing} role="img" aria-label="Its colour">
       <rect x={4} y={4} width={size * 1.5 - 8} height={size - 8} rx={3} fill={fill} className="swatch" />
       {shiny ? (
         <path
           d={`M${size * 0.3} ${size - 8} L${size * 0.9} 8 h${size * 0.16} L${size * 0.46} ${size - 8} Z`}
-          className="shine"
+          className={css.shine}
         />
       ) : null}
     </svg>

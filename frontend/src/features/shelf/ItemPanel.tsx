@@ -2,13 +2,14 @@
 import { CopyOutlined, DeleteOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Input, Popconfirm, Segmented, Upload } from 'antd';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { versionsQuery } from '../../shared/api/queries';
+import { NumberInput } from '../../shared/ui/NumberInput';
 import { WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
 import { Becomes } from './Becomes';
 import { ItemDrawing, WhereLightGoes } from './ItemDrawing';
+import css from './shelf.module.css';
 import type { ItemAnswer, ShelfActions, Starter } from './useShelf';
 import { type FieldLine, typed, ValueField } from './ValueField';
 
@@ -37,7 +38,7 @@ function Values(props: {
   const { category, values, units, change } = props;
   const neutral = [...RARELY].every((n) => (values[n] ?? 1) === 1);
   return (
-    <div className="item-values">
+    <div className={css.itemValues}>
       {category.fields
         .filter((f) => change || !(RARELY.has(f.name) && neutral))
         .filter((f) => change || values[f.name] != null)
@@ -108,7 +109,7 @@ function Versions({ item }: { item: ItemAnswer }) {
   return (
     <section aria-label="Versions">
       <h3>Versions</h3>
-      <ol className="versions">
+      <ol className={css.versions}>
         {data.slice(0, 8).map((v, k) => (
           <li key={v.number} value={v.number}>
             {changed(k)}{' '}
@@ -125,7 +126,7 @@ function Versions({ item }: { item: ItemAnswer }) {
 function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
   const measured = item.item.values?.distribution != null;
   return (
-    <div className="item-files">
+    <div className={css.itemFiles}>
       <Upload
         accept=".ies,.ldt"
         showUploadList={false}
@@ -158,7 +159,7 @@ function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
 function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
   return (
     <section aria-label="Photographs">
-      <div className="photographs">
+      <div className={css.photographs}>
         {item.photographs.map((p) => (
           <figure key={p.id}>
             <img
@@ -211,18 +212,15 @@ export function OwnPanel(props: {
 }) {
   const { item, category, units, actions, choose } = props;
   const plain = item.item;
-  const [miscounted, setMiscounted] = useState<string | null>(null);
   const values = plain.values ?? {};
-  const recount = (text: string) => {
-    const got = typed(text, COUNT, units);
-    setMiscounted(typeof got === 'string' ? got : null);
-    if (typeof got === 'number' && got !== plain.count) void actions.save(item, { count: got });
+  const recount = (count: number | null) => {
+    if (count !== null && count !== plain.count) void actions.save(item, { count });
   };
   return (
     <section className="card item-panel" aria-label={plain.name}>
       <input
         key={plain.name}
-        className="title-input item-name"
+        className={`title-input ${css.itemName}`}
         aria-label="Name of the item"
         defaultValue={plain.name}
         maxLength={120}
@@ -234,25 +232,16 @@ export function OwnPanel(props: {
           if (e.key === 'Enter') e.currentTarget.blur();
         }}
       />
-      <div className="item-acts">
+      <div className={css.itemActs}>
         <span>
           I have{' '}
-          <input
-            key={plain.count}
+          <NumberInput
             className="quantity"
-            inputMode="decimal"
-            aria-label="How many I have"
-            defaultValue={plain.count}
-            onFocus={(e) => e.currentTarget.select()}
-            onBlur={(e) => recount(e.currentTarget.value)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') e.currentTarget.blur();
-              const step = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
-              if (step) {
-                e.preventDefault();
-                recount(String(Math.max(0, plain.count + step)));
-              }
-            }}
+            name="How many I have"
+            shown={String(plain.count)}
+            read={(text) => typed(text, COUNT, units)}
+            set={recount}
+            step={(way) => recount(Math.max(0, plain.count + way))}
           />
         </span>
         <Segmented
@@ -291,11 +280,6 @@ export function OwnPanel(props: {
           />
         </Popconfirm>
       </div>
-      {miscounted ? (
-        <span className="field-error" role="alert">
-          {miscounted}
-        </span>
-      ) : null}
       <ItemDrawing thing={{ category: plain.category, values, curve: item.curve }} size={110} units={units} />
       <WhereLightGoes category={plain.category} values={values} />
       <Values

@@ -11,6 +11,7 @@ import { openLastShoot, openShoot, useShoot } from '../../shared/state/store';
 import { AtHand } from './AtHand';
 import { ItemDrawing } from './ItemDrawing';
 import { GenericPanel, OwnPanel } from './ItemPanel';
+import css from './shelf.module.css';
 import { type Category, type ItemAnswer, type Starter, useShelf } from './useShelf';
 
 type View = 'mine' | 'generic' | 'at-hand';
@@ -84,7 +85,7 @@ export function ShelfPage() {
     <li key={key}>
       <button
         type="button"
-        className={`shelf-card${chosen === key ? ' is-chosen' : ''}`}
+        className={`${css.shelfCard}${chosen === key ? ' is-chosen' : ''}`}
         aria-pressed={chosen === key}
         onClick={() => {
           go({ item: key });
@@ -106,11 +107,11 @@ export function ShelfPage() {
           size={54}
           units={units}
         />
-        <span className="shelf-words">
+        <span className={css.shelfWords}>
           <b>{name}</b>
           <small>{words}</small>
         </span>
-        {badge ? <span className="shelf-badge">{badge}</span> : null}
+        {badge ? <span className={css.shelfBadge}>{badge}</span> : null}
       </button>
     </li>
   );
@@ -128,7 +129,7 @@ export function ShelfPage() {
           allowClear
           placeholder="Find on the Shelf"
           aria-label="Find on the Shelf"
-          className="shelf-search"
+          className={css.shelfSearch}
           value={search}
           onChange={(e) => setSearch(e.currentTarget.value)}
         />
@@ -136,7 +137,7 @@ export function ShelfPage() {
         {shoots.data?.length ? (
           <Select
             size="small"
-            className="shelf-shoot"
+            className={css.shelfShoot ?? ''}
             aria-label="For which shoot"
             title="What things can become is worked out for the brief of this shoot"
             placeholder="For which shoot?"
@@ -147,7 +148,7 @@ export function ShelfPage() {
         ) : null}
         {shoot ? <Link to={`/shoots/${shoot}/shape`}>To the shoot</Link> : null}
         <Link to="/bench">Bench</Link>
-        <a className="file-link" href="/api/shelf/items.csv">
+        <a className={css.fileLink} href="/api/shelf/items.csv">
           <DownloadOutlined /> CSV
         </a>
         <Upload
@@ -176,7 +177,7 @@ export function ShelfPage() {
       {view === 'at-hand' ? (
         <AtHand />
       ) : (
-        <div className="shelf-body">
+        <div className={css.shelfBody}>
           <nav className="shelf-categories" aria-label="Categories">
             {form.data?.categories.map((c) => (
               <button
@@ -195,7 +196,7 @@ export function ShelfPage() {
               </button>
             ))}
           </nav>
-          <section className="shelf-list" aria-label={search ? 'Found' : (line?.name ?? 'Items')}>
+          <section className={css.shelfList} aria-label={search ? 'Found' : (line?.name ?? 'Items')}>
             <ul>
               {view === 'mine'
                 ? items.map((i) =>
@@ -224,7 +225,7 @@ export function ShelfPage() {
                   })}
             </ul>
             {view === 'mine' && !search && line ? (
-              <div className="shelf-more">
+              <div className={css.shelfMore}>
                 {items.length === 0 ? (
                   <p>Nothing of yours here yet: {line.about}. Start from a generic thing, or from nothing.</p>
                 ) : null}

@@ -1,9 +1,11 @@
 // One value of an item, edited where it is read.
 import { Select, Switch } from 'antd';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import type { Schemas, Shoot } from '../../shared/api/client';
+import { useNumberEntry } from '../../shared/ui/NumberInput';
 import { outside } from '../../shared/ui/Quantity';
 import { KIND_OF, read, show } from '../../shared/units/quantity';
+import css from './shelf.module.css';
 
 export type FieldLine = Schemas['FieldLine'];
 
@@ -44,32 +46,16 @@ export function ValueField(props: {
 }) {
   const { field, value, units, change, readOnly } = props;
   const id = useId();
-  const [wrong, setWrong] = useState<string | null>(null);
   const text =
     field.kind === 'number'
       ? typeof value === 'number'
         ? shown(value, field, units)
         : '–'
       : String(value ?? '');
-  const error = wrong ?? props.error;
-  const finish = (got: string) => {
-    if (got.trim() === text) {
-      setWrong(null);
-      return;
-    }
-    if (field.kind !== 'number') {
-      change(got.trim());
-      return;
-    }
-    const next = typed(got, field, units);
-    if (typeof next === 'string') setWrong(next);
-    else {
-      setWrong(null);
-      change(next);
-    }
-  };
+  const number = useNumberEntry({ shown: text, read: (got) => typed(got, field, units), set: change });
+  const error = number.wrong ?? props.error;
   return (
-    <div className={`field value-field${error ? ' has-error' : ''}`}>
+    <div className={`field ${css.valueField}${error ? ' has-error' : ''}`}>
       <label className="field-label" htmlFor={id}>
         {sentence(field.label)}
       </label>
@@ -87,6 +73,13 @@ export function ValueField(props: {
           options={(field.options ?? []).map((o) => ({ value: o.id, label: o.name }))}
           onChange={change}
         />
+      ) : field.kind === 'number' ? (
+        <input
+          {...number.box}
+          id={id}
+          className="quantity"
+          aria-describedby={error ? `${id}-error` : undefined}
+        />
       ) : (
         <input
           // a saved value replaces what was typed
@@ -96,13 +89,13 @@ export function ValueField(props: {
           defaultValue={text}
           aria-describedby={error ? `${id}-error` : undefined}
           onFocus={(e) => e.currentTarget.select()}
-          onBlur={(e) => finish(e.currentTarget.value)}
+          onBlur={(e) => {
+            const got = e.currentTarget.value.trim();
+            if (got !== text) change(got);
+          }}
           onKeyDown={(e) => {
             if (e.key === 'Enter') e.currentTarget.blur();
-            if (e.key === 'Escape') {
-              e.currentTarget.value = text;
-              setWrong(null);
-            }
+            if (e.key === 'Escape') e.currentTarget.value = text;
           }}
         />
       )}

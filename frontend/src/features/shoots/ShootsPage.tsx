@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { ApiProblem, answer, api } from '../../shared/api/client';
 import { shootsQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
+import css from './shoots.module.css';
 
 const LARGEST = 5_000_000;
 
@@ -87,7 +88,7 @@ export function ShootsPage() {
         />
       ) : null}
       {error ? <Alert type="warning" showIcon title={error.message} /> : null}
-      <ul className="shoot-list">
+      <ul className={css.shootList}>
         {data?.map((line) => (
           <li key={line.id} className="card">
             <Link to={`/shoots/${line.id}/shape`}>{line.title}</Link>

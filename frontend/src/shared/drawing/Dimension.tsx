@@ -2,6 +2,7 @@
 
 import { QuantityInput, useQuantity } from '../ui/Quantity';
 import type { Kind } from '../units/quantity';
+import css from './drawing.module.css';
 import { clearOf, middleOf, type Place } from './labels';
 
 const TICK = 5;
@@ -38,7 +39,7 @@ export function Dimension(props: {
       ].map(([x, y], i) => (
         <path
           key={i === 0 ? 'from' : 'to'}
-          className="dimension-tick"
+          className={css.dimensionTick}
           d={`M${(x ?? 0) - nx - ny * 0.6} ${(y ?? 0) + ny + nx * 0.6} L${(x ?? 0) + nx + ny * 0.6} ${(y ?? 0) - ny - nx * 0.6}`}
         />
       ))}
@@ -68,7 +69,7 @@ export function Dimension(props: {
           y={cy - 98}
           width={240}
           height={84}
-          className="dimension-error"
+          className={css.dimensionError}
         >
           <div className="field-error" role="alert">
             {editor.error}

@@ -2,6 +2,7 @@
 import { type ReactNode, useRef } from 'react';
 import type { Figures, Schemas } from '../api/client';
 import { type Edit, edit } from '../state/store';
+import css from './drawing.module.css';
 import { Handle } from './Handle';
 import { GRIP } from './labels';
 import type { Scale } from './scale';
@@ -67,7 +68,7 @@ export function Grip(props: { handle: HandleDrawn; scale: Scale; children?: Reac
       {props.children ?? (
         <>
           <circle cx={scale.x(x)} cy={scale.y(y)} r={GRIP} className="grip" />
-          <circle cx={scale.x(x)} cy={scale.y(y)} r={4} className="grip-dot" />
+          <circle cx={scale.x(x)} cy={scale.y(y)} r={4} className={css.gripDot} />
         </>
       )}
     </Handle>

@@ -6,6 +6,7 @@ import { useMirrors } from '../state/mirrors';
 import { edit } from '../state/store';
 import { useSize } from '../ui/useSize';
 import { Dimension } from './Dimension';
+import css from './drawing.module.css';
 import { FlagMarks } from './FlagMarks';
 import { Handle } from './Handle';
 import { LightBands } from './LightBands';
@@ -71,8 +72,11 @@ function ActionArea(props: { document: Shoot; scale: Scale }) {
         )
       }
     >
-      <rect x={left} y={top} {...size} className="action-area" />
-      <path d={`M${left} ${top} h${size.width} v${size.height} h${-size.width} Z`} className="action-grip" />
+      <rect x={left} y={top} {...size} className={css.actionArea} />
+      <path
+        d={`M${left} ${top} h${size.width} v${size.height} h${-size.width} Z`}
+        className={css.actionGrip}
+      />
     </Handle>
   );
 }

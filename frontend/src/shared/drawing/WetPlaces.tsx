@@ -2,6 +2,7 @@
 import { useRef } from 'react';
 import type { Shoot } from '../api/client';
 import { edit } from '../state/store';
+import css from './drawing.module.css';
 import { Handle } from './Handle';
 import type { Scale } from './scale';
 
@@ -21,7 +22,7 @@ function Waves({ x, y, width, height }: { x: number; y: number; width: number; h
           // biome-ignore lint/suspicious/noArrayIndexKey: a row of waves is its place in the list
           key={k}
           d={`M${x} ${y + gap * (k + 1)} ${`q${half / 2} -2.5 ${half} 0 t${half} 0 `.repeat(waves)}`}
-          className="wet-wave"
+          className={css.wetWave}
         />
       ))}
     </>
@@ -33,7 +34,7 @@ function WetAbove({ wet, scale: s, reach }: { wet: Wet; scale: Scale; reach?: nu
   const [x, y] = [s.x(wet.x - wet.width / 2), s.y(wet.y + wet.depth / 2)];
   const past = (reach ?? 0) * s.perMetre;
   return (
-    <g className="wet-above">
+    <g className={css.wetAbove}>
       {past ? (
         <rect
           x={x - past}
@@ -41,10 +42,10 @@ function WetAbove({ wet, scale: s, reach }: { wet: Wet; scale: Scale; reach?: nu
           width={width + 2 * past}
           height={height + 2 * past}
           rx={past}
-          className="wet-reach"
+          className={css.wetReach}
         />
       ) : null}
-      <rect x={x} y={y} width={width} height={height} rx={3} className="wet-body" />
+      <rect x={x} y={y} width={width} height={height} rx={3} className={css.wetBody} />
       <Waves x={x} y={y} width={width} height={height} />
       <text x={x + width / 2} y={y + height + 12} textAnchor="middle" className="faint">
         {wet.name}

@@ -1,3 +1,5 @@
+import css from './drawing.module.css';
+
 // The same symbols on every drawing. Sizes in pixels unless they are true to scale.
 
 /** A lamp seen from the side or above: its face is toward `angle` [rad, 0 = right, y down]. */
@@ -40,10 +42,10 @@ export function PersonSide(props: {
       />
       <ellipse cx={-d / 2} cy={-0.01 * k} rx={d / 2} ry={0.12 * k} />
       <path d={`M${-0.01 * k} ${-0.03 * k} L${0.014 * k} ${0.015 * k} L${-0.012 * k} ${0.018 * k} Z`} />
-      <path d={`M${-0.34 * k} ${Math.min(0.8 * k, floor)} H${0.06 * k}`} className="stool" />
+      <path d={`M${-0.34 * k} ${Math.min(0.8 * k, floor)} H${0.06 * k}`} className={css.stool} />
       <path
         d={`M${-0.28 * k} ${Math.min(0.8 * k, floor)} V${floor} M${0.0 * k} ${Math.min(0.8 * k, floor)} V${floor}`}
-        className="stool"
+        className={css.stool}
       />
     </g>
   );
@@ -55,7 +57,7 @@ export function PersonAbove(props: { x: number; y: number; perMetre: number }) {
   return (
     <g transform={`translate(${props.x} ${props.y})`} className="person">
       <ellipse cx={0} cy={-0.1 * k} rx={0.23 * k} ry={0.12 * k} />
-      <ellipse cx={0} cy={-0.08 * k} rx={0.075 * k} ry={0.1 * k} className="head" />
+      <ellipse cx={0} cy={-0.08 * k} rx={0.075 * k} ry={0.1 * k} className={css.head} />
       <path d={`M${-0.015 * k} ${0.01 * k} L0 ${0.04 * k} L${0.015 * k} ${0.01 * k} Z`} />
     </g>
   );
@@ -67,8 +69,8 @@ export function ThingAbove(props: { x: number; y: number; perMetre: number; size
   const wide = Math.max(props.size * k, 4);
   return (
     <g transform={`translate(${props.x} ${props.y})`} className="person">
-      <rect x={-0.6 * k} y={-0.35 * k} width={1.2 * k} height={0.7 * k} className="table-top" />
-      <rect x={-wide / 2} y={-wide * 0.8} width={wide} height={wide * 0.8} className="head" />
+      <rect x={-0.6 * k} y={-0.35 * k} width={1.2 * k} height={0.7 * k} className={css.tableTop} />
+      <rect x={-wide / 2} y={-wide * 0.8} width={wide} height={wide * 0.8} className={css.head} />
     </g>
   );
 }
@@ -80,8 +82,8 @@ export function ThingSide(props: { x: number; y: number; perMetre: number; floor
   const floor = props.floor - props.y;
   return (
     <g transform={`translate(${props.x} ${props.y})`} className="person">
-      <path d={`M${-0.35 * k} ${half} H${0.35 * k}`} className="stool" />
-      <path d={`M${-0.3 * k} ${half} V${floor} M${0.3 * k} ${half} V${floor}`} className="stool" />
+      <path d={`M${-0.35 * k} ${half} H${0.35 * k}`} className={css.stool} />
+      <path d={`M${-0.3 * k} ${half} V${floor} M${0.3 * k} ${half} V${floor}`} className={css.stool} />
       <rect x={-1.2 * half} y={-half} width={1.2 * half} height={2 * half} />
     </g>
   );

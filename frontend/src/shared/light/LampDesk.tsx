@@ -8,6 +8,7 @@ import { type Edit, edit, useShoot } from '../state/store';
 import { Choice } from '../ui/Choice';
 import { Quantity } from '../ui/Quantity';
 import { ShelfChoice } from '../ui/ShelfChoice';
+import css from './light.module.css';
 
 type Other = Shoot['brief']['others'][number];
 
@@ -70,7 +71,7 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
   const window = other.id === 'window';
   const afar = other.id === 'sun' || other.id === 'sky';
   return (
-    <div className="lamp-editor">
+    <div className={css.lampEditor}>
       {window || afar ? null : (
         <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />
       )}
@@ -190,7 +191,7 @@ function Row(props: {
       )}
       <button
         type="button"
-        className="link solo"
+        className={`link ${css.solo}`}
         title="This lamp alone; again, all as before"
         aria-label={`solo: ${props.name}`}
         onClick={() => edit(soloEdits(props.document, props.index), `${props.name} alone`)}
@@ -254,7 +255,7 @@ export function LampDesk({
           />
         ))}
       </ul>
-      <div className="lamp-add">
+      <div className={css.lampAdd}>
         <Button
           size="small"
           icon={<PlusOutlined />}

@@ -8,6 +8,7 @@ import { develop, lampWeights, type OutlinePlace, separation } from '../picture/
 import { useMirrors } from '../state/mirrors';
 import { usePicture, usePictureInStep } from '../state/picture';
 import { MirrorOverlay } from './MirrorOverlay';
+import css from './picture.module.css';
 
 type View = 'as set' | 'right' | 'stops' | 'outline';
 const HINTS: Record<View, string> = {
@@ -28,7 +29,7 @@ function Outline({ places, weights }: { places: OutlinePlace[]; weights: number[
         return (
           <span
             key={place.place}
-            className={`outline-mark${faint ? ' is-faint' : ''}`}
+            className={`${css.outlineMark}${faint ? ' is-faint' : ''}`}
             style={{ left: `${place.at[0] * 100}%`, top: `${place.at[1] * 100}%` }}
             title={`${place.place}: the subject over what is behind it${faint ? '; hardly seen' : ''}`}
           >

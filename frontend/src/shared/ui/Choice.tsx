@@ -2,6 +2,7 @@ import { Select } from 'antd';
 import { useId } from 'react';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
+import css from './ui.module.css';
 
 export type ChoiceOption = { id: string; name: string; detail?: string };
 
@@ -24,7 +25,7 @@ export function Choice(props: {
     <div className={`field${error ? ' has-error' : ''}`}>
       <label className="field-label" htmlFor={id}>
         {props.label}
-        {assumed ? <span className="assumed-mark"> assumed</span> : null}
+        {assumed ? <span className={css.assumedMark}> assumed</span> : null}
       </label>
       <Select
         id={id}

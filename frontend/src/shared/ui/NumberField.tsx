@@ -1,7 +1,7 @@
 // A number outside of the document: typed with its unit, taken over when the field is left.
-import { useState } from 'react';
 import type { Units } from '../units/length';
 import { type Kind, read, show } from '../units/quantity';
+import { useNumberEntry } from './NumberInput';
 
 export function NumberField(props: {
   label: string;
@@ -12,34 +12,18 @@ export function NumberField(props: {
   hint?: string | undefined;
 }) {
   const { label, kind, value, set, units = 'metric', hint } = props;
-  const [text, setText] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
-  const shown = value === null ? '' : show(value, kind, units);
+  const { box, wrong } = useNumberEntry({
+    shown: value === null ? '' : show(value, kind, units),
+    read: (text) => (text.trim() ? read(text, kind, units) : null),
+    set: (got) => {
+      if (got !== value) set(got);
+    },
+  });
   return (
     <span className={`number-field${wrong ? ' has-error' : ''}`}>
       <label>
         {label}
-        <input
-          value={text ?? shown}
-          placeholder={hint}
-          aria-invalid={wrong !== null}
-          onFocus={() => setText((typed) => typed ?? shown)}
-          onChange={(e) => setText(e.currentTarget.value)}
-          onBlur={() => {
-            const got =
-              text === null || text === shown ? value : text.trim() ? read(text, kind, units) : null;
-            if (typeof got === 'string') {
-              setWrong(got);
-              return;
-            }
-            setWrong(null);
-            setText(null);
-            if (got !== value) set(got);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') e.currentTarget.blur();
-          }}
-        />
+        <input {...box} placeholder={hint} />
       </label>
       {wrong ? (
         <small className="field-error" role="alert">

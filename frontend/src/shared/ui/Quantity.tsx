@@ -8,6 +8,7 @@ import { getPath } from '../state/paths';
 import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
 import { nudge } from '../units/length';
 import { type Kind, read, show } from '../units/quantity';
+import css from './ui.module.css';
 
 type Limit = Schemas['LimitAnswer'];
 
@@ -129,7 +130,7 @@ export function QuantityInput({ editor, label }: { editor: Editor; label: string
   return (
     <input
       ref={box}
-      className="quantity-input"
+      className={css.quantityInput}
       aria-label={label}
       defaultValue={editor.text}
       onBlur={(e) => {
@@ -159,10 +160,10 @@ export function Quantity(props: {
   const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
   return (
-    <div className={`field${editor.error ? ' has-error' : ''}${assumed ? ' assumed' : ''}`}>
+    <div className={`field${editor.error ? ' has-error' : ''}${assumed ? ` ${css.assumed}` : ''}`}>
       <span className="field-label" id={id}>
         {props.label}
-        {assumed ? <span className="assumed-mark"> assumed</span> : null}
+        {assumed ? <span className={css.assumedMark}> assumed</span> : null}
       </span>
       {editor.editing ? (
         <QuantityInput editor={editor} label={props.label} />
@@ -178,7 +179,7 @@ export function Quantity(props: {
           {editor.text}
         </button>
       )}
-      {props.hint && !editor.error ? <span className="field-hint">{props.hint}</span> : null}
+      {props.hint && !editor.error ? <span className={css.fieldHint}>{props.hint}</span> : null}
       {editor.error ? (
         <span className="field-error" role="alert" id={`${id}-error`}>
           {editor.error}

@@ -6,6 +6,7 @@ import { shelfQuery } from '../api/queries';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
 import { Choice, type ChoiceOption } from './Choice';
+import css from './ui.module.css';
 
 export type ShelfCategory = Schemas['Item']['category'];
 type Held = { item: string; version: number; name: string };
@@ -51,7 +52,7 @@ export function ShelfChoice(props: {
         }}
       />
       {held && now && now.version > held.version ? (
-        <div className="newer">
+        <div className={css.newer}>
           Version {held.version} of it; you have {now.version} now.{' '}
           <Button
             size="small"

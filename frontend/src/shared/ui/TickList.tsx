@@ -2,6 +2,7 @@
 import { Checkbox } from 'antd';
 import { useTicks } from '../api/lists';
 import { add, useJournal } from '../journal/journal';
+import css from './ui.module.css';
 
 export function TickList(props: {
   shoot: string;
@@ -13,7 +14,7 @@ export function TickList(props: {
   const done = useTicks(shoot, list);
   const refused = useJournal((s) => s.refused[shoot]);
   return (
-    <ul className="tick-list" aria-label={props.label}>
+    <ul className={css.tickList} aria-label={props.label}>
       {props.lines.map((line) => (
         <li key={line.key} className={done.has(line.key) ? 'done' : ''}>
           <Checkbox

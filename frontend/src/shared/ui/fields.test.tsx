@@ -4,7 +4,10 @@ import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { limit, open, opened, serve, show } from '../../testing/bench';
 import { useShoot } from '../state/store';
+import { read as readNumber } from '../units/quantity';
 import { NumberField } from './NumberField';
+import { NumberInput } from './NumberInput';
+import { NumberToAdd } from './NumberToAdd';
 import { Quantity } from './Quantity';
 
 const WIDTH = limit('diffusion_frame:design.width', 0.3, 4);
@@ -112,5 +115,94 @@ describe('a number outside of the document', () => {
     fireEvent.focus(box());
     fireEvent.blur(box());
     expect(set).not.toHaveBeenCalled();
+  });
+});
+
+describe('the text box of numbers', () => {
+  const drawn = (more: Partial<Parameters<typeof NumberInput>[0]> = {}) => {
+    const set = vi.fn();
+    const read = (text: string) => (text.trim() ? readNumber(text, 'number', 'metric') : null);
+    show(<NumberInput name="Count" shown="3" read={read} set={set} {...more} />);
+    return set;
+  };
+  it('goes back to what was there at Escape, and nobody is told', async () => {
+    const done = vi.fn();
+    const set = drawn({ done });
+    await userEvent.clear(box());
+    await userEvent.type(box(), '5{Escape}');
+    expect((box() as HTMLInputElement).value).toBe('3');
+    expect(set).not.toHaveBeenCalled();
+    expect(done).toHaveBeenCalledOnce();
+  });
+  it('is not left for good while its words are not understood', async () => {
+    const done = vi.fn();
+    const set = drawn({ done });
+    await userEvent.clear(box());
+    await userEvent.type(box(), 'some{Enter}');
+    expect(set).not.toHaveBeenCalled();
+    expect(done).not.toHaveBeenCalled();
+    expect(box().getAttribute('aria-describedby')).toBe(screen.getByRole('alert').id);
+    await userEvent.clear(box());
+    await userEvent.type(box(), '4{Enter}');
+    expect(set.mock.calls).toEqual([[4]]);
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+  it('steps by the arrow keys where there is a step', () => {
+    const step = vi.fn();
+    drawn({ step });
+    fireEvent.keyDown(box(), { key: 'ArrowUp' });
+    fireEvent.keyDown(box(), { key: 'ArrowDown' });
+    expect(step.mock.calls).toEqual([[1], [-1]]);
+  });
+  it('says what the server found wrong until somebody types', () => {
+    drawn({ error: 'There are never 3 of it.' });
+    expect(screen.getByRole('alert').textContent).toContain('never 3');
+    expect(box().getAttribute('aria-invalid')).toBe('true');
+  });
+  it('takes the keyboard when it is opened where a number is read', () => {
+    drawn({ opened: true });
+    expect(document.activeElement).toBe(box());
+  });
+});
+
+describe('a number to be added', () => {
+  const drawn = () => {
+    const add = vi.fn();
+    show(
+      <NumberToAdd
+        name="Reading"
+        kind="lux"
+        units="metric"
+        placeholder="412 lx"
+        button="Write it down"
+        accept={(lux) => (lux > 0 ? null : 'A reading is more than 0 lx.')}
+        add={add}
+      />,
+    );
+    return add;
+  };
+  it('is added by Enter or by the button, and the box is free for the next', async () => {
+    const add = drawn();
+    await userEvent.type(box(), '412 lx{Enter}');
+    await userEvent.type(box(), '80');
+    await userEvent.click(screen.getByRole('button', { name: 'Write it down' }));
+    expect(add.mock.calls).toEqual([[412], [80]]);
+    expect((box() as HTMLInputElement).value).toBe('');
+  });
+  it('stays where it is not understood, or not accepted', async () => {
+    const add = drawn();
+    await userEvent.type(box(), 'dim{Enter}');
+    expect(screen.getByRole('alert').textContent).toContain('8000 lx');
+    await userEvent.clear(box());
+    await userEvent.type(box(), '0{Enter}');
+    expect(screen.getByRole('alert').textContent).toBe('A reading is more than 0 lx.');
+    expect((box() as HTMLInputElement).value).toBe('0');
+    expect(add).not.toHaveBeenCalled();
+  });
+  it('is nothing as long as nothing is typed', async () => {
+    const add = drawn();
+    await userEvent.type(box(), '{Enter}');
+    expect(add).not.toHaveBeenCalled();
+    expect(screen.queryByRole('alert')).toBeNull();
   });
 });

@@ -89,6 +89,19 @@ def test_no_kind_is_named_outside_its_module(path):
     assert [text for text in strings(ast.parse(path.read_text("utf-8"))) if text in known] == []
 
 
+PAGES = ROOT / "frontend" / "src"
+
+
+@pytest.mark.parametrize(
+    "path",
+    sorted(p for p in PAGES.rglob("*.ts*") if ".test." not in p.name and p.parent.name != "testing"),
+    ids=lambda path: str(path.relative_to(PAGES)),
+)
+def test_no_page_names_a_kind(path):
+    quoted = set(re.findall(r"['\"`]([a-z_]+)['\"`]", path.read_text("utf-8")))
+    assert quoted & set(kinds()) == set()
+
+
 @pytest.mark.parametrize("path", sorted(MODIFIERS.glob("*.py")), ids=named)
 def test_no_kind_names_another(path):
     others = set(kinds()) - {path.stem}

@@ -24,7 +24,7 @@ from wenlo.core.catalog.bench_readings import (
     read_bench,
 )
 from wenlo.core.catalog.items import LampValues, read_values
-from wenlo.core.catalog.own import snapshot_lamp
+from wenlo.core.catalog.materials import lamp_from
 from wenlo.core.errors import Impossible, InvalidInput
 from wenlo.core.optics.lamp import Emitter, dial_mark, dial_words
 from wenlo.core.optics.shapes import Panel
@@ -144,7 +144,7 @@ def test_a_dial_that_is_not_true_is_kept_and_named_wherever_the_lamp_is_set():
     found = measure_lamp(beam_readings(2.0).model_copy(update={"dial": dial}))
     assert figures(found)["dial"].value == pytest.approx(math.log2(0.1**0.6), abs=0.01)
     values = LampValues.model_validate({**LampValues().model_dump(), **found.values})
-    lamp = snapshot_lamp(values)
+    lamp = lamp_from(values)
     assert dial_mark(lamp, 0.5**1.6) == pytest.approx(0.5)
     assert dial_mark(lamp, 1.0) == 1.0
     assert dial_words(lamp, 0.5**1.6) == "33 %, dial at 50 %"

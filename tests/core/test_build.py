@@ -8,7 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.catalog.typical import sheet_materials, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.cutplan import OwnBar, cut_counts, plan_cuts, waste_of
 from wenlo.core.fabrication.parts import Piece, StockLength
@@ -116,7 +117,7 @@ def test_cloth_has_wrap_hem_and_strips():
     assert wide.strips * wide.strip_width == pytest.approx(min(wide.cut) + 2 * 0.015 * (wide.strips - 1), abs=1e-9) or (
         wide.strips * wide.strip_width == pytest.approx(max(wide.cut) + 2 * 0.015 * (wide.strips - 1), abs=1e-9)
     )
-    assert wide.strip_width <= sheet_materials()["cotton_bed_linen_white"].roll_width
+    assert wide.strip_width <= sheet_materials()["cotton_bed_linen_white"].width
 
 
 def test_stiff_sheet_larger_than_its_board_is_refused():

@@ -7,7 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
-from wenlo.core.catalog.typical import coverings, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import coverings
 from wenlo.core.fabrication.batch import plan_batch
 from wenlo.core.fabrication.cutplan import plan_cuts
 from wenlo.core.fabrication.fasteners import butt, longest_through, tapping_drill

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from factories import make_shoot
 from wenlo.core.brief.brief import LampSetting, OtherLight
-from wenlo.core.catalog.typical import gels
+from wenlo.core.catalog.data_files import gels
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mixed_colour
 from wenlo.core.scene import scene_builder

@@ -5,7 +5,8 @@ from pydantic import BaseModel
 
 from factories import make_shoot, shoot_document
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.typical import face_materials, lamp_types, sheet_materials, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import face_materials, lamp_types, sheet_materials
 from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.kind import Kind

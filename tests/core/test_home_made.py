@@ -5,7 +5,7 @@ import math
 import pytest
 
 from wenlo.core.brief.workshop import Workshop
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point
 from wenlo.core.rigging.homemade import ASIDE, KNOCK, LEAN, home_made

@@ -10,7 +10,8 @@ from wenlo.core.analysis.costs import costs_of, light_at_face, light_time
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.light_layers import light_layer
 from wenlo.core.brief.brief import OtherLight
-from wenlo.core.catalog.typical import lamp_types, rendering_classes
+from wenlo.core.catalog.data_files import rendering_classes
+from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.optics.lamp import angle_at, exponent_of, placed
 from wenlo.core.photometry.colour import seen_white
 from wenlo.core.proposals.notes import notes

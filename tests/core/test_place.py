@@ -14,7 +14,7 @@ from wenlo.core.analysis.lamp_flow import lamp_flow
 from wenlo.core.analysis.meter_marks import facing_of, mark_readings
 from wenlo.core.brief.brief import Brief, Camera, LampSetting, OtherLight, Room, Subject, Wanted
 from wenlo.core.brief.set_objects import Alcove, Block, Board, Day, MeterMark
-from wenlo.core.catalog.typical import gels
+from wenlo.core.catalog.data_files import gels
 from wenlo.core.document.shoot import read_shoot
 from wenlo.core.errors import InvalidInput
 from wenlo.core.geometry.boxes import Box, meet

@@ -9,7 +9,8 @@ import pytest
 from factories import make_shoot, shelf_row
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.brief.set_objects import Block
-from wenlo.core.catalog.typical import lamp_types, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
 from wenlo.core.document.shoot import read_shoot, write_shoot
 from wenlo.core.inventory.stocked import stocked

@@ -4,7 +4,8 @@ import math
 
 import pytest
 
-from wenlo.core.catalog.typical import lamp_types, sheet_materials, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import lamp_types, sheet_materials
 from wenlo.core.optics.lobe import lobe_exponent
 
 

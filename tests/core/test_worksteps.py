@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from factories import make_shoot
 from wenlo.core.brief.workshop import Workshop
-from wenlo.core.catalog.typical import coverings, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import coverings
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.cloth import SEAM, from_roll, seam_of
 from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Step

@@ -14,15 +14,15 @@ ASK = """
 import json
 import wenlo.core.catalog.typical as typical
 
-read = typical._read
+read = typical.read_file
 
 def with_one_more(name):
     rows = read(name)
     if name == "lamps.json":
-        rows["lamps"]["toy_tube"] = {**rows["lamps"]["chip_60_bare"], "name": "toy tube", "lumens": 2000, "mass": 0.4}
+        rows["lamps"]["toy_tube"] = {**rows["lamps"]["chip_60_bare"], "name": "toy tube", "amount": 2000, "mass": 0.4}
     return rows
 
-typical._read = with_one_more
+typical.read_file = with_one_more
 from wenlo.core.analysis.efforts import TRYING
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import Brief, OtherLight

@@ -258,6 +258,7 @@ class KindAnswer(BaseModel):
     mistakes: list[str]
     controls: list[ControlAnswer]
     daylight: bool
+    standing: bool
 
 
 class LimitAnswer(BaseModel):

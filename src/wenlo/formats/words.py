@@ -1,6 +1,6 @@
 """Words that papers and the page share."""
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.instructions.order import Job
 
 

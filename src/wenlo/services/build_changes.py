@@ -8,8 +8,9 @@ from typing import Any
 
 from pydantic import Field, field_validator
 
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import lamp_of
-from wenlo.core.catalog.typical import lamp_types, stock
+from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.batch import plan_batch
 from wenlo.core.instructions.packing import bundles, comes_apart

@@ -9,7 +9,8 @@ from pydantic import BaseModel
 from wenlo.core.brief.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
-from wenlo.core.catalog.typical import Gel, bounce_faces, face_materials, gels, lamp_types, sheet_materials, stock
+from wenlo.core.catalog.data_files import Gel, gels, stock
+from wenlo.core.catalog.typical import bounce_faces, face_materials, lamp_types, sheet_materials
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.photometry.stops import format_stops
@@ -149,7 +150,9 @@ class Control:
 
 @dataclass(frozen=True, kw_only=True)
 class KindLine:
-    """A kind of modifier: what it is good and bad at, its mistakes, and its parameters."""
+    """A kind of modifier: what it is good and bad at, its mistakes, and its parameters; whether it is a sheet that stands
+    by itself, with a lamp behind it, and is drawn as such.
+    """
 
     id: str
     name: str
@@ -159,6 +162,7 @@ class KindLine:
     mistakes: tuple[str, ...]
     controls: tuple[Control, ...]
     daylight: bool = False
+    standing: bool = False
 
 
 def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
@@ -187,6 +191,7 @@ def kind_lines() -> list[KindLine]:
             mistakes=kind.mistakes,
             controls=tuple(_controls(kind.parameters)),
             daylight=kind.daylight is not None,
+            standing=kind.capabilities.standing is not None,
         )
         for kind in kinds().values()
     ]

@@ -6,9 +6,9 @@ from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
 
+from wenlo.core.catalog.data_files import rendering_classes
 from wenlo.core.catalog.items import CATEGORIES, Category, Item, read_values
 from wenlo.core.catalog.own import snapshot
-from wenlo.core.catalog.typical import rendering_classes
 from wenlo.core.inventory.starter import starter
 from wenlo.core.inventory.words import curve_of, in_words
 from wenlo.core.units.fields import limits_of_field

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.errors import Impossible
 
 SIZE = {"width": 1.0, "height": 1.3, "top_height": 1.9}

@@ -3,7 +3,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Dropdown, Segmented, Tabs } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { buildQuery } from '../../shared/api/build';
-import { ApiProblem, answer, api, type Build, isFrame, type Shoot } from '../../shared/api/client';
+import { ApiProblem, answer, api, type Build, isStanding, type Shoot } from '../../shared/api/client';
+import { catalogueQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
 import { useShoot } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
@@ -177,6 +178,7 @@ function BuildOf({
   id: string;
 }) {
   const { data: build, error, isPlaceholderData } = useQuery(buildQuery(document));
+  const { data } = useQuery(catalogueQuery);
   const { units } = document;
   if (error) {
     const words = error instanceof ApiProblem ? error.message : 'The parts cannot be worked out.';
@@ -197,11 +199,11 @@ function BuildOf({
         <div className={css.buildTop}>
           <figure className="card">
             <figcaption>
-              {isFrame(document)
+              {isStanding(document, data)
                 ? 'Parts in place, to scale'
                 : 'Boards and cloth as they are cut, on one scale'}
             </figcaption>
-            {isFrame(document) ? (
+            {isStanding(document, data) ? (
               <FrameParts build={build} document={document} />
             ) : (
               <Scrolls label="Boards and cloth">
@@ -267,7 +269,7 @@ function BuildOf({
           <CutDone document={document} build={build} />
           <Scrolls label="Bars and boards">
             <CutPlan build={build} units={units} />
-            {isFrame(document) ? <SheetPlans build={build} units={units} /> : null}
+            {isStanding(document, data) ? <SheetPlans build={build} units={units} /> : null}
           </Scrolls>
         </section>
       </div>

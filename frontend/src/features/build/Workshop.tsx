@@ -13,7 +13,7 @@ const CUTTING = [
 
 export function Workshop({ build, document }: { build: Build; document: Shoot }) {
   const { units, design } = document;
-  const pipe = design.kind === 'diffusion_frame' && design.structure === 'pipe';
+  const pipe = 'structure' in design && design.structure === 'pipe';
   const cut = build.first_cuts.filter((f) => f.cuts.length);
   const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
   return (

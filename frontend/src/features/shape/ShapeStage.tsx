@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import { type Catalogue, type Figures, isFrame, type Shoot } from '../../shared/api/client';
+import { type Catalogue, type Figures, isStanding, type Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
 import { isPerson } from '../../shared/drawing/PlanView';
 import { FlagFinder } from '../../shared/light/FlagFinder';
@@ -31,7 +31,7 @@ function Controls({ figures }: { figures: Figures | null }) {
   const document = useShoot((s) => s.document);
   const { data } = useQuery(catalogueQuery);
   if (!document || !data) return null;
-  if (!isFrame(document)) return <OtherKind document={document} data={data} figures={figures} />;
+  if (!isStanding(document, data)) return <OtherKind document={document} data={data} figures={figures} />;
   const { design } = document;
   const bars = data.materials.filter((m) => m.group === design.structure);
   return (
@@ -233,13 +233,13 @@ export function ShapeStage() {
                 <figcaption className="plan-head">
                   <span>
                     {kind.charAt(0).toUpperCase() + kind.slice(1)},{' '}
-                    {isFrame(document) ? 'section' : 'from the side'}
+                    {isStanding(document, data) ? 'section' : 'from the side'}
                   </span>
                   <Button size="small" onClick={() => setRanking(true)}>
                     All kinds for this brief…
                   </Button>
                 </figcaption>
-                {isFrame(document) ? (
+                {isStanding(document, data) ? (
                   <SideSection document={document} figures={figures} />
                 ) : (
                   <KindSide document={document} figures={figures} />
@@ -249,7 +249,7 @@ export function ShapeStage() {
                 <figcaption>
                   From the subject <GlowKey />
                 </figcaption>
-                {isFrame(document) ? (
+                {isStanding(document, data) ? (
                   <FrontView document={document} figures={figures} />
                 ) : (
                   <KindFront document={document} figures={figures} />

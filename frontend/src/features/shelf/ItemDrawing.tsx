@@ -114,7 +114,7 @@ function LampDrawing({ values, curve, size }: { values: Values; curve: number[][
       aria-label="Light over the angle from straight ahead"
     >
       {bulb ? (
-        <circle cx={x} cy={size / 2} r={size * 0.42} />
+        <circle cx={x} cy={size / 2} r={size * 0.42} className={css.lobe} />
       ) : (
         <Polar curve={curve} x={x} y={size / 2} radius={w * 0.72} />
       )}

@@ -9,9 +9,6 @@ type Whole<T> = T extends (infer U)[] ? Whole<U>[] : T extends object ? { [K in 
 export type Shoot = Whole<Schemas['Shoot']>;
 export type FrameDesign = Whole<Schemas['FrameParameters']>;
 export type FrameShoot = Omit<Shoot, 'design'> & { design: FrameDesign };
-/** Whether the design is a diffusion frame, which has drawings and proposals of its own. */
-export const isFrame = (document: Shoot): document is Shoot & { design: FrameDesign } =>
-  document.design.kind === 'diffusion_frame';
 export type ShootAnswer = Omit<Schemas['ShootAnswer'], 'document'> & { document: Shoot };
 export type Figures = Schemas['FiguresResult'];
 export type Gauge = Schemas['GaugeResult'];
@@ -19,6 +16,11 @@ export type GaugeKey = Gauge['key'];
 export type Build = Schemas['BuildResult'];
 export type Advice = Schemas['AdviceResult'];
 export type Catalogue = Schemas['Catalogue'];
+
+/** Whether the modifier is a sheet that stands by itself: its drawings show the frame, the lamp behind it and its beam. */
+export const isStanding = (document: Shoot, data: Catalogue | undefined): document is FrameShoot =>
+  data?.kinds.find((k) => k.id === document.design.kind)?.standing ?? false;
+
 export type Problem = Schemas['Problem'];
 
 export const api = createClient<paths>({ baseUrl: '' });

@@ -52,6 +52,7 @@ def read_catalogue() -> Catalogue:
                 replaces=list(k.replaces),
                 mistakes=list(k.mistakes),
                 daylight=k.daylight,
+                standing=k.standing,
                 controls=[
                     ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options)))
                     for c in k.controls

@@ -8,8 +8,9 @@ from pydantic import AfterValidator, Field, PrivateAttr, model_validator
 
 from wenlo.core.brief.set_objects import Alcove, Day, SetPiece
 from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.data_files import gels
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import FinishRef, LampRef, LightRef, lamp_of, one_of
-from wenlo.core.catalog.typical import LampType, gels
 from wenlo.core.ids import Key, keyed
 from wenlo.core.photometry.exposure import Receptor
 from wenlo.core.units.fields import DocumentPart, PathText, ShortText, at_field, quantity

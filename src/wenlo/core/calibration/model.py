@@ -59,7 +59,7 @@ def sheet_values(ref: Any, stops: float) -> dict[str, Any]:
     t = min(before * 2.0**stops, 0.97)
     absorbed = 1.0 - before - row.reflectance
     told = {
-        "roll_width": row.roll_width,
+        "roll_width": row.width,
         "board_length": row.board_length,
         "form": row.form,
         "price": row.price,

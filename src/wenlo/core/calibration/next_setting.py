@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from wenlo.core.calibration.moving import Move
-from wenlo.core.catalog.typical import LampType
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.optics.lamp import dial_words
 from wenlo.core.photometry.exposure import format_aperture, third_stop_aperture, third_stop_iso

@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from wenlo.core.catalog.bench_readings import read_bench
-from wenlo.core.catalog.typical import GoodSide, Joined, rendering_classes
+from wenlo.core.catalog.data_files import GoodSide, Joined, rendering_classes
 from wenlo.core.errors import FieldError, InvalidInput
 from wenlo.core.photometry.distribution import Distribution
 from wenlo.core.units.fields import DocumentPart, ShortText, Text, at_field, field_errors, quantity
@@ -138,7 +138,7 @@ class LampValues(DocumentPart):
         return self
 
 
-class _Sold(DocumentPart):
+class Sold(DocumentPart):
     """Sold from a roll by the metre, or as boards."""
 
     form: Literal["cloth", "board"] = "cloth"
@@ -153,7 +153,7 @@ class _Sold(DocumentPart):
     price: float = _price("of a metre or a board")
 
     @model_validator(mode="after")
-    def _board(self) -> "_Sold":
+    def _board(self) -> "Sold":
         if self.form == "board" and self.board_length is None:
             raise at_field("board_length", "A board has a length; give it, or choose cloth.")
         return self
@@ -163,7 +163,7 @@ def _both(low: float | None, high: float | None) -> tuple[float, float] | None:
     return None if low is None or high is None else (low, high)
 
 
-class SheetValues(_Sold):
+class SheetValues(Sold):
     """A sheet that diffuses, one layer."""
 
     transmittance: float = _share("light that passes, T", 0.5, low=0.01)
@@ -223,7 +223,7 @@ class SheetValues(_Sold):
         return self
 
 
-class FaceValues(_Sold):
+class FaceValues(Sold):
     """A face that bounces light."""
 
     red: float = _share("reflected red", 0.8, 0.99)
@@ -232,7 +232,7 @@ class FaceValues(_Sold):
     roughness: float | None = quantity(0.005, 1.0, unit="number", label="roughness of a shiny face", default=None)
 
 
-class BlackValues(_Sold):
+class BlackValues(Sold):
     """A black."""
 
     reflectance: float = _share("light that comes back", 0.04, 0.5)

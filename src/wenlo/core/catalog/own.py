@@ -4,25 +4,24 @@ Documents name generic things by their id and carry own things whole, so that a 
 opened, and whatever becomes of the Shelf.
 """
 
-import math
 from collections.abc import Callable, Iterable, Mapping
 from typing import Annotated, Any
 
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
 from wenlo.core.catalog.items import BackdropValues, FaceValues, FoundValues, LampValues, SheetValues
-from wenlo.core.catalog.typical import (
+from wenlo.core.catalog.materials import (
     BounceFace,
     Covering,
     FaceMaterial,
     LampType,
     SheetMaterial,
-    bounce_faces,
-    coverings,
-    face_materials,
-    lamp_types,
-    sheet_materials,
+    face_from,
+    finish_from,
+    lamp_from,
+    sheet_from,
 )
+from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types, sheet_materials
 from wenlo.core.units.fields import OWN_TAG, DocumentPart, ShortText
 
 REF_TAGS = frozenset({"by_id", OWN_TAG})
@@ -201,124 +200,29 @@ FinishRef = Annotated[
 
 def lamp_of(ref: str | OwnLamp) -> LampType:
     """The lamp that a reference stands for."""
-    return lamp_types()[ref] if isinstance(ref, str) else snapshot_lamp(ref.values, id=ref.id, name=ref.name)
-
-
-def snapshot_lamp(v: LampValues, *, id: str = "own", name: str = "own lamp") -> LampType:
-    """The lamp that has these values."""
-    zoom = None if v.zoom_short is None or v.zoom_long is None else (v.zoom_short, v.zoom_long)
-    return LampType(
-        id=id,
-        name=name,
-        kind=v.kind,
-        shape=v.shape,
-        size=(v.width, v.height),
-        amount=v.amount,
-        beam=math.radians(v.beam),
-        electrical_watts=v.electrical_watts,
-        colour_temperature=v.colour_temperature,
-        lowest_power=v.lowest_power,
-        steps=v.steps,
-        mass=v.mass,
-        mount=v.mount,
-        rendering=v.rendering,
-        flicker=v.flicker,
-        zoom=zoom,
-        duration=v.duration,
-        quenched=v.quenched,
-        inner=v.inner,
-        price=v.price,
-        carries=v.carries,
-        vents=v.vents,
-        distribution=None if v.distribution is None else v.distribution.distribution(),
-        dial=None if v.dial is None else (tuple(v.dial.marks), tuple(v.dial.shares)),
-        power_factor=v.power_factor,
-        supply_mass=v.supply_mass,
-        modelling_watts=v.modelling_watts,
-        recharge_watts=v.recharge_watts,
-        joules=v.joules,
-        coloured=v.coloured,
-    )
+    return lamp_types()[ref] if isinstance(ref, str) else lamp_from(ref.values, id=ref.id, name=ref.name)
 
 
 def sheet_material(ref: str | OwnSheet) -> SheetMaterial:
     """The sheet that a reference stands for."""
-    if isinstance(ref, str):
-        return sheet_materials()[ref]
-    v = ref.values
-    return SheetMaterial(
-        id=ref.id,
-        name=ref.name,
-        transmittance=v.transmittance,
-        transmittance_low=v.transmittance_low,
-        transmittance_high=v.transmittance_high,
-        unscattered=v.unscattered,
-        lobe_half_width=None if v.lobe is None else math.radians(v.lobe),
-        reflectance=v.reflectance,
-        tint=(v.tint_red, v.tint_green, v.tint_blue),
-        mass_per_area=v.mass_per_area,
-        keep_below_celsius=v.keep_below,
-        form=v.form,
-        roll_width=v.roll_width,
-        board_length=v.board_length,
-        price=v.price,
-        joined=v.joined,
-        grain=v.grain,
-        good_side=v.good_side,
-        unscattered_range=v.unscattered_range,
-        reflectance_range=v.reflectance_range,
-        lobe_range=None if v.lobe_range is None else (math.radians(v.lobe_range[0]), math.radians(v.lobe_range[1])),
-    )
+    return sheet_materials()[ref] if isinstance(ref, str) else sheet_from(ref.values, id=ref.id, name=ref.name)
 
 
 def bounce_face(ref: str | OwnFace) -> BounceFace:
     """The bounce face that a reference stands for."""
-    if isinstance(ref, str):
-        return bounce_faces()[ref]
-    v = ref.values
-    return BounceFace(
-        id=ref.id,
-        name=ref.name,
-        reflectance=(v.red, v.green, v.blue),
-        alpha=v.roughness,
-        form=v.form,
-        width=v.roll_width,
-        board_length=v.board_length,
-        price=v.price,
-        mass_per_area=v.mass_per_area,
-        keep_below_celsius=v.keep_below,
-        joined=v.joined,
-        grain=v.grain,
-        good_side=v.good_side,
-    )
+    return bounce_faces()[ref] if isinstance(ref, str) else face_from(ref.values, id=ref.id, name=ref.name)
 
 
 def finish_material(ref: str | OwnBackdrop) -> FaceMaterial:
     """The finish that a reference stands for."""
-    if isinstance(ref, str):
-        return face_materials()[ref]
-    v = ref.values
-    return FaceMaterial(id=ref.id, name=ref.name, reflectance=(v.red, v.green, v.blue), shiny=v.side == "shiny")
+    return face_materials()[ref] if isinstance(ref, str) else finish_from(ref.values, id=ref.id, name=ref.name)
 
 
 def covering_of(ref: CoverRef) -> Covering:
     """What a build is covered with."""
     if isinstance(ref, str):
         return coverings()[ref]
-    v = ref.values
-    return Covering(
-        id=ref.id,
-        name=ref.name,
-        form=v.form,
-        width=v.roll_width,
-        board_length=v.board_length,
-        price=v.price,
-        mass_per_area=v.mass_per_area,
-        keep_below_celsius=v.keep_below,
-        joined=v.joined,
-        grain=v.grain,
-        good_side=v.good_side,
-    )
+    return sheet_material(ref) if isinstance(ref, OwnSheet) else bounce_face(ref)
 
 
 def provenance(ref: str | Own) -> str:

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass, field
 
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
-from wenlo.core.catalog.typical import stock
 from wenlo.core.fabrication.cloth import boards_for, from_roll, of_strips, orient_on_board
 from wenlo.core.fabrication.fasteners import Batten, butt, eyes, faced, splint
 from wenlo.core.fabrication.members import Members, Splice

@@ -2,7 +2,7 @@
 
 import math
 
-from wenlo.core.catalog.typical import Covering, SheetMaterial, covering_of_sheet
+from wenlo.core.catalog.materials import Covering, SheetMaterial
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.parts import ClothPiece
 from wenlo.core.units.length import format_length
@@ -50,15 +50,14 @@ def sheet_pieces(
             continue
         allowance = girth / 2 + OVERLAP + HEM
         cut = (width + 2 * allowance, height + 2 * allowance)
-        covering = covering_of_sheet(material)
-        strips, strip_width, length = from_roll(cut, covering)
+        strips, strip_width, length = from_roll(cut, material)
         taped = material.joined == "taped"
         note = (
             f"{allowance * 1000:.0f} mm more on every edge: {girth * 500:.0f} mm round the member, "
             f"{OVERLAP * 1000:.0f} mm overlap, {HEM * 1000:.0f} mm {'folded in under tape' if taped else 'hem'}"
         )
         if strips > 1:
-            note += f"; {of_strips(strips, covering)} (it shows as a faint line)"
+            note += f"; {of_strips(strips, material)} (it shows as a faint line)"
         if layers > 1 and not apart:
             note += f"; layers {material.joined} into one edge"
         pieces.append(
@@ -74,7 +73,7 @@ def sheet_pieces(
                 note=note,
                 price=length * material.price,
                 mass=cut[0] * cut[1] * material.mass_per_area,
-                covering=covering,
+                covering=material,
             )
         )
     return tuple(pieces)
@@ -131,7 +130,7 @@ def boards_for(cut: tuple[float, float], covering: Covering) -> tuple[int, int]:
 
 def _board(material: SheetMaterial, *, label: str, width: float, height: float) -> ClothPiece:
     long_side, short_side = max(width, height), min(width, height)
-    board = (material.board_length or 0.0, material.roll_width)
+    board = (material.board_length or 0.0, material.width)
     if long_side > max(board) + 1e-9 or short_side > min(board) + 1e-9:
         limit = f"{format_length(max(board))} × {format_length(min(board))}"
         message = f"{material.name} comes in boards of {limit}; make the frame no larger or choose a cloth."
@@ -147,6 +146,6 @@ def _board(material: SheetMaterial, *, label: str, width: float, height: float) 
         form="board",
         price=material.price,
         mass=width * height * material.mass_per_area,
-        covering=covering_of_sheet(material),
+        covering=material,
         note="cut to the outside of the frame, edges eased, held with clamps and soft pads",
     )

@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from wenlo.core.catalog.typical import Covering
+from wenlo.core.catalog.materials import Covering
 from wenlo.core.fabrication.cloth import SELL_STEP, boards_for, orient_on_board, seam_of
 from wenlo.core.fabrication.columns import plan_boards_proved
 from wenlo.core.fabrication.parts import ClothPiece

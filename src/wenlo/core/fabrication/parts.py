@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal, get_args
 
-from wenlo.core.catalog.typical import Covering
+from wenlo.core.catalog.materials import Covering
 
 
 @dataclass(frozen=True, kw_only=True)

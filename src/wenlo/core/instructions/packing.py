@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.fasteners import Batten
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.repair import renewals

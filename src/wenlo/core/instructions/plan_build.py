@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from wenlo.core.brief.workshop import Workshop
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import OwnBoard
 from wenlo.core.fabrication.cutplan import OwnBar
 from wenlo.core.fabrication.parts import BuildPlan

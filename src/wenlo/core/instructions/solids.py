@@ -13,7 +13,7 @@ import numpy as np
 from manifold3d import CrossSection, Manifold
 from numpy.typing import NDArray
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.fasteners import CLEARANCE, LONG, Batten
 from wenlo.core.fabrication.parts import BuildPlan, PrintForm, PrintSpec
 from wenlo.core.instructions.packing import section

@@ -4,7 +4,8 @@ import re
 from dataclasses import replace
 from functools import cache
 
-from wenlo.core.catalog.typical import coverings, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.typical import coverings
 from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, Piece, Step
 from wenlo.core.instructions.order import Schedule

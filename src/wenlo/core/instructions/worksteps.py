@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from wenlo.core.brief.workshop import Cutting
-from wenlo.core.catalog.typical import GoodSide, Joined, stock
+from wenlo.core.catalog.data_files import GoodSide, Joined, stock
 from wenlo.core.fabrication.covers import CoverPlan
 from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Piece, Step

@@ -7,7 +7,9 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, get_args
 
-from wenlo.core.catalog.typical import Covering, black_materials, bounce_faces, coverings, sheet_materials, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.materials import Covering
+from wenlo.core.catalog.typical import black_materials, bounce_faces, coverings, sheet_materials
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices

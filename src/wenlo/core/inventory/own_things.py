@@ -8,8 +8,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import OwnFace, OwnLamp, OwnSheet, bounce_face, sheet_material
-from wenlo.core.catalog.typical import stock
 from wenlo.core.inventory.stocked import Stocked
 from wenlo.core.modifiers.kind import Kind, ModifierParameters
 

@@ -3,7 +3,7 @@
 from collections import Counter
 from dataclasses import dataclass, replace
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import OwnBoard
 from wenlo.core.fabrication.cutplan import OwnBar
 from wenlo.core.fabrication.parts import BuildPlan, Fitting

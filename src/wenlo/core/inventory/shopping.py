@@ -5,7 +5,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import CoverPlan, OwnBoard, plan_covers
 from wenlo.core.fabrication.cutplan import CutPlan, OwnBar, plan_cuts
 from wenlo.core.fabrication.parts import BuildPlan, StockLength

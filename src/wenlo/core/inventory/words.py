@@ -18,7 +18,7 @@ from wenlo.core.catalog.items import (
     SupportValues,
     ToolValues,
 )
-from wenlo.core.catalog.own import snapshot_lamp
+from wenlo.core.catalog.materials import lamp_from
 from wenlo.core.optics.lamp import exponent_of
 from wenlo.core.optics.lobe import lobe_exponent
 from wenlo.core.units.length import UnitSystem, format_length
@@ -115,7 +115,7 @@ def curve_of(values: Any) -> tuple[tuple[float, float], ...]:
             )
         if values.shape == "sphere":
             return tuple((float(a), 1.0) for a in ANGLES)
-        m = exponent_of(snapshot_lamp(values))
+        m = exponent_of(lamp_from(values))
         return tuple((float(a), max(math.cos(math.radians(a)), 0.0) ** m if a < 90 else 0.0) for a in ANGLES)
     return ()
 

@@ -258,7 +258,7 @@ def figures(design: AcrylicTableParameters, brief: Brief, units: UnitSystem, pro
 
 def _in_one_piece(design: AcrylicTableParameters, long: float) -> None:
     row = sheet_material(design.acrylic)
-    boards = sorted((row.roll_width, row.board_length or math.inf))
+    boards = sorted((row.width, row.board_length or math.inf))
     if min(design.width, long) <= boards[0] + 1e-9 and max(design.width, long) <= boards[1] + 1e-9:
         return
     sold = f"{format_length(boards[1])} × {format_length(boards[0])}"

@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 from pydantic import field_validator, model_validator
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
-from wenlo.core.catalog.typical import stock
 from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import Form
-from wenlo.core.catalog.typical import LampType
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.slots import Capabilities, Slot, slots_of
 from wenlo.core.optics.lamp import Emitter

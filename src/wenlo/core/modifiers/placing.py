@@ -8,8 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import OwnFace, OwnSheet, bounce_face, sheet_material
-from wenlo.core.catalog.typical import LampType, black_materials
+from wenlo.core.catalog.typical import black_materials
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.typical import LampType
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.fabrication.templates import circle, oblong, pierced

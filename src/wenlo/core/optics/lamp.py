@@ -7,7 +7,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.catalog.typical import LampType
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.photometry.distribution import Distribution
 from wenlo.core.photometry.exposure import format_power

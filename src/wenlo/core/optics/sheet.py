@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.catalog.typical import SheetMaterial
+from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.optics.finish import CellGrid, Gloss, Shine
 from wenlo.core.optics.lobe import joined_lobe, lobe_exponent
 

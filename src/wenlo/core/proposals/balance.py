@@ -8,8 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from wenlo.core.brief.brief import Brief, OtherLight
+from wenlo.core.catalog.data_files import gels
 from wenlo.core.catalog.own import SUN, WINDOW, is_natural
-from wenlo.core.catalog.typical import gels
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired

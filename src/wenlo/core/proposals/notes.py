@@ -11,8 +11,8 @@ from wenlo.core.analysis.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.analysis.figures import Evaluated
 from wenlo.core.analysis.gauges import shutter_text
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.data_files import rendering_classes
 from wenlo.core.catalog.own import is_natural, lamp_of, sheet_material
-from wenlo.core.catalog.typical import rendering_classes
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired

@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterator
 
 from wenlo.core.analysis.figures import Light
-from wenlo.core.catalog.typical import gels
+from wenlo.core.catalog.data_files import gels
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.photometry.exposure import format_aperture, third_stop_aperture

@@ -10,8 +10,9 @@ from wenlo.core.analysis.apparent import OUTLINE_THRESHOLD
 from wenlo.core.analysis.efforts import TRY_CELLS, TRYING
 from wenlo.core.analysis.figures import Light, modifier_light
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import bounce_face, finish_material, sheet_material
-from wenlo.core.catalog.typical import SheetMaterial, sheet_materials
+from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.kind import Hold, KindFigure, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of

@@ -13,8 +13,9 @@ from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS, TRYING
 from wenlo.core.analysis.figures import Light, evaluate, modifier_light
 from wenlo.core.analysis.light_layers import action_range
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import sheet_material
-from wenlo.core.catalog.typical import SheetMaterial, sheet_materials
+from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.errors import Impossible
 from wenlo.core.inventory.own_things import lit_by, of_own_bars, of_own_materials
 from wenlo.core.inventory.shopping import WorkedBuild, work_out

@@ -4,7 +4,7 @@ stretched frames.
 
 import math
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.inventory.changes import bending_stiffness
 
 CREEP = 1.0 / 3.0

@@ -5,7 +5,8 @@ are bent.
 import math
 from collections.abc import Callable, Iterator
 
-from wenlo.core.catalog.typical import LampType, stock
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.packing import section
 from wenlo.core.modifiers.kind import ModifierParameters

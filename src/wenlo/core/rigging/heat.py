@@ -8,7 +8,7 @@ Housing: what the lamps leave inside flows out through the walls and with the ai
 import math
 from dataclasses import dataclass, replace
 
-from wenlo.core.catalog.typical import LampType
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.optics.lamp import exponent_of
 from wenlo.core.rigging.statics import GRAVITY
 

@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.brief.set_objects import Block, Board, OtherPerson
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import is_natural, lamp_of
-from wenlo.core.catalog.typical import LampType
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.parts import BuildPlan

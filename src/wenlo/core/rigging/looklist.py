@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
+from wenlo.core.catalog.data_files import gels
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import is_natural, lamp_of
-from wenlo.core.catalog.typical import LampType, gels
 from wenlo.core.document.shoot import LampState, Look, Shoot
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import dial_words

@@ -4,7 +4,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from wenlo.core.catalog.typical import LampType
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.document.rigging import WetPlace
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.checks import About

@@ -8,8 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from wenlo.core.brief.brief import LampSetting, OtherLight
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import OwnLamp, is_natural, lamp_of
-from wenlo.core.catalog.typical import LampType, stock
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import WenloError

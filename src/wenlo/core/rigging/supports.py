@@ -5,8 +5,8 @@ proposed.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
+from wenlo.core.catalog.data_files import found_stock
 from wenlo.core.catalog.items import SupportValues
-from wenlo.core.catalog.typical import found_stock
 from wenlo.core.inventory.stocked import Stocked
 from wenlo.core.rigging.homemade import HomeMade, home_made
 from wenlo.core.rigging.interfaces import Face

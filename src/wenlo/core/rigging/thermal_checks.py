@@ -9,8 +9,9 @@ from typing import Any
 
 import numpy as np
 
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import bounce_face, sheet_material
-from wenlo.core.catalog.typical import LampType, stock
 from wenlo.core.document.rigging import Rigging
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import ModifierParameters

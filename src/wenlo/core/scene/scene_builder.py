@@ -7,8 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import SENSORS, Brief, LampSetting, OtherLight
+from wenlo.core.catalog.data_files import gels
 from wenlo.core.catalog.own import SKY, SUN, WINDOW, OwnLamp, is_natural, lamp_of
-from wenlo.core.catalog.typical import gels
 from wenlo.core.geometry.sun import sun_height_and_bearing
 from wenlo.core.modifiers.daylight import KELVIN, clear_sky_illuminance, sun_illuminance
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters, Opening

@@ -10,8 +10,9 @@ from wenlo.core.calibration.bench.lens import measure_lens
 from wenlo.core.calibration.bench.outline import measure_outline
 from wenlo.core.calibration.bench.sheet import measure_sheet
 from wenlo.core.catalog.bench_readings import Bench, FaceBench, LampBench, LensBench, OutlineBench, SheetBench
+from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import OwnSheet, sheet_material
-from wenlo.core.catalog.typical import SheetMaterial, sheet_materials
+from wenlo.core.catalog.typical import sheet_materials
 
 
 def measure(bench: Bench, taken_for: str | OwnSheet | None = None) -> BenchFound:

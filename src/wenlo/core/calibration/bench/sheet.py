@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.calibration.bench.found import READING, BenchFound, MeasuredFigure
 from wenlo.core.catalog.bench_readings import SheetBench, SheetReading
-from wenlo.core.catalog.typical import SheetMaterial
+from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.errors import Impossible
 from wenlo.core.optics.lobe import TABLE_SIZE, lobe_exponent, lobe_scaling
 

@@ -8,7 +8,7 @@ because a tapered socket stops a dry pipe a third to two thirds of the way.
 from dataclasses import dataclass
 from typing import Any
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
 from wenlo.core.fabrication.structures.shape import FrameShape

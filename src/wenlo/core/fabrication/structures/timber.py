@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from wenlo.core.catalog.typical import stock
+from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.fasteners import (
     LAP,
     LONG,

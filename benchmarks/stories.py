@@ -345,7 +345,7 @@ class Story:
 def _changes(line: dict[str, Any]) -> Iterator[tuple[tuple[str, ...], Any]]:
     for change in line["changes"]:
         value = change["value"]
-        yield tuple(change["path"]), round(value, 6) if isinstance(value, float) else str(value)
+        yield tuple(change["path"]), round(value, 6) if isinstance(value, int | float) else str(value)
 
 
 def kill_server(url: str) -> None:
@@ -387,7 +387,7 @@ def main(arguments: list[str] | None = None) -> int:
             try:
                 wrong = story.run()
             except Error as trouble:
-                wrong = [f"the story could not be told: {str(trouble).splitlines()[0]}"]
+                wrong = [f"the story could not be told: {' | '.join(str(trouble).splitlines()[:14])}"]
             if wrong:
                 print(f"story {seed}: {'; '.join(wrong)}\n  {', '.join(story.told.steps)}", flush=True)
                 print("\n".join(f"    {line}" for line in story.told.sent), flush=True)

@@ -162,6 +162,43 @@ def test_every_formula_names_its_source(path):
     assert bare == []
 
 
+def section(documentation: str, title: str) -> str:
+    found = re.search(rf"^{title}\n-+\n(.*?)(?=^\w+\n-+$|^>>> |\Z)", documentation, re.M | re.S)
+    return found[1] if found else ""
+
+
+def described(function: ast.FunctionDef) -> set[str]:
+    """Arguments that the section on parameters describes, several to a line."""
+    lines = re.findall(r"^([\w, ]+): \S", section(ast.get_docstring(function) or "", "Parameters"), re.M)
+    return {name.strip() for line in lines for name in line.split(",")}
+
+
+@pytest.mark.parametrize(
+    "path", [p for p in modules(outside_kinds=True) if p.relative_to(CORE).parts[0] in PHYSICS], ids=named
+)
+def test_every_formula_says_what_goes_in_and_what_comes_out(path):
+    wrong = []
+    for function in public_functions(ast.parse(path.read_text("utf-8"))):
+        if not holds_a_formula(function):
+            continue
+        documentation = ast.get_docstring(function) or ""
+        arguments = {a.arg for a in (*function.args.args, *function.args.kwonlyargs)} - {"self", "cls"}
+        if described(function) != arguments:
+            wrong.append(f"{function.name}: parameters {sorted(arguments ^ described(function))}")
+        answer = section(documentation, "Returns")
+        if not answer:
+            wrong.append(f"{function.name}: no section on what it returns")
+        if function.returns is not None and ast.unparse(function.returns) == "float" and "[" not in answer:
+            wrong.append(f"{function.name}: a number without its unit")
+        raised = {
+            ast.unparse(node.exc).split("(")[0]
+            for node in ast.walk(function)
+            if isinstance(node, ast.Raise) and isinstance(node.exc, ast.Call)
+        }
+        wrong += [f"{function.name}: raises {name}" for name in raised if name not in section(documentation, "Raises")]
+    assert wrong == []
+
+
 def test_every_source_is_in_the_bibliography():
     found = {key for path in CORE.rglob("*.py") for key in cited(path.read_text("utf-8"))}
     assert len(found) > 20

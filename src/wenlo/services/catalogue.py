@@ -150,8 +150,8 @@ class Control:
 
 @dataclass(frozen=True, kw_only=True)
 class KindLine:
-    """A kind of modifier: what it is good and bad at, its mistakes, and its parameters; whether it is a sheet that stands
-    by itself, with a lamp behind it, and is drawn as such.
+    """A kind of modifier: what it is good and bad at, its mistakes, and its parameters; whether it is drawn as a sheet
+    that stands by itself with a lamp behind it.
     """
 
     id: str

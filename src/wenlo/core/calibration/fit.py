@@ -94,6 +94,10 @@ def fit(readings: Sequence[float], predict: Predict, unknowns: Sequence[Unknown]
     predict: the set with unknowns moved.
     unknowns: what may be off in this set.
 
+    Returns
+    -------
+    Fit: the unknown that explains the readings best, its move and how sure. [stop]
+
     Raises
     ------
     Impossible

@@ -52,6 +52,10 @@ def frames_apart(one: AreaLevel, other: AreaLevel, *, exposure: float, tied: boo
     exposure: how much more exposure the other had. [stop]
     tied: whether a card tells the exposure, whose own error then counts.
     fitted: whether the camera's curve was found.
+
+    Returns
+    -------
+    Difference: stops by which the area is brighter in ``one``, with the 95 % half-width. [stop]
     """
     apart = stops_apart(one, other, fitted=fitted, exposure=exposure)
     # marks of shutter, aperture and ISO are kept to about a twentieth of a stop
@@ -84,6 +88,11 @@ def spill(
     with_light, without: the wall in both frames.
     reference: what the spill is held against, such as the face in the frame with the lamp.
     exposure: how much more exposure the frame without had. [stop]
+    fitted: whether the camera's curve was found.
+
+    Returns
+    -------
+    Spill: what the lamp gives the wall, under the reference. [stop]
 
     Raises
     ------

@@ -71,6 +71,14 @@ def linearised(values: Array) -> Array:
     """Linear light of encoded values from 0 to 1: the inverse of sRGB (IEC 61966-2-1).
 
     Source: [IEC61966].
+
+    Parameters
+    ----------
+    values: encoded, 0 to 1, any shape. [-]
+
+    Returns
+    -------
+    Array: linear light, same shape. [-]
     """
     out: Array = np.where(values <= 0.04045, values / 12.92, ((np.maximum(values, 0.0) + 0.055) / 1.055) ** 2.4)
     return out
@@ -92,6 +100,15 @@ def area_slices(picture: LinearPhotograph, area: Area) -> tuple[slice, slice]:
     """Rows and columns of an area, two pixels at the least, those of the rim where it begins there.
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    picture: with pixels of shape (H, W, 3).
+    area: in shares of width and height. [-]
+
+    Returns
+    -------
+    tuple: slices of rows and of columns.
     """
     width, height = picture.size
     left, top = min(int(area.x * width), max(width - 2, 0)), min(int(area.y * height), max(height - 2, 0))
@@ -108,6 +125,15 @@ def level(picture: LinearPhotograph, area: Area) -> AreaLevel:
     The error is of the mean: neighbouring pixels are not independent after compression, so an eighth of them counts.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    picture: in linear light, shape (H, W, 3).
+    area: in shares of width and height. [-]
+
+    Returns
+    -------
+    AreaLevel: stops from middle grey with the 95 % half-width of the mean. [stop]
 
     Raises
     ------
@@ -144,6 +170,10 @@ def stops_apart(one: AreaLevel, other: AreaLevel, *, fitted: bool = False, expos
     one, other: the areas.
     fitted: whether the camera's own curve was found.
     exposure: how much more exposure the other's frame had. [stop]
+
+    Returns
+    -------
+    Difference: stops by which ``one`` is brighter, with the 95 % half-width. [stop]
     """
     stops = math.log2(one.luminance / other.luminance) + exposure
     doubt = (0.25 if fitted else 1.0) * CURVE_DOUBT * abs(stops - exposure)
@@ -166,6 +196,16 @@ def evenness(picture: LinearPhotograph, area: Area, *, cells: int = 9) -> Evenne
     """How evenly a sheet is lit.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    picture: in linear light, shape (H, W, 3).
+    area: the sheet, in shares of width and height. [-]
+    cells: along each side.
+
+    Returns
+    -------
+    Evenness: spread over the cells, and where it is brightest. [stop]
 
     Raises
     ------
@@ -211,8 +251,13 @@ def shadow_edge(
 
     Parameters
     ----------
+    picture: in linear light, shape (H, W, 3).
     start, end: of the line, in shares of width and height.
     metres: how long the line is in the scene. [m]
+
+    Returns
+    -------
+    EdgeWidth: width of the edge with its 95 % half-width. [m]
 
     Raises
     ------
@@ -286,6 +331,14 @@ def cast(neutral: AreaLevel) -> Cast:
     """Colour cast of a neutral area, from its own mean of red and blue. [stop]
 
     Source: [CIE015].
+
+    Parameters
+    ----------
+    neutral: level of an area that is grey in truth. [stop]
+
+    Returns
+    -------
+    Cast: red and blue against green. [stop]
     """
     red, green, blue = (max(x, 1e-9) for x in neutral.colour)
     return Cast(warm=math.log2(red / blue), green=math.log2(green / math.sqrt(red * blue)), error=neutral.error)
@@ -307,6 +360,16 @@ def backdrop_evenness(picture: LinearPhotograph, area: Area, *, steps: int = 16)
     """Whether a ground is clean white; clipped pixels are allowed here, and told.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    picture: in linear light, shape (H, W, 3).
+    area: the ground, in shares of width and height. [-]
+    steps: cells along each side.
+
+    Returns
+    -------
+    BackdropEvenness: spread [stop] and the share that is clipped. [-]
     """
     rows, columns = area_slices(picture, area)
     values = picture.light[rows, columns] @ LUMA
@@ -324,6 +387,14 @@ def exposure_between(one: tuple[float, float, float], other: tuple[float, float,
 
     Source: [Palmer2010].
 
+    Parameters
+    ----------
+    one, other: f-number [-], shutter [s] and ISO [-] of each frame.
+
+    Returns
+    -------
+    float: + where the first had more. [stop]
+
     >>> exposure_between((2.8, 1 / 50, 400.0), (2.8, 1 / 100, 400.0))
     1.0
     """
@@ -335,6 +406,15 @@ def curve_from_pair(one: LinearPhotograph, other: LinearPhotograph, stops: float
     stops more.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    one, other: the frames, the first with more exposure.
+    stops: how much more. [stop]
+
+    Returns
+    -------
+    float: exponent γ. [-]
 
     Raises
     ------

@@ -53,6 +53,15 @@ def sheet_values(ref: Any, stops: float) -> dict[str, Any]:
     """A sheet that passes so many stops more light: its absorptance stays, D keeps its share of T, R gives way.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    ref: the sheet, by id or of one's own.
+    stops: + passes more. [stop]
+
+    Returns
+    -------
+    dict: values of the sheet as the Shelf holds them. [-], [degree], [m]
     """
     row = sheet_material(ref)
     before = row.transmittance
@@ -129,6 +138,10 @@ def predictor(
     names: which of them were read, in order, by their keys, or by name as people write them down; :data:`KEY` is the
         face.
     effort: how finely the set is sampled.
+
+    Returns
+    -------
+    Predict: readings for moved unknowns, shape (K,) for the K names. [lx]
 
     Raises
     ------

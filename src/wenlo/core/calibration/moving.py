@@ -69,6 +69,10 @@ def move_for(wanted: float, brief: Brief, design: ModifierParameters, *, units: 
     wanted: + is more light in the picture. [stop]
     brief, design: the set as it was.
     units: how lengths are written.
+
+    Returns
+    -------
+    Move | None: the parameter, its new value [m] and what stays off. [stop]
     """
     slot = movable(design)
     if slot is None or abs(wanted) < 1e-9:

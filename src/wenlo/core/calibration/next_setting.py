@@ -48,13 +48,21 @@ def stops_asked_for(text: str) -> float:
 
     Source: [ISO2720].
 
-    >>> round(stops_asked_for("two thirds down"), 3), stops_asked_for("half a stop too dark"), stops_asked_for("+1.5")
-    (-0.667, 0.5, 1.5)
+    Parameters
+    ----------
+    text: the judgement as it was typed.
+
+    Returns
+    -------
+    float: + is more light. [stop]
 
     Raises
     ------
     InvalidInput
         When it is not understood.
+
+    >>> round(stops_asked_for("two thirds down"), 3), stops_asked_for("half a stop too dark"), stops_asked_for("+1.5")
+    (-0.667, 0.5, 1.5)
     """
     said = text.strip().lower().replace("−", "-")
     plain = re.fullmatch(r"([+-]?\d+(?:[.,]\d+)?)\s*(stops?|ev)?", said)
@@ -282,13 +290,17 @@ def ladder(
     low, high: what it lies between. [stop]
     enough: as close as is wanted. [stop]
 
-    >>> ladder([]).next, ladder([(0.0, "too bright")]).next
-    (0.0, -3.0)
+    Returns
+    -------
+    Ladder: the next setting to try and what it lies between. [stop]
 
     Raises
     ------
     InvalidInput
         When the verdicts contradict each other.
+
+    >>> ladder([]).next, ladder([(0.0, "too bright")]).next
+    (0.0, -3.0)
     """
     for stops, verdict in tried:
         if verdict == "good":

@@ -99,6 +99,10 @@ def frame(
     taken: the camera's settings; ``auto`` chooses the shutter so that the mean of the frame comes out as middle grey.
     taking: pixels and rays.
     grain: whether there is noise of the sensor.
+
+    Returns
+    -------
+    tuple: picture, encoded 0 to 1, shape (H, W, 3); exposure as the camera set it.
     """
     told, made = changed(brief, design, truth.moved)
     output = 2.0 ** truth.moved.get("lamp output", 0.0)

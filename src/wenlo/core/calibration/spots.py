@@ -73,6 +73,15 @@ def leaks(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
     more.
 
     Source: [Otsu1979].
+
+    Parameters
+    ----------
+    picture: in linear light, shape (H, W, 3).
+    area: what should be dark, in shares. [-]
+
+    Returns
+    -------
+    tuple: blemishes, the worst first, each with its place (shares) and stops over what is round it. [stop]
     """
     from scipy import ndimage
 
@@ -90,6 +99,15 @@ def lumps(picture: LinearPhotograph, area: Area) -> tuple[Blemish, ...]:
     worst first.
 
     Source: [Otsu1979].
+
+    Parameters
+    ----------
+    picture: in linear light, shape (H, W, 3).
+    area: the lit sheet, in shares. [-]
+
+    Returns
+    -------
+    tuple: blemishes, the worst first, each with its place (shares) and stops off the course. [stop]
 
     Raises
     ------
@@ -134,6 +152,15 @@ def turn(picture: LinearPhotograph, start: tuple[float, float], end: tuple[float
     Where the line crosses a share x of the radius from the middle the ball faces asin x from the camera.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    picture: in linear light, shape (H, W, 3).
+    start, end: of the line, lit rim first, in shares of width and height. [-]
+
+    Returns
+    -------
+    ShadeTurn: where the light turns [degree] and how deep the shade is. [stop]
 
     Raises
     ------

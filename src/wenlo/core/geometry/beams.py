@@ -55,6 +55,10 @@ def spot_behind(*, lamp: float, opening: float, gap: float, throw: float) -> Bea
     gap: from lamp to opening. [m]
     throw: from opening to the surface. [m]
 
+    Returns
+    -------
+    BeamSpot: half widths of core and field, and width of the penumbra. [m]
+
     Raises
     ------
     ValueError
@@ -95,6 +99,10 @@ def tube_for(*, lamp: float, throw: float, width: float, edge: float) -> SnootTu
     width: between the places of half light. [m]
     edge: whole width of the penumbra. [m]
 
+    Returns
+    -------
+    SnootTube: gap from the lamp and width of the opening. [m]
+
     >>> t = tube_for(lamp=0.02, throw=2.0, width=0.3, edge=0.1)
     >>> s = spot_behind(lamp=0.02, opening=t.width / 2, gap=t.gap, throw=2.0 - t.gap)
     >>> round(2 * s.half, 6), round(s.edge, 6)
@@ -116,6 +124,10 @@ def on_rake(half_angle: float, *, distance: float, rake: float) -> tuple[float, 
     half_angle: of the beam, α. [rad]
     distance: along the axis, d. [m]
     rake: incidence of the axis, i, from 0 (square on) to under π/2. [rad]
+
+    Returns
+    -------
+    tuple: reach on the near and on the far side. [m]
 
     >>> near, far = on_rake(math.radians(5), distance=2.0, rake=0.0)
     >>> round(near, 4) == round(far, 4) == round(2 * math.tan(math.radians(5)), 4)
@@ -149,6 +161,10 @@ def aim_at(lamp: Vector, target: Vector, *, normal: Vector) -> AimAngles:
     ----------
     lamp, target: places, shape (3,); x to the right, y ahead, z up. [m]
     normal: unit normal of the surface, shape (3,).
+
+    Returns
+    -------
+    AimAngles: tilt, turn and incidence [rad], and the distance. [m]
 
     Raises
     ------
@@ -205,6 +221,15 @@ def straws_for(width: float, height: float, diameter: float) -> int:
 
     Source: [Geometry].
 
+    Parameters
+    ----------
+    width, height: of the frame, inside. [m]
+    diameter: of a straw. [m]
+
+    Returns
+    -------
+    int: number of straws.
+
     >>> straws_for(0.06, 0.006, 0.006)
     10
     """
@@ -241,6 +266,10 @@ def shade_for(lamp: Vector, corners: Vector, *, at: float, lamp_half: float) -> 
     corners: of the surface, shape (K, 3). [m]
     at: share of the way from the lamp to the middle of the surface, 0 to 1.
     lamp_half: half width of the lamp. [m]
+
+    Returns
+    -------
+    Shade: place, width and height of the flag. [m]
     """
     middle = corners.mean(axis=0)
     way = (middle - lamp) / float(np.linalg.norm(middle - lamp))

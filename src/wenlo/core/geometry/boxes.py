@@ -33,6 +33,15 @@ def meet(a: Box, b: Box, slack: float = 0.005) -> bool:
 
     Source: [Gottschalk1996].
 
+    Parameters
+    ----------
+    a, b: the boxes. [m]
+    slack: overlap that is let through. [m]
+
+    Returns
+    -------
+    bool: whether they overlap.
+
     >>> unit = Box(middle=np.zeros(3), axes=np.eye(3), half=np.full(3, 0.5))
     >>> apart = Box(middle=np.array([1.1, 0.0, 0.0]), axes=np.eye(3), half=np.full(3, 0.5))
     >>> meet(unit, apart), meet(unit, Box(middle=np.array([0.9, 0.0, 0.0]), axes=np.eye(3), half=np.full(3, 0.5)))

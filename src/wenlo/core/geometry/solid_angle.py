@@ -18,6 +18,10 @@ def solid_angle_triangle(a: Vector, b: Vector, c: Vector) -> float:
     Parameters
     ----------
     a, b, c: corners relative to the eye, shape (3,). [m]
+
+    Returns
+    -------
+    float: from 0 to 2π. [sr]
     """
     la, lb, lc = (float(np.linalg.norm(v)) for v in (a, b, c))
     triple = abs(float(np.dot(a, cross(b, c))))
@@ -44,6 +48,15 @@ def element_to_parallel_rectangle(*, width: float, height: float, distance: floa
     Howell's catalogue of configuration factors, B-3; the element's normal passes through a corner.
 
     Source: [Howell].
+
+    Parameters
+    ----------
+    width, height: of the rectangle. [m]
+    distance: from the element to its plane. [m]
+
+    Returns
+    -------
+    float: factor, 0 to ¼. [-]
     """
     a, b = width / distance, height / distance
     ra, rb = math.sqrt(1.0 + a * a), math.sqrt(1.0 + b * b)
@@ -57,6 +70,15 @@ def element_to_perpendicular_rectangle(*, width: float, height: float, distance:
     common edge direction and ``height`` along the element's normal.
 
     Source: [Howell].
+
+    Parameters
+    ----------
+    width, height: of the rectangle, along and away from the common edge. [m]
+    distance: from the element to the edge. [m]
+
+    Returns
+    -------
+    float: factor, 0 to ¼. [-]
     """
     x, y = height / width, distance / width
     root = math.hypot(x, y)

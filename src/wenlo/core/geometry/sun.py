@@ -45,6 +45,10 @@ def sun_height_and_bearing(
     date: year-month-day.
     hour: of the clock. [h]
 
+    Returns
+    -------
+    tuple: height over the horizon, bearing from north toward east. [rad]
+
     Raises
     ------
     ValueError

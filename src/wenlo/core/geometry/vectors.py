@@ -10,5 +10,13 @@ def cross(a: Vector, b: Vector) -> Vector:
     """Cross product of two vectors of shape (3,).
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    a, b: shape (3,).
+
+    Returns
+    -------
+    Vector: a × b, shape (3,).
     """
     return np.array([a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]], dtype=np.float64)

@@ -28,6 +28,10 @@ def facet_weights(alpha: float, looks: int, size: int) -> NDArray[np.float64]:
     alpha: width of the distribution. [-]
     looks: along each side of the square from which facets are drawn.
     size: of the table, equal steps of cos θ from 0 to 1.
+
+    Returns
+    -------
+    NDArray: weights, shape (size, size). [-]
     """
     weights = np.zeros((size, size))
     a2 = alpha * alpha

@@ -74,6 +74,10 @@ class CellGrid:
         catalogue, C-11 and C-41).
 
         Source: [Geometry].
+
+        Returns
+        -------
+        float: share, 0 to 1. [-]
         """
         x = 1.0 / self.ratio
         if self.shape == "square":
@@ -97,6 +101,10 @@ class CellGrid:
         The walls are taken as evenly lit, which overstates it for deep cells of bright walls.
 
         Source: [Geometry].
+
+        Returns
+        -------
+        float: share, 0 to 1. [-]
         """
         ends = self.straight / self.open_share
         # a cell of unit opening has walls of area perimeter·depth: 4·ratio for all three shapes
@@ -113,6 +121,14 @@ def shine_scaling(alpha: float) -> Array:
     Sinkhorn's iteration over looks at visible facets (Heitz 2018).
 
     Source: [Walter2007].
+
+    Parameters
+    ----------
+    alpha: GGX width. [-]
+
+    Returns
+    -------
+    Array: g over cos θ, shape (TABLE_SIZE,). [-]
     """
     # what is seen under each cosine is a weighed sum over the table, so the looks are gone through once
     weights = facet_weights(alpha, LOOKS, TABLE_SIZE)

@@ -23,6 +23,14 @@ def beam_exponent(beam: float) -> float:
 
     Source: [Palmer2010].
 
+    Parameters
+    ----------
+    beam: full angle at half intensity. [rad]
+
+    Returns
+    -------
+    float: m, 0 for a bulb that shines all round. [-]
+
     >>> round(beam_exponent(math.radians(120)), 6)
     1.0
     """
@@ -51,6 +59,10 @@ def exponent_of(lamp: LampType, zoom: float | None = None) -> float:
     ----------
     lamp: the lamp.
     zoom: focal length that a zoom head is set to; 35 mm if left out. [m]
+
+    Returns
+    -------
+    float: m. [-]
     """
     if lamp.shape == "sphere":
         return 0.0
@@ -68,6 +80,16 @@ def angle_at(lamp: LampType, share: float, zoom: float | None = None) -> float:
     From I(θ) ∝ cosᵐ θ; a bare bulb shines all round.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    lamp: the lamp.
+    share: of the peak, 0 to 1. [-]
+    zoom: focal length that a zoom head is set to. [m]
+
+    Returns
+    -------
+    float: full angle, 2π of a bare bulb. [rad]
     """
     if lamp.shape == "sphere":
         return 2.0 * math.pi
@@ -100,6 +122,15 @@ def half_along(lamp: LampType, turn: float) -> float:
     [m]
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    lamp: the lamp.
+    turn: from level. [rad]
+
+    Returns
+    -------
+    float: half width. [m]
 
     >>> from wenlo.core.catalog.typical import lamp_types
     >>> [round(half_along(lamp_types()["tube_20"], a), 3) for a in (0.0, math.pi / 2)]
@@ -178,6 +209,10 @@ class Emitter:
         """Area of the shining face; of a sphere or a tube, as it is seen from the side. [m²]
 
         Source: [Palmer2010].
+
+        Returns
+        -------
+        float: area. [m²]
         """
         width, height = float(np.linalg.norm(self.edge_u)), float(np.linalg.norm(self.edge_v))
         if self.shape == "disc":
@@ -200,6 +235,15 @@ class Emitter:
         length, an even field of half angle α Φ/(2π (1 − cos α)); a measured one is scaled to its lumens.
 
         Source: [Palmer2010].
+
+        Returns
+        -------
+        float: I₀. [cd]
+
+        Raises
+        ------
+        ValueError
+            Of the sun and the sky.
         """
         if self.shape in ("sun", "sky"):
             raise ValueError("sun and sky have no intensity")
@@ -231,6 +275,10 @@ def placed(lamp: LampType, *, centre: Vector, aim: Vector, power: float = 1.0, z
     centre, aim: points, shape (3,). [m]
     power: fraction of full output. [-]
     zoom: focal length that a zoom head is set to. [m]
+
+    Returns
+    -------
+    Emitter: the lamp where it stands; its frame of unit vectors, shape (3, 3).
 
     Raises
     ------
@@ -271,6 +319,10 @@ def window(name: str, *, centre: Vector, inward: Vector, width: float, height: f
     centre, inward: of the opening, and the level unit vector into the room, shape (3,). [m]
     width, height: of the opening. [m]
     sky: illuminance on open ground times what the glazing passes; L_z = 9E/7π for the overcast sky (CIE S 011). [lx]
+
+    Returns
+    -------
+    Emitter: an opening with L_z in its field. [cd/m²]
     """
     across = cross(np.array([0.0, 0.0, 1.0]), inward)
     return Emitter(

@@ -30,6 +30,10 @@ def lobe_exponent(half_width: float | None) -> float:
     ----------
     half_width: angle of half scattered luminance. [rad]
 
+    Returns
+    -------
+    float: n. [-]
+
     >>> lobe_exponent(None), round(lobe_exponent(math.radians(40)), 2)
     (0.0, 2.6)
     """
@@ -42,6 +46,14 @@ def lobe_half_width(exponent: float) -> float | None:
     """Inverse of :func:`lobe_exponent`; None for a Lambertian lobe. [rad]
 
     Source: [Sinkhorn1964].
+
+    Parameters
+    ----------
+    exponent: n of the lobe. [-]
+
+    Returns
+    -------
+    float | None: half-width. [rad]
     """
     return None if exponent <= 0.0 else math.acos(0.5 ** (1.0 / exponent))
 
@@ -88,6 +100,10 @@ def lobe_scaling(exponent: float) -> NDArray[np.float64]:
     Parameters
     ----------
     exponent: n of the lobe; 0 gives the constant 1/√π.
+
+    Returns
+    -------
+    NDArray: g, shape (TABLE_SIZE,). [sr^-1/2]
     """
     if exponent <= 0.0:
         return np.full(TABLE_SIZE, 1.0 / math.sqrt(math.pi))

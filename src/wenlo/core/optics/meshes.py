@@ -21,6 +21,14 @@ def triangles(shape: Shape) -> tuple[Array, Ints]:
     """Corners (N, 3) [m] and triangles (M, 3) of a shape; fronts run counter-clockwise.
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    shape: the shape.
+
+    Returns
+    -------
+    tuple: corners, shape (N, 3) [m]; rows of corners, shape (M, 3).
     """
     if isinstance(shape, Panel):
         return _panel(shape)

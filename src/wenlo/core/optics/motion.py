@@ -55,6 +55,14 @@ def frame(ahead: Vector) -> Vector:
 
     Source: [Geometry].
 
+    Parameters
+    ----------
+    ahead: direction, not straight up, shape (3,).
+
+    Returns
+    -------
+    Vector: columns right, up and ahead, shape (3, 3).
+
     >>> frame(np.array([0.0, 1.0, 0.0])).astype(int).tolist()
     [[1, 0, 0], [0, 0, 1], [0, 1, 0]]
     """

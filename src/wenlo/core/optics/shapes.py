@@ -75,6 +75,10 @@ class Disc(Surface):
         """Area of one side. [m²]
 
         Source: [Geometry].
+
+        Returns
+        -------
+        float: area. [m²]
         """
         return float(np.pi * (self.radius**2 - self.inner**2))
 
@@ -105,6 +109,10 @@ class Tube(Surface):
         """Area of one side. [m²]
 
         Source: [Geometry].
+
+        Returns
+        -------
+        float: area. [m²]
         """
         r0, r1 = self.radii
         return float(0.5 * self.span * (r0 + r1) * np.hypot(self.length, r1 - r0))
@@ -127,6 +135,10 @@ class Dome(Surface):
         """Area of one side: 2πr² times the height in radii (Archimedes). [m²]
 
         Source: [Geometry].
+
+        Returns
+        -------
+        float: area. [m²]
         """
         return float(2.0 * np.pi * self.radius**2 * (self.high - self.low))
 

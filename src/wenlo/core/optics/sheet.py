@@ -101,6 +101,14 @@ def touching(first: Sheet, second: Sheet) -> Sheet:
     Order changes R, never T.
 
     Source: [Stokes1862].
+
+    Parameters
+    ----------
+    first, second: the sheets, the first toward the light.
+
+    Returns
+    -------
+    Sheet: both as one.
     """
     between = 1.0 - first.reflectance_back * second.reflectance_front
     t1, t2 = first.transmittance, second.transmittance

@@ -43,6 +43,14 @@ def planckian_uv(kelvin: float) -> tuple[float, float]:
     """CIE 1960 u, v of a black body (Krystek 1985; good to 8e-5 from 1000 to 15000 K).
 
     Source: [Krystek1985].
+
+    Parameters
+    ----------
+    kelvin: temperature of the black body. [K]
+
+    Returns
+    -------
+    tuple: u, v. [-]
     """
     t = min(max(kelvin, WARMEST), COLDEST)
     u = (0.860117757 + 1.54118254e-4 * t + 1.28641212e-7 * t * t) / (1 + 8.42420235e-4 * t + 7.08145163e-7 * t * t)
@@ -54,6 +62,14 @@ def daylight_xy(kelvin: float) -> tuple[float, float]:
     """CIE x, y of a phase of daylight, 4000 to 25000 K (CIE 015).
 
     Source: [CIE015].
+
+    Parameters
+    ----------
+    kelvin: correlated colour temperature. [K]
+
+    Returns
+    -------
+    tuple: x, y. [-]
     """
     t = min(max(kelvin, 4000.0), 25000.0)
     if t <= 7000.0:
@@ -77,6 +93,14 @@ def white_xy(kelvin: float) -> tuple[float, float]:
     """CIE x, y of a white lamp of that correlated colour temperature.
 
     Source: [CIE015].
+
+    Parameters
+    ----------
+    kelvin: correlated colour temperature. [K]
+
+    Returns
+    -------
+    tuple: x, y. [-]
     """
     black = _xy(*planckian_uv(kelvin))
     if kelvin <= PLANCK_BELOW:
@@ -100,6 +124,14 @@ def correlated(x: float, y: float) -> White:
     RGB light stands for a spectrum only roughly: the distance of lamps with spiky spectra is not to be relied on.
 
     Source: [Ohno2014].
+
+    Parameters
+    ----------
+    x, y: CIE 1931 chromaticity. [-]
+
+    Returns
+    -------
+    White: correlated temperature [K] and distance from the black body. [-]
     """
     u, v = _uv(x, y)
 
@@ -150,6 +182,10 @@ def light_colour(kelvin: float, balance: float) -> Array:
     ----------
     kelvin: of the light. [K]
     balance: white balance of the camera. [K]
+
+    Returns
+    -------
+    Array: red, green, blue, shape (3,). [-]
     """
     light, white = _xyz(*white_xy(kelvin)), _xyz(*white_xy(balance))
     scale = (BRADFORD @ _xyz(*D65)) / (BRADFORD @ white)
@@ -163,6 +199,15 @@ def seen_white(rgb: Array, balance: float) -> White:
     """Correlated colour temperature of light that a camera records as ``rgb``; undoes :func:`light_colour`.
 
     Source: [Lam1985].
+
+    Parameters
+    ----------
+    rgb: linear BT.709, shape (3,). [-]
+    balance: white balance of the camera. [K]
+
+    Returns
+    -------
+    White: correlated temperature [K] and distance from the black body. [-]
     """
     adapted = np.linalg.solve(TO_BT709, np.asarray(rgb, dtype=np.float64))
     scale = (BRADFORD @ _xyz(*white_xy(balance))) / (BRADFORD @ _xyz(*D65))

@@ -32,6 +32,10 @@ class Distribution:
         """Flux of the table as it stands, by Φ = ∬ I sin γ dγ dC; linear between angles. [lm]
 
         Source: [LM63].
+
+        Returns
+        -------
+        float: Φ. [lm]
         """
         mean = 0.5 * (self.intensity[1:] + self.intensity[:-1])
         around = np.diff(self.planes) @ mean
@@ -46,6 +50,15 @@ class Distribution:
         """Intensities over equal steps of C (0 to 2π) and γ (0 to π), shape (planes + 1, steps + 1). [cd]
 
         Source: [LM63].
+
+        Parameters
+        ----------
+        planes: steps of C.
+        steps: of γ.
+
+        Returns
+        -------
+        Array: intensities, shape (planes + 1, steps + 1). [cd]
         """
         gamma = np.linspace(0.0, math.pi, steps + 1)
         rows = np.array([np.interp(gamma, self.angles, row, left=0.0, right=0.0) for row in self.intensity])

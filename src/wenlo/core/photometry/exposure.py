@@ -22,6 +22,10 @@ def illuminance_for(*, aperture: float, shutter: float, iso: float, receptor: Re
     shutter: exposure time. [s]
     iso: arithmetic ISO speed S. [-]
     receptor: which reading the illuminance stands for.
+
+    Returns
+    -------
+    float: E. [lx]
     """
     return CALIBRATION[receptor] * aperture**2 / (iso * shutter)
 
@@ -30,6 +34,16 @@ def luminous_exposure_for(*, aperture: float, iso: float, receptor: Receptor) ->
     """Luminous exposure of a flash that the setting is right for: H = C·N²/S. [lx·s]
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    aperture: f-number N. [-]
+    iso: arithmetic ISO speed S. [-]
+    receptor: which reading C is for.
+
+    Returns
+    -------
+    float: H. [lx·s]
     """
     return CALIBRATION[receptor] * aperture**2 / iso
 
@@ -38,6 +52,16 @@ def aperture_for(exposure: float, *, iso: float, receptor: Receptor) -> float:
     """f-number for a luminous exposure H = E·t: N = √(H·S/C). [-]
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    exposure: H. [lx·s]
+    iso: arithmetic ISO speed S. [-]
+    receptor: which reading C is for.
+
+    Returns
+    -------
+    float: N. [-]
 
     >>> round(aperture_for(10.0, iso=100, receptor="flat"), 3)
     2.0
@@ -49,6 +73,16 @@ def iso_for(exposure: float, *, aperture: float, receptor: Receptor) -> float:
     """ISO speed for a luminous exposure H = E·t: S = C·N²/H. [-]
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    exposure: H. [lx·s]
+    aperture: f-number N. [-]
+    receptor: which reading C is for.
+
+    Returns
+    -------
+    float: S. [-]
     """
     return CALIBRATION[receptor] * aperture**2 / exposure if exposure > 0.0 else math.inf
 
@@ -57,6 +91,15 @@ def ev100(illuminance: float, *, receptor: Receptor) -> float:
     """Exposure value at ISO 100, log2(100·E/C). [EV]
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    illuminance: E. [lx]
+    receptor: which reading C is for.
+
+    Returns
+    -------
+    float: exposure value. [EV]
     """
     if illuminance <= 0.0:
         return -math.inf
@@ -67,6 +110,15 @@ def third_stop_aperture(aperture: float, *, toward: Literal["nearest", "wider"] 
     """F-number on the exact third-stop scale 2^(k/6), the nearest or the next wider one. [-]
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    aperture: f-number. [-]
+    toward: which neighbour.
+
+    Returns
+    -------
+    float: N on the scale. [-]
     """
     stops = 2.0 * math.log2(aperture)
     clicked = nearest_third(stops) if toward == "nearest" else math.floor(stops / THIRD + 1e-6) * THIRD
@@ -123,6 +175,14 @@ def format_aperture(aperture: float) -> str:
     """f-number as engraved on lenses in third stops, for example ``"f/5.6"``.
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    aperture: f-number. [-]
+
+    Returns
+    -------
+    str: ``f/`` and the engraved number.
 
     >>> format_aperture(5.657), format_aperture(1.78)
     ('f/5.6', 'f/1.8')
@@ -186,6 +246,15 @@ def third_stop_iso(iso: float, *, at_least: bool = False) -> float:
 
     Source: [ISO12232].
 
+    Parameters
+    ----------
+    iso: arithmetic ISO speed. [-]
+    at_least: the next higher instead of the nearest.
+
+    Returns
+    -------
+    float: S of the series. [-]
+
     >>> third_stop_iso(390.0), third_stop_iso(1300.0)
     (400.0, 1250.0)
     """
@@ -203,6 +272,14 @@ def format_power(fraction: float) -> str:
     """Power of a lamp or flash on its dial: full, or a halved fraction with third-stop steps.
 
     Source: [ISO2720].
+
+    Parameters
+    ----------
+    fraction: of full power, over 0 to 1. [-]
+
+    Returns
+    -------
+    str: as the dial says it.
 
     >>> format_power(1.0), format_power(0.25), format_power(0.315)
     ('full', '1/4', '1/4 + 1/3')

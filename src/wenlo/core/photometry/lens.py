@@ -51,6 +51,10 @@ def sharp_range(*, focal_length: float, aperture: float, focus: float, circle: f
     aperture: f-number. [-]
     circle: blur that is still sharp. [m]
 
+    Returns
+    -------
+    SharpRange: near and far limit, the far one infinite past the hyperfocal distance. [m]
+
     >>> found = sharp_range(focal_length=0.05, aperture=2.0, focus=3.0, circle=3e-5)
     >>> round(found.near, 3), round(found.far, 3)
     (2.802, 3.229)
@@ -77,6 +81,10 @@ def motion_blur(*, speed: float, time: float, focal_length: float, focus: float,
     speed: [m/s]
     time: that light falls: the shutter's, or a flash's t0.1. [s]
     focal_length, focus, circle: as for :func:`sharp_range`. [m]
+
+    Returns
+    -------
+    float: blur over ``circle``. [-]
     """
     return speed * time * magnification(focal_length=focal_length, focus=focus) / circle
 
@@ -93,6 +101,10 @@ def flicker_stops(*, depth: float, time: float, mains: float = 50.0) -> float:
     depth: m, half of the swing over the mean. [-]
     time: exposure. [s]
     mains: frequency of the mains; light swings twice as fast. [Hz]
+
+    Returns
+    -------
+    float: stops between the brightest and the darkest exposure. [stop]
     """
     x = math.pi * 2.0 * mains * time
     swing = depth * abs(math.sin(x) / x) if x > 0.0 else depth
@@ -105,6 +117,15 @@ def signal_to_noise(*, iso: float, sensor_area: float) -> float:
     √(quanta counted in one such pixel): the exposure of a middle grey is 10/S lx·s, whatever the light.
 
     Source: [ISO12232].
+
+    Parameters
+    ----------
+    iso: arithmetic ISO speed S. [-]
+    sensor_area: of the picture on the sensor. [m²]
+
+    Returns
+    -------
+    float: ratio. [-]
     """
     exposure = MIDDLE_GREY_EXPOSURE / iso
     return math.sqrt(exposure * QUANTA_PER_LUX_SECOND * CAUGHT * sensor_area / VIEWED_PIXELS)

@@ -21,6 +21,14 @@ def shoulder(linear: Array) -> Array:
     y = 1 − (1 − k)·(1 − x)ⁿ with x from 0 at the knee to 1 at white and n such that the slopes meet.
 
     Source: [IEC61966].
+
+    Parameters
+    ----------
+    linear: light against white, any shape. [-]
+
+    Returns
+    -------
+    Array: same shape, 0 to 1. [-]
     """
     n = (WHITE - KNEE) / (1.0 - KNEE)
     x = np.clip((linear - KNEE) / (WHITE - KNEE), 0.0, 1.0)
@@ -32,6 +40,14 @@ def encoded(linear: Array) -> Array:
     """The sRGB transfer function (IEC 61966-2-1) of values from 0 to 1. [-]
 
     Source: [IEC61966].
+
+    Parameters
+    ----------
+    linear: 0 to 1, any shape. [-]
+
+    Returns
+    -------
+    Array: same shape, 0 to 1. [-]
     """
     low = 12.92 * linear
     high = 1.055 * np.power(np.maximum(linear, 1e-9), 1.0 / 2.4) - 0.055
@@ -43,6 +59,14 @@ def stops_from_grey(luminance: Array) -> Array:
     """Stops over (+) or under (−) middle grey; −20 for black. [stop]
 
     Source: [IEC61966].
+
+    Parameters
+    ----------
+    luminance: against white, any shape. [-]
+
+    Returns
+    -------
+    Array: same shape. [stop]
     """
     out: Array = np.log2(np.maximum(luminance, MIDDLE_GREY * 2.0**-20) / MIDDLE_GREY)
     return out

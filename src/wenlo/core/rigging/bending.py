@@ -41,6 +41,16 @@ def sag_between(load: float, span: float, stiffness: float) -> float:
     """Middle of a bar on two ends under an even load [N/m]: 5 w L⁴ / 384 EI. [m]
 
     Source: [Gere].
+
+    Parameters
+    ----------
+    load: along it. [N/m]
+    span: between its ends. [m]
+    stiffness: E I of the bar. [N·m²]
+
+    Returns
+    -------
+    float: sag. [m]
     """
     return 5.0 * load * span**4 / (384.0 * stiffness)
 
@@ -49,6 +59,16 @@ def sag_point(force: float, span: float, stiffness: float) -> float:
     """Middle of a bar on two ends with a force in the middle: F L³ / 48 EI. [m]
 
     Source: [Gere].
+
+    Parameters
+    ----------
+    force: in the middle. [N]
+    span: between its ends. [m]
+    stiffness: E I of the bar. [N·m²]
+
+    Returns
+    -------
+    float: sag. [m]
     """
     return force * span**3 / (48.0 * stiffness)
 
@@ -57,6 +77,17 @@ def droop(force: float, reach: float, stiffness: float, *, load: float = 0.0) ->
     """End of an arm held at one end: F L³ / 3 EI, and w L⁴ / 8 EI of its own weight [N/m]. [m]
 
     Source: [Gere].
+
+    Parameters
+    ----------
+    force: at the end. [N]
+    reach: of the arm. [m]
+    stiffness: E I of the bar. [N·m²]
+    load: its own weight along it. [N/m]
+
+    Returns
+    -------
+    float: droop of the end. [m]
     """
     return force * reach**3 / (3.0 * stiffness) + load * reach**4 / (8.0 * stiffness)
 
@@ -75,6 +106,10 @@ def plate_sag(pressure: float, side: float, thickness: float, modulus: float) ->
     pressure: on it. [Pa]
     side, thickness: of the plate. [m]
     modulus: of elasticity. [Pa]
+
+    Returns
+    -------
+    float: sag of the middle. [m]
     """
     rigidity = modulus * thickness**3 / (12.0 * (1.0 - POISSON**2))
     small = 0.00406 * pressure * side**4 / rigidity
@@ -90,6 +125,16 @@ def bend_stress(thickness: float, radius: float, modulus: float) -> float:
     """Stress in a sheet bent to a radius: E t / 2 R. [Pa]
 
     Source: [Gere].
+
+    Parameters
+    ----------
+    thickness: of the sheet. [m]
+    radius: of the bend. [m]
+    modulus: of elasticity. [Pa]
+
+    Returns
+    -------
+    float: stress at its faces. [Pa]
     """
     return modulus * thickness / (2.0 * radius)
 
@@ -109,6 +154,10 @@ def frame_bow(span: float, other: float, stiffness: float, tension: float, *, st
     tension: of the cloth. [N/m]
     stiff_corners: whether the corners hold their angle.
 
+    Returns
+    -------
+    float: bow of the middle. [m]
+
     >>> w = frame_bow(1.0, 1.0, 10.0, 50.0, stiff_corners=True)
     >>> round(w * 384 * 10.0 / 50.0, 6)
     1.0
@@ -126,6 +175,14 @@ def section_modulus(material: str) -> float:
     Ring: π (D⁴ − d⁴) / 32 D; square tube: (a⁴ − b⁴) / 6 a; batten: b h² / 6 (any text on the strength of materials).
 
     Source: [Gere].
+
+    Parameters
+    ----------
+    material: id of a bar of the stock.
+
+    Returns
+    -------
+    float: W. [m³]
 
     >>> round(section_modulus("pvc_three_quarter_inch") * 1e9)
     1167

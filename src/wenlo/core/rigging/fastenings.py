@@ -83,6 +83,10 @@ def withdrawal(diameter: float, length: float, *, density: float = SOFTWOOD, cor
     density: of the wood. [kg/m³]
     core: share of the diameter that counts as the thread's, for threads that are rolled into a bent wire.
 
+    Returns
+    -------
+    float: pull, characteristic. [N]
+
     >>> round(withdrawal(0.006, 0.035)), round(withdrawal(0.006, 0.035, core=EYE_CORE))
     (3388, 2541)
     """
@@ -101,6 +105,10 @@ def eye_opening(wire: float, inside: float) -> float:
     ----------
     wire: its diameter. [m]
     inside: width of the eye. [m]
+
+    Returns
+    -------
+    float: pull. [N]
 
     >>> round(eye_opening(0.005, 0.012))
     588
@@ -126,6 +134,10 @@ def shear_modes(diameter: float, near: float, far: float, *, density: float = SO
     diameter: of the thread. [m]
     near, far: length in the piece under the head, and in the other. [m]
     density: of both. [kg/m³]
+
+    Returns
+    -------
+    dict: load by mode, ``a`` to ``f``; the least counts. [N]
     """
     d, t1, t2 = CORE * diameter * 1000.0, near * 1000.0, far * 1000.0
     f = 0.082 * density * d**-0.3
@@ -159,6 +171,10 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     Parameters
     ----------
     modifier: with its parts.
+
+    Returns
+    -------
+    Iterator: a check for each sort of fastener. [N]
     """
     kind = kind_of(modifier.design)
     holds = list(kind.holds(modifier.design, modifier.mass))

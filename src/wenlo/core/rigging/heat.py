@@ -48,6 +48,16 @@ def loss_of(thickness: float, conductivity: float, *, inside: float = 9.0, outsi
 
     Source: [Incropera].
 
+    Parameters
+    ----------
+    thickness: of the wall. [m]
+    conductivity: k. [W/mK]
+    inside, outside: surface coefficients h. [W/m²K]
+
+    Returns
+    -------
+    float: U. [W/m²K]
+
     >>> round(loss_of(0.005, 0.035), 1)
     2.7
     """
@@ -118,6 +128,16 @@ def heat_inside(lamp: LampType, housing: Housing, power: float) -> float:
     """What the lamps leave inside. [W]
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    lamp: the lamp.
+    housing: what it is in, with the share of light that stays there.
+    power: dial. [-]
+
+    Returns
+    -------
+    float: heat. [W]
     """
     watts = (lamp.electrical_watts or 0.0) * power
     light = min(lamp.amount * power / LED_LIGHT, watts) if lamp.kind == "continuous" else 0.0
@@ -135,6 +155,10 @@ def air_flow(openings: float, rise: float, warmth: float, ambient: float) -> flo
     rise: between them. [m]
     warmth: of the column over the room. [K]
     ambient: temperature of the room. [°C]
+
+    Returns
+    -------
+    float: flow. [m³/s]
     """
     if openings <= 0.0 or rise <= 0.0 or warmth <= 0.0:
         return 0.0
@@ -155,6 +179,10 @@ def temperature_rise(
     openings, rise: as for :func:`air_flow`.
     fan: air that a fan moves, beside what the draught does. [m³/s]
     ambient: of the room. [°C]
+
+    Returns
+    -------
+    float: rise. [K]
     """
     if heat <= 0.0:
         return 0.0
@@ -176,6 +204,18 @@ def openings_for(heat: float, loss: float, wanted: float, rise: float, *, ambien
 
     Source: [Incropera].
 
+    Parameters
+    ----------
+    heat: left inside. [W]
+    loss: Σ U A. [W/K]
+    wanted: rise of the mean. [K]
+    rise: between the openings. [m]
+    ambient: of the room. [°C]
+
+    Returns
+    -------
+    float: area of each opening. [m²]
+
     >>> a = openings_for(60.0, 1.0, 20.0, 0.3)
     >>> round(temperature_rise(60.0, 1.0, openings=a, rise=0.3), 3)
     20.0
@@ -195,6 +235,15 @@ def at_height(mean: float, height: float) -> float:
     """Rise at a height in the housing, 0 at the bottom and 1 at the top. [K]
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    mean: rise of the mean. [K]
+    height: share of the housing's. [-]
+
+    Returns
+    -------
+    float: rise there. [K]
     """
     return mean * (1.0 + LAYERED * (2.0 * height - 1.0))
 
@@ -203,6 +252,18 @@ def minutes_until(limit: float, mean: float, *, loss: float, mass: float, volume
     """Minutes until the rise reaches a limit, −τ ln(1 − limit/mean) with τ = C / loss; infinite if it never does.
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    limit: rise that is allowed. [K]
+    mean: rise in the end. [K]
+    loss: Σ U A. [W/K]
+    mass: of the walls. [kg]
+    volume: of the air. [m³]
+
+    Returns
+    -------
+    float: time, infinite if never. [min]
     """
     if limit >= mean:
         return math.inf
@@ -216,6 +277,14 @@ def radiant(lamp: LampType) -> float:
     """Power that leaves the lamp as light and infrared at full power. [W]
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    lamp: the lamp.
+
+    Returns
+    -------
+    float: light and infrared. [W]
     """
     watts = lamp.electrical_watts or 0.0
     if watts and lamp.amount / watts < GLOWING:
@@ -234,6 +303,10 @@ def irradiance(lamp: LampType, distance: float, *, power: float = 1.0, angle: fl
     distance: from it. [m]
     power: of the lamp.
     angle: share of the axis's light that lands there, cosᵐ θ cos α.
+
+    Returns
+    -------
+    float: irradiance. [W/m²]
     """
     flux = radiant(lamp) * power
     peak = flux / (4.0 * math.pi) if lamp.shape == "sphere" else flux * (exponent_of(lamp) + 1.0) / (2.0 * math.pi)
@@ -246,6 +319,16 @@ def swallowed(lamp: LampType, visible: float, *, shiny: bool = False) -> float:
     most, but for bare metal, which sends both back alike.
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    lamp: whose mixture of light and infrared it is.
+    visible: share of white light that the surface swallows. [-]
+    shiny: whether it is bare metal.
+
+    Returns
+    -------
+    float: share. [-]
     """
     watts = lamp.electrical_watts or 0.0
     if watts and lamp.amount / watts < GLOWING and not shiny:
@@ -277,6 +360,10 @@ def beam_rise(
     faces: from which it loses heat, two of a sheet, one of what has something behind it.
     shiny: whether it is bare metal.
     power: of the lamp.
+
+    Returns
+    -------
+    float: rise over the air. [K]
     """
     taken = swallowed(lamp, visible, shiny=shiny)
     return taken * irradiance(lamp, distance, power=power, angle=angle) / (faces * FACE_LOSS)
@@ -313,6 +400,15 @@ def burning_glass(lens: float, focal_length: float) -> float:
 
     Source: [Hecht].
 
+    Parameters
+    ----------
+    lens: its diameter. [m]
+    focal_length: of the lens. [m]
+
+    Returns
+    -------
+    float: suns. [-]
+
     >>> round(burning_glass(0.09, 0.2))
     2340
     """
@@ -335,6 +431,10 @@ def lamp_through_lens(
     distance: from the lamp to the lens; inside of the focus nothing is gathered: the place is infinite and the strength
         0. [m]
     power: of the lamp.
+
+    Returns
+    -------
+    tuple: place behind the lens [m], irradiance there. [W/m²]
     """
     if distance <= focal_length * (1.0 + 1e-6):
         return math.inf, 0.0

@@ -115,6 +115,10 @@ def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     choices: all supports.
     rig: the answers about the rig.
     wind: speed of a gust. [m/s]
+
+    Returns
+    -------
+    Holding: support, ballast, lines and what follows of them. [kg], [N], [m]
     """
     choice = rig.holds.get(held.id, HoldChoice())
     push = wind_force(held.area, wind)

@@ -46,6 +46,10 @@ def hold_checks(
     units: how lengths are written.
     lighter: a change of the design that makes it lighter, if one is known.
     span: from wall to wall there. [m]
+
+    Returns
+    -------
+    Iterator: checks, each with its figure and its limit.
     """
     held, support, by = holding.held, holding.support, holding.by
     name, height = held.about, float(held.place[2])

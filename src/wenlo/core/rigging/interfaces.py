@@ -103,6 +103,15 @@ def chain_play(chain: Sequence[Link], lever: float) -> float:
 
     Source: [Geometry].
 
+    Parameters
+    ----------
+    chain: joints from the ground up, with the play of each. [degree]
+    lever: from the last joint to the end. [m]
+
+    Returns
+    -------
+    float: play at the end. [m]
+
     >>> round(chain_play([Link(name="a", below=Face(type="stud", size=0.016, gender="female", slack=1.0))], 1.0), 4)
     0.0175
     """

@@ -63,6 +63,16 @@ def trilaterated(first: Reference, second: Reference, a: float, b: float, *, sid
 
     Source: [Geometry].
 
+    Parameters
+    ----------
+    first, second: the references. [m]
+    a, b: distances from them. [m]
+    side: +1 on the left as one looks from the first to the second, −1 on the right.
+
+    Returns
+    -------
+    tuple: x, y. [m]
+
     Raises
     ------
     ValueError
@@ -82,6 +92,16 @@ def floor_mark(brief: Brief, name: str, x: float, y: float, **more: object) -> F
     """A mark from both references.
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    brief: with the room and its references.
+    name: what stands there.
+    x, y: place on the floor. [m]
+
+    Returns
+    -------
+    FloorMark: distances from both references. [m]
     """
     first, second = references(brief)
     cross = (second.x - first.x) * (y - first.y) - (second.y - first.y) * (x - first.x)
@@ -101,6 +121,14 @@ def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
     """Tilt downward and turn from the way that the lens looks, clockwise from above. [degree]
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    start, target: places, shape (3,). [m]
+
+    Returns
+    -------
+    tuple: tilt downward, turn. [degree]
 
     >>> import numpy as np
     >>> [round(x) for x in aim_angles(np.array([0.0, -1.0, 2.0]), np.array([0.0, 0.0, 1.0]))]

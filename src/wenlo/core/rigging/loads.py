@@ -143,6 +143,10 @@ def below(brief: Brief, place: Vector) -> tuple[str, float]:
     ----------
     brief: with the subject, other people and furniture.
     place: shape (3,). [m]
+
+    Returns
+    -------
+    tuple: name of who or what is there, empty for nobody; height of its top. [m]
     """
     x, y, z = (float(v) for v in place)
     people = [("the sitter", 0.0, 0.0, brief.subject.face_height)] if brief.subject.kind in PEOPLE else []

@@ -158,6 +158,16 @@ def voltage_drop(amperes: float, length: float, section: float) -> float:
 
     Source: [IEC60364].
 
+    Parameters
+    ----------
+    amperes: in the cable. [A]
+    length: of the cable, one way. [m]
+    section: of a core. [mm²]
+
+    Returns
+    -------
+    float: voltage. [V]
+
     >>> round(voltage_drop(10.0, 24.0, 1.0), 6)
     10.0
     """
@@ -173,6 +183,15 @@ def run_time(capacity: float, watts: float) -> float:
     """How long a battery [Wh] feeds a load. [min]
 
     Source: [IEC60364].
+
+    Parameters
+    ----------
+    capacity: of the battery. [Wh]
+    watts: that are drawn. [W]
+
+    Returns
+    -------
+    float: time, infinite without a load. [min]
     """
     return math.inf if watts <= 0.0 else 60.0 * BATTERY_USE * capacity / watts
 
@@ -181,6 +200,15 @@ def from_water(load: ElectricalLoad, wet: WetPlace) -> float:
     """Level distance from a load to a wet place, 0 over it. [m]
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    load: with its place. [m]
+    wet: the wet place. [m]
+
+    Returns
+    -------
+    float: distance. [m]
     """
     across = max(abs(load.x - wet.x) - wet.width / 2, 0.0)
     along = max(abs(load.y - wet.y) - wet.depth / 2, 0.0)

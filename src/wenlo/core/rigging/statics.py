@@ -23,6 +23,15 @@ def tipping_arm(foot_radius: float, *, legs: int = 3) -> float:
 
     Source: [Meriam].
 
+    Parameters
+    ----------
+    foot_radius: from the middle to a foot. [m]
+    legs: how many, evenly spread.
+
+    Returns
+    -------
+    float: arm. [m]
+
     >>> round(tipping_arm(0.5), 3)
     0.25
     """
@@ -68,6 +77,10 @@ def tipping(
     bump, bump_height: a knock, and where. [N], [m]
     ballast: on the foot, at its middle. [kg]
     factor: what must hold over what tips.
+
+    Returns
+    -------
+    Tipping: moments that tip and that hold [N·m], and the ballast needed. [kg]
     """
     beyond = max(offset - arm, 0.0)
     over = load * GRAVITY * beyond + side_force * force_height + bump * bump_height
@@ -89,6 +102,10 @@ def counterweight(load: float, reach: float, back: float, *, beam: float = 0.0) 
     reach, back: from the pivot to the load, and to the counterweight. [m]
     beam: mass of a beam that is even along its length. [kg]
 
+    Returns
+    -------
+    float: mass, not under 0. [kg]
+
     >>> counterweight(2.0, 1.2, 0.6)
     4.0
     """
@@ -104,6 +121,16 @@ def sling_tension(mass: float, legs: int, angle: float) -> float:
 
     Source: [Meriam].
 
+    Parameters
+    ----------
+    mass: that hangs. [kg]
+    legs: of the sling.
+    angle: of a leg from the level. [rad]
+
+    Returns
+    -------
+    float: pull in a leg. [N]
+
     >>> round(sling_tension(10.0, 2, math.radians(30)), 1)
     98.1
     """
@@ -114,6 +141,16 @@ def payload_at(payload: float, lowest: float, highest: float, height: float) -> 
     """What a stand carries at a height: as stated low down, three quarters of it fully drawn out. [kg]
 
     Source: [Meriam].
+
+    Parameters
+    ----------
+    payload: as stated. [kg]
+    lowest, highest: heights of the stand. [m]
+    height: where it is used. [m]
+
+    Returns
+    -------
+    float: mass. [kg]
     """
     if highest <= lowest:
         return payload

@@ -56,6 +56,10 @@ class ThermalState:
         """How much warmer it would be in the mean with a black lining. [K]
 
         Source: [Incropera].
+
+        Returns
+        -------
+        float: rise beyond today's. [K]
         """
         inside = (
             self.inside * self.housing.kept_black / max(self.housing.kept, 1e-9)
@@ -82,6 +86,17 @@ def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigg
     """The modifier as a housing with its heat; None where it is open or its lamp gives no heat that is known.
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    modifier: with its housing.
+    lamp: the lamp in it or before it.
+    power: dial. [-]
+    rig: the answers about the rig (how long it is on).
+
+    Returns
+    -------
+    ThermalState | None: heat [W], losses [W/K] and rises. [K]
     """
     design = modifier.design
     kind = kind_of(design)

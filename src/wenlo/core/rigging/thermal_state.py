@@ -38,6 +38,14 @@ def directions(count: int = DIRECTIONS) -> Array:
     """Unit vectors spread evenly over the sphere (Fibonacci), shape (count, 3).
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    count: how many.
+
+    Returns
+    -------
+    Array: unit vectors, shape (count, 3).
     """
     k = np.arange(count) + 0.5
     z = 1.0 - 2.0 * k / count
@@ -57,6 +65,10 @@ def distances(start: Array, ways: Array, corners: Array) -> Array:
     start: shape (3,). [m]
     ways: unit vectors, shape (W, 3).
     corners: shape (T, 3, 3). [m]
+
+    Returns
+    -------
+    Array: distance along each way, shape (W,). [m]
     """
     if not len(corners):
         return np.full(len(ways), math.inf)
@@ -122,6 +134,14 @@ def beamed(arrangement: Arrangement) -> list[Beamed]:
     """For every surface the place where a lamp shines hardest on it, by straight lines from the lamps' middles.
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    arrangement: surfaces and lamps of the modifier.
+
+    Returns
+    -------
+    list: surface, lamp, distance [m] and share of the axis's light. [-]
     """
     shapes = [s for s in arrangement.surfaces if swallowed_by(s) >= CLEAR_BELOW]
     if not shapes:
@@ -224,6 +244,17 @@ def housing_of(design: ModifierParameters, arrangement: Arrangement, plan: Build
         sheet, gaps).
 
     Source: [Incropera].
+
+    Parameters
+    ----------
+    design: parameters of the modifier.
+    arrangement: its surfaces and lamps.
+    plan: its parts, for thicknesses and masses.
+    name: what it is called.
+
+    Returns
+    -------
+    Housing | None: volume [m³], losses of its walls [W/K] and the share of light that stays. [-]
     """
     share = closure(arrangement)
     if share < CLOSED:
@@ -268,6 +299,14 @@ def silhouette(arrangement: Arrangement) -> tuple[float, float]:
     By the convex outline seen from each side: gaps count as filled.
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    arrangement: surfaces and lamps of the modifier.
+
+    Returns
+    -------
+    tuple: area [m²], height of its middle. [m]
     """
     corners, _ = triangles_of(arrangement.surfaces)
     if not len(corners):

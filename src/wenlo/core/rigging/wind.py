@@ -23,6 +23,15 @@ def wind_speed(weather: RigWeather, beaufort: int) -> float:
 
     Source: [WMO].
 
+    Parameters
+    ----------
+    weather: where it stands.
+    beaufort: force of the wind, outdoors.
+
+    Returns
+    -------
+    float: speed. [m/s]
+
     >>> wind_speed("indoors", 5)
     0.0
     >>> round(wind_speed("outdoors", 4) / GUST, 2)
@@ -40,6 +49,15 @@ def wind_force(area: float, speed: float) -> float:
 
     Source: [EN1991].
 
+    Parameters
+    ----------
+    area: that faces the wind. [m²]
+    speed: of the gust. [m/s]
+
+    Returns
+    -------
+    float: force. [N]
+
     >>> wind_force(1.0, 10.0)
     75.0
     """
@@ -50,6 +68,15 @@ def speed_for(force: float, area: float) -> float:
     """The gust that pushes with a force: v = √(2 F / ρ C_d A). [m/s]
 
     Source: [EN1991].
+
+    Parameters
+    ----------
+    force: of the wind. [N]
+    area: that faces it. [m²]
+
+    Returns
+    -------
+    float: speed. [m/s]
 
     >>> round(speed_for(wind_force(1.3, 9.0), 1.3), 9)
     9.0

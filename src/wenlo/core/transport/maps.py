@@ -34,6 +34,14 @@ class LightMap:
         """Stops from ``reference`` [lx], or from the strongest point, shape (V, U).
 
         Source: [Palmer2010].
+
+        Parameters
+        ----------
+        reference: 0 of the scale. [lx]
+
+        Returns
+        -------
+        Array: shape (V, U). [stop]
         """
         top = float(np.max(self.lux)) if reference is None else reference
         low = max(top, 1e-30) * DARK
@@ -83,6 +91,19 @@ def surface_map(
     """Illuminance over one side of a panel at the middles of nu × nv cells; ``go_on`` as for ``measure``.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    solved: the solved set.
+    panel: whose side it is.
+    nu, nv: cells along its two sides.
+    front: which side.
+    weights: factor on each lamp. [-]
+    go_on: asked with the worst relative half-width so far, whether to follow more paths.
+
+    Returns
+    -------
+    LightMap: illuminance, shape (V, U). [lx]
     """
     u, v = np.meshgrid((np.arange(nu) + 0.5) / nu, (np.arange(nv) + 0.5) / nv)
     normal = panel.normal if front else -panel.normal
@@ -114,6 +135,10 @@ def area_map(
     normal: where the receptors face, shape (3,).
     nu, nv: points along the two sides, the first and the last on its edges.
     weights, go_on: factor on each lamp; whether to go on, as for ``measure``.
+
+    Returns
+    -------
+    LightMap: illuminance, shape (V, U). [lx]
     """
     u, v = np.meshgrid(np.linspace(-0.5, 0.5, nu), np.linspace(-0.5, 0.5, nv))
     places = middle + u.reshape(-1, 1) * across + v.reshape(-1, 1) * along
@@ -157,6 +182,10 @@ def terminator(solved: Solved, *, place: Array, toward: Array, steps: int = 91) 
     place: middle of the ball, which itself is so small that it shades nothing, shape (3,). [m]
     toward: unit vector to the light, shape (3,).
     steps: receptors from 0 to π.
+
+    Returns
+    -------
+    Terminator: illuminance round the ball [lx] and where it turns to shade. [rad]
     """
     side = cross(np.array([0.0, 0.0, 1.0]), toward)
     side = side / float(np.linalg.norm(side))

@@ -77,6 +77,10 @@ def mirrored(packed: Packed, camera: Viewpoint, *, width: int, height: int, thin
     camera: where it stands and what it sees; as if its lens were a point.
     width, height: pixels.
     thing: ids of the surfaces that are looked at.
+
+    Returns
+    -------
+    Mirrored: what each pixel shows, shape (H, W).
     """
     row = camera.row()
     x, y = np.meshgrid((np.arange(width) + 0.5) / width, (np.arange(height) + 0.5) / height)

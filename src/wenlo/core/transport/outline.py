@@ -64,6 +64,10 @@ def separations(picture: Picture, subject: Sequence[str]) -> tuple[Separation, .
     ----------
     picture: the predicted picture.
     subject: ids of the shapes that make the subject.
+
+    Returns
+    -------
+    tuple: stops between the outline and what is behind it, by place. [stop]
     """
     names = set(subject)
     known = np.array([name in names for name in picture.shown])

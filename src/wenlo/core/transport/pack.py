@@ -116,6 +116,10 @@ def need_of(packed: Packed, direct: Array) -> Need:
     ----------
     packed: the coarse division.
     direct: illuminance straight from the lamps on its sides, shape (N,). [lx]
+
+    Returns
+    -------
+    Need: patches wanted by each surface, shape (S,).
     """
     sent = direct * (packed.reflectance @ LUMA + packed.through @ LUMA)
     uneven, leans = np.zeros(len(packed.shapes)), np.ones(len(packed.shapes))
@@ -335,6 +339,10 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Pac
     sides: patch sides in all.
     need: how the patches are shared out; by √area (large surfaces are mostly far and lit softly) if left out.
     coarse: the same set divided otherwise, whose tree is taken.
+
+    Returns
+    -------
+    Packed: arrays of patches, tree, materials and lamps.
     """
     if coarse is None:
         ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)

@@ -39,6 +39,10 @@ class Viewpoint:
         """Place, right, up, ahead, tan of half the field, focus distance and lens radius, shape (15,).
 
         Source: [Palmer2010].
+
+        Returns
+        -------
+        Array: shape (15,). [m], [-]
         """
         ahead = self.aim - self.position
         ahead = ahead / float(np.linalg.norm(ahead))
@@ -91,6 +95,10 @@ def take(
     samples: rays through each pixel, at most; a multiple of four.
     smoothing: passes of the filter.
     go_on: asked after every ray a pixel, with their number so far, whether to take more.
+
+    Returns
+    -------
+    Picture: luminance in linear BT.709, shape (H, W, 3) [cd/m²], with its spread.
     """
     p = solved.packed
     count, groups = width * height, len(p.lamps)

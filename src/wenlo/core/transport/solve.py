@@ -196,6 +196,10 @@ def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     ----------
     scene: surfaces and lamps; distances in m, amounts in lm (or lm·s).
     effort: how finely it is sampled.
+
+    Returns
+    -------
+    Solved: illuminance and exitance of every patch side by lamp, shape (N, lamps). [lx]
     """
     effort = effort or Effort()
     packed = pack(scene, sides=effort.sides)
@@ -270,6 +274,14 @@ def half_width(groups: Array) -> Array:
     """95 % half-width of the mean of independent groups, shape (..., R) → (...).
 
     Source: [Veach1995].
+
+    Parameters
+    ----------
+    groups: means of independent groups, shape (..., R). [-]
+
+    Returns
+    -------
+    Array: shape (...). Same unit as ``groups``. [-]
     """
     spread = np.std(groups, axis=-1, ddof=1) / np.sqrt(groups.shape[-1])
     width: Array = SURE * spread + 1e-9 * np.abs(np.mean(groups, axis=-1))
@@ -286,6 +298,10 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     solved: the solved set.
     meters: where to read.
     go_on: asked after every round, with the worst relative half-width so far, whether to follow more.
+
+    Returns
+    -------
+    Measured: illuminance of each meter by lamp, shape (M, lamps), with 95 % half-widths. [lx]
     """
     packed, effort = solved.packed, solved.effort
     count, groups = len(meters), len(packed.lamps)
@@ -377,6 +393,14 @@ def texture_of(solved: Solved) -> NDArray[np.float32]:
     """Where on a patch side light leaves: cumulated shares of its cells, shape (N, C).
 
     Source: [Veach1995].
+
+    Parameters
+    ----------
+    solved: the solved set.
+
+    Returns
+    -------
+    NDArray: cumulated shares, shape (N, C), the last of each row 1. [-]
     """
     packed = solved.packed
     fine = (

@@ -64,6 +64,10 @@ def source_seen(solved: Solved, meter: Meter, *, looks: int = LOOKS) -> SourceSe
     meter: a flat receptor.
     looks: directions, a power of two.
 
+    Returns
+    -------
+    SourceSeen: solid angle [sr], direction, and luminance of what the receptor gets its light from. [cd/m²]
+
     Raises
     ------
     ValueError

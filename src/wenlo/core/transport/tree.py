@@ -20,6 +20,14 @@ def bounds(shape: Shape) -> tuple[Array, Array]:
     """Low and high corner of the box round a shape, shape (3,) each. [m]
 
     Source: [MacDonald1990].
+
+    Parameters
+    ----------
+    shape: the shape.
+
+    Returns
+    -------
+    tuple: low and high corner, shape (3,) each. [m]
     """
     if isinstance(shape, Panel):
         corners = shape.origin + np.array([np.zeros(3), shape.edge_u, shape.edge_v, shape.edge_u + shape.edge_v])

@@ -52,6 +52,15 @@ def sheet_grid(panel: Panel, nu: int, nv: int) -> Array:
     """Centres of an even nu × nv grid over a panel, u running fastest, shape (nu·nv, 3). [m]
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    panel: the sheet.
+    nu, nv: cells along its sides.
+
+    Returns
+    -------
+    Array: centres, shape (nu·nv, 3). [m]
     """
     j, i = np.meshgrid((np.arange(nv) + 0.5) / nv, (np.arange(nu) + 0.5) / nu, indexing="ij")
     return panel.origin + i.ravel()[:, None] * panel.edge_u + j.ravel()[:, None] * panel.edge_v
@@ -106,6 +115,10 @@ def view_sheet(solved: Solved, *, front: str, eye: Array, normal: Array, cells: 
     eye: where it is seen from, shape (3,). [m]
     normal: the receptor's normal, shape (3,).
     cells: cells along each edge of the sheet.
+
+    Returns
+    -------
+    SheetView: luminance of each cell, shape (cells, cells), by what is behind it. [cd/m²]
     """
     panel = next(s for s in solved.scene.panels if s.id == front)
     assert isinstance(panel, Panel)
@@ -266,6 +279,15 @@ def landed(solved: Solved, *, lamp: int = 0) -> dict[str, tuple[float, Array]]:
     For round shapes the middle is theirs.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    solved: the solved set.
+    lamp: its number.
+
+    Returns
+    -------
+    dict: share [-] and middle, shape (3,) [m], by id of the surface.
     """
     origins, directions, weights, hits = _first_met(solved, lamp)
     whole, found = max(float(weights.sum()), 1e-30), {}

@@ -49,6 +49,14 @@ def measure_face(bench: FaceBench) -> BenchFound:
 
     Source: [Howell].
 
+    Parameters
+    ----------
+    bench: readings of light sent back, against a known white. [lx]
+
+    Returns
+    -------
+    BenchFound: figures and values of the face or black.
+
     Raises
     ------
     Impossible

@@ -26,6 +26,10 @@ def relief_stops(slope: float, light: float) -> float:
     Parameters
     ----------
     slope, light: angles. [degree]
+
+    Returns
+    -------
+    float: stops from the lit to the shaded side. [stop]
     """
     dark = math.sin(math.radians(light - slope))
     return math.inf if dark <= 0.0 else math.log2(math.sin(math.radians(min(light + slope, 90.0))) / dark)
@@ -37,6 +41,15 @@ def relief_slope(stops: float, light: float) -> float:
     tan α = tan e·(q − 1)/(q + 1) with q = 2^stops.
 
     Source: [Palmer2010].
+
+    Parameters
+    ----------
+    stops: from the lit to the shaded side. [stop]
+    light: height of the light above the sheet. [degree]
+
+    Returns
+    -------
+    float: slope of both sides. [degree]
     """
     q = 2.0**stops
     return math.degrees(math.atan(math.tan(math.radians(light)) * (q - 1.0) / (q + 1.0)))
@@ -46,6 +59,15 @@ def bending_length(overhang: float, droop: float) -> float:
     """Peirce's bending length of a strip that hangs over an edge. [m]
 
     Source: [Peirce1930].
+
+    Parameters
+    ----------
+    overhang: length that hangs over the edge. [m]
+    droop: how far its end is below the edge. [m]
+
+    Returns
+    -------
+    float: bending length. [m]
     """
     phi = math.asin(min(droop / overhang, 0.999))
     if phi <= 0.0:
@@ -57,6 +79,14 @@ def measure_ground(bench: GroundBench) -> BenchFound:
     """A ground sheet from its bends, its droop and its creases.
 
     Source: [Peirce1930].
+
+    Parameters
+    ----------
+    bench: bends, droop and creases as read.
+
+    Returns
+    -------
+    BenchFound: least radius [m], stiffness and slope of creases. [degree]
 
     Raises
     ------

@@ -19,6 +19,14 @@ def measure_lens(bench: LensBench) -> BenchFound:
 
     Source: [Hecht].
 
+    Parameters
+    ----------
+    bench: distances of things and of their images. [m]
+
+    Returns
+    -------
+    BenchFound: focal length [m] with its spread.
+
     Raises
     ------
     Impossible

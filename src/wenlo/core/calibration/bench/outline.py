@@ -49,6 +49,15 @@ def homography(seen: Points, true: Points) -> Array:
 
     Source: [Hartley2003].
 
+    Parameters
+    ----------
+    seen: four points of the picture, shape (4, 2). [pixel]
+    true: where they are, shape (4, 2). [m]
+
+    Returns
+    -------
+    Array: matrix, shape (3, 3), up to its scale.
+
     Raises
     ------
     InvalidInput
@@ -90,7 +99,13 @@ def scale_of(
     size: width and height of the picture. [pixel]
     corners: four corners of a sheet in shares of the picture, round it; ``paper`` are its sides from the first corner
         on. [m]
+    paper: sides of the sheet, the first along its first edge. [m]
     ruler: two ends of a scale instead, ``length`` apart. [m]
+    length: between the marks of the ruler. [m]
+
+    Returns
+    -------
+    tuple: the matrix, shape (3, 3), from pixels to metres; standard deviation of a length as a share of it. [-]
 
     Raises
     ------
@@ -136,6 +151,10 @@ def trace(encoded: Array, within: Area, matrix: Array, spread: float) -> Traced:
     encoded: the photograph, shape (H, W, 3), 0 to 1.
     within: a box round the thing, with nothing but the ground at its rim.
     matrix, spread: from :func:`scale_of`.
+
+    Returns
+    -------
+    Traced: outline [m] and how sure it is.
 
     Raises
     ------
@@ -223,6 +242,14 @@ def measure_outline(bench: OutlineBench) -> BenchFound:
     """A found thing from its outline.
 
     Source: [Otsu1979].
+
+    Parameters
+    ----------
+    bench: the outline that was traced. [m]
+
+    Returns
+    -------
+    BenchFound: width and height of the thing. [m]
 
     Raises
     ------

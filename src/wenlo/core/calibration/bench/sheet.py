@@ -75,6 +75,10 @@ def share_seen(bench: SheetBench, reading: SheetReading, *, t: float, r: float, 
     bench, reading: how it was read.
     t, r, d: of one layer: what passes, what comes back, what goes straight through, all of it as shares.
     width: half-width of one layer's lobe. [degree]
+
+    Returns
+    -------
+    float: share of the reading without the sheet. [-]
     """
     if reading.layers == 0:
         return 1.0
@@ -109,6 +113,10 @@ def measure_sheet(bench: SheetBench, taken_for: SheetMaterial) -> BenchFound:
     ----------
     bench: what was read.
     taken_for: what it is held to be as far as the readings say nothing.
+
+    Returns
+    -------
+    BenchFound: T, D, R and the lobe, each with its spread. [-], [degree]
 
     Raises
     ------

@@ -19,7 +19,7 @@ from typing import Any
 import httpx
 import psutil
 from PIL import Image
-from playwright.sync_api import Browser, BrowserContext, Error, Page, Request, Route, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Error, Locator, Page, Request, Route, sync_playwright
 
 from benchmarks.editors import running
 from wenlo.core.document.shoot import Shoot, write_shoot
@@ -143,9 +143,20 @@ class Story:
         return device, self.random.choice(device.pages)
 
     def _at(self, page: Page, stage: str) -> None:
-        self._answer(page)
-        page.get_by_role("link", name=stage, exact=False).first.click()
+        self._press(page, page.get_by_role("link", name=stage, exact=False).first)
         page.locator(f'main[aria-label="{stage.lower()}"]').wait_for()
+
+    def _press(self, page: Page, what: Locator) -> None:
+        # somebody is asked at any moment: they answer, and go on with what they were about to do
+        for patience in (3000, 3000, 15_000):
+            self._answer(page)
+            try:
+                what.click(timeout=patience)
+            except Error:
+                if patience > 3000:
+                    raise
+            else:
+                return
 
     def _answer(self, page: Page) -> None:
         dialog = page.get_by_role("dialog").filter(has_text="Somebody else changed this")
@@ -164,8 +175,7 @@ class Story:
         taken = {value for _, value in self.told.values}
         value = next(v for v in iter(lambda: round(self.random.uniform(low, high), 3), None) if v not in taken)
         self._at(page, "Brief")
-        self._answer(page)
-        page.get_by_role("button", name=re.compile(f"^{label}: ")).first.click()
+        self._press(page, page.get_by_role("button", name=re.compile(f"^{label}: ")).first)
         page.get_by_label(label, exact=True).fill(f"{value * 1000:.0f} mm")
         page.keyboard.press("Enter")
         # before the next thing happens it is on screen, which is what “typed” means
@@ -229,7 +239,7 @@ class Story:
         name = self.random.choice(["Undo", "Undo", "Redo"])
         button = page.get_by_role("button", name=name)
         if button.count() and button.is_enabled():
-            button.click()
+            self._press(page, button)
             self.told.steps.append(name)
 
     def cut_off(self) -> None:

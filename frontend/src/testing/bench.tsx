@@ -36,8 +36,18 @@ export const opened = (parts: object): Shoot =>
     ...parts,
   }) as unknown as Shoot;
 
-export const open = (document: Shoot) =>
-  useShoot.setState({ id: 'a', document, saved: document, version: 1, state: 'saved', fieldErrors: {} });
+let opens = 0;
+
+/** A shoot of its own each time: what a test before left waiting is not for it. */
+export const open = (document: Shoot, id = `shoot-${++opens}`) =>
+  useShoot.setState({
+    id: `shoot-${++opens}`,
+    document,
+    saved: document,
+    version: 1,
+    state: 'saved',
+    fieldErrors: {},
+  });
 
 type Answer = { status?: number; body: unknown };
 

@@ -22,7 +22,7 @@ const page = () =>
     LIMITS,
   );
 
-beforeEach(() => open(opened({})));
+beforeEach(() => open(opened({}), 'a'));
 
 describe('the history', () => {
   it('tells who changed what, and what was kept aside', async () => {

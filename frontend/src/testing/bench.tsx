@@ -41,7 +41,7 @@ let opens = 0;
 /** A shoot of its own each time: what a test before left waiting is not for it. */
 export const open = (document: Shoot, id = `shoot-${++opens}`) =>
   useShoot.setState({
-    id: `shoot-${++opens}`,
+    id,
     document,
     saved: document,
     version: 1,

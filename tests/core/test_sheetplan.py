@@ -13,9 +13,9 @@ from wenlo.core.catalog.items import FaceValues
 from wenlo.core.catalog.own import OwnFace
 from wenlo.core.catalog.typical import coverings
 from wenlo.core.errors import Impossible
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.columns import plan_boards_proved
 from wenlo.core.fabrication.covers import SAW_KERF, OwnBoard, plan_covers, rects_of
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.sheetplan import Rect, board_bound, plan_boards, plan_roll
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kinds
@@ -250,7 +250,7 @@ def test_what_falls_out_of_a_window_is_cut_up_before_a_board_is_bought():
 @settings(max_examples=40, deadline=None)
 def test_what_has_a_grain_keeps_its_height_along_the_roll(wide, tall, key):
     row = coverings()[key]
-    work = Assembly(carrying_length=5.0)
+    work = PartsList(carrying_length=5.0)
     work.cover(key, wide, tall, note="")
     (piece,) = work.cloth
     plan = plan_covers(work.cloth)[0].plan
@@ -267,12 +267,12 @@ def test_what_has_a_grain_keeps_its_height_along_the_roll(wide, tall, key):
 def test_a_board_with_a_grain_is_not_turned_to_save_one():
     values = FaceValues(form="board", roll_width=0.6, board_length=1.2, grain=True)
     own = OwnFace(item=f"{1:036x}".replace("x", "0"), version=1, name="birch ply", measured=False, values=values)
-    work = Assembly(carrying_length=5.0)
+    work = PartsList(carrying_length=5.0)
     # lying, two of them come out of one board; upright, each is of two boards
     work.cover(own, 1.1, 0.3, note="", count=2)
     assert [p.strips for p in work.cloth] == [2, 2]
     plain = own.model_copy(update={"values": values.model_copy(update={"grain": False})})
-    turned = Assembly(carrying_length=5.0)
+    turned = PartsList(carrying_length=5.0)
     turned.cover(plain, 1.1, 0.3, note="", count=2)
     assert [p.strips for p in turned.cloth] == [1, 1]
     laid = [p for sheet in plan_covers(work.cloth)[0].plan.sheets for p in sheet.laid]

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from wenlo.core.catalog.typical import coverings
-from wenlo.core.fabrication.assembly import Assembly
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.kind import Arrangement
 from wenlo.core.modifiers.placing import black, bounce, box_walls, layers_of, panel
@@ -96,7 +96,7 @@ def test_walls_of_a_box_look_inward_and_close_it():
     ("width", "height", "strips", "length"), [(1.0, 1.0, 1, 1.0), (2.0, 1.0, 1, 2.0), (2.0, 2.0, 2, 4.0)]
 )
 def test_cloth_is_bought_by_the_strip_from_its_roll(width, height, strips, length):
-    work = Assembly(carrying_length=2.0)
+    work = PartsList(carrying_length=2.0)
     work.cover("heavy_black_flag_cloth", width, height, note="")
     (piece,) = work.cloth
     row = coverings()["heavy_black_flag_cloth"]
@@ -108,7 +108,7 @@ def test_cloth_is_bought_by_the_strip_from_its_roll(width, height, strips, lengt
 
 
 def test_boards_are_bought_whole_once_all_their_pieces_are_known():
-    work = Assembly(carrying_length=2.0)
+    work = PartsList(carrying_length=2.0)
     work.cover("white_foam_board", 0.7, 0.5, count=3, note="")
     lines = {line.name: line for line in work_out(work.plan("boards")).shopping}
     board = coverings()["white_foam_board"]
@@ -118,7 +118,7 @@ def test_boards_are_bought_whole_once_all_their_pieces_are_known():
 
 
 def test_a_batten_longer_than_can_be_carried_is_joined():
-    work = Assembly(carrying_length=1.0)
+    work = PartsList(carrying_length=1.0)
     work.bar("rail", 1.8, 1, "", "width")
     assert [p.cut for p in work.members.pieces if not p.name.startswith("splint")] == pytest.approx([0.9, 0.9])
     assert any(f.id == "splint_screw" for f in work.plan("x").fittings)

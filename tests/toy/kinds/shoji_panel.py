@@ -4,8 +4,8 @@ from typing import Literal
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -38,7 +38,7 @@ def arrange(design: ShojiParameters, brief: Brief, transmittance: float | None =
 
 def build(design: ShojiParameters, brief: Brief) -> BuildPlan:
     """Four battens and the paper."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("upright", design.height, 2, "as high as the paper", "height")
     work.bar("rail", design.width - 0.088, 2, "between the uprights, 44 mm each", "width")
     work.cover(design.sheet, design.width, design.height, margin=0.02, note="glued to the back")

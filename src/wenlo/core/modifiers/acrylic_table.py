@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef, sheet_material
 from wenlo.core.errors import FieldError, Impossible
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.slots import Bent, Capabilities, Sheeted, slots_of
@@ -294,7 +294,7 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
     Impossible
         When the acrylic is larger than it is sold.
     """
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     long = design.flat + design.bend * math.pi / 2
     work.bar("batten under the front edge", max(design.width, 0.1), 2, "full width, on the trestles", "width")
     work.bar("batten behind the bend", max(design.width, 0.1), 1, "full width, at the top of the bend", "width")

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -105,7 +105,7 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
 
 def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
     """Two pages of one size, a hinge of cloth tape, and a flag."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("long side of the sheet's frame", design.height, 2, "full height", "height")
     work.bar("short side of the sheet's frame", design.width - 0.088, 2, "width less two battens of 44 mm", "width")
     work.butt("short side of the sheet's frame", "long side of the sheet's frame", 4)

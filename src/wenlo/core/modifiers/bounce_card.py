@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, OwnFace, bounce_face
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
@@ -81,7 +81,7 @@ def arrange(design: CardParameters, brief: Brief, transmittance: float | None = 
 
 def build(design: CardParameters, brief: Brief) -> BuildPlan:
     """One board, scored where the wings fold."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     row = bounce_face(design.face)
     work.face(design.face, design.width, design.height, name="board", note="cut square")
     if design.wings > 0.0:

@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef
 from wenlo.core.errors import FieldError, Impossible
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, PrintSpec, Sketch
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.fabrication.templates import lattice_strip
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
@@ -235,7 +235,7 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     Impossible
         When a lattice would have more strips than are slotted by hand.
     """
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar(
         "upright of the channel",
         design.height - 2 * CHANNEL,

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.ids import slug
 from wenlo.core.modifiers.flagging import flag_panel, spared
@@ -186,7 +186,7 @@ def _toward(design: CageParameters, brief: Brief) -> Vector:
 
 def build(design: CageParameters, brief: Brief) -> BuildPlan:
     """A hung sheet and a frame of battens for every flag."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
     work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
     standing = flags(design, brief)

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
@@ -59,7 +59,7 @@ def arrange(design: FlashBoardParameters, brief: Brief, transmittance: float | N
 
 def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
     """A board, an arm and a card."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.face(design.face, design.width, design.height, name="board", note="cut square")
     work.bar("arm", math.hypot(design.arm, 0.35 * design.height) + 0.15, 1, "flash to board and 150 mm to clamp", "arm")
     if design.flagged:

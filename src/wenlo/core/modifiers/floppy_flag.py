@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -71,7 +71,7 @@ def arrange(design: FloppyParameters, brief: Brief, transmittance: float | None 
 
 def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
     """A frame, its cloth folded double, and the hung sheet."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("side of the flag", design.flag_height, 2, "full height", "flag_height")
     work.bar("rail of the flag", design.flag_width - 2 * BATTEN, 2, "width less two battens of 44 mm", "flag_width")
     work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")

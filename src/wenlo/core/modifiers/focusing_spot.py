@@ -7,8 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
@@ -192,7 +192,7 @@ def figures(design: FocusingParameters, brief: Brief, units: UnitSystem, probe: 
 
 def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
     """Tube, baffle, vents, fan, collar and the lens."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     across, long = design.lens + 0.02, design.gate_distance + design.lamp_gap + 0.06
     _, limit = LENSES[design.material]
     work.cover(

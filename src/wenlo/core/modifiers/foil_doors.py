@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
@@ -193,7 +193,7 @@ def _change(before: float, after: float) -> str:
 
 def build(design: DoorParameters, brief: Brief) -> BuildPlan:
     """Four pieces torn from the roll."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     for side in SIDES:
         along = design.source_size[1] if side in ("left", "right") else design.source_size[0]
         wide = along + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_material
 from wenlo.core.catalog.typical import black_materials
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
@@ -152,7 +152,7 @@ def leak_test(design: HangingBoxParameters) -> str:
 
 def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
     """Two timber frames, corner posts, lining, sheet and cover."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("long side of both frames", design.length, 4, "full length", "length")
     work.bar("short side of both frames", design.width - 0.088, 4, "width less two battens of 44 mm", "width")
     work.bar("corner post", design.depth - 0.036, 4, "depth less two battens of 18 mm laid flat", "depth")

@@ -7,8 +7,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef, sheet_material
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -44,7 +44,7 @@ def arrange(design: CurtainParameters, brief: Brief, transmittance: float | None
 
 def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
     """Rod, cloth, weights and line."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("rod", design.width + 0.1, 1, "the cloth and 50 mm beyond it at each end", "width")
     layers = 2 if design.doubled else 1
     work.cover(

@@ -5,8 +5,8 @@ from typing import Literal
 import numpy as np
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -105,7 +105,7 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
 
 def build(design: TentParameters, brief: Brief) -> BuildPlan:
     """Battens, legs that come out, sheets on rods."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("leg", design.height, 4, "full height; they pull out of the corners", "height")
     work.bar("rail, left to right", max(design.width - 0.036, 0.06), 4, "between the legs", "width")
     work.bar("rail, front to back", max(design.depth - 0.036, 0.06), 4, "between the legs", "depth")

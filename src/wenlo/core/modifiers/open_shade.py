@@ -6,8 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lamp_as_daylight, opening_light, side_window, where_it_is
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.placing import UP, panel
@@ -79,7 +79,7 @@ def arrange(design: OpenShadeParameters, brief: Brief, transmittance: float | No
 
 def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
     """Nothing but a mark on the floor and a black to keep the other side dark."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.fit("cloth_tape", 2)
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
     work.step(

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, bounce_face
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Handling,
@@ -159,7 +159,7 @@ def figures(design: OverheadParameters, brief: Brief, units: UnitSystem, probe: 
 
 def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
     """A stretcher frame, its cover, skirts and the boom's fixing."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar("long side", design.length, 2, "full length", "length")
     work.bar(
         "short side", design.width - 0.088, 3, "width less two battens of 44 mm; the third is the middle rail", "width"

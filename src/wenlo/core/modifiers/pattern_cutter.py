@@ -7,8 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Loop, Template
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.geometry.beams import spot_behind
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
@@ -192,7 +192,7 @@ def _card(design: PatternParameters) -> Template:
 
 def build(design: PatternParameters, brief: Brief) -> BuildPlan:
     """A card with the pattern cut out."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.cover(
         "black_foam_board",
         design.width,

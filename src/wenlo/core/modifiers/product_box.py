@@ -5,8 +5,8 @@ backdrops.
 from typing import Literal
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.light_tent import figures
@@ -95,7 +95,7 @@ def arrange(design: ProductBoxParameters, brief: Brief, transmittance: float | N
 
 def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
     """Frames or boards, sheets that come off, a slot behind."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     if design.walls == "timber frames":
         work.bar("upright of a side frame", design.height, 4, "full height", "height")
         work.bar(

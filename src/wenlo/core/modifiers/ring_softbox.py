@@ -7,8 +7,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import LiningRef, SheetRef, bounce_face
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan, Template
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.templates import circle, oblong
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.placing import key_lamp, lined
@@ -65,7 +65,7 @@ def arrange(design: RingBoxParameters, brief: Brief, transmittance: float | None
 
 def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
     """A rim of card, a disc, and layers."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.cover(RIM, np.pi * design.width, design.depth, note="rim: a strip, scored every 20 mm so that it bends round")
     work.cover(RIM, design.width, design.width, note="back disc, cut round")
     work.cover(

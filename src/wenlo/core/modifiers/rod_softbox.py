@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import LiningRef
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.templates import gore
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.placing import key_lamp, lined
@@ -54,7 +54,7 @@ def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None 
 
 def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     """Eight gores of cloth, rods and a front sheet."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
     shape = gore(
         "gore",

@@ -7,8 +7,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import finish_material
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
@@ -83,7 +83,7 @@ def arrange(design: RoomBounceParameters, brief: Brief, transmittance: float | N
 
 def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
     """A flag of black foil; the rest is there."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     if design.flagged:
         work.cover("black_foil", 0.5, 0.4, note="torn from the roll, edges folded over")
         work.fit("spring_clamp", 2)

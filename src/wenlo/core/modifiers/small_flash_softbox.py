@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.fabrication.templates import oblong, pierced
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
@@ -94,7 +94,7 @@ NECK = (0.055, 0.035)
 
 def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
     """A container, lining, a front and an arm."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     girth = 2 * (design.width + design.height)
     work.fit("food_container", design.boxes)
     if bounce_face(design.lining).form == "cloth":

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.geometry.beams import BeamSpot, aim_at, on_rake, spot_behind, tube_for
 from wenlo.core.modifiers.aimed import (
@@ -262,7 +262,7 @@ def halo_of(design: SnootParameters, brief: Brief) -> float:
 
 def build(design: SnootParameters, brief: Brief) -> BuildPlan:
     """A rolled tube, a cap with the opening, and a collar."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     girth, grip = math.pi * design.tube_width, grip_for(brief.lamp.type)
     work.cover(
         "black_foil",

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, FinishRef, bounce_face, finish_material
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Handling,
@@ -245,7 +245,7 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
 
 def build(design: BoothParameters, brief: Brief) -> BuildPlan:
     """Two boards make four cards; a board under the table; paper; a clamp for the lamp."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.face(
         design.face,
         design.width,

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import SENSORS, Brief
 from wenlo.core.catalog.own import SheetRef
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.fabrication.templates import circle, pierced
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, ReuseRule
@@ -214,7 +214,7 @@ def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Prob
 
 def build(design: DomeParameters, brief: Brief) -> BuildPlan:
     """A tub, or two nested, with a hole; a ground that is swapped."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     work.bar(
         "skid under the ground",
         max(design.width, 0.1),

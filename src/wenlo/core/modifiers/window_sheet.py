@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef, sheet_material
-from wenlo.core.fabrication.assembly import Assembly, size
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts_list import PartsList, size
 from wenlo.core.modifiers.daylight import (
     OFF_WALL,
     InWall,
@@ -110,7 +110,7 @@ def arrange(design: WindowParameters, brief: Brief, transmittance: float | None 
 
 def build(design: WindowParameters, brief: Brief) -> BuildPlan:
     """A sheet, a rod and ties."""
-    work = Assembly(carrying_length=brief.carrying_length)
+    work = PartsList(carrying_length=brief.carrying_length)
     width, height = design.source_size
     work.bar("rod", width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "window_width")
     work.cover(design.sheet, width, height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")

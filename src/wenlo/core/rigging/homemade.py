@@ -7,8 +7,8 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from wenlo.core.document.rigging import KNOCK
-from wenlo.core.fabrication.assembly import Assembly
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
+from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point, standing_stiffness
 from wenlo.core.rigging.interfaces import Face
@@ -63,7 +63,7 @@ def _mass(plan: BuildPlan) -> float:
 
 
 def _post(height: float) -> HomeMade:
-    work = Assembly(carrying_length=2.4)
+    work = PartsList(carrying_length=2.4)
     foot = max(0.5, round(0.32 * height, 2))
     work.bar("post", height, 1, "full height", "height")
     work.bar("foot of the cross", foot, 2, "as long as a third of the post", "foot")
@@ -128,7 +128,7 @@ def _post(height: float) -> HomeMade:
 
 
 def _spreader(height: float, span: float) -> HomeMade:
-    work = Assembly(carrying_length=2.4, batten="softwood_21_45")
+    work = PartsList(carrying_length=2.4, batten="softwood_21_45")
     work.bar("beam", span - 0.03, 2, "wall to wall less 30 mm for pads and wedges; two side by side", "span")
     work.butt("beam", "beam", 0)
     work.fit("splint_screw", 8)
@@ -180,7 +180,7 @@ def _spreader(height: float, span: float) -> HomeMade:
 
 
 def _lamp_bar(height: float, span: float) -> HomeMade:
-    work = Assembly(carrying_length=2.4)
+    work = PartsList(carrying_length=2.4)
     length = min(span, 2.0)
     work.bar("bar", length, 1, "as long as lamps are to hang apart", "span")
     work.eyes("bar", 2)
@@ -224,7 +224,7 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
 
 
 def _trestle(span: float) -> HomeMade:
-    work = Assembly(carrying_length=2.4)
+    work = PartsList(carrying_length=2.4)
     high, wide = 0.75, min(max(span, 0.5), 1.2)
     slant = high / math.cos(math.radians(15.0))
     work.bar("leg", slant, 4, "0.75 m high, 15° splayed", "height")
@@ -270,7 +270,7 @@ def _trestle(span: float) -> HomeMade:
 
 
 def _low_table() -> HomeMade:
-    work = Assembly(carrying_length=2.4)
+    work = PartsList(carrying_length=2.4)
     work.bar("runner", 0.6, 2, "under the cut legs, so that they do not dig in", "width")
     work.fit("splint_screw", 8)
     work.step(
@@ -311,7 +311,7 @@ def _low_table() -> HomeMade:
 
 
 def _tie_lines(height: float) -> HomeMade:
-    work = Assembly(carrying_length=2.4)
+    work = PartsList(carrying_length=2.4)
     line = math.hypot(height, height / 2) + 0.6
     work.fit("cord", math.ceil(3 * line))
     work.fit("screw_eye", 3)
@@ -346,7 +346,7 @@ def _tie_lines(height: float) -> HomeMade:
 
 
 def _holder(height: float) -> HomeMade:
-    work = Assembly(carrying_length=2.4)
+    work = PartsList(carrying_length=2.4)
     work.bar("upright of the holder", 0.6, 2, "as long as boards are held", "height")
     work.bar("rail of the holder", 0.5, 1, "between the grips; the other board edge is free", "width")
     work.butt("rail of the holder", "upright of the holder", 2)

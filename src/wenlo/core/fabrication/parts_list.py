@@ -30,7 +30,7 @@ BOARD_GAP = 0.005
 
 
 @dataclass(kw_only=True)
-class Assembly:
+class PartsList:
     """A design of timber battens, boards and cloth.
 
     ``carrying_length`` splits members that are longer; ``batten`` is their material. [m]

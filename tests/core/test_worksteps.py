@@ -79,7 +79,7 @@ def test_what_is_put_together_measures_what_was_designed(kind):
 @pytest.mark.parametrize("kind", KINDS)
 def test_screws_that_are_bought_are_the_holes_that_are_drilled(kind):
     for plan in plans(kind):
-        for fastener in ("wood_screw", "lap_screw", "pocket_screw", "foot_bolt", "screw_eye", "splint_screw"):
+        for fastener in ("wood_screw", "lap_screw", "pocket_screw", "upright_bolt", "screw_eye", "splint_screw"):
             bought = sum(f.count for f in plan.fittings if f.id == fastener)
             holes = [h for h in plan.holes if h.fastener == fastener]
             if not holes:

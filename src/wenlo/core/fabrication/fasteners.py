@@ -58,6 +58,32 @@ POCKET_LEAN = 15.0
 
 LAP = Screw(id="lap_screw", diameter=0.0035, length=0.016)
 
+FOOT_BOLT = Screw(id="upright_bolt", diameter=0.006, length=0.080)
+"""Goes through a foot and the width of the upright that it stands at, with room for washer and wing nut."""
+
+MITRE_IN, MITRE_ASIDE = 0.3, 0.006
+"""A mitre's screws go in at this share of the width from the tip, so far from the faces of the batten [m]: one before
+and one behind the middle, since they cross.
+"""
+
+
+def spacer_screw(length: float, thickness: float) -> Screw:
+    """What holds a short piece between two battens from both sides: the long screw where its point stays in the piece.
+
+    Parameters
+    ----------
+    length: of the piece between them. [m]
+    thickness: of the batten that the screw goes through. [m]
+
+    Returns
+    -------
+    Screw: the screw.
+
+    >>> spacer_screw(0.08, 0.018).id, spacer_screw(0.04, 0.018).id
+    ('wood_screw', 'splint_screw')
+    """
+    return LONG if LONG.length - thickness <= length - SHY else SHORT
+
 
 def round_drill(diameter: float) -> float:
     """The drill to take: sold in steps of half a millimetre, the nearest. [m]
@@ -141,7 +167,7 @@ def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw
 
     Source: [EN1995].
     """
-    inset = 0.3 * batten.width
+    inset = MITRE_IN * batten.width
     return Hole(
         name="pilot",
         pieces=pieces,
@@ -149,13 +175,13 @@ def mitred(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw
         count=2 * joints,
         diameter=round_drill(screw.diameter * END_PILOT),
         along=(inset,),
-        across=batten.thickness / 2,
-        edge=min(inset, batten.thickness / 2),
+        across=MITRE_ASIDE,
+        edge=min(inset, MITRE_ASIDE),
         side="narrow edge, from outside",
         depth=screw.length - 0.01,
         note=(
-            "measured from the corner's tip; the second screw comes from the other side, 10 mm lower, so that they miss"
-            " each other"
+            "measured from the corner's tip; one from each side, the second as far from the other flat face: they"
+            " cross, and in one plane they would meet"
         ),
     )
 
@@ -246,23 +272,26 @@ def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: floa
     )
 
 
-def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: float, fastener: str) -> Hole:
-    """Two bolts a joint, on the diagonal, through both pieces, with washers against pull-through.
+def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: Screw = FOOT_BOLT) -> Hole:
+    """Two bolts a joint, one over the other, through the thickness of the first piece and the width of the second.
 
     Source: [EN1995].
     """
-    inset = max(0.25 * batten.width, EDGE * bolt)
+    thick = batten.thickness + batten.width
     return Hole(
         name="bolt",
         pieces=pieces,
-        fastener=fastener,
+        fastener=bolt.id,
         count=2 * joints,
-        diameter=bolt + BOLT_PLAY,
-        along=(inset, batten.width - inset),
-        across=inset,
-        edge=inset,
-        side=f"flat face, {2 * batten.thickness * 1000:.0f} mm through both",
-        note=f"washer under head and nut, at least {3 * bolt * 1000:.0f} mm wide, or the wood lets it through",
+        diameter=bolt.diameter + BOLT_PLAY,
+        along=(0.25 * batten.width, 0.75 * batten.width),
+        across=batten.thickness / 2,
+        edge=min(0.25 * batten.width, batten.thickness / 2),
+        side=f"narrow edge of the {pieces[0]}, {thick * 1000:.0f} mm through it and the {pieces[1]}",
+        note=(
+            f"washer under head and nut, at least {3 * bolt.diameter * 1000:.0f} mm wide, or the wood lets it through;"
+            f" {(bolt.length - thick) * 1000:.0f} mm of the bolt are left for the nut"
+        ),
     )
 
 

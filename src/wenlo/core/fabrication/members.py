@@ -1,6 +1,7 @@
 """Members of a frame: split to the carrying length, labelled, and chained into runs."""
 
 import math
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 
 from wenlo.core.errors import FieldError, Impossible
@@ -21,6 +22,47 @@ class Splice:
     splint: float = 0.0
 
 
+MORE_PARTS = 3
+"""So many parts more than needed are tried so that a splice keeps clear of a joint."""
+
+
+def parts_needed(
+    length: float, adds: float, longest: float, meets: Sequence[Callable[[float], bool]] = (), least: float = 0.0
+) -> int:
+    """In how many equal parts a member comes, so that none is longer than can be carried and no splice is where another
+    joint is.
+
+    Parameters
+    ----------
+    length: of the member. [m]
+    adds: what a splice adds between two parts. [m]
+    longest: what can be carried. [m]
+    meets: whether a splice at a place [m] from the start would meet another joint, the strictest first; the next one is
+        asked where nothing satisfies the one before.
+    least: length of a part below which it is not divided for that. [m]
+
+    Returns
+    -------
+    int: parts; the fewest that can be carried where no number of them keeps clear.
+
+    >>> parts_needed(2.0, 0.0, 1.2), parts_needed(2.0, 0.0, 1.2, [lambda place: abs(place - 1.05) < 0.17])
+    (2, 3)
+    """
+    fewest = 1
+    while (length - (fewest - 1) * adds) / fewest > longest + 1e-9:
+        fewest += 1
+    if fewest == 1:
+        return fewest
+    for meet in meets:
+        for parts in range(fewest, fewest + MORE_PARTS + 1):
+            each = (length - (parts - 1) * adds) / parts
+            if (parts == fewest or each >= least) and not any(
+                meet(k * (each + adds) - adds / 2) for k in range(1, parts)
+            ):
+                return parts
+    return fewest
+
+
 @dataclass(kw_only=True)
 class Members:
     """Collects members and splits those longer than can be carried."""
@@ -33,8 +75,11 @@ class Members:
     fittings: list[Fitting] = field(default_factory=list)
     _letters: int = 0
 
-    def add(self, name: str, length: float, *, count: int, reason: str, blame: str) -> list[tuple[Span, ...]]:
-        """Add ``count`` equal members of ``length`` [m] between their joints.
+    def add(
+        self, name: str, length: float, *, count: int, reason: str, blame: str, parts: int = 0
+    ) -> list[tuple[Span, ...]]:
+        """Add ``count`` equal members of ``length`` [m] between their joints, in so many ``parts``, or
+        as many as it takes to carry them.
 
         Returns the spans of each, for runs. Raises Impossible, naming the field ``blame``, when the
         joints leave less than ``least`` to cut.
@@ -46,9 +91,7 @@ class Members:
                 f"make it at least {short:.0f} mm longer.",
                 fields=[FieldError(path=f"design.{blame}", message=f"{short:.0f} mm more is needed for the {name}.")],
             )
-        parts = 1
-        while (length - (parts - 1) * self.splice.adds) / parts > self.carrying_length + 1e-9:
-            parts += 1
+        parts = parts or parts_needed(length, self.splice.adds, self.carrying_length)
         cut = (length - (parts - 1) * self.splice.adds) / parts
         letter = chr(ord("A") + self._letters % 26) * (1 + self._letters // 26)
         self._letters += 1

@@ -361,6 +361,7 @@ def _tools(fittings: Sequence[Fitting]) -> tuple[str, ...]:
         "pocket_screw": "screwdriver",
         "staples": "staple gun",
         "foot_bolt": "spanner",
+        "upright_bolt": "spanner",
         "solvent_cement": "gloves",
     }
     return tuple(dict.fromkeys(found[fitting.id] for fitting in fittings if fitting.id in found))

@@ -17,7 +17,7 @@ from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
 from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
-from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.fabrication.structures.shape import FrameShape, Sockets, TimberJoint
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of
@@ -48,7 +48,7 @@ class FrameParameters(ModifierParameters):
     structure: StructureId = "pipe"
     material: str = "pvc_one_inch"
     glued: bool = False
-    timber_joint: timber.TimberJoint = "butt"
+    timber_joint: TimberJoint = "butt"
     saw: str = "fine_hand_saw"
     foot_length: float = quantity(0.2, 2.0, unit="m", label="foot length", default=0.7)
 
@@ -150,7 +150,7 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
     saw = stock()["saws"][design.saw]["name"].split(" (")[0]
     if design.structure == "pipe":
         shop = brief.workshop
-        sockets = pipe.Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
+        sockets = Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
         return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw, sockets=sockets)
     if design.structure == "tube":
         return tube.build(shape, material=design.material, kerf_name=saw)

@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator
 
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import LampType
+from wenlo.core.fabrication.fasteners import FOOT_BOLT
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.packing import section
 from wenlo.core.modifiers.kind import ModifierParameters
@@ -23,8 +24,8 @@ from wenlo.core.units.length import UnitSystem, format_length
 ACRYLIC, ACRYLIC_MODULUS = 1190.0, 3.2e9
 """Density [kg/m³] and modulus [Pa] of acrylic."""
 
-BOLT, WASHER = 0.050, 0.0015
-"""Length of a foot bolt and thickness of its washers. [m]"""
+WASHER = 0.0015
+"""Thickness of a bolt's washers. [m]"""
 
 BOLT_OUT = 0.012
 """A bolt that stands out farther catches sleeves and cloth. [m]"""
@@ -219,10 +220,10 @@ def wind_lever(middle: float, held: float, tall: float) -> float:
 
 def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     plan = modifier.plan
-    if not any(hole.fastener == "foot_bolt" for hole in plan.holes):
+    if not any(hole.fastener == FOOT_BOLT.id for hole in plan.holes):
         return
-    thick = section(plan.stock.id).thickness
-    out = bolt_protrusion(BOLT, 2 * thick + 2 * WASHER)
+    batten = section(plan.stock.id)
+    out = bolt_protrusion(FOOT_BOLT.length, batten.thickness + batten.width + 2 * WASHER)
     yield stated(
         "hold.bolts",
         modifier.about,
@@ -230,7 +231,7 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
         good=0.0 <= out <= BOLT_OUT,
         figure=f"{length(max(out, 0.0))} stand out of the nut" if out >= 0.0 else f"{length(-out)} too short",
         limit=f"0 to {length(BOLT_OUT)}",
-        source=f"M6 × {BOLT * 1000:.0f} mm through two battens and two washers",
+        source=f"M6 × {FOOT_BOLT.length * 1000:.0f} mm through foot, upright and two washers",
         cure=Cure(words="a bolt of another length, or a cap over its end"),
     )
 

@@ -5,25 +5,15 @@ socket bottom) plus what the pipe does not go in: nothing when glued, part of th
 because a tapered socket stops a dry pipe a third to two thirds of the way.
 """
 
-from dataclasses import dataclass
 from typing import Any
 
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
-from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.fabrication.structures.shape import FrameShape, Sockets
 from wenlo.core.units.length import format_length
 
-
-@dataclass(frozen=True, kw_only=True)
-class Sockets:
-    """How fittings take pipe: socket depth and take-off as measured [m], None for the nominal ones; a dry pipe goes in
-    by a share of the depth, typically the middle of a third to two thirds.
-    """
-
-    depth: float | None = None
-    take_off: float | None = None
-    dry_share: float = 0.5
+NOMINAL = Sockets()
 
 
 def bar_stock(material: str) -> BarStock:
@@ -35,7 +25,7 @@ def bar_stock(material: str) -> BarStock:
     return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=area * row["density"])
 
 
-def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sockets: Sockets = Sockets()) -> Structure:
+def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sockets: Sockets = NOMINAL) -> Structure:
     """Pieces, fittings and steps of a pipe frame.
 
     Parameters

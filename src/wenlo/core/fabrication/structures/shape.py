@@ -1,6 +1,9 @@
 """The finished measures of a free-standing frame, the same for every structure."""
 
 from dataclasses import dataclass
+from typing import Literal
+
+TimberJoint = Literal["butt", "half_lap", "mitre", "pocket_screw"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -17,3 +20,14 @@ class FrameShape:
     carrying_length: float
     extra_rectangles: int = 0
     gap: float = 0.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Sockets:
+    """How fittings take pipe: socket depth and take-off as measured [m], None for the nominal ones; a dry pipe goes in
+    by a share of the depth, typically the middle of a third to two thirds.
+    """
+
+    depth: float | None = None
+    take_off: float | None = None
+    dry_share: float = 0.5

@@ -1,10 +1,13 @@
 """A frame of planed timber battens, laid flat, butt-jointed or half-lapped and screwed."""
 
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Any
 
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.assembly.constructions import timber_frame
+from wenlo.core.fabrication.assembly.resolve import parts_by_group
 from wenlo.core.fabrication.fasteners import (
+    FOOT_BOLT,
     LAP,
     LONG,
     POCKET,
@@ -15,14 +18,13 @@ from wenlo.core.fabrication.fasteners import (
     longest_through,
     mitred,
     pocketed,
+    spacer_screw,
     splint,
 )
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
-from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.fabrication.structures.shape import FrameShape, TimberJoint
 from wenlo.core.units.length import format_length
-
-TimberJoint = Literal["butt", "half_lap", "mitre", "pocket_screw"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -146,24 +148,41 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         least=corner.least,
         splice=Splice(fitting="splint_screw", per_joint=4, splint=row["splint"]),
     )
+    # how members are split is known to the joints: a splint keeps clear of what crosses the member
+    parts = parts_by_group(
+        timber_frame.skeleton(shape, material=material, joint=timber_joint),
+        timber_frame.shop_for(shape, material=material),
+    )
     for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
-        (rail,) = members.add("rail", shape.width - 2 * take, count=1, reason=why, blame="width")
+        (rail,) = members.add(
+            "rail", shape.width - 2 * take, count=1, reason=why, blame="width", parts=parts[f"rail at the {where}"]
+        )
         members.run(f"width at the {where}", shape.width, joint(take), rail, joint(take))
     uprights = members.add(
-        "upright", shape.top_height, count=2, reason="floor to the top, in one line", blame="top_height"
+        "upright",
+        shape.top_height,
+        count=2,
+        reason="floor to the top, in one line",
+        blame="top_height",
+        parts=parts["upright"],
     )
     for where, upright in zip(("left", "right"), uprights, strict=True):
         members.run(f"top of the {where} side above the floor", shape.top_height, upright)
-    feet = members.add("foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length")
+    feet = members.add(
+        "foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length", parts=parts["foot"]
+    )
     for where, foot in zip(("left", "right"), feet, strict=True):
         members.run(f"{where} foot", shape.foot_length, foot)
-    members.fittings += [corner.screws, Fitting(id="wood_glue", count=1), Fitting(id="foot_bolt", count=4)]
+    members.fittings += [corner.screws, Fitting(id="wood_glue", count=1), Fitting(id=FOOT_BOLT.id, count=4)]
     spacers = 0
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
         take = corner.top
-        more = members.add(f"rail of {name}", shape.width - 2 * take, count=2, reason=corner.why_top, blame="width")
-        up = members.add(f"side of {name}", shape.height, count=2, reason="full height", blame="height")
+        rails, sides = f"rail of {name}", f"side of {name}"
+        more = members.add(
+            rails, shape.width - 2 * take, count=2, reason=corner.why_top, blame="width", parts=parts[rails]
+        )
+        up = members.add(sides, shape.height, count=2, reason="full height", blame="height", parts=parts[sides])
         for rail in more:
             members.run(f"width of {name}", shape.width, joint(take), rail, joint(take))
         for side in up:
@@ -180,15 +199,20 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
             )
         members.least = corner.least
         members.fittings.append(corner.screws)
+    between = spacer_screw(shape.gap - thick, thick)
     if spacers:
-        members.fittings.append(Fitting(id=LONG.id, count=4 * spacers))
+        members.fittings.append(Fitting(id=between.id, count=4 * spacers))
     section = Batten(width=wide, thickness=thick)
     frames = 1 + shape.extra_rectangles
     spliced = int(sum(f.count for f in members.fittings if f.id == "splint_screw") // 4)
     holes = (
         *_holes(timber_joint, section, frames),
-        bolted(("upright", "foot"), batten=section, joints=2, bolt=0.006, fastener="foot_bolt"),
-        *(butt("rail", "spacer", batten=Batten(width=thick, thickness=wide), ends=2 * spacers) if spacers else ()),
+        bolted(("upright", "foot"), batten=section, joints=2),
+        *(
+            butt("rail", "spacer", batten=Batten(width=thick, thickness=wide), ends=2 * spacers, screw=between)
+            if spacers
+            else ()
+        ),
         *((splint(("splint",), batten=section, joints=spliced, length=row["splint"]),) if spliced else ()),
     )
     return Structure(
@@ -252,11 +276,17 @@ def _steps(
         Step(
             id="bolt-the-feet-on",
             title="Bolt the feet on",
-            text="Two bolts through each upright and its foot, wing nuts inside, so that it lies flat for the car.",
-            mistake="One bolt lets the frame lean; the second, as far below the first as the batten allows, stops it.",
+            text=(
+                "Each foot stands across the frame, on edge against the outer edge of its upright. Two bolts go through"
+                " both, heads outside, wing nuts inside, so that it lies flat for the car."
+            ),
+            mistake=(
+                "A foot in the plane of the frame holds nothing: it points to the lamp and to the subject. One bolt"
+                " lets the frame lean; the second, as far below it as the batten allows, stops that."
+            ),
             check="The frame stands without rocking and the uprights are plumb both ways.",
             minutes=15,
             does="mount",
-            uses=("foot", "foot_bolt"),
+            uses=("foot", FOOT_BOLT.id),
         ),
     )

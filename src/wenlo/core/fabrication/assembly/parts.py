@@ -1,0 +1,206 @@
+"""Parts, joints and the assembly of them."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Literal
+
+import numpy as np
+from manifold3d import Manifold
+
+from wenlo.core.fabrication.assembly.solids import BarSection, BarSolid, Block, PartSolid, body_of
+from wenlo.core.fabrication.assembly.space import Array, PartPose, Vec
+
+PartSource = Literal["cut", "bought"]
+ContactForm = Literal["touch", "inside"]
+MethodId = Literal[
+    "socket",
+    "cap",
+    "coupling",
+    "cube",
+    "tube_cap",
+    "joiner",
+    "butt",
+    "half_lap",
+    "mitre",
+    "pocket_screw",
+    "bolt",
+    "splint",
+    "spaced",
+    "wrapped",
+]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Part:
+    """A part in its place. ``role`` is what it is in the thing, ``item`` what it is made of or bought as, ``label``
+    what is written on it. [kg]
+    """
+
+    id: str
+    role: str
+    item: str
+    label: str
+    solid: PartSolid
+    pose: PartPose
+    source: PartSource
+    mass: float
+
+    @cached_property
+    def body(self) -> Manifold:
+        """Its closed body in the world."""
+        return body_of(self.solid).transform(self.pose.matrix[:3])
+
+    @cached_property
+    def box(self) -> Array:
+        """Low and high corner of the box round it, shape (2, 3). [m]"""
+        bounds = np.array(self.body.bounding_box())
+        return bounds.reshape(2, 3)
+
+    @cached_property
+    def centre(self) -> Array:
+        """Of its mass, shape (3,). [m]"""
+        mesh = self.body.to_mesh()
+        points = np.asarray(mesh.vert_properties, dtype=float)[:, :3]
+        a, b, c = (points[np.asarray(mesh.tri_verts)[:, k]] for k in range(3))
+        volumes = np.einsum("ij,ij->i", a, np.cross(b, c)) / 6.0
+        return np.asarray((volumes[:, None] * (a + b + c) / 4.0).sum(axis=0) / volumes.sum())
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlacedFastener:
+    """A screw or bolt: where its head is, which way it points, its length and diameter [m], the part under its head and
+    the one that it holds in. A ``nut`` is on its other end, so that it may come out there.
+    """
+
+    item: str
+    head: Vec
+    direction: Vec
+    length: float
+    diameter: float
+    through: str
+    into: str
+    nut: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class PartContact:
+    """Two parts that bear on one another: face to face, or the first inside the second with its end at ``seat``."""
+
+    first: str
+    second: str
+    form: ContactForm = "touch"
+    seat: Vec | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class BuildJoint:
+    """Parts joined by a method. Its id is made of the parts at the node."""
+
+    id: str
+    method: MethodId
+    parts: tuple[str, ...]
+    contacts: tuple[PartContact, ...]
+    fasteners: tuple[PlacedFastener, ...] = ()
+    used: Mapping[str, float] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Blank:
+    """A member before anything is cut off it: from ``start`` to ``end`` on its datum, ``wide`` the direction of its
+    section's width. ``group`` are the members that are cut alike and share a letter; ``splice`` how it is joined where
+    it is longer than can be carried.
+    """
+
+    id: str
+    role: str
+    group: str
+    item: str
+    section: BarSection
+    density: float
+    start: Vec
+    end: Vec
+    wide: Vec
+    splice: MethodId
+
+
+@dataclass(frozen=True, kw_only=True)
+class BlankJoint:
+    """Members to be joined at a place: by which method, in which roles (``through``, ``into``, or all alike)."""
+
+    id: str
+    method: MethodId
+    at: Vec
+    members: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class WorldCut:
+    """A cut of a member in the world: what lies on the side of ``normal`` of ``point`` is waste."""
+
+    member: str
+    point: Vec
+    normal: Vec
+
+
+@dataclass(frozen=True, kw_only=True)
+class WorldNotch:
+    """What is taken out of a member, as an oblong of the world."""
+
+    member: str
+    block: Block
+
+
+@dataclass(frozen=True, kw_only=True)
+class Fit:
+    """What a method makes of a joint: cuts, notches, parts that it adds, and the joint itself."""
+
+    joint: BuildJoint
+    cuts: tuple[WorldCut, ...] = ()
+    notches: tuple[WorldNotch, ...] = ()
+    adds: tuple[Part, ...] = ()
+
+
+@dataclass(frozen=True, kw_only=True)
+class BuildSkeleton:
+    """Members on their datums and the joints between them; ``finished`` is the outside that was asked for, low and high
+    corner over the bars. [m]
+    """
+
+    blanks: tuple[Blank, ...]
+    joints: tuple[BlankJoint, ...]
+    finished: tuple[Vec, Vec]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Assembly:
+    """One built thing in space."""
+
+    parts: tuple[Part, ...]
+    joints: tuple[BuildJoint, ...]
+    finished: tuple[Vec, Vec]
+
+    @cached_property
+    def by_id(self) -> Mapping[str, Part]:
+        """Its parts by their ids."""
+        return {part.id: part for part in self.parts}
+
+    @property
+    def cut(self) -> tuple[Part, ...]:
+        """Parts that are cut from bars."""
+        return tuple(part for part in self.parts if isinstance(part.solid, BarSolid))
+
+    @cached_property
+    def lengths(self) -> Mapping[str, float]:
+        """Length to cut of every bar, by the label that is written on it. [m]"""
+        return {part.label: part.solid.length for part in self.parts if isinstance(part.solid, BarSolid)}
+
+    @property
+    def mass(self) -> float:
+        """Of all its parts. [kg]"""
+        return sum(part.mass for part in self.parts)
+
+    @property
+    def centre(self) -> Array:
+        """Of its mass, shape (3,). [m]"""
+        return np.asarray(sum(part.mass * part.centre for part in self.parts) / self.mass)

@@ -1,0 +1,240 @@
+"""Whether a built thing goes together: no two parts in one place, joined ones touch, all of it holds together, it
+measures what was asked, and every fastener is in its wood and clear of the others.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+from typing import Literal
+
+import numpy as np
+
+from wenlo.core.fabrication.assembly.parts import Assembly, Part, PlacedFastener
+from wenlo.core.fabrication.assembly.solids import BarSolid
+from wenlo.core.fabrication.assembly.space import Array, Vec
+from wenlo.core.fabrication.fasteners import SHY
+
+OVERLAP = 1e-9
+"""Two parts that share more than this are in one place: a cubic millimetre. [m³]"""
+
+TOUCH = 0.0006
+"""Parts that touch are no farther apart; facets of round ones cost a part of it. [m]"""
+
+STEP = 0.001
+"""A fastener is looked at so often along its axis. [m]"""
+
+APART = 0.001
+"""What stays between two fasteners. [m]"""
+
+NUT = 0.010
+"""What a nut and its washer take of a bolt. [m]"""
+
+EDGE = 1.5
+"""From the middle of a fastener to the nearest face beside it, in diameters."""
+
+SQUARE = 0.999
+"""Cosine from which on a fastener is square to what it goes into."""
+
+OUTSIDE = 0.0005
+"""A finished size that is off by more is wrong. [m]"""
+
+FaultCode = Literal[
+    "overlap",
+    "apart",
+    "loose",
+    "size",
+    "comes_out",
+    "edge",
+    "no_nut",
+    "fasteners_meet",
+    "twice",
+    "unlabelled",
+    "unequal",
+]
+
+
+@dataclass(frozen=True, kw_only=True)
+class AssemblyFault:
+    """What is wrong, with which parts, and by how much: volume [m³] of an overlap, otherwise a length [m]."""
+
+    code: FaultCode
+    parts: tuple[str, ...]
+    value: float = 0.0
+
+
+def faults(assembly: Assembly) -> tuple[AssemblyFault, ...]:
+    """All that is wrong with an assembly; nothing where it goes together."""
+    return (
+        *_accounted(assembly),
+        *_overlaps(assembly),
+        *_contacts(assembly),
+        *_measures(assembly),
+        *_fasteners(assembly),
+    )
+
+
+def _accounted(assembly: Assembly) -> Iterator[AssemblyFault]:
+    ids = [part.id for part in assembly.parts]
+    yield from (AssemblyFault(code="twice", parts=(id,)) for id in sorted({i for i in ids if ids.count(i) > 1}))
+    labels = [part.label for part in assembly.cut]
+    for part in assembly.cut:
+        if not part.label or labels.count(part.label) > 1:
+            yield AssemblyFault(code="unlabelled", parts=(part.id,))
+    # what shares a letter is cut against one stop
+    letters: dict[str, list[Part]] = {}
+    for part in assembly.cut:
+        letters.setdefault(part.label.rstrip("0123456789"), []).append(part)
+    for same in letters.values():
+        lengths = [part.solid.length for part in same if isinstance(part.solid, BarSolid)]
+        if max(lengths) - min(lengths) > OUTSIDE:
+            yield AssemblyFault(
+                code="unequal", parts=tuple(part.id for part in same), value=max(lengths) - min(lengths)
+            )
+
+
+def _near(parts: Sequence[Part], slack: float) -> Iterator[tuple[Part, Part]]:
+    boxes = np.array([part.box for part in parts])
+    for i, j in combinations(range(len(parts)), 2):
+        if np.all(boxes[i, 0] < boxes[j, 1] + slack) and np.all(boxes[j, 0] < boxes[i, 1] + slack):
+            yield parts[i], parts[j]
+
+
+def _overlaps(assembly: Assembly) -> Iterator[AssemblyFault]:
+    for one, other in _near(assembly.parts, -1e-6):
+        shared = float((one.body ^ other.body).volume())
+        if shared > OVERLAP:
+            yield AssemblyFault(code="overlap", parts=(one.id, other.id), value=shared)
+
+
+def _contacts(assembly: Assembly) -> Iterator[AssemblyFault]:
+    # what is said to touch is measured, and only what was measured holds the thing together
+    group = {part.id: part.id for part in assembly.parts}
+
+    def root(id: str) -> str:
+        while group[id] != id:
+            id = group[id]
+        return id
+
+    for joint in assembly.joints:
+        for contact in joint.contacts:
+            one, other = assembly.by_id.get(contact.first), assembly.by_id.get(contact.second)
+            if one is None or other is None:
+                yield AssemblyFault(code="loose", parts=(contact.first, contact.second))
+                continue
+            # a round part in its own bore overlaps it by facets: its end and its axis are looked at instead
+            inside = contact.seat is not None
+            gap = _unseated(one, contact.seat) if inside else float(one.body.min_gap(other.body, 0.05))
+            if gap > TOUCH:
+                yield AssemblyFault(code="apart", parts=(one.id, other.id), value=gap)
+            else:
+                group[root(one.id)] = root(other.id)
+    first = root(assembly.parts[0].id)
+    yield from (AssemblyFault(code="loose", parts=(part.id,)) for part in assembly.parts if root(part.id) != first)
+
+
+def _unseated(part: Part, seat: Vec | None) -> float:
+    # how far the end of what is inside is from where it stops
+    if seat is None or not isinstance(part.solid, BarSolid):
+        return 0.0
+    x, y, along = (float(v) for v in part.pose.own(np.array([seat]))[0])
+    return max(float(np.hypot(x, y)), min(abs(along - part.solid.low), abs(along - part.solid.high)))
+
+
+def _measures(assembly: Assembly) -> Iterator[AssemblyFault]:
+    # over the bars: fittings stand out by their walls; caps end the feet, whose direction is theirs
+    members = [part for part in assembly.cut if not part.role.startswith("splint")]
+    ends = [*members, *(part for part in assembly.parts if part.role == "cap")]
+    for axis, counted in ((0, members), (1, ends), (2, members)):
+        boxes = np.array([part.box[:, axis] for part in counted])
+        off = [float(boxes[:, 1].max()) - assembly.finished[1][axis]]
+        if axis != 2:
+            off.append(float(boxes[:, 0].min()) - assembly.finished[0][axis])
+        worst = max(off, key=abs)
+        if abs(worst) > OUTSIDE:
+            yield AssemblyFault(code="size", parts=("xyz"[axis],), value=worst)
+
+
+def _fasteners(assembly: Assembly) -> Iterator[AssemblyFault]:
+    driven = [(joint.id, fastener) for joint in assembly.joints for fastener in joint.fasteners]
+    for _, fastener in driven:
+        yield from _in_its_wood(assembly, fastener)
+    if not driven:
+        return
+    ends = np.array([(f.head, np.array(f.head) + f.length * np.array(f.direction)) for _, f in driven])
+    middles, reach = ends.mean(axis=1), np.array([f.length / 2 + f.diameter for _, f in driven])
+    apart = np.linalg.norm(middles[:, None] - middles[None], axis=2)
+    for i, j in np.argwhere(np.triu(apart < reach[:, None] + reach[None] + APART, 1)):
+        one, other = driven[i][1], driven[j][1]
+        between = _between(ends[i], ends[j]) - (one.diameter + other.diameter) / 2
+        if between < APART:
+            parts = tuple(dict.fromkeys((one.through, one.into, other.through, other.into)))
+            yield AssemblyFault(code="fasteners_meet", parts=parts, value=float(max(between, 0.0)))
+
+
+def _in_its_wood(assembly: Assembly, fastener: PlacedFastener) -> Iterator[AssemblyFault]:
+    names = (fastener.through, fastener.into)
+    parts = [assembly.by_id.get(name) for name in names]
+    found = [part for part in parts if part is not None]
+    if len(found) < 2:
+        yield AssemblyFault(code="loose", parts=names)
+        return
+    length = fastener.length
+    along = np.arange(STEP / 2, length, STEP)
+    axis = np.array(fastener.head) + along[:, None] * np.array(fastener.direction)
+    held = np.array([_holds(part, axis) for part in found])
+    inside = held.any(axis=0)
+    thick = float(STEP * inside.sum())
+    if fastener.nut:
+        if length - thick < NUT:
+            yield AssemblyFault(code="no_nut", parts=names, value=NUT - (length - thick))
+    elif not inside.all():
+        yield AssemblyFault(code="comes_out", parts=names, value=float(STEP * (~inside).sum()))
+    elif not _holds(found[1], np.array(fastener.head) + np.array([[length + SHY - STEP / 2]]) * fastener.direction)[0]:
+        yield AssemblyFault(code="comes_out", parts=names, value=SHY)
+    if not held[1].any():
+        yield AssemblyFault(code="comes_out", parts=names, value=length)
+    # beside a fastener that goes in square there must be wood; one that leans comes near a face on purpose
+    leans = np.abs(np.array(fastener.direction) @ found[0].pose.axes).max() < SQUARE
+    least = fastener.diameter / 2 if leans else EDGE * fastener.diameter - 1e-6
+    beside = np.stack(_across(np.array(fastener.direction)))
+    for part, mine in zip(found, held, strict=True):
+        if mine.any():
+            ring = axis[mine][:, None, :] + least * beside
+            short = ~_holds(part, ring.reshape(-1, 3)).reshape(ring.shape[:2])
+            # at the faces where parts meet, the wood of the other one is beside it
+            if short.any():
+                other = _any_holds(assembly, ring[short])
+                if not other.all():
+                    yield AssemblyFault(code="edge", parts=(part.id,), value=least)
+
+
+def _any_holds(assembly: Assembly, places: Array) -> Array:
+    held = np.zeros(len(places), dtype=bool)
+    for part in assembly.cut:
+        held |= _holds(part, places)
+    return held
+
+
+def _across(direction: Array) -> tuple[Array, ...]:
+    helper = np.eye(3)[int(np.argmin(np.abs(direction)))]
+    one = np.cross(direction, helper)
+    one /= np.linalg.norm(one)
+    other = np.cross(direction, one)
+    return one, -one, other, -other
+
+
+def _holds(part: Part, places: Array) -> Array:
+    if not isinstance(part.solid, BarSolid):
+        return np.zeros(len(places), dtype=bool)
+    return part.solid.holds(part.pose.own(places))
+
+
+def _between(one: Array, other: Array) -> float:
+    """Least distance of two segments, shape (2, 3) each. [m]"""
+    u, v, w = one[1] - one[0], other[1] - other[0], one[0] - other[0]
+    a, b, c, d, e = u @ u, u @ v, v @ v, u @ w, v @ w
+    spread = a * c - b * b
+    s = 0.0 if spread < 1e-12 else float(np.clip((b * e - c * d) / spread, 0.0, 1.0))
+    t = float(np.clip((b * s + e) / c, 0.0, 1.0))
+    s = float(np.clip((b * t - d) / a, 0.0, 1.0))
+    return float(np.linalg.norm(w + s * u - t * v))

@@ -13,8 +13,8 @@ from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.assembly.resolve import resolve
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoxSection, CutPlane, RoundSection, body_of, volume_of
 from wenlo.core.fabrication.assembly.space import lengthwise, plus
+from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.structures import pipe, timber, tube
-from wenlo.core.fabrication.structures.shape import FrameShape, Sockets
 from wenlo.core.instructions.assembly_checks import faults
 
 CONSTRUCTIONS = (

@@ -15,9 +15,9 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
 from wenlo.core.fabrication.cloth import sheet_pieces
+from wenlo.core.fabrication.frame_shape import FrameShape, Sockets, TimberJoint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
-from wenlo.core.fabrication.structures.shape import FrameShape, Sockets, TimberJoint
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of

@@ -8,9 +8,9 @@ because a tapered socket stops a dry pipe a third to two thirds of the way.
 from typing import Any
 
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
-from wenlo.core.fabrication.structures.shape import FrameShape, Sockets
 from wenlo.core.units.length import format_length
 
 NOMINAL = Sockets()

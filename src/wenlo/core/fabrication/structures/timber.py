@@ -21,9 +21,9 @@ from wenlo.core.fabrication.fasteners import (
     spacer_screw,
     splint,
 )
+from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
-from wenlo.core.fabrication.structures.shape import FrameShape, TimberJoint
 from wenlo.core.units.length import format_length
 
 

@@ -7,9 +7,9 @@ length, so each tube is cut to the clear distance between cubes.
 from typing import Any
 
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.frame_shape import FrameShape
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
-from wenlo.core.fabrication.structures.shape import FrameShape
 from wenlo.core.units.length import format_length
 
 

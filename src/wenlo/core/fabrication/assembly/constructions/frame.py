@@ -1,6 +1,6 @@
 """Datums of a frame that stands by itself, the same for every construction."""
 
-from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.fabrication.frame_shape import FrameShape
 
 SIDES = (("left", -1.0), ("right", 1.0))
 

@@ -6,7 +6,7 @@ from wenlo.core.fabrication.assembly.constructions.frame import SIDES, SPACER_IN
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildSkeleton, MethodId
 from wenlo.core.fabrication.assembly.solids import BarSection
 from wenlo.core.fabrication.assembly.space import Vec, X, Z
-from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.fabrication.frame_shape import FrameShape
 
 
 @dataclass(frozen=True, kw_only=True)

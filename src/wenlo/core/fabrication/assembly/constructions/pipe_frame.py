@@ -5,7 +5,7 @@ from wenlo.core.fabrication.assembly.constructions.node_frame import NodeBars, n
 from wenlo.core.fabrication.assembly.parts import BuildSkeleton
 from wenlo.core.fabrication.assembly.shop import BuildShop, SocketFit
 from wenlo.core.fabrication.assembly.solids import RoundSection
-from wenlo.core.fabrication.structures.shape import FrameShape, Sockets
+from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 
 
 def shop_for(shape: FrameShape, *, material: str, glued: bool, sockets: Sockets) -> BuildShop:

@@ -8,7 +8,7 @@ from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildSkelet
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import BoxSection
 from wenlo.core.fabrication.assembly.space import Vec, X, Z
-from wenlo.core.fabrication.structures.shape import FrameShape, TimberJoint
+from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 
 
 def shop_for(shape: FrameShape, *, material: str) -> BuildShop:

@@ -6,7 +6,7 @@ from wenlo.core.fabrication.assembly.constructions.node_frame import NodeBars, n
 from wenlo.core.fabrication.assembly.parts import BuildSkeleton
 from wenlo.core.fabrication.assembly.shop import BuildShop, SpigotFit
 from wenlo.core.fabrication.assembly.solids import BoxSection
-from wenlo.core.fabrication.structures.shape import FrameShape
+from wenlo.core.fabrication.frame_shape import FrameShape
 
 
 def shop_for(shape: FrameShape, *, material: str) -> BuildShop:

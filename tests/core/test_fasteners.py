@@ -121,7 +121,7 @@ def test_mitres_pockets_bolts_and_eyes_keep_off_the_ends(batten):
     pocket = pocketed(("rail",), batten=batten, ends=4)
     assert pocket.longest >= POCKET.length
     assert pocket.depth < pocket.along[0] * 1.04
-    bolt = bolted(("leg", "foot"), batten=batten, joints=2, bolt=0.006, fastener="foot_bolt")
+    bolt = bolted(("leg", "foot"), batten=batten, joints=2)
     first, second = bolt.along
     assert first + second == pytest.approx(batten.width)
     assert first >= EDGE * 0.006

@@ -13,7 +13,7 @@ const files = (folder: string): string[] =>
 const all = files(SOURCE);
 const sheets = all.filter((path) => path.endsWith('.module.css'));
 const components = all.filter((path) => /\.tsx?$/.test(path) && !path.includes('.test.'));
-const camel = (name: string) => name.replace(/-+(\w)/g, (_, letter: string) => letter.toUpperCase());
+const camel = (name: string) => name.replace(/-+([a-zA-Z])/g, (_, letter: string) => letter.toUpperCase());
 
 /** Names of the classes that a sheet makes, not those that it only speaks of as somebody else's. */
 function classesOf(path: string): string[] {

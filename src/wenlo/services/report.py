@@ -16,6 +16,7 @@ from pydantic import Field
 from wenlo.core import CORE_VERSION
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.formats.project_file import read_project
+from wenlo.services.assembly_results import AssemblyFacts, assembly_facts
 from wenlo.services.build_models import BarResult, ClothResult, CoverResult, HoleResult, RunResult, ShoppingResult
 from wenlo.services.report_parts import PARTS, PartName
 from wenlo.services.resolve_document import resolve_document
@@ -183,6 +184,7 @@ class Report(Result):
     ranking: list[RankedFact] | None = None
     build: BuildFacts | None = None
     cut_plan: CutFacts | None = None
+    assembly: AssemblyFacts | None = None
     rig: RigFacts | None = None
     next_settings: list[NextFact] | None = None
     problems: dict[str, str] = Field(default_factory=dict)
@@ -342,6 +344,7 @@ def report(document: Mapping[str, Any], parts: tuple[PartName, ...] = PARTS) -> 
     made = worked("build", lambda: _build(document))
     if made is not None:
         answer.build, answer.cut_plan = made
+    answer.assembly = worked("assembly", lambda: assembly_facts(document))
     answer.rig = worked("rig", lambda: _rig(document))
     answer.next_settings = worked("next", lambda: _next(document))
     return answer

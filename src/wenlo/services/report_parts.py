@@ -2,7 +2,7 @@
 
 from typing import Literal, get_args
 
-PartName = Literal["figures", "ranking", "build", "rig", "next"]
+PartName = Literal["figures", "ranking", "build", "assembly", "rig", "next"]
 
 PARTS: tuple[PartName, ...] = get_args(PartName)
 """In the order in which they are worked out."""

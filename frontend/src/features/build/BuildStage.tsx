@@ -14,7 +14,7 @@ import css from './build.module.css';
 import { Change } from './Change';
 import { CutPlan } from './CutPlan';
 import { Holes, Prints, Templates } from './Details';
-import { FrameParts } from './FrameParts';
+import { Exploded } from './Exploded';
 import { MeasureBack } from './MeasureBack';
 import { SheetPlans } from './SheetPlans';
 import { Shopping } from './Shopping';
@@ -200,11 +200,11 @@ function BuildOf({
           <figure className="card">
             <figcaption>
               {isStanding(document, data)
-                ? 'Parts in place, to scale'
+                ? 'Put together in space: drag to turn it'
                 : 'Boards and cloth as they are cut, on one scale'}
             </figcaption>
             {isStanding(document, data) ? (
-              <FrameParts build={build} document={document} />
+              <Exploded build={build} document={document} />
             ) : (
               <Scrolls label="Boards and cloth">
                 <SheetPlans build={build} units={units} />

@@ -111,7 +111,7 @@ export default function View3d({ document }: { document: Shoot }) {
   }, [key]);
 
   return (
-    <div ref={frame} className={css.view3d} data-state={state}>
+    <div ref={frame} className={css.turnableView} data-state={state}>
       <canvas
         ref={canvas}
         role="img"

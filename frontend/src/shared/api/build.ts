@@ -12,6 +12,14 @@ export const buildQuery = (document: Shoot) =>
     retry: false,
   });
 
+export const assemblyQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['build', 'assembly', ...buildKey(document)],
+    queryFn: () => answer(api.POST('/api/build/assembly', { body: { document } })),
+    placeholderData: (previous) => previous,
+    retry: false,
+  });
+
 export const changesQuery = (document: Shoot) =>
   queryOptions({
     queryKey: ['build', 'changes', ...buildKey(document)],

@@ -13,13 +13,14 @@ from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BuildRequest, TickRequest, TogetherRequest
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import NotFound
+from wenlo.services.assembly_results import AssemblyResult
 from wenlo.services.build_changes import AdaptRequest, AdaptResult, ChangesResult, TogetherResult
 from wenlo.services.build_models import BuildResult, CutResult, MeasuredRequest, MeasuredResult, SupplierState
 from wenlo.services.offcuts import kept_offcuts
 from wenlo.services.ports import TickList
 from wenlo.services.shelf_results import shelf_rows
 from wenlo.services.supplier import Supplier
-from wenlo.services.tasks import ADAPT, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER
+from wenlo.services.tasks import ADAPT, ASSEMBLY, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER
 
 router = APIRouter(prefix="/api", tags=["build"], responses=RESPONSES)
 
@@ -54,6 +55,12 @@ async def build(
     shelf = shelf_rows(await run_in_threadpool(service.items, user))
     offers, state = await _offers(body.document, supplier)
     return await engine.run(BUILD(document=body.document, shelf=shelf, offers=offers, supplier=state))
+
+
+@router.post("/build/assembly")
+async def assembly(body: BuildRequest, engine: ComputeEngine) -> AssemblyResult:
+    """The built thing in space as it is drawn, and what does not go together."""
+    return await engine.run(ASSEMBLY(document=body.document))
 
 
 @router.post("/build/changes")

@@ -14,6 +14,9 @@ from pydantic import field_validator, model_validator
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
+from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
+from wenlo.core.fabrication.assembly.parts import Assembly
+from wenlo.core.fabrication.assembly.resolve import resolve
 from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets, TimberJoint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
@@ -137,8 +140,8 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
     return Arrangement(surfaces=sheets, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
-def _structure(design: FrameParameters, brief: Brief) -> Structure:
-    shape = FrameShape(
+def _shape(design: FrameParameters, brief: Brief) -> FrameShape:
+    return FrameShape(
         width=design.width,
         height=design.height,
         top_height=design.top_height,
@@ -147,11 +150,38 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
         gap=design.layer_gap,
         extra_rectangles=design.layers - 1 if design.apart else 0,
     )
+
+
+def _sockets(brief: Brief) -> Sockets:
+    shop = brief.workshop
+    return Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
+
+
+def assemble(design: FrameParameters, brief: Brief) -> Assembly:
+    """The frame in space.
+
+    Raises
+    ------
+    Impossible
+        When the joints leave nothing to cut.
+    """
+    # what cannot be cut is said by the plan, at its field
+    _structure(design, brief)
+    shape, bar = _shape(design, brief), design.material
+    if design.structure == "pipe":
+        shop = pipe_frame.shop_for(shape, material=bar, glued=design.glued, sockets=_sockets(brief))
+        return resolve(pipe_frame.skeleton(shape, material=bar), shop)
+    if design.structure == "tube":
+        return resolve(tube_frame.skeleton(shape, material=bar), tube_frame.shop_for(shape, material=bar))
+    skeleton = timber_frame.skeleton(shape, material=bar, joint=design.timber_joint)
+    return resolve(skeleton, timber_frame.shop_for(shape, material=bar))
+
+
+def _structure(design: FrameParameters, brief: Brief) -> Structure:
+    shape = _shape(design, brief)
     saw = stock()["saws"][design.saw]["name"].split(" (")[0]
     if design.structure == "pipe":
-        shop = brief.workshop
-        sockets = Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
-        return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw, sockets=sockets)
+        return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw, sockets=_sockets(brief))
     if design.structure == "tube":
         return tube.build(shape, material=design.material, kerf_name=saw)
     return timber.build(shape, material=design.material, timber_joint=design.timber_joint, kerf_name=saw)
@@ -331,6 +361,7 @@ KIND = Kind(
     parameters=FrameParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import Form
 from wenlo.core.catalog.materials import LampType
+from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.slots import Capabilities, Slot, slots_of
 from wenlo.core.optics.lamp import Emitter
@@ -246,6 +247,7 @@ class Kind(Generic[P]):
     grips: how far back over a lamp's housing it is fastened [m].
     refuses: what of a design does not go with its lamp, or with itself: the parameter and why; None where all fits.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
+    assemble: the built thing in space, for kinds whose constructions are known there; None for the others.
     keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
 
@@ -268,6 +270,7 @@ class Kind(Generic[P]):
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[ReuseRule, ...] = ()
     daylight: Callable[[P, Brief], Brief] | None = None
+    assemble: Callable[[P, Brief], Assembly] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0

@@ -1,0 +1,87 @@
+// The built thing in space: turned by hand, taken apart by a slider, put together step by step.
+import { useQuery } from '@tanstack/react-query';
+import { Button, Slider } from 'antd';
+import { lazy, Suspense, useState } from 'react';
+import { assemblyQuery } from '../../shared/api/build';
+import type { Build, Schemas, Shoot } from '../../shared/api/client';
+import css from './build.module.css';
+import { stepsOf } from './exploded';
+
+const Exploded3d = lazy(() => import('./Exploded3d'));
+
+export type Drawn = Schemas['DrawnResult'];
+
+/** What keeps a thing from going together, in words. */
+const FAULT: Record<string, string> = {
+  overlap: 'are in one place',
+  apart: 'should touch, and do not',
+  loose: 'are joined to nothing',
+  size: 'comes out in another size than was asked for',
+  comes_out: 'a screw comes out',
+  edge: 'a screw is too near an edge',
+  no_nut: 'the bolt is too short for its nut',
+  fasteners_meet: 'two screws run into one another',
+  twice: 'is there twice',
+  unlabelled: 'has no label of its own',
+  unequal: 'should be equal, and are not',
+};
+
+export function Exploded({ build, document }: { build: Build; document: Shoot }) {
+  const { data, error } = useQuery(assemblyQuery(document));
+  const [apart, setApart] = useState(0);
+  const [step, setStep] = useState<number | null>(null);
+  if (error) return <p className="picture-problem">{error.message}</p>;
+  if (!data) return <p className="waiting">Putting it together…</p>;
+  const steps = stepsOf(build.steps, data.parts);
+  const at = step === null ? null : Math.min(step, steps.length - 1);
+  const shown = at === null ? null : steps[at];
+  return (
+    <div className={css.exploded}>
+      <Suspense fallback={<p className="waiting">Putting it together…</p>}>
+        <Exploded3d
+          parts={data.parts}
+          apart={apart / 100}
+          added={shown ? shown.added : null}
+          present={shown ? shown.present : null}
+        />
+      </Suspense>
+      <div className={css.explodedTools}>
+        <span className={css.explodedApart}>
+          Apart
+          <Slider
+            value={apart}
+            onChange={setApart}
+            tooltip={{ open: false }}
+            aria-label="How far it is taken apart"
+          />
+        </span>
+        <Button
+          size="small"
+          aria-label="Step before"
+          disabled={at === null}
+          onClick={() => setStep(at ? at - 1 : null)}
+        >
+          ‹
+        </Button>
+        <output>{shown ? `${shown.number}. ${shown.title}` : 'All of it'}</output>
+        <Button
+          size="small"
+          aria-label="Step after"
+          disabled={at === steps.length - 1}
+          onClick={() => setStep(at === null ? 0 : at + 1)}
+        >
+          ›
+        </Button>
+      </div>
+      {data.faults.length ? (
+        <ul className="notes" role="alert">
+          {data.faults.map((f) => (
+            <li key={f.code + f.parts.join()} className="note note-warning">
+              <b>It does not go together:</b> {f.parts.join(', ')} {FAULT[f.code] ?? f.code}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,91 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Build } from '../../shared/api/client';
+import { useShoot } from '../../shared/state/store';
+import { open, opened, serve, show } from '../../testing/bench';
+import { Exploded } from './Exploded';
+import { stepsOf } from './exploded';
+
+vi.mock('./Exploded3d', () => ({
+  default: (props: { parts: { id: string }[]; added: Set<string> | null; present: Set<string> | null }) => (
+    <output>
+      {props.added
+        ? `adds ${[...props.added].join(' ')}; there ${[...(props.present ?? [])].join(' ')}`
+        : 'all'}
+    </output>
+  ),
+}));
+
+const part = (id: string, label: string, joined: string[] = []) => ({
+  id,
+  label,
+  name: id,
+  source: label ? 'cut' : 'bought',
+  points: [],
+  triangles: [],
+  edges: [],
+  explode: [0, 0, 0],
+  joined,
+});
+const PARTS = [
+  part('rail', 'A1', ['B1']),
+  part('side', 'B1', ['A1']),
+  part('elbow', '', ['A1', 'B1']),
+  part('foot', 'C1'),
+  part('cap', '', ['C1']),
+];
+const STEPS = [
+  { title: 'Cut', parts: [] },
+  { title: 'Join the frame', parts: ['A1', 'B1'] },
+  { title: 'Look', parts: [] },
+  { title: 'Feet', parts: ['C1'] },
+];
+
+describe('the steps of a built thing', () => {
+  it('are those that add something, and fittings come with the last bar that they join', () => {
+    const steps = stepsOf(STEPS, PARTS);
+    expect(steps.map((s) => [s.number, s.title])).toEqual([
+      [2, 'Join the frame'],
+      [4, 'Feet'],
+    ]);
+    expect([...(steps[0]?.added ?? [])]).toEqual(['rail', 'side', 'elbow']);
+    expect([...(steps[1]?.added ?? [])]).toEqual(['foot', 'cap']);
+    expect(steps[1]?.present.size).toBe(3);
+  });
+  it('leave out what no step fits, rather than show it too early', () => {
+    const steps = stepsOf(STEPS.slice(0, 2), PARTS);
+    expect(steps).toHaveLength(1);
+    expect(steps[0]?.added.has('foot')).toBe(false);
+  });
+});
+
+describe('the built thing in space', () => {
+  const page = (faults: object[] = []) => {
+    open(opened({ brief: { assumed: [], subject: {} } }));
+    serve({ 'POST /api/build/assembly': { body: { parts: PARTS, faults } } });
+    const { document } = useShoot.getState();
+    if (!document) throw new Error('no document');
+    show(<Exploded build={{ steps: STEPS } as unknown as Build} document={document} />);
+  };
+  beforeEach(() => vi.clearAllMocks());
+  it('is shown whole, then step by step, and whole again', async () => {
+    page();
+    expect((await screen.findByText('all')).textContent).toBe('all');
+    fireEvent.click(screen.getByRole('button', { name: 'Step after' }));
+    expect(screen.getByText('2. Join the frame')).toBeTruthy();
+    expect(screen.getByText(/^adds rail side elbow; there/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Step after' }));
+    expect(screen.getByText(/^adds foot cap; there rail side elbow$/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Step after' }).hasAttribute('disabled')).toBe(true);
+    fireEvent.click(screen.getByRole('button', { name: 'Step before' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Step before' }));
+    expect(screen.getByText('all')).toBeTruthy();
+  });
+  it('says what does not go together', async () => {
+    page([{ code: 'fasteners_meet', parts: ['rail.top', 'upright.left'], value: 0 }]);
+    expect((await screen.findByRole('alert')).textContent).toContain(
+      'rail.top, upright.left two screws run into one another',
+    );
+  });
+});

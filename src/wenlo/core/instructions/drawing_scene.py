@@ -1,0 +1,89 @@
+"""What is drawn of a built thing: every part's triangles, its feature edges, and where it goes when the thing is taken
+apart on paper.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.fabrication.assembly.parts import Assembly, Part
+
+CREASE = 0.87
+"""Cosine between two faces from which on their edge is no line. [-]"""
+
+APART, FITTINGS_APART = 0.3, 0.12
+"""How far a part goes from the middle, as a share of its way there, and a fitting beyond that. [-], [m]"""
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class DrawnPart:
+    """A part as it is drawn: points, shape (N, 3) [m], triangles, shape (M, 3), and feature edges, shape (E, 2), by
+    their points; the way it goes when all is taken apart, shape (3,) [m]; ``joined`` are the labels of the bars beside
+    it.
+    """
+
+    part: Part
+    points: Array
+    triangles: NDArray[np.int64]
+    edges: NDArray[np.int64]
+    explode: Array
+    joined: tuple[str, ...]
+
+
+def feature_edges(points: Array, triangles: NDArray[np.int64]) -> NDArray[np.int64]:
+    """Edges between faces that differ, and those with one face alone.
+
+    Parameters
+    ----------
+    points: shape (N, 3). [m]
+    triangles: by their points, shape (M, 3).
+
+    Returns
+    -------
+    NDArray: pairs of points, shape (E, 2).
+    """
+    a, b, c = (points[triangles[:, k]] for k in range(3))
+    normals = np.cross(b - a, c - a)
+    normals /= np.maximum(np.linalg.norm(normals, axis=1, keepdims=True), 1e-18)
+    sides = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
+    owner = np.tile(np.arange(len(triangles)), 3)
+    keys = np.sort(sides, axis=1)
+    order = np.lexsort((keys[:, 1], keys[:, 0]))
+    keys, owner = keys[order], owner[order]
+    same = np.all(keys[:-1] == keys[1:], axis=1)
+    first = np.flatnonzero(same)
+    smooth = np.einsum("ij,ij->i", normals[owner[first]], normals[owner[first + 1]]) > CREASE
+    drop = np.zeros(len(keys), dtype=bool)
+    drop[first[smooth]] = True
+    drop[first + 1] = True
+    return np.asarray(keys[~drop])
+
+
+def scene_of(assembly: Assembly) -> Iterator[DrawnPart]:
+    """The parts of an assembly as they are drawn."""
+    middle = assembly.centre
+    beside: dict[str, list[str]] = {part.id: [] for part in assembly.parts}
+    for joint in assembly.joints:
+        labels = [label for id in joint.parts if (label := assembly.by_id[id].label)]
+        for id in joint.parts:
+            beside[id] += [label for label in labels if label != assembly.by_id[id].label]
+    for part in assembly.parts:
+        mesh = part.body.to_mesh()
+        points = np.asarray(mesh.vert_properties, dtype=float)[:, :3]
+        triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
+        way = part.centre - middle
+        explode = APART * way
+        if part.source == "bought":
+            explode = explode + FITTINGS_APART * way / max(float(np.linalg.norm(way)), 1e-9)
+        yield DrawnPart(
+            part=part,
+            points=points,
+            triangles=triangles,
+            edges=feature_edges(points, triangles),
+            explode=explode,
+            joined=tuple(dict.fromkeys(beside[part.id])),
+        )

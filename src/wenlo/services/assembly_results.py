@@ -1,0 +1,181 @@
+"""The built thing in space: its parts, its joints, what does not go together, and what is drawn of it."""
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.assembly.parts import Assembly, Part
+from wenlo.core.fabrication.assembly.solids import BarSolid
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.drawing_scene import scene_of
+from wenlo.core.modifiers.registry import kind_of
+from wenlo.services.resolve_document import Document, resolve_document
+
+
+class BuiltPart(BaseModel):
+    """A part: what it is, its place (4 × 4, by rows), length to cut [m] and mass [kg]."""
+
+    id: str
+    role: str
+    item: str
+    name: str
+    label: str
+    source: Literal["cut", "bought"]
+    length: float | None
+    mass: float
+    pose: list[list[float]]
+
+
+class BuiltFastener(BaseModel):
+    """A screw or bolt: where its head is, which way it goes, its length and diameter. [m]"""
+
+    item: str
+    head: list[float]
+    direction: list[float]
+    length: float
+    diameter: float
+    through: str
+    into: str
+
+
+class BuiltJoint(BaseModel):
+    """Parts joined by a method."""
+
+    id: str
+    method: str
+    parts: list[str]
+    fasteners: list[BuiltFastener]
+
+
+class BuiltFault(BaseModel):
+    """What does not go together: a code, the parts, and by how much. [m], of an overlap [m³]"""
+
+    code: str
+    parts: list[str]
+    value: float
+
+
+class AssemblyFacts(BaseModel):
+    """Parts, joints and faults of a built thing; its mass [kg] and the centre of that. [m]"""
+
+    parts: list[BuiltPart]
+    joints: list[BuiltJoint]
+    faults: list[BuiltFault]
+    mass: float
+    centre: list[float]
+
+
+class DrawnResult(BaseModel):
+    """What is drawn of a part: points in a row [m], triangles and feature edges by their points, the way it goes when
+    all is taken apart [m], and labels of the bars beside it.
+    """
+
+    id: str
+    label: str
+    name: str
+    source: Literal["cut", "bought"]
+    points: list[float]
+    triangles: list[int]
+    edges: list[int]
+    explode: list[float]
+    joined: list[str]
+
+
+class AssemblyResult(BaseModel):
+    """The built thing as it is drawn; no parts where a kind is not known in space yet."""
+
+    parts: list[DrawnResult]
+    faults: list[BuiltFault]
+
+
+def assembly_of(document: Document) -> Assembly | None:
+    """The built thing of a document; None where its kind is not known in space."""
+    shoot = resolve_document(document)
+    assemble = kind_of(shoot.design).assemble
+    return None if assemble is None else assemble(shoot.design, shoot.brief)
+
+
+def _name(part: Part) -> str:
+    row = stock()["fittings"].get(part.item)
+    return part.role if row is None else str(row["name"])
+
+
+def _faults(assembly: Assembly) -> list[BuiltFault]:
+    return [BuiltFault(code=f.code, parts=list(f.parts), value=f.value) for f in faults(assembly)]
+
+
+def assembly_facts(document: Document) -> AssemblyFacts | None:
+    """Parts, joints and faults as facts; None where the kind is not known in space."""
+    assembly = assembly_of(document)
+    if assembly is None:
+        return None
+    return AssemblyFacts(
+        parts=[
+            BuiltPart(
+                id=p.id,
+                role=p.role,
+                item=p.item,
+                name=_name(p),
+                label=p.label,
+                source=p.source,
+                length=p.solid.length if isinstance(p.solid, BarSolid) else None,
+                mass=p.mass,
+                pose=p.pose.matrix.tolist(),
+            )
+            for p in assembly.parts
+        ],
+        joints=[
+            BuiltJoint(
+                id=j.id,
+                method=j.method,
+                parts=list(j.parts),
+                fasteners=[
+                    BuiltFastener(
+                        item=f.item,
+                        head=list(f.head),
+                        direction=list(f.direction),
+                        length=f.length,
+                        diameter=f.diameter,
+                        through=f.through,
+                        into=f.into,
+                    )
+                    for f in j.fasteners
+                ],
+            )
+            for j in assembly.joints
+        ],
+        faults=_faults(assembly),
+        mass=assembly.mass,
+        centre=assembly.centre.tolist(),
+    )
+
+
+def assembly_drawn(document: Document) -> AssemblyResult:
+    """The built thing as it is drawn.
+
+    Raises
+    ------
+    Impossible
+        When the joints leave nothing to cut.
+    """
+    assembly = assembly_of(document)
+    if assembly is None:
+        return AssemblyResult(parts=[], faults=[])
+    return AssemblyResult(
+        parts=[
+            DrawnResult(
+                id=d.part.id,
+                label=d.part.label,
+                name=_name(d.part),
+                source=d.part.source,
+                points=[round(float(v), 5) for v in d.points.ravel()],
+                triangles=d.triangles.ravel().tolist(),
+                edges=d.edges.ravel().tolist(),
+                explode=[round(float(v), 5) for v in d.explode],
+                joined=list(d.joined),
+            )
+            for d in scene_of(assembly)
+        ],
+        faults=_faults(assembly),
+    )

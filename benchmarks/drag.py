@@ -19,7 +19,7 @@ FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--
 # Runs in the page: moves the pointer, then waits until the gauge strip's text or bands change.
 MEASURE = """
 async ([x, y]) => {
-  const strip = document.querySelector('.gauge-strip');
+  const strip = document.querySelector('[class*=gauge-strip_]');
   const before = strip.innerHTML.replaceAll('is-stale', '');
   const handle = document.querySelector('[data-handle="lamp"]');
   const start = performance.now();

@@ -52,7 +52,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
             value={apart}
             onChange={setApart}
             tooltip={{ open: false }}
-            aria-label="How far it is taken apart"
+            ariaLabelForHandle="How far it is taken apart"
           />
         </span>
         <Button

@@ -268,9 +268,9 @@ def test_black_inside_is_warmer_and_bolts_are_measured():
     assert warm.black_inside > 0.0
     _, framed = rigged(structure="timber", material="softwood_18_44")
     (bolts,) = of(framed, "Bolts of the feet")
-    # 50 mm through 36 mm of wood, two washers and the nut: 3 mm stand out
+    # 80 mm through 18 mm of the foot, 44 mm of the upright, two washers of 1.5 mm and a nut of 8 mm: 7 mm stand out
     assert bolts.state == "within"
-    assert "3.0 mm" in bolts.figure or "3 mm" in bolts.figure
+    assert "7.0 mm" in bolts.figure or "7 mm" in bolts.figure
 
 
 @pytest.mark.parametrize("kind", ["stand", "boom", "clamp", "trestle", "spreader"])

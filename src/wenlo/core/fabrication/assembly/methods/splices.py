@@ -15,7 +15,7 @@ from wenlo.core.fabrication.members import parts_needed
 SCREWED_AT = (0.15, 0.35, 0.65, 0.85)
 """Shares of a splint's length where its screws are."""
 
-SCREW_CLEAR, SCREW_END, SCREW_STEP = 0.006, 0.015, 0.005
+SCREW_CLEAR, SCREW_END, SCREW_STEP = 0.008, 0.015, 0.005
 """From a splint's screw to a batten that crosses; to its end, joint and neighbour; of places that are tried. [m]"""
 
 

@@ -94,7 +94,8 @@ def skeleton(shape: FrameShape, *, material: str, joint: TimberJoint) -> BuildSk
         near, far = y - shape.gap + thick / 2, y - thick / 2
         for w, z in heights.items():
             for n, s in SIDES:
-                at = s * (x - 2 * wide)
+                # those of the next frame stand beside: their screws come from where these end
+                at = s * (x - (2.0 + 1.5 * (index % 2)) * wide)
                 spacer, words = f"{id}/spacer.{w}.{n}", f"spacer to {name}"
                 blanks.append(lay(spacer, words, words, (at, near, z), (at, far, z)))
                 joints += [

@@ -95,8 +95,8 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
     # what the window's own solution makes of the key alone is within the errors of the first one
     deep = float(alone.split()[0])
     page.wait_for_function(
-        "deep => Math.abs(parseFloat(document.querySelector('[data-testid=gauge-contrast] [class*=gauge-value_]').innerText) -"
-        " deep) < 0.4",
+        "deep => Math.abs(parseFloat(document.querySelector("
+        "'[data-testid=gauge-contrast] [class*=gauge-value_]').innerText) - deep) < 0.4",
         arg=deep,
         timeout=15_000,
     )

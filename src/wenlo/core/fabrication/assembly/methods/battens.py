@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 import numpy as np
 
-from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint
+from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, MethodId, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.solids import BoxSection
 from wenlo.core.fabrication.assembly.space import Array, Vec, lengthwise
 
@@ -35,6 +35,21 @@ def pair(joint: BlankJoint, blanks: Mapping[str, Blank]) -> tuple[Blank, Blank]:
     """The member that goes through, and the one that ends at it."""
     through, into = joint.members
     return blanks[through], blanks[into]
+
+
+def glued(
+    joint: BlankJoint, method: MethodId, members: tuple[Blank, Blank], screws: tuple[PlacedFastener, ...]
+) -> BuildJoint:
+    """Two battens face to face, glued and held by screws."""
+    first, second = members[0].id, members[1].id
+    return BuildJoint(
+        id=joint.id,
+        method=method,
+        parts=(first, second),
+        contacts=(PartContact(first=first, second=second),),
+        fasteners=screws,
+        used={"wood_glue": 1.0},
+    )
 
 
 def at(point: Array) -> Vec:

@@ -4,16 +4,8 @@ from collections.abc import Mapping
 
 import numpy as np
 
-from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, pair, section_of, toward
-from wenlo.core.fabrication.assembly.parts import (
-    Blank,
-    BlankJoint,
-    BuildJoint,
-    Fit,
-    PartContact,
-    PlacedFastener,
-    WorldCut,
-)
+from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, glued, pair, section_of, toward
+from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.fasteners import LONG
 
@@ -49,13 +41,6 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
         for side in (-1.0, 1.0)
     )
     return Fit(
-        joint=BuildJoint(
-            id=joint.id,
-            method="butt",
-            parts=(through.id, into.id),
-            contacts=(PartContact(first=through.id, second=into.id),),
-            fasteners=screws,
-            used={"wood_glue": 1.0},
-        ),
+        joint=glued(joint, "butt", (through, into), screws),
         cuts=(WorldCut(member=into.id, point=at(face), normal=at(-way)),),
     )

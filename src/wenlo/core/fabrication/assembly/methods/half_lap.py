@@ -4,16 +4,8 @@ from collections.abc import Mapping
 
 import numpy as np
 
-from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, pair, section_of
-from wenlo.core.fabrication.assembly.parts import (
-    Blank,
-    BlankJoint,
-    BuildJoint,
-    Fit,
-    PartContact,
-    PlacedFastener,
-    WorldNotch,
-)
+from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, glued, pair, section_of
+from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldNotch
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import Block
 from wenlo.core.fabrication.fasteners import LAP
@@ -54,14 +46,7 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
         for b in (-1.0, 1.0)
     )
     return Fit(
-        joint=BuildJoint(
-            id=joint.id,
-            method="half_lap",
-            parts=(through.id, into.id),
-            contacts=(PartContact(first=through.id, second=into.id),),
-            fasteners=screws,
-            used={"wood_glue": 1.0},
-        ),
+        joint=glued(joint, "half_lap", (through, into), screws),
         notches=(
             WorldNotch(member=through.id, block=taken(behind=True)),
             WorldNotch(member=into.id, block=taken(behind=False)),

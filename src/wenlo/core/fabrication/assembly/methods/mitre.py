@@ -4,16 +4,8 @@ from collections.abc import Mapping
 
 import numpy as np
 
-from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, pair, section_of, toward
-from wenlo.core.fabrication.assembly.parts import (
-    Blank,
-    BlankJoint,
-    BuildJoint,
-    Fit,
-    PartContact,
-    PlacedFastener,
-    WorldCut,
-)
+from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, glued, pair, section_of, toward
+from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.fasteners import LONG, MITRE_ASIDE, MITRE_IN
 
@@ -43,14 +35,7 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
         )
     )
     return Fit(
-        joint=BuildJoint(
-            id=joint.id,
-            method="mitre",
-            parts=(first.id, second.id),
-            contacts=(PartContact(first=first.id, second=second.id),),
-            fasteners=screws,
-            used={"wood_glue": 1.0},
-        ),
+        joint=glued(joint, "mitre", (first, second), screws),
         cuts=(
             WorldCut(member=first.id, point=joint.at, normal=at(normal)),
             WorldCut(member=second.id, point=joint.at, normal=at(-normal)),

@@ -3,17 +3,9 @@
 import math
 from collections.abc import Mapping
 
-from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, pair, section_of
+from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, glued, pair, section_of
 from wenlo.core.fabrication.assembly.methods.butt import near_face
-from wenlo.core.fabrication.assembly.parts import (
-    Blank,
-    BlankJoint,
-    BuildJoint,
-    Fit,
-    PartContact,
-    PlacedFastener,
-    WorldCut,
-)
+from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.fasteners import POCKET, POCKET_LEAN, POCKET_START
 
@@ -46,13 +38,6 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
         for side in (-1.0, 1.0)
     )
     return Fit(
-        joint=BuildJoint(
-            id=joint.id,
-            method="pocket_screw",
-            parts=(through.id, into.id),
-            contacts=(PartContact(first=through.id, second=into.id),),
-            fasteners=screws,
-            used={"wood_glue": 1.0},
-        ),
+        joint=glued(joint, "pocket_screw", (through, into), screws),
         cuts=(WorldCut(member=into.id, point=at(face), normal=at(-way)),),
     )

@@ -24,6 +24,9 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.{ts,tsx}'],
     setupFiles: ['src/testing/server.ts'],
+    // A machine that does other work as well types slowly: time says nothing about the pages.
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
     css: { include: [/\.module\.css$/], modules: { classNameStrategy: 'non-scoped' } },
   },
 });

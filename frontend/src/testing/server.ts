@@ -1,3 +1,8 @@
+import { configure } from '@testing-library/react';
+
+// What is waited for comes late on a machine that does other work as well.
+configure({ asyncUtilTimeout: 20_000 });
+
 // The server that tests talk to: the client keeps the fetch that was there when it was made, so this one stands there.
 type Answers = (request: Request) => Promise<Response>;
 

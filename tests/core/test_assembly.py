@@ -165,7 +165,7 @@ def test_a_splint_keeps_clear_of_what_crosses():
 
 def with_part(assembly: Assembly, id: str, **changes) -> Assembly:
     parts = tuple(replace(p, **changes) if p.id == id else p for p in assembly.parts)
-    return Assembly(parts=parts, joints=assembly.joints, finished=assembly.finished)
+    return replace(assembly, parts=parts)
 
 
 def shorter(assembly: Assembly, id: str) -> Assembly:
@@ -199,7 +199,7 @@ MUTATIONS = {"shorter": shorter, "turned": turned, "shifted": shifted, "without"
 
 def one_of_each(assembly: Assembly):
     """The first part of every role, and of every place in a member that comes in parts."""
-    return {(part.role, part.id.rpartition("/")[2]): part for part in reversed(assembly.cut)}.values()
+    return {(part.role, part.id.rpartition("/")[2]): part for part in reversed(assembly.bars)}.values()
 
 
 @pytest.mark.parametrize(("how", "bar"), {how: (how, bar) for how, bar in CONSTRUCTIONS}.values())

@@ -266,7 +266,7 @@ def test_no_flag_is_asked_for_where_the_background_is_dark_enough():
 
 def test_every_flag_of_a_cage_is_built_and_stands_in_the_room():
     brief = Brief()
-    design = made("flag_cage", brief, ceiling=True, lens=True)
+    design = made("flag_cage", brief, ceiling=True, lens=True, out=0.25)
     plan = kinds()["flag_cage"].build(design, brief)
     assert sum(c.note.startswith("flag for the") for c in plan.cloth) == 3
     assert scene_builder.fits_in_room(brief, design)

@@ -23,14 +23,14 @@ def carried(row):
 
 def test_what_must_be_carried_is_made_smaller():
     # what is glued together does not come apart
-    large, small = judged("hanging_softbox", carrying_length=3.0), judged("hanging_softbox", carrying_length=1.0)
+    large, small = judged("overhead_bounce", carrying_length=3.0), judged("overhead_bounce", carrying_length=0.7)
     assert carried(small) < carried(large)
     assert any("so that it can be carried" in text for text in small.remedies)
     assert set(small.remedies) <= set(small.reasons)
 
 
 def test_little_money_makes_it_smaller_and_less_money_never_larger():
-    plenty, little = judged("hanging_softbox"), judged("hanging_softbox", limits=Limits(money=25.0))
+    plenty, little = judged("rod_softbox"), judged("rod_softbox", limits=Limits(money=30.0))
     assert little.to_buy < plenty.to_buy
     assert any("for the money" in text for text in little.remedies)
 

@@ -229,14 +229,19 @@ def test_what_falls_out_of_a_window_is_cut_up_before_a_board_is_bought():
     hosts = {n.host: n for n in boards.nested}
     sides = [c for c in cloth if c.window is not None]
     assert set(hosts) == {c.label for c in sides}
-    # the floor, 500 × 900 mm does not go into a window of 840 × 840 mm; a narrower one does
+    # the back, 490 × 885 mm between the sides, does not go into a window of 840 × 840 mm; nor does the floor
     assert all(not n.sheet.laid for n in boards.nested)
-    narrow = kind.build(design.model_copy(update={"width": 0.5, "depth": 0.8}), shoot.brief).cloth
+    narrow = kind.build(design.model_copy(update={"height": 0.8, "depth": 0.8}), shoot.brief).cloth
     (boards,) = [c for c in plan_covers(narrow, tries=20) if c.covering.id == "white_foam_board"]
     inside = [p.label for n in boards.nested for p in n.sheet.laid]
-    assert inside == [c.label for c in narrow if c.note == "floor and top"]
+    # the back, 490 × 785 mm, goes into neither of 740 × 740; a lower box's does
+    assert inside == []
+    low = kind.build(design.model_copy(update={"height": 0.6, "depth": 0.8}), shoot.brief).cloth
+    (boards,) = [c for c in plan_covers(low, tries=20) if c.covering.id == "white_foam_board"]
+    inside = [p.label for n in boards.nested for p in n.sheet.laid]
+    assert inside == [c.label for c in low if c.note.startswith("back,")]
     for nested in boards.nested:
-        assert nested.sheet.width == pytest.approx(0.8 - 0.06)
+        assert sorted((nested.sheet.width, nested.sheet.length)) == pytest.approx([0.54, 0.74])
     area_is_kept(boards)
 
 

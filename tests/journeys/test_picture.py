@@ -85,7 +85,7 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
     expect(desk.get_by_text("window", exact=True)).to_be_visible()
     expect(contrast.locator("[class*=gauge-value_]")).not_to_have_text(alone, timeout=15_000)
     canvas(page, "clean")
-    page.wait_for_function("() => !document.querySelector('.picture-progress')", timeout=90_000)
+    page.wait_for_function("() => !document.querySelector('[class*=picture-progress]')", timeout=90_000)
     with_window = canvas(page, "clean").evaluate(PIXELS)["mean"]
     pictures = len(asked)
 
@@ -100,8 +100,11 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
         arg=deep,
         timeout=15_000,
     )
-    page.wait_for_timeout(300)
-    assert canvas(page, "clean").evaluate(PIXELS)["mean"] < 0.95 * set_on
+    page.wait_for_function(
+        "([canvas, set]) => { const { mean } = (" + PIXELS + ")(canvas); return mean < 0.95 * set; }",
+        arg=[canvas(page, "clean").element_handle(), set_on],
+        timeout=60_000,
+    )
     assert len(asked) == pictures
     assert with_window > 0
 

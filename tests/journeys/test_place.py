@@ -257,7 +257,8 @@ def test_four_looks_are_kept_switched_and_compared(open_page):
     sheets = page.locator("[class*=compare-card_] canvas")
     expect(sheets.nth(1)).to_have_attribute("data-state", "clean", timeout=90_000)
     page.get_by_text("difference", exact=True).click()
-    expect(page.get_by_label(re.compile("against all on, in stops"))).to_have_attribute("data-state", "clean")
+    against = page.get_by_label(re.compile("against all on, in stops"))
+    expect(against).to_have_attribute("data-state", "clean", timeout=90_000)
     darker = page.locator("[class*=compare-card_] canvas").evaluate(
         """c => { const d = c.getContext('2d').getImageData(0, 0, c.width, c.height).data; let n = 0;
            for (let i = 0; i < d.length; i += 4) if (d[i + 2] > d[i] + 20) n += 1; return n / (d.length / 4); }"""

@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 import trimesh
 
+from made_kinds import brief_for
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.registry import kinds
@@ -53,10 +54,11 @@ def test_what_is_drawn_is_closed_and_as_heavy_and_as_long_as_the_build_says(desi
     made = build(document=document)
     facts = {part.id: part for part in assembly_facts(document).parts}
     cut = {piece.label: piece.cut for bar in made.bars for piece in bar.pieces}
-    assert {part.label for part in facts.values() if part.label} == set(cut)
+    sheets = {laid.label for cover in made.covers for sheet in cover.sheets for laid in sheet.laid}
+    assert {part.label for part in facts.values() if part.label} == set(cut) | sheets
     for part, mesh in meshes(document):
         assert mesh.is_watertight, part.id
-        if part.source == "cut":
+        if part.label in cut:
             assert facts[part.id].length == pytest.approx(cut[part.label], abs=1e-9)
             # from tip to tip along the bar, by the corners of the mesh
             axis = np.array(facts[part.id].pose)[:3, 2]
@@ -66,7 +68,7 @@ def test_what_is_drawn_is_closed_and_as_heavy_and_as_long_as_the_build_says(desi
 
 @pytest.mark.parametrize("design", FRAMES, ids=lambda d: d.get("timber_joint", d["structure"]))
 def test_no_bar_runs_into_another_where_a_second_eye_looks(design):
-    inner = [(part, mesh) for part, mesh in meshes(shoot(**design)) if part.source == "cut"]
+    inner = [(part, mesh) for part, mesh in meshes(shoot(**design)) if part.label and not part.label.startswith("S")]
     rng = np.random.default_rng(3)
     for part, mesh in inner:
         low, high = mesh.bounds
@@ -91,14 +93,38 @@ def test_what_cannot_be_cut_is_said_at_its_field():
     assert trouble.value.fields[0].path == "design.top_height"
 
 
-def test_a_report_has_the_built_thing_and_nothing_of_kinds_that_are_not_known_in_space():
+def test_a_report_has_the_built_thing_and_nothing_where_nothing_is_built():
     found = report(shoot(**FRAMES[2]), ("assembly",)).assembly
     assert found.faults == []
     bolts = [f for joint in found.joints if joint.method == "bolt" for f in joint.fasteners]
     assert {(f.item, f.length) for f in bolts} == {("upright_bolt", 0.08)}
     assert found.mass == pytest.approx(sum(part.mass for part in found.parts))
-    other = next(kind for kind in kinds().values() if kind.assemble is None)
     document = shoot()
-    document["design"] = other.start(Shoot().brief).model_dump(mode="json")
-    assert report(document, ("assembly",)).assembly is None
+    document["design"] = kinds()["open_shade"].start(Shoot().brief).model_dump(mode="json")
+    # the opening is there already
+    assert report(document, ("assembly",)).assembly.parts == []
     assert assembly_drawn(document).parts == []
+
+
+@pytest.mark.parametrize("kind", sorted(kinds()))
+def test_every_kind_is_drawn_closed_and_nothing_stiff_runs_into_anything_else(kind):
+    design = kinds()[kind].start(brief_for(kind))
+    document = shoot()
+    document["design"] = design.model_dump(mode="json")
+    built = kinds()[kind].assemble(design, brief_for(kind)).by_id
+    found = list(meshes(document))
+    assert {part.id for part, _ in found} == set(built)
+    rng = np.random.default_rng(5)
+    for part, mesh in found:
+        assert mesh.is_watertight, part.id
+        assert mesh.volume > 0.0
+    # a pipe overlaps the socket that it is in by their facets; bars of frames are looked at above
+    stiff = [(p, m) for p, m in found if not built[p.id].soft and built[p.id].role not in ("fitting", "cap")]
+    for part, mesh in stiff:
+        low, high = mesh.bounds
+        inside = rng.uniform(low, high, (300, 3))
+        inside = inside[within(mesh, inside)]
+        for other, second in stiff:
+            near = (second.bounds[0] < high) & (low < second.bounds[1])
+            if other.id != part.id and near.all():
+                assert not within(second, inside).any(), (part.id, other.id)

@@ -1,11 +1,9 @@
 """The built thing in space: its parts, its joints, what does not go together, and what is drawn of it."""
 
-from typing import Literal
-
 from pydantic import BaseModel
 
 from wenlo.core.catalog.data_files import stock
-from wenlo.core.fabrication.assembly.parts import Assembly, Part
+from wenlo.core.fabrication.assembly.parts import Assembly, Part, PartSource
 from wenlo.core.fabrication.assembly.solids import BarSolid
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.drawing_scene import scene_of
@@ -21,7 +19,7 @@ class BuiltPart(BaseModel):
     item: str
     name: str
     label: str
-    source: Literal["cut", "bought"]
+    source: PartSource
     length: float | None
     mass: float
     pose: list[list[float]]
@@ -74,7 +72,7 @@ class DrawnResult(BaseModel):
     id: str
     label: str
     name: str
-    source: Literal["cut", "bought"]
+    source: PartSource
     points: list[float]
     triangles: list[int]
     edges: list[int]
@@ -83,17 +81,16 @@ class DrawnResult(BaseModel):
 
 
 class AssemblyResult(BaseModel):
-    """The built thing as it is drawn; no parts where a kind is not known in space yet."""
+    """The built thing as it is drawn; no parts where nothing is built."""
 
     parts: list[DrawnResult]
     faults: list[BuiltFault]
 
 
-def assembly_of(document: Document) -> Assembly | None:
-    """The built thing of a document; None where its kind is not known in space."""
+def assembly_of(document: Document) -> Assembly:
+    """The built thing of a document."""
     shoot = resolve_document(document)
-    assemble = kind_of(shoot.design).assemble
-    return None if assemble is None else assemble(shoot.design, shoot.brief)
+    return kind_of(shoot.design).assemble(shoot.design, shoot.brief)
 
 
 def _name(part: Part) -> str:
@@ -105,11 +102,9 @@ def _faults(assembly: Assembly) -> list[BuiltFault]:
     return [BuiltFault(code=f.code, parts=list(f.parts), value=f.value) for f in faults(assembly)]
 
 
-def assembly_facts(document: Document) -> AssemblyFacts | None:
-    """Parts, joints and faults as facts; None where the kind is not known in space."""
+def assembly_facts(document: Document) -> AssemblyFacts:
+    """Parts, joints and faults as facts."""
     assembly = assembly_of(document)
-    if assembly is None:
-        return None
     return AssemblyFacts(
         parts=[
             BuiltPart(
@@ -160,8 +155,6 @@ def assembly_drawn(document: Document) -> AssemblyResult:
         When the joints leave nothing to cut.
     """
     assembly = assembly_of(document)
-    if assembly is None:
-        return AssemblyResult(parts=[], faults=[])
     return AssemblyResult(
         parts=[
             DrawnResult(

@@ -10,7 +10,7 @@ from wenlo.core.brief.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
 from wenlo.core.catalog.data_files import Gel, gels, stock
-from wenlo.core.catalog.typical import bounce_faces, face_materials, lamp_types, sheet_materials
+from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types, sheet_materials
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.photometry.stops import format_stops
@@ -172,6 +172,8 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(Choice(id=value, name=str(value).replace("_", " ")) for value in get_args(annotation))
     if name == "sheet":
         return tuple(sheets())
+    if name == "acrylic":
+        return tuple(choice for choice in sheets() if coverings()[choice.id].form == "board")
     if name == "backdrop" and annotation is not bool:
         return tuple(finishes())
     if name in {"face", "lining"}:

@@ -16,8 +16,10 @@ from wenlo.core.modifiers.cell_grid import CHANNEL, MOST_CELLS, tiles_of
 @pytest.mark.parametrize(("width", "height"), [(0.4, 0.6), (0.9, 0.5)])
 def test_battens_and_printed_corners_make_the_frame(width, height):
     grid = made("cell_grid", width=width, height=height)
-    assert [c + 2 * CHANNEL for c in grid.cuts()["upright of the channel"]] == pytest.approx([height] * 2)
-    assert [c + 2 * CHANNEL for c in grid.cuts()["rail of the channel"]] == pytest.approx([width] * 2)
+    # the cells fill what is asked for; over it come the other batten and the wall of the corner, with its play
+    over = 2 * (0.018 + 0.0024 + 0.0003)
+    assert [c + 2 * CHANNEL for c in grid.cuts()["upright of the channel"]] == pytest.approx([height + over] * 2)
+    assert [c + 2 * CHANNEL for c in grid.cuts()["rail of the channel"]] == pytest.approx([width + over] * 2)
     corner = next(p for p in grid.plan.prints if p.form == "channel_corner")
     assert (corner.count, corner.sizes["corner"]) == (4, CHANNEL)
 

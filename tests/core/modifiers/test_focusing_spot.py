@@ -4,8 +4,7 @@ import math
 
 import pytest
 
-from made_kinds import made
-from wenlo.core.optics.shapes import Tube
+from made_kinds import made, sides
 
 
 @pytest.mark.parametrize(("lens", "gap"), [(0.06, 0.03), (0.12, 0.08)])
@@ -13,8 +12,12 @@ def test_four_sides_go_round_the_lens(lens, gap):
     spot = made("focusing_spot", lens=lens, lamp_gap=gap)
     long = spot.design.gate_distance + gap + 0.06
     boards = spot.covers("black_foam_board")
-    assert boards[:4] == [pytest.approx((lens + 0.02, long))] * 4
-    assert boards[4:] == [pytest.approx((lens + 0.02, lens + 0.02))] * 2
+    # four sides of one piece, the front over their ends, the baffle between them
+    assert boards == [
+        pytest.approx((4 * (lens + 0.02), long)),
+        pytest.approx((lens + 0.03, lens + 0.03)),
+        pytest.approx((lens + 0.02, lens + 0.02)),
+    ]
     folded = next(t for t in spot.plan.templates if t.name == "sides of the tube")
     assert folded.size == pytest.approx((4 * (lens + 0.02), long))
     assert [fold[0][0] for fold in folded.folds] == pytest.approx([k * (lens + 0.02) for k in (1, 2, 3)])
@@ -50,5 +53,7 @@ def test_the_lamp_is_seen_through_the_lens_alone():
     assert lamp.law == "lens"
     assert lamp.lens.gate == spot.design.gate
     assert lamp.lens.lamp_distance == pytest.approx(spot.design.gate_distance + spot.design.lamp_gap)
-    tube = next(s for s in spot.light.surfaces if isinstance(s, Tube))
-    assert tube.radius > spot.design.lens / 2
+    walls = [s for s in spot.light.surfaces if s.id.startswith("box ")]
+    assert len(walls) == 4
+    for wall in walls:
+        assert sorted(sides(wall)) == pytest.approx(sorted((spot.design.lens + 0.02, spot.design.box_length)))

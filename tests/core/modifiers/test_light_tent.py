@@ -12,9 +12,11 @@ def test_legs_and_rails_make_the_box_that_was_designed(width, height, depth):
     cuts = tent.cuts()
     assert cuts["leg"] == [height] * 4
     # a rail ends at two legs of 18 mm
-    assert cuts["rail, left to right"] == pytest.approx([width - 2 * 0.018] * 4)
-    assert cuts["rail, front to back"] == pytest.approx([depth - 2 * 0.018] * 4)
-    assert cuts["rod of the backdrop"] == pytest.approx([width + 0.05])
+    assert cuts["rail, left to right"] == pytest.approx([width - 2 * 0.018] * 3)
+    # the other way they are 44 mm deep
+    assert cuts["rail, front to back"] == pytest.approx([depth - 2 * 0.044] * 4)
+    # two screws at each end of every rail
+    assert tent.fittings()["wood_screw"] == 2 * 2 * 7
 
 
 def test_every_side_has_its_own_sheet():

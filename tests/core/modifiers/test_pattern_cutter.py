@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
+from wenlo.core.modifiers.pattern_cutter import RIM
 
 
 @pytest.mark.parametrize(("pieces", "share"), [(3, 0.3), (6, 0.5), (11, 0.8)])
@@ -33,11 +34,12 @@ def test_every_piece_lies_on_the_card(pattern, pieces):
     across, upward = cutter.design.square
     for piece in cutter.light.surfaces[1:]:
         off = middle(piece) - cutter.design.source_centre
-        assert abs(float(off @ across)) <= cutter.design.width / 2
-        assert abs(float(off @ upward)) <= cutter.design.height / 2
-    assert cutter.covers("black_foam_board") == [pytest.approx((cutter.design.width, cutter.design.height))]
+        assert abs(float(off @ across)) <= cutter.design.width / 2 + RIM
+        assert abs(float(off @ upward)) <= cutter.design.height / 2 + RIM
+    size = pytest.approx((cutter.design.width + 2 * RIM, cutter.design.height + 2 * RIM))
+    assert cutter.covers("black_foam_board") == [size]
     (card,) = cutter.plan.templates
-    assert card.size == pytest.approx((cutter.design.width, cutter.design.height))
+    assert card.size == size
 
 
 def test_the_lamp_is_behind_the_card():

@@ -13,7 +13,8 @@ def test_side_frames_are_mitreless_rectangles_and_rails_go_between_them():
     assert cuts["upright of a side frame"] == [0.4] * 4
     # two battens of 44 mm and the rail between them
     assert [c + 2 * 0.044 for c in cuts["rail of a side frame"]] == pytest.approx([0.9] * 4)
-    assert [c + 2 * 0.018 for c in cuts["cross rail"]] == pytest.approx([0.7] * 4)
+    # two above, one behind at the floor: the sweep runs out of the front without a step
+    assert [c + 2 * 0.018 for c in cuts["cross rail"]] == pytest.approx([0.7] * 3)
 
 
 def test_the_top_is_not_cut_like_a_side():
@@ -43,11 +44,18 @@ def test_boards_leave_a_window_with_a_border(walls, board):
     box = made("product_box", width=0.5, height=0.5, depth=0.6, walls=walls, top="white")
     windows = [piece.window for piece in box.plan.cloth if piece.covering.id == board and piece.window]
     assert windows == [pytest.approx((0.54, 0.44))] * 2
-    # floor and top
-    assert box.covers(board).count((0.5, 0.6)) == 2
+    thick = box.design.wall
+    inside = 0.5 - 2 * thick
+    # floor and back between the sides, the back 10 mm short of the top, which lies over all of them
+    flats = [c for c in box.covers(board) if c not in [(0.6, 0.5)] * 2]
+    assert flats[:2] == [pytest.approx((inside, 0.6)), pytest.approx((inside, 0.5 - 0.01 - thick))]
+    assert box.covers(board)[-1] == pytest.approx((0.5, 0.6))
     assert box.design.rim == 0.03
-    assert sides(box.panel("lower rim, key side"))[1] == pytest.approx(0.6)
-    assert box.cuts()["batten under the floor"] == [0.5] * 2
+    assert sides(box.panel("lower rim, key side"))[1] == pytest.approx(0.6 - 2 * 0.03)
+    assert not box.plan.pieces
+    # all inner edges are taped: twice the floor's depth, twice the back's height, once its width, the top all round
+    taped = 2 * 0.6 + 2 * (0.49 - thick) + inside + 2 * (0.5 + 0.6)
+    assert box.fittings()["cloth_tape"] == pytest.approx(taped)
 
 
 def test_a_white_top_on_timber_is_a_card():
@@ -58,4 +66,6 @@ def test_a_white_top_on_timber_is_a_card():
 
 def test_the_sweep_goes_down_behind_and_forward_below():
     box = made("product_box", **SIZE)
-    assert box.covers("white_painted_canvas") == [pytest.approx((0.7, 0.4 + 0.9))]
+    # between the frames of 18 mm, before the rail behind; 2 mm clear of everything
+    wide, deep, tall = 0.7 - 2 * 0.020, 0.9 - 0.002 - 0.020, 0.4 - 0.004
+    assert box.covers("white_painted_canvas") == [pytest.approx((wide, deep + tall))]

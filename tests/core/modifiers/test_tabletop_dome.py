@@ -4,19 +4,38 @@ import numpy as np
 import pytest
 
 from made_kinds import made
+from wenlo.core.catalog.items import FoundValues
+from wenlo.core.catalog.own import OwnFound
+from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top
 
 SIZE = {"width": 0.5, "height": 0.4, "depth": 0.6}
 
 
-@pytest.mark.parametrize(("nested", "layers"), [(False, 1), (True, 2)])
-def test_a_tub_is_five_walls_and_a_nested_one_ten(nested, layers):
+@pytest.mark.parametrize(("nested", "tubs"), [(False, 1), (True, 2)])
+def test_a_tub_is_bought_as_it_comes_and_cut_into_no_flats(nested, tubs):
     dome = made("tabletop_dome", **SIZE, nested=nested)
-    walls = dome.covers("natural_hdpe_tub")
-    assert sorted(walls) == [
-        pytest.approx(w) for w in sorted([(0.6, 0.4)] * 2 * layers + [(0.5, 0.4)] * 2 * layers + [(0.5, 0.6)] * layers)
-    ]
-    assert all(p.whole for p in dome.plan.cloth if p.covering.id == "natural_hdpe_tub")
+    assert not dome.covers("natural_hdpe_tub")
+    assert not dome.plan.pieces
+    assert dome.fittings()["milky_tub"] == tubs
+
+
+def test_a_tub_of_ones_own_is_not_bought():
+    tub = OwnFound(
+        item="12345678-1234-1234-1234-123456789abc",
+        version=1,
+        name="bread tub",
+        values=FoundValues(outer_width=0.5, outer_height=0.4, wall_transmittance=0.5),
+    )
+    dome = made("tabletop_dome", **SIZE, sheet=tub.sheet())
+    assert "milky_tub" not in dome.fittings()
+    assert dome.kind.assemble(dome.design, dome.brief).parts[0].source == "found"
+
+
+def test_a_hole_that_reaches_over_the_edge_is_refused():
+    with pytest.raises(Impossible, match="is the most there") as refused:
+        made("tabletop_dome", **SIZE, hole=0.4, hole_height=1.4, hole_rise=0.0)
+    assert refused.value.fields[0].path == "design.hole"
 
 
 @pytest.mark.parametrize(("rise", "top"), [(0.0, False), (20.0, False), (75.0, True)])

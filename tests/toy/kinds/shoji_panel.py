@@ -4,9 +4,11 @@ from typing import Literal
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import FrameWords, begin, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -36,21 +38,31 @@ def arrange(design: ShojiParameters, brief: Brief, transmittance: float | None =
     return Arrangement(surfaces=(paper,), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
-def build(design: ShojiParameters, brief: Brief) -> BuildPlan:
+def laid(design: ShojiParameters, brief: Brief) -> LaidParts:
     """Four battens and the paper."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("upright", design.height, 2, "as high as the paper", "height")
-    work.bar("rail", design.width - 0.088, 2, "between the uprights, 44 mm each", "width")
-    work.cover(design.sheet, design.width, design.height, margin=0.02, note="glued to the back")
+    work = begin(design, brief.carrying_length)
+    words = FrameWords(uprights="upright", rails="rail", height="height", width="width")
+    paper = panels_of(arrange(design, brief))["sheet"]
+    on_a_frame(work, paper, design.sheet, words, id="panel", margin=0.02, note="stapled to the front")
     work.step(
         "join",
         "Join the frame",
-        f"Screw the four battens to {size(design.width, design.height)}.",
+        f"Screw and glue the four battens to {size(design.width, design.height)}.",
         minutes=30,
-        uses=("upright", "rail"),
+        uses=("upright", "rail", "wood_screw", "wood_glue"),
     )
-    work.step("paper", "Glue the paper on", "From the middle outward.", minutes=20, does="cover", uses=("glued",))
-    return work.plan("paper panel")
+    work.step(
+        "paper",
+        "Staple the paper on",
+        "From the middle outward.",
+        minutes=20,
+        does="cover",
+        uses=("stapled", "staples"),
+    )
+    return work
+
+
+build, assemble = built(laid, "paper panel")
 
 
 def start(brief: Brief) -> ShojiParameters:
@@ -76,6 +88,7 @@ KIND = Kind(
     parameters=ShojiParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=lambda design, brief: upright_marks(design),

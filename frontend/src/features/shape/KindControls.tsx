@@ -8,6 +8,7 @@ import { KIND_OF } from '../../shared/units/quantity';
 /** Parameters that may take a thing of one's own. */
 const OWN: Record<string, ShelfCategory> = {
   'design.sheet': 'sheet',
+  'design.acrylic': 'sheet',
   'design.face': 'face',
   'design.lining': 'face',
   'design.backdrop': 'backdrop',

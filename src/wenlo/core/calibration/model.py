@@ -73,6 +73,7 @@ def sheet_values(ref: Any, stops: float) -> dict[str, Any]:
         "form": row.form,
         "price": row.price,
         "mass_per_area": row.mass_per_area,
+        "thickness": row.thickness,
         "keep_below": row.keep_below_celsius,
         "lobe": None if row.lobe_half_width is None else math.degrees(row.lobe_half_width),
         **dict(zip(("tint_red", "tint_green", "tint_blue"), row.tint, strict=True)),

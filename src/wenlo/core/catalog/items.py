@@ -147,6 +147,7 @@ class Sold(DocumentPart):
     good_side: GoodSide = "alike"
     roll_width: float = quantity(0.01, 10.0, unit="m", label="width of the roll or board", default=1.5)
     board_length: float | None = quantity(0.05, 10.0, unit="m", label="length of the board", default=None)
+    thickness: float | None = quantity(0.00001, 0.2, unit="m", label="thickness of the sheet or board", default=None)
     on_hand: float | None = _on_hand("length left on the roll")
     mass_per_area: float = _areal(0.15)
     keep_below: float = _limit(90.0)

@@ -12,10 +12,14 @@ Colour = tuple[float, float, float]
 """Shares of linear BT.709 red, green and blue. [-]"""
 
 
+THICKNESS = {"cloth": 0.0003, "board": 0.005}
+"""Of a covering where nobody told: thin cloth, foam board. [m]"""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Covering:
-    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price; its limit. [m,
-    EUR, °C]
+    """Any sheet, face or black as it is bought: roll width and price of a metre, or board and its price; thickness; its
+    limit. [m, EUR, °C]
 
     ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put
     together, ``grain`` whether its pieces keep one direction (nap, stretch, weave), ``good_side`` which face is the
@@ -30,6 +34,7 @@ class Covering:
     price: float
     mass_per_area: float
     keep_below_celsius: float
+    thickness: float
     joined: Joined = "sewn"
     grain: bool = False
     good_side: GoodSide = "alike"
@@ -143,6 +148,7 @@ def _sold(v: Sold, *, id: str, name: str) -> dict[str, Any]:
         "price": v.price,
         "mass_per_area": v.mass_per_area,
         "keep_below_celsius": v.keep_below,
+        "thickness": v.thickness or THICKNESS[v.form],
         "joined": v.joined,
         "grain": v.grain,
         "good_side": v.good_side,

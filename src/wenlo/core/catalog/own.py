@@ -177,6 +177,16 @@ def _of_cloth(material: Callable[[Any], SheetMaterial | BounceFace], why: str) -
     return AfterValidator(checked)
 
 
+def _stiff(ref: Any) -> Any:
+    row = sheet_material(ref)
+    if row.form != "board":
+        raise ValueError(f"{row.name} is a cloth; choose a board, or a sheet of your own that is sold as boards.")
+    return ref
+
+
+PlateRef = Annotated[SheetRef, AfterValidator(_stiff)]
+"""A sheet that stands by itself."""
+
 ClothRef = Annotated[SheetRef, _of_cloth(lambda ref: sheet_material(ref), "does not hang; choose a cloth.")]
 """A sheet that hangs."""
 

@@ -85,6 +85,25 @@ def spacer_screw(length: float, thickness: float) -> Screw:
     return LONG if LONG.length - thickness <= length - SHY else SHORT
 
 
+def end_screw(length: float, through: float) -> Screw:
+    """What holds a batten by its end grain, where another one may be screwed on at its other end in the same line.
+
+    Parameters
+    ----------
+    length: of the batten between the two that it is screwed to, or over them. [m]
+    through: what the screw goes through first. [m]
+
+    Returns
+    -------
+    Screw: the long one where two of them leave wood between their points, else the short one.
+
+    >>> end_screw(0.5, 0.044).id, end_screw(0.13, 0.018).id
+    ('wood_screw', 'splint_screw')
+    """
+    bite = LONG.length - through
+    return LONG if 2 * (bite + SHY) <= length - 2 * through or through >= SHORT.length else SHORT
+
+
 def round_drill(diameter: float) -> float:
     """The drill to take: sold in steps of half a millimetre, the nearest. [m]
 
@@ -114,8 +133,17 @@ def longest_through(thickness: float, *, head: float = 0.0) -> float:
     return max(thickness - SHY - head, 0.0)
 
 
-def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = LONG) -> tuple[Hole, Hole]:
-    """Two screws an end, through the whole width of one batten into the end grain of the other.
+def butt(
+    through: str,
+    into: str,
+    *,
+    batten: Batten,
+    ends: int,
+    screw: Screw = LONG,
+    deep: float | None = None,
+    spread: float = 0.25,
+) -> tuple[Hole, Hole]:
+    """Two screws an end, through one batten into the end grain of the other.
 
     Source: [EN1995].
 
@@ -125,10 +153,14 @@ def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = L
     batten: their section. [m]
     ends: how many ends are screwed.
     screw: what is used.
+    deep: how much of the first batten they go through; its width unless it lies flat against the end. [m]
+    spread: how far from the middle of the end they stand, as a share of its width.
     """
-    places = (0.25 * batten.width, 0.75 * batten.width)
+    deep = batten.width if deep is None else deep
+    places = ((0.5 - spread) * batten.width, (0.5 + spread) * batten.width)
     middle = batten.thickness / 2
-    bite = screw.length - batten.width
+    bite = screw.length - deep
+    face = "narrow edge" if deep > batten.thickness else "flat face"
     return (
         Hole(
             name="clearance",
@@ -139,7 +171,7 @@ def butt(through: str, into: str, *, batten: Batten, ends: int, screw: Screw = L
             along=places,
             across=middle,
             edge=min(middle, places[0]),
-            side=f"narrow edge, {batten.width * 1000:.0f} mm through",
+            side=f"{face}, {deep * 1000:.0f} mm through",
             longest=None,
             note="from the end of the piece; countersink, and drill before the end splits",
         ),

@@ -9,16 +9,20 @@ from typing import Literal
 
 import numpy as np
 
-from wenlo.core.fabrication.assembly.parts import Assembly, Part, PlacedFastener
-from wenlo.core.fabrication.assembly.solids import BarSolid
-from wenlo.core.fabrication.assembly.space import Array, Vec
+from wenlo.core.fabrication.assembly.parts import OVERLAP, Assembly, BuiltGroup, Part, PartContact, PlacedFastener
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
+from wenlo.core.fabrication.assembly.space import Array, Flags, PartPose, between
 from wenlo.core.fabrication.fasteners import SHY
-
-OVERLAP = 1e-9
-"""Two parts that share more than this are in one place: a cubic millimetre. [m³]"""
 
 TOUCH = 0.0006
 """Parts that touch are no farther apart; facets of round ones cost a part of it. [m]"""
+
+HANGS = 0.0025
+"""Cloth that is held at one edge stands so far off at the others. [m]"""
+
+NEARBY, FAR = 0.003, 0.05
+"""How far parts that should touch are looked for. [m]"""
 
 STEP = 0.001
 """A fastener is looked at so often along its axis. [m]"""
@@ -38,6 +42,8 @@ SQUARE = 0.999
 OUTSIDE = 0.0005
 """A finished size that is off by more is wrong. [m]"""
 
+WHOLE = PartPose()
+
 FaultCode = Literal[
     "overlap",
     "apart",
@@ -50,6 +56,10 @@ FaultCode = Literal[
     "twice",
     "unlabelled",
     "unequal",
+    "not_built",
+    "not_lit",
+    "elsewhere",
+    "other_size",
 ]
 
 
@@ -76,13 +86,13 @@ def faults(assembly: Assembly) -> tuple[AssemblyFault, ...]:
 def _accounted(assembly: Assembly) -> Iterator[AssemblyFault]:
     ids = [part.id for part in assembly.parts]
     yield from (AssemblyFault(code="twice", parts=(id,)) for id in sorted({i for i in ids if ids.count(i) > 1}))
-    labels = [part.label for part in assembly.cut]
-    for part in assembly.cut:
+    labels = [part.label for part in assembly.bars]
+    for part in assembly.bars:
         if not part.label or labels.count(part.label) > 1:
             yield AssemblyFault(code="unlabelled", parts=(part.id,))
     # what shares a letter is cut against one stop
     letters: dict[str, list[Part]] = {}
-    for part in assembly.cut:
+    for part in assembly.bars:
         letters.setdefault(part.label.rstrip("0123456789"), []).append(part)
     for same in letters.values():
         lengths = [part.solid.length for part in same if isinstance(part.solid, BarSolid)]
@@ -100,7 +110,7 @@ def _near(parts: Sequence[Part], slack: float) -> Iterator[tuple[Part, Part]]:
 
 
 def _overlaps(assembly: Assembly) -> Iterator[AssemblyFault]:
-    for one, other in _near(assembly.parts, -1e-6):
+    for one, other in _near([part for part in assembly.parts if not part.soft], -1e-6):
         shared = float((one.body ^ other.body).volume())
         if shared > OVERLAP:
             yield AssemblyFault(code="overlap", parts=(one.id, other.id), value=shared)
@@ -123,35 +133,82 @@ def _contacts(assembly: Assembly) -> Iterator[AssemblyFault]:
                 continue
             # a round part in its own bore overlaps it by facets: its end and its axis are looked at instead
             inside = contact.seat is not None
-            gap = _unseated(one, contact.seat) if inside else float(one.body.min_gap(other.body, 0.05))
-            if gap > TOUCH:
+            gap = _unseated(one, other, contact) if inside else _gap(one, other)
+            if gap > contact.gap + (HANGS if one.soft or other.soft else TOUCH):
                 yield AssemblyFault(code="apart", parts=(one.id, other.id), value=gap)
             else:
                 group[root(one.id)] = root(other.id)
-    first = root(assembly.parts[0].id)
-    yield from (AssemblyFault(code="loose", parts=(part.id,)) for part in assembly.parts if root(part.id) != first)
+    for group_of_parts in assembly.groups:
+        ids = [id for id in group_of_parts.parts if id in assembly.by_id]
+        first = root(ids[0]) if ids else ""
+        yield from (AssemblyFault(code="loose", parts=(id,)) for id in ids if root(id) != first)
+    grouped = {id for one in assembly.groups for id in one.parts}
+    held = {id for joint in assembly.joints for id in joint.parts}
+    for part in assembly.parts:
+        if part.id not in grouped and part.id not in held:
+            yield AssemblyFault(code="loose", parts=(part.id,))
 
 
-def _unseated(part: Part, seat: Vec | None) -> float:
-    # how far the end of what is inside is from where it stops
-    if seat is None or not isinstance(part.solid, BarSolid):
+def _gap(one: Part, other: Part) -> float:
+    # most touch: looking farther costs ten times as much
+    near = float(one.body.min_gap(other.body, NEARBY))
+    return near if near < NEARBY else float(one.body.min_gap(other.body, FAR))
+
+
+def _unseated(part: Part, fitting: Part, contact: PartContact) -> float:
+    # how far the end of what is inside is from where it stops, and the fitting from there
+    seat, off = contact.seat, 0.0
+    if seat is None:
         return 0.0
+    if contact.bore is not None:
+        off = float(np.linalg.norm(np.array(fitting.pose.place(contact.bore)) - np.array(seat)))
+    if not isinstance(part.solid, BarSolid):
+        return off
     x, y, along = (float(v) for v in part.pose.own(np.array([seat]))[0])
-    return max(float(np.hypot(x, y)), min(abs(along - part.solid.low), abs(along - part.solid.high)))
+    return max(off, float(np.hypot(x, y)), min(abs(along - part.solid.low), abs(along - part.solid.high)))
 
 
 def _measures(assembly: Assembly) -> Iterator[AssemblyFault]:
-    # over the bars: fittings stand out by their walls; caps end the feet, whose direction is theirs
-    members = [part for part in assembly.cut if not part.role.startswith("splint")]
-    ends = [*members, *(part for part in assembly.parts if part.role == "cap")]
-    for axis, counted in ((0, members), (1, ends), (2, members)):
-        boxes = np.array([part.box[:, axis] for part in counted])
-        off = [float(boxes[:, 1].max()) - assembly.finished[1][axis]]
-        if axis != 2:
-            off.append(float(boxes[:, 0].min()) - assembly.finished[0][axis])
+    for group in assembly.groups:
+        for id, end in group.ends:
+            bar = assembly.by_id.get(id)
+            if bar is not None and isinstance(bar.solid, BarSolid):
+                along = float(bar.pose.own(np.array([end]))[0, 2])
+                off = min((along - bar.solid.low, along - bar.solid.high), key=abs)
+                if abs(off) > OUTSIDE:
+                    yield AssemblyFault(code="size", parts=(id,), value=off)
+        if group.finished is None:
+            continue
+        parts = [assembly.by_id[id] for id in group.parts if id in assembly.by_id]
+        if group.over == "all":
+            counted = [part for part in parts if not part.soft and not part.role.startswith("splint")]
+            yield from _outside(group, [(axis, counted, True) for axis in range(3)])
+            continue
+        # over the bars: fittings stand out by their walls; caps end the feet, whose direction is theirs
+        members = [part for part in parts if isinstance(part.solid, BarSolid) and not part.role.startswith("splint")]
+        ends = [*members, *(part for part in parts if part.role == "cap")]
+        yield from _outside(group, [(0, members, True), (1, ends, True), (2, members, False)])
+
+
+def _outside(group: BuiltGroup, wanted: Sequence[tuple[int, Sequence[Part], bool]]) -> Iterator[AssemblyFault]:
+    # an axis, what is measured along it, and whether its low end counts too
+    lowest, highest = group.finished or ((0.0,) * 3, (0.0,) * 3)
+    for axis, counted, low in wanted:
+        boxes = np.array([_box_in(group.pose, part)[:, axis] for part in counted])
+        off = [float(boxes[:, 1].max()) - highest[axis]]
+        if low:
+            off.append(float(boxes[:, 0].min()) - lowest[axis])
         worst = max(off, key=abs)
         if abs(worst) > OUTSIDE:
-            yield AssemblyFault(code="size", parts=("xyz"[axis],), value=worst)
+            yield AssemblyFault(code="size", parts=(group.id, "xyz"[axis]), value=worst)
+
+
+def _box_in(pose: PartPose, part: Part) -> Array:
+    if pose == WHOLE:
+        return part.box
+    mesh = part.body.to_mesh()
+    points = pose.own(np.asarray(mesh.vert_properties, dtype=float)[:, :3])
+    return np.array([points.min(axis=0), points.max(axis=0)])
 
 
 def _fasteners(assembly: Assembly) -> Iterator[AssemblyFault]:
@@ -165,10 +222,10 @@ def _fasteners(assembly: Assembly) -> Iterator[AssemblyFault]:
     apart = np.linalg.norm(middles[:, None] - middles[None], axis=2)
     for i, j in np.argwhere(np.triu(apart < reach[:, None] + reach[None] + APART, 1)):
         one, other = driven[i][1], driven[j][1]
-        between = _between(ends[i], ends[j]) - (one.diameter + other.diameter) / 2
-        if between < APART:
+        left = between(ends[i], ends[j]) - (one.diameter + other.diameter) / 2
+        if left < APART:
             parts = tuple(dict.fromkeys((one.through, one.into, other.through, other.into)))
-            yield AssemblyFault(code="fasteners_meet", parts=parts, value=float(max(between, 0.0)))
+            yield AssemblyFault(code="fasteners_meet", parts=parts, value=float(max(left, 0.0)))
 
 
 def _in_its_wood(assembly: Assembly, fastener: PlacedFastener) -> Iterator[AssemblyFault]:
@@ -208,9 +265,9 @@ def _in_its_wood(assembly: Assembly, fastener: PlacedFastener) -> Iterator[Assem
                     yield AssemblyFault(code="edge", parts=(part.id,), value=least)
 
 
-def _any_holds(assembly: Assembly, places: Array) -> Array:
+def _any_holds(assembly: Assembly, places: Array) -> Flags:
     held = np.zeros(len(places), dtype=bool)
-    for part in assembly.cut:
+    for part in assembly.parts:
         held |= _holds(part, places)
     return held
 
@@ -223,18 +280,7 @@ def _across(direction: Array) -> tuple[Array, ...]:
     return one, -one, other, -other
 
 
-def _holds(part: Part, places: Array) -> Array:
-    if not isinstance(part.solid, BarSolid):
+def _holds(part: Part, places: Array) -> Flags:
+    if not isinstance(part.solid, BarSolid | SheetSolid | BoughtSolid):
         return np.zeros(len(places), dtype=bool)
     return part.solid.holds(part.pose.own(places))
-
-
-def _between(one: Array, other: Array) -> float:
-    """Least distance of two segments, shape (2, 3) each. [m]"""
-    u, v, w = one[1] - one[0], other[1] - other[0], one[0] - other[0]
-    a, b, c, d, e = u @ u, u @ v, v @ v, u @ w, v @ w
-    spread = a * c - b * b
-    s = 0.0 if spread < 1e-12 else float(np.clip((b * e - c * d) / spread, 0.0, 1.0))
-    t = float(np.clip((b * s + e) / c, 0.0, 1.0))
-    s = float(np.clip((b * t - d) / a, 0.0, 1.0))
-    return float(np.linalg.norm(w + s * u - t * v))

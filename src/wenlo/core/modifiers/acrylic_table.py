@@ -10,17 +10,22 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import SheetRef, sheet_material
+from wenlo.core.catalog.own import PlateRef, SheetRef, sheet_material
 from wenlo.core.errors import FieldError, Impossible
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.assembly.layout import Reason
+from wenlo.core.fabrication.assembly.sheets import BentSolid
+from wenlo.core.fabrication.assembly.space import PartPose, Y, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import FrameWords, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.slots import Bent, Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import no_person, seen_width
 from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import KEY_LAMP
-from wenlo.core.optics.shapes import Tube
+from wenlo.core.optics.shapes import Panel, Tube
 from wenlo.core.optics.sheet import Sheet
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
@@ -54,7 +59,7 @@ class AcrylicTableParameters(ModifierParameters):
     bend: float = quantity(0.1, 2.0, unit="m", label="radius of the bend", default=0.7)
     thickness: float = quantity(0.001, 0.01, unit="m", label="thickness of the acrylic", default=0.002)
     table: float = quantity(0.1, 1.6, unit="m", label="height of the table", default=0.75)
-    acrylic: Literal["opal_acrylic_3_mm", "acrylic_3_mm_matt_one_side"] = "opal_acrylic_3_mm"
+    acrylic: PlateRef = "opal_acrylic_3_mm"
     gloss_up: bool = False
     under: float = quantity(0.0, 4.0, unit="number", label="light from below, times the lamp above", default=1.0)
     under_distance: float = quantity(0.05, 1.5, unit="m", label="lamp under the acrylic", default=0.45)
@@ -264,7 +269,8 @@ def _in_one_piece(design: AcrylicTableParameters, long: float) -> None:
     sold = f"{format_length(boards[1])} × {format_length(boards[0])}"
     message = (
         f"{row.name} comes in boards of {sold}, and a joint would show: {size(design.width, long)} is too large. Make"
-        " it narrower, shorter or less bent."
+        " it narrower, shorter or less bent; or add a board of the size that you can get to the Shelf, and choose it"
+        " here."
     )
     raise Impossible(
         message,
@@ -286,7 +292,82 @@ def spring_force(design: AcrylicTableParameters) -> float:
     return MODULUS * design.width * design.thickness**3 / (12.0 * design.bend**2)
 
 
-def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
+def flat_length(design: AcrylicTableParameters) -> float:
+    """Of the acrylic before it is bent, along the middle of its thickness, which neither stretches nor shrinks. [m]
+
+    >>> round(flat_length(AcrylicTableParameters(flat=0.6, bend=0.7, thickness=0.002)), 4)
+    1.7011
+    """
+    return design.flat + (design.bend + design.thickness / 2) * math.pi / 2
+
+
+BEND_STEPS = 32
+"""The bend is drawn by so many flats."""
+
+
+def _flexed(work: LaidParts, design: AcrylicTableParameters, long: float) -> None:
+    # good side along the path, from the top of the bend down and out to the front
+    table = work.layout("table")
+    t, section = design.thickness, table.bar_item.box
+    front, back = -0.4 * design.flat, 0.6 * design.flat
+    turn = np.linspace(0.0, -math.pi / 2, BEND_STEPS + 1)
+    path = [
+        (float(back + design.bend * math.cos(a)), float(design.table + design.bend * (1.0 + math.sin(a)))) for a in turn
+    ]
+    acrylic = work.formed(
+        table,
+        "acrylic",
+        design.acrylic,
+        BentSolid(width=design.width, path=(*path, (front, design.table)), thickness=t),
+        PartPose(),
+        flat=(design.width, long),
+        note=f"{t * 1000:.1f} mm, {size(design.width, long)}, edges scraped",
+    )
+    for surface in ("ground", "bend"):
+        table.light(surface, acrylic)
+    low = design.table - t - section.thickness / 2
+    off = back + design.bend + t + CLEAR_OF_BEND
+    reason = Reason(text="full width", blame="width")
+    x = design.width / 2
+    battens = (
+        ("front", "batten under the front edge", (front + section.width / 2, low), Y, 3),
+        ("middle", "batten under the back of the flat part", (back - section.width / 2, low), Y, 0),
+        (
+            "back",
+            "batten behind the bend",
+            (off + section.thickness / 2, design.table + design.bend - section.width / 2),
+            Z,
+            3,
+        ),
+    )
+    for name, role, (y, z), wide, clamps in battens:
+        free = (0.0, 0.0, -1.0) if wide == Y else (0.0, 1.0, 0.0)
+        bar = table.bar(name, role, (-x, y, z), (x, y, z), wide, reason, free=free)
+        table.hold("clamped", bar, (acrylic,), used={"spring_clamp": clamps} if clamps else {})
+
+
+CLEAR_OF_BEND = 0.0002
+"""The batten behind stands so far off the drawn bend, which it touches. [m]"""
+
+
+def _above(work: LaidParts, design: AcrylicTableParameters, above: Panel) -> None:
+    stiff = sheet_material(design.sheet).form == "board"
+    on_a_frame(
+        work,
+        above,
+        design.sheet,
+        FrameWords(
+            uprights="side of the sheet above", rails="rail of the sheet above", height="over_size", width="over_size"
+        ),
+        id="above",
+        margin=0.0 if stiff else 0.05,
+        note="sheet over the table, on its frame",
+        screwed=stiff,
+    )
+    work.fit("cord", 4)
+
+
+def laid(design: AcrylicTableParameters, brief: Brief) -> LaidParts:
     """A sheet, two trestles, padded clamps.
 
     Raises
@@ -294,19 +375,12 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
     Impossible
         When the acrylic is larger than it is sold.
     """
-    work = PartsList(carrying_length=brief.carrying_length)
-    long = design.flat + design.bend * math.pi / 2
-    work.bar("batten under the front edge", max(design.width, 0.1), 2, "full width, on the trestles", "width")
-    work.bar("batten behind the bend", max(design.width, 0.1), 1, "full width, at the top of the bend", "width")
+    # in the coordinates of the set
+    work = LaidParts(carrying_length=brief.carrying_length)
+    long = flat_length(design)
     _in_one_piece(design, long)
-    work.cover(
-        design.acrylic,
-        design.width,
-        long,
-        note=f"{design.thickness * 1000:.1f} mm, {size(design.width, long)}, edges scraped",
-    )
-    work.cover(design.sheet, design.over_size, design.over_size, margin=0.03, note="sheet over the table")
-    work.fit("spring_clamp", 6)
+    _flexed(work, design, long)
+    _above(work, design, panels_of(arrange(design, brief))["sheet"])
     work.fit("ballast_bag", 2)
     work.step(
         "scrape-the-edges",
@@ -332,6 +406,28 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
         uses=("batten", "spring_clamp", "ballast_bag"),
     )
     work.step(
+        "hang-the-sheet-above",
+        "Hang the sheet above",
+        f"A frame of {size(design.over_size, design.over_size)}, the cloth stapled under it, on two lines"
+        f" {design.over * 1000:.0f} mm over the table.",
+        mistake="Lower than the lens sees: its edge is in the picture.",
+        minutes=35,
+        does="bond",
+        uses=(
+            "side of the sheet",
+            "rail of the sheet",
+            "wood_screw",
+            "wood_glue",
+            "staples",
+            "sheet over the table",
+            "cord",
+            "lap_screw",
+            "splint_screw",
+            "washer",
+        ),
+        wait=60,
+    )
+    work.step(
         "choose-the-side-up",
         "Choose the side up",
         "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
@@ -349,9 +445,11 @@ def build(design: AcrylicTableParameters, brief: Brief) -> BuildPlan:
         caution="Acrylic softens at 70 °C: feel it over the lamp.",
         minutes=10,
         does="set",
-        uses=("sheet over the table",),
     )
-    return work.plan("flexed acrylic table")
+    return work
+
+
+build, assemble = built(laid, "flexed acrylic table")
 
 
 def start(brief: Brief) -> AcrylicTableParameters:
@@ -387,7 +485,7 @@ def marks(design: AcrylicTableParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: AcrylicTableParameters) -> Handling:
     """Two trestles; two people to flex it."""
-    long = design.flat + design.bend * math.pi / 2
+    long = flat_length(design)
     return Handling(stands=3, people=2, setup=25, strike=12, packed=(long, design.width, 0.05), uses=80)
 
 
@@ -414,6 +512,7 @@ KIND = Kind(
     parameters=AcrylicTableParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

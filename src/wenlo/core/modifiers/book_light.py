@@ -7,10 +7,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import BounceRef, SheetRef
-from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.catalog.own import BounceRef, SheetRef, sheet_material
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -18,8 +21,11 @@ from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 
-BORDER = 0.05
-"""Frame left round the sheet when both panels are cut from one insulation board. [m]"""
+BATTEN = (0.044, 0.018)
+"""Width and thickness of the sheet's frame. [m]"""
+
+FINGER = 0.018
+"""Left between the pages at the spine. [m]"""
 
 
 class BookLightParameters(Upright):
@@ -42,8 +48,15 @@ class BookLightParameters(Upright):
     @property
     def bounce_centre(self) -> Vector:
         """Middle of the bounce page, shape (3,). [m]"""
-        spine = self.source_centre - self.side * self.width / 2
-        return spine + self.page * self.width / 2
+        return self.spine + self.page * self.width / 2
+
+    @property
+    def spine(self) -> Vector:
+        """Where the pages are hinged, half-way up: a finger behind the sheet's frame, so that the book shuts over what
+        joins its battens, shape (3,). [m]
+        """
+        deep = BATTEN[1] + FINGER + sheet_material(self.sheet).thickness
+        return self.source_centre - self.side * self.width / 2 + self.direction * deep
 
     @property
     def page(self) -> Vector:
@@ -103,25 +116,35 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
     )
 
 
-def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
+def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
     """Two pages of one size, a hinge of cloth tape, and a flag."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("long side of the sheet's frame", design.height, 2, "full height", "height")
-    work.bar("short side of the sheet's frame", design.width - 0.088, 2, "width less two battens of 44 mm", "width")
-    work.butt("short side of the sheet's frame", "long side of the sheet's frame", 4)
-    work.cover(
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    stiff = sheet_material(design.sheet).form == "board"
+    _, frame, _ = on_a_frame(
+        work,
+        made["sheet"],
         design.sheet,
-        design.width,
-        design.height,
-        margin=0.07,
-        note="70 mm on every edge to wrap round the battens and staple",
+        FrameWords(
+            uprights="long side of the sheet's frame",
+            rails="short side of the sheet's frame",
+            height="height",
+            width="width",
+        ),
+        id="sheet page",
+        margin=0.0 if stiff else 0.07,
+        note="screwed onto the frame" if stiff else "70 mm on every edge to wrap round the battens and staple",
+        screwed=stiff,
     )
-    work.face(design.face, design.width, design.height, name="bounce page", note="whole; edges taped")
+    _, page = faced(
+        work, [made["bounce page"]], design.face, id="bounce page", name="bounce page", note="whole; edges taped"
+    )
+    # of the sheet's frame, seen from its front, the upright at the spine
+    at_spine = float(design.side @ made["sheet"].edge_v) > 0.0
+    used = {"cloth_tape": 2 * design.height + 2}
+    work.between.append(hinged("spine", page, frame.left if at_spine else frame.right, FINGER, used))
     if design.flagged:
-        work.cover("black_foam_board", design.lamp_out + 0.25, 0.6, note="flag between lamp and subject")
-    work.fit("cloth_tape", 2 * design.height + 2)
-    work.fit("staples", 1)
-    work.fit("wood_glue", 1)
+        alone(work, made["lamp flag"], "black_foam_board", id="flag", note="flag between lamp and subject")
     work.fit("spring_clamp", 4)
     work.step(
         "make-the-sheet-s-page",
@@ -130,7 +153,18 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
         check="Both diagonals agree within 3 mm.",
         minutes=45,
         does="bond",
-        uses=("long side", "short side", "wood_screw", "wood_glue", "staples", "wrap round"),
+        uses=(
+            "long side",
+            "short side",
+            "wood_screw",
+            "wood_glue",
+            "staples",
+            "wrap round",
+            "screwed onto",
+            "splint_screw",
+            "lap_screw",
+            "washer",
+        ),
         wait=60,
         sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"),
     )
@@ -154,7 +188,10 @@ def build(design: BookLightParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("flag between", "spring_clamp"),
     )
-    return work.plan("book light")
+    return work
+
+
+build, assemble = built(laid, "book light")
 
 
 def start(brief: Brief) -> BookLightParameters:
@@ -213,6 +250,7 @@ KIND = Kind(
     parameters=BookLightParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

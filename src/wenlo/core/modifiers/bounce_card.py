@@ -8,10 +8,13 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, OwnFace, bounce_face
-from wenlo.core.fabrication.parts import BuildPlan, Template
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Template
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong
+from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -79,11 +82,16 @@ def arrange(design: CardParameters, brief: Brief, transmittance: float | None = 
     )
 
 
-def build(design: CardParameters, brief: Brief) -> BuildPlan:
+def laid(design: CardParameters, brief: Brief) -> LaidParts:
     """One board, scored where the wings fold."""
-    work = PartsList(carrying_length=brief.carrying_length)
+    work = begin(design, brief.carrying_length)
     row = bounce_face(design.face)
-    work.face(design.face, design.width, design.height, name="board", note="cut square")
+    made = panels_of(arrange(design, brief))
+    folded = [made[id] for id in ("sheet", "right wing", "left wing") if id in made]
+    layout, board = faced(work, folded, design.face, id="card", name="board", note="cut square")
+    if row.form == "board":
+        edges = 2 * (design.width + design.height)
+        layout.hold("taped", board, (), used={"cloth_tape": edges})
     if design.wings > 0.0:
         work.template(
             Template(
@@ -115,10 +123,9 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
         does="cover",
         uses=("board, cut square", "wrapped over", "cloth_tape"),
     )
-    work.fit("cloth_tape", 2 * (design.width + design.height))
     work.fit("spring_clamp", 2)
     if design.flagged:
-        work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp")
+        alone(work, made["lamp flag"], "black_foil", id="flag", note="flag beside the lamp")
     work.step(
         "stand-it-up",
         "Stand it up",
@@ -129,7 +136,10 @@ def build(design: CardParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("flag beside", "spring_clamp"),
     )
-    return work.plan("bounce card")
+    return work
+
+
+build, assemble = built(laid, "bounce card")
 
 
 def start(brief: Brief) -> CardParameters:
@@ -178,6 +188,7 @@ KIND = Kind(
     parameters=CardParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

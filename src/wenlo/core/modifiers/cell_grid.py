@@ -10,15 +10,25 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef
 from wenlo.core.errors import FieldError, Impossible
-from wenlo.core.fabrication.parts import BuildPlan, PrintSpec, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.assembly.layout import Layout, Reason
+from wenlo.core.fabrication.assembly.parts import PlacedFastener
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
+from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
+from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
+from wenlo.core.fabrication.fasteners import LAP
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import PrintSpec, Sketch
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import lattice_strip
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
+from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.finish import CellGrid, CellShape
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import LightScene, Meter
@@ -61,6 +71,9 @@ BED_SIDE = 0.2
 MOST_CELLS = 1200
 """A tile has no more cells, so that its file stays small."""
 
+CORNER_MASS = 0.035
+"""Of a printed corner. [kg]"""
+
 PRINT_RATE = 8e-9
 """What a common printer lays down. [m³/s]"""
 
@@ -68,6 +81,15 @@ CHANNEL = 0.0235
 """From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten between
 them. [m]
 """
+
+CORNER_WALL, SLEEVE, THICK = 0.0027, 0.03, 0.018
+"""Of a printed corner: its wall with play, how far its sleeves go over the battens; and the battens' thickness. [m]"""
+
+OFF_SHEET = 0.01
+"""Cells stand so far before the sheet, so that their pattern blurs. [m]"""
+
+STRAWS = {0.006: "straw_pack", 0.008: "straw_pack_8", 0.010: "straw_pack_10", 0.012: "straw_pack_12"}
+"""Packs of straws by their width. [m]"""
 
 
 class GridParameters(LitFromBehind):
@@ -112,7 +134,7 @@ def arrange(design: GridParameters, brief: Brief, transmittance: float | None = 
     sheet = panel("sheet", centre=design.source_centre, surface=layers_of(design.sheet, 1, transmittance), **sides)
     cells = panel(
         "sheet cells",
-        centre=design.source_centre - design.direction * (design.depth + 0.01),
+        centre=design.source_centre - design.direction * (design.depth + OFF_SHEET),
         surface=cells_of(design),
         **sides,
     )
@@ -227,7 +249,118 @@ def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Prob
     )
 
 
-def build(design: GridParameters, brief: Brief) -> BuildPlan:
+def outside(inner: float) -> float:
+    """Over the printed corners, of a side that is so wide inside. [m]"""
+    return inner + 2 * (THICK + CORNER_WALL)
+
+
+def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) -> None:
+    # the battens stand round the cells, on edge; the sheet is fastened to their backs
+    grid = work.layout_at("grid", place_of_panel(made["sheet"]))
+    w, h, section = design.width, design.height, grid.bar_item.box
+    y, short = section.width / 2, CHANNEL - THICK - CORNER_WALL
+    members = {}
+    for name, side in (("left", -1.0), ("right", 1.0)):
+        x = side * (w + THICK) / 2
+        members[name] = grid.bar(
+            name,
+            "upright of the channel",
+            (x, y, -h / 2 + short),
+            (x, y, h / 2 - short),
+            Y,
+            Reason(text="height inside, less what the printed corners keep clear at both ends", blame="height"),
+            free=(side, 0.0, 0.0),
+        )
+    for name, side in (("low", -1.0), ("top", 1.0)):
+        z = side * (h + THICK) / 2
+        members[name] = grid.bar(
+            name,
+            "rail of the channel",
+            (-w / 2 + short, y, z),
+            (w / 2 - short, y, z),
+            Y,
+            Reason(text="width inside, less what the printed corners keep clear at both ends", blame="width"),
+            free=(0.0, 0.0, side),
+        )
+    for upright, sx in (("left", -1.0), ("right", 1.0)):
+        for rail, sz in (("low", -1.0), ("top", 1.0)):
+            _corner(grid, design, (members[upright], members[rail]), sx, sz)
+    sheet = work.sheet(
+        grid,
+        "sheet",
+        design.sheet,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=Z,
+        size=(w, h),
+        margin=0.03,
+        note="behind the cells, on hook-and-loop",
+        lit="sheet",
+    )
+    grid.hold("hook_and_loop", sheet, tuple(members.values()), used={"hook_and_loop": 2 * (w + h)})
+    cells = grid.add(
+        "cells",
+        design.cells,
+        "cells",
+        SheetSolid(width=w, height=h, thickness=design.depth),
+        PartPose(origin=(0.0, design.depth + OFF_SHEET, 0.0), y=Z, z=(0.0, -1.0, 0.0)),
+        label="",
+        mass=grid_mass(design),
+        source="bought",
+        lit="cells",
+    )
+    grid.hold("glued", cells, tuple(members.values()), used={"hot_glue": 1})
+
+
+def _corner(grid: Layout, design: GridParameters, members: tuple[str, str], sx: float, sz: float) -> None:
+    # a printed corner: the wall outside of both battens, and sleeves over their ends
+    deep = grid.bar_item.box.width
+    x, z = sx * design.width / 2, sz * design.height / 2
+    out, reach = THICK + CORNER_WALL, CHANNEL - THICK - CORNER_WALL + SLEEVE
+
+    def block(low_x: float, high_x: float, low_z: float, high_z: float, off: float) -> Block:
+        xs, zs = sorted((x + sx * low_x, x + sx * high_x)), sorted((z + sz * low_z, z + sz * high_z))
+        return Block(low=(xs[0], -off, zs[0]), high=(xs[1], deep + off, zs[1]))
+
+    upright, rail = members
+    corner = grid.add(
+        f"corner {upright.rpartition('/')[2]} {rail.rpartition('/')[2]}",
+        "printed corner",
+        "printed",
+        BoughtSolid(
+            fills=(
+                block(-CORNER_WALL, out, -reach, out, CORNER_WALL),
+                block(-reach, out, -CORNER_WALL, out, CORNER_WALL),
+            ),
+            bores=(
+                block(0.0, THICK, -reach - 0.001, -reach + SLEEVE, 0.0),
+                block(-reach - 0.001, -reach + SLEEVE, 0.0, THICK, 0.0),
+                # what is inside of the channel is the cells'
+                block(-1.0, 0.0, -1.0, 0.0, 1.0),
+            ),
+        ),
+        PartPose(),
+        label="",
+        mass=CORNER_MASS,
+        source="bought",
+    )
+    middle = -reach + SLEEVE / 2
+    screws = tuple(
+        PlacedFastener(
+            item=LAP.id,
+            head=(x + sx * hx, deep / 2, z + sz * hz),
+            direction=(-sx * dx, 0.0, -sz * dz),
+            length=LAP.length,
+            diameter=LAP.diameter,
+            through=corner,
+            into=into,
+        )
+        for into, hx, hz, dx, dz in ((upright, out, middle, 1.0, 0.0), (rail, middle, out, 0.0, 1.0))
+    )
+    grid.hold("printed_corner", corner, (upright, rail), fasteners=screws)
+
+
+def laid(design: GridParameters, brief: Brief) -> LaidParts:
     """A frame with a channel, the cells, the sheet behind them.
 
     Raises
@@ -235,52 +368,40 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
     Impossible
         When a lattice would have more strips than are slotted by hand.
     """
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar(
-        "upright of the channel",
-        design.height - 2 * CHANNEL,
-        2,
-        "height less the channel's wall and its corner clearance at both ends",
-        "height",
-    )
-    work.bar(
-        "rail of the channel",
-        design.width - 2 * CHANNEL,
-        2,
-        "width less the channel's wall and its corner clearance at both ends",
-        "width",
-    )
-    work.fit("wood_screw", 8)
-    work.cover(design.sheet, design.width, design.height, margin=0.03, note="behind the cells, on hook-and-loop")
-    work.fit("hook_and_loop", 2 * (design.width + design.height))
+    work = begin(design, brief.carrying_length)
+    _channel(work, design, panels_of(arrange(design, brief)))
     count = straw_count(design)
-    work.fit("hot_glue", 1)
     work.step(
         "make-the-channel",
         "Make the channel",
-        f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.0f} mm clear at each end; a screw"
-        " from each corner.",
+        f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.1f} mm of each end from the outside;"
+        " a short screw through each sleeve, into the batten beside the cells.",
         check="Laid on the table it does not rock.",
         minutes=30,
         does="dry",
-        uses=("upright of the channel", "rail of the channel", "wood_screw"),
+        uses=("upright of the channel", "rail of the channel", "lap_screw"),
         sketch=Sketch(
-            width=design.width, height=design.height, sides="upright of the channel", rails="rail of the channel"
+            width=outside(design.width),
+            height=outside(design.height),
+            sides="upright of the channel",
+            rails="rail of the channel",
         ),
     )
     if design.cells == "straws":
-        work.fit("straw_pack", straw_packs(design))
+        pack = STRAWS.get(round(design.cell, 4), "straw_pack_other")
+        work.fit(pack, straw_packs(design))
         work.step(
             "cut-the-straws",
             "Cut the straws",
-            f"{count} pieces of {design.depth * 1000:.0f} mm with a stop block in a jig, a bundle at a time, taped"
+            f"{count} pieces of {design.depth * 1000:.0f} mm from straws {design.cell * 1000:.1f} mm wide, with a stop"
+            " block in a jig, a bundle at a time, taped"
             " round.",
             mistake="Lengths differ: the long ones shade their neighbours.",
             check="Laid on a table, no piece stands out by more than 0.5 mm.",
             caution="Cut away from the hand that holds the bundle.",
             minutes=20 + count / 60,
             does="cut",
-            uses=("straw_pack",),
+            uses=(pack,),
         )
     elif design.cells == "printed hexagons":
         tile, tiles = tiles_of(design)
@@ -387,7 +508,10 @@ def build(design: GridParameters, brief: Brief) -> BuildPlan:
         does="hang",
         uses=("behind the cells", "hook_and_loop"),
     )
-    return work.plan("cell grid")
+    return work
+
+
+build, assemble = built(laid, "cell grid")
 
 
 def start(brief: Brief) -> GridParameters:
@@ -409,7 +533,7 @@ def marks(design: GridParameters, brief: Brief) -> tuple[Mark, ...]:
         Mark(
             path="design.depth",
             label="Depth of the cells",
-            start=low - design.direction * (design.depth + 0.01),
+            start=low - design.direction * (design.depth + OFF_SHEET),
             end=low,
         ),
     )
@@ -440,6 +564,7 @@ KIND = Kind(
     parameters=GridParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -5,6 +5,7 @@ from the camera, z up. The sheet stands ``sheet_distance`` from the face in the 
 angle and faces it; the lamp stands ``lamp_distance`` behind the sheet on the same line.
 """
 
+from dataclasses import replace
 from typing import Literal
 
 import numpy as np
@@ -15,8 +16,10 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
 from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
-from wenlo.core.fabrication.assembly.parts import Assembly
+from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, LitFace, Part, PartContact
 from wenlo.core.fabrication.assembly.resolve import resolve
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
+from wenlo.core.fabrication.assembly.space import PartPose, X, Z
 from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets, TimberJoint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
@@ -158,7 +161,7 @@ def _sockets(brief: Brief) -> Sockets:
 
 
 def assemble(design: FrameParameters, brief: Brief) -> Assembly:
-    """The frame in space.
+    """The frame in space, with its sheets.
 
     Raises
     ------
@@ -170,11 +173,80 @@ def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     shape, bar = _shape(design, brief), design.material
     if design.structure == "pipe":
         shop = pipe_frame.shop_for(shape, material=bar, glued=design.glued, sockets=_sockets(brief))
-        return resolve(pipe_frame.skeleton(shape, material=bar), shop)
-    if design.structure == "tube":
-        return resolve(tube_frame.skeleton(shape, material=bar), tube_frame.shop_for(shape, material=bar))
-    skeleton = timber_frame.skeleton(shape, material=bar, joint=design.timber_joint)
-    return resolve(skeleton, timber_frame.shop_for(shape, material=bar))
+        frame = resolve(pipe_frame.skeleton(shape, material=bar), shop)
+    elif design.structure == "tube":
+        frame = resolve(tube_frame.skeleton(shape, material=bar), tube_frame.shop_for(shape, material=bar))
+    else:
+        skeleton = timber_frame.skeleton(shape, material=bar, joint=design.timber_joint)
+        frame = resolve(skeleton, timber_frame.shop_for(shape, material=bar))
+    return _with_sheets(design, frame)
+
+
+def _with_sheets(design: FrameParameters, frame: Assembly) -> Assembly:
+    # in front of each frame, the outermost first; its plane is where the light has it
+    row = sheet_material(design.sheet)
+    rail = frame.by_id.get("rail.top") or frame.by_id["rail.top/part.1"]
+    front = -float(rail.box[1, 1] - rail.box[0, 1]) / 2
+    parts: list[Part] = []
+    joints: list[BuildJoint] = []
+    lit: list[LitFace] = []
+    for k in range(design.layers):
+        layer = k if design.apart else 0
+        depth = front + design.layer_gap * layer - (0.0 if design.apart else k * row.thickness)
+        prefix = f"layer.{layer + 1}/" if layer else ""
+        solid = SheetSolid(width=design.width, height=design.height, thickness=row.thickness, soft=row.form == "cloth")
+        sheet = Part(
+            id=f"sheet.{k + 1}",
+            role="sheet",
+            item=row.id,
+            label=f"S{k + 1}",
+            solid=solid,
+            pose=PartPose(origin=(0.0, depth, design.centre_height), x=X, y=Z, z=(0.0, -1.0, 0.0)),
+            source="cut",
+            mass=design.width * design.height * row.mass_per_area,
+        )
+        names = ("rail.top", "rail.bottom", "side.left", "side.right", "upright.left", "upright.right")
+        members = [
+            part.id
+            for part in frame.bars
+            if part.id.removeprefix(prefix).split("/")[0] in names
+            and part.id.startswith(prefix)
+            and not part.role.startswith("splint")
+        ]
+        members = [id for id in members if prefix or not id.startswith("layer")]
+        # of uprights in lengths, those that reach up to it
+        low = design.top_height - design.height
+        members = [id for id in members if float(frame.by_id[id].box[1, 2]) > low + 1e-6]
+        below = parts[-1].id if k and not design.apart else ""
+        touches = (below,) if below else tuple(members)
+        parts.append(sheet)
+        joints.append(
+            BuildJoint(
+                id=f"{sheet.id}/edge",
+                method="clamped" if row.form == "board" else "stapled" if design.structure == "timber" else "wrapped",
+                parts=(sheet.id, *touches),
+                contacts=tuple(PartContact(first=sheet.id, second=other) for other in touches),
+            )
+        )
+        if k == 0 or design.apart:
+            lit.append(LitFace(surface="sheet" if k == 0 else f"sheet {k + 1}", parts=(sheet.id,)))
+    away, d = design.sheet_distance - front, design.direction
+    stands = PartPose(
+        origin=(float(d[0]) * away, float(d[1]) * away, 0.0),
+        x=(float(d[1]), -float(d[0]), 0.0),
+        y=(float(d[0]), float(d[1]), 0.0),
+        z=Z,
+    )
+    (group,) = frame.groups
+    whole = replace(group, parts=(*group.parts, *(part.id for part in parts)))
+    return replace(
+        frame,
+        parts=(*frame.parts, *parts),
+        joints=(*frame.joints, *joints),
+        groups=(whole,),
+        lit=tuple(lit),
+        stands=stands,
+    )
 
 
 def _structure(design: FrameParameters, brief: Brief) -> Structure:

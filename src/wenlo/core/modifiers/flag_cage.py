@@ -9,12 +9,16 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
-from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.ids import slug
 from wenlo.core.modifiers.flagging import flag_panel, spared
+from wenlo.core.modifiers.framed import FrameWords, begin, on_a_frame, on_a_rod, panels_of, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -184,37 +188,54 @@ def _toward(design: CageParameters, brief: Brief) -> Vector:
     return unit
 
 
-def build(design: CageParameters, brief: Brief) -> BuildPlan:
-    """A hung sheet and a frame of battens for every flag."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
-    work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
-    standing = flags(design, brief)
+def _keep_clear(work: LaidParts) -> None:
+    met = work.assembly.run_into()
+    if met is None:
+        return
+    named = " and ".join(_NAMES.get(id, f"the flag for the {id.removeprefix('flag.')}") for id in met)
+    message = f"Here {named} run into each other: set the flags nearer or farther out, or do without one."
+    raise Impossible(message, fields=[FieldError(path="design.out", message=message)])
+
+
+_NAMES = {"hung": "the sheet's rod"}
+
+
+def laid(design: CageParameters, brief: Brief) -> LaidParts:
+    """A hung sheet and a frame of battens for every flag.
+
+    Raises
+    ------
+    Impossible
+        When a flag would stand where the sheet's rod or another flag is.
+    """
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    on_a_rod(
+        work,
+        made["sheet"],
+        design.sheet,
+        id="hung",
+        role="rod of the sheet",
+        blame="width",
+        note="sleeve of 60 mm at the top, 20 mm hems",
+    )
+    standing = [flag for flag in flags(design, brief) if f"flag for the {flag.protects}" in made]
     for flag in standing:
-        wide, tall = (round(2 * h, 3) for h in flag.shade.half)
-        work.bar(f"side of the flag for the {flag.protects}", tall, 2, "full height", "out")
-        work.bar(
-            f"rail of the flag for the {flag.protects}",
-            max(wide - 0.088, 0.06),
-            2,
-            "width less two battens of 44 mm",
-            "out",
-        )
-        work.butt(f"rail of the flag for the {flag.protects}", f"side of the flag for the {flag.protects}", 4)
-        work.cover(
+        name = f"flag for the {flag.protects}"
+        on_a_frame(
+            work,
+            made[name],
             "heavy_black_flag_cloth",
-            wide,
-            tall,
+            FrameWords(uprights=f"side of the {name}", rails=f"rail of the {name}", height="out", width="out"),
+            id=f"flag.{flag.protects}",
             margin=0.05,
-            note=f"flag for the {flag.protects}, stapled round its frame",
+            note=f"{name}, stapled round its frame",
         )
+    _keep_clear(work)
     work.fit("cord", 4)
     work.fit("spring_clamp", 2 + 2 * len(standing))
-    if standing:
-        work.fit("wood_glue", 1)
-        work.fit("staples", 1)
     for flag in standing:
-        wide, tall = (2 * h for h in flag.shade.half)
+        wide, tall = size_of(made[f"flag for the {flag.protects}"])
         work.step(
             f"flag-{slug(flag.protects)}",
             f"Make the flag for the {flag.protects}",
@@ -237,7 +258,10 @@ def build(design: CageParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("rod of the sheet", "sleeve of 60 mm", "cord", "spring_clamp"),
     )
-    return work.plan("cage of flags")
+    return work
+
+
+build, assemble = built(laid, "cage of flags")
 
 
 def start(brief: Brief) -> CageParameters:
@@ -294,6 +318,7 @@ KIND = Kind(
     parameters=CageParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -1,6 +1,5 @@
 """A small flash turned away from the subject into a board beside them."""
 
-import math
 from typing import Literal
 
 import numpy as np
@@ -8,14 +7,20 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly.layout import Reason
+from wenlo.core.fabrication.assembly.space import Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.modifiers.bounce_card import card
+from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import format_length
 
 Vector = NDArray[np.float64]
 
@@ -57,13 +62,39 @@ def arrange(design: FlashBoardParameters, brief: Brief, transmittance: float | N
     return Arrangement(surfaces=tuple(surfaces), lamps=(lamp,))
 
 
-def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
+UNDER, BEHIND = 0.03, 0.15
+"""The arm lies so far under the board, and goes so far behind it to its clamp. [m]"""
+
+
+def _arm(work: LaidParts, design: FlashBoardParameters) -> None:
+    # level under the board, from the stand behind it to the flash before it
+    arm = work.layout("arm")
+    z = design.centre_height - design.height / 2 - UNDER
+    short = arm.bar_item.box.width / 2 - z
+    if short > 0.0:
+        message = (
+            f"The arm has no room under the board: {format_length(design.centre_height + short)} is the least height of"
+            " its middle."
+        )
+        raise Impossible(message, fields=[FieldError(path="design.centre_height", message=message)])
+    arm.bar(
+        "arm",
+        "arm",
+        (0.0, -design.arm, z),
+        (0.0, BEHIND, z),
+        Z,
+        Reason(text="flash to board and 150 mm behind it to the clamp", blame="arm"),
+    )
+
+
+def laid(design: FlashBoardParameters, brief: Brief) -> LaidParts:
     """A board, an arm and a card."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.face(design.face, design.width, design.height, name="board", note="cut square")
-    work.bar("arm", math.hypot(design.arm, 0.35 * design.height) + 0.15, 1, "flash to board and 150 mm to clamp", "arm")
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    faced(work, [made["sheet"]], design.face, id="board", name="board", note="cut square")
+    _arm(work, design)
     if design.flagged:
-        work.cover("black_foam_board", 0.2, 0.2, note="flag behind the flash")
+        alone(work, made["flash flag"], "black_foam_board", id="flag", note="flag behind the flash")
     work.fit("spring_clamp", 3)
     work.step(
         "put-it-together",
@@ -84,7 +115,10 @@ def build(design: FlashBoardParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("flag behind",),
     )
-    return work.plan("flash into a board")
+    return work
+
+
+build, assemble = built(laid, "flash into a board")
 
 
 def start(brief: Brief) -> FlashBoardParameters:
@@ -129,6 +163,7 @@ KIND = Kind(
     parameters=FlashBoardParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

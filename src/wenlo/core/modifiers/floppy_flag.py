@@ -8,18 +8,24 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import ClothRef
-from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.catalog.own import ClothRef, covering_of
+from wenlo.core.fabrication.assembly.layout import Reason
+from wenlo.core.fabrication.assembly.space import X, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
 
-BATTEN = 0.044
+BLACK = "heavy_black_flag_cloth"
 
 
 class FloppyParameters(LitFromBehind):
@@ -69,26 +75,62 @@ def arrange(design: FloppyParameters, brief: Brief, transmittance: float | None 
     return Arrangement(surfaces=(sheet, flag), lamps=(lamp,))
 
 
-def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
-    """A frame, its cloth folded double, and the hung sheet."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("side of the flag", design.flag_height, 2, "full height", "flag_height")
-    work.bar("rail of the flag", design.flag_width - 2 * BATTEN, 2, "width less two battens of 44 mm", "flag_width")
-    work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
-    work.butt("rail of the flag", "side of the flag", 4)
-    work.fit("hook_and_loop", design.flag_width + 2 * design.flag_height)
-    work.fit("cloth_tie", 4)
-    work.fit("wood_glue", 1)
-    work.fit("staples", 1)
-    work.fit("cord", 6)
-    work.cover(
-        "heavy_black_flag_cloth",
-        design.flag_width,
-        2 * design.flag_height,
+def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
+    # the frame takes the upper end of the black; the flap hangs from it, or lies folded up behind
+    wide, tall = design.flag_width, design.flag_height
+    drop = size_of(flag)[1]
+    layout = work.layout_at("flag", place_of_panel(flag))
+    thick = covering_of(BLACK).thickness
+    section = layout.bar_item.box
+    plane, middle = -thick - section.thickness / 2, drop / 2 - tall / 2
+    layout.finished = (
+        (-wide / 2, -thick - section.thickness, middle - tall / 2),
+        (wide / 2, -thick, middle + tall / 2),
+    )
+    frame = layout.rectangle(
+        "",
+        centre=(0.0, plane, middle),
+        across=X,
+        upward=Z,
+        size=(wide, tall),
+        roles=("side of the flag", "rail of the flag"),
+        reasons=(
+            Reason(text="full height", blame="flag_height"),
+            Reason(text="width less two battens of 44 mm", blame="flag_width"),
+        ),
+        free=(0.0, -1.0, 0.0),
+    )
+    cloth = work.sheet(
+        layout,
+        "black",
+        BLACK,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=Z,
+        size=(wide, drop),
+        cut=(wide, 2 * tall),
         margin=0.05,
         note="twice the frame's height in one piece, stapled along the upper half; the lower half folds up behind it",
+        lit="flag",
     )
-    work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    layout.hold("stapled", cloth, frame.all, used={"staples": 1, "hook_and_loop": wide + 2 * tall, "cloth_tie": 4})
+
+
+def laid(design: FloppyParameters, brief: Brief) -> LaidParts:
+    """A frame, its cloth folded double, and the hung sheet."""
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    _flag(work, design, made["flag"])
+    on_a_rod(
+        work,
+        made["sheet"],
+        design.sheet,
+        id="hung",
+        role="rod of the sheet",
+        blame="width",
+        note="sleeve of 60 mm at the top, 20 mm hems",
+    )
+    work.fit("cord", 6)
     work.step(
         "make-the-flag",
         "Make the flag",
@@ -122,7 +164,10 @@ def build(design: FloppyParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("rod of the sheet", "sleeve", "cord"),
     )
-    return work.plan("double floppy flag with a sheet")
+    return work
+
+
+build, assemble = built(laid, "double floppy flag with a sheet")
 
 
 def start(brief: Brief) -> FloppyParameters:
@@ -169,6 +214,7 @@ KIND = Kind(
     parameters=FloppyParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -7,16 +7,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.parts import BuildPlan, Template
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.catalog.own import covering_of
+from wenlo.core.fabrication.assembly.sheets import DiscSolid
+from wenlo.core.fabrication.assembly.space import PartPose, X, Y
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
+from wenlo.core.modifiers.framed import along, begin, circle_loop
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
-from wenlo.core.modifiers.placing import UP, black
+from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.placing import UP, black, box_walls
 from wenlo.core.modifiers.slots import Capabilities, Lens, slots_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, ThinLens, exponent_of
-from wenlo.core.optics.shapes import Tube
-from wenlo.core.optics.sheet import flipped
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -24,6 +27,22 @@ Vector = NDArray[np.float64]
 
 LENSES = {"acrylic": (0.90, 75.0), "polycarbonate": (0.88, 110.0), "glass": (0.91, 200.0)}
 """What a plain lens of the material passes [-], and what it is kept below. [°C]"""
+
+
+LIP = 0.003
+"""Of the front's hole over the lens. [m]"""
+
+FOIL, COLLAR = 0.1, 0.15
+"""Lengths of the foil behind the gate and of the collar round the lamp. [m]"""
+
+GRIPS = 0.06
+"""The tube goes so far over the lamp. [m]"""
+
+LENS_THICK = 0.006
+"""Of a lens at its rim and a little more, by which it is laid in. [m]"""
+
+DENSITY = {"acrylic": 1190.0, "polycarbonate": 1200.0, "glass": 2520.0}
+"""Of a lens. [kg/m³]"""
 
 
 class FocusingParameters(Aimed):
@@ -41,6 +60,16 @@ class FocusingParameters(Aimed):
     def source_size(self) -> tuple[float, float]:
         """Diameter of the lens, both ways. [m]"""
         return self.lens, self.lens
+
+    @property
+    def inner(self) -> float:
+        """Width of the tube inside: a finger round the lens. [m]"""
+        return self.lens + 0.02
+
+    @property
+    def box_length(self) -> float:
+        """Of its sides, from the lens to where they grip the lamp. [m]"""
+        return self.gate_distance + self.lamp_gap + GRIPS
 
     @property
     def lamp_position(self) -> Vector:
@@ -138,16 +167,18 @@ def arrange(design: FocusingParameters, brief: Brief, transmittance: float | Non
             lamp_distance=design.gate_distance + design.lamp_gap,
         ),
     )
-    tube = Tube(
-        id="tube",
-        base=design.source_centre + 0.004 * design.axis,
-        axis=design.axis,
-        length=design.gate_distance + design.lamp_gap,
-        radius=design.lens / 2 + 0.01,
-        surface=flipped(black("black_foil")),
-        role="modifier",
+    across, upward = design.square
+    sides = box_walls(
+        centre=design.source_centre,
+        across=across * design.inner,
+        upward=upward * design.inner,
+        back=design.axis,
+        depth=design.box_length,
+        surface=black("black_foam_board"),
+        closed=False,
+        behind=black("black_foam_board"),
     )
-    return Arrangement(surfaces=(hole(design, side=design.lens, outline=round_outline()), tube), lamps=(lens,))
+    return Arrangement(surfaces=(hole(design, side=design.lens, outline=round_outline()), *sides), lamps=(lens,))
 
 
 def figures(design: FocusingParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
@@ -190,24 +221,125 @@ def figures(design: FocusingParameters, brief: Brief, units: UnitSystem, probe: 
     )
 
 
-def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
-    """Tube, baffle, vents, fan, collar and the lens."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    across, long = design.lens + 0.02, design.gate_distance + design.lamp_gap + 0.06
-    _, limit = LENSES[design.material]
-    work.cover(
+def _boxed(work: LaidParts, design: FocusingParameters) -> None:
+    # own coordinates: z from the lens back to the lamp
+    work.given.add("sheet")  # the lens' opening
+    tube = work.layout_at("tube", along(design.source_centre, design.axis))
+    inner, long = design.inner, design.box_length
+    board = covering_of("black_foam_board").thickness
+    sides = (
+        ("left", (0.0, 1.0, 0.0), -1.0),
+        ("right", (0.0, -1.0, 0.0), 1.0),
+        ("lower", (-1.0, 0.0, 0.0), -1.0),
+        ("upper", (1.0, 0.0, 0.0), 1.0),
+    )
+
+    def round_it(
+        what: str, covering: str, wide: float, tall: float, middle: float, off: float, *, note: str, lit: bool
+    ) -> list[str]:
+        # one piece folded round the four sides, ``off`` outside of the inner faces
+        made: list[str] = []
+        label = ""
+        for name, across, side in sides:
+            away = side * (inner / 2 + off)
+            place = (away, 0.0, middle) if name in ("left", "right") else (0.0, away, middle)
+            made.append(
+                work.sheet(
+                    tube,
+                    f"{what} {name}",
+                    covering,
+                    centre=place,
+                    across=across,
+                    upward=(0.0, 0.0, -1.0),
+                    size=(wide, tall),
+                    cut=(4 * wide, tall),
+                    of=label,
+                    note=note,
+                    role=what,
+                    lit=f"box {name} side" if lit else "",
+                )
+            )
+            label = label or work.cloth[-1].label
+        return made
+
+    made = round_it(
+        "side",
         "black_foam_board",
-        across,
+        inner,
         long,
-        count=4,
-        note="sides of the tube, scored and folded from one piece if it is long enough",
+        long / 2,
+        0.0,
+        note="sides of the tube, scored three times and folded from one piece",
+        lit=True,
     )
-    work.cover(
-        "black_foam_board", across, across, count=2, note="baffle with the gate, and the front with the lens' hole"
+    front = work.sheet(
+        tube,
+        "front",
+        "black_foam_board",
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=(0.0, -1.0, 0.0),
+        size=(inner + 2 * board, inner + 2 * board),
+        holes=(circle_loop(0.0, 0.0, design.lens - 2 * LIP),),
+        note="front with the lens' hole",
     )
-    work.cover("black_foil", across * 4, 0.1, note="lining behind the gate, where the lamp heats")
-    work.cover("heavy_black_flag_cloth", across * 4, 0.15, note="collar round the joint to the lamp, against leaks")
-    work.fit("cloth_tape", 4 * long)
+    baffle = work.sheet(
+        tube,
+        "baffle",
+        "black_foam_board",
+        centre=(0.0, 0.0, design.gate_distance),
+        across=X,
+        upward=Y,
+        size=(inner, inner),
+        holes=(circle_loop(0.0, 0.0, design.gate),),
+        note="baffle with the gate, sliding between the sides",
+    )
+    tape = {"cloth_tape": long}
+    for part, beside in zip(made, (2, 3, 1, 0), strict=True):
+        tube.hold("taped", part, (made[beside],), used=tape)
+    tube.hold("taped", front, tuple(made), used={"cloth_tape": 4 * inner})
+    tube.hold("laid", baffle, tuple(made))
+    lens = work.bought(
+        tube,
+        "lens",
+        "lens",
+        DiscSolid(outer=design.lens, thickness=LENS_THICK),
+        PartPose(),
+        mass=math.pi / 4 * design.lens**2 * LENS_THICK * DENSITY[design.material],
+        source="found",
+    )
+    tube.hold("laid", lens, (front,))
+    foil = round_it(
+        "foil",
+        "black_foil",
+        inner,
+        FOIL,
+        min(design.gate_distance + board + FOIL / 2, long - FOIL / 2),
+        -covering_of("black_foil").thickness,
+        note="lining behind the gate, where the lamp heats",
+        lit=False,
+    )
+    collar = round_it(
+        "collar",
+        "heavy_black_flag_cloth",
+        inner + 2 * board,
+        COLLAR,
+        long,
+        board,
+        note="collar round the joint to the lamp, against leaks",
+        lit=False,
+    )
+    for part, piece, wrap in zip(made, foil, collar, strict=True):
+        tube.hold("taped", piece, (part,))
+        tube.hold("taped", wrap, (part,))
+
+
+def laid(design: FocusingParameters, brief: Brief) -> LaidParts:
+    """Tube, baffle, vents, fan, collar and the lens."""
+    work = begin(design, brief.carrying_length)
+    across, long = design.inner, design.box_length
+    _, limit = LENSES[design.material]
+    _boxed(work, design)
     middle = across / 2
     work.template(
         pierced(
@@ -243,7 +375,7 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         caution="Fresh blade, steel rule.",
         minutes=50,
         does="bond",
-        uses=("sides of the tube", "cloth_tape"),
+        uses=("sides of the tube", "front with", "cloth_tape"),
         wait=20,
     )
     work.step(
@@ -280,7 +412,10 @@ def build(design: FocusingParameters, brief: Brief) -> BuildPlan:
         does="check",
         uses=("collar",),
     )
-    return work.plan("focusing spot")
+    return work
+
+
+build, assemble = built(laid, "focusing spot")
 
 
 def start(brief: Brief) -> FocusingParameters:
@@ -355,6 +490,7 @@ KIND = Kind(
     parameters=FocusingParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -9,11 +9,13 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.fabrication.parts import BuildPlan, Template
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
+from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, grip_for, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.shapes import Panel
@@ -191,9 +193,13 @@ def _change(before: float, after: float) -> str:
     return f"{format_stops(abs(stops))} {'darker' if stops >= 0.0 else 'brighter'}"
 
 
-def build(design: DoorParameters, brief: Brief) -> BuildPlan:
+def laid(design: DoorParameters, brief: Brief) -> LaidParts:
     """Four pieces torn from the roll."""
-    work = PartsList(carrying_length=brief.carrying_length)
+    work = begin(design, brief.carrying_length)
+    work.given.add("sheet")  # the lamp's own front
+    made = panels_of(arrange(design, brief))
+    doors = work.layout_at("doors", place_of_panel(made["sheet"]))
+    parts = []
     for side in SIDES:
         along = design.source_size[1] if side in ("left", "right") else design.source_size[0]
         wide = along + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)
@@ -206,13 +212,26 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
                 note="folded over the lamp's rim at the dashed line",
             )
         )
-        work.cover(
-            "black_foil",
-            wide,
-            design.length + design.grip,
-            note=f"{side} piece, {design.grip * 1000:.0f} mm folded over the lamp's rim",
+        door_panel = made[f"{side} door"]
+        place = work.within(doors, place_of_panel(door_panel))
+        parts.append(
+            work.sheet(
+                doors,
+                side,
+                "black_foil",
+                centre=place.origin,
+                across=place.x,
+                upward=place.z,
+                size=size_of(door_panel),
+                cut=(wide, tall),
+                note=f"{side} piece, {design.grip * 1000:.0f} mm folded over the lamp's rim",
+                lit=door_panel.id,
+            )
         )
-    work.fit("cloth_tape", 2 * sum(design.source_size))
+    # all four on the rim of the lamp, corner to corner
+    for part, other in ((0, 2), (2, 1), (1, 3)):
+        tape = {"cloth_tape": 2 * sum(design.source_size) / 3}
+        doors.hold("taped", parts[part], (parts[other],), used=tape)
     work.step(
         "tear-the-pieces",
         "Tear the pieces",
@@ -241,12 +260,15 @@ def build(design: DoorParameters, brief: Brief) -> BuildPlan:
         minutes=5,
         does="set",
     )
-    return work.plan("black-foil doors")
+    return work
 
 
 def _short_of(brief: Brief) -> str:
     vents = brief.lamp.type.vents
     return "" if vents is None else f", short of the vents {vents * 1000:.0f} mm behind it"
+
+
+build, assemble = built(laid, "black-foil doors")
 
 
 def start(brief: Brief) -> DoorParameters:
@@ -309,6 +331,7 @@ KIND = Kind(
     parameters=DoorParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

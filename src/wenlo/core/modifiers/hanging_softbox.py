@@ -7,11 +7,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_material
+from wenlo.core.catalog.own import BounceRef, CoverRef, SheetRef, bounce_face, covering_of, sheet_material
 from wenlo.core.catalog.typical import black_materials
-from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.assembly.layout import Layout, Reason, Rectangle
+from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
@@ -150,75 +154,282 @@ def leak_test(design: HangingBoxParameters) -> str:
     )
 
 
-def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
-    """Two timber frames, corner posts, lining, sheet and cover."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("long side of both frames", design.length, 4, "full length", "length")
-    work.bar("short side of both frames", design.width - 0.088, 4, "width less two battens of 44 mm", "width")
-    work.bar("corner post", design.depth - 0.036, 4, "depth less two battens of 18 mm laid flat", "depth")
-    work.bar(
-        "lamp bar",
-        design.width - 0.036,
-        1 if design.lamps <= 2 else 2,
-        "between the sides, lamps hang from it",
-        "width",
+WIDTH, THICK = 0.044, 0.018
+"""Of the battens. [m]"""
+
+AT_ENDS, BETWEEN = 0.34, 0.14
+"""At a corner the screws of a frame and those into its post go through one batten: shares of the width from the middle
+at which they stand. [-]"""
+
+
+def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple[Rectangle, Rectangle]]:
+    # own coordinates: x across, y toward the light, z up from the sheet
+    box = work.layout("box")
+    w, long, d = design.width, design.length, design.depth
+    box.finished = ((-w / 2, -long / 2, 0.0), (w / 2, long / 2, d))
+    reasons = (
+        Reason(text="full length", blame="length"),
+        Reason(text="width less two battens of 44 mm", blame="width"),
     )
-    work.butt("short side of both frames", "long side of both frames", 8)
-    work.butt("corner post", "long side of both frames", 8)
-    work.butt("lamp bar", "long side of both frames", 2 if design.lamps <= 2 else 4)
-    work.cover(design.lining, design.length, design.depth, count=2, note="long walls, white inside")
-    work.cover(design.lining, design.width, design.depth, count=2, note="short walls, white inside")
-    if design.walls == "foam board" and bounce_face(design.lining).form == "cloth":
-        for side, name in ((design.length, "long"), (design.width, "short")):
-            work.cover(
-                "white_foam_board", side, design.depth, count=2, note=f"{name} walls, black outside, under the lining"
+    frames = []
+    for name, z, inside in (("lower ", THICK / 2, 1.0), ("upper ", d - THICK / 2, -1.0)):
+        frames.append(
+            box.rectangle(
+                name,
+                centre=(0.0, 0.0, z),
+                across=X,
+                upward=Y,
+                size=(w, long),
+                roles=(f"long side of the {name}frame", f"short side of the {name}frame"),
+                reasons=reasons,
+                spread=AT_ENDS,
+                free=(0.0, 0.0, inside),
             )
-    if design.walls != "foam board":
+        )
+    lower, upper = frames
+    for corner, sx, sy in CORNERS:
+        # flat against the long side, over its end
+        at = (sx * (w - THICK) / 2, sy * (long / 2 - WIDTH / 2))
+        post = box.bar(
+            f"post {corner}",
+            "corner post",
+            (*at, 0.0),
+            (*at, d),
+            Y,
+            Reason(text="depth less two battens of 18 mm laid flat", blame="depth"),
+        )
+        for frame, z in ((lower, THICK / 2), (upper, d - THICK / 2)):
+            side = frame.left if sx < 0 else frame.right
+            box.join("butt", (side, post), (*at, z), spread=BETWEEN)
+    _lamp_bars(box, design, upper)
+    return box, (lower, upper)
+
+
+def _lamp_bars(box: Layout, design: HangingBoxParameters, upper: Rectangle) -> None:
+    # between the long sides, level with the upper frame, over each row of lamps
+    rows = sorted({round(float((p - design.source_centre) @ design.direction), 6) for p in design.lamp_places})
+    for k, y in enumerate(rows):
+        z = design.depth - THICK / 2
+        bar = box.bar(
+            f"lamp bar {k + 1}",
+            "lamp bar",
+            (-design.width / 2, y, z),
+            (design.width / 2, y, z),
+            Y,
+            Reason(text="between the long sides: width less two battens of 44 mm; lamps hang from it", blame="width"),
+            free=(0.0, 0.0, -1.0),
+        )
+        for side, sx in ((upper.left, -1.0), (upper.right, 1.0)):
+            box.join("butt", (side, bar), (sx * (design.width - WIDTH) / 2, y, z))
+
+
+def _wall(
+    work: LaidParts,
+    box: Layout,
+    design: HangingBoxParameters,
+    covering: CoverRef,
+    name: str,
+    *,
+    role: str,
+    off: float,
+    margin: float,
+    note: str,
+    lit: bool,
+) -> str:
+    # on the outside of the frames, ``off`` farther out, its good side inward
+    side = {"left": -1.0, "right": 1.0, "lower": -1.0, "upper": 1.0}[name]
+    w, long, d = design.width, design.length, design.depth
+    if name in ("left", "right"):
+        place, across, size = (side * (w / 2 + off), 0.0, d / 2), (0.0, side, 0.0), (long, d)
+    else:
+        place, across, size = (0.0, side * (long / 2 + off), d / 2), (-side, 0.0, 0.0), (w, d)
+    return work.sheet(
+        box,
+        f"{role} {name}",
+        covering,
+        centre=place,
+        across=across,
+        upward=Z,
+        size=size,
+        margin=margin,
+        note=note,
+        # the light names its sides as the subject's back sees them
+        lit=f"box {MIRRORED.get(name, name)} side" if lit else "",
+    )
+
+
+WALLS = ("left", "right", "lower", "upper")
+MIRRORED = {"left": "right", "right": "left"}
+
+
+def _walls(work: LaidParts, box: Layout, design: HangingBoxParameters, frames: tuple[Rectangle, Rectangle]) -> None:
+    lower, upper = frames
+    lining, cloth = covering_of(design.lining), bounce_face(design.lining).form == "cloth"
+    boards = design.walls == "foam board"
+    battens = {
+        "left": (lower.left, upper.left),
+        "right": (lower.right, upper.right),
+        "lower": (lower.low, lower.left, lower.right, upper.low, upper.left, upper.right),
+        "upper": (lower.top, lower.left, lower.right, upper.top, upper.left, upper.right),
+    }
+    for name in WALLS:
+        long = name in ("left", "right")
+        kind = "long" if long else "short"
+        inner = _wall(
+            work,
+            box,
+            design,
+            design.lining,
+            name,
+            role="lining",
+            off=0.0,
+            margin=0.0,
+            note=f"{kind} walls, white inside",
+            lit=True,
+        )
+        out = lining.thickness
+        outer = inner
+        if boards and cloth:
+            outer = _wall(
+                work,
+                box,
+                design,
+                "white_foam_board",
+                name,
+                role="board",
+                off=out,
+                margin=0.0,
+                note=f"{kind} walls, the board under the lining",
+                lit=False,
+            )
+            out += covering_of("white_foam_board").thickness
+            box.hold("taped", inner, (outer,), used={"cloth_tape": 2 * sum(_size(design, long))})
+        if boards or not cloth:
+            box.stands_out(outer)
+            work.screw_on(box, outer, battens[name][:2] if long else (battens[name][0], battens[name][3]))
+        else:
+            box.hold("stapled", inner, battens[name], used={"staples": 1})
         layers = 2 if design.walls == "improvised" and design.doubled else 1
-        for side, name in ((design.length, "long"), (design.width, "short")):
-            note = f"{name} walls, black outside{', doubled' if layers == 2 else ''}, 60 mm round every edge"
-            work.cover(design.outside, side, design.depth, margin=0.06, count=2 * layers, note=note)
+        black = "black_plastic_tablecloth" if boards else design.outside
+        under = outer
+        for layer in range(layers):
+            skin = _wall(
+                work,
+                box,
+                design,
+                black,
+                name,
+                role=f"black {layer + 1}",
+                off=out,
+                margin=0.06,
+                note=f"{kind} walls, black outside{', doubled' if layers == 2 else ''}, 60 mm round every edge",
+                lit=False,
+            )
+            out += covering_of(black).thickness
+            box.hold("stapled" if not boards else "taped", skin, (under,), used=_fixing(design, long, boards))
+            under = skin
+
+
+def _size(design: HangingBoxParameters, long: bool) -> tuple[float, float]:
+    return (design.length if long else design.width), design.depth
+
+
+def _fixing(design: HangingBoxParameters, long: bool, boards: bool) -> dict[str, float]:
+    return {"cloth_tape": 2 * sum(_size(design, long))} if boards else {"staples": 1}
+
+
+def laid(design: HangingBoxParameters, brief: Brief) -> LaidParts:
+    """Two timber frames on corner posts, lamp bars, walls, sheet and cover."""
+    d, centre = design.direction, design.source_centre
+    stands = PartPose(
+        origin=(float(centre[0]), float(centre[1]), float(centre[2])),
+        x=(float(d[1]), -float(d[0]), 0.0),
+        y=(float(d[0]), float(d[1]), 0.0),
+    )
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands)
+    box, frames = _boxed(work, design)
+    _walls(work, box, design, frames)
     if design.cover:
-        work.cover(
+        top = work.sheet(
+            box,
+            "cover",
             "black_plastic_tablecloth",
-            design.width,
-            design.length,
+            centre=(0.0, 0.0, design.depth),
+            across=X,
+            upward=Y,
+            size=(design.width, design.length),
             margin=0.1,
             note="top cover, doubled where lamps shine up, with flaps over the vents",
         )
-    work.cover(
+        inner = work.sheet(
+            box,
+            "top lining",
+            design.lining,
+            centre=(0.0, 0.0, design.depth),
+            across=X,
+            upward=Y,
+            size=(design.width, design.length),
+            note="top, white inside, laid on the upper frame",
+            lit="box back",
+        )
+        box.hold("laid", inner, (*frames[1].all,))
+        if covering_of(design.lining).form == "board":
+            box.stands_out(inner)
+        box.hold("tied", top, (inner,), used={"cloth_tie": 8})
+    sheet = work.sheet(
+        box,
+        "sheet",
         design.sheet,
-        design.width,
-        design.length,
-        margin=0.08,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=(0.0, -1.0, 0.0),
+        size=(design.width, design.length),
+        margin=0.0 if sheet_material(design.sheet).form == "board" else 0.08,
         note="hook-and-loop all round, so that it comes off for washing",
+        lit="sheet",
     )
-    work.fit("hook_and_loop", 2 * (design.width + design.length))
-    work.fit("wood_glue", 1)
-    if design.walls == "cloth-lined":
-        work.fit("staples", 1)
+    if sheet_material(design.sheet).form == "board":
+        box.stands_out(sheet)
+    around = 2 * (design.width + design.length)
+    box.hold("hook_and_loop", sheet, frames[0].all, used={"hook_and_loop": around})
     work.eyes("corner post", 4)
     work.fit("cord", 8)
+    _steps(work, design)
+    return work
+
+
+def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
+    size_said = size(design.width, design.length)
     work.step(
         "make-both-frames",
         "Make both frames",
-        f"Two rectangles of {size(design.width, design.length)}, glued and screwed, joined by the four posts.",
+        f"Two rectangles of {size_said}, glued and screwed; in the upper one the lamp bars as well.",
         check="Both diagonals of each agree within 3 mm.",
-        minutes=90,
+        minutes=60,
         does="bond",
-        uses=("long side", "short side", "corner post", "lamp bar", "wood_screw", "wood_glue"),
+        uses=("long side", "short side", "lamp bar", "wood_screw", "wood_glue"),
         wait=60,
         sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
     )
+    work.step(
+        "join-the-frames",
+        "Join the frames",
+        "A post at each corner between them, glued; their screws go between those of the corners.",
+        check=f"It is {design.depth * 1000:.0f} mm high at all four corners.",
+        minutes=30,
+        does="bond",
+        uses=("corner post", "wood_glue", "wood_screw", "splint_screw"),
+        wait=60,
+    )
     how = {
-        "foam board": "White boards inside, tape over every joint; black outside.",
+        "foam board": "White boards screwed onto the frames with washers, tape over every joint; black cloth round it.",
         "cloth-lined": (
-            "Staple the white lining tight inside of the battens, then the black outside, both round the edges."
+            "Staple the white lining tight outside of the battens, then the black over it, both round the edges."
         ),
         "improvised": (
-            "Bed linen inside, black plastic outside"
+            "Bed linen on the battens, black plastic over it"
             + (" in two layers" if design.doubled else "")
-            + ", clamped and taped over the battens; no fold may gape."
+            + ", clamped and taped; no fold may gape."
         ),
     }[design.walls]
     work.step(
@@ -229,7 +440,29 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         mistake="Screws longer than the battens are thick come out inside.",
         minutes=45,
         does="cover",
-        uses=("white inside", "black outside", "top cover", "hook-and-loop all round", "hook_and_loop", "staples"),
+        uses=("white inside", "black outside", "under the lining", "staples", "cloth_tape", "washer", "lap_screw"),
+    )
+    work.step(
+        "hang-the-lamps",
+        "Hang the lamps",
+        f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bars, as high as they go, while the box stands"
+        " open on trestles; vents free, cables strain-relieved.",
+        mistake="Lamps too few or too near the sheet: pools of light.",
+        caution=(
+            "A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for"
+            " licensed people."
+        ),
+        minutes=30,
+        does="cover",
+        uses=("cord",),
+    )
+    work.step(
+        "close-it",
+        "Close it",
+        "Top and sheet last: the lamps are reached through both." if design.cover else "The sheet last.",
+        minutes=20,
+        does="cover",
+        uses=("top cover", "top, white", "hook-and-loop all round", "hook_and_loop", "cloth_tie"),
     )
     work.step(
         "test-it-for-leaks",
@@ -240,19 +473,6 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         caution="Never look for leaks against the sun.",
         minutes=10,
         does="check",
-    )
-    work.step(
-        "hang-the-lamps",
-        "Hang the lamps",
-        f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bar, as high as they go; vents free, cables"
-        " strain-relieved.",
-        mistake="Lamps too few or too near the sheet: pools of light.",
-        caution=(
-            "A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for"
-            " licensed people."
-        ),
-        minutes=30,
-        does="mount",
     )
     work.step(
         "hang-the-box",
@@ -266,7 +486,9 @@ def build(design: HangingBoxParameters, brief: Brief) -> BuildPlan:
         uses=("screw_eye", "cord"),
         hands=2,
     )
-    return work.plan("hanging softbox")
+
+
+build, assemble = built(laid, "hanging softbox")
 
 
 def start(brief: Brief) -> HangingBoxParameters:
@@ -351,6 +573,7 @@ KIND = Kind(
     parameters=HangingBoxParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

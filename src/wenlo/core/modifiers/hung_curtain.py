@@ -7,9 +7,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef, sheet_material
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -42,17 +44,18 @@ def arrange(design: CurtainParameters, brief: Brief, transmittance: float | None
     return Arrangement(surfaces=(cloth,), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
-def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
+def laid(design: CurtainParameters, brief: Brief) -> LaidParts:
     """Rod, cloth, weights and line."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("rod", design.width + 0.1, 1, "the cloth and 50 mm beyond it at each end", "width")
-    layers = 2 if design.doubled else 1
-    work.cover(
+    work = begin(design, brief.carrying_length)
+    on_a_rod(
+        work,
+        panels_of(arrange(design, brief))["sheet"],
         design.sheet,
-        design.width,
-        design.height * layers,
-        margin=0.04,
+        id="curtain",
+        role="rod",
+        blame="width",
         note=f"{'folded double over the rod, ' if design.doubled else ''}sleeve of 60 mm at the top, 20 mm hems",
+        layers=2 if design.doubled else 1,
     )
     work.fit("cord", 6)
     work.fit("spring_clamp", 4)
@@ -81,7 +84,10 @@ def build(design: CurtainParameters, brief: Brief) -> BuildPlan:
         does="hang",
         uses=("rod", "cord", "spring_clamp"),
     )
-    return work.plan("hung cloth")
+    return work
+
+
+build, assemble = built(laid, "hung cloth")
 
 
 def start(brief: Brief) -> CurtainParameters:
@@ -131,6 +137,7 @@ KIND = Kind(
     parameters=CurtainParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -228,6 +228,7 @@ class Kind(Generic[P]):
     arrange: what stands in the set, given the brief and, to follow the spread of real materials, a transmittance of the
         sheet other than the typical one.
     build: parts, cloth, fittings and steps, given the brief (carrying length).
+    assemble: the built thing in space, from which those parts have their sizes.
     start: a design that suits the brief before it is sized.
     scaled: the design with its light ``scale`` times as large, other things in proportion.
     rejection_reason: why it cannot serve the brief, or None.
@@ -247,7 +248,6 @@ class Kind(Generic[P]):
     grips: how far back over a lamp's housing it is fastened [m].
     refuses: what of a design does not go with its lamp, or with itself: the parameter and why; None where all fits.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
-    assemble: the built thing in space, for kinds whose constructions are known there; None for the others.
     keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
 
@@ -256,6 +256,7 @@ class Kind(Generic[P]):
     parameters: type[P]
     arrange: Callable[[P, Brief, float | None], Arrangement]
     build: Callable[[P, Brief], BuildPlan]
+    assemble: Callable[[P, Brief], Assembly]
     start: Callable[[Brief], P]
     scaled: Callable[[P, float], P]
     marks: Callable[[P, Brief], tuple[Mark, ...]]
@@ -270,7 +271,6 @@ class Kind(Generic[P]):
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[ReuseRule, ...] = ()
     daylight: Callable[[P, Brief], Brief] | None = None
-    assemble: Callable[[P, Brief], Assembly] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0

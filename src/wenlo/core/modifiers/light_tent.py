@@ -1,13 +1,19 @@
 """A light tent: sheets on a frame of pipe or rods round a thing, with sides that slide and a backdrop on a rod."""
 
+import math
 from typing import Literal
 
 import numpy as np
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box
+from wenlo.core.fabrication.assembly.layout import Reason
+from wenlo.core.fabrication.assembly.space import X, Y
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size as size_words
+from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -28,7 +34,13 @@ from wenlo.core.modifiers.thing_box import (
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
-from wenlo.core.units.length import UnitSystem
+from wenlo.core.units.length import UnitSystem, format_length
+
+THICK = 0.018
+"""Of the battens of legs and rails. [m]"""
+
+ROD = 0.004
+"""Diameter of the rods that side sheets slide on. [m]"""
 
 
 class TentParameters(SidedBox):
@@ -36,6 +48,11 @@ class TentParameters(SidedBox):
 
     kind: Literal["light_tent"] = "light_tent"
     top: Literal["sheet", "open"] = "sheet"
+
+    @property
+    def clear(self) -> tuple[float, float, float]:
+        """The legs stand at both sides, the rails behind. [m]"""
+        return THICK, THICK, 0.0
 
 
 def arrange(design: TentParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -103,62 +120,96 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
     )
 
 
-def build(design: TentParameters, brief: Brief) -> BuildPlan:
-    """Battens, legs that come out, sheets on rods."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("leg", design.height, 4, "full height; they pull out of the corners", "height")
-    work.bar("rail, left to right", max(design.width - 0.036, 0.06), 4, "between the legs", "width")
-    work.bar("rail, front to back", max(design.depth - 0.036, 0.06), 4, "between the legs", "depth")
-    work.bar("rod of the backdrop", design.width + 0.05, 1, "rests on the two back legs", "width")
-    work.butt("rail, left to right", "leg", 8)
-    sheets = 1 + (design.far_side == "sheet")
-    work.cover(
-        design.sheet,
-        design.depth,
-        design.height,
-        margin=0.04,
-        count=sheets,
+def laid(design: TentParameters, brief: Brief) -> LaidParts:
+    """Legs and rails of battens, sheets that slide on rods, a sweep."""
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
+    tent = work.layout("tent")
+    frame = batten_box(
+        tent,
+        width=design.width,
+        depth=design.depth,
+        height=design.height,
+        roles=BoxRoles(
+            uprights="leg",
+            rails="rail, front to back",
+            cross="rail, left to right",
+            upright_reason=Reason(text="full height, a corner each", blame="height"),
+            rail_reason=Reason(text="between the legs: depth less two legs of 44 mm", blame="depth"),
+            cross_reason=Reason(
+                text="between the legs: width less two legs of 18 mm; two at the top, one behind at the floor",
+                blame="width",
+            ),
+        ),
+    )
+    hang_sides(
+        work,
+        tent,
+        design,
+        frames=(frame.sides[0].all, frame.sides[1].all),
         note="side, sleeve of 60 mm on its rod, so that it slides",
+        margin=0.04,
+        rod=ROD,
     )
     if design.top == "sheet":
-        work.cover(design.sheet, design.width, design.depth, margin=0.04, note="top")
-    if design.far_side.endswith("card"):
-        work.cover(
-            "white_foam_board" if design.far_side == "white card" else "black_foam_board",
-            design.depth,
-            design.height,
-            note="card on the far side",
+        top = work.sheet(
+            tent,
+            "top",
+            design.sheet,
+            centre=(0.0, 0.0, design.height),
+            across=X,
+            upward=Y,
+            size=(design.width, design.depth),
+            margin=0.04,
+            note="top, on hook-and-loop",
+            lit="top",
         )
+        tent.hold("hook_and_loop", top, frame.top, used={"hook_and_loop": 2 * (design.width + design.depth)})
+    lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=(frame.cross[1],))
     work.fit("ballast_bag", 1)
     work.step(
-        "make-the-frame",
-        "Make the frame",
-        f"{size(design.width, design.height)}, {design.depth * 100:.0f} cm deep; legs held by pins, not glue.",
-        mistake="Clamps on chairs in its place: they fall; weighted posts stand.",
-        minutes=60,
+        "make-the-sides",
+        "Make the two sides",
+        f"Two legs and two rails each, {size_words(design.depth, design.height)} over all, glued and screwed through"
+        " the legs.",
+        mistake="Rails cut to the depth: legs stand 44 mm deep at both of their ends.",
+        minutes=40,
         does="bond",
-        uses=("leg", "rail,", "rod of", "wood_screw"),
+        uses=("leg", "rail, front", "wood_screw", "wood_glue"),
         wait=60,
+    )
+    work.step(
+        "join-the-sides",
+        "Join the sides",
+        f"Rails from left to right between the legs: {size_words(design.width, design.depth)} over the legs. Screws"
+        " alone, no glue, so that it comes apart flat.",
+        mistake="Clamps on chairs in its place: they fall; weighted posts stand.",
+        check=f"Both diagonals of the top measure {format_length(math.hypot(design.width, design.depth))}.",
+        minutes=20,
+        does="bond",
+        uses=("rail, left", "wood_screw"),
     )
     work.step(
         "hang-the-sheets",
         "Hang the sheets",
-        "Each on its own rod, so that one side can be slid away for sparkle.",
+        "Each on its own rod, tied along the rail above, so that one side can be slid away for sparkle.",
         mistake="Closed all round, the light is flat: open one side, or hang a black card there.",
         minutes=25,
         does="cover",
-        uses=("side, sleeve", "top", "card on the far side"),
+        uses=("side, sleeve", "top, on", "card on the far side", "fibre_rod", "cloth_tie", "hook_and_loop"),
     )
     work.step(
         "lay-the-sweep",
         "Lay the sweep",
-        "Backdrop over its rod, down behind the thing and forward under it without a crease.",
+        "Backdrop clamped to the rail behind, down behind the thing and forward under it without a crease.",
         mistake="Bent too sharply, its crease shows as a line behind the thing.",
         minutes=10,
         does="set",
-        uses=("ballast_bag",),
+        uses=("ballast_bag", "backdrop over", "spring_clamp"),
     )
-    return work.plan("light tent")
+    return work
+
+
+build, assemble = built(laid, "light tent")
 
 
 def start(brief: Brief) -> TentParameters:
@@ -196,6 +247,7 @@ KIND = Kind(
     parameters=TentParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=box_scaled,
     marks=box_marks,

@@ -7,9 +7,12 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
-from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import FrameWords, alone, begin, on_a_frame, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -20,8 +23,6 @@ from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
-
-BATTEN = 0.044
 
 
 class NegativeFillParameters(LitFromBehind):
@@ -76,27 +77,33 @@ def arrange(design: NegativeFillParameters, brief: Brief, transmittance: float |
     return Arrangement(surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
-def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
+def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
     """A hung sheet, and a frame with its black."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("rod of the sheet", design.width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "width")
-    work.cover(design.sheet, design.width, design.height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    on_a_rod(
+        work,
+        made["sheet"],
+        design.sheet,
+        id="hung",
+        role="rod of the sheet",
+        blame="width",
+        note="sleeve of 60 mm at the top, 20 mm hems",
+    )
     if design.panel == "white card":
-        work.cover("white_foam_board", design.panel_width, design.panel_height, note="the card, cut square")
+        alone(work, made["far panel"], "white_foam_board", id="panel", note="the card, cut square")
     else:
-        work.bar("side of the panel", design.panel_height, 2, "full height", "panel_height")
-        work.bar(
-            "rail of the panel",
-            max(design.panel_width - 2 * BATTEN, 0.06),
-            2,
-            "width less two battens of 44 mm",
-            "panel_width",
+        on_a_frame(
+            work,
+            made["far panel"],
+            "heavy_black_flag_cloth" if design.panel == "black cloth" else "velvet",
+            FrameWords(
+                uprights="side of the panel", rails="rail of the panel", height="panel_height", width="panel_width"
+            ),
+            id="panel",
+            margin=0.05,
+            note="stapled round the frame",
         )
-        work.butt("rail of the panel", "side of the panel", 4)
-        black_id = "heavy_black_flag_cloth" if design.panel == "black cloth" else "velvet"
-        work.cover(black_id, design.panel_width, design.panel_height, margin=0.05, note="stapled round the frame")
-        work.fit("wood_glue", 1)
-        work.fit("staples", 1)
     work.fit("spring_clamp", 2)
     work.fit("cord", 4)
     work.step(
@@ -136,7 +143,10 @@ def build(design: NegativeFillParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("the card", "spring_clamp"),
     )
-    return work.plan("negative fill")
+    return work
+
+
+build, assemble = built(laid, "negative fill")
 
 
 def start(brief: Brief) -> NegativeFillParameters:
@@ -219,6 +229,7 @@ KIND = Kind(
     parameters=NegativeFillParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

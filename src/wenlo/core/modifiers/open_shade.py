@@ -6,10 +6,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lamp_as_daylight, opening_light, side_window, where_it_is
+from wenlo.core.modifiers.framed import begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.sheet import CLEAR
@@ -77,9 +78,10 @@ def arrange(design: OpenShadeParameters, brief: Brief, transmittance: float | No
     return Arrangement(surfaces=(hole,), lamps=lamps)
 
 
-def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
+def laid(design: OpenShadeParameters, brief: Brief) -> LaidParts:
     """Nothing but a mark on the floor and a black to keep the other side dark."""
-    work = PartsList(carrying_length=brief.carrying_length)
+    work = begin(design, brief.carrying_length)
+    work.given.add("sheet")  # the opening is there
     work.fit("cloth_tape", 2)
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
     work.step(
@@ -100,7 +102,10 @@ def build(design: OpenShadeParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("hung on the far side",),
     )
-    return work.plan("open shade")
+    return work
+
+
+build, assemble = built(laid, "open shade")
 
 
 def start(brief: Brief) -> OpenShadeParameters:
@@ -176,6 +181,7 @@ KIND = Kind(
     parameters=OpenShadeParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -8,8 +8,10 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, bounce_face
-from wenlo.core.fabrication.parts import BuildPlan, Sketch
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts_list import size
+from wenlo.core.modifiers.framed import FrameWords, alone, begin, on_a_frame, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Handling,
@@ -21,12 +23,17 @@ from wenlo.core.modifiers.kind import (
     Probe,
     ReuseRule,
 )
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
+
+
+OFF_FRAME = 0.002
+"""Skirts hang so far outside of the canvas' edge, on their tape. [m]"""
 
 
 class OverheadParameters(ModifierParameters):
@@ -99,7 +106,9 @@ def arrange(design: OverheadParameters, brief: Brief, transmittance: float | Non
         ("right skirt", design.skirt_sides, across * design.width / 2, d * design.length),
     ):
         if drop > 0.0:
-            middle = centre + edge * 1.005 - UP * (drop / 2 + 0.005)
+            # held on the outside of the frame
+            out = edge / float(np.linalg.norm(edge)) * OFF_FRAME
+            middle = centre + edge + out - UP * drop / 2
             skirts.append(panel(name, centre=middle, across=along, upward=UP * drop, surface=cloth))
     lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
     flags = (lamp_flag(design),) if design.flagged else ()
@@ -157,45 +166,42 @@ def figures(design: OverheadParameters, brief: Brief, units: UnitSystem, probe: 
     return tuple(rows)
 
 
-def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
+def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
     """A stretcher frame, its cover, skirts and the boom's fixing."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar("long side", design.length, 2, "full length", "length")
-    work.bar(
-        "short side", design.width - 0.088, 3, "width less two battens of 44 mm; the third is the middle rail", "width"
-    )
-    work.butt("short side", "long side", 6)
-    row = bounce_face(design.face)
-    work.cover(
+    work = begin(design, brief.carrying_length)
+    board = bounce_face(design.face).form == "board"
+    made = panels_of(arrange(design, brief))
+    layout, _, canvas = on_a_frame(
+        work,
+        made["sheet"],
         design.face,
-        design.width,
-        design.length,
-        margin=0.0 if row.form == "board" else 0.06,
-        note="screwed under the frame" if row.form == "board" else "60 mm round the battens, stapled",
+        FrameWords(uprights="long side", rails="short side", height="length", width="width"),
+        id="canvas",
+        margin=0.0 if board else 0.06,
+        note="screwed under the frame" if board else "60 mm round the battens, stapled",
+        middle_rail=True,
+        screwed=board,
     )
-    if row.form == "board":
-        work.screwed_on("S1", (design.width, design.length), board=0.005)
-    else:
-        work.fit("staples", 1)
-    for name, drop, along, count in (
-        ("front", design.skirt_front, design.width, 1),
-        ("back", design.skirt_back, design.width, 1),
-        ("sides", design.skirt_sides, design.length, 2),
-    ):
-        if drop > 0.0:
-            work.cover(
-                "heavy_black_flag_cloth",
-                along,
-                drop,
-                margin=0.03,
-                count=count,
-                note=f"skirt, {name}: hook-and-loop along the top, ties to roll it up",
-            )
-            work.fit("hook_and_loop", along * count)
-            work.fit("cloth_tie", 3 * count)
+    for skirt in made.values():
+        if not skirt.id.endswith(("skirt", "side")):
+            continue
+        place = work.within(layout, place_of_panel(skirt))
+        part = work.sheet(
+            layout,
+            skirt.id,
+            "heavy_black_flag_cloth",
+            centre=place.origin,
+            across=place.x,
+            upward=place.z,
+            size=size_of(skirt),
+            margin=0.03,
+            note=f"{skirt.id}: hook-and-loop along the top, ties to roll it up",
+            lit=skirt.id,
+        )
+        used = {"hook_and_loop": size_of(skirt)[0], "cloth_tie": 3}
+        layout.hold("hook_and_loop", part, (canvas,), used=used)
     if design.flagged:
-        work.cover("black_foil", 0.5, 0.5, note="flag beside the lamp, clear of its vents")
-    work.fit("wood_glue", 1)
+        alone(work, made["lamp flag"], "black_foil", id="flag", note="flag beside the lamp, clear of its vents")
     work.eyes("long side", 4)
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
@@ -244,7 +250,10 @@ def build(design: OverheadParameters, brief: Brief) -> BuildPlan:
         uses=("flag beside", "screw_eye", "cord", "ballast_bag"),
         hands=2,
     )
-    return work.plan("overhead bounce")
+    return work
+
+
+build, assemble = built(laid, "overhead bounce")
 
 
 def start(brief: Brief) -> OverheadParameters:
@@ -313,6 +322,7 @@ KIND = Kind(
     parameters=OverheadParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     figures=figures,
     scaled=scaled,

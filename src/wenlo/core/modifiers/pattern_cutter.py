@@ -4,15 +4,20 @@ import math
 from typing import Literal
 
 import numpy as np
+from manifold3d import CrossSection
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.parts import BuildPlan, Loop, Template
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.assembly.space import X, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Loop, Template
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.geometry.beams import spot_behind
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
+from wenlo.core.modifiers.framed import begin, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.shapes import Panel, Shape
@@ -26,6 +31,8 @@ from wenlo.core.units.length import UnitSystem, format_length
 Vector = NDArray[np.float64]
 
 Pattern = Literal["slats", "window bars", "leaves"]
+
+SQUARE = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
 
 LEAF = np.array([[0.0, 0.5], [0.2, 0.75], [0.5, 0.88], [0.8, 0.72], [1.0, 0.5], [0.8, 0.28], [0.5, 0.12], [0.2, 0.25]])
 """A leaf in the unit square."""
@@ -56,7 +63,7 @@ class PatternParameters(Aimed):
     @property
     def highest(self) -> float:
         """Upper edge of the card. [m]"""
-        return self.centre_height + self.height / 2
+        return self.centre_height + self.height / 2 + RIM
 
     @property
     def piece(self) -> float:
@@ -68,8 +75,46 @@ class PatternParameters(Aimed):
         return math.sqrt(self.width * self.height * self.share / self.pieces / 0.55)
 
 
+RIM, STALK = 0.02, 0.004
+"""Of the card round the pattern, and of the stalk that holds a leaf to it: widths. [m]"""
+
+LAYER = 0.00008
+"""Leaves that lie over one another are so far apart in the light. [m]"""
+
+
+def card_pieces(design: PatternParameters) -> list[Panel]:
+    """All that is left of the card: its rim, the dark pieces, and the stalks of leaves."""
+    across, upward = design.square
+    centre, surface = design.source_centre - design.axis * 0.001, black("black_foil")
+    w, h = design.width, design.height
+    made = [
+        panel(
+            name, centre=centre + across * x + upward * y, across=across * wide, upward=upward * tall, surface=surface
+        )
+        for name, x, y, wide, tall in (
+            ("left rim", -(w + RIM) / 2, 0.0, RIM, h),
+            ("right rim", (w + RIM) / 2, 0.0, RIM, h),
+            ("lower rim", 0.0, -(h + RIM) / 2, w + 2 * RIM, RIM),
+            ("upper rim", 0.0, (h + RIM) / 2, w + 2 * RIM, RIM),
+        )
+    ]
+    pieces = dark_pieces(design)
+    if design.pattern == "leaves":
+        for k, piece in enumerate(pieces):
+            middle = piece.origin + piece.edge_u / 2 + piece.edge_v / 2 - design.source_centre
+            x, y = float(middle @ across), float(middle @ upward)
+            # to the nearer of the upper and the lower rim
+            side = 1.0 if y >= 0.0 else -1.0
+            long = h / 2 - abs(y)
+            at = centre + across * x + upward * side * (abs(y) + long / 2) + design.axis * LAYER
+            made.append(
+                panel(f"stalk {k + 1}", centre=at, across=across * STALK, upward=upward * long, surface=surface)
+            )
+    return [*made, *pieces]
+
+
 def dark_pieces(design: PatternParameters) -> list[Panel]:
-    """What is left of the card, piece by piece."""
+    """The pattern, piece by piece."""
     across, upward = design.square
     centre, surface = design.source_centre - design.axis * 0.001, black("black_foil")
 
@@ -92,7 +137,7 @@ def dark_pieces(design: PatternParameters) -> list[Panel]:
     for k in range(n):
         x, y = ((k + 0.5) / n - 0.5) * (w - 0.6 * leaf), (((k * golden) % 1.0) - 0.5) * (h - 0.6 * leaf)
         leaves.append(
-            oblong(f"leaf {k + 1}", centre + across * x + upward * y - design.axis * 0.0004 * k, leaf, leaf, LEAF)
+            oblong(f"leaf {k + 1}", centre + across * x + upward * y - design.axis * LAYER * k, leaf, leaf, LEAF)
         )
     return leaves
 
@@ -104,7 +149,7 @@ def arrange(design: PatternParameters, brief: Brief, transmittance: float | None
     opening = panel(
         "sheet", centre=design.source_centre, across=across * design.width, upward=upward * design.height, surface=CLEAR
     )
-    surfaces: tuple[Shape, ...] = (opening, *dark_pieces(design))
+    surfaces: tuple[Shape, ...] = (opening, *card_pieces(design))
     return Arrangement(
         surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
     )
@@ -173,37 +218,64 @@ def _card(design: PatternParameters) -> Template:
     """The card with its dark pieces as they stand in the set, seen from the lamp."""
     across, upward = design.square
     loops: list[Loop] = []
-    for piece in dark_pieces(design):
-        shares = (
-            piece.outline if piece.outline is not None else np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
-        )
+    for piece in card_pieces(design)[4:]:
+        shares = piece.outline if piece.outline is not None else SQUARE
         corners = [piece.origin + u * piece.edge_u + v * piece.edge_v - design.source_centre for u, v in shares]
-        loops.append(
-            tuple((float(c @ across) + design.width / 2, float(c @ upward) + design.height / 2) for c in corners)
-        )
-    whole = oblong(design.width / 2, design.height / 2, design.width, design.height)
+        wide, tall = design.width / 2 + RIM, design.height / 2 + RIM
+        loops.append(tuple((float(c @ across) + wide, float(c @ upward) + tall) for c in corners))
+    wide, tall = design.width + 2 * RIM, design.height + 2 * RIM
+    whole = oblong(wide / 2, tall / 2, wide, tall)
     return Template(
         name="pattern",
         outline=whole,
         holes=tuple(loops),
-        note="the outlined pieces stay dark, all round them is cut away; leave stalks to the rim",
+        note="a rim of 20 mm and the outlined pieces stay; all else is cut away",
     )
 
 
-def build(design: PatternParameters, brief: Brief) -> BuildPlan:
-    """A card with the pattern cut out."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.cover(
+def _cut_out(work: LaidParts, design: PatternParameters, made: Arrangement) -> None:
+    # what the light has as separate pieces is one card: its holes are the pattern's opening less all that stays
+    work.given.add("sheet")
+    by_id = {surface.id: surface for surface in made.surfaces if isinstance(surface, Panel)}
+    layout = work.layout_at("card", place_of_panel(by_id["sheet"]))
+    open_part = CrossSection.square((design.width, design.height), center=True)
+    pieces = card_pieces(design)
+    for piece in pieces[4:]:
+        shares = piece.outline if piece.outline is not None else SQUARE
+        corners = np.array([piece.origin + u * piece.edge_u + v * piece.edge_v for u, v in shares])
+        own = layout.pose.inverse.after(work.stands.inverse).world(corners)[:, [0, 2]]
+        stays = CrossSection([own])
+        open_part -= stays if stays.area() > 0.0 else CrossSection([own[::-1]])
+    holes = tuple(
+        tuple((float(x), float(y)) for x, y in loop)
+        for part in open_part.decompose()
+        for loop in part.to_polygons()[:1]
+    )
+    wide, tall = design.width + 2 * RIM, design.height + 2 * RIM
+    card = work.sheet(
+        layout,
+        "card",
         "black_foam_board",
-        design.width,
-        design.height,
-        note=f"{design.pattern}, cut out; {size(design.width, design.height)}",
+        centre=(0.0, 0.001, 0.0),
+        across=X,
+        upward=Z,
+        size=(wide, tall),
+        holes=holes,
+        note=f"{design.pattern}, cut out; {size(wide, tall)}",
     )
+    for piece in pieces:
+        layout.light(piece.id, card, over=True)
+
+
+def laid(design: PatternParameters, brief: Brief) -> LaidParts:
+    """A card with the pattern cut out."""
+    work = begin(design, brief.carrying_length)
+    _cut_out(work, design, arrange(design, brief))
     work.fit("spring_clamp", 1)
     cut = {
         "slats": "level strips",
         "window bars": "bars and one cross bar",
-        "leaves": "leaf shapes, joined by thin stalks to the rim",
+        "leaves": "leaf shapes, each joined by its stalk to the rim",
     }[design.pattern]
     work.template(_card(design))
     work.step(
@@ -234,7 +306,10 @@ def build(design: PatternParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("spring_clamp",),
     )
-    return work.plan("pattern cutter")
+    return work
+
+
+build, assemble = built(laid, "pattern cutter")
 
 
 def start(brief: Brief) -> PatternParameters:
@@ -302,6 +377,7 @@ KIND = Kind(
     parameters=PatternParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -2,13 +2,24 @@
 backdrops.
 """
 
+import math
+from collections.abc import Sequence
 from typing import Literal
 
+from pydantic import model_validator
+
 from wenlo.core.brief.brief import Brief
-from wenlo.core.fabrication.parts import BuildPlan, Template
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.catalog.own import covering_of
+from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box
+from wenlo.core.fabrication.assembly.layout import Layout, Reason
+from wenlo.core.fabrication.assembly.space import X, Y, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Template
+from wenlo.core.fabrication.parts_list import size as size_words
 from wenlo.core.fabrication.templates import oblong
+from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, outward, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import figures
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -27,12 +38,18 @@ from wenlo.core.modifiers.thing_box import (
 )
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import Sheet
+from wenlo.core.units.fields import at_field, quantity
+from wenlo.core.units.length import format_length
 
-BORDER = 0.03
-"""Of a board that is left round its window as a frame. [m]"""
+BATTEN, THICK = 0.044, 0.018
+"""Width and thickness of the frames' battens, whose shadow the sheets show if they are thin. [m]"""
 
-BATTEN = 0.044
-"""Width of the frames' battens, whose shadow the sheets show if they are thin. [m]"""
+SLOT = 0.01
+"""Open between back and top: backdrops drop in there. [m]"""
+
+
+Sides = tuple[Sequence[str], Sequence[str]]
+"""What the sheets of the left and the right side are fastened to."""
 
 
 class ProductBoxParameters(SidedBox):
@@ -47,25 +64,45 @@ class ProductBoxParameters(SidedBox):
         """What walls, floor and top are where they are not of cloth."""
         return "corrugated_plastic_white" if self.walls == "corrugated plastic" else "white_foam_board"
 
+    border: float = quantity(0.01, 0.2, unit="m", label="border round the windows of boards", default=0.03)
+
     @property
     def rim(self) -> float:
         """White border of the sides round their sheet: the frame's battens, or what is left of a cut-out board. [m]"""
-        return BATTEN if self.walls == "timber frames" else 0.03
+        return BATTEN if self.walls == "timber frames" else self.border
+
+    @property
+    def wall(self) -> float:
+        """Thickness of the sides. [m]"""
+        return THICK if self.walls == "timber frames" else covering_of(self.board).thickness
+
+    @property
+    def clear(self) -> tuple[float, float, float]:
+        """The frame of battens stands at both sides and behind; boards have a floor and a back. [m]"""
+        return self.wall, self.wall, 0.0 if self.walls == "timber frames" else self.wall
+
+    @model_validator(mode="after")
+    def _windows(self) -> "ProductBoxParameters":
+        most = min(self.depth, self.height) / 2 - 0.02
+        if self.walls != "timber frames" and self.border > most:
+            raise at_field("border", f"Such a border leaves no window; {format_length(max(most, 0.0))} is the most.")
+        return self
 
 
 def _rim(design: ProductBoxParameters, side: float, surface: Sheet) -> list[Panel]:
-    # four strips just inside of the sheet: white toward the thing, dark to the lamp
+    # the inner faces of uprights over the full height and of rails between them: white toward the thing
     whole = side_panel(design, "whole", side, surface)
-    inward = whole.normal * 0.003
+    inward = whole.normal * design.wall
     middle = whole.origin + whole.edge_u / 2 + whole.edge_v / 2 + inward
     tall, deep, r = design.height, design.depth, design.rim
     name = "key" if side > 0.0 else "far"
     along = whole.edge_v / deep
+    to_front = -1.0 if along[1] > 0.0 else 1.0
     rows = (
-        ("lower rim", -UP * (tall - r) / 2, deep, r),
-        ("upper rim", UP * (tall - r) / 2, deep, r),
-        ("front rim", -along * (deep - r) / 2, r, tall - 2 * r),
-        ("back rim", along * (deep - r) / 2, r, tall - 2 * r),
+        ("lower rim", -UP * (tall - r) / 2, deep - 2 * r, r),
+        ("upper rim", UP * (tall - r) / 2, deep - 2 * r, r),
+        ("front rim", to_front * along * (deep - r) / 2, r, tall),
+        ("back rim", -to_front * along * (deep - r) / 2, r, tall),
     )
     return [
         panel(f"{label}, {name} side", centre=middle + at, across=along * wide, upward=UP * high, surface=surface)
@@ -80,8 +117,7 @@ def arrange(design: ProductBoxParameters, brief: Brief, transmittance: float | N
     far = across_surface(design, transmittance)
     if far is not None:
         surfaces.append(side_panel(design, "far side", -1.0, far))
-        if design.far_side == "sheet":
-            surfaces += _rim(design, -1.0, white)
+    surfaces += _rim(design, -1.0, white)
     if design.top != "open":
         surfaces.append(top_panel(design, cloth if design.top == "sheet" else white))
     surfaces += ground_panels(design)
@@ -93,86 +129,176 @@ def arrange(design: ProductBoxParameters, brief: Brief, transmittance: float | N
     )
 
 
-def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
-    """Frames or boards, sheets that come off, a slot behind."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    if design.walls == "timber frames":
-        work.bar("upright of a side frame", design.height, 4, "full height", "height")
-        work.bar(
-            "rail of a side frame", max(design.depth - 2 * BATTEN, 0.06), 4, "depth less two battens of 44 mm", "depth"
-        )
-        work.bar(
-            "cross rail",
-            max(design.width - 0.036, 0.06),
-            4,
-            "between the side frames, two at the top, two at the floor",
-            "width",
-        )
-        work.butt("rail of a side frame", "upright of a side frame", 8)
-        work.butt("cross rail", "upright of a side frame", 8)
-        work.fit("wood_glue", 1)
-        work.fit("white_paint", 1)
-    else:
-        work.bar(
-            "batten under the floor", max(design.width, 0.1), 2, "full width, so that the box can be lifted", "width"
-        )
-        side = oblong(design.depth / 2, design.height / 2, design.depth, design.height)
-        hole = oblong(design.depth / 2, design.height / 2, design.depth - 2 * BORDER, design.height - 2 * BORDER)
-        work.template(
-            Template(
-                name="side with its window", outline=side, holes=(hole,), note="knife from the corners to the middles"
-            )
-        )
-        cut = "window cut out with a border of 30 mm left as the frame; the piece that falls out is a card"
-        work.cover(
-            design.board, design.depth, design.height, count=2, note=f"side of {design.walls}, {cut}", window=BORDER
-        )
-        work.cover(
-            design.board, design.width, design.depth, count=2 if design.top != "open" else 1, note="floor and top"
-        )
-    sides = 1 + (design.far_side == "sheet")
-    held = "on hook-and-loop inside of the frame, so that it can be washed or replaced"
-    work.cover(design.sheet, design.depth, design.height, margin=0.02, count=sides, note=f"side, {held}")
-    work.fit("hook_and_loop", sides * 2 * (design.depth + design.height))
-    if design.top == "sheet":
-        work.cover(design.sheet, design.width, design.depth, margin=0.02, note=f"top, {held}")
-        work.fit("hook_and_loop", 2 * (design.width + design.depth))
-    if design.far_side.endswith("card"):
-        card = "white_foam_board" if design.far_side == "white card" else "black_foam_board"
-        work.cover(card, design.depth, design.height, note="card on the far side")
-    if design.walls == "timber frames" and design.top == "white":
-        work.cover("white_foam_board", design.width, design.depth, note="card over the top, white side down")
-    work.cover(
-        "white_painted_canvas",
-        design.width,
-        design.height + design.depth,
-        note="sweep that drops through the slot behind",
+def _of_battens(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tuple[Sides, tuple[str, ...], str]:
+    frame = batten_box(
+        box,
+        width=design.width,
+        depth=design.depth,
+        height=design.height,
+        roles=BoxRoles(
+            uprights="upright of a side frame",
+            rails="rail of a side frame",
+            cross="cross rail",
+            upright_reason=Reason(text="full height", blame="height"),
+            rail_reason=Reason(text="depth less two battens of 44 mm", blame="depth"),
+            cross_reason=Reason(
+                text="width less the two side frames of 18 mm; two at the top, one behind at the floor", blame="width"
+            ),
+        ),
     )
+    key = float(design.direction[0])
+    for side, name in ((key, "key"), (-key, "far")):
+        rectangle = frame.sides[1 if side > 0.0 else 0]
+        for label, part in (
+            ("lower", rectangle.low),
+            ("upper", rectangle.top),
+            ("front", rectangle.left),
+            ("back", rectangle.right),
+        ):
+            box.light(f"{label} rim, {name} side", part)
+    work.fit("white_paint", 1)
+    return (frame.sides[0].all, frame.sides[1].all), frame.top, frame.cross[1]
+
+
+def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tuple[Sides, tuple[str, ...], str]:
+    w, d, h, t = design.width, design.depth, design.height, design.wall
+    key = float(design.direction[0])
+    cut = f"window cut out with a border of {design.border * 1000:.0f} mm left as the frame"
+    work.template(
+        Template(
+            name="side with its window",
+            outline=oblong(d / 2, h / 2, d, h),
+            holes=(oblong(d / 2, h / 2, d - 2 * design.border, h - 2 * design.border),),
+            note="knife from the corners to the middles",
+        )
+    )
+    sides = {}
+    for side in (-1.0, 1.0):
+        across, upward = outward(side)
+        sides[side] = work.sheet(
+            box,
+            "left side" if side < 0.0 else "right side",
+            design.board,
+            centre=(side * (w / 2 - t), 0.0, h / 2),
+            across=across,
+            upward=upward,
+            size=(d, h),
+            window=design.border,
+            note=f"side of {design.walls}, {cut}; the piece that falls out is a card",
+        )
+        name = "key" if side == key else "far"
+        for label in ("lower", "upper", "front", "back"):
+            box.light(f"{label} rim, {name} side", sides[side])
+    inner = w - 2 * t
+    floor = work.sheet(
+        box,
+        "floor",
+        design.board,
+        centre=(0.0, 0.0, t),
+        across=X,
+        upward=(0.0, -1.0, 0.0),
+        size=(inner, d),
+        note=f"floor, between the sides: width less twice {t * 1000:.0f} mm",
+    )
+    back = work.sheet(
+        box,
+        "back board",
+        design.board,
+        centre=(0.0, d / 2 - t, (t + h - SLOT) / 2),
+        across=(-1.0, 0.0, 0.0),
+        upward=Z,
+        size=(inner, h - SLOT - t),
+        note=f"back, on the floor and between the sides; {SLOT * 1000:.0f} mm left open under the top",
+    )
+    left, right = sides[-1.0], sides[1.0]
+    box.hold("taped", floor, (left, right), used={"cloth_tape": 2 * d, "hot_glue": 1})
+    box.hold("taped", back, (left, right, floor), used={"cloth_tape": 2 * (h - SLOT - t) + inner, "hot_glue": 1})
+    box.finished = ((-w / 2, -d / 2, 0.0), (w / 2, d / 2, h))
+    return ((left,), (right,)), (left, right), back
+
+
+def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
+    """Frames or boards, sheets that come off, a slot behind."""
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
+    timber = design.walls == "timber frames"
+    box = work.layout("box")
+    frames, top_on, behind_it = (_of_battens if timber else _of_boards)(work, box, design)
+    held = "on hook-and-loop outside of the frame, so that it can be washed or replaced"
+    hang_sides(work, box, design, frames=frames, note=f"side, {held}", margin=0.02)
+    if design.top != "open":
+        white = design.top == "white"
+        top = work.sheet(
+            box,
+            "top",
+            ("white_foam_board" if timber else design.board) if white else design.sheet,
+            centre=(0.0, 0.0, design.height),
+            across=X,
+            upward=Y,
+            size=(design.width, design.depth),
+            margin=0.0 if white else 0.02,
+            note="top, on the sides, white side down" if white else f"top, {held}",
+            lit="top",
+        )
+        around = 2 * (design.width + design.depth)
+        box.hold(
+            "taped" if white else "hook_and_loop",
+            top,
+            top_on,
+            used={"cloth_tape": around} if white else {"hook_and_loop": around},
+        )
+        if white:
+            box.stands_out(top)
+    lay_sweep(
+        work, box, design, note="sweep that drops through the slot behind, before the back", hangs_on=(behind_it,)
+    )
+    _steps(work, design)
+    return work
+
+
+def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
+    timber = design.walls == "timber frames"
     work.step(
         "make-the-sides",
         "Make the sides",
-        f"{size(design.depth, design.height)} each,"
-        f" {'glued and screwed, painted white inside' if design.walls == 'timber frames' else 'white side in'}.",
+        f"{size_words(design.depth, design.height)} each,"
+        f" {'glued and screwed, painted white inside' if timber else 'white side in'}.",
         mistake="Box too small for the thing standing: measure it standing.",
-        minutes=70,
+        minutes=40,
+        does="bond",
+        uses=("upright", "rail of", "border of", "wood_screw", "wood_glue", "white_paint"),
+        wait=60,
+    )
+    work.step(
+        "join-the-sides",
+        "Join the sides",
+        "Cross rails between the side frames, at the top before and behind and at the floor behind: their screws go"
+        " between those of the frames."
+        if timber
+        else "Floor and back between the sides, taped outside along every edge, a thread of glue inside; the top over"
+        " them.",
+        mistake="Cross rails at the very height of a side rail's screws: the screws meet inside the upright."
+        if timber
+        else "Glued before it is square: hold a corner of a board in it while the glue sets.",
+        check=f"Both diagonals of the top measure {format_length(math.hypot(design.width, design.depth))}.",
+        minutes=30,
         does="bond",
         uses=(
-            "upright",
-            "rail of",
             "cross rail",
+            "floor,",
+            "back, on",
             "wood_screw",
             "wood_glue",
             "white_paint",
-            "batten under",
-            "border of",
-            "floor and top",
+            "cloth_tape",
+            "hot_glue",
+            "white side down",
         ),
-        wait=120,
+        wait=60,
     )
     work.step(
         "leave-the-slot",
         "Leave the slot",
-        "10 mm open between back and top over the whole width: backdrops drop in from above.",
+        f"{SLOT * 1000:.0f} mm open between back and top over the whole width: backdrops drop in from above.",
         mistake="Slot narrower than the board is thick.",
         minutes=15,
         does="finish",
@@ -184,7 +310,7 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.",
         minutes=25,
         does="cover",
-        uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "card over the top", "sweep"),
+        uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "sweep", "spring_clamp"),
     )
     work.step(
         "set-the-lamps",
@@ -195,7 +321,9 @@ def build(design: ProductBoxParameters, brief: Brief) -> BuildPlan:
         minutes=10,
         does="set",
     )
-    return work.plan("product light box")
+
+
+build, assemble = built(laid, "product light box")
 
 
 def start(brief: Brief) -> ProductBoxParameters:
@@ -230,6 +358,7 @@ KIND = Kind(
     parameters=ProductBoxParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=box_scaled,
     marks=box_marks,

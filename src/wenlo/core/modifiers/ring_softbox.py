@@ -1,16 +1,22 @@
 """A ring lamp in a foil-lined rim with a back disc, behind thin layers until its outline cannot be made out."""
 
+import math
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import LiningRef, SheetRef, bounce_face
-from wenlo.core.fabrication.parts import BuildPlan, Template
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.catalog.own import LiningRef, SheetRef, bounce_face, covering_of
+from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
+from wenlo.core.fabrication.assembly.sheets import DiscSolid, TurnedSolid
+from wenlo.core.fabrication.assembly.space import PartPose
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import circle, oblong
+from wenlo.core.modifiers.framed import along, begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
@@ -63,27 +69,100 @@ def arrange(design: RingBoxParameters, brief: Brief, transmittance: float | None
     )
 
 
-def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
+def _round(work: LaidParts, design: RingBoxParameters) -> tuple[float, float]:
+    # own coordinates: z from the front back along the axis; what comes back are the rim's length and the disc's width
+    box = work.layout_at("box", along(design.source_centre, design.direction))
+    lining, board, sheet = covering_of(design.lining), covering_of(RIM), covering_of(design.sheet)
+    w, d, inner = design.width, design.depth, design.width / 2 + lining.thickness
+    girth, disc = 2 * math.pi * inner, 2 * (inner + board.thickness)
+
+    def wall(radius: float, thick: float, *, soft: bool) -> TurnedSolid:
+        return TurnedSolid(profile=((radius + thick, 0.0), (radius + thick, d)), wall=thick, soft=soft)
+
+    rim = work.formed(
+        box,
+        "rim",
+        RIM,
+        wall(inner, board.thickness, soft=False),
+        PartPose(),
+        flat=(girth, d),
+        note="rim: a strip, scored every 20 mm so that it bends round, its ends taped butt to butt",
+    )
+    back = work.formed(
+        box,
+        "back disc",
+        RIM,
+        DiscSolid(outer=disc, thickness=board.thickness),
+        PartPose(origin=(0.0, 0.0, d + lining.thickness)),
+        flat=(disc, disc),
+        note="back disc, cut round, over the rim's edge",
+    )
+    around = work.formed(
+        box,
+        "lining of the rim",
+        design.lining,
+        wall(w / 2, lining.thickness, soft=True),
+        PartPose(),
+        flat=(math.pi * w, d),
+        margin=0.01,
+        note="lining of the rim",
+        lit="rim",
+    )
+    behind = work.formed(
+        box,
+        "lining of the disc",
+        design.lining,
+        DiscSolid(outer=w, thickness=lining.thickness, soft=True),
+        PartPose(origin=(0.0, 0.0, d)),
+        flat=(w, w),
+        note="lining of the disc, cut round",
+        lit="back disc",
+    )
+    tape = {"cloth_tape": math.pi * disc + d}
+    box.held.append(
+        BuildJoint(
+            id="rim@disc",
+            method="taped",
+            parts=(rim, back),
+            contacts=(PartContact(first=rim, second=back, gap=lining.thickness),),
+            used=tape,
+        )
+    )
+    box.hold("taped", around, (rim,), used={"cloth_tape": 2 * d})
+    box.hold("taped", behind, (back,), used={"cloth_tape": d})
+    below = rim
+    for k in range(design.layers):
+        front = work.formed(
+            box,
+            f"front {k + 1}",
+            design.sheet,
+            DiscSolid(outer=w, thickness=sheet.thickness, soft=sheet.form == "cloth"),
+            PartPose(origin=(0.0, 0.0, -k * sheet.thickness), y=(0.0, -1.0, 0.0), z=(0.0, 0.0, -1.0)),
+            flat=(w, w),
+            margin=0.03,
+            note="one layer on the other, taped at the rim",
+            role="front sheet",
+            lit="sheet" if k == 0 else "",
+        )
+        contact = PartContact(first=front, second=below, gap=lining.thickness)
+        box.held.append(
+            BuildJoint(
+                id=f"{front}@taped",
+                method="taped",
+                parts=(front, below),
+                contacts=(contact,),
+                used={"cloth_tape": math.pi * w if k == 0 else 0.2},
+            )
+        )
+        below = front
+    return girth, disc
+
+
+def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:
     """A rim of card, a disc, and layers."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.cover(RIM, np.pi * design.width, design.depth, note="rim: a strip, scored every 20 mm so that it bends round")
-    work.cover(RIM, design.width, design.width, note="back disc, cut round")
-    work.cover(
-        design.lining, design.width, design.width + np.pi * design.depth, margin=0.03, note="lining of disc and rim"
-    )
-    work.cover(
-        design.sheet,
-        design.width,
-        design.width,
-        margin=0.03,
-        count=design.layers,
-        note="one layer on the other, taped at the rim",
-    )
-    work.fit("cloth_tape", 4)
-    work.template(
-        Template(name="back disc", outline=circle(design.width / 2, design.width / 2, design.width), note="cut round")
-    )
-    girth = float(np.pi * design.width)
+    work = begin(design, brief.carrying_length)
+    girth, disc = _round(work, design)
+    work.template(Template(name="back disc", outline=circle(disc / 2, disc / 2, disc), note="cut round"))
     scores = tuple(((0.02 * k, 0.0), (0.02 * k, design.depth)) for k in range(1, int(girth / 0.02)))
     work.template(
         Template(
@@ -115,7 +194,10 @@ def build(design: RingBoxParameters, brief: Brief) -> BuildPlan:
         does="cover",
         uses=("lining of", "one layer"),
     )
-    return work.plan("ring-light softbox")
+    return work
+
+
+build, assemble = built(laid, "ring-light softbox")
 
 
 def start(brief: Brief) -> RingBoxParameters:
@@ -151,6 +233,7 @@ KIND = Kind(
     parameters=RingBoxParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=round_marks,

@@ -7,11 +7,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import LiningRef
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.catalog.own import LiningRef, covering_of
+from wenlo.core.fabrication.assembly.sheets import DiscSolid, TurnedSolid
+from wenlo.core.fabrication.assembly.shop import mass_of
+from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
+from wenlo.core.fabrication.assembly.space import PartPose
+from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import gore
+from wenlo.core.modifiers.framed import along, begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
@@ -21,6 +26,11 @@ from wenlo.core.optics.sheet import flipped
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]
+
+BLACK = "black_cotton"
+
+BEYOND = 0.05
+"""Of each rod, for the throat's ring. [m]"""
 
 THROAT = 0.07
 """Radius of the narrow end, round the lamp's mount. [m]"""
@@ -52,9 +62,81 @@ def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None 
     )
 
 
-def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
+GORES = 8
+
+ROD = 0.004
+"""Diameter of the rods. [m]"""
+
+
+def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], slant: float) -> None:
+    # own coordinates: z from the mouth back along the axis
+    box = work.layout_at("box", along(design.source_centre, design.direction))
+    lining, black = covering_of(design.lining), covering_of(BLACK)
+    step = 360.0 / GORES
+    made = []
+    for name, ref, row, off, note, lit in (
+        ("gore", design.lining, lining, 0.0, "eight gores, 20 mm seam; a pocket for the rod in each seam", True),
+        ("black gore", BLACK, black, lining.thickness, "black outside, sewn into the same seams", False),
+    ):
+        out = off + row.thickness
+        shape = TurnedSolid(
+            profile=((design.width / 2 + out, 0.0), (THROAT + out, design.depth)),
+            wall=row.thickness,
+            sweep=step,
+            soft=True,
+        )
+        for k in range(GORES):
+            turn = math.radians(step * k)
+            x = (math.cos(turn), math.sin(turn), 0.0)
+            pose = PartPose(x=x, y=(-x[1], x[0], 0.0))
+            made.append(work.formed(box, f"{name} {k + 1}", ref, shape, pose, flat=flat, note=note, role=name))
+        if lit:
+            box.light("cone", *made)
+    for k in range(GORES):
+        inner, outer = made[k], made[GORES + k]
+        box.hold("sewn", outer, (inner,))
+        box.hold("sewn", inner, (made[(k + 1) % GORES],))
+    out = lining.thickness + black.thickness + ROD / 2
+    for k in range(GORES):
+        turn = math.radians(step * k)
+        ends = [
+            (r * math.cos(turn), r * math.sin(turn), z)
+            for r, z in ((design.width / 2 + out, 0.0), (THROAT + out, design.depth))
+        ]
+        rod = work.bought(
+            box,
+            f"rod {k + 1}",
+            "fibre_rod",
+            BoughtSolid(fills=(Rod(start=ends[0], end=ends[1], diameter=ROD),)),
+            PartPose(),
+            role="rod",
+            mass=slant * mass_of("fibre_rod"),
+        )
+        box.hold("sewn", rod, (made[GORES + k],), used={"fibre_rod": slant + BEYOND})
+    below = made[:GORES]
+    sheet = covering_of(design.sheet)
+    for k in range(design.layers):
+        front = work.formed(
+            box,
+            f"front {k + 1}",
+            design.sheet,
+            DiscSolid(outer=design.width, thickness=sheet.thickness, soft=sheet.form == "cloth"),
+            # the first is the innermost
+            PartPose(origin=(0.0, 0.0, -k * sheet.thickness), y=(0.0, -1.0, 0.0), z=(0.0, 0.0, -1.0)),
+            flat=(design.width, design.width),
+            margin=0.05,
+            note="cut round, hook-and-loop along the rim",
+            role="front sheet",
+            lit="sheet" if k == 0 else "",
+        )
+        around = {"hook_and_loop": math.pi * design.width} if k == 0 else {}
+        box.hold("hook_and_loop", front, (below[0],), used=around)
+        below = [front]
+
+
+def laid(design: RodBoxParameters, brief: Brief) -> LaidParts:
     """Eight gores of cloth, rods and a front sheet."""
-    work = PartsList(carrying_length=brief.carrying_length)
+    work = begin(design, brief.carrying_length)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
     shape = gore(
         "gore",
@@ -66,18 +148,7 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
     )
     # out of an oblong that holds all of it: slanting seams reach past the mouth's own width
     wide, tall = (max(side) - min(side) for side in zip(*shape.outline, strict=True))
-    work.cover(design.lining, wide, tall, count=8, note="eight gores, 20 mm seam; a pocket for the rod in each seam")
-    work.cover("black_cotton", wide, tall, count=8, note="black outside, sewn into the same seams")
-    work.cover(
-        design.sheet,
-        design.width,
-        design.width,
-        margin=0.05,
-        count=design.layers,
-        note="cut round, hook-and-loop along the rim",
-    )
-    work.fit("hook_and_loop", math.pi * design.width)
-    work.fit("fibre_rod", math.ceil(8 * (slant + 0.05)))
+    _sewn(work, design, (wide, tall), slant)
     work.template(shape)
     work.step(
         "sew-the-cone",
@@ -107,7 +178,10 @@ def build(design: RodBoxParameters, brief: Brief) -> BuildPlan:
         does="hang",
         uses=("cut round", "hook_and_loop"),
     )
-    return work.plan("rod softbox")
+    return work
+
+
+build, assemble = built(laid, "rod softbox")
 
 
 def start(brief: Brief) -> RodBoxParameters:
@@ -139,6 +213,7 @@ KIND = Kind(
     parameters=RodBoxParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=round_marks,

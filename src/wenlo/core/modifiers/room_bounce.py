@@ -7,9 +7,10 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import finish_material
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.modifiers.framed import alone, begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.sheet import board
@@ -81,11 +82,15 @@ def arrange(design: RoomBounceParameters, brief: Brief, transmittance: float | N
     )
 
 
-def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
+def laid(design: RoomBounceParameters, brief: Brief) -> LaidParts:
     """A flag of black foil; the rest is there."""
-    work = PartsList(carrying_length=brief.carrying_length)
+    work = begin(design, brief.carrying_length)
+    work.given.add("sheet")  # the ceiling is there
     if design.flagged:
-        work.cover("black_foil", 0.5, 0.4, note="torn from the roll, edges folded over")
+        made = panels_of(arrange(design, brief))
+        alone(
+            work, made["lamp flag"], "black_foil", id="flag", margin=0.01, note="torn from the roll, edges folded over"
+        )
         work.fit("spring_clamp", 2)
         work.step(
             "flag-the-lamp",
@@ -105,7 +110,10 @@ def build(design: RoomBounceParameters, brief: Brief) -> BuildPlan:
         minutes=5,
         does="set",
     )
-    return work.plan("ceiling bounce")
+    return work
+
+
+build, assemble = built(laid, "ceiling bounce")
 
 
 def start(brief: Brief) -> RoomBounceParameters:
@@ -163,6 +171,7 @@ KIND = Kind(
     parameters=RoomBounceParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

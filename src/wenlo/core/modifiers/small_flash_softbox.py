@@ -7,14 +7,22 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, covering_of
+from wenlo.core.fabrication.assembly.layout import Reason
+from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
+from wenlo.core.fabrication.assembly.shop import mass_of
+from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
+from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong, pierced
+from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import format_length
 
@@ -92,36 +100,101 @@ NECK = (0.055, 0.035)
 """Slot for the neck of a hot-shoe flash: a finger narrower than its head. [m]"""
 
 
-def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
-    """A container, lining, a front and an arm."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    girth = 2 * (design.width + design.height)
-    work.fit("food_container", design.boxes)
-    if bounce_face(design.lining).form == "cloth":
-        work.cover(
-            design.lining,
-            girth / 2,
-            2 * design.depth + design.height,
-            count=design.boxes,
-            note="strips side by side, rubbed down from the middle",
-        )
-    else:
-        for name, wide, tall, count in (
-            ("back", design.width, design.height, 1),
-            ("long wall", design.width, design.depth, 2),
-            ("short wall", design.height, design.depth, 2),
-        ):
-            work.cover(design.lining, wide, tall, count=count * design.boxes, note=f"lining of the {name}, taped in")
-    work.cover(
-        design.sheet,
-        design.width,
-        design.height,
-        margin=0.01,
-        count=design.boxes,
-        note="over the opening, under the lid's rim",
+WALL = 0.002
+"""Of a container. [m]"""
+
+ARM_LEAST, ARM_BEYOND = 0.25, 0.1
+"""The shortest arm, and what it is longer than the box is wide. [m]"""
+
+
+def _container(work: LaidParts, design: FlashBoxParameters, made: dict[str, Panel], k: int) -> None:
+    # own coordinates: the front at y = 0, the back behind it; the lining lies inside of the walls
+    name = "sheet" if k == 0 else "sheet 2"
+    box = work.layout_at(f"box {k + 1}", place_of_panel(made[name]))
+    w, h, d = design.width, design.height, design.depth
+    lining, sheet = covering_of(design.lining), covering_of(design.sheet)
+    t = lining.thickness
+    x, z = w / 2 + t, h / 2 + t
+    # the neck goes through the floor under the head
+    neck = (NECK[0] / 2, NECK[1] / 2)
+    at = -min(design.flash_depth, d - neck[1] - 0.01)
+    tub = work.bought(
+        box,
+        "container",
+        "food_container",
+        BoughtSolid(
+            fills=(Block(low=(-x - WALL, -d - t - WALL, -z - WALL), high=(x + WALL, 0.0, z + WALL)),),
+            bores=(
+                Block(low=(-x, -d - t, -z), high=(x, 0.001, z)),
+                Block(low=(-neck[0], at - neck[1], -z - WALL - 0.001), high=(neck[0], at + neck[1], -z + 0.001)),
+            ),
+        ),
+        PartPose(),
+        role="container",
+        mass=mass_of("food_container"),
     )
-    work.bar("arm", max(0.25, design.width + 0.1), design.boxes, "flash to bracket and a hand's breadth", "width")
-    work.fit("foot_bolt", 2 * design.boxes)
+    flat = {
+        "back": ((0.0, -d, 0.0), X, Z, (w, h), "back"),
+        "left": ((-w / 2, -d / 2, 0.0), (0.0, -1.0, 0.0), Z, (d, h), "short wall"),
+        "right": ((w / 2, -d / 2, 0.0), Y, Z, (d, h), "short wall"),
+        "lower": ((0.0, -d / 2, -h / 2), X, (0.0, -1.0, 0.0), (w, d), "long wall"),
+        "upper": ((0.0, -d / 2, h / 2), X, Y, (w, d), "long wall"),
+    }
+    for side, (centre, across, upward, face, wall) in flat.items():
+        lit = "box back" if side == "back" else f"box {side} side"
+        part = work.sheet(
+            box,
+            f"lining {side}",
+            design.lining,
+            centre=centre,
+            across=across,
+            upward=upward,
+            size=face,
+            note=f"lining of the {wall}, taped in",
+            lit=f"{lit} {k + 1}",
+        )
+        box.hold("glued", part, (tub,))
+    front = work.sheet(
+        box,
+        "front",
+        design.sheet,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=(0.0, 0.0, -1.0),
+        size=(w, h),
+        margin=0.01,
+        note="over the opening, under the lid's rim",
+        lit=name,
+    )
+    box.held.append(
+        BuildJoint(
+            id=f"{front}@glued",
+            method="glued",
+            parts=(front, tub),
+            contacts=(PartContact(first=front, second=tub, gap=t + sheet.thickness),),
+        )
+    )
+    section = box.bar_item.box
+    inward = 1.0 if k == 0 else -1.0  # two arms go to both sides
+    under = -z - WALL - section.thickness / 2
+    arm = box.bar(
+        "arm",
+        "arm",
+        (inward * w / 2, at, under),
+        (inward * (w / 2 - max(ARM_LEAST, w + ARM_BEYOND)), at, under),
+        Y,
+        Reason(text="under the box and a hand's breadth beyond it to the bracket", blame="width"),
+        free=(0.0, 0.0, -1.0),
+    )
+    box.hold("bolt", tub, (arm,), used={"foot_bolt": 2})
+
+
+def laid(design: FlashBoxParameters, brief: Brief) -> LaidParts:
+    """A container, lining, a front and an arm."""
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    for k in range(design.boxes):
+        _container(work, design, made, k)
     slot = (NECK[0] + 0.03, NECK[1] + 0.03)
     work.template(
         pierced(
@@ -148,7 +221,7 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         mistake="Bubbles and creases in the lining make bright patches.",
         minutes=20,
         does="cover",
-        uses=("strips side", "lining of the"),
+        uses=("lining of the",),
     )
     work.step(
         "set-the-flash",
@@ -163,7 +236,10 @@ def build(design: FlashBoxParameters, brief: Brief) -> BuildPlan:
         does="mount",
         uses=("over the opening", "arm", "foot_bolt"),
     )
-    return work.plan("small-flash softbox")
+    return work
+
+
+build, assemble = built(laid, "small-flash softbox")
 
 
 def start(brief: Brief) -> FlashBoxParameters:
@@ -207,9 +283,6 @@ def holds(design: FlashBoxParameters, mass: float) -> tuple[Hold, ...]:
         for k, m in enumerate(design.middles)
     )
 
-
-WALL = 0.002
-"""Of a container. [m]"""
 
 HEAVIEST = 0.8
 """What is heavier than a small flash tears out of a container's wall. [kg]"""
@@ -262,6 +335,7 @@ KIND = Kind(
     parameters=FlashBoxParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

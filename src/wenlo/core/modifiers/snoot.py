@@ -9,8 +9,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.catalog.own import covering_of
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly.sheets import TurnedSolid
+from wenlo.core.fabrication.assembly.space import PartPose, X
+from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.geometry.beams import BeamSpot, aim_at, on_rake, spot_behind, tube_for
 from wenlo.core.modifiers.aimed import (
@@ -24,7 +27,9 @@ from wenlo.core.modifiers.aimed import (
     round_outline,
     turned,
 )
+from wenlo.core.modifiers.framed import along, begin, circle_loop
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import black, grip_for, key_lamp, lined
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.lamp import half_along, widest
@@ -37,6 +42,9 @@ from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
+
+BACK, PLATE = 0.01, 0.0005
+"""The light has the tube so far behind the lamp, and its plate so far before the opening. [m]"""
 
 BESIDE = 1.5
 """The halo is read so many times the field's half width off the axis."""
@@ -96,14 +104,14 @@ def arrange(design: SnootParameters, brief: Brief, transmittance: float | None =
         id="tube",
         base=design.source_centre,
         axis=design.axis,
-        length=design.tube_length + 0.01,
+        length=design.tube_length + BACK,
         radius=design.tube_width / 2,
         surface=flipped(_lining(design)),
         role="modifier",
     )
     back = Disc(
         id="back of the tube",
-        centre=design.source_centre + design.axis * (design.tube_length + 0.01),
+        centre=design.source_centre + design.axis * (design.tube_length + BACK),
         axis=-design.axis,
         radius=design.tube_width / 2,
         surface=black("black_foil"),
@@ -260,31 +268,85 @@ def halo_of(design: SnootParameters, brief: Brief) -> float:
     return stops_between(inner, outer) if inner > 0.0 and outer > 0.0 else math.inf
 
 
-def build(design: SnootParameters, brief: Brief) -> BuildPlan:
-    """A rolled tube, a cap with the opening, and a collar."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    girth, grip = math.pi * design.tube_width, grip_for(brief.lamp.type)
-    work.cover(
-        "black_foil",
-        girth + 0.03,
-        design.tube_length + grip,
-        note=f"rolled with 30 mm overlap, {grip * 1000:.0f} mm to grip the lamp",
-    )
-    if design.inside != "black foil":
-        work.cover(
-            "white_card" if design.inside == "white card" else "foil_flat",
-            girth,
-            design.tube_length,
-            note="lining, inside of the tube",
+SEAM, OVER = 0.03, 0.02
+"""Of the tube's seam, and of the cap that folds over its end. [m]"""
+
+
+def _rolled(work: LaidParts, design: SnootParameters, grip: float) -> None:
+    widest_of = design.opening if design.shape == "disc" else max(design.opening, design.slot_length)
+    if widest_of > design.tube_width + 1e-9:
+        field = "opening" if design.shape == "disc" or design.opening > design.tube_width else "slot_length"
+        message = (
+            f"The opening is {format_length(widest_of)} and does not go into the cap of a tube that is"
+            f" {format_length(design.tube_width)} wide."
         )
-    work.cover(
+        raise Impossible(message, fields=[FieldError(path=f"design.{field}", message=message)])
+    # own coordinates: z from the opening back to the lamp; the tube grips the lamp behind what the light has of it
+    work.given |= {"sheet", "back of the tube"}  # the hole, and the lamp that closes the tube
+    tube = work.layout_at("tube", along(design.source_centre, design.axis))
+    foil = covering_of("black_foil")
+    girth, radius = math.pi * design.tube_width, design.tube_width / 2
+    inside = {"white card": "white_card", "shiny foil": "foil_flat"}.get(design.inside)
+    lining = covering_of(inside).thickness if inside else 0.0
+    deep = design.tube_length + BACK
+
+    def wall(off: float, thick: float, long: float) -> TurnedSolid:
+        outer = radius + off + thick
+        return TurnedSolid(profile=((outer, 0.0), (outer, long)), wall=thick, soft=True)
+
+    outer = work.formed(
+        tube,
+        "tube",
         "black_foil",
-        design.tube_width + 0.04,
-        design.tube_width + 0.04,
-        note="cap, two layers where it is cut",
-        count=2,
+        wall(lining, foil.thickness, deep),
+        PartPose(),
+        flat=(girth + SEAM, design.tube_length + grip),
+        note=f"rolled with 30 mm overlap, {grip * 1000:.0f} mm to grip the lamp",
+        lit="" if inside else "tube",
     )
-    work.fit("cloth_tape", girth * 2 + design.tube_length)
+    if inside:
+        inner = work.formed(
+            tube,
+            "lining",
+            inside,
+            wall(0.0, lining, deep),
+            PartPose(),
+            flat=(girth, deep),
+            note="lining, inside of the tube",
+            lit="tube",
+        )
+        tube.hold("laid", inner, (outer,))
+    # the light has the cap as a square plate with its opening
+    hole = (
+        circle_loop(0.0, 0.0, design.opening)
+        if design.shape == "disc"
+        else oblong(0.0, 0.0, design.slot_length, design.opening, turned=math.radians(design.rotation))
+    )
+    cap = design.tube_width + 2 * OVER
+    below = outer
+    for k in range(2):
+        part = work.sheet(
+            tube,
+            f"cap {k + 1}",
+            "black_foil",
+            centre=(0.0, 0.0, -k * foil.thickness - PLATE),
+            across=X,
+            upward=(0.0, -1.0, 0.0),
+            size=(design.tube_width, design.tube_width),
+            cut=(cap, cap),
+            holes=(hole,),
+            note="cap, two layers where it is cut",
+            lit="plate" if k == 0 else "",
+        )
+        tape = {"cloth_tape": girth + design.tube_length / 2}
+        tube.hold("taped", part, (below,), used=tape)
+        below = part
+
+
+def laid(design: SnootParameters, brief: Brief) -> LaidParts:
+    """A rolled tube, a cap with the opening, and a collar."""
+    work = begin(design, brief.carrying_length)
+    _rolled(work, design, grip_for(brief.lamp.type))
     opening = (
         f"a disc of {design.opening * 1000:.1f} mm"
         if design.shape == "disc"
@@ -329,7 +391,10 @@ def build(design: SnootParameters, brief: Brief) -> BuildPlan:
         minutes=5,
         does="mount",
     )
-    return work.plan("snoot")
+    return work
+
+
+build, assemble = built(laid, "snoot")
 
 
 def start(brief: Brief) -> SnootParameters:
@@ -431,6 +496,7 @@ KIND = Kind(
     parameters=SnootParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

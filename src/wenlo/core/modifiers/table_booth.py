@@ -9,8 +9,11 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, FinishRef, bounce_face, finish_material
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly.sheets import BentSolid
+from wenlo.core.fabrication.assembly.space import PartPose
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.modifiers.framed import alone, faced, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import (
     Arrangement,
     Handling,
@@ -22,6 +25,7 @@ from wenlo.core.modifiers.kind import (
     Probe,
     ReuseRule,
 )
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.modifiers.thing_box import ground_figure, no_person, seen_width
@@ -35,6 +39,9 @@ from wenlo.core.units.length import UnitSystem, format_length
 Vector = NDArray[np.float64]
 
 FillCard = Literal["white", "black", "none"]
+
+LEAST_ROOM = 0.05
+"""Between ground and roof. [m]"""
 
 SLIVER = (0.12, 0.03)
 """Width and height of the one small card that lifts one detail. [m]"""
@@ -243,38 +250,60 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
     return KindFigure(key="sliver", label=f"Sliver card, {format_stops(design.lift)} more", text=text, detail=detail)
 
 
-def build(design: BoothParameters, brief: Brief) -> BuildPlan:
+def _sweep(work: LaidParts, made: dict[str, Panel]) -> None:
+    # one paper from the top of the back down and out to the front
+    ground, back = (work.stands.inverse.after(place_of_panel(made[name])) for name in ("ground", "back"))
+    (wide, deep), (_, tall) = size_of(made["ground"]), size_of(made["back"])
+    layout = work.layout("sweep")
+    y, low = back.origin[1], ground.origin[2]
+    path = ((y, back.origin[2] + tall / 2), (y, low), (ground.origin[1] - deep / 2, low))
+    solid = BentSolid(width=wide, path=path, thickness=0.0003, soft=True)
+    paper = work.formed(
+        layout,
+        "paper",
+        "white_painted_canvas",
+        solid,
+        PartPose(),
+        flat=(wide, solid.length),
+        note="swept paper or canvas, up the back and forward under the thing",
+    )
+    for surface in ("ground", "back"):
+        layout.light(surface, paper)
+
+
+def laid(design: BoothParameters, brief: Brief) -> LaidParts:
     """Two boards make four cards; a board under the table; paper; a clamp for the lamp."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.face(
+    if design.ground > design.roof - LEAST_ROOM:
+        message = (
+            f"The ground at {format_length(design.ground)} leaves no room under the roof at"
+            f" {format_length(design.roof)}: lower it, or raise the roof."
+        )
+        raise Impossible(message, fields=[FieldError(path="design.ground", message=message)])
+    # in the coordinates of the set
+    work = LaidParts(carrying_length=brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    faced(
+        work,
+        [made["sheet"]],
         design.face,
-        design.width,
-        design.length,
+        id="roof",
         name="roof",
         note="under the table, bright side down, held by clamps at its edge",
     )
-    cards = [what for what in (design.far_card, design.near_card) if what != "none"]
-    for what in cards:
-        work.cover(
+    for name, what in (("far card", design.far_card), ("near card", design.near_card)):
+        if what == "none":
+            continue
+        alone(
+            work,
+            made[name],
             "white_foam_board" if what == "white" else "black_foam_board",
-            card_long(design),
-            card_tall(design),
+            id=name,
             note=f"{what} card; two come from one board, scored and bent to stand",
         )
     work.cover("white_foam_board", *SLIVER, note="sliver card for one detail, on a bit of wire")
-    work.cover(
-        "white_painted_canvas",
-        design.paper_width,
-        design.length + design.roof - design.ground,
-        note="swept paper or canvas, up the back and forward under the thing",
-    )
-    work.bar(
-        "batten that lifts the ground",
-        max(design.width * 0.8, 0.1),
-        2,
-        "under the ground board, as high as it is to be raised",
-        "width",
-    )
+    _sweep(work, made)
+    if design.flagged:
+        alone(work, made["lamp flag"], "black_foil", id="flag", note="flag between lamp and thing")
     work.fit("spring_clamp", 4)
     work.step(
         "make-the-roof",
@@ -297,11 +326,10 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
     work.step(
         "raise-the-ground",
         "Raise the ground",
-        f"To {design.ground * 100:.0f} cm, so that the thing comes near to the roof.",
+        f"To {design.ground * 100:.0f} cm, by books or boxes under a board, so that the thing comes near to the roof.",
         mistake="Low things too far from the roof: raise the ground.",
         minutes=5,
         does="set",
-        uses=("batten",),
     )
     work.step(
         "bounce-the-lamp",
@@ -311,6 +339,7 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.",
         minutes=10,
         does="set",
+        uses=("flag between",),
     )
     work.step(
         "place-the-cards",
@@ -321,7 +350,10 @@ def build(design: BoothParameters, brief: Brief) -> BuildPlan:
         does="set",
         uses=("card",),
     )
-    return work.plan("table booth")
+    return work
+
+
+build, assemble = built(laid, "table booth")
 
 
 def start(brief: Brief) -> BoothParameters:
@@ -392,6 +424,7 @@ KIND = Kind(
     parameters=BoothParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -8,12 +8,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import SENSORS, Brief
-from wenlo.core.catalog.own import SheetRef
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.catalog.own import SheetRef, sheet_material
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
+from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid, Rod
+from wenlo.core.fabrication.assembly.space import PartPose, X
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import circle, pierced
 from wenlo.core.modifiers.aimed import round_outline
+from wenlo.core.modifiers.box_parts import stands_at
+from wenlo.core.modifiers.framed import circle_loop
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import shape_of
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
@@ -28,6 +35,7 @@ from wenlo.core.modifiers.thing_box import (
     ground_white,
     no_person,
     side_panel,
+    sweep_of,
     top_panel,
 )
 from wenlo.core.optics.shapes import Disc, Panel, Shape
@@ -38,7 +46,6 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 
-CEMENT = 0.002
 UNDER_DISTANCE = 0.25
 """The lamp under the ground is so far below it. [m]"""
 
@@ -74,6 +81,13 @@ def hole_centre(design: DomeParameters) -> Vector:
     if hole_in_top(design):
         return np.array([0.0, max(-(top - design.hole_height) / slope, front + 0.01), top])
     return np.array([0.0, front, min(max(design.hole_height - front * slope, design.table + 0.02), top - 0.02)])
+
+
+def hole_room(design: DomeParameters) -> float:
+    """From the middle of the hole to the nearest edge of its wall; at the foot of the front it may be a notch. [m]"""
+    x, y, z = (float(v) for v in hole_centre(design) - design.floor_middle)
+    across = design.width / 2 - abs(x)
+    return min(across, design.depth / 2 - abs(y)) if hole_in_top(design) else min(across, design.height - z)
 
 
 def _with_hole(
@@ -115,7 +129,7 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
     """
     wall = layers_of(design.sheet, 2 if design.nested else 1, transmittance)
     floor, _ = ground_panels(design)
-    back_at = design.middle + np.array([0.0, design.depth / 2 - CEMENT, 0.0])
+    back_at = design.middle + np.array([0.0, design.depth / 2, 0.0])
     shell = panel(
         "back", centre=back_at, across=np.array([design.width, 0.0, 0.0]), upward=UP * design.height, surface=wall
     )
@@ -212,36 +226,109 @@ def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Prob
     )
 
 
-def build(design: DomeParameters, brief: Brief) -> BuildPlan:
-    """A tub, or two nested, with a hole; a ground that is swapped."""
-    work = PartsList(carrying_length=brief.carrying_length)
-    work.bar(
-        "skid under the ground",
-        max(design.width, 0.1),
-        2,
-        "full width, so that the ground is changed without lifting the tub",
-        "width",
-    )
-    layers = 2 if design.nested else 1
-    for name, a, b, count in (
-        ("side", design.depth, design.height, 2),
-        ("front or back", design.width, design.height, 2),
-        ("top", design.width, design.depth, 1),
-    ):
-        work.cover(
-            design.sheet,
-            a,
-            b,
-            count=count * layers,
-            note=f"{name} of the tub, as it comes" + (", the inner one a finger smaller" if design.nested else ""),
-            whole=True,
+WALL, OVER = 0.001, 0.01
+"""Of a tub's wall, and how much larger the one is that goes over it. [m]"""
+
+WINDOW_RIM = 0.02
+"""The pane under the ground is so much larger than its window, all round. [m]"""
+
+
+def _tub(work: LaidParts, design: DomeParameters) -> None:
+    most = 2 * hole_room(design)
+    if design.hole > most + 1e-9:
+        wall = "top" if hole_in_top(design) else "front"
+        message = (
+            f"A hole of {format_length(design.hole)} reaches over the edge of the {wall}:"
+            f" {format_length(max(most, 0.0))} is the most there."
         )
-    work.cover("white_painted_canvas", design.width, design.depth, note="ground, swapped for black, grey or a mirror")
+        raise Impossible(message, fields=[FieldError(path="design.hole", message=message)])
+    # as it comes: one part with its hole, not five flats; its inside is what the light has
+    dome = work.layout("dome")
+    w, d, h = design.width / 2, design.depth / 2, design.height
+    hole = hole_centre(design) - design.floor_middle
+    at = (float(hole[0]), float(hole[1]), float(hole[2]))
+    through = (
+        ((at[0], at[1], at[2] - 0.05), (at[0], at[1], at[2] + 0.05))
+        if hole_in_top(design)
+        else ((at[0], at[1] - 0.05, at[2]), (at[0], at[1] + 0.05, at[2]))
+    )
+    own = not isinstance(design.sheet, str)
+    below: tuple[str, ...] = ()
+    for k in range(2 if design.nested else 1):
+        off = OVER * k
+        x, y, z = w + off, d + off, h + off
+        tub = work.bought(
+            dome,
+            "tub" if k == 0 else "tub over it",
+            "milky_tub",
+            BoughtSolid(
+                fills=(Block(low=(-x - WALL, -y - WALL, 0.0), high=(x + WALL, y + WALL, z + WALL)),),
+                bores=(
+                    Block(low=(-x, -y, -0.001), high=(x, y, z)),
+                    Rod(start=through[0], end=through[1], diameter=design.hole),
+                ),
+            ),
+            PartPose(),
+            mass=sheet_material(design.sheet).mass_per_area * (4 * y * x + 4 * (x + y) * z),
+            source="found" if own else "bought",
+        )
+        if below:
+            dome.hold("laid", tub, below)
+            dome.held[-1] = replace(dome.held[-1], contacts=tuple(replace(c, gap=OVER) for c in dome.held[-1].contacts))
+        else:
+            for surface in ("sheet", "far side", "front", "top", "back"):
+                dome.light(surface, tub)
+        below = (tub,)
+    s = sweep_of(design)
+    foot = -float(design.floor_middle[1])
+    window = min(design.under_opening, 0.9 * min(design.width, design.depth))
+    middle = (s.back - s.front) / 2
+    ground = work.sheet(
+        dome,
+        "ground",
+        "white_painted_canvas",
+        centre=(0.0, middle, s.low),
+        across=X,
+        upward=(0.0, -1.0, 0.0),
+        size=(s.width, s.front + s.back),
+        # seen from above with its far edge down
+        holes=(circle_loop(0.0, middle - foot, window),) if design.under > 0.0 else (),
+        note="ground, swapped for black, grey or a mirror",
+        lit="ground",
+    )
+    dome.held.append(
+        BuildJoint(
+            id=f"{ground}@laid",
+            method="laid",
+            parts=(ground, below[0]),
+            contacts=(PartContact(first=ground, second=below[0], gap=OVER),),
+        )
+    )
+    if design.under > 0.0:
+        side = window + 2 * WINDOW_RIM
+        pane = work.sheet(
+            dome,
+            "window",
+            "opal_acrylic_3_mm",
+            centre=(0.0, foot, s.low - 0.001),
+            across=X,
+            upward=(0.0, -1.0, 0.0),
+            size=(side, side),
+            note="window in the ground, 20 mm wider all round",
+        )
+        dome.light("window below", pane, over=True)
+        dome.hold("laid", pane, (ground,))
+
+
+def laid(design: DomeParameters, brief: Brief) -> LaidParts:
+    """A tub, or two nested, with a hole; a ground that is swapped."""
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
+    _tub(work, design)
     work.step(
         "choose-the-tub",
         "Choose the tub",
         f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly"
-        " thick.",
+        f" thick{', and a second one that goes over it' if design.nested else ''}.",
         mistake="Uneven walls make patches: hold it against the light in the shop.",
         caution=(
             "A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with"
@@ -249,7 +336,7 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         ),
         minutes=10,
         does="gather",
-        uses=("of the tub",),
+        uses=("milky_tub",),
     )
     hole = hole_centre(design)
     back = float(hole[1] - design.middle[1])
@@ -276,12 +363,6 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         does="drill",
     )
     if design.under > 0.0:
-        work.cover(
-            "opal_acrylic_3_mm",
-            design.under_opening + 0.04,
-            design.under_opening + 0.04,
-            note="window in the ground, 20 mm wider all round",
-        )
         window = design.under_opening + 0.06
         work.template(
             pierced("window in the ground", window, window, circle(window / 2, window / 2, design.under_opening))
@@ -307,9 +388,12 @@ def build(design: DomeParameters, brief: Brief) -> BuildPlan:
         caution="Plastic softens near a hot lamp: feel the wall after two minutes.",
         minutes=10,
         does="set",
-        uses=("ground, swapped", "skid"),
+        uses=("ground, swapped",),
     )
-    return work.plan("tabletop dome")
+    return work
+
+
+build, assemble = built(laid, "tabletop dome")
 
 
 def start(brief: Brief) -> DomeParameters:
@@ -317,7 +401,8 @@ def start(brief: Brief) -> DomeParameters:
     placed = box_start(brief)
     aimed = min(max(brief.subject.face_height, placed["table"] + 0.02), placed["table"] + placed["height"] - 0.02)
     base = DomeParameters(**placed, hole_height=round(aimed, 3), hole_rise=max(brief.camera.rise, -40.0))
-    hole = min(max(free_hole(base, brief) * 1.1, 0.03), 0.5, 0.8 * min(base.width, base.height))
+    room = max(2 * hole_room(base) - 0.01, 0.02)
+    hole = min(max(free_hole(base, brief) * 1.1, 0.03), 0.5, 0.8 * min(base.width, base.height), room)
     return base.model_copy(update={"hole": round(hole, 3)})
 
 
@@ -346,6 +431,7 @@ KIND = Kind(
     parameters=DomeParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=box_scaled,
     marks=box_marks,

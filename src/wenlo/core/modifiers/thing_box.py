@@ -1,5 +1,6 @@
 """What boxes and tents round a thing on a table share: their place, their sides and their lamps."""
 
+from dataclasses import dataclass
 from typing import Any, Literal, TypeVar
 
 import numpy as np
@@ -40,6 +41,17 @@ class ThingBox(ModifierParameters):
     backdrop: FinishRef = "poster_white"
     lamp_distance: float = quantity(0.03, 2.0, unit="m", label="distance from lamp to sheet", default=0.35)
     lamps: int = quantity(1, 3, unit="count", label="lamps: key, far side, top", default=2)
+
+    @property
+    def clear(self) -> tuple[float, float, float]:
+        """What walls and frame take of the box before the sweep begins: of each side, behind, and of the floor. [m]"""
+        return 0.0, 0.0, 0.0
+
+    @property
+    def floor_middle(self) -> Vector:
+        """Middle of what the box stands on, shape (3,). [m]"""
+        foot: Vector = self.middle - UP * self.height / 2
+        return foot
 
     @property
     def direction(self) -> Vector:
@@ -115,29 +127,49 @@ def top_panel(design: ThingBox, surface: Sheet) -> Panel:
     return made if made.normal[2] < 0.0 else panel("top", centre=centre, across=-across, upward=upward, surface=surface)
 
 
+FILM = 0.002
+"""The sweep is so far before what is behind and under it. [m]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Sweep:
+    """Floor and back of a sweep: its width, how far it goes to the front and to the back, and from where to where it
+    goes up, from the middle of the floor. [m]
+    """
+
+    width: float
+    front: float
+    back: float
+    low: float
+    top: float
+
+
+def sweep_of(design: ThingBox) -> Sweep:
+    """The sweep of a box, clear of its walls."""
+    side, behind_it, under = design.clear
+    return Sweep(
+        width=design.width - 2 * (side + FILM),
+        front=design.depth / 2 - FILM,
+        back=design.depth / 2 - behind_it - FILM,
+        low=under + FILM,
+        top=design.height - FILM,
+    )
+
+
 def ground_panels(design: ThingBox) -> tuple[Panel, Panel]:
     """The sweep, as a floor and a back that meet behind the thing; both face the camera and the light."""
     surface = board(finish_material(design.backdrop).reflectance)
-    wide = np.array([design.width - 0.004, 0.0, 0.0])
-    floor = panel(
-        "ground",
-        centre=design.middle - UP * (design.height / 2 - 0.002),
-        across=wide,
-        upward=np.array([0.0, design.depth - 0.004, 0.0]),
-        surface=surface,
-    )
+    s = sweep_of(design)
+    wide, deep = np.array([s.width, 0.0, 0.0]), np.array([0.0, s.front + s.back, 0.0])
+    floor_at = design.floor_middle + np.array([0.0, (s.back - s.front) / 2, s.low])
+    floor = panel("ground", centre=floor_at, across=wide, upward=deep, surface=surface)
     if floor.normal[2] < 0.0:
-        floor = panel(
-            "ground",
-            centre=design.middle - UP * (design.height / 2 - 0.002),
-            across=-wide,
-            upward=np.array([0.0, design.depth - 0.004, 0.0]),
-            surface=surface,
-        )
-    back_at = design.middle + np.array([0.0, design.depth / 2 - 0.002, 0.0])
-    back = panel("back", centre=back_at, across=wide, upward=UP * (design.height - 0.004), surface=surface)
+        floor = panel("ground", centre=floor_at, across=-wide, upward=deep, surface=surface)
+    tall = UP * (s.top - s.low)
+    back_at = design.floor_middle + np.array([0.0, s.back, (s.top + s.low) / 2])
+    back = panel("back", centre=back_at, across=wide, upward=tall, surface=surface)
     if back.normal[1] > 0.0:
-        back = panel("back", centre=back_at, across=-wide, upward=UP * (design.height - 0.004), surface=surface)
+        back = panel("back", centre=back_at, across=-wide, upward=tall, surface=surface)
     return floor, back
 
 
@@ -152,7 +184,7 @@ def behind(design: ThingBox) -> tuple[Vector, Vector]:
     """Where the ground behind the thing is read: on the back, a little over the table; and its normal, shape
     (3,) each.
     """
-    place = design.middle + np.array([0.0, design.depth / 2 - 0.003, 0.0])
+    place = design.middle + np.array([0.0, sweep_of(design).back - 0.001, 0.0])
     return place, np.array([0.0, -1.0, 0.0])
 
 

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef, sheet_material
-from wenlo.core.fabrication.parts import BuildPlan
-from wenlo.core.fabrication.parts_list import PartsList, size
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import size
 from wenlo.core.modifiers.daylight import (
     OFF_WALL,
     InWall,
@@ -20,7 +20,9 @@ from wenlo.core.modifiers.daylight import (
     wall_round,
     where_it_is,
 )
+from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
@@ -108,12 +110,22 @@ def arrange(design: WindowParameters, brief: Brief, transmittance: float | None 
     )
 
 
-def build(design: WindowParameters, brief: Brief) -> BuildPlan:
+def laid(design: WindowParameters, brief: Brief) -> LaidParts:
     """A sheet, a rod and ties."""
-    work = PartsList(carrying_length=brief.carrying_length)
+    work = begin(design, brief.carrying_length)
     width, height = design.source_size
-    work.bar("rod", width + 0.1, 1, "the sheet and 50 mm beyond it at each end", "window_width")
-    work.cover(design.sheet, width, height, margin=0.04, note="sleeve of 60 mm at the top, 20 mm hems")
+    made = arrange(design, brief)
+    # the wall round the window is there already
+    work.given |= {surface.id for surface in made.outside}
+    on_a_rod(
+        work,
+        panels_of(made)["sheet"],
+        design.sheet,
+        id="window",
+        role="rod",
+        blame="window_width",
+        note="sleeve of 60 mm at the top, 20 mm hems",
+    )
     work.fit("screw_eye", 2)
     work.fit("cord", 2)
     work.step(
@@ -145,7 +157,10 @@ def build(design: WindowParameters, brief: Brief) -> BuildPlan:
         minutes=2,
         does="set",
     )
-    return work.plan("window through a sheet")
+    return work
+
+
+build, assemble = built(laid, "window through a sheet")
 
 
 def start(brief: Brief) -> WindowParameters:
@@ -221,6 +236,7 @@ KIND = Kind(
     parameters=WindowParameters,
     arrange=arrange,
     build=build,
+    assemble=assemble,
     start=start,
     scaled=scaled,
     marks=marks,

@@ -1,17 +1,20 @@
 """Parts, joints and the assembly of them."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Literal
 
 import numpy as np
 from manifold3d import Manifold
 
-from wenlo.core.fabrication.assembly.solids import BarSection, BarSolid, Block, PartSolid, body_of
+from wenlo.core.fabrication.assembly.solids import BarSection, BarSolid, Block, BoughtSolid, PartSolid, body_of
 from wenlo.core.fabrication.assembly.space import Array, PartPose, Vec
 
-PartSource = Literal["cut", "bought"]
+OVERLAP = 1e-9
+"""Two parts that share more than this are in one place: a cubic millimetre. [m³]"""
+
+PartSource = Literal["cut", "bought", "found"]
 ContactForm = Literal["touch", "inside"]
 MethodId = Literal[
     "socket",
@@ -28,6 +31,18 @@ MethodId = Literal[
     "splint",
     "spaced",
     "wrapped",
+    "screwed_on",
+    "stapled",
+    "taped",
+    "glued",
+    "hook_and_loop",
+    "clamped",
+    "tied",
+    "sewn",
+    "slotted",
+    "printed_corner",
+    "laid",
+    "folded",
 ]
 
 
@@ -50,6 +65,15 @@ class Part:
     def body(self) -> Manifold:
         """Its closed body in the world."""
         return body_of(self.solid).transform(self.pose.matrix[:3])
+
+    @property
+    def soft(self) -> bool:
+        """Whether it gives way where something stiff is: cloth, tape, foil."""
+        return not isinstance(self.solid, BarSolid | BoughtSolid) and self.solid.soft
+
+    def placed(self, pose: PartPose) -> "Part":
+        """The part where ``pose`` takes it."""
+        return replace(self, pose=pose.after(self.pose))
 
     @cached_property
     def box(self) -> Array:
@@ -82,15 +106,27 @@ class PlacedFastener:
     into: str
     nut: bool = False
 
+    def placed(self, pose: PartPose) -> "PlacedFastener":
+        """The fastener where ``pose`` takes it."""
+        return replace(self, head=pose.place(self.head), direction=pose.way(self.direction))
+
 
 @dataclass(frozen=True, kw_only=True)
 class PartContact:
-    """Two parts that bear on one another: face to face, or the first inside the second with its end at ``seat``."""
+    """Two parts that bear on one another: face to face, or the first inside the second with its end at ``seat``; a
+    hinge of tape leaves a ``gap``. ``bore`` is where the seat is in the second part's own coordinates. [m]
+    """
 
     first: str
     second: str
     form: ContactForm = "touch"
     seat: Vec | None = None
+    gap: float = 0.0
+    bore: Vec | None = None
+
+    def placed(self, pose: PartPose) -> "PartContact":
+        """The contact where ``pose`` takes it."""
+        return self if self.seat is None else replace(self, seat=pose.place(self.seat))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -104,12 +140,20 @@ class BuildJoint:
     fasteners: tuple[PlacedFastener, ...] = ()
     used: Mapping[str, float] = field(default_factory=dict)
 
+    def placed(self, pose: PartPose) -> "BuildJoint":
+        """The joint where ``pose`` takes it."""
+        return replace(
+            self,
+            contacts=tuple(contact.placed(pose) for contact in self.contacts),
+            fasteners=tuple(fastener.placed(pose) for fastener in self.fasteners),
+        )
+
 
 @dataclass(frozen=True, kw_only=True)
 class Blank:
     """A member before anything is cut off it: from ``start`` to ``end`` on its datum, ``wide`` the direction of its
     section's width. ``group`` are the members that are cut alike and share a letter; ``splice`` how it is joined where
-    it is longer than can be carried.
+    it is longer than can be carried, ``free`` the side on which a splint has room.
     """
 
     id: str
@@ -122,16 +166,21 @@ class Blank:
     end: Vec
     wide: Vec
     splice: MethodId
+    free: Vec | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class BlankJoint:
-    """Members to be joined at a place: by which method, in which roles (``through``, ``into``, or all alike)."""
+    """Members to be joined at a place: by which method, in which roles (``through``, ``into``, or all alike).
+
+    Two screws stand ``spread`` of the width from the middle, so that those of another joint have room beside them.
+    """
 
     id: str
     method: MethodId
     at: Vec
     members: tuple[str, ...]
+    spread: float = 0.25
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -164,29 +213,60 @@ class Fit:
 @dataclass(frozen=True, kw_only=True)
 class BuildSkeleton:
     """Members on their datums and the joints between them; ``finished`` is the outside that was asked for, low and high
-    corner over the bars. [m]
+    corner over the bars, None where it is no whole. [m]
     """
 
     blanks: tuple[Blank, ...]
     joints: tuple[BlankJoint, ...]
-    finished: tuple[Vec, Vec]
+    finished: tuple[Vec, Vec] | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class LitFace:
+    """A surface of the light, and the parts whose face it is; one that lies over others of the same part (``over``) is
+    compared by its place alone.
+    """
+
+    surface: str
+    parts: tuple[str, ...]
+    over: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class BuiltGroup:
+    """A rigid part of the whole: where it is, its parts, and its outside in its own coordinates, low and high
+    corner, None where none was asked for [m]. The outside is measured over the ``bars``, whose fittings stand out, or
+    over everything stiff; ``ends`` are members whose end is free, and where it is.
+    """
+
+    id: str
+    pose: PartPose
+    parts: tuple[str, ...]
+    finished: tuple[Vec, Vec] | None
+    over: Literal["bars", "all"] = "bars"
+    ends: tuple[tuple[str, Vec], ...] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
 class Assembly:
-    """One built thing in space."""
+    """One built thing in space, in its own coordinates; ``stands`` is its place in the set. Surfaces of the light that
+    are ``given`` are not built: a ceiling, an opening, the air between cells.
+    """
 
     parts: tuple[Part, ...]
     joints: tuple[BuildJoint, ...]
-    finished: tuple[Vec, Vec]
+    groups: tuple[BuiltGroup, ...] = ()
+    lit: tuple[LitFace, ...] = ()
+    given: frozenset[str] = frozenset()
+    stands: PartPose = field(default_factory=PartPose)
 
     @cached_property
     def by_id(self) -> Mapping[str, Part]:
         """Its parts by their ids."""
         return {part.id: part for part in self.parts}
 
-    @property
-    def cut(self) -> tuple[Part, ...]:
+    @cached_property
+    def bars(self) -> tuple[Part, ...]:
         """Parts that are cut from bars."""
         return tuple(part for part in self.parts if isinstance(part.solid, BarSolid))
 
@@ -202,5 +282,19 @@ class Assembly:
 
     @property
     def centre(self) -> Array:
-        """Of its mass, shape (3,). [m]"""
+        """Of its mass, shape (3,); the origin where nothing is built. [m]"""
+        if not self.parts:
+            return np.zeros(3)
         return np.asarray(sum(part.mass * part.centre for part in self.parts) / self.mass)
+
+    def run_into(self) -> tuple[str, str] | None:
+        """The first two groups of which stiff parts are in one place; None where they keep clear."""
+        stiff = [[self.by_id[id] for id in group.parts if not self.by_id[id].soft] for group in self.groups]
+        for k, mine in enumerate(stiff):
+            for n in range(k + 1, len(stiff)):
+                for one in mine:
+                    for other in stiff[n]:
+                        near = (one.box[0] < other.box[1]) & (other.box[0] < one.box[1])
+                        if near.all() and float((one.body ^ other.body).volume()) > OVERLAP:
+                            return self.groups[k].id, self.groups[n].id
+        return None

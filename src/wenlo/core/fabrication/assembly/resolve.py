@@ -1,7 +1,7 @@
 """From members on their datums to parts: only methods take anything off."""
 
 from collections import defaultdict
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 
 import numpy as np
@@ -25,9 +25,11 @@ from wenlo.core.fabrication.assembly.parts import (
     BlankJoint,
     BuildJoint,
     BuildSkeleton,
+    BuiltGroup,
     Fit,
     MethodId,
     Part,
+    PartContact,
     WorldCut,
     WorldNotch,
 )
@@ -71,9 +73,14 @@ def _bar(blank: Blank, pose: PartPose, cuts: list[WorldCut], notches: list[World
     return BarSolid(section=blank.section, low=low, high=high, cuts=tuple(slanting), notches=tuple(blocks))
 
 
-def _letters(blanks: tuple[Blank, ...]) -> Mapping[str, str]:
-    groups = dict.fromkeys(blank.group for blank in blanks)
-    return {group: chr(ord("A") + k % 26) * (1 + k // 26) for k, group in enumerate(groups)}
+class PieceLabels:
+    """A letter for each group of members, and numbers within it, over all that is built together."""
+
+    def __init__(self, blanks: Iterable[Blank]) -> None:
+        groups = dict.fromkeys(blank.group for blank in blanks)
+        self.letters = {group: chr(ord("A") + k % 26) * (1 + k // 26) for k, group in enumerate(groups)}
+        self.numbers: dict[str, int] = defaultdict(int)
+        self.splints: dict[str, int] = defaultdict(int)
 
 
 def _fits(skeleton: BuildSkeleton, shop: BuildShop) -> list[Fit]:
@@ -110,13 +117,17 @@ def parts_by_group(skeleton: BuildSkeleton, shop: BuildShop) -> Mapping[str, int
     }
 
 
-def resolve(skeleton: BuildSkeleton, shop: BuildShop) -> Assembly:
+def resolve(
+    skeleton: BuildSkeleton, shop: BuildShop, labels: PieceLabels | None = None, name: str = "frame"
+) -> Assembly:
     """The assembly of a skeleton: trimmed, spliced to what can be carried, labelled.
 
     Parameters
     ----------
     skeleton: members on their datums, and their joints.
     shop: fittings as measured, and what can be carried.
+    labels: those given so far where it is a part of something larger.
+    name: of the rigid group that it is.
 
     Returns
     -------
@@ -124,9 +135,8 @@ def resolve(skeleton: BuildSkeleton, shop: BuildShop) -> Assembly:
     """
     fits = _fits(skeleton, shop)
     trimmed = _trimmed(skeleton, fits)
-    letters = _letters(skeleton.blanks)
-    numbers: dict[str, int] = defaultdict(int)
-    splints: dict[str, int] = defaultdict(int)
+    given = labels or PieceLabels(skeleton.blanks)
+    letters, numbers, splints = given.letters, given.numbers, given.splints
     parts: list[Part] = []
     joints: list[BuildJoint] = []
     lengths: dict[str, list[Part]] = {}
@@ -160,7 +170,17 @@ def resolve(skeleton: BuildSkeleton, shop: BuildShop) -> Assembly:
     for spec, fit in zip(skeleton.joints, fits, strict=True):
         parts += fit.adds
         joints.append(_at_parts(fit.joint, spec.at, lengths))
-    return Assembly(parts=tuple(parts), joints=tuple(joints), finished=skeleton.finished)
+    poses = {part.id: part.pose for part in parts}
+    joints = [replace(j, contacts=tuple(_seated(c, poses) for c in j.contacts)) for j in joints]
+    ids = tuple(part.id for part in parts)
+    group = BuiltGroup(id=name, pose=PartPose(), parts=ids, finished=skeleton.finished)
+    return Assembly(parts=tuple(parts), joints=tuple(joints), groups=(group,))
+
+
+def _seated(contact: PartContact, poses: Mapping[str, PartPose]) -> PartContact:
+    if contact.seat is None:
+        return contact
+    return replace(contact, bore=vec(poses[contact.second].own(np.array([contact.seat]))[0]))
 
 
 def _at_parts(joint: BuildJoint, at: Vec, lengths: Mapping[str, list[Part]]) -> BuildJoint:

@@ -11,7 +11,8 @@ from functools import lru_cache
 import numpy as np
 from manifold3d import CrossSection, Manifold
 
-from wenlo.core.fabrication.assembly.space import Array, Vec, dot, minus, unit
+from wenlo.core.fabrication.assembly.sheets import FlatSolid
+from wenlo.core.fabrication.assembly.space import Array, Flags, Vec, dot, minus, unit
 
 FACETS = 32
 """Sides of the polygon that a round part is drawn as; what goes into a bore never meets its wall."""
@@ -120,7 +121,7 @@ class BarSolid:
                 bottoms.append(bottom)
         return max(tops) - min(bottoms)
 
-    def holds(self, points: Array, slack: float = 1e-9) -> Array:
+    def holds(self, points: Array, slack: float = 1e-9) -> Flags:
         """Which of some places, shape (N, 3), in its own coordinates are material, shape (N,)."""
         x, y, z = points.T
         s = self.section
@@ -147,17 +148,27 @@ class BoughtSolid:
     fills: tuple[Rod | Block, ...]
     bores: tuple[Rod | Block, ...] = ()
 
+    def holds(self, points: Array, slack: float = 1e-9) -> Flags:
+        """Which of some places, shape (N, 3), in its own coordinates are material, shape (N,)."""
+        held = np.zeros(len(points), dtype=bool)
+        for piece in self.fills:
+            held |= _in_piece(piece, points, slack)
+        for piece in self.bores:
+            held &= ~_in_piece(piece, points, -slack)
+        return held
 
-@dataclass(frozen=True, kw_only=True)
-class SheetSolid:
-    """Cloth, film or a board, flat: width along x, height along y, thickness along z from 0. [m]"""
 
-    width: float
-    height: float
-    thickness: float
+PartSolid = BarSolid | BoughtSolid | FlatSolid
 
 
-PartSolid = BarSolid | BoughtSolid | SheetSolid
+def _in_piece(piece: Rod | Block, points: Array, slack: float) -> Flags:
+    if isinstance(piece, Block):
+        low, high = np.array(piece.low), np.array(piece.high)
+        return np.asarray(np.all((points >= low - slack) & (points <= high + slack), axis=1))
+    start, way = np.array(piece.start), np.array(minus(piece.end, piece.start))
+    along = (points - start) @ way / float(way @ way)
+    away = np.linalg.norm(points - start - along[:, None] * way, axis=1)
+    return np.asarray((along >= -slack) & (along <= 1.0 + slack) & (away <= piece.diameter / 2 + slack))
 
 
 def _polygon(diameter: float, *, around: bool) -> CrossSection:
@@ -199,9 +210,8 @@ def _piece(piece: Rod | Block, *, bore: bool) -> Manifold:
 @lru_cache(maxsize=DRAWN)
 def body_of(solid: PartSolid) -> Manifold:
     """The closed body of a solid, in its own coordinates."""
-    if isinstance(solid, SheetSolid):
-        size = (solid.width, solid.height, solid.thickness)
-        return Manifold.cube(size).translate((-solid.width / 2, -solid.height / 2, 0.0))
+    if not isinstance(solid, BarSolid | BoughtSolid):
+        return solid.body()
     if isinstance(solid, BoughtSolid):
         body = Manifold()
         for piece in solid.fills:

@@ -20,8 +20,13 @@ def box_of(blank: Blank) -> tuple[Array, Array]:
     section = section_of(blank)
     halves = np.array([section.width / 2, section.thickness / 2, 0.0])
     start, end = np.array(blank.start), np.array(blank.end)
-    halves[2] = float(np.linalg.norm(end - start)) / 2
+    halves[2] = length_of(blank) / 2
     return (start + end) / 2, np.abs(axes_of(blank)).T @ halves
+
+
+def length_of(blank: Blank) -> float:
+    """Of a batten before it is trimmed. [m]"""
+    return float(np.linalg.norm(np.array(blank.end) - np.array(blank.start)))
 
 
 def section_of(blank: Blank) -> BoxSection:

@@ -4,10 +4,19 @@ from collections.abc import Mapping
 
 import numpy as np
 
-from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, glued, pair, section_of, toward
+from wenlo.core.fabrication.assembly.methods.battens import (
+    at,
+    axes_of,
+    box_of,
+    glued,
+    length_of,
+    pair,
+    section_of,
+    toward,
+)
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import LONG
+from wenlo.core.fabrication.fasteners import end_screw
 
 
 def near_face(through: Blank, into: Blank, joint: BlankJoint) -> tuple[np.ndarray, np.ndarray]:
@@ -28,13 +37,14 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     across = axes_of(into)[0]
     _, half = box_of(through)
     outside = face - way * 2 * float(np.abs(way) @ half)
+    screw = end_screw(length_of(into), 2 * float(np.abs(way) @ half))
     screws = tuple(
         PlacedFastener(
-            item=LONG.id,
-            head=at(outside + across * side * width / 4),
+            item=screw.id,
+            head=at(outside + across * side * width * joint.spread),
             direction=at(way),
-            length=LONG.length,
-            diameter=LONG.diameter,
+            length=screw.length,
+            diameter=screw.diameter,
             through=through.id,
             into=into.id,
         )

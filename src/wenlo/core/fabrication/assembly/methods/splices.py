@@ -8,7 +8,7 @@ from wenlo.core.fabrication.assembly.methods.socket import sockets_of
 from wenlo.core.fabrication.assembly.parts import Blank, BuildJoint, MethodId, Part, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.shop import BuildShop, mass_of
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection, Rod, volume_of
-from wenlo.core.fabrication.assembly.space import PartPose, Vec, plus
+from wenlo.core.fabrication.assembly.space import PartPose, Vec, dot, minus, plus
 from wenlo.core.fabrication.fasteners import SHORT
 from wenlo.core.fabrication.members import parts_needed
 
@@ -174,9 +174,9 @@ def _splint(
     if not isinstance(section, BoxSection):
         raise ValueError("splints are for battens")
     length = min(shop.splint, shop.carrying_length)
-    # on the flat face away from the subject; of a foot on its outer face
-    back = pose.y if pose.y[1] > 0.5 or (abs(pose.y[1]) < 0.5 and pose.y[0] * pose.origin[0] > 0.0) else None
-    side = back or (-pose.y[0], -pose.y[1], -pose.y[2])
+    # on the flat face that is free: away from the subject; of a foot the outer one
+    free = blank.free or ((0.0, 1.0, 0.0) if abs(pose.y[1]) > 0.5 else pose.origin)
+    side = pose.y if dot(pose.y, free) > 0.0 else minus((0.0, 0.0, 0.0), pose.y)
     middle = plus(plus(pose.origin, pose.z, at), side, section.thickness)
     solid = BarSolid(section=section, low=-length / 2, high=length / 2)
     part = Part(

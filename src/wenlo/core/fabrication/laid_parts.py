@@ -1,0 +1,271 @@
+"""A design laid out in space, and its plan: lengths, sizes, screws and what is used up come from what is built."""
+
+import math
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.own import CoverRef, covering_of
+from wenlo.core.fabrication.assembly.layout import BarItem, Layout, put_together
+from wenlo.core.fabrication.assembly.methods import screwed_on
+from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, Part, PartSource
+from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
+from wenlo.core.fabrication.assembly.shop import BuildShop
+from wenlo.core.fabrication.assembly.solids import BoughtSolid, BoxSection
+from wenlo.core.fabrication.assembly.space import PartPose, Vec, unit, vec_across
+from wenlo.core.fabrication.fasteners import LONG, SHORT, Batten, bolted, butt, faced, splint
+from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
+from wenlo.core.fabrication.parts_list import PartsList
+
+ONCE = frozenset({"wood_glue", "hot_glue", "staples", "white_paint", "solvent_cement"})
+"""Bought once, however many joints take of it."""
+
+
+@dataclass(kw_only=True)
+class LaidParts(PartsList):
+    """As a list of parts, but laid out: ``stands`` is where the whole is in the set; surfaces of the light that are
+    ``given`` are not built.
+    """
+
+    stands: PartPose = field(default_factory=PartPose)
+    layouts: list[Layout] = field(default_factory=list)
+    between: list[BuildJoint] = field(default_factory=list)
+    given: set[str] = field(default_factory=set)
+
+    @property
+    def bar_item(self) -> BarItem:
+        """The batten that it is built of."""
+        row = stock()["timber"][self.batten]
+        section = BoxSection(width=row["width"], thickness=row["thickness"])
+        return BarItem(id=self.batten, section=section, density=row["density"])
+
+    def layout(self, id: str, pose: PartPose | None = None, finished: tuple[Vec, Vec] | None = None) -> Layout:
+        """A further rigid group, at its place in the whole; ``finished`` is its outside over all that is stiff. [m]"""
+        made = Layout(id=id, bar_item=self.bar_item, pose=pose or PartPose(), finished=finished)
+        self.layouts.append(made)
+        return made
+
+    def within(self, layout: Layout, place: PartPose) -> PartPose:
+        """A place of the set in the coordinates of a layout."""
+        return layout.pose.inverse.after(self.stands.inverse.after(place))
+
+    def layout_at(self, id: str, place: PartPose, finished: tuple[Vec, Vec] | None = None) -> Layout:
+        """A further rigid group, at its place in the set."""
+        return self.layout(id, self.stands.inverse.after(place), finished)
+
+    def sheet(
+        self,
+        layout: Layout,
+        name: str,
+        covering: CoverRef,
+        *,
+        centre: Vec,
+        across: Vec,
+        upward: Vec,
+        size: tuple[float, float],
+        note: str,
+        role: str = "",
+        lit: str = "",
+        margin: float = 0.0,
+        holes: tuple[Loop, ...] = (),
+        window: float | None = None,
+        whole: bool = False,
+        cut: tuple[float, float] | None = None,
+        of: str = "",
+    ) -> str:
+        """A flat board or cloth: the middle of its good side, whose directions are ``across`` and ``upward``; its
+        thickness lies where ``across × upward`` points. Cut with ``margin`` more on every edge, and to another size
+        where it is folded (``cut``), or a part ``of`` a piece that is cut already; a ``window`` leaves a border of that
+        width. [m]
+        """
+        row = covering_of(covering)
+        if not of:
+            self.cover(covering, *(cut or size), margin=margin, note=note, window=window, whole=whole)
+        piece = next(c for c in self.cloth if c.label == of) if of else self.cloth[-1]
+        if window is not None:
+            x, y = size[0] / 2 - window, size[1] / 2 - window
+            holes = (*holes, oblong_loop(-x, -y, x, y))
+        solid = SheetSolid(
+            width=size[0], height=size[1], thickness=row.thickness, holes=holes, soft=row.form == "cloth"
+        )
+        pose = PartPose(origin=centre, x=unit(across), y=unit(upward), z=vec_across(unit(across), unit(upward)))
+        # what is cut out of a board weighs nothing any more; what is wrapped round it weighs where it is
+        plain = of or (margin == 0.0 and cut is None)
+        mass = row.mass_per_area * (solid.area if plain else piece.cut[0] * piece.cut[1])
+        return layout.add(name, role or name, row.id, solid, pose, label=piece.label, mass=mass, lit=lit)
+
+    def formed(
+        self,
+        layout: Layout,
+        name: str,
+        covering: CoverRef,
+        solid: FlatSolid,
+        pose: PartPose,
+        *,
+        flat: tuple[float, float],
+        note: str,
+        role: str = "",
+        lit: str = "",
+        margin: float = 0.0,
+    ) -> str:
+        """What is cut ``flat`` [m] and then bent, rolled or cut round to its solid."""
+        row = covering_of(covering)
+        self.cover(covering, *flat, margin=margin, note=note)
+        piece = self.cloth[-1]
+        mass = solid.area * row.mass_per_area
+        return layout.add(name, role or name, row.id, solid, pose, label=piece.label, mass=mass, lit=lit)
+
+    def bought(
+        self,
+        layout: Layout,
+        name: str,
+        item: str,
+        solid: FlatSolid | BoughtSolid,
+        pose: PartPose,
+        *,
+        mass: float,
+        role: str = "",
+        source: PartSource = "bought",
+        lit: str = "",
+    ) -> str:
+        """A thing that is bought or found as it is; what is sold by the piece goes on the list. [kg]"""
+        if (
+            source == "bought"
+            and item in stock()["fittings"]
+            and not stock()["fittings"][item]["name"].endswith("per metre")
+        ):
+            self.fit(item, 1)
+        return layout.add(name, role or name, item, solid, pose, label="", mass=mass, source=source, lit=lit)
+
+    def screw_on(self, layout: Layout, board: str, battens: Sequence[str], **places: float) -> None:
+        """A board onto battens of the same layout, washers under the heads."""
+        part = next(p for p in layout.parts if p.id == board)
+        blanks = [b for b in layout.blanks if b.id in battens]
+        driven = screwed_on.screws(part, blanks, **places)
+        layout.hold("screwed_on", board, battens, fasteners=driven, used={"washer": len(driven)})
+
+    @cached_property
+    def assembly(self) -> Assembly:
+        """The built thing in space, when all of it is laid.
+
+        Raises
+        ------
+        Impossible
+            When a member is too short to be cut; the message names the field.
+        """
+        behind = stock()["timber"][self.batten]["splint"]
+        shop = BuildShop(carrying_length=self.carrying_length, splint=behind)
+        return put_together(self.layouts, shop, stands=self.stands, between=self.between, given=frozenset(self.given))
+
+    def plan(self, name: str) -> BuildPlan:
+        """Everything for the Build stage."""
+        laid, runs = self._pieces(), self._runs()
+        made = super().plan(name)
+        return replace(
+            made,
+            pieces=(*made.pieces, *laid),
+            runs=(*made.runs, *runs),
+            fittings=added([*made.fittings, *self._fittings()]),
+            holes=(*self._holes(), *made.holes),
+        )
+
+    def _parts_of(self, id: str) -> list[Part]:
+        return [p for p in self.assembly.parts if p.id == id or p.id.startswith(f"{id}/part.")]
+
+    def _pieces(self) -> tuple[Piece, ...]:
+        found = []
+        for layout in self.layouts:
+            for blank in layout.blanks:
+                parts, reason = self._parts_of(blank.id), layout.reasons[blank.group].text
+                if len(parts) > 1:
+                    most = f"{self.carrying_length * 1000:.0f} mm"
+                    reason += f"; in {len(parts)} parts, since more than {most} cannot be carried"
+                found += [
+                    Piece(label=p.label, name=blank.role, cut=self.assembly.lengths[p.label], reason=reason)
+                    for p in parts
+                ]
+        found += [
+            Piece(
+                label=p.label,
+                name=p.role.replace("splint of", "splint behind the joint of"),
+                cut=self.assembly.lengths[p.label],
+                reason="laid behind a butt joint, half on each side",
+            )
+            for p in self.assembly.bars
+            if p.role.startswith("splint")
+        ]
+        return tuple(sorted(found, key=lambda piece: _order(piece.label)))
+
+    def _runs(self) -> tuple[Run, ...]:
+        # along each member: its parts, and what stands before and behind it to the outside of its group
+        found = []
+        for layout in self.layouts:
+            for blank in layout.blanks:
+                parts = self._parts_of(blank.id)
+                length = sum(self.assembly.lengths[p.label] for p in parts)
+                whole = math.dist(blank.start, blank.end)
+                spans = [Span(piece=p.label) for p in parts]
+                if whole - length > 1e-9:
+                    spans.append(Span(joint=whole - length))
+                found.append(Run(name=blank.role, wanted=whole, spans=tuple(spans)))
+        return tuple(found)
+
+    def _fittings(self) -> Iterator[Fitting]:
+        total: Counter[str] = Counter()
+        for joint in self.assembly.joints:
+            for fastener in joint.fasteners:
+                total[fastener.item] += 1
+            for item, amount in joint.used.items():
+                total[item] += amount  # type: ignore[assignment]
+        for item, count in total.items():
+            yield Fitting(id=item, count=1 if item in ONCE else count)
+
+    def _holes(self) -> tuple[Hole, ...]:
+        roles = {p.id: p.role for p in self.assembly.parts}
+        spreads = {joint.id: joint.spread for layout in self.layouts for joint in layout.joints}
+        section = Batten(width=self.bar_item.box.width, thickness=self.bar_item.box.thickness)
+        ends: Counter[tuple[str, str, str, str, float, float]] = Counter()
+        boards: dict[str, BuildJoint] = {}
+        splints = 0
+        for joint in self.assembly.joints:
+            if joint.method in ("butt", "bolt") and joint.fasteners:
+                through, into = joint.parts
+                deep = _deep(self.assembly.by_id[through], joint.fasteners[0].direction, section)
+                item = joint.fasteners[0].item
+                ends[joint.method, roles[through], roles[into], item, deep, spreads[joint.id]] += 1
+            elif joint.method == "screwed_on":
+                boards[joint.parts[0]] = joint
+            splints += joint.method == "splint"
+        found: list[Hole] = []
+        if splints:
+            length = stock()["timber"][self.batten]["splint"]
+            found.append(splint(("splint",), batten=section, joints=splints, length=length))
+        for (method, through, into, item, deep, spread), count in ends.items():
+            if method == "butt":
+                screw = SHORT if item == SHORT.id else LONG
+                found += butt(through, into, batten=section, ends=count, screw=screw, deep=deep, spread=spread)
+            else:
+                found.append(bolted((through, into), batten=section, joints=count))
+        for board, joint in boards.items():
+            part = self.assembly.by_id[board]
+            if isinstance(part.solid, SheetSolid) and joint.fasteners:
+                size, driven = (part.solid.width, part.solid.height), joint.fasteners[0]
+                deep = _deep(self.assembly.by_id[driven.into], driven.direction, section)
+                flat = section.width if deep < section.width else section.thickness
+                batten = Batten(width=flat, thickness=deep)
+                hole = faced(part.label, size=size, board=part.solid.thickness, batten=batten)
+                found.append(replace(hole, count=len(joint.fasteners)))
+        return tuple(found)
+
+
+def _deep(batten: Part, direction: Vec, section: Batten) -> float:
+    # how much of a batten a screw goes through that comes from this direction
+    x, y, _ = (abs(v) for v in batten.pose.turned(direction))
+    return section.width if x > y else section.thickness
+
+
+def _order(label: str) -> tuple[str, bool, int]:
+    letter = label.rstrip("0123456789")
+    return letter.rstrip("s"), letter.endswith("s") and len(letter) > 1, int(label[len(letter) :] or 0)

@@ -1,0 +1,109 @@
+"""What the built boxes round a thing share: sheets and cards at their sides and top, and the sweep inside."""
+
+import math
+from collections.abc import Sequence
+
+from wenlo.core.fabrication.assembly.layout import Layout
+from wenlo.core.fabrication.assembly.sheets import BentSolid
+from wenlo.core.fabrication.assembly.shop import mass_of
+from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
+from wenlo.core.fabrication.assembly.space import PartPose, Vec, Z
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.modifiers.kind import Vector
+from wenlo.core.modifiers.thing_box import SidedBox, ThingBox, sweep_of
+
+CARDS = {"white card": "white_foam_board", "black card": "black_foam_board"}
+
+
+def stands_at(place: Vector) -> PartPose:
+    """A thing whose coordinates are those of the set, at a place. [m]"""
+    return PartPose(origin=(float(place[0]), float(place[1]), float(place[2])))
+
+
+def outward(side: float) -> tuple[Vec, Vec]:
+    """Directions across and upward of a face at the right (1) or left side that looks outward."""
+    return ((0.0, side, 0.0), Z)
+
+
+def hang_sides(
+    work: LaidParts,
+    layout: Layout,
+    design: SidedBox,
+    *,
+    frames: tuple[Sequence[str], Sequence[str]],
+    note: str,
+    margin: float,
+    rod: float = 0.0,
+) -> None:
+    """Sheets on the outsides of both sides (left, right), or a card on the far one; with hook-and-loop, or on rods of a
+    diameter [m] along the last part of the frame.
+    """
+    key = float(design.direction[0])
+    size = (design.depth, design.height)
+    for side, lit in ((key, "sheet"), (-key, "far side")):
+        if lit == "far side" and design.far_side == "open":
+            continue
+        across, upward = outward(side)
+        place = (side * design.width / 2, 0.0, design.height / 2)
+        frame = frames[1 if side > 0.0 else 0]
+        card = CARDS.get(design.far_side) if lit == "far side" else None
+        part = work.sheet(
+            layout,
+            lit,
+            card or design.sheet,
+            centre=place,
+            across=across,
+            upward=upward,
+            size=size,
+            margin=0.0 if card else margin,
+            note="card on the far side" if card else note,
+            lit=lit,
+        )
+        if card:
+            layout.stands_out(part)
+        if card:
+            layout.hold("clamped", part, frame, used={"spring_clamp": 2})
+        elif rod:
+            _on_a_rod(work, layout, design, side=side, rail=frame[-1], cloth=part, thick=rod)
+        else:
+            layout.hold("hook_and_loop", part, frame, used={"hook_and_loop": 2 * (size[0] + size[1])})
+
+
+TIED_EVERY = 0.3
+"""A rod is tied so often to the rail beside it. [m]"""
+
+
+def _on_a_rod(
+    work: LaidParts, layout: Layout, design: SidedBox, *, side: float, rail: str, cloth: str, thick: float
+) -> None:
+    # the rod lies outside of the rail, the cloth hangs from it in a sleeve
+    x, z = side * (design.width / 2 + thick / 2), design.height - thick
+    rod = work.bought(
+        layout,
+        f"{cloth.rpartition('/')[2]} rod",
+        "fibre_rod",
+        BoughtSolid(
+            fills=(Rod(start=(0.0, -design.depth / 2, 0.0), end=(0.0, design.depth / 2, 0.0), diameter=thick),)
+        ),
+        PartPose(origin=(x, 0.0, z)),
+        role="rod of a side",
+        mass=design.depth * mass_of("fibre_rod"),
+    )
+    ties = max(2, math.ceil(design.depth / TIED_EVERY))
+    layout.hold("tied", rod, (rail,), used={"fibre_rod": design.depth, "cloth_tie": ties})
+    layout.hold("sewn", cloth, (rod, rail))
+    layout.stands_out(rod)
+
+
+def lay_sweep(work: LaidParts, layout: Layout, design: ThingBox, *, note: str, hangs_on: Sequence[str]) -> None:
+    """The backdrop, from its top behind the thing down and out to the front, in one piece."""
+    s = sweep_of(design)
+    solid = BentSolid(
+        width=s.width, path=((s.back, s.top), (s.back, s.low), (-s.front, s.low)), thickness=0.0003, soft=True
+    )
+    part = work.formed(
+        layout, "sweep", "white_painted_canvas", solid, PartPose(), flat=(s.width, solid.length), note=note
+    )
+    for surface in ("ground", "back"):
+        layout.light(surface, part)
+    layout.hold("clamped", part, hangs_on, used={"spring_clamp": 2})

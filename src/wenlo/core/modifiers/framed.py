@@ -1,0 +1,276 @@
+"""Sheets and boards that stand where the light has them: on frames of battens, on rods, or by themselves."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
+from wenlo.core.fabrication.assembly.layout import Layout, Reason, Rectangle
+from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
+from wenlo.core.fabrication.assembly.sheets import Loop
+from wenlo.core.fabrication.assembly.space import PartPose, X, Z, plus, unit, vec, vec_across
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts_list import WRAP
+from wenlo.core.modifiers.kind import Arrangement, ModifierParameters, Vector
+from wenlo.core.optics.shapes import Panel
+
+ROD_BEYOND = 0.05
+"""A rod goes so far beyond the cloth at each end. [m]"""
+
+LEVEL = 0.999
+"""Cosine from which on an axis is taken as upright. [-]"""
+
+
+@dataclass(frozen=True, kw_only=True)
+class FrameWords:
+    """What uprights and rails of a frame are called, and the parameters that make them."""
+
+    uprights: str
+    rails: str
+    height: str
+    width: str
+
+
+def facing_subject(design: ModifierParameters) -> PartPose:
+    """The place of what is built in the set: its front toward the subject, its origin on the floor under the source."""
+    d, under = design.direction, design.source_centre
+    return PartPose(
+        origin=(float(under[0]), float(under[1]), 0.0),
+        x=(float(d[1]), -float(d[0]), 0.0),
+        y=(float(d[0]), float(d[1]), 0.0),
+        z=Z,
+    )
+
+
+def begin(design: ModifierParameters, carrying_length: float) -> LaidParts:
+    """What faces the subject, to be laid out."""
+    return LaidParts(carrying_length=carrying_length, stands=facing_subject(design))
+
+
+def panels_of(made: Arrangement) -> dict[str, Panel]:
+    """Flat surfaces of the light by their ids."""
+    return {surface.id: surface for surface in made.surfaces if isinstance(surface, Panel)}
+
+
+def _vec(values: Vector) -> tuple[float, float, float]:
+    return vec(np.asarray(values, dtype=float))
+
+
+def place_of_panel(panel: Panel) -> PartPose:
+    """Its middle; x along its width, z up along its height, y out of its front."""
+    x, z = unit(_vec(panel.edge_v)), unit(_vec(panel.edge_u))
+    middle = panel.origin + panel.edge_u / 2 + panel.edge_v / 2
+    return PartPose(origin=_vec(middle), x=x, y=vec_across(z, x), z=z)
+
+
+def size_of(panel: Panel) -> tuple[float, float]:
+    """Its width and height. [m]"""
+    return float(np.linalg.norm(panel.edge_v)), float(np.linalg.norm(panel.edge_u))
+
+
+def on_a_frame(
+    work: LaidParts,
+    panel: Panel,
+    covering: CoverRef,
+    words: FrameWords,
+    *,
+    id: str,
+    margin: float,
+    note: str,
+    middle_rail: bool = False,
+    screwed: bool = False,
+) -> tuple[Layout, Rectangle, str]:
+    """A sheet over a frame of battens behind it, stapled round them, or a board screwed on; the outside is the sheet's.
+
+    Parameters
+    ----------
+    panel: where the light has the sheet.
+    margin: of cloth that is wrapped. [m]
+    middle_rail: a third rail, half-way up.
+    """
+    wide, tall = size_of(panel)
+    thick = covering_of(covering).thickness
+    layout = work.layout_at(id, place_of_panel(panel))
+    section = layout.bar_item.box
+    back = -thick - section.thickness
+    front = 0.0 if screwed else -thick
+    layout.finished = ((-wide / 2, back, -tall / 2), (wide / 2, front, tall / 2))
+    plane = -thick - section.thickness / 2
+    frame = layout.rectangle(
+        "",
+        centre=(0.0, plane, 0.0),
+        across=X,
+        upward=Z,
+        size=(wide, tall),
+        roles=(words.uprights, words.rails),
+        reasons=(
+            Reason(text="full height", blame=words.height),
+            Reason(text="width less two battens of 44 mm", blame=words.width),
+        ),
+        free=(0.0, -1.0, 0.0),
+    )
+    members = frame.all
+    if middle_rail:
+        rail = layout.bar(
+            "middle",
+            words.rails,
+            (-wide / 2, plane, 0.0),
+            (wide / 2, plane, 0.0),
+            Z,
+            Reason(text="width less two battens of 44 mm", blame=words.width),
+            free=(0.0, -1.0, 0.0),
+        )
+        for upright, side in ((frame.left, -1.0), (frame.right, 1.0)):
+            layout.join("butt", (upright, rail), (side * (wide - section.width) / 2, plane, 0.0))
+        members = (*members, rail)
+    sheet = work.sheet(
+        layout,
+        "sheet",
+        covering,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=Z,
+        size=(wide, tall),
+        margin=margin,
+        note=note,
+        lit=panel.id,
+    )
+    if screwed:
+        work.screw_on(layout, sheet, members)
+    else:
+        layout.hold("stapled", sheet, members, used={"staples": 1})
+    return layout, frame, sheet
+
+
+def on_a_rod(
+    work: LaidParts, panel: Panel, covering: CoverRef, *, id: str, role: str, blame: str, note: str, layers: int = 1
+) -> Layout:
+    """A cloth that hangs from a batten through a sleeve at its top, folded over it where it is double."""
+    wide, tall = size_of(panel)
+    thick = covering_of(covering).thickness
+    layout = work.layout_at(id, place_of_panel(panel))
+    section = layout.bar_item.box
+    at = (-thick - section.thickness / 2, tall / 2 - section.width / 2)
+    half = wide / 2 + ROD_BEYOND
+    rod = layout.bar(
+        "rod",
+        role,
+        (-half, *at),
+        (half, *at),
+        Z,
+        Reason(text="the cloth and 50 mm beyond it at each end", blame=blame),
+        free=(0.0, -1.0, 0.0),
+    )
+    cloth = work.sheet(
+        layout,
+        "sheet",
+        covering,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=Z,
+        size=(wide, tall),
+        cut=(wide, tall * layers),
+        margin=0.04,
+        note=note,
+        lit=panel.id,
+    )
+    layout.hold("sewn", cloth, (rod,))
+    return layout
+
+
+def alone(
+    work: LaidParts, panel: Panel, covering: CoverRef, *, id: str, note: str, margin: float = 0.0, whole: bool = False
+) -> tuple[Layout, str]:
+    """A board or foil that is clamped to a stand, or to a lamp."""
+    layout = work.layout_at(id, place_of_panel(panel))
+    part = work.sheet(
+        layout,
+        "sheet",
+        covering,
+        centre=(0.0, 0.0, 0.0),
+        across=X,
+        upward=Z,
+        size=size_of(panel),
+        margin=margin,
+        note=note,
+        lit=panel.id,
+        whole=whole,
+    )
+    return layout, part
+
+
+def faced(
+    work: LaidParts, panels: Sequence[Panel], face: BounceRef, *, id: str, name: str, note: str
+) -> tuple[Layout, str]:
+    """A bounce face that stands by itself, the middle panel first: a board, or cloth or foil wrapped round one and
+    taped behind; wings are of the same piece, scored behind and folded.
+    """
+    first = panels[0]
+    layout = work.layout_at(id, place_of_panel(first))
+    whole = (sum(size_of(panel)[0] for panel in panels), size_of(first)[1])
+    plain, thick = covering_of(face).form == "board", covering_of(face).thickness
+    boards: list[str] = []
+    labels = {"board": "", "face": ""}
+    for k, panel in enumerate(panels):
+        place = work.within(layout, place_of_panel(panel))
+        rows = (
+            (("board", face, 0.0, f"{name}, {note}"),)
+            if plain
+            else (
+                ("board", "white_foam_board", thick, f"{name}, {note}"),
+                ("face", face, 0.0, f"wrapped over the {name}, {WRAP * 1000:.0f} mm taped behind"),
+            )
+        )
+        made = {}
+        for what, covering, behind, words in rows:
+            made[what] = work.sheet(
+                layout,
+                what if k == 0 else f"{what} {panel.id}",
+                covering,
+                centre=plus(place.origin, place.y, -behind),
+                across=place.x,
+                upward=place.z,
+                size=size_of(panel),
+                cut=whole if len(panels) > 1 else None,
+                of=labels[what],
+                margin=WRAP if what == "face" else 0.0,
+                note=words,
+                lit=panel.id if what == rows[-1][0] else "",
+            )
+            labels[what] = labels[what] or work.cloth[-1].label
+        if not plain:
+            layout.hold("taped", made["face"], (made["board"],), used={"cloth_tape": 2 * sum(size_of(panel))})
+        if boards:
+            # on the good side the fold is closed
+            front = made[rows[-1][0]]
+            layout.hold("folded", front, (boards[0],), used={"cloth_tape": whole[1]})
+        boards.append(made[rows[-1][0]])
+    return layout, boards[0]
+
+
+def hinged(id: str, first: str, second: str, gap: float, used: dict[str, float]) -> BuildJoint:
+    """Two panels with a hinge of tape between their edges, which leaves a gap. [m]"""
+    contact = PartContact(first=first, second=second, gap=gap)
+    return BuildJoint(id=id, method="taped", parts=(first, second), contacts=(contact,), used=used)
+
+
+def along(centre: Vector, axis: Vector) -> PartPose:
+    """A place whose z goes along an axis, its x level."""
+    z = unit(_vec(axis))
+    x = unit((-z[1], z[0], 0.0)) if abs(z[2]) < LEVEL else X
+    return PartPose(origin=_vec(centre), x=x, y=vec_across(z, x), z=z)
+
+
+def loop_of(panel: Panel) -> Loop:
+    """The outline of a panel in the coordinates of the sheet that it is: x across, y upward, from its middle. [m]"""
+    if panel.outline is None:
+        raise ValueError("a whole panel has no outline")
+    wide, tall = size_of(panel)
+    return tuple(((float(v) - 0.5) * wide, (float(u) - 0.5) * tall) for u, v in panel.outline)
+
+
+def circle_loop(x: float, y: float, diameter: float) -> Loop:
+    """A circle as corners in turn. [m]"""
+    turn = np.linspace(0.0, 2 * np.pi, 48, endpoint=False)
+    return tuple((float(x + diameter / 2 * np.cos(t)), float(y + diameter / 2 * np.sin(t))) for t in turn)

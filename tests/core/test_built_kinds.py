@@ -1,0 +1,198 @@
+"""Every kind put together in space: over the range of its parameters it goes together, is what is lit, and is what the
+plan says; and whatever is cut, put or left out wrong is found.
+"""
+
+import random
+from dataclasses import replace
+from typing import Any, Literal, get_args, get_origin
+
+import pytest
+from pydantic import ValidationError
+
+from made_kinds import brief_for
+from wenlo.core.errors import Impossible
+from wenlo.core.fabrication.assembly.parts import Assembly, Part
+from wenlo.core.fabrication.assembly.sheets import BentSolid, DiscSolid, SheetSolid, TurnedSolid
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
+from wenlo.core.fabrication.assembly.space import plus
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.modifiers.registry import kinds
+
+KINDS = sorted(kinds())
+DESIGNS = 12
+
+NOT_LAID = {"open_shade", "sliver card"}
+"""What is on the list and stands nowhere in particular."""
+
+
+def varied(kind, rng: random.Random) -> dict[str, Any]:
+    """Every choice anew, every number between half and nearly twice what the kind begins with."""
+    begins = kind.start(brief_for(kind.id))
+    changes: dict[str, Any] = {}
+    for name, field in kind.parameters.model_fields.items():
+        now = getattr(begins, name)
+        low = next((m.ge for m in field.metadata if hasattr(m, "ge")), None)
+        high = next((m.le for m in field.metadata if hasattr(m, "le")), None)
+        if name == "kind":
+            continue
+        if get_origin(field.annotation) is Literal:
+            changes[name] = rng.choice(get_args(field.annotation))
+        elif field.annotation is bool:
+            changes[name] = rng.random() < 0.5
+        elif low is None or high is None:
+            continue
+        elif field.annotation is int:
+            changes[name] = rng.randint(int(low), int(high))
+        elif isinstance(now, float):
+            changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
+    if "structure" in changes:
+        # bars go with their structure
+        bars = {"pipe": "pvc_one_inch", "tube": "aluminium_25_mm", "timber": "softwood_18_44"}
+        changes["material"] = bars[changes["structure"]]
+    return changes
+
+
+def designs(name: str, count: int = DESIGNS):
+    """The kind as it begins, then designs at random, each with what can be carried; none that its own rules refuse."""
+    kind, rng, found = kinds()[name], random.Random(f"built {name}"), 0
+    yield kind.start(brief_for(name)), brief_for(name)
+    for _ in range(20 * count):
+        if found == count:
+            return
+        brief = brief_for(name, brief__carrying_length=rng.choice([0.9, 1.2, 2.0]))
+        try:
+            design = kind.parameters.model_validate({**kind.start(brief).model_dump(), **varied(kind, rng)})
+            kind.build(design, brief)
+        except (ValidationError, Impossible):
+            continue
+        found += 1
+        yield design, brief
+    assert found == count, f"only {found} of {count} designs of {name} can be built"
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_it_goes_together_and_is_what_is_lit(name):
+    for design, brief in designs(name):
+        kind = kinds()[name]
+        assembly = kind.assemble(design, brief)
+        assert faults(assembly) == (), design
+        assert lit_faults(assembly, kind.arrange(design, brief, None).surfaces) == (), design
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_the_plan_cuts_buys_and_drills_what_is_built(name):
+    for design, brief in designs(name, 4):
+        kind = kinds()[name]
+        assembly, plan = kind.assemble(design, brief), kind.build(design, brief)
+        assert assembly.lengths == pytest.approx({piece.label: piece.cut for piece in plan.pieces}, abs=1e-9)
+        sheets = {part.label for part in assembly.parts if part.label} - set(assembly.lengths)
+        listed = {cloth.label: cloth for cloth in plan.cloth}
+        assert sheets <= set(listed)
+        for label in set(listed) - sheets:
+            assert {name, listed[label].note.split(" for")[0].split(",")[0]} & NOT_LAID, listed[label].note
+        bought = {fitting.id: fitting.count for fitting in plan.fittings}
+        driven: dict[str, int] = {}
+        for joint in assembly.joints:
+            for fastener in joint.fasteners:
+                driven[fastener.item] = driven.get(fastener.item, 0) + 1
+        for item, count in driven.items():
+            assert bought[item] == count, item
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_an_assembly_weighs_what_its_parts_weigh(name):
+    kind, brief = kinds()[name], brief_for(name)
+    assembly = kind.assemble(kind.start(brief), brief)
+    for part in assembly.parts:
+        assert part.mass >= 0.0
+        if isinstance(part.solid, BarSolid):
+            # softwood and pipe: between water and a tenth of it, metal under three times of it
+            volume = float(part.body.volume())
+            assert 100.0 < part.mass / volume < 3000.0, part.id
+
+
+def with_part(assembly: Assembly, id: str, **changes: Any) -> Assembly:
+    parts = tuple(replace(p, **changes) if p.id == id else p for p in assembly.parts)
+    return replace(assembly, parts=parts)
+
+
+def smaller(part: Part) -> Any:
+    """The solid, 5 % or at least 8 mm less across. [m]"""
+    solid = part.solid
+    if isinstance(solid, BarSolid):
+        return replace(solid, high=solid.high - max(0.05 * solid.length, 0.025))
+    if isinstance(solid, SheetSolid):
+        return replace(solid, width=solid.width - max(0.05 * solid.width, 0.008), holes=())
+    if isinstance(solid, DiscSolid):
+        return replace(solid, outer=solid.outer * 0.9)
+    if isinstance(solid, BentSolid):
+        return replace(solid, width=solid.width * 0.9)
+    if isinstance(solid, TurnedSolid):
+        return replace(solid, profile=tuple((r * 0.9, z) for r, z in solid.profile))
+    return None
+
+
+def found_wrong(name: str, assembly: Assembly, surfaces) -> bool:
+    return bool(faults(assembly) or lit_faults(assembly, surfaces))
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_whatever_is_put_or_left_out_wrong_is_found(name):
+    kind, brief = kinds()[name], brief_for(name)
+    design = kind.start(brief)
+    assembly, surfaces = kind.assemble(design, brief), kind.arrange(design, brief, None).surfaces
+    lit = {id for face in assembly.lit for id in face.parts}
+    held = {id for joint in assembly.joints for id in joint.parts if len(joint.parts) > 1}
+    for part in {p.role: p for p in reversed(assembly.parts)}.values():
+        if part.id not in lit | held:
+            continue
+        away = replace(part.pose, origin=plus(part.pose.origin, (0.03, 0.04, 0.05)))
+        assert found_wrong(name, with_part(assembly, part.id, pose=away), surfaces), f"moved {part.id}"
+        gone = replace(assembly, parts=tuple(p for p in assembly.parts if p.id != part.id))
+        assert found_wrong(name, gone, surfaces), f"left out {part.id}"
+        twice = replace(assembly, parts=(*assembly.parts, part))
+        assert found_wrong(name, twice, surfaces), f"double {part.id}"
+        less = smaller(part)
+        if less is not None and (part.id in lit or isinstance(part.solid, BarSolid)):
+            assert found_wrong(name, with_part(assembly, part.id, solid=less), surfaces), f"cut short {part.id}"
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_a_lit_face_that_is_off_by_two_millimetres_is_found(name):
+    kind, brief = kinds()[name], brief_for(name)
+    design = kind.start(brief)
+    assembly, surfaces = kind.assemble(design, brief), kind.arrange(design, brief, None).surfaces
+    for face in assembly.lit:
+        part = assembly.by_id[face.parts[0]]
+        if not isinstance(part.solid, SheetSolid) or len(face.parts) > 1 or face.over:
+            continue
+        off = replace(part.pose, origin=plus(part.pose.origin, part.pose.z, -0.002))
+        assert lit_faults(with_part(assembly, part.id, pose=off), surfaces), face.surface
+
+
+def test_every_fastener_of_every_kind_that_is_put_wrong_is_found():
+    for name in KINDS:
+        kind, brief = kinds()[name], brief_for(name)
+        assembly = kind.assemble(kind.start(brief), brief)
+        first = {joint.method: k for k, joint in reversed([*enumerate(assembly.joints)]) if joint.fasteners}
+        for k in first.values():
+            joint = assembly.joints[k]
+            wrong = replace(joint.fasteners[0], head=plus(joint.fasteners[0].head, (0.03, 0.03, 0.03)))
+            moved = replace(joint, fasteners=(wrong, *joint.fasteners[1:]))
+            joints = tuple(moved if n == k else j for n, j in enumerate(assembly.joints))
+            assert faults(replace(assembly, joints=joints)), f"{name} {joint.id}"
+
+
+def test_a_thing_that_is_bought_has_no_face_of_its_own_to_measure():
+    dome = kinds()["tabletop_dome"]
+    brief = brief_for("tabletop_dome")
+    assembly = dome.assemble(dome.start(brief), brief)
+    (tub,) = [part for part in assembly.parts if isinstance(part.solid, BoughtSolid)]
+    assert {face.surface for face in assembly.lit if tub.id in face.parts} == {
+        "sheet",
+        "far side",
+        "front",
+        "top",
+        "back",
+    }

@@ -1,13 +1,16 @@
 """The step sheet: every step in order with its parts, times, checks and cautions, and boxes to tick."""
 
+from collections.abc import Mapping, Sequence
 from typing import Any
 
-from reportlab.graphics.shapes import Drawing, Line, Rect, String
+from reportlab.graphics.shapes import Drawing, Line, PolyLine, Rect, String
+from reportlab.lib import colors
 from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyle
 
 from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.instructions.order import Job
 from wenlo.core.instructions.plan_build import Making
+from wenlo.core.instructions.step_pictures import Path, StepPicture
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, BOLD, FAINT, HEAD, INK, LAST_WORDS, SHEET, SMALL, TITLE, text, width_of, written
 from wenlo.formats.words import parts_words
@@ -49,7 +52,37 @@ def sketch_drawing(sketch: Sketch, units: UnitSystem, *, box: float = 74.0) -> D
     return drawing
 
 
-def write_step_sheet_pdf(making: Making, *, title: str, paper: str, units: UnitSystem = "metric") -> bytes:
+def picture_drawing(picture: StepPicture, *, box: float = 150.0) -> Drawing:
+    """A step's picture: what was there thin and grey, what is added bold, axes of screws dashed."""
+    scale = box / max(picture.width, picture.height)
+    drawing = Drawing(picture.width * scale, picture.height * scale)
+
+    def lines(paths: Sequence[Path], **style: Any) -> None:
+        for path in paths:
+            flat = [v for x, y in path for v in (x * scale, (picture.height - y) * scale)]
+            drawing.add(PolyLine(flat, **style))
+
+    lines(picture.present, strokeColor=FAINT, strokeWidth=0.4)
+    lines(picture.added, strokeColor=INK, strokeWidth=1.0)
+    lines(picture.screws, strokeColor=INK, strokeWidth=0.7, strokeDashArray=[3, 1.5])
+    for label in picture.labels:
+        at = (label.x * scale, (picture.height - label.y) * scale - 2.0)
+        wide = 4.2 * len(label.text)
+        drawing.add(Rect(at[0] - wide / 2, at[1] - 1.2, wide, 7.4, strokeColor=None, fillColor=colors.white))
+        drawing.add(
+            String(*at, label.text, textAnchor="middle", fontName="Helvetica-Bold", fontSize=6.5, fillColor=INK)
+        )
+    return drawing
+
+
+def write_step_sheet_pdf(
+    making: Making,
+    *,
+    title: str,
+    paper: str,
+    units: UnitSystem = "metric",
+    pictures: Mapping[str, StepPicture] | None = None,
+) -> bytes:
     """The steps of a build on paper.
 
     Parameters
@@ -58,8 +91,10 @@ def write_step_sheet_pdf(making: Making, *, title: str, paper: str, units: UnitS
     title: of the shoot.
     paper: ``"a4"`` or ``"letter"``.
     units: in which lengths are written.
+    pictures: of the steps, by their ids.
     """
     width = width_of(paper)
+    drawn = pictures or {}
     schedule = making.schedule
     story: list[Any] = [
         Paragraph(text(title), TITLE),
@@ -75,12 +110,12 @@ def write_step_sheet_pdf(making: Making, *, title: str, paper: str, units: UnitS
         Paragraph("In order", HEAD),
     ]
     for number, job in enumerate(schedule.jobs, start=1):
-        story.append(KeepTogether(_step(number, job, width, units)))
+        story.append(KeepTogether(_step(number, job, width, units, drawn.get(job.step.id))))
     story.append(Paragraph(LAST_WORDS, SMALL))
     return written(story, title=title, name="steps", paper=paper)
 
 
-def _step(number: int, job: Job, width: float, units: UnitSystem) -> list[Any]:
+def _step(number: int, job: Job, width: float, units: UnitSystem, picture: StepPicture | None) -> list[Any]:
     step = job.step
     box = Drawing(12, 12)
     box.add(Rect(1, 1, 9, 9, strokeColor=INK, fillColor=None, strokeWidth=0.9))
@@ -98,10 +133,15 @@ def _step(number: int, job: Job, width: float, units: UnitSystem) -> list[Any]:
     for name, said in (("Check", step.check), ("Usual mistake", step.mistake), ("Caution", step.caution)):
         if said:
             words.append(Paragraph(f"<b>{name}:</b> {text(said)}", BODY))
+    shown: list[Drawing] = []
+    if picture is not None:
+        shown.append(picture_drawing(picture))
     if step.sketch is not None:
-        drawn = sketch_drawing(step.sketch, units)
-        row = [box, words, drawn]
-        widths = [18, width - 18 - drawn.width - 4, drawn.width + 4]
+        shown.append(sketch_drawing(step.sketch, units))
+    if shown:
+        wide = max(d.width for d in shown)
+        row = [box, words, shown]
+        widths = [18, width - 18 - wide - 4, wide + 4]
     else:
         row, widths = [box, words], [18, width - 18]
     made = Table([row], colWidths=widths)

@@ -1,13 +1,20 @@
 """The built thing in space: its parts, its joints, what does not go together, and what is drawn of it."""
 
+from collections.abc import Sequence
+
 from pydantic import BaseModel
 
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.assembly.parts import Assembly, Part, PartSource
-from wenlo.core.fabrication.assembly.solids import BarSolid
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.drawing_scene import scene_of
+from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.instructions.plan_build import Making
+from wenlo.core.instructions.step_pictures import Path, StepPicture, step_pictures
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.services.build_results import making_of
 from wenlo.services.resolve_document import Document, resolve_document
 
 
@@ -66,7 +73,7 @@ class AssemblyFacts(BaseModel):
 
 class DrawnResult(BaseModel):
     """What is drawn of a part: points in a row [m], triangles and feature edges by their points, the way it goes when
-    all is taken apart [m], and labels of the bars beside it.
+    all is taken apart [m], labels of the bars beside it, and whether it is cloth, a board or the like.
     """
 
     id: str
@@ -78,6 +85,35 @@ class DrawnResult(BaseModel):
     edges: list[int]
     explode: list[float]
     joined: list[str]
+    sheet: bool
+
+
+class PictureLabelResult(BaseModel):
+    """What a part is called, and where."""
+
+    text: str
+    x: float
+    y: float
+
+
+class PictureResult(BaseModel):
+    """The picture of a step, by the step's key: paths of lines (SVG), in units from its upper left corner. What was
+    there, what the step adds, the axes of screws, and names.
+    """
+
+    key: str
+    width: float
+    height: float
+    present: str
+    added: str
+    screws: str
+    labels: list[PictureLabelResult]
+
+
+class PicturesResult(BaseModel):
+    """Pictures of the steps that add something."""
+
+    pictures: list[PictureResult]
 
 
 class AssemblyResult(BaseModel):
@@ -98,8 +134,49 @@ def _name(part: Part) -> str:
     return part.role if row is None else str(row["name"])
 
 
-def _faults(assembly: Assembly) -> list[BuiltFault]:
-    return [BuiltFault(code=f.code, parts=list(f.parts), value=f.value) for f in faults(assembly)]
+def _faults(document: Document, assembly: Assembly) -> list[BuiltFault]:
+    shoot = resolve_document(document)
+    lit = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None).surfaces
+    found = (*faults(assembly), *lit_faults(assembly, lit))
+    return [BuiltFault(code=f.code, parts=list(f.parts), value=f.value) for f in found]
+
+
+def pictures_by_step(shoot: Shoot, making: Making) -> dict[str, StepPicture]:
+    """The pictures of a build's steps, by the steps' ids."""
+    assembly = kind_of(shoot.design).assemble(shoot.design, shoot.brief)
+    jobs = making.schedule.jobs
+    fitted = [(*job.parts, *(fitting.id for fitting in job.fittings)) for job in jobs]
+    made = step_pictures(assembly, fitted)
+    return {job.step.id: picture for job, picture in zip(jobs, made, strict=True) if picture is not None}
+
+
+def _path(lines: Sequence[Path]) -> str:
+    return "".join("M" + "L".join(f"{x:g} {y:g}" for x, y in line) for line in lines)
+
+
+def pictures_drawn(document: Document) -> PicturesResult:
+    """A picture of every step that adds something.
+
+    Raises
+    ------
+    Impossible
+        When the joints leave nothing to cut.
+    """
+    shoot = resolve_document(document)
+    return PicturesResult(
+        pictures=[
+            PictureResult(
+                key=key,
+                width=p.width,
+                height=p.height,
+                present=_path(p.present),
+                added=_path(p.added),
+                screws=_path(p.screws),
+                labels=[PictureLabelResult(text=label.text, x=label.x, y=label.y) for label in p.labels],
+            )
+            for key, p in pictures_by_step(shoot, making_of(shoot)).items()
+        ]
+    )
 
 
 def assembly_facts(document: Document) -> AssemblyFacts:
@@ -140,7 +217,7 @@ def assembly_facts(document: Document) -> AssemblyFacts:
             )
             for j in assembly.joints
         ],
-        faults=_faults(assembly),
+        faults=_faults(document, assembly),
         mass=assembly.mass,
         centre=assembly.centre.tolist(),
     )
@@ -167,8 +244,9 @@ def assembly_drawn(document: Document) -> AssemblyResult:
                 edges=d.edges.ravel().tolist(),
                 explode=[round(float(v), 5) for v in d.explode],
                 joined=list(d.joined),
+                sheet=not isinstance(d.part.solid, BarSolid | BoughtSolid),
             )
             for d in scene_of(assembly)
         ],
-        faults=_faults(assembly),
+        faults=_faults(document, assembly),
     )

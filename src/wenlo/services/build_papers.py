@@ -19,6 +19,7 @@ from wenlo.formats.solid_files import write_3mf, write_stl
 from wenlo.formats.step_sheet_pdf import write_step_sheet_pdf
 from wenlo.formats.template_drawings import write_template_dxf, write_template_svg
 from wenlo.formats.templates_pdf import write_templates_pdf
+from wenlo.services.assembly_results import pictures_by_step
 from wenlo.services.build_results import Offers, making_of
 from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.work import FileResult, Told
@@ -94,7 +95,8 @@ def paper(
     if what == "cut_list":
         return _cut_list(shoot, making, form)
     if what == "steps":
-        return write_step_sheet_pdf(making, title=title, paper=form, units=units)
+        drawn = pictures_by_step(shoot, making)
+        return write_step_sheet_pdf(making, title=title, paper=form, units=units, pictures=drawn)
     if what == "labels":
         return write_labels_pdf(making, title=title, paper=form, units=units)
     if what == "order":

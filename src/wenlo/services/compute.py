@@ -11,7 +11,8 @@ from wenlo.core.analysis.light_layers import Layer, light_layer
 from wenlo.core.analysis.preview import CLEAN, FIRST, Taking, preview
 from wenlo.core.brief.brief import Haze
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.fabrication.columns import compile_kernels
+from wenlo.core.fabrication import columns
+from wenlo.core.instructions import hidden_lines
 from wenlo.core.optics.finish import shine_scaling
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
@@ -143,7 +144,8 @@ def warm_up() -> None:
     bulb["design"].update(layers=2, layer_gap=0.1)
     figures(bulb, "draft")
     build(document)
-    compile_kernels()
+    columns.compile_kernels()
+    hidden_lines.compile_kernels()
     shine_scaling(ANY_SHINE)
     brief = Shoot().brief
     preview(brief.model_copy(update={"haze": Haze()}), Shoot().design, Taking(width=24, height=16, samples=4))

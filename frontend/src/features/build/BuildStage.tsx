@@ -2,9 +2,8 @@ import { DownloadOutlined } from '@ant-design/icons';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Dropdown, Segmented, Tabs } from 'antd';
 import { type ReactNode, useState } from 'react';
-import { buildQuery } from '../../shared/api/build';
-import { ApiProblem, answer, api, type Build, isStanding, type Shoot } from '../../shared/api/client';
-import { catalogueQuery } from '../../shared/api/queries';
+import { buildQuery, picturesQuery } from '../../shared/api/build';
+import { ApiProblem, answer, api, type Build, type Shoot } from '../../shared/api/client';
 import { refresh } from '../../shared/api/refresh';
 import { useShoot } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
@@ -178,7 +177,7 @@ function BuildOf({
   id: string;
 }) {
   const { data: build, error, isPlaceholderData } = useQuery(buildQuery(document));
-  const { data } = useQuery(catalogueQuery);
+  const { data: pictures } = useQuery(picturesQuery(document));
   const { units } = document;
   if (error) {
     const words = error instanceof ApiProblem ? error.message : 'The parts cannot be worked out.';
@@ -198,18 +197,8 @@ function BuildOf({
       <div className={css.buildLeft}>
         <div className={css.buildTop}>
           <figure className="card">
-            <figcaption>
-              {isStanding(document, data)
-                ? 'Put together in space: drag to turn it'
-                : 'Boards and cloth as they are cut, on one scale'}
-            </figcaption>
-            {isStanding(document, data) ? (
-              <Exploded build={build} document={document} />
-            ) : (
-              <Scrolls label="Boards and cloth">
-                <SheetPlans build={build} units={units} />
-              </Scrolls>
-            )}
+            <figcaption>Put together in space: drag to turn it</figcaption>
+            <Exploded build={build} document={document} />
           </figure>
           <section className={`card ${css.detailsCard}`} aria-label="Pieces">
             <Tabs
@@ -269,7 +258,7 @@ function BuildOf({
           <CutDone document={document} build={build} />
           <Scrolls label="Bars and boards">
             <CutPlan build={build} units={units} />
-            {isStanding(document, data) ? <SheetPlans build={build} units={units} /> : null}
+            <SheetPlans build={build} units={units} />
           </Scrolls>
         </section>
       </div>
@@ -295,7 +284,11 @@ function BuildOf({
         <Tabs
           size="small"
           items={[
-            { key: 'steps', label: 'Steps', children: <Steps build={build} shoot={id} units={units} /> },
+            {
+              key: 'steps',
+              label: 'Steps',
+              children: <Steps build={build} shoot={id} units={units} pictures={pictures?.pictures ?? []} />,
+            },
             { key: 'buy', label: 'To buy', children: <Shopping build={build} document={document} /> },
             { key: 'workshop', label: 'Workshop', children: <Workshop build={build} document={document} /> },
             { key: 'change', label: 'Change', children: <Change document={document} id={id} /> },

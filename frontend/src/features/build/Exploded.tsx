@@ -24,6 +24,10 @@ const FAULT: Record<string, string> = {
   twice: 'is there twice',
   unlabelled: 'has no label of its own',
   unequal: 'should be equal, and are not',
+  not_built: 'is in the light, and nothing is built there',
+  not_lit: 'is built, and not in the light',
+  elsewhere: 'is lit in another place than it is built',
+  other_size: 'is lit in another size than it is built',
 };
 
 export function Exploded({ build, document }: { build: Build; document: Shoot }) {
@@ -32,6 +36,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
   const [step, setStep] = useState<number | null>(null);
   if (error) return <p className="picture-problem">{error.message}</p>;
   if (!data) return <p className="waiting">Putting it together…</p>;
+  if (!data.parts.length) return <p className="waiting">Nothing is built: what is there is used.</p>;
   const steps = stepsOf(build.steps, data.parts);
   const at = step === null ? null : Math.min(step, steps.length - 1);
   const shown = at === null ? null : steps[at];

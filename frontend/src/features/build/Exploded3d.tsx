@@ -23,7 +23,15 @@ import type { Drawn } from './Exploded';
 /** From the workshop's axes (z up, y away from the subject) to the view's (y up, z toward who looks). */
 const view = (x: number, y: number, z: number): [number, number, number] => [x, z, -y];
 
-const COLOURS = { cut: '#d9c49a', bought: '#8f969e', there: '#c9c5bc', added: '#d98a2b', line: '#3a3630' };
+const COLOURS = {
+  cut: '#d9c49a',
+  bought: '#8f969e',
+  found: '#a9b3a0',
+  sheet: '#f6f3ea',
+  there: '#c9c5bc',
+  added: '#d98a2b',
+  line: '#3a3630',
+};
 
 type Props = {
   parts: Drawn[];
@@ -52,7 +60,15 @@ function solidOf(part: Drawn): Group {
   group.add(
     new Mesh(
       body,
-      new MeshLambertMaterial({ polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }),
+      new MeshLambertMaterial({
+        polygonOffset: true,
+        polygonOffsetFactor: 1,
+        polygonOffsetUnits: 1,
+        // what is behind cloth and boards is guessed at
+        transparent: part.sheet,
+        opacity: part.sheet ? 0.72 : 1,
+        depthWrite: !part.sheet,
+      }),
     ),
     new LineSegments(edges, new LineBasicMaterial({ color: COLOURS.line })),
   );
@@ -147,7 +163,8 @@ export default function Exploded3d({ parts, apart, added, present }: Props) {
       const isNew = added?.has(part.id) ?? false;
       group.visible = added === null || isNew || (present?.has(part.id) ?? false);
       const [body] = group.children as [Mesh<BufferGeometry, MeshLambertMaterial>];
-      body.material.color.set(added === null ? COLOURS[part.source] : isNew ? COLOURS.added : COLOURS.there);
+      const plain = part.sheet ? COLOURS.sheet : COLOURS[part.source];
+      body.material.color.set(added === null ? plain : isNew ? COLOURS.added : COLOURS.there);
     }
     const made = kit.current;
     if (made) {

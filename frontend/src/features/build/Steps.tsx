@@ -6,6 +6,7 @@ import { add, useJournal } from '../../shared/journal/journal';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
+import { type Picture, StepPicture } from './StepPicture';
 
 type Step = Build['steps'][number];
 
@@ -46,9 +47,10 @@ function OneStep(props: {
   units: Units;
   done: boolean;
   waitsFor: number[];
+  picture: Picture | undefined;
   tick: (on: boolean) => void;
 }) {
-  const { step, number, units, done, waitsFor, tick } = props;
+  const { step, number, units, done, waitsFor, picture, tick } = props;
   return (
     <li className={done ? 'done' : ''}>
       <Checkbox checked={done} onChange={(e) => tick(e.target.checked)}>
@@ -95,13 +97,20 @@ function OneStep(props: {
             </p>
           ) : null}
         </div>
-        {step.sketch ? <Sketch sketch={step.sketch} units={units} /> : null}
+        {picture || step.sketch ? (
+          <div className={css.stepDrawn}>
+            {picture ? <StepPicture picture={picture} title={step.title} /> : null}
+            {step.sketch ? <Sketch sketch={step.sketch} units={units} /> : null}
+          </div>
+        ) : null}
       </div>
     </li>
   );
 }
 
-export function Steps({ build, shoot, units }: { build: Build; shoot: string; units: Units }) {
+type Props = { build: Build; shoot: string; units: Units; pictures?: Picture[] };
+
+export function Steps({ build, shoot, units, pictures }: Props) {
   const done = useTicks(shoot, 'build');
   const refused = useJournal((s) => s.refused[shoot]);
   const tick = (key: string, on: boolean) => add({ kind: 'tick', of: shoot, list: 'build', key, done: on });
@@ -122,6 +131,7 @@ export function Steps({ build, shoot, units }: { build: Build; shoot: string; un
             number={i + 1}
             units={units}
             done={isDone(step)}
+            picture={pictures?.find((p) => p.key === step.key)}
             // the step just before needs no saying
             waitsFor={step.after.filter(
               (k) => k !== i - 1 && k !== 0 && build.steps[k] !== undefined && !isDone(build.steps[k]),

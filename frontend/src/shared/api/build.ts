@@ -20,6 +20,14 @@ export const assemblyQuery = (document: Shoot) =>
     retry: false,
   });
 
+export const picturesQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['build', 'pictures', ...buildKey(document)],
+    queryFn: () => answer(api.POST('/api/build/pictures', { body: { document } })),
+    placeholderData: (previous) => previous,
+    retry: false,
+  });
+
 export const changesQuery = (document: Shoot) =>
   queryOptions({
     queryKey: ['build', 'changes', ...buildKey(document)],

@@ -13,14 +13,14 @@ from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BuildRequest, TickRequest, TogetherRequest
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import NotFound
-from wenlo.services.assembly_results import AssemblyResult
+from wenlo.services.assembly_results import AssemblyResult, PicturesResult
 from wenlo.services.build_changes import AdaptRequest, AdaptResult, ChangesResult, TogetherResult
 from wenlo.services.build_models import BuildResult, CutResult, MeasuredRequest, MeasuredResult, SupplierState
 from wenlo.services.offcuts import kept_offcuts
 from wenlo.services.ports import TickList
 from wenlo.services.shelf_results import shelf_rows
 from wenlo.services.supplier import Supplier
-from wenlo.services.tasks import ADAPT, ASSEMBLY, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER
+from wenlo.services.tasks import ADAPT, ASSEMBLY, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER, STEP_PICTURES
 
 router = APIRouter(prefix="/api", tags=["build"], responses=RESPONSES)
 
@@ -61,6 +61,12 @@ async def build(
 async def assembly(body: BuildRequest, engine: ComputeEngine) -> AssemblyResult:
     """The built thing in space as it is drawn, and what does not go together."""
     return await engine.run(ASSEMBLY(document=body.document))
+
+
+@router.post("/build/pictures")
+async def pictures(body: BuildRequest, engine: ComputeEngine) -> PicturesResult:
+    """A picture of every step that adds something: what is there, what is added, where screws go."""
+    return await engine.run(STEP_PICTURES(document=body.document))
 
 
 @router.post("/build/changes")

@@ -157,6 +157,9 @@ def leak_test(design: HangingBoxParameters) -> str:
 WIDTH, THICK = 0.044, 0.018
 """Of the battens. [m]"""
 
+SHORT_POSTS = 0.144
+"""Two long screws do not go into the ends of the posts of a box that is lower. [m]"""
+
 AT_ENDS, BETWEEN = 0.34, 0.14
 """At a corner the screws of a frame and those into its post go through one batten: shares of the width from the middle
 at which they stand. [-]"""
@@ -418,7 +421,7 @@ def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
         check=f"It is {design.depth * 1000:.0f} mm high at all four corners.",
         minutes=30,
         does="bond",
-        uses=("corner post", "wood_glue", "wood_screw", "splint_screw"),
+        uses=("corner post", "wood_glue", "wood_screw", *(("splint_screw",) if design.depth < SHORT_POSTS else ())),
         wait=60,
     )
     how = {
@@ -440,7 +443,16 @@ def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
         mistake="Screws longer than the battens are thick come out inside.",
         minutes=45,
         does="cover",
-        uses=("white inside", "black outside", "under the lining", "staples", "cloth_tape", "washer", "lap_screw"),
+        uses=(
+            "white inside",
+            "black outside",
+            "under the lining",
+            "staples",
+            "cloth_tape",
+            "washer",
+            "lap_screw",
+            "splint_screw",
+        ),
     )
     work.step(
         "hang-the-lamps",

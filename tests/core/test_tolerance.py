@@ -85,3 +85,24 @@ def test_every_kind_answers_for_its_pieces(kind):
         long_one = group[-1]
         found = measured_back(plan, {long_one.label: long_one.cut + 0.005})
         assert [f.label for f in found] == [long_one.label]
+
+
+@pytest.mark.parametrize("symptom", ["bowed", "none"])
+def test_both_rails_too_long_by_as_much_are_both_named(symptom):
+    plan = frame()
+    rails = [piece for piece in plan.pieces if piece.name == "rail"]
+    measured = {piece.label: piece.cut + 0.070 for piece in rails}
+    (found,) = measured_back(plan, measured, symptom=symptom)
+    assert found.off == pytest.approx(0.070)
+    assert found.label == ", ".join(piece.label for piece in rails)
+    assert "both 70.0 mm too long" in found.text
+    assert "Cut 70.0 mm off both" in found.text
+    assert ("bow" in found.text) == (symptom == "bowed")
+
+
+def test_one_of_them_longer_still_is_told_besides():
+    plan = frame()
+    first, second = [piece for piece in plan.pieces if piece.name == "rail"]
+    both, one = measured_back(plan, {first.label: first.cut + 0.030, second.label: second.cut + 0.020})
+    assert (both.off, one.off) == (pytest.approx(0.020), pytest.approx(0.010))
+    assert one.label == first.label

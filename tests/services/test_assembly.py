@@ -53,7 +53,7 @@ def test_what_is_drawn_is_closed_and_as_heavy_and_as_long_as_the_build_says(desi
     document = shoot(**design)
     made = build(document=document)
     facts = {part.id: part for part in assembly_facts(document).parts}
-    cut = {piece.label: piece.cut for bar in made.bars for piece in bar.pieces}
+    cut = {piece.label: piece.exact for bar in made.bars for piece in bar.pieces}
     sheets = {laid.label for cover in made.covers for sheet in cover.sheets for laid in sheet.laid}
     assert {part.label for part in facts.values() if part.label} == set(cut) | sheets
     for part, mesh in meshes(document):

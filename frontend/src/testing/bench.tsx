@@ -71,7 +71,12 @@ export function serve(answers: Record<string, Answer | ((body: unknown) => Answe
 export function show(component: ReactNode, limits: Limit[] = [], more: Partial<Catalogue> = {}) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   rememberLimits(limits);
-  client.setQueryData(catalogueQuery.queryKey, { limits, ...more } as unknown as Catalogue);
+  client.setQueryData(catalogueQuery.queryKey, {
+    limits,
+    materials: [],
+    saws: [],
+    ...more,
+  } as unknown as Catalogue);
   return render(<QueryClientProvider client={client}>{component}</QueryClientProvider>);
 }
 

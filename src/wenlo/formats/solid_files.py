@@ -5,8 +5,12 @@ from collections.abc import Sequence
 from typing import Any
 
 import lib3mf
+import numpy as np
+from numpy.typing import NDArray
 
 from wenlo.core.instructions.solids import Print
+
+Array = NDArray[np.float64]
 
 MILLIMETRES = 1000.0
 
@@ -53,3 +57,29 @@ def write_stl(made: Print) -> bytes:
 def write_3mf(prints: Sequence[Print]) -> bytes:
     """All solids as one 3MF package, each as often as it is needed, with the hints in its description. [mm]"""
     return _written(_model(prints, copies=True), "3mf")
+
+
+def _built(solids: Sequence[tuple[str, Array, NDArray[np.int64]]]) -> Any:
+    wrapper = _wrapper()
+    model = wrapper.CreateModel()
+    model.SetUnit(lib3mf.ModelUnit.MilliMeter)
+    for name, points, triangles in solids:
+        mesh = model.AddMeshObject()
+        mesh.SetName(name)
+        vertices = [lib3mf.Position(Coordinates=tuple(float(x) for x in p)) for p in points * MILLIMETRES]
+        faces = [lib3mf.Triangle(Indices=tuple(int(i) for i in t)) for t in triangles]
+        mesh.SetGeometry(vertices, faces)
+        model.AddBuildItem(mesh, wrapper.GetIdentityTransform())
+    model.GetMetaDataGroup().AddMetaData("", "Application", "Wenlo", "xs:string", True)
+    return model
+
+
+def write_built(solids: Sequence[tuple[str, Array, NDArray[np.int64]]], form: str) -> bytes:
+    """Closed bodies in their places: one named object each in 3MF, all as one in STL. [mm]
+
+    Parameters
+    ----------
+    solids: name, corners (N, 3) with z up [m] and triangles (M, 3) of each.
+    form: ``"3mf"`` or ``"stl"``.
+    """
+    return _written(_built(solids), form)

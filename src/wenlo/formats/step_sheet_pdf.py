@@ -64,6 +64,7 @@ def picture_drawing(picture: StepPicture, *, box: float = 150.0) -> Drawing:
 
     lines(picture.present, strokeColor=FAINT, strokeWidth=0.4)
     lines(picture.added, strokeColor=INK, strokeWidth=1.0)
+    lines(picture.behind, strokeColor=INK, strokeWidth=0.5, strokeDashArray=[1.5, 1.5])
     lines(picture.screws, strokeColor=INK, strokeWidth=0.7, strokeDashArray=[3, 1.5])
     for label in picture.labels:
         at = (label.x * scale, (picture.height - label.y) * scale - 2.0)

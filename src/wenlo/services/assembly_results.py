@@ -1,6 +1,8 @@
 """The built thing in space: its parts, its joints, what does not go together, and what is drawn of it."""
 
 from collections.abc import Sequence
+from dataclasses import asdict
+from typing import Any
 
 from pydantic import BaseModel
 
@@ -18,8 +20,24 @@ from wenlo.services.build_results import making_of
 from wenlo.services.resolve_document import Document, resolve_document
 
 
+class BuiltSolid(BaseModel):
+    """A solid by its type, and its fields as they stand in the core."""
+
+    type: str
+    sizes: dict[str, Any]
+
+
+class BuiltLit(BaseModel):
+    """A surface of the light and the parts whose face it is."""
+
+    surface: str
+    parts: list[str]
+
+
 class BuiltPart(BaseModel):
-    """A part: what it is, its place (4 × 4, by rows), length to cut [m] and mass [kg]."""
+    """A part: what it is, its solid as a type and its sizes [m], its place (4 × 4, by rows), length to cut [m] and mass
+    [kg].
+    """
 
     id: str
     role: str
@@ -29,6 +47,7 @@ class BuiltPart(BaseModel):
     source: PartSource
     length: float | None
     mass: float
+    solid: BuiltSolid
     pose: list[list[float]]
 
 
@@ -62,10 +81,15 @@ class BuiltFault(BaseModel):
 
 
 class AssemblyFacts(BaseModel):
-    """Parts, joints and faults of a built thing; its mass [kg] and the centre of that. [m]"""
+    """Parts, joints, lit faces and faults of a built thing; its mass [kg] and the centre of that [m]; ``stands`` is its
+    place in the set (4 × 4, by rows), ``given`` what of the light is not built.
+    """
 
     parts: list[BuiltPart]
     joints: list[BuiltJoint]
+    lit: list[BuiltLit]
+    given: list[str]
+    stands: list[list[float]]
     faults: list[BuiltFault]
     mass: float
     centre: list[float]
@@ -98,7 +122,7 @@ class PictureLabelResult(BaseModel):
 
 class PictureResult(BaseModel):
     """The picture of a step, by the step's key: paths of lines (SVG), in units from its upper left corner. What was
-    there, what the step adds, the axes of screws, and names.
+    there, what the step adds, outlines of what it adds behind other things, the axes of screws, and names.
     """
 
     key: str
@@ -106,6 +130,7 @@ class PictureResult(BaseModel):
     height: float
     present: str
     added: str
+    behind: str
     screws: str
     labels: list[PictureLabelResult]
 
@@ -171,6 +196,7 @@ def pictures_drawn(document: Document) -> PicturesResult:
                 height=p.height,
                 present=_path(p.present),
                 added=_path(p.added),
+                behind=_path(p.behind),
                 screws=_path(p.screws),
                 labels=[PictureLabelResult(text=label.text, x=label.x, y=label.y) for label in p.labels],
             )
@@ -193,6 +219,7 @@ def assembly_facts(document: Document) -> AssemblyFacts:
                 source=p.source,
                 length=p.solid.length if isinstance(p.solid, BarSolid) else None,
                 mass=p.mass,
+                solid=BuiltSolid(type=type(p.solid).__name__, sizes=asdict(p.solid)),
                 pose=p.pose.matrix.tolist(),
             )
             for p in assembly.parts
@@ -217,6 +244,9 @@ def assembly_facts(document: Document) -> AssemblyFacts:
             )
             for j in assembly.joints
         ],
+        lit=[BuiltLit(surface=face.surface, parts=list(face.parts)) for face in assembly.lit],
+        given=sorted(assembly.given),
+        stands=assembly.stands.matrix.tolist(),
         faults=_faults(document, assembly),
         mass=assembly.mass,
         centre=assembly.centre.tolist(),

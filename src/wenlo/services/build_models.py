@@ -14,11 +14,12 @@ SupplierState = Literal["off", "asked", "away"]
 
 
 class PieceResult(Result):
-    """A piece to cut. [m]"""
+    """A piece to cut, in steps that can be marked, and what was worked out. [m]"""
 
     label: str
     name: str
     cut: float
+    exact: float
     reason: str
 
 

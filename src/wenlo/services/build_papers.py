@@ -5,7 +5,10 @@ from typing import Any, Literal
 
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import Impossible, NotFound
+from wenlo.core.fabrication.assembly.parts import Part
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.fabrication.templates import templates_of
+from wenlo.core.instructions.drawing_scene import scene_of
 from wenlo.core.instructions.plan_build import Making
 from wenlo.core.instructions.solids import printed, prints_of
 from wenlo.core.modifiers.registry import kind_of
@@ -13,9 +16,10 @@ from wenlo.core.scene.side_view import side_view
 from wenlo.formats.cut_list_csv import write_cut_list
 from wenlo.formats.cut_list_pdf import write_cut_list_pdf
 from wenlo.formats.flat_parts import write_flat_dxf, write_flat_svg
+from wenlo.formats.gltf import MeshSolid, write_glb
 from wenlo.formats.labels_pdf import write_labels_pdf
 from wenlo.formats.order_sheet_pdf import write_order_sheet_pdf
-from wenlo.formats.solid_files import write_3mf, write_stl
+from wenlo.formats.solid_files import write_3mf, write_built, write_stl
 from wenlo.formats.step_sheet_pdf import write_step_sheet_pdf
 from wenlo.formats.template_drawings import write_template_dxf, write_template_svg
 from wenlo.formats.templates_pdf import write_templates_pdf
@@ -24,8 +28,8 @@ from wenlo.services.build_results import Offers, making_of
 from wenlo.services.resolve_document import Document, resolve_document
 from wenlo.services.work import FileResult, Told
 
-Paper = Literal["cut_list", "steps", "labels", "templates", "order", "prints"]
-PaperForm = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf"]
+Paper = Literal["cut_list", "steps", "labels", "templates", "order", "prints", "built"]
+PaperForm = Literal["a4", "letter", "csv", "svg", "dxf", "stl", "3mf", "glb"]
 
 
 def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
@@ -51,6 +55,42 @@ def _cut_list(shoot: Shoot, making: Making, form: str) -> bytes:
     )
 
 
+BUILT_COLOURS = {"bar": (0.66, 0.5, 0.3), "sheet": (0.9, 0.9, 0.86), "bought": (0.28, 0.3, 0.33)}
+"""Linear colours of the built thing in a file. [-]"""
+
+
+def _built(shoot: Shoot, form: str) -> bytes:
+    drawn = list(scene_of(kind_of(shoot.design).assemble(shoot.design, shoot.brief)))
+    if not drawn:
+        raise Impossible("Nothing is built here: what is there is used.")
+
+    def name(part: Part) -> str:
+        return f"{part.label} {part.role}".strip()
+
+    if form == "glb":
+        looks = [
+            "bar"
+            if isinstance(d.part.solid, BarSolid)
+            else "bought"
+            if isinstance(d.part.solid, BoughtSolid)
+            else "sheet"
+            for d in drawn
+        ]
+        return write_glb(
+            [
+                MeshSolid(
+                    name=name(d.part),
+                    corners=d.points,
+                    faces=d.triangles,
+                    colour=BUILT_COLOURS[look],
+                    opacity=0.8 if look == "sheet" else 1.0,
+                )
+                for d, look in zip(drawn, looks, strict=True)
+            ]
+        )
+    return write_built([(name(d.part), d.points, d.triangles) for d in drawn], form)
+
+
 def paper(
     document: Document,
     form: str,
@@ -66,7 +106,7 @@ def paper(
     ----------
     document: the shoot.
     form: paper size or kind of file.
-    what: which paper; prints come as files of solids (``stl``, ``3mf``).
+    what: which paper; prints and the built thing come as files of solids (``stl``, ``3mf``, ``glb``).
     number: of the part to print, for ``stl``.
     shelf, offers: as for the build that is on screen.
 
@@ -78,6 +118,8 @@ def paper(
         If the design has nothing to print.
     """
     shoot = resolve_document(document)
+    if what == "built":
+        return _built(shoot, form)
     making = making_of(shoot, shelf, offers)
     plan, units, title = making.worked.plan, shoot.units, shoot.title
     if form in ("stl", "3mf"):

@@ -100,7 +100,10 @@ def bar_results(cuts: CutPlan) -> list[m.BarResult]:
             offcut=bar.offcut,
             price=bar.price,
             own=bar.own,
-            pieces=[m.PieceResult(label=p.label, name=p.name, cut=p.cut, reason=p.reason) for p in bar.pieces],
+            pieces=[
+                m.PieceResult(label=p.label, name=p.name, cut=p.cut, exact=p.exact or p.cut, reason=p.reason)
+                for p in bar.pieces
+            ],
         )
         for bar in cuts.bars
     ]

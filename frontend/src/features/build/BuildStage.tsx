@@ -26,6 +26,7 @@ function labels(all: string[]): string {
 }
 
 function Pieces({ build, units }: { build: Build; units: Units }) {
+  const [exact, setExact] = useState(false);
   const pieces = build.bars
     .flatMap((bar) => bar.pieces)
     .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
@@ -38,7 +39,15 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
           <th scope="col">Labels</th>
           <th scope="col">Piece</th>
           <th scope="col" className="right">
-            Cut to
+            <Button
+              type="link"
+              size="small"
+              aria-pressed={exact}
+              title="As it was worked out, or in steps that can be marked"
+              onClick={() => setExact(!exact)}
+            >
+              {exact ? 'Exactly' : 'Cut to'}
+            </Button>
           </th>
         </tr>
       </thead>
@@ -52,7 +61,7 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
                 {first.name}
                 <small>{first.reason}</small>
               </td>
-              <td className="right strong">{formatLength(first.cut, units, true)}</td>
+              <td className="right strong">{formatLength(exact ? first.exact : first.cut, units, true)}</td>
             </tr>
           ) : null;
         })}
@@ -94,6 +103,9 @@ function Downloads({ id, units }: { id: string; units: Units }) {
     { key: 'templates.svg', label: 'Templates, SVG' },
     { key: 'templates.dxf', label: 'Templates, DXF' },
     { key: 'prints.3mf', label: 'Parts to print, 3MF' },
+    { key: 'built.glb', label: 'Built thing, glTF' },
+    { key: 'built.stl', label: 'Built thing, STL' },
+    { key: 'built.3mf', label: 'Built thing, 3MF' },
     { key: 'project.json', label: 'Project file' },
   ];
   return (

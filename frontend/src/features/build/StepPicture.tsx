@@ -15,6 +15,7 @@ export function StepPicture({ picture, title }: { picture: Picture; title: strin
     >
       <path d={picture.present} className={css.picturePresent} />
       <path d={picture.added} className={css.pictureAdded} />
+      <path d={picture.behind} className={css.pictureBehind} />
       <path d={picture.screws} className={css.pictureScrews} />
       {picture.labels.map((label, i) => (
         // the same piece may be shown from several sides

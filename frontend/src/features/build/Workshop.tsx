@@ -1,7 +1,10 @@
 // Who builds it and with what: saw, kerf, fittings as measured, what can be carried; and the slip for the counter.
+import { useQuery } from '@tanstack/react-query';
 import type { Build, Shoot } from '../../shared/api/client';
+import { catalogueQuery } from '../../shared/api/queries';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
+import { StructureChoices } from '../../shared/ui/StructureChoices';
 import { formatLength } from '../../shared/units/length';
 import css from './build.module.css';
 
@@ -11,14 +14,23 @@ const CUTTING = [
   { id: 'sent out', name: 'at a shop', detail: 'an order sheet, a day to wait' },
 ];
 
+const STEPS = [
+  { id: '1 mm', name: 'whole millimetres' },
+  { id: '1/16 in', name: 'sixteenths of an inch' },
+  { id: 'exact', name: 'what was worked out', detail: 'for a machine' },
+];
+
 export function Workshop({ build, document }: { build: Build; document: Shoot }) {
   const { units, design } = document;
+  const { data } = useQuery(catalogueQuery);
   const pipe = 'structure' in design && design.structure === 'pipe';
   const cut = build.first_cuts.filter((f) => f.cuts.length);
   const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
   return (
     <div className={css.workshop}>
+      {data ? <StructureChoices document={document} data={data} /> : null}
       <Choice path="brief.workshop.cutting" label="Cut" options={CUTTING} />
+      <Choice path="brief.workshop.cutting_step" label="Cuts are told in" options={STEPS} />
       <Quantity
         path="brief.workshop.kerf"
         kind="millimetres"

@@ -78,3 +78,28 @@ describe('steps of a build', () => {
     );
   });
 });
+
+describe('the picture of a step', () => {
+  it('shows what is added and says so, beside the step that it belongs to', () => {
+    const first = BUILD.steps[0];
+    const picture = {
+      key: first?.key ?? '',
+      width: 320,
+      height: 200,
+      present: 'M0 0L10 0',
+      added: 'M0 0L0 10',
+      behind: '',
+      screws: '',
+      labels: [{ text: 'A1', x: 5, y: 5 }],
+    };
+    show(<Steps build={BUILD} shoot="s" units="metric" pictures={[picture]} />);
+    const drawn = screen.getByRole('img', { name: `${first?.title}: A1 in place` });
+    expect([...drawn.querySelectorAll('path')].map((path) => path.getAttribute('d'))).toEqual([
+      'M0 0L10 0',
+      'M0 0L0 10',
+      '',
+      '',
+    ]);
+    expect(drawn.textContent).toBe('A1');
+  });
+});

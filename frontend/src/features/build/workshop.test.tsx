@@ -137,6 +137,18 @@ describe('who builds it and with what', () => {
     show(<Workshop build={build()} document={now()} />, limits);
     expect(screen.getByText('Socket depth, measured')).toBeTruthy();
   });
+  it('changes structure, bar and joints where they are built', async () => {
+    const pipe = { kind: 'diffusion_frame', structure: 'pipe', material: 'pvc_one_inch' };
+    open(opened({ design: pipe, brief: { assumed: [], subject: {}, workshop } }));
+    const materials = [
+      { id: 'pvc_one_inch', name: 'PVC 1 in', group: 'pipe', detail: '' },
+      { id: 'softwood_18_44', name: 'softwood 18 × 44 mm', group: 'timber', detail: '' },
+    ];
+    show(<Workshop build={build()} document={now()} />, limits, { materials });
+    await userEvent.click(screen.getByLabelText('Structure'));
+    await userEvent.click(await screen.findByText('timber battens'));
+    expect(now().design).toMatchObject({ structure: 'timber', material: 'softwood_18_44' });
+  });
   it('shows the kerf that holds until one is measured', () => {
     open(
       opened({

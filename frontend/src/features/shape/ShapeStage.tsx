@@ -13,6 +13,7 @@ import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
+import { StructureChoices } from '../../shared/ui/StructureChoices';
 import { FrontView, GlowKey } from './FrontView';
 import { KindControls } from './KindControls';
 import { KindFront } from './KindFront';
@@ -33,7 +34,6 @@ function Controls({ figures }: { figures: Figures | null }) {
   if (!document || !data) return null;
   if (!isStanding(document, data)) return <OtherKind document={document} data={data} figures={figures} />;
   const { design } = document;
-  const bars = data.materials.filter((m) => m.group === design.structure);
   return (
     <>
       <section className="panel" aria-label="Sheet">
@@ -104,44 +104,8 @@ function Controls({ figures }: { figures: Figures | null }) {
       {figures ? <LampDesk document={document} figures={figures} data={data} /> : null}
       <section className="panel" aria-label="Frame">
         <h2>Frame</h2>
-        <Choice
-          path="design.structure"
-          label="Structure"
-          options={[
-            { id: 'pipe', name: 'pipe with fittings' },
-            { id: 'tube', name: 'square tube with joints' },
-            { id: 'timber', name: 'timber battens' },
-          ]}
-          also={(id) => {
-            const first = data.materials.find((m) => m.group === id && /1 in|25 × 1.5|18 × 44/.test(m.name));
-            return first ? [{ path: 'design.material', value: first.id }] : [];
-          }}
-        />
-        <Choice path="design.material" label="Bar" options={bars} />
-        {design.structure === 'pipe' ? (
-          <Choice
-            path="design.glued"
-            label="Joints"
-            options={[
-              { id: 'false', name: 'dry, knock-down' },
-              { id: 'true', name: 'glued' },
-            ]}
-          />
-        ) : null}
-        {design.structure === 'timber' ? (
-          <Choice
-            path="design.timber_joint"
-            label="Joints"
-            options={[
-              { id: 'butt', name: 'butt, screwed' },
-              { id: 'half_lap', name: 'half-lap, glued' },
-              { id: 'mitre', name: 'mitred at the top' },
-              { id: 'pocket_screw', name: 'pocket screws' },
-            ]}
-          />
-        ) : null}
+        <StructureChoices document={document} data={data} />
         <Quantity path="design.foot_length" kind="length" label="Foot length" />
-        <Choice path="design.saw" label="Saw" options={data.saws} />
       </section>
     </>
   );

@@ -132,8 +132,8 @@ def tick(shoot_id: UUID, name: TickList, body: TickRequest, service: ShootsServi
 @router.get("/shoots/{shoot_id}/{what}.{form}", response_class=Response)
 async def paper(
     shoot_id: UUID,
-    what: Literal["cut-list", "steps", "labels", "templates", "order", "prints"],
-    form: Literal["pdf", "csv", "svg", "dxf", "stl", "3mf"],
+    what: Literal["cut-list", "steps", "labels", "templates", "order", "prints", "built"],
+    form: Literal["pdf", "csv", "svg", "dxf", "stl", "3mf", "glb"],
     service: ShootsService,
     shelf: ShelfService,
     user: CurrentUser,
@@ -143,7 +143,7 @@ async def paper(
     number: CopyCount = 0,
 ) -> Response:
     """Papers as PDF (A4 or Letter); the cut list also as CSV, flat pieces and templates as SVG or DXF, prints as 3MF
-    or, one by its ``number``, as STL.
+    or, one by its ``number``, as STL; the built thing as glTF, STL or 3MF.
     """
     record = await run_in_threadpool(service.open, user, shoot_id)
     _offered(what, form)
@@ -165,7 +165,7 @@ async def paper(
     )
     content = (await finished(runs, user, run, PAPER)).content
     name = "flat pieces" if what == "cut-list" and form in ("svg", "dxf") else what.replace("-", " ")
-    part = f" {number + 1}" if form == "stl" else ""
+    part = f" {number + 1}" if form == "stl" and what == "prints" else ""
     return download(content, MEDIA[form], f"{title} {name}{part}.{form}")
 
 
@@ -176,6 +176,7 @@ FORMS = {
     "templates": ("pdf", "svg", "dxf"),
     "order": ("pdf",),
     "prints": ("stl", "3mf"),
+    "built": ("glb", "stl", "3mf"),
 }
 
 

@@ -8,6 +8,12 @@ from wenlo.core.units.fields import DocumentPart, ShortText, quantity
 
 Cutting = Literal["by hand", "powered", "sent out"]
 
+CuttingStep = Literal["1 mm", "1/16 in", "exact"]
+"""What a tape and a pencil can do: cuts are told in whole steps of it."""
+
+STEPS: dict[CuttingStep, float | None] = {"1 mm": 0.001, "1/16 in": 0.0254 / 16, "exact": None}
+"""Lengths of those steps; None tells every cut as it was worked out. [m]"""
+
 Currency = Annotated[str, Field(pattern=r"^[A-Z]{3}$")]
 """ISO 4217 code."""
 
@@ -24,6 +30,7 @@ class Workshop(DocumentPart):
     """
 
     cutting: Cutting = "by hand"
+    cutting_step: CuttingStep = "1 mm"
     kerf: float | None = quantity(0.0, 0.006, unit="m", label="width of the saw's cut, measured", default=None)
     socket: float | None = quantity(0.005, 0.08, unit="m", label="socket depth, measured", default=None)
     take_off: float | None = quantity(0.002, 0.08, unit="m", label="take-off of a fitting, measured", default=None)

@@ -32,13 +32,14 @@ class Piece:
     """A piece to cut from a bar.
 
     ``label`` is written on the piece; ``cut`` is the length to cut [m]; ``reason`` says how it follows
-    from the finished size.
+    from the finished size. ``exact`` is what was worked out, where the cut is told in whole steps. [m]
     """
 
     label: str
     name: str
     cut: float
     reason: str
+    exact: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -102,7 +102,11 @@ def measured_back(
     """
     pieces = {piece.label: piece for piece in plan.pieces}
     off = {label: value - pieces[label].cut for label, value in measured.items() if label in pieces}
-    found = [*_against_twins(plan, off, units), *_alone(plan, off, pieces, units)]
+    found = [
+        *_together(plan, off, symptom, units),
+        *_against_twins(plan, off, units),
+        *_alone(plan, off, pieces, units),
+    ]
     weight = {"bowed": 2.0, "twisted": 1.0, "out of square": 1.0, "gaps": 1.0, "none": 1.0}[symptom]
     found.sort(key=lambda f: -abs(f.off) * (weight if f.off > 0.0 else 1.0))
     if not found and symptom != "none":
@@ -117,6 +121,28 @@ def _cut_words(label: str, off: float, units: UnitSystem) -> str:
         f"{label} is lost by {format_length(-off, system=units, fine=True)}: cut a new one, or bring its twin to the"
         " same length and live with a smaller frame"
     )
+
+
+def _together(plan: BuildPlan, off: Mapping[str, float], symptom: Symptom, units: UnitSystem) -> Iterator[Finding]:
+    # all of a kind too long by as much: no twin tells them from one another, the frame's size and its sides do
+    for group in twins(plan):
+        labels = [piece.label for piece in group]
+        if any(label not in off for label in labels):
+            continue
+        common = min(off[label] for label in labels)
+        if common < SEEN:
+            continue
+        named = f"{', '.join(labels[:-1])} and {labels[-1]}"
+        all_of = "both" if len(labels) == 2 else f"all {len(labels)}"
+        excess = format_length(common, system=units, fine=True)
+        what = _dimension([r for r in plan.runs if any(s.piece in labels for s in r.spans)], common, units)
+        pushed = (
+            " The pieces at their ends are pushed apart, and bow where something else holds them."
+            if symptom == "bowed"
+            else ""
+        )
+        text = f"{named} ({group[0].name}) are {all_of} {excess} too long{what}.{pushed} Cut {excess} off {all_of}."
+        yield Finding(label=", ".join(labels), off=common, text=text)
 
 
 def _against_twins(plan: BuildPlan, off: Mapping[str, float], units: UnitSystem) -> Iterator[Finding]:

@@ -5,11 +5,11 @@ order.
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from wenlo.core.brief.workshop import Workshop
+from wenlo.core.brief.workshop import STEPS, Workshop
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import OwnBoard
 from wenlo.core.fabrication.cutplan import OwnBar
-from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts import BuildPlan, Piece
 from wenlo.core.instructions.order import Schedule
 from wenlo.core.instructions.wording import worded_cuts, worded_plan, worded_steps
 from wenlo.core.instructions.worksteps import work_steps
@@ -27,14 +27,22 @@ class Making:
 
 
 def for_the_tools(plan: BuildPlan, workshop: Workshop) -> BuildPlan:
-    """The plan with the saw that there is: a kerf of one's own, or the powered saw's when that is wider."""
+    """The plan with the tools that there are: a kerf of one's own, or the powered saw's when that is wider, and cuts in
+    steps that can be marked. Pieces that are alike are told alike, so that what is square stays square.
+    """
     saws = stock()["saws"]
     kerf, saw = plan.kerf, plan.saw
     if workshop.cutting != "by hand" and saws["mitre_saw"]["kerf"] > kerf > 0.0:
         kerf, saw = saws["mitre_saw"]["kerf"], saws["mitre_saw"]["name"]
     if workshop.kerf is not None:
         kerf = workshop.kerf
-    return replace(plan, kerf=kerf, saw=saw)
+    step = STEPS[workshop.cutting_step]
+    pieces = plan.pieces if step is None else tuple(_told(piece, step) for piece in plan.pieces)
+    return replace(plan, kerf=kerf, saw=saw, pieces=pieces)
+
+
+def _told(piece: Piece, step: float) -> Piece:
+    return replace(piece, cut=max(round(piece.cut / step), 1) * step, exact=piece.cut)
 
 
 def plan_build(

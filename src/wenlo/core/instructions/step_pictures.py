@@ -45,12 +45,15 @@ class PictureLabel:
 
 @dataclass(frozen=True, kw_only=True)
 class StepPicture:
-    """Lines of one picture, in units from its upper left corner: what was there, what is added, axes of screws."""
+    """Lines of one picture, in units from its upper left corner: what was there, what is added, outlines of what is
+    added behind other things, axes of screws; ``shown`` is how much of each added part is seen.
+    """
 
     width: float
     height: float
     present: tuple[Path, ...]
     added: tuple[Path, ...]
+    behind: tuple[Path, ...]
     screws: tuple[Path, ...]
     labels: tuple[PictureLabel, ...]
     shown: Mapping[str, float]
@@ -216,6 +219,13 @@ def _picture(
         x, y, _ = ((view @ np.asarray(point) - low) * scale + 2.0) * unit
         return round(float(x), 1), round(float(y), 1)
 
+    # what no view shows is drawn through what hides it
+    covered = [id for id, share in zip(added, shares[best], strict=True) if share < LEAST_SEEN]
+    behind = (
+        tuple((round(float(x) * unit, 1), round(float(y) * unit, 1)) for x, y in places[id][pair, :2])
+        for id in covered
+        for pair in meshes[id].drawn(view)
+    )
     new = set(added)
     driven = [
         (place(np.array(f.head) - SCREW_OUT * np.array(f.direction)), place(f.head))
@@ -229,6 +239,7 @@ def _picture(
         height=round(high * unit, 1),
         present=_joined(lines(there)),
         added=_joined(lines(added)),
+        behind=_joined(behind),
         screws=tuple(driven),
         labels=tuple(_labels([(p.label, *place(p.centre)) for p in assembly.parts if p.id in new and p.label])),
         shown=dict(zip(added, shares[best], strict=True)),

@@ -66,6 +66,11 @@ class Part:
         """Its closed body in the world."""
         return body_of(self.solid).transform(self.pose.matrix[:3])
 
+    @cached_property
+    def corners(self) -> Array:
+        """Of its body in the world, shape (N, 3). [m]"""
+        return np.asarray(self.body.to_mesh().vert_properties, dtype=float)[:, :3]
+
     @property
     def soft(self) -> bool:
         """Whether it gives way where something stiff is: cloth, tape, foil."""

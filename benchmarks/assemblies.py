@@ -1,0 +1,121 @@
+"""Every kind put together at random, with the seeds of what does not go together: ``./wenlo bench assemblies``."""
+
+import argparse
+import random
+import sys
+import time
+from collections import Counter
+from dataclasses import dataclass, field
+from typing import Any, Literal, get_args, get_origin
+
+from pydantic import ValidationError
+
+from wenlo.core.brief.brief import Brief
+from wenlo.core.errors import Impossible
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.instructions.step_pictures import step_pictures
+from wenlo.core.modifiers.kind import Kind
+from wenlo.core.modifiers.registry import kinds
+
+DESIGNS = 200
+"""Of every kind."""
+
+BARS = {"pipe": "pvc_one_inch", "tube": "aluminium_25_mm", "timber": "softwood_18_44"}
+"""Bars go with their structure."""
+
+
+@dataclass
+class Row:
+    """What came of a kind: how many designs were built and refused, what failed, and the longest times [s]."""
+
+    built: int = 0
+    refused: int = 0
+    codes: Counter[str] = field(default_factory=Counter)
+    seeds: list[int] = field(default_factory=list)
+    times: dict[str, list[float]] = field(default_factory=lambda: {"assembly": [], "checks": [], "pictures": []})
+
+
+def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
+    """A design with every choice anew and every number between half and nearly twice what the kind begins with."""
+    begins = kind.start(brief)
+    changes: dict[str, Any] = {}
+    for name, info in kind.parameters.model_fields.items():
+        now = getattr(begins, name)
+        low = next((m.ge for m in info.metadata if hasattr(m, "ge")), None)
+        high = next((m.le for m in info.metadata if hasattr(m, "le")), None)
+        if get_origin(info.annotation) is Literal:
+            changes[name] = rng.choice(get_args(info.annotation))
+        elif info.annotation is bool:
+            changes[name] = rng.random() < 0.5
+        elif low is not None and high is not None and info.annotation is int:
+            changes[name] = rng.randint(int(low), int(high))
+        elif low is not None and high is not None and isinstance(now, float):
+            changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
+    if "structure" in changes:
+        changes["material"] = BARS[changes["structure"]]
+    return kind.parameters.model_validate({**begins.model_dump(), **changes})
+
+
+def tried(kind: Kind[Any], seed: int, row: Row) -> None:
+    """One design of a kind, into its row."""
+    rng = random.Random(f"{kind.id} {seed}")
+    brief = Brief().model_copy(update={"carrying_length": rng.choice([0.9, 1.2, 2.0])})
+    try:
+        design = varied(kind, brief, rng)
+        plan = kind.build(design, brief)
+        begun = time.perf_counter()
+        assembly = kind.assemble(design, brief)
+        put = time.perf_counter()
+        found = (*faults(assembly), *lit_faults(assembly, kind.arrange(design, brief, None).surfaces))
+        looked = time.perf_counter()
+        making = plan_build(plan, brief.workshop)
+        fitted = [(*j.parts, *(f.id for f in j.fittings)) for j in making.schedule.jobs]
+        drawing = time.perf_counter()
+        step_pictures(assembly, fitted)
+        done = time.perf_counter()
+    except (ValidationError, Impossible):
+        row.refused += 1
+        return
+    row.built += 1
+    for name, seconds in (("assembly", put - begun), ("checks", looked - put), ("pictures", done - drawing)):
+        row.times[name].append(seconds)
+    if found:
+        row.seeds.append(seed)
+        row.codes.update(fault.code for fault in found)
+
+
+def main() -> None:
+    """Parse and run."""
+    parser = argparse.ArgumentParser(prog="./wenlo bench assemblies")
+    parser.add_argument("--count", type=int, default=DESIGNS)
+    parser.add_argument("--seed", type=int, default=1)
+    parser.add_argument("kinds", nargs="*")
+    options = parser.parse_args()
+    failed = 0
+    print(f"{'kind':20} built refused  median / 95 % / longest: assembly, checks, pictures [ms]")
+    for name, kind in sorted(kinds().items()):
+        if options.kinds and name not in options.kinds:
+            continue
+        row = Row()
+        for seed in range(options.seed, options.seed + options.count):
+            tried(kind, seed, row)
+        times = "  ".join(_times(row.times[what]) for what in ("assembly", "checks", "pictures"))
+        wrong = f"  FAILED {dict(row.codes)} at seeds {row.seeds}" if row.seeds else ""
+        print(f"{name:20} {row.built:5d} {row.refused:7d}  {times}{wrong}", flush=True)
+        failed += len(row.seeds)
+    sys.exit(1 if failed else 0)
+
+
+def _times(seconds: list[float]) -> str:
+    if not seconds:
+        return "–"
+    ranked = sorted(seconds)
+    return "/".join(
+        f"{ranked[min(int(share * len(ranked)), len(ranked) - 1)] * 1000:.0f}" for share in (0.5, 0.95, 1.0)
+    )
+
+
+if __name__ == "__main__":
+    main()

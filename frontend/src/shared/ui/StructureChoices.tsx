@@ -1,0 +1,50 @@
+// Of what a standing frame is built: structure, bar, joints and saw; chosen in Shape as in Build.
+import type { Catalogue, Shoot } from '../api/client';
+import { Choice } from './Choice';
+
+export function StructureChoices({ document, data }: { document: Shoot; data: Catalogue }) {
+  const { design } = document;
+  if (!('structure' in design)) return null;
+  const bars = data.materials.filter((m) => m.group === design.structure);
+  return (
+    <>
+      <Choice
+        path="design.structure"
+        label="Structure"
+        options={[
+          { id: 'pipe', name: 'pipe with fittings' },
+          { id: 'tube', name: 'square tube with joints' },
+          { id: 'timber', name: 'timber battens' },
+        ]}
+        also={(id) => {
+          const first = data.materials.find((m) => m.group === id && /1 in|25 × 1.5|18 × 44/.test(m.name));
+          return first ? [{ path: 'design.material', value: first.id }] : [];
+        }}
+      />
+      <Choice path="design.material" label="Bar" options={bars} />
+      {design.structure === 'pipe' ? (
+        <Choice
+          path="design.glued"
+          label="Joints"
+          options={[
+            { id: 'false', name: 'dry, knock-down' },
+            { id: 'true', name: 'glued' },
+          ]}
+        />
+      ) : null}
+      {design.structure === 'timber' ? (
+        <Choice
+          path="design.timber_joint"
+          label="Joints"
+          options={[
+            { id: 'butt', name: 'butt, screwed' },
+            { id: 'half_lap', name: 'half-lap, glued' },
+            { id: 'mitre', name: 'mitred at the top' },
+            { id: 'pocket_screw', name: 'pocket screws' },
+          ]}
+        />
+      ) : null}
+      <Choice path="design.saw" label="Saw" options={data.saws} />
+    </>
+  );
+}

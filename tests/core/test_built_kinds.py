@@ -10,6 +10,7 @@ import pytest
 from pydantic import ValidationError
 
 from made_kinds import brief_for
+from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import BentSolid, DiscSolid, SheetSolid, TurnedSolid
@@ -18,6 +19,8 @@ from wenlo.core.fabrication.assembly.space import plus
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.rigging.loads import by_groups, modifiers_of
+from wenlo.services.resolve_document import resolve_document
 
 KINDS = sorted(kinds())
 DESIGNS = 12
@@ -196,3 +199,31 @@ def test_a_thing_that_is_bought_has_no_face_of_its_own_to_measure():
         "top",
         "back",
     }
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_what_is_held_weighs_what_is_built(name):
+    document = write_shoot(Shoot())
+    brief = brief_for(name)
+    design = kinds()[name].start(brief)
+    document |= {"brief": brief.model_dump(mode="json"), "design": design.model_dump(mode="json")}
+    shoot = resolve_document(document)
+    (modifier, *_) = modifiers_of(shoot)
+    holds = by_groups(kinds()[name].holds(design, modifier.mass), modifier.assembly, modifier.mass)
+    assert sum(hold.mass for hold in holds) == pytest.approx(modifier.mass)
+    for hold in holds:
+        for group in hold.groups:
+            parts = [id for g in modifier.assembly.groups if g.id.startswith(group) for id in g.parts]
+            assert parts, f"{name} has nothing called {group}"
+            sharing = sum(group in other.groups for other in holds)
+            assert hold.mass >= sum(modifier.assembly.by_id[id].mass for id in parts) / sharing - 1e-9
+
+
+def test_a_framed_page_hangs_heavier_than_a_board():
+    brief = brief_for("book_light")
+    kind = kinds()["book_light"]
+    design = kind.start(brief)
+    sheet, bounce = by_groups(kind.holds(design, 3.0), kind.assemble(design, brief), 3.0)
+    # a square metre of insulation board, 0.8 kg; four battens of a metre and a sheet are twice as much
+    assert sheet.mass > 1.5 * bounce.mass
+    assert sheet.mass + bounce.mass == pytest.approx(3.0)

@@ -28,6 +28,10 @@ LOOKED_UP_BY_NAME = ("water.fall", "wall light")
 """A check that the first version never made: it looked a lamp behind a modifier up under the name of another thing."""
 
 
+LATER = ("flexed acrylic light table: lines of the sheet above",)
+"""What the first version never hung, though it was there."""
+
+
 def old(kind: str) -> tuple[Shoot, dict]:
     facts = json.loads((OLD_FILES / f"{kind}.facts.json").read_text("utf-8"))
     return read_project((OLD_FILES / f"{kind}.json").read_bytes()), facts
@@ -38,7 +42,8 @@ def test_a_file_of_the_first_version_opens_with_the_same_rig(kind):
     shoot, facts = old(kind)
     assert shoot.schema_version == 2
     plan = rig_plan(resolve_document(write_shoot(shoot)))
-    for holding, fact in zip(plan.holdings, facts["holds"], strict=True):
+    then = [holding for holding in plan.holdings if holding.held.name not in LATER]
+    for holding, fact in zip(then, facts["holds"], strict=True):
         held = holding.held
         assert (held.name, holding.by, held.mass) == (fact["name"], fact["by"], pytest.approx(fact["mass"], abs=1e-8))
         assert shoot.rig.holds[held.id].ballast == fact["ballast"]
@@ -47,7 +52,7 @@ def test_a_file_of_the_first_version_opens_with_the_same_rig(kind):
         {"code": c.code, "about": c.about.name, "state": c.state, "value": c.value, "bound": c.bound} for c in checks
     ]
     assert found == facts["checks"]
-    assert [{"name": m.name, "dial": m.dial} for m in plan.marks] == facts["marks"]
+    assert [{"name": m.name, "dial": m.dial} for m in plan.marks if m.name not in LATER] == facts["marks"]
     (look,) = shoot.looks
     assert [shoot.brief.lights[key].name for key in look.others] == ["hair light", "wall light"]
     assert [shoot.brief.things[key].name for key in look.hidden] == ["bench", "white card"]

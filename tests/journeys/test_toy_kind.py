@@ -60,7 +60,7 @@ def test_its_distance_follows_the_hand_and_the_figures_follow_that(address, brow
         page.mouse.move(x + 8 * step, y)
     page.mouse.up()
     expect(shown).not_to_have_text(value)
-    expect(edge).not_to_have_text(before)
+    expect(edge).not_to_have_text(before, timeout=90_000)
     expect(page.get_by_test_id("save-state")).to_have_text("Saved")
     page.reload()
     expect(shown).not_to_have_text(value)

@@ -490,12 +490,20 @@ def handling(design: AcrylicTableParameters) -> Handling:
 
 
 def holds(design: AcrylicTableParameters, mass: float) -> tuple[Hold, ...]:
-    """The two trestles and the batten behind."""
+    """The two trestles, the batten behind, and the lines that the sheet above hangs from."""
     front = np.array([0.0, -design.flat * 0.4, design.table])
     back = np.array([0.0, design.flat * 0.6 + design.bend, design.table + design.bend])
     return (
-        Hold(id="trestles", by="table", name="trestles", place=front, mass=mass * 0.6),
-        Hold(id="batten", by="table", name="batten behind the bend", place=back, mass=mass * 0.4),
+        Hold(id="trestles", by="table", name="trestles", place=front, mass=mass * 0.5, groups=("table",)),
+        Hold(id="batten", by="table", name="batten behind the bend", place=back, mass=mass * 0.3, groups=("table",)),
+        Hold(
+            id="sheet-above",
+            by="ceiling",
+            name="lines of the sheet above",
+            place=design.source_centre,
+            mass=mass * 0.2,
+            groups=("above",),
+        ),
     )
 
 

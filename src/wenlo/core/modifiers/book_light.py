@@ -231,6 +231,7 @@ def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
             name="sheet page",
             place=design.source_centre - UP * design.height / 2,
             mass=mass / 2,
+            groups=("sheet page",),
         ),
         Hold(
             id="bounce-page",
@@ -238,6 +239,7 @@ def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
             name="bounce page",
             place=design.bounce_centre - UP * design.height / 2,
             mass=mass / 2,
+            groups=("bounce page",),
         ),
     )
 

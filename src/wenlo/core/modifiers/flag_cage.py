@@ -300,12 +300,19 @@ def handling(design: CageParameters) -> Handling:
 def holds(design: CageParameters, mass: float) -> tuple[Hold, ...]:
     """The rod, and the flags' stands before it."""
     return (
-        Hold(id="rod", name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.3),
+        Hold(
+            id="rod",
+            name="rod of the sheet",
+            place=design.source_centre + UP * design.height / 2,
+            mass=mass * 0.3,
+            groups=("hung",),
+        ),
         Hold(
             id="studs",
             name="studs of the flags",
             place=design.source_centre - design.direction * design.out,
             mass=mass * 0.7,
+            groups=("flag.",),
         ),
     )
 

@@ -201,8 +201,16 @@ def holds(design: FloppyParameters, mass: float) -> tuple[Hold, ...]:
     """The flag's stud and the rod."""
     edge = design.source_centre + design.aside * design.width / 2
     return (
-        Hold(id="flag-stud", name="flag's stud", place=edge + UP * design.height / 2, mass=mass * 0.6),
-        Hold(id="rod", name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
+        Hold(
+            id="flag-stud", name="flag's stud", place=edge + UP * design.height / 2, mass=mass * 0.6, groups=("flag",)
+        ),
+        Hold(
+            id="rod",
+            name="rod of the sheet",
+            place=design.source_centre + UP * design.height / 2,
+            mass=mass * 0.4,
+            groups=("hung",),
+        ),
     )
 
 

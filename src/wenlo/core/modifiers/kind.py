@@ -158,7 +158,8 @@ class Hold:
 
     ``id`` is made of its role and stays whatever its name is. ``by`` tells what usually holds it. What hangs
     ``on_lamp`` is carried by the lamp's front; ``carries`` is what another thing carries that is part of the design,
-    and ``lamps`` how many lamps hang there too.
+    and ``lamps`` how many lamps hang there too. ``groups`` are the rigid groups of the built thing that hang there, by
+    their ids or what these begin with; they weigh what their parts weigh, and the rest is shared as the masses are.
     """
 
     id: str
@@ -169,6 +170,7 @@ class Hold:
     by: HeldBy = "stand"
     carries: float | None = None
     lamps: int = 0
+    groups: tuple[str, ...] = ()
 
 
 class Probe(Protocol):

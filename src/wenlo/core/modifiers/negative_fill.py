@@ -216,8 +216,15 @@ def holds(design: NegativeFillParameters, mass: float) -> tuple[Hold, ...]:
             name="clamp of the panel",
             place=design.far_side * design.panel_distance + UP * design.centre_height,
             mass=mass * 0.6,
+            groups=("panel",),
         ),
-        Hold(id="rod", name="rod of the sheet", place=design.source_centre + UP * design.height / 2, mass=mass * 0.4),
+        Hold(
+            id="rod",
+            name="rod of the sheet",
+            place=design.source_centre + UP * design.height / 2,
+            mass=mass * 0.4,
+            groups=("hung",),
+        ),
     )
 
 

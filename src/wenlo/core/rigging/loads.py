@@ -2,7 +2,7 @@
 area.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -14,10 +14,11 @@ from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.plan_build import for_the_tools
 from wenlo.core.inventory.shopping import work_out
-from wenlo.core.modifiers.kind import Arrangement, HeldBy, ModifierParameters
+from wenlo.core.modifiers.kind import Arrangement, HeldBy, Hold, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.motion import Motion
 from wenlo.core.rigging.checks import About
@@ -87,6 +88,7 @@ class Modifier:
     brief: Brief
     arrangement: Arrangement
     plan: BuildPlan
+    assembly: Assembly
     mass: float
     hung: float = 0.0
     motion: Motion = scene_builder.NO_MOTION
@@ -183,6 +185,7 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
         brief=shoot.brief,
         arrangement=arrangement,
         plan=plan,
+        assembly=kind.assemble(shoot.design, shoot.brief),
         mass=work_out(plan).mass,
         hung=_hung_in(shoot.design, arrangement, shoot.brief.lamp.type),
     )
@@ -197,6 +200,7 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
             design=second.design,
             brief=shoot.brief,
             plan=parts,
+            assembly=other.assemble(second.design, shoot.brief),
             mass=work_out(parts).mass,
             arrangement=arranged,
             hung=_hung_in(second.design, arranged, lamp_of(light.id)),
@@ -232,10 +236,39 @@ def _lamp_held(
     )
 
 
+def by_groups(holds: Sequence[Hold], assembly: Assembly, mass: float) -> tuple[Hold, ...]:
+    """Holds with the masses of what hangs there: of the groups that they name, and their shares of all the rest.
+
+    Parameters
+    ----------
+    holds: as the kind shares the mass.
+    assembly: the built thing.
+    mass: of all of it, with what is bought for it. [kg]
+    """
+    named = [name for hold in holds for name in hold.groups]
+    if not named:
+        return tuple(holds)
+    weighs = {
+        name: sum(
+            assembly.by_id[id].mass for group in assembly.groups if group.id.startswith(name) for id in group.parts
+        )
+        for name in named
+    }
+    rest, shared = max(mass - sum(weighs.values()), 0.0), sum(hold.mass for hold in holds)
+    return tuple(
+        replace(
+            hold,
+            mass=sum(weighs[name] / named.count(name) for name in hold.groups) + rest * hold.mass / max(shared, 1e-9),
+        )
+        for hold in holds
+    )
+
+
 def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Load]:
     design = modifier.design
     kind = kind_of(design)
-    holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in kind.holds(design, modifier.mass))
+    standing = by_groups(kind.holds(design, modifier.mass), modifier.assembly, modifier.mass)
+    holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in standing)
     area, height = silhouette(modifier.arrangement)
     width, tall = design.source_size
     feet = kind.capabilities.foot

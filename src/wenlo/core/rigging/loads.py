@@ -239,11 +239,17 @@ def _lamp_held(
 def by_groups(holds: Sequence[Hold], assembly: Assembly, mass: float) -> tuple[Hold, ...]:
     """Holds with the masses of what hangs there: of the groups that they name, and their shares of all the rest.
 
+    Source: [Meriam].
+
     Parameters
     ----------
     holds: as the kind shares the mass.
     assembly: the built thing.
     mass: of all of it, with what is bought for it. [kg]
+
+    Returns
+    -------
+    tuple: the holds; their masses together are all of it. [kg]
     """
     named = [name for hold in holds for name in hold.groups]
     if not named:

@@ -97,7 +97,7 @@ class AssemblyFacts(BaseModel):
 
 class DrawnResult(BaseModel):
     """What is drawn of a part: points in a row [m], triangles and feature edges by their points, the way it goes when
-    all is taken apart [m], labels of the bars beside it, and whether it is cloth, a board or the like.
+    all is taken apart [m], and whether it is cloth, a board or the like.
     """
 
     id: str
@@ -108,7 +108,6 @@ class DrawnResult(BaseModel):
     triangles: list[int]
     edges: list[int]
     explode: list[float]
-    joined: list[str]
     sheet: bool
 
 
@@ -121,11 +120,13 @@ class PictureLabelResult(BaseModel):
 
 
 class PictureResult(BaseModel):
-    """The picture of a step, by the step's key: paths of lines (SVG), in units from its upper left corner. What was
-    there, what the step adds, outlines of what it adds behind other things, the axes of screws, and names.
+    """The picture of a step, by the step's key: ids of the ``parts`` that it adds, and paths of lines (SVG), in units
+    from its upper left corner. What was there, what the step adds, outlines of what it adds behind other things, the
+    axes of screws, and names.
     """
 
     key: str
+    parts: list[str]
     width: float
     height: float
     present: str
@@ -192,6 +193,7 @@ def pictures_drawn(document: Document) -> PicturesResult:
         pictures=[
             PictureResult(
                 key=key,
+                parts=list(p.shown),
                 width=p.width,
                 height=p.height,
                 present=_path(p.present),
@@ -273,7 +275,6 @@ def assembly_drawn(document: Document) -> AssemblyResult:
                 triangles=d.triangles.ravel().tolist(),
                 edges=d.edges.ravel().tolist(),
                 explode=[round(float(v), 5) for v in d.explode],
-                joined=list(d.joined),
                 sheet=not isinstance(d.part.solid, BarSolid | BoughtSolid),
             )
             for d in scene_of(assembly)

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Slider } from 'antd';
 import { lazy, Suspense, useState } from 'react';
-import { assemblyQuery } from '../../shared/api/build';
+import { assemblyQuery, picturesQuery } from '../../shared/api/build';
 import type { Build, Schemas, Shoot } from '../../shared/api/client';
 import css from './build.module.css';
 import { stepsOf } from './exploded';
@@ -32,12 +32,13 @@ const FAULT: Record<string, string> = {
 
 export function Exploded({ build, document }: { build: Build; document: Shoot }) {
   const { data, error } = useQuery(assemblyQuery(document));
+  const { data: drawn } = useQuery(picturesQuery(document));
   const [apart, setApart] = useState(0);
   const [step, setStep] = useState<number | null>(null);
   if (error) return <p className="picture-problem">{error.message}</p>;
   if (!data) return <p className="waiting">Putting it together…</p>;
   if (!data.parts.length) return <p className="waiting">Nothing is built: what is there is used.</p>;
-  const steps = stepsOf(build.steps, data.parts);
+  const steps = stepsOf(build.steps, drawn?.pictures ?? []);
   const at = step === null ? null : Math.min(step, steps.length - 1);
   const shown = at === null ? null : steps[at];
   return (
@@ -72,7 +73,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
         <Button
           size="small"
           aria-label="Step after"
-          disabled={at === steps.length - 1}
+          disabled={!steps.length || at === steps.length - 1}
           onClick={() => setStep(at === null ? 0 : at + 1)}
         >
           ›

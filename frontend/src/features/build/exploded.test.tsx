@@ -17,7 +17,7 @@ vi.mock('./Exploded3d', () => ({
   ),
 }));
 
-const part = (id: string, label: string, joined: string[] = []) => ({
+const part = (id: string, label: string) => ({
   id,
   label,
   name: id,
@@ -26,44 +26,49 @@ const part = (id: string, label: string, joined: string[] = []) => ({
   triangles: [],
   edges: [],
   explode: [0, 0, 0],
-  joined,
+  sheet: false,
 });
 const PARTS = [
-  part('rail', 'A1', ['B1']),
-  part('side', 'B1', ['A1']),
-  part('elbow', '', ['A1', 'B1']),
+  part('rail', 'A1'),
+  part('side', 'B1'),
+  part('elbow', ''),
   part('foot', 'C1'),
-  part('cap', '', ['C1']),
+  part('cap', ''),
 ];
 const STEPS = [
-  { title: 'Cut', parts: [] },
-  { title: 'Join the frame', parts: ['A1', 'B1'] },
-  { title: 'Look', parts: [] },
-  { title: 'Feet', parts: ['C1'] },
+  { key: 'cut', title: 'Cut' },
+  { key: 'join', title: 'Join the frame' },
+  { key: 'look', title: 'Look' },
+  { key: 'feet', title: 'Feet' },
+];
+const PICTURES = [
+  { key: 'join', parts: ['rail', 'side', 'elbow'] },
+  { key: 'feet', parts: ['foot', 'cap'] },
 ];
 
 describe('the steps of a built thing', () => {
-  it('are those that add something, and fittings come with the last bar that they join', () => {
-    const steps = stepsOf(STEPS, PARTS);
+  it('are those that add something, with what was there before', () => {
+    const steps = stepsOf(STEPS, PICTURES);
     expect(steps.map((s) => [s.number, s.title])).toEqual([
       [2, 'Join the frame'],
       [4, 'Feet'],
     ]);
     expect([...(steps[0]?.added ?? [])]).toEqual(['rail', 'side', 'elbow']);
     expect([...(steps[1]?.added ?? [])]).toEqual(['foot', 'cap']);
-    expect(steps[1]?.present.size).toBe(3);
+    expect([...(steps[1]?.present ?? [])]).toEqual(['rail', 'side', 'elbow']);
   });
-  it('leave out what no step fits, rather than show it too early', () => {
-    const steps = stepsOf(STEPS.slice(0, 2), PARTS);
-    expect(steps).toHaveLength(1);
-    expect(steps[0]?.added.has('foot')).toBe(false);
+  it('are none as long as nobody has drawn them', () => {
+    expect(stepsOf(STEPS, [])).toEqual([]);
   });
 });
 
 describe('the built thing in space', () => {
   const page = (faults: object[] = []) => {
     open(opened({ brief: { assumed: [], subject: {} } }));
-    serve({ 'POST /api/build/assembly': { body: { parts: PARTS, faults } } });
+    serve({
+      'POST /api/build/assembly': { body: { parts: PARTS, faults } },
+      'POST /api/build/pictures': { body: { pictures: PICTURES } },
+    });
     const { document } = useShoot.getState();
     if (!document) throw new Error('no document');
     show(<Exploded build={{ steps: STEPS } as unknown as Build} document={document} />);
@@ -72,6 +77,9 @@ describe('the built thing in space', () => {
   it('is shown whole, then step by step, and whole again', async () => {
     page();
     expect((await screen.findByText('all')).textContent).toBe('all');
+    await vi.waitFor(() =>
+      expect(screen.getByRole('button', { name: 'Step after' }).hasAttribute('disabled')).toBe(false),
+    );
     fireEvent.click(screen.getByRole('button', { name: 'Step after' }));
     expect(screen.getByText('2. Join the frame')).toBeTruthy();
     expect(screen.getByText(/^adds rail side elbow; there/)).toBeTruthy();

@@ -84,6 +84,7 @@ describe('the picture of a step', () => {
     const first = BUILD.steps[0];
     const picture = {
       key: first?.key ?? '',
+      parts: ['rail'],
       width: 320,
       height: 200,
       present: 'M0 0L10 0',

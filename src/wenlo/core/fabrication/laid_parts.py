@@ -14,7 +14,7 @@ from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, Part, Pa
 from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import BoughtSolid, BoxSection
-from wenlo.core.fabrication.assembly.space import PartPose, Vec, unit, vec_across
+from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec_across
 from wenlo.core.fabrication.fasteners import LONG, SHORT, Batten, bolted, butt, faced, splint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
@@ -61,11 +61,11 @@ class LaidParts(PartsList):
         name: str,
         covering: CoverRef,
         *,
-        centre: Vec,
-        across: Vec,
-        upward: Vec,
         size: tuple[float, float],
         note: str,
+        centre: Vec = (0.0, 0.0, 0.0),
+        across: Vec = X,
+        upward: Vec = Z,
         role: str = "",
         lit: str = "",
         margin: float = 0.0,
@@ -75,10 +75,10 @@ class LaidParts(PartsList):
         cut: tuple[float, float] | None = None,
         of: str = "",
     ) -> str:
-        """A flat board or cloth: the middle of its good side, whose directions are ``across`` and ``upward``; its
-        thickness lies where ``across × upward`` points. Cut with ``margin`` more on every edge, and to another size
-        where it is folded (``cut``), or a part ``of`` a piece that is cut already; a ``window`` leaves a border of that
-        width. [m]
+        """A flat board or cloth: the middle of its good side, whose directions are ``across`` and ``upward``, which is
+        upright and seen from before unless told otherwise; its thickness lies where ``across × upward`` points. Cut
+        with ``margin`` more on every edge, and to another size where it is folded (``cut``), or a part ``of`` a piece
+        that is cut already; a ``window`` leaves a border of that width. [m]
         """
         row = covering_of(covering)
         if not of:

@@ -3,9 +3,9 @@
 from dataclasses import dataclass, field
 
 from wenlo.core.catalog.data_files import stock
-from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
+from wenlo.core.catalog.own import CoverRef, covering_of
 from wenlo.core.fabrication.cloth import boards_for, from_roll, of_strips, orient_on_board
-from wenlo.core.fabrication.fasteners import Batten, butt, eyes, faced, splint
+from wenlo.core.fabrication.fasteners import Batten, butt, eyes, splint
 from wenlo.core.fabrication.members import Members, Splice
 from wenlo.core.fabrication.parts import (
     BuildPlan,
@@ -76,13 +76,6 @@ class PartsList:
         self.holes.append(eyes((into,), batten=self.section, count=count))
         self.fit("screw_eye", count)
 
-    def screwed_on(self, label: str, size: tuple[float, float], board: float) -> None:
-        """A soft board of a thickness screwed onto a frame of this size [m], washers under the heads."""
-        hole = faced(label, size=size, board=board, batten=self.section)
-        self.holes.append(hole)
-        self.fit(hole.fastener, hole.count)
-        self.fit("washer", hole.count)
-
     def template(self, template: Template) -> None:
         """A shape to draw at full size."""
         self.templates.append(template)
@@ -135,14 +128,6 @@ class PartsList:
                     window=None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window),
                 )
             )
-
-    def face(self, face: BounceRef, width: float, height: float, *, name: str, note: str, count: int = 1) -> None:
-        """A bounce face that stands by itself [m]: a board, or cloth and foil wrapped round one and taped behind."""
-        stiff = covering_of(face).form == "board"
-        self.cover(face if stiff else "white_foam_board", width, height, count=count, note=f"{name}, {note}")
-        if not stiff:
-            wrapped = f"wrapped over the {name}, {WRAP * 1000:.0f} mm taped behind"
-            self.cover(face, width, height, margin=WRAP, count=count, note=wrapped)
 
     def fit(self, name: str, count: float) -> None:
         """Bought parts, from the stock data."""

@@ -22,8 +22,7 @@ Array = NDArray[np.float64]
 @dataclass(frozen=True, kw_only=True, eq=False)
 class DrawnPart:
     """A part as it is drawn: points, shape (N, 3) [m], triangles, shape (M, 3), and feature edges, shape (E, 2), by
-    their points; the way it goes when all is taken apart, shape (3,) [m]; ``joined`` are the labels of the bars beside
-    it.
+    their points; the way it goes when all is taken apart, shape (3,). [m]
     """
 
     part: Part
@@ -31,7 +30,6 @@ class DrawnPart:
     triangles: NDArray[np.int64]
     edges: NDArray[np.int64]
     explode: Array
-    joined: tuple[str, ...]
 
 
 def feature_edges(points: Array, triangles: NDArray[np.int64]) -> NDArray[np.int64]:
@@ -66,11 +64,6 @@ def feature_edges(points: Array, triangles: NDArray[np.int64]) -> NDArray[np.int
 def scene_of(assembly: Assembly) -> Iterator[DrawnPart]:
     """The parts of an assembly as they are drawn."""
     middle = assembly.centre
-    beside: dict[str, list[str]] = {part.id: [] for part in assembly.parts}
-    for joint in assembly.joints:
-        labels = [label for id in joint.parts if (label := assembly.by_id[id].label)]
-        for id in joint.parts:
-            beside[id] += [label for label in labels if label != assembly.by_id[id].label]
     for part in assembly.parts:
         mesh = part.body.to_mesh()
         points = np.asarray(mesh.vert_properties, dtype=float)[:, :3]
@@ -80,10 +73,5 @@ def scene_of(assembly: Assembly) -> Iterator[DrawnPart]:
         if part.source == "bought":
             explode = explode + FITTINGS_APART * way / max(float(np.linalg.norm(way)), 1e-9)
         yield DrawnPart(
-            part=part,
-            points=points,
-            triangles=triangles,
-            edges=feature_edges(points, triangles),
-            explode=explode,
-            joined=tuple(dict.fromkeys(beside[part.id])),
+            part=part, points=points, triangles=triangles, edges=feature_edges(points, triangles), explode=explode
         )

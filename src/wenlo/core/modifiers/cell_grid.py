@@ -14,7 +14,7 @@ from wenlo.core.fabrication.assembly.layout import Layout, Reason
 from wenlo.core.fabrication.assembly.parts import PlacedFastener
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
-from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
+from wenlo.core.fabrication.assembly.space import PartPose, Y, Z
 from wenlo.core.fabrication.fasteners import LAP
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import PrintSpec, Sketch
@@ -286,16 +286,7 @@ def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) ->
         for rail, sz in (("low", -1.0), ("top", 1.0)):
             _corner(grid, design, (members[upright], members[rail]), sx, sz)
     sheet = work.sheet(
-        grid,
-        "sheet",
-        design.sheet,
-        centre=(0.0, 0.0, 0.0),
-        across=X,
-        upward=Z,
-        size=(w, h),
-        margin=0.03,
-        note="behind the cells, on hook-and-loop",
-        lit="sheet",
+        grid, "sheet", design.sheet, size=(w, h), margin=0.03, note="behind the cells, on hook-and-loop", lit="sheet"
     )
     grid.hold("hook_and_loop", sheet, tuple(members.values()), used={"hook_and_loop": 2 * (w + h)})
     cells = grid.add(

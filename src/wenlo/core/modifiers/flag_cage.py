@@ -16,7 +16,7 @@ from wenlo.core.fabrication.parts_list import size
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.ids import slug
 from wenlo.core.modifiers.flagging import flag_panel, spared
-from wenlo.core.modifiers.framed import FrameWords, begin, on_a_frame, on_a_rod, panels_of, size_of
+from wenlo.core.modifiers.framed import FrameWords, begin, hung_sheet, on_a_frame, panels_of, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
@@ -210,15 +210,7 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
     """
     work = begin(design, brief.carrying_length)
     made = panels_of(arrange(design, brief))
-    on_a_rod(
-        work,
-        made["sheet"],
-        design.sheet,
-        id="hung",
-        role="rod of the sheet",
-        blame="width",
-        note="sleeve of 60 mm at the top, 20 mm hems",
-    )
+    hung_sheet(work, made["sheet"], design.sheet)
     standing = [flag for flag in flags(design, brief) if f"flag for the {flag.protects}" in made]
     for flag in standing:
         name = f"flag for the {flag.protects}"

@@ -14,7 +14,7 @@ from wenlo.core.fabrication.assembly.space import X, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.fabrication.parts_list import size
-from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of, place_of_panel, size_of
+from wenlo.core.modifiers.framed import begin, hung_sheet, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
@@ -104,9 +104,6 @@ def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
         layout,
         "black",
         BLACK,
-        centre=(0.0, 0.0, 0.0),
-        across=X,
-        upward=Z,
         size=(wide, drop),
         cut=(wide, 2 * tall),
         margin=0.05,
@@ -121,15 +118,7 @@ def laid(design: FloppyParameters, brief: Brief) -> LaidParts:
     work = begin(design, brief.carrying_length)
     made = panels_of(arrange(design, brief))
     _flag(work, design, made["flag"])
-    on_a_rod(
-        work,
-        made["sheet"],
-        design.sheet,
-        id="hung",
-        role="rod of the sheet",
-        blame="width",
-        note="sleeve of 60 mm at the top, 20 mm hems",
-    )
+    hung_sheet(work, made["sheet"], design.sheet)
     work.fit("cord", 6)
     work.step(
         "make-the-flag",

@@ -124,18 +124,7 @@ def on_a_frame(
         for upright, side in ((frame.left, -1.0), (frame.right, 1.0)):
             layout.join("butt", (upright, rail), (side * (wide - section.width) / 2, plane, 0.0))
         members = (*members, rail)
-    sheet = work.sheet(
-        layout,
-        "sheet",
-        covering,
-        centre=(0.0, 0.0, 0.0),
-        across=X,
-        upward=Z,
-        size=(wide, tall),
-        margin=margin,
-        note=note,
-        lit=panel.id,
-    )
+    sheet = work.sheet(layout, "sheet", covering, size=(wide, tall), margin=margin, note=note, lit=panel.id)
     if screwed:
         work.screw_on(layout, sheet, members)
     else:
@@ -163,20 +152,23 @@ def on_a_rod(
         free=(0.0, -1.0, 0.0),
     )
     cloth = work.sheet(
-        layout,
-        "sheet",
-        covering,
-        centre=(0.0, 0.0, 0.0),
-        across=X,
-        upward=Z,
-        size=(wide, tall),
-        cut=(wide, tall * layers),
-        margin=0.04,
-        note=note,
-        lit=panel.id,
+        layout, "sheet", covering, size=(wide, tall), cut=(wide, tall * layers), margin=0.04, note=note, lit=panel.id
     )
     layout.hold("sewn", cloth, (rod,))
     return layout
+
+
+def hung_sheet(work: LaidParts, panel: Panel, covering: CoverRef) -> Layout:
+    """The sheet that hangs by itself beside what the kind builds, from a rod in a sleeve."""
+    return on_a_rod(
+        work,
+        panel,
+        covering,
+        id="hung",
+        role="rod of the sheet",
+        blame="width",
+        note="sleeve of 60 mm at the top, 20 mm hems",
+    )
 
 
 def alone(
@@ -185,17 +177,7 @@ def alone(
     """A board or foil that is clamped to a stand, or to a lamp."""
     layout = work.layout_at(id, place_of_panel(panel))
     part = work.sheet(
-        layout,
-        "sheet",
-        covering,
-        centre=(0.0, 0.0, 0.0),
-        across=X,
-        upward=Z,
-        size=size_of(panel),
-        margin=margin,
-        note=note,
-        lit=panel.id,
-        whole=whole,
+        layout, "sheet", covering, size=size_of(panel), margin=margin, note=note, lit=panel.id, whole=whole
     )
     return layout, part
 

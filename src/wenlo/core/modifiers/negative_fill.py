@@ -10,7 +10,7 @@ from wenlo.core.catalog.own import ClothRef
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.fabrication.parts_list import size
-from wenlo.core.modifiers.framed import FrameWords, alone, begin, on_a_frame, on_a_rod, panels_of
+from wenlo.core.modifiers.framed import FrameWords, alone, begin, hung_sheet, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
@@ -81,15 +81,7 @@ def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
     """A hung sheet, and a frame with its black."""
     work = begin(design, brief.carrying_length)
     made = panels_of(arrange(design, brief))
-    on_a_rod(
-        work,
-        made["sheet"],
-        design.sheet,
-        id="hung",
-        role="rod of the sheet",
-        blame="width",
-        note="sleeve of 60 mm at the top, 20 mm hems",
-    )
+    hung_sheet(work, made["sheet"], design.sheet)
     if design.panel == "white card":
         alone(work, made["far panel"], "white_foam_board", id="panel", note="the card, cut square")
     else:

@@ -213,12 +213,12 @@ class LaidParts(PartsList):
         return tuple(found)
 
     def _fittings(self) -> Iterator[Fitting]:
-        total: Counter[str] = Counter()
+        total: dict[str, float] = {}
         for joint in self.assembly.joints:
             for fastener in joint.fasteners:
-                total[fastener.item] += 1
+                total[fastener.item] = total.get(fastener.item, 0) + 1
             for item, amount in joint.used.items():
-                total[item] += amount  # type: ignore[assignment]
+                total[item] = total.get(item, 0) + amount
         for item, count in total.items():
             yield Fitting(id=item, count=1 if item in ONCE else count)
 

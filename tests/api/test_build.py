@@ -84,8 +84,8 @@ def test_boards_left_over_are_kept_and_used_first(client, empty_shelf):
         design={
             "kind": "bounce_card",
             "face": "white_foam_board",
-            "width": max(0.2, sides["board_length"] - 0.01),
-            "height": max(0.15, sides["roll_width"] - 0.01),
+            "width": max(0.2, sides["board_length"] - 0.004),
+            "height": max(0.15, sides["roll_width"] - 0.004),
             "flagged": False,
             "wings": 0.0,
         }

@@ -20,7 +20,7 @@ def test_registry_finds_kinds_by_their_module():
     for key, kind in kinds().items():
         assert isinstance(kind, Kind)
         assert kind.parameters().kind == key
-        assert kind.build.__module__.endswith(f".{key}")
+        assert kind.parameters.__module__.endswith(f".{key}")
     assert kind_of(make_shoot().design).name == "diffusion frame"
 
 

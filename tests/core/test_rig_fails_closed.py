@@ -50,32 +50,34 @@ def test_a_foil_lined_foam_box_with_two_halogens_and_no_vents_is_not_within():
         walls="foam board",
         lining="foil_flat",
     )
-    # what lies behind the lining, the cover, glue and tape: each by its name with its usual limit
-    near = of(plan, "heat.near")
-    assert {c.state for c in near} == {"needs an answer"}
-    assert {
-        "Temperature of the white foam board 5 mm",
-        "Temperature of the hook-and-loop tape 20 mm",
-        "Temperature of the wood glue, 250 ml",
-    } <= {c.name for c in near}
-    foam = next(c for c in near if "foam board" in c.name)
-    assert foam.limit == "usually 65 °C"
-    assert foam.value > foam.bound == 55.0
-    # with the gaps of the drawing it gets less hot, and still nothing near it passes
-    open_box = planned(
-        "hanging_softbox",
-        lamp="halogen_300",
-        width=1.0,
-        length=1.0,
-        depth=0.4,
-        lamps=2,
-        walls="foam board",
-        lining="foil_flat",
-    )
-    assert of(open_box, "heat.near")
+    # what lies behind the lining, the cover, glue and tape: each by its name, its place and its limit
+    parts = {c.about.part: c for c in of(plan, "heat.part")}
+    assert {parts[name].state for name in ("white-foam-board-5-mm", "wood-glue-250-ml", "cloth-tape-50-mm")} == {
+        "outside"
+    }
+    foam = parts["white-foam-board-5-mm"]
+    assert foam.bound == 55.0
+    assert foam.value > 65.0
+    assert "behind what the lamp warms" in foam.figure
+    # where the cord is tied is not in the plan: it is not passed
+    assert of(plan, "heat.near", "")[0].state == "needs an answer"
 
 
-def test_cool_lamps_leave_everything_within_by_the_hottest_place():
+def test_a_plastic_cover_close_over_a_lamp_is_not_within():
+    plan = planned("hanging_softbox", lamp="bulb_15")
+    cover = next(c for c in of(plan, "heat.part") if "tablecloth" in c.name)
+    assert cover.state == "outside"
+    # at a tenth of the power it is cool
+    shoot_cool = planned("hanging_softbox", lamp="bulb_15", room={"brief__lamp__power": 0.1})
+    assert not [c for c in of(shoot_cool, "heat.part") if "tablecloth" in c.name]
+
+
+def test_a_flag_of_foil_is_judged_as_foil_not_as_the_board_under_it():
+    plan = planned("table_booth")
+    assert not [c for c in of(plan, "heat.beam") if "foam board" in c.name and c.state != "within"]
+
+
+def test_cool_lamps_leave_everything_within_by_what_comes_nearest_to_its_limit():
     plan = planned()
     (rest,) = of(plan, "heat.rest")
     assert rest.state == "within"
@@ -259,8 +261,11 @@ def test_a_frame_of_thin_pipe_is_taken_down_before_the_gusts_break_it():
     (wind,) = of(plan, "bend.wind")
     assert plan.wind == pytest.approx(14.0, abs=0.1)
     assert wind.state == "outside"
-    # by hand: ½ ρ C_d A v² = 147 Pa · 1.6 m² on two legs, 1.2 m over the floor, W = 1167 mm³
-    assert wind.value / 1e6 == pytest.approx(0.5 * 1.2 * 1.25 * plan.wind**2 * 1.6 / 2 * 1.2 / 1.167e-6 / 1e6, rel=0.06)
+    # by hand: ½ ρ C_d v² = 147 Pa on 1.6 m² of sheet, its middle 1.2 m over the floor, and on two legs of 27 mm, from
+    # where they come out of the foot, 0.09 m up; half on each leg, W = 1167 mm³
+    pressure = 0.5 * 1.2 * 1.25 * plan.wind**2
+    moment = pressure * (1.6 * (1.2 - 0.09) + 2 * 0.0267 * 0.31**2 / 2)
+    assert wind.value == pytest.approx(moment / 2 / 1.167e-6, rel=0.02)
     assert wind.value > 1e8
     assert "take it down at gusts of" in wind.limit
     assert not of(planned(), "bend.wind")
@@ -272,7 +277,9 @@ def test_cloth_is_stretched_by_fifty_newtons_and_more():
     row = stock()["pipe"]["pvc_three_quarter_inch"]
     stiff = row["modulus"] * math.pi * (row["outer"] ** 4 - (row["outer"] - 2 * row["wall"]) ** 4) / 64 / 3
     # stiff corners of a square: w L⁴ / 384 EI reaches a hundredth of the side at so many newtons a metre
-    assert bow.bound == pytest.approx(0.012 * 384 * stiff / 1.2**4, rel=0.05)
+    # between the middles of the pipes, 26.7 mm thick
+    side = 1.2 - 0.0267
+    assert bow.bound == pytest.approx(side / 100 * 384 * stiff / side**4, rel=0.02)
     assert bow.state != "within"
 
 

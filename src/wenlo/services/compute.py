@@ -12,6 +12,7 @@ from wenlo.core.analysis.preview import CLEAN, FIRST, Taking, preview
 from wenlo.core.brief.brief import Haze
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication import columns
+from wenlo.core.geometry import rays
 from wenlo.core.instructions import hidden_lines
 from wenlo.core.optics.finish import shine_scaling
 from wenlo.core.photometry.stops import format_stops
@@ -146,6 +147,7 @@ def warm_up() -> None:
     build(document)
     columns.compile_kernels()
     hidden_lines.compile_kernels()
+    rays.compile_kernels()
     shine_scaling(ANY_SHINE)
     brief = Shoot().brief
     preview(brief.model_copy(update={"haze": Haze()}), Shoot().design, Taking(width=24, height=16, samples=4))

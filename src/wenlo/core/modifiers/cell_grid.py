@@ -53,6 +53,9 @@ PACK = 100
 STRAW = 0.2
 """Length of a straw as it is sold. [m]"""
 
+WIDE_CELL = 0.03
+"""Wider cells are of foam board, others of card. [m]"""
+
 NARROW = 15.0
 """A narrow cut-off, for which the depth of the cells is told. [degree]"""
 
@@ -162,6 +165,15 @@ def straw_count(design: GridParameters) -> int:
     if design.cells == "straws":
         return straws_for(design.width, design.height, design.cell)
     return max(1, round(design.width / design.cell)) * max(1, round(design.height / design.cell))
+
+
+def _item_of(design: GridParameters) -> str:
+    # what the cells are bought or made as
+    if design.cells == "straws":
+        return STRAWS.get(round(design.cell, 4), "straw_pack_other")
+    if design.cells == "printed hexagons":
+        return "printed"
+    return "black_foam_board" if design.cell > WIDE_CELL else "black_card"
 
 
 def straw_packs(design: GridParameters) -> int:
@@ -292,7 +304,7 @@ def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) ->
     cells = grid.add(
         "cells",
         design.cells,
-        "cells",
+        _item_of(design),
         SheetSolid(width=w, height=h, thickness=design.depth),
         PartPose(origin=(0.0, design.depth + OFF_SHEET, 0.0), y=Z, z=(0.0, -1.0, 0.0)),
         label="",
@@ -379,7 +391,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
         ),
     )
     if design.cells == "straws":
-        pack = STRAWS.get(round(design.cell, 4), "straw_pack_other")
+        pack = _item_of(design)
         work.fit(pack, straw_packs(design))
         work.step(
             "cut-the-straws",
@@ -425,7 +437,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
         )
     else:
         level, upright = lattice_strips(design)
-        covering, slot = ("black_foam_board", 0.005) if design.cell > 0.03 else ("black_card", 0.001)
+        covering, slot = _item_of(design), 0.005 if design.cell > WIDE_CELL else 0.001
         strips = level + upright
         for name, length, number in (("level", design.width, level), ("upright", design.height, upright)):
             if number == 0:

@@ -5,10 +5,11 @@ are bent.
 import math
 from collections.abc import Callable, Iterator
 
+import numpy as np
+
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import LampType
 from wenlo.core.fabrication.fasteners import FOOT_BOLT
-from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.packing import section
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
@@ -16,9 +17,10 @@ from wenlo.core.rigging import bending
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.interfaces import bolt_protrusion
 from wenlo.core.rigging.loads import Modifier
+from wenlo.core.rigging.real_bars import ALIKE, Stretched, free_span, members_of, stations, stretched_on
 from wenlo.core.rigging.statics import GRAVITY
-from wenlo.core.rigging.thermal_state import silhouette
 from wenlo.core.rigging.wind import wind_force
+from wenlo.core.rigging.wind_on_parts import wind_face, wind_stress
 from wenlo.core.units.length import UnitSystem, format_length
 
 ACRYLIC, ACRYLIC_MODULUS = 1190.0, 3.2e9
@@ -32,6 +34,9 @@ BOLT_OUT = 0.012
 
 BOW_LIMIT, SHEET_LIMIT, DROOP_LIMIT = 1 / 100, 1 / 100, 1 / 50
 """Of its length may a frame's side bow, a sheet sag, an arm droop."""
+
+MOST_LEAN = 10.0
+"""Lines that lean farther let what hangs on them hit something. [degree]"""
 
 YIELDING = 1.5
 """What breaks or yields is to be so many times what the wind does."""
@@ -61,8 +66,8 @@ def bend_checks(modifier: Modifier, lamp: LampType, *, units: UnitSystem, wind: 
     if modifier.plan.pieces:
         yield from _bar_checks(modifier, lamp, length)
         yield from _bow_check(modifier, length)
-        if wind > 0.0:
-            yield from _wind_check(modifier, wind, length)
+    if wind > 0.0:
+        yield from _wind_check(modifier, wind, length)
     yield from _bolt_checks(modifier, length)
     yield from _sheet_checks(modifier.about, modifier.design, length)
 
@@ -70,7 +75,10 @@ def bend_checks(modifier: Modifier, lamp: LampType, *, units: UnitSystem, wind: 
 def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[Check]:
     plan = modifier.plan
     cloth = sum(c.mass for c in plan.cloth if c.form == "cloth")
-    stiff, own = bending.standing_stiffness(plan.stock.id), plan.stock.mass_per_metre * GRAVITY
+    own = plan.stock.mass_per_metre * GRAVITY
+    upright = np.array([0.0, 0.0, 1.0])
+    real = {part: member for member in members_of(modifier.assembly) for part in member.parts}
+    stands = {part.label: real[part.id] for part in modifier.assembly.bars}
     spans: dict[str, float] = {}
     for run in plan.runs:
         for part in run.spans:
@@ -83,6 +91,11 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
             continue
         seen.add(piece.name)
         span = spans.get(piece.label, piece.cut)
+        # as it lies: a batten on edge sags less than one on its flat
+        member = stands.get(piece.label)
+        stiff = 0.0 if member is None else member.stiffness(upright, standing=True)
+        if stiff <= 0.0:
+            stiff = bending.standing_stiffness(plan.stock.id)
         if "arm" in piece.name.split():
             sag = bending.droop(lamp.mass * GRAVITY, span, stiff, load=own)
             name, limit = f"{piece.name} droops", span * DROOP_LIMIT
@@ -109,32 +122,36 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
         )
 
 
-def _sides(plan: BuildPlan) -> tuple[float, float] | None:
-    # the longest and the other side of what a step puts together as a rectangle
-    found = [s.sketch for s in plan.steps if s.sketch]
-    if not found:
-        return None
-    largest = max(found, key=lambda s: max(s.width, s.height))
-    return max(largest.width, largest.height), min(largest.width, largest.height)
-
-
 def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
-    plan, sides = modifier.plan, _sides(modifier.plan)
-    if sides is None or not any(c.form == "cloth" for c in plan.cloth):
+    members = members_of(modifier.assembly)
+    places = stations(modifier.assembly, members)
+    found: list[tuple[float, float, Stretched]] = []
+    for one in stretched_on(modifier.assembly, members):
+        span = free_span(one.member, places[one.member.id])
+        others = [
+            free_span(m, places[m.id])
+            for m in (other.member for other in stretched_on(modifier.assembly, members) if other.cloth == one.cloth)
+            if abs(float(m.way @ one.member.way)) < ALIKE
+        ]
+        # sockets and corner cubes hold their angle, a batten's screws let it turn
+        stiff = one.member.item not in stock()["timber"]
+        bowed = bending.frame_bow(
+            span, max(others, default=span), one.member.stiffness(one.pull, standing=True), 1.0, stiff_corners=stiff
+        )
+        found.append((span * BOW_LIMIT / bowed if bowed > 0.0 else math.inf, span, one))
+    if not found:
         return
-    side, other = sides
-    # sockets and corner cubes hold their angle, a batten's screws let it turn
-    stiff = plan.stock.id not in stock()["timber"]
-    bowed = bending.frame_bow(side, other, bending.standing_stiffness(plan.stock.id), 1.0, stiff_corners=stiff)
-    stands = side * BOW_LIMIT / bowed if bowed > 0.0 else math.inf
+    stands, span, worst = min(found, key=lambda row: row[0])
+    bowed = span * BOW_LIMIT / stands
     low, high = bending.HAND_TIGHT, bending.DRUM_TIGHT
     figure = (
-        f"{length(bowed * low)} at the middle of {length(side)} smoothed by hand, {length(bowed * high)} drum-tight"
+        f"{worst.member.role}: {length(bowed * low)} at the middle of {length(span)} smoothed by hand,"
+        f" {length(bowed * high)} drum-tight"
     )
-    corners = "corners hold their angle" if stiff else "corners turn"
+    corners = "corners turn" if worst.member.item in stock()["timber"] else "corners hold their angle"
     source = f"cloth pulls {low:.0f} N/m smoothed by hand, {high:.0f} N/m as tight as a drum; {corners}; {EULER}"
     cure = Cure(words=f"stretch it with no more than {stands:.0f} N/m, or a stiffer section or a middle rail")
-    allowed = f"{length(side * BOW_LIMIT)}, which is {stands:.0f} N/m"
+    allowed = f"{length(span * BOW_LIMIT)}, which is {stands:.0f} N/m"
     if low <= stands < high:
         yield unanswered(
             "bend.bow",
@@ -165,31 +182,31 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
 
 
 def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Check]:
-    # stress in the uprights where they are held
-    plan, design = modifier.plan, modifier.design
-    area, middle = silhouette(modifier.arrangement)
-    kind = kind_of(design)
-    holds = [h for h in kind.holds(design, modifier.mass) if h.by not in ("lamp", "wall")]
-    if area <= 0.0 or not holds:
+    holds = [h for h in kind_of(modifier.design).holds(modifier.design, modifier.mass) if h.by not in ("lamp", "wall")]
+    face = wind_face(modifier.assembly)
+    if holds and all(h.by == "ceiling" for h in holds):
+        yield from _swing_check(modifier, wind_force(face.area, wind))
         return
-    height = kind.capabilities.height
-    tall = 2.0 * middle if height is None else height.slot.get(design)
-    lever = wind_lever(middle, float(holds[0].place[2]), tall)
-    most = bending.strength(plan.stock.id)
-    force = wind_force(area, wind)
-    stress = force / 2.0 * lever / bending.section_modulus(plan.stock.id)
-    limit = most / YIELDING
-    down = wind * math.sqrt(limit / stress)
+    held = tuple(float(h.place[2]) for h in holds if h.by != "ceiling")
+    worst = wind_stress(face, members_of(modifier.assembly), held, wind)
+    if worst is None:
+        return
+    limit = worst.strength / YIELDING
+    down = wind * math.sqrt(limit / worst.stress)
+    share = f"{worst.bars} bars share it" if worst.bars > 1 else "one bar takes it"
     yield evaluate_limit(
         "bend.wind",
         modifier.about,
         "Wind in the frame",
-        value=stress,
+        value=worst.stress,
         limit=limit,
         unit="Pa",
-        figure=f"{stress / 1e6:.0f} MPa at gusts of {wind:.0f} m/s",
-        allowed=f"{limit / 1e6:.0f} MPa, {plan.stock.name} over {YIELDING:g}; take it down at gusts of {down:.0f} m/s",
-        source=f"{force:.0f} N on {area:.1f} m², half on each upright, {length(lever)} from where it is held: M / W",
+        figure=f"{worst.stress / 1e6:.0f} MPa in the {worst.member} at gusts of {wind:.0f} m/s",
+        allowed=f"{limit / 1e6:.0f} MPa, its strength over {YIELDING:g}; take it down at gusts of {down:.0f} m/s",
+        source=(
+            f"{worst.force:.0f} N of {face.area:.1f} m² in all, {length(worst.lever)} from {length(worst.height)} over"
+            f" the floor; {share}: M / W"
+        ),
         cure=Cure(
             words=(
                 f"take it down before gusts reach {down:.0f} m/s ({down * 3.6:.0f} km/h), tie its top to two pegs, or a"
@@ -199,23 +216,22 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
     )
 
 
-def wind_lever(middle: float, held: float, tall: float) -> float:
-    """How far from where an upright is held half of the wind on a frame pushes it, across the frame. [m]
-
-    What stands on the floor is a cantilever from there to the middle of its cloth. What is gripped halfway up bends by
-    each half by
-    itself: w (h/2)² / 2 = F h / 16 in each upright, as F/2 at h/8.
-
-    Parameters
-    ----------
-    middle: height of the middle of the cloth. [m]
-    held: height at which it is held. [m]
-    tall: height of the frame. [m]
-
-    >>> wind_lever(1.0, 0.0, 2.0), wind_lever(1.0, 1.0, 2.0)
-    (1.0, 0.25)
-    """
-    return max(abs(middle - held), tall / 8.0)
+def _swing_check(modifier: Modifier, force: float) -> Iterator[Check]:
+    # what hangs on lines leans until its weight holds the wind
+    weight = (modifier.mass + modifier.hung) * GRAVITY
+    lean = math.degrees(math.atan2(force, max(weight, 1e-6)))
+    yield evaluate_limit(
+        "bend.swing",
+        modifier.about,
+        "Wind swings it",
+        value=math.radians(lean),
+        limit=math.radians(MOST_LEAN),
+        unit="rad",
+        figure=f"{lean:.0f}° aside: {force:.0f} N of wind on {weight:.0f} N",
+        allowed=f"{MOST_LEAN:.0f}°",
+        source="tan of the angle = wind over weight",
+        cure=Cure(words="lines from its corners to the side, or take it down before the wind comes up"),
+    )
 
 
 def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:

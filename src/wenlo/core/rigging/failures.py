@@ -55,8 +55,8 @@ def reached(shoot: Shoot, power: float) -> float | None:
     warm = thermal_state_of(modifier, lamp, power, rig)
     found: list[float] = []
     for beam in beamed(modifier.arrangement):
-        named = material_of(modifier.design, beam.shape)
-        if named is None or named[0] != name:
+        named = material_of(modifier, beam.shape)
+        if named is None or named.name != name:
             continue
         air = rig.ambient + (0.0 if warm is None else heat.at_height(warm.rise, beam.height))
         found.append(

@@ -15,6 +15,7 @@ from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.assembly.parts import Assembly
+from wenlo.core.fabrication.assembly.space import PartPose, vec
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.plan_build import for_the_tools
 from wenlo.core.inventory.shopping import work_out
@@ -24,6 +25,7 @@ from wenlo.core.optics.motion import Motion
 from wenlo.core.rigging.checks import About
 from wenlo.core.rigging.interfaces import MOUNTS, Face, board_edge
 from wenlo.core.rigging.thermal_state import silhouette
+from wenlo.core.rigging.wind_on_parts import wind_face
 from wenlo.core.scene import scene_builder
 
 Vector = NDArray[np.float64]
@@ -194,17 +196,18 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
         light = shoot.brief.lights[second.light]
         parts = for_the_tools(other.build(second.design, shoot.brief), shoot.brief.workshop)
         arranged = scene_builder.shaped_light(shoot.brief, second.light)
+        motion = scene_builder.motion_of(shoot.brief, second.light)
         yield Modifier(
             id=second.light,
             name=f"{other.name} of {light.name}",
             design=second.design,
             brief=shoot.brief,
             plan=parts,
-            assembly=other.assemble(second.design, shoot.brief),
+            assembly=_moved(other.assemble(second.design, shoot.brief), motion),
             mass=work_out(parts).mass,
             arrangement=arranged,
             hung=_hung_in(second.design, arranged, lamp_of(light.id)),
-            motion=scene_builder.motion_of(shoot.brief, second.light),
+            motion=motion,
         )
 
 
@@ -270,12 +273,31 @@ def by_groups(holds: Sequence[Hold], assembly: Assembly, mass: float) -> tuple[H
     )
 
 
+def _shown(modifier: Modifier) -> tuple[float, float]:
+    # to the wind, of what is built; of what is found in the set as the light knows it [m²], [m]
+    if not modifier.assembly.parts:
+        return silhouette(modifier.arrangement)
+    face = wind_face(modifier.assembly)
+    return face.area, face.middle
+
+
+def _moved(assembly: Assembly, motion: Motion) -> Assembly:
+    # a second modifier is built like a first and stands elsewhere
+    way = PartPose(
+        origin=vec(motion.point(np.zeros(3))),
+        x=vec(motion.turn[:, 0]),
+        y=vec(motion.turn[:, 1]),
+        z=vec(motion.turn[:, 2]),
+    )
+    return replace(assembly, stands=way.after(assembly.stands))
+
+
 def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Iterator[Load]:
     design = modifier.design
     kind = kind_of(design)
     standing = by_groups(kind.holds(design, modifier.mass), modifier.assembly, modifier.mass)
     holds = tuple(replace(h, place=modifier.motion.point(h.place)) for h in standing)
-    area, height = silhouette(modifier.arrangement)
+    area, height = _shown(modifier)
     width, tall = design.source_size
     feet = kind.capabilities.foot
     foot = OTHER_FOOT if feet is None else feet.get(design)

@@ -3,23 +3,21 @@ lenses.
 """
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 
-from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.catalog.own import bounce_face, sheet_material
 from wenlo.core.document.rigging import Rigging
-from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.loads import Modifier
+from wenlo.core.rigging.part_heat_checks import HeatLimit, limits_of_plan, part_checks
+from wenlo.core.rigging.thermal_spread import SPREAD, judged
 from wenlo.core.rigging.thermal_state import Beamed, beamed, housing_of
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -171,12 +169,13 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
     if found is not None:
         yield from _housing_checks(modifier, found, rig)
     for place in places:
-        yield _beam_check(modifier.about, place, warm, power)
-    hottest = max((p.reached for p in places), default=rig.ambient)
+        yield judged(_beam_check(modifier.about, place, warm, power), ambient=rig.ambient)
+    already = {p.name: p.reached for p in places}
     if found is not None:
-        hottest = max(hottest, rig.ambient + heat.at_height(found.rise, 1.0))
-    judged_already = {p.name for p in places} | (set() if found is None else {m.name for m in found.housing.materials})
-    yield from _rest_checks(modifier, hottest, judged_already)
+        for material in found.housing.materials:
+            reached = rig.ambient + heat.at_height(found.rise, material.height)
+            already[material.name] = max(already.get(material.name, reached), reached)
+    yield from part_checks(modifier, warm, power, rig, rise=None if found is None else found.rise, already=already)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -192,23 +191,22 @@ class Place:
     around: float
 
 
-def material_of(design: ModifierParameters, shape: str) -> tuple[str, float] | None:
-    """What a surface is made of and its limit [°C], where the design says so; None where it does not."""
-    able = kind_of(design).capabilities
-    if shape.startswith("sheet") and able.sheet is not None:
-        row = sheet_material(able.sheet.material.get(design))
-        return row.name, row.keep_below_celsius
-    for slot in able.faces:
-        face = bounce_face(slot.get(design))
-        return face.name, face.keep_below_celsius
-    return None
+def material_of(modifier: Modifier, shape: str) -> HeatLimit | None:
+    """What a surface of a modifier is made of and what it bears; None of a surface that is not built."""
+    limits = limits_of_plan(modifier.plan)
+    by_part = modifier.assembly.by_id
+    built = [
+        by_part[id] for face in modifier.assembly.lit if face.surface == shape for id in face.parts if id in by_part
+    ]
+    known = [limits[part.item] for part in built if part.item in limits]
+    return min(known, key=lambda row: row.limit) if known else None
 
 
 def _places(modifier: Modifier, lamp: LampType, power: float, rig: Rigging, found: ThermalState | None) -> list[Place]:
     # by material the place that gets hottest: by radiation, on top of the air that is there
     best: dict[str, Place] = {}
     for beam in beamed(modifier.arrangement):
-        named = material_of(modifier.design, beam.shape)
+        named = material_of(modifier, beam.shape)
         if named is None:
             continue
         air = rig.ambient
@@ -217,9 +215,9 @@ def _places(modifier: Modifier, lamp: LampType, power: float, rig: Rigging, foun
         rise = heat.beam_rise(
             lamp, beam.distance, beam.taken, angle=beam.angle, faces=beam.faces, shiny=beam.shiny, power=power
         )
-        place = Place(name=named[0], limit=named[1], reached=air + rise, beam=beam, around=air)
-        if named[0] not in best or place.reached > best[named[0]].reached:
-            best[named[0]] = place
+        place = Place(name=named.name, limit=named.limit, reached=air + rise, beam=beam, around=air)
+        if named.name not in best or place.reached > best[named.name].reached:
+            best[named.name] = place
     return list(best.values())
 
 
@@ -254,7 +252,9 @@ def _beam_check(about: About, place: Place, lamp: LampType, power: float) -> Che
 
 def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> Iterator[Check]:
     housing = found.housing
-    allowed = [m.limit - heat.MARGIN - rig.ambient for m in housing.materials]
+    allowed = [
+        min(m.limit - heat.MARGIN - rig.ambient, (m.limit - rig.ambient) / (1.0 + SPREAD)) for m in housing.materials
+    ]
     wanted = max(min(allowed, default=30.0), 1.0)
     need = heat.openings_for(
         found.inside, housing.loss, wanted / (1.0 + heat.LAYERED), housing.rise, ambient=rig.ambient
@@ -267,17 +267,20 @@ def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> It
     open_it = Cure(words=open_words, changes={"rig.openings": round(need * 1.05, 4)} if 0.0 < need < 2.0 else {})
     for material in housing.materials:
         reached = rig.ambient + heat.at_height(found.rise, material.height)
-        yield evaluate_limit(
-            "heat.housing",
-            modifier.about.of(material.name),
-            f"Temperature of the {material.name}",
-            value=reached,
-            limit=material.limit - heat.MARGIN,
-            unit="°C",
-            figure=f"{reached:.0f} °C",
-            allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
-            source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %",
-            cure=open_it,
+        yield judged(
+            evaluate_limit(
+                "heat.housing",
+                modifier.about.of(material.name),
+                f"Temperature of the {material.name}",
+                value=reached,
+                limit=material.limit - heat.MARGIN,
+                unit="°C",
+                figure=f"{reached:.0f} °C",
+                allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
+                source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %",
+                cure=open_it,
+            ),
+            ambient=rig.ambient,
         )
     flow = heat.AIR_HEAT * (heat.air_flow(found.openings, housing.rise, found.rise, rig.ambient) + found.fan)
     until = heat.minutes_until(
@@ -301,73 +304,6 @@ def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> It
             # what is too hot at once is not cured by switching it off and on
             cure=shorter if until >= LEAST_ON else open_it,
         )
-
-
-def _rest_checks(modifier: Modifier, hottest: float, already: set[str]) -> Iterator[Check]:
-    """Boards behind linings, covers, bars, tape and glue: within where even the hottest place is cool enough
-    for them.
-    """
-    rest = {name: limit for name, limit in limits_of_plan(modifier.plan).items() if name not in already}
-    if not rest:
-        return
-    weakest = min(rest, key=lambda name: rest[name])
-    if hottest <= rest[weakest] - heat.MARGIN:
-        yield evaluate_limit(
-            "heat.rest",
-            modifier.about,
-            "All else that is near the lamp",
-            value=hottest,
-            limit=rest[weakest] - heat.MARGIN,
-            unit="°C",
-            figure=f"{hottest:.0f} °C at the hottest place",
-            allowed=f"{rest[weakest] - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under the limit of {weakest}",
-            source="nothing of it is hotter than the hottest surface",
-        )
-        return
-    for name, limit in sorted(rest.items(), key=lambda row: row[1]):
-        if hottest <= limit - heat.MARGIN:
-            continue
-        yield unanswered(
-            "heat.near",
-            modifier.about.of(name),
-            f"Temperature of the {name}",
-            figure=f"not known; {hottest:.0f} °C at the hottest place",
-            limit=f"usually {limit:.0f} °C",
-            source="how near it is to the lamp, and what is between them, is not in the plan",
-            value=hottest,
-            bound=limit - heat.MARGIN,
-            unit="°C",
-            relation="most",
-            cure=Cure(
-                words=(
-                    "keep it out of the beam and off the hottest wall, feel it after five minutes, hold a thermometer"
-                    " to it after an hour; or the lamp turned down"
-                )
-            ),
-        )
-
-
-def limits_of_plan(plan: BuildPlan) -> dict[str, float]:
-    """Everything of a build that heat harms, by name, with its usual limit. [°C]"""
-    rows = stock()
-    found = {c.covering.name: c.covering.keep_below_celsius for c in plan.cloth}
-    if plan.pieces:
-        bar: Mapping[str, Any] = next(
-            (rows[g][plan.stock.id] for g in ("pipe", "tube", "timber") if plan.stock.id in rows[g]), {}
-        )
-        if "keep_below" in bar:
-            found[plan.stock.name] = float(bar["keep_below"])
-    for fitting in plan.fittings:
-        row = rows["fittings"][fitting.id]
-        if "keep_below" in row:
-            found[row["name"].removesuffix(", per metre")] = float(row["keep_below"])
-    if plan.prints:
-        found["printed parts of PLA"] = PRINTED
-    return found
-
-
-PRINTED = 50.0
-"""Printed parts of PLA go soft. [°C]"""
 
 
 def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterator[Check]:

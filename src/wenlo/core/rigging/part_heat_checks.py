@@ -1,0 +1,174 @@
+"""Checks of what every part of a build gets to: cloth, boards, linings, covers, bars, fittings, and the tape and glue
+that hold them.
+"""
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, replace
+
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.materials import LampType
+from wenlo.core.document.rigging import Rigging
+from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.optics.meshes import triangles
+from wenlo.core.rigging import heat
+from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, unanswered
+from wenlo.core.rigging.loads import Modifier
+from wenlo.core.rigging.part_heat import HeatCause, PartHeat, part_heats
+from wenlo.core.rigging.thermal_spread import judged
+
+PRINTED = 50.0
+"""Printed parts of PLA go soft. [°C]"""
+
+WHERE: Mapping[HeatCause, str] = {
+    "light": "in the light, {distance} from the lamp",
+    "behind": "behind what the lamp warms",
+    "over": "{distance} over the lamp",
+    "at the lamp": "{distance} from the lamp's body",
+    "inside": "in the warm air inside",
+}
+
+CURES: Mapping[HeatCause, str] = {
+    "light": "farther from the lamp, or the lamp turned down",
+    "behind": "air between it and what the lamp warms, or the lamp turned down",
+    "over": "more room over the lamp, an opening there, or the lamp turned down",
+    "at the lamp": "a gap of a finger's width round the lamp, or the lamp turned down",
+    "inside": "openings low and high, or the lamp turned down",
+}
+
+
+@dataclass(frozen=True, kw_only=True)
+class HeatLimit:
+    """What something is called and what it bears. [°C]"""
+
+    name: str
+    limit: float
+
+
+def limits_of_plan(plan: BuildPlan) -> dict[str, HeatLimit]:
+    """Everything of a build that heat harms, by the item that it is."""
+    rows = stock()
+    found = {c.covering.id: HeatLimit(name=c.covering.name, limit=c.covering.keep_below_celsius) for c in plan.cloth}
+    if plan.pieces:
+        bars = [rows[group][plan.stock.id] for group in ("pipe", "tube", "timber") if plan.stock.id in rows[group]]
+        if bars and "keep_below" in bars[0]:
+            found[plan.stock.id] = HeatLimit(name=plan.stock.name, limit=float(bars[0]["keep_below"]))
+    for fitting in plan.fittings:
+        row = rows["fittings"][fitting.id]
+        if "keep_below" in row:
+            name = row["name"].removesuffix(", per metre")
+            found[fitting.id] = HeatLimit(name=name, limit=float(row["keep_below"]))
+    if plan.prints:
+        found["printed"] = HeatLimit(name="printed parts of PLA", limit=PRINTED)
+    return found
+
+
+def heats_of(
+    modifier: Modifier, lamp: LampType, power: float, rig: Rigging, rise: float | None
+) -> Mapping[str, PartHeat]:
+    """The hottest place of every part of a modifier.
+
+    Parameters
+    ----------
+    modifier: with its assembly.
+    lamp, power: by which it gets warm.
+    rig: the answers about the rig.
+    rise: of the air in it, in the mean; None where it is open. [K]
+    """
+    inside = None
+    if rise is not None:
+        heights = [float(z) for shape in modifier.arrangement.surfaces for z in triangles(shape)[0][:, 2]]
+        low, high = min(heights), max(heights)
+
+        def inside(height: float) -> float:
+            share = min(max((height - low) / max(high - low, 1e-6), 0.0), 1.0)
+            return rig.ambient + heat.at_height(rise, share)
+
+    return part_heats(modifier.assembly, modifier.arrangement, lamp, power=power, ambient=rig.ambient, inside=inside)
+
+
+def _worst(modifier: Modifier, heats: Mapping[str, PartHeat]) -> dict[str, PartHeat]:
+    # by item: of its parts, or of the parts of the joints that take it
+    found: dict[str, PartHeat] = {}
+
+    def tell(item: str, one: PartHeat) -> None:
+        if item not in found or one.reached > found[item].reached:
+            found[item] = one
+
+    for part in modifier.assembly.parts:
+        tell(part.item, heats[part.id])
+    for joint in modifier.assembly.joints:
+        around = [heats[part] for part in joint.parts if part in heats]
+        if around:
+            at = max(around, key=lambda one: one.reached)
+            for item in joint.used:
+                tell(item, replace(at, cause="behind" if at.cause == "light" else at.cause))
+    return found
+
+
+def part_checks(
+    modifier: Modifier, lamp: LampType, power: float, rig: Rigging, *, rise: float | None, already: Mapping[str, float]
+) -> Iterator[Check]:
+    """What every part of a modifier gets to.
+
+    Parameters
+    ----------
+    modifier: with its parts.
+    lamp, power: by which it gets warm.
+    rig: the answers about the rig.
+    rise: of the air in it, in the mean; None where it is open. [K]
+    already: what is judged by the light's own surfaces, by its name, and what it gets to. [°C]
+    """
+    limits = limits_of_plan(modifier.plan)
+    if not limits:
+        return
+    heats = heats_of(modifier, lamp, power, rig, rise)
+    worst = _worst(modifier, heats)
+    hottest = max((h.reached for h in heats.values()), default=rig.ambient)
+    near_limit: list[tuple[float, Check]] = []
+    for item, row in sorted(limits.items(), key=lambda pair: pair[1].limit):
+        one = worst.get(item)
+        if one is None:
+            if row.name in already or hottest <= row.limit - heat.MARGIN:
+                continue
+            yield unanswered(
+                "heat.near",
+                modifier.about.of(row.name),
+                f"Temperature of the {row.name}",
+                figure=f"not known; {hottest:.0f} °C at the hottest place",
+                limit=f"usually {row.limit:.0f} °C",
+                source="where it is fixed is not in the plan",
+                value=hottest,
+                bound=row.limit - heat.MARGIN,
+                unit="°C",
+                relation="most",
+                cure=Cure(words="keep it off the hottest wall, hold a thermometer to it after an hour"),
+            )
+            continue
+        if one.reached <= already.get(row.name, -300.0) + 1.0:
+            continue
+        check = judged(_of_part(modifier, row, one), ambient=rig.ambient)
+        if check.state == "within":
+            near_limit.append((row.limit - one.reached, replace(check, code="heat.rest", about=modifier.about)))
+        else:
+            yield check
+    if near_limit:
+        least = min(near_limit, key=lambda pair: pair[0])[1]
+        others = f"; {len(near_limit) - 1} more are farther from their limits" if len(near_limit) > 1 else ""
+        yield replace(least, name=f"{least.name}, of all that is near the lamp", source=f"{least.source}{others}")
+
+
+def _of_part(modifier: Modifier, row: HeatLimit, one: PartHeat) -> Check:
+    distance = f"{one.distance * 100:.0f} cm" if one.distance >= 0.01 else "less than 1 cm"
+    where = WHERE[one.cause].format(distance=distance)
+    return evaluate_limit(
+        "heat.part",
+        modifier.about.of(row.name),
+        f"Temperature of the {row.name}",
+        value=one.reached,
+        limit=row.limit - heat.MARGIN,
+        unit="°C",
+        figure=f"{one.reached:.0f} °C, {where}",
+        allowed=f"{row.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
+        source=f"{one.around:.0f} °C round it; ± 30 %",
+        cure=Cure(words=CURES[one.cause]),
+    )

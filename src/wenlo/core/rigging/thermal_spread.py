@@ -1,0 +1,32 @@
+"""Temperatures are worked out to ± 30 %: what may be over its limit by that is not passed."""
+
+from dataclasses import replace
+
+from wenlo.core.rigging import heat
+from wenlo.core.rigging.checks import Check, Cure
+
+SPREAD = 0.3
+"""Of a rise over the room: coefficients of air, gaps, and what a lamp gives off are no better known."""
+
+
+def judged(check: Check, *, ambient: float) -> Check:
+    """A check of a temperature that is within, but would not be were its rise so much more, needs an answer.
+
+    Source: [Incropera].
+
+    Parameters
+    ----------
+    check: its value and its bound in °C, the bound under the limit by the usual margin.
+    ambient: of the room. [°C]
+    """
+    if check.state != "within" or check.value is None or check.bound is None:
+        return check
+    most = ambient + (1.0 + SPREAD) * (check.value - ambient)
+    if most <= check.bound + heat.MARGIN:
+        return check
+    return replace(
+        check,
+        state="needs an answer",
+        figure=f"{check.figure}; may be {most:.0f} °C",
+        cure=Cure(words="hold a thermometer to it after half an hour, or turn the lamp down until it is clear"),
+    )

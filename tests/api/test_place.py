@@ -109,3 +109,17 @@ def test_every_form_that_is_offered_is_made(client):
     offered = client.get("/api/catalogue").json()["exports"]
     assert [form["id"] for form in offered] == ["pdf-a4", "pdf-letter", "svg", "glb", "csv", "exr"]
     assert all(form["name"] and "." in form["detail"] for form in offered)
+
+
+def test_the_set_in_three_dimensions_is_told_plain_and_lit(client):
+    document = shoot_document()
+    plain = client.post("/api/set-view", json={"document": document}).json()
+    lit = client.post("/api/set-view", json={"document": document, "light": True}).json()
+    assert (plain["lit"], lit["lit"]) == (False, True)
+    assert [s["id"] for s in plain["solids"]] == [s["id"] for s in lit["solids"]]
+    for solid in lit["solids"]:
+        places = len(solid["points"]) // 3
+        assert len(solid["light"]) == 3 * places
+        assert len(solid["stops"]) == places
+        assert max(solid["triangles"]) < places
+    assert {"built", "stand", "lamp", "shell", "subject"} <= {s["sort"] for s in lit["solids"]}

@@ -299,6 +299,22 @@ def test_the_set_is_saved_as_files(open_page):
         assert found.value.suggested_filename.endswith(ending)
 
 
+def test_the_set_is_turned_by_hand_as_it_is_lit_in_stops_and_plain(open_page):
+    page = open_page()
+    opened(page, brief__pieces=[BENCH, CARD])
+    page.get_by_text("all round", exact=True).click()
+    view = page.locator("[class*=turnable-view]")
+    expect(view).to_have_attribute("data-state", "shown", timeout=90_000)
+    pictures = {}
+    for shading in ("light", "stops", "plain"):
+        view.get_by_text(shading, exact=True).click()
+        expect(view).to_have_attribute("data-state", "shown", timeout=60_000)
+        pictures[shading] = view.locator("canvas").screenshot()
+    assert len(set(pictures.values())) == 3
+    view.get_by_text("stops", exact=True).click()
+    expect(view.get_by_label("Stops from the key")).to_contain_text("as the face")
+
+
 def test_outdoors_with_the_sun(open_page):
     page = open_page()
     shoot = opened(page)

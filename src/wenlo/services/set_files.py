@@ -8,17 +8,15 @@ import numpy as np
 
 from wenlo.core.analysis.clashes import clashes
 from wenlo.core.analysis.meter_marks import mark_readings
-from wenlo.core.analysis.preview import CLEAN, exposure_factor, picture_scene, preview
+from wenlo.core.analysis.preview import CLEAN, exposure_factor, preview
 from wenlo.core.brief.set_objects import Board, OtherPerson
 from wenlo.core.catalog.own import finish_material, is_natural, lamp_of
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.registry import kind_of
-from wenlo.core.optics.meshes import triangles
-from wenlo.core.optics.shapes import Panel
-from wenlo.core.optics.sheet import luminance
+from wenlo.core.rigging.set_view import set_solids
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
-from wenlo.core.scene.side_view import SideOutline, look_of, plan_view
+from wenlo.core.scene.side_view import SideOutline, plan_view
 from wenlo.core.scene.standing_things import FACES, corners_of
 from wenlo.core.transport.solve import Effort
 from wenlo.core.units.length import format_length
@@ -27,9 +25,6 @@ from wenlo.formats.open_exr import write_exr
 from wenlo.formats.plan_sheet import Drawn, PlanItem, PlanSheet, write_plan_pdf, write_plan_svg
 from wenlo.formats.readings_csv import write_readings
 from wenlo.services.resolve_document import Document, resolve_document
-
-SEE_THROUGH = 0.35
-"""Opacity of walls and sheets in three dimensions, so that one looks into the room. [-]"""
 
 
 def _plan_of(shoot: Shoot) -> PlanSheet:
@@ -146,38 +141,17 @@ def _hull(corners: np.ndarray) -> tuple[tuple[float, float], ...]:
 
 
 def _solids(shoot: Shoot) -> list[MeshSolid]:
-    scene = picture_scene(shoot.brief, shoot.design)
-    found = []
-    for shape in scene.panels:
-        corners, faces = triangles(shape)
-        red, green, blue = (float(x) for x in np.clip(shape.surface.reflectance_front, 0.02, 1.0))
-        passes = float(luminance(shape.surface.transmittance)) > 0.05
-        see = SEE_THROUGH if passes or (isinstance(shape, Panel) and shape.id in SHELL) else 1.0
-        colour = (red, green, blue) if look_of(shape.surface) != "mirror" else (0.7, 0.7, 0.7)
-        found.append(MeshSolid(name=shape.id, corners=corners, faces=faces, colour=colour, opacity=see))
-    for lamp in scene.lamps:
-        if lamp.afar:
-            continue
-        middle = lamp.centre + 0.004 * lamp.normal
-        corners = np.array(
-            [middle + a * lamp.edge_u / 2 + b * lamp.edge_v / 2 for a, b in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
+    return [
+        MeshSolid(
+            name=solid.id,
+            corners=solid.corners,
+            faces=solid.faces,
+            colour=solid.colour,
+            opacity=solid.opacity,
+            shines=solid.shines,
         )
-        found.append(
-            MeshSolid(
-                name=f"lamp {lamp.id}",
-                corners=corners,
-                faces=np.array([[0, 1, 2], [0, 2, 3]]),
-                colour=(1.0, 0.95, 0.85),
-                shines=True,
-            )
-        )
-    return found
-
-
-SHELL = frozenset(
-    {"ceiling", "left wall", "right wall", "wall behind the camera", "end wall", "left slope", "right slope"}
-)
-"""What closes a room off from who looks at it."""
+        for solid in set_solids(shoot)
+    ]
 
 
 def _linear(shoot: Shoot) -> np.ndarray:

@@ -18,6 +18,7 @@ from wenlo.services.proof_results import fit_readings, next_setting, predicted
 from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
+from wenlo.services.set_view_results import set_view
 from wenlo.services.shelf_results import AtHandLine, AtHandResult
 from wenlo.services.shelf_tasks import becomes, made_of_shelf
 from wenlo.services.work import Arguments, FileResult, LongTask, Task, always
@@ -42,6 +43,7 @@ FAILURE_LEARNED = Task(failure_learned, "quick")
 
 ADVICE = Task(advice, "slow")
 LIGHT_MAP = Task(light_map, "slow", stops=always)
+SET_VIEW = Task(set_view, "slow", stops=always)
 BECOMES = Task(becomes, "slow")
 PLACE = Task(place, "slow")
 FLOW = Task(flow, "slow")

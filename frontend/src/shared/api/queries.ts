@@ -93,6 +93,22 @@ export const lightMapQuery = (
     retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
   });
 
+/** The set in three dimensions, plain or with its light; the one before stays until the next has come. */
+export const setViewQuery = (document: Shoot, light: boolean) =>
+  queryOptions({
+    queryKey: ['set-view', light, document.brief, document.design, document.second, document.rig],
+    queryFn: ({ signal }) =>
+      answer(
+        api.POST('/api/set-view', {
+          body: { document, light, editor: `${mapEditor}-${light ? 'lit' : 'plain'}` },
+          signal,
+        }),
+      ),
+    placeholderData: (previous) => previous,
+    staleTime: 60_000,
+    retry: (count, error) => error instanceof ApiProblem && error.problem.code === 'superseded' && count < 2,
+  });
+
 export const useRanking = (document: Shoot) =>
   useRun<Schemas['RankingResult'], Schemas['RankedResult']>(
     ['kinds', document.brief, document.units],

@@ -24,8 +24,9 @@ from wenlo.services.results import (
     ReflectionsRequest,
     ReflectionsResult,
 )
+from wenlo.services.set_view_results import SetViewRequest, SetViewResult
 from wenlo.services.shelf_results import shelf_rows
-from wenlo.services.tasks import ADVICE, CURVE, FIGURES, FLAGS, LIGHT_MAP, MIRROR, PICTURE, RANKING
+from wenlo.services.tasks import ADVICE, CURVE, FIGURES, FLAGS, LIGHT_MAP, MIRROR, PICTURE, RANKING, SET_VIEW
 
 LOOK_AROUND = 0.05
 """How often a long run asks whether anybody still waits. [s]"""
@@ -81,6 +82,14 @@ async def picture(body: PictureRequest, engine: ComputeEngine, request: Request)
 async def light_map(body: LightMapRequest, engine: ComputeEngine) -> LightMapResult:
     """The light over a layer of the room in stops from the key; for one editor the newest request wins."""
     return await engine.run(LIGHT_MAP(document=body.document, layer=body.layer, thing=body.thing), editor=body.editor)
+
+
+@router.post("/set-view")
+async def set_view(body: SetViewRequest, engine: ComputeEngine) -> SetViewResult:
+    """The set as solids, with the solved light on them where that is asked for; for one editor the newest request
+    wins.
+    """
+    return await engine.run(SET_VIEW(document=body.document, light=body.light), editor=body.editor)
 
 
 @router.post("/reflections")

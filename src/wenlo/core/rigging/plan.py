@@ -75,11 +75,8 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     """
     rig = shoot.rig
     modifiers = list(modifiers_of(shoot))
-    things = list(loads_of(shoot, modifiers))
     wind = wind_speed(rig.weather, rig.beaufort)
-    high = max((float(t.place[2]) for t in things), default=1.8)
-    choices = supports(shelf, height=high, span=shoot.brief.room.width)
-    holdings = tuple(hold(thing, choices, rig, wind=wind) for thing in things)
+    choices, holdings = _held(shoot, modifiers, shelf)
     checks: list[Check] = []
     room = shoot.brief.room
     # a spreader is jammed across the room, wherever it is
@@ -133,6 +130,37 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
         striking=tuple(order_of_striking(mains=plugged, overhead=bool(overhead))),
         wind=wind,
     )
+
+
+def _held(
+    shoot: Shoot, modifiers: list[Modifier], shelf: Sequence[Stocked]
+) -> tuple[tuple[Support, ...], tuple[Holding, ...]]:
+    # what there is to hold things, and what holds each
+    things = list(loads_of(shoot, modifiers))
+    high = max((float(t.place[2]) for t in things), default=1.8)
+    choices = supports(shelf, height=high, span=shoot.brief.room.width)
+    wind = wind_speed(shoot.rig.weather, shoot.rig.beaufort)
+    return choices, tuple(hold(thing, choices, shoot.rig, wind=wind) for thing in things)
+
+
+def holdings_of(shoot: Shoot, modifiers: Sequence[Modifier], shelf: Sequence[Stocked] = ()) -> tuple[Holding, ...]:
+    """What holds each thing of a set, without any check.
+
+    Parameters
+    ----------
+    shoot: the document.
+    modifiers: in it, the key's first.
+    shelf: what is owned.
+    """
+    return _held(shoot, list(modifiers), shelf)[1]
+
+
+def boom_stand(holding: Holding, first: Modifier) -> np.ndarray:
+    """Where the stand of a boom is: beside what hangs, since the lamp stands before it; shape (2,). [m]
+
+    Source: [Geometry].
+    """
+    return np.asarray(holding.held.place[:2] + np.array(first.design.across[:2]) * holding.reach)
 
 
 def _boom_carries(holding: Holding) -> float:
@@ -248,9 +276,7 @@ def _marks(shoot: Shoot, holdings: Sequence[Holding], modifiers: Sequence[Modifi
             floor_mark(brief, held.name, x, y, height=z if z > 0.01 else None, tilt=tilt, turn=turn, aim=aim, dial=dial)
         )
         if holding.under is not None and holding.by == "boom":
-            # beside what hangs: the lamp stands before it
-            way = np.array(modifiers[0].design.across[:2])
-            foot = held.place[:2] + way * holding.reach
+            foot = boom_stand(holding, modifiers[0])
             marks.append(floor_mark(brief, f"stand of the boom for {held.name}", float(foot[0]), float(foot[1])))
     return marks
 

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.catalog.own import bounce_face, sheet_material
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.geometry.rays import through
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.meshes import triangles
@@ -70,21 +71,7 @@ def distances(start: Array, ways: Array, corners: Array) -> Array:
     -------
     Array: distance along each way, shape (W,). [m]
     """
-    if not len(corners):
-        return np.full(len(ways), math.inf)
-    a, e1, e2 = corners[:, 0], corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0]
-    p = np.cross(ways[:, None, :], e2[None])
-    det = np.einsum("ij,wij->wi", e1, p)
-    flat = np.abs(det) < 1e-14
-    inverse = 1.0 / np.where(flat, 1.0, det)
-    s = start - a
-    u = np.einsum("ij,wij->wi", s, p) * inverse
-    q = np.cross(s, e1)
-    v = (ways @ q.T) * inverse
-    t = np.einsum("ij,ij->i", e2, q)[None] * inverse
-    hit: NDArray[np.bool_] = ~flat & (u >= -1e-9) & (v >= -1e-9) & (u + v <= 1.0 + 1e-9) & (t > 1e-4)
-    nearest: Array = np.where(hit, t, math.inf).min(axis=1)
-    return nearest
+    return np.asarray(through(start, ways, [corners])[0][:, 0])
 
 
 def triangles_of(shapes: Sequence[Shape]) -> tuple[Array, NDArray[np.int64]]:
@@ -149,8 +136,7 @@ def beamed(arrangement: Arrangement) -> list[Beamed]:
     points = np.concatenate([triangles(shape)[0] for shape in arrangement.surfaces])
     low, high = float(points[:, 2].min()), float(points[:, 2].max())
     corners, owner = triangles_of(shapes)
-    across = np.cross(corners[:, 1] - corners[:, 0], corners[:, 2] - corners[:, 0])
-    normals = across / np.maximum(np.linalg.norm(across, axis=1), 1e-15)[:, None]
+    bodies = [corners[owner == k] for k in range(len(shapes))]
     best: dict[int, Beamed] = {}
     most: dict[int, float] = {}
     for lamp in arrangement.lamps:
@@ -162,23 +148,21 @@ def beamed(arrangement: Arrangement) -> list[Beamed]:
         along = np.ones(len(ways)) if lamp.shape == "sphere" else np.maximum(ways @ axis, 0.0)
         falls = np.ones(len(ways)) if lamp.shape == "sphere" else along**lamp.beam
         ways, falls = ways[along > 0.0], falls[along > 0.0]
-        met = np.stack([distances(lamp.centre, ways, corners[owner == k]) for k in range(len(shapes))])
-        first = met.argmin(axis=0)
+        met, whose, square = (row[:, 0] for row in through(lamp.centre, ways, bodies))
         for k, shape in enumerate(shapes):
-            here = (first == k) & np.isfinite(met[k])
+            here = whose == k
             if not here.any():
                 continue
-            # square to it at the most: the flattest of its triangles is not looked for
-            slant = np.abs(ways[here] @ normals[owner == k].T).max(axis=1)
-            strength = falls[here] * slant / np.maximum(met[k][here], 1e-3) ** 2
+            slant = square[here]
+            strength = falls[here] * slant / np.maximum(met[here], 1e-3) ** 2
             j = int(strength.argmax())
             if strength[j] <= most.get(k, 0.0):
                 continue
             most[k] = float(strength[j])
-            spot = lamp.centre + ways[here][j] * met[k][here][j]
+            spot = lamp.centre + ways[here][j] * met[here][j]
             best[k] = Beamed(
                 shape=shape.id,
-                distance=float(met[k][here][j]),
+                distance=float(met[here][j]),
                 angle=float((falls[here] * slant)[j]),
                 height=min(max((float(spot[2]) - low) / max(high - low, 1e-6), 0.0), 1.0),
                 taken=swallowed_by(shape),

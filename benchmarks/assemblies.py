@@ -12,10 +12,12 @@ from pydantic import ValidationError
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.errors import Impossible
+from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.plan_build import plan_build
-from wenlo.core.instructions.step_pictures import step_pictures
+from wenlo.core.instructions.room_checks import sight_faults
+from wenlo.core.instructions.step_pictures import parts_by_step, step_pictures
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kinds
 
@@ -68,12 +70,18 @@ def tried(kind: Kind[Any], seed: int, row: Row) -> None:
         begun = time.perf_counter()
         assembly = kind.assemble(design, brief)
         put = time.perf_counter()
-        found = (*faults(assembly), *lit_faults(assembly, kind.arrange(design, brief, None).surfaces))
+        arranged = kind.arrange(design, brief, None)
+        found = (
+            *faults(assembly),
+            *lit_faults(assembly, arranged.surfaces),
+            *sight_faults(assembly, arranged.surfaces, arranged.lamps),
+        )
         looked = time.perf_counter()
         making = plan_build(plan, brief.workshop)
         fitted = [(*j.parts, *(f.id for f in j.fittings)) for j in making.schedule.jobs]
         drawing = time.perf_counter()
         step_pictures(assembly, fitted)
+        found = (*found, *arrival_faults(assembly, parts_by_step(assembly, fitted)))
         done = time.perf_counter()
     except (ValidationError, Impossible):
         row.refused += 1

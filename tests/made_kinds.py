@@ -1,13 +1,16 @@
 """A kind as it starts for a brief that it serves, some numbers changed, with its parts and its light's surfaces."""
 
+import random
 from collections import defaultdict
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal, get_args, get_origin
 
 import numpy as np
+from pydantic import ValidationError
 
 from factories import make_shoot
 from wenlo.core.brief.brief import Brief, OtherLight
+from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Kind
 from wenlo.core.modifiers.registry import kinds
@@ -18,6 +21,8 @@ WINDOWS = {
     "window_sheet": {"width": 1.0, "height": 1.3, "z": 1.4},
     "open_shade": {"width": 1.8, "height": 2.0, "z": 1.02},
 }
+KINDS = sorted(kinds())
+DESIGNS = 12
 THINGS = {"acrylic_table", "light_tent", "product_box", "table_booth", "tabletop_dome"}
 
 
@@ -101,3 +106,48 @@ def angle(a: np.ndarray, b: np.ndarray) -> float:
     """Angle between two vectors. [degree]"""
     cosine = float(a @ b) / float(np.linalg.norm(a) * np.linalg.norm(b))
     return float(np.degrees(np.arccos(np.clip(cosine, -1.0, 1.0))))
+
+
+def varied(kind, rng: random.Random) -> dict[str, Any]:
+    """Every choice anew, every number between half and nearly twice what the kind begins with."""
+    begins = kind.start(brief_for(kind.id))
+    changes: dict[str, Any] = {}
+    for name, field in kind.parameters.model_fields.items():
+        now = getattr(begins, name)
+        low = next((m.ge for m in field.metadata if hasattr(m, "ge")), None)
+        high = next((m.le for m in field.metadata if hasattr(m, "le")), None)
+        if name == "kind":
+            continue
+        if get_origin(field.annotation) is Literal:
+            changes[name] = rng.choice(get_args(field.annotation))
+        elif field.annotation is bool:
+            changes[name] = rng.random() < 0.5
+        elif low is None or high is None:
+            continue
+        elif field.annotation is int:
+            changes[name] = rng.randint(int(low), int(high))
+        elif isinstance(now, float):
+            changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
+    if "structure" in changes:
+        # bars go with their structure
+        bars = {"pipe": "pvc_one_inch", "tube": "aluminium_25_mm", "timber": "softwood_18_44"}
+        changes["material"] = bars[changes["structure"]]
+    return changes
+
+
+def designs(name: str, count: int = DESIGNS):
+    """The kind as it begins, then designs at random, each with what can be carried; none that its own rules refuse."""
+    kind, rng, found = kinds()[name], random.Random(f"built {name}"), 0
+    yield kind.start(brief_for(name)), brief_for(name)
+    for _ in range(20 * count):
+        if found == count:
+            return
+        brief = brief_for(name, brief__carrying_length=rng.choice([0.9, 1.2, 2.0]))
+        try:
+            design = kind.parameters.model_validate({**kind.start(brief).model_dump(), **varied(kind, rng)})
+            kind.build(design, brief)
+        except (ValidationError, Impossible):
+            continue
+        found += 1
+        yield design, brief
+    assert found == count, f"only {found} of {count} designs of {name} can be built"

@@ -2,16 +2,13 @@
 plan says; and whatever is cut, put or left out wrong is found.
 """
 
-import random
 from dataclasses import replace
-from typing import Any, Literal, get_args, get_origin
+from typing import Any
 
 import pytest
-from pydantic import ValidationError
 
-from made_kinds import brief_for
+from made_kinds import KINDS, brief_for, designs
 from wenlo.core.document.shoot import Shoot, write_shoot
-from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import BentSolid, DiscSolid, SheetSolid, TurnedSolid
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
@@ -22,56 +19,8 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.loads import by_groups, modifiers_of
 from wenlo.services.resolve_document import resolve_document
 
-KINDS = sorted(kinds())
-DESIGNS = 12
-
 NOT_LAID = {"open_shade", "sliver card"}
 """What is on the list and stands nowhere in particular."""
-
-
-def varied(kind, rng: random.Random) -> dict[str, Any]:
-    """Every choice anew, every number between half and nearly twice what the kind begins with."""
-    begins = kind.start(brief_for(kind.id))
-    changes: dict[str, Any] = {}
-    for name, field in kind.parameters.model_fields.items():
-        now = getattr(begins, name)
-        low = next((m.ge for m in field.metadata if hasattr(m, "ge")), None)
-        high = next((m.le for m in field.metadata if hasattr(m, "le")), None)
-        if name == "kind":
-            continue
-        if get_origin(field.annotation) is Literal:
-            changes[name] = rng.choice(get_args(field.annotation))
-        elif field.annotation is bool:
-            changes[name] = rng.random() < 0.5
-        elif low is None or high is None:
-            continue
-        elif field.annotation is int:
-            changes[name] = rng.randint(int(low), int(high))
-        elif isinstance(now, float):
-            changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
-    if "structure" in changes:
-        # bars go with their structure
-        bars = {"pipe": "pvc_one_inch", "tube": "aluminium_25_mm", "timber": "softwood_18_44"}
-        changes["material"] = bars[changes["structure"]]
-    return changes
-
-
-def designs(name: str, count: int = DESIGNS):
-    """The kind as it begins, then designs at random, each with what can be carried; none that its own rules refuse."""
-    kind, rng, found = kinds()[name], random.Random(f"built {name}"), 0
-    yield kind.start(brief_for(name)), brief_for(name)
-    for _ in range(20 * count):
-        if found == count:
-            return
-        brief = brief_for(name, brief__carrying_length=rng.choice([0.9, 1.2, 2.0]))
-        try:
-            design = kind.parameters.model_validate({**kind.start(brief).model_dump(), **varied(kind, rng)})
-            kind.build(design, brief)
-        except (ValidationError, Impossible):
-            continue
-        found += 1
-        yield design, brief
-    assert found == count, f"only {found} of {count} designs of {name} can be built"
 
 
 @pytest.mark.parametrize("name", KINDS)

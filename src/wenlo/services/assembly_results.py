@@ -10,11 +10,13 @@ from wenlo.core.catalog.data_files import stock
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.assembly.parts import Assembly, Part, PartSource
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
-from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.arrival_checks import arrival_faults
+from wenlo.core.instructions.assembly_checks import AssemblyFault, faults
 from wenlo.core.instructions.drawing_scene import scene_of
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.plan_build import Making
-from wenlo.core.instructions.step_pictures import Path, StepPicture, step_pictures
+from wenlo.core.instructions.room_checks import room_faults, sight_faults
+from wenlo.core.instructions.step_pictures import Path, StepPicture, parts_by_step, step_pictures
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.services.build_results import making_of
 from wenlo.services.resolve_document import Document, resolve_document
@@ -137,9 +139,10 @@ class PictureResult(BaseModel):
 
 
 class PicturesResult(BaseModel):
-    """Pictures of the steps that add something."""
+    """Pictures of the steps that add something, and what cannot be put together in their order."""
 
     pictures: list[PictureResult]
+    faults: list[BuiltFault] = []
 
 
 class AssemblyResult(BaseModel):
@@ -162,17 +165,35 @@ def _name(part: Part) -> str:
 
 def _faults(document: Document, assembly: Assembly) -> list[BuiltFault]:
     shoot = resolve_document(document)
-    lit = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None).surfaces
-    found = (*faults(assembly), *lit_faults(assembly, lit))
-    return [BuiltFault(code=f.code, parts=list(f.parts), value=f.value) for f in found]
+    arranged = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
+    found = (
+        *faults(assembly),
+        *lit_faults(assembly, arranged.surfaces),
+        *room_faults(assembly, shoot.brief),
+        *sight_faults(assembly, arranged.surfaces, arranged.lamps),
+    )
+    return [_told(fault) for fault in found]
+
+
+def _told(fault: AssemblyFault) -> BuiltFault:
+    return BuiltFault(code=fault.code, parts=list(fault.parts), value=fault.value)
+
+
+def _fitted(making: Making) -> list[tuple[str, ...]]:
+    return [(*job.parts, *(fitting.id for fitting in job.fittings)) for job in making.schedule.jobs]
+
+
+def order_faults(shoot: Shoot, making: Making) -> list[BuiltFault]:
+    """What cannot be put together in the order of the steps."""
+    assembly = kind_of(shoot.design).assemble(shoot.design, shoot.brief)
+    return [_told(fault) for fault in arrival_faults(assembly, parts_by_step(assembly, _fitted(making)))]
 
 
 def pictures_by_step(shoot: Shoot, making: Making) -> dict[str, StepPicture]:
     """The pictures of a build's steps, by the steps' ids."""
     assembly = kind_of(shoot.design).assemble(shoot.design, shoot.brief)
     jobs = making.schedule.jobs
-    fitted = [(*job.parts, *(fitting.id for fitting in job.fittings)) for job in jobs]
-    made = step_pictures(assembly, fitted)
+    made = step_pictures(assembly, _fitted(making))
     return {job.step.id: picture for job, picture in zip(jobs, made, strict=True) if picture is not None}
 
 
@@ -189,7 +210,9 @@ def pictures_drawn(document: Document) -> PicturesResult:
         When the joints leave nothing to cut.
     """
     shoot = resolve_document(document)
+    making = making_of(shoot)
     return PicturesResult(
+        faults=order_faults(shoot, making),
         pictures=[
             PictureResult(
                 key=key,
@@ -202,8 +225,8 @@ def pictures_drawn(document: Document) -> PicturesResult:
                 screws=_path(p.screws),
                 labels=[PictureLabelResult(text=label.text, x=label.x, y=label.y) for label in p.labels],
             )
-            for key, p in pictures_by_step(shoot, making_of(shoot)).items()
-        ]
+            for key, p in pictures_by_step(shoot, making).items()
+        ],
     )
 
 

@@ -28,6 +28,11 @@ const FAULT: Record<string, string> = {
   not_lit: 'is built, and not in the light',
   elsewhere: 'is lit in another place than it is built',
   other_size: 'is lit in another size than it is built',
+  too_soon: 'comes before what it is held at',
+  no_way_in: 'no straight way leads to its place past what is there',
+  no_driver: 'no screwdriver comes to a screw',
+  no_room: 'is where the subject is',
+  in_the_way: 'stands in the light of what is to be lit',
 };
 
 export function Exploded({ build, document }: { build: Build; document: Shoot }) {
@@ -38,6 +43,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
   if (error) return <p className="picture-problem">{error.message}</p>;
   if (!data) return <p className="waiting">Putting it together…</p>;
   if (!data.parts.length) return <p className="waiting">Nothing is built: what is there is used.</p>;
+  const found = [...data.faults, ...(drawn?.faults ?? [])];
   const steps = stepsOf(build.steps, drawn?.pictures ?? []);
   const at = step === null ? null : Math.min(step, steps.length - 1);
   const shown = at === null ? null : steps[at];
@@ -79,9 +85,9 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
           ›
         </Button>
       </div>
-      {data.faults.length ? (
+      {found.length ? (
         <ul className="notes" role="alert">
-          {data.faults.map((f) => (
+          {found.map((f) => (
             <li key={f.code + f.parts.join()} className="note note-warning">
               <b>It does not go together:</b> {f.parts.join(', ')} {FAULT[f.code] ?? f.code}
             </li>

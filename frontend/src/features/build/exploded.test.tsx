@@ -63,11 +63,11 @@ describe('the steps of a built thing', () => {
 });
 
 describe('the built thing in space', () => {
-  const page = (faults: object[] = []) => {
+  const page = (faults: object[] = [], order: object[] = []) => {
     open(opened({ brief: { assumed: [], subject: {} } }));
     serve({
       'POST /api/build/assembly': { body: { parts: PARTS, faults } },
-      'POST /api/build/pictures': { body: { pictures: PICTURES } },
+      'POST /api/build/pictures': { body: { pictures: PICTURES, faults: order } },
     });
     const { document } = useShoot.getState();
     if (!document) throw new Error('no document');
@@ -89,6 +89,10 @@ describe('the built thing in space', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Step before' }));
     fireEvent.click(screen.getByRole('button', { name: 'Step before' }));
     expect(screen.getByText('all')).toBeTruthy();
+  });
+  it('says what cannot be put together in the order of the steps', async () => {
+    page([], [{ code: 'no_way_in', parts: ['lamp bar', 'cover'], value: 0 }]);
+    expect((await screen.findByRole('alert')).textContent).toContain('lamp bar, cover no straight way leads');
   });
   it('says what does not go together', async () => {
     page([{ code: 'fasteners_meet', parts: ['rail.top', 'upright.left'], value: 0 }]);

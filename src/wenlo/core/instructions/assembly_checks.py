@@ -63,6 +63,11 @@ FaultCode = Literal[
     "not_lit",
     "elsewhere",
     "other_size",
+    "too_soon",
+    "no_way_in",
+    "no_driver",
+    "no_room",
+    "in_the_way",
 ]
 
 

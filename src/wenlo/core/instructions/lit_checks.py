@@ -65,7 +65,7 @@ def lit_faults(assembly: Assembly, surfaces: Sequence[Shape]) -> tuple[AssemblyF
 
 def _elsewhere(assembly: Assembly, parts: Sequence[Part], shapes: Sequence[Shape]) -> Iterator[AssemblyFault]:
     for shape in shapes:
-        places, reach = _places(shape)
+        places, reach = places_on(shape)
         if not len(places):
             continue
         off = float(np.min([_away(part, assembly.stands.own(places)) for part in parts], axis=0).max())
@@ -125,9 +125,18 @@ def _shown(shape: Shape) -> float:
     return shape.area * (1.0 - polygon if shape.cut_out else polygon)
 
 
-def _places(shape: Shape) -> tuple[Array, float]:
-    """Places on a surface of the light, shape (N, 3), and half of its extent. [m]"""
-    steps = np.linspace(0.02, 0.98, LOOKED)
+def places_on(shape: Shape, *, margin: float = 0.02, count: int = LOOKED) -> tuple[Array, float]:
+    """Places on a surface of the light, shape (N, 3), and half of its extent. [m]
+
+    Source: [Geometry].
+
+    Parameters
+    ----------
+    shape: the surface.
+    margin: share of its sides that is left out along its edges. [-]
+    count: places along each side.
+    """
+    steps = np.linspace(margin, 1.0 - margin, count)
     u, v = (grid.ravel() for grid in np.meshgrid(steps, steps))
     if isinstance(shape, Panel):
         reach = float(np.linalg.norm(shape.edge_u) + np.linalg.norm(shape.edge_v)) / 2

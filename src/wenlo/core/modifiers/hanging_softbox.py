@@ -90,7 +90,7 @@ class HangingBoxParameters(ModifierParameters):
                 self.source_centre
                 + self.across * x * self.width
                 + self.direction * y * self.length
-                + UP * 0.94 * self.depth
+                + UP * min(0.94 * self.depth, self.depth - THICK - UNDER_BAR)
             )
         return places
 
@@ -156,6 +156,9 @@ def leak_test(design: HangingBoxParameters) -> str:
 
 WIDTH, THICK = 0.044, 0.018
 """Of the battens. [m]"""
+
+UNDER_BAR = 0.04
+"""A lamp hangs under its bar, its light so far below. [m]"""
 
 SHORT_POSTS = 0.144
 """Two long screws do not go into the ends of the posts of a box that is lower. [m]"""

@@ -8,9 +8,11 @@ from reportlab.lib import colors
 from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyle
 
 from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.instructions.dimensioned_views import DimensionedView
+from wenlo.core.instructions.line_drawing import Path
 from wenlo.core.instructions.order import Job
 from wenlo.core.instructions.plan_build import Making
-from wenlo.core.instructions.step_pictures import Path, StepPicture
+from wenlo.core.instructions.step_pictures import StepPicture
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, BOLD, FAINT, HEAD, INK, LAST_WORDS, SHEET, SMALL, TITLE, text, width_of, written
 from wenlo.formats.words import parts_words
@@ -76,6 +78,56 @@ def picture_drawing(picture: StepPicture, *, box: float = 150.0) -> Drawing:
     return drawing
 
 
+def view_drawing(view: DimensionedView, units: UnitSystem, *, box: float) -> Drawing:
+    """A view square on with its measures."""
+    scale = box / max(view.width, view.height)
+    left, below = 44.0, 40.0
+    drawing = Drawing(view.width * scale + left + 6, view.height * scale + below + 6)
+
+    def at(x: float, y: float) -> tuple[float, float]:
+        return left + x * scale, below + (view.height - y) * scale
+
+    for path in view.lines:
+        drawing.add(PolyLine([v for x, y in path for v in at(x, y)], strokeColor=INK, strokeWidth=0.5))
+    small: dict[str, Any] = {"fontName": "Helvetica", "fontSize": 5.5, "fillColor": INK}
+    for line in view.dimensions:
+        (ax, ay), (bx, by) = at(*line.start), at(*line.end)
+        level = abs(ay - by) < 0.01
+        drawing.add(Line(ax, ay, bx, by, strokeColor=FAINT, strokeWidth=0.4))
+        for x, y in ((ax, ay), (bx, by)):
+            dx, dy = (0.0, 2.0) if level else (2.0, 0.0)
+            drawing.add(Line(x - dx, y - dy, x + dx, y + dy, strokeColor=FAINT, strokeWidth=0.6))
+        said = format_length(line.value, system=units)
+        if level:
+            drawing.add(String((ax + bx) / 2, ay - 6.5, said, textAnchor="middle", **small))
+        else:
+            drawing.add(String(ax - 2, (ay + by) / 2 - 2, said, textAnchor="end", **small))
+    for label in view.labels:
+        x, y = at(label.x, label.y)
+        wide = 4.0 * len(label.text)
+        drawing.add(Rect(x - wide / 2, y - 3, wide, 6.6, strokeColor=None, fillColor=colors.white))
+        drawing.add(
+            String(x, y - 2, label.text, textAnchor="middle", fontName="Helvetica-Bold", fontSize=6, fillColor=INK)
+        )
+    return drawing
+
+
+def _measured(views: Sequence[DimensionedView], width: float, units: UnitSystem) -> list[Any]:
+    if not views:
+        return []
+    found: list[Any] = [Paragraph("Measures", HEAD)]
+    by_part: dict[str, list[DimensionedView]] = {}
+    for view in views:
+        by_part.setdefault(view.group, []).append(view)
+    for group, mine in by_part.items():
+        box = min(width / len(mine) - 56, 190.0)
+        row = [[view_drawing(view, units, box=box), Paragraph(text(view.name), SMALL)] for view in mine]
+        made = Table([row], colWidths=[width / len(mine)] * len(mine))
+        made.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "BOTTOM"), ("LEFTPADDING", (0, 0), (-1, -1), 0)]))
+        found.append(KeepTogether([Paragraph(text(group), BOLD), made]))
+    return found
+
+
 def write_step_sheet_pdf(
     making: Making,
     *,
@@ -83,6 +135,7 @@ def write_step_sheet_pdf(
     paper: str,
     units: UnitSystem = "metric",
     pictures: Mapping[str, StepPicture] | None = None,
+    views: Sequence[DimensionedView] = (),
 ) -> bytes:
     """The steps of a build on paper.
 
@@ -93,6 +146,7 @@ def write_step_sheet_pdf(
     paper: ``"a4"`` or ``"letter"``.
     units: in which lengths are written.
     pictures: of the steps, by their ids.
+    views: with their measures, before the steps.
     """
     width = width_of(paper)
     drawn = pictures or {}
@@ -108,6 +162,7 @@ def write_step_sheet_pdf(
             SMALL,
         ),
         Spacer(1, 6),
+        *_measured(views, width, units),
         Paragraph("In order", HEAD),
     ]
     for number, job in enumerate(schedule.jobs, start=1):

@@ -12,11 +12,13 @@ from wenlo.core.fabrication.assembly.parts import Assembly, Part, PartSource
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import AssemblyFault, faults
+from wenlo.core.instructions.dimensioned_views import ViewName, dimensioned_views
 from wenlo.core.instructions.drawing_scene import scene_of
+from wenlo.core.instructions.line_drawing import Path
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.plan_build import Making
 from wenlo.core.instructions.room_checks import room_faults, sight_faults
-from wenlo.core.instructions.step_pictures import Path, StepPicture, parts_by_step, step_pictures
+from wenlo.core.instructions.step_pictures import StepPicture, parts_by_step, step_pictures
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.services.build_results import making_of
 from wenlo.services.resolve_document import Document, resolve_document
@@ -145,6 +147,34 @@ class PicturesResult(BaseModel):
     faults: list[BuiltFault] = []
 
 
+class DimensionResult(BaseModel):
+    """A measure between two places of a drawing; its value. [m]"""
+
+    start: list[float]
+    end: list[float]
+    value: float
+
+
+class ViewResult(BaseModel):
+    """A view square on of a rigid part: paths of lines (SVG), names and measures, in units from its upper left
+    corner.
+    """
+
+    group: str
+    name: ViewName
+    width: float
+    height: float
+    lines: str
+    labels: list[PictureLabelResult]
+    dimensions: list[DimensionResult]
+
+
+class ViewsResult(BaseModel):
+    """Views of all rigid parts of a built thing."""
+
+    views: list[ViewResult]
+
+
 class AssemblyResult(BaseModel):
     """The built thing as it is drawn; no parts where nothing is built."""
 
@@ -227,6 +257,26 @@ def pictures_drawn(document: Document) -> PicturesResult:
             )
             for key, p in pictures_by_step(shoot, making).items()
         ],
+    )
+
+
+def views_drawn(document: Document) -> ViewsResult:
+    """Every rigid part of the built thing, square on, with its measures."""
+    return ViewsResult(
+        views=[
+            ViewResult(
+                group=view.group,
+                name=view.name,
+                width=view.width,
+                height=view.height,
+                lines=_path(view.lines),
+                labels=[PictureLabelResult(text=label.text, x=label.x, y=label.y) for label in view.labels],
+                dimensions=[
+                    DimensionResult(start=list(d.start), end=list(d.end), value=d.value) for d in view.dimensions
+                ],
+            )
+            for view in dimensioned_views(assembly_of(document))
+        ]
     )
 
 

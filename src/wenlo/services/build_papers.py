@@ -8,6 +8,7 @@ from wenlo.core.errors import Impossible, NotFound
 from wenlo.core.fabrication.assembly.parts import Part
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.fabrication.templates import templates_of
+from wenlo.core.instructions.dimensioned_views import dimensioned_views
 from wenlo.core.instructions.drawing_scene import scene_of
 from wenlo.core.instructions.plan_build import Making
 from wenlo.core.instructions.solids import printed, prints_of
@@ -138,7 +139,8 @@ def paper(
         return _cut_list(shoot, making, form)
     if what == "steps":
         drawn = pictures_by_step(shoot, making)
-        return write_step_sheet_pdf(making, title=title, paper=form, units=units, pictures=drawn)
+        views = dimensioned_views(kind_of(shoot.design).assemble(shoot.design, shoot.brief))
+        return write_step_sheet_pdf(making, title=title, paper=form, units=units, pictures=drawn, views=views)
     if what == "labels":
         return write_labels_pdf(making, title=title, paper=form, units=units)
     if what == "order":

@@ -1,6 +1,6 @@
 """All that other processes are asked to do, each with its own function's arguments and answer."""
 
-from wenlo.services.assembly_results import assembly_drawn, pictures_drawn
+from wenlo.services.assembly_results import assembly_drawn, pictures_drawn, views_drawn
 from wenlo.services.bench_tasks import bench, outline_file, traced
 from wenlo.services.build_changes import adapt, changes, cut_together
 from wenlo.services.build_papers import paper_file
@@ -33,6 +33,7 @@ FIGURES = Task(figures, "quick", stops=not_while_dragging, gives_way=True)
 BUILD = Task(build, "quick")
 ASSEMBLY = Task(assembly_drawn, "quick")
 STEP_PICTURES = Task(pictures_drawn, "quick")
+VIEWS = Task(views_drawn, "quick")
 MIRROR = Task(mirror, "quick")
 MEASURED = Task(measured, "quick")
 ADAPT = Task(adapt, "quick")

@@ -9,11 +9,11 @@ import { useShoot } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import { money } from '../../shared/units/money';
+import { BuiltThing } from './BuiltThing';
 import css from './build.module.css';
 import { Change } from './Change';
 import { CutPlan } from './CutPlan';
 import { Holes, Prints, Templates } from './Details';
-import { Exploded } from './Exploded';
 import { MeasureBack } from './MeasureBack';
 import { SheetPlans } from './SheetPlans';
 import { Shopping } from './Shopping';
@@ -208,10 +208,7 @@ function BuildOf({
     <div className={`stage ${css.buildStage}${isPlaceholderData ? ' is-stale' : ''}`}>
       <div className={css.buildLeft}>
         <div className={css.buildTop}>
-          <figure className="card">
-            <figcaption>Put together in space: drag to turn it</figcaption>
-            <Exploded build={build} document={document} />
-          </figure>
+          <BuiltThing build={build} document={document} />
           <section className={`card ${css.detailsCard}`} aria-label="Pieces">
             <Tabs
               size="small"

@@ -28,6 +28,14 @@ export const picturesQuery = (document: Shoot) =>
     retry: false,
   });
 
+export const viewsQuery = (document: Shoot) =>
+  queryOptions({
+    queryKey: ['build', 'views', ...buildKey(document)],
+    queryFn: () => answer(api.POST('/api/build/views', { body: { document } })),
+    placeholderData: (previous) => previous,
+    retry: false,
+  });
+
 export const changesQuery = (document: Shoot) =>
   queryOptions({
     queryKey: ['build', 'changes', ...buildKey(document)],

@@ -13,14 +13,14 @@ from wenlo.api.run_answer import finished
 from wenlo.api.schemas import BuildRequest, TickRequest, TogetherRequest
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import NotFound
-from wenlo.services.assembly_results import AssemblyResult, PicturesResult
+from wenlo.services.assembly_results import AssemblyResult, PicturesResult, ViewsResult
 from wenlo.services.build_changes import AdaptRequest, AdaptResult, ChangesResult, TogetherResult
 from wenlo.services.build_models import BuildResult, CutResult, MeasuredRequest, MeasuredResult, SupplierState
 from wenlo.services.offcuts import kept_offcuts
 from wenlo.services.ports import TickList
 from wenlo.services.shelf_results import shelf_rows
 from wenlo.services.supplier import Supplier
-from wenlo.services.tasks import ADAPT, ASSEMBLY, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER, STEP_PICTURES
+from wenlo.services.tasks import ADAPT, ASSEMBLY, BUILD, CHANGES, CUT_TOGETHER, MEASURED, PAPER, STEP_PICTURES, VIEWS
 
 router = APIRouter(prefix="/api", tags=["build"], responses=RESPONSES)
 
@@ -67,6 +67,12 @@ async def assembly(body: BuildRequest, engine: ComputeEngine) -> AssemblyResult:
 async def pictures(body: BuildRequest, engine: ComputeEngine) -> PicturesResult:
     """A picture of every step that adds something: what is there, what is added, where screws go."""
     return await engine.run(STEP_PICTURES(document=body.document))
+
+
+@router.post("/build/views")
+async def views(body: BuildRequest, engine: ComputeEngine) -> ViewsResult:
+    """Every rigid part of the built thing, square on, with its measures."""
+    return await engine.run(VIEWS(document=body.document))
 
 
 @router.post("/build/changes")

@@ -10,12 +10,11 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.fabrication.assembly.parts import Assembly, Part
-from wenlo.core.instructions.drawing_scene import feature_edges
-from wenlo.core.instructions.hidden_lines import CELLS, depth_of, seen_parts, seen_shares
+from wenlo.core.fabrication.assembly.parts import Assembly
+from wenlo.core.instructions.hidden_lines import CELLS, seen_shares
+from wenlo.core.instructions.line_drawing import LineMesh, Path, depth_buffer, joined, line_mesh, scaled, seen_lines
 
 Array = NDArray[np.float64]
-Path = tuple[tuple[float, float], ...]
 
 TURNS = tuple(math.radians(a) for a in (-32, 28, 148, 212))
 RISES = (math.radians(24), math.radians(-20))
@@ -57,22 +56,6 @@ class StepPicture:
     screws: tuple[Path, ...]
     labels: tuple[PictureLabel, ...]
     shown: Mapping[str, float]
-
-
-@dataclass(frozen=True, kw_only=True, eq=False)
-class _Mesh:
-    # with every edge of two triangles, the edge and both of them, for outlines that depend on the view
-    points: Array
-    triangles: NDArray[np.int64]
-    edges: NDArray[np.int64]
-    shared: NDArray[np.int64]
-    normals: Array
-
-    def drawn(self, view: Array) -> NDArray[np.int64]:
-        """Edges that are drawn in a view: creases, and outlines of what is round, shape (E, 2)."""
-        facing = self.normals @ view[2] < 0.0
-        outline = facing[self.shared[:, 2]] != facing[self.shared[:, 3]]
-        return np.concatenate([self.edges, self.shared[outline, :2]])
 
 
 def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[tuple[str, ...]]:
@@ -119,32 +102,13 @@ def step_pictures(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[S
     assembly: the built thing.
     fitted: as for :func:`parts_by_step`.
     """
-    meshes = {part.id: _mesh(part) for part in assembly.parts}
+    meshes = {part.id: line_mesh(part) for part in assembly.parts}
     there: list[str] = []
     found: list[StepPicture | None] = []
     for added in parts_by_step(assembly, fitted):
         found.append(_picture(assembly, meshes, there, added) if added else None)
         there += added
     return found
-
-
-def _mesh(part: Part) -> _Mesh:
-    mesh = part.body.to_mesh()
-    points = np.asarray(mesh.vert_properties, dtype=float)[:, :3]
-    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
-    edges = feature_edges(points, triangles)
-    a, b, c = (points[triangles[:, k]] for k in range(3))
-    sides = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
-    owner = np.tile(np.arange(len(triangles)), 3)
-    keys = np.sort(sides, axis=1)
-    order = np.lexsort((keys[:, 1], keys[:, 0]))
-    keys, owner = keys[order], owner[order]
-    first = np.flatnonzero(np.all(keys[:-1] == keys[1:], axis=1))
-    shared = np.column_stack([keys[first], owner[first], owner[first + 1]])
-    # creases are drawn in every view
-    count = len(points)
-    soft = ~np.isin(shared[:, 0] * count + shared[:, 1], edges[:, 0] * count + edges[:, 1])
-    return _Mesh(points=points, triangles=triangles, edges=edges, shared=shared[soft], normals=np.cross(b - a, c - a))
 
 
 def _view(turn: float, rise: float) -> Array:
@@ -154,18 +118,10 @@ def _view(turn: float, rise: float) -> Array:
     return np.stack([right, np.cross(away, right), away])
 
 
-def _scaled(points: Array, view: Array, cells: float) -> tuple[Array, float, Array]:
-    # where points come in the view; how many cells a metre is; the corner
-    flat = points @ view.T
-    low, high = flat.min(axis=0), flat.max(axis=0)
-    scale = cells / max(float((high - low)[:2].max()), 1e-6)
-    return flat, scale, low
-
-
-def _shares(meshes: Mapping[str, _Mesh], drawn: Sequence[str], added: Sequence[str], view: Array) -> list[float]:
+def _shares(meshes: Mapping[str, LineMesh], drawn: Sequence[str], added: Sequence[str], view: Array) -> list[float]:
     # of the edges of each part that is added, how much is seen
-    flat, scale, low = _scaled(np.concatenate([meshes[id].points for id in drawn]), view, TRIED)
-    depth, places = _depth(meshes, drawn, flat, scale, low)
+    flat, scale, low = scaled(np.concatenate([meshes[id].points for id in drawn]), view, TRIED)
+    depth, places = depth_buffer(meshes, drawn, flat, scale, low)
     shares = []
     for id in added:
         mine, edges = places[id], meshes[id].drawn(view)
@@ -176,22 +132,8 @@ def _shares(meshes: Mapping[str, _Mesh], drawn: Sequence[str], added: Sequence[s
     return shares
 
 
-def _depth(
-    meshes: Mapping[str, _Mesh], drawn: Sequence[str], flat: Array, scale: float, low: Array
-) -> tuple[Array, dict[str, Array]]:
-    places, triangles, at = {}, [], 0
-    points = (flat - low) * scale + 2.0
-    for id in drawn:
-        mesh = meshes[id]
-        places[id] = points[at : at + len(mesh.points)]
-        triangles.append(mesh.triangles + at)
-        at += len(mesh.points)
-    size = np.ceil(points[:, :2].max(axis=0)).astype(int) + 3
-    return depth_of(points, np.concatenate(triangles), int(size[0]), int(size[1])), places
-
-
 def _picture(
-    assembly: Assembly, meshes: Mapping[str, _Mesh], there: Sequence[str], added: Sequence[str]
+    assembly: Assembly, meshes: Mapping[str, LineMesh], there: Sequence[str], added: Sequence[str]
 ) -> StepPicture:
     drawn = [*there, *added]
     views = [_view(turn, rise) for rise in RISES for turn in TURNS]
@@ -199,21 +141,12 @@ def _picture(
     # the first that shows a little of everything, else the one that shows most of what is seen least
     best = next((k for k, s in enumerate(shares) if min(s) >= LEAST_SEEN), int(np.argmax([min(s) for s in shares])))
     view = views[best]
-    flat, scale, low = _scaled(np.concatenate([meshes[id].points for id in drawn]), view, CELLS)
-    depth, places = _depth(meshes, drawn, flat, scale, low)
+    flat, scale, low = scaled(np.concatenate([meshes[id].points for id in drawn]), view, CELLS)
+    depth, places = depth_buffer(meshes, drawn, flat, scale, low)
     unit = BOX / CELLS
 
     def lines(ids: Sequence[str]) -> Iterator[Path]:
-        for id in ids:
-            mine, edges = places[id], meshes[id].drawn(view)
-            starts, ends = mine[edges[:, 0]], mine[edges[:, 1]]
-            stretches = seen_parts(depth, starts, ends)
-            for a, b, seen in zip(starts, ends, stretches, strict=True):
-                for begin, end in seen:
-                    yield tuple(
-                        (round(float(p[0]) * unit, 1), round(float(p[1]) * unit, 1))
-                        for p in (a + begin * (b - a), a + end * (b - a))
-                    )
+        return seen_lines(meshes, ids, places, depth, view, unit)
 
     def place(point: Sequence[float] | Array) -> tuple[float, float]:
         x, y, _ = ((view @ np.asarray(point) - low) * scale + 2.0) * unit
@@ -237,47 +170,21 @@ def _picture(
     return StepPicture(
         width=round(wide * unit, 1),
         height=round(high * unit, 1),
-        present=_joined(lines(there)),
-        added=_joined(lines(added)),
-        behind=_joined(behind),
+        present=joined(lines(there)),
+        added=joined(lines(added)),
+        behind=joined(behind),
         screws=tuple(driven),
-        labels=tuple(_labels([(p.label, *place(p.centre)) for p in assembly.parts if p.id in new and p.label])),
+        labels=tuple(placed_labels([(p.label, *place(p.centre)) for p in assembly.parts if p.id in new and p.label])),
         shown=dict(zip(added, shares[best], strict=True)),
     )
-
-
-def _joined(paths: Iterator[Path]) -> tuple[Path, ...]:
-    # stretches that go on where others end are one line
-    ends: dict[tuple[float, float], list[int]] = {}
-    found: list[list[tuple[float, float]] | None] = []
-    for path in paths:
-        if path[0] == path[1]:
-            continue
-        line = list(path)
-        for end, at_start in ((line[0], True), (line[-1], False)):
-            mine = [k for k in ends.get(end, []) if found[k] is not None]
-            if mine:
-                other = found[mine[0]]
-                if other is None:
-                    continue
-                # only where the other one ends there, and goes the same way
-                if other[-1] == end and at_start:
-                    other += line[1:]
-                    ends.setdefault(other[-1], []).append(mine[0])
-                    line = []
-                    break
-        if line:
-            found.append(line)
-            ends.setdefault(line[-1], []).append(len(found) - 1)
-    return tuple(tuple(line) for line in found if line)
 
 
 LABEL_HIGH, LABEL_WIDE = 11.0, 7.5
 """Of a label: its line, and each of its letters, in units of the picture."""
 
 
-def _labels(wanted: Sequence[tuple[str, float, float]]) -> Iterator[PictureLabel]:
-    # each where its part is, or as near as it is free of the others
+def placed_labels(wanted: Sequence[tuple[str, float, float]]) -> Iterator[PictureLabel]:
+    """Names, each where its part is, or as near as it is free of the others."""
     taken: list[tuple[float, float, float]] = []
     for text, x, y in wanted:
         half = LABEL_WIDE * len(text) / 2

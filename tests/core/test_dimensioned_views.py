@@ -62,3 +62,12 @@ def test_a_page_of_battens_by_hand():
     told = [round(d.value * 1000) for row in list(chains(front).values())[:2] for d in row]
     assert told == [44, 912, 44, 1000]
     assert {label.text for label in front.labels} >= {"A1", "A2", "B1", "B2"}
+
+
+def test_bars_behind_one_another_are_named_together():
+    _, views = views_of("hanging_softbox")
+    front = next(view for view in views if view.name == "front")
+    names = [label.text for label in front.labels]
+    assert "B1 B2" in names
+    whole = " ".join(names).split()
+    assert len(whole) == len(set(whole))

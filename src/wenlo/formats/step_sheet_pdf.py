@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from reportlab.graphics.shapes import Drawing, Line, PolyLine, Rect, String
+from reportlab.graphics.shapes import Drawing, Group, Line, PolyLine, Rect, String
 from reportlab.lib import colors
 from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyle
 
@@ -78,10 +78,14 @@ def picture_drawing(picture: StepPicture, *, box: float = 150.0) -> Drawing:
     return drawing
 
 
+NARROW = 22.0
+"""Shorter measures are written beside their line. [pt]"""
+
+
 def view_drawing(view: DimensionedView, units: UnitSystem, *, box: float) -> Drawing:
     """A view square on with its measures."""
     scale = box / max(view.width, view.height)
-    left, below = 44.0, 40.0
+    left, below = 30.0, 32.0
     drawing = Drawing(view.width * scale + left + 6, view.height * scale + below + 6)
 
     def at(x: float, y: float) -> tuple[float, float]:
@@ -90,7 +94,7 @@ def view_drawing(view: DimensionedView, units: UnitSystem, *, box: float) -> Dra
     for path in view.lines:
         drawing.add(PolyLine([v for x, y in path for v in at(x, y)], strokeColor=INK, strokeWidth=0.5))
     small: dict[str, Any] = {"fontName": "Helvetica", "fontSize": 5.5, "fillColor": INK}
-    for line in view.dimensions:
+    for number, line in enumerate(view.dimensions):
         (ax, ay), (bx, by) = at(*line.start), at(*line.end)
         level = abs(ay - by) < 0.01
         drawing.add(Line(ax, ay, bx, by, strokeColor=FAINT, strokeWidth=0.4))
@@ -98,10 +102,13 @@ def view_drawing(view: DimensionedView, units: UnitSystem, *, box: float) -> Dra
             dx, dy = (0.0, 2.0) if level else (2.0, 0.0)
             drawing.add(Line(x - dx, y - dy, x + dx, y + dy, strokeColor=FAINT, strokeWidth=0.6))
         said = format_length(line.value, system=units)
-        if level:
-            drawing.add(String((ax + bx) / 2, ay - 6.5, said, textAnchor="middle", **small))
-        else:
-            drawing.add(String(ax - 2, (ay + by) / 2 - 2, said, textAnchor="end", **small))
+        # short ones take turns on both sides of their line, so that neighbours stay apart
+        beside = -6.5 if abs(bx - ax) + abs(by - ay) < NARROW and number % 2 else 1.8
+        middle = Group(String(0, beside, said, textAnchor="middle", **small))
+        middle.translate((ax + bx) / 2, (ay + by) / 2)
+        if not level:
+            middle.rotate(90)
+        drawing.add(middle)
     for label in view.labels:
         x, y = at(label.x, label.y)
         wide = 4.0 * len(label.text)

@@ -39,6 +39,9 @@ CLOSE = 0.0015
 THIN = 0.006
 """Cloth, boards and fittings that stand out no farther have no measure of their own. [m]"""
 
+BEHIND = 5.0
+"""Bars whose middles are so near to one another in a drawing lie behind one another, in its units."""
+
 MOST_MARKS = 8
 """Of a chain; where there are more, only the ends of the whole are told."""
 
@@ -124,9 +127,21 @@ def _view(
         height=round(high * unit, 1),
         scale=per_metre * unit,
         lines=joined(seen_lines(meshes, ids, places, depth, view, unit)),
-        labels=tuple(placed_labels(named)),
+        labels=tuple(placed_labels(_one_behind_another(named))),
         dimensions=tuple(_dimensions(parts, bounds, view, low, per_metre * unit, 2.0 * unit)),
     )
+
+
+def _one_behind_another(named: Sequence[tuple[str, float, float]]) -> list[tuple[str, float, float]]:
+    # bars that lie behind one another are named together
+    found: list[tuple[str, float, float]] = []
+    for text, x, y in named:
+        near = next((k for k, (_, u, v) in enumerate(found) if abs(u - x) < BEHIND and abs(v - y) < BEHIND), None)
+        if near is None:
+            found.append((text, x, y))
+        else:
+            found[near] = (f"{found[near][0]} {text}", *found[near][1:])
+    return found
 
 
 def _dimensions(

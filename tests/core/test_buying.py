@@ -32,6 +32,12 @@ def plan_of(kind="diffusion_frame", **changes):
     return kinds()[kind].build(design.model_copy(update=changes), shoot.brief)
 
 
+def assembly_of(kind="diffusion_frame", **changes):
+    shoot = make_shoot()
+    design = shoot.design if kind == "diffusion_frame" else kinds()[kind].start(shoot.brief)
+    return kinds()[kind].assemble(design.model_copy(update=changes), shoot.brief)
+
+
 @settings(max_examples=60, deadline=None)
 @given(LENGTHS, st.sampled_from([0.0, 0.001, 0.0025]), st.floats(1.5, 3.5))
 def test_first_cuts_keep_every_piece_whole_and_lose_nothing(lengths, kerf, carrying):
@@ -191,14 +197,32 @@ def test_how_each_part_is_renewed():
 
 def test_bundles_hold_everything_and_the_frame_comes_apart_unless_it_is_glued():
     plan = plan_of()
-    packed = {b.name: b for b in bundles(plan, assembled=(1.2, 1.2, 0.1))}
+    packed = {b.name: b for b in bundles(plan, assembly_of())}
     bars = packed["bundle of bars"]
     assert bars.size[0] == pytest.approx(max(p.cut for p in plan.pieces))
     assert bars.mass == pytest.approx(plan.stock.mass_per_metre * sum(p.cut for p in plan.pieces))
     # ten pipes of 33.4 mm lie in three rows of four
     assert bars.size[1] * bars.size[2] == pytest.approx(12 * section("pvc_one_inch").width ** 2)
-    glued = {b.name: b for b in bundles(plan_of(glued=True), assembled=(1.2, 1.2, 0.1))}
-    assert glued["frame"].size == (1.2, 1.2, 0.1)
+    assert "frame" not in packed
+    # glued, it is as large as it stands: 1.95 m high and as wide as it was asked for, with its feet
+    glued = {b.name: b for b in bundles(plan_of(glued=True), assembly_of(glued=True))}
+    assert glued["frame"].size == pytest.approx((1.95, 1.2, 0.7), abs=0.01)
+    assert "bundle of bars" not in glued
+
+
+def test_what_is_not_carried_apart_is_as_large_as_it_is():
+    # side frames and rails of a tent are glued: it travels whole; a page of a book light is flat
+    tent = {b.name: b for b in bundles(plan_of("light_tent"), assembly_of("light_tent"))}
+    design = kinds()["light_tent"].start(make_shoot().brief)
+    assert tent["frame"].size[0] == pytest.approx(design.width, abs=0.02)
+    book = {b.name: b for b in bundles(plan_of("book_light"), assembly_of("book_light"))}
+    assert book["frame"].size == pytest.approx((1.0, 1.0, 0.018), abs=0.003)
+    # rods are pulled out of their sleeves and tied together
+    rods = {b.name: b for b in bundles(plan_of("rod_softbox"), assembly_of("rod_softbox"))}
+    assert rods["rod"].contents.startswith("8 × ")
+    for kind in kinds():
+        whole = bundles(plan_of(kind), assembly_of(kind))
+        assert all(list(b.size) == sorted(b.size, reverse=True) for b in whole)
 
 
 def test_screws_and_drills_by_hand():

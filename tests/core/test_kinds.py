@@ -100,9 +100,7 @@ def test_built_from_known_things_with_steps_and_a_price(case):
     assert {c.material for c in worked.plan.cloth} <= {row.name for row in coverings().values()}
     for run in worked.plan.runs:
         assert run.assembled(worked.plan.pieces) == pytest.approx(run.wanted, abs=1e-9)
-    handling = kind.handling(design)
-    assert handling.packed == tuple(sorted(handling.packed, reverse=True))
-    assert handling.uses > 0
+    assert kind.handling(design).uses > 0
     held = kind.holds(design, worked.mass)
     assert sum(hold.mass for hold in held) == pytest.approx(worked.mass)
 

@@ -8,17 +8,13 @@ from wenlo.core.catalog.own import OwnLamp, OwnSheet
 from wenlo.core.inventory.stocked import stocked
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.ranking.ranking import judge, rank
-from wenlo.core.ranking.scoring import longest_carried
+from wenlo.core.ranking.scoring import carried
 
 EASY = {"action": ActionArea(vary=4.0)}
 
 
 def judged(kind: str, shelf=(), **brief):
     return judge(kinds()[kind], Brief(**{**EASY, **brief}), shelf=shelf)
-
-
-def carried(row):
-    return longest_carried(row.build, row.handling)
 
 
 def test_what_must_be_carried_is_made_smaller():

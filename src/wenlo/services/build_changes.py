@@ -154,7 +154,7 @@ def changes(document: Document, shelf: Sequence[dict[str, Any]] = (), offers: Of
         prices=prices,
         uses=lambda design: kind.handling(design).uses,
     )
-    packed = bundles(plan, assembled=kind.handling(shoot.design).packed)
+    packed = bundles(plan, kind.assemble(shoot.design, shoot.brief))
     again = second_copy(making.worked, units=shoot.units, prices=prices)
     return ChangesResult(
         currency=shoot.brief.workshop.currency,

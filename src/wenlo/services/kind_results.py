@@ -20,7 +20,7 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.what_if import what_if
 from wenlo.core.ranking.found_objects import look_for
 from wenlo.core.ranking.ranking import rank
-from wenlo.core.ranking.scoring import Ranked
+from wenlo.core.ranking.scoring import Ranked, carried
 from wenlo.core.ranking.tradeoffs import disputes
 from wenlo.core.scene.handles import Handle, handles_of
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
@@ -112,7 +112,7 @@ def _figures(shoot: Shoot, row: Ranked) -> r.KindFigures:
     }[wanted.solve_for]
     assert row.design is not None
     width, height = row.design.source_size
-    packed = " × ".join(length(math.ceil(x * 100 - 1e-6) / 100) for x in sorted(row.handling.packed, reverse=True)[:2])
+    packed = " × ".join(length(math.ceil(x * 100 - 1e-6) / 100) for x in carried(row)[:2])
     known = row.result.with_room
     people = "one person" if row.handling.people == 1 else f"{row.handling.people} people"
     return r.KindFigures(

@@ -92,9 +92,7 @@ KIND = Kind(
     start=start,
     scaled=scaled,
     marks=lambda design, brief: upright_marks(design),
-    handling=lambda design: Handling(
-        stands=1, people=1, setup=5, strike=3, packed=(design.width, design.height, 0.05), uses=20
-    ),
+    handling=lambda design: Handling(stands=1, people=1, setup=5, strike=3, uses=20),
     holds=holds,
     capabilities=Capabilities(
         sheet=Sheeted(material=SLOTS["sheet"]),

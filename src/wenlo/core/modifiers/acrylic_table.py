@@ -485,8 +485,7 @@ def marks(design: AcrylicTableParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: AcrylicTableParameters) -> Handling:
     """Two trestles; two people to flex it."""
-    long = flat_length(design)
-    return Handling(stands=3, people=2, setup=25, strike=12, packed=(long, design.width, 0.05), uses=80)
+    return Handling(stands=3, people=2, setup=25, strike=12, uses=80)
 
 
 def holds(design: AcrylicTableParameters, mass: float) -> tuple[Hold, ...]:

@@ -212,14 +212,7 @@ def marks(design: BookLightParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: BookLightParameters) -> Handling:
     """Two stands for the pages and one for the flag; folds flat."""
-    return Handling(
-        stands=3 if design.flagged else 2,
-        people=2,
-        setup=25,
-        strike=12,
-        packed=(max(design.width, design.height), min(design.width, design.height), 0.1),
-        uses=15,
-    )
+    return Handling(stands=3 if design.flagged else 2, people=2, setup=25, strike=12, uses=15)
 
 
 def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:

@@ -164,15 +164,7 @@ def marks(design: CardParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: CardParameters) -> Handling:
     """One stand; a flat board."""
-    fold = 2 if design.wings > 0.0 else 1
-    return Handling(
-        stands=1,
-        people=1,
-        setup=5,
-        strike=2,
-        packed=(max(design.width / fold, design.height), min(design.width / fold, design.height), 0.01 * fold),
-        uses=30,
-    )
+    return Handling(stands=1, people=1, setup=5, strike=2, uses=30)
 
 
 def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:

@@ -544,14 +544,7 @@ def marks(design: GridParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: GridParameters) -> Handling:
     """One stand; the frame does not fold."""
-    return Handling(
-        stands=1,
-        people=1,
-        setup=8,
-        strike=4,
-        packed=(max(design.width, design.height), min(design.width, design.height), design.depth + 0.05),
-        uses=50,
-    )
+    return Handling(stands=1, people=1, setup=8, strike=4, uses=50)
 
 
 def holds(design: GridParameters, mass: float) -> tuple[Hold, ...]:

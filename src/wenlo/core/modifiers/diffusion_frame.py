@@ -403,15 +403,8 @@ def marks(design: FrameParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: FrameParameters) -> Handling:
     """Stands by itself; knocked down when it is not glued."""
-    longest = max(design.width, design.height, design.foot_length)
-    packed = (longest, min(design.width, design.height), 0.1) if design.glued else (longest, 0.2, 0.15)
     return Handling(
-        stands=0,
-        people=1,
-        setup=5.0 if design.glued else 15.0,
-        strike=4.0 if design.glued else 8.0,
-        packed=packed,
-        uses=60,
+        stands=0, people=1, setup=5.0 if design.glued else 15.0, strike=4.0 if design.glued else 8.0, uses=60
     )
 
 

@@ -279,14 +279,7 @@ def marks(design: CageParameters, brief: Brief) -> tuple[Mark, ...]:
 def handling(design: CageParameters) -> Handling:
     """Two stands for the sheet, one for every flag."""
     count = sum((design.backdrop, design.ceiling, design.lens))
-    return Handling(
-        stands=2 + count,
-        people=1 if count < 2 else 2,
-        setup=10 + 6 * count,
-        strike=5 + 3 * count,
-        packed=(max(design.width, design.height) + 0.3, 0.6, 0.1),
-        uses=40,
-    )
+    return Handling(stands=2 + count, people=1 if count < 2 else 2, setup=10 + 6 * count, strike=5 + 3 * count, uses=40)
 
 
 def holds(design: CageParameters, mass: float) -> tuple[Hold, ...]:

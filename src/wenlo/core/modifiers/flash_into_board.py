@@ -142,7 +142,7 @@ def marks(design: FlashBoardParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: FlashBoardParameters) -> Handling:
     """One stand for both."""
-    return Handling(stands=1, people=1, setup=6, strike=3, packed=(design.height, design.width, 0.06), uses=30)
+    return Handling(stands=1, people=1, setup=6, strike=3, uses=30)
 
 
 def holds(design: FlashBoardParameters, mass: float) -> tuple[Hold, ...]:

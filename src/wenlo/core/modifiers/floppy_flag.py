@@ -182,8 +182,7 @@ def marks(design: FloppyParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: FloppyParameters) -> Handling:
     """Two stands for the sheet, one for the flag."""
-    longest = max(design.width + 0.1, design.flag_height)
-    return Handling(stands=3, people=1, setup=15, strike=8, packed=(longest, design.flag_width, 0.1), uses=40)
+    return Handling(stands=3, people=1, setup=15, strike=8, uses=40)
 
 
 def holds(design: FloppyParameters, mass: float) -> tuple[Hold, ...]:

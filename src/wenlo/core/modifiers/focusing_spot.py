@@ -450,14 +450,7 @@ def marks(design: FocusingParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: FocusingParameters) -> Handling:
     """It rides on the lamp."""
-    return Handling(
-        stands=0,
-        people=1,
-        setup=6,
-        strike=2,
-        packed=(design.gate_distance + design.lamp_gap + 0.06, design.lens + 0.02, design.lens + 0.02),
-        uses=40,
-    )
+    return Handling(stands=0, people=1, setup=6, strike=2, uses=40)
 
 
 def holds(design: FocusingParameters, mass: float) -> tuple[Hold, ...]:

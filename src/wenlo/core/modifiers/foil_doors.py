@@ -302,9 +302,7 @@ def marks(design: DoorParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: DoorParameters) -> Handling:
     """They ride on the lamp and are thrown away when they are worn."""
-    return Handling(
-        stands=0, people=1, setup=5, strike=2, packed=(design.length + design.grip, design.mouth, 0.03), uses=6
-    )
+    return Handling(stands=0, people=1, setup=5, strike=2, uses=6)
 
 
 def holds(design: DoorParameters, mass: float) -> tuple[Hold, ...]:

@@ -543,14 +543,7 @@ def marks(design: HangingBoxParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: HangingBoxParameters) -> Handling:
     """Hangs from fixings or two spreaders; comes apart into two frames."""
-    return Handling(
-        stands=2,
-        people=2,
-        setup=45,
-        strike=25,
-        packed=(max(design.width, design.length), min(design.width, design.length), 0.15),
-        uses=60,
-    )
+    return Handling(stands=2, people=2, setup=45, strike=25, uses=60)
 
 
 def holds(design: HangingBoxParameters, mass: float) -> tuple[Hold, ...]:

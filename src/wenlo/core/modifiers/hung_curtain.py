@@ -116,7 +116,7 @@ def marks(design: CurtainParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: CurtainParameters) -> Handling:
     """Two stands or eyes; rolls up on its rod."""
-    return Handling(stands=2, people=1, setup=12, strike=5, packed=(design.width + 0.1, 0.12, 0.12), uses=20)
+    return Handling(stands=2, people=1, setup=12, strike=5, uses=20)
 
 
 def holds(design: CurtainParameters, mass: float) -> tuple[Hold, ...]:

@@ -135,14 +135,13 @@ class Handling:
     """What it takes to use a design.
 
     ``stands`` count all supports but the lamp's own; ``people`` to carry and set it up; ``setup`` and ``strike`` in
-    minutes; ``packed`` the longest, middle and shortest side of the bundle [m]; ``uses`` how many shoots it lasts.
+    minutes; ``uses`` how many shoots it lasts. How it is carried is read from what is built.
     """
 
     stands: int
     people: int
     setup: float
     strike: float
-    packed: tuple[float, float, float]
     uses: int
 
 
@@ -235,7 +234,7 @@ class Kind(Generic[P]):
     scaled: the design with its light ``scale`` times as large, other things in proportion.
     rejection_reason: why it cannot serve the brief, or None.
     marks: the dimensions of the side view.
-    handling: stands, people, times, packed size.
+    handling: stands, people, times.
     holds: where it is held, given its mass [kg].
     capabilities: what its parameters are for.
     methods: ways of working that it stands for, each with its turn among those that do.

@@ -219,14 +219,7 @@ def start(brief: Brief) -> TentParameters:
 
 def handling(design: TentParameters) -> Handling:
     """Stands on the table; the legs come out."""
-    return Handling(
-        stands=0,
-        people=1,
-        setup=12,
-        strike=6,
-        packed=(max(design.width, design.depth, design.height), 0.15, 0.15),
-        uses=60,
-    )
+    return Handling(stands=0, people=1, setup=12, strike=6, uses=60)
 
 
 def holds(design: TentParameters, mass: float) -> tuple[Hold, ...]:

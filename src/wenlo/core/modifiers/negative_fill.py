@@ -196,8 +196,7 @@ def marks(design: NegativeFillParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: NegativeFillParameters) -> Handling:
     """Two stands for the sheet, one for the panel."""
-    longest = max(design.width + 0.1, design.panel_height)
-    return Handling(stands=3, people=1, setup=14, strike=7, packed=(longest, design.panel_width, 0.1), uses=40)
+    return Handling(stands=3, people=1, setup=14, strike=7, uses=40)
 
 
 def holds(design: NegativeFillParameters, mass: float) -> tuple[Hold, ...]:

@@ -140,7 +140,7 @@ def marks(design: OpenShadeParameters, brief: Brief) -> tuple[Mark, ...]:
 def handling(design: OpenShadeParameters) -> Handling:
     """Nothing to carry but a cloth."""
     del design
-    return Handling(stands=0, people=1, setup=3, strike=1, packed=(0.4, 0.3, 0.1), uses=200)
+    return Handling(stands=0, people=1, setup=3, strike=1, uses=200)
 
 
 def holds(design: OpenShadeParameters, mass: float) -> tuple[Hold, ...]:

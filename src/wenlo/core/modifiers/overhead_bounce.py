@@ -291,14 +291,7 @@ def marks(design: OverheadParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: OverheadParameters) -> Handling:
     """A boom stand and a second for the safety line."""
-    return Handling(
-        stands=2,
-        people=2,
-        setup=30,
-        strike=15,
-        packed=(max(design.width, design.length), min(design.width, design.length), 0.08),
-        uses=40,
-    )
+    return Handling(stands=2, people=2, setup=30, strike=15, uses=40)
 
 
 def holds(design: OverheadParameters, mass: float) -> tuple[Hold, ...]:

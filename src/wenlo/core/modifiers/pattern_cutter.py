@@ -342,14 +342,7 @@ def marks(design: PatternParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: PatternParameters) -> Handling:
     """One stand with a clamp."""
-    return Handling(
-        stands=1,
-        people=1,
-        setup=6,
-        strike=2,
-        packed=(max(design.width, design.height), min(design.width, design.height), 0.01),
-        uses=30,
-    )
+    return Handling(stands=1, people=1, setup=6, strike=2, uses=30)
 
 
 def holds(design: PatternParameters, mass: float) -> tuple[Hold, ...]:

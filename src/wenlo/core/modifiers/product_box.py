@@ -333,14 +333,7 @@ def start(brief: Brief) -> ProductBoxParameters:
 
 def handling(design: ProductBoxParameters) -> Handling:
     """Stands on the table; taken apart into its sides."""
-    return Handling(
-        stands=0,
-        people=1,
-        setup=8,
-        strike=5,
-        packed=(max(design.depth, design.height, design.width), min(design.width, design.height), 0.14),
-        uses=120,
-    )
+    return Handling(stands=0, people=1, setup=8, strike=5, uses=120)
 
 
 def holds(design: ProductBoxParameters, mass: float) -> tuple[Hold, ...]:

@@ -212,7 +212,7 @@ def scaled(design: RingBoxParameters, scale: float) -> RingBoxParameters:
 
 def handling(design: RingBoxParameters) -> Handling:
     """On the ring's own stand."""
-    return Handling(stands=0, people=1, setup=4, strike=2, packed=(design.width, design.width, design.depth), uses=25)
+    return Handling(stands=0, people=1, setup=4, strike=2, uses=25)
 
 
 def holds(design: RingBoxParameters, mass: float) -> tuple[Hold, ...]:

@@ -196,8 +196,7 @@ def scaled(design: RodBoxParameters, scale: float) -> RodBoxParameters:
 
 def handling(design: RodBoxParameters) -> Handling:
     """On the lamp's own stand; folds to a roll."""
-    slant = math.hypot(design.depth, design.width / 2)
-    return Handling(stands=0, people=1, setup=6, strike=4, packed=(slant + 0.1, 0.15, 0.15), uses=80)
+    return Handling(stands=0, people=1, setup=6, strike=4, uses=80)
 
 
 def holds(design: RodBoxParameters, mass: float) -> tuple[Hold, ...]:

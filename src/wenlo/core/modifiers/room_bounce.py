@@ -146,7 +146,7 @@ def marks(design: RoomBounceParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: RoomBounceParameters) -> Handling:
     """Nothing but the lamp's stand."""
-    return Handling(stands=0, people=1, setup=3, strike=1, packed=(0.5, 0.4, 0.02), uses=10)
+    return Handling(stands=0, people=1, setup=3, strike=1, uses=10)
 
 
 def holds(design: RoomBounceParameters, mass: float) -> tuple[Hold, ...]:

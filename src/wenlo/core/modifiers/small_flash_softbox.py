@@ -272,7 +272,7 @@ def marks(design: FlashBoxParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: FlashBoxParameters) -> Handling:
     """On the camera's bracket or a light stand."""
-    return Handling(stands=1, people=1, setup=3, strike=2, packed=(design.width, design.height, design.depth), uses=100)
+    return Handling(stands=1, people=1, setup=3, strike=2, uses=100)
 
 
 def holds(design: FlashBoxParameters, mass: float) -> tuple[Hold, ...]:

@@ -439,14 +439,7 @@ def marks(design: SnootParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: SnootParameters) -> Handling:
     """It rides on the lamp."""
-    return Handling(
-        stands=0,
-        people=1,
-        setup=4,
-        strike=1,
-        packed=(design.tube_length + 0.05, design.tube_width, design.tube_width),
-        uses=12,
-    )
+    return Handling(stands=0, people=1, setup=4, strike=1, uses=12)
 
 
 def holds(design: SnootParameters, mass: float) -> tuple[Hold, ...]:

@@ -401,14 +401,7 @@ def marks(design: BoothParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: BoothParameters) -> Handling:
     """Cards and paper under a table that is there."""
-    return Handling(
-        stands=0,
-        people=1,
-        setup=12,
-        strike=5,
-        packed=(max(design.width, design.length), min(design.width, design.length), 0.04),
-        uses=30,
-    )
+    return Handling(stands=0, people=1, setup=12, strike=5, uses=30)
 
 
 def holds(design: BoothParameters, mass: float) -> tuple[Hold, ...]:

@@ -408,14 +408,7 @@ def start(brief: Brief) -> DomeParameters:
 
 def handling(design: DomeParameters) -> Handling:
     """One tub."""
-    return Handling(
-        stands=0,
-        people=1,
-        setup=4,
-        strike=2,
-        packed=(max(design.width, design.depth), min(design.width, design.depth), design.height),
-        uses=100,
-    )
+    return Handling(stands=0, people=1, setup=4, strike=2, uses=100)
 
 
 def holds(design: DomeParameters, mass: float) -> tuple[Hold, ...]:

@@ -199,7 +199,7 @@ def marks(design: WindowParameters, brief: Brief) -> tuple[Mark, ...]:
 
 def handling(design: WindowParameters) -> Handling:
     """A rod on two eyes."""
-    return Handling(stands=0, people=1, setup=6, strike=3, packed=(design.source_size[0] + 0.1, 0.08, 0.08), uses=50)
+    return Handling(stands=0, people=1, setup=6, strike=3, uses=50)
 
 
 def holds(design: WindowParameters, mass: float) -> tuple[Hold, ...]:

@@ -152,12 +152,10 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[ScorePoint]:
     kind = kind_of(case.design)
     if not kind.keeps_size or kind.daylight is not None:
         yield _of_the_action(case.brief.action.vary, action)
-    carried = math.ceil(longest_carried(build, handling) * 100 - 1e-6) / 100
-    if carried > case.brief.carrying_length + 0.005:
-        text = (
-            f"Packed it is {case.length(carried)} long; only {case.length(case.brief.carrying_length)} can be carried."
-        )
-        weight = 0.6 + math.log2(carried / case.brief.carrying_length)
+    long = math.ceil(carried(row)[0] * 100 - 1e-6) / 100
+    if long > case.brief.carrying_length + 0.005:
+        text = f"Packed it is {case.length(long)} long; only {case.length(case.brief.carrying_length)} can be carried."
+        weight = 0.6 + math.log2(long / case.brief.carrying_length)
         yield ScorePoint(weight=weight, text=text, wish="smaller", because="so that it can be carried")
     people = "one person" if handling.people == 1 else f"{handling.people} people"
     beside = {0: "no stand", 1: "one stand"}.get(handling.stands, f"{handling.stands} stands")
@@ -177,12 +175,15 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[ScorePoint]:
     )
 
 
-def longest_carried(build: WorkedBuild, handling: Handling) -> float:
-    """The longest thing to carry: of what comes apart its longest piece, splices apart, else the whole; its boards as
-    they are cut. [m]
+def carried(row: Ranked) -> tuple[float, float, float]:
+    """Sides of the longest thing to carry, longest first: of what comes apart its longest piece, splices apart, else
+    the whole; boards as they are cut; nothing where nothing is built. [m]
     """
-    sizes = [bundle.size[0] for bundle in bundles(build.plan, assembled=handling.packed)]
-    return max(sizes, default=handling.packed[0])
+    assert row.design is not None
+    assert row.brief is not None
+    assert row.build is not None
+    assembly = kind_of(row.design).assemble(row.design, row.brief)
+    return max((bundle.size for bundle in bundles(row.build.plan, assembly)), default=(0.0, 0.0, 0.0))
 
 
 def _of_the_dark(case: Case, result: Evaluated) -> Iterator[ScorePoint]:

@@ -21,7 +21,7 @@ from wenlo.core.instructions.room_checks import room_faults, sight_faults
 from wenlo.core.instructions.step_pictures import StepPicture, parts_by_step, step_pictures
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.services.build_results import making_of
-from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.resolve_document import Document, resolve_build
 
 
 class BuiltSolid(BaseModel):
@@ -184,7 +184,7 @@ class AssemblyResult(BaseModel):
 
 def assembly_of(document: Document) -> Assembly:
     """The built thing of a document."""
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     return kind_of(shoot.design).assemble(shoot.design, shoot.brief)
 
 
@@ -194,7 +194,7 @@ def _name(part: Part) -> str:
 
 
 def _faults(document: Document, assembly: Assembly) -> list[BuiltFault]:
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     arranged = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
     found = (
         *faults(assembly),
@@ -239,7 +239,7 @@ def pictures_drawn(document: Document) -> PicturesResult:
     Impossible
         When the joints leave nothing to cut.
     """
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     making = making_of(shoot)
     return PicturesResult(
         faults=order_faults(shoot, making),

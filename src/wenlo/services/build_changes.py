@@ -25,7 +25,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.services.build_models import BarResult, CoverResult, ShoppingResult
 from wenlo.services.build_results import TRIES, Offers, bar_results, cover_result, making_of, prices_of, shopping_result
-from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.resolve_document import Document, resolve_build
 from wenlo.services.results import Result
 
 
@@ -144,7 +144,7 @@ class TogetherResult(Result):
 
 def changes(document: Document, shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None) -> ChangesResult:
     """Variants, repair, packing and a second copy; see ``ChangesResult``."""
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     kind, prices = kind_of(shoot.design), prices_of(shoot, offers)
     making = making_of(shoot, shelf, offers)
     plan = making.worked.plan
@@ -197,7 +197,7 @@ def changes(document: Document, shelf: Sequence[dict[str, Any]] = (), offers: Of
 
 def adapt(document: Document, lamp: str) -> AdaptResult:
     """What another lamp asks for; see ``AdaptResult``."""
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     kind, brief = kind_of(shoot.design), shoot.brief
     other = brief.model_copy(update={"lamp": brief.lamp.model_copy(update={"id": lamp})})
     old, new = lamp_of(brief.lamp.id), lamp_types()[lamp]
@@ -249,7 +249,7 @@ def cut_together(
     documents: Sequence[Mapping[str, Any]], shelf: Sequence[dict[str, Any]] = (), offers: Offers | None = None
 ) -> TogetherResult:
     """Several shoots' designs from the same stock; see ``TogetherResult``. The first one's units and prices serve."""
-    shoots = [resolve_document(document) for document in documents]
+    shoots = [resolve_build(document) for document in documents]
     have, prices = stocked(shelf), prices_of(shoots[0], offers)
     units = shoots[0].units
     plans = []

@@ -259,12 +259,20 @@ class MeasuredResult(Result):
     findings: list[FindingResult]
 
 
+class PutOnResult(Result):
+    """What a look puts on beyond what is on in the set as it is, and is built therefore."""
+
+    label: str
+    look: str
+
+
 class BuildResult(Result):
     """The Build stage: cut plan, cloth, shopping, weight, steps, holes, templates and prints; prices in
     ``currency``.
     """
 
     name: str
+    put_on: list[PutOnResult] = Field(default_factory=list)
     bar: str
     bar_name: str
     saw: str

@@ -26,7 +26,7 @@ from wenlo.formats.template_drawings import write_template_dxf, write_template_s
 from wenlo.formats.templates_pdf import write_templates_pdf
 from wenlo.services.assembly_results import pictures_by_step
 from wenlo.services.build_results import Offers, making_of
-from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.resolve_document import Document, resolve_build
 from wenlo.services.work import FileResult, Told
 
 Paper = Literal["cut_list", "steps", "labels", "templates", "order", "prints", "built"]
@@ -118,7 +118,7 @@ def paper(
     Impossible
         If the design has nothing to print.
     """
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     if what == "built":
         return _built(shoot, form)
     making = making_of(shoot, shelf, offers)

@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
+from wenlo.core.document.looks import put_on
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.covers import CoverPlan
 from wenlo.core.fabrication.cutplan import CutPlan
@@ -22,7 +23,7 @@ from wenlo.core.inventory.stocked import own_bars, own_boards, shelf_first, stoc
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.formats.words import parts_words
 from wenlo.services import build_models as m
-from wenlo.services.resolve_document import Document, resolve_document
+from wenlo.services.resolve_document import Document, resolve_build, resolve_document
 
 TRIES = 60
 """Orders of laying pieces on boards that are tried beyond the usual ones."""
@@ -208,7 +209,7 @@ def build(
     supplier: m.SupplierState = "off",
 ) -> m.BuildResult:
     """Cut plan, own bars first, shopping, steps, holes, templates and prints; see ``BuildResult``."""
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     making = making_of(shoot, shelf, offers)
     worked, schedule = making.worked, making.schedule
     plan, cuts = worked.plan, worked.cuts
@@ -217,6 +218,11 @@ def build(
     firsts = [first_cuts(bar, carrying=carrying, kerf=plan.kerf) for bar in cuts.bars]
     return m.BuildResult(
         name=plan.name,
+        put_on=[
+            m.PutOnResult(label=p.label, look=p.look)
+            for p in put_on(resolve_document(document))
+            if getattr(shoot.design, p.parameter) == p.value
+        ],
         bar=plan.stock.id,
         bar_name=plan.stock.name,
         saw=plan.saw,
@@ -294,7 +300,7 @@ def build(
 
 def measured(document: Document, measured: Mapping[str, float], symptom: Symptom) -> m.MeasuredResult:
     """What to recut of a frame that does not come out right; see ``MeasuredResult``."""
-    shoot = resolve_document(document)
+    shoot = resolve_build(document)
     plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     found = measured_back(plan, measured, symptom=symptom, units=shoot.units)
     return m.MeasuredResult(findings=[m.FindingResult(label=f.label, off=f.off, text=f.text) for f in found])

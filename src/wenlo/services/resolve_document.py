@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from wenlo.core.brief.uses import with_wishes
+from wenlo.core.document.looks import built_design
 from wenlo.core.document.shoot import Shoot, read_shoot
 from wenlo.core.scene.scene_builder import with_daylight
 
@@ -23,3 +24,9 @@ def resolve_document(document: Document) -> Shoot:
     shoot = read_document(document)
     brief = with_daylight(with_wishes(shoot.brief), shoot.design).with_shaped({s.light: s.design for s in shoot.second})
     return shoot.model_copy(update={"brief": brief})
+
+
+def resolve_build(document: Document) -> Shoot:
+    """The shoot with the design that is built for it: enough for all its looks."""
+    shoot = resolve_document(document)
+    return shoot.model_copy(update={"design": built_design(shoot)})

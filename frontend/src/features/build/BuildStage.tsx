@@ -32,53 +32,60 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
     .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
   const rows = Map.groupBy(pieces, (p) => `${p.name} ${p.cut.toFixed(5)}`);
   return (
-    <table className="list">
-      <caption className="sr-only">Pieces to cut</caption>
-      <thead>
-        <tr>
-          <th scope="col">Labels</th>
-          <th scope="col">Piece</th>
-          <th scope="col" className="right">
-            <Button
-              type="link"
-              size="small"
-              aria-pressed={exact}
-              title="As it was worked out, or in steps that can be marked"
-              onClick={() => setExact(!exact)}
-            >
-              {exact ? 'Exactly' : 'Cut to'}
-            </Button>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {[...rows.values()].map((group) => {
-          const first = group[0];
-          return first ? (
-            <tr key={first.label} title={first.reason}>
-              <td className={css.labels}>{labels(group.map((p) => p.label))}</td>
-              <td>
-                {first.name}
-                <small>{first.reason}</small>
-              </td>
-              <td className="right strong">{formatLength(exact ? first.exact : first.cut, units, true)}</td>
-            </tr>
-          ) : null;
-        })}
-        {build.cloth.map((c) => (
-          <tr key={c.label}>
-            <td className={css.labels}>{c.label}</td>
-            <td>
-              {c.material}
-              <small>{c.note}</small>
-            </td>
-            <td className="right strong">
-              {formatLength(c.cut[0] ?? 0, units)} × {formatLength(c.cut[1] ?? 0, units)}
-            </td>
+    <>
+      {build.put_on?.length ? (
+        <p className="note note-hint">
+          Enough for every look: {build.put_on.map((p) => `${p.label} for “${p.look}”`).join(', ')}.
+        </p>
+      ) : null}
+      <table className="list">
+        <caption className="sr-only">Pieces to cut</caption>
+        <thead>
+          <tr>
+            <th scope="col">Labels</th>
+            <th scope="col">Piece</th>
+            <th scope="col" className="right">
+              <Button
+                type="link"
+                size="small"
+                aria-pressed={exact}
+                title="As it was worked out, or in steps that can be marked"
+                onClick={() => setExact(!exact)}
+              >
+                {exact ? 'Exactly' : 'Cut to'}
+              </Button>
+            </th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {[...rows.values()].map((group) => {
+            const first = group[0];
+            return first ? (
+              <tr key={first.label} title={first.reason}>
+                <td className={css.labels}>{labels(group.map((p) => p.label))}</td>
+                <td>
+                  {first.name}
+                  <small>{first.reason}</small>
+                </td>
+                <td className="right strong">{formatLength(exact ? first.exact : first.cut, units, true)}</td>
+              </tr>
+            ) : null;
+          })}
+          {build.cloth.map((c) => (
+            <tr key={c.label}>
+              <td className={css.labels}>{c.label}</td>
+              <td>
+                {c.material}
+                <small>{c.note}</small>
+              </td>
+              <td className="right strong">
+                {formatLength(c.cut[0] ?? 0, units)} × {formatLength(c.cut[1] ?? 0, units)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }
 

@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
-from typing import Any, Generic, Literal, Protocol, TypeVar
+from typing import Any, ClassVar, Generic, Literal, Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -35,6 +35,26 @@ class ModifierParameters(DocumentPart):
 
     kind: Any
     key_angle: float
+
+    PUT_ON: ClassVar[frozenset[str]] = frozenset(
+        {
+            "backdrop",
+            "ceiling",
+            "cover",
+            "doubled",
+            "dropped",
+            "flagged",
+            "layers",
+            "lens",
+            "nested",
+            "skirt_back",
+            "skirt_front",
+            "skirt_sides",
+        }
+    )
+    """Parameters of what is put on or left off: more of it takes nothing away from the rest, and what is built is
+    enough for every look.
+    """
 
     @property
     def direction(self) -> Vector:

@@ -58,7 +58,7 @@ def built_design(shoot: Shoot) -> ModifierParameters:
     ----------
     shoot: the document, with daylight in its place.
     """
-    design = shoot.design
+    design: ModifierParameters = shoot.design
     for extra in put_on(shoot):
         look = next(look for look in shoot.looks if look.name == extra.look and look.design.kind == design.kind)
         values = {**design.model_dump(), extra.parameter: getattr(look.design, extra.parameter)}

@@ -248,7 +248,7 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
         caution="Flags are sails: ballast the stands.",
         minutes=10 + 5 * len(standing),
         does="set",
-        uses=("rod of the sheet", "sleeve of 60 mm", "cord", "spring_clamp"),
+        uses=("rod of the sheet", "sleeve", "cord", "spring_clamp"),
     )
     return work
 

@@ -1,5 +1,6 @@
 """Sheets and boards that stand where the light has them: on frames of battens, on rods, or by themselves."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -132,10 +133,27 @@ def on_a_frame(
     return layout, frame, sheet
 
 
+HEM = 0.04
+"""Twice 20 mm, turned in and turned again. [m]"""
+
+EASE, SEAM = 0.016, 0.01
+"""A sleeve is so much longer round than its batten, and so much is sewn in. [m]"""
+
+
 def on_a_rod(
-    work: LaidParts, panel: Panel, covering: CoverRef, *, id: str, role: str, blame: str, note: str, layers: int = 1
+    work: LaidParts,
+    panel: Panel,
+    covering: CoverRef,
+    *,
+    id: str,
+    role: str,
+    blame: str,
+    note: str = "",
+    layers: int = 1,
 ) -> Layout:
-    """A cloth that hangs from a batten through a sleeve at its top, folded over it where it is double."""
+    """A cloth that hangs from a batten through a sleeve at its top, folded over it where it is double; ``note`` says
+    how, before what is said of the sleeve and the hems.
+    """
     wide, tall = size_of(panel)
     thick = covering_of(covering).thickness
     layout = work.layout_at(id, place_of_panel(panel))
@@ -151,8 +169,18 @@ def on_a_rod(
         Reason(text="the cloth and 50 mm beyond it at each end", blame=blame),
         free=(0.0, -1.0, 0.0),
     )
+    # round the batten and back to the front, or over its top alone
+    round_it = 2 * section.thickness + section.width + EASE + SEAM if layers == 1 else section.thickness
+    sleeve = math.ceil(1000 * (section.thickness + section.width + EASE / 2))
     cloth = work.sheet(
-        layout, "sheet", covering, size=(wide, tall), cut=(wide, tall * layers), margin=0.04, note=note, lit=panel.id
+        layout,
+        "sheet",
+        covering,
+        size=(wide, tall),
+        cut=(wide, tall * layers + max(round_it - HEM, 0.0)),
+        margin=HEM,
+        note=f"{note}sleeve of {sleeve} mm at the top, 20 mm hems",
+        lit=panel.id,
     )
     layout.hold("sewn", cloth, (rod,))
     return layout
@@ -160,15 +188,7 @@ def on_a_rod(
 
 def hung_sheet(work: LaidParts, panel: Panel, covering: CoverRef) -> Layout:
     """The sheet that hangs by itself beside what the kind builds, from a rod in a sleeve."""
-    return on_a_rod(
-        work,
-        panel,
-        covering,
-        id="hung",
-        role="rod of the sheet",
-        blame="width",
-        note="sleeve of 60 mm at the top, 20 mm hems",
-    )
+    return on_a_rod(work, panel, covering, id="hung", role="rod of the sheet", blame="width")
 
 
 def alone(

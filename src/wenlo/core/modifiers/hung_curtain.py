@@ -54,7 +54,7 @@ def laid(design: CurtainParameters, brief: Brief) -> LaidParts:
         id="curtain",
         role="rod",
         blame="width",
-        note=f"{'folded double over the rod, ' if design.doubled else ''}sleeve of 60 mm at the top, 20 mm hems",
+        note="folded double over the rod, " if design.doubled else "",
         layers=2 if design.doubled else 1,
     )
     work.fit("cord", 6)

@@ -117,15 +117,7 @@ def laid(design: WindowParameters, brief: Brief) -> LaidParts:
     made = arrange(design, brief)
     # the wall round the window is there already
     work.given |= {surface.id for surface in made.outside}
-    on_a_rod(
-        work,
-        panels_of(made)["sheet"],
-        design.sheet,
-        id="window",
-        role="rod",
-        blame="window_width",
-        note="sleeve of 60 mm at the top, 20 mm hems",
-    )
+    on_a_rod(work, panels_of(made)["sheet"], design.sheet, id="window", role="rod", blame="window_width")
     work.fit("screw_eye", 2)
     work.fit("cord", 2)
     work.step(

@@ -8,13 +8,15 @@ from typing import Any
 import pytest
 
 from made_kinds import KINDS, brief_for, designs
+from wenlo.core.catalog.materials import BlackMaterial
+from wenlo.core.catalog.typical import coverings
 from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import BentSolid, DiscSolid, SheetSolid, TurnedSolid
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.fabrication.assembly.space import plus
 from wenlo.core.instructions.assembly_checks import faults
-from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.instructions.lit_checks import lit_faults, material_faults
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.loads import by_groups, modifiers_of
 from wenlo.services.resolve_document import resolve_document
@@ -108,6 +110,24 @@ def test_whatever_is_put_or_left_out_wrong_is_found(name):
         less = smaller(part)
         if less is not None and (part.id in lit or isinstance(part.solid, BarSolid)):
             assert found_wrong(name, with_part(assembly, part.id, solid=less), surfaces), f"cut short {part.id}"
+
+
+@pytest.mark.parametrize("name", KINDS)
+def test_what_is_lit_is_of_what_is_built_and_another_material_is_found(name):
+    kind = kinds()[name]
+    for design, brief in designs(name, 4):
+        assembly, surfaces = kind.assemble(design, brief), kind.arrange(design, brief, None).surfaces
+        used = {c.covering.id: c.covering for c in kind.build(design, brief).cloth}
+        assert not material_faults(assembly, surfaces, used), design
+        for face in assembly.lit:
+            part = assembly.by_id[face.parts[0]]
+            if part.item not in used or face.over or len(face.parts) > 1:
+                continue
+            # cloth where a black is, a black where cloth or a white is
+            other = "cotton_bed_linen_white" if isinstance(used[part.item], BlackMaterial) else "heavy_black_flag_cloth"
+            swapped = with_part(assembly, part.id, item=other)
+            found = material_faults(swapped, surfaces, {**used, other: coverings()[other]})
+            assert (face.surface, *face.parts) in [fault.parts for fault in found], face.surface
 
 
 @pytest.mark.parametrize("name", KINDS)

@@ -15,7 +15,7 @@ from wenlo.core.instructions.assembly_checks import AssemblyFault, faults
 from wenlo.core.instructions.dimensioned_views import ViewName, dimensioned_views
 from wenlo.core.instructions.drawing_scene import scene_of
 from wenlo.core.instructions.line_drawing import Path
-from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.instructions.lit_checks import lit_faults, material_faults
 from wenlo.core.instructions.plan_build import Making
 from wenlo.core.instructions.room_checks import room_faults, sight_faults
 from wenlo.core.instructions.step_pictures import StepPicture, parts_by_step, step_pictures
@@ -196,9 +196,11 @@ def _name(part: Part) -> str:
 def _faults(document: Document, assembly: Assembly) -> list[BuiltFault]:
     shoot = resolve_build(document)
     arranged = kind_of(shoot.design).arrange(shoot.design, shoot.brief, None)
+    plan = kind_of(shoot.design).build(shoot.design, shoot.brief)
     found = (
         *faults(assembly),
         *lit_faults(assembly, arranged.surfaces),
+        *material_faults(assembly, arranged.surfaces, {c.covering.id: c.covering for c in plan.cloth}),
         *room_faults(assembly, shoot.brief),
         *sight_faults(assembly, arranged.surfaces, arranged.lamps),
     )

@@ -28,6 +28,7 @@ const FAULT: Record<string, string> = {
   not_lit: 'is built, and not in the light',
   elsewhere: 'is lit in another place than it is built',
   other_size: 'is lit in another size than it is built',
+  other_material: 'is lit as another material than it is built of',
   too_soon: 'comes before what it is held at',
   no_way_in: 'no straight way leads to its place past what is there',
   no_driver: 'no screwdriver comes to a screw',

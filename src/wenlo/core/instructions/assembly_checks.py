@@ -63,6 +63,7 @@ FaultCode = Literal[
     "not_lit",
     "elsewhere",
     "other_size",
+    "other_material",
     "too_soon",
     "no_way_in",
     "no_driver",

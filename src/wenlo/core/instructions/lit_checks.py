@@ -3,10 +3,11 @@ falls on is in the light.
 """
 
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 import numpy as np
 
+from wenlo.core.catalog.materials import BlackMaterial, BounceFace, Covering, SheetMaterial
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import (
     BentSolid,
@@ -22,6 +23,7 @@ from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, RoundS
 from wenlo.core.fabrication.assembly.space import Array
 from wenlo.core.instructions.assembly_checks import AssemblyFault
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
+from wenlo.core.optics.sheet import Sheet, luminance
 
 NEAR = 0.0011
 """A surface of the light is no farther from the face that it is: a cut is a millimetre off. [m]"""
@@ -235,3 +237,52 @@ def _face_of(part: Part, shape: Shape, assembly: Assembly) -> float | None:
     along = np.abs(np.array(part.pose.turned(way)))
     sides = (2 * solid.section.half[1], 2 * solid.section.half[0])
     return solid.length * sides[int(np.argmax(along[:2]))]
+
+
+ALIKE = 0.05
+"""What a surface of the light sends back or lets through is no farther from what its material does."""
+
+MOST_LAYERS = 4
+
+
+def material_faults(
+    assembly: Assembly, surfaces: Sequence[Shape], coverings: Mapping[str, Covering]
+) -> tuple[AssemblyFault, ...]:
+    """Surfaces of the light that are not of what is built there.
+
+    Parameters
+    ----------
+    assembly: the built thing.
+    surfaces: what the light model has of it.
+    coverings: what it is covered with, by the items of its parts.
+    """
+    by_id = {surface.id: surface for surface in surfaces}
+    found = []
+    for face in assembly.lit:
+        surface = by_id.get(face.surface)
+        parts = [assembly.by_id[id] for id in face.parts if id in assembly.by_id]
+        known = [coverings[part.item] for part in parts if part.item in coverings]
+        if surface is None or not known or face.over:
+            continue
+        if not any(_is_of(surface.surface, covering) for covering in known):
+            found.append(AssemblyFault(code="other_material", parts=(face.surface, *face.parts)))
+    return tuple(found)
+
+
+def _is_of(surface: Sheet, covering: Covering) -> bool:
+    passes = float(luminance(surface.transmittance))
+    sides = [
+        float(luminance(matt)) + (0.0 if shine is None else float(luminance(shine.reflectance)))
+        for matt, shine in (
+            (surface.reflectance_front, surface.shine_front),
+            (surface.reflectance_back, surface.shine_back),
+        )
+    ]
+    if isinstance(covering, SheetMaterial):
+        # several layers let through less, never more
+        return covering.transmittance**MOST_LAYERS / 2 < passes < covering.transmittance + ALIKE
+    if isinstance(covering, BounceFace):
+        return passes < ALIKE and abs(max(sides) - float(luminance(np.array(covering.reflectance)))) < 2 * ALIKE
+    if isinstance(covering, BlackMaterial):
+        return passes < covering.leak + ALIKE and max(sides) < covering.reflectance + ALIKE
+    return True

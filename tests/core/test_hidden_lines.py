@@ -64,3 +64,16 @@ def test_each_part_is_added_once_and_enough_of_it_is_seen(kind):
         # what lies behind other things in every view is drawn through them
         assert bool(picture.behind) == (min(picture.shown.values()) < LEAST_SEEN)
         assert picture.added or picture.behind
+
+
+def test_glue_is_drawn_at_bonded_corners_and_hands_where_several_people_hold():
+    assembly, jobs = fitted("book_light")
+    pictures = [p for p in step_pictures(assembly, jobs) if p is not None]
+    # four corners of the page are glued in one step, none where cloth is stapled or a board is taped
+    assert [len(p.glue) for p in pictures if p.glue] == [4]
+    assert not any(p.hands for p in pictures)
+    together = [p for p in step_pictures(assembly, jobs, people=[2] * len(jobs)) if p is not None]
+    for picture in together:
+        (ax, ay), (bx, by) = picture.hands
+        assert abs(ax - bx) + abs(ay - by) > 20.0
+        assert all(0.0 <= x <= picture.width and 0.0 <= y <= picture.height for x, y in picture.hands)

@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from reportlab.graphics.shapes import Drawing, Group, Line, PolyLine, Rect, String
+from reportlab.graphics.shapes import Circle, Drawing, Group, Line, PolyLine, Rect, String
 from reportlab.lib import colors
 from reportlab.platypus import KeepTogether, Paragraph, Spacer, Table, TableStyle
 
@@ -55,7 +55,9 @@ def sketch_drawing(sketch: Sketch, units: UnitSystem, *, box: float = 74.0) -> D
 
 
 def picture_drawing(picture: StepPicture, *, box: float = 150.0) -> Drawing:
-    """A step's picture: what was there thin and grey, what is added bold, axes of screws dashed."""
+    """A step's picture: what was there thin and grey, what is added bold, axes of screws dashed, drops of glue, rings
+    where several people hold.
+    """
     scale = box / max(picture.width, picture.height)
     drawing = Drawing(picture.width * scale, picture.height * scale)
 
@@ -68,6 +70,14 @@ def picture_drawing(picture: StepPicture, *, box: float = 150.0) -> Drawing:
     lines(picture.added, strokeColor=INK, strokeWidth=1.0)
     lines(picture.behind, strokeColor=INK, strokeWidth=0.5, strokeDashArray=[1.5, 1.5])
     lines(picture.screws, strokeColor=INK, strokeWidth=0.7, strokeDashArray=[3, 1.5])
+    for x, y in picture.glue:
+        drawing.add(
+            Circle(x * scale, (picture.height - y) * scale, 1.6, strokeColor=INK, fillColor=SHEET, strokeWidth=0.6)
+        )
+    for x, y in picture.hands:
+        drawing.add(
+            Circle(x * scale, (picture.height - y) * scale, 4.0, strokeColor=INK, fillColor=None, strokeWidth=1.2)
+        )
     for label in picture.labels:
         at = (label.x * scale, (picture.height - label.y) * scale - 2.0)
         wide = 4.2 * len(label.text)
@@ -171,6 +181,11 @@ def write_step_sheet_pdf(
         Spacer(1, 6),
         *_measured(views, width, units),
         Paragraph("In order", HEAD),
+        *(
+            [Paragraph("In the pictures: dashed, screws; drops, glue; rings, where several people hold.", SMALL)]
+            if drawn
+            else []
+        ),
     ]
     for number, job in enumerate(schedule.jobs, start=1):
         story.append(KeepTogether(_step(number, job, width, units, drawn.get(job.step.id))))

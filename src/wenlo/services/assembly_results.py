@@ -126,7 +126,7 @@ class PictureLabelResult(BaseModel):
 class PictureResult(BaseModel):
     """The picture of a step, by the step's key: ids of the ``parts`` that it adds, and paths of lines (SVG), in units
     from its upper left corner. What was there, what the step adds, outlines of what it adds behind other things, the
-    axes of screws, and names.
+    axes of screws, and names; places of glue, and where several people hold.
     """
 
     key: str
@@ -138,6 +138,8 @@ class PictureResult(BaseModel):
     behind: str
     screws: str
     labels: list[PictureLabelResult]
+    glue: list[list[float]] = []
+    hands: list[list[float]] = []
 
 
 class PicturesResult(BaseModel):
@@ -225,7 +227,7 @@ def pictures_by_step(shoot: Shoot, making: Making) -> dict[str, StepPicture]:
     """The pictures of a build's steps, by the steps' ids."""
     assembly = kind_of(shoot.design).assemble(shoot.design, shoot.brief)
     jobs = making.schedule.jobs
-    made = step_pictures(assembly, _fitted(making))
+    made = step_pictures(assembly, _fitted(making), people=[job.step.hands for job in jobs])
     return {job.step.id: picture for job, picture in zip(jobs, made, strict=True) if picture is not None}
 
 
@@ -256,6 +258,8 @@ def pictures_drawn(document: Document) -> PicturesResult:
                 behind=_path(p.behind),
                 screws=_path(p.screws),
                 labels=[PictureLabelResult(text=label.text, x=label.x, y=label.y) for label in p.labels],
+                glue=[list(at) for at in p.glue],
+                hands=[list(at) for at in p.hands],
             )
             for key, p in pictures_by_step(shoot, making).items()
         ],

@@ -92,6 +92,11 @@ describe('the picture of a step', () => {
       behind: '',
       screws: '',
       labels: [{ text: 'A1', x: 5, y: 5 }],
+      glue: [[40, 50]],
+      hands: [
+        [10, 10],
+        [90, 10],
+      ],
     };
     show(<Steps build={BUILD} shoot="s" units="metric" pictures={[picture]} />);
     const drawn = screen.getByRole('img', { name: `${first?.title}: A1 in place` });
@@ -101,6 +106,8 @@ describe('the picture of a step', () => {
       '',
       '',
     ]);
-    expect(drawn.textContent).toBe('A1');
+    expect([...drawn.querySelectorAll('text')].map((text) => text.textContent)).toEqual(['A1']);
+    expect(drawn.querySelectorAll('circle')).toHaveLength(3);
+    expect(screen.getByText('drops: glue, rings: 2 people hold')).toBeTruthy();
   });
 });

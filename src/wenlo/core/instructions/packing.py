@@ -16,6 +16,7 @@ from wenlo.core.fabrication.assembly.space import PartPose
 from wenlo.core.fabrication.fasteners import Batten
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.repair import renewals
+from wenlo.core.instructions.step_pictures import BONDS
 
 FOLDED_LAYER = 0.0008
 """Thickness of a layer of folded cloth with the air in it. [m]"""
@@ -58,8 +59,6 @@ OPENS = frozenset(
     }
 )  # fmt: skip
 """Joints that are opened to carry a thing, where nothing bonds them."""
-
-BONDS = frozenset({"wood_glue", "hot_glue", "solvent_cement"})
 
 SMALL = 0.25
 """What is bought and no longer goes into the bag of fittings. [m]"""

@@ -45,7 +45,8 @@ class PictureLabel:
 @dataclass(frozen=True, kw_only=True)
 class StepPicture:
     """Lines of one picture, in units from its upper left corner: what was there, what is added, outlines of what is
-    added behind other things, axes of screws; ``shown`` is how much of each added part is seen.
+    added behind other things, axes of screws; ``glue`` where something is bonded, ``hands`` where several people hold,
+    ``shown`` how much of each added part is seen.
     """
 
     width: float
@@ -56,6 +57,8 @@ class StepPicture:
     screws: tuple[Path, ...]
     labels: tuple[PictureLabel, ...]
     shown: Mapping[str, float]
+    glue: Path = ()
+    hands: Path = ()
 
 
 def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[tuple[str, ...]]:
@@ -94,19 +97,30 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
     ]
 
 
-def step_pictures(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[StepPicture | None]:
+BONDS = frozenset({"wood_glue", "hot_glue", "solvent_cement"})
+"""What joints use that are bonded."""
+
+HELD_AT = 0.85
+"""Hands hold the largest part so near to its ends, as a share of half of its length."""
+
+
+def step_pictures(
+    assembly: Assembly, fitted: Sequence[Sequence[str]], *, people: Sequence[int] = ()
+) -> list[StepPicture | None]:
     """A picture for each step that adds something; None for the others.
 
     Parameters
     ----------
     assembly: the built thing.
     fitted: as for :func:`parts_by_step`.
+    people: how many each step takes; hands are drawn where there is more than one.
     """
     meshes = {part.id: line_mesh(part) for part in assembly.parts}
     there: list[str] = []
     found: list[StepPicture | None] = []
-    for added in parts_by_step(assembly, fitted):
-        found.append(_picture(assembly, meshes, there, added) if added else None)
+    for k, added in enumerate(parts_by_step(assembly, fitted)):
+        many = people[k] if k < len(people) else 1
+        found.append(_picture(assembly, meshes, there, added, people=many) if added else None)
         there += added
     return found
 
@@ -132,8 +146,33 @@ def _shares(meshes: Mapping[str, LineMesh], drawn: Sequence[str], added: Sequenc
     return shares
 
 
+def _bonded(assembly: Assembly, new: set[str], drawn: set[str]) -> Iterator[Array]:
+    # the middle of where two parts meet that are bonded now
+    for joint in assembly.joints:
+        if not BONDS & set(joint.used) or not new & set(joint.parts) or not set(joint.parts) <= drawn:
+            continue
+        for contact in joint.contacts:
+            one, other = assembly.by_id[contact.first].box, assembly.by_id[contact.second].box
+            yield (np.maximum(one[0], other[0]) + np.minimum(one[1], other[1])) / 2.0
+
+
+def _held(assembly: Assembly, added: Sequence[str], people: int) -> Iterator[Array]:
+    # spread over the largest of what is added
+    if people < 2:
+        return
+    parts = [assembly.by_id[id] for id in added if not assembly.by_id[id].soft] or [assembly.by_id[id] for id in added]
+    largest = max(parts, key=lambda part: float(np.ptp(part.box, axis=0).max()))
+    long = int(np.ptp(largest.box, axis=0).argmax())
+    middle = largest.box.mean(axis=0)
+    reach = HELD_AT * float(np.ptp(largest.box, axis=0)[long]) / 2.0
+    for share in np.linspace(-1.0, 1.0, people):
+        place = middle.copy()
+        place[long] += share * reach
+        yield place
+
+
 def _picture(
-    assembly: Assembly, meshes: Mapping[str, LineMesh], there: Sequence[str], added: Sequence[str]
+    assembly: Assembly, meshes: Mapping[str, LineMesh], there: Sequence[str], added: Sequence[str], *, people: int
 ) -> StepPicture:
     drawn = [*there, *added]
     views = [_view(turn, rise) for rise in RISES for turn in TURNS]
@@ -176,6 +215,8 @@ def _picture(
         screws=tuple(driven),
         labels=tuple(placed_labels([(p.label, *place(p.centre)) for p in assembly.parts if p.id in new and p.label])),
         shown=dict(zip(added, shares[best], strict=True)),
+        glue=tuple(dict.fromkeys(place(point) for point in _bonded(assembly, new, set(drawn)))),
+        hands=tuple(place(point) for point in _held(assembly, added, people)),
     )
 
 

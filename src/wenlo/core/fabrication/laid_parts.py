@@ -69,6 +69,7 @@ class LaidParts(PartsList):
         role: str = "",
         lit: str = "",
         margin: float = 0.0,
+        longer: float = 0.0,
         holes: tuple[Loop, ...] = (),
         window: float | None = None,
         whole: bool = False,
@@ -77,12 +78,12 @@ class LaidParts(PartsList):
     ) -> str:
         """A flat board or cloth: the middle of its good side, whose directions are ``across`` and ``upward``, which is
         upright and seen from before unless told otherwise; its thickness lies where ``across × upward`` points. Cut
-        with ``margin`` more on every edge, and to another size where it is folded (``cut``), or a part ``of`` a piece
-        that is cut already; a ``window`` leaves a border of that width. [m]
+        with ``margin`` more on every edge, ``longer`` at its top, and to another size where it is folded (``cut``), or
+        a part ``of`` a piece that is cut already; a ``window`` leaves a border of that width. [m]
         """
         row = covering_of(covering)
         if not of:
-            self.cover(covering, *(cut or size), margin=margin, note=note, window=window, whole=whole)
+            self.cover(covering, *(cut or size), margin=margin, longer=longer, note=note, window=window, whole=whole)
         piece = next(c for c in self.cloth if c.label == of) if of else self.cloth[-1]
         if window is not None:
             x, y = size[0] / 2 - window, size[1] / 2 - window
@@ -92,7 +93,7 @@ class LaidParts(PartsList):
         )
         pose = PartPose(origin=centre, x=unit(across), y=unit(upward), z=vec_across(unit(across), unit(upward)))
         # what is cut out of a board weighs nothing any more; what is wrapped round it weighs where it is
-        plain = of or (margin == 0.0 and cut is None)
+        plain = of or (margin == 0.0 and longer == 0.0 and cut is None)
         mass = row.mass_per_area * (solid.area if plain else piece.cut[0] * piece.cut[1])
         return layout.add(name, role or name, row.id, solid, pose, label=piece.label, mass=mass, lit=lit)
 

@@ -87,16 +87,17 @@ class PartsList:
         height: float,
         *,
         margin: float = 0.0,
+        longer: float = 0.0,
         count: int = 1,
         note: str,
         whole: bool = False,
         window: float | None = None,
     ) -> None:
-        """Cloth or board of a finished size [m] with ``margin`` more on every edge; ``whole`` as it comes; with a
-        ``window`` that leaves a border of that width. [m]
+        """Cloth or board of a finished size [m] with ``margin`` more on every edge, and ``longer`` at its top for a
+        sleeve; ``whole`` as it comes; with a ``window`` that leaves a border of that width. [m]
         """
         row = covering_of(covering)
-        cut = (width + 2 * margin, height + 2 * margin)
+        cut = (width + 2 * margin, height + 2 * margin + longer)
         if row.board_length is None:
             strips, strip, bought = from_roll(cut, row)
             price = bought * row.price

@@ -22,7 +22,7 @@ from wenlo.core.scene.stand_in import subject_shapes
 INTO = 2e-5
 """What reaches no farther into the subject touches it. [m³]"""
 
-MOUNT = 0.06
+MOUNT = 0.12
 """What is so near a lamp holds it. [m]"""
 
 AROUND = 0.005
@@ -92,7 +92,7 @@ def sight_faults(assembly: Assembly, surfaces: Sequence[Shape], lamps: Sequence[
     for lamp in lamps:
         # what shines through a lens has the lens before it
         if not lamp.afar and lamp.lens is None:
-            for name, parts, share in _shaded(lamp.centre, surfaces, model, sheets, dark, bodies):
+            for name, parts, share in _shaded(lamp, surfaces, model, sheets, dark, bodies):
                 found[(name, *parts)] = max(found.get((name, *parts), 0.0), share)
     return tuple(AssemblyFault(code="in_the_way", parts=key, value=share) for key, share in found.items())
 
@@ -104,13 +104,14 @@ def _in_the_set(part: Part, assembly: Assembly) -> Array:
 
 
 def _shaded(
-    eye: Array,
+    lamp: Emitter,
     surfaces: Sequence[Shape],
     model: list[Array],
     sheets: dict[str, frozenset[str]],
     dark: Sequence[Part],
     bodies: list[Array],
 ) -> Iterator[tuple[str, tuple[str, ...], float]]:
+    eye, axis = lamp.centre, np.cross(lamp.edge_u, lamp.edge_v)
     for k, shape in enumerate(surfaces):
         if shape.id not in sheets or isinstance(shape, Dome):
             continue
@@ -120,7 +121,8 @@ def _shaded(
         away = np.linalg.norm(places - eye, axis=1)
         ways = (places - eye) / away[:, None]
         _, first, _ = through(eye, ways, model)
-        seen = first[:, 0] == k
+        # what is behind a lamp gets none of its light
+        seen = (first[:, 0] == k) & ((lamp.shape == "sphere") | (ways @ axis > 0.0))
         if not seen.any():
             continue
         others = [n for n, part in enumerate(dark) if part.id not in sheets[shape.id]]

@@ -177,8 +177,9 @@ def on_a_rod(
         "sheet",
         covering,
         size=(wide, tall),
-        cut=(wide, tall * layers + max(round_it - HEM, 0.0)),
+        cut=(wide, tall * layers),
         margin=HEM,
+        longer=max(round_it - HEM, 0.0),
         note=f"{note}sleeve of {sleeve} mm at the top, 20 mm hems",
         lit=panel.id,
     )

@@ -433,7 +433,7 @@ def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
             "Staple the white lining tight outside of the battens, then the black over it, both round the edges."
         ),
         "improvised": (
-            "Bed linen on the battens, black plastic over it"
+            f"{bounce_face(design.lining).name} on the battens, black plastic over it"
             + (" in two layers" if design.doubled else "")
             + ", clamped and taped; no fold may gape."
         ),

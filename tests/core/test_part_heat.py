@@ -11,16 +11,10 @@ from wenlo.core.geometry.rays import nearest, through
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.checks import About, evaluate_limit
+from wenlo.core.rigging.heat_layers import gap_resistance, through_layers
+from wenlo.core.rigging.heat_sources import body_rise, heat_sources, plume_rise, to_the_air
 from wenlo.core.rigging.loads import modifiers_of
-from wenlo.core.rigging.part_heat import (
-    body_rise,
-    gap_resistance,
-    heat_sources,
-    part_heats,
-    plume_rise,
-    through_layers,
-    to_the_air,
-)
+from wenlo.core.rigging.part_heat import part_heats
 from wenlo.core.rigging.thermal_spread import judged
 
 ROOM = 22.0

@@ -4,8 +4,8 @@ import { Button, Slider } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { assemblyQuery, picturesQuery } from '../../shared/api/build';
 import type { Build, Schemas, Shoot } from '../../shared/api/client';
-import css from './build.module.css';
 import { stepsOf } from './exploded';
+import css from './exploded.module.css';
 
 const Exploded3d = lazy(() => import('./Exploded3d'));
 

@@ -17,8 +17,8 @@ import {
   WebGLRenderer,
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import css from './build.module.css';
 import type { Drawn } from './Exploded';
+import css from './exploded.module.css';
 
 /** From the workshop's axes (z up, y away from the subject) to the view's (y up, z toward who looks). */
 const view = (x: number, y: number, z: number): [number, number, number] => [x, z, -y];

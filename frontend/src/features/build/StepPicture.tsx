@@ -1,7 +1,7 @@
 // The picture of a step: what is there thin, what is added bold, where screws and glue go and hands hold, what the
 // pieces are called.
 import type { Schemas } from '../../shared/api/client';
-import css from './build.module.css';
+import css from './stepPicture.module.css';
 
 export type Picture = Schemas['PictureResult'];
 

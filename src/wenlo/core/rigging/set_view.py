@@ -22,9 +22,9 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.meshes import triangles
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import luminance
+from wenlo.core.rigging.heat_sources import HeatSource, heat_sources
 from wenlo.core.rigging.holding import Holding
 from wenlo.core.rigging.loads import Modifier, modifiers_of
-from wenlo.core.rigging.part_heat import HeatSource, heat_sources
 from wenlo.core.rigging.plan import boom_stand, holdings_of
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import look_of

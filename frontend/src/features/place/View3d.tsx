@@ -23,8 +23,11 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { setViewQuery } from '../../shared/api/queries';
 import { LIGHT_LEVELS } from '../../shared/drawing/LightBands';
+import { useSettled } from '../../shared/state/settled';
 import css from './place.module.css';
 import { coloursOf, plainColour, type SetSolid, SHADINGS, type Shading } from './setView';
+
+const SETTLE_MS = 250;
 
 /** A set that is larger, outdoors, is looked at from as far as this. */
 const MOST_SHOWN = 9;
@@ -117,7 +120,8 @@ function fill(kit: ReturnType<typeof stage>, view: Schemas['SetViewResult'], sha
   kit.draw();
 }
 
-export default function View3d({ document }: { document: Shoot }) {
+export default function View3d({ document: now }: { document: Shoot }) {
+  const document = useSettled(now, SETTLE_MS);
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const built = useRef<ReturnType<typeof stage> | null>(null);

@@ -45,6 +45,13 @@ def test_the_most_that_any_look_puts_on_is_built_and_sizes_are_those_of_now():
     assert put_on(alone) == ()
 
 
+def test_two_looks_of_one_name_are_told_apart():
+    shoot = shoot_with(
+        "overhead_bounce", ("evening", {"skirt_sides": 0.0}), ("evening", {"skirt_sides": 0.4}), skirt_sides=0.1
+    )
+    assert built_design(shoot).skirt_sides == 0.4
+
+
 def test_another_kind_in_a_look_is_another_thing():
     shoot = shoot_with("book_light", flagged=False)
     other = Look(

@@ -271,6 +271,14 @@ def test_a_frame_of_thin_pipe_is_taken_down_before_the_gusts_break_it():
     assert not of(planned(), "bend.wind")
 
 
+def test_wind_on_a_board_without_bars_is_not_passed_in_silence():
+    plan = planned("bounce_card", rig=Rigging(weather="outdoors", beaufort=4, ground="dry"))
+    (wind,) = of(plan, "bend.wind")
+    assert wind.state == "needs an answer"
+    # gusts of 10 m/s push 75 N on each square metre, and the card has one, its flag a quarter of one
+    assert wind.value == pytest.approx(0.5 * 1.2 * 1.25 * plan.wind**2 * 1.06, rel=0.05)
+
+
 def test_cloth_is_stretched_by_fifty_newtons_and_more():
     plan = planned(width=1.2, height=1.2, top_height=1.8, material="pvc_three_quarter_inch")
     (bow,) = of(plan, "bend.bow")

@@ -20,7 +20,7 @@ class PutOn:
     parameter: str
     label: str
     look: str
-    value: float
+    value: bool | int | float
 
 
 def put_on(shoot: Shoot) -> tuple[PutOn, ...]:
@@ -60,8 +60,7 @@ def built_design(shoot: Shoot) -> ModifierParameters:
     """
     design: ModifierParameters = shoot.design
     for extra in put_on(shoot):
-        look = next(look for look in shoot.looks if look.name == extra.look and look.design.kind == design.kind)
-        values = {**design.model_dump(), extra.parameter: getattr(look.design, extra.parameter)}
+        values = {**design.model_dump(), extra.parameter: extra.value}
         try:
             more: ModifierParameters = kind_of(design).parameters.model_validate(values)
             kind_of(more).build(more, shoot.brief)

@@ -190,6 +190,18 @@ def _wind_check(modifier: Modifier, wind: float, length: Length) -> Iterator[Che
     held = tuple(float(h.place[2]) for h in holds if h.by != "ceiling")
     worst = wind_stress(face, members_of(modifier.assembly), held, wind)
     if worst is None:
+        if held and face.area > 0.0:
+            yield unanswered(
+                "bend.wind",
+                modifier.about,
+                "Wind in its boards",
+                figure=f"{wind_force(face.area, wind):.0f} N on {face.area:.1f} m² at gusts of {wind:.0f} m/s",
+                limit="not known: no bars stand in it",
+                source="½ ρ C A v²; what a board, a foil or a clamp holds is told by nobody",
+                cure=Cure(words="take it down before gusts come up, or let somebody hold it"),
+                value=wind_force(face.area, wind),
+                unit="N",
+            )
         return
     limit = worst.strength / YIELDING
     down = wind * math.sqrt(limit / worst.stress)

@@ -1,11 +1,14 @@
-import { DeleteOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
+// All shoots: looked for, opened, copied, renamed, put in the trash; a new one, or one from a file.
+import { PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Alert, Button, Popconfirm, Upload } from 'antd';
+import { Alert, Button, Input, Segmented, Upload } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { ApiProblem, answer, api } from '../../shared/api/client';
 import { shootsQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
+import { cardDocument, ShootCard } from './ShootCard';
+import { copyTitle, type ShootLine, type ShootOrder, shownLines } from './shootLines';
 import css from './shoots.module.css';
 
 const LARGEST = 5_000_000;
@@ -15,6 +18,8 @@ export function ShootsPage() {
   const client = useQueryClient();
   const { data, error } = useQuery(shootsQuery);
   const [problem, setProblem] = useState<string[]>([]);
+  const [words, setWords] = useState('');
+  const [order, setOrder] = useState<ShootOrder>('changed');
   const fail = (e: unknown) =>
     setProblem(
       e instanceof ApiProblem
@@ -38,6 +43,31 @@ export function ShootsPage() {
     onSettled: () => refresh(client, 'shoots'),
     onError: fail,
   });
+  const rename = useMutation({
+    mutationFn: async ({ line, title }: { line: ShootLine; title: string }) => {
+      const document = await client.fetchQuery(cardDocument(line));
+      return answer(
+        api.PUT('/api/shoots/{shoot_id}', {
+          params: { path: { shoot_id: line.id } },
+          body: { version: line.version, document: { ...document, title }, label: `Called ${title}` },
+        }),
+      );
+    },
+    onSettled: () => refresh(client, 'shoots'),
+    onError: fail,
+  });
+  const copy = useMutation({
+    mutationFn: async (line: ShootLine) => {
+      const document = await client.fetchQuery(cardDocument(line));
+      const title = copyTitle(
+        line.title,
+        (data ?? []).map((other) => other.title),
+      );
+      return answer(api.POST('/api/shoots', { body: { document: { ...document, title } } }));
+    },
+    onSettled: () => refresh(client, 'shoots'),
+    onError: fail,
+  });
   const bring = useMutation({
     mutationFn: (file: File) => {
       if (file.size > LARGEST)
@@ -54,6 +84,7 @@ export function ShootsPage() {
     onSuccess: (shoot) => go(`/shoots/${shoot.id}/brief`),
     onError: fail,
   });
+  const shown = shownLines(data ?? [], words, order);
   return (
     <main className="shoots-page">
       <header>
@@ -88,24 +119,46 @@ export function ShootsPage() {
         />
       ) : null}
       {error ? <Alert type="warning" showIcon title={error.message} /> : null}
+      {data && data.length > 1 ? (
+        <div className={css.find}>
+          <Input.Search
+            allowClear
+            placeholder="a word of its title"
+            aria-label="Find a shoot"
+            value={words}
+            onChange={(e) => setWords(e.currentTarget.value)}
+          />
+          <Segmented<ShootOrder>
+            aria-label="In which order"
+            options={[
+              { value: 'changed', label: 'last changed' },
+              { value: 'title', label: 'by title' },
+            ]}
+            value={order}
+            onChange={setOrder}
+          />
+        </div>
+      ) : null}
       <ul className={css.shootList}>
-        {data?.map((line) => (
-          <li key={line.id} className="card">
-            <Link to={`/shoots/${line.id}/shape`}>{line.title}</Link>
-            <span className="faint">
-              changed{' '}
-              {new Date(line.updated_at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
-            </span>
-            <Popconfirm
-              title="Put this shoot in the trash? It is kept there for 30 days."
-              okText="Put in the trash"
-              onConfirm={() => remove.mutate(line)}
-            >
-              <Button type="text" icon={<DeleteOutlined />} aria-label={`Delete ${line.title}`} />
-            </Popconfirm>
-          </li>
+        {shown.map((line) => (
+          <ShootCard
+            key={line.id}
+            line={line}
+            busy={rename.isPending || copy.isPending || remove.isPending}
+            rename={(it, title) => rename.mutate({ line: it, title })}
+            copy={copy.mutate}
+            remove={remove.mutate}
+          />
         ))}
       </ul>
+      {data?.length && !shown.length ? (
+        <p className="waiting">
+          No shoot has “{words.trim()}” in its title.{' '}
+          <Button type="link" onClick={() => setWords('')}>
+            Show all
+          </Button>
+        </p>
+      ) : null}
       {data?.length === 0 ? (
         <div className="card waiting">
           <h2>Nothing here yet</h2>

@@ -9,18 +9,28 @@ import { develop, lampWeights, type RawPicture } from './develop';
 
 export type Still = { picture: RawPicture; figures: Figures; weights: number[][] };
 
+type Quality = 'first' | 'clean';
+
+/** The picture of a document, taken now; for one `editor` the newest request wins. */
+export async function takeStill(
+  document: Shoot,
+  editor: string,
+  quality: Quality,
+  signal: AbortSignal,
+): Promise<Still> {
+  const figures = await answer(
+    api.POST('/api/figures', { body: { document, effort: 'draft', editor }, signal }),
+  );
+  const picture = await takePicture(document, quality, signal, editor);
+  const { lamp, others } = document.brief;
+  return { picture, figures, weights: lampWeights(figures.picture.colours, [lamp, ...others]) };
+}
+
 /** Picture and weights of a document; for one `editor` the newest request wins. */
-export const stillQuery = (document: Shoot, editor: string, quality: 'first' | 'clean') =>
+export const stillQuery = (document: Shoot, editor: string, quality: Quality) =>
   queryOptions({
     queryKey: ['still', quality, document.brief, document.design, document.second],
-    queryFn: async ({ signal }): Promise<Still> => {
-      const figures = await answer(
-        api.POST('/api/figures', { body: { document, effort: 'draft', editor }, signal }),
-      );
-      const picture = await takePicture(document, quality, signal, editor);
-      const { lamp, others } = document.brief;
-      return { picture, figures, weights: lampWeights(figures.picture.colours, [lamp, ...others]) };
-    },
+    queryFn: ({ signal }) => takeStill(document, editor, quality, signal),
     staleTime: 300_000,
     retry: 1,
   });

@@ -32,7 +32,7 @@ def type_value(page, label, text):
 
 
 def state(page, words="Saved"):
-    expect(page.get_by_test_id("save-state")).to_have_text(words)
+    expect(page.get_by_test_id("save-state")).to_have_text(words, timeout=60_000)
 
 
 def room(page, shoot):

@@ -210,6 +210,7 @@ def build(
 ) -> m.BuildResult:
     """Cut plan, own bars first, shopping, steps, holes, templates and prints; see ``BuildResult``."""
     shoot = resolve_build(document)
+    built = shoot.design.model_dump()
     making = making_of(shoot, shelf, offers)
     worked, schedule = making.worked, making.schedule
     plan, cuts = worked.plan, worked.cuts
@@ -221,7 +222,7 @@ def build(
         put_on=[
             m.PutOnResult(label=p.label, look=p.look)
             for p in put_on(resolve_document(document))
-            if getattr(shoot.design, p.parameter) == p.value
+            if built[p.parameter] == p.value
         ],
         bar=plan.stock.id,
         bar_name=plan.stock.name,

@@ -8,7 +8,7 @@ from pydantic import ValidationError
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import WenloError
 from wenlo.core.modifiers.kind import ModifierParameters
-from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.registry import kind_of, kinds
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -31,22 +31,22 @@ def put_on(shoot: Shoot) -> tuple[PutOn, ...]:
     shoot: the document.
     """
     found = []
-    for name in sorted(shoot.design.PUT_ON & set(type(shoot.design).model_fields)):
-        now = getattr(shoot.design, name)
+    values = shoot.design.model_dump()
+    looks = [(look.name, look.design.model_dump()) for look in shoot.looks if look.design.kind == shoot.design.kind]
+    for name in sorted(shoot.design.PUT_ON & set(values)):
+        now = values[name]
         # a box's backdrop is a cloth, a cage's is there or not
         if not isinstance(now, bool | int | float):
             continue
-        theirs = [
-            (getattr(look.design, name), look.name) for look in shoot.looks if look.design.kind == shoot.design.kind
-        ]
+        theirs = [(theirs[name], called) for called, theirs in looks]
         most = max(theirs, default=(now, ""), key=lambda pair: pair[0])
         if most[0] > now:
-            found.append(PutOn(parameter=name, label=_label(shoot.design, name), look=most[1], value=most[0]))
+            found.append(PutOn(parameter=name, label=_label(shoot.design.kind, name), look=most[1], value=most[0]))
     return tuple(found)
 
 
-def _label(design: ModifierParameters, name: str) -> str:
-    extra: Any = type(design).model_fields[name].json_schema_extra
+def _label(kind: str, name: str) -> str:
+    extra: Any = kinds()[kind].parameters.model_fields[name].json_schema_extra
     return str(extra["label"]) if isinstance(extra, dict) and "label" in extra else name.replace("_", " ")
 
 

@@ -53,11 +53,25 @@ def comes_apart(plan: BuildPlan) -> bool:
 
 
 OPENS = frozenset(
-    {
-        "socket", "cap", "coupling", "cube", "tube_cap", "joiner", "bolt", "splint", "spaced", "wrapped",
-        "hook_and_loop", "clamped", "tied", "laid", "slotted", "sewn",
-    }
-)  # fmt: skip
+    [
+        "socket",
+        "cap",
+        "coupling",
+        "cube",
+        "tube_cap",
+        "joiner",
+        "bolt",
+        "splint",
+        "spaced",
+        "wrapped",
+        "hook_and_loop",
+        "clamped",
+        "tied",
+        "laid",
+        "slotted",
+        "sewn",
+    ]
+)
 """Joints that are opened to carry a thing, where nothing bonds them."""
 
 SMALL = 0.25

@@ -50,7 +50,14 @@ class HeatSource:
 
     @cached_property
     def area(self) -> float:
-        """Of its body. [m²]"""
+        """Of its body. [m²]
+
+        Source: [Geometry].
+
+        Returns
+        -------
+        float: area. [m²]
+        """
         if self.round:
             return math.pi * self.width**2
         high = float(np.linalg.norm(self.upward))
@@ -58,7 +65,14 @@ class HeatSource:
 
     @cached_property
     def skin(self) -> Array:
-        """Places all over its body, shape (N, 3). [m]"""
+        """Places all over its body, shape (N, 3). [m]
+
+        Source: [Geometry].
+
+        Returns
+        -------
+        Array: shape (N, 3). [m]
+        """
         if self.round:
             return np.asarray(self.centre + directions(80) * self.width / 2)
         a, b, c = np.meshgrid(np.linspace(-0.5, 0.5, 7), np.linspace(-0.5, 0.5, 7), np.linspace(0.0, 1.0, 5))
@@ -83,10 +97,16 @@ def unit_of(vector: Array) -> Array:
 def heat_sources(emitters: Sequence[Emitter], lamp: LampType) -> list[HeatSource]:
     """The lamps of an arrangement as warm things; a string of bulbs is as many.
 
+    Source: [Geometry].
+
     Parameters
     ----------
     emitters: the lamps.
     lamp: what they are.
+
+    Returns
+    -------
+    list: their bodies.
     """
     found = []
     for emitter in emitters:
@@ -133,7 +153,7 @@ def plume_rise(watts: float, width: float, height: float, *, ambient: float = 22
     float: rise. [K]
 
     >>> round(plume_rise(50.0, 0.15, 0.024))
-    63
+    79
     """
     if watts <= 0.0:
         return 0.0

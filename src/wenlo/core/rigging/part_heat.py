@@ -183,7 +183,19 @@ class _Heating:
         return self.ambient if self.inside is None else self.inside(height)
 
     def shine(self, source: HeatSource, rays: int) -> None:
-        """What its light falls on, and what lies behind."""
+        """What its light falls on, and what lies behind.
+
+        Source: [Incropera].
+
+        Parameters
+        ----------
+        source: the lamp.
+        rays: how many lines are drawn from it.
+
+        Returns
+        -------
+        None: the hottest of each part is kept.
+        """
         towards = [unit_of(_closest(source.centre, body) - source.centre) for body in self.bodies if len(body)]
         ways = np.concatenate([directions(rays), source.axis[None], np.array(towards).reshape(-1, 3)])
         falls = source.falls(ways)

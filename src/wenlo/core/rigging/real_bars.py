@@ -207,6 +207,17 @@ STRETCHED_BY = frozenset({"wrapped", "stapled", "taped", "hook_and_loop", "tied"
 def stretched_on(assembly: Assembly, members: Sequence[Member]) -> list[Stretched]:
     """Members between which cloth is stretched: those that have another one across the cloth. What hangs from one bar
     alone is not stretched.
+
+    Source: [Geometry].
+
+    Parameters
+    ----------
+    assembly: the built thing, where it stands.
+    members: its bars.
+
+    Returns
+    -------
+    list: member, cloth and the direction of its pull, for each side of each cloth.
     """
     of_part = {part: member for member in members for part in member.parts}
     found = []

@@ -83,6 +83,8 @@ def cut_fine(corners: Array, faces: Ints, edge: float) -> tuple[Array, Ints]:
 def shaded(corners: Array, faces: Ints) -> tuple[Array, Array, Ints]:
     """Places with one normal each: split where faces meet at an edge, shared where they go on round.
 
+    Source: [Geometry].
+
     Parameters
     ----------
     corners, faces: shape (N, 3) [m], (M, 3).
@@ -147,6 +149,10 @@ def lit_solids(
     shoot: the document.
     solids: what stands in the set.
     go_on: asked now and then whether to go on.
+
+    Returns
+    -------
+    tuple: one for each solid, in their order.
     """
     meshes = []
     for solid in solids:

@@ -237,9 +237,18 @@ def _manifold(id: str, sort: SolidSort, body: Manifold, colour: Colour, *, shine
 
 
 def rod(start: Array, end: Array, diameter: float) -> Manifold:
-    """A round bar between two places, shape (3,) each. [m]
+    """A round bar between two places.
 
     Source: [Geometry].
+
+    Parameters
+    ----------
+    start, end: of its axis, shape (3,) each. [m]
+    diameter: of it. [m]
+
+    Returns
+    -------
+    Manifold: its body.
     """
     way = end - start
     length = float(np.linalg.norm(way))

@@ -77,6 +77,10 @@ def wind_face(assembly: Assembly) -> WindFace:
     Parameters
     ----------
     assembly: the built thing, where it stands.
+
+    Returns
+    -------
+    WindFace: area by height. [m²]
     """
     if not assembly.parts:
         return WindFace(way=np.array([0.0, 1.0, 0.0]), heights=np.zeros(0), areas=np.zeros(0))
@@ -125,6 +129,10 @@ def wind_stress(
     members: the bars.
     held: heights at which the thing is held. [m]
     speed: of the gust. [m/s]
+
+    Returns
+    -------
+    WindStress | None: stress and what is borne [Pa], force [N] and lever [m].
     """
     if not held or face.area <= 0.0:
         return None

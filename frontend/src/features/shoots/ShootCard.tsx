@@ -104,8 +104,8 @@ export function ShootCard(props: {
         />
       )}
       <div className={css.cardFoot}>
-        <span className="faint">
-          changed {new Date(line.updated_at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+        <span className="faint" title="last changed">
+          {new Date(line.updated_at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
         </span>
         <Button
           type="text"

@@ -2,7 +2,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { opened, serve, show } from '../../testing/bench';
 import { ShootsPage } from './ShootsPage';
 
@@ -33,6 +33,7 @@ describe('the list of shoots', () => {
       },
     );
   });
+  afterEach(() => void vi.unstubAllGlobals());
   const page = () => {
     const asked = serve(answers());
     show(

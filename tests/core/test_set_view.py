@@ -7,8 +7,8 @@ from factories import make_shoot
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
+from wenlo.core.rigging.lit_solids import cut_fine, lit_solids, shaded
 from wenlo.core.rigging.loads import modifiers_of
-from wenlo.core.rigging.set_light import cut_fine, lit_solids, shaded
 from wenlo.core.rigging.set_view import rod, set_solids
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter

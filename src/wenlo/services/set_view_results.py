@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from pydantic import BaseModel
 
 from wenlo.core.document.shoot import Shoot
-from wenlo.core.rigging.set_light import lit_solids
+from wenlo.core.rigging.lit_solids import lit_solids
 from wenlo.core.rigging.set_view import SetSolid, set_solids
 from wenlo.services.resolve_document import Document, resolve_document
 

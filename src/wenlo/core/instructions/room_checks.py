@@ -87,7 +87,7 @@ def sight_faults(assembly: Assembly, surfaces: Sequence[Shape], lamps: Sequence[
     if not dark:
         return ()
     model = [points[faces] for points, faces in map(triangles, surfaces)]
-    bodies = [_in_the_set(part, assembly) for part in dark]
+    bodies = [assembly.in_the_set(part) for part in dark]
     found: dict[tuple[str, ...], float] = {}
     for lamp in lamps:
         # what shines through a lens has the lens before it
@@ -95,12 +95,6 @@ def sight_faults(assembly: Assembly, surfaces: Sequence[Shape], lamps: Sequence[
             for name, parts, share in _shaded(lamp, surfaces, model, sheets, dark, bodies):
                 found[(name, *parts)] = max(found.get((name, *parts), 0.0), share)
     return tuple(AssemblyFault(code="in_the_way", parts=key, value=share) for key, share in found.items())
-
-
-def _in_the_set(part: Part, assembly: Assembly) -> Array:
-    mesh = part.body.to_mesh()
-    points = assembly.stands.world(np.asarray(mesh.vert_properties, dtype=float)[:, :3])
-    return np.asarray(points[np.asarray(mesh.tri_verts)])
 
 
 def _shaded(
@@ -154,5 +148,5 @@ def clearance(assembly: Assembly, brief: Brief) -> float:
     places = np.concatenate(corners)
     # on what it stands, it stands
     places = places[places[:, 2] > brief.subject.foot + 0.02]
-    bodies = [_in_the_set(part, assembly) for part in assembly.parts]
+    bodies = [assembly.in_the_set(part) for part in assembly.parts]
     return min((nearest(places, body) for body in bodies), default=float("inf"))

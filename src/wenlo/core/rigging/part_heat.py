@@ -123,7 +123,7 @@ def part_heats(
     Mapping: of every part, ± 30 % of what it is over the room.
     """
     parts = assembly.parts
-    bodies = [_triangles(part, assembly) for part in parts]
+    bodies = [assembly.in_the_set(part) for part in parts]
     work = _Heating(
         parts=parts,
         bodies=bodies,
@@ -148,12 +148,6 @@ def part_heats(
 def _no_deeper(source: HeatSource, bodies: list[Array]) -> HeatSource:
     met, owner, _ = through(source.centre - 1e-4 * source.axis, -source.axis[None], bodies)
     return replace(source, room=float(met[0, 0])) if owner[0, 0] >= 0 else source
-
-
-def _triangles(part: Part, assembly: Assembly) -> Array:
-    mesh = part.body.to_mesh()
-    points = assembly.stands.world(np.asarray(mesh.vert_properties, dtype=float)[:, :3])
-    return np.asarray(points[np.asarray(mesh.tri_verts)])
 
 
 class _Heating:

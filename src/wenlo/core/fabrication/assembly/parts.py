@@ -280,6 +280,12 @@ class Assembly:
         """Length to cut of every bar, by the label that is written on it. [m]"""
         return {part.label: part.solid.length for part in self.parts if isinstance(part.solid, BarSolid)}
 
+    def in_the_set(self, part: Part) -> Array:
+        """Triangles of one of its parts where it stands, shape (T, 3, 3). [m]"""
+        mesh = part.body.to_mesh()
+        points = self.stands.world(np.asarray(mesh.vert_properties, dtype=float)[:, :3])
+        return np.asarray(points[np.asarray(mesh.tri_verts)])
+
     @property
     def mass(self) -> float:
         """Of all its parts. [kg]"""

@@ -4,6 +4,8 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   plugins: [react()],
   css: { modules: { localsConvention: 'camelCase', generateScopedName: '[local]_[hash:base64:5]' } },
+  // messages stand with the server, which reads them for its papers
+  server: { fs: { allow: ['.', '../src/wenlo/messages'] } },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 1200,

@@ -16,6 +16,7 @@ from wenlo.core.instructions import plan_build
 from wenlo.core.modifiers.acrylic_table import MODULUS, spring_force
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.plan import rig_plan
+from wenlo.messages.steps import step_words
 
 
 def test_a_bent_sheet_says_what_it_springs_back_with():
@@ -25,7 +26,7 @@ def test_a_bent_sheet_says_what_it_springs_back_with():
     inertia = table.design.width * table.design.thickness**3 / 12
     energy_per_metre = MODULUS * inertia / (2 * table.design.bend**2)
     assert force == pytest.approx(2 * energy_per_metre)
-    said = [s for s in table.plan.steps if f"{force:.0f} N" in (s.caution or "") + s.text]
+    said = [s for s in table.plan.steps if f"{force:.0f} N" in step_words(s).caution + step_words(s).text]
     assert said
 
 
@@ -34,10 +35,10 @@ def test_insulation_board_is_cut_with_a_mask():
     cuts = [
         job.step
         for job in plan_build.plan_build(card.plan, Workshop()).schedule.jobs
-        if "insulation" in job.step.caution
+        if "Insulation dust" in step_words(job.step).caution
     ]
     assert cuts
-    assert all("mask" in step.caution and "flame" in step.caution for step in cuts)
+    assert all("mask" in step_words(step).caution and "flame" in step_words(step).caution for step in cuts)
 
 
 @pytest.mark.parametrize(("width", "thickness"), [(0.044, 0.018), (0.044, 0.024), (0.068, 0.018)])
@@ -71,4 +72,4 @@ def test_every_kinds_cautions_stand_at_a_step_or_in_a_note():
     for name, kind in kinds().items():
         brief = brief_for(name)
         plan = kind.build(kind.start(brief), brief)
-        assert any(step.caution for step in plan.steps) or kind.cautions or kind.daylight is not None, name
+        assert any(step_words(step).caution for step in plan.steps) or kind.cautions or kind.daylight is not None, name

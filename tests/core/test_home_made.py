@@ -7,9 +7,11 @@ import pytest
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.instructions.worksteps import FITTINGS
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point
 from wenlo.core.rigging.homemade import ASIDE, KNOCK, LEAN, home_made
 from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
+from wenlo.messages.steps import step_words
 
 
 def support(which, *, height=2.0, span=1.6):
@@ -66,9 +68,9 @@ def test_a_spreader_fits_between_the_walls_and_sags_unseen(span):
     sag = sag_point((spreader.payload + spreader.mass) * GRAVITY, span, on_edge)
     assert sag <= SAG_LIMIT * span * 1.01
     assert sag == pytest.approx(SAG_LIMIT * span, rel=0.02) or spreader.payload == 15.0
-    step = next(s for s in spreader.plan.steps if s.title == "Lay the beams together")
+    step = next(s for s in spreader.plan.steps if s.id == "lay-the-beams-together")
     times = on_edge / flat_stiffness("softwood_21_45")
-    assert f"{times:.0f} times as stiff" in step.text
+    assert f"{times:.0f} times as stiff" in step_words(step).text
 
 
 def test_a_longer_span_carries_less():
@@ -111,4 +113,5 @@ def test_steps_carry_their_cautions_and_every_piece(which):
     rows = stock()["fittings"]
     for job in jobs:
         for fitting in job.fittings:
-            assert rows[fitting.id].get("caution", "") in job.step.caution
+            if rows[fitting.id].get("hurts"):
+                assert FITTINGS(fitting.id) in job.step.cautions

@@ -30,6 +30,7 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import plan_view, side_view
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, QUICK, read, solve
+from wenlo.messages.steps import step_words
 
 ALL = sorted(kinds())
 
@@ -426,8 +427,8 @@ def test_a_design_too_large_for_the_boards_that_are_sold_is_made_smaller():
     [
         ({"walls": "foam board"}, 0.0, "pass nothing"),
         ({"walls": "cloth-lined"}, 0.0, "pass nothing"),
-        ({"walls": "improvised"}, 0.0002, "11 stops under"),
-        ({"walls": "improvised", "doubled": False}, 0.012, "double it"),
+        ({"walls": "improvised"}, 0.0002, "11 stops darker"),
+        ({"walls": "improvised", "doubled": False}, 0.012, "Double it"),
     ],
 )
 def test_a_hanging_box_is_tested_for_leaks(changes, leaks, words):
@@ -436,9 +437,9 @@ def test_a_hanging_box_is_tested_for_leaks(changes, leaks, words):
         {**kinds()["hanging_softbox"].start(brief).model_dump(), **changes}
     )
     assert design.leak == leaks
-    steps = {s.title: s for s in kinds()["hanging_softbox"].build(design, brief).steps}
-    assert words in steps["Test it for leaks"].text
-    assert "sun" in steps["Test it for leaks"].caution
+    steps = {s.id: step_words(s) for s in kinds()["hanging_softbox"].build(design, brief).steps}
+    assert words in steps["test-it-for-leaks"].text
+    assert "sun" in steps["test-it-for-leaks"].caution
 
 
 def test_a_wall_of_one_layer_lights_the_room_beside_the_box():

@@ -13,6 +13,7 @@ from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.instructions.wording import sold_names, to_units
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.units.length import CLOSE, METRES_PER_INCH, format_length, lengths_in, parse_length
+from wenlo.messages.steps import step_words
 
 METRIC = re.compile(r"(?<![\w.,/])(\d+(?:\.\d+)?) (mm|cm|m)\b(?![²³/])")
 METRES = {"mm": 1e-3, "cm": 1e-2, "m": 1.0}
@@ -29,10 +30,11 @@ def readable(text):
             yield f"{number} {unit}"
 
 
-def words_of(making):
+def words_of(making, units):
     plan = making.worked.plan
     for job in making.schedule.jobs:
-        yield from (job.step.text, job.step.check, job.step.mistake, job.step.caution)
+        said = step_words(job.step, units)
+        yield from (said.title, said.text, said.check, said.mistake, said.caution)
     for part in (*plan.cloth, *plan.templates, *plan.prints, *plan.holes):
         yield part.note
     for piece in plan.pieces:
@@ -46,13 +48,13 @@ def test_nothing_metric_is_left_where_the_other_tape_can_be_read(kind):
     shoot = make_shoot()
     plan = kinds()[kind].build(kinds()[kind].start(shoot.brief), shoot.brief)
     metric, imperial = (plan_build(plan, Workshop(), units=units) for units in ("metric", "imperial"))
-    left = {found for text in words_of(imperial) for found in readable(text)}
+    left = {found for text in words_of(imperial, "imperial") for found in readable(text)}
     assert left == set()
     # and nothing but words is changed: parts are found by the same steps
     assert left_over(imperial.worked.plan) == ()
     for one, other in zip(metric.schedule.jobs, imperial.schedule.jobs, strict=True):
-        assert (one.step.title, one.parts, one.cuts, one.start) == (
-            other.step.title,
+        assert (one.step.says, one.parts, one.cuts, one.start) == (
+            other.step.says,
             other.parts,
             other.cuts,
             other.start,

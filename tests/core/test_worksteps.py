@@ -17,11 +17,15 @@ from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.cloth import SEAM, from_roll, seam_of
 from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Step
 from wenlo.core.fabrication.structures.timber import bar_stock
+from wenlo.core.facts import Fact
 from wenlo.core.instructions.order import Job, assigned, left_over, scheduled
 from wenlo.core.instructions.plan_build import for_the_tools, plan_build
+from wenlo.core.instructions.worksteps import FITTINGS
 from wenlo.core.modifiers.registry import kinds
+from wenlo.messages.steps import step_words
 
 KINDS = sorted(kinds())
+SAYS = Fact(code="steps_look-at-it-lit", args={})
 
 
 def designs(kind, brief, count=12):
@@ -103,7 +107,7 @@ def test_nothing_is_begun_before_what_it_needs_is_done_and_dry(kind):
         for k, job in enumerate(jobs):
             assert job.step.minutes > 0.0
             for label in job.parts:
-                assert cut_at.get(label, -1) < k, (job.step.title, label)
+                assert cut_at.get(label, -1) < k, (step_words(job.step).title, label)
             for before in job.after:
                 assert before < k
                 assert jobs[before].ready <= job.start + 1e-6
@@ -133,11 +137,11 @@ def plan_of(*steps, fittings=()):
 
 
 def test_waiting_is_filled_with_other_work():
-    glue = Job(step=Step(id="glue", title="glue", text="", minutes=10, wait=60, does="bond"), parts=("A1",))
-    sew = Job(step=Step(id="cut-cloth", title="cut cloth", text="", minutes=30, does="cut"), cuts=("S1",))
-    hang = Job(step=Step(id="cover", title="cover", text="", minutes=5, does="cover"), parts=("S1",))
+    glue = Job(step=Step(id="glue", says=SAYS, minutes=10, wait=60, does="bond"), parts=("A1",))
+    sew = Job(step=Step(id="cut-cloth", says=SAYS, minutes=30, does="cut"), cuts=("S1",))
+    hang = Job(step=Step(id="cover", says=SAYS, minutes=5, does="cover"), parts=("S1",))
     found = scheduled([sew, glue, hang])
-    assert [j.step.title for j in found.jobs] == ["glue", "cut cloth", "cover"]
+    assert [j.step.id for j in found.jobs] == ["glue", "cut-cloth", "cover"]
     # 10 min of glueing, 30 of cutting while it dries, 30 of waiting, 5 of covering
     assert found.ready == 75
     assert found.waiting == 30
@@ -145,14 +149,14 @@ def test_waiting_is_filled_with_other_work():
 
 
 def test_the_dry_fit_comes_before_the_glue_whatever_order_it_is_written_in():
-    jobs = [Job(step=Step(id=stage, title=stage, text="", minutes=1, does=stage)) for stage in reversed(STAGES)]
+    jobs = [Job(step=Step(id=stage, says=SAYS, minutes=1, does=stage)) for stage in reversed(STAGES)]
     order = [j.step.does for j in scheduled(jobs).jobs]
     assert order.index("gather") == 0
     assert order.index("dry") < order.index("bond") < order.index("cover") < order.index("hang") < order.index("set")
 
 
 def test_fittings_that_several_steps_name_are_shared_out_whole():
-    steps = [Step(id=f"frame-{k}", title=f"frame {k}", text="", uses=("wood_screw",)) for k in range(3)]
+    steps = [Step(id=f"frame-{k}", says=SAYS, uses=("wood_screw",)) for k in range(3)]
     counts = [
         sum(f.count for f in used)
         for _, used in assigned(plan_of(*steps, fittings=(Fitting(id="wood_screw", count=20),)))
@@ -176,14 +180,14 @@ def test_tools_change_the_kerf_the_times_and_the_words():
 def test_the_steps_carry_the_numbers_of_the_design():
     shoot = make_shoot()
     making = plan_build(kinds()["diffusion_frame"].build(shoot.design, shoot.brief), Workshop())
-    cutting = next(j for j in making.schedule.jobs if j.step.title == "Cut the pipe")
+    cutting = next(j for j in making.schedule.jobs if j.step.id == "cut-the-pipe")
     assert set(cutting.cuts) == {p.label for p in making.worked.plan.pieces}
     for piece in making.worked.plan.pieces:
-        assert piece.label in cutting.step.text
-    dry = next(j for j in making.schedule.jobs if j.step.title == "Put it together dry")
+        assert piece.label in step_words(cutting.step).text
+    dry = next(j for j in making.schedule.jobs if j.step.id == "put-it-together-dry")
     # 1.2 m × 1.2 m: 1.697 m from corner to corner
-    assert "1.697" in dry.step.check
-    stop = next(j for j in making.schedule.jobs if j.step.title == "Set a stop block")
+    assert "1.697" in step_words(dry.step).check
+    stop = next(j for j in making.schedule.jobs if j.step.id == "set-a-stop-block")
     assert making.schedule.jobs.index(stop) < making.schedule.jobs.index(cutting)
 
 
@@ -194,7 +198,7 @@ def test_what_is_lifted_over_the_head_needs_a_ladder_and_two():
     hang = next(j for j in high if j.step.does == "hang")
     assert "step ladder" in hang.tools
     assert hang.step.hands >= 2
-    assert "2.40 m" in hang.step.caution
+    assert "2.40 m" in step_words(hang.step).caution
     assert all("step ladder" not in j.tools for j in low)
 
 
@@ -237,11 +241,9 @@ def test_a_screw_for_a_half_lap_does_not_come_out():
     )
 )
 def test_any_set_of_jobs_is_ordered_without_overlap(rows):
-    jobs = [
-        Job(step=Step(id=str(k), title=str(k), text="", minutes=m, wait=w, does=d)) for k, (d, m, w) in enumerate(rows)
-    ]
+    jobs = [Job(step=Step(id=str(k), says=SAYS, minutes=m, wait=w, does=d)) for k, (d, m, w) in enumerate(rows)]
     found = scheduled(jobs)
-    assert sorted(j.step.title for j in found.jobs) == sorted(str(k) for k in range(len(rows)))
+    assert sorted(j.step.id for j in found.jobs) == sorted(str(k) for k in range(len(rows)))
     assert found.ready <= sum(m + w for _, m, w in rows) + 1e-6
     assert found.ready >= max(m + w for _, m, w in rows) - 1e-6
 
@@ -252,7 +254,8 @@ def test_what_can_hurt_in_a_fitting_is_said_at_every_step_that_uses_it(kind):
     for plan in plans(kind):
         for job in plan_build(plan, Workshop()).schedule.jobs:
             for fitting in job.fittings:
-                assert rows[fitting.id].get("caution", "") in job.step.caution
+                if rows[fitting.id].get("hurts"):
+                    assert FITTINGS(fitting.id) in job.step.cautions
 
 
 @pytest.mark.parametrize("kind", ["diffusion_frame", "hung_curtain", "window_sheet"])
@@ -264,7 +267,7 @@ def test_cloth_is_sewn_and_paper_and_film_are_taped(kind, sheet, joined):
     design = kinds()[kind].start(brief).model_copy(update={"sheet": sheet})
     plan = kinds()[kind].build(design, brief)
     jobs = plan_build(plan, Workshop()).schedule.jobs
-    words = " ".join(f"{job.step.title} {job.step.text}" for job in jobs).lower()
+    words = " ".join(f"{step_words(job.step).title} {step_words(job.step).text}" for job in jobs).lower()
     tools = {tool for job in jobs for tool in job.tools}
     strips = next(piece.strips for piece in plan.cloth if piece.covering.id == sheet)
     if joined == "taped":
@@ -303,15 +306,16 @@ def test_a_narrow_tape_is_not_eaten_up_by_its_overlaps():
 
 
 @pytest.mark.parametrize(
-    ("cutting", "words"),
-    [("by hand", "Its matt side up."), ("powered", "Its matt side down."), ("sent out", "Its matt side up.")],
+    ("cutting", "words"), [("by hand", "Matt side up."), ("powered", "Matt side down."), ("sent out", "Matt side up.")]
 )
 def test_the_better_side_lies_where_the_saw_does_not_splinter_it(cutting, words):
     brief = make_shoot().brief
     smaller = {"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}
     design = kinds()["diffusion_frame"].start(brief).model_copy(update=smaller)
     jobs = plan_build(kinds()["diffusion_frame"].build(design, brief), Workshop(cutting=cutting)).schedule.jobs
-    (text,) = [job.step.text for job in jobs if job.step.does == "cut" and "acrylic" in job.step.title]
+    (text,) = [
+        step_words(job.step).text for job in jobs if job.step.does == "cut" and "acrylic" in step_words(job.step).title
+    ]
     assert words in text
 
 
@@ -320,12 +324,12 @@ def test_cloth_with_a_nap_is_cut_all_one_way_round():
     for sheet, said in (("light_filtering_curtain", True), ("bleached_muslin", False)):
         design = kinds()["hung_curtain"].start(brief).model_copy(update={"sheet": sheet})
         jobs = plan_build(kinds()["hung_curtain"].build(design, brief), Workshop()).schedule.jobs
-        assert any("the same way up" in job.step.text for job in jobs) == said
+        assert any("the same way round" in step_words(job.step).text for job in jobs) == said
 
 
 CONSUMED = (
-    (r"\bglued and screwed|, glue, and", "wood_glue"),
-    (r"\bstapled?\b(?! the sleeve)", "staples"),
+    (r"\b[Gg]lued? and screw|Glue, and|Glue a post", "wood_glue"),
+    (r"\b[Ss]taple\b(?! the sleeve)", "staples"),
     (r"thread of glue", "hot_glue"),
     (r"painted white inside", "white_paint"),
     (r"\bhook-and-loop\b", "hook_and_loop"),
@@ -339,6 +343,6 @@ def test_what_a_step_uses_up_is_on_the_list_and_at_the_step(kind):
         bought = {fitting.id for fitting in plan.fittings}
         for step, (_, fittings) in zip(plan.steps, assigned(plan), strict=True):
             for words, fitting in CONSUMED:
-                if re.search(words, step.text):
-                    assert fitting in bought, (step.title, words)
-                    assert fitting in step.uses or fitting in {f.id for f in fittings}, (step.title, words)
+                if re.search(words, step_words(step).text):
+                    assert fitting in bought, (step_words(step).title, words)
+                    assert fitting in step.uses or fitting in {f.id for f in fittings}, (step_words(step).title, words)

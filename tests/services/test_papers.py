@@ -9,6 +9,7 @@ from factories import make_shoot
 from wenlo.core.document.shoot import write_shoot
 from wenlo.core.errors import Impossible, NotFound
 from wenlo.core.modifiers.registry import kinds
+from wenlo.messages.steps import step_words
 from wenlo.services.build_papers import paper
 
 
@@ -27,8 +28,9 @@ def test_papers_say_name_parts_and_steps(kind, units):
     text = words(paper(document, "a4"))
     steps = words(paper(document, "letter", what="steps"))
     for step in plan.steps:
-        assert step.title in steps
-        assert not step.caution or step.caution.split(":")[0] in steps
+        said = step_words(step, units)
+        assert said.title in steps
+        assert not said.caution or said.caution.split(":")[0] in steps
     assert "Local codes" in steps
     for piece in plan.cloth[:3]:
         assert piece.label in text

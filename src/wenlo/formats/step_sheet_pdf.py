@@ -16,6 +16,7 @@ from wenlo.core.instructions.step_pictures import StepPicture
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, BOLD, FAINT, HEAD, INK, LAST_WORDS, SHEET, SMALL, TITLE, text, width_of, written
 from wenlo.formats.words import parts_words
+from wenlo.messages.steps import step_words
 
 
 def clock(minutes: float) -> str:
@@ -194,23 +195,23 @@ def write_step_sheet_pdf(
 
 
 def _step(number: int, job: Job, width: float, units: UnitSystem, picture: StepPicture | None) -> list[Any]:
-    step = job.step
+    step, said = job.step, step_words(job.step, units)
     box = Drawing(12, 12)
     box.add(Rect(1, 1, 9, 9, strokeColor=INK, fillColor=None, strokeWidth=0.9))
     wait = f", then {clock(step.wait)} to wait" if step.wait else ""
     hands = f", {step.hands} people" if step.hands > 1 else ""
     words: list[Any] = [
-        Paragraph(text(f"{number}. {step.title}"), BOLD),
+        Paragraph(text(f"{number}. {said.title}"), BOLD),
         Paragraph(text(f"from {clock(job.start)}, {clock(step.minutes)}{wait}{hands}"), SMALL),
-        Paragraph(text(step.text), BODY),
+        Paragraph(text(said.text), BODY),
     ]
     if job.parts or job.fittings:
         words.append(Paragraph(f"<b>Parts:</b> {text(parts_words(job))}", BODY))
     if job.tools:
         words.append(Paragraph(f"<b>Tools:</b> {text(', '.join(job.tools))}", BODY))
-    for name, said in (("Check", step.check), ("Usual mistake", step.mistake), ("Caution", step.caution)):
-        if said:
-            words.append(Paragraph(f"<b>{name}:</b> {text(said)}", BODY))
+    for name, line in (("Check", said.check), ("Usual mistake", said.mistake), ("Caution", said.caution)):
+        if line:
+            words.append(Paragraph(f"<b>{name}:</b> {text(line)}", BODY))
     shown: list[Drawing] = []
     if picture is not None:
         shown.append(picture_drawing(picture))

@@ -86,7 +86,9 @@ def node_packages() -> None:
 def pages() -> None:
     """The built front end."""
     sources = [
-        FRONTEND / name for name in ("src", "index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")
+        *(FRONTEND / name for name in ("src", "index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")),
+        # the pages read the same messages as the papers
+        ROOT / "src" / "wenlo" / "messages",
     ]
     mark = digest(sources)
     if (BUILT / "index.html").is_file() and is_stamped("pages", mark):

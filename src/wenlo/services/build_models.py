@@ -8,6 +8,7 @@ from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.tolerance import Symptom
 from wenlo.core.inventory.prices import Source
 from wenlo.services.results import Result
+from wenlo.services.said import StepSaid
 
 SupplierState = Literal["off", "asked", "away"]
 """Whether a supplier's prices are used: not wanted, answered, or could not be reached."""
@@ -96,11 +97,7 @@ class StepResult(Result):
 
     key: str
     was: str
-    title: str
-    text: str
-    mistake: str
-    caution: str
-    check: str
+    said: StepSaid
     minutes: float
     wait: float
     start: float

@@ -24,6 +24,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.formats.words import parts_words
 from wenlo.services import build_models as m
 from wenlo.services.resolve_document import Document, resolve_build, resolve_document
+from wenlo.services.said import former_title, step_said
 
 TRIES = 60
 """Orders of laying pieces on boards that are tried beyond the usual ones."""
@@ -132,12 +133,8 @@ def _steps(making: Making) -> list[m.StepResult]:
     return [
         m.StepResult(
             key=j.step.id,
-            was=slug(j.step.title),
-            title=j.step.title,
-            text=j.step.text,
-            mistake=j.step.mistake,
-            caution=j.step.caution,
-            check=j.step.check,
+            was=slug(former_title(j.step)),
+            said=step_said(j.step),
             minutes=j.step.minutes,
             wait=j.step.wait,
             start=j.start,

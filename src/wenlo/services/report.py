@@ -22,6 +22,7 @@ from wenlo.services.report_parts import PARTS, PartName
 from wenlo.services.resolve_document import resolve_document
 from wenlo.services.results import Result
 from wenlo.services.rig_models import CheckLine
+from wenlo.services.said import StepSaid, words_of
 
 REPORT_VERSION = 1
 """Raised when a field changes its meaning or goes; new fields do not raise it."""
@@ -78,7 +79,9 @@ class RankedFact(Result):
 
 
 class StepFact(Result):
-    """A step of the work: a key that stays, its title, minutes of hands and of waiting, parts, cautions."""
+    """A step of the work: a key that stays, its title and caution in words, all that it says as facts, minutes of hands
+    and of waiting, parts.
+    """
 
     key: str
     title: str
@@ -88,6 +91,10 @@ class StepFact(Result):
     hands: int
     parts: list[str]
     caution: str
+    said: StepSaid
+
+
+STEP_KEYS = set(StepFact.model_fields) - {"title", "caution"}
 
 
 class BuildFacts(Result):
@@ -262,8 +269,12 @@ def _ranking(shoot: Shoot) -> list[RankedFact]:
 def _build(document: Mapping[str, Any]) -> tuple[BuildFacts, CutFacts]:
     from wenlo.services.build_results import build
 
-    made = build(document).model_dump()
-    steps = [{key: step[key] for key in StepFact.model_fields} for step in made["steps"]]
+    result = build(document)
+    made = result.model_dump()
+    steps = [
+        StepFact(title=words.title, caution=words.caution, **step.model_dump(include=STEP_KEYS))
+        for step, words in ((one, words_of(one.said)) for one in result.steps)
+    ]
     facts = BuildFacts.model_validate(
         {**{key: made[key] for key in BuildFacts.model_fields if key in made}, "steps": steps, "price": made["total"]}
     )

@@ -4,6 +4,7 @@ from typing import Any
 
 from wenlo.core.rigging.checks import CheckState, Relation, Topic
 from wenlo.services.results import Result
+from wenlo.services.said import StepSaid
 
 
 class CureChange(Result):
@@ -193,7 +194,7 @@ class HomeMadeResult(Result):
     ballast: float
     cost: float
     pieces: list[str]
-    steps: list[str]
+    steps: list[StepSaid]
 
 
 class TaskLine(Result):

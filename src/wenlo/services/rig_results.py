@@ -39,6 +39,7 @@ from wenlo.services.rig_models import (
     SupportResult,
     TaskLine,
 )
+from wenlo.services.said import step_said
 from wenlo.services.work import FileResult, Told
 
 WAYS: tuple[HeldFrom, ...] = get_args(HeldFrom)
@@ -179,11 +180,7 @@ def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
         ballast=one.ballast,
         cost=worked.total,
         pieces=[f"{count} × {text}" for text, count in pieces.items()],
-        steps=[
-            f"{j.step.title}: {j.step.text}" + (f" {j.step.caution}" if j.step.caution else "")
-            for j in making.schedule.jobs
-            if j.step.does != "gather"
-        ],
+        steps=[step_said(j.step) for j in making.schedule.jobs if j.step.does != "gather"],
     )
 
 

@@ -11,6 +11,7 @@ from wenlo.core.errors import Impossible
 from wenlo.core.instructions.plan_build import plan_build as making
 from wenlo.core.instructions.solids import printed
 from wenlo.core.modifiers.cell_grid import CHANNEL, MOST_CELLS, tiles_of
+from wenlo.messages.steps import step_words
 
 
 @pytest.mark.parametrize(("width", "height"), [(0.4, 0.6), (0.9, 0.5)])
@@ -71,13 +72,13 @@ def test_printed_tiles_fill_the_frame_and_hold_their_cells(cell, width, height):
 def test_cells_are_printed_while_the_battens_are_cut():
     grid = made("cell_grid", cells="printed hexagons", width=0.4, height=0.4)
     jobs = making(grid.plan, Workshop()).schedule.jobs
-    by_title = {job.step.title: job for job in jobs}
-    prints, cut = by_title["Print the cells"], by_title["Cut the bars"]
+    by_id = {job.step.id: job for job in jobs}
+    prints, cut = by_id["print-the-cells"], by_id["cut-the-bars"]
     assert prints.step.wait > 10 * prints.step.minutes
-    assert "bar 1" not in prints.step.text
-    assert all(piece.label in cut.step.text for piece in grid.plan.pieces)
+    assert "Bar 1" not in step_words(prints.step).text
+    assert all(piece.label in step_words(cut.step).text for piece in grid.plan.pieces)
     # whoever cuts does not wait for the printer, whoever fills the frame does
-    assert cut.start < prints.start + prints.step.wait <= by_title["Fill the frame"].start
+    assert cut.start < prints.start + prints.step.wait <= by_id["fill-the-frame"].start
 
 
 def test_cells_stand_before_the_sheet_on_the_subjects_side():

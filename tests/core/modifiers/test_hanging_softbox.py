@@ -80,8 +80,8 @@ def test_one_layer_of_plastic_leaks_and_two_do_not():
     assert one.leak > two.leak == black_materials()["black_plastic_tablecloth"].leak
     t = sheet_materials()[one.sheet].transmittance
     assert math.log2(t / one.leak) < DARK_ENOUGH
-    assert "double it" in leak_test(one)
-    assert "double it" not in leak_test(two)
+    assert leak_test(one).args["walls"].value == "thin"
+    assert leak_test(two).args["walls"].value == "dark"
 
 
 def test_it_hangs_by_its_corners():

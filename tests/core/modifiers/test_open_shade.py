@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
+from wenlo.messages.steps import step_words
 
 
 @pytest.mark.parametrize(("key_angle", "side"), [(90.0, 1.0), (-90.0, -1.0), (20.0, 1.0)])
@@ -26,4 +27,4 @@ def test_only_tape_and_a_black_are_needed():
     shade = made("open_shade")
     assert not shade.plan.pieces
     assert shade.covers("heavy_black_flag_cloth") == [pytest.approx((1.4, 2.0))]
-    assert any("sun" in step.caution for step in shade.plan.steps)
+    assert any("sun" in step_words(step).caution for step in shade.plan.steps)

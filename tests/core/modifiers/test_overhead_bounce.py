@@ -62,7 +62,7 @@ def test_boards_are_screwed_and_cloth_is_stapled(face, form):
     assert ("staples" in fittings) == (form == "cloth")
     assert ("washer" in fittings) == (form == "board")
     jobs = making(bounce.plan, Workshop()).schedule.jobs
-    (tools,) = [job.tools for job in jobs if job.step.title == "Make the stretcher"]
+    (tools,) = [job.tools for job in jobs if job.step.id == "make-the-stretcher"]
     assert ("staple gun" in tools) == (form == "cloth")
     assert "screwdriver" in tools
     grown = 0.0 if form == "board" else 0.12

@@ -8,6 +8,7 @@ from pydantic import ValidationError
 
 from made_kinds import made
 from wenlo.core.optics.shapes import Disc, Tube
+from wenlo.messages.steps import step_words
 
 
 @pytest.mark.parametrize(("width", "depth"), [(0.4, 0.08), (0.7, 0.15)])
@@ -46,8 +47,8 @@ def test_the_mouth_has_the_area_of_its_circle():
 def test_so_many_layers_are_cut_and_said(layers):
     ring = made("ring_softbox", layers=layers)
     assert len(ring.covers(ring.design.sheet)) == layers
-    text = next(s.text for s in ring.plan.steps if s.title == "Line and close it")
-    assert f"{layers} layer{'s' if layers > 1 else ''} over" in text
+    text = next(step_words(s).text for s in ring.plan.steps if s.id == "line-and-close-it")
+    assert ("one layer over" if layers == 1 else f"{layers} layers over") in text
 
 
 @pytest.mark.parametrize("lining", ["silver_cloth", "foil_flat", "white_painted_canvas"])

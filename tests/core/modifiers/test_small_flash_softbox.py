@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from made_kinds import brief_for, made, sides
+from wenlo.messages.steps import step_words
 
 SIZE = {"width": 0.3, "height": 0.2, "depth": 0.15}
 
@@ -47,7 +48,7 @@ def test_a_lining_of_boards_is_five_pieces_of_the_walls_own_size():
     pieces = sorted(box.covers("white_foam_board"))
     assert pieces == [pytest.approx(s) for s in [(0.15, 0.2)] * 4 + [(0.3, 0.15)] * 4 + [(0.3, 0.2)] * 2]
     assert sum(a * b for a, b in pieces) == pytest.approx(2 * (0.3 * 0.2 + 2 * 0.15 * (0.3 + 0.2)))
-    assert "White foam board" in next(s.text for s in box.plan.steps if s.title == "Line it")
+    assert "hite foam board" in next(step_words(s).text for s in box.plan.steps if s.id == "line-it")
     assert sides(box.panel("box back 1")) == pytest.approx((0.2, 0.3))
 
 

@@ -8,6 +8,7 @@ from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.errors import Impossible
 from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top
+from wenlo.messages.steps import step_words
 
 SIZE = {"width": 0.5, "height": 0.4, "depth": 0.6}
 
@@ -67,4 +68,4 @@ def test_light_from_below_adds_a_window_and_a_lamp():
 
 def test_the_tub_is_warned_of():
     dome = made("tabletop_dome")
-    assert any("never mix" in step.caution for step in dome.plan.steps)
+    assert any("Never mix" in step_words(step).caution for step in dome.plan.steps)

@@ -5,7 +5,7 @@ from typing import Literal
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, begin, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind
 from wenlo.core.modifiers.laid_kinds import built
@@ -13,6 +13,8 @@ from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("shoji-panel", {"join": {"size": "size"}, "paper": {}})
 
 
 class ShojiParameters(LitFromBehind):
@@ -45,20 +47,11 @@ def laid(design: ShojiParameters, brief: Brief) -> LaidParts:
     paper = panels_of(arrange(design, brief))["sheet"]
     on_a_frame(work, paper, design.sheet, words, id="panel", margin=0.02, note="stapled to the front")
     work.step(
-        "join",
-        "Join the frame",
-        f"Screw and glue the four battens to {size(design.width, design.height)}.",
+        SAYS("join", size=(design.width, design.height)),
         minutes=30,
         uses=("upright", "rail", "wood_screw", "wood_glue"),
     )
-    work.step(
-        "paper",
-        "Staple the paper on",
-        "From the middle outward.",
-        minutes=20,
-        does="cover",
-        uses=("stapled", "staples"),
-    )
+    work.step(SAYS("paper"), minutes=20, does="cover", uses=("stapled", "staples"))
     return work
 
 

@@ -45,7 +45,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
   if (!data) return <p className="waiting">Putting it together…</p>;
   if (!data.parts.length) return <p className="waiting">Nothing is built: what is there is used.</p>;
   const found = [...data.faults, ...(drawn?.faults ?? [])];
-  const steps = stepsOf(build.steps, drawn?.pictures ?? []);
+  const steps = stepsOf(build.steps, drawn?.pictures ?? [], document.units);
   const at = step === null ? null : Math.min(step, steps.length - 1);
   const shown = at === null ? null : steps[at];
   return (

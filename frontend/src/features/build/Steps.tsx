@@ -3,6 +3,7 @@ import { Checkbox } from 'antd';
 import type { Build } from '../../shared/api/client';
 import { useTicks } from '../../shared/api/lists';
 import { add, useJournal } from '../../shared/journal/journal';
+import { stepWords } from '../../shared/messages/build';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
@@ -51,11 +52,12 @@ function OneStep(props: {
   tick: (on: boolean) => void;
 }) {
   const { step, number, units, done, waitsFor, picture, tick } = props;
+  const words = stepWords(step.said, units);
   return (
     <li className={done ? 'done' : ''}>
       <Checkbox checked={done} onChange={(e) => tick(e.target.checked)}>
         <b>
-          {number}. {step.title}
+          {number}. {words.title}
         </b>{' '}
         <span className="faint">
           {clock(step.minutes)}
@@ -65,7 +67,7 @@ function OneStep(props: {
       </Checkbox>
       <div className={css.stepBody}>
         <div>
-          <p>{step.text}</p>
+          <p>{words.text}</p>
           {step.parts.length || step.fittings ? (
             <p className={css.stepParts}>
               <b>Parts</b>{' '}
@@ -81,25 +83,25 @@ function OneStep(props: {
             </p>
           ) : null}
           {waitsFor.length ? <p className="faint">After {waitsFor.map((k) => k + 1).join(', ')}.</p> : null}
-          {step.check ? (
+          {words.check ? (
             <p className={css.check}>
-              <b>Check</b> {step.check}
+              <b>Check</b> {words.check}
             </p>
           ) : null}
-          {step.mistake ? (
+          {words.mistake ? (
             <p className={css.mistake}>
-              <b>Usual mistake</b> {step.mistake}
+              <b>Usual mistake</b> {words.mistake}
             </p>
           ) : null}
-          {step.caution ? (
+          {words.caution ? (
             <p className="caution">
-              <b>Caution</b> {step.caution}
+              <b>Caution</b> {words.caution}
             </p>
           ) : null}
         </div>
         {picture || step.sketch ? (
           <div className={css.stepDrawn}>
-            {picture ? <StepPicture picture={picture} title={step.title} /> : null}
+            {picture ? <StepPicture picture={picture} title={words.title} /> : null}
             {step.sketch ? <Sketch sketch={step.sketch} units={units} /> : null}
           </div>
         ) : null}

@@ -35,11 +35,18 @@ const PARTS = [
   part('foot', 'C1'),
   part('cap', ''),
 ];
+const said = (code: string) => ({
+  says: { code, args: {} },
+  instead: null,
+  further: [],
+  checks: [],
+  cautions: [],
+});
 const STEPS = [
-  { key: 'cut', title: 'Cut' },
-  { key: 'join', title: 'Join the frame' },
-  { key: 'look', title: 'Look' },
-  { key: 'feet', title: 'Feet' },
+  { key: 'cut', said: said('pipe-frame_cut-the-pipe') },
+  { key: 'join', said: said('home-made_make-the-cross') },
+  { key: 'look', said: said('steps_look-at-it-lit') },
+  { key: 'feet', said: said('timber-frame_bolt-the-feet-on') },
 ];
 const PICTURES = [
   { key: 'join', parts: ['rail', 'side', 'elbow'] },
@@ -48,17 +55,17 @@ const PICTURES = [
 
 describe('the steps of a built thing', () => {
   it('are those that add something, with what was there before', () => {
-    const steps = stepsOf(STEPS, PICTURES);
+    const steps = stepsOf(STEPS, PICTURES, 'metric');
     expect(steps.map((s) => [s.number, s.title])).toEqual([
-      [2, 'Join the frame'],
-      [4, 'Feet'],
+      [2, 'Make the cross'],
+      [4, 'Bolt the feet on'],
     ]);
     expect([...(steps[0]?.added ?? [])]).toEqual(['rail', 'side', 'elbow']);
     expect([...(steps[1]?.added ?? [])]).toEqual(['foot', 'cap']);
     expect([...(steps[1]?.present ?? [])]).toEqual(['rail', 'side', 'elbow']);
   });
   it('are none as long as nobody has drawn them', () => {
-    expect(stepsOf(STEPS, [])).toEqual([]);
+    expect(stepsOf(STEPS, [], 'metric')).toEqual([]);
   });
 });
 
@@ -81,7 +88,7 @@ describe('the built thing in space', () => {
       expect(screen.getByRole('button', { name: 'Step after' }).hasAttribute('disabled')).toBe(false),
     );
     fireEvent.click(screen.getByRole('button', { name: 'Step after' }));
-    expect(screen.getByText('2. Join the frame')).toBeTruthy();
+    expect(screen.getByText('2. Make the cross')).toBeTruthy();
     expect(screen.getByText(/^adds rail side elbow; there/)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Step after' }));
     expect(screen.getByText(/^adds foot cap; there rail side elbow$/)).toBeTruthy();

@@ -8,14 +8,10 @@ import { Steps } from './Steps';
 
 type Step = Build['steps'][number];
 
-const step = (key: string, title: string, more: Partial<Step> = {}): Step => ({
+const step = (key: string, code: string, more: Partial<Step> = {}): Step => ({
   key,
   was: key,
-  title,
-  text: '',
-  mistake: '',
-  caution: '',
-  check: '',
+  said: { says: { code, args: {} }, instead: null, further: [], checks: [], cautions: [] },
   minutes: 10,
   wait: 0,
   start: 0,
@@ -34,9 +30,9 @@ const BUILD = {
   waiting: 0,
   ready: 30,
   steps: [
-    step('cut-the-bars', 'Cut the bars'),
-    step('cut-bleached-muslin', 'Cut the bleached muslin', { was: 'cut-the-bleached-muslin' }),
-    step('hang-the-sheet', 'Cut, hem and hang the sheet', {
+    step('cut-the-bars', 'steps_cut-the-bars'),
+    step('cut-bleached-muslin', 'acrylic-table_scrape-the-edges', { was: 'cut-the-bleached-muslin' }),
+    step('hang-the-sheet', 'product-box_hang-the-sheets', {
       was: 'cut-hem-and-hang-the-sheet',
       after: [0, 1],
     }),
@@ -99,7 +95,7 @@ describe('the picture of a step', () => {
       ],
     };
     show(<Steps build={BUILD} shoot="s" units="metric" pictures={[picture]} />);
-    const drawn = screen.getByRole('img', { name: `${first?.title}: A1 in place` });
+    const drawn = screen.getByRole('img', { name: 'Cut the bars: A1 in place' });
     expect([...drawn.querySelectorAll('path')].map((path) => path.getAttribute('d'))).toEqual([
       'M0 0L10 0',
       'M0 0L0 10',

@@ -1,9 +1,11 @@
 // What the rig takes and what of it is there; supports that are built.
 import type { Rig } from '../../shared/api/rig';
+import { stepWords } from '../../shared/messages/build';
+import type { Units } from '../../shared/units/length';
 import { money } from '../../shared/units/money';
 import css from './rig.module.css';
 
-export function Kit({ rig }: { rig: Rig }) {
+export function Kit({ rig, units }: { rig: Rig; units: Units }) {
   return (
     <div className={css.kit}>
       <table className="list">
@@ -42,9 +44,14 @@ export function Kit({ rig }: { rig: Rig }) {
           <p>{h.words}</p>
           <p className="faint">{h.pieces.join('; ')}</p>
           <ol>
-            {h.steps.map((s) => (
-              <li key={s}>{s}</li>
-            ))}
+            {h.steps.map((said) => {
+              const { title, text, caution } = stepWords(said, units);
+              return (
+                <li key={said.says.code}>
+                  <b>{title}</b> {text} {caution}
+                </li>
+              );
+            })}
           </ol>
           <p className="caution">
             <b>Caution</b> {h.caution}

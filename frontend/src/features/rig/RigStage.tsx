@@ -139,7 +139,7 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
                 </div>
               ),
             },
-            { key: 'kit', label: 'Kit', children: <Kit rig={rig} /> },
+            { key: 'kit', label: 'Kit', children: <Kit rig={rig} units={units} /> },
           ]}
         />
       </div>

@@ -51,13 +51,21 @@ describe('the kit', () => {
           cost: 12,
           words: 'On a cross.',
           pieces: ['1 × post, 2.00 m'],
-          steps: ['Make the cross: Half-lap the feet.'],
+          steps: [
+            {
+              says: { code: 'home-made_weigh-it-down', args: {} },
+              instead: null,
+              further: [],
+              checks: [],
+              cautions: [],
+            },
+          ],
           caution: 'It tips over once a leg is gone.',
         },
       ],
       ...more,
     }) as unknown as Rig;
-  const markup = renderToStaticMarkup(<Kit rig={rig()} />);
+  const markup = renderToStaticMarkup(<Kit rig={rig()} units="metric" />);
 
   it('marks what is short', () => {
     const rows = [...markup.matchAll(/<tr class="([^"]*)"><td>([^<]*)<\/td>/g)].map((m) => [m[2], m[1]]);
@@ -72,6 +80,7 @@ describe('the kit', () => {
   it('shows what can be built, what it costs in the shoot’s currency, and its caution', () => {
     expect(markup).toContain('carries 5 kg, weighs 2.4 kg, about £12');
     expect(markup).toContain('It tips over once a leg is gone.');
-    expect(renderToStaticMarkup(<Kit rig={rig({ currency: 'EUR' })} />)).toContain('€12');
+    expect(markup).toContain('<b>Weigh it down</b> Put the sandbags over the feet');
+    expect(renderToStaticMarkup(<Kit rig={rig({ currency: 'EUR' })} units="metric" />)).toContain('€12');
   });
 });

@@ -3,7 +3,7 @@
 
 export type Units = 'metric' | 'imperial';
 
-const METRES_PER_INCH = 0.0254;
+export const METRES_PER_INCH = 0.0254;
 export const ACCEPTED = 'a length such as 1.35 m, 135 cm, 1350 mm, 5\' 2 3/4" or 62 in';
 
 const NUMBER = String.raw`(?:\d+(?:[.,]\d+)?|[.,]\d+)`;
@@ -59,16 +59,23 @@ function divisor(a: number, b: number): number {
   return b === 0 ? a : divisor(b, a % b);
 }
 
+/** A number with so many digits after the point; halves go away from zero, as in the papers. */
+export function rounded(value: number, digits: number): string {
+  const scale = 10 ** digits;
+  const size = Math.floor(Math.abs(value) * scale + 0.5 + 1e-7) / scale;
+  return (size === 0 ? 0 : Math.sign(value) * size).toFixed(digits);
+}
+
 /** For reading off a tape: whole millimetres below 1 m, metres above; or feet, inches and sixteenths. */
 export function formatLength(metres: number, units: Units, fine = false): string {
   if (!Number.isFinite(metres)) return '–';
   if (units === 'metric') {
-    if (fine) return `${(metres * 1000).toFixed(1)} mm`;
-    if (Math.abs(metres) < 0.9995) return `${Math.round(metres * 1000)} mm`;
-    const text = metres.toFixed(3);
+    if (fine) return `${rounded(metres * 1000, 1)} mm`;
+    if (Math.abs(metres) < 0.9995) return `${rounded(metres * 1000, 0)} mm`;
+    const text = rounded(metres, 3);
     return `${text.endsWith('0') ? text.slice(0, -1) : text} m`;
   }
-  const sixteenths = Math.round((Math.abs(metres) / METRES_PER_INCH) * 16);
+  const sixteenths = Math.floor((Math.abs(metres) / METRES_PER_INCH) * 16 + 0.5 + 1e-7);
   const sign = metres < 0 && sixteenths ? '-' : '';
   const feet = Math.floor(sixteenths / 192);
   const inches = Math.floor((sixteenths % 192) / 16);

@@ -349,6 +349,39 @@ def eyes(pieces: tuple[str, ...], *, batten: Batten, count: int, eye: float = 0.
     )
 
 
+def laid_together(piece: str, *, batten: Batten, count: int, spacing: float) -> Hole:
+    """Screws through one batten into another that lies flat on it, along the middle of both.
+
+    Source: [EN1995].
+
+    Parameters
+    ----------
+    piece: what both are called.
+    batten: each of them. [m]
+    count: how many screws.
+    spacing: from screw to screw at most. [m]
+
+    Returns
+    -------
+    Their pilots. [m]
+    """
+    room = longest_through(2 * batten.thickness)
+    return Hole(
+        name="pilot",
+        pieces=(piece,),
+        fastener=SHORT.id,
+        count=count,
+        diameter=round_drill(SHORT.diameter * PILOT),
+        along=(0.05, spacing),
+        across=batten.width / 2,
+        edge=batten.width / 2,
+        side="flat face",
+        depth=min(SHORT.length, room),
+        longest=room,
+        note="the first so far from the end, the others so far apart",
+    )
+
+
 def faced(label: str, *, size: tuple[float, float], board: float, batten: Batten, spacing: float = 0.2) -> Hole:
     """Screws with wide washers all round a soft board that is screwed onto a frame of battens.
 

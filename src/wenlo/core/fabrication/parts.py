@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal, get_args
 
 from wenlo.core.catalog.materials import Covering
+from wenlo.core.facts import Fact
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -123,20 +124,21 @@ class Sketch:
 
 @dataclass(frozen=True, kw_only=True)
 class Step:
-    """One step of the work: what to do, the usual mistake, the caution where the hand is.
+    """One step of the work: what to do, a check with its numbers, the usual mistake, the caution where the hand is.
 
-    ``check`` is a measurable check with its numbers; ``minutes`` are hands-on, ``wait`` [min] is what glue or paint
-    takes after it. ``uses`` names what is fitted in the step, by words out of the names of pieces and notes of sheets,
-    or ids of fittings; ``hands`` how many people it takes; ``sketch`` what is put together. ``id`` is made of what is
-    done and stays whatever its words are.
+    All four are the words of one message, which ``says`` names; where that has none, those of ``instead`` stand.
+    ``further``, ``checks`` and ``cautions`` are said after its own text, check and caution. ``minutes`` are hands-on,
+    ``wait`` [min] is what glue or paint takes after it. ``uses`` names what is fitted in the step, by words out of the
+    names of pieces and notes of sheets, or ids of fittings; ``hands`` how many people it takes; ``sketch`` what is put
+    together. ``id`` is made of what is done and stays whatever its words are.
     """
 
     id: str
-    title: str
-    text: str
-    mistake: str = ""
-    caution: str = ""
-    check: str = ""
+    says: Fact
+    instead: Fact | None = None
+    further: tuple[Fact, ...] = ()
+    checks: tuple[Fact, ...] = ()
+    cautions: tuple[Fact, ...] = ()
     minutes: float = 5.0
     wait: float = 0.0
     does: Stage = "bond"

@@ -20,6 +20,7 @@ from wenlo.core.fabrication.parts import (
     added,
 )
 from wenlo.core.fabrication.structures import timber
+from wenlo.core.facts import Fact
 from wenlo.core.units.length import format_length
 
 WRAP = 0.04
@@ -136,13 +137,9 @@ class PartsList:
 
     def step(
         self,
-        id: str,
-        title: str,
-        text: str,
+        says: Fact,
         *,
-        mistake: str = "",
-        caution: str = "",
-        check: str = "",
+        id: str = "",
         minutes: float = 10.0,
         wait: float = 0.0,
         does: Stage = "bond",
@@ -150,15 +147,11 @@ class PartsList:
         hands: int = 1,
         sketch: Sketch | None = None,
     ) -> None:
-        """A step of the work; see :class:`Step`."""
+        """A step of the work, named by what it says where no ``id`` is given; see :class:`Step`."""
         self.steps.append(
             Step(
-                id=id,
-                title=title,
-                text=text,
-                mistake=mistake,
-                caution=caution,
-                check=check,
+                id=id or says.key,
+                says=says,
                 minutes=minutes,
                 wait=wait,
                 does=does,

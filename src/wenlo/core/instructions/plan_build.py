@@ -11,7 +11,7 @@ from wenlo.core.fabrication.covers import OwnBoard
 from wenlo.core.fabrication.cutplan import OwnBar
 from wenlo.core.fabrication.parts import BuildPlan, Piece
 from wenlo.core.instructions.order import Schedule
-from wenlo.core.instructions.wording import worded_cuts, worded_plan, worded_steps
+from wenlo.core.instructions.wording import worded_cuts, worded_plan
 from wenlo.core.instructions.worksteps import work_steps
 from wenlo.core.inventory.prices import Prices
 from wenlo.core.inventory.shopping import WorkedBuild, work_out
@@ -71,6 +71,6 @@ def plan_build(
     asked = prices or Prices(own=workshop.prices, rate=workshop.rate)
     ready = for_the_tools(plan, workshop)
     worked = work_out(ready, units=units, tries=tries, own=own, own_boards=own_boards, prices=asked)
-    schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, highest=highest, units=units)
+    schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, highest=highest)
     worded = replace(worked, plan=worded_plan(worked.plan, units), cuts=worded_cuts(worked.cuts, units))
-    return Making(worked=worded, schedule=worded_steps(schedule, units))
+    return Making(worked=worded, schedule=schedule)

@@ -8,7 +8,6 @@ from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import coverings
 from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, Piece, Step
-from wenlo.core.instructions.order import Schedule
 from wenlo.core.units.length import UnitSystem, lengths_in
 
 
@@ -27,15 +26,8 @@ def to_units(text: str, units: UnitSystem) -> str:
 
 
 def _step(step: Step, units: UnitSystem) -> Step:
-    # titles stay: ticks are kept under them
-    return replace(
-        step,
-        text=to_units(step.text, units),
-        mistake=to_units(step.mistake, units),
-        caution=to_units(step.caution, units),
-        check=to_units(step.check, units),
-        uses=tuple(to_units(word, units) for word in step.uses),
-    )
+    # what a step names is found in notes for the same tape
+    return replace(step, uses=tuple(to_units(word, units) for word in step.uses))
 
 
 def _piece(piece: Piece, units: UnitSystem) -> Piece:
@@ -63,10 +55,3 @@ def worded_cuts(cuts: CutPlan, units: UnitSystem) -> CutPlan:
         return cuts
     bars = tuple(replace(bar, pieces=tuple(_piece(p, units) for p in bar.pieces)) for bar in cuts.bars)
     return replace(cuts, bars=bars)
-
-
-def worded_steps(schedule: Schedule, units: UnitSystem) -> Schedule:
-    """The steps in order with their words for the tape that is used."""
-    if units == "metric":
-        return schedule
-    return replace(schedule, jobs=tuple(replace(job, step=_step(job.step, units)) for job in schedule.jobs))

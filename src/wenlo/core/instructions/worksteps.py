@@ -11,9 +11,9 @@ from wenlo.core.catalog.data_files import GoodSide, Joined, stock
 from wenlo.core.fabrication.covers import CoverPlan
 from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Piece, Step
+from wenlo.core.facts import Fact, Phrases
 from wenlo.core.ids import slug
 from wenlo.core.instructions.order import Job, Schedule, assigned, scheduled
-from wenlo.core.units.length import UnitSystem, format_length
 
 MINUTES_A_CUT: dict[Cutting, float] = {"by hand": 3.0, "powered": 1.0, "sent out": 0.0}
 """Marking, sawing and easing the ends of one cut. [min]"""
@@ -35,25 +35,77 @@ REACH = 2.1
 
 STOP = "stop block"
 
+HURTS = {"acrylic": "brittle", "insulation": "insulation"}
+"""Boards that hurt in their own way where they are cut, by a part of their ids."""
 
-def _listed(labels: Sequence[str], most: int = 14) -> str:
-    shown = ", ".join(labels[:most])
-    return shown if len(labels) <= most else f"{shown} and {len(labels) - most} more"
+
+SAYS = Phrases(
+    "steps",
+    {
+        "lay-everything-out": {"parts": "list", "boards": "count"},
+        "nothing-to-lay-out": {},
+        "bars": {"count": "count", "stock": "label"},
+        "fittings": {"count": "count"},
+        "and-more": {"count": "count"},
+        "set-a-stop-block": {"length": "fine", "pieces": "list", "name": "label"},
+        "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
+        "piece": {"label": "label", "length": "fine"},
+        "sheet-piece": {"label": "label", "size": "size"},
+        "cut-the-bars": {},
+        "in-order": {"kerf": "fine", "bars": "list"},
+        "bars-sent-out": {"bars": "list"},
+        "cut-the-cloth": {
+            "name": "label",
+            "pieces": "list",
+            "grain": "choice",
+            "good_side": "choice",
+            "seams": "count",
+            "joined": "choice",
+        },
+        "boards-sent-out": {"name": "label", "pieces": "list", "good_side": "choice"},
+        "cut-the-boards": {
+            "name": "label",
+            "how": "choice",
+            "pieces": "list",
+            "good_side": "choice",
+            "face": "choice",
+            "hurts": "choice",
+        },
+        "drill-the-holes": {"holes": "list", "longest": "drill"},
+        "holes": {"count": "count", "drill": "drill"},
+        "dry-fit": {"step": "fact", "pieces": "list", "size": "size", "diagonal": "length"},
+        "diagonals": {"diagonal": "length"},
+        "look-at-it-lit": {},
+        "look-at-it-square": {"diagonal": "length"},
+        "climb": {"height": "length"},
+    },
+)
+
+FITTINGS = Phrases("fittings", {id: {} for id, row in stock()["fittings"].items() if row.get("hurts")})
+"""What is said at every step that uses something that can hurt."""
+
+SIDES: dict[GoodSide, str] = {
+    "alike": "alike",
+    "matt side": "matt",
+    "shiny side": "shiny",
+    "white side": "white",
+    "smooth side": "smooth",
+}
+
+
+def _listed(labels: Sequence[Fact | str], most: int = 14) -> tuple[Fact | str, ...]:
+    more = len(labels) - most
+    return tuple(labels) if more <= 0 else (*labels[:most], SAYS("and-more", count=more))
 
 
 def _gather(plan: BuildPlan, bars: int, boards: int) -> Job:
-    parts = [f"{bars} bar{'s' if bars != 1 else ''} of {plan.stock.name}"] if bars else []
-    cloths = list(dict.fromkeys(c.material for c in plan.cloth))
-    parts += [_listed(cloths, 6)] if cloths else []
-    fittings = sum(f.count for f in plan.fittings)
-    parts += [f"{fittings:.0f} fittings, metres and packs as listed"] if plan.fittings else []
+    parts: list[Fact | str] = [SAYS("bars", count=bars, stock=plan.stock.name)] if bars else []
+    parts += _listed(list(dict.fromkeys(c.material for c in plan.cloth)), 6)
+    fittings = round(sum(f.count for f in plan.fittings))
+    parts += [SAYS("fittings", count=fittings)] if plan.fittings else []
     step = Step(
         id="lay-everything-out",
-        title="Lay everything out",
-        text=f"{'; '.join(parts)}. Tick the shopping list off before the first cut.",
-        check="Nothing is missing, nothing is bent or cracked."
-        + (f" {'The board is' if boards == 1 else f'{boards} boards are'} flat." if boards else ""),
-        mistake="Cut first and counted afterwards: the last piece is short.",
+        says=SAYS("lay-everything-out", parts=tuple(parts), boards=boards) if parts else SAYS("nothing-to-lay-out"),
         minutes=5 + len(plan.fittings),
         does="gather",
     )
@@ -69,10 +121,7 @@ def _equal(pieces: Sequence[Piece]) -> Iterator[tuple[str, list[Piece]]]:
             yield same[0].name, same
 
 
-def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSystem, own: Step | None) -> Iterator[Job]:
-    def fine(length: float) -> str:
-        return format_length(length, system=units, fine=units == "metric")
-
+def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None) -> Iterator[Job]:
     labels = tuple(p.label for p in plan.pieces)
     count = sum(len(bar.pieces) for bar in cuts.bars)
     minutes = SET_UP[cutting] + MINUTES_A_CUT[cutting] * count
@@ -81,47 +130,31 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
         name, same = max(jigs, key=lambda pair: len(pair[1]))
         step = Step(
             id="set-a-stop-block",
-            title="Set a stop block",
-            text=(
-                f"Clamp a block {fine(same[0].cut)} from the saw's cut for {_listed([p.label for p in same])} ({name});"
-                " cut all of them against it before it is moved."
-            ),
-            check=f"The first one measures {fine(same[0].cut)}.",
+            says=SAYS("set-a-stop-block", length=same[0].cut, pieces=_listed([p.label for p in same]), name=name),
             minutes=6,
             does="mark",
-            mistake="Sawdust before the block makes each piece a little shorter: brush it off every time.",
         )
         yield Job(step=step, makes=(STOP,), tools=("block", "clamp", "tape measure"))
-    bars = "; ".join(
-        f"bar {k} ({format_length(bar.stock, system=units)}{', yours' if bar.own else ''}): "
-        + ", ".join(f"{p.label} {fine(p.cut)}" for p in bar.pieces)
+    bars = tuple(
+        SAYS(
+            "bar",
+            number=k,
+            stock=bar.stock,
+            own="yes" if bar.own else "no",
+            pieces=tuple(SAYS("piece", label=p.label, length=p.cut) for p in bar.pieces),
+        )
         for k, bar in enumerate(cuts.bars, start=1)
     )
-    title = own.title if own else "Cut the bars"
+    id = own.id if own else "cut-the-bars"
     if cutting == "sent out":
-        step = Step(
-            id=own.id if own else "cut-the-bars",
-            title=title,
-            text=f"Hand the order sheet in: {bars}. Ask for square ends and for a label on each piece.",
-            check="Measure one of each letter at the counter.",
-            mistake="Lengths in one unit only, or the shop guesses.",
-            minutes=minutes,
-            wait=SHOP_WAIT,
-            does="cut",
-        )
+        step = Step(id=id, says=SAYS("bars-sent-out", bars=bars), minutes=minutes, wait=SHOP_WAIT, does="cut")
         yield Job(step=step, cuts=labels, tools=("order sheet",))
         return
-    kerf = f"Each cut takes {plan.kerf * 1000:.1f} mm." if plan.kerf else "A cutter takes nothing off."
-    text = f"{own.text if own else 'Longest first, marked from the end just cut.'} {kerf} In order: {bars}."
     step = Step(
-        id=own.id if own else "cut-the-bars",
-        title=title,
-        text=text,
-        check=(own.check if own else "") or "The two of each letter lie flush at both ends.",
-        mistake=(own.mistake if own else "")
-        or "All marked at once, before the first cut: each piece comes out a saw's width short.",
-        caution=(own.caution if own else "")
-        or "Eye protection; clamp the piece, fingers behind the blade. Burrs and splinters cut.",
+        id=id,
+        says=own.says if own else SAYS("cut-the-bars"),
+        instead=SAYS("cut-the-bars"),
+        further=(SAYS("in-order", kerf=plan.kerf, bars=bars),),
         minutes=minutes,
         does="cut",
     )
@@ -129,101 +162,66 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, units: UnitSyste
     yield Job(step=step, cuts=labels, needs=(STOP,), tools=(*tools, "square", "pencil", "labels"))
 
 
-def _cut_sheets(
-    plan: BuildPlan, covers: Sequence[CoverPlan], cutting: Cutting, units: UnitSystem, taken: frozenset[str]
-) -> Iterator[Job]:
+def _cut_sheets(plan: BuildPlan, covers: Sequence[CoverPlan], cutting: Cutting, taken: frozenset[str]) -> Iterator[Job]:
     for cover in covers:
-        same = [c for c in plan.cloth if c.covering.id == cover.covering.id and not c.whole and c.label not in taken]
+        covering = cover.covering
+        same = [c for c in plan.cloth if c.covering.id == covering.id and not c.whole and c.label not in taken]
         if not same:
             continue
-        names = _listed(
-            [
-                f"{c.label} {format_length(c.cut[0], system=units)} × {format_length(c.cut[1], system=units)}"
-                for c in same
-            ],
-            8,
-        )
+        pieces = _listed([SAYS("sheet-piece", label=c.label, size=c.cut) for c in same], 8)
         labels = tuple(c.label for c in same)
-        if cover.covering.form == "cloth":
-            text = f"Off the roll, right across first, then along: {names}."
+        id, side = f"cut-{slug(covering.id)}", SIDES[covering.good_side]
+        if covering.form == "cloth":
             seams = sum(c.strips - 1 for c in same)
-            if cover.covering.grain:
-                text += " All pieces the same way up: turned ones look unlike the others."
-            text += _better(cover.covering.good_side)
-            woven = cover.covering.joined == "sewn"
-            if seams:
-                text += (
-                    f" {seams} seam{'s' if seams > 1 else ''} to"
-                    f" {'sew' if woven else 'tape, on the back, along a straight edge'}."
-                )
+            woven = covering.joined == "sewn"
             step = Step(
-                id=f"cut-{slug(cover.covering.id)}",
-                title=f"Cut the {cover.covering.name}",
-                text=text,
-                minutes=4.0 * len(same) + MINUTES_A_SEAM[cover.covering.joined] * seams,
-                does="cut",
-                check="Folded corner to corner, both halves meet." if woven else "Both diagonals of each piece agree.",
-                mistake=(
-                    "Cut off the grain it hangs in folds: pull a thread, and cut along it."
-                    if woven
-                    else "Cut while it lies loose: the knife drags it into a tear. Tape its corners down first."
+                id=id,
+                says=SAYS(
+                    "cut-the-cloth",
+                    name=covering.name,
+                    pieces=pieces,
+                    grain="yes" if covering.grain else "no",
+                    good_side=side,
+                    seams=seams,
+                    joined=covering.joined,
                 ),
-                caution="" if woven else "The knife runs away from the hand that holds the rule; edges of foil cut.",
+                minutes=4.0 * len(same) + MINUTES_A_SEAM[covering.joined] * seams,
+                does="cut",
             )
             joins = ("sewing machine",) if woven else ("tape",)
             cutters = ("scissors",) if woven else ("knife", "steel rule")
             yield Job(step=step, cuts=labels, tools=(*cutters, "tape measure", *(joins if seams else ())))
         elif cover.sawn and cutting == "sent out":
             step = Step(
-                id=f"cut-{slug(cover.covering.id)}",
-                title=f"Have the {cover.covering.name} cut",
-                text=f"Hand the drawing (SVG or DXF) in: {names}.{_better(cover.covering.good_side)}",
-                check="Measure one side and one diagonal at the counter.",
+                id=id,
+                says=SAYS("boards-sent-out", name=covering.name, pieces=pieces, good_side=side),
                 minutes=10,
                 wait=SHOP_WAIT,
                 does="cut",
             )
             yield Job(step=step, cuts=labels, tools=("drawing file",))
         else:
-            brittle = "acrylic" in cover.covering.name
-            how = (
-                "Sawn along a clamped straight edge"
-                if cover.sawn
-                else "Cut with a fresh blade along a steel rule, in three light passes"
-            )
             step = Step(
-                id=f"cut-{slug(cover.covering.id)}",
-                title=f"Cut the {cover.covering.name}",
-                text=(
-                    f"{how}, every cut right across before the pieces are divided: {names}."
-                    f"{_better(cover.covering.good_side, down=cover.sawn and cutting == 'powered')}"
+                id=id,
+                says=SAYS(
+                    "cut-the-boards",
+                    name=covering.name,
+                    how="sawn" if cover.sawn else "knife",
+                    pieces=pieces,
+                    good_side=side,
+                    # a powered saw splinters the face that looks at it
+                    face="down" if cover.sawn and cutting == "powered" else "up",
+                    hurts=_hurts(covering.id),
                 ),
-                check="Both diagonals of each piece agree within 2 mm.",
                 minutes=6.0 * len(same),
                 does="cut",
-                mistake="A dull blade tears the face; one deep pass wanders off the rule.",
-                caution=_of_the_board(cover.covering.id, brittle=brittle),
             )
             yield Job(step=step, cuts=labels, tools=("saw", "straight edge") if cover.sawn else ("knife", "steel rule"))
 
 
-INSULATION = (
-    "Dust and fibres of cut insulation itch, and hurt eyes and lungs: mask, glasses, gloves, long sleeves; cut it"
-    " outdoors or with a vacuum cleaner at the blade, and never near a flame. The knife runs away from the hand that"
-    " holds the rule."
-)
-
-
-def _of_the_board(covering: str, *, brittle: bool) -> str:
+def _hurts(covering: str) -> str:
     # what hurts where it is cut
-    if brittle:
-        return "Eye protection, low speed: it is brittle; the flexed sheet springs back."
-    return INSULATION if "insulation" in covering else "The knife runs away from the hand that holds the rule."
-
-
-def _better(side: GoodSide, *, down: bool = False) -> str:
-    # a powered saw splinters the face that looks at it
-    return f" Its {side} {'down' if down else 'up'}." if side != "alike" else ""
+    return next((what for word, what in HURTS.items() if word in covering), "knife")
 
 
 def _drill(plan: BuildPlan) -> Job | None:
@@ -231,18 +229,16 @@ def _drill(plan: BuildPlan) -> Job | None:
     if not holes:
         return None
     sizes = Counter(hole.diameter for hole in holes for _ in range(hole.count))
-    words = "; ".join(f"{count} of {drill * 1000:.1f} mm" for drill, count in sorted(sizes.items(), reverse=True))
     longest = [h.longest for h in holes if h.longest is not None]
-    caution = "Hold the piece with a clamp, not with the hand; eye protection."
-    if longest:
-        caution += f" No screw longer than {min(longest) * 1000:.0f} mm where it is said: its point would come out."
     step = Step(
         id="drill-the-holes",
-        title="Drill the holes",
-        text=f"As scheduled: {words}. Mark them with the printed hole template.",
-        caution=caution,
-        mistake="No pilot near an end: the wood splits when the screw goes in.",
-        check="A screw drops through its clearance hole by itself.",
+        says=SAYS(
+            "drill-the-holes",
+            holes=tuple(
+                SAYS("holes", count=count, drill=drill) for drill, count in sorted(sizes.items(), reverse=True)
+            ),
+            longest=min(longest, default=0.0),
+        ),
         minutes=5 + 0.7 * sum(h.count for h in holes),
         does="drill",
     )
@@ -250,20 +246,19 @@ def _drill(plan: BuildPlan) -> Job | None:
     return Job(step=step, needs=drilled, tools=("drill", *(f"{drill * 1000:.1f} mm bit" for drill in sorted(sizes))))
 
 
-def _dry(step: Step, labels: tuple[str, ...], units: UnitSystem) -> Job | None:
+def _dry(step: Step, labels: tuple[str, ...]) -> Job | None:
     if step.sketch is None or step.does != "bond":
         return None
     sketch = step.sketch
-    diagonal = format_length(sketch.diagonal, system=units, fine=units == "metric")
     dry = Step(
         id=f"dry-{step.id}",
-        title=f"Lay it out dry: {step.title[:1].lower()}{step.title[1:]}",
-        text=(
-            f"{_listed(labels)} on a flat floor without glue, {format_length(sketch.width, system=units)} × "
-            f"{format_length(sketch.height, system=units)} over the outside; a pencil line across every joint."
+        says=SAYS(
+            "dry-fit",
+            step=step.says,
+            pieces=_listed(labels),
+            size=(sketch.width, sketch.height),
+            diagonal=sketch.diagonal,
         ),
-        check=f"Both diagonals measure {diagonal} and agree within 3 mm.",
-        mistake="Found out of square when the glue has set.",
         minutes=6,
         does="dry",
         sketch=sketch,
@@ -271,37 +266,15 @@ def _dry(step: Step, labels: tuple[str, ...], units: UnitSystem) -> Job | None:
     return Job(step=dry, needs=labels, tools=("tape measure",))
 
 
-def _last(plan: BuildPlan, units: UnitSystem) -> Iterator[Job]:
+def _last(plan: BuildPlan) -> Iterator[Job]:
     if plan.cloth and any(step.does in ("cover", "mount") for step in plan.steps):
-        squares = [step.sketch for step in plan.steps if step.sketch is not None]
-        square = ""
-        if squares:
-            square = (
-                f"Diagonals {format_length(squares[0].diagonal, system=units, fine=units == 'metric')}, within 3 mm. "
-            )
-        step = Step(
-            id="look-at-it-lit",
-            title="Look at it lit",
-            text="In the dark, the lamp on low behind it: walk round it once.",
-            check=(
-                f"{square}No lump, fold or seam on the sheet, no line of light at a joint, and the lamp's outline is"
-                " not made out from the subject's place."
-            ),
-            minutes=6,
-            does="set",
-            caution="Look at the sheet, never into the bare lamp.",
-        )
-        yield Job(step=step, tools=("lamp",))
+        square = next((step.sketch.diagonal for step in plan.steps if step.sketch is not None), None)
+        says = SAYS("look-at-it-lit") if square is None else SAYS("look-at-it-square", diagonal=square)
+        yield Job(step=Step(id="look-at-it-lit", says=says, minutes=6, does="set"), tools=("lamp",))
 
 
 def work_steps(
-    plan: BuildPlan,
-    cuts: CutPlan,
-    covers: Sequence[CoverPlan],
-    *,
-    cutting: Cutting = "by hand",
-    highest: float = 0.0,
-    units: UnitSystem = "metric",
+    plan: BuildPlan, cuts: CutPlan, covers: Sequence[CoverPlan], *, cutting: Cutting = "by hand", highest: float = 0.0
 ) -> Schedule:
     """Every step of the build in order, with its parts, tools and times.
 
@@ -310,7 +283,7 @@ def work_steps(
     plan: what the kind gave.
     cuts, covers: how bars, boards and cloth are cut.
     cutting: how bars and sawn boards are cut.
-    units: how lengths are written.
+    highest: top of what is built, above the floor. [m]
     """
     given = assigned(plan)
     own_cut = next((s for s in plan.steps if s.does == "cut" and not s.uses and plan.pieces), None)
@@ -319,38 +292,34 @@ def work_steps(
     )
     jobs = [_gather(plan, len(cuts.bars), sum(round(c.bought) for c in covers if c.covering.form == "board"))]
     if plan.pieces:
-        jobs += _cut_bars(plan, cuts, cutting, units, own_cut)
-    jobs += _cut_sheets(plan, covers, cutting, units, sheets_own)
+        jobs += _cut_bars(plan, cuts, cutting, own_cut)
+    jobs += _cut_sheets(plan, covers, cutting, sheets_own)
     drill = _drill(plan)
     jobs += [drill] if drill else []
     for written, (labels, fittings) in zip(plan.steps, given, strict=True):
         step = written
-        if step.sketch is not None and step.does == "bond":
-            diagonal = format_length(step.sketch.diagonal, system=units, fine=units == "metric")
-            step = replace(step, check=f"Diagonals {diagonal}. {step.check}".strip())
+        if step.sketch is not None and step.does == "bond" and "diagonal" not in step.says.args:
+            step = replace(step, checks=(*step.checks, SAYS("diagonals", diagonal=step.sketch.diagonal)))
         if written is own_cut:
             continue
-        step = replace(step, caution=_cautious(step.caution, fittings))
-        dry = _dry(step, labels, units)
+        step = replace(step, cautions=(*step.cautions, *_cautions(fittings)))
+        dry = _dry(step, labels)
         jobs += [dry] if dry else []
         if step.does == "hang" and highest > REACH:
-            climbed = (
-                f"Up to {format_length(highest, system=units)}: a step ladder on level ground, one holds it, nobody"
-                " stands under the load."
-            )
-            step = replace(step, hands=max(step.hands, 2), caution=f"{climbed} {step.caution}".strip())
+            cautions = (SAYS("climb", height=highest), *step.cautions)
+            step = replace(step, hands=max(step.hands, 2), cautions=cautions)
             jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=("step ladder", *_tools(fittings))))
             continue
         jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=_tools(fittings)))
-    jobs += _last(plan, units)
+    jobs += _last(plan)
     return scheduled(jobs)
 
 
-def _cautious(own: str, fittings: Sequence[Fitting]) -> str:
+def _cautions(fittings: Sequence[Fitting]) -> tuple[Fact, ...]:
     # what can hurt in a fitting is said at every step that uses it
     rows = stock()["fittings"]
-    said = [rows[f.id]["caution"] for f in fittings if f.id in rows and "caution" in rows[f.id]]
-    return " ".join(part for part in dict.fromkeys((own, *said)) if part)
+    hurting = dict.fromkeys(f.id for f in fittings if f.id in rows and rows[f.id].get("hurts"))
+    return tuple(FITTINGS(id) for id in hurting)
 
 
 def _tools(fittings: Sequence[Fitting]) -> tuple[str, ...]:

@@ -17,6 +17,7 @@ from wenlo.core.fabrication.assembly.sheets import BentSolid
 from wenlo.core.fabrication.assembly.space import PartPose, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.laid_kinds import built
@@ -31,6 +32,17 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "acrylic-table",
+    {
+        "scrape-the-edges": {},
+        "flex-it": {"bend": "length", "force": "force"},
+        "hang-the-sheet-above": {"size": "size", "over": "length"},
+        "choose-the-side-up": {},
+        "light-it-from-below": {"under": "length"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -382,35 +394,15 @@ def laid(design: AcrylicTableParameters, brief: Brief) -> LaidParts:
     _flexed(work, design, long)
     _above(work, design, panels_of(arrange(design, brief))["sheet"])
     work.fit("ballast_bag", 2)
+    work.step(SAYS("scrape-the-edges"), minutes=15, does="finish", uses=("acrylic",))
     work.step(
-        "scrape-the-edges",
-        "Scrape the edges",
-        "All round, until a finger runs along them.",
-        mistake="Cracks begin at rough edges and at drilled holes: drill none.",
-        caution="Chips fly: eye protection.",
-        minutes=15,
-        does="finish",
-        uses=("acrylic",),
-    )
-    work.step(
-        "flex-it",
-        "Flex it",
-        f"Front edge clamped to its batten, the back raised to a bend of {design.bend * 100:.0f} cm, clamped behind.",
-        mistake="Clamps the usual way round shade the ground: reverse them, padded, from outside.",
-        caution=(
-            f"A flexed sheet springs back: about {spring_force(design):.0f} N at its free edge when a clamp slips. Two"
-            " people, nobody over it, and ballast before the clamps are let go."
-        ),
+        SAYS("flex-it", bend=design.bend, force=spring_force(design)),
         minutes=20,
         does="mount",
         uses=("batten", "spring_clamp", "ballast_bag"),
     )
     work.step(
-        "hang-the-sheet-above",
-        "Hang the sheet above",
-        f"A frame of {size(design.over_size, design.over_size)}, the cloth stapled under it, on two lines"
-        f" {design.over * 1000:.0f} mm over the table.",
-        mistake="Lower than the lens sees: its edge is in the picture.",
+        SAYS("hang-the-sheet-above", size=(design.over_size, design.over_size), over=design.over),
         minutes=35,
         does="bond",
         uses=(
@@ -427,25 +419,8 @@ def laid(design: AcrylicTableParameters, brief: Brief) -> LaidParts:
         ),
         wait=60,
     )
-    work.step(
-        "choose-the-side-up",
-        "Choose the side up",
-        "Matt side up: no reflections; gloss side up: the thing stands in its own mirror image.",
-        mistake="Fingerprints and dust: they show from below; wipe with a damp cloth only.",
-        caution="Some cleaners craze acrylic: use water and a little soap, and keep residues off warm lamps.",
-        minutes=5,
-        does="mark",
-    )
-    work.step(
-        "light-it-from-below",
-        "Light it from below",
-        f"Lamp {design.under_distance * 100:.0f} cm under the sheet, as much as makes the shadow go.",
-        mistake="Too much from below: an opaque thing becomes a silhouette.",
-        check="The ground beside the thing and in its shadow read within a tenth of a stop.",
-        caution="Acrylic softens at 70 °C: feel it over the lamp.",
-        minutes=10,
-        does="set",
-    )
+    work.step(SAYS("choose-the-side-up"), minutes=5, does="mark")
+    work.step(SAYS("light-it-from-below", under=design.under_distance), minutes=10, does="set")
     return work
 
 

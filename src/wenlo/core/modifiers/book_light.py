@@ -10,7 +10,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef, sheet_material
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -18,6 +18,11 @@ from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, la
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases(
+    "book-light",
+    {"make-the-sheet-s-page": {"size": "size"}, "hinge-the-pages": {}, "open-it-on-the-set": {"opening": "angle"}},
+)
 
 Vector = NDArray[np.float64]
 
@@ -147,10 +152,7 @@ def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
         alone(work, made["lamp flag"], "black_foam_board", id="flag", note="flag between lamp and subject")
     work.fit("spring_clamp", 4)
     work.step(
-        "make-the-sheet-s-page",
-        "Make the sheet's page",
-        f"Frame {size(design.width, design.height)}, joints glued and screwed, cloth stapled from the middles outward.",
-        check="Both diagonals agree within 3 mm.",
+        SAYS("make-the-sheet-s-page", size=(design.width, design.height)),
         minutes=45,
         does="bond",
         uses=(
@@ -168,22 +170,9 @@ def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
         wait=60,
         sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"),
     )
+    work.step(SAYS("hinge-the-pages"), minutes=15, does="cover", uses=("bounce page", "cloth_tape"))
     work.step(
-        "hinge-the-pages",
-        "Hinge the pages",
-        "Lay both pages face to face and tape the spine on both sides, with a finger's gap, so that the book shuts.",
-        mistake="Tape on one side only tears the first time it is opened.",
-        minutes=15,
-        does="cover",
-        uses=("bounce page", "cloth_tape"),
-    )
-    work.step(
-        "open-it-on-the-set",
-        "Open it on the set",
-        f"Open to {design.opening:.0f}°, a clamp and string across the top holds the angle; the lamp shines in past "
-        "the open edge, never through the sheet.",
-        mistake="The lamp is seen directly from the subject's place: move the flag until it is not.",
-        caution="Insulation board burns and drips: keep hot lamps away from it.",
+        SAYS("open-it-on-the-set", opening=math.radians(design.opening)),
         minutes=20,
         does="set",
         uses=("flag between", "spring_clamp"),

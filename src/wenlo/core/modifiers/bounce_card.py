@@ -10,8 +10,8 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, OwnFace, bounce_face
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
-from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -20,6 +20,11 @@ from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases(
+    "bounce-card",
+    {"score-the-wings": {"quarter": "length"}, "face-the-board": {"face": "choice", "size": "size"}, "stand-it-up": {}},
+)
 
 Vector = NDArray[np.float64]
 
@@ -101,24 +106,10 @@ def laid(design: CardParameters, brief: Brief) -> LaidParts:
                 note="scored from the back",
             )
         )
-        work.step(
-            "score-the-wings",
-            "Score the wings",
-            f"Cut half through the back {design.width / 4:.3f} m from each end and fold forward; tape the fold.",
-            mistake="Cut through the face and the wing hangs on the tape alone.",
-            caution="Fresh blade, steel rule, fingers behind it.",
-            minutes=15,
-            does="mark",
-        )
-    crease = (
-        "Crease the foil into a ball and open it before it goes on: pressed flat it throws hot patches. "
-        if row.alpha is not None and row.alpha < 0.5
-        else ""
-    )
+        work.step(SAYS("score-the-wings", quarter=design.width / 4), minutes=15, does="mark")
+    crumpled = row.alpha is not None and row.alpha < 0.5
     work.step(
-        "face-the-board",
-        "Face the board",
-        f"{crease}{size(design.width, design.height)}, black side behind.",
+        SAYS("face-the-board", face="foil" if crumpled else "plain", size=(design.width, design.height)),
         minutes=20,
         does="cover",
         uses=("board, cut square", "wrapped over", "cloth_tape"),
@@ -126,16 +117,7 @@ def laid(design: CardParameters, brief: Brief) -> LaidParts:
     work.fit("spring_clamp", 2)
     if design.flagged:
         alone(work, made["lamp flag"], "black_foil", id="flag", note="flag beside the lamp")
-    work.step(
-        "stand-it-up",
-        "Stand it up",
-        "Two clamps on a stand hold it by its middle; tilt it until the light is on the face.",
-        caution="A board is a sail: ballast the stand.",
-        mistake="Measured by its label, not by its board: boards are often 5 mm short.",
-        minutes=5,
-        does="set",
-        uses=("flag beside", "spring_clamp"),
-    )
+    work.step(SAYS("stand-it-up"), minutes=5, does="set", uses=("flag beside", "spring_clamp"))
     return work
 
 

@@ -18,8 +18,8 @@ from wenlo.core.fabrication.assembly.space import PartPose, Y, Z
 from wenlo.core.fabrication.fasteners import LAP
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import PrintSpec, Sketch
-from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import lattice_strip
+from wenlo.core.facts import Phrases
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
@@ -35,6 +35,18 @@ from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "cell-grid",
+    {
+        "make-the-channel": {"inset": "fine"},
+        "fill-the-frame": {"size": "size"},
+        "hang-it-before-the-sheet": {},
+        "cut-the-straws": {"count": "count", "depth": "length", "cell": "drill"},
+        "print-the-cells": {"count": "count", "size": "size", "depth": "length"},
+        "make-the-lattice": {"cell": "length"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -375,11 +387,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
     _channel(work, design, panels_of(arrange(design, brief)))
     count = straw_count(design)
     work.step(
-        "make-the-channel",
-        "Make the channel",
-        f"Uprights and rails into the printed corners, which keep {CHANNEL * 1000:.1f} mm of each end from the outside;"
-        " a short screw through each sleeve, into the batten beside the cells.",
-        check="Laid on the table it does not rock.",
+        SAYS("make-the-channel", inset=CHANNEL),
         minutes=30,
         does="dry",
         uses=("upright of the channel", "rail of the channel", "lap_screw"),
@@ -394,14 +402,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
         pack = _item_of(design)
         work.fit(pack, straw_packs(design))
         work.step(
-            "cut-the-straws",
-            "Cut the straws",
-            f"{count} pieces of {design.depth * 1000:.0f} mm from straws {design.cell * 1000:.1f} mm wide, with a stop"
-            " block in a jig, a bundle at a time, taped"
-            " round.",
-            mistake="Lengths differ: the long ones shade their neighbours.",
-            check="Laid on a table, no piece stands out by more than 0.5 mm.",
-            caution="Cut away from the hand that holds the bundle.",
+            SAYS("cut-the-straws", count=count, depth=design.depth, cell=design.cell),
             minutes=20 + count / 60,
             does="cut",
             uses=(pack,),
@@ -425,11 +426,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
             )
         )
         work.step(
-            "print-the-cells",
-            "Print the cells",
-            f"{tiles} tiles of {size(*tile)}, {design.depth * 1000:.0f} mm deep, in black.",
-            mistake="Printed in grey or white the walls shine, and the light goes where it should not.",
-            check="Held against the light, no cell is closed.",
+            SAYS("print-the-cells", count=tiles, size=tile, depth=design.depth),
             minutes=10 + 3 * tiles,
             wait=grid_mass(design) / DENSITY[design.cells] / PRINT_RATE / 60,
             does="cut",
@@ -453,11 +450,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
                 lattice_strip(f"lattice strip, {name}", length=length, depth=design.depth, cell=design.cell, slot=slot)
             )
         work.step(
-            "make-the-lattice",
-            "Make the lattice",
-            f"Slots of half the depth every {design.cell * 1000:.0f} mm, as wide as the strip is thick; push the strips"
-            " together.",
-            mistake="Slots too tight bow the strips.",
+            SAYS("make-the-lattice", cell=design.cell),
             minutes=20 + strips * 2,
             does="dry",
             uses=("strips of the lattice",),
@@ -491,26 +484,9 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
             )
         )
     work.step(
-        "fill-the-frame",
-        "Fill the frame",
-        f"Cells into {size(design.width, design.height)}, row by row from one corner, a thread of glue along every"
-        " third row.",
-        mistake="Corner clearance forgotten: the rails come out too long for their printed corners.",
-        caution="Many glues give off vapour: open a window.",
-        minutes=40,
-        does="bond",
-        wait=30,
-        uses=("hot_glue",),
+        SAYS("fill-the-frame", size=(design.width, design.height)), minutes=40, does="bond", wait=30, uses=("hot_glue",)
     )
-    work.step(
-        "hang-it-before-the-sheet",
-        "Hang it before the sheet",
-        "The cells a finger's breadth off the sheet, so that their pattern blurs.",
-        mistake="Depth adds weight: hold the frame where it is, not by the sheet.",
-        minutes=10,
-        does="hang",
-        uses=("behind the cells", "hook_and_loop"),
-    )
+    work.step(SAYS("hang-it-before-the-sheet"), minutes=10, does="hang", uses=("behind the cells", "hook_and_loop"))
     return work
 
 

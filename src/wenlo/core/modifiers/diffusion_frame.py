@@ -24,11 +24,21 @@ from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets, TimberJoint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
+
+SAYS = Phrases(
+    "diffusion-frame",
+    {
+        "stand-it-up": {"top": "length"},
+        "hang-the-sheet": {"edge": "choice", "hold": "choice", "limit": "celsius"},
+        "fit-the-board": {"limit": "celsius"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -261,41 +271,22 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
 
 def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:
     material = sheet_material(design.sheet)
-    heat = f"Keep it below {material.keep_below_celsius:.0f} °C: stop if the sheet feels hot to the hand."
+    limit = material.keep_below_celsius
     if material.form == "board":
         return (
             Step(
-                id="fit-the-board",
-                title="Fit the board",
-                text=(
-                    "Score and snap or saw the board to the outside of the frame, ease the edges, hold it with padded "
-                    "clamps at the corners and half-way along each side."
-                ),
-                mistake="Clamps tightened on the bare board crack it: pad both jaws.",
-                caution="Brittle sheet: eye protection, low speed, never drill near an edge. " + heat,
-                minutes=20,
-                does="cover",
-                uses=("boards",),
+                id="fit-the-board", says=SAYS("fit-the-board", limit=limit), minutes=20, does="cover", uses=("boards",)
             ),
         )
-    taped = material.joined == "taped"
-    edge = (
-        "Fold every edge in over a strip of tape, so that it does not tear"
-        if taped
-        else "Cut with the grain, turn in the hem"
-    )
-    hold = "staple it to the back" if design.structure == "timber" else "close it on itself with hook-and-loop tape"
     return (
         Step(
             id="hang-the-sheet",
-            title="Edge and hang the sheet" if taped else "Cut, hem and hang the sheet",
-            text=(
-                f"{edge}, wrap each edge round the member and {hold}, middles first, then outward to the corners, so"
-                " that it is even and drum-tight."
+            says=SAYS(
+                "hang-the-sheet",
+                edge=material.joined,
+                hold="stapled" if design.structure == "timber" else "taped",
+                limit=limit,
             ),
-            mistake="Pulling one side home first leaves a fold that shows in glossy things.",
-            caution=heat,
-            check="Light it from behind: no lump, seam or fold crosses the middle.",
             minutes=30,
             does="cover",
             uses=("cloth", "hook_and_loop", "staples", "cloth_tie"),
@@ -326,17 +317,7 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
     fittings.append(Fitting(id="ballast_bag", count=2))
     last = Step(
         id="stand-it-up",
-        title="Stand it up",
-        text=(
-            "A ballast bag on each foot, on the side away from the subject; turn the lamp on at its lowest setting"
-            " first."
-        ),
-        mistake="A frame taller than a person tips over with one push: two bags, and a tie line when a window is open.",
-        caution=(
-            "It is a sail: never leave it standing unwatched outdoors. Local rules and the makers' instructions come"
-            " first."
-        ),
-        check=f"The top is {format_length(design.top_height)} above the floor on both sides.",
+        says=SAYS("stand-it-up", top=design.top_height),
         minutes=10,
         does="hang",
         uses=("ballast_bag",),

@@ -12,7 +12,7 @@ from wenlo.core.catalog.own import ClothRef
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.ids import slug
 from wenlo.core.modifiers.flagging import flag_panel, spared
@@ -27,6 +27,10 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "flag-cage", {"set-them-one-at-a-time": {"out": "length"}, "make-the-flag": {"protects": "label", "size": "size"}}
+)
 
 Vector = NDArray[np.float64]
 
@@ -229,10 +233,8 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
     for flag in standing:
         wide, tall = size_of(made[f"flag for the {flag.protects}"])
         work.step(
-            f"flag-{slug(flag.protects)}",
-            f"Make the flag for the {flag.protects}",
-            f"Frame {size(wide, tall)}, glued and screwed, the black stapled on one side.",
-            check="Both diagonals agree within 3 mm.",
+            SAYS("make-the-flag", protects=flag.protects, size=(wide, tall)),
+            id=f"flag-{slug(flag.protects)}",
             minutes=35,
             does="bond",
             uses=(f"flag for the {flag.protects}", "wood_screw", "wood_glue", "staples"),
@@ -240,12 +242,7 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
             sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"),
         )
     work.step(
-        "set-them-one-at-a-time",
-        "Set them one at a time",
-        f"{design.out * 100:.0f} cm from the sheet; look from the face at the sheet: all of it must be seen.",
-        mistake="A flag that cuts the key.",
-        check="Enough and no more: with one taken away, something wanted dark goes light.",
-        caution="Flags are sails: ballast the stands.",
+        SAYS("set-them-one-at-a-time", out=design.out),
         minutes=10 + 5 * len(standing),
         does="set",
         uses=("rod of the sheet", "sleeve", "cord", "spring_clamp"),

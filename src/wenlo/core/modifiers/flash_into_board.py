@@ -11,16 +11,18 @@ from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import Z
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.placing import FLASHING, UP, black, facing, is_flash, key_lamp, panel
+from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import format_length
+
+SAYS = Phrases("flash-into-board", {"put-it-together": {"size": "size"}, "look-from-the-subject-s-place": {}})
 
 Vector = NDArray[np.float64]
 
@@ -97,24 +99,12 @@ def laid(design: FlashBoardParameters, brief: Brief) -> LaidParts:
         alone(work, made["flash flag"], "black_foam_board", id="flag", note="flag behind the flash")
     work.fit("spring_clamp", 3)
     work.step(
-        "put-it-together",
-        "Put it together",
-        f"Board {size(design.width, design.height)} on the stand, the arm clamped to it, the flash at its end facing"
-        " the board.",
-        mistake="Flash aimed past the board's edge: it lights the background and the lens.",
+        SAYS("put-it-together", size=(design.width, design.height)),
         minutes=15,
         does="mount",
         uses=("board, cut square", "wrapped over", "arm", "spring_clamp"),
     )
-    work.step(
-        "look-from-the-subject-s-place",
-        "Look from the subject's place",
-        "No part of the flash's face may be seen; move the flag until it is hidden.",
-        caution=FLASHING,
-        minutes=5,
-        does="set",
-        uses=("flag behind",),
-    )
+    work.step(SAYS("look-from-the-subject-s-place"), minutes=5, does="set", uses=("flag behind",))
     return work
 
 

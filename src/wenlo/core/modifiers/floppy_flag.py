@@ -13,7 +13,7 @@ from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import X, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, hung_sheet, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -22,6 +22,8 @@ from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("floppy-flag", {"make-the-flag": {"size": "size"}, "let-the-flap-hold-itself": {}, "set-it": {}})
 
 Vector = NDArray[np.float64]
 
@@ -121,11 +123,7 @@ def laid(design: FloppyParameters, brief: Brief) -> LaidParts:
     hung_sheet(work, made["sheet"], design.sheet)
     work.fit("cord", 6)
     work.step(
-        "make-the-flag",
-        "Make the flag",
-        f"Frame {size(design.flag_width, design.flag_height)}, glued and screwed; the cloth stapled round its upper"
-        " half.",
-        check="Both diagonals agree within 3 mm.",
+        SAYS("make-the-flag", size=(design.flag_width, design.flag_height)),
         minutes=50,
         does="bond",
         uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue", "staples", "twice the frame"),
@@ -134,25 +132,8 @@ def laid(design: FloppyParameters, brief: Brief) -> LaidParts:
             width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"
         ),
     )
-    work.step(
-        "let-the-flap-hold-itself",
-        "Let the flap hold itself",
-        "Hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs "
-        "straight when it is down.",
-        mistake="Ends not held: the flap swings into the light.",
-        minutes=15,
-        does="cover",
-        uses=("hook_and_loop", "cloth_tie"),
-    )
-    work.step(
-        "set-it",
-        "Set it",
-        "Square to the sheet, at its edge toward the backdrop; drop the flap when light runs under the frame.",
-        caution="A dropped flap is a sail: ballast the stand, and take it down in wind.",
-        minutes=10,
-        does="set",
-        uses=("rod of the sheet", "sleeve", "cord"),
-    )
+    work.step(SAYS("let-the-flap-hold-itself"), minutes=15, does="cover", uses=("hook_and_loop", "cloth_tie"))
+    work.step(SAYS("set-it"), minutes=10, does="set", uses=("rod of the sheet", "sleeve", "cord"))
     return work
 
 

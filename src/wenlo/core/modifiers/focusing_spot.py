@@ -13,6 +13,7 @@ from wenlo.core.fabrication.assembly.space import PartPose, X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import circle, oblong, pierced
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.framed import along, begin, circle_loop
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
@@ -22,6 +23,16 @@ from wenlo.core.modifiers.slots import Capabilities, Lens, slots_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, ThinLens, exponent_of
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "focusing-spot",
+    {
+        "make-the-tube": {"long": "length"},
+        "set-the-gate": {"gate": "length", "distance": "length"},
+        "let-it-breathe": {"limit": "celsius"},
+        "close-the-leaks": {},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -368,50 +379,20 @@ def laid(design: FocusingParameters, brief: Brief) -> LaidParts:
         )
     )
     work.step(
-        "make-the-tube",
-        "Make the tube",
-        f"Four sides of {long * 1000:.0f} mm; the lens drops into its front and can be taken out.",
-        mistake="Lens glued in: the next one does not fit.",
-        caution="Fresh blade, steel rule.",
+        SAYS("make-the-tube", long=long),
         minutes=50,
         does="bond",
         uses=("sides of the tube", "front with", "cloth_tape"),
         wait=20,
     )
     work.step(
-        "set-the-gate",
-        "Set the gate",
-        f"The baffle with its {design.gate * 1000:.0f} mm hole slides on two rails about"
-        f" {design.gate_distance * 1000:.0f} mm behind the lens.",
-        mistake="Fixed focus: one edge for all distances.",
-        check="Slid back and forth, the edge goes sharp once.",
+        SAYS("set-the-gate", gate=design.gate, distance=design.gate_distance),
         minutes=20,
         does="finish",
         uses=("baffle", "lining behind"),
     )
-    work.step(
-        "let-it-breathe",
-        "Let it breathe",
-        "Vent holes of a thumb's width low at the back and high at the gate, each behind a foil flap that the light"
-        " cannot pass; a small fan for lamps over 30 W.",
-        mistake="Lens melts: no way for the heat.",
-        caution=(
-            f"The lens must stay below {limit:.0f} °C: feel it every two minutes at first. A lens in the sun starts"
-            " fires: cap it whenever it is carried or left."
-        ),
-        minutes=25,
-        does="drill",
-    )
-    work.step(
-        "close-the-leaks",
-        "Close the leaks",
-        "Collar round the joint; in the dark, with the lamp on, look along every edge.",
-        mistake="Leak to the sides.",
-        caution="Never look into the lens, and never test it against the sun.",
-        minutes=10,
-        does="check",
-        uses=("collar",),
-    )
+    work.step(SAYS("let-it-breathe", limit=limit), minutes=25, does="drill")
+    work.step(SAYS("close-the-leaks"), minutes=10, does="check", uses=("collar",))
     return work
 
 

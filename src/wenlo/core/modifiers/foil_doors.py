@@ -12,6 +12,7 @@ from wenlo.core.catalog.materials import LampType
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
@@ -24,6 +25,15 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "foil-doors",
+    {
+        "tear-the-pieces": {},
+        "tape-them-on": {"grip": "length", "vents": "choice", "behind": "length"},
+        "shape-them": {},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -232,40 +242,16 @@ def laid(design: DoorParameters, brief: Brief) -> LaidParts:
     for part, other in ((0, 2), (2, 1), (1, 3)):
         tape = {"cloth_tape": 2 * sum(design.source_size) / 3}
         doors.hold("taped", parts[part], (parts[other],), used=tape)
+    vents = brief.lamp.type.vents
+    work.step(SAYS("tear-the-pieces"), minutes=8, does="finish")
     work.step(
-        "tear-the-pieces",
-        "Tear the pieces",
-        "Along a straight edge; fold every edge over by a finger's breadth, so that it is stiff and straight.",
-        mistake="Ragged edges throw ragged shadows.",
-        caution="Torn foil cuts.",
-        minutes=8,
-        does="finish",
-    )
-    work.step(
-        "tape-them-on",
-        "Tape them on",
-        f"Folded back {design.grip * 1000:.0f} mm over the lamp's rim{_short_of(brief)}; overlap at the corners or clip"
-        " them.",
-        mistake="Covered vents: the lamp turns itself down or off.",
-        caution="The lamp's front is hot: let it cool first; use tape that stands heat.",
+        SAYS("tape-them-on", grip=design.grip, vents="none" if vents is None else "known", behind=vents or 0.0),
         minutes=8,
         does="mount",
         uses=("piece, ", "cloth_tape"),
     )
-    work.step(
-        "shape-them",
-        "Shape them",
-        "Bring one piece in at a time until the surface that must stay dark goes dark, and stop before the face does.",
-        check="With the piece in, the face reads as before within a tenth of a stop.",
-        minutes=5,
-        does="set",
-    )
+    work.step(SAYS("shape-them"), minutes=5, does="set")
     return work
-
-
-def _short_of(brief: Brief) -> str:
-    vents = brief.lamp.type.vents
-    return "" if vents is None else f", short of the vents {vents * 1000:.0f} mm behind it"
 
 
 build, assemble = built(laid, "black-foil doors")

@@ -13,12 +13,25 @@ from wenlo.core.fabrication.assembly.layout import Layout, Reason, Rectangle
 from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Fact, Phrases
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases(
+    "hanging-softbox",
+    {
+        "make-both-frames": {"size": "size"},
+        "join-the-frames": {"depth": "length"},
+        "line-it": {"walls": "choice", "lining": "label", "layers": "choice"},
+        "hang-the-lamps": {"count": "count"},
+        "close-it": {"cover": "choice"},
+        "test-it-for-leaks": {"walls": "choice", "apart": "stops", "doubled": "stops", "least": "stops"},
+        "hang-the-box": {},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -137,22 +150,27 @@ def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | N
     return Arrangement(surfaces=(sheet, *walls), lamps=lamps)
 
 
-def leak_test(design: HangingBoxParameters) -> str:
-    """What to measure, and what to expect: wall and sheet get about the same light inside, so L ∝ T."""
+def leak_test(design: HangingBoxParameters) -> Fact:
+    """What to measure, and what to expect: wall and sheet get about the same light inside, so L ∝ T.
+
+    Parameters
+    ----------
+    design: the box.
+    """
     sheet = sheet_material(design.sheet).transmittance
-    look = "Lamps on in a dark room: hold the meter flat on the sheet, then on every wall and along every joint."
     if design.leak <= 0.0:
-        return f"{look} The walls pass nothing: all that reads comes through a joint; tape it."
+        return SAYS("test-it-for-leaks", walls="closed", apart=0.0, doubled=0.0, least=DARK_ENOUGH)
     apart = math.log2(sheet / design.leak)
-    if apart >= DARK_ENOUGH:
-        return (
-            f"{look} The black alone keeps a wall about {apart:.0f} stops under the sheet; anything brighter is a gap."
-        )
-    return (
-        f"{look} One layer keeps a wall only about {apart:.0f} stops under the sheet, which lights the ceiling: double"
-        f" it for {math.log2(sheet / black_materials()[design.outside].leak):.0f}."
+    return SAYS(
+        "test-it-for-leaks",
+        walls="dark" if apart >= DARK_ENOUGH else "thin",
+        apart=apart,
+        doubled=math.log2(sheet / black_materials()[design.outside].leak),
+        least=DARK_ENOUGH,
     )
 
+
+WALL_WORDS = {"foam board": "foam", "cloth-lined": "lined", "improvised": "improvised"}
 
 WIDTH, THICK = 0.044, 0.018
 """Of the battens. [m]"""
@@ -405,12 +423,8 @@ def laid(design: HangingBoxParameters, brief: Brief) -> LaidParts:
 
 
 def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
-    size_said = size(design.width, design.length)
     work.step(
-        "make-both-frames",
-        "Make both frames",
-        f"Two rectangles of {size_said}, glued and screwed; in the upper one the lamp bars as well.",
-        check="Both diagonals of each agree within 3 mm.",
+        SAYS("make-both-frames", size=(design.width, design.length)),
         minutes=60,
         does="bond",
         uses=("long side", "short side", "lamp bar", "wood_screw", "wood_glue"),
@@ -418,32 +432,19 @@ def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
         sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
     )
     work.step(
-        "join-the-frames",
-        "Join the frames",
-        "A post at each corner between them, glued; their screws go between those of the corners.",
-        check=f"It is {design.depth * 1000:.0f} mm high at all four corners.",
+        SAYS("join-the-frames", depth=design.depth),
         minutes=30,
         does="bond",
         uses=("corner post", "wood_glue", "wood_screw", *(("splint_screw",) if design.depth < SHORT_POSTS else ())),
         wait=60,
     )
-    how = {
-        "foam board": "White boards screwed onto the frames with washers, tape over every joint; black cloth round it.",
-        "cloth-lined": (
-            "Staple the white lining tight outside of the battens, then the black over it, both round the edges."
-        ),
-        "improvised": (
-            f"{bounce_face(design.lining).name} on the battens, black plastic over it"
-            + (" in two layers" if design.doubled else "")
-            + ", clamped and taped; no fold may gape."
-        ),
-    }[design.walls]
     work.step(
-        "line-it",
-        "Line it",
-        how,
-        check="In the dark, with a lamp inside, no line of light shows.",
-        mistake="Screws longer than the battens are thick come out inside.",
+        SAYS(
+            "line-it",
+            walls=WALL_WORDS[design.walls],
+            lining=bounce_face(design.lining).name,
+            layers="two" if design.doubled else "one",
+        ),
         minutes=45,
         does="cover",
         uses=(
@@ -457,50 +458,15 @@ def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
             "splint_screw",
         ),
     )
+    work.step(SAYS("hang-the-lamps", count=design.lamps), minutes=30, does="cover", uses=("cord",))
     work.step(
-        "hang-the-lamps",
-        "Hang the lamps",
-        f"{design.lamps} lamp{'s' if design.lamps > 1 else ''} on the bars, as high as they go, while the box stands"
-        " open on trestles; vents free, cables strain-relieved.",
-        mistake="Lamps too few or too near the sheet: pools of light.",
-        caution=(
-            "A closed box gets hot: leave the flaps open and feel the lining after ten minutes. Mains wiring is for"
-            " licensed people."
-        ),
-        minutes=30,
-        does="cover",
-        uses=("cord",),
-    )
-    work.step(
-        "close-it",
-        "Close it",
-        "Top and sheet last: the lamps are reached through both." if design.cover else "The sheet last.",
+        SAYS("close-it", cover="yes" if design.cover else "no"),
         minutes=20,
         does="cover",
         uses=("top cover", "top, white", "hook-and-loop all round", "hook_and_loop", "cloth_tie"),
     )
-    work.step(
-        "test-it-for-leaks",
-        "Test it for leaks",
-        leak_test(design),
-        check=f"At least {DARK_ENOUGH:.0f} stops between sheet and wall.",
-        mistake="Tested in daylight: what leaks is only seen in the dark.",
-        caution="Never look for leaks against the sun.",
-        minutes=10,
-        does="check",
-    )
-    work.step(
-        "hang-the-box",
-        "Hang the box",
-        "Four eyes in the posts, two lines to two independent fixings, and a safety line round the whole frame.",
-        caution=(
-            "Overhead load: fixings in structure are for licensed people; nobody stands under it while it is raised."
-        ),
-        minutes=30,
-        does="hang",
-        uses=("screw_eye", "cord"),
-        hands=2,
-    )
+    work.step(leak_test(design), minutes=10, does="check")
+    work.step(SAYS("hang-the-box"), minutes=30, does="hang", uses=("screw_eye", "cord"), hands=2)
 
 
 build, assemble = built(laid, "hanging softbox")

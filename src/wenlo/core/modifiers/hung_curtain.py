@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef, sheet_material
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -16,6 +16,8 @@ from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("hung-curtain", {"sleeve": {"joined": "choice", "size": "size"}, "hang-it": {"height": "length"}})
 
 Vector = NDArray[np.float64]
 
@@ -61,28 +63,13 @@ def laid(design: CurtainParameters, brief: Brief) -> LaidParts:
     work.fit("spring_clamp", 4)
     taped = sheet_material(design.sheet).joined == "taped"
     work.step(
-        "sleeve",
-        "Tape the sleeve" if taped else "Sew or staple the sleeve",
-        f"A sleeve for the rod at the top of the {size(design.width, design.height)} sheet,"
-        f" {'tape folded over' if taped else 'hems on'} the other edges; a chain or a batten at the foot keeps it"
-        " flat.",
-        mistake="Without weight below, the cloth hangs in folds that show in glossy things.",
+        SAYS("sleeve", joined="taped" if taped else "sewn", size=(design.width, design.height)),
         minutes=25,
         does="cover",
         uses=("sleeve",),
     )
     work.step(
-        "hang-it",
-        "Hang it",
-        "Slide the rod in, hang it from two eyes, a door frame or two stands, and draw the sides taut with clamps.",
-        check=f"The middle is {design.centre_height:.2f} m above the floor.",
-        caution=(
-            "Fixings in ceilings and beams are for what they are made for: check what they carry, and local rules come"
-            " first."
-        ),
-        minutes=15,
-        does="hang",
-        uses=("rod", "cord", "spring_clamp"),
+        SAYS("hang-it", height=design.centre_height), minutes=15, does="hang", uses=("rod", "cord", "spring_clamp")
     )
     return work
 

@@ -10,7 +10,7 @@ from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, b
 from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size as size_words
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.laid_kinds import built
@@ -34,7 +34,17 @@ from wenlo.core.modifiers.thing_box import (
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import UnitSystem
+
+SAYS = Phrases(
+    "light-tent",
+    {
+        "make-the-sides": {"size": "size"},
+        "join-the-sides": {"size": "size", "diagonal": "length"},
+        "hang-the-sheets": {},
+        "lay-the-sweep": {},
+    },
+)
 
 THICK = 0.018
 """Of the battens of legs and rails. [m]"""
@@ -167,45 +177,25 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
     lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=(frame.cross[1],))
     work.fit("ballast_bag", 1)
     work.step(
-        "make-the-sides",
-        "Make the two sides",
-        f"Two legs and two rails each, {size_words(design.depth, design.height)} over all, glued and screwed through"
-        " the legs.",
-        mistake="Rails cut to the depth: legs stand 44 mm deep at both of their ends.",
+        SAYS("make-the-sides", size=(design.depth, design.height)),
         minutes=40,
         does="bond",
         uses=("leg", "rail, front", "wood_screw", "wood_glue"),
         wait=60,
     )
     work.step(
-        "join-the-sides",
-        "Join the sides",
-        f"Rails from left to right between the legs: {size_words(design.width, design.depth)} over the legs. Screws"
-        " alone, no glue, so that it comes apart flat.",
-        mistake="Clamps on chairs in its place: they fall; weighted posts stand.",
-        check=f"Both diagonals of the top measure {format_length(math.hypot(design.width, design.depth))}.",
+        SAYS("join-the-sides", size=(design.width, design.depth), diagonal=math.hypot(design.width, design.depth)),
         minutes=20,
         does="bond",
         uses=("rail, left", "wood_screw"),
     )
     work.step(
-        "hang-the-sheets",
-        "Hang the sheets",
-        "Each on its own rod, tied along the rail above, so that one side can be slid away for sparkle.",
-        mistake="Closed all round, the light is flat: open one side, or hang a black card there.",
+        SAYS("hang-the-sheets"),
         minutes=25,
         does="cover",
         uses=("side, sleeve", "top, on", "card on the far side", "fibre_rod", "cloth_tie", "hook_and_loop"),
     )
-    work.step(
-        "lay-the-sweep",
-        "Lay the sweep",
-        "Backdrop clamped to the rail behind, down behind the thing and forward under it without a crease.",
-        mistake="Bent too sharply, its crease shows as a line behind the thing.",
-        minutes=10,
-        does="set",
-        uses=("ballast_bag", "backdrop over", "spring_clamp"),
-    )
+    work.step(SAYS("lay-the-sweep"), minutes=10, does="set", uses=("ballast_bag", "backdrop over", "spring_clamp"))
     return work
 
 

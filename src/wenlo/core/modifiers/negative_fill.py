@@ -9,7 +9,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, hung_sheet, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -21,6 +21,11 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "negative-fill",
+    {"hang-the-sheet": {"size": "size"}, "stand-the-panel": {"distance": "length"}, "make-the-panel": {"size": "size"}},
+)
 
 Vector = NDArray[np.float64]
 
@@ -99,20 +104,14 @@ def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
     work.fit("spring_clamp", 2)
     work.fit("cord", 4)
     work.step(
-        "hang-the-sheet",
-        "Hang the sheet",
-        f"{size(design.width, design.height)} from a rod between two stands.",
+        SAYS("hang-the-sheet", size=(design.width, design.height)),
         minutes=15,
         does="hang",
         uses=("rod of the sheet", "sleeve", "cord"),
     )
     if design.panel != "white card":
         work.step(
-            "make-the-panel",
-            "Make the panel",
-            f"Frame {size(design.panel_width, design.panel_height)}, glued and screwed; the black stapled round it,"
-            " middles first.",
-            check="Both diagonals agree within 3 mm.",
+            SAYS("make-the-panel", size=(design.panel_width, design.panel_height)),
             minutes=35,
             wait=60,
             uses=("side of the panel", "rail of the panel", "wood_screw", "wood_glue", "staples", "stapled"),
@@ -124,13 +123,7 @@ def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
             ),
         )
     work.step(
-        "stand-the-panel",
-        "Stand the panel",
-        f"{design.panel_distance * 100:.0f} cm from the face on the side away from the light, its edge out of the"
-        " picture.",
-        mistake="Too far to matter: twice as far is a quarter of its effect.",
-        check="Taken away and put back, the shadow side changes as said.",
-        caution="A panel is a sail: ballast its stand.",
+        SAYS("stand-the-panel", distance=design.panel_distance),
         minutes=10,
         does="set",
         uses=("the card", "spring_clamp"),

@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lamp_as_daylight, opening_light, side_window, where_it_is
 from wenlo.core.modifiers.framed import begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
@@ -15,6 +16,8 @@ from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("open-shade", {"mark-the-place": {"inside": "length"}, "watch-the-edge": {}})
 
 Vector = NDArray[np.float64]
 
@@ -84,24 +87,8 @@ def laid(design: OpenShadeParameters, brief: Brief) -> LaidParts:
     work.given.add("sheet")  # the opening is there
     work.fit("cloth_tape", 2)
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")
-    work.step(
-        "mark-the-place",
-        "Mark the place",
-        f"A cross of tape {design.wall:.2f} m inside of the line where the shade begins.",
-        mistake="Half a step forward and the sun's edge is on a shoulder.",
-        minutes=2,
-        does="set",
-        uses=("cloth_tape",),
-    )
-    work.step(
-        "watch-the-edge",
-        "Watch the edge",
-        "The edge of the sun wanders about a hand's breadth in ten minutes: look for it before every take.",
-        caution="Nobody looks into the sun; no lens or mirror lies where it will reach.",
-        minutes=2,
-        does="set",
-        uses=("hung on the far side",),
-    )
+    work.step(SAYS("mark-the-place", inside=design.wall), minutes=2, does="set", uses=("cloth_tape",))
+    work.step(SAYS("watch-the-edge"), minutes=2, does="set", uses=("hung on the far side",))
     return work
 
 

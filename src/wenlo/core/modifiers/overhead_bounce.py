@@ -10,7 +10,7 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, bounce_face
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, on_a_frame, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import (
     Arrangement,
@@ -28,6 +28,10 @@ from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag,
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "overhead-bounce", {"make-the-stretcher": {"size": "size"}, "hang-the-skirts": {}, "fly-it": {"height": "length"}}
+)
 
 Vector = NDArray[np.float64]
 
@@ -206,10 +210,7 @@ def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
     work.step(
-        "make-the-stretcher",
-        "Make the stretcher",
-        f"Frame {size(design.width, design.length)} with a middle rail, glued and screwed, face underneath.",
-        check="Both diagonals agree within 3 mm.",
+        SAYS("make-the-stretcher", size=(design.width, design.length)),
         minutes=50,
         does="bond",
         uses=(
@@ -227,24 +228,9 @@ def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
         wait=60,
         sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
     )
+    work.step(SAYS("hang-the-skirts"), minutes=20, does="cover", uses=("skirt", "hook_and_loop", "cloth_tie"))
     work.step(
-        "hang-the-skirts",
-        "Hang the skirts",
-        "Hook-and-loop on all four sides, so that each rolls up by itself.",
-        mistake="Skirts too long: the lamp below hits them and not the canvas.",
-        minutes=20,
-        does="cover",
-        uses=("skirt", "hook_and_loop", "cloth_tie"),
-    )
-    work.step(
-        "fly-it",
-        "Fly it",
-        "Boom over a heavy stand, counterweight first, canvas last; a safety line to a second stand.",
-        caution=(
-            "Nothing hangs over people by one fixing: an independent safety line, and never over somebody who has not"
-            " been told. Local rules and the makers' instructions come first."
-        ),
-        check=f"The canvas is {design.canvas_height:.2f} m above the floor at all four corners.",
+        SAYS("fly-it", height=design.canvas_height),
         minutes=20,
         does="hang",
         uses=("flag beside", "screw_eye", "cord", "ballast_bag"),

@@ -13,6 +13,7 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Loop, Template
 from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong
+from wenlo.core.facts import Phrases
 from wenlo.core.geometry.beams import spot_behind
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.framed import begin, place_of_panel
@@ -27,6 +28,15 @@ from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "pattern-cutter",
+    {
+        "draw-it": {"count": "count", "pattern": "choice", "piece": "length"},
+        "cut-it": {},
+        "set-it": {"distance": "length"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -272,40 +282,19 @@ def laid(design: PatternParameters, brief: Brief) -> LaidParts:
     work = begin(design, brief.carrying_length)
     _cut_out(work, design, arrange(design, brief))
     work.fit("spring_clamp", 1)
-    cut = {
-        "slats": "level strips",
-        "window bars": "bars and one cross bar",
-        "leaves": "leaf shapes, each joined by its stalk to the rim",
-    }[design.pattern]
     work.template(_card(design))
     work.step(
-        "draw-it",
-        "Draw it",
-        f"{design.pieces} {cut}, {design.piece * 1000:.0f} mm each, on the card at full size.",
-        check="The dark pieces together take the share that is wanted.",
+        SAYS(
+            "draw-it",
+            count=design.pieces,
+            pattern={"slats": "slats", "window bars": "bars", "leaves": "leaves"}[design.pattern],
+            piece=design.piece,
+        ),
         minutes=15,
         does="mark",
     )
-    work.step(
-        "cut-it",
-        "Cut it",
-        "With a fresh blade, the waste pieces first in the middle.",
-        mistake="Pieces that hang by nothing fall out: leave stalks.",
-        caution="Steel rule, fingers behind it.",
-        minutes=25,
-        does="finish",
-        uses=("cut out",),
-    )
-    work.step(
-        "set-it",
-        "Set it",
-        f"{design.lamp_distance * 100:.0f} cm before the bare lamp; nearer blurs it, farther sharpens it.",
-        mistake="Lamp too large or too near for the pattern to show.",
-        caution="Card near a hot lamp chars: keep it where the hand is comfortable.",
-        minutes=5,
-        does="set",
-        uses=("spring_clamp",),
-    )
+    work.step(SAYS("cut-it"), minutes=25, does="finish", uses=("cut out",))
+    work.step(SAYS("set-it", distance=design.lamp_distance), minutes=5, does="set", uses=("spring_clamp",))
     return work
 
 

@@ -108,11 +108,6 @@ def key_lamps(brief: Brief, places: Sequence[Vector], aims: Sequence[Vector]) ->
     return (first, *(replace(lamp, id=f"{KEY_LAMP}-{k}") for k, lamp in enumerate(others, start=2)))
 
 
-FLASHING = (
-    "Flashing light can set off a fit in some people, and dazzles: tell everybody before the first one, and never fire"
-    " it close to eyes."
-)
-
 CLEAR_OF_VENTS, LEAST_GRIP, GRIP = 0.01, 0.01, 0.05
 """Foil ends so far before a lamp's vents; so little of it holds with clips at the least, and so much is folded back
 where it may be. [m]

@@ -15,8 +15,8 @@ from wenlo.core.fabrication.assembly.layout import Layout, Reason
 from wenlo.core.fabrication.assembly.space import X, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
-from wenlo.core.fabrication.parts_list import size as size_words
 from wenlo.core.fabrication.templates import oblong
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, outward, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -40,6 +40,17 @@ from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import Sheet
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
+
+SAYS = Phrases(
+    "product-box",
+    {
+        "make-the-sides": {"size": "size", "walls": "choice"},
+        "join-the-sides": {"walls": "choice", "diagonal": "length"},
+        "leave-the-slot": {"slot": "length"},
+        "hang-the-sheets": {},
+        "set-the-lamps": {},
+    },
+)
 
 BATTEN, THICK = 0.044, 0.018
 """Width and thickness of the frames' battens, whose shadow the sheets show if they are thin. [m]"""
@@ -256,30 +267,16 @@ def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
 
 
 def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
-    timber = design.walls == "timber frames"
+    walls = "timber" if design.walls == "timber frames" else "board"
     work.step(
-        "make-the-sides",
-        "Make the sides",
-        f"{size_words(design.depth, design.height)} each,"
-        f" {'glued and screwed, painted white inside' if timber else 'white side in'}.",
-        mistake="Box too small for the thing standing: measure it standing.",
+        SAYS("make-the-sides", size=(design.depth, design.height), walls=walls),
         minutes=40,
         does="bond",
         uses=("upright", "rail of", "border of", "wood_screw", "wood_glue", "white_paint"),
         wait=60,
     )
     work.step(
-        "join-the-sides",
-        "Join the sides",
-        "Cross rails between the side frames, at the top before and behind and at the floor behind: their screws go"
-        " between those of the frames."
-        if timber
-        else "Floor and back between the sides, taped outside along every edge, a thread of glue inside; the top over"
-        " them.",
-        mistake="Cross rails at the very height of a side rail's screws: the screws meet inside the upright."
-        if timber
-        else "Glued before it is square: hold a corner of a board in it while the glue sets.",
-        check=f"Both diagonals of the top measure {format_length(math.hypot(design.width, design.depth))}.",
+        SAYS("join-the-sides", walls=walls, diagonal=math.hypot(design.width, design.depth)),
         minutes=30,
         does="bond",
         uses=(
@@ -295,32 +292,14 @@ def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
         ),
         wait=60,
     )
+    work.step(SAYS("leave-the-slot", slot=SLOT), minutes=15, does="finish")
     work.step(
-        "leave-the-slot",
-        "Leave the slot",
-        f"{SLOT * 1000:.0f} mm open between back and top over the whole width: backdrops drop in from above.",
-        mistake="Slot narrower than the board is thick.",
-        minutes=15,
-        does="finish",
-    )
-    work.step(
-        "hang-the-sheets",
-        "Hang the sheets",
-        "Hook-and-loop on the outside faces of the rims, no fixing where the light comes through.",
-        mistake="Fixings visible through the sheet; a sheet glued on cannot be replaced.",
+        SAYS("hang-the-sheets"),
         minutes=25,
         does="cover",
         uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "sweep", "spring_clamp"),
     )
-    work.step(
-        "set-the-lamps",
-        "Set the lamps",
-        "Alike, all of one colour, outside of the sheets.",
-        mistake="Unlike bulbs: one side goes yellow.",
-        caution="Keep hot lamps off the cloth, and the cables out of the way.",
-        minutes=10,
-        does="set",
-    )
+    work.step(SAYS("set-the-lamps"), minutes=10, does="set")
 
 
 build, assemble = built(laid, "product light box")

@@ -14,6 +14,7 @@ from wenlo.core.fabrication.assembly.space import PartPose
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import circle, oblong
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import along, begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -24,6 +25,8 @@ from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import flipped
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("ring-softbox", {"bend-the-rim": {}, "line-and-close-it": {"lining": "label", "count": "count"}})
 
 Vector = NDArray[np.float64]
 
@@ -172,24 +175,9 @@ def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:
             note="scored half through",
         )
     )
+    work.step(SAYS("bend-the-rim"), minutes=30, does="bond", uses=("rim:", "back disc", "cloth_tape"), wait=10)
     work.step(
-        "bend-the-rim",
-        "Bend the rim",
-        "Score, bend, tape its ends; tape it to the disc from outside.",
-        caution="Fresh blade, steel rule, fingers behind it.",
-        minutes=30,
-        does="bond",
-        uses=("rim:", "back disc", "cloth_tape"),
-        wait=10,
-    )
-    work.step(
-        "line-and-close-it",
-        "Line and close it",
-        f"{bounce_face(design.lining).name.capitalize()} inside, ring lamp in, {design.layers}"
-        f" layer{'s' if design.layers > 1 else ''} over the front.",
-        check="From the subject's place the ring's outline cannot be made out.",
-        mistake="Too few layers: the ring shows in the eyes.",
-        caution="Leave the lamp's vents free.",
+        SAYS("line-and-close-it", lining=bounce_face(design.lining).name, count=design.layers),
         minutes=30,
         does="cover",
         uses=("lining of", "one layer"),

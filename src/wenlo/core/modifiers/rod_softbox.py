@@ -14,6 +14,7 @@ from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
 from wenlo.core.fabrication.assembly.space import PartPose
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import gore
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import along, begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -24,6 +25,8 @@ from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.shapes import Tube
 from wenlo.core.optics.sheet import flipped
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("rod-softbox", {"sew-the-cone": {}, "spring-it-open": {"rod": "length"}, "mount-it": {}})
 
 Vector = NDArray[np.float64]
 
@@ -150,34 +153,9 @@ def laid(design: RodBoxParameters, brief: Brief) -> LaidParts:
     wide, tall = (max(side) - min(side) for side in zip(*shape.outline, strict=True))
     _sewn(work, design, (wide, tall), slant)
     work.template(shape)
-    work.step(
-        "sew-the-cone",
-        "Sew the cone",
-        "Gores side by side, rod pockets in the seams, a ring at the throat that fits the lamp's mount.",
-        mistake="Pockets too loose: the rods slip and the mouth warps.",
-        minutes=120,
-        does="bond",
-        uses=("gores", "black outside"),
-    )
-    work.step(
-        "spring-it-open",
-        "Spring it open",
-        f"Eight rods of {slant + 0.05:.2f} m, bent into the throat ring one opposite the other.",
-        caution="Bent rods spring back: face away, and cap their ends.",
-        minutes=10,
-        does="mount",
-        uses=("fibre_rod",),
-    )
-    work.step(
-        "mount-it",
-        "Mount it",
-        "On the lamp's ring, the stand's leg under the box.",
-        mistake="The stand sags or tips under a box hung before it: ballast on the far leg.",
-        caution="A bulb in a closed cone gets hot: use an LED, and leave the throat open for air.",
-        minutes=5,
-        does="hang",
-        uses=("cut round", "hook_and_loop"),
-    )
+    work.step(SAYS("sew-the-cone"), minutes=120, does="bond", uses=("gores", "black outside"))
+    work.step(SAYS("spring-it-open", rod=slant + 0.05), minutes=10, does="mount", uses=("fibre_rod",))
+    work.step(SAYS("mount-it"), minutes=5, does="hang", uses=("cut round", "hook_and_loop"))
     return work
 
 

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import finish_material
 from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import alone, begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.laid_kinds import built
@@ -15,6 +16,8 @@ from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.sheet import board
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases("room-bounce", {"turn-the-lamp-up": {"out": "length", "forward": "length"}, "flag-the-lamp": {}})
 
 Vector = NDArray[np.float64]
 
@@ -92,24 +95,8 @@ def laid(design: RoomBounceParameters, brief: Brief) -> LaidParts:
             work, made["lamp flag"], "black_foil", id="flag", margin=0.01, note="torn from the roll, edges folded over"
         )
         work.fit("spring_clamp", 2)
-        work.step(
-            "flag-the-lamp",
-            "Flag the lamp",
-            "Foil between lamp and subject, clear of the vents.",
-            mistake="Foil over the vents cooks the lamp.",
-            caution="The foil gets as hot as the lamp: gloves.",
-            minutes=5,
-            does="mount",
-            uses=("torn from", "spring_clamp"),
-        )
-    work.step(
-        "turn-the-lamp-up",
-        "Turn the lamp up",
-        f"{design.lamp_out:.2f} m before the subject, aimed at the ceiling {design.forward:.2f} m before them.",
-        check="From the subject's place the lamp's face cannot be seen.",
-        minutes=5,
-        does="set",
-    )
+        work.step(SAYS("flag-the-lamp"), minutes=5, does="mount", uses=("torn from", "spring_clamp"))
+    work.step(SAYS("turn-the-lamp-up", out=design.lamp_out, forward=design.forward), minutes=5, does="set")
     return work
 
 

@@ -14,17 +14,22 @@ from wenlo.core.fabrication.assembly.shop import mass_of
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
 from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong, pierced
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.placing import FLASHING, box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
+from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import format_length
+
+SAYS = Phrases(
+    "small-flash-softbox",
+    {"cut-the-hole": {}, "line-it": {"lining": "label", "size": "size"}, "set-the-flash": {"depth": "length"}},
+)
 
 Vector = NDArray[np.float64]
 
@@ -204,34 +209,15 @@ def laid(design: FlashBoxParameters, brief: Brief) -> LaidParts:
             note="in the floor of the container; measure the flash first",
         )
     )
+    work.step(SAYS("cut-the-hole"), minutes=20, does="drill", uses=("food_container",))
     work.step(
-        "cut-the-hole",
-        "Cut the hole",
-        "A slot in the floor of the container for the flash's neck, a finger narrower than the head is wide.",
-        caution="Score and snap brittle plastic; burrs cut: take them off. Eye protection.",
-        minutes=20,
-        does="drill",
-        uses=("food_container",),
-    )
-    work.step(
-        "line-it",
-        "Line it",
-        f"{bounce_face(design.lining).name.capitalize()} over all of the inside of"
-        f" {size(design.width, design.height)}.",
-        mistake="Bubbles and creases in the lining make bright patches.",
+        SAYS("line-it", lining=bounce_face(design.lining).name, size=(design.width, design.height)),
         minutes=20,
         does="cover",
         uses=("lining of the",),
     )
     work.step(
-        "set-the-flash",
-        "Set the flash",
-        f"Facing the back, its face {design.flash_depth * 1000:.0f} mm behind the sheet.",
-        mistake="Set too deep it lights only the middle; too shallow it shades the sheet.",
-        caution=(
-            "Flash in a closed box gets hot: wait after ten full bursts. The capacitor of an opened flash can kill:"
-            f" never open one. {FLASHING}"
-        ),
+        SAYS("set-the-flash", depth=design.flash_depth),
         minutes=10,
         does="mount",
         uses=("over the opening", "arm", "foot_bolt"),

@@ -15,6 +15,7 @@ from wenlo.core.fabrication.assembly.sheets import TurnedSolid
 from wenlo.core.fabrication.assembly.space import PartPose, X
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import circle, oblong, pierced
+from wenlo.core.facts import Phrases
 from wenlo.core.geometry.beams import BeamSpot, aim_at, on_rake, spot_behind, tube_for
 from wenlo.core.modifiers.aimed import (
     Aimed,
@@ -40,6 +41,15 @@ from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "snoot",
+    {
+        "roll-the-tube": {"width": "length"},
+        "cut-the-opening": {"shape": "choice", "opening": "drill", "slot": "drill"},
+        "fit-it": {},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -347,11 +357,6 @@ def laid(design: SnootParameters, brief: Brief) -> LaidParts:
     """A rolled tube, a cap with the opening, and a collar."""
     work = begin(design, brief.carrying_length)
     _rolled(work, design, grip_for(brief.lamp.type))
-    opening = (
-        f"a disc of {design.opening * 1000:.1f} mm"
-        if design.shape == "disc"
-        else f"a slot of {design.opening * 1000:.1f} × {design.slot_length * 1000:.0f} mm"
-    )
     cap = design.tube_width + 0.04
     hole = (
         circle(cap / 2, cap / 2, design.opening)
@@ -360,37 +365,18 @@ def laid(design: SnootParameters, brief: Brief) -> LaidParts:
     )
     work.template(pierced("cap with its opening", cap, cap, hole, note="20 mm all round folds over the tube"))
     work.step(
-        "roll-the-tube",
-        "Roll the tube",
-        f"Foil over a bottle or pipe {design.tube_width * 1000:.0f} mm wide, matt side in; tape the seam outside.",
-        mistake="A seam that gapes throws a second line.",
-        caution="Torn foil cuts: fold every edge over.",
+        SAYS("roll-the-tube", width=design.tube_width),
         minutes=15,
         does="bond",
         uses=("rolled with", "lining", "cloth_tape"),
     )
     work.step(
-        "cut-the-opening",
-        "Cut the opening",
-        f"{opening[:1].upper()}{opening[1:]} in the middle of the cap, with a fresh blade on glass or card.",
-        mistake="Ragged edges show in a crisp stripe.",
-        check="Its edge is smooth against the light.",
-        caution="Cut away from the hand that holds.",
+        SAYS("cut-the-opening", shape=design.shape, opening=design.opening, slot=design.slot_length),
         minutes=10,
         does="finish",
         uses=("cap",),
     )
-    work.step(
-        "fit-it",
-        "Fit it",
-        "Over the lamp's front, the vents free.",
-        mistake="Too thin to meter: step the lamp by trial shots instead.",
-        caution=(
-            "It holds the lamp's heat in: feel the foil after two minutes, and never close the vents. Hot foil burns."
-        ),
-        minutes=5,
-        does="mount",
-    )
+    work.step(SAYS("fit-it"), minutes=5, does="mount")
     return work
 
 

@@ -13,6 +13,7 @@ from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.sheets import BentSolid
 from wenlo.core.fabrication.assembly.space import PartPose
 from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import alone, faced, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import (
     Arrangement,
@@ -35,6 +36,17 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "table-booth",
+    {
+        "make-the-roof": {},
+        "sweep-the-paper": {},
+        "raise-the-ground": {"ground": "length"},
+        "bounce-the-lamp": {},
+        "place-the-cards": {},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -305,51 +317,11 @@ def laid(design: BoothParameters, brief: Brief) -> LaidParts:
     if design.flagged:
         alone(work, made["lamp flag"], "black_foil", id="flag", note="flag between lamp and thing")
     work.fit("spring_clamp", 4)
-    work.step(
-        "make-the-roof",
-        "Make the roof",
-        "Board under the table top, its bright side down, flat and level.",
-        mistake="It hangs through: the light gets a dip.",
-        minutes=10,
-        does="mount",
-        uses=("under the table", "wrapped over", "spring_clamp"),
-    )
-    work.step(
-        "sweep-the-paper",
-        "Sweep the paper",
-        "Up behind and forward without a crease.",
-        mistake="A crease behind the thing.",
-        minutes=5,
-        does="set",
-        uses=("swept",),
-    )
-    work.step(
-        "raise-the-ground",
-        "Raise the ground",
-        f"To {design.ground * 100:.0f} cm, by books or boxes under a board, so that the thing comes near to the roof.",
-        mistake="Low things too far from the roof: raise the ground.",
-        minutes=5,
-        does="set",
-    )
-    work.step(
-        "bounce-the-lamp",
-        "Bounce the lamp",
-        "Clamped low before the thing, aimed at the roof over it; a card between it and the thing.",
-        mistake="Direct hot spot on the thing: flag the lamp.",
-        caution="A hot lamp under a table: a hand's breadth of air round it, and nothing of cloth over it.",
-        minutes=10,
-        does="set",
-        uses=("flag between",),
-    )
-    work.step(
-        "place-the-cards",
-        "Place the cards",
-        "One white, and look; then a black one across from it.",
-        mistake="Every side filled equally: no shape.",
-        minutes=10,
-        does="set",
-        uses=("card",),
-    )
+    work.step(SAYS("make-the-roof"), minutes=10, does="mount", uses=("under the table", "wrapped over", "spring_clamp"))
+    work.step(SAYS("sweep-the-paper"), minutes=5, does="set", uses=("swept",))
+    work.step(SAYS("raise-the-ground", ground=design.ground), minutes=5, does="set")
+    work.step(SAYS("bounce-the-lamp"), minutes=10, does="set", uses=("flag between",))
+    work.step(SAYS("place-the-cards"), minutes=10, does="set", uses=("card",))
     return work
 
 

@@ -14,8 +14,8 @@ from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid, Rod
 from wenlo.core.fabrication.assembly.space import PartPose, X
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import circle, pierced
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.box_parts import stands_at
 from wenlo.core.modifiers.framed import circle_loop
@@ -43,6 +43,16 @@ from wenlo.core.optics.sheet import Sheet
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
+
+SAYS = Phrases(
+    "tabletop-dome",
+    {
+        "choose-the-tub": {"size": "size", "depth": "length", "tubs": "choice"},
+        "cut-the-hole": {"hole": "length", "where": "choice", "at": "length"},
+        "light-it-from-outside": {},
+        "open-the-ground": {"window": "length", "below": "length"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
@@ -325,14 +335,11 @@ def laid(design: DomeParameters, brief: Brief) -> LaidParts:
     work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
     _tub(work, design)
     work.step(
-        "choose-the-tub",
-        "Choose the tub",
-        f"{size(design.width, design.height)} or more inside, {design.depth * 100:.0f} cm deep, milky and evenly"
-        f" thick{', and a second one that goes over it' if design.nested else ''}.",
-        mistake="Uneven walls make patches: hold it against the light in the shop.",
-        caution=(
-            "A tub or bottle that held a cleaning product: rinse it until nothing smells, never mix what is left with"
-            " anything, and label it."
+        SAYS(
+            "choose-the-tub",
+            size=(design.width, design.height),
+            depth=design.depth,
+            tubs="two" if design.nested else "one",
         ),
         minutes=10,
         does="gather",
@@ -340,9 +347,9 @@ def laid(design: DomeParameters, brief: Brief) -> LaidParts:
     )
     hole = hole_centre(design)
     back = float(hole[1] - design.middle[1])
-    where = f"in the front, {(float(hole[2]) - design.table) * 100:.0f} cm over the table"
+    where, at = "front", float(hole[2]) - design.table
     if hole_in_top(design):
-        where = f"in the top, {abs(back) * 100:.0f} cm {'behind' if back > 0 else 'before'} its middle"
+        where, at = "top_behind" if back > 0 else "top_before", abs(back)
     rim = design.hole + 0.04
     work.template(
         pierced(
@@ -353,43 +360,19 @@ def laid(design: DomeParameters, brief: Brief) -> LaidParts:
             note=f"{where}; tape it on and cut through it",
         )
     )
-    work.step(
-        "cut-the-hole",
-        "Cut the hole",
-        f"{design.hole * 1000:.0f} mm wide, {where}, edge sanded.",
-        mistake="A hole in the middle of the top mirrors itself in flat metal: from the side, and turn the thing.",
-        caution="Hold the tub down; a hole saw catches in plastic. Eye protection, gloves for the burr.",
-        minutes=20,
-        does="drill",
-    )
+    work.step(SAYS("cut-the-hole", hole=design.hole, where=where, at=at), minutes=20, does="drill")
     if design.under > 0.0:
         window = design.under_opening + 0.06
         work.template(
             pierced("window in the ground", window, window, circle(window / 2, window / 2, design.under_opening))
         )
         work.step(
-            "open-the-ground",
-            "Open the ground",
-            f"A round window of {design.under_opening * 1000:.0f} mm, opal acrylic under it, a lamp"
-            f" {UNDER_DISTANCE * 100:.0f} cm below.",
-            mistake=(
-                "Light from below under opaque flat things makes silhouettes: as much as cancels the shadow, no more."
-            ),
-            caution="Acrylic softens at 70 °C: feel it over the lamp.",
+            SAYS("open-the-ground", window=design.under_opening, below=UNDER_DISTANCE),
             minutes=20,
             does="drill",
             uses=("window in the ground",),
         )
-    work.step(
-        "light-it-from-outside",
-        "Light it from outside",
-        "Lamps alike on both sides, a hand's breadth off; one alone gives shape.",
-        mistake="Closed and lit all round, things that need sparkle go dull: open it for them.",
-        caution="Plastic softens near a hot lamp: feel the wall after two minutes.",
-        minutes=10,
-        does="set",
-        uses=("ground, swapped",),
-    )
+    work.step(SAYS("light-it-from-outside"), minutes=10, does="set", uses=("ground, swapped",))
     return work
 
 

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import SheetRef, sheet_material
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import size
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.daylight import (
     OFF_WALL,
     InWall,
@@ -26,6 +26,11 @@ from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
+
+SAYS = Phrases(
+    "window-sheet",
+    {"sleeve": {"joined": "choice", "size": "size"}, "hang-it": {"off": "length"}, "watch-the-clock": {}},
+)
 
 Vector = NDArray[np.float64]
 
@@ -121,34 +126,15 @@ def laid(design: WindowParameters, brief: Brief) -> LaidParts:
     work.fit("screw_eye", 2)
     work.fit("cord", 2)
     work.step(
-        "sleeve",
-        f"{'Tape' if sheet_material(design.sheet).joined == 'taped' else 'Sew'} the sleeve",
-        f"{size(width, height)}, a weight along its foot.",
+        SAYS(
+            "sleeve", joined="taped" if sheet_material(design.sheet).joined == "taped" else "sewn", size=(width, height)
+        ),
         minutes=20,
         does="cover",
         uses=("sleeve",),
     )
-    work.step(
-        "hang-it",
-        "Hang it",
-        f"{design.sheet_off * 100:.0f} cm before the window, so that its bars blur.",
-        mistake="Hung on the panes it shows their bars; with the sun in it, its folds.",
-        caution=(
-            "Never look at, or point a lens at, the sun in the window. Balance safely on the sill side: do not lean"
-            " out."
-        ),
-        minutes=10,
-        does="hang",
-        uses=("rod", "screw_eye", "cord"),
-    )
-    work.step(
-        "watch-the-clock",
-        "Watch the clock",
-        "Note the time of the first good frame: the light drops a stop an hour toward evening, sooner with clouds.",
-        mistake="Shot over two hours without a second reading.",
-        minutes=2,
-        does="set",
-    )
+    work.step(SAYS("hang-it", off=design.sheet_off), minutes=10, does="hang", uses=("rod", "screw_eye", "cord"))
+    work.step(SAYS("watch-the-clock"), minutes=2, does="set")
     return work
 
 

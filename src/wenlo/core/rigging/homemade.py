@@ -7,13 +7,35 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from wenlo.core.document.rigging import KNOCK
+from wenlo.core.fabrication.fasteners import SHORT, laid_together
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.facts import Phrases
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point, standing_stiffness
 from wenlo.core.rigging.interfaces import Face
 from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
 from wenlo.core.units.length import format_length
+
+SAYS = Phrases(
+    "home-made",
+    {
+        "make-the-cross": {},
+        "brace-the-post": {},
+        "weigh-it-down": {},
+        "lay-the-beams-together": {"spacing": "length", "times": "count"},
+        "pad-and-wedge-it": {},
+        "set-the-eyes": {},
+        "hang-it": {},
+        "make-two-frames": {"slant": "length"},
+        "tie-the-legs": {},
+        "cut-the-legs": {},
+        "add-runners": {},
+        "tie-it-off": {"line": "length"},
+        "cut-the-slots": {},
+        "put-it-together": {},
+    },
+)
 
 STUD = Face(type="stud", size=0.016, gender="male", slack=0.4)
 HOOK = Face(type="eye", size=0.03, gender="female")
@@ -21,6 +43,9 @@ BATTEN_FACE = Face(type="jaw", size=0.018, gender="male", slack=0.2)
 
 LEAN = 0.02
 """An upright may lean by so much of its height before its load walks off. [-]"""
+
+SCREWED_EVERY = 0.4
+"""Two battens that work as one are screwed so often. [m]"""
 
 ON_EDGE = (0.045 / 0.021) ** 2
 """A batten of 21 × 45 mm on edge against one that lies flat: b h³ against h b³. [-]"""
@@ -73,33 +98,9 @@ def _post(height: float) -> HomeMade:
     work.fit("foot_bolt", 2)
     work.butt("brace", "post", 4)
     work.fit("ballast_bag", 2)
-    work.step(
-        "make-the-cross",
-        "Make the cross",
-        "Half-lap the two feet over each other, two bolts through both and the end of the post.",
-        check="It stands without rocking; the post is plumb both ways.",
-        minutes=30,
-        uses=("foot of the cross", "foot_bolt"),
-    )
-    work.step(
-        "brace-the-post",
-        "Brace the post",
-        "A brace on two sides, screwed, from the cross to a third of the height.",
-        minutes=20,
-        mistake="Braced on one side it leans the other way.",
-        uses=("post", "brace", "wood_screw"),
-        does="mount",
-    )
-    work.step(
-        "weigh-it-down",
-        "Weigh it down",
-        "The bags over the feet on the side away from what hangs on it.",
-        minutes=5,
-        does="hang",
-        mistake="A leg taken off later: it tips over.",
-        caution="It may be knocked: never leave it without its bags.",
-        uses=("ballast_bag",),
-    )
+    work.step(SAYS("make-the-cross"), minutes=30, uses=("foot of the cross", "foot_bolt"))
+    work.step(SAYS("brace-the-post"), minutes=20, uses=("post", "brace", "wood_screw"), does="mount")
+    work.step(SAYS("weigh-it-down"), minutes=5, does="hang", uses=("ballast_bag",))
     plan = work.plan("weighted post")
     mass, arm = _mass(plan), foot / 2 * math.cos(math.pi / 4)
     stiff = standing_stiffness("softwood_18_44")
@@ -130,32 +131,16 @@ def _post(height: float) -> HomeMade:
 def _spreader(height: float, span: float) -> HomeMade:
     work = PartsList(carrying_length=2.4, batten="softwood_21_45")
     work.bar("beam", span - 0.03, 2, "wall to wall less 30 mm for pads and wedges; two side by side", "span")
-    work.butt("beam", "beam", 0)
-    work.fit("splint_screw", 8)
+    screws = math.ceil((span - 0.03) / SCREWED_EVERY) + 1
+    work.holes.append(laid_together("beam", batten=work.section, count=screws, spacing=SCREWED_EVERY))
+    work.fit(SHORT.id, screws)
     work.fit("foot_bolt", 2)
     work.step(
-        "lay-the-beams-together",
-        "Lay the beams together",
-        f"Two battens flat on each other, screwed every 40 cm, and set on edge: {2 * ON_EDGE:.0f} times as stiff as one"
-        " that lies flat.",
-        check="It does not bow when lifted by its ends.",
+        SAYS("lay-the-beams-together", spacing=SCREWED_EVERY, times=round(2 * ON_EDGE)),
         minutes=20,
         uses=("beam", "splint_screw"),
     )
-    work.step(
-        "pad-and-wedge-it",
-        "Pad and wedge it",
-        "Rubber at both ends, a bolt with a wide washer as a jack at one; tighten until it cannot be turned by hand.",
-        mistake="On plaster board without studs it goes through the wall.",
-        minutes=15,
-        does="hang",
-        hands=2,
-        caution=(
-            "Only between walls that bear; a line to a second fixing under anything over people. Local rules come"
-            " first."
-        ),
-        uses=("foot_bolt",),
-    )
+    work.step(SAYS("pad-and-wedge-it"), minutes=15, does="hang", hands=2, uses=("foot_bolt",))
     plan = work.plan("wall spreader")
     mass = _mass(plan)
     stiff = 2 * standing_stiffness("softwood_21_45") * ON_EDGE
@@ -185,25 +170,8 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
     work.bar("bar", length, 1, "as long as lamps are to hang apart", "span")
     work.eyes("bar", 2)
     work.fit("cord", 4)
-    work.step(
-        "set-the-eyes",
-        "Set the eyes",
-        "A fifth of the length from each end: there it bends least.",
-        minutes=10,
-        uses=("bar", "screw_eye"),
-    )
-    work.step(
-        "hang-it",
-        "Hang it",
-        "Two lines to two fixings, and a third, slack, from the middle as a safety line. A bowline at the eye, a"
-        " trucker's hitch at the fixing.",
-        check="It hangs level.",
-        caution="Overhead: fixings in structure are for licensed people.",
-        minutes=15,
-        does="hang",
-        hands=2,
-        uses=("cord",),
-    )
+    work.step(SAYS("set-the-eyes"), minutes=10, uses=("bar", "screw_eye"))
+    work.step(SAYS("hang-it"), minutes=15, does="hang", hands=2, uses=("cord",))
     plan = work.plan("lamp bar")
     payload = _middle_force(0.6 * length, standing_stiffness("softwood_18_44")) / GRAVITY
     return HomeMade(
@@ -234,23 +202,12 @@ def _trestle(span: float) -> HomeMade:
     work.butt("leg", "head", 4)
     work.fit("cord", 1)
     work.step(
-        "make-two-frames",
-        "Make two frames",
-        f"Two legs and a stretcher each, hinged at the head by the screws; legs cut at 15°, {format_length(slant)}"
-        " long.",
-        check="All four feet touch.",
+        SAYS("make-two-frames", slant=slant),
         minutes=45,
         uses=("leg", "head", "stretcher", "wood_screw"),
         sketch=Sketch(width=wide, height=high, sides="leg", rails="stretcher"),
     )
-    work.step(
-        "tie-the-legs",
-        "Tie the legs",
-        "A cord from stretcher to stretcher keeps them from sliding apart.",
-        minutes=5,
-        does="mount",
-        uses=("cord",),
-    )
+    work.step(SAYS("tie-the-legs"), minutes=5, does="mount", uses=("cord",))
     plan = work.plan("trestle")
     return HomeMade(
         id="trestle",
@@ -273,25 +230,8 @@ def _low_table() -> HomeMade:
     work = PartsList(carrying_length=2.4)
     work.bar("runner", 0.6, 2, "under the cut legs, so that they do not dig in", "width")
     work.fit("splint_screw", 8)
-    work.step(
-        "cut-the-legs",
-        "Cut the legs",
-        "An old table, all four legs marked from its top at one height, so that it stands level on any floor.",
-        check="It does not rock; the top is level both ways.",
-        mistake="Marked from the floor: every leg comes out as crooked as the floor.",
-        caution="Clamp the table before sawing.",
-        minutes=30,
-        does="drill",
-        uses=(),
-    )
-    work.step(
-        "add-runners",
-        "Add runners",
-        "One under each pair of legs.",
-        minutes=10,
-        does="mount",
-        uses=("runner", "splint_screw"),
-    )
+    work.step(SAYS("cut-the-legs"), minutes=30, does="drill", uses=())
+    work.step(SAYS("add-runners"), minutes=10, does="mount", uses=("runner", "splint_screw"))
     plan = work.plan("cut-down table")
     return HomeMade(
         id="low_table",
@@ -315,18 +255,7 @@ def _tie_lines(height: float) -> HomeMade:
     line = math.hypot(height, height / 2) + 0.6
     work.fit("cord", math.ceil(3 * line))
     work.fit("screw_eye", 3)
-    work.step(
-        "tie-it-off",
-        "Tie it off",
-        f"Three lines of {format_length(line)} from the top, 120° apart, to points half the height away: a bowline"
-        " above, a trucker's hitch below, which is tightened alone.",
-        check="Pushed at the top with two fingers it does not move.",
-        mistake="Two lines only: it falls the third way.",
-        caution="Mark lines at shin height with tape, or somebody falls over them.",
-        minutes=15,
-        does="hang",
-        uses=("cord", "screw_eye"),
-    )
+    work.step(SAYS("tie-it-off", line=line), minutes=15, does="hang", uses=("cord", "screw_eye"))
     plan = work.plan("tie lines")
     return HomeMade(
         id="tie_lines",
@@ -351,22 +280,10 @@ def _holder(height: float) -> HomeMade:
     work.bar("rail of the holder", 0.5, 1, "between the grips; the other board edge is free", "width")
     work.butt("rail of the holder", "upright of the holder", 2)
     work.fit("foot_bolt", 1)
+    work.step(SAYS("cut-the-slots"), minutes=30, does="drill")
     work.step(
-        "cut-the-slots",
-        "Cut the slots",
-        "A slot 6 mm wide and 25 mm deep along the middle of both uprights: the board's 5 mm and a millimetre of air."
-        " Measure the board, not its label.",
-        mistake="Slots out of line twist the board: clamp both uprights together and cut them as one.",
-        caution="Push stick; the saw grabs in a groove.",
-        minutes=30,
-        does="drill",
-    )
-    work.step(
-        "put-it-together",
-        "Put it together",
-        "Rail between the uprights, slots facing; a bolt through its middle is the stud.",
+        SAYS("put-it-together"),
         minutes=20,
-        check="A board slides in by hand and does not rattle.",
         uses=("upright of the holder", "rail of the holder", "wood_screw", "foot_bolt"),
     )
     plan = work.plan("board holder")

@@ -85,6 +85,22 @@ def parse_length(text: str, *, bare_unit: Literal["mm", "cm", "m", "in"] = "m") 
     raise InvalidInput(f"“{text.strip()[:24]}” is not a length; write {ACCEPTED_FORMS}.")
 
 
+def rounded(value: float, digits: int) -> str:
+    """A number with so many digits after the point; halves go up, as they do in the browser.
+
+    Parameters
+    ----------
+    value: any number. [-]
+    digits: after the point.
+
+    >>> rounded(12.5, 0), rounded(-12.5, 0), rounded(0.1049, 2)
+    ('13', '-13', '0.10')
+    """
+    scale = 10.0**digits
+    text = f"{math.copysign(math.floor(abs(value) * scale + 0.5 + 1e-7), value) / scale:.{digits}f}"
+    return text[1:] if float(text) == 0.0 and text.startswith("-") else text
+
+
 def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = False) -> str:
     r"""Show a length for reading off a tape measure.
 
@@ -105,12 +121,12 @@ def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = 
         return "–"
     if system == "metric":
         if fine:
-            return f"{metres * 1000:.1f} mm"
+            return f"{rounded(metres * 1000, 1)} mm"
         if abs(metres) < 0.9995:
-            return f"{metres * 1000:.0f} mm"
-        text = f"{metres:.3f}"
+            return f"{rounded(metres * 1000, 0)} mm"
+        text = rounded(metres, 3)
         return f"{text[:-1] if text.endswith('0') else text} m"
-    sixteenths = round(abs(metres) / METRES_PER_INCH * 16)
+    sixteenths = math.floor(abs(metres) / METRES_PER_INCH * 16 + 0.5 + 1e-7)
     sign = "-" if metres < 0 and sixteenths else ""
     feet, rest = divmod(sixteenths, 12 * 16)
     inches, rest = divmod(rest, 16)

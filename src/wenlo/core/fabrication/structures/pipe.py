@@ -11,7 +11,18 @@ from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
-from wenlo.core.units.length import format_length
+from wenlo.core.facts import Phrases
+
+SAYS = Phrases(
+    "pipe-frame",
+    {
+        "cut-the-pipe": {"saw": "label"},
+        "mark-the-insertion": {"inserted": "fine"},
+        "put-it-together-dry": {"diagonal": "length"},
+        "join-the-split-members": {},
+        "glue-what-stays-together": {},
+    },
+)
 
 NOMINAL = Sockets()
 
@@ -122,34 +133,12 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
 
 
 def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: bool) -> tuple[Step, ...]:
-    diagonal = square_diagonal(shape.width, shape.height)
     steps = [
-        Step(
-            id="cut-the-pipe",
-            title="Cut the pipe",
-            text=f"Mark every cut from the plan with a pencil line all round, cut on the waste side with the {saw}, "
-            "write the label on each piece at once and take the burr off inside and out.",
-            mistake="One side cut a few millimetres long bows the whole frame: a long member trapped between rigid "
-            "ends bends many times its excess. Lay the two of each letter side by side before going on.",
-            caution="Clamp the pipe; keep fingers behind the blade. Swarf is sharp: wipe, do not blow.",
-            minutes=20,
-            does="cut",
-        ),
-        Step(
-            id="mark-the-insertion",
-            title="Mark the insertion",
-            text=f"Put a tape mark {inserted * 1000:.1f} mm from each end, so that every socket swallows the same.",
-            mistake="Unequal insertion twists the frame; push each joint to its mark, not until it feels tight.",
-            minutes=10,
-            does="mark",
-        ),
+        Step(id="cut-the-pipe", says=SAYS("cut-the-pipe", saw=saw), minutes=20, does="cut"),
+        Step(id="mark-the-insertion", says=SAYS("mark-the-insertion", inserted=inserted), minutes=10, does="mark"),
         Step(
             id="put-it-together-dry",
-            title="Put it together dry",
-            text="Lay the rails and sides on a flat floor, join them with the elbows and tees, then add legs and feet.",
-            check=f"Both diagonals of the frame, outside corner to outside corner, measure {format_length(diagonal)} "
-            "and agree within 3 mm; it lies flat without rocking.",
-            mistake="A tee turned by a few degrees makes the foot lift: turn all tees against the flat floor.",
+            says=SAYS("put-it-together-dry", diagonal=square_diagonal(shape.width, shape.height)),
             minutes=15,
             does="dry",
             uses=("bars", "pipe_elbow", "pipe_tee", "pipe_cap"),
@@ -160,10 +149,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
         steps.append(
             Step(
                 id="join-the-split-members",
-                title="Join the split members",
-                text="Members in parts meet in a straight coupling. Mark across each joint, so that they go together "
-                "the same way on the next set.",
-                mistake="A coupling in the middle of a rail sags first: turn its printed side up and look along it.",
+                says=SAYS("join-the-split-members"),
                 minutes=5,
                 does="dry",
                 uses=("pipe_coupling",),
@@ -173,11 +159,7 @@ def _steps(shape: FrameShape, *, glued: bool, inserted: float, saw: str, split: 
         steps.append(
             Step(
                 id="glue-what-stays-together",
-                title="Glue what stays together",
-                text="Take one joint at a time, cement on both faces, push to the mark with a quarter turn, hold 30 s. "
-                "Leave the legs and feet dry if it has to travel.",
-                caution="Solvent cement: open windows, gloves, no flame; follow the maker's instructions.",
-                mistake="Once glued it cannot be turned. Draw a line across every dry joint first.",
+                says=SAYS("glue-what-stays-together"),
                 minutes=25,
                 does="bond",
                 uses=("solvent_cement",),

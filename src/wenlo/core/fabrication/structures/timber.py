@@ -24,17 +24,33 @@ from wenlo.core.fabrication.fasteners import (
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
-from wenlo.core.units.length import format_length
+from wenlo.core.facts import Phrases
+
+SAYS = Phrases(
+    "timber-frame",
+    {
+        "choose-and-cut-the-battens": {"saw": "label"},
+        "join-the-frame": {
+            "joint": "choice",
+            "half": "fine",
+            "width": "length",
+            "wood": "length",
+            "screw": "drill",
+            "longest": "drill",
+            "diagonal": "length",
+        },
+        "bolt-the-feet-on": {},
+    },
+)
 
 
 @dataclass(frozen=True, kw_only=True)
 class _Corner:
-    # how corners are made: what rails are shorter by at the top and at the bottom [m], screws for four corners, words
+    # how corners are made: what rails are shorter by at the top and at the bottom [m], screws for four corners
     top: float
     bottom: float
     screws: Fitting
     screw: float
-    how: str
     why_top: str
     why_bottom: str
     least: float
@@ -44,62 +60,41 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
     less = f"outside less two upright widths of {wide * 1000:.0f} mm"
     across = "right across; half of the thickness is taken out at each end"
     if kind == "half_lap":
-        how = (
-            f"Saw half of the thickness ({thick * 500:.1f} mm) out of each end over {wide * 1000:.0f} mm, glue, and"
-            f" drive four {LAP.length * 1000:.0f} mm screws in a square through both."
-        )
         return _Corner(
             top=0.0,
             bottom=0.0,
             screws=Fitting(id=LAP.id, count=16),
             screw=LAP.length,
-            how=how,
             why_top=across,
             why_bottom=across,
             least=2 * wide,
         )
     if kind == "mitre":
-        how = (
-            "Cut both ends of the top rail and the tops of the uprights at 45°, glue, and drive one"
-            f" {LONG.length * 1000:.0f} mm screw into each corner from either side; the lower rail stands between the"
-            " uprights with two screws an end."
-        )
         tip = "right across, tip to tip, both ends cut at 45°"
         return _Corner(
             top=0.0,
             bottom=wide,
             screws=Fitting(id=LONG.id, count=8),
             screw=LONG.length,
-            how=how,
             why_top=tip,
             why_bottom=less,
             least=2 * wide,
         )
     if kind == "pocket_screw":
-        how = (
-            "Drill two pocket holes on the flat back of each rail end, glue, clamp the faces flush and drive"
-            f" {POCKET.length * 1000:.0f} mm pocket screws into the upright."
-        )
         return _Corner(
             top=wide,
             bottom=wide,
             screws=Fitting(id=POCKET.id, count=8),
             screw=POCKET.length,
-            how=how,
             why_top=less,
             why_bottom=less,
             least=0.06,
         )
-    how = (
-        f"Drill 4 mm through the {wide * 1000:.0f} mm edge of the upright, glue, and drive two {LONG.length * 1000:.0f}"
-        " mm screws into the end of each rail."
-    )
     return _Corner(
         top=wide,
         bottom=wide,
         screws=Fitting(id=LONG.id, count=8),
         screw=LONG.length,
-        how=how,
         why_top=less,
         why_bottom=less,
         least=0.06,
@@ -223,40 +218,28 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         fittings=added(members.fittings),
         depth=thick,
         girth=2 * (wide + thick),
-        steps=_steps(shape, corner=corner, lapped=timber_joint == "half_lap", wide=wide, thick=thick, saw=kerf_name),
+        steps=_steps(shape, corner=corner, timber_joint=timber_joint, wide=wide, thick=thick, saw=kerf_name),
     )
 
 
 def _steps(
-    shape: FrameShape, *, corner: _Corner, lapped: bool, wide: float, thick: float, saw: str
+    shape: FrameShape, *, corner: _Corner, timber_joint: TimberJoint, wide: float, thick: float, saw: str
 ) -> tuple[Step, ...]:
-    diagonal = square_diagonal(shape.width, shape.height)
-    through = thick if lapped else wide
+    lapped = timber_joint == "half_lap"
     return (
-        Step(
-            id="choose-and-cut-the-battens",
-            title="Choose and cut the battens",
-            text=(
-                f"Sight along each batten and put the straightest into the uprights. Cut with the {saw} against a "
-                "stop; write the label on each piece."
-            ),
-            mistake="A bent upright twists the sheet: a slight bow goes outward, where the cloth pulls it straight.",
-            caution="Eye protection at the saw; hold short pieces with a clamp.",
-            minutes=20,
-            does="cut",
-        ),
+        Step(id="choose-and-cut-the-battens", says=SAYS("choose-and-cut-the-battens", saw=saw), minutes=20, does="cut"),
         Step(
             id="join-the-frame",
-            title="Join the frame",
-            text=corner.how,
-            check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 3 mm.",
-            caution=f"Screw points must not come out: {through * 1000:.0f} mm of wood is there"
-            + (
-                f", use screws of at most {longest_through(thick) * 1000:.0f} mm."
-                if lapped
-                else " and the end of the rail behind it."
+            says=SAYS(
+                "join-the-frame",
+                joint=timber_joint,
+                half=thick / 2,
+                width=wide,
+                wood=thick if lapped else wide,
+                screw=corner.screw,
+                longest=longest_through(thick),
+                diagonal=square_diagonal(shape.width, shape.height),
             ),
-            mistake="No pilot hole at a batten's end splits it.",
             minutes=35,
             does="bond",
             uses=(
@@ -274,19 +257,6 @@ def _steps(
             sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),
         ),
         Step(
-            id="bolt-the-feet-on",
-            title="Bolt the feet on",
-            text=(
-                "Each foot stands across the frame, on edge against the outer edge of its upright. Two bolts go through"
-                " both, heads outside, wing nuts inside, so that it lies flat for the car."
-            ),
-            mistake=(
-                "A foot in the plane of the frame holds nothing: it points to the lamp and to the subject. One bolt"
-                " lets the frame lean; the second, as far below it as the batten allows, stops that."
-            ),
-            check="The frame stands without rocking and the uprights are plumb both ways.",
-            minutes=15,
-            does="mount",
-            uses=("foot", FOOT_BOLT.id),
+            id="bolt-the-feet-on", says=SAYS("bolt-the-feet-on"), minutes=15, does="mount", uses=("foot", FOOT_BOLT.id)
         ),
     )

@@ -10,7 +10,11 @@ from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.frame_shape import FrameShape
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
-from wenlo.core.units.length import format_length
+from wenlo.core.facts import Phrases
+
+SAYS = Phrases(
+    "tube-frame", {"cut-the-tube": {"saw": "label", "extra": "length"}, "push-the-joints-in": {"diagonal": "length"}}
+)
 
 
 def bar_stock(material: str) -> BarStock:
@@ -89,26 +93,11 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
             )
         members.least = least
         members.fittings += [Fitting(id="tube_corner", count=4), Fitting(id="cloth_tie", count=8)]
-    diagonal = square_diagonal(shape.width, shape.height)
     steps = (
-        Step(
-            id="cut-the-tube",
-            title="Cut the tube",
-            text=f"Cut square with the {kerf_name} against a stop, so that the two of each letter come out equal; "
-            "write the label inside the end, file the burrs.",
-            mistake="Forgetting the cubes: a rail cut to the outside width makes the frame "
-            f"{2 * cube * 1000:.0f} mm too wide.",
-            caution="Aluminium edges cut: file before you lift. Eye protection at the saw.",
-            minutes=25,
-            does="cut",
-        ),
+        Step(id="cut-the-tube", says=SAYS("cut-the-tube", saw=kerf_name, extra=2 * cube), minutes=25, does="cut"),
         Step(
             id="push-the-joints-in",
-            title="Push the joints in",
-            text="Corner cubes at the top, tee cubes where the lower rail meets the sides, foot cubes at the floor. "
-            "Drive them home with a soft mallet on a flat floor.",
-            check=f"Both diagonals of the frame measure {format_length(diagonal)} and agree within 2 mm.",
-            mistake="A half-driven spigot looks right until the cloth pulls: no gap may show at any cube.",
+            says=SAYS("push-the-joints-in", diagonal=square_diagonal(shape.width, shape.height)),
             minutes=15,
             does="bond",
             uses=("bars", "tube_corner", "tube_tee", "tube_foot", "tube_cap", "tube_joiner"),

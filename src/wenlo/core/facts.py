@@ -1,0 +1,106 @@
+"""Facts: what the core says without words. A code, and its arguments in SI; the sentences stand in the messages."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal, Union, get_args
+
+ArgKind = Literal[
+    "length", "fine", "drill", "size", "count", "angle", "celsius", "force", "stops", "label", "choice", "list", "fact"
+]
+"""What an argument is: a ``length`` for the tape, ``fine`` for the saw, ``drill`` to a tenth of a millimetre [m]; a
+``size`` of two lengths [m]; a ``count``; an ``angle`` [rad]; a temperature in ``celsius`` [°C]; a ``force`` [N];
+``stops``; a ``label`` that is shown as it is (a name, a letter on a piece); a ``choice`` that selects words and is
+never shown; a ``list`` of labels or facts; another ``fact``.
+"""
+
+Value = Union[float, str, tuple[float, float], "Fact", tuple[Union["Fact", str], ...]]
+
+Codes = Mapping[str, Mapping[str, ArgKind]]
+"""The arguments of each code."""
+
+REGISTRY: dict[str, Mapping[str, ArgKind]] = {}
+"""Every code that is declared, with its arguments."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Argument:
+    """A value and what it is; SI."""
+
+    kind: ArgKind
+    value: Value
+
+
+@dataclass(frozen=True, kw_only=True)
+class Fact:
+    """A code and its arguments; ``key`` is the code after its prefix."""
+
+    code: str
+    args: Mapping[str, Argument]
+
+    @property
+    def key(self) -> str:
+        """What it says within its room."""
+        return self.code.split("_", 1)[1]
+
+
+def _fits(kind: ArgKind, value: object) -> bool:
+    if kind in ("label", "choice"):
+        return isinstance(value, str)
+    if kind == "list":
+        return isinstance(value, tuple) and all(isinstance(one, str | Fact) for one in value)
+    if kind == "fact":
+        return isinstance(value, Fact)
+    if kind == "size":
+        return isinstance(value, tuple) and len(value) == 2 and all(_fits("length", one) for one in value)
+    return isinstance(value, int | float) and not isinstance(value, bool)
+
+
+class Phrases:
+    """Codes of one room, declared once with their arguments; called, they make facts.
+
+    Parameters
+    ----------
+    prefix: what the codes begin with.
+    codes: the rest of each code, and its arguments.
+
+    Raises
+    ------
+    ValueError
+        If a code is declared twice.
+
+    >>> say = Phrases("doctest", {"cut": {"count": "count", "depth": "length"}})
+    >>> say("cut", count=3, depth=0.05).code
+    'doctest_cut'
+    """
+
+    def __init__(self, prefix: str, codes: Codes) -> None:
+        self.prefix = prefix
+        for key, args in codes.items():
+            code = f"{prefix}_{key}"
+            if code in REGISTRY and REGISTRY[code] != args:
+                raise ValueError(f"{code} is declared twice")
+            if not set(args.values()) <= set(get_args(ArgKind)):
+                raise ValueError(f"{code} has an argument of no kind")
+            REGISTRY[code] = args
+
+    def __call__(self, key: str, /, **values: Value) -> Fact:
+        """The fact of a code that is declared here.
+
+        Parameters
+        ----------
+        key: the code after the prefix.
+        values: its arguments, SI.
+
+        Raises
+        ------
+        TypeError
+            If the arguments are not those that are declared.
+        """
+        code = f"{self.prefix}_{key}"
+        kinds = REGISTRY[code]
+        if values.keys() != kinds.keys():
+            raise TypeError(f"{code} takes {sorted(kinds)}, not {sorted(values)}")
+        wrong = [name for name, value in values.items() if not _fits(kinds[name], value)]
+        if wrong:
+            raise TypeError(f"{code}: {', '.join(f'{name} is no {kinds[name]}' for name in wrong)}")
+        return Fact(code=code, args={name: Argument(kind=kinds[name], value=value) for name, value in values.items()})

@@ -1,0 +1,203 @@
+"""Every fact has its words: nothing missing, nothing unused, nothing that its arguments do not fit."""
+
+import json
+import re
+from pathlib import Path
+
+import pytest
+from fluent.runtime import FluentBundle, FluentResource
+from fluent.syntax import FluentParser, ast, visitor
+
+from made_kinds import brief_for, designs
+from wenlo.core import facts
+from wenlo.core.brief.workshop import Workshop
+from wenlo.core.fabrication.parts import Step
+from wenlo.core.facts import Argument, Fact, Phrases
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.modifiers.registry import kinds
+from wenlo.core.rigging.homemade import home_made
+from wenlo.messages.speaker import MessageFault, Speaker, source, speaker
+from wenlo.messages.steps import step_words
+from wenlo.messages.values import shown
+from wenlo.services.said import FactResult, StepSaid, fact_of, fact_result, step_said, words_of
+
+VECTORS = json.loads((Path(__file__).parents[1] / "message_vectors.json").read_text("utf-8"))
+NUMBERS = ("length", "fine", "drill", "count", "angle", "celsius", "force", "stops")
+PARTS = {"text", "check", "mistake", "caution"}
+
+
+class _Found(visitor.Visitor):
+    def __init__(self):
+        self.variables, self.messages, self.choices = set(), set(), {}
+
+    def visit_VariableReference(self, node):
+        self.variables.add(node.id.name)
+
+    def visit_MessageReference(self, node):
+        self.messages.add(node.id.name)
+
+    def visit_SelectExpression(self, node):
+        if isinstance(node.selector, ast.VariableReference):
+            keys = {v.key.name for v in node.variants if isinstance(v.key, ast.Identifier)}
+            self.choices.setdefault(node.selector.id.name, set()).update(keys)
+        self.generic_visit(node)
+
+
+def _messages():
+    read = FluentParser().parse(source("build"))
+    assert not [one for one in read.body if isinstance(one, ast.Junk)]
+    found = {}
+    for one in read.body:
+        if isinstance(one, ast.Message):
+            assert one.id.name not in found, "written twice"
+            found[one.id.name] = _Found()
+            found[one.id.name].visit(one)
+            assert {a.id.name for a in one.attributes} <= PARTS
+    return found
+
+
+MESSAGES = _messages()
+DECLARED = {code: args for code, args in facts.REGISTRY.items() if not code.startswith("doctest")}
+
+
+ON_PURPOSE = {
+    "bounce_card": [{"wings": 60.0}],
+    "diffusion_frame": [{"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}],
+    "tabletop_dome": [{"under": 1.0}],
+}
+"""Designs that are seldom drawn at random."""
+
+
+def _steps():
+    for id, kind in sorted(kinds().items()):
+        begins = kind.start(brief_for(id))
+        own = [(begins.model_copy(update=change), brief_for(id)) for change in ON_PURPOSE.get(id, [])]
+        for design, brief in (*designs(id, 14), *own):
+            plan = kind.build(design, brief)
+            for cutting in ("by hand", "powered", "sent out"):
+                for job in plan_build(plan, Workshop(cutting=cutting), highest=2.6).schedule.jobs:
+                    yield job.step
+
+
+@pytest.fixture(scope="module")
+def steps():
+    supports = home_made(height=2.0, span=2.4)
+    return [*_steps(), *(job.step for one in supports for job in plan_build(one.plan, Workshop()).schedule.jobs)]
+
+
+def test_what_is_declared_is_what_is_written():
+    assert set(DECLARED) - set(MESSAGES) == set(), "without words"
+    referred = {name for one in MESSAGES.values() for name in one.messages}
+    assert set(MESSAGES) - set(DECLARED) - referred == set(), "said by nobody"
+
+
+@pytest.mark.parametrize("code", sorted(MESSAGES))
+def test_words_ask_for_nothing_but_what_the_fact_has(code):
+    args = DECLARED.get(code, {})
+    numbers = {f"{name}_n" for name, kind in args.items() if kind in NUMBERS}
+    assert MESSAGES[code].variables <= set(args) | numbers
+    # a choice selects and is never shown; what is declared is used
+    for name, kind in args.items():
+        assert (name in MESSAGES[code].choices) == (kind == "choice"), name
+        assert {name, f"{name}_n"} & MESSAGES[code].variables or name in MESSAGES[code].choices, name
+
+
+def test_every_step_of_every_kind_has_words_in_both_units(steps):
+    said = set()
+    for step in steps:
+        said.add(step.says.code)
+        for units in ("metric", "imperial"):
+            words = step_words(step, units)
+            assert words.title
+            assert words.text
+            for line in (words.title, words.text, words.check, words.mistake, words.caution):
+                assert not re.search(r"[{}]|None|  |\.\.| [.,;:]|\d_n", line), line
+                assert line == line.strip()
+            for line in (words.text, words.check, words.mistake, words.caution):
+                assert not line or line.endswith((".", "?")), line
+    chosen = {code for code in DECLARED if not code.startswith(("fittings_", "steps_"))}
+    assert chosen - said == set(), "never said over these designs"
+
+
+def test_every_choice_that_is_made_is_written(steps):
+    def chosen(fact):
+        for name, argument in fact.args.items():
+            if argument.kind == "choice":
+                yield fact.code, name, argument.value
+            elif isinstance(argument.value, Fact):
+                yield from chosen(argument.value)
+            elif argument.kind == "list":
+                for one in argument.value:
+                    yield from chosen(one) if isinstance(one, Fact) else ()
+
+    made = {found for step in steps for fact in (step.says, *step.further) for found in chosen(fact)}
+    for code, name, value in made:
+        assert value in MESSAGES[code].choices[name], (code, name, value)
+
+
+def test_words_travel_as_facts_and_come_back_the_same(steps):
+    for step in steps[::7]:
+        back = StepSaid.model_validate_json(step_said(step).model_dump_json())
+        for units in ("metric", "imperial"):
+            assert words_of(back, units) == step_words(step, units)
+        assert fact_of(fact_result(step.says)) == step.says
+
+
+@pytest.mark.parametrize(("kind", "value", "units", "text"), VECTORS["values"])
+def test_values_are_shown_as_in_the_pages(kind, value, units, text):
+    given = tuple(value) if isinstance(value, list) else value
+    assert shown(Argument(kind=kind, value=given), units) == text
+
+
+@pytest.mark.parametrize("case", VECTORS["facts"], ids=lambda case: case["fact"]["code"])
+def test_facts_are_said_as_in_the_pages(case):
+    fact = fact_of(FactResult.model_validate(case["fact"]))
+    assert speaker("build", case["units"]).say(fact, case["part"]) == case["text"]
+
+
+def test_a_message_that_is_missing_or_does_not_fit_is_a_fault_and_no_silence():
+    with pytest.raises(MessageFault, match="no message"):
+        speaker("build").say(Fact(code="steps_nobody-wrote-this", args={}))
+    with pytest.raises(MessageFault, match="diagonal"):
+        speaker("build").say(Fact(code="steps_diagonals", args={}))
+    bundle = FluentBundle(["en"], use_isolating=False)
+    bundle.add_resource(FluentResource("broken = { LENGTH(0.1) }"))
+    with pytest.raises(MessageFault):
+        Speaker(bundle, "metric").say(Fact(code="broken", args={}))
+    with pytest.raises(FileNotFoundError):
+        source("a room that is not there")
+
+
+def test_facts_are_made_as_they_are_declared_or_not_at_all():
+    say = Phrases("doctest-strict", {"cut": {"depth": "length", "name": "label", "size": "size", "more": "list"}})
+    right = {"depth": 0.1, "name": "rail", "size": (1.0, 2.0), "more": ("A1",)}
+    assert say("cut", **right).key == "cut"
+    for wrong in ({"depth": "10 mm"}, {"name": 3.0}, {"size": (1.0,)}, {"more": (1.0,)}, {"depth": True}):
+        with pytest.raises(TypeError):
+            say("cut", **{**right, **wrong})
+    with pytest.raises(TypeError, match="takes"):
+        say("cut", depth=0.1)
+    with pytest.raises(TypeError, match="takes"):
+        say("cut", **right, extra=1.0)
+    with pytest.raises(KeyError):
+        say("saw")
+    with pytest.raises(ValueError, match="twice"):
+        Phrases("doctest-strict", {"cut": {}})
+    with pytest.raises(ValueError, match="no kind"):
+        Phrases("doctest-other", {"cut": {"depth": "furlongs"}})
+
+
+def test_one_caution_is_not_said_twice_and_the_words_of_another_stand_where_one_has_none():
+    say = Phrases("fittings", {})
+    staples = say("staples")
+    words = step_words(
+        Step(
+            id="x",
+            says=Phrases("tube-frame", {})("cut-the-tube", saw="hacksaw", extra=0.05),
+            instead=Phrases("steps", {})("cut-the-bars"),
+            cautions=(staples, staples),
+        )
+    )
+    assert words.caution.count("staple gun") == 1
+    assert words.check == "The two pieces of each letter are flush at both ends when you lay them side by side."
+    assert "50 mm too wide" in words.mistake

@@ -4,6 +4,7 @@ import argparse
 import random
 import sys
 import time
+import uuid
 from collections import Counter
 from dataclasses import dataclass, field
 from typing import Any, Literal, get_args, get_origin
@@ -11,6 +12,8 @@ from typing import Any, Literal, get_args, get_origin
 from pydantic import ValidationError
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.items import FaceValues, SheetValues
+from wenlo.core.catalog.own import OwnFace, OwnSheet
 from wenlo.core.errors import Impossible
 from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import faults
@@ -39,6 +42,28 @@ class Row:
     times: dict[str, list[float]] = field(default_factory=lambda: {"assembly": [], "checks": [], "pictures": []})
 
 
+OWN = 0.4
+"""Share of the sheets and faces that are of one's own."""
+
+
+def own_stock(rng: random.Random, annotation: Any) -> OwnSheet | OwnFace | None:
+    """Something of one's own that a field takes: of odd widths and lengths, thick or thin; None where it takes none."""
+    takes = OwnSheet if "OwnSheet" in str(annotation) else OwnFace if "OwnFace" in str(annotation) else None
+    if takes is None or rng.random() > OWN:
+        return None
+    board = rng.random() < 0.5
+    sold = {
+        "form": "board" if board else "cloth",
+        "joined": rng.choice(["sewn", "taped"]),
+        "roll_width": round(rng.uniform(0.45, 2.9), 3),
+        "board_length": round(rng.uniform(0.6, 3.05), 3) if board else None,
+        "thickness": round(rng.choice([0.003, 0.006, 0.0125, 0.025]) * rng.uniform(0.9, 1.1), 5) if board else None,
+        "mass_per_area": round(rng.uniform(0.05, 3.0), 3),
+    }
+    name = {"item": str(uuid.UUID(int=rng.getrandbits(128), version=4)), "version": 1, "name": "what was in the attic"}
+    return takes(**name, values=(SheetValues if takes is OwnSheet else FaceValues)(**sold))
+
+
 def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
     """A design with every choice anew and every number between half and nearly twice what the kind begins with."""
     begins = kind.start(brief)
@@ -47,6 +72,10 @@ def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
         now = getattr(begins, name)
         low = next((m.ge for m in info.metadata if hasattr(m, "ge")), None)
         high = next((m.le for m in info.metadata if hasattr(m, "le")), None)
+        own = own_stock(rng, info.annotation)
+        if own is not None:
+            changes[name] = own.model_dump()
+            continue
         if get_origin(info.annotation) is Literal:
             changes[name] = rng.choice(get_args(info.annotation))
         elif info.annotation is bool:

@@ -62,7 +62,7 @@ def test_the_slip_for_the_counter_says_where_to_cut():
     pieces = [Piece(label=f"A{k}", name="rail", cut=1.4, reason="") for k in range(4)]
     plan = plan_cuts(pieces, [StockLength(length=3.0, price=5.0)], kerf=0.001)
     assert counter_slip(plan, carrying=1.5, kerf=0.001, units="metric") == (
-        "2 × 3.00 m: cut at 1400.0 mm, 2801.0 mm from one end, all lengths with me",
+        "2 × 3.00 m: cut at 1400 mm, 2801 mm from one end, all lengths with me",
     )
     assert counter_slip(plan, carrying=3.0, kerf=0.001, units="metric") == ("2 × 3.00 m: leave whole",)
 

@@ -62,7 +62,8 @@ DECLARED = {code: args for code, args in facts.REGISTRY.items() if not code.star
 
 ON_PURPOSE = {
     "bounce_card": [{"wings": 60.0}],
-    "diffusion_frame": [{"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}],
+    "cell_grid": [{"cells": "card lattice", "cell": 0.06}, {"cells": "printed hexagons"}],
+    "diffusion_frame": [{"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}, {"glued": True}],
     "tabletop_dome": [{"under": 1.0}],
 }
 """Designs that are seldom drawn at random."""

@@ -60,7 +60,7 @@ def shown(argument: Argument, units: UnitSystem) -> str:
         return str(argument.value)
     kinds: Mapping[str, Callable[[float], str]] = {
         "length": lambda v: tape(v, units),
-        "fine": lambda v: format_length(v, system=units, fine=True),
+        "fine": lambda v: _millimetres(v) if units == "metric" else format_length(v, system=units),
         "drill": lambda v: _millimetres(v) if units == "metric" else tape(v, units),
         "count": lambda v: rounded(v, 0),
         "angle": lambda v: f"{rounded(math.degrees(v), 0)}°",

@@ -8,6 +8,7 @@ import pytest
 from made_kinds import made, middle, sides
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.errors import Impossible
+from wenlo.core.instructions.assembly_checks import faults
 
 SIZE = {"width": 1.0, "height": 1.3, "top_height": 1.9}
 
@@ -65,3 +66,38 @@ def test_a_board_larger_than_it_is_sold_is_refused():
     small = made("diffusion_frame", width=0.9, height=0.9, sheet="opal_acrylic_3_mm")
     assert small.covers("opal_acrylic_3_mm") == [pytest.approx((0.9, 0.9))]
     assert math.isfinite(sum(p.mass for p in small.plan.cloth))
+
+
+BOARD = {"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}
+
+
+@pytest.mark.parametrize(
+    ("structure", "material", "depth"),
+    # 1 in pipe: 33.4 mm and 3.5 mm of fitting on both sides; cubes are as thick as their tube; battens lie flat
+    [("pipe", "pvc_one_inch", 0.0404), ("tube", "aluminium_25_mm", 0.025), ("timber", "softwood_18_44", 0.018)],
+)
+def test_boards_lie_on_the_outsides_of_their_frames(structure, material, depth):
+    made_of = {**BOARD, "structure": structure, "material": material}
+    one = made("diffusion_frame", **made_of)
+    built = one.kind.assemble(one.design, one.brief)
+    assert faults(built) == ()
+    sheet = built.by_id["sheet.1"]
+    assert float(sheet.box[1, 1]) == pytest.approx(-depth / 2, abs=1e-9)
+    # two of them, 150 mm from plane to plane: the second is behind its frame, clear of the spacers
+    two = made("diffusion_frame", **made_of, layers=2, layer_gap=0.15)
+    built = two.kind.assemble(two.design, two.brief)
+    assert faults(built) == ()
+    first, second = built.by_id["sheet.1"], built.by_id["sheet.2"]
+    assert float(second.box[1, 1] - first.box[1, 1]) == pytest.approx(0.15)
+    rail = built.by_id["layer.2/rail.top"]
+    assert float(second.box[0, 1] - (rail.box[0, 1] + rail.box[1, 1]) / 2) == pytest.approx(depth / 2, abs=1e-4)
+
+
+def test_boards_that_find_no_room_are_refused_at_their_field():
+    with pytest.raises(Impossible, match="at most two layers") as three:
+        made("diffusion_frame", **BOARD, layers=3, layer_gap=0.2)
+    assert [f.path for f in three.value.fields] == ["design.layers"]
+    # 40.4 + 40.4 + 20 mm of spacer + 3 mm of board
+    with pytest.raises(Impossible, match="at least 104 mm apart") as near:
+        made("diffusion_frame", **BOARD, layers=2, layer_gap=0.1)
+    assert [f.path for f in near.value.fields] == ["design.layer_gap"]

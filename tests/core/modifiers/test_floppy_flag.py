@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from made_kinds import angle, made, middle, sides
+from wenlo.core.instructions.assembly_checks import faults
 
 
 @pytest.mark.parametrize(("width", "height"), [(0.45, 0.9), (0.6, 0.7)])
@@ -39,3 +40,14 @@ def test_it_stands_square_to_the_sheet_at_the_edge_toward_the_backdrop(key_angle
     assert float((middle(black) - middle(sheet)) @ flag.design.aside) == pytest.approx(flag.design.width / 2 + 0.03)
     assert flag.design.aside[2] == 0.0
     assert np.linalg.norm(flag.design.aside) == pytest.approx(1.0)
+
+
+def test_a_flag_taller_than_its_place_stands_over_the_floor():
+    low = made("floppy_flag", centre_height=0.74, height=0.663, flag_width=0.4, flag_height=1.2, dropped=True)
+    built = low.kind.assemble(low.design, low.brief)
+    assert faults(built) == ()
+    bars = [built.in_the_set(part)[..., 2] for part in built.bars if part.id.startswith("flag/")]
+    # 1.2 m of frame and 20 mm under it, where the sheet's top is at 1.07 m
+    assert min(float(z.min()) for z in bars) == pytest.approx(0.02, abs=1e-6)
+    assert max(float(z.max()) for z in bars) == pytest.approx(1.22, abs=1e-6)
+    assert sides(low.panel("flag")) == pytest.approx((0.4, 1.2))

@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
+from wenlo.messages.steps import step_words
 
 
 @pytest.mark.parametrize(("width", "height", "depth"), [(0.5, 0.4, 0.6), (0.9, 1.2, 0.7)])
@@ -59,3 +60,16 @@ def test_lamps_stand_off_its_walls(lamps):
     assert len(tent.light.lamps) == lamps
     key = tent.light.lamps[0].centre
     assert np.linalg.norm(key - middle(tent.panel("sheet"))) == pytest.approx(0.3, abs=0.01)
+
+
+def test_a_board_is_clamped_at_its_own_size_and_a_cloth_hangs_on_its_rod():
+    sizes = {"width": 0.5, "height": 0.4, "depth": 0.6}
+    cloth, board = (made("light_tent", **sizes, sheet=s) for s in ("bleached_muslin", "opal_acrylic_3_mm"))
+    assert "fibre_rod" in cloth.fittings()
+    assert "fibre_rod" not in board.fittings()
+    assert board.fittings()["spring_clamp"] >= 4
+    # nothing to hem: by hand the frame's own outside
+    assert sorted(board.covers("opal_acrylic_3_mm")) == [pytest.approx(c) for c in ((0.5, 0.6), (0.6, 0.4), (0.6, 0.4))]
+    for tent, said in ((cloth, "its own rod"), (board, "two padded clamps")):
+        (hang,) = [step for step in tent.plan.steps if step.id == "hang-the-sheets"]
+        assert said in step_words(hang).text

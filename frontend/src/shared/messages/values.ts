@@ -26,7 +26,7 @@ export function tape(metres: number, units: Units): string {
 
 const NUMBERS: Record<string, (value: number, units: Units) => string> = {
   length: tape,
-  fine: (v, units) => formatLength(v, units, true),
+  fine: (v, units) => (units === 'metric' ? millimetres(v) : formatLength(v, units)),
   drill: (v, units) => (units === 'metric' ? millimetres(v) : tape(v, units)),
   count: (v) => rounded(v, 0),
   angle: (v) => `${rounded((v * 180) / Math.PI, 0)}°`,

@@ -70,7 +70,7 @@ export function rounded(value: number, digits: number): string {
 export function formatLength(metres: number, units: Units, fine = false): string {
   if (!Number.isFinite(metres)) return '–';
   if (units === 'metric') {
-    if (fine) return `${rounded(metres * 1000, 1)} mm`;
+    if (fine) return `${rounded(metres * 1000, 1).replace(/\.0$/, '')} mm`;
     if (Math.abs(metres) < 0.9995) return `${rounded(metres * 1000, 0)} mm`;
     const text = rounded(metres, 3);
     return `${text.endsWith('0') ? text.slice(0, -1) : text} m`;

@@ -77,11 +77,15 @@ class LaidParts(PartsList):
         of: str = "",
     ) -> str:
         """A flat board or cloth: the middle of its good side, whose directions are ``across`` and ``upward``, which is
-        upright and seen from before unless told otherwise; its thickness lies where ``across × upward`` points. Cut
-        with ``margin`` more on every edge, ``longer`` at its top, and to another size where it is folded (``cut``), or
-        a part ``of`` a piece that is cut already; a ``window`` leaves a border of that width. [m]
+        upright and seen from before unless told otherwise; its thickness lies where ``across × upward`` points. Cloth
+        is cut with ``margin`` more on every edge and ``longer`` at its top; both are cut to another size where they
+        are folded (``cut``), or a part ``of`` a piece that is cut already; a ``window`` leaves a border of that
+        width. [m]
         """
         row = covering_of(covering)
+        if row.form == "board":
+            # a board is neither hemmed nor wrapped round anything
+            margin = longer = 0.0
         if not of:
             self.cover(covering, *(cut or size), margin=margin, longer=longer, note=note, window=window, whole=whole)
         piece = next(c for c in self.cloth if c.label == of) if of else self.cloth[-1]

@@ -78,9 +78,9 @@ def sight_faults(assembly: Assembly, surfaces: Sequence[Shape], lamps: Sequence[
     lit = {id for face in assembly.lit for id in face.parts}
     dark = [part for part in assembly.parts if not part.soft and part.id not in lit]
     built = {face.surface: face.parts for face in assembly.lit}
-    # a bar is no sheet, and what carries a sheet is along its edges
+    # a bar is no sheet, and what carries a sheet is along its edges, with the splints of those bars
     sheets = {
-        surface: frozenset(id for joint in assembly.joints if set(ids) & set(joint.parts) for id in joint.parts)
+        surface: _carrying(assembly, ids)
         for surface, ids in built.items()
         if not all(isinstance(assembly.by_id[id].solid, BarSolid) for id in ids if id in assembly.by_id)
     }
@@ -95,6 +95,12 @@ def sight_faults(assembly: Assembly, surfaces: Sequence[Shape], lamps: Sequence[
             for name, parts, share in _shaded(lamp, surfaces, model, sheets, dark, bodies):
                 found[(name, *parts)] = max(found.get((name, *parts), 0.0), share)
     return tuple(AssemblyFault(code="in_the_way", parts=key, value=share) for key, share in found.items())
+
+
+def _carrying(assembly: Assembly, ids: Sequence[str]) -> frozenset[str]:
+    held = {id for joint in assembly.joints if set(ids) & set(joint.parts) for id in joint.parts}
+    splints = {part.id for part in assembly.parts if part.role.startswith("splint")}
+    return frozenset(held | {id for j in assembly.joints if held & set(j.parts) for id in j.parts if id in splints})
 
 
 def _shaded(
@@ -125,7 +131,8 @@ def _shaded(
         near = clear.argmin(axis=1)
         rows = np.arange(len(near))
         before = clear[rows, near] < away[seen] - 2 * AROUND
-        share = float(before.mean())
+        # of the whole surface: what hardly any light reaches loses hardly any
+        share = float(before.sum()) / len(places)
         if share > IN_THE_WAY:
             names = tuple(sorted({dark[others[int(n)]].id for n in whose[rows, near][before]}))
             yield shape.id, names, share

@@ -84,11 +84,13 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
         for id in joint.parts:
             if id in beside:
                 beside[id] |= set(joint.parts)
-    # what has no label of its own waits for what it holds
+    bars = {part.id for part in assembly.bars}
+    # what has no label of its own waits for what it holds: a corner for its bars, not for the board that lies on it
     for _ in range(3):
         for part in assembly.parts:
             if part.id not in known:
-                near = [known[id] for id in beside[part.id] if id in known]
+                near = [known[id] for id in beside[part.id] if id in known and id in bars]
+                near = near or [known[id] for id in beside[part.id] if id in known]
                 if near:
                     known[part.id] = max(near)
     last = len(fitted) - 1

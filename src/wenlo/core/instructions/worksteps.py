@@ -47,7 +47,7 @@ SAYS = Phrases(
         "bars": {"count": "count", "stock": "label"},
         "fittings": {"count": "count"},
         "and-more": {"count": "count"},
-        "set-a-stop-block": {"length": "fine", "pieces": "list", "name": "label"},
+        "set-a-stop-block": {"length": "fine", "pieces": "list"},
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
         "piece": {"label": "label", "length": "fine"},
         "sheet-piece": {"label": "label", "size": "size"},
@@ -112,13 +112,13 @@ def _gather(plan: BuildPlan, bars: int, boards: int) -> Job:
     return Job(step=step)
 
 
-def _equal(pieces: Sequence[Piece]) -> Iterator[tuple[str, list[Piece]]]:
+def _equal(pieces: Sequence[Piece]) -> Iterator[list[Piece]]:
     found: dict[float, list[Piece]] = {}
     for piece in pieces:
         found.setdefault(round(piece.cut, 5), []).append(piece)
     for same in found.values():
         if len(same) >= JIG_FROM:
-            yield same[0].name, same
+            yield same
 
 
 def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None) -> Iterator[Job]:
@@ -127,10 +127,10 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
     minutes = SET_UP[cutting] + MINUTES_A_CUT[cutting] * count
     jigs = list(_equal(plan.pieces))
     if jigs and cutting != "sent out":
-        name, same = max(jigs, key=lambda pair: len(pair[1]))
+        same = max(jigs, key=len)
         step = Step(
             id="set-a-stop-block",
-            says=SAYS("set-a-stop-block", length=same[0].cut, pieces=_listed([p.label for p in same]), name=name),
+            says=SAYS("set-a-stop-block", length=same[0].cut, pieces=_listed([p.label for p in same])),
             minutes=6,
             does="mark",
         )

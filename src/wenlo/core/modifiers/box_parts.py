@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 
+from wenlo.core.catalog.own import covering_of
 from wenlo.core.fabrication.assembly.layout import Layout
 from wenlo.core.fabrication.assembly.sheets import BentSolid
 from wenlo.core.fabrication.assembly.shop import mass_of
@@ -11,6 +12,8 @@ from wenlo.core.fabrication.assembly.space import PartPose, Vec, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.modifiers.kind import Vector
 from wenlo.core.modifiers.thing_box import SidedBox, ThingBox, sweep_of
+
+CLAMPED = "side, a board clamped to the frame"
 
 CARDS = {"white card": "white_foam_board", "black card": "black_foam_board"}
 
@@ -36,7 +39,7 @@ def hang_sides(
     rod: float = 0.0,
 ) -> None:
     """Sheets on the outsides of both sides (left, right), or a card on the far one; with hook-and-loop, or on rods of a
-    diameter [m] along the last part of the frame.
+    diameter [m] along the last part of the frame. A board has no sleeve: it is clamped where a cloth hangs on its rod.
     """
     key = float(design.direction[0])
     size = (design.depth, design.height)
@@ -47,6 +50,7 @@ def hang_sides(
         place = (side * design.width / 2, 0.0, design.height / 2)
         frame = frames[1 if side > 0.0 else 0]
         card = CARDS.get(design.far_side) if lit == "far side" else None
+        stiff = covering_of(card or design.sheet).form == "board"
         part = work.sheet(
             layout,
             lit,
@@ -56,12 +60,12 @@ def hang_sides(
             upward=upward,
             size=size,
             margin=0.0 if card else margin,
-            note="card on the far side" if card else note,
+            note="card on the far side" if card else CLAMPED if rod and stiff else note,
             lit=lit,
         )
-        if card:
+        if stiff:
             layout.stands_out(part)
-        if card:
+        if card or (stiff and rod):
             layout.hold("clamped", part, frame, used={"spring_clamp": 2})
         elif rod:
             _on_a_rod(work, layout, design, side=side, rail=frame[-1], cloth=part, thick=rod)

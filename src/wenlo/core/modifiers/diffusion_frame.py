@@ -15,6 +15,7 @@ from pydantic import field_validator, model_validator
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
+from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
 from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, LitFace, Part, PartContact
 from wenlo.core.fabrication.assembly.resolve import resolve
@@ -30,6 +31,12 @@ from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearne
 from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
+
+LEAST_SPACER = 0.02
+"""What is shorter cannot be screwed or tied in between. [m]"""
+
+TOUCHING = 1e-4
+"""Two faces so near to each other touch. [m]"""
 
 SAYS = Phrases(
     "diffusion-frame",
@@ -153,6 +160,35 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
     return Arrangement(surfaces=sheets, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
 
 
+def _frame_depth(design: FrameParameters) -> float:
+    # from the front to the back of one frame, over its fittings [m]
+    row = stock()[design.structure][design.material]
+    if design.structure == "pipe":
+        return float(row["outer"] + 2 * row["fitting_wall"])
+    return float(row["cube"] if design.structure == "tube" else row["thickness"])
+
+
+def _gap(design: FrameParameters) -> float:
+    """From frame to frame, so that the sheets are as far apart as they should be. [m]
+
+    Cloth, and the first board, lie in front of their frames. A second board lies behind its own, since the spacers meet
+    that frame in front; a third frame has spacers on both sides.
+    """
+    row = sheet_material(design.sheet)
+    if row.form == "cloth" or not design.apart:
+        return design.layer_gap
+    if design.layers > 2:
+        message = "Boards lie on the outsides of two frames: at most two layers with a gap, or layers without one."
+        raise Impossible(message, fields=[FieldError(path="design.layers", message=message)])
+    gap = design.layer_gap - _frame_depth(design) - row.thickness
+    least = _frame_depth(design) + LEAST_SPACER
+    if gap < least:
+        needs = design.layer_gap + least - gap
+        message = f"Two frames with boards on their outsides are at least {format_length(needs)} apart."
+        raise Impossible(message, fields=[FieldError(path="design.layer_gap", message=message)])
+    return gap
+
+
 def _shape(design: FrameParameters, brief: Brief) -> FrameShape:
     return FrameShape(
         width=design.width,
@@ -160,7 +196,7 @@ def _shape(design: FrameParameters, brief: Brief) -> FrameShape:
         top_height=design.top_height,
         foot_length=design.foot_length,
         carrying_length=brief.carrying_length,
-        gap=design.layer_gap,
+        gap=_gap(design),
         extra_rectangles=design.layers - 1 if design.apart else 0,
     )
 
@@ -197,12 +233,17 @@ def _with_sheets(design: FrameParameters, frame: Assembly) -> Assembly:
     row = sheet_material(design.sheet)
     rail = frame.by_id.get("rail.top") or frame.by_id["rail.top/part.1"]
     front = -float(rail.box[1, 1] - rail.box[0, 1]) / 2
+    stiff = row.form == "board"
+    if stiff:
+        # cloth goes round the bars; a board lies on what stands out in front of them
+        front = -_frame_depth(design) / 2
     parts: list[Part] = []
     joints: list[BuildJoint] = []
     lit: list[LitFace] = []
     for k in range(design.layers):
         layer = k if design.apart else 0
         depth = front + design.layer_gap * layer - (0.0 if design.apart else k * row.thickness)
+        behind = stiff and layer > 0
         prefix = f"layer.{layer + 1}/" if layer else ""
         solid = SheetSolid(width=design.width, height=design.height, thickness=row.thickness, soft=row.form == "cloth")
         sheet = Part(
@@ -227,6 +268,11 @@ def _with_sheets(design: FrameParameters, frame: Assembly) -> Assembly:
         # of uprights in lengths, those that reach up to it
         low = design.top_height - design.height
         members = [id for id in members if float(frame.by_id[id].box[1, 2]) > low + 1e-6]
+        if stiff:
+            held = [part.id for part in frame.parts if part.id.startswith((f"{prefix}top.", f"{prefix}bottom."))]
+            face = depth - row.thickness if behind else depth
+            near = [id for id in held if abs(float(frame.by_id[id].box[int(behind), 1]) - face) < TOUCHING]
+            members = near or members
         below = parts[-1].id if k and not design.apart else ""
         touches = (below,) if below else tuple(members)
         parts.append(sheet)

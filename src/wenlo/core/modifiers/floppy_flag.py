@@ -23,6 +23,9 @@ from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of,
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
 
+OVER_FLOOR = 0.02
+"""A flag ends so far over the floor. [m]"""
+
 SAYS = Phrases("floppy-flag", {"make-the-flag": {"size": "size"}, "let-the-flap-hold-itself": {}, "set-it": {}})
 
 Vector = NDArray[np.float64]
@@ -61,8 +64,9 @@ def arrange(design: FloppyParameters, brief: Brief, transmittance: float | None 
         upward=upward * design.height,
         surface=layers_of(design.sheet, 1, transmittance),
     )
-    top = min(design.highest, brief.room.height - 0.01)
-    drop = min(design.black_height, top - 0.02)
+    # level with the sheet's top; a flag taller than that stands over the floor, and its flap ends there
+    top = max(min(design.highest, brief.room.height - 0.01), design.flag_height + OVER_FLOOR)
+    drop = min(design.black_height, top - OVER_FLOOR)
     edge = design.source_centre + design.aside * (design.width / 2 + 0.03)
     middle = edge - design.direction * design.flag_width / 2
     middle = middle * np.array([1.0, 1.0, 0.0]) + UP * (top - drop / 2)

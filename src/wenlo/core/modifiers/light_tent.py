@@ -6,12 +6,13 @@ from typing import Literal
 import numpy as np
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.own import covering_of
 from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box
 from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, stands_at
+from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, lay_sweep, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
@@ -41,7 +42,7 @@ SAYS = Phrases(
     {
         "make-the-sides": {"size": "size"},
         "join-the-sides": {"size": "size", "diagonal": "length"},
-        "hang-the-sheets": {},
+        "hang-the-sheets": {"sides": "choice"},
         "lay-the-sweep": {},
     },
 )
@@ -173,6 +174,8 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
             note="top, on hook-and-loop",
             lit="top",
         )
+        if covering_of(design.sheet).form == "board":
+            tent.stands_out(top)
         tent.hold("hook_and_loop", top, frame.top, used={"hook_and_loop": 2 * (design.width + design.depth)})
     lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=(frame.cross[1],))
     work.fit("ballast_bag", 1)
@@ -190,10 +193,10 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         uses=("rail, left", "wood_screw"),
     )
     work.step(
-        SAYS("hang-the-sheets"),
+        SAYS("hang-the-sheets", sides="clamped" if covering_of(design.sheet).form == "board" else "hung"),
         minutes=25,
         does="cover",
-        uses=("side, sleeve", "top, on", "card on the far side", "fibre_rod", "cloth_tie", "hook_and_loop"),
+        uses=("side, sleeve", CLAMPED, "top, on", "card on the far side", "fibre_rod", "cloth_tie", "hook_and_loop"),
     )
     work.step(SAYS("lay-the-sweep"), minutes=10, does="set", uses=("ballast_bag", "backdrop over", "spring_clamp"))
     return work

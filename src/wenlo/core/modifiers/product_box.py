@@ -257,7 +257,7 @@ def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
             top_on,
             used={"cloth_tape": around} if white else {"hook_and_loop": around},
         )
-        if white:
+        if white or covering_of(design.sheet).form == "board":
             box.stands_out(top)
     lay_sweep(
         work, box, design, note="sweep that drops through the slot behind, before the back", hangs_on=(behind_it,)

@@ -67,6 +67,9 @@ def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None 
 
 GORES = 8
 
+POCKET = 0.001
+"""Cloth of a rod's pocket, with its seam. [m]"""
+
 ROD = 0.004
 """Diameter of the rods. [m]"""
 
@@ -99,7 +102,7 @@ def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], 
         inner, outer = made[k], made[GORES + k]
         box.hold("sewn", outer, (inner,))
         box.hold("sewn", inner, (made[(k + 1) % GORES],))
-    out = lining.thickness + black.thickness + ROD / 2
+    out = lining.thickness + black.thickness + POCKET + ROD / 2
     for k in range(GORES):
         turn = math.radians(step * k)
         ends = [

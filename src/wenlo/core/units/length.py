@@ -112,7 +112,7 @@ def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = 
         ``"metric"`` (whole millimetres below 1 m, two or three decimals of a metre above) or
         ``"imperial"`` (feet, inches and sixteenths).
     fine:
-        Metric only: millimetres with one decimal, for cutting.
+        Metric only: millimetres, with a tenth where there is one, for cutting.
 
     >>> print(format_length(1.35), format_length(0.4), format_length(1.35, system="imperial"))
     1.35 m 400 mm 4' 5 1/8"
@@ -121,7 +121,7 @@ def format_length(metres: float, *, system: UnitSystem = "metric", fine: bool = 
         return "–"
     if system == "metric":
         if fine:
-            return f"{rounded(metres * 1000, 1)} mm"
+            return f"{rounded(metres * 1000, 1).removesuffix('.0')} mm"
         if abs(metres) < 0.9995:
             return f"{rounded(metres * 1000, 0)} mm"
         text = rounded(metres, 3)

@@ -30,7 +30,7 @@ steps_fittings = { $count_n ->
 steps_and-more = { $count } more
 
 steps_set-a-stop-block = Set a stop block
-    .text = Clamp a block { $length } from the saw cut. Cut { $pieces } ({ $name }) against it, all of them before you move it.
+    .text = Clamp a block { $length } from the saw cut. Cut { $pieces } against it, all of them before you move it.
     .check = The first piece measures { $length }.
     .mistake = Sawdust in front of the block makes each piece a little shorter. Brush it off after every cut.
 
@@ -530,7 +530,11 @@ light-tent_join-the-sides = Join the sides
     .mistake = Clamps on chairs fall over. Weighted posts stand.
 
 light-tent_hang-the-sheets = Hang the sheets
-    .text = Hang each on its own rod, tied along the rail above, so that you can slide one side away for sparkle.
+    .text =
+        { $sides ->
+            [hung] Hang each on its own rod, tied along the rail above, so that you can slide one side away for sparkle.
+           *[clamped] Clamp a board to the frame on each side with two padded clamps, so that you can take one side off for sparkle.
+        }
     .mistake = Closed all round, the light is flat. Open one side, or hang a black card there.
 
 light-tent_lay-the-sweep = Lay the sweep

@@ -17,7 +17,7 @@ SAYS = Phrases(
     "pipe-frame",
     {
         "cut-the-pipe": {"saw": "label"},
-        "mark-the-insertion": {"inserted": "fine"},
+        "mark-the-insertion": {"inserted": "length"},
         "put-it-together-dry": {"diagonal": "length"},
         "join-the-split-members": {},
         "glue-what-stays-together": {},

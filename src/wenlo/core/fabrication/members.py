@@ -63,6 +63,14 @@ def parts_needed(
     return fewest
 
 
+@dataclass(frozen=True, kw_only=True)
+class BuiltMember:
+    """A member between its joints: its ``length`` as they trim it [m], and in how many ``parts`` it comes."""
+
+    length: float
+    parts: int
+
+
 @dataclass(kw_only=True)
 class Members:
     """Collects members and splits those longer than can be carried."""
@@ -76,14 +84,19 @@ class Members:
     _letters: int = 0
 
     def add(
-        self, name: str, length: float, *, count: int, reason: str, blame: str, parts: int = 0
+        self, name: str, member: float | BuiltMember, *, count: int, reason: str, blame: str
     ) -> list[tuple[Span, ...]]:
-        """Add ``count`` equal members of ``length`` [m] between their joints, in so many ``parts``, or
-        as many as it takes to carry them.
+        """Add ``count`` equal members: as they are built, or of a length [m] between their joints in as many parts as it
+        takes to carry them.
 
         Returns the spans of each, for runs. Raises Impossible, naming the field ``blame``, when the
         joints leave less than ``least`` to cut.
         """
+        parts = 0
+        if isinstance(member, BuiltMember):
+            length, parts = member.length, member.parts
+        else:
+            length = member
         if length < self.least:
             short = (self.least - length) * 1000
             raise Impossible(

@@ -36,6 +36,7 @@ from wenlo.core.fabrication.assembly.parts import (
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import BarSolid, Block, CutPlane, volume_of
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, dot, lengthwise, minus, vec
+from wenlo.core.fabrication.members import BuiltMember
 
 METHODS: Mapping[MethodId, Callable[[BlankJoint, Mapping[str, Blank], BuildShop], Fit]] = {
     "socket": socket.fit,
@@ -108,13 +109,13 @@ def _crossings(skeleton: BuildSkeleton, blank: Blank, pose: PartPose) -> list[fl
     return [float(pose.own(np.array([joint.at]))[0, 2]) for joint in skeleton.joints if blank.id in joint.members]
 
 
-def parts_by_group(skeleton: BuildSkeleton, shop: BuildShop) -> Mapping[str, int]:
-    """In how many parts the members of each group come."""
-    trimmed = _trimmed(skeleton, _fits(skeleton, shop))
-    return {
-        blank.group: parts_of(blank, trimmed[blank.id][1], shop, _crossings(skeleton, blank, trimmed[blank.id][0]))
-        for blank in skeleton.blanks
-    }
+def members_by_group(skeleton: BuildSkeleton, shop: BuildShop) -> Mapping[str, BuiltMember]:
+    """The members of each group, which are alike."""
+    found: dict[str, BuiltMember] = {}
+    for blank, (pose, solid) in zip(skeleton.blanks, _trimmed(skeleton, _fits(skeleton, shop)).values(), strict=True):
+        parts = parts_of(blank, solid, shop, _crossings(skeleton, blank, pose))
+        found[blank.group] = BuiltMember(length=round(solid.high - solid.low, 9), parts=parts)
+    return found
 
 
 def resolve(

@@ -8,6 +8,8 @@ because a tapered socket stops a dry pipe a third to two thirds of the way.
 from typing import Any
 
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.assembly.constructions import pipe_frame
+from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
@@ -64,15 +66,17 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
         carrying_length=shape.carrying_length,
         splice=Splice(fitting="pipe_coupling", adds=row["coupling_stop"] + 2 * (socket - inserted)),
     )
+    # cut lengths are what the joints leave; the runs add them up again
+    shop = pipe_frame.shop_for(shape, material=material, glued=glued, sockets=sockets)
+    built = members_by_group(pipe_frame.skeleton(shape, material=material), shop)
     ends = f"centre to centre less two fittings at {end * 1000:.1f} mm ({how})"
     half, fit = joint(outer / 2), joint(end)
 
-    rails = members.add("rail", shape.width - outer - 2 * end, count=2, reason=ends, blame="width")
+    rails = members.add("rail", built["rail"], count=2, reason=ends, blame="width")
     for name, rail in zip(("width at the top", "width at the bottom"), rails, strict=True):
         members.run(name, shape.width, half, fit, rail, fit, half)
-    sides = members.add("side", shape.height - outer - 2 * end, count=2, reason=ends, blame="height")
-    leg_length = shape.top_height - shape.height + outer / 2 - floor_to_foot - 2 * end
-    legs = members.add("leg", leg_length, count=2, reason=ends, blame="top_height")
+    sides = members.add("side", built["side"], count=2, reason=ends, blame="height")
+    legs = members.add("leg", built["leg"], count=2, reason=ends, blame="top_height")
     for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
         members.run(f"height of the {where} side", shape.height, half, fit, side, fit, half)
         members.run(
@@ -88,11 +92,7 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
             half,
         )
     feet = members.add(
-        "half of a foot",
-        shape.foot_length / 2 - end - cap,
-        count=4,
-        reason="half of the foot less tee and end cap",
-        blame="foot_length",
+        "half of a foot", built["foot"], count=4, reason="half of the foot less tee and end cap", blame="foot_length"
     )
     for where, (back, front) in zip(("left", "right"), (feet[:2], feet[2:]), strict=True):
         members.run(f"{where} foot", shape.foot_length, joint(cap), back, fit, fit, front, joint(cap))
@@ -103,15 +103,15 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
     ]
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
-        more = members.add(f"rail of {name}", shape.width - outer - 2 * end, count=2, reason=ends, blame="width")
-        up = members.add(f"side of {name}", shape.height - outer - 2 * end, count=2, reason=ends, blame="height")
+        more = members.add(f"rail of {name}", built[f"rail of {name}"], count=2, reason=ends, blame="width")
+        up = members.add(f"side of {name}", built[f"side of {name}"], count=2, reason=ends, blame="height")
         for rail in more:
             members.run(f"width of {name}", shape.width, half, fit, rail, fit, half)
         for side in up:
             members.run(f"height of {name}", shape.height, half, fit, side, fit, half)
         members.add(
             f"spacer to {name}",
-            shape.gap - outer,
+            built[f"spacer to {name}"],
             count=4,
             blame="layer_gap",
             reason="gap between the cloths less one pipe; tied between the frames",

@@ -5,7 +5,7 @@ from typing import Any
 
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.assembly.constructions import timber_frame
-from wenlo.core.fabrication.assembly.resolve import parts_by_group
+from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.fasteners import (
     FOOT_BOLT,
     LAP,
@@ -143,29 +143,20 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         least=corner.least,
         splice=Splice(fitting="splint_screw", per_joint=4, splint=row["splint"]),
     )
-    # how members are split is known to the joints: a splint keeps clear of what crosses the member
-    parts = parts_by_group(
+    # how long members are and how they are split is known to the joints
+    built = members_by_group(
         timber_frame.skeleton(shape, material=material, joint=timber_joint),
         timber_frame.shop_for(shape, material=material),
     )
     for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
-        (rail,) = members.add(
-            "rail", shape.width - 2 * take, count=1, reason=why, blame="width", parts=parts[f"rail at the {where}"]
-        )
+        (rail,) = members.add("rail", built[f"rail at the {where}"], count=1, reason=why, blame="width")
         members.run(f"width at the {where}", shape.width, joint(take), rail, joint(take))
     uprights = members.add(
-        "upright",
-        shape.top_height,
-        count=2,
-        reason="floor to the top, in one line",
-        blame="top_height",
-        parts=parts["upright"],
+        "upright", built["upright"], count=2, reason="floor to the top, in one line", blame="top_height"
     )
     for where, upright in zip(("left", "right"), uprights, strict=True):
         members.run(f"top of the {where} side above the floor", shape.top_height, upright)
-    feet = members.add(
-        "foot", shape.foot_length, count=2, reason="as long as the foot", blame="foot_length", parts=parts["foot"]
-    )
+    feet = members.add("foot", built["foot"], count=2, reason="as long as the foot", blame="foot_length")
     for where, foot in zip(("left", "right"), feet, strict=True):
         members.run(f"{where} foot", shape.foot_length, foot)
     members.fittings += [corner.screws, Fitting(id="wood_glue", count=1), Fitting(id=FOOT_BOLT.id, count=4)]
@@ -174,10 +165,8 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         name = f"layer frame {index + 2}"
         take = corner.top
         rails, sides = f"rail of {name}", f"side of {name}"
-        more = members.add(
-            rails, shape.width - 2 * take, count=2, reason=corner.why_top, blame="width", parts=parts[rails]
-        )
-        up = members.add(sides, shape.height, count=2, reason="full height", blame="height", parts=parts[sides])
+        more = members.add(rails, built[rails], count=2, reason=corner.why_top, blame="width")
+        up = members.add(sides, built[sides], count=2, reason="full height", blame="height")
         for rail in more:
             members.run(f"width of {name}", shape.width, joint(take), rail, joint(take))
         for side in up:
@@ -187,7 +176,7 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
             spacers += 4
             members.add(
                 f"spacer to {name}",
-                shape.gap - thick,
+                built[f"spacer to {name}"],
                 count=4,
                 blame="layer_gap",
                 reason="gap between the cloths less one batten; screwed between the frames",

@@ -7,6 +7,8 @@ length, so each tube is cut to the clear distance between cubes.
 from typing import Any
 
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.assembly.constructions import tube_frame
+from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.frame_shape import FrameShape
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
@@ -41,27 +43,24 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
         least=least,
         splice=Splice(fitting="tube_joiner", adds=row["joiner_collar"]),
     )
+    # cut lengths are what the joints leave; the runs add them up again
+    shop = tube_frame.shop_for(shape, material=material)
+    built = members_by_group(tube_frame.skeleton(shape, material=material), shop)
     between = f"outside less two joint cubes of {cube * 1000:.0f} mm"
     corner = joint(cube)
 
-    rails = members.add("rail", shape.width - 2 * cube, count=2, reason=between, blame="width")
+    rails = members.add("rail", built["rail"], count=2, reason=between, blame="width")
     for name, rail in zip(("width at the top", "width at the bottom"), rails, strict=True):
         members.run(name, shape.width, corner, rail, corner)
-    sides = members.add("side", shape.height - 2 * cube, count=2, reason=between, blame="height")
-    legs = members.add(
-        "leg",
-        shape.top_height - shape.height - cube,
-        count=2,
-        reason="floor to frame less the foot cube",
-        blame="top_height",
-    )
+    sides = members.add("side", built["side"], count=2, reason=between, blame="height")
+    legs = members.add("leg", built["leg"], count=2, reason="floor to frame less the foot cube", blame="top_height")
     for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
         members.run(f"height of the {where} side", shape.height, corner, side, corner)
         members.run(f"top of the {where} side above the floor", shape.top_height, corner, leg, corner, side, corner)
     cap = row["cap_head"]
     feet = members.add(
         "half of a foot",
-        (shape.foot_length - cube) / 2 - cap,
+        built["foot"],
         count=4,
         reason="half of the foot less half a cube and the head of the end cap",
         blame="foot_length",
@@ -76,8 +75,8 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
     ]
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
-        more = members.add(f"rail of {name}", shape.width - 2 * cube, count=2, reason=between, blame="width")
-        up = members.add(f"side of {name}", shape.height - 2 * cube, count=2, reason=between, blame="height")
+        more = members.add(f"rail of {name}", built[f"rail of {name}"], count=2, reason=between, blame="width")
+        up = members.add(f"side of {name}", built[f"side of {name}"], count=2, reason=between, blame="height")
         for rail in more:
             members.run(f"width of {name}", shape.width, corner, rail, corner)
         for side in up:
@@ -86,7 +85,7 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
         if shape.gap - cube > 0.005:
             members.add(
                 f"spacer to {name}",
-                shape.gap - cube,
+                built[f"spacer to {name}"],
                 count=4,
                 blame="layer_gap",
                 reason="gap between the cloths less one tube; tied between the frames",

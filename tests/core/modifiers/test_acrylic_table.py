@@ -4,9 +4,11 @@ import math
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
 from made_kinds import brief_for, made, middle, sides
 from wenlo.core.errors import Impossible
+from wenlo.core.modifiers.acrylic_table import spring_force
 from wenlo.core.optics.shapes import Tube
 
 
@@ -59,3 +61,24 @@ def test_the_gloss_lies_where_it_is_said(acrylic, gloss_up):
     assert (surface.gloss_front is not None) == gloss_up
     assert (surface.gloss_back is not None) == (not gloss_up)
     assert len(table.covers(acrylic)) == 1
+
+
+def own_acrylic(thickness):
+    sold = {"form": "board", "roll_width": 1.22, "board_length": 2.44, "thickness": thickness, "mass_per_area": 3.6}
+    item = {"item": "2f6f3a52-2f1c-4c39-9c3c-0b8f6f0c5a11", "version": 1, "name": "sheet from the old window"}
+    return {**item, "values": {"transmittance": 0.5, "reflectance": 0.4, **sold}}
+
+
+def test_a_sheet_of_ones_own_is_as_thick_as_it_is():
+    table = made("acrylic_table", acrylic=own_acrylic(0.003), thickness=0.0015, bend=1.0, flat=0.5)
+    assert table.design.thickness == 0.003
+    # by hand: E w t³ / 12 R², 3.2 GPa, 1 m, 3 mm, bent to 1 m
+    assert spring_force(table.design) == pytest.approx(3.2e9 * table.design.width * 27e-9 / 12.0)
+    # its middle is a millimetre and a half outside of the bend
+    (cut,) = table.covers("own_2f6f3a52-2f1c-4c39-9c3c-0b8f6f0c5a11")
+    assert max(cut) == pytest.approx(0.5 + (1.0 + 0.0015) * math.pi / 2, abs=1e-6)
+    # what hardly bends is refused, and said at its thickness
+    with pytest.raises(ValidationError, match="thickness"):
+        made("acrylic_table", acrylic=own_acrylic(0.0137))
+    # a generic sheet is taken as thick as is wanted
+    assert made("acrylic_table", thickness=0.0015).design.thickness == 0.0015

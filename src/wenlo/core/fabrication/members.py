@@ -86,8 +86,8 @@ class Members:
     def add(
         self, name: str, member: float | BuiltMember, *, count: int, reason: str, blame: str
     ) -> list[tuple[Span, ...]]:
-        """Add ``count`` equal members: as they are built, or of a length [m] between their joints in as many parts as it
-        takes to carry them.
+        """Add ``count`` equal members: as they are built, or of a length [m] between their joints in as many parts as
+        it takes to carry them.
 
         Returns the spans of each, for runs. Raises Impossible, naming the field ``blame``, when the
         joints leave less than ``least`` to cut.

@@ -3,14 +3,16 @@ lamp above.
 """
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import PlateRef, SheetRef, sheet_material
+from wenlo.core.catalog.own import OwnSheet, PlateRef, SheetRef, sheet_material
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.sheets import BentSolid
@@ -79,6 +81,15 @@ class AcrylicTableParameters(ModifierParameters):
     over: float = quantity(0.1, 2.0, unit="m", label="sheet over the table", default=0.7)
     over_size: float = quantity(0.1, 2.0, unit="m", label="side of the sheet above", default=0.7)
     lamp_distance: float = quantity(0.05, 2.0, unit="m", label="lamp over its sheet", default=0.4)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_thick_as_it_is(cls, data: Any) -> Any:
+        # a sheet of one's own has a thickness of its own: its bend, its springing back and its cut length follow
+        acrylic = data.get("acrylic") if isinstance(data, Mapping) else None
+        own = acrylic if isinstance(acrylic, Mapping) else acrylic.model_dump() if isinstance(acrylic, OwnSheet) else {}
+        thickness = (own.get("values") or {}).get("thickness")
+        return data if thickness is None else {**data, "thickness": thickness}
 
     @property
     def direction(self) -> Vector:

@@ -20,7 +20,7 @@ from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.instructions.room_checks import sight_faults
-from wenlo.core.instructions.step_pictures import parts_by_step, step_pictures
+from wenlo.core.instructions.step_pictures import fitted_in, parts_by_step, step_pictures
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kinds
 
@@ -107,7 +107,7 @@ def tried(kind: Kind[Any], seed: int, row: Row) -> None:
         )
         looked = time.perf_counter()
         making = plan_build(plan, brief.workshop)
-        fitted = [(*j.parts, *(f.id for f in j.fittings)) for j in making.schedule.jobs]
+        fitted = fitted_in(making.schedule.jobs)
         drawing = time.perf_counter()
         step_pictures(assembly, fitted)
         found = (*found, *arrival_faults(assembly, parts_by_step(assembly, fitted)))

@@ -6,7 +6,8 @@ from dataclasses import replace
 
 import pytest
 
-from made_kinds import KINDS, brief_for, designs
+from made_kinds import KINDS, brief_for, designs, made
+from wenlo.core.brief.workshop import Workshop
 from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, BuiltGroup, Part, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
@@ -15,7 +16,7 @@ from wenlo.core.fabrication.assembly.space import PartPose
 from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.instructions.room_checks import clearance, room_faults, sight_faults
-from wenlo.core.instructions.step_pictures import parts_by_step
+from wenlo.core.instructions.step_pictures import fitted_in, parts_by_step
 from wenlo.core.modifiers.registry import kinds
 
 FEW = 4
@@ -23,7 +24,7 @@ FEW = 4
 
 def steps_of(kind, design, brief, assembly):
     making = plan_build(kind.build(design, brief), brief.workshop)
-    return parts_by_step(assembly, [(*j.parts, *(f.id for f in j.fittings)) for j in making.schedule.jobs])
+    return parts_by_step(assembly, fitted_in(making.schedule.jobs))
 
 
 def board(id, origin, *, size=0.5, thickness=0.01, x=(1.0, 0.0, 0.0), y=(0.0, 1.0, 0.0), z=(0.0, 0.0, 1.0), soft=False):
@@ -186,3 +187,14 @@ def test_a_board_before_a_sheet_stands_in_its_light():
             assert "forgotten" in found[0].parts
             return
     pytest.fail("a board between lamp and sheet was not found")
+
+
+@pytest.mark.parametrize("cells", ["straws", "card lattice", "printed hexagons"])
+def test_cells_come_with_their_glue_and_not_while_they_are_cut(cells):
+    grid = made("cell_grid", width=0.43, height=0.23, cell=0.06, depth=0.04, cells=cells)
+    built = grid.kind.assemble(grid.design, grid.brief)
+    jobs = plan_build(grid.plan, Workshop()).schedule.jobs
+    when = {id: job.step.id for job, ids in zip(jobs, parts_by_step(built, fitted_in(jobs)), strict=True) for id in ids}
+    assert when["grid/cells"] == "fill-the-frame"
+    assert when["grid/left"] == "make-the-channel"
+    assert when["grid/sheet"] == "hang-it-before-the-sheet"

@@ -1,12 +1,15 @@
 """Hidden lines by hand: an edge behind a plate, before it, beside it; and pictures of steps that show what is added."""
 
+import math
+
 import numpy as np
 import pytest
 
-from made_kinds import brief_for
+from made_kinds import brief_for, made
+from wenlo.core.instructions.drawing_scene import MOST_LINES, scene_of
 from wenlo.core.instructions.hidden_lines import depth_of, seen_parts, seen_shares
 from wenlo.core.instructions.plan_build import plan_build
-from wenlo.core.instructions.step_pictures import LEAST_SEEN, parts_by_step, step_pictures
+from wenlo.core.instructions.step_pictures import LEAST_SEEN, fitted_in, parts_by_step, step_pictures
 from wenlo.core.modifiers.registry import kinds
 
 PLATE = np.array([[20.0, 20.0, 50.0], [60.0, 20.0, 50.0], [60.0, 60.0, 50.0], [20.0, 60.0, 50.0]])
@@ -48,7 +51,7 @@ def fitted(kind):
     brief = brief_for(kind)
     design = kinds()[kind].start(brief)
     jobs = plan_build(kinds()[kind].build(design, brief), brief.workshop).schedule.jobs
-    return kinds()[kind].assemble(design, brief), [(*job.parts, *(f.id for f in job.fittings)) for job in jobs]
+    return kinds()[kind].assemble(design, brief), fitted_in(jobs)
 
 
 @pytest.mark.parametrize("kind", sorted(kinds()))
@@ -77,3 +80,20 @@ def test_glue_is_drawn_at_bonded_corners_and_hands_where_several_people_hold():
         (ax, ay), (bx, by) = picture.hands
         assert abs(ax - bx) + abs(ay - by) > 20.0
         assert all(0.0 <= x <= picture.width and 0.0 <= y <= picture.height for x, y in picture.hands)
+
+
+def test_cells_are_drawn_on_both_faces_and_never_closer_than_can_be_told_apart():
+    for cell, pitch in ((0.06, 0.06), (0.006, 0.43 / MOST_LINES)):
+        grid = made("cell_grid", width=0.43, height=0.23, cell=cell, depth=0.04, cells="printed hexagons")
+        built = grid.kind.assemble(grid.design, grid.brief)
+        cells = built.by_id["grid/cells"]
+        drawn = next(d for d in scene_of(built) if d.part.id == cells.id)
+        plain = len(cells.body.to_mesh().vert_properties)
+        lines = len(drawn.points[plain:]) // 2
+        # by hand: what stands between the cells both ways, on two faces
+        assert lines == 2 * (math.ceil(0.43 / pitch - 1e-9) - 1 + math.ceil(0.23 / pitch - 1e-9) - 1)
+        own = cells.pose.own(drawn.points[plain:])
+        assert set(np.round(own[:, 2], 9)) == {0.0, 0.04}
+        assert np.abs(own[:, 0]).max() <= 0.215 + 1e-9
+    sheet = next(d for d in scene_of(built) if d.part.id == "grid/sheet")
+    assert len(sheet.points) == len(sheet.part.body.to_mesh().vert_properties)

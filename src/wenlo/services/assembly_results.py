@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.assembly.parts import Assembly, Part, PartSource
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import AssemblyFault, faults
@@ -18,7 +19,7 @@ from wenlo.core.instructions.line_drawing import Path
 from wenlo.core.instructions.lit_checks import lit_faults, material_faults
 from wenlo.core.instructions.plan_build import Making
 from wenlo.core.instructions.room_checks import room_faults, sight_faults
-from wenlo.core.instructions.step_pictures import StepPicture, parts_by_step, step_pictures
+from wenlo.core.instructions.step_pictures import StepPicture, fitted_in, parts_by_step, step_pictures
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.services.build_results import making_of
 from wenlo.services.resolve_document import Document, resolve_build
@@ -213,21 +214,23 @@ def _told(fault: AssemblyFault) -> BuiltFault:
     return BuiltFault(code=fault.code, parts=list(fault.parts), value=fault.value)
 
 
-def _fitted(making: Making) -> list[tuple[str, ...]]:
-    return [(*job.parts, *(fitting.id for fitting in job.fittings)) for job in making.schedule.jobs]
+def _is_of_cells(part: Part) -> bool:
+    return isinstance(part.solid, SheetSolid) and part.solid.cells > 0.0
 
 
 def order_faults(shoot: Shoot, making: Making) -> list[BuiltFault]:
     """What cannot be put together in the order of the steps."""
     assembly = kind_of(shoot.design).assemble(shoot.design, shoot.brief)
-    return [_told(fault) for fault in arrival_faults(assembly, parts_by_step(assembly, _fitted(making)))]
+    return [
+        _told(fault) for fault in arrival_faults(assembly, parts_by_step(assembly, fitted_in(making.schedule.jobs)))
+    ]
 
 
 def pictures_by_step(shoot: Shoot, making: Making) -> dict[str, StepPicture]:
     """The pictures of a build's steps, by the steps' ids."""
     assembly = kind_of(shoot.design).assemble(shoot.design, shoot.brief)
     jobs = making.schedule.jobs
-    made = step_pictures(assembly, _fitted(making), people=[job.step.hands for job in jobs])
+    made = step_pictures(assembly, fitted_in(jobs), people=[job.step.hands for job in jobs])
     return {job.step.id: picture for job, picture in zip(jobs, made, strict=True) if picture is not None}
 
 
@@ -354,7 +357,7 @@ def assembly_drawn(document: Document) -> AssemblyResult:
                 triangles=d.triangles.ravel().tolist(),
                 edges=d.edges.ravel().tolist(),
                 explode=[round(float(v), 5) for v in d.explode],
-                sheet=not isinstance(d.part.solid, BarSolid | BoughtSolid),
+                sheet=not isinstance(d.part.solid, BarSolid | BoughtSolid) and not _is_of_cells(d.part),
             )
             for d in scene_of(assembly)
         ],

@@ -9,12 +9,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
 
 CREASE = 0.87
 """Cosine between two faces from which on their edge is no line. [-]"""
 
 APART, FITTINGS_APART = 0.3, 0.12
 """How far a part goes from the middle, as a share of its way there, and a fitting beyond that. [-], [m]"""
+
+MOST_LINES = 40
+"""So many lines between cells are drawn along a side at most."""
 
 Array = NDArray[np.float64]
 
@@ -61,6 +65,32 @@ def feature_edges(points: Array, triangles: NDArray[np.int64]) -> NDArray[np.int
     return np.asarray(keys[~drop])
 
 
+def with_cells(part: Part, points: Array, edges: NDArray[np.int64]) -> tuple[Array, NDArray[np.int64]]:
+    """Points and edges with the lines between a part's cells on both of its faces; as they are for a part without.
+
+    Parameters
+    ----------
+    part: of the built thing.
+    points, edges: of its body in the set, shapes (N, 3) [m] and (E, 2).
+
+    Returns
+    -------
+    The points first as they were, then the ends of the lines [m]; the edges likewise.
+    """
+    solid = part.solid
+    if not isinstance(solid, SheetSolid) or solid.cells <= 0.0:
+        return points, edges
+    # more lines than can be told apart are drawn farther apart
+    pitch = max(solid.cells, max(solid.width, solid.height) / MOST_LINES)
+    w, h = solid.width / 2, solid.height / 2
+    across = [((x, -h), (x, h)) for x in np.arange(-w + pitch, w - 1e-9, pitch)]
+    along = [((-w, y), (w, y)) for y in np.arange(-h + pitch, h - 1e-9, pitch)]
+    ends = [(*end, z) for z in (0.0, solid.thickness) for line in (*across, *along) for end in line]
+    more = np.array([part.pose.place(end) for end in ends]).reshape(-1, 3)
+    lines = len(points) + np.arange(len(more)).reshape(-1, 2)
+    return np.concatenate([points, more]), np.concatenate([edges, lines])
+
+
 def scene_of(assembly: Assembly) -> Iterator[DrawnPart]:
     """The parts of an assembly as they are drawn."""
     middle = assembly.centre
@@ -72,6 +102,5 @@ def scene_of(assembly: Assembly) -> Iterator[DrawnPart]:
         explode = APART * way
         if part.source == "bought":
             explode = explode + FITTINGS_APART * way / max(float(np.linalg.norm(way)), 1e-9)
-        yield DrawnPart(
-            part=part, points=points, triangles=triangles, edges=feature_edges(points, triangles), explode=explode
-        )
+        points, edges = with_cells(part, points, feature_edges(points, triangles))
+        yield DrawnPart(part=part, points=points, triangles=triangles, edges=edges, explode=explode)

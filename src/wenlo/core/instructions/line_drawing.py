@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.fabrication.assembly.parts import Part
 from wenlo.core.fabrication.assembly.space import PartPose
-from wenlo.core.instructions.drawing_scene import feature_edges
+from wenlo.core.instructions.drawing_scene import feature_edges, with_cells
 from wenlo.core.instructions.hidden_lines import depth_of, seen_parts
 
 Array = NDArray[np.float64]
@@ -38,10 +38,10 @@ def line_mesh(part: Part, turned: PartPose | None = None) -> LineMesh:
     """The lines of a part; in the coordinates of ``turned`` where that is told."""
     mesh = part.body.to_mesh()
     points = np.asarray(mesh.vert_properties, dtype=float)[:, :3]
+    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
+    points, edges = with_cells(part, points, feature_edges(points, triangles))
     if turned is not None:
         points = turned.own(points)
-    triangles = np.asarray(mesh.tri_verts, dtype=np.int64)
-    edges = feature_edges(points, triangles)
     a, b, c = (points[triangles[:, k]] for k in range(3))
     sides = np.concatenate([triangles[:, [0, 1]], triangles[:, [1, 2]], triangles[:, [2, 0]]])
     owner = np.tile(np.arange(len(triangles)), 3)

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.instructions.hidden_lines import CELLS, seen_shares
 from wenlo.core.instructions.line_drawing import LineMesh, Path, depth_buffer, joined, line_mesh, scaled, seen_lines
+from wenlo.core.instructions.order import Job
 
 Array = NDArray[np.float64]
 
@@ -61,6 +62,11 @@ class StepPicture:
     hands: Path = ()
 
 
+def fitted_in(jobs: Sequence[Job]) -> list[tuple[str, ...]]:
+    """For each step the labels of the pieces and sheets that it fits, and what is bought for it."""
+    return [(*job.parts, *(fitting.id for fitting in job.fittings)) for job in jobs]
+
+
 def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[tuple[str, ...]]:
     """Ids of the parts that each step adds.
 
@@ -79,6 +85,12 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
         name = part.label or ("" if part.role == "fitting" else part.item)
         if name in when:
             known[part.id] = when[name]
+    # what is made ready before it is glued in comes with its glue
+    for joint in assembly.joints:
+        held = assembly.by_id.get(joint.parts[0]) if joint.parts else None
+        with_it = [when[item] for item in joint.used if item in when]
+        if held is not None and not held.label and with_it and joint.method == "glued":
+            known[held.id] = max(known.get(held.id, 0), *with_it)
     beside: dict[str, set[str]] = {p.id: set() for p in assembly.parts}
     for joint in assembly.joints:
         for id in joint.parts:

@@ -317,7 +317,7 @@ def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) ->
         "cells",
         design.cells,
         _item_of(design),
-        SheetSolid(width=w, height=h, thickness=design.depth),
+        SheetSolid(width=w, height=h, thickness=design.depth, cells=design.cell),
         PartPose(origin=(0.0, design.depth + OFF_SHEET, 0.0), y=Z, z=(0.0, -1.0, 0.0)),
         label="",
         mass=grid_mass(design),

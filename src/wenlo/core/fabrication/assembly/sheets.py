@@ -65,7 +65,8 @@ def to_edge(loop: Loop, points: Array) -> Array:
 @dataclass(frozen=True, kw_only=True)
 class SheetSolid:
     """Cloth, film or a board, flat, with its middle at the origin: width along x, height along y, thickness along z
-    from 0 [m]; ``holes`` are cut out of it. What is ``soft`` gives way where something stiff is.
+    from 0 [m]; ``holes`` are cut out of it. What is ``soft`` gives way where something stiff is. What is made up of
+    ``cells`` is drawn with them, so far apart [m]; 0 for a plain sheet.
     """
 
     width: float
@@ -73,6 +74,7 @@ class SheetSolid:
     thickness: float
     holes: tuple[Loop, ...] = ()
     soft: bool = False
+    cells: float = 0.0
 
     @property
     def area(self) -> float:

@@ -239,6 +239,17 @@ def _optics_row(
     row[c.PLAIN] = 1.0 if shine is None and gloss is None else 0.0
 
 
+SHOWS = 0.3
+"""A mirror that reflects no less throws light that is looked for by aiming at it. [-]"""
+
+
+def _is_mirror(shape: Shape) -> bool:
+    # flat ones, on which places are drawn evenly
+    sides = (shape.surface.shine_front, None if shape.one_sided else shape.surface.shine_back)
+    shows = any(s is not None and s.alpha <= c.MIRROR and float(s.reflectance @ LUMA) >= SHOWS for s in sides)
+    return shows and isinstance(shape, Panel) and shape.outline is None
+
+
 def _lamp_row(row: Array, lamp: Emitter) -> None:
     row[c.LAMP_KIND], row[c.LAMP_LAW] = LAMPS[lamp.shape], LAWS[lamp.law]
     row[c.CENTRE : c.CENTRE + 3] = lamp.centre
@@ -389,8 +400,9 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Pac
             modifier[here] = shape.role == "modifier"
             shine = sheet.shine_back if side else sheet.shine_front
             dull[here] = shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * scatters[p]
-    lenses = np.flatnonzero(surfaces[:, c.LENS])
-    surfaces[0, c.LENS_COUNT], surfaces[: len(lenses), c.LENS_ROW] = len(lenses), lenses
+    sharp = [p for p, shape in enumerate(ordered) if surfaces[p, c.LENS] != 0.0 or _is_mirror(shape)]
+    if sharp:
+        surfaces[0, c.SHARP_COUNT], surfaces[: len(sharp), c.SHARP_ROW] = len(sharp), sharp
     lamps, spots, distributions = _lamps(scene.lamps)
     return Packed(
         shapes=ordered,

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import LUMA
-from wenlo.core.transport.kernels import exchange, paths, scatter
+from wenlo.core.transport.kernels import exchange, layout, paths, scatter
 from wenlo.core.transport.pack import Packed, need_of, pack, shifts
 from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
 from wenlo.core.transport.sobol import sobol
@@ -34,6 +34,9 @@ find is not spread evenly about its mean."""
 
 MOST_PATHS = 1 << 14
 """Paths in a group before its sequence of points starts anew."""
+
+SHARP_PATHS = 2048
+"""So many paths of each group at the least where something bends or throws light."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -315,6 +318,9 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     done = np.zeros(count, dtype=np.int64)
     chosen = np.arange(count)
     size, start = effort.first_paths, 0
+    if packed.surfaces.shape[0] and packed.surfaces[0, layout.SHARP_COUNT] > 0.0:
+        # what a mirror or a lens throws is looked for before groups that did not find it can agree
+        size = max(size, min(SHARP_PATHS, effort.most_paths))
     while len(chosen):
         points = sobol(MOST_PATHS, 2 * paths.SLOTS, seed=17 + start // MOST_PATHS)
         first = start % MOST_PATHS

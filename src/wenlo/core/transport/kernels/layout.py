@@ -20,8 +20,11 @@ CORNERS = 29
 MOST_CORNERS = 12
 LENS = CORNERS + 1 + 2 * MOST_CORNERS
 """1/f of a thin lens. [1/m]"""
-LENS_COUNT, LENS_ROW = LENS + 1, LENS + 2
-"""How many lenses there are, in row 0; and the row of the k-th lens, in row k."""
+MIRROR = 0.08
+"""A face that is no rougher is a mirror. [-]"""
+
+SHARP_COUNT, SHARP_ROW = LENS + 1, LENS + 2
+"""How many lenses and flat mirrors there are, in row 0; and the row of the k-th of them, in row k."""
 SURFACE_COLUMNS = LENS + 3
 
 QUAD, DISC, TUBE, DOME, OUTLINE, CUT_OUT = 0, 1, 2, 3, 4, 5

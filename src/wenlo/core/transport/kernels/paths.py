@@ -12,21 +12,26 @@ from numba import njit, prange
 
 from wenlo.core.transport.kernels.exchange import CELLS
 from wenlo.core.transport.kernels.layout import (
+    ALPHA,
     AREA,
     AXIS,
     BEAM,
     CLEAR,
+    DIFFUSE,
     FACE,
     LAMP_AXIS,
     LAMP_KIND,
     LAMP_SKY,
     LAMP_SUN,
     LAW,
-    LENS_COUNT,
-    LENS_ROW,
+    MIRROR,
     PASS_LENS,
     PEAK,
     ROOM,
+    SHARP_COUNT,
+    SHARP_ROW,
+    SPECULAR,
+    THROUGH,
 )
 from wenlo.core.transport.kernels.rays import FAR, bent, chance_through, crossing, nearest, normal_at, passed, place
 from wenlo.core.transport.kernels.scatter import density, response, sample, shares
@@ -36,7 +41,9 @@ GONE, MET = 0, 1
 GUIDED = 0.5
 """Share of the looks that go where the patches say the light is."""
 AIMED = 0.5
-"""Share of the other looks that go to a lens, if there is one: light behind it is found in no other way."""
+"""Share of the other looks that go to a lens or a mirror, if there is one: light that they bend or throw is found in no
+other way.
+"""
 LONGEST_LIFE = 0.95
 """No path goes on with a greater chance than this, so that even between white walls each ends by chance, never by a
 count.
@@ -120,10 +127,10 @@ def follow(x, y, z, dx, dy, dz, key, slot, surfaces, nodes, scatters, lamps):  #
 
 
 @njit(cache=True, fastmath=True)
-def _toward_lens(x, y, z, a, b, pick, surfaces, edges):  # type: ignore[no-untyped-def]
-    # Direction to a point of one of the lenses, from numbers in [0, 1).
-    count = int(surfaces[0, LENS_COUNT])
-    p = int(surfaces[min(int(pick * count), count - 1), LENS_ROW])
+def _toward_sharp(x, y, z, a, b, pick, surfaces, edges):  # type: ignore[no-untyped-def]
+    # Direction to a point of one of the lenses and mirrors, from numbers in [0, 1).
+    count = int(surfaces[0, SHARP_COUNT])
+    p = int(surfaces[min(int(pick * count), count - 1), SHARP_ROW])
     px, py, pz, _, _, _, _ = place(surfaces, edges, p, a, b)
     dx, dy, dz = px - x, py - y, pz - z
     k = 1.0 / max(math.sqrt(dx * dx + dy * dy + dz * dz), 1e-12)
@@ -131,11 +138,11 @@ def _toward_lens(x, y, z, a, b, pick, surfaces, edges):  # type: ignore[no-untyp
 
 
 @njit(cache=True, fastmath=True)
-def _lens_density(x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def]
-    # How likely _toward_lens is to choose a direction. [1/sr]
-    count, total = int(surfaces[0, LENS_COUNT]), 0.0
+def _sharp_density(x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def]
+    # How likely _toward_sharp is to choose a direction. [1/sr]
+    count, total = int(surfaces[0, SHARP_COUNT]), 0.0
     for k in range(count):
-        p = int(surfaces[k, LENS_ROW])
+        p = int(surfaces[k, SHARP_ROW])
         t, _, _ = crossing(x, y, z, dx, dy, dz, FAR, surfaces, p)
         if t > 0.0:
             c = abs(dx * surfaces[p, AXIS] + dy * surfaces[p, AXIS + 1] + dz * surfaces[p, AXIS + 2])
@@ -147,6 +154,26 @@ def _lens_density(x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def
 def row_share(guide, row):  # type: ignore[no-untyped-def]
     """Share of looks that are guided where the guide knows anything."""
     return GUIDED if row >= 0 and guide[row, guide.shape[1] - 1] > 0.0 else 0.0
+
+
+@njit(cache=True, fastmath=True)
+def _is_mirror(kind, m, optics):  # type: ignore[no-untyped-def]
+    # what comes off it goes one way: neither the guide nor an aim says anything of where
+    if kind < 0 or optics[m, ALPHA] <= 0.0 or optics[m, ALPHA] > MIRROR:
+        return False
+    return optics[m, DIFFUSE + 1] + optics[m, THROUGH + 1] < 0.1 * optics[m, SPECULAR + 1]
+
+
+@njit(cache=True, fastmath=True)
+def guided_share(kind, m, row, optics, guide):  # type: ignore[no-untyped-def]
+    """Share of the looks from a vertex that are guided."""
+    return 0.0 if _is_mirror(kind, m, optics) else row_share(guide, row)
+
+
+@njit(cache=True, fastmath=True)
+def aimed_share(kind, m, surfaces, optics):  # type: ignore[no-untyped-def]
+    """Share of the other looks from a vertex that go to a lens or a mirror."""
+    return AIMED if surfaces[0, SHARP_COUNT] > 0.0 and not _is_mirror(kind, m, optics) else 0.0
 
 
 @njit(cache=True, fastmath=True)
@@ -219,10 +246,14 @@ def lit(  # type: ignore[no-untyped-def]
             continue
         if likely > 0.0:
             same = dx * nx + dy * ny + dz * nz > 0.0 or kind < 0
-            blind = 1.0 - row_share(guide, row if same else other)
+            blind = 1.0 - guided_share(kind, m, row if same else other, optics, guide)
             across = through_share(kind, m, ox * nx + oy * ny + oz * nz, row, other, optics, guide)
             blind *= 1.0 - across if same else across
-            p = blind * chance * density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
+            p = density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
+            aimed = aimed_share(kind, m, surfaces, optics)
+            if aimed > 0.0:
+                p = (1.0 - aimed) * p + aimed * _sharp_density(x, y, z, dx, dy, dz, surfaces)
+            p *= blind * chance
             amount *= likely / (likely + p)
         fr, fg, fb = fr * amount * tr * red, fg * amount * tg * green, fb * amount * tb * blue
         sums[job, g, part, 0] += fr
@@ -315,8 +346,8 @@ def hop(  # type: ignore[no-untyped-def]
         else:
             pick, share = (pick - share) / (1.0 - share), 1.0 - share
     chosen = other if through else row
-    guided = row_share(guide, chosen)
-    aimed = AIMED if surfaces[0, LENS_COUNT] > 0.0 else 0.0
+    guided = guided_share(kind, m, chosen, optics, guide)
+    aimed = aimed_share(kind, m, surfaces, optics)
     if pick < guided:
         line = guide[chosen]
         wanted = pick / guided * line[line.shape[0] - 1]
@@ -348,7 +379,7 @@ def hop(  # type: ignore[no-untyped-def]
     else:
         pick = (pick - guided) / (1.0 - guided)
         if pick < aimed:
-            dx, dy, dz = _toward_lens(x, y, z, a, b, pick / aimed, surfaces, edges)
+            dx, dy, dz = _toward_sharp(x, y, z, a, b, pick / aimed, surfaces, edges)
         else:
             pick = (pick - aimed) / (1.0 - aimed)
             dx, dy, dz = sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics)
@@ -361,7 +392,7 @@ def hop(  # type: ignore[no-untyped-def]
             fr, fg, fb = response(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics, tables)
             q = density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
             if aimed > 0.0:
-                q = (1.0 - aimed) * q + aimed * _lens_density(x, y, z, dx, dy, dz, surfaces)
+                q = (1.0 - aimed) * q + aimed * _sharp_density(x, y, z, dx, dy, dz, surfaces)
             q *= share * (1.0 - guided) * chance
             fr, fg, fb = fr * tr * red, fg * tg * green, fb * tb * blue
             if lamp < 0:
@@ -385,7 +416,7 @@ def hop(  # type: ignore[no-untyped-def]
     fr, fg, fb = response(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics, tables)
     q = density(kind, m, nx, ny, nz, ox, oy, oz, dx, dy, dz, optics)
     if aimed > 0.0:
-        q = (1.0 - aimed) * q + aimed * _lens_density(x, y, z, dx, dy, dz, surfaces)
+        q = (1.0 - aimed) * q + aimed * _sharp_density(x, y, z, dx, dy, dz, surfaces)
     q *= share * (1.0 - guided) * chance
     # behind a lens (no distance) the guide would have found nothing
     if guided > 0.0 and r2 > 0.0:
@@ -574,6 +605,9 @@ def meter_sums(  # type: ignore[no-untyped-def]
                     # what lamps give here is always found anew; whether to look farther is left to chance
                     carried = 0.2126 * red + 0.7152 * green + 0.0722 * blue
                     goes_on = min(LONGEST_LIFE, THINNED * carried / weighed)
+                    if _is_mirror(0, 2 * p + side, optics):
+                        # no lamp is found at a mirror but by going on
+                        goes_on = LONGEST_LIFE
                     corrected = noise(key, 50) < goes_on
                 elif level == 0:
                     weighed = 0.2126 * red + 0.7152 * green + 0.0722 * blue

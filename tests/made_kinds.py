@@ -1,18 +1,16 @@
 """A kind as it starts for a brief that it serves, some numbers changed, with its parts and its light's surfaces."""
 
 import random
-import uuid
 from collections import defaultdict
 from dataclasses import dataclass
 from typing import Any, Literal, get_args, get_origin
 
 import numpy as np
+from benchmarks.assemblies import own_stock
 from pydantic import ValidationError
 
 from factories import make_shoot
 from wenlo.core.brief.brief import Brief, OtherLight
-from wenlo.core.catalog.items import FaceValues, SheetValues
-from wenlo.core.catalog.own import OwnFace, OwnSheet
 from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Kind
@@ -109,28 +107,6 @@ def angle(a: np.ndarray, b: np.ndarray) -> float:
     """Angle between two vectors. [degree]"""
     cosine = float(a @ b) / float(np.linalg.norm(a) * np.linalg.norm(b))
     return float(np.degrees(np.arccos(np.clip(cosine, -1.0, 1.0))))
-
-
-OWN = 0.4
-"""Share of the sheets and faces that are of one's own."""
-
-
-def own_stock(rng: random.Random, annotation: Any) -> OwnSheet | OwnFace | None:
-    """Something of one's own that a field takes: of odd widths and lengths, thick or thin; None where it takes none."""
-    takes = OwnSheet if "OwnSheet" in str(annotation) else OwnFace if "OwnFace" in str(annotation) else None
-    if takes is None or rng.random() > OWN:
-        return None
-    board = rng.random() < 0.5
-    sold = {
-        "form": "board" if board else "cloth",
-        "joined": rng.choice(["sewn", "taped"]),
-        "roll_width": round(rng.uniform(0.45, 2.9), 3),
-        "board_length": round(rng.uniform(0.6, 3.05), 3) if board else None,
-        "thickness": round(rng.choice([0.003, 0.006, 0.0125, 0.025]) * rng.uniform(0.9, 1.1), 5) if board else None,
-        "mass_per_area": round(rng.uniform(0.05, 3.0), 3),
-    }
-    name = {"item": str(uuid.UUID(int=rng.getrandbits(128), version=4)), "version": 1, "name": "what was in the attic"}
-    return takes(**name, values=(SheetValues if takes is OwnSheet else FaceValues)(**sold))
 
 
 def varied(kind, rng: random.Random) -> dict[str, Any]:

@@ -27,7 +27,7 @@ def opened(page, **changes):
     page.goto(f"/shoots/{shoot}/place")
     expect(page.get_by_test_id("place-plan").locator("[data-thing=camera]")).to_be_visible()
     expect(
-        page.get_by_text("Nothing stands in the way").or_(page.locator("[class*=place-words_] .note").first)
+        page.get_by_text("No clashes found").or_(page.locator("[class*=place-words_] .note").first)
     ).to_be_visible(timeout=60_000)
     return shoot
 

@@ -161,7 +161,7 @@ def test_what_the_readings_find_is_kept_and_the_lamp_is_set(open_page):
     # the prediction is nearer now
     row = page.locator("[class*=readings_] tbody tr").filter(has_text="key")
     expect(row).to_contain_text(re.compile(r"[+−]0\.[012]\d stops"), timeout=30_000)
-    page.get_by_role("button", name="Set the lamp so").click()
+    page.get_by_role("button", name="Send to lamp").click()
     expect(page.get_by_label("Lamp desk")).to_contain_text("Held at 100 %")
 
 
@@ -177,7 +177,7 @@ def test_two_thirds_down_finds_the_next_mark_and_trials_step_to_it(open_page):
     marks = page.locator("[class*=next-marks_] li")
     expect(marks.first).to_contain_text("Lamp to")
     page.get_by_role("button", name="Set power").click()
-    page.get_by_text("Light that cannot be metered").click()
+    page.get_by_text("Too thin to meter?").click()
     page.get_by_role("button", name="Begin", exact=True).click()
     expect(page.locator("[class*=trials_] p")).to_contain_text("Take one at")
     page.get_by_role("button", name="It is too bright").click()

@@ -148,7 +148,7 @@ export default function Exploded3d({ parts, apart, added, present }: Props) {
       made.controls.target.copy(middle);
       made.camera.position
         .copy(middle)
-        .add(new Vector3(0.62, 0.34, 1).normalize().multiplyScalar(1.6 * size));
+        .add(new Vector3(0.62, 0.34, 1).normalize().multiplyScalar(1.85 * size));
       made.controls.update();
       made.looked = true;
     }

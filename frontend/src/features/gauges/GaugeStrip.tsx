@@ -147,9 +147,9 @@ function WhyOf(props: {
       <p className={css.whySentence}>{gauge.sentence}</p>
       {data && !isFetching ? <Words advice={data} gauge={gauge} close={props.close} /> : null}
       {isFetching ? (
-        <p className="waiting">
+        <div className="waiting">
           <Spin size="small" /> Trying sizes and distances…
-        </p>
+        </div>
       ) : null}
       {error ? <p role="alert">{error instanceof ApiProblem ? error.message : 'No answer.'}</p> : null}
     </div>

@@ -225,9 +225,9 @@ export function PlaceStage() {
         ) : (
           <PredictedPicture figures={figures} document={document} />
         )}
-        <section className={`card ${css.placeWords}`} aria-label="What cannot stand">
+        <section className={`card ${css.placeWords}`} aria-label="Problems">
           <div className="picture-head">
-            <h2>What cannot stand, and what to look out for</h2>
+            <h2>Problems</h2>
             <Exports document={document} />
           </div>
           {problem ? (
@@ -247,7 +247,7 @@ export function PlaceStage() {
               </li>
             ))}
             {place && !place.clashes.length && !place.dark.length ? (
-              <li className="faint-words">Nothing stands in the way of anything.</li>
+              <li className="faint-words">No clashes found.</li>
             ) : null}
           </ul>
         </section>

@@ -28,12 +28,12 @@ export function LampDesk({ document }: { document: Shoot }) {
           disabled={held}
           onClick={() => lamp.mutate({ power, kelvin: colour })}
         >
-          Set the lamp so
+          Send to lamp
         </Button>
       </div>
       <p className="faint" aria-live="polite">
         {told.power === null
-          ? 'Nothing was sent to the lamp yet.'
+          ? 'Not sent yet.'
           : told.away
             ? 'Nobody listens where the lamp should be.'
             : `Held at ${show(told.power, 'share', 'metric')}, ${show(told.kelvin ?? 0, 'kelvin', 'metric')}${held ? '' : '; the set has moved on'}.`}

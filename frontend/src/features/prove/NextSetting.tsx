@@ -36,7 +36,7 @@ function Trials() {
   const step = ask.data;
   return (
     <details className={css.trials}>
-      <summary>Light that cannot be metered: step by trial shots</summary>
+      <summary>Too thin to meter? Find it in three test shots</summary>
       {step ? (
         <p aria-live="polite">
           {step.done

@@ -57,7 +57,7 @@ function AreaLine(props: {
         ) : null}
         {level && !level.problem
           ? first
-            ? 'is what the others are held against'
+            ? 'is what the others are measured against'
             : stops(level.stops ?? 0, level.error ?? 0)
           : null}
         {level &&

@@ -115,8 +115,8 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
       </div>
       <div className={`${css.rigRight} card`}>
         <p className={css.rigSummary} role="status">
-          <b className={rig.outside ? 'bad' : 'good'}>{rig.outside}</b> outside, <b>{rig.unknown}</b> need an
-          answer, <b>{rig.checks.length - rig.outside - rig.unknown}</b> within the checks
+          <b>{rig.checks.length - rig.outside - rig.unknown}</b> checks pass · <b>{rig.unknown}</b> need an
+          answer · <b className={rig.outside ? 'bad' : 'good'}>{rig.outside || 'none'}</b> fail
         </p>
         <Tabs
           size="small"

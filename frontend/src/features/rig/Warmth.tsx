@@ -89,7 +89,7 @@ export function Warmth({ rig }: { rig: Rig }) {
         hint="low and high, each; 0 is none at all"
       />
       <Quantity path="rig.fan" kind="airFlow" label="Fan moves" />
-      <Quantity path="rig.minutes_on" kind="minutes" label="Burns at a time" />
+      <Quantity path="rig.minutes_on" kind="minutes" label="Lamp on at a stretch" />
     </div>
   );
 }

@@ -88,7 +88,7 @@ function Card(props: {
         </p>
         {row.look_for.length ? (
           <details>
-            <summary>What to look for in a shop or a shed</summary>
+            <summary>You could make it from…</summary>
             {row.look_for.map((text) => (
               <p key={text}>{text}</p>
             ))}

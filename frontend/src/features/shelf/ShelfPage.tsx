@@ -160,7 +160,7 @@ export function ShelfPage() {
           }}
         >
           <Button size="small" icon={<UploadOutlined />} loading={actions.busy}>
-            Bring in CSV
+            Import CSV
           </Button>
         </Upload>
       </header>

@@ -102,7 +102,7 @@ export function ShootsPage() {
           }}
         >
           <Button icon={<UploadOutlined />} loading={bring.isPending}>
-            Bring in a project file
+            Import project
           </Button>
         </Upload>
         <Link to="/trash" className="trash-link">

@@ -157,10 +157,8 @@ def soft_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigur
     """The rules that apply to a design, as figures."""
     able, light = kind_of(design).capabilities, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
     if math.isfinite(light.loss) and light.loss > 0.05:
-        text = f"{2.0**light.loss:.1f} × the light"
-        yield KindFigure(
-            key="loss_costs", label="The loss costs the lamp", text=text, detail=loss_on_lamp(brief, light.loss)
-        )
+        text = f"{2.0**light.loss:.1f}× the power ({format_stops(light.loss)})"
+        yield KindFigure(key="loss_costs", label="You need", text=text, detail=loss_on_lamp(brief, light.loss))
     for name, colour in _colours(brief, design):
         shift = mired_shift(colour, scene_builder.white_of(brief.lamp))
         if abs(shift) >= LEAST_WARMTH:
@@ -178,7 +176,7 @@ def soft_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigur
             detail += (
                 ", and no ring, hole or spot of its size differs by more than a third of a stop from the sheet round it"
             )
-        yield KindFigure(key="layers_needed", label="Lamp not made out from", text=text, detail=detail)
+        yield KindFigure(key="layers_needed", label="The lamp stops showing through with", text=text, detail=detail)
     if able.lamps is not None:
         lamps, falls = lamps_until_even(brief, design)
         text = "not with six" if lamps is None else "one lamp" if lamps == 1 else f"{lamps} lamps"

@@ -315,7 +315,7 @@ def _remedies(
                 id="lamp_nearer", design=moved, text="The lamp stands nearer to it, so that less light misses it."
             )
         elif point.wish == "smaller":
-            text = f"It is smaller than the shadow edge asks, {point.because}."
+            text = f"Kept smaller {point.because}; shadows come out a little harder than you asked."
             yield Remedy(id="smaller", design=kind.scaled(design, SHRINK), text=text)
         elif point.wish == "brighter":
             layers = None if able.sheet is None else able.sheet.layers

@@ -1,0 +1,140 @@
+// @vitest-environment happy-dom
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { Figures, Gauge } from '../../shared/api/client';
+import { useFigures } from '../../shared/state/figures';
+import { useShoot } from '../../shared/state/store';
+import { open, opened, serve, show } from '../../testing/bench';
+import { GaugeStrip } from './GaugeStrip';
+
+const gauge = (key: Gauge['key'], more: Partial<Gauge>): Gauge =>
+  ({
+    key,
+    label: key,
+    unit: 'stop',
+    value: 2.5,
+    text: '2.5 stops',
+    low: 2,
+    high: 3,
+    scale: [0, 5],
+    state: 'within',
+    spread: null,
+    spread_text: '',
+    sentence: 'The shadow side reads so much less.',
+    ...more,
+  }) as unknown as Gauge;
+
+const GAUGES = [
+  gauge('contrast', { label: 'Contrast', spread: [2, 3], spread_text: '2.0–3.0' }),
+  gauge('background', { label: 'Background', value: 0.5, text: '+0.5 stops', state: 'above' }),
+  gauge('shadow_edge', {
+    label: 'Shadow edge',
+    unit: 'm',
+    value: 0.005,
+    text: '5 mm',
+    low: 0.01,
+    high: 0.03,
+    scale: [0, 0.1],
+    state: 'below',
+  }),
+  gauge('exposure', {
+    label: 'Exposure',
+    value: null,
+    text: '–',
+    state: 'unknown',
+    unit: 'iso',
+    scale: [50, 6400],
+  }),
+];
+const ADVICE = {
+  proposals: [
+    {
+      id: 'larger',
+      title: 'Make it 1.5 m wide',
+      reason: 'The edge is softer by a third.',
+      changes: [{ path: 'design.width', value: 1.5 }],
+    },
+    { id: 'none', title: 'Move the subject', reason: 'By hand.', changes: [] },
+  ],
+  levers: [
+    { path: 'design.width', label: 'width', change: 0.0021 },
+    { path: 'design.sheet_distance', label: 'distance', change: -0.0008 },
+  ],
+  formula: 'w = s d / D',
+  source: 'by proportion',
+  inputs: [['distance', '900 mm']],
+};
+
+beforeEach(() => {
+  open(opened({}));
+  useFigures.setState({
+    figures: { gauges: GAUGES } as unknown as Figures,
+    stale: false,
+    problem: null,
+  });
+});
+afterEach(() => useFigures.setState({ figures: null, stale: false, problem: null }));
+
+describe('the gauges', () => {
+  it('say in words where they are out of their band, and the spread where they are in it', () => {
+    show(<GaugeStrip />);
+    expect(screen.getByTestId('gauge-contrast').textContent).toContain('2.0–3.0 by material');
+    expect(screen.getByTestId('gauge-background').textContent).toContain('too bright');
+    expect(screen.getByTestId('gauge-shadow_edge').textContent).toContain('too hard');
+    expect(screen.getByTestId('gauge-exposure').textContent).toContain('not known');
+  });
+
+  it('draw the band, the value and the spread where they are on the scale', () => {
+    show(<GaugeStrip />);
+    const rects = [...screen.getByTestId('gauge-contrast').querySelectorAll('rect')];
+    const at = rects.map((rect) => [Number(rect.getAttribute('x')), Number(rect.getAttribute('width'))]);
+    // of 0 to 5 stops: wanted 2 to 3, spread 2 to 3, value 2.5
+    expect(at).toEqual([
+      [0, 100],
+      [40, 20],
+      [40, 20],
+      [50, 1.6],
+    ]);
+    // no value, no mark
+    expect(screen.getByTestId('gauge-exposure').querySelectorAll('rect')).toHaveLength(2);
+  });
+
+  it('keep the last good figures when better ones fail, and say so', () => {
+    useFigures.setState({ stale: true, problem: 'The room is too low.' });
+    show(<GaugeStrip />);
+    expect(screen.getByRole('alert').textContent).toBe(
+      'The room is too low. The last good figures are shown.',
+    );
+    expect(screen.getByLabelText('Gauges').className).toContain('is-stale');
+    expect(screen.getByTestId('gauge-contrast').textContent).toContain('2.5 stops');
+  });
+
+  it('open with the reason, what a tenth more does, and a cure that is one click', async () => {
+    serve({ 'POST /api/advice': { body: ADVICE } });
+    show(<GaugeStrip />);
+    await userEvent.click(screen.getByTestId('gauge-shadow_edge'));
+    await screen.findByText('Make it 1.5 m wide');
+    expect(screen.getByText('+2.1 mm')).toBeTruthy();
+    expect(screen.getByText('−0.8 mm')).toBeTruthy();
+    // what cannot be done by a change has no button
+    expect(screen.getAllByRole('button', { name: /^Apply/ })).toHaveLength(1);
+    await userEvent.click(screen.getByRole('button', { name: 'Apply: Make it 1.5 m wide' }));
+    await waitFor(() => expect(useShoot.getState().document?.design).toMatchObject({ width: 1.5 }));
+  });
+
+  it('say that there is no answer when nobody answers', async () => {
+    serve({});
+    show(<GaugeStrip />);
+    await userEvent.click(screen.getByTestId('gauge-contrast'));
+    await waitFor(() => expect(screen.getAllByRole('alert').length).toBeGreaterThan(0));
+  });
+});
+
+describe('before there are figures', () => {
+  it('something says that they are coming', () => {
+    useFigures.setState({ figures: null });
+    show(<GaugeStrip />);
+    expect(screen.getByText('Working out the light…')).toBeTruthy();
+  });
+});

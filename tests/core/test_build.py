@@ -15,6 +15,7 @@ from wenlo.core.fabrication.cutplan import OwnBar, cut_counts, plan_cuts, waste_
 from wenlo.core.fabrication.parts import Piece, StockLength
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.messages.steps import step_words
 
 TENTH_OF_A_MILLIMETRE = 1e-4
 
@@ -193,7 +194,7 @@ def test_shopping_adds_up_and_steps_carry_numbers():
     _, plan, worked = built(structure="tube", material="aluminium_20_mm", layers=3, layer_gap=0.15)
     assert worked.total == pytest.approx(sum(line.price for line in worked.shopping))
     assert len(plan.cloth) == 3
-    assert any("1.697" in step.check for step in plan.steps)
+    assert any("1.697" in step_words(step).check for step in plan.steps)
     assert all(step.minutes > 0 for step in plan.steps)
     bars = plan.stock.mass_per_metre * worked.cuts.used
     assert worked.mass > bars + sum(c.mass for c in plan.cloth)

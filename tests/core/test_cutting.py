@@ -15,6 +15,7 @@ from wenlo.core.proposals.own_figures import own_figures
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.messages.steps import step_words
 
 SMALL = Brief(lamp=LampSetting(id="chip_60_bare"))
 LARGE = Brief()
@@ -279,7 +280,7 @@ def test_doors_as_they_come_leave_the_vents_free_and_longer_grips_are_said_to_co
     brief = Brief(lamp=LampSetting(id=lamp))
     design = made("foil_doors", brief)
     assert covered(design, brief) == 0.0
-    assert f"{design.grip * 1000:.0f} mm" in kinds()["foil_doors"].build(design, brief).steps[1].text
+    assert f"{design.grip * 1000:.0f} mm" in step_words(kinds()["foil_doors"].build(design, brief).steps[1]).text
     said = {f.key: f.text for f in own_figures(brief, design.model_copy(update={"grip": 0.15}))}
     vents = lamp_types()[lamp].vents
     if vents is None:

@@ -192,9 +192,9 @@ def test_light_from_below_comes_through_the_window_of_the_ground():
         for scene in (plain, window)
     ]
     assert below[1] > 1.5 * below[0]
-    steps = [s.title for s in kinds()["tabletop_dome"].build(lit, JAR).steps]
-    assert "Open the ground" in steps
-    assert "Open the ground" not in [s.title for s in kinds()["tabletop_dome"].build(design, JAR).steps]
+    steps = [s.id for s in kinds()["tabletop_dome"].build(lit, JAR).steps]
+    assert "open-the-ground" in steps
+    assert "open-the-ground" not in [s.id for s in kinds()["tabletop_dome"].build(design, JAR).steps]
 
 
 def test_a_sliver_card_stands_where_the_disc_as_large_gives_the_lift():

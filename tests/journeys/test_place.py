@@ -26,9 +26,9 @@ def opened(page, **changes):
     shoot = page.request.post("/api/shoots", data={"document": shoot_document(**changes)}).json()["id"]
     page.goto(f"/shoots/{shoot}/place")
     expect(page.get_by_test_id("place-plan").locator("[data-thing=camera]")).to_be_visible()
-    expect(
-        page.get_by_text("No clashes found").or_(page.locator("[class*=place-words_] .note").first)
-    ).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("No clashes found").or_(page.locator("[class*=place-words_] .note").first)).to_be_visible(
+        timeout=60_000
+    )
     return shoot
 
 

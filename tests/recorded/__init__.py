@@ -38,6 +38,7 @@ WORDS = frozenset(
         "text",
         "check",
         "mistake",
+        "said",
         "name",
         "about",
         "seconds",

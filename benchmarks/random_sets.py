@@ -5,7 +5,7 @@ import random
 from collections.abc import Callable
 from typing import Any
 
-from benchmarks.sets import lamp, meter, panel, whole
+from benchmarks.sets import lamp, meter, panel, white_box, whole
 
 Rng = random.Random
 Panels = list[dict[str, Any]]
@@ -62,15 +62,7 @@ def box_with_sheet(rng: Rng) -> dict[str, Any]:
     a, b = rng.uniform(0.3, 0.9), rng.uniform(0.15, 0.6)
     x, y, z = (w - a) / 2, 1.0, rng.uniform(0.5, h - a - 0.2)
     white, t = rng.uniform(0.7, 0.92), rng.uniform(0.2, 0.6)
-    panels = [
-        *panels,
-        panel("bottom", (x, y, z), (a, 0, 0), (0, b, 0), white, 0.1),
-        panel("top", (x, y, z + a), (0, b, 0), (a, 0, 0), white, 0.1),
-        panel("west", (x, y, z), (0, b, 0), (0, 0, a), white, 0.1),
-        panel("east", (x + a, y, z), (0, 0, a), (0, b, 0), white, 0.1),
-        panel("rear", (x, y, z), (0, 0, a), (a, 0, 0), white, 0.1),
-        panel("sheet", (x, y + b, z), (0, 0, a), (a, 0, 0), 0.9 - t, 0.9 - t, transmittance=t),
-    ]
+    panels = [*panels, *white_box((x, y, z), a, b, white, 0.9 - t, t)]
     s = rng.uniform(0.02, 0.1)
     chip = lamp("chip", (x + a / 2 - s / 2, y + 0.02, z + a / 2 - s / 2), (0, 0, s), (s, 0, 0), 9000)
     return whole(panels, [chip], meters_in(rng, (0.3, y + b + 0.3, 0.3), (w - 0.3, d - 0.3, h - 0.3)))

@@ -57,18 +57,24 @@ def panel_in_room() -> dict[str, Any]:
     return whole(attic(), [lamp("panel", (0.9, 1.5, 1.7), (0, 0.1, 0.39), (0.6, 0, 0), 4000)], FIVE)
 
 
-def deep_box() -> dict[str, Any]:
-    """A white box 60 × 60 × 50 cm with a sheet in front."""
-    x, y, z, a, b = 1.2, 1.5, 1.2, 0.6, 0.5
-    white = 0.88
-    panels = [
+def white_box(corner: V, a: float, b: float, white: float, back: float, through: float) -> list[dict[str, Any]]:
+    """A box of square front, ``a`` wide and ``b`` deep, white inside, with a sheet that sends back and lets through."""
+    x, y, z = corner
+    return [
         panel("bottom", (x, y, z), (a, 0, 0), (0, b, 0), white, 0.1),
         panel("top", (x, y, z + a), (0, b, 0), (a, 0, 0), white, 0.1),
         panel("west", (x, y, z), (0, b, 0), (0, 0, a), white, 0.1),
         panel("east", (x + a, y, z), (0, 0, a), (0, b, 0), white, 0.1),
         panel("rear", (x, y, z), (0, 0, a), (a, 0, 0), white, 0.1),
-        panel("sheet", (x, y + b, z), (0, 0, a), (a, 0, 0), 0.42, 0.42, transmittance=0.5),
+        panel("sheet", (x, y + b, z), (0, 0, a), (a, 0, 0), back, back, transmittance=through),
     ]
+
+
+def deep_box() -> dict[str, Any]:
+    """A white box 60 × 60 × 50 cm with a sheet in front."""
+    x, y, z, a, b = 1.2, 1.5, 1.2, 0.6, 0.5
+    white = 0.88
+    panels = white_box((x, y, z), a, b, white, 0.42, 0.5)
     meters = [
         meter("axis", (1.5, 3.0, 1.5), (0, -1, 0)),
         meter("near", (1.5, 2.3, 1.5), (0, -1, 0)),

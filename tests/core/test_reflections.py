@@ -20,7 +20,7 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
 from wenlo.core.scene.stand_in import subject_shapes
 from wenlo.core.transport.mirror import mirrored, mirrored_way
-from wenlo.core.transport.pack import pack
+from wenlo.core.transport.pack import pack, rows_of
 from wenlo.core.transport.picture import Viewpoint as Lens
 from wenlo.core.transport.scene import LightScene
 
@@ -89,7 +89,7 @@ def test_every_pixel_of_a_ball_mirrors_what_a_tracer_of_its_own_finds():
         wall("top", (-0.4, -0.5, 0.7), (0.9, 0, 0.1), (0, 0.8, 0.2)),
     ]
     camera = Lens(position=A([0.0, -2.0, 0.3]), aim=A([0.1, 0.0, 0.05]), field=0.3)
-    packed = pack(LightScene(panels=(ball, *walls), lamps=()), sides=40)
+    packed = pack(rows_of(LightScene(panels=(ball, *walls), lamps=())), sides=40)
     seen = mirrored(packed, camera, width=48, height=32, thing={"ball"})
     found = dict(zip(seen.pixels.tolist(), seen.met.what.tolist(), strict=True))
     row, checked, wrong = camera.row(), 0, 0
@@ -117,7 +117,7 @@ def test_half_of_a_far_ball_mirrors_the_half_space_before_it():
     before = wall("before", (-2e4, -30, -2e4), (4e4, 0, 0), (0, 0, 4e4))
     camera = Lens(position=A([0.0, -29.0, 0]), aim=A([0.0, 0, 0]), field=0.22 / 29)
     seen = mirrored(
-        pack(LightScene(panels=(ball, before), lamps=()), sides=20), camera, width=120, height=120, thing={"ball"}
+        pack(rows_of(LightScene(panels=(ball, before), lamps=())), sides=20), camera, width=120, height=120, thing={"ball"}
     )
     assert float(np.mean(seen.met.what >= 0)) == pytest.approx(0.5, abs=0.02)
 
@@ -166,7 +166,7 @@ def test_a_flat_mirror_before_the_lens_shows_the_camera_until_it_is_turned_as_sa
     aside = A([turn.moved, 0.0, 0.0]) if turn.axis == "turned" else A([0.0, 0.0, turn.moved])
     scene = picture_scene(brief, design)
     seen = mirrored(
-        pack(scene, sides=2 * len(scene.panels)),
+        pack(rows_of(scene), sides=2 * len(scene.panels)),
         replace(camera, position=camera.position + 1.02 * aside),
         width=60,
         height=40,
@@ -210,7 +210,7 @@ def test_a_card_that_is_put_where_it_is_said_to_be_is_what_the_thing_mirrors(bri
     card: Card = cards[0]
     thing = [shape.id for shape in subject_shapes(brief)]
     scene = with_card(brief, design, card)
-    packed = pack(scene, sides=2 * len(scene.panels))
+    packed = pack(rows_of(scene), sides=2 * len(scene.panels))
     seen = mirrored(packed, camera_of(brief), width=120, height=80, thing=thing)
     row = packed.row(f"{card.colour} card")
     assert float(np.mean(seen.met.what == row)) == pytest.approx(card.share, rel=0.15)
@@ -220,7 +220,7 @@ def test_a_card_that_is_put_where_it_is_said_to_be_is_what_the_thing_mirrors(bri
     assert all(room_box(brief).holds(corner) for corner in card.corners)
     smaller = replace(card, across=0.7 * card.across, upward=0.7 * card.upward)
     less = with_card(brief, design, smaller)
-    packed = pack(less, sides=2 * len(less.panels))
+    packed = pack(rows_of(less), sides=2 * len(less.panels))
     seen = mirrored(packed, camera_of(brief), width=120, height=80, thing=thing)
     assert float(np.mean(seen.met.what == packed.row(f"{card.colour} card"))) < 0.9 * card.share
 

@@ -70,11 +70,11 @@ def test_light_in_a_closed_room_does_not_leak(room):
     )[0]
     solved = solve(LightScene(panels=around, lamps=(lamp,)), Effort())
     taken = sum(
-        float(luminance(solved.incident[k, 0]))
-        * solved.packed.area[k]
-        * (1.0 - float(luminance(solved.packed.reflectance[k])))
-        for k in range(len(solved.packed.owners))
-        if float(luminance(solved.packed.reflectance[k])) > 0.0
+        float(luminance(solved.patches.incident[k, 0]))
+        * solved.patches.packed.area[k]
+        * (1.0 - float(luminance(solved.patches.packed.reflectance[k])))
+        for k in range(len(solved.patches.packed.owners))
+        if float(luminance(solved.patches.packed.reflectance[k])) > 0.0
     )
     assert taken == pytest.approx(lamp.amount, rel=0.04)
 

@@ -10,7 +10,7 @@ from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Tube
 from wenlo.core.optics.sheet import CLEAR, Sheet, board, cell_grid, foil, pane
 from wenlo.core.transport.kernels import rays, scatter
-from wenlo.core.transport.pack import pack
+from wenlo.core.transport.pack import pack, rows_of
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
 from wenlo.core.transport.tree import arrange
@@ -123,7 +123,7 @@ def test_focusing_spot_keeps_its_lumens_in_its_field():
     spot = lamp(law="field", field=(math.radians(12), math.radians(1)), size=0.05)
     wall = Disc(id="wall", centre=A([0.0, 0, 3]), axis=A([0.0, 0, -1]), radius=2.0, surface=board((0.0,) * 3))
     solved = solve(LightScene(panels=(wall,), lamps=(spot,)), Effort(sides=800, samples=8))
-    arrived = float((solved.incident[:, 0, 1] * solved.packed.area)[solved.packed.live].sum())
+    arrived = float((solved.patches.incident[:, 0, 1] * solved.patches.packed.area)[solved.patches.packed.live].sum())
     assert arrived == pytest.approx(1000, rel=0.01)
     inside = one([wall], [spot], (0.2, 0, 2.999), (0, 0, -1)).total[1]
     outside = one([wall], [spot], (3 * math.tan(math.radians(14)), 0, 2.999), (0, 0, -1)).total[1]
@@ -185,10 +185,10 @@ def test_closed_white_tube_keeps_its_lumens():
         LightScene(panels=(tube, *ends), lamps=(lamp("sphere", size=0.01, centre=(0, 0, 0.4)),)),
         Effort(sides=600, rays=512),
     )
-    p = solved.packed
+    p = solved.patches.packed
     back = np.concatenate([np.arange(len(p.owners))[p.owners == i][int(p.divisions[i].prod()) :] for i in range(3)])
     area = 2 * math.pi * 0.4 * 1.0 + 2 * math.pi * 0.16
-    mean = float((solved.incident[back, 0, 1] * p.area[back]).sum()) / area
+    mean = float((solved.patches.incident[back, 0, 1] * p.area[back]).sum()) / area
     assert mean == pytest.approx(1000 / (area * (1 - rho)), rel=0.01)
 
 
@@ -301,7 +301,7 @@ def test_metal_keeps_its_energy_from_every_direction(alpha):
     metal = Panel(
         id="p", origin=np.zeros(3), edge_u=A([1.0, 0, 0]), edge_v=A([0.0, 1, 0]), surface=foil((0.8,) * 3, alpha)
     )
-    packed = pack(LightScene(panels=(metal,), lamps=()), sides=2)
+    packed = pack(rows_of(LightScene(panels=(metal,), lamps=())), sides=2)
     rng = np.random.default_rng(4)
     for co in (1.0, 0.7, 0.3):
         o = (math.sqrt(1 - co * co), 0.0, co)
@@ -381,7 +381,7 @@ def test_tree_meets_what_trying_all_meets(count):
             )
         else:
             shapes.append(Dome(id=str(i), centre=o, axis=v, radius=0.25, low=-0.5, surface=board((0.5,) * 3)))
-    packed = pack(LightScene(panels=tuple(shapes), lamps=()), sides=100)
+    packed = pack(rows_of(LightScene(panels=tuple(shapes), lamps=())), sides=100)
     ordered, nodes = arrange(shapes)
     assert sorted(s.id for s in ordered) == sorted(s.id for s in shapes)
     flat = np.zeros((1, 9))

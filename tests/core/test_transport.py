@@ -143,9 +143,9 @@ def test_evenly_lit_lambertian_sheet_is_a_rectangle_source():
 
 def arrived(solved, chosen) -> float:
     """Lumens that reach the fronts of the surfaces whose id ``chosen`` accepts."""
-    packed = solved.packed
+    packed = solved.patches.packed
     rows = np.array([chosen(packed.shapes[p].id) for p in packed.owners]) & packed.live
-    return float(np.sum(solved.incident[rows, 0, 1] * packed.area[rows]))
+    return float(np.sum(solved.patches.incident[rows, 0, 1] * packed.area[rows]))
 
 
 def test_lumens_through_a_sheet_are_its_transmittance():
@@ -162,9 +162,9 @@ def test_lumens_through_a_sheet_are_its_transmittance():
     )
     solved = solve(LightScene(panels=(*walls, panel), lamps=(lamp,)), Effort(sides=600, rays=1024, samples=8))
     # the side walls are half before the sheet, so the end wall and what the sheet sends are compared by flux
-    front = solved.packed.row("sheet")
+    front = solved.patches.packed.row("sheet")
     sent = (
-        solved.light[solved.packed.owners == front][:, 0, 1] * np.pi * solved.packed.area[solved.packed.owners == front]
+        solved.patches.light[solved.patches.packed.owners == front][:, 0, 1] * np.pi * solved.patches.packed.area[solved.patches.packed.owners == front]
     )
     assert float(sent.sum()) == pytest.approx(0.4 * 1000, rel=0.005)
 
@@ -190,8 +190,8 @@ def test_meters_in_a_closed_cavity_that_is_lit_evenly():
 
 def test_unity_of_the_transfer_matrix():
     solved = solve(LightScene(panels=tuple(box(2.0, 0.5)), lamps=(emitter(shape="sphere", centre=(1, 1, 1)),)))
-    live = solved.packed.live
-    assert solved.matrix[live].sum(axis=1) == pytest.approx(np.ones(live.sum()), abs=1e-5)
+    live = solved.patches.packed.live
+    assert solved.patches.matrix[live].sum(axis=1) == pytest.approx(np.ones(live.sum()), abs=1e-5)
 
 
 def test_sheet_with_all_through_is_not_there():

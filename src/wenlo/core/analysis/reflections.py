@@ -18,7 +18,7 @@ from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import ground_shapes, subject_shapes
 from wenlo.core.transport.mirror import OFF, Met, Mirrored, meet, mirrored, mirrored_way
-from wenlo.core.transport.pack import Packed, pack
+from wenlo.core.transport.pack import Packed, pack, rows_of
 from wenlo.core.transport.picture import Viewpoint
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.solve import DRAFT, Solved, solve
@@ -115,7 +115,7 @@ def reflections(brief: Brief, design: ModifierParameters) -> Reflections | None:
         return None
     scene, camera = picture_scene(brief, design), camera_of(brief)
     seen = mirrored(
-        pack(replace(scene, moves={}), sides=2 * len(scene.panels)), camera, width=WIDTH, height=HEIGHT, thing=thing
+        pack(rows_of(replace(scene, moves={})), sides=2 * len(scene.panels)), camera, width=WIDTH, height=HEIGHT, thing=thing
     )
     bare = scene_builder.whole_scene(brief, design)
     around = replace(bare, panels=(*bare.panels, *ground_shapes(brief)))
@@ -130,7 +130,7 @@ def reflections(brief: Brief, design: ModifierParameters) -> Reflections | None:
     shown[seen.pixels] = of_pixel
     unwanted = sum(p.share for p in parts if p.look in UNWANTED)
     flat = brief.subject.kind in ("plate", "box")
-    turn = _turned(seen, solved.packed, camera, holes) if flat and unwanted > SMALL else None
+    turn = _turned(seen, solved.patches.packed, camera, holes) if flat and unwanted > SMALL else None
     return Reflections(
         shown=shown.reshape(HEIGHT, WIDTH),
         parts=parts,
@@ -198,7 +198,7 @@ def _told(
     thing: set[str],
 ) -> tuple[list[MirroredLook], list[str], Array]:
     # For each pixel of the thing how what it mirrors looks, what that is, and its luminance against white. [stop]
-    packed = pack(replace(scene, moves={}), sides=2 * len(scene.panels))
+    packed = pack(rows_of(replace(scene, moves={})), sides=2 * len(scene.panels))
     light = luminance_along(solved, seen.place + OFF * seen.normal, seen.way, weights=weights)
     against = np.array([stops_between(max(float(luminance(x)), 1e-9), max(white, 1e-9)) for x in light])
     bad = _unwanted(seen.place, seen.way, seen.met, camera, holes)

@@ -82,9 +82,9 @@ def surface_levels(brief: Brief, scene: LightScene, design: ModifierParameters) 
     eye = scene_builder.face(brief)
     meter = Meter(id="key", position=eye, normal=scene_builder.toward_source(brief, design))
     key = float(luminance(measure(solved, [meter]).readings(weights)["key"].total))
-    factors = np.array([weights[lamp.id] for lamp in scene.lamps]).reshape(-1, 3) * solved.packed.colours
-    lux = luminance(np.einsum("ngk,gk->nk", solved.incident, factors))
-    packed, found = solved.packed, {}
+    factors = np.array([weights[lamp.id] for lamp in scene.lamps]).reshape(-1, 3) * solved.patches.packed.colours
+    lux = luminance(np.einsum("ngk,gk->nk", solved.patches.incident, factors))
+    packed, found = solved.patches.packed, {}
     for row, shape in enumerate(packed.shapes):
         if shape.role != "room":
             continue

@@ -62,13 +62,8 @@ def shifts(rows: int, dimensions: int, seed: int) -> Array:
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Packed:
-    """A set as the kernels take it; P surfaces, G lamps, N patch sides.
-
-    ``shapes`` are in the order of the rows; ``owners`` (N,) surface of each side, ``opposite`` (N,) the other
-    side, ``live`` (N,) false where nothing is, ``area`` (N,) [m²]; ``reflectance`` and ``through`` (N, 3) are the
-    hemispherical reflectance and scattered transmittance, ``dull`` (N,) false for sides like mirrors.
-    """
+class Rows:
+    """Surfaces and lamps as the kernels take them; P surfaces, G lamps. ``shapes`` are in the order of the rows."""
 
     shapes: tuple[Shape, ...]
     surfaces: Array
@@ -81,6 +76,21 @@ class Packed:
     colours: Array
     spots: Array
     distributions: Array
+
+    def row(self, name: str) -> int:
+        """Row of the surface with that id."""
+        return next(i for i, shape in enumerate(self.shapes) if shape.id == name)
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Packed(Rows):
+    """A set whose surfaces are divided into patches; N patch sides.
+
+    ``owners`` (N,) is the surface of each side, ``opposite`` (N,) the other
+    side, ``live`` (N,) false where nothing is, ``area`` (N,) [m²]; ``reflectance`` and ``through`` (N, 3) are the
+    hemispherical reflectance and scattered transmittance, ``dull`` (N,) false for sides like mirrors.
+    """
+
     divisions: Ints
     first: Ints
     owners: Ints
@@ -91,10 +101,6 @@ class Packed:
     area: Array
     reflectance: Array
     through: Array
-
-    def row(self, name: str) -> int:
-        """Row of the surface with that id."""
-        return next(i for i, shape in enumerate(self.shapes) if shape.id == name)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -339,44 +345,26 @@ def _total(sheet: Sheet, side: int) -> Array:
     return reflected
 
 
-def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Packed | None = None) -> Packed:
-    """Arrays of a set whose surfaces are divided into about ``sides`` patch sides.
+def rows_of(scene: LightScene) -> Rows:
+    """Rows of the surfaces and lamps of a set, and a tree of boxes round the surfaces.
 
-    Source: [Palmer2010].
+    Source: [MacDonald1990].
 
     Parameters
     ----------
     scene: surfaces and lamps.
-    sides: patch sides in all.
-    need: how the patches are shared out; by √area (large surfaces are mostly far and lit softly) if left out.
-    coarse: the same set divided otherwise, whose tree is taken.
 
     Returns
     -------
-    Packed: arrays of patches, tree, materials and lamps.
+    Rows: arrays of tree, shapes, materials and lamps.
     """
-    if coarse is None:
-        ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)
-    else:
-        ordered, nodes = coarse.shapes, coarse.nodes
+    ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)
     count = len(ordered)
-    if need is None:
-        need = Need(shares=[math.sqrt(shape.area) for shape in ordered], leans=[1.0] * count)
     surfaces, edges = np.zeros((count, c.SURFACE_COLUMNS)), np.zeros((count, 6))
     optics, scatters, tables = np.zeros((2 * count, c.OPTICS_COLUMNS)), np.zeros(count), _Tables()
-    divisions = _divided(ordered, sides, need.shares, need.leans)
-    halves = divisions.prod(axis=1) if count else np.zeros(0, dtype=np.int64)
-    first = np.concatenate([[0], np.cumsum(2 * halves)])[:count].astype(np.int64)
-    total = int(2 * halves.sum())
-    owners, opposite, side_of = np.zeros(total, np.int64), np.zeros(total, np.int64), np.zeros(total, np.int64)
-    area, reflectance, through = np.zeros(total), np.zeros((total, 3)), np.zeros((total, 3))
-    dull, live, modifier = np.ones(total, np.bool_), np.ones(total, np.bool_), np.zeros(total, np.bool_)
-    totals: dict[int, tuple[Array, Array]] = {}
+    totals: dict[int, float] = {}
     for p, shape in enumerate(ordered):
         row, sheet = surfaces[p], shape.surface
-        if id(sheet) not in totals:
-            totals[id(sheet)] = _total(sheet, 0), _total(sheet, 1)
-        total_of = totals[id(sheet)]
         if isinstance(shape, Panel):
             _flat_row(row, edges[p], shape)
         else:
@@ -388,23 +376,15 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Pac
         _optics_row(optics[2 * p], sheet, sheet.reflectance_front, sheet.shine_front, sheet.gloss_front, tables)
         if not shape.one_sided:
             _optics_row(optics[2 * p + 1], sheet, sheet.reflectance_back, sheet.shine_back, sheet.gloss_back, tables)
-        scattered = float(sheet.scattered @ LUMA)
-        scatters[p] = scattered + max(float(t @ LUMA) for t in total_of)
-        n = int(halves[p])
-        for side in (0, 1):
-            here = slice(int(first[p]) + side * n, int(first[p]) + (side + 1) * n)
-            other = int(first[p]) + (1 - side) * n
-            owners[here], side_of[here], opposite[here] = p, side, np.arange(other, other + n)
-            area[here], reflectance[here], through[here] = shape.area / n, total_of[side], sheet.scattered
-            live[here] = side == 0 or not shape.one_sided
-            modifier[here] = shape.role == "modifier"
-            shine = sheet.shine_back if side else sheet.shine_front
-            dull[here] = shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * scatters[p]
+        if id(sheet) not in totals:
+            back = max(float(_total(sheet, side) @ LUMA) for side in (0, 1))
+            totals[id(sheet)] = float(sheet.scattered @ LUMA) + back
+        scatters[p] = totals[id(sheet)]
     sharp = [p for p, shape in enumerate(ordered) if surfaces[p, c.LENS] != 0.0 or _is_mirror(shape)]
     if sharp:
         surfaces[0, c.SHARP_COUNT], surfaces[: len(sharp), c.SHARP_ROW] = len(sharp), sharp
     lamps, spots, distributions = _lamps(scene.lamps)
-    return Packed(
+    return Rows(
         shapes=ordered,
         surfaces=surfaces,
         edges=edges,
@@ -416,6 +396,55 @@ def pack(scene: LightScene, *, sides: int, need: Need | None = None, coarse: Pac
         colours=np.array([e.colour for e in scene.lamps]).reshape(-1, 3),
         spots=spots,
         distributions=distributions,
+    )
+
+
+def pack(rows: Rows, *, sides: int, need: Need | None = None) -> Packed:
+    """Arrays of a set whose surfaces are divided into about ``sides`` patch sides.
+
+    Source: [Palmer2010].
+
+    Parameters
+    ----------
+    rows: surfaces and lamps.
+    sides: patch sides in all.
+    need: how the patches are shared out; by √area (large surfaces are mostly far and lit softly) if left out.
+
+    Returns
+    -------
+    Packed: arrays of patches, tree, materials and lamps.
+    """
+    ordered = rows.shapes
+    count = len(ordered)
+    if need is None:
+        need = Need(shares=[math.sqrt(shape.area) for shape in ordered], leans=[1.0] * count)
+    divisions = _divided(ordered, sides, need.shares, need.leans)
+    halves = divisions.prod(axis=1) if count else np.zeros(0, dtype=np.int64)
+    first = np.concatenate([[0], np.cumsum(2 * halves)])[:count].astype(np.int64)
+    total = int(2 * halves.sum())
+    owners, opposite = np.zeros(total, np.int64), np.zeros(total, np.int64)
+    area, reflectance, through = np.zeros(total), np.zeros((total, 3)), np.zeros((total, 3))
+    dull, live, modifier = np.ones(total, np.bool_), np.ones(total, np.bool_), np.zeros(total, np.bool_)
+    totals: dict[int, tuple[Array, Array]] = {}
+    for p, shape in enumerate(ordered):
+        sheet = shape.surface
+        if id(sheet) not in totals:
+            totals[id(sheet)] = _total(sheet, 0), _total(sheet, 1)
+        total_of = totals[id(sheet)]
+        n = int(halves[p])
+        for side in (0, 1):
+            here = slice(int(first[p]) + side * n, int(first[p]) + (side + 1) * n)
+            other = int(first[p]) + (1 - side) * n
+            owners[here], opposite[here] = p, np.arange(other, other + n)
+            area[here], reflectance[here], through[here] = shape.area / n, total_of[side], sheet.scattered
+            live[here] = side == 0 or not shape.one_sided
+            modifier[here] = shape.role == "modifier"
+            shine = sheet.shine_back if side else sheet.shine_front
+            dull[here] = (
+                shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * rows.scatters[p]
+            )
+    return Packed(
+        **vars(rows),
         divisions=divisions,
         first=first,
         owners=owners,

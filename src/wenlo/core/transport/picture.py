@@ -100,7 +100,7 @@ def take(
     -------
     Picture: luminance in linear BT.709, shape (H, W, 3) [cd/m²], with its spread.
     """
-    p = solved.packed
+    p = solved.patches.packed
     count, groups = width * height, len(p.lamps)
     row = camera.row()
     nothing = np.zeros((0, 3))
@@ -133,7 +133,7 @@ def take(
             p.owners,
             guide,
             texture,
-            solved.returned,
+            solved.patches.returned,
         )
         done += 1
         if go_on is not None and not go_on(done):
@@ -161,7 +161,7 @@ def take(
 
 def _moved(solved: Solved, time: float) -> Array:
     # surfaces as they stand at a time from −½ to ½ of the exposure
-    packed = solved.packed
+    packed = solved.rows
     surfaces = packed.surfaces.copy()
     for name, way in solved.scene.moves.items():
         surfaces[packed.row(name), ORIGIN : ORIGIN + 3] += time * way
@@ -171,7 +171,7 @@ def _moved(solved: Solved, time: float) -> Array:
 def _through_clouds(light: Array, solved: Solved, row: Array, width: int, height: int) -> Array:
     from scipy.ndimage import gaussian_filter
 
-    p = solved.packed
+    p = solved.patches.packed
     clouds = np.array(
         [[*cloud.centre, *cloud.half, cloud.extinction, cloud.forward, cloud.albedo] for cloud in solved.scene.clouds]
     )
@@ -189,7 +189,7 @@ def _through_clouds(light: Array, solved: Solved, row: Array, width: int, height
         p.distributions,
         p.divisions,
         p.first,
-        solved.light,
+        solved.patches.light,
     )
     soft = gaussian_filter(added.reshape(height, width, -1), sigma=(1.0, 1.0, 0.0), mode="nearest")
     seen: Array = light * kept[:, None, None] + soft.reshape(light.shape)

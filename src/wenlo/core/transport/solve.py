@@ -10,6 +10,7 @@ import hashlib
 from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,7 +18,8 @@ from numpy.typing import NDArray
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import exchange, layout, paths, scatter
-from wenlo.core.transport.pack import Packed, need_of, pack, shifts
+from wenlo.core.transport.particles import PER_PATH, follow, suits, world_of
+from wenlo.core.transport.pack import Packed, Rows, need_of, pack, rows_of, shifts
 from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
 from wenlo.core.transport.sobol import sobol
 
@@ -28,9 +30,15 @@ REPLICATES = 16
 """Independent groups of paths, whose spread tells the error."""
 
 SURE = 2.75
-"""Half-width in standard errors: 98.5 % for 15 degrees of freedom. More than 95 %, since a meter is read until its
+"""Of paths: half-width in standard errors: 98.5 % for 15 degrees of freedom. More than 95 %, since a meter is read until its
 half-width is small, which happens a little too early when the groups agree by luck, and since light that few paths
 find is not spread evenly about its mean."""
+
+SURE_OF_PARTICLES = 2.4
+"""Of particles, whose contributions are bounded: 97 % for 15 degrees of freedom."""
+
+SINGLE = 5e-4
+"""No reading from numbers of single precision is stated to be surer. [-]"""
 
 MOST_PATHS = 1 << 14
 """Paths in a group before its sequence of points starts anew."""
@@ -44,8 +52,8 @@ class Effort:
     """How finely a set is sampled.
 
     ``sides`` of patches, ``samples`` of the lamps on each, ``rays`` between them (powers of two); meters are
-    read until each is known to ``error``, a share of itself, or ``most_paths`` were followed for it in each group,
-    ``first_paths`` before anything is judged.
+    read until each is known to ``error``, a share of itself or of ``dark`` times the brightest, or ``most_paths`` were
+    followed for it in each group, ``first_paths`` before anything is judged.
     Another ``seed`` gives another, equally good sample.
     """
 
@@ -57,19 +65,20 @@ class Effort:
     most_paths: int = 8192
     first_paths: int = 32
     tolerance: float = 1e-4
+    dark: float = 0.01
     seed: int = 0
 
 
 DRAFT = Effort(sides=120, samples=1, rays=64, pairs=1, error=0.066, most_paths=128)
 CROWDED = replace(DRAFT, sides=80, rays=32, error=0.2, first_paths=8, most_paths=32)
 """A draft when very many wait for theirs."""
-QUICK = Effort(samples=1, error=0.024, most_paths=8192)
-FINE = Effort(sides=400, error=0.007, most_paths=1 << 18)
+QUICK = Effort(samples=1, error=0.03, most_paths=8192)
+FINE = Effort(sides=400, error=0.01, most_paths=1 << 18)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
-class Solved:
-    """A solved set; N patch sides, G lamps, every lamp's colour left out until it is read.
+class Patches:
+    """Light between patches; N patch sides, G lamps, every lamp's colour left out until it is read.
 
     ``direct`` and ``incident`` (N, G, 3) are illuminances from lamps and in all [lx]; ``fine`` (N, C) the
     luminance of the direct part in the cells of each patch; ``light`` (N, G, 3) the
@@ -78,8 +87,6 @@ class Solved:
     ``seen`` (N, N) how well sides see each other [1/m²].
     """
 
-    scene: LightScene
-    effort: Effort
     packed: Packed
     direct: Array
     incident: Array
@@ -95,6 +102,20 @@ class Solved:
         """Luminance of the patch sides with every lamp at its full power, shape (N,). [cd/m²]"""
         seen: Array = np.maximum(np.einsum("ngk,gk,k->n", self.light, self.packed.colours, LUMA), 0.0)
         return seen
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Solved:
+    """A set that can be read. Its ``patches`` are solved when something asks for them; most meters do without."""
+
+    scene: LightScene
+    effort: Effort
+    rows: Rows
+
+    @cached_property
+    def patches(self) -> Patches:
+        """The light between the surfaces, divided into patches."""
+        return _between_patches(self.rows, self.effort)
 
 
 _recent: OrderedDict[bytes, tuple[NDArray[np.float32], NDArray[np.float32]]] = OrderedDict()
@@ -190,34 +211,18 @@ def _from_lamps(packed: Packed, samples: int) -> Array:
     return light
 
 
-def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
-    """Solve the light of the lamps of a set between its patches.
-
-    Source: [Veach1995].
-
-    Parameters
-    ----------
-    scene: surfaces and lamps; distances in m, amounts in lm (or lm·s).
-    effort: how finely it is sampled.
-
-    Returns
-    -------
-    Solved: illuminance and exitance of every patch side by lamp, shape (N, lamps). [lx]
-    """
-    effort = effort or Effort()
-    packed = pack(scene, sides=effort.sides)
-    if len(scene.panels) > 1:
+def _between_patches(rows: Rows, effort: Effort) -> Patches:
+    packed = pack(rows, sides=effort.sides)
+    if len(rows.shapes) > 1:
         first = np.einsum("ncgk,gk,k->n", _from_lamps(packed, 1), packed.colours, LUMA) / exchange.CELLS**2
-        packed = pack(scene, sides=effort.sides, need=need_of(packed, first), coarse=packed)
+        packed = pack(rows, sides=effort.sides, need=need_of(packed, first))
     fine = _from_lamps(packed, effort.samples)
     direct = fine.mean(axis=1)
     matrix, seen = _transfer(packed, effort)
     incident, exitance = _exchanged(matrix, packed, packed.live, direct, effort.tolerance)
     own = packed.live & packed.modifier
     own_incident, _ = _exchanged(matrix, packed, own, direct, effort.tolerance)
-    return Solved(
-        scene=scene,
-        effort=effort,
+    return Patches(
         packed=packed,
         direct=direct,
         incident=incident,
@@ -230,17 +235,38 @@ def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
     )
 
 
+def solve(scene: LightScene, effort: Effort | None = None) -> Solved:
+    """Make a set ready to be read: its meters, its picture, its maps.
+
+    Source: [Veach1995].
+
+    Parameters
+    ----------
+    scene: surfaces and lamps; distances in m, amounts in lm (or lm·s).
+    effort: how finely it is sampled.
+
+    Returns
+    -------
+    Solved: the set; illuminance and exitance of every patch side by lamp, shape (N, lamps), as soon as they are
+        asked for. [lx]
+    """
+    return Solved(scene=scene, effort=effort or Effort(), rows=rows_of(scene))
+
+
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Measured:
     """What meters got by path from each lamp at its full power and in white, to be weighed without a new solution.
 
-    ``values`` (M, R, G, 3, 3): meter, group of paths, lamp, (direct, modifier, all that was not direct), RGB.
+    ``values`` (M, R, G, 3, 3): meter, group of paths, lamp, (direct, modifier, all that was not direct), RGB. ``sure``
+    is the half-width in standard errors, ``least`` the least that is stated, as a share of the reading.
     """
 
     meters: tuple[str, ...]
     lamps: tuple[str, ...]
     colours: Array
     values: Array
+    sure: float = SURE
+    least: float = 1e-9
 
     def readings(self, weights: Mapping[str, Array | float] | None = None) -> dict[str, Reading]:
         """Readings by the meter's id.
@@ -258,7 +284,7 @@ class Measured:
         weighed = self.values * factors
         mean = weighed.mean(axis=1)
         total = np.einsum("mrgk,k->mr", weighed[:, :, :, 0] + weighed[:, :, :, 2], LUMA)
-        error = half_width(total)
+        error = half_width(total, sure=self.sure, least=self.least)
         result = {}
         for i, meter in enumerate(self.meters):
             by_lamp = {lamp: _paths(mean[i, g]) for g, lamp in enumerate(self.lamps)}
@@ -273,7 +299,7 @@ def _paths(value: Array) -> Paths:
     return Paths(direct=value[0], modifier=value[1], room=value[2] - value[1])
 
 
-def half_width(groups: Array) -> Array:
+def half_width(groups: Array, *, sure: float = SURE, least: float = 1e-9) -> Array:
     """95 % half-width of the mean of independent groups, shape (..., R) → (...).
 
     Source: [Veach1995].
@@ -281,18 +307,20 @@ def half_width(groups: Array) -> Array:
     Parameters
     ----------
     groups: means of independent groups, shape (..., R). [-]
+    sure: half-width in standard errors. [-]
+    least: added, as a share of the mean. [-]
 
     Returns
     -------
     Array: shape (...). Same unit as ``groups``. [-]
     """
     spread = np.std(groups, axis=-1, ddof=1) / np.sqrt(groups.shape[-1])
-    width: Array = SURE * spread + 1e-9 * np.abs(np.mean(groups, axis=-1))
+    width: Array = sure * spread + least * np.abs(np.mean(groups, axis=-1))
     return width
 
 
 def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> Measured:
-    """Follow paths from meters until every reading is known well enough.
+    """Read meters until every one is known well enough: by light sent from the lamps, or by paths from the meters.
 
     Source: [Veach1995].
 
@@ -306,7 +334,51 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     -------
     Measured: illuminance of each meter by lamp, shape (M, lamps), with 95 % half-widths. [lx]
     """
-    packed, effort = solved.packed, solved.effort
+    if suits(solved.scene, solved.rows):
+        return _by_particles(solved, meters, go_on)
+    return by_paths(solved, meters, go_on)
+
+
+def _by_particles(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None) -> Measured:
+    effort = solved.effort
+    values = follow(
+        world_of(solved.rows),
+        solved.rows.colours,
+        meters,
+        groups=REPLICATES,
+        sure=SURE_OF_PARTICLES,
+        error=effort.error,
+        dark=effort.dark,
+        most=PER_PATH * effort.most_paths,
+        seed=effort.seed,
+        go_on=go_on,
+    )
+    return Measured(
+        meters=tuple(m.id for m in meters),
+        lamps=tuple(e.id for e in solved.scene.lamps),
+        colours=solved.rows.colours,
+        values=values,
+        sure=SURE_OF_PARTICLES,
+        least=SINGLE,
+    )
+
+
+def by_paths(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> Measured:
+    """The same by paths from the meters, guided by the patches: for lenses, mirrors and the sky, and a second opinion.
+
+    Source: [Veach1995].
+
+    Parameters
+    ----------
+    solved: the solved set.
+    meters: where to read.
+    go_on: asked after every round, with the worst relative half-width so far, whether to follow more.
+
+    Returns
+    -------
+    Measured: illuminance of each meter by lamp, shape (M, lamps), with 95 % half-widths. [lx]
+    """
+    packed, effort = solved.patches.packed, solved.effort
     count, groups = len(meters), len(packed.lamps)
     positions = np.array([m.position for m in meters], dtype=np.float64).reshape(count, 3)
     normals = np.array([m.normal / np.linalg.norm(m.normal) for m in meters], dtype=np.float64).reshape(count, 3)
@@ -350,8 +422,8 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
             packed.owners,
             guide,
             texture_of(solved),
-            solved.returned,
-            solved.own_returned,
+            solved.patches.returned,
+            solved.patches.own_returned,
         )
         start += size
         done[chosen] = start
@@ -371,10 +443,10 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
 
 def guide_of(solved: Solved, positions: Array, normals: Array, receptors: Ints) -> NDArray[np.float32]:
     """Where patch sides and receptors look for light: cumulated shares, shape (N + M, N)."""
-    packed, bright = solved.packed, solved.bright
+    packed, bright = solved.patches.packed, solved.patches.bright
     sides = len(packed.owners)
     guide = np.zeros((sides + len(positions), sides), dtype=np.float32)
-    exchange.guide_rows(solved.seen, bright, packed.area, packed.dull, guide)
+    exchange.guide_rows(solved.patches.seen, bright, packed.area, packed.dull, guide)
     exchange.sights_of(
         positions,
         normals,
@@ -408,12 +480,12 @@ def texture_of(solved: Solved) -> NDArray[np.float32]:
     -------
     NDArray: cumulated shares, shape (N, C), the last of each row 1. [-]
     """
-    packed = solved.packed
+    packed = solved.patches.packed
     fine = (
-        solved.fine * (packed.reflectance @ LUMA)[:, None]
-        + solved.fine[packed.opposite] * (packed.through @ LUMA)[:, None]
+        solved.patches.fine * (packed.reflectance @ LUMA)[:, None]
+        + solved.patches.fine[packed.opposite] * (packed.through @ LUMA)[:, None]
     )
-    rest = np.maximum(solved.bright[:, None] * np.pi - fine.mean(axis=1, keepdims=True), 0.0)
+    rest = np.maximum(solved.patches.bright[:, None] * np.pi - fine.mean(axis=1, keepdims=True), 0.0)
     cells = fine + rest
     cells += 0.1 * cells.mean(axis=1, keepdims=True) + 1e-12
     shares = np.cumsum(cells, axis=1)

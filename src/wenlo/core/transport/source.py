@@ -73,7 +73,7 @@ def source_seen(solved: Solved, meter: Meter, *, looks: int = LOOKS) -> SourceSe
     ValueError
         If no light arrives.
     """
-    p = solved.packed
+    p = solved.patches.packed
     normal = meter.normal / float(np.linalg.norm(meter.normal))
     draws = sobol(looks, 2, 37)
     start = np.array([0.0, 0.0, 1.0]) if abs(normal[2]) < 0.9 else np.array([1.0, 0.0, 0.0])

@@ -13,7 +13,7 @@ from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.lamp import Emitter, ThinLens
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.transport.kernels import look, scatter
-from wenlo.core.transport.pack import pack
+from wenlo.core.transport.pack import pack, rows_of
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Solved
@@ -79,7 +79,7 @@ def luminance_along(
     Light straight from lamps is exact to the sampling of the lamps; the rest is that of the patches. ``weights`` by
     lamp, shape (3,), are factors on their light.
     """
-    p = solved.packed
+    p = solved.patches.packed
     light = look.seen_along(
         np.ascontiguousarray(origins),
         np.ascontiguousarray(directions),
@@ -94,7 +94,7 @@ def luminance_along(
         p.distributions,
         p.divisions,
         p.first,
-        solved.returned,
+        solved.patches.returned,
     )
     factors = p.colours
     if weights is not None:
@@ -151,7 +151,7 @@ def _plane_coordinates(panel: Panel, points: Array) -> Array:
 
 
 def _glimpse(solved: Solved, panel: Panel, eye: Array, normal: Array) -> tuple[Array, Array, Array]:
-    p = solved.packed
+    p = solved.rows
     places, light = look.glimpses(
         eye,
         normal,
@@ -182,7 +182,7 @@ def _glimpse(solved: Solved, panel: Panel, eye: Array, normal: Array) -> tuple[A
 
 def bare_light(lamp: Emitter, point: Array, normal: Array) -> Array:
     """Light of a lamp on a flat receptor with nothing in the way, in colour, shape (3,). [lx]"""
-    p = pack(LightScene(panels=(), lamps=(lamp,)), sides=0)
+    p = pack(rows_of(LightScene(panels=(), lamps=(lamp,))), sides=0)
     _, light = look.glimpses(
         point,
         normal,
@@ -256,7 +256,7 @@ def _first_met(solved: Solved, lamp: int) -> tuple[Array, Array, Array, NDArray[
     # rays of a lamp: origins, directions, weights and the surface that each meets first
     origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(32 * solved.effort.rays, 4, seed=3))
     hits = look.first_met(
-        np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.packed.surfaces, solved.packed.nodes
+        np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.rows.surfaces, solved.rows.nodes
     )
     return origins, directions, weights, hits
 
@@ -264,10 +264,10 @@ def _first_met(solved: Solved, lamp: int) -> tuple[Array, Array, Array, NDArray[
 def spread_shares(solved: Solved, *, lamp: int = 0) -> dict[str, float]:
     """Share of a lamp's lumens that first meets each surface, by its id; ``"none"`` for the rest."""
     _, _, weights, hits = _first_met(solved, lamp)
-    sums = np.bincount(hits + 1, weights=weights, minlength=len(solved.packed.shapes) + 1) / max(
+    sums = np.bincount(hits + 1, weights=weights, minlength=len(solved.rows.shapes) + 1) / max(
         float(weights.sum()), 1e-30
     )
-    result = {shape.id: float(sums[i + 1]) for i, shape in enumerate(solved.packed.shapes)}
+    result = {shape.id: float(sums[i + 1]) for i, shape in enumerate(solved.rows.shapes)}
     result["none"] = float(sums[0])
     return result
 
@@ -291,7 +291,7 @@ def landed(solved: Solved, *, lamp: int = 0) -> dict[str, tuple[float, Array]]:
     """
     origins, directions, weights, hits = _first_met(solved, lamp)
     whole, found = max(float(weights.sum()), 1e-30), {}
-    for k, shape in enumerate(solved.packed.shapes):
+    for k, shape in enumerate(solved.rows.shapes):
         chosen = hits == k
         share = float(weights[chosen].sum()) / whole
         if share <= 0.0:

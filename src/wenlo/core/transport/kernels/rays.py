@@ -322,8 +322,8 @@ def straight_through(dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _missed(ax, ay, az, ix, iy, iz, limit, nodes, i):  # type: ignore[no-untyped-def]
-    # Slab test of a box; ix.. are one over the direction.
+def outside_box(ax, ay, az, ix, iy, iz, limit, nodes, i):  # type: ignore[no-untyped-def]
+    """Slab test of a box; ix.. are one over the direction."""
     lo, hi = (nodes[i, 0] - ax) * ix, (nodes[i, 3] - ax) * ix
     near, far = min(lo, hi), max(lo, hi)
     lo, hi = (nodes[i, 1] - ay) * iy, (nodes[i, 4] - ay) * iy
@@ -334,7 +334,8 @@ def _missed(ax, ay, az, ix, iy, iz, limit, nodes, i):  # type: ignore[no-untyped
 
 
 @njit(cache=True, fastmath=True)
-def _one_over(x):  # type: ignore[no-untyped-def]
+def one_over(x):  # type: ignore[no-untyped-def]
+    """1/x, finite at 0."""
     if abs(x) < 1e-12:
         return 1e12 if x >= 0.0 else -1e12
     return 1.0 / x
@@ -348,10 +349,10 @@ def nearest(ax, ay, az, dx, dy, dz, limit, surfaces, nodes):  # type: ignore[no-
     (0 inside the tree), and where to go on when the box is missed.
     """
     best, hit, hu, hv = limit, -1, 0.0, 0.0
-    ix, iy, iz = _one_over(dx), _one_over(dy), _one_over(dz)
+    ix, iy, iz = one_over(dx), one_over(dy), one_over(dz)
     i, count = 0, nodes.shape[0]
     while i < count:
-        if count > 1 and _missed(ax, ay, az, ix, iy, iz, best, nodes, i):
+        if count > 1 and outside_box(ax, ay, az, ix, iy, iz, best, nodes, i):
             i = int(nodes[i, NODE_SKIP])
             continue
         first = int(nodes[i, NODE_FIRST])
@@ -403,10 +404,10 @@ def passed(ax, ay, az, dx, dy, dz, length, surfaces, nodes, scatters):  # type: 
     """
     r, g, b, chance = 1.0, 1.0, 1.0, 1.0
     limit = length - 2.0 * SURFACE_OFFSET
-    ix, iy, iz = _one_over(dx), _one_over(dy), _one_over(dz)
+    ix, iy, iz = one_over(dx), one_over(dy), one_over(dz)
     i, count = 0, nodes.shape[0]
     while i < count:
-        if count > 1 and _missed(ax, ay, az, ix, iy, iz, limit, nodes, i):
+        if count > 1 and outside_box(ax, ay, az, ix, iy, iz, limit, nodes, i):
             i = int(nodes[i, NODE_SKIP])
             continue
         first = int(nodes[i, NODE_FIRST])

@@ -1,0 +1,45 @@
+"""What batches of rays meet: flat shapes as short rows of single precision, everything else as it is."""
+
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+Singles = NDArray[np.float32]
+Numbers = NDArray[np.int32]
+
+
+class World(NamedTuple):
+    """A set for kernels that follow rays by the batch; F flat shapes, P surfaces, G lamps.
+
+    ``flats`` (F, 12): plane N·x − D, and the two affine coordinates u and v of each; parallelograms (0 ≤ u, v ≤ 1)
+    come first, ``quads`` of them, then discs (``inner``² ≤ u² + v² ≤ 1). ``ids`` (F,) is the surface of each, or P + g
+    of the face of lamp g; ``laws`` and ``clear`` (F, 3) how light goes straight through. ``rest`` (K,) are the surfaces
+    and lamps that are not flat or have an outline. ``treed`` says that the shapes are so many that a tree of boxes is
+    quicker. ``faces`` (P, 8) and ``sides`` (2P, 9) are what :mod:`vertices` reads of shapes
+    and optics. ``tinted`` says that what lets light straight through colours it. ``cones``
+    (G, 4) hold the set as a lamp that stands off it sees it. ``size`` is the diagonal of a box round everything.
+    """
+
+    flats: Singles
+    quads: int
+    inner: Singles
+    ids: Numbers
+    laws: Numbers
+    clear: Singles
+    rest: Numbers
+    treed: bool
+    size: float
+    tinted: bool
+    surfaces: Array
+    nodes: Array
+    scatters: Array
+    optics: Array
+    faces: Singles
+    sides: Singles
+    tables: Array
+    lamps: Array
+    cones: Array
+    spots: Array
+    distributions: Array

@@ -1,0 +1,478 @@
+"""Meters read by light that is sent from the lamps, and by looks at what is near them.
+
+Three sums make a reading: what comes straight from the lamps, what particles give from where they scatter, up to a
+bound on how near that is, and what looks from the meter find nearer. Any bound is right (``kernels.particles``); a
+pilot, which does not count, chooses for each meter the one that needs least. What a lamp's directions are worth is
+learned where sending evenly would be dear. The spread between independent groups says how sure the sum is.
+"""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.optics.finish import Gloss, Shine
+from wenlo.core.optics.shapes import Shape
+from wenlo.core.optics.sheet import LUMA
+from wenlo.core.transport.kernels import layout as c
+from wenlo.core.transport.kernels import near
+from wenlo.core.transport.kernels import particles as sending
+from wenlo.core.transport.kernels.sending import COLUMNS, ROWS, learned
+from wenlo.core.transport.kernels.vertices import (
+    BACK,
+    CURVED,
+    EVEN,
+    FACE_COLUMNS,
+    NORMAL,
+    OF_ROOM,
+    SCATTERING,
+    SHARE_BACK,
+    SHARE_THROUGH,
+    SIDE_COLUMNS,
+    STRAIGHT,
+    THROUGH,
+)
+from wenlo.core.transport.kernels.world import World
+from wenlo.core.transport.pack import Rows, shifts
+from wenlo.core.transport.scene import LightScene, Meter
+from wenlo.core.transport.sobol import sobol
+from wenlo.core.transport.tree import bounds
+
+Array = NDArray[np.float64]
+Singles = NDArray[np.float32]
+Ints = NDArray[np.int64]
+
+BROADEST = 12.0
+"""A sheet whose lobe has a greater exponent, ..."""
+ROUGH, DULL = 0.15, 0.1
+"""... a shine or a gloss that is smoother, is not seen by joining points with it: paths that follow it are better."""
+
+MANY = 120
+"""So many flat shapes are quicker by a tree of boxes."""
+
+BOUNDS = (28.0, 93.0, 460.0, 2800.0)
+"""Bounds on G that a pilot tries, in units of one over the set's diagonal squared; none so small that looks alone must
+find a far opening."""
+
+PILOT, LOOKS = 256, 128
+"""Particles of each lamp and looks of each meter in a group of the pilot."""
+
+SPOTS = 256
+"""Spots of a lamp that each group asks for straight light before it is believed: through a slot few are seen."""
+
+LEARN_FROM, LEARN_WITH, WORTH_LEARNING = 4096, 1024, 8.0
+"""Sending is learned where more particles are needed, with so many; and used if the cells' second moments are so much
+greater than evenly spread ones."""
+
+BLOCK = 1 << 14
+"""Points of one sequence before a new one begins."""
+
+PER_PATH = 16
+"""Particles of a lamp for each path of :mod:`solve` that an effort allows."""
+
+STANDS_OFF = 0.5
+"""A lamp that sees everything within asin of this sends nothing elsewhere. [-]"""
+
+START = 1e-5
+"""Meters stand so far off what they lie on. [m]"""
+
+
+def _suits(shape: Shape) -> bool:
+    sheet = shape.surface
+    shines: list[tuple[Shine | None, Gloss | None]] = [(sheet.shine_front, sheet.gloss_front)]
+    if not shape.one_sided:
+        shines.append((sheet.shine_back, sheet.gloss_back))
+    if sheet.lobe > BROADEST:
+        return False
+    return all(
+        (shine is None or shine.alpha >= ROUGH) and (gloss is None or gloss.alpha >= DULL) for shine, gloss in shines
+    )
+
+
+def suits(scene: LightScene, rows: Rows) -> bool:
+    """Whether particles can read a set: no lens, mirror, narrow lobe or sky in it."""
+    if any(lamp.law == "lens" or lamp.shape in ("sun", "sky") for lamp in scene.lamps):
+        return False
+    if np.any(rows.surfaces[:, c.LENS] != 0.0):
+        return False
+    return bool(scene.lamps) and all(_suits(shape) for shape in rows.shapes)
+
+
+def world_of(rows: Rows) -> World:
+    """A set for kernels that follow rays by the batch.
+
+    Source: [Palmer2010].
+
+    Parameters
+    ----------
+    rows: its surfaces and lamps.
+
+    Returns
+    -------
+    World: F flat shapes in single precision, and the rows. [m]
+    """
+    surfaces, lamps = rows.surfaces, rows.lamps
+    count = len(surfaces)
+    shape = surfaces[:, c.SHAPE].astype(np.int64)
+    kind = lamps[:, c.LAMP_KIND].astype(np.int64)
+    solid = lamps[:, c.BLOCKS] > 0.0
+    quads, discs = np.flatnonzero(shape == c.QUAD), np.flatnonzero(shape == c.DISC)
+    oblong, round_ = np.flatnonzero(solid & (kind == c.LAMP_RECTANGLE)), np.flatnonzero(solid & (kind == c.LAMP_DISC))
+
+    def plane(origin: Array, axes: Sequence[Array], half: float) -> Array:
+        offsets = [np.einsum("ij,ij->i", axis, origin)[:, None] for axis in axes]
+        offsets[1:] = [offset - half for offset in offsets[1:]]
+        return np.concatenate([part for pair in zip(axes, offsets, strict=True) for part in pair], axis=1)
+
+    def of_surfaces(which: Ints, scale: Array) -> Array:
+        row = surfaces[which]
+        axes = row[:, c.AXIS : c.AXIS + 3], row[:, c.DUAL_U : c.DUAL_U + 3], row[:, c.DUAL_V : c.DUAL_V + 3]
+        return plane(row[:, c.ORIGIN : c.ORIGIN + 3], (axes[0], axes[1] * scale, axes[2] * scale), 0.0)
+
+    def of_lamps(which: Ints, scale: float, half: float) -> Array:
+        row = lamps[which]
+        u, v = row[:, c.LAMP_DUAL_U : c.LAMP_DUAL_U + 3], row[:, c.LAMP_DUAL_V : c.LAMP_DUAL_V + 3]
+        centre, axis = row[:, c.CENTRE : c.CENTRE + 3], row[:, c.LAMP_AXIS : c.LAMP_AXIS + 3]
+        return plane(centre, (axis, scale * u, scale * v), half)
+
+    outer = surfaces[discs, c.SIZE + 1]
+    flats = np.concatenate(
+        [
+            of_surfaces(quads, np.ones((len(quads), 1))),
+            of_lamps(oblong, 1.0, 0.5),
+            of_surfaces(discs, 1.0 / outer[:, None]),
+            of_lamps(round_, 2.0, 0.0),
+        ]
+    )
+    law = lamps[round_, c.LAMP_LAW]
+    rings = np.where(law != c.LAW_FIELD, lamps[round_, c.INNER], 0.0)
+    quad_count = len(quads) + len(oblong)
+    ids = np.concatenate([quads, count + oblong, discs, count + round_])
+    of_surface = ids < count
+    low, high = (np.array(corners) for corners in zip(*(bounds(shape) for shape in rows.shapes), strict=True))
+    middle, size = 0.5 * (low.min(axis=0) + high.max(axis=0)), float(np.linalg.norm(high.max(axis=0) - low.min(axis=0)))
+    laws, clear = np.full(len(ids), c.PASS_NOTHING), np.zeros((len(ids), 3))
+    laws[of_surface] = surfaces[ids[of_surface], c.LAW]
+    clear[of_surface] = surfaces[ids[of_surface], c.CLEAR : c.CLEAR + 3]
+    curved = np.flatnonzero((shape != c.QUAD) & (shape != c.DISC))
+    bodies = np.flatnonzero(solid & (kind != c.LAMP_RECTANGLE) & (kind != c.LAMP_DISC))
+    passing = surfaces[surfaces[:, c.LAW] != c.PASS_NOTHING, c.CLEAR : c.CLEAR + 3]
+    return World(
+        flats=np.ascontiguousarray(flats, dtype=np.float32),
+        quads=quad_count,
+        inner=np.concatenate([np.zeros(quad_count), surfaces[discs, c.SIZE] / outer, rings]).astype(np.float32),
+        ids=ids.astype(np.int32),
+        laws=laws.astype(np.int32),
+        clear=clear.astype(np.float32),
+        rest=np.concatenate([curved, count + bodies]).astype(np.int32),
+        size=size,
+        treed=len(quads) + len(discs) > MANY,
+        tinted=bool(len(passing)) and bool(np.any(np.ptp(passing, axis=1) > 0.0)),
+        surfaces=surfaces,
+        nodes=rows.nodes,
+        scatters=rows.scatters,
+        optics=rows.optics,
+        faces=_faces(rows),
+        sides=_sides(rows.optics),
+        tables=rows.tables,
+        lamps=lamps,
+        cones=_cones(lamps, middle, 0.5 * size),
+        spots=rows.spots,
+        distributions=rows.distributions,
+    )
+
+
+def _cones(lamps: Array, middle: Array, radius: float) -> Array:
+    # The ball round everything as each lamp sees it from outside: axis and least cosine; 2 where it stands too near.
+    toward = middle - lamps[:, c.CENTRE : c.CENTRE + 3]
+    away = np.maximum(np.linalg.norm(toward, axis=1), 1e-12)
+    own = 0.5 * np.hypot(
+        np.linalg.norm(lamps[:, c.LAMP_U : c.LAMP_U + 3], axis=1), np.linalg.norm(lamps[:, c.LAMP_V : c.LAMP_V + 3], axis=1)
+    )
+    sine = (radius + own) / away
+    least = np.where((sine < STANDS_OFF) & (lamps[:, c.SPOTS_COUNT] == 0.0), np.sqrt(np.maximum(1.0 - sine**2, 0.0)), 2.0)
+    cones: Array = np.concatenate([toward / away[:, None], least[:, None]], axis=1)
+    return cones
+
+
+def _faces(rows: Rows) -> Singles:
+    # Each surface in short: normal, whether it is curved, how light goes straight through, room or not, what scatters.
+    surfaces, shape = rows.surfaces, rows.surfaces[:, c.SHAPE]
+    found = np.zeros((len(surfaces), FACE_COLUMNS), dtype=np.float32)
+    found[:, NORMAL : NORMAL + 3] = surfaces[:, c.AXIS : c.AXIS + 3]
+    found[:, CURVED] = (shape == c.TUBE) | (shape == c.DOME)
+    found[:, STRAIGHT] = surfaces[:, c.LAW]
+    found[:, OF_ROOM] = surfaces[:, c.ROOM]
+    found[:, SCATTERING] = rows.scatters
+    return found
+
+
+def _sides(optics: Array) -> Singles:
+    # Each side in short: even by Lambert's law or not, what it sends back and through, RGB, and the luminance of both.
+    found = np.zeros((len(optics), SIDE_COLUMNS), dtype=np.float32)
+    found[:, EVEN] = (optics[:, c.PLAIN] > 0.0) & (optics[:, c.LOBE] <= 0.0)
+    found[:, BACK : BACK + 3] = optics[:, c.DIFFUSE : c.DIFFUSE + 3]
+    found[:, THROUGH : THROUGH + 3] = optics[:, c.THROUGH : c.THROUGH + 3]
+    found[:, SHARE_BACK] = optics[:, c.DIFFUSE : c.DIFFUSE + 3] @ LUMA
+    found[:, SHARE_THROUGH] = optics[:, c.THROUGH : c.THROUGH + 3] @ LUMA
+    return found
+
+
+class Reader:
+    """Reads meters of one set; see the module.
+
+    Parameters
+    ----------
+    world: the set.
+    colours: of the lamps, shape (G, 3).
+    meters: where to read.
+    groups: independent groups, whose spread tells the error.
+    seed: another one gives another, equally good sample.
+    """
+
+    def __init__(self, world: World, colours: Array, meters: Sequence[Meter], *, groups: int, seed: int) -> None:
+        count, lamps = len(meters), len(world.lamps)
+        self.world, self.groups, self.seed = world, groups, seed
+        self.weights = colours * LUMA
+        facing = np.array([m.normal / np.linalg.norm(m.normal) for m in meters], dtype=np.float64).reshape(count, 3)
+        places = np.array([m.position for m in meters], dtype=np.float64).reshape(count, 3)
+        self.at = (places + START * facing).astype(np.float32)
+        self.facing = facing.astype(np.float32)
+        self.domes = np.array([m.receptor == "dome" for m in meters], dtype=np.bool_)
+        self.cells = np.zeros((lamps, 0, 0))
+        self.worth = np.ones(count, dtype=np.float32)
+        draws = np.random.default_rng([23, seed])
+        self.of_lamps = draws.random((groups, lamps, 10), dtype=np.float32)
+        self.of_meters = draws.random((groups, count, 10), dtype=np.float32)
+        self.rays = 0
+
+    def _points(self, start: int, count: int, seed: int) -> Singles:
+        block, first = divmod(start, BLOCK)
+        return _spread(seed + block)[first : first + count]
+
+    def shine(self, start: int, count: int, bounds: Singles, *, sample: int, learn: bool = False) -> tuple[Array, Array]:
+        """Particles: sums (R, G, J, M, 2, 3), and what the cells gave (G, cells)."""
+        lamps, cells = len(self.world.lamps), ROWS * COLUMNS if learn else 1
+        out = np.zeros((self.groups, lamps, len(bounds), len(self.at), 2, 3))
+        gave = np.zeros((self.groups, lamps, cells))
+        rays = np.zeros((self.groups, lamps, 2), dtype=np.int64)
+        points = self._points(start, count, sample)
+        key = ((self.seed * 7919 + sample) << 22) + start
+        sending.all_shine(
+            self.world,
+            self.at,
+            self.facing,
+            self.domes,
+            bounds,
+            points,
+            (self.of_lamps + np.float32(0.137 * sample)) % np.float32(1.0),
+            key,
+            self.cells,
+            self.worth,
+            gave,
+            out,
+            rays,
+        )
+        self.rays = int(rays[..., 0].sum() + 0.4 * rays[..., 1].sum())
+        return out, gave.sum(axis=0)
+
+    def look(self, start: int, count: int, bounds: Singles, *, sample: int, chosen: Ints) -> Array:
+        """Looks from the chosen meters: sums (R, M, J, G, 2, 3)."""
+        lamps = len(self.world.lamps)
+        out = np.zeros((self.groups, len(chosen), len(bounds), lamps, 2, 3))
+        rays = np.zeros((self.groups, len(chosen), 2), dtype=np.int64)
+        points = self._points(start, count, sample)
+        near.all_look(
+            self.world,
+            self.at[chosen],
+            self.facing[chosen],
+            self.domes[chosen],
+            bounds[:, chosen],
+            points,
+            (self.of_meters[:, chosen] + np.float32(0.137 * sample)) % np.float32(1.0),
+            ((self.seed * 104729 + sample) << 22) + start,
+            out,
+            rays,
+        )
+        self.rays = int(rays.sum())
+        return out
+
+    def straight(self, start: int, count: int, *, chosen: Ints) -> Array:
+        """What comes straight from the lamps: sums (R, M, G, 3)."""
+        out = np.zeros((self.groups, len(chosen), len(self.world.lamps), 3))
+        points = self._points(start, count, 91)[:, :2]
+        near.straight(
+            self.world,
+            self.at[chosen],
+            self.facing[chosen],
+            self.domes[chosen],
+            np.ascontiguousarray(points),
+            self.of_meters[:, chosen],
+            out,
+        )
+        return out
+
+
+@dataclass(frozen=True)
+class _Plan:
+    # Bound of each meter, how many particles of each lamp and how many looks of each meter a group needs.
+    bounds: Singles
+    particles: int
+    looks: Ints
+    greatest: float
+
+
+def _planned(reader: Reader, error: float, dark: float, sure: float, size: float) -> tuple[_Plan, Array]:
+    """Try every bound on every meter and take what costs least; also the readings so far, shape (M,)."""
+    meters, lamps, groups = len(reader.at), len(reader.world.lamps), reader.groups
+    bounds = np.repeat(np.array(BOUNDS, dtype=np.float32)[:, None] / np.float32(size * size), meters, axis=1)
+    looks = LOOKS * lamps
+    sent, _ = reader.shine(0, PILOT, bounds, sample=401)
+    cost_sent = reader.rays / (groups * PILOT)
+    looked = reader.look(0, looks, bounds, sample=457, chosen=np.arange(meters))
+    cost_look = reader.rays / (groups * meters * looks)
+    straight = reader.straight(0, PILOT // 4, chosen=np.arange(meters))
+    lit = np.einsum("rmgk,gk->rm", straight, reader.weights) / (PILOT // 4)
+    particles = np.einsum("rgjmk,gk->rjm", sent[:, :, :, :, 1], reader.weights) / PILOT
+    near_ones = np.einsum("rmjgk,gk->rjm", looked[:, :, :, :, 1], reader.weights) / LOOKS
+    both = particles + near_ones
+    trust = 1.0 / np.maximum(both.var(axis=0), 1e-30)
+    mean = np.maximum((both.mean(axis=0) * trust).sum(axis=0) / trust.sum(axis=0) + lit.mean(axis=0), 1e-30)
+    wanted = np.maximum(mean, dark * mean.max()) ** 2
+    # samples of a group for half of the variance each
+    need = 2.0 * (sure / max(error, 1e-4)) ** 2 / groups
+    of_sent = particles.var(axis=0, ddof=1) / wanted * need * PILOT
+    of_look = near_ones.var(axis=0, ddof=1) / wanted * need * looks
+    # looks whose groups do not agree may miss something; so do those that find less than half of what the bound takes
+    # from the particles, as where the light comes out of a slot: they are not trusted with it
+    given = near_ones.mean(axis=0)
+    taken, found = particles.mean(axis=0)[-1] - particles.mean(axis=0), given - given[-1]
+    odd = near_ones.std(axis=0) > 0.4 * np.maximum(given, 0.02 * mean)
+    odd |= (taken > 0.1 * error * mean) & (found < 0.5 * taken)
+    of_look = np.where(odd, 30.0 * of_look + 1e4, of_look)
+    sent_cost, look_cost = of_sent * cost_sent * lamps, of_look * cost_look
+    best, pick = np.inf, np.zeros(meters, dtype=np.int64)
+    # one number of particles for all: at each each meter takes the cheapest bound that it suffices for
+    for budget in np.unique(np.append(sent_cost.ravel(), 0.0)):
+        left = np.where(sent_cost <= budget * 1.0001, look_cost, np.inf)
+        cost = budget + float(left.min(axis=0).sum())
+        if cost < best:
+            best, pick = cost, left.argmin(axis=0)
+    at = np.arange(meters)
+    widest = len(BOUNDS) - 1
+    wants = np.where((of_look[pick, at] > 1.0) | (pick < widest), np.maximum(of_look[pick, at], 1.0), 0.0)
+    plan = _Plan(
+        bounds=bounds[pick, at][None, :].copy(),
+        particles=_up(min(max(float(of_sent[pick, at].max()), 256.0), 8192.0), 256),
+        looks=np.array([_up(min(w, 4096.0), 64 * lamps) if w > 0.0 else 0 for w in wants], dtype=np.int64),
+        greatest=float(of_sent[pick, at].max()),
+    )
+    return plan, mean
+
+
+@lru_cache(maxsize=16)
+def _spread(seed: int) -> Singles:
+    return sobol(BLOCK, 10, seed).astype(np.float32)
+
+
+def _up(value: float, step: int) -> int:
+    return int(-(-value // step)) * step
+
+
+def follow(
+    world: World,
+    colours: Array,
+    meters: Sequence[Meter],
+    *,
+    groups: int,
+    sure: float,
+    error: float,
+    dark: float,
+    most: int,
+    seed: int,
+    go_on: Callable[[float], bool] | None = None,
+) -> Array:
+    """Read meters until each is known well enough.
+
+    Source: [Kollig2006].
+
+    Parameters
+    ----------
+    world: the set.
+    colours: of the lamps, shape (G, 3). [-]
+    meters: where to read.
+    groups: independent groups.
+    sure: half-width in standard errors. [-]
+    error: half-width wanted, as a share of the reading. [-]
+    dark: share of the brightest meter's reading below which a meter need only be known as well as that. [-]
+    most: particles of a lamp in a group, at most.
+    seed: another one gives another, equally good sample.
+    go_on: asked after every round, with the worst half-width so far, whether to follow more.
+
+    Returns
+    -------
+    Array: mean of each group, shape (M, R, G, 3, 3): by lamp, (direct, modifier, all that was not direct), RGB. [lx]
+    """
+    count, lamps = len(meters), len(world.lamps)
+    reader = Reader(world, colours, meters, groups=groups, seed=seed)
+    plan, mean = _planned(reader, error, dark, sure, world.size)
+    if plan.greatest > LEARN_FROM:
+        reader.worth = (1.0 / np.maximum(mean, dark * mean.max())).astype(np.float32)
+        _, gave = reader.shine(0, LEARN_WITH, plan.bounds, sample=433, learn=True)
+        spread = np.sqrt(gave)
+        if float((spread**2).mean() / max(float(spread.mean()) ** 2, 1e-300)) > WORTH_LEARNING:
+            reader.cells = learned(gave)
+    everyone = np.arange(count)
+    sent = np.zeros((groups, lamps, 1, count, 2, 3))
+    looked = np.zeros((groups, count, 1, lamps, 2, 3))
+    straight = np.zeros((groups, count, lamps, 3))
+    sent_done, looks_done, straight_done = 0, np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64)
+    more_sent, more_looks, more_straight = plan.particles, plan.looks, np.full(count, SPOTS, dtype=np.int64)
+    turn = 0
+    while True:
+        while more_sent > 0:
+            size = min(more_sent, BLOCK - sent_done % BLOCK)
+            sent += reader.shine(sent_done, size, plan.bounds, sample=17)[0]
+            sent_done += size
+            more_sent -= size
+        for size in np.unique(more_looks[more_looks > 0]):
+            chosen = everyone[more_looks == size]
+            for first in range(0, int(size), BLOCK):
+                part = min(int(size) - first, BLOCK)
+                looked[:, chosen] += reader.look(0, part, plan.bounds, sample=601 + turn, chosen=chosen)
+                turn += 1
+            looks_done[chosen] += size
+        for size in np.unique(more_straight[more_straight > 0]):
+            chosen = everyone[more_straight == size]
+            start = int(straight_done[chosen[0]])
+            straight[:, chosen] += reader.straight(start, int(size), chosen=chosen)
+            straight_done[chosen] += size
+        of_sent = np.einsum("rgjmk,gk->rm", sent[:, :, :, :, 1], reader.weights) / sent_done
+        of_look = np.einsum("rmjgk,gk->rm", looked[:, :, :, :, 1], reader.weights) * lamps / np.maximum(looks_done, 1)
+        of_lamp = np.einsum("rmgk,gk->rm", straight, reader.weights) / straight_done
+        total = of_sent + of_look + of_lamp
+        mean = total.mean(axis=0)
+        half = sure * total.std(axis=0, ddof=1) / np.sqrt(groups)
+        relative = half / np.maximum(np.maximum(mean, dark * mean.max()), 1e-30)
+        bad = relative > error
+        if not bad.any() or sent_done >= most or (go_on is not None and not go_on(float(relative.max()))):
+            break
+        # each part that makes a quarter of the variance or more gets as many more as the worst needs
+        lacking = np.minimum((relative / max(error, 1e-4)) ** 2 - 1.0, 1.0) * bad
+        variances = np.stack([of_sent.var(axis=0), of_look.var(axis=0), of_lamp.var(axis=0)])
+        matters = (variances > 0.25 * variances.sum(axis=0)) & bad
+        more_sent = _up(1.1 * sent_done * float(lacking[matters[0]].max()), 256) if matters[0].any() else 0
+        more_looks = np.array(
+            [_up(1.1 * max(int(looks_done[m]), 256) * lacking[m], 64 * lamps) if matters[1, m] else 0 for m in everyone]
+        )
+        more_straight = np.where(matters[2], np.minimum(straight_done, BLOCK - straight_done % BLOCK), 0)
+    values = np.zeros((count, groups, lamps, 3, 3))
+    values[:, :, :, 0] = (straight / straight_done[:, None, None]).transpose(1, 0, 2, 3)
+    of_parts = sent[:, :, 0] / sent_done
+    values[:, :, :, 1:] += of_parts.transpose(2, 0, 1, 3, 4)
+    of_parts = looked[:, :, 0] * lamps / np.maximum(looks_done, 1)[:, None, None, None]
+    values[:, :, :, 1:] += of_parts.transpose(1, 0, 2, 3, 4)
+    return values
+

@@ -116,9 +116,8 @@ def test_half_of_a_far_ball_mirrors_the_half_space_before_it():
     ball = Dome(id="ball", centre=A([0.0, 0, 0]), radius=0.1, surface=board((0.5,) * 3))
     before = wall("before", (-2e4, -30, -2e4), (4e4, 0, 0), (0, 0, 4e4))
     camera = Lens(position=A([0.0, -29.0, 0]), aim=A([0.0, 0, 0]), field=0.22 / 29)
-    seen = mirrored(
-        pack(rows_of(LightScene(panels=(ball, before), lamps=())), sides=20), camera, width=120, height=120, thing={"ball"}
-    )
+    packed = pack(rows_of(LightScene(panels=(ball, before), lamps=())), sides=20)
+    seen = mirrored(packed, camera, width=120, height=120, thing={"ball"})
     assert float(np.mean(seen.met.what >= 0)) == pytest.approx(0.5, abs=0.02)
 
 

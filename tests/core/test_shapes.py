@@ -13,7 +13,7 @@ from wenlo.core.transport.kernels import rays, scatter
 from wenlo.core.transport.pack import pack, rows_of
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, read, solve
-from wenlo.core.transport.tree import arrange
+from wenlo.core.transport.tree import arrange, bounds
 
 A = np.array
 SURE = Effort(error=0.002, most_paths=1 << 15)
@@ -382,7 +382,8 @@ def test_tree_meets_what_trying_all_meets(count):
         else:
             shapes.append(Dome(id=str(i), centre=o, axis=v, radius=0.25, low=-0.5, surface=board((0.5,) * 3)))
     packed = pack(rows_of(LightScene(panels=tuple(shapes), lamps=())), sides=100)
-    ordered, nodes = arrange(shapes)
+    low, high = np.array([bounds(s) for s in shapes]).transpose(1, 0, 2)
+    ordered, nodes = arrange(shapes, low, high)
     assert sorted(s.id for s in ordered) == sorted(s.id for s in shapes)
     flat = np.zeros((1, 9))
     flat[0, 7], flat[0, 8] = count, 1

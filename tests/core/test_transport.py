@@ -162,10 +162,9 @@ def test_lumens_through_a_sheet_are_its_transmittance():
     )
     solved = solve(LightScene(panels=(*walls, panel), lamps=(lamp,)), Effort(sides=600, rays=1024, samples=8))
     # the side walls are half before the sheet, so the end wall and what the sheet sends are compared by flux
-    front = solved.patches.packed.row("sheet")
-    sent = (
-        solved.patches.light[solved.patches.packed.owners == front][:, 0, 1] * np.pi * solved.patches.packed.area[solved.patches.packed.owners == front]
-    )
+    packed = solved.patches.packed
+    of_sheet = packed.owners == packed.row("sheet")
+    sent = solved.patches.light[of_sheet][:, 0, 1] * np.pi * packed.area[of_sheet]
     assert float(sent.sum()) == pytest.approx(0.4 * 1000, rel=0.005)
 
 

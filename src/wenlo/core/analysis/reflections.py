@@ -114,9 +114,8 @@ def reflections(brief: Brief, design: ModifierParameters) -> Reflections | None:
     if brief.subject.finish not in SHINY:
         return None
     scene, camera = picture_scene(brief, design), camera_of(brief)
-    seen = mirrored(
-        pack(rows_of(replace(scene, moves={})), sides=2 * len(scene.panels)), camera, width=WIDTH, height=HEIGHT, thing=thing
-    )
+    packed = pack(rows_of(replace(scene, moves={})), sides=2 * len(scene.panels))
+    seen = mirrored(packed, camera, width=WIDTH, height=HEIGHT, thing=thing)
     bare = scene_builder.whole_scene(brief, design)
     around = replace(bare, panels=(*bare.panels, *ground_shapes(brief)))
     solved = solve(around, DRAFT)

@@ -16,7 +16,7 @@ from wenlo.core.optics.shapes import Disc, Panel, Shape, Tube
 from wenlo.core.optics.sheet import LUMA, Sheet, board
 from wenlo.core.transport.kernels import layout as c
 from wenlo.core.transport.scene import LightScene
-from wenlo.core.transport.tree import arrange
+from wenlo.core.transport.tree import arrange, bounds
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -63,9 +63,13 @@ def shifts(rows: int, dimensions: int, seed: int) -> Array:
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Rows:
-    """Surfaces and lamps as the kernels take them; P surfaces, G lamps. ``shapes`` are in the order of the rows."""
+    """Surfaces and lamps as the kernels take them; P surfaces, G lamps.
+
+    ``shapes`` are in the order of the rows, ``extent`` (2, 3) the corners of a box round them. [m]
+    """
 
     shapes: tuple[Shape, ...]
+    extent: Array
     surfaces: Array
     edges: Array
     nodes: Array
@@ -358,7 +362,12 @@ def rows_of(scene: LightScene) -> Rows:
     -------
     Rows: arrays of tree, shapes, materials and lamps.
     """
-    ordered, nodes = arrange(scene.panels or (NOTHING,), scene.moves)
+    shapes = scene.panels or (NOTHING,)
+    boxes = np.array([bounds(shape) for shape in shapes])
+    still = np.zeros(3)
+    half = np.array([0.5 * np.abs(scene.moves.get(shape.id, still)) for shape in shapes])
+    low, high = boxes[:, 0] - half, boxes[:, 1] + half
+    ordered, nodes = arrange(shapes, low, high)
     count = len(ordered)
     surfaces, edges = np.zeros((count, c.SURFACE_COLUMNS)), np.zeros((count, 6))
     optics, scatters, tables = np.zeros((2 * count, c.OPTICS_COLUMNS)), np.zeros(count), _Tables()
@@ -386,6 +395,7 @@ def rows_of(scene: LightScene) -> Rows:
     lamps, spots, distributions = _lamps(scene.lamps)
     return Rows(
         shapes=ordered,
+        extent=np.array([low.min(axis=0), high.max(axis=0)]),
         surfaces=surfaces,
         edges=edges,
         nodes=nodes,
@@ -440,9 +450,7 @@ def pack(rows: Rows, *, sides: int, need: Need | None = None) -> Packed:
             live[here] = side == 0 or not shape.one_sided
             modifier[here] = shape.role == "modifier"
             shine = sheet.shine_back if side else sheet.shine_front
-            dull[here] = (
-                shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * rows.scatters[p]
-            )
+            dull[here] = shine is None or shine.alpha > 0.15 or float(shine.reflectance @ LUMA) < 0.5 * rows.scatters[p]
     return Packed(
         **vars(rows),
         divisions=divisions,

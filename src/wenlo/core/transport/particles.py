@@ -13,12 +13,12 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.optics.finish import Gloss, Shine
-from wenlo.core.optics.shapes import Shape
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import layout as c
 from wenlo.core.transport.kernels import near
 from wenlo.core.transport.kernels import particles as sending
+from wenlo.core.transport.kernels.batches import left_between
+from wenlo.core.transport.kernels.rays import place
 from wenlo.core.transport.kernels.sending import COLUMNS, ROWS, learned
 from wenlo.core.transport.kernels.vertices import (
     BACK,
@@ -35,10 +35,9 @@ from wenlo.core.transport.kernels.vertices import (
     THROUGH,
 )
 from wenlo.core.transport.kernels.world import World
-from wenlo.core.transport.pack import Rows, shifts
+from wenlo.core.transport.pack import Rows
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.sobol import sobol
-from wenlo.core.transport.tree import bounds
 
 Array = NDArray[np.float64]
 Singles = NDArray[np.float32]
@@ -49,10 +48,16 @@ BROADEST = 12.0
 ROUGH, DULL = 0.15, 0.1
 """... a shine or a gloss that is smoother, is not seen by joining points with it: paths that follow it are better."""
 
+SHOWS, SEEN_CLEARLY = 0.3, 0.3
+"""A shine that reflects more, with more than this left on the way to a meter, is a mirror that it looks into. [-]"""
+
+SHARP_LOOKS = 2048
+"""Looks of each meter in a group, at the least, where something reflects sharply."""
+
 MANY = 120
 """So many flat shapes are quicker by a tree of boxes."""
 
-BOUNDS = (28.0, 93.0, 460.0, 2800.0)
+BOUNDS = (28.0, 93.0, 460.0, 2800.0, 17000.0)
 """Bounds on G that a pilot tries, in units of one over the set's diagonal squared; none so small that looks alone must
 find a far opening."""
 
@@ -79,25 +84,55 @@ START = 1e-5
 """Meters stand so far off what they lie on. [m]"""
 
 
-def _suits(shape: Shape) -> bool:
-    sheet = shape.surface
-    shines: list[tuple[Shine | None, Gloss | None]] = [(sheet.shine_front, sheet.gloss_front)]
-    if not shape.one_sided:
-        shines.append((sheet.shine_back, sheet.gloss_back))
-    if sheet.lobe > BROADEST:
-        return False
-    return all(
-        (shine is None or shine.alpha >= ROUGH) and (gloss is None or gloss.alpha >= DULL) for shine, gloss in shines
-    )
-
-
 def suits(scene: LightScene, rows: Rows) -> bool:
-    """Whether particles can read a set: no lens, mirror, narrow lobe or sky in it."""
-    if any(lamp.law == "lens" or lamp.shape in ("sun", "sky") for lamp in scene.lamps):
+    """Whether particles can read a set: no free lens, narrow lobe or sky in it, and with mirrors no lamp that rays
+    miss.
+    """
+    if not scene.lamps or any(lamp.shape in ("sun", "sky") for lamp in scene.lamps):
         return False
-    if np.any(rows.surfaces[:, c.LENS] != 0.0):
+    if np.any(rows.surfaces[:, c.LENS] != 0.0) or np.any(rows.optics[:, c.LOBE] > BROADEST):
         return False
-    return bool(scene.lamps) and all(_suits(shape) for shape in rows.shapes)
+    shines, skins = _sharp(rows.optics)
+    return bool(np.all(rows.lamps[:, c.BLOCKS] > 0.0)) or not np.any(shines | skins)
+
+
+def _sharp(optics: Array) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    # Sides whose shine, and whose gloss, is too sharp to be joined with a point.
+    shines = (optics[:, c.ALPHA] > 0.0) & (optics[:, c.ALPHA] < ROUGH)
+    return shines, (optics[:, c.GLOSS] > 0.0) & (optics[:, c.GLOSS_ALPHA] < DULL)
+
+
+def _apart(optics: Array) -> Array:
+    # Every side thrice: whole, without its sharp reflection, and that alone.
+    dull, sharp = optics.copy(), optics.copy()
+    shines, skins = _sharp(optics)
+    for part, off in ((dull, (shines, skins)), (sharp, (~shines, ~skins))):
+        part[off[0], c.SPECULAR : c.SPECULAR + 3] = 0.0
+        part[off[0], c.ALPHA] = 0.0
+        part[off[1], c.GLOSS] = 0.0
+    sharp[:, c.DIFFUSE : c.DIFFUSE + 3] = sharp[:, c.THROUGH : c.THROUGH + 3] = 0.0
+    for part in (dull, sharp):
+        part[:, c.PLAIN] = (part[:, c.ALPHA] <= 0.0) & (part[:, c.GLOSS] <= 0.0)
+    return np.concatenate([optics, dull, sharp])
+
+
+def mirrors_seen(world: World, meters: Sequence[Meter]) -> bool:
+    """Whether a meter looks straight into a mirror: what that throws on it is found by aiming at the mirror alone."""
+    surfaces, optics = world.surfaces, world.optics[: len(world.optics) // 3]
+    bright = optics[:, c.SPECULAR : c.SPECULAR + 3] @ LUMA >= SHOWS
+    mirrors = _sharp(optics)[0] & bright
+    draws = sobol(64, 2, 5)
+    for p in np.flatnonzero(mirrors[::2] | mirrors[1::2]):
+        spots = np.array([place(surfaces, world.edges, p, u, v)[:3] for u, v in draws])
+        for m in meters:
+            toward = spots - m.position
+            ahead = (toward @ m.normal > 0.0) | (m.receptor == "dome")
+            for e in toward[ahead]:
+                (x, y, z), (ex, ey, ez) = m.position + START * m.normal, (1.0 - 1e-5) * e
+                left = left_between(x, y, z, -1, ex, ey, ez, -1, world)
+                if float(np.dot(left, LUMA)) > SEEN_CLEARLY:
+                    return True
+    return False
 
 
 def world_of(rows: Rows) -> World:
@@ -113,7 +148,7 @@ def world_of(rows: Rows) -> World:
     -------
     World: F flat shapes in single precision, and the rows. [m]
     """
-    surfaces, lamps = rows.surfaces, rows.lamps
+    surfaces, lamps, optics = rows.surfaces, rows.lamps, _apart(rows.optics)
     count = len(surfaces)
     shape = surfaces[:, c.SHAPE].astype(np.int64)
     kind = lamps[:, c.LAMP_KIND].astype(np.int64)
@@ -151,8 +186,7 @@ def world_of(rows: Rows) -> World:
     quad_count = len(quads) + len(oblong)
     ids = np.concatenate([quads, count + oblong, discs, count + round_])
     of_surface = ids < count
-    low, high = (np.array(corners) for corners in zip(*(bounds(shape) for shape in rows.shapes), strict=True))
-    middle, size = 0.5 * (low.min(axis=0) + high.max(axis=0)), float(np.linalg.norm(high.max(axis=0) - low.min(axis=0)))
+    middle, size = rows.extent.mean(axis=0), float(np.linalg.norm(rows.extent[1] - rows.extent[0]))
     laws, clear = np.full(len(ids), c.PASS_NOTHING), np.zeros((len(ids), 3))
     laws[of_surface] = surfaces[ids[of_surface], c.LAW]
     clear[of_surface] = surfaces[ids[of_surface], c.CLEAR : c.CLEAR + 3]
@@ -170,12 +204,14 @@ def world_of(rows: Rows) -> World:
         size=size,
         treed=len(quads) + len(discs) > MANY,
         tinted=bool(len(passing)) and bool(np.any(np.ptp(passing, axis=1) > 0.0)),
+        sharp=bool(np.any(_sharp(rows.optics))),
         surfaces=surfaces,
+        edges=rows.edges,
         nodes=rows.nodes,
         scatters=rows.scatters,
-        optics=rows.optics,
+        optics=optics,
         faces=_faces(rows),
-        sides=_sides(rows.optics),
+        sides=_sides(optics),
         tables=rows.tables,
         lamps=lamps,
         cones=_cones(lamps, middle, 0.5 * size),
@@ -189,10 +225,13 @@ def _cones(lamps: Array, middle: Array, radius: float) -> Array:
     toward = middle - lamps[:, c.CENTRE : c.CENTRE + 3]
     away = np.maximum(np.linalg.norm(toward, axis=1), 1e-12)
     own = 0.5 * np.hypot(
-        np.linalg.norm(lamps[:, c.LAMP_U : c.LAMP_U + 3], axis=1), np.linalg.norm(lamps[:, c.LAMP_V : c.LAMP_V + 3], axis=1)
+        np.linalg.norm(lamps[:, c.LAMP_U : c.LAMP_U + 3], axis=1),
+        np.linalg.norm(lamps[:, c.LAMP_V : c.LAMP_V + 3], axis=1),
     )
     sine = (radius + own) / away
-    least = np.where((sine < STANDS_OFF) & (lamps[:, c.SPOTS_COUNT] == 0.0), np.sqrt(np.maximum(1.0 - sine**2, 0.0)), 2.0)
+    least = np.where(
+        (sine < STANDS_OFF) & (lamps[:, c.SPOTS_COUNT] == 0.0), np.sqrt(np.maximum(1.0 - sine**2, 0.0)), 2.0
+    )
     cones: Array = np.concatenate([toward / away[:, None], least[:, None]], axis=1)
     return cones
 
@@ -215,7 +254,8 @@ def _sides(optics: Array) -> Singles:
     found[:, EVEN] = (optics[:, c.PLAIN] > 0.0) & (optics[:, c.LOBE] <= 0.0)
     found[:, BACK : BACK + 3] = optics[:, c.DIFFUSE : c.DIFFUSE + 3]
     found[:, THROUGH : THROUGH + 3] = optics[:, c.THROUGH : c.THROUGH + 3]
-    found[:, SHARE_BACK] = optics[:, c.DIFFUSE : c.DIFFUSE + 3] @ LUMA
+    found[:, SHARE_BACK] = (optics[:, c.DIFFUSE : c.DIFFUSE + 3] + optics[:, c.SPECULAR : c.SPECULAR + 3]) @ LUMA
+    found[:, SHARE_BACK] += optics[:, c.GLOSS]
     found[:, SHARE_THROUGH] = optics[:, c.THROUGH : c.THROUGH + 3] @ LUMA
     return found
 
@@ -252,7 +292,9 @@ class Reader:
         block, first = divmod(start, BLOCK)
         return _spread(seed + block)[first : first + count]
 
-    def shine(self, start: int, count: int, bounds: Singles, *, sample: int, learn: bool = False) -> tuple[Array, Array]:
+    def shine(
+        self, start: int, count: int, bounds: Singles, *, sample: int, learn: bool = False
+    ) -> tuple[Array, Array]:
         """Particles: sums (R, G, J, M, 2, 3), and what the cells gave (G, cells)."""
         lamps, cells = len(self.world.lamps), ROWS * COLUMNS if learn else 1
         out = np.zeros((self.groups, lamps, len(bounds), len(self.at), 2, 3))
@@ -324,22 +366,23 @@ class _Plan:
     greatest: float
 
 
-def _planned(reader: Reader, error: float, dark: float, sure: float, size: float) -> tuple[_Plan, Array]:
-    """Try every bound on every meter and take what costs least; also the readings so far, shape (M,)."""
+def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float, size: float) -> tuple[_Plan, Array]:
+    """Try every bound on every meter and take what costs least; also the readings so far, shape (M,).
+
+    ``lit`` (M,) is what comes straight from the lamps. [lx]
+    """
     meters, lamps, groups = len(reader.at), len(reader.world.lamps), reader.groups
     bounds = np.repeat(np.array(BOUNDS, dtype=np.float32)[:, None] / np.float32(size * size), meters, axis=1)
-    looks = LOOKS * lamps
+    looks = (SHARP_LOOKS if reader.world.sharp else LOOKS) * lamps
     sent, _ = reader.shine(0, PILOT, bounds, sample=401)
     cost_sent = reader.rays / (groups * PILOT)
     looked = reader.look(0, looks, bounds, sample=457, chosen=np.arange(meters))
     cost_look = reader.rays / (groups * meters * looks)
-    straight = reader.straight(0, PILOT // 4, chosen=np.arange(meters))
-    lit = np.einsum("rmgk,gk->rm", straight, reader.weights) / (PILOT // 4)
     particles = np.einsum("rgjmk,gk->rjm", sent[:, :, :, :, 1], reader.weights) / PILOT
-    near_ones = np.einsum("rmjgk,gk->rjm", looked[:, :, :, :, 1], reader.weights) / LOOKS
+    near_ones = np.einsum("rmjgk,gk->rjm", looked[:, :, :, :, 1], reader.weights) * lamps / looks
     both = particles + near_ones
     trust = 1.0 / np.maximum(both.var(axis=0), 1e-30)
-    mean = np.maximum((both.mean(axis=0) * trust).sum(axis=0) / trust.sum(axis=0) + lit.mean(axis=0), 1e-30)
+    mean = np.maximum((both.mean(axis=0) * trust).sum(axis=0) / trust.sum(axis=0) + lit, 1e-30)
     wanted = np.maximum(mean, dark * mean.max()) ** 2
     # samples of a group for half of the variance each
     need = 2.0 * (sure / max(error, 1e-4)) ** 2 / groups
@@ -363,10 +406,11 @@ def _planned(reader: Reader, error: float, dark: float, sure: float, size: float
     at = np.arange(meters)
     widest = len(BOUNDS) - 1
     wants = np.where((of_look[pick, at] > 1.0) | (pick < widest), np.maximum(of_look[pick, at], 1.0), 0.0)
+    least = SHARP_LOOKS * lamps if reader.world.sharp else 0
     plan = _Plan(
         bounds=bounds[pick, at][None, :].copy(),
         particles=_up(min(max(float(of_sent[pick, at].max()), 256.0), 8192.0), 256),
-        looks=np.array([_up(min(w, 4096.0), 64 * lamps) if w > 0.0 else 0 for w in wants], dtype=np.int64),
+        looks=np.array([max(_up(min(w, 4096.0), 64 * lamps) if w > 0.0 else 0, least) for w in wants], dtype=np.int64),
         greatest=float(of_sent[pick, at].max()),
     )
     return plan, mean
@@ -417,19 +461,23 @@ def follow(
     """
     count, lamps = len(meters), len(world.lamps)
     reader = Reader(world, colours, meters, groups=groups, seed=seed)
-    plan, mean = _planned(reader, error, dark, sure, world.size)
+    everyone = np.arange(count)
+    straight, straight_done = reader.straight(0, SPOTS, chosen=everyone), np.full(count, SPOTS, dtype=np.int64)
+    lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * SPOTS)
+    plan, mean = _planned(reader, lit, error, dark, sure, world.size)
+    first = plan.particles
     if plan.greatest > LEARN_FROM:
         reader.worth = (1.0 / np.maximum(mean, dark * mean.max())).astype(np.float32)
         _, gave = reader.shine(0, LEARN_WITH, plan.bounds, sample=433, learn=True)
         spread = np.sqrt(gave)
-        if float((spread**2).mean() / max(float(spread.mean()) ** 2, 1e-300)) > WORTH_LEARNING:
+        gain = float((spread**2).mean() / max(float(spread.mean()) ** 2, 1e-300))
+        if gain > WORTH_LEARNING:
             reader.cells = learned(gave)
-    everyone = np.arange(count)
+            first = _up(min(max(2.0 * plan.greatest / gain, 1024.0), 8192.0), 256)
     sent = np.zeros((groups, lamps, 1, count, 2, 3))
     looked = np.zeros((groups, count, 1, lamps, 2, 3))
-    straight = np.zeros((groups, count, lamps, 3))
-    sent_done, looks_done, straight_done = 0, np.zeros(count, dtype=np.int64), np.zeros(count, dtype=np.int64)
-    more_sent, more_looks, more_straight = plan.particles, plan.looks, np.full(count, SPOTS, dtype=np.int64)
+    sent_done, looks_done = 0, np.zeros(count, dtype=np.int64)
+    more_sent, more_looks, more_straight = first, plan.looks, np.zeros(count, dtype=np.int64)
     turn = 0
     while True:
         while more_sent > 0:
@@ -439,8 +487,8 @@ def follow(
             more_sent -= size
         for size in np.unique(more_looks[more_looks > 0]):
             chosen = everyone[more_looks == size]
-            for first in range(0, int(size), BLOCK):
-                part = min(int(size) - first, BLOCK)
+            for begun in range(0, int(size), BLOCK):
+                part = min(int(size) - begun, BLOCK)
                 looked[:, chosen] += reader.look(0, part, plan.bounds, sample=601 + turn, chosen=chosen)
                 turn += 1
             looks_done[chosen] += size
@@ -460,7 +508,7 @@ def follow(
         if not bad.any() or sent_done >= most or (go_on is not None and not go_on(float(relative.max()))):
             break
         # each part that makes a quarter of the variance or more gets as many more as the worst needs
-        lacking = np.minimum((relative / max(error, 1e-4)) ** 2 - 1.0, 1.0) * bad
+        lacking = np.minimum((relative / max(error, 1e-4)) ** 2 - 1.0, 3.0) * bad
         variances = np.stack([of_sent.var(axis=0), of_look.var(axis=0), of_lamp.var(axis=0)])
         matters = (variances > 0.25 * variances.sum(axis=0)) & bad
         more_sent = _up(1.1 * sent_done * float(lacking[matters[0]].max()), 256) if matters[0].any() else 0
@@ -475,4 +523,3 @@ def follow(
     of_parts = looked[:, :, 0] * lamps / np.maximum(looks_done, 1)[:, None, None, None]
     values[:, :, :, 1:] += of_parts.transpose(1, 0, 2, 3, 4)
     return values
-

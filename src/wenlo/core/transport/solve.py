@@ -18,8 +18,9 @@ from numpy.typing import NDArray
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import exchange, layout, paths, scatter
-from wenlo.core.transport.particles import PER_PATH, follow, suits, world_of
+from wenlo.core.transport.kernels.world import World
 from wenlo.core.transport.pack import Packed, Rows, need_of, pack, rows_of, shifts
+from wenlo.core.transport.particles import PER_PATH, follow, mirrors_seen, suits, world_of
 from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
 from wenlo.core.transport.sobol import sobol
 
@@ -30,9 +31,9 @@ REPLICATES = 16
 """Independent groups of paths, whose spread tells the error."""
 
 SURE = 2.75
-"""Of paths: half-width in standard errors: 98.5 % for 15 degrees of freedom. More than 95 %, since a meter is read until its
-half-width is small, which happens a little too early when the groups agree by luck, and since light that few paths
-find is not spread evenly about its mean."""
+"""Of paths: half-width in standard errors: 98.5 % for 15 degrees of freedom. More than 95 %, since a meter is read
+until its half-width is small, which happens a little too early when the groups agree by luck, and since light that few
+paths find is not spread evenly about its mean."""
 
 SURE_OF_PARTICLES = 2.4
 """Of particles, whose contributions are bounded: 97 % for 15 degrees of freedom."""
@@ -335,14 +336,18 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     Measured: illuminance of each meter by lamp, shape (M, lamps), with 95 % half-widths. [lx]
     """
     if suits(solved.scene, solved.rows):
-        return _by_particles(solved, meters, go_on)
+        world = world_of(solved.rows)
+        if not world.sharp or not mirrors_seen(world, meters):
+            return _by_particles(solved, world, meters, go_on)
     return by_paths(solved, meters, go_on)
 
 
-def _by_particles(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None) -> Measured:
+def _by_particles(
+    solved: Solved, world: World, meters: Sequence[Meter], go_on: Callable[[float], bool] | None
+) -> Measured:
     effort = solved.effort
     values = follow(
-        world_of(solved.rows),
+        world,
         solved.rows.colours,
         meters,
         groups=REPLICATES,

@@ -1,11 +1,12 @@
 """A tree of boxes round the surfaces, so that a ray meets few of them."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
+from wenlo.core.transport.kernels.splitting import split
 
 Array = NDArray[np.float64]
 
@@ -46,64 +47,38 @@ def bounds(shape: Shape) -> tuple[Array, Array]:
     return low - MARGIN, high + MARGIN
 
 
-MANY = 100
+MANY = 1000
 """Where there are more surfaces they are cut along the longest side alone: building the tree would cost more than it
 spares.
 """
 
 
-def arrange(shapes: Sequence[Shape], moves: Mapping[str, Array] | None = None) -> tuple[tuple[Shape, ...], Array]:
+def arrange(shapes: Sequence[Shape], low: Array, high: Array) -> tuple[tuple[Shape, ...], Array]:
     """Surfaces in the order of the tree's leaves, and the tree.
 
-    Nodes are rows of low corner, high corner, first surface, how many (0 inside the tree) and the row to
+    ``low`` and ``high`` (P, 3) are corners of the box round each, all along its way if it moves. Nodes are rows of low
+    corner, high corner, first surface, how many (0 inside the tree) and the row to
     go on with when the box is missed, shape (K, 9), in depth-first order. A few surfaces stay as they are,
-    under one node. Boxes hold shapes that move all along their way, half of it to either side (``moves``).
+    under one node.
     """
     if len(shapes) <= FEW:
         node = np.zeros((1, 9))
         node[0, 7], node[0, 8] = len(shapes), 1
         return tuple(shapes), node
-    boxes = [bounds(s) for s in shapes]
-    half = np.array([0.5 * np.abs((moves or {}).get(s.id, np.zeros(3))) for s in shapes])
-    low, high = np.array([b[0] for b in boxes]) - half, np.array([b[1] for b in boxes]) + half
     order: list[int] = []
     rows: list[list[float]] = []
 
     def build(members: NDArray[np.int64]) -> None:
         row = [*low[members].min(axis=0), *high[members].max(axis=0), 0.0, 0.0, 0.0]
         rows.append(row)
-        halves = _split(members, low, high)
-        if halves is None:
+        if len(members) <= LEAF:
             row[6], row[7] = float(len(order)), float(len(members))
             order.extend(int(m) for m in members)
         else:
-            for half in halves:
-                build(half)
+            line, cut = split(members, low, high, len(shapes) <= MANY)
+            build(line[:cut])
+            build(line[cut:])
         row[8] = float(len(rows))
 
     build(np.arange(len(shapes)))
     return tuple(shapes[i] for i in order), np.array(rows)
-
-
-def _half_areas(low: Array, high: Array) -> Array:
-    # half the surface of the boxes round the first 1, 2, … members
-    size = np.maximum.accumulate(high, axis=0) - np.minimum.accumulate(low, axis=0)
-    areas: Array = size[:, 0] * size[:, 1] + size[:, 1] * size[:, 2] + size[:, 2] * size[:, 0]
-    return areas
-
-
-def _split(members: NDArray[np.int64], low: Array, high: Array) -> tuple[NDArray[np.int64], NDArray[np.int64]] | None:
-    # The cut that a ray is least likely to pay for: boxes' surfaces times what is in them (MacDonald and Booth 1990).
-    count = len(members)
-    if count <= LEAF:
-        return None
-    best, halves = np.inf, None
-    for axis in range(3) if len(low) <= MANY else (int(np.argmax(np.ptp(low[members] + high[members], axis=0))),):
-        line = members[np.argsort(low[members, axis] + high[members, axis], kind="stable")]
-        left = _half_areas(low[line], high[line])[:-1]
-        right = _half_areas(low[line[::-1]], high[line[::-1]])[::-1][1:]
-        cost = left * np.arange(1, count) + right * np.arange(count - 1, 0, -1)
-        k = int(np.argmin(cost))
-        if cost[k] < best:
-            best, halves = float(cost[k]), (line[: k + 1], line[k + 1 :])
-    return halves

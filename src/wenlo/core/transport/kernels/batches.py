@@ -110,9 +110,7 @@ def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):  # type: ignore[no-u
                 s = -(n0 * x[i] + n1 * y[i] + n2 * z[i] - nd) / (n0 * dx[i] + n1 * dy[i] + n2 * dz[i])
                 u = u0 * x[i] + u1 * y[i] + u2 * z[i] - ud + s * (u0 * dx[i] + u1 * dy[i] + u2 * dz[i])
                 v = v0 * x[i] + v1 * y[i] + v2 * z[i] - vd + s * (v0 * dx[i] + v1 * dy[i] + v2 * dz[i])
-                there = (
-                    (s > ZERO) & (s < t[i]) & (u >= ZERO) & (u <= ONE) & (v >= ZERO) & (v <= ONE) & (own[i] != q)
-                )
+                there = (s > ZERO) & (s < t[i]) & (u >= ZERO) & (u <= ONE) & (v >= ZERO) & (v <= ONE) & (own[i] != q)
                 t[i] = s if there else t[i]
                 hit[i] = q if there else hit[i]
         else:

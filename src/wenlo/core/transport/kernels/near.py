@@ -3,6 +3,9 @@
 A look that first meets a surface at geometry G counts (1 − b/G)⁺ of the light that leaves there: with the particles,
 which count min(G, b), that is the whole, for every bound b (see :mod:`particles`). The light that leaves is found by
 going on as far as chance allows, one spot of a lamp at every stop.
+
+What surfaces reflect sharply is not joined with points, neither by particles nor by spots: looks follow it, and count
+the lamps that they meet so.
 """
 
 import math
@@ -12,10 +15,68 @@ from numba import njit, prange
 
 from wenlo.core.transport.kernels.batches import BATCH, MATHS, ONE, ZERO, f32, nearest_of, seen_between
 from wenlo.core.transport.kernels.paths import noise
-from wenlo.core.transport.kernels.rays import passed
 from wenlo.core.transport.kernels.scatter import RECEPTOR_DOME, RECEPTOR_FLAT, response, sample
-from wenlo.core.transport.kernels.shine import hidden_by_lamp, spot
-from wenlo.core.transport.kernels.vertices import SCATTERS, albedos, arrive, leave, shifted
+from wenlo.core.transport.kernels.scatter import shares as parts_of
+from wenlo.core.transport.kernels.shine import lamp_crossing, radiance, spot
+from wenlo.core.transport.kernels.vertices import SCATTERS, SHARE_BACK, albedos, arrive, leave, shifted
+
+
+@njit(cache=True, fastmath=MATHS)
+def _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out):  # type: ignore[no-untyped-def]
+    # Adds the lamps that looks meet by way of a sharp reflection, where no spot of them is asked for.
+    count, lamps = world.surfaces.shape[0], world.lamps
+    for i in range(n):
+        g = hit[i] - count
+        if g < 0 or not mirrored[i] or starts[i] % lamps.shape[0] != g:
+            continue
+        x, y, z, dx, dy, dz = s[0, i], s[1, i], s[2, i], s[3, i], s[4, i], s[5, i]
+        far, cosine = lamp_crossing(g, x, y, z, dx, dy, dz, 1e30, lamps)
+        if far <= 0.0:
+            continue
+        light = radiance(g, x + far * dx, y + far * dy, z + far * dz, dx, dy, dz, cosine, lamps, world.distributions)
+        for j in range(shares.shape[0]):
+            for k in range(3):
+                w = shares[j, i] * s[9 + k, i] * light
+                out[j, g, 1, k] += w
+                if marks[1, i] == 1:
+                    out[j, g, 0, k] += w
+
+
+@njit(cache=True, fastmath=MATHS)
+def _branch(n, s, marks, draws, fresh, mirrored, shares, sides, optics):  # type: ignore[no-untyped-def]
+    # Each look goes on either by what its surface reflects sharply or by the rest, with the rows of that part. What the
+    # first surface reflects sharply is all the looks' own: no bound takes any of it away.
+    apart = sides.shape[0] // 3
+    for i in range(n):
+        if marks[2, i] != SCATTERS:
+            continue
+        m = marks[0, i]
+        mirrored[i] = False
+        if sides[m + 2 * apart, SHARE_BACK] <= ZERO:
+            continue
+        co = -(s[3, i] * s[6, i] + s[4, i] * s[7, i] + s[5, i] * s[8, i])
+        a, b, c, d = parts_of(m + apart, co, optics)
+        rest = a + b + c + d
+        a, b, c, d = parts_of(m + 2 * apart, co, optics)
+        chance = (a + b + c + d) / max(a + b + c + d + rest, 1e-12)
+        if fresh[i]:
+            most = ZERO
+            for j in range(shares.shape[0]):
+                most = max(most, shares[j, i])
+            if most <= ZERO:
+                chance = 1.0
+        if draws[0, i] < chance:
+            draws[0, i] = f32(draws[0, i] / chance)
+            marks[0, i], mirrored[i] = m + 2 * apart, True
+            if fresh[i]:
+                for j in range(shares.shape[0]):
+                    shares[j, i] = ONE
+        else:
+            draws[0, i] = f32((draws[0, i] - chance) / (1.0 - chance))
+            marks[0, i] = m + apart
+            chance = 1.0 - chance
+        for k in range(3):
+            s[9 + k, i] /= f32(chance)
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
@@ -34,6 +95,8 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
     origin, lives, draws = np.empty(BATCH, np.int32), np.empty(BATCH, f32), np.empty((3, BATCH), f32)
     starts, levels, begun = np.empty(BATCH, np.int32), np.empty(BATCH, np.int32), np.empty(BATCH, np.bool_)
     shares = np.empty((choices, BATCH), f32)
+    fresh, mirrored = np.empty(BATCH, np.bool_), np.empty(BATCH, np.bool_)
+    sides, apart = world.sides, world.sides.shape[0] // 3
     kind = RECEPTOR_DOME if dome else RECEPTOR_FLAT
     whole = f32((2.0 if dome else 1.0) * math.pi)
     nx, ny, nz = facing[0], facing[1], facing[2]
@@ -48,7 +111,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
                 s[9, n], s[10, n], s[11, n] = whole, whole, whole
                 c = f32(dx * nx + dy * ny + dz * nz)
                 tilt[n] = f32(0.5) * (ONE + c) if dome else c
-                owns[n], starts[n], levels[n], far[n], begun[n] = -1, sent, 0, ZERO, False
+                owns[n], starts[n], levels[n], far[n], begun[n], mirrored[n] = -1, sent, 0, ZERO, False, False
                 keys[n] = np.uint64(seed + sent + 1) * np.uint64(0x9E3779B97F4A7C15)
                 marks[1, n] = 1
                 n += 1
@@ -59,6 +122,8 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
         rays[0] += n
         for i in range(n):
             far[i] += t[i]
+        if world.sharp:
+            _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out)
         n = arrive(n, s, owns, keys, marks, t, hit, origin, world.faces, world.surfaces, world.scatters)
         k = 0
         for i in range(n):
@@ -67,7 +132,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
             r, c = far[q], abs(s[3, i] * s[6, i] + s[4, i] * s[7, i] + s[5, i] * s[8, i])
             most = ONE
             if begins:
-                most = ZERO
+                most = sides[marks[0, i] + 2 * apart, SHARE_BACK]
                 for j in range(choices):
                     w = max(ONE - bounds[j] * r * r / max(tilt[q] * c, f32(1e-12)), ZERO)
                     shares[j, q] = w
@@ -77,6 +142,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
             for j in range(choices):
                 shares[j, k] = shares[j, q]
             far[k], tilt[k], begun[k], starts[k], levels[k] = r, tilt[q], begun[q] or begins, starts[q], levels[q]
+            fresh[k], mirrored[k] = begins, mirrored[q]
             for j in range(12):
                 s[j, k] = s[j, i]
             for j in range(3):
@@ -108,7 +174,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
             r = 1.0 / math.sqrt(ex[i] * ex[i] + ey[i] * ey[i] + ez[i] * ez[i])
             fr, fg, fb = response(
                 0,
-                marks[0, i],
+                marks[0, i] + apart,
                 s[6, i],
                 s[7, i],
                 s[8, i],
@@ -134,17 +200,20 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
                     out[j, g, 0, 0] += w * fr
                     out[j, g, 0, 1] += w * fg
                     out[j, g, 0, 2] += w * fb
-        albedos(n, s, marks, world.sides, world.optics, lives)
         for i in range(n):
             for j in range(3):
                 if levels[i] < 1:
                     draws[j, i] = shifted(points[starts[i], 4 + j], shift[4 + j])
                 else:
                     draws[j, i] = f32(noise(keys[i], 2 + j))
-        n = leave(n, s, owns, keys, marks, lives, draws, origin, world.sides, world.optics, world.tables)
+        if world.sharp:
+            _branch(n, s, marks, draws, fresh, mirrored, shares, sides, world.optics)
+        albedos(n, s, marks, sides, world.optics, lives)
+        n = leave(n, s, owns, keys, marks, lives, draws, origin, sides, world.optics, world.tables)
         for i in range(n):
             q = origin[i]
             far[i], tilt[i], begun[i], starts[i], levels[i] = far[q], tilt[q], begun[q], starts[q], levels[q] + 1
+            mirrored[i] = mirrored[q]
             for j in range(choices):
                 shares[j, i] = shares[j, q]
 
@@ -169,24 +238,38 @@ def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
         )
 
 
-@njit(cache=True, parallel=True, fastmath=MATHS)
+@njit(cache=True, fastmath=MATHS)
+def _straight(world, at, facing, dome, points, shift, g, out):  # type: ignore[no-untyped-def]
+    # Adds what one meter gets of one lamp to out (3,), by batches of spots on it.
+    ex, ey, ez = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
+    red, green, blue, amount = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
+    x, y, z = np.full(BATCH, at[0], f32), np.full(BATCH, at[1], f32), np.full(BATCH, at[2], f32)
+    none, other = np.full(BATCH, -1, np.int32), np.full(BATCH, world.surfaces.shape[0] + g, np.int32)
+    lamps, spots, distributions = world.lamps, world.spots, world.distributions
+    for first in range(0, points.shape[0], BATCH):
+        n = 0
+        for q in range(first, min(first + BATCH, points.shape[0])):
+            a, b = shifted(points[q, 0], shift[0]), shifted(points[q, 1], shift[1])
+            dx, dy, dz, far, light, _ = spot(g, at[0], at[1], at[2], a, b, lamps, spots, distributions)
+            if light <= 0.0:
+                continue
+            c = dx * facing[0] + dy * facing[1] + dz * facing[2]
+            light *= 0.5 * (1.0 + c) if dome else max(c, 0.0)
+            if light > 0.0:
+                ex[n], ey[n], ez[n], amount[n] = f32(dx * far), f32(dy * far), f32(dz * far), f32(light)
+                n += 1
+        seen_between(n, x, y, z, none, ex, ey, ez, other, world, red, green, blue)
+        for i in range(n):
+            out[0] += amount[i] * red[i]
+            out[1] += amount[i] * (green[i] if world.tinted else red[i])
+            out[2] += amount[i] * (blue[i] if world.tinted else red[i])
+
+
+@njit(cache=True, parallel=True)
 def straight(world, at, facing, domes, points, shifts, out):  # type: ignore[no-untyped-def]
-    """What comes from each lamp with nothing scattering it, by ``points`` (K, 2) on it, summed: ``out`` (R, M, G, 3)."""
-    groups, meters, lamps = out.shape[0], out.shape[1], out.shape[2]
+    """What comes from each lamp with nothing scattering it, by ``points`` (K, 2) on it: sums ``out`` (R, M, G, 3)."""
+    groups, meters = out.shape[0], out.shape[1]
     for job in prange(groups * meters):
         r, m = job // meters, job % meters
-        x, y, z = at[m, 0], at[m, 1], at[m, 2]
-        for g in range(lamps):
-            for q in range(points.shape[0]):
-                a, b = shifted(points[q, 0], shifts[r, m, 0]), shifted(points[q, 1], shifts[r, m, 1])
-                dx, dy, dz, far, amount, _ = spot(g, x, y, z, a, b, world.lamps, world.spots, world.distributions)
-                if amount <= 0.0:
-                    continue
-                c = dx * facing[m, 0] + dy * facing[m, 1] + dz * facing[m, 2]
-                amount *= 0.5 * (1.0 + c) if domes[m] else max(c, 0.0)
-                if amount <= 0.0 or hidden_by_lamp(g, x, y, z, dx, dy, dz, far, world.lamps):
-                    continue
-                red, green, blue, _ = passed(x, y, z, dx, dy, dz, far, world.surfaces, world.nodes, world.scatters)
-                out[r, m, g, 0] += amount * red
-                out[r, m, g, 1] += amount * green
-                out[r, m, g, 2] += amount * blue
+        for g in range(out.shape[2]):
+            _straight(world, at[m], facing[m], domes[m], points, shifts[r, m], g, out[r, m, g])

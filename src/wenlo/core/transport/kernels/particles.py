@@ -72,29 +72,23 @@ def _give(n, colours, own, sight, geometry, back, bound, out, gave, learns, wort
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
 def _give_shining(n, s, marks, at, sight, geometry, bounds, m, world, out, gave, worth):  # type: ignore[no-untyped-def]
-    # The same of vertices whose response hangs on both directions.
+    # The same of vertices whose response hangs on both directions; what they reflect sharply is left to looks.
     red, green, blue = sight
+    dull = world.optics.shape[0] // 3
     for i in range(n):
-        row = marks[0, i]
-        if marks[2, i] != SCATTERS or geometry[i] <= ZERO or red[i] + green[i] + blue[i] <= ZERO or world.sides[row, EVEN] > ZERO:
+        row = marks[0, i] + dull
+        if (
+            marks[2, i] != SCATTERS
+            or geometry[i] <= ZERO
+            or red[i] + green[i] + blue[i] <= ZERO
+            or world.sides[row, EVEN] > ZERO
+        ):
             continue
         ex, ey, ez = at[0] - s[0, i], at[1] - s[1, i], at[2] - s[2, i]
         k = 1.0 / math.sqrt(max(ex * ex + ey * ey + ez * ez, 1e-12))
         ex, ey, ez = k * ex, k * ey, k * ez
         fr, fg, fb = response(
-            0,
-            row,
-            s[6, i],
-            s[7, i],
-            s[8, i],
-            -s[3, i],
-            -s[4, i],
-            -s[5, i],
-            ex,
-            ey,
-            ez,
-            world.optics,
-            world.tables,
+            0, row, s[6, i], s[7, i], s[8, i], -s[3, i], -s[4, i], -s[5, i], ex, ey, ez, world.optics, world.tables
         )
         c = abs(ex * s[6, i] + ey * s[7, i] + ez * s[8, i])
         if c < 1e-6:

@@ -4,14 +4,20 @@ import math
 
 import numpy as np
 from numba import njit
+from numpy.typing import NDArray
 
+from wenlo.core.transport.kernels.batches import f32
 from wenlo.core.transport.kernels.layout import (
     BEAM,
     CENTRE,
+    GATE_AWAY,
+    GATE_RADIUS,
     INNER,
+    LAMP_AWAY,
     LAMP_AXIS,
     LAMP_KIND,
     LAMP_LAW,
+    LAMP_RADIUS,
     LAMP_RECTANGLE,
     LAMP_SPHERE,
     LAMP_STRING,
@@ -20,14 +26,18 @@ from wenlo.core.transport.kernels.layout import (
     LAMP_V,
     LAW_COSINE,
     LAW_FIELD,
+    LAW_LENS,
     LAW_TABLE,
+    LENS_POWER,
     PEAK,
     SPOTS_COUNT,
     SPOTS_FIRST,
 )
 from wenlo.core.transport.kernels.rays import frame
-from wenlo.core.transport.kernels.shine import intensity, sky_luminance
-from wenlo.core.transport.kernels.vertices import f32, turn
+from wenlo.core.transport.kernels.shine import intensity, sky_luminance, through_lens
+from wenlo.core.transport.kernels.vertices import turn
+
+Array = NDArray[np.float64]
 
 ROWS, COLUMNS = 32, 32
 """Cells of the directions of a lamp, by which sending is learned: rows by the angle to its axis, columns round it."""
@@ -71,12 +81,41 @@ def in_cells(c, d, cells):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
+def _through_gate(g, a, b, c, d, lamps):  # type: ignore[no-untyped-def]
+    # From a point of a lens (a, b) the way that light takes which came from a point (c, d) of its gate or of the lamp
+    # behind it, whichever it sees smaller: the slope s behind the lens leaves as s − o/f. A solid angle is cos³ θ of
+    # the area that it takes of the slopes.
+    nx, ny, nz = lamps[g, LAMP_AXIS], lamps[g, LAMP_AXIS + 1], lamps[g, LAMP_AXIS + 2]
+    across, up = turn(f32(b))
+    r = 0.5 * math.sqrt(a)
+    ox = r * (across * lamps[g, LAMP_U] + up * lamps[g, LAMP_V])
+    oy = r * (across * lamps[g, LAMP_U + 1] + up * lamps[g, LAMP_V + 1])
+    oz = r * (across * lamps[g, LAMP_U + 2] + up * lamps[g, LAMP_V + 2])
+    x, y, z = lamps[g, CENTRE] + ox, lamps[g, CENTRE + 1] + oy, lamps[g, CENTRE + 2] + oz
+    away, radius = lamps[g, GATE_AWAY], lamps[g, GATE_RADIUS]
+    if lamps[g, LAMP_RADIUS] * away < radius * lamps[g, LAMP_AWAY]:
+        away, radius = lamps[g, LAMP_AWAY], lamps[g, LAMP_RADIUS]
+    ax, ay, az, bx, by, bz = frame(nx, ny, nz)
+    across, up = turn(f32(d))
+    r = radius * math.sqrt(c)
+    p, o, k = r * across, r * up, lamps[g, LENS_POWER]
+    dx = nx + (ox - p * ax - o * bx) / away - k * ox
+    dy = ny + (oy - p * ay - o * by) / away - k * oy
+    dz = nz + (oz - p * az - o * bz) / away - k * oz
+    cosine = 1.0 / math.sqrt(dx * dx + dy * dy + dz * dz)
+    dx, dy, dz = cosine * dx, cosine * dy, cosine * dz
+    amount = through_lens(g, x, y, z, dx, dy, dz, lamps) * math.pi * radius * radius * cosine**3 / (away * away)
+    return x, y, z, dx, dy, dz, amount
+
+
+@njit(cache=True, fastmath=True)
 def sent(g, a, b, c, d, cones, lamps, spots, distributions):  # type: ignore[no-untyped-def]
     """A place on lamp g (a, b), a direction (c, d), and intensity over density of the direction. [lm]
 
     Directions are drawn by I(θ) ∝ cosᵐ θ where that is the lamp's law, so that all stand for the same amount, Φ =
-    2π I₀/(m + 1); by the cosine for a window, evenly over the cone of a field, else evenly all round. A lamp that stands
-    off everything sends evenly into the cone that holds all of it: ``cones`` (G, 4), axis and least cosine, or 2.
+    2π I₀/(m + 1); by the cosine for a window, evenly over the cone of a field, else evenly all round. A lamp that
+    stands off everything sends evenly into the cone that holds all of it: ``cones`` (G, 4), axis and least cosine, or
+    2.
     """
     kind, law = int(lamps[g, LAMP_KIND]), int(lamps[g, LAMP_LAW])
     nx, ny, nz = lamps[g, LAMP_AXIS], lamps[g, LAMP_AXIS + 1], lamps[g, LAMP_AXIS + 2]
@@ -103,6 +142,8 @@ def sent(g, a, b, c, d, cones, lamps, spots, distributions):  # type: ignore[no-
     p, o = s * across, s * up
     dx, dy, dz = p * ax + o * bx + cosine * nx, p * ay + o * by + cosine * ny, p * az + o * bz + cosine * nz
     x, y, z = lamps[g, CENTRE], lamps[g, CENTRE + 1], lamps[g, CENTRE + 2]
+    if law == LAW_LENS:
+        return _through_gate(g, a, b, c, d, lamps)
     ux, uy, uz = lamps[g, LAMP_U], lamps[g, LAMP_U + 1], lamps[g, LAMP_U + 2]
     vx, vy, vz = lamps[g, LAMP_V], lamps[g, LAMP_V + 1], lamps[g, LAMP_V + 2]
     if kind == LAMP_STRING:
@@ -148,10 +189,10 @@ def sent(g, a, b, c, d, cones, lamps, spots, distributions):  # type: ignore[no-
     return x + s * ux + t * vx, y + s * uy + t * vy, z + s * uz + t * vz, dx, dy, dz, amount
 
 
-def learned(second: np.ndarray, even: float = 0.3) -> np.ndarray:  # type: ignore[type-arg]
+def learned(second: Array, even: float = 0.3) -> Array:
     """Cumulated shares of the cells for :func:`in_cells`, from what their particles gave, squared and added up.
 
-    Source: [Vorba2014].
+    Source: [Jensen1995].
 
     Parameters
     ----------
@@ -160,7 +201,7 @@ def learned(second: np.ndarray, even: float = 0.3) -> np.ndarray:  # type: ignor
 
     Returns
     -------
-    ndarray: shape (G, ROWS, COLUMNS + 1). [-]
+    Array: shape (G, ROWS, COLUMNS + 1). [-]
     """
     found = np.zeros((len(second), ROWS, COLUMNS + 1))
     for g, squares in enumerate(second):

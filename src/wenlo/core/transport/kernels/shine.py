@@ -117,7 +117,7 @@ def _facing(g, x, y, z, lamps):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _through_lens(g, px, py, pz, wx, wy, wz, lamps):  # type: ignore[no-untyped-def]
+def through_lens(g, px, py, pz, wx, wy, wz, lamps):  # type: ignore[no-untyped-def]
     """Intensity of a whole lens along unit vector w, as the point p of it shines. [cd]
 
     A thin lens turns a ray that leaves it at offset o with slope s (along and across its axis) so that it came with
@@ -196,7 +196,7 @@ def spot(g, x, y, z, a, b, lamps, spots, distributions):  # type: ignore[no-unty
     r = math.sqrt(r2)
     dx, dy, dz = dx / r, dy / r, dz / r
     if int(lamps[g, LAMP_LAW]) == LAW_LENS:
-        strength = _through_lens(g, px, py, pz, -dx, -dy, -dz, lamps)
+        strength = through_lens(g, px, py, pz, -dx, -dy, -dz, lamps)
     else:
         strength = intensity(g, -dx, -dy, -dz, lamps, distributions)
     if kind == LAMP_TUBE:
@@ -275,5 +275,5 @@ def radiance(g, x, y, z, dx, dy, dz, cosine, lamps, distributions):  # type: ign
     if cosine <= 1e-9:
         return 0.0
     if int(lamps[g, LAMP_LAW]) == LAW_LENS:
-        return _through_lens(g, x, y, z, -dx, -dy, -dz, lamps) / (lamps[g, FACE] * cosine)
+        return through_lens(g, x, y, z, -dx, -dy, -dz, lamps) / (lamps[g, FACE] * cosine)
     return intensity(g, -dx, -dy, -dz, lamps, distributions) / (lamps[g, FACE] * cosine)

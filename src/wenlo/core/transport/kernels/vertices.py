@@ -1,9 +1,9 @@
 """Where paths have come to: which side of which surface, what passes straight on, and where each goes next.
 
-What is known of a batch of paths stands in ``s`` (12, B): place 0–2, direction 3–5, normal of the side that was met 6–8,
-weight 9–11; in ``marks`` (3, B): row of that side's optics, 1 while only the modifier was touched, and :data:`SCATTERS`
-or :data:`PASSES`; and in ``owns`` and ``keys`` (B,): surface that the path is on, and key of its random numbers. Paths
-that end are closed up; ``origin`` (B,) says where each that is left stood before.
+What is known of a batch of paths stands in ``s`` (12, B): place 0–2, direction 3–5, normal of the side that was met
+6–8, weight 9–11; in ``marks`` (3, B): row of that side's optics, 1 while only the modifier was touched, and
+:data:`SCATTERS` or :data:`PASSES`; and in ``owns`` and ``keys`` (B,): surface that the path is on, and key of its
+random numbers. Paths that end are closed up; ``origin`` (B,) says where each that is left stood before.
 """
 
 import math
@@ -12,10 +12,7 @@ import numpy as np
 from numba import njit
 
 from wenlo.core.transport.kernels.batches import MATHS, f32
-from wenlo.core.transport.kernels.layout import (
-    CLEAR,
-    PASS_NOTHING,
-)
+from wenlo.core.transport.kernels.layout import CLEAR, PASS_NOTHING
 from wenlo.core.transport.kernels.paths import noise
 from wenlo.core.transport.kernels.rays import chance_through, normal_at
 from wenlo.core.transport.kernels.scatter import density, response, sample, shares
@@ -99,11 +96,12 @@ def shifted(point, shift):  # type: ignore[no-untyped-def]
 def colours_of(n, s, marks, sides, colours):  # type: ignore[no-untyped-def]
     """Weight times response over the cosine of ``n`` vertices into ``colours`` (6, B): sent back, then through, RGB.
 
-    Only of sides that are Lambertian; the others, whose response hangs on both directions, get 0 and are counted.
+    Only of sides that are Lambertian but for what they reflect sharply; the others, whose response hangs on both
+    directions, get 0 and are counted.
     """
-    others = 0
+    others, dull = 0, sides.shape[0] // 3
     for i in range(n):
-        m = marks[0, i]
+        m = marks[0, i] + dull
         w = ONE_OVER_PI * sides[m, EVEN] if marks[2, i] == SCATTERS else ZERO
         if w == ZERO and marks[2, i] == SCATTERS:
             others += 1
@@ -183,7 +181,7 @@ def leave(n, s, owns, keys, marks, lives, draws, origin, sides, optics, tables):
 
 @njit(cache=True, fastmath=MATHS)
 def turn(u):  # type: ignore[no-untyped-def]
-    """cos 2πu and sin 2πu for u in [0, 1), by Taylor's series about the nearest quarter: 2·10⁻⁷ off at most."""
+    """Cos 2πu and sin 2πu for u in [0, 1), by Taylor's series about the nearest quarter: 2·10⁻⁷ off at most."""
     q = math.floor(f32(4.0) * u + f32(0.5))
     x = TWO_PI * (u - f32(0.25) * q)
     y = x * x

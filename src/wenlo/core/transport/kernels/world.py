@@ -17,9 +17,11 @@ class World(NamedTuple):
     come first, ``quads`` of them, then discs (``inner``² ≤ u² + v² ≤ 1). ``ids`` (F,) is the surface of each, or P + g
     of the face of lamp g; ``laws`` and ``clear`` (F, 3) how light goes straight through. ``rest`` (K,) are the surfaces
     and lamps that are not flat or have an outline. ``treed`` says that the shapes are so many that a tree of boxes is
-    quicker. ``faces`` (P, 8) and ``sides`` (2P, 9) are what :mod:`vertices` reads of shapes
-    and optics. ``tinted`` says that what lets light straight through colours it. ``cones``
-    (G, 4) hold the set as a lamp that stands off it sees it. ``size`` is the diagonal of a box round everything.
+    quicker, ``tinted`` that what lets light straight through colours it. ``faces`` (P, 8) and ``sides`` are what
+    :mod:`vertices` reads of shapes and optics; ``optics`` and ``sides`` (6P, …) hold every side thrice: whole, without
+    what it reflects too sharply to be joined with a point, and that alone; ``sharp`` says that there is any of that.
+    ``cones`` (G, 4) hold the set as a lamp that stands off it sees it. ``size`` is the diagonal of a box round
+    everything. [m]
     """
 
     flats: Singles
@@ -32,7 +34,9 @@ class World(NamedTuple):
     treed: bool
     size: float
     tinted: bool
+    sharp: bool
     surfaces: Array
+    edges: Array
     nodes: Array
     scatters: Array
     optics: Array

@@ -108,7 +108,16 @@ def everything(*, browser: bool) -> Iterator[tuple[str, dict[str, Any]]]:
         {**started("report", write_project(shoot).decode()), "bar_ms": 2000},
     )
     yield "./wenlo solve, a panel, whole process", {**started("solve", json.dumps(panel_in_room())), "bar_ms": 2000}
-    for group in (light.sets, light.pictures, light.groups, light.growth, photographs, again, editors):
+    for group in (
+        light.sets,
+        light.against_paths,
+        light.pictures,
+        light.groups,
+        light.growth,
+        photographs,
+        again,
+        editors,
+    ):
         yield from group()
     if browser:
         with suppress(ConnectionError), sync_playwright() as playwright:

@@ -18,6 +18,8 @@ from wenlo.core.optics.finish import shine_scaling
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
+from wenlo.core.scene import scene_builder
+from wenlo.core.transport.solve import DRAFT, by_paths, solve
 from wenlo.services import results as r
 from wenlo.services.build_results import build
 from wenlo.services.figure_results import ANY_SHINE, PICTURE_UNIT, figures
@@ -144,6 +146,11 @@ def warm_up() -> None:
     bulb["brief"]["lamp"]["id"] = "bulb_15"
     bulb["design"].update(layers=2, layer_gap=0.1)
     figures(bulb, "draft")
+    usual = Shoot()
+    by_paths(
+        solve(scene_builder.whole_scene(usual.brief, usual.design), DRAFT),
+        scene_builder.meters(usual.brief, usual.design),
+    )
     build(document)
     columns.compile_kernels()
     hidden_lines.compile_kernels()

@@ -237,7 +237,9 @@ def _action(
 
 def action_range(brief: Brief, design: ModifierParameters, *, effort: Effort) -> float:
     """Stops from the best to the worst corner of the action area and its middle, the room's return left out. [stop]"""
-    solved = solve(scene_builder.scene(brief, design, with_room=False), effort)
+    # a difference of readings wants each of them better
+    finer = replace(effort, error=min(effort.error, 0.02), most_paths=max(effort.most_paths, 512))
+    solved = solve(scene_builder.scene(brief, design, with_room=False), finer)
     area, face = brief.action, scene_builder.face(brief)
     normal = scene_builder.toward_source(brief, design)
     corners = [(u, v, w) for u in (-0.5, 0.5) for v in (-0.5, 0.5) for w in ((-0.5, 0.5) if u * v > 0 else (0.5,))]

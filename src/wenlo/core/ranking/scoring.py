@@ -62,7 +62,7 @@ BEHIND, STEAM = 0.4, 3.0
 LEAST_RELIEF = 0.35
 """Relief that shows by less looks flat. [stop]"""
 
-JUDGED = replace(DRAFT, error=0.09, most_paths=256)
+JUDGED = replace(DRAFT, error=0.06, most_paths=256)
 """How finely the parts of a face are read for a ranking."""
 
 STRAIGHT = 0.08

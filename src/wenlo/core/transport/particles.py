@@ -38,6 +38,7 @@ from wenlo.core.transport.kernels.world import World
 from wenlo.core.transport.pack import Rows
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.sobol import sobol
+from wenlo.core.transport.tree import bounds
 
 Array = NDArray[np.float64]
 Singles = NDArray[np.float32]
@@ -51,8 +52,11 @@ ROUGH, DULL = 0.15, 0.1
 SHOWS, SEEN_CLEARLY = 0.3, 0.3
 """A shine that reflects more, with more than this left on the way to a meter, is a mirror that it looks into. [-]"""
 
-SHARP_LOOKS = 2048
-"""Looks of each meter in a group, at the least, where something reflects sharply."""
+SHARP_LOOKS, SKIN_LOOKS = 4096, 512
+"""Looks of each meter in a group, at the least, where there are mirrors, and where a gloss alone reflects sharply."""
+
+HITS = 6.0
+"""A lamp in a mirror that fewer of them are likely to meet is left to paths."""
 
 MANY = 120
 """So many flat shapes are quicker by a tree of boxes."""
@@ -116,23 +120,33 @@ def _apart(optics: Array) -> Array:
     return np.concatenate([optics, dull, sharp])
 
 
-def mirrors_seen(world: World, meters: Sequence[Meter]) -> bool:
-    """Whether a meter looks straight into a mirror: what that throws on it is found by aiming at the mirror alone."""
+def mirrors_lost(world: World, meters: Sequence[Meter]) -> bool:
+    """Whether looks may miss what a mirror throws on a meter: a lamp that the meter sees in it, too small."""
     surfaces, optics = world.surfaces, world.optics[: len(world.optics) // 3]
-    bright = optics[:, c.SPECULAR : c.SPECULAR + 3] @ LUMA >= SHOWS
-    mirrors = _sharp(optics)[0] & bright
+    mirrors = _mirrors(optics)
+    whole_set = surfaces, world.nodes, world.scatters, world.lamps
     draws = sobol(64, 2, 5)
+    centres, faces = world.lamps[:, c.CENTRE : c.CENTRE + 3], world.lamps[:, c.FACE]
     for p in np.flatnonzero(mirrors[::2] | mirrors[1::2]):
         spots = np.array([place(surfaces, world.edges, p, u, v)[:3] for u, v in draws])
+        to_lamps = np.linalg.norm(spots[:, None] - centres, axis=2)
         for m in meters:
             toward = spots - m.position
-            ahead = (toward @ m.normal > 0.0) | (m.receptor == "dome")
-            for e in toward[ahead]:
+            whole = to_lamps + np.linalg.norm(toward, axis=1)[:, None]
+            # looks that the image gets if they go evenly
+            got = (faces / (np.pi * whole**2)).min(axis=1) * SHARP_LOOKS * 16
+            lost = ((toward @ m.normal > 0.0) | (m.receptor == "dome")) & (got < HITS)
+            for e in toward[lost]:
                 (x, y, z), (ex, ey, ez) = m.position + START * m.normal, (1.0 - 1e-5) * e
-                left = left_between(x, y, z, -1, ex, ey, ez, -1, world)
+                left = left_between(x, y, z, -1, ex, ey, ez, -1, world.treed, world.rest, *whole_set)
                 if float(np.dot(left, LUMA)) > SEEN_CLEARLY:
                     return True
     return False
+
+
+def _mirrors(optics: Array) -> NDArray[np.bool_]:
+    found: NDArray[np.bool_] = _sharp(optics)[0] & (optics[:, c.SPECULAR : c.SPECULAR + 3] @ LUMA >= SHOWS)
+    return found
 
 
 def world_of(rows: Rows) -> World:
@@ -193,6 +207,7 @@ def world_of(rows: Rows) -> World:
     curved = np.flatnonzero((shape != c.QUAD) & (shape != c.DISC))
     bodies = np.flatnonzero(solid & (kind != c.LAMP_RECTANGLE) & (kind != c.LAMP_DISC))
     passing = surfaces[surfaces[:, c.LAW] != c.PASS_NOTHING, c.CLEAR : c.CLEAR + 3]
+    rest = [*curved, *(count + bodies)]
     return World(
         flats=np.ascontiguousarray(flats, dtype=np.float32),
         quads=quad_count,
@@ -200,7 +215,8 @@ def world_of(rows: Rows) -> World:
         ids=ids.astype(np.int32),
         laws=laws.astype(np.int32),
         clear=clear.astype(np.float32),
-        rest=np.concatenate([curved, count + bodies]).astype(np.int32),
+        rest=np.array(rest, dtype=np.int32),
+        balls=np.array([_ball(rows, int(p)) for p in rest], dtype=np.float32).reshape(-1, 4),
         size=size,
         treed=len(quads) + len(discs) > MANY,
         tinted=bool(len(passing)) and bool(np.any(np.ptp(passing, axis=1) > 0.0)),
@@ -218,6 +234,19 @@ def world_of(rows: Rows) -> World:
         spots=rows.spots,
         distributions=rows.distributions,
     )
+
+
+def _ball(rows: Rows, p: int) -> list[float]:
+    # Middle and squared radius of a ball round a surface, or round the body of lamp p − P.
+    count = len(rows.shapes)
+    if p < count:
+        low, high = bounds(rows.shapes[p])
+        middle, radius = 0.5 * (low + high), 0.5 * float(np.linalg.norm(high - low))
+    else:
+        lamp = rows.lamps[p - count]
+        middle = lamp[c.CENTRE : c.CENTRE + 3]
+        radius = float(np.linalg.norm(lamp[c.LAMP_U : c.LAMP_U + 3]) + np.linalg.norm(lamp[c.LAMP_V : c.LAMP_V + 3]))
+    return [*(float(x) for x in middle), (1.001 * radius + 1e-4) ** 2]
 
 
 def _cones(lamps: Array, middle: Array, radius: float) -> Array:
@@ -373,7 +402,8 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
     """
     meters, lamps, groups = len(reader.at), len(reader.world.lamps), reader.groups
     bounds = np.repeat(np.array(BOUNDS, dtype=np.float32)[:, None] / np.float32(size * size), meters, axis=1)
-    looks = (SHARP_LOOKS if reader.world.sharp else LOOKS) * lamps
+    least = _least_looks(reader.world) * lamps
+    looks = max(least, LOOKS * lamps)
     sent, _ = reader.shine(0, PILOT, bounds, sample=401)
     cost_sent = reader.rays / (groups * PILOT)
     looked = reader.look(0, looks, bounds, sample=457, chosen=np.arange(meters))
@@ -406,7 +436,6 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
     at = np.arange(meters)
     widest = len(BOUNDS) - 1
     wants = np.where((of_look[pick, at] > 1.0) | (pick < widest), np.maximum(of_look[pick, at], 1.0), 0.0)
-    least = SHARP_LOOKS * lamps if reader.world.sharp else 0
     plan = _Plan(
         bounds=bounds[pick, at][None, :].copy(),
         particles=_up(min(max(float(of_sent[pick, at].max()), 256.0), 8192.0), 256),
@@ -414,6 +443,12 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
         greatest=float(of_sent[pick, at].max()),
     )
     return plan, mean
+
+
+def _least_looks(world: World) -> int:
+    if not world.sharp:
+        return 0
+    return SHARP_LOOKS if np.any(_mirrors(world.optics[: len(world.optics) // 3])) else SKIN_LOOKS
 
 
 @lru_cache(maxsize=16)
@@ -465,15 +500,15 @@ def follow(
     straight, straight_done = reader.straight(0, SPOTS, chosen=everyone), np.full(count, SPOTS, dtype=np.int64)
     lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * SPOTS)
     plan, mean = _planned(reader, lit, error, dark, sure, world.size)
-    first = plan.particles
-    if plan.greatest > LEARN_FROM:
+    first = min(plan.particles, max(most, 256))
+    if plan.greatest > LEARN_FROM and most > LEARN_FROM:
         reader.worth = (1.0 / np.maximum(mean, dark * mean.max())).astype(np.float32)
         _, gave = reader.shine(0, LEARN_WITH, plan.bounds, sample=433, learn=True)
         spread = np.sqrt(gave)
         gain = float((spread**2).mean() / max(float(spread.mean()) ** 2, 1e-300))
         if gain > WORTH_LEARNING:
             reader.cells = learned(gave)
-            first = _up(min(max(2.0 * plan.greatest / gain, 1024.0), 8192.0), 256)
+            first = min(_up(min(max(2.0 * plan.greatest / gain, 1024.0), 8192.0), 256), first)
     sent = np.zeros((groups, lamps, 1, count, 2, 3))
     looked = np.zeros((groups, count, 1, lamps, 2, 3))
     sent_done, looks_done = 0, np.zeros(count, dtype=np.int64)
@@ -507,8 +542,10 @@ def follow(
         bad = relative > error
         if not bad.any() or sent_done >= most or (go_on is not None and not go_on(float(relative.max()))):
             break
+        # who may stop us expects a round to take no longer than all before it
+        most_more = 3.0 if go_on is None else 1.0
         # each part that makes a quarter of the variance or more gets as many more as the worst needs
-        lacking = np.minimum((relative / max(error, 1e-4)) ** 2 - 1.0, 3.0) * bad
+        lacking = np.minimum((relative / max(error, 1e-4)) ** 2 - 1.0, most_more) * bad
         variances = np.stack([of_sent.var(axis=0), of_look.var(axis=0), of_lamp.var(axis=0)])
         matters = (variances > 0.25 * variances.sum(axis=0)) & bad
         more_sent = _up(1.1 * sent_done * float(lacking[matters[0]].max()), 256) if matters[0].any() else 0

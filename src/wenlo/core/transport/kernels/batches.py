@@ -62,9 +62,8 @@ def _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces):  # type: ignore[no-unt
 
 
 @njit(cache=True, fastmath=MATHS)
-def _in_tree(x, y, z, dx, dy, dz, limit, own, world):  # type: ignore[no-untyped-def]
+def _in_tree(x, y, z, dx, dy, dz, limit, own, surfaces, nodes):  # type: ignore[no-untyped-def]
     # Nearest surface by the tree of boxes: distance and number.
-    surfaces, nodes = world.surfaces, world.nodes
     best, hit = limit, -1
     ix, iy, iz = one_over(dx), one_over(dy), one_over(dz)
     i, count = 0, nodes.shape[0]
@@ -88,14 +87,14 @@ def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):  # type: ignore[no-u
     ``own`` is what each starts on.
     """
     flats, ids = world.flats, world.ids
-    surfaces, lamps = world.surfaces, world.lamps
+    surfaces, nodes, lamps, balls = world.surfaces, world.nodes, world.lamps, world.balls
     count = surfaces.shape[0]
     for i in range(n):
         t[i] = NEVER
         hit[i] = -1
     if world.treed:
         for i in range(n):
-            far, p = _in_tree(x[i], y[i], z[i], dx[i], dy[i], dz[i], FAR, own[i], world)
+            far, p = _in_tree(x[i], y[i], z[i], dx[i], dy[i], dz[i], FAR, own[i], surfaces, nodes)
             if p >= 0:
                 t[i], hit[i] = far, p
     for p in range(flats.shape[0]):
@@ -132,7 +131,13 @@ def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):  # type: ignore[no-u
                     if s > 0.0:
                         t[i], hit[i] = s, p
         elif not world.treed:
+            cx, cy, cz, r2 = balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3]
             for i in range(n):
+                px, py, pz = cx - x[i], cy - y[i], cz - z[i]
+                along = px * dx[i] + py * dy[i] + pz * dz[i]
+                away = px * px + py * py + pz * pz
+                if away - along * along > r2 or (along < ZERO and away > r2):
+                    continue
                 s = _meets(p, x[i], y[i], z[i], dx[i], dy[i], dz[i], t[i], own[i], surfaces)
                 if s > 0.0:
                     t[i], hit[i] = s, p
@@ -156,33 +161,48 @@ def coordinates(at, world):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def _dim(i, law, k, ex, ey, ez, p, world, red, green, blue):  # type: ignore[no-untyped-def]
-    # What a sheet in the way leaves of a ray.
-    factor = ONE
-    if law != PASS_CONSTANT:
-        r = 1.0 / math.sqrt(ex * ex + ey * ey + ez * ez)
-        factor = f32(straight_through(ex * r, ey * r, ez * r, world.surfaces, p))
-    red[i] *= factor * world.clear[k, 0]
-    if world.tinted:
-        green[i] *= factor * world.clear[k, 1]
-        blue[i] *= factor * world.clear[k, 2]
+def _factor(law, ex, ey, ez, p, surfaces):  # type: ignore[no-untyped-def]
+    # What direction makes of the clear part of a sheet that is not the same from everywhere.
+    if law == PASS_CONSTANT:
+        return ONE
+    r = 1.0 / math.sqrt(ex * ex + ey * ey + ez * ez)
+    return f32(straight_through(ex * r, ey * r, ez * r, surfaces, p))
 
 
 @njit(cache=True, fastmath=MATHS)
-def left_between(x, y, z, own, ex, ey, ez, other, world):  # type: ignore[no-untyped-def]
+def _let_through(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, green, blue):  # type: ignore[no-untyped-def]
+    # What a sheet leaves of the light on the ways to one meter that cross it.
+    if law != PASS_CONSTANT:
+        for i in range(n):
+            if crossed[i] > ZERO and red[i] > ZERO:
+                factor = _factor(law, at[0] - x[i], at[1] - y[i], at[2] - z[i], p, surfaces)
+                red[i] *= factor * clear[0]
+                if tinted:
+                    green[i] *= factor * clear[1]
+                    blue[i] *= factor * clear[2]
+        return
+    for i in range(n):
+        red[i] *= clear[0] if crossed[i] > ZERO else ONE
+    if tinted:
+        for i in range(n):
+            green[i] *= clear[1] if crossed[i] > ZERO else ONE
+            blue[i] *= clear[2] if crossed[i] > ZERO else ONE
+
+
+@njit(cache=True, fastmath=MATHS)
+def left_between(x, y, z, own, ex, ey, ez, other, treed, rest, surfaces, nodes, scatters, lamps):  # type: ignore[no-untyped-def]
     """What surfaces that are not flat, or all of many, leave of light between x and x + e: red, green, blue.
 
     ``other`` is the lamp (P + g) that the far end lies on, or −1.
     """
-    surfaces, count = world.surfaces, world.surfaces.shape[0]
+    count = surfaces.shape[0]
     length = math.sqrt(ex * ex + ey * ey + ez * ez)
     if length <= 0.0:
         return 0.0, 0.0, 0.0
     dx, dy, dz = ex / length, ey / length, ez / length
     limit = length * (1.0 - 1e-6) - 1e-6
     r, g, b = 1.0, 1.0, 1.0
-    if world.treed:
-        nodes = world.nodes
+    if treed:
         ix, iy, iz = one_over(dx), one_over(dy), one_over(dz)
         i = 0
         while i < nodes.shape[0]:
@@ -192,22 +212,22 @@ def left_between(x, y, z, own, ex, ey, ez, other, world):  # type: ignore[no-unt
             first = int(nodes[i, NODE_FIRST])
             for p in range(first, first + int(nodes[i, NODE_COUNT])):
                 if _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces) > 0.0:
-                    factor, _ = chance_through(dx, dy, dz, surfaces, p, world.scatters[p])
+                    factor, _ = chance_through(dx, dy, dz, surfaces, p, scatters[p])
                     if factor <= 0.0:
                         return 0.0, 0.0, 0.0
                     r *= factor * surfaces[p, CLEAR]
                     g *= factor * surfaces[p, CLEAR + 1]
                     b *= factor * surfaces[p, CLEAR + 2]
             i += 1
-    for k in range(world.rest.shape[0]):
-        p = world.rest[k]
+    for k in range(rest.shape[0]):
+        p = rest[k]
         if p >= count:
             if p != other and p != own:
-                s, _ = lamp_crossing(p - count, x, y, z, dx, dy, dz, limit, world.lamps)
+                s, _ = lamp_crossing(p - count, x, y, z, dx, dy, dz, limit, lamps)
                 if s > 0.0:
                     return 0.0, 0.0, 0.0
-        elif not world.treed and _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces) > 0.0:
-            factor, _ = chance_through(dx, dy, dz, surfaces, p, world.scatters[p])
+        elif not treed and _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces) > 0.0:
+            factor, _ = chance_through(dx, dy, dz, surfaces, p, scatters[p])
             if factor <= 0.0:
                 return 0.0, 0.0, 0.0
             r *= factor * surfaces[p, CLEAR]
@@ -216,13 +236,36 @@ def left_between(x, y, z, own, ex, ey, ez, other, world):  # type: ignore[no-unt
     return r, g, b
 
 
-@njit(cache=True, fastmath=MATHS)
-def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):  # type: ignore[no-untyped-def]
+@njit(cache=True, fastmath=MATHS, error_model="numpy")
+def _near_balls(n, x, y, z, ex, ey, ez, world, near):  # type: ignore[no-untyped-def]
+    # 1 where the way from x to x + e comes near a shape that is tried one ray at a time, by the ball round it.
+    balls = world.balls
     for i in range(n):
-        if red[i] > ZERO:
-            r, g, b = left_between(x[i], y[i], z[i], own[i], ex[i], ey[i], ez[i], other[i], world)
+        near[i] = ZERO
+    for k in range(balls.shape[0]):
+        cx, cy, cz, r2 = balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3]
+        for i in range(n):
+            px, py, pz = cx - x[i], cy - y[i], cz - z[i]
+            along = px * ex[i] + py * ey[i] + pz * ez[i]
+            length = ex[i] * ex[i] + ey[i] * ey[i] + ez[i] * ez[i]
+            t = min(max(along / max(length, f32(1e-20)), ZERO), ONE)
+            px, py, pz = px - t * ex[i], py - t * ey[i], pz - t * ez[i]
+            near[i] = ONE if px * px + py * py + pz * pz <= r2 else near[i]
+
+
+@njit(cache=True, fastmath=MATHS)
+def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, blue):  # type: ignore[no-untyped-def]
+    treed, rest, tinted = world.treed, world.rest, world.tinted
+    surfaces, nodes, scatters, lamps = world.surfaces, world.nodes, world.scatters, world.lamps
+    if not treed:
+        _near_balls(n, x, y, z, ex, ey, ez, world, near)
+    for i in range(n):
+        if red[i] > ZERO and (treed or near[i] > ZERO):
+            r, g, b = left_between(
+                x[i], y[i], z[i], own[i], ex[i], ey[i], ez[i], other[i], treed, rest, surfaces, nodes, scatters, lamps
+            )
             red[i] *= f32(r)
-            if world.tinted:
+            if tinted:
                 green[i] *= f32(g)
                 blue[i] *= f32(b)
 
@@ -235,10 +278,11 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):  #
     the same with v, is inside: no division is needed. ``known`` (M, F, 3) is :func:`coordinates` of the meters ``at``
     (M, 3). Without coloured sheets only ``red`` is filled.
     """
-    flats, ids, laws = world.flats, world.ids, world.laws
-    count = world.surfaces.shape[0]
+    flats, ids, laws, clear, surfaces = world.flats, world.ids, world.laws, world.clear, world.surfaces
+    count, tinted = surfaces.shape[0], world.tinted
     ta, tu, tv = work[0], work[1], work[2]
     ex, ey, ez = work[3], work[4], work[5]
+    crossed = ex
     meters = at.shape[0]
     for m in range(meters):
         for i in range(n):
@@ -260,6 +304,7 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):  #
             ta[i] = a if own[i] != q else ZERO
             tu[i] = u0 * x[i] + u1 * y[i] + u2 * z[i] - ud
             tv[i] = v0 * x[i] + v1 * y[i] + v2 * z[i] - vd
+        quad = p < world.quads
         for m in range(meters):
             sign = ONE if known[m, p, 0] > ZERO else -ONE
             am, um, vm = known[m, p, 0] * sign, known[m, p, 1], known[m, p, 2]
@@ -269,25 +314,16 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):  #
                     aq = ta[i] * sign
                     d = am - aq
                     u, v = um * d + am * (tu[i] - um), vm * d + am * (tv[i] - vm)
-                    if p < world.quads:
+                    r = u * u + v * v
+                    if quad:
                         inside = (u >= ZERO) & (u <= d) & (v >= ZERO) & (v <= d)
                     else:
-                        inside = (u * u + v * v <= d * d) & (u * u + v * v >= least * d * d)
-                    if (aq < ZERO) & inside & (sight[i] > ZERO):
-                        _dim(
-                            i,
-                            laws[p],
-                            p,
-                            at[m, 0] - x[i],
-                            at[m, 1] - y[i],
-                            at[m, 2] - z[i],
-                            q,
-                            world,
-                            red[m],
-                            green[m],
-                            blue[m],
-                        )
-            elif p < world.quads:
+                        inside = (r <= d * d) & (r >= least * d * d)
+                    crossed[i] = ONE if (aq < ZERO) & inside else ZERO
+                _let_through(
+                    n, laws[p], q, at[m], x, y, z, crossed, clear[p], tinted, surfaces, red[m], green[m], blue[m]
+                )
+            elif quad:
                 for i in range(n):
                     aq = ta[i] * sign
                     d = am - aq
@@ -308,14 +344,14 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):  #
         for m in range(meters):
             for i in range(n):
                 ex[i], ey[i], ez[i] = at[m, 0] - x[i], at[m, 1] - y[i], at[m, 2] - z[i]
-            _scalar_part(n, x, y, z, own, ex, ey, ez, none, world, red[m], green[m], blue[m])
+            _scalar_part(n, x, y, z, own, ex, ey, ez, none, world, ta, red[m], green[m], blue[m])
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
 def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):  # type: ignore[no-untyped-def]
     """What is left of light between ``n`` points x and x + e, of which ``other`` is the lamp at the far end."""
-    flats, ids, laws = world.flats, world.ids, world.laws
-    count = world.surfaces.shape[0]
+    flats, ids, laws, clear, surfaces = world.flats, world.ids, world.laws, world.clear, world.surfaces
+    count = surfaces.shape[0]
     for i in range(n):
         red[i] = ONE
         green[i] = ONE
@@ -346,8 +382,11 @@ def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):  
             crossed = (a < ZERO) & inside & (own[i] != q) & (other[i] != q)
             if passes:
                 if crossed and red[i] > ZERO:
-                    _dim(i, laws[p], p, ex[i], ey[i], ez[i], q, world, red, green, blue)
+                    factor = _factor(laws[p], ex[i], ey[i], ez[i], q, surfaces)
+                    red[i] *= factor * clear[p, 0]
+                    green[i] *= factor * clear[p, 1]
+                    blue[i] *= factor * clear[p, 2]
             else:
                 red[i] = ZERO if crossed else red[i]
     if world.treed or world.rest.shape[0] > 0:
-        _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue)
+        _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, np.empty(n, f32), red, green, blue)

@@ -96,7 +96,9 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
     starts, levels, begun = np.empty(BATCH, np.int32), np.empty(BATCH, np.int32), np.empty(BATCH, np.bool_)
     shares = np.empty((choices, BATCH), f32)
     fresh, mirrored = np.empty(BATCH, np.bool_), np.empty(BATCH, np.bool_)
-    sides, apart = world.sides, world.sides.shape[0] // 3
+    # taken out of the tuple once: each access counts references
+    sides, optics, tables, apart = world.sides, world.optics, world.tables, world.sides.shape[0] // 3
+    lamp_rows, spots, distributions = world.lamps, world.spots, world.distributions
     kind = RECEPTOR_DOME if dome else RECEPTOR_FLAT
     whole = f32((2.0 if dome else 1.0) * math.pi)
     nx, ny, nz = facing[0], facing[1], facing[2]
@@ -105,7 +107,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
         if n < BATCH // 2:
             while n < BATCH and sent < points.shape[0]:
                 a, b = shifted(points[sent, 0], shift[0]), shifted(points[sent, 1], shift[1])
-                dx, dy, dz = sample(kind, 0, nx, ny, nz, nx, ny, nz, False, 0.0, a, b, world.optics)
+                dx, dy, dz = sample(kind, 0, nx, ny, nz, nx, ny, nz, False, 0.0, a, b, optics)
                 s[0, n], s[1, n], s[2, n] = at[0], at[1], at[2]
                 s[3, n], s[4, n], s[5, n] = f32(dx), f32(dy), f32(dz)
                 s[9, n], s[10, n], s[11, n] = whole, whole, whole
@@ -161,9 +163,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
                     a, b = shifted(points[q, k], shift[k]), shifted(points[q, k + 1], shift[k + 1])
                 else:
                     a, b = f32(noise(keys[i], 5)), f32(noise(keys[i], 6))
-                dx, dy, dz, r, light, _ = spot(
-                    g, s[0, i], s[1, i], s[2, i], a, b, world.lamps, world.spots, world.distributions
-                )
+                dx, dy, dz, r, light, _ = spot(g, s[0, i], s[1, i], s[2, i], a, b, lamp_rows, spots, distributions)
                 amount[i] = f32(light)
                 ex[i], ey[i], ez[i] = f32(dx * r), f32(dy * r), f32(dz * r)
         seen_between(n, s[0], s[1], s[2], owns, ex, ey, ez, other, world, red, green, blue)
@@ -184,8 +184,8 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
                 r * ex[i],
                 r * ey[i],
                 r * ez[i],
-                world.optics,
-                world.tables,
+                optics,
+                tables,
             )
             lr = amount[i] * red[i]
             lg, lb = (amount[i] * green[i], amount[i] * blue[i]) if world.tinted else (lr, lr)

@@ -74,21 +74,23 @@ def _give(n, colours, own, sight, geometry, back, bound, out, gave, learns, wort
 def _give_shining(n, s, marks, at, sight, geometry, bounds, m, world, out, gave, worth):  # type: ignore[no-untyped-def]
     # The same of vertices whose response hangs on both directions; what they reflect sharply is left to looks.
     red, green, blue = sight
-    dull = world.optics.shape[0] // 3
+    # taken out of the tuple once: each access counts references
+    optics, tables, sides = world.optics, world.tables, world.sides
+    dull = optics.shape[0] // 3
     for i in range(n):
         row = marks[0, i] + dull
         if (
             marks[2, i] != SCATTERS
             or geometry[i] <= ZERO
             or red[i] + green[i] + blue[i] <= ZERO
-            or world.sides[row, EVEN] > ZERO
+            or sides[row, EVEN] > ZERO
         ):
             continue
         ex, ey, ez = at[0] - s[0, i], at[1] - s[1, i], at[2] - s[2, i]
         k = 1.0 / math.sqrt(max(ex * ex + ey * ey + ez * ez, 1e-12))
         ex, ey, ez = k * ex, k * ey, k * ez
         fr, fg, fb = response(
-            0, row, s[6, i], s[7, i], s[8, i], -s[3, i], -s[4, i], -s[5, i], ex, ey, ez, world.optics, world.tables
+            0, row, s[6, i], s[7, i], s[8, i], -s[3, i], -s[4, i], -s[5, i], ex, ey, ez, optics, tables
         )
         c = abs(ex * s[6, i] + ey * s[7, i] + ez * s[8, i])
         if c < 1e-6:
@@ -125,6 +127,7 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
     none = np.full(BATCH, -1, np.int32)
     weights = np.empty(points.shape[0], f32)
     learns = learn.shape[0] > 1
+    cones, lamps, spots, distributions = world.cones, world.lamps, world.spots, world.distributions
     cell_of, got = np.zeros(points.shape[0], np.int32), np.zeros(points.shape[0] if learns else 1, f32)
     gave = np.zeros(BATCH, f32)
     known = coordinates(at, world)
@@ -139,9 +142,7 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
                 a, b = shifted(points[q, 0], shift[0]), shifted(points[q, 1], shift[1])
                 c, d = shifted(points[q, 2], shift[2]), shifted(points[q, 3], shift[3])
                 c, d, cell_of[q], rarer = in_cells(c, d, cells)
-                x, y, z, dx, dy, dz, amount = sent(
-                    g, a, b, c, d, world.cones, world.lamps, world.spots, world.distributions
-                )
+                x, y, z, dx, dy, dz, amount = sent(g, a, b, c, d, cones, lamps, spots, distributions)
                 s[0, n], s[1, n], s[2, n] = f32(x), f32(y), f32(z)
                 s[3, n], s[4, n], s[5, n] = f32(dx), f32(dy), f32(dz)
                 weights[q] = f32(amount * rarer)

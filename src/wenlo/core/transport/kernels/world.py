@@ -16,10 +16,11 @@ class World(NamedTuple):
     ``flats`` (F, 12): plane N·x − D, and the two affine coordinates u and v of each; parallelograms (0 ≤ u, v ≤ 1)
     come first, ``quads`` of them, then discs (``inner``² ≤ u² + v² ≤ 1). ``ids`` (F,) is the surface of each, or P + g
     of the face of lamp g; ``laws`` and ``clear`` (F, 3) how light goes straight through. ``rest`` (K,) are the surfaces
-    and lamps that are not flat or have an outline. ``treed`` says that the shapes are so many that a tree of boxes is
-    quicker, ``tinted`` that what lets light straight through colours it. ``faces`` (P, 8) and ``sides`` are what
-    :mod:`vertices` reads of shapes and optics; ``optics`` and ``sides`` (6P, …) hold every side thrice: whole, without
-    what it reflects too sharply to be joined with a point, and that alone; ``sharp`` says that there is any of that.
+    and lamps that are not flat or have an outline, ``balls`` (K, 4) middle and squared radius of a ball round each.
+    ``treed`` says that the shapes are so many that a tree of boxes is quicker, ``tinted`` that what lets light straight
+    through colours it. ``faces`` (P, 8) and ``sides`` are what :mod:`vertices` reads of shapes and optics; ``optics``
+    and ``sides`` (6P, …) hold every side thrice: whole, without what it reflects too sharply to be joined with a point,
+    and that alone; ``sharp`` says that there is any of that.
     ``cones`` (G, 4) hold the set as a lamp that stands off it sees it. ``size`` is the diagonal of a box round
     everything. [m]
     """
@@ -31,6 +32,7 @@ class World(NamedTuple):
     laws: Numbers
     clear: Singles
     rest: Numbers
+    balls: Singles
     treed: bool
     size: float
     tinted: bool

@@ -55,8 +55,8 @@ def test_light_thrown_on_a_wall_is_found_before_it_is_judged():
     for seed in range(4):
         scene, meters = read_panel_set(json.dumps(whole([MIRROR, WALL], [LAMP], at)))
         got = read(solve(scene, replace(QUICK, error=0.024, seed=seed)), meters)["m"]
-        # ∫ ρ/π E cos θ cos θ'/r² dA over the wall, E of the lamp and of its image behind the mirror: 47.46 lx; what goes
-        # from the wall by the mirror to the wall again is a hundred thousandth of that
+        # ∫ ρ/π E cos θ cos θ'/r² dA over the wall, E of the lamp and of its image behind the mirror: 47.46 lx; what
+        # goes from the wall by the mirror to the wall again is a hundred thousandth of that
         assert abs(float(got.total[1]) - 47.46) <= got.error + 0.02, seed
         assert float(got.total[1]) > 1.25 * float(bare.total[1])
 

@@ -14,14 +14,15 @@ from wenlo.core.optics.lamp import Emitter, ThinLens
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Tube
 from wenlo.core.optics.sheet import Sheet, board, cell_grid, pane
 from wenlo.core.photometry.distribution import Distribution
-from wenlo.core.transport import particles
+from wenlo.core.transport import worlds
 from wenlo.core.transport.kernels import batches, sending, vertices
 from wenlo.core.transport.kernels.rays import nearest, passed
 from wenlo.core.transport.kernels.vertices import f32
 from wenlo.core.transport.pack import rows_of
-from wenlo.core.transport.particles import Reader, follow, mirrors_lost, suits, world_of
+from wenlo.core.transport.particles import Reader, follow
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, FINE, QUICK, by_paths, measure, read, solve
+from wenlo.core.transport.worlds import mirrors_lost, suits, world_of
 from wenlo.formats.panel_set import read_panel_set
 
 A = np.array
@@ -237,7 +238,7 @@ def test_many_shapes_by_the_tree_are_read_as_without_it(monkeypatch):
     scene, meters = read_panel_set(json.dumps(SETS["grid before a panel"]()))
     with_tree, without = solve(scene, QUICK), solve(scene, QUICK)
     flat = measure(without, meters).readings()
-    monkeypatch.setattr(particles, "MANY", 3)
+    monkeypatch.setattr(worlds, "MANY", 3)
     assert world_of(with_tree.rows).treed
     for name, reading in measure(with_tree, meters).readings().items():
         # the same points by other arithmetic: a few rays at edges fall otherwise

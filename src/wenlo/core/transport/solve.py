@@ -20,9 +20,10 @@ from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import exchange, layout, paths, scatter
 from wenlo.core.transport.kernels.world import World
 from wenlo.core.transport.pack import Packed, Rows, need_of, pack, rows_of, shifts
-from wenlo.core.transport.particles import PER_PATH, follow, mirrors_lost, suits, world_of
+from wenlo.core.transport.particles import PER_PATH, follow
 from wenlo.core.transport.scene import LightScene, Meter, Paths, Reading
 from wenlo.core.transport.sobol import sobol
+from wenlo.core.transport.worlds import mirrors_lost, suits, world_of
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]

@@ -1,0 +1,265 @@
+"""A set as kernels that follow rays by the batch take it, and which sets they can read."""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wenlo.core.optics.sheet import LUMA
+from wenlo.core.transport.kernels import layout as c
+from wenlo.core.transport.kernels.batches import left_between
+from wenlo.core.transport.kernels.rays import place
+from wenlo.core.transport.kernels.vertices import (
+    BACK,
+    CURVED,
+    EVEN,
+    FACE_COLUMNS,
+    NORMAL,
+    OF_ROOM,
+    SCATTERING,
+    SHARE_BACK,
+    SHARE_THROUGH,
+    SIDE_COLUMNS,
+    STRAIGHT,
+    THROUGH,
+)
+from wenlo.core.transport.kernels.world import World
+from wenlo.core.transport.pack import Rows
+from wenlo.core.transport.scene import LightScene, Meter
+from wenlo.core.transport.sobol import sobol
+from wenlo.core.transport.tree import bounds
+
+Array = NDArray[np.float64]
+Singles = NDArray[np.float32]
+Ints = NDArray[np.int64]
+
+BROADEST = 12.0
+"""A sheet whose lobe has a greater exponent, ..."""
+ROUGH, DULL = 0.15, 0.1
+"""... a shine or a gloss that is smoother, is not seen by joining points with it: paths that follow it are better."""
+
+SHOWS, SEEN_CLEARLY = 0.3, 0.3
+"""A shine that reflects more, with more than this left on the way to a meter, is a mirror that it looks into. [-]"""
+
+SHARP_LOOKS, SKIN_LOOKS = 4096, 512
+"""Looks of each meter in a group, at the least, where there are mirrors, and where a gloss alone reflects sharply."""
+
+HITS = 6.0
+"""A lamp in a mirror that fewer of them are likely to meet is left to paths."""
+
+MANY = 120
+"""So many flat shapes are quicker by a tree of boxes."""
+
+STANDS_OFF = 0.5
+"""A lamp that sees everything within asin of this sends nothing elsewhere. [-]"""
+
+START = 1e-5
+"""Meters stand so far off what they lie on. [m]"""
+
+
+def suits(scene: LightScene, rows: Rows) -> bool:
+    """Whether particles can read a set: no free lens, narrow lobe or sky in it, and with mirrors no lamp that rays
+    miss.
+    """
+    if not scene.lamps or any(lamp.shape in ("sun", "sky") for lamp in scene.lamps):
+        return False
+    if np.any(rows.surfaces[:, c.LENS] != 0.0) or np.any(rows.optics[:, c.LOBE] > BROADEST):
+        return False
+    shines, skins = _sharp(rows.optics)
+    return bool(np.all(rows.lamps[:, c.BLOCKS] > 0.0)) or not np.any(shines | skins)
+
+
+def _sharp(optics: Array) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    # Sides whose shine, and whose gloss, is too sharp to be joined with a point.
+    shines = (optics[:, c.ALPHA] > 0.0) & (optics[:, c.ALPHA] < ROUGH)
+    return shines, (optics[:, c.GLOSS] > 0.0) & (optics[:, c.GLOSS_ALPHA] < DULL)
+
+
+def _apart(optics: Array) -> Array:
+    # Every side thrice: whole, without its sharp reflection, and that alone.
+    dull, sharp = optics.copy(), optics.copy()
+    shines, skins = _sharp(optics)
+    for part, off in ((dull, (shines, skins)), (sharp, (~shines, ~skins))):
+        part[off[0], c.SPECULAR : c.SPECULAR + 3] = 0.0
+        part[off[0], c.ALPHA] = 0.0
+        part[off[1], c.GLOSS] = 0.0
+    sharp[:, c.DIFFUSE : c.DIFFUSE + 3] = sharp[:, c.THROUGH : c.THROUGH + 3] = 0.0
+    for part in (dull, sharp):
+        part[:, c.PLAIN] = (part[:, c.ALPHA] <= 0.0) & (part[:, c.GLOSS] <= 0.0)
+    return np.concatenate([optics, dull, sharp])
+
+
+def mirrors_lost(world: World, meters: Sequence[Meter]) -> bool:
+    """Whether looks may miss what a mirror throws on a meter: a lamp that the meter sees in it, too small."""
+    surfaces, optics = world.surfaces, world.optics[: len(world.optics) // 3]
+    mirrors = _mirrors(optics)
+    whole_set = surfaces, world.nodes, world.scatters, world.lamps
+    draws = sobol(64, 2, 5)
+    centres, faces = world.lamps[:, c.CENTRE : c.CENTRE + 3], world.lamps[:, c.FACE]
+    for p in np.flatnonzero(mirrors[::2] | mirrors[1::2]):
+        spots = np.array([place(surfaces, world.edges, p, u, v)[:3] for u, v in draws])
+        to_lamps = np.linalg.norm(spots[:, None] - centres, axis=2)
+        for m in meters:
+            toward = spots - m.position
+            whole = to_lamps + np.linalg.norm(toward, axis=1)[:, None]
+            # looks that the image gets if they go evenly
+            got = (faces / (np.pi * whole**2)).min(axis=1) * SHARP_LOOKS * 16
+            lost = ((toward @ m.normal > 0.0) | (m.receptor == "dome")) & (got < HITS)
+            for e in toward[lost]:
+                (x, y, z), (ex, ey, ez) = m.position + START * m.normal, (1.0 - 1e-5) * e
+                left = left_between(x, y, z, -1, ex, ey, ez, -1, world.treed, world.rest, *whole_set)
+                if float(np.dot(left, LUMA)) > SEEN_CLEARLY:
+                    return True
+    return False
+
+
+def _mirrors(optics: Array) -> NDArray[np.bool_]:
+    found: NDArray[np.bool_] = _sharp(optics)[0] & (optics[:, c.SPECULAR : c.SPECULAR + 3] @ LUMA >= SHOWS)
+    return found
+
+
+def world_of(rows: Rows) -> World:
+    """A set for kernels that follow rays by the batch.
+
+    Source: [Palmer2010].
+
+    Parameters
+    ----------
+    rows: its surfaces and lamps.
+
+    Returns
+    -------
+    World: F flat shapes in single precision, and the rows. [m]
+    """
+    surfaces, lamps, optics = rows.surfaces, rows.lamps, _apart(rows.optics)
+    count = len(surfaces)
+    shape = surfaces[:, c.SHAPE].astype(np.int64)
+    kind = lamps[:, c.LAMP_KIND].astype(np.int64)
+    solid = lamps[:, c.BLOCKS] > 0.0
+    quads, discs = np.flatnonzero(shape == c.QUAD), np.flatnonzero(shape == c.DISC)
+    oblong, round_ = np.flatnonzero(solid & (kind == c.LAMP_RECTANGLE)), np.flatnonzero(solid & (kind == c.LAMP_DISC))
+
+    def plane(origin: Array, axes: Sequence[Array], half: float) -> Array:
+        offsets = [np.einsum("ij,ij->i", axis, origin)[:, None] for axis in axes]
+        offsets[1:] = [offset - half for offset in offsets[1:]]
+        return np.concatenate([part for pair in zip(axes, offsets, strict=True) for part in pair], axis=1)
+
+    def of_surfaces(which: Ints, scale: Array) -> Array:
+        row = surfaces[which]
+        axes = row[:, c.AXIS : c.AXIS + 3], row[:, c.DUAL_U : c.DUAL_U + 3], row[:, c.DUAL_V : c.DUAL_V + 3]
+        return plane(row[:, c.ORIGIN : c.ORIGIN + 3], (axes[0], axes[1] * scale, axes[2] * scale), 0.0)
+
+    def of_lamps(which: Ints, scale: float, half: float) -> Array:
+        row = lamps[which]
+        u, v = row[:, c.LAMP_DUAL_U : c.LAMP_DUAL_U + 3], row[:, c.LAMP_DUAL_V : c.LAMP_DUAL_V + 3]
+        centre, axis = row[:, c.CENTRE : c.CENTRE + 3], row[:, c.LAMP_AXIS : c.LAMP_AXIS + 3]
+        return plane(centre, (axis, scale * u, scale * v), half)
+
+    outer = surfaces[discs, c.SIZE + 1]
+    flats = np.concatenate(
+        [
+            of_surfaces(quads, np.ones((len(quads), 1))),
+            of_lamps(oblong, 1.0, 0.5),
+            of_surfaces(discs, 1.0 / outer[:, None]),
+            of_lamps(round_, 2.0, 0.0),
+        ]
+    )
+    law = lamps[round_, c.LAMP_LAW]
+    rings = np.where(law != c.LAW_FIELD, lamps[round_, c.INNER], 0.0)
+    quad_count = len(quads) + len(oblong)
+    ids = np.concatenate([quads, count + oblong, discs, count + round_])
+    of_surface = ids < count
+    middle, size = rows.extent.mean(axis=0), float(np.linalg.norm(rows.extent[1] - rows.extent[0]))
+    laws, clear = np.full(len(ids), c.PASS_NOTHING), np.zeros((len(ids), 3))
+    laws[of_surface] = surfaces[ids[of_surface], c.LAW]
+    clear[of_surface] = surfaces[ids[of_surface], c.CLEAR : c.CLEAR + 3]
+    curved = np.flatnonzero((shape != c.QUAD) & (shape != c.DISC))
+    bodies = np.flatnonzero(solid & (kind != c.LAMP_RECTANGLE) & (kind != c.LAMP_DISC))
+    passing = surfaces[surfaces[:, c.LAW] != c.PASS_NOTHING, c.CLEAR : c.CLEAR + 3]
+    rest = [*curved, *(count + bodies)]
+    return World(
+        flats=np.ascontiguousarray(flats, dtype=np.float32),
+        quads=quad_count,
+        inner=np.concatenate([np.zeros(quad_count), surfaces[discs, c.SIZE] / outer, rings]).astype(np.float32),
+        ids=ids.astype(np.int32),
+        laws=laws.astype(np.int32),
+        clear=clear.astype(np.float32),
+        rest=np.array(rest, dtype=np.int32),
+        balls=np.array([_ball(rows, int(p)) for p in rest], dtype=np.float32).reshape(-1, 4),
+        size=size,
+        treed=len(quads) + len(discs) > MANY,
+        tinted=bool(len(passing)) and bool(np.any(np.ptp(passing, axis=1) > 0.0)),
+        sharp=bool(np.any(_sharp(rows.optics))),
+        surfaces=surfaces,
+        edges=rows.edges,
+        nodes=rows.nodes,
+        scatters=rows.scatters,
+        optics=optics,
+        faces=_faces(rows),
+        sides=_sides(optics),
+        tables=rows.tables,
+        lamps=lamps,
+        cones=_cones(lamps, middle, 0.5 * size),
+        spots=rows.spots,
+        distributions=rows.distributions,
+    )
+
+
+def _ball(rows: Rows, p: int) -> list[float]:
+    # Middle and squared radius of a ball round a surface, or round the body of lamp p − P.
+    count = len(rows.shapes)
+    if p < count:
+        low, high = bounds(rows.shapes[p])
+        middle, radius = 0.5 * (low + high), 0.5 * float(np.linalg.norm(high - low))
+    else:
+        lamp = rows.lamps[p - count]
+        middle = lamp[c.CENTRE : c.CENTRE + 3]
+        radius = float(np.linalg.norm(lamp[c.LAMP_U : c.LAMP_U + 3]) + np.linalg.norm(lamp[c.LAMP_V : c.LAMP_V + 3]))
+    return [*(float(x) for x in middle), (1.001 * radius + 1e-4) ** 2]
+
+
+def _cones(lamps: Array, middle: Array, radius: float) -> Array:
+    # The ball round everything as each lamp sees it from outside: axis and least cosine; 2 where it stands too near.
+    toward = middle - lamps[:, c.CENTRE : c.CENTRE + 3]
+    away = np.maximum(np.linalg.norm(toward, axis=1), 1e-12)
+    own = 0.5 * np.hypot(
+        np.linalg.norm(lamps[:, c.LAMP_U : c.LAMP_U + 3], axis=1),
+        np.linalg.norm(lamps[:, c.LAMP_V : c.LAMP_V + 3], axis=1),
+    )
+    sine = (radius + own) / away
+    least = np.where(
+        (sine < STANDS_OFF) & (lamps[:, c.SPOTS_COUNT] == 0.0), np.sqrt(np.maximum(1.0 - sine**2, 0.0)), 2.0
+    )
+    cones: Array = np.concatenate([toward / away[:, None], least[:, None]], axis=1)
+    return cones
+
+
+def _faces(rows: Rows) -> Singles:
+    # Each surface in short: normal, whether it is curved, how light goes straight through, room or not, what scatters.
+    surfaces, shape = rows.surfaces, rows.surfaces[:, c.SHAPE]
+    found = np.zeros((len(surfaces), FACE_COLUMNS), dtype=np.float32)
+    found[:, NORMAL : NORMAL + 3] = surfaces[:, c.AXIS : c.AXIS + 3]
+    found[:, CURVED] = (shape == c.TUBE) | (shape == c.DOME)
+    found[:, STRAIGHT] = surfaces[:, c.LAW]
+    found[:, OF_ROOM] = surfaces[:, c.ROOM]
+    found[:, SCATTERING] = rows.scatters
+    return found
+
+
+def _sides(optics: Array) -> Singles:
+    # Each side in short: even by Lambert's law or not, what it sends back and through, RGB, and the luminance of both.
+    found = np.zeros((len(optics), SIDE_COLUMNS), dtype=np.float32)
+    found[:, EVEN] = (optics[:, c.PLAIN] > 0.0) & (optics[:, c.LOBE] <= 0.0)
+    found[:, BACK : BACK + 3] = optics[:, c.DIFFUSE : c.DIFFUSE + 3]
+    found[:, THROUGH : THROUGH + 3] = optics[:, c.THROUGH : c.THROUGH + 3]
+    found[:, SHARE_BACK] = (optics[:, c.DIFFUSE : c.DIFFUSE + 3] + optics[:, c.SPECULAR : c.SPECULAR + 3]) @ LUMA
+    found[:, SHARE_BACK] += optics[:, c.GLOSS]
+    found[:, SHARE_THROUGH] = optics[:, c.THROUGH : c.THROUGH + 3] @ LUMA
+    return found
+
+
+def least_looks(world: World) -> int:
+    """Looks of each meter in a group, at the least."""
+    if not world.sharp:
+        return 0
+    return SHARP_LOOKS if np.any(_mirrors(world.optics[: len(world.optics) // 3])) else SKIN_LOOKS

@@ -12,7 +12,8 @@ from scipy.stats import binom
 
 from benchmarks.plain_tracer import traced
 from benchmarks.random_sets import FAMILIES, random_set
-from wenlo.core.transport.solve import DRAFT, FINE, QUICK, read, solve
+from wenlo.core.transport.measure import read
+from wenlo.core.transport.solve import DRAFT, FINE, QUICK, solve
 from wenlo.formats.panel_set import read_panel_set
 
 KEPT = Path(__file__).parent / "random_references.json"

@@ -13,9 +13,10 @@ from benchmarks.sets import SETS, book_light, grid_before_panel, panel_in_room, 
 from wenlo.core.analysis.preview import CLEAN, FIRST, PICTURE_EFFORT, camera_of, picture_scene
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.transport import solve as solver
+from wenlo.core.transport.measure import by_paths, measure, read
 from wenlo.core.transport.picture import take
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import FINE, QUICK, Effort, by_paths, measure, read, solve
+from wenlo.core.transport.solve import FINE, QUICK, Effort, solve
 from wenlo.formats.panel_set import read_panel_set
 
 ROUNDS = 5

@@ -97,7 +97,8 @@ def test_unscattered_light_is_the_share_of_the_bare_lamp():
 def test_view_and_meter_agree():
     """The key from the sheet's luminance, cell by cell, and from the meter's area sampling are one number."""
     from wenlo.core.optics.sheet import luminance
-    from wenlo.core.transport.solve import read, solve
+    from wenlo.core.transport.measure import read
+    from wenlo.core.transport.solve import solve
 
     for changes in ({}, {"design__layers": 2, "design__layer_gap": 0.12}, {"design__sheet": "light_frost_film"}):
         shoot = make_shoot(**changes)

@@ -30,8 +30,9 @@ from wenlo.core.optics.lamp import Emitter, dial_mark, dial_words
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import board, luminance
 from wenlo.core.photometry.colour import light_colour
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Effort, measure, solve
+from wenlo.core.transport.solve import Effort, solve
 
 
 def figures(found):

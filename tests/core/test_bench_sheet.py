@@ -13,8 +13,9 @@ from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.lobe import lobe_exponent
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, board, luminance, touching
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Effort, measure, solve
+from wenlo.core.transport.solve import Effort, solve
 
 TYPICAL = sheet_materials()["cotton"] if "cotton" in sheet_materials() else next(iter(sheet_materials().values()))
 SET = SheetBench()

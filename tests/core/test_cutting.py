@@ -13,8 +13,9 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.proposals.own_figures import own_figures
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.messages.steps import step_words
 
 SMALL = Brief(lamp=LampSetting(id="chip_60_bare"))

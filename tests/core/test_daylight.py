@@ -15,8 +15,9 @@ from wenlo.core.modifiers.daylight import sun_illuminance
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.transport.solve import DRAFT, solve
 
 
 def daylit(kind, brief=None, **changes):

@@ -8,9 +8,10 @@ import pytest
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Disc, Panel
 from wenlo.core.optics.sheet import Sheet, board
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.picture import Viewpoint, take
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Effort, read, solve
+from wenlo.core.transport.solve import Effort, solve
 
 A = np.array
 CLEAR = Sheet(

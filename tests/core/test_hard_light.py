@@ -13,9 +13,10 @@ from wenlo.core.optics.facets import LOOKS, facet_weights
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Dome
 from wenlo.core.optics.sheet import board
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.sobol import sobol
-from wenlo.core.transport.solve import QUICK, Effort, read, solve
+from wenlo.core.transport.solve import QUICK, Effort, solve
 
 SEEDS = range(100, 118)
 

@@ -28,8 +28,9 @@ from wenlo.core.ranking.ranking import fitted, from_stock, judge, rank
 from wenlo.core.ranking.tradeoffs import SCHOOLS, VARIANTS, disputes
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.side_view import plan_view, side_view
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, QUICK, read, solve
+from wenlo.core.transport.solve import DRAFT, QUICK, solve
 from wenlo.messages.steps import step_words
 
 ALL = sorted(kinds())

@@ -18,10 +18,11 @@ from wenlo.core.transport import worlds
 from wenlo.core.transport.kernels import batches, sending, vertices
 from wenlo.core.transport.kernels.rays import nearest, passed
 from wenlo.core.transport.kernels.vertices import f32
+from wenlo.core.transport.measure import by_paths, measure, read
 from wenlo.core.transport.pack import rows_of
 from wenlo.core.transport.particles import Reader, follow
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import DRAFT, FINE, QUICK, by_paths, measure, read, solve
+from wenlo.core.transport.solve import DRAFT, FINE, QUICK, solve
 from wenlo.core.transport.worlds import mirrors_lost, suits, world_of
 from wenlo.formats.panel_set import read_panel_set
 

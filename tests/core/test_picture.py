@@ -14,9 +14,10 @@ from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import Sheet, board, foil
 from wenlo.core.photometry import tone
 from wenlo.core.scene import stand_in_shapes
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.picture import Viewpoint, take
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Effort, read, solve
+from wenlo.core.transport.solve import Effort, solve
 
 A = np.array
 

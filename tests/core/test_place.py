@@ -26,8 +26,9 @@ from wenlo.core.proposals.role_stage import ROLES, STEEP
 from wenlo.core.proposals.roles import place_role
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_panels
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import Effort, read, solve
+from wenlo.core.transport.solve import Effort, solve
 
 SHOOT = make_shoot()
 DESIGN = SHOOT.design

@@ -15,8 +15,9 @@ from wenlo.core.optics.motion import Motion, frame, turned_to
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import Effort, read, solve
+from wenlo.core.transport.solve import Effort, solve
 from wenlo.core.transport.tree import bounds
 
 SHOOT = make_shoot(brief__room__width=5.0, brief__room__depth=7.0, brief__room__height=3.0)

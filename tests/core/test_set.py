@@ -18,8 +18,9 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import backdrop_at, room_box, room_panels
 from wenlo.core.scene.stand_in import other_people
 from wenlo.core.scene.standing_things import axes_of, corners_of, standing_panels
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import DRAFT, Effort, read, solve
+from wenlo.core.transport.solve import DRAFT, Effort, solve
 from wenlo.core.transport.tree import bounds
 
 

@@ -11,8 +11,9 @@ from wenlo.core.rigging.lit_solids import cut_fine, lit_solids, shaded
 from wenlo.core.rigging.loads import modifiers_of
 from wenlo.core.rigging.set_view import rod, set_solids
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import Effort, measure, solve
+from wenlo.core.transport.solve import Effort, solve
 
 
 def shoot_with(kind, **more):

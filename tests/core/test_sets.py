@@ -9,7 +9,8 @@ from benchmarks.sets import SETS, references
 
 from core.tracer import Tracer
 from wenlo.core.optics.finish import TABLE_SIZE, shine_scaling
-from wenlo.core.transport.solve import DRAFT, QUICK, Effort, measure, read, solve
+from wenlo.core.transport.measure import measure, read
+from wenlo.core.transport.solve import DRAFT, QUICK, Effort, solve
 from wenlo.formats.panel_set import read_panel_set
 
 PATHS = 20_000

@@ -26,8 +26,9 @@ from wenlo.core.proposals.soft_rules import (
     unlike,
 )
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.transport.solve import DRAFT, solve
 
 
 def light(brief, design):

@@ -11,7 +11,8 @@ from benchmarks.plain_tracer import traced
 from benchmarks.random_sets import random_set
 from benchmarks.sets import lamp, meter, panel, whole
 
-from wenlo.core.transport.solve import QUICK, read, solve
+from wenlo.core.transport.measure import read
+from wenlo.core.transport.solve import QUICK, solve
 from wenlo.formats.panel_set import read_panel_set
 
 LAMP = lamp("lamp", (-0.1, 0, -0.1), (0, 0, 0.2), (0.2, 0, 0), 4000)

@@ -12,8 +12,9 @@ from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.lobe import lobe_exponent
 from wenlo.core.optics.shapes import Dome, Panel
 from wenlo.core.optics.sheet import CLEAR, Sheet, board
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Effort, read, solve
+from wenlo.core.transport.solve import Effort, solve
 from wenlo.core.transport.view import spread_shares
 
 A = np.array

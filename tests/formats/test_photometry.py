@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 from wenlo.core.errors import UnsupportedFile
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.photometry.distribution import Distribution
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Effort, read, solve
+from wenlo.core.transport.solve import Effort, solve
 from wenlo.formats.eulumdat import read_ldt, write_ldt
 from wenlo.formats.photometry import Photometry, read_ies, write_ies
 

@@ -19,7 +19,8 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
 from wenlo.core.scene import scene_builder
-from wenlo.core.transport.solve import DRAFT, by_paths, solve
+from wenlo.core.transport.measure import by_paths
+from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.services import results as r
 from wenlo.services.build_results import build
 from wenlo.services.figure_results import ANY_SHINE, PICTURE_UNIT, figures

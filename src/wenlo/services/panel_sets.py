@@ -8,8 +8,9 @@ import numpy as np
 
 from wenlo.core.errors import InvalidInput
 from wenlo.core.optics.lamp import Emitter
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter, Reading
-from wenlo.core.transport.solve import QUICK, Effort, read, solve
+from wenlo.core.transport.solve import QUICK, Effort, solve
 from wenlo.formats.panel_set import read_panel_set, write_readings
 
 USUAL_ERROR = 0.004

@@ -13,8 +13,9 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, Effort, measure, solve
+from wenlo.core.transport.solve import DRAFT, Effort, solve
 
 Vector = NDArray[np.float64]
 

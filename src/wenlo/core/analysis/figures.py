@@ -28,8 +28,9 @@ from wenlo.core.photometry import exposure
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.transport.measure import Measured, measure, read
 from wenlo.core.transport.scene import Meter, Reading
-from wenlo.core.transport.solve import DRAFT, Effort, Measured, Solved, measure, read, solve
+from wenlo.core.transport.solve import DRAFT, Effort, Solved, solve
 from wenlo.core.transport.source import LOOKS, source_seen
 from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
 

@@ -10,8 +10,9 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, measure, solve
+from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.transport.view import landed
 
 Vector = NDArray[np.float64]

@@ -15,8 +15,9 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
 from wenlo.core.scene.stand_in import ground_shapes
 from wenlo.core.transport.maps import LightMap, Weights, area_map, surface_map
+from wenlo.core.transport.measure import measure, read
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import Effort, Solved, measure, read, solve
+from wenlo.core.transport.solve import Effort, Solved, solve
 
 Array = NDArray[np.float64]
 

@@ -17,8 +17,9 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.scene.room import room_box
+from wenlo.core.transport.measure import Measured, measure
 from wenlo.core.transport.scene import Meter, Reading
-from wenlo.core.transport.solve import DRAFT, Effort, Measured, measure, solve
+from wenlo.core.transport.solve import DRAFT, Effort, solve
 
 Vector = NDArray[np.float64]
 

@@ -13,10 +13,11 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry import exposure
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import clouds, ground_shapes, other_people, subject_shapes
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.outline import Separation, separations
 from wenlo.core.transport.picture import Picture, Viewpoint, take
 from wenlo.core.transport.scene import LightScene
-from wenlo.core.transport.solve import Effort, measure, solve
+from wenlo.core.transport.solve import Effort, solve
 
 Array = NDArray[np.float64]
 

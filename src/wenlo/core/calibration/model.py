@@ -17,8 +17,9 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import QUICK, Effort, measure, solve
+from wenlo.core.transport.solve import QUICK, Effort, solve
 
 Array = NDArray[np.float64]
 

@@ -13,8 +13,9 @@ from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.upright import StandingSource
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR, Sheet, luminance
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.units.fields import quantity
 
 Vector = NDArray[np.float64]

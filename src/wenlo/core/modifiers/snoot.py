@@ -37,8 +37,9 @@ from wenlo.core.optics.lamp import half_along, widest
 from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import Sheet, flipped, luminance
 from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import DRAFT, read, solve
+from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 

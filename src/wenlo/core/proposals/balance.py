@@ -16,7 +16,8 @@ from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
-from wenlo.core.transport.solve import DRAFT, measure, solve
+from wenlo.core.transport.measure import measure
+from wenlo.core.transport.solve import DRAFT, solve
 
 HOLDS = 1.0 / 3.0
 """A look holds while the key stays within so much. [stop]"""

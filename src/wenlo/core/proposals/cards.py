@@ -17,8 +17,9 @@ from wenlo.core.optics.sheet import board, luminance
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import Solved, measure
+from wenlo.core.transport.solve import Solved
 
 Array = NDArray[np.float64]
 

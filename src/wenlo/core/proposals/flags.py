@@ -16,8 +16,9 @@ from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.proposals.cards import in_frame
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import DRAFT, measure, solve
+from wenlo.core.transport.solve import DRAFT, solve
 
 Vector = NDArray[np.float64]
 

@@ -12,8 +12,9 @@ from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.soft_rules import soft_figures
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, measure, solve
+from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.units.length import UnitSystem
 
 _kept: LruCache[tuple[KindFigure, ...]] = LruCache(16)

@@ -16,8 +16,9 @@ from wenlo.core.proposals.role_stage import (
     out_of_the_picture,
 )
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, measure, solve
+from wenlo.core.transport.solve import DRAFT, solve
 
 
 def fill_card(stage: Stage, lamp: str) -> Placement:

@@ -19,8 +19,9 @@ from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.proposals.proposal_context import Change
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import RoomBox
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import DRAFT, measure, solve
+from wenlo.core.transport.solve import DRAFT, solve
 
 Vector = NDArray[np.float64]
 

@@ -13,8 +13,9 @@ from wenlo.core.document.shoot import Shoot
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.rigging.set_view import SetSolid, SolidSort
 from wenlo.core.scene import scene_builder
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import Effort, measure, solve
+from wenlo.core.transport.solve import Effort, solve
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]

@@ -10,8 +10,9 @@ from numpy.typing import NDArray
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
+from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
-from wenlo.core.transport.solve import Solved, measure
+from wenlo.core.transport.solve import Solved
 
 Array = NDArray[np.float64]
 

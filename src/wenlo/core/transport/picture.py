@@ -12,8 +12,9 @@ from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import film, haze
 from wenlo.core.transport.kernels.layout import ORIGIN
+from wenlo.core.transport.measure import guide_of, texture_of
 from wenlo.core.transport.sobol import sobol
-from wenlo.core.transport.solve import Solved, guide_of, texture_of
+from wenlo.core.transport.solve import Solved
 
 Array = NDArray[np.float64]
 

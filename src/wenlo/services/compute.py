@@ -1,7 +1,7 @@
 """The computations themselves, as plain functions that a worker process runs."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -14,12 +14,13 @@ from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication import columns
 from wenlo.core.geometry import rays
 from wenlo.core.instructions import hidden_lines
+from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.finish import shine_scaling
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
 from wenlo.core.scene import scene_builder
-from wenlo.core.transport.measure import by_paths
+from wenlo.core.transport.measure import by_paths, measure
 from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.services import results as r
 from wenlo.services.build_results import build
@@ -152,6 +153,10 @@ def warm_up() -> None:
         solve(scene_builder.whole_scene(usual.brief, usual.design), DRAFT),
         scene_builder.meters(usual.brief, usual.design),
     )
+    # mirrors have kernels of their own
+    flash = kinds()["small_flash_softbox"].start(usual.brief)
+    scene = scene_builder.whole_scene(usual.brief, flash)
+    measure(solve(scene, replace(DRAFT, most_paths=1)), scene_builder.meters(usual.brief, flash))
     build(document)
     columns.compile_kernels()
     hidden_lines.compile_kernels()

@@ -38,7 +38,7 @@ BROADEST = 12.0
 ROUGH, DULL = 0.15, 0.1
 """... a shine or a gloss that is smoother, is not seen by joining points with it: paths that follow it are better."""
 
-SHOWS, SEEN_CLEARLY = 0.3, 0.3
+SHOWS, SEEN = 0.3, 0.003
 """A shine that reflects more, with more than this left on the way to a meter, is a mirror that it looks into. [-]"""
 
 SHARP_LOOKS, SKIN_LOOKS = 4096, 512
@@ -102,13 +102,13 @@ def mirrors_lost(world: World, meters: Sequence[Meter]) -> bool:
         for m in meters:
             toward = spots - m.position
             whole = to_lamps + np.linalg.norm(toward, axis=1)[:, None]
-            # looks that the image gets if they go evenly
-            got = (faces / (np.pi * whole**2)).min(axis=1) * SHARP_LOOKS * 16
+            # looks that the image gets if they go evenly, half of them through what lets little through
+            got = 0.5 * (faces / (np.pi * whole**2)).min(axis=1) * SHARP_LOOKS * 16
             lost = ((toward @ m.normal > 0.0) | (m.receptor == "dome")) & (got < HITS)
             for e in toward[lost]:
                 (x, y, z), (ex, ey, ez) = m.position + START * m.normal, (1.0 - 1e-5) * e
                 left = left_between(x, y, z, -1, ex, ey, ez, -1, world.treed, world.rest, *whole_set)
-                if float(np.dot(left, LUMA)) > SEEN_CLEARLY:
+                if float(np.dot(left, LUMA)) > SEEN:
                     return True
     return False
 

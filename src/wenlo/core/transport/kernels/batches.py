@@ -33,6 +33,8 @@ MATHS = {"contract", "reassoc", "arcp", "nsz", "afn"}
 """What may be reordered; infinities stay as they are, since a ray along a plane divides by nothing."""
 
 ZERO, ONE, NEVER = f32(0.0), f32(1.0), f32(1e30)
+SHORT, CLEAR_OF = 1.0 - 1e-5, f32(1e-5)
+"""Lamps may lie in the plane of a wall: ways to them end so little before, and particles start so far off. [-], [m]"""
 SHORTEST = 1e-3
 """A ray from the inside of a round shape meets it again no sooner than this, in radii."""
 

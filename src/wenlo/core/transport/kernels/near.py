@@ -13,7 +13,7 @@ import math
 import numpy as np
 from numba import njit, prange
 
-from wenlo.core.transport.kernels.batches import BATCH, MATHS, ONE, ZERO, f32, nearest_of, seen_between
+from wenlo.core.transport.kernels.batches import BATCH, MATHS, ONE, SHORT, ZERO, f32, nearest_of, seen_between
 from wenlo.core.transport.kernels.paths import noise
 from wenlo.core.transport.kernels.scatter import RECEPTOR_DOME, RECEPTOR_FLAT, response, sample
 from wenlo.core.transport.kernels.scatter import shares as parts_of
@@ -97,6 +97,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
     shares = np.empty((choices, BATCH), f32)
     fresh, mirrored = np.empty(BATCH, np.bool_), np.empty(BATCH, np.bool_)
     # taken out of the tuple once: each access counts references
+    least = 0.5 if world.sharp else 0.0
     sides, optics, tables, apart = world.sides, world.optics, world.tables, world.sides.shape[0] // 3
     lamp_rows, spots, distributions = world.lamps, world.spots, world.distributions
     kind = RECEPTOR_DOME if dome else RECEPTOR_FLAT
@@ -126,7 +127,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
             far[i] += t[i]
         if world.sharp:
             _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out)
-        n = arrive(n, s, owns, keys, marks, t, hit, origin, world.faces, world.surfaces, world.scatters)
+        n = arrive(n, s, owns, keys, marks, t, hit, origin, world.faces, world.surfaces, world.scatters, least)
         k = 0
         for i in range(n):
             q = origin[i]
@@ -165,6 +166,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
                     a, b = f32(noise(keys[i], 5)), f32(noise(keys[i], 6))
                 dx, dy, dz, r, light, _ = spot(g, s[0, i], s[1, i], s[2, i], a, b, lamp_rows, spots, distributions)
                 amount[i] = f32(light)
+                r *= SHORT
                 ex[i], ey[i], ez[i] = f32(dx * r), f32(dy * r), f32(dz * r)
         seen_between(n, s[0], s[1], s[2], owns, ex, ey, ez, other, world, red, green, blue)
         rays[1] += n
@@ -256,6 +258,7 @@ def _straight(world, at, facing, dome, points, shift, g, out):  # type: ignore[n
             c = dx * facing[0] + dy * facing[1] + dz * facing[2]
             light *= 0.5 * (1.0 + c) if dome else max(c, 0.0)
             if light > 0.0:
+                far *= SHORT
                 ex[n], ey[n], ez[n], amount[n] = f32(dx * far), f32(dy * far), f32(dz * far), f32(light)
                 n += 1
         seen_between(n, x, y, z, none, ex, ey, ez, other, world, red, green, blue)

@@ -11,7 +11,17 @@ import math
 import numpy as np
 from numba import njit, prange
 
-from wenlo.core.transport.kernels.batches import BATCH, MATHS, ONE, ZERO, coordinates, f32, nearest_of, seen_by
+from wenlo.core.transport.kernels.batches import (
+    BATCH,
+    CLEAR_OF,
+    MATHS,
+    ONE,
+    ZERO,
+    coordinates,
+    f32,
+    nearest_of,
+    seen_by,
+)
 from wenlo.core.transport.kernels.paths import noise
 from wenlo.core.transport.kernels.scatter import response
 from wenlo.core.transport.kernels.sending import in_cells, sent
@@ -143,7 +153,7 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
                 c, d = shifted(points[q, 2], shift[2]), shifted(points[q, 3], shift[3])
                 c, d, cell_of[q], rarer = in_cells(c, d, cells)
                 x, y, z, dx, dy, dz, amount = sent(g, a, b, c, d, cones, lamps, spots, distributions)
-                s[0, n], s[1, n], s[2, n] = f32(x), f32(y), f32(z)
+                s[0, n], s[1, n], s[2, n] = f32(x + CLEAR_OF * dx), f32(y + CLEAR_OF * dy), f32(z + CLEAR_OF * dz)
                 s[3, n], s[4, n], s[5, n] = f32(dx), f32(dy), f32(dz)
                 weights[q] = f32(amount * rarer)
                 s[9, n], s[10, n], s[11, n] = weights[q], weights[q], weights[q]
@@ -155,7 +165,7 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
             break
         nearest_of(n, s[0], s[1], s[2], s[3], s[4], s[5], owns, t, hit, world)
         rays[0] += n
-        n = arrive(n, s, owns, keys, marks, t, hit, origin, world.faces, world.surfaces, world.scatters)
+        n = arrive(n, s, owns, keys, marks, t, hit, origin, world.faces, world.surfaces, world.scatters, 0.0)
         for i in range(n):
             starts[i], levels[i] = starts[origin[i]], levels[origin[i]]
             mine[i] = f32(marks[1, i])

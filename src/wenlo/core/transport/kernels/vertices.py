@@ -40,8 +40,12 @@ def next_key(key):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def arrive(n, s, owns, keys, marks, t, hit, origin, faces, surfaces, scatters):  # type: ignore[no-untyped-def]
-    """Move ``n`` paths to the surfaces that they ``hit`` after ``t``; how many are left. Lamps end a path."""
+def arrive(n, s, owns, keys, marks, t, hit, origin, faces, surfaces, scatters, least):  # type: ignore[no-untyped-def]
+    """Move ``n`` paths to the surfaces that they ``hit`` after ``t``; how many are left. Lamps end a path.
+
+    What lets anything straight through is passed with a chance of ``least`` at the least: little of the light may go so
+    and yet be all that shows a lamp in a mirror behind.
+    """
     count, k = surfaces.shape[0], 0
     for i in range(n):
         p = hit[i]
@@ -60,6 +64,7 @@ def arrive(n, s, owns, keys, marks, t, hit, origin, faces, surfaces, scatters): 
         if faces[p, STRAIGHT] != PASS_NOTHING:
             factor, through = chance_through(dx, dy, dz, surfaces, p, scatters[p])
             if through > 0.0:
+                through = max(through, least)
                 if noise(key, 40) < through:
                     factor /= through
                     red *= f32(factor * surfaces[p, CLEAR])

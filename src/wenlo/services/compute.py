@@ -14,8 +14,9 @@ from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication import columns
 from wenlo.core.geometry import rays
 from wenlo.core.instructions import hidden_lines
-from wenlo.core.modifiers.registry import kinds
 from wenlo.core.optics.finish import shine_scaling
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.optics.sheet import foil
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
@@ -154,9 +155,18 @@ def warm_up() -> None:
         scene_builder.meters(usual.brief, usual.design),
     )
     # mirrors have kernels of their own
-    flash = kinds()["small_flash_softbox"].start(usual.brief)
-    scene = scene_builder.whole_scene(usual.brief, flash)
-    measure(solve(scene, replace(DRAFT, most_paths=1)), scene_builder.meters(usual.brief, flash))
+    mirror = Panel(
+        id="mirror",
+        origin=np.zeros(3),
+        edge_u=np.array([1.0, 0.0, 0.0]),
+        edge_v=np.array([0.0, 1.0, 0.0]),
+        surface=foil((0.9, 0.9, 0.9), 0.01),
+    )
+    scene = scene_builder.whole_scene(usual.brief, usual.design)
+    measure(
+        solve(replace(scene, panels=(mirror, *scene.panels)), replace(DRAFT, most_paths=1)),
+        scene_builder.meters(usual.brief, usual.design),
+    )
     build(document)
     columns.compile_kernels()
     hidden_lines.compile_kernels()

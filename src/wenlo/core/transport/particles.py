@@ -82,7 +82,22 @@ class Reader:
     def shine(
         self, start: int, count: int, bounds: Singles, *, sample: int, learn: bool = False
     ) -> tuple[Array, Array]:
-        """Particles: sums (R, G, J, M, 2, 3), and what the cells gave (G, cells)."""
+        """Send particles from every lamp.
+
+        Source: [Kollig2006].
+
+        Parameters
+        ----------
+        start, count: which points of the sequence, for each lamp in each group.
+        bounds: on G, shape (J, M). [1/m²]
+        sample: another number gives another sequence.
+        learn: whether to learn what the lamps' directions give.
+
+        Returns
+        -------
+        tuple: sums over particles, shape (R, G, J, M, 2, 3) [lx], and what the cells of directions gave, squared and
+            added up, shape (G, cells) [-].
+        """
         lamps, cells = len(self.world.lamps), ROWS * COLUMNS if learn else 1
         out = np.zeros((self.groups, lamps, len(bounds), len(self.at), 2, 3))
         gave = np.zeros((self.groups, lamps, cells))

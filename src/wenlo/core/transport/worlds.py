@@ -90,7 +90,21 @@ def _apart(optics: Array) -> Array:
 
 
 def mirrors_lost(world: World, meters: Sequence[Meter]) -> bool:
-    """Whether looks may miss what a mirror throws on a meter: a lamp that the meter sees in it, too small."""
+    """Whether looks may miss what a mirror throws on a meter: a lamp that the meter sees in it, too small.
+
+    A lamp's image takes A/(π d²) of the looks that go by the cosine, d the way by the mirror.
+
+    Source: [Palmer2010].
+
+    Parameters
+    ----------
+    world: the set.
+    meters: where to read.
+
+    Returns
+    -------
+    bool: true if some image is likely to get fewer than :data:`HITS` of the least number of looks.
+    """
     surfaces, optics = world.surfaces, world.optics[: len(world.optics) // 3]
     mirrors = _mirrors(optics)
     whole_set = surfaces, world.nodes, world.scatters, world.lamps

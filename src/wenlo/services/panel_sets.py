@@ -42,7 +42,7 @@ def solve_set(
         return {m.id: Reading() for m in meters}
     start = time.perf_counter()
     limit = LONGEST if seconds is None and error is None else seconds
-    wanted = error if error is not None else (1e-4 if seconds is not None else USUAL_ERROR)
+    wanted = error if error is not None else (0.0 if seconds is not None else USUAL_ERROR)
     effort = effort_for(0.02 if seconds is not None and seconds < 0.5 else wanted)
     solved = solve(scene, replace(effort, error=wanted, most_paths=MOST_PATHS))
     solved_at = time.perf_counter()

@@ -193,6 +193,15 @@ def test_lamps_in_a_room(name):
     agree(closed_room(), [LAMPS[name], second])
 
 
+def test_a_window_in_the_plane_of_its_wall_shines_past_it():
+    """Straight light of a small window that lies in the near wall, from 1.6 m: E = I cos θ/d², nothing in the way."""
+    lamp = face(shape="rectangle", centre=A([1.0, 0.0, 1.0]), edge_u=A([0.02, 0, 0]), edge_v=A([0, 0, -0.02]))
+    at = Meter(id="m", position=A([1.0, 1.6, 1.0]), normal=-ALONG)
+    agree(closed_room(), [lamp], [at])
+    got = read(solve(LightScene(panels=tuple(closed_room()), lamps=(lamp,)), QUICK), [at])["m"]
+    assert got.direct[1] == pytest.approx(1000.0 / math.pi / 1.6**2, rel=2e-3)
+
+
 @pytest.mark.parametrize("name", [name for name in LAMPS if name not in ("window", "lens")])
 def test_what_is_sent_is_the_flux(name):
     """The mean of what particles stand for is the lamp's lumens, whatever its law: ∫ I dω."""

@@ -40,7 +40,7 @@ SHORTEST = 1e-3
 
 
 @njit(cache=True, fastmath=MATHS)
-def _own_start(p, x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def]
+def _own_start(p, x, y, z, dx, dy, dz, surfaces):
     # How far along a ray from its own shape that shape can be met again; below 0 never: none is hollow outward.
     shape = int(surfaces[p, SHAPE])
     if shape != TUBE and shape != DOME:
@@ -52,7 +52,7 @@ def _own_start(p, x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def
 
 
 @njit(cache=True, fastmath=MATHS)
-def _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces):  # type: ignore[no-untyped-def]
+def _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces):
     # Distance to surface p, −1 if it is not met before the limit.
     start = 0.0
     if p == own:
@@ -64,7 +64,7 @@ def _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces):  # type: ignore[no-unt
 
 
 @njit(cache=True, fastmath=MATHS)
-def _in_tree(x, y, z, dx, dy, dz, limit, own, surfaces, nodes):  # type: ignore[no-untyped-def]
+def _in_tree(x, y, z, dx, dy, dz, limit, own, surfaces, nodes):
     # Nearest surface by the tree of boxes: distance and number.
     best, hit = limit, -1
     ix, iy, iz = one_over(dx), one_over(dy), one_over(dz)
@@ -83,7 +83,7 @@ def _in_tree(x, y, z, dx, dy, dz, limit, own, surfaces, nodes):  # type: ignore[
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):  # type: ignore[no-untyped-def]
+def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):
     """Nearest surface or lamp of ``n`` rays: distances to ``t``, numbers to ``hit`` (P + g for lamp g, −1 for none).
 
     ``own`` is what each starts on.
@@ -146,7 +146,7 @@ def nearest_of(n, x, y, z, dx, dy, dz, own, t, hit, world):  # type: ignore[no-u
 
 
 @njit(cache=True, fastmath=MATHS)
-def coordinates(at, world):  # type: ignore[no-untyped-def]
+def coordinates(at, world):
     """Plane distance, u and v of points (M, 3) for every flat shape, shape (M, F, 3)."""
     flats = world.flats
     found = np.empty((at.shape[0], flats.shape[0], 3), f32)
@@ -163,7 +163,7 @@ def coordinates(at, world):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def _factor(law, ex, ey, ez, p, surfaces):  # type: ignore[no-untyped-def]
+def _factor(law, ex, ey, ez, p, surfaces):
     # What direction makes of the clear part of a sheet that is not the same from everywhere.
     if law == PASS_CONSTANT:
         return ONE
@@ -172,7 +172,7 @@ def _factor(law, ex, ey, ez, p, surfaces):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def _let_through(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, green, blue):  # type: ignore[no-untyped-def]
+def _let_through(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, green, blue):
     # What a sheet leaves of the light on the ways to one meter that cross it.
     if law != PASS_CONSTANT:
         for i in range(n):
@@ -192,7 +192,7 @@ def _let_through(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, 
 
 
 @njit(cache=True, fastmath=MATHS)
-def left_between(x, y, z, own, ex, ey, ez, other, treed, rest, surfaces, nodes, scatters, lamps):  # type: ignore[no-untyped-def]
+def left_between(x, y, z, own, ex, ey, ez, other, treed, rest, surfaces, nodes, scatters, lamps):
     """What surfaces that are not flat, or all of many, leave of light between x and x + e: red, green, blue.
 
     ``other`` is the lamp (P + g) that the far end lies on, or −1.
@@ -239,7 +239,7 @@ def left_between(x, y, z, own, ex, ey, ez, other, treed, rest, surfaces, nodes, 
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def _near_balls(n, x, y, z, ex, ey, ez, world, near):  # type: ignore[no-untyped-def]
+def _near_balls(n, x, y, z, ex, ey, ez, world, near):
     # 1 where the way from x to x + e comes near a shape that is tried one ray at a time, by the ball round it.
     balls = world.balls
     for i in range(n):
@@ -256,7 +256,7 @@ def _near_balls(n, x, y, z, ex, ey, ez, world, near):  # type: ignore[no-untyped
 
 
 @njit(cache=True, fastmath=MATHS)
-def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, blue):  # type: ignore[no-untyped-def]
+def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, blue):
     treed, rest, tinted = world.treed, world.rest, world.tinted
     surfaces, nodes, scatters, lamps = world.surfaces, world.nodes, world.scatters, world.lamps
     if not treed:
@@ -273,7 +273,7 @@ def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, bl
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):  # type: ignore[no-untyped-def]
+def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
     """What is left of light from ``n`` points on its way to each meter, into ``red``, ``green``, ``blue`` (M, B).
 
     A flat shape is in the way if the plane lies between both ends and the crossing, (a_m u_q − a_q u_m)/(a_m − a_q) and
@@ -350,7 +350,7 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):  #
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):  # type: ignore[no-untyped-def]
+def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):
     """What is left of light between ``n`` points x and x + e, of which ``other`` is the lamp at the far end."""
     flats, ids, laws, clear, surfaces = world.flats, world.ids, world.laws, world.clear, world.surfaces
     count = surfaces.shape[0]

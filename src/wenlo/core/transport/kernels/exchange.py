@@ -25,7 +25,7 @@ FAINTEST = 1e-4
 
 
 @njit(cache=True, fastmath=True)
-def spot_on(surfaces, edges, j, owners, divisions, first, u, v):  # type: ignore[no-untyped-def]
+def spot_on(surfaces, edges, j, owners, divisions, first, u, v):
     """Point of patch side j at (u, v) of the patch, the side's normal there, and whether it is inside the outline."""
     p = owners[j]
     nu, nv = divisions[p, 0], divisions[p, 1]
@@ -39,7 +39,7 @@ def spot_on(surfaces, edges, j, owners, divisions, first, u, v):  # type: ignore
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def lamps_on_patches(  # type: ignore[no-untyped-def]
+def lamps_on_patches(
     live, points, shifts, surfaces, edges, nodes, scatters, lamps, spots, distributions, divisions, first, owners
 ):
     """Illuminance of patch sides straight from each lamp, shape (N, CELLS², G, 3).
@@ -80,7 +80,7 @@ def lamps_on_patches(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _see(x, y, z, dx, dy, dz, weight, surfaces, nodes, scatters, divisions, first, matrix, i):  # type: ignore[no-untyped-def]
+def _see(x, y, z, dx, dy, dz, weight, surfaces, nodes, scatters, divisions, first, matrix, i):
     # Adds what a ray sees to row i, and goes on through what lets light straight through.
     for _ in range(16):
         t, p, u, v = nearest(x, y, z, dx, dy, dz, FAR, surfaces, nodes)
@@ -101,7 +101,7 @@ def _see(x, y, z, dx, dy, dz, weight, surfaces, nodes, scatters, divisions, firs
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def transfer(live, points, shifts, surfaces, edges, nodes, scatters, divisions, first, owners):  # type: ignore[no-untyped-def]
+def transfer(live, points, shifts, surfaces, edges, nodes, scatters, divisions, first, owners):
     """Matrix of configuration factors between patch sides, shape (N, N), row = receiver.
 
     Cosine-weighted rays from points spread over each patch; ``points`` (K, 4) in [0, 1) give place and
@@ -146,7 +146,7 @@ def transfer(live, points, shifts, surfaces, edges, nodes, scatters, divisions, 
 
 
 @njit(cache=True, fastmath=True)
-def _in_sight(x, y, z, px, py, pz, surfaces, nodes, scatters):  # type: ignore[no-untyped-def]
+def _in_sight(x, y, z, px, py, pz, surfaces, nodes, scatters):
     # Distance squared, unit direction, and luminance of what is left between two points.
     dx, dy, dz = px - x, py - y, pz - z
     r2 = dx * dx + dy * dy + dz * dz
@@ -159,7 +159,7 @@ def _in_sight(x, y, z, px, py, pz, surfaces, nodes, scatters):  # type: ignore[n
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def sights(live, points, shifts, surfaces, edges, nodes, scatters, divisions, first, owners, area):  # type: ignore[no-untyped-def]
+def sights(live, points, shifts, surfaces, edges, nodes, scatters, divisions, first, owners, area):
     """How well patch sides see each other: cos θ cos θ'/(π r²) times what is left on the way, shape (N, N). [1/m²]
 
     The mean over pairs of ``points`` (K, 4), one on each; patches that touch are evened out, so that it is only
@@ -198,7 +198,7 @@ def sights(live, points, shifts, surfaces, edges, nodes, scatters, divisions, fi
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def sights_of(  # type: ignore[no-untyped-def]
+def sights_of(
     positions,
     normals,
     receptors,
@@ -241,7 +241,7 @@ def sights_of(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def guide_rows(seen, bright, area, dull, guide):  # type: ignore[no-untyped-def]
+def guide_rows(seen, bright, area, dull, guide):
     """Fill the guide's rows of patch sides: the light that each gets from the others, cumulated.
 
     Sides that reflect like a mirror (``dull`` false) have no use for it.

@@ -27,7 +27,7 @@ _KERNEL = (0.375, 0.25, 0.0625)
 
 
 @njit(cache=True, fastmath=True)
-def through_lens(camera, px, py, width, height, a, b):  # type: ignore[no-untyped-def]
+def through_lens(camera, px, py, width, height, a, b):
     """Ray through a place of the film: camera holds place, right, up, ahead, tan of half the width, focus,
     lens radius.
     """
@@ -54,7 +54,7 @@ def through_lens(camera, px, py, width, height, a, b):  # type: ignore[no-untype
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def features(camera, width, height, surfaces, nodes, optics):  # type: ignore[no-untyped-def]
+def features(camera, width, height, surfaces, nodes, optics):
     """What each pixel's middle shows, shape (H·W, 8): surface (−1 none), normal, place, albedo's luminance."""
     result = np.zeros((width * height, 8))
     for i in prange(width * height):
@@ -85,7 +85,7 @@ def features(camera, width, height, surfaces, nodes, optics):  # type: ignore[no
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def expose(  # type: ignore[no-untyped-def]
+def expose(
     camera,
     width,
     height,
@@ -255,7 +255,7 @@ def expose(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def tame(light, shown, width, height):  # type: ignore[no-untyped-def]
+def tame(light, shown, width, height):
     """Bring pixels that outshine all but one of their neighbours down to the second brightest, in place."""
     before = light[:, 0].copy()
     for i in prange(width * height):
@@ -277,7 +277,7 @@ def tame(light, shown, width, height):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def smooth(light, spread, shown, width, height, step, tolerance):  # type: ignore[no-untyped-def]
+def smooth(light, spread, shown, width, height, step, tolerance):
     """One pass of an edge-keeping filter over ``light`` (H·W, K), the luminance in column 0.
 
     ``spread`` (H·W,) is the standard error of the luminance. Neighbours ``step`` pixels apart count as far as they

@@ -14,7 +14,7 @@ CENTRE, HALF, DENSITY, FORWARD, ALBEDO, CLOUD_COLUMNS = 0, 3, 6, 7, 8, 9
 
 
 @njit(cache=True, fastmath=True)
-def chord(x, y, z, dx, dy, dz, far, cloud):  # type: ignore[no-untyped-def]
+def chord(x, y, z, dx, dy, dz, far, cloud):
     """Where a ray is inside the ellipsoid, from and to (equal if it is not), and r² = a t² + 2 b t + c along it."""
     ax, ay, az = dx / cloud[HALF], dy / cloud[HALF + 1], dz / cloud[HALF + 2]
     px, py, pz = (
@@ -34,14 +34,14 @@ def chord(x, y, z, dx, dy, dz, far, cloud):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def depth_between(t0, t1, a, b, c, density):  # type: ignore[no-untyped-def]
+def depth_between(t0, t1, a, b, c, density):
     """Optical depth between two places of a ray: the density falls as 1 − r², whose integral is a cubic."""
     at = (1.0 - c) * (t1 - t0) - b * (t1 * t1 - t0 * t0) - a * (t1 * t1 * t1 - t0 * t0 * t0) / 3.0
     return max(density * at, 0.0)
 
 
 @njit(cache=True, fastmath=True)
-def depth_along(x, y, z, dx, dy, dz, far, clouds):  # type: ignore[no-untyped-def]
+def depth_along(x, y, z, dx, dy, dz, far, clouds):
     """Optical depth of all clouds along a ray."""
     total = 0.0
     for k in range(clouds.shape[0]):
@@ -51,14 +51,14 @@ def depth_along(x, y, z, dx, dy, dz, far, clouds):  # type: ignore[no-untyped-de
 
 
 @njit(cache=True, fastmath=True)
-def phase(cosine, g):  # type: ignore[no-untyped-def]
+def phase(cosine, g):
     """Share of scattered light per steradian at an angle to straight on (Henyey and Greenstein 1941)."""
     below = 1.0 + g * g - 2.0 * g * cosine
     return (1.0 - g * g) / (4.0 * math.pi * below * math.sqrt(below))
 
 
 @njit(cache=True, fastmath=True)
-def _turned(dx, dy, dz, g, a, b):  # type: ignore[no-untyped-def]
+def _turned(dx, dy, dz, g, a, b):
     # a direction drawn by the phase function about another
     if abs(g) < 1e-3:
         c = 1.0 - 2.0 * a
@@ -75,7 +75,7 @@ def _turned(dx, dy, dz, g, a, b):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def glow(  # type: ignore[no-untyped-def]
+def glow(
     camera,
     width,
     height,

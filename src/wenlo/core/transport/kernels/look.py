@@ -14,7 +14,7 @@ NOWHERE = 50.0
 
 
 @njit(cache=True, fastmath=True)
-def between_patches(values, p, u, v, side, divisions, first, g, k):  # type: ignore[no-untyped-def]
+def between_patches(values, p, u, v, side, divisions, first, g, k):
     """Value of a side at (u, v), bilinear between the middles of its patches; ``values`` (N, G, 3)."""
     nu, nv = divisions[p, 0], divisions[p, 1]
     x, y = min(max(u * nu - 0.5, 0.0), nu - 1.0), min(max(v * nv - 0.5, 0.0), nv - 1.0)
@@ -29,7 +29,7 @@ def between_patches(values, p, u, v, side, divisions, first, g, k):  # type: ign
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def seen_along(  # type: ignore[no-untyped-def]
+def seen_along(
     origins,
     directions,
     points,
@@ -97,9 +97,7 @@ def seen_along(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def glimpses(  # type: ignore[no-untyped-def]
-    position, normal, receptor, points, surfaces, nodes, scatters, lamps, spots, distributions
-):
+def glimpses(position, normal, receptor, points, surfaces, nodes, scatters, lamps, spots, distributions):
     """Light of every lamp straight to a receptor, spot by spot: place (G, K, 3) and illuminance (G, K, 3)."""
     groups, count = lamps.shape[0], points.shape[0]
     places, light = np.zeros((groups, count, 3)), np.zeros((groups, count, 3))
@@ -120,7 +118,7 @@ def glimpses(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def first_met(origins, directions, surfaces, nodes):  # type: ignore[no-untyped-def]
+def first_met(origins, directions, surfaces, nodes):
     """First surface along each ray, shape (M,); −1 for none."""
     hits = np.empty(origins.shape[0], np.int64)
     for i in prange(origins.shape[0]):
@@ -139,7 +137,7 @@ def first_met(origins, directions, surfaces, nodes):  # type: ignore[no-untyped-
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def met(origins, directions, surfaces, nodes, lamps):  # type: ignore[no-untyped-def]
+def met(origins, directions, surfaces, nodes, lamps):
     """What rays meet first, shape (M, 7): the surface (−1 none) or −2 − g for lamp g, the place, the front's normal
     there.
     """

@@ -22,7 +22,7 @@ from wenlo.core.transport.kernels.vertices import SCATTERS, SHARE_BACK, albedos,
 
 
 @njit(cache=True, fastmath=MATHS)
-def _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out):  # type: ignore[no-untyped-def]
+def _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out):
     # Adds the lamps that looks meet by way of a sharp reflection, where no spot of them is asked for.
     count, lamps = world.surfaces.shape[0], world.lamps
     for i in range(n):
@@ -43,7 +43,7 @@ def _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out):  
 
 
 @njit(cache=True, fastmath=MATHS)
-def _branch(n, s, marks, draws, fresh, mirrored, shares, sides, optics):  # type: ignore[no-untyped-def]
+def _branch(n, s, marks, draws, fresh, mirrored, shares, sides, optics):
     # Each look goes on either by what its surface reflects sharply or by the rest, with the rows of that part. What the
     # first surface reflects sharply is all the looks' own: no bound takes any of it away.
     apart = sides.shape[0] // 3
@@ -80,7 +80,7 @@ def _branch(n, s, marks, draws, fresh, mirrored, shares, sides, optics):  # type
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # type: ignore[no-untyped-def]
+def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
     """Look from one meter along ``points`` (K, 10); add what is found, summed over looks, to ``out`` (J, G, 2, 3).
 
     Look q asks lamp q mod G. ``bounds`` (J,) [1/m²].
@@ -221,7 +221,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):  # ty
 
 
 @njit(cache=True, parallel=True)
-def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):  # type: ignore[no-untyped-def]
+def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
     """:func:`look` from every meter in every group: ``out`` (R, M, J, G, 2, 3), ``bounds`` (J, M)."""
     groups, meters = out.shape[0], out.shape[1]
     for job in prange(groups * meters):
@@ -241,7 +241,7 @@ def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
 
 
 @njit(cache=True, fastmath=MATHS)
-def _straight(world, at, facing, dome, points, shift, g, out):  # type: ignore[no-untyped-def]
+def _straight(world, at, facing, dome, points, shift, g, out):
     # Adds what one meter gets of one lamp to out (3,), by batches of spots on it.
     ex, ey, ez = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
     red, green, blue, amount = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
@@ -269,7 +269,7 @@ def _straight(world, at, facing, dome, points, shift, g, out):  # type: ignore[n
 
 
 @njit(cache=True, parallel=True)
-def straight(world, at, facing, domes, points, shifts, out):  # type: ignore[no-untyped-def]
+def straight(world, at, facing, domes, points, shifts, out):
     """What comes from each lamp with nothing scattering it, by ``points`` (K, 2) on it: sums ``out`` (R, M, G, 3)."""
     groups, meters = out.shape[0], out.shape[1]
     for job in prange(groups * meters):

@@ -35,7 +35,7 @@ is more: dull blacks do not end it at once, since what little they send on may b
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def _reach(n, s, at, facing, dome, sums):  # type: ignore[no-untyped-def]
+def _reach(n, s, at, facing, dome, sums):
     # G of n vertices and one meter into sums[0], 1 where the meter is on the side that was met into sums[1].
     mx, my, mz = at[0], at[1], at[2]
     fx, fy, fz = facing[0], facing[1], facing[2]
@@ -53,7 +53,7 @@ def _reach(n, s, at, facing, dome, sums):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def _give(n, colours, own, sight, geometry, back, bound, out, gave, learns, worth):  # type: ignore[no-untyped-def]
+def _give(n, colours, own, sight, geometry, back, bound, out, gave, learns, worth):
     # Adds what n Lambertian vertices give one meter to out (2, 3): of the modifier alone, and in all.
     red, green, blue = sight
     r = g = b = mr = mg = mb = ZERO
@@ -81,7 +81,7 @@ def _give(n, colours, own, sight, geometry, back, bound, out, gave, learns, wort
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def _give_shining(n, s, marks, at, sight, geometry, bounds, m, world, out, gave, worth):  # type: ignore[no-untyped-def]
+def _give_shining(n, s, marks, at, sight, geometry, bounds, m, world, out, gave, worth):
     # The same of vertices whose response hangs on both directions; what they reflect sharply is left to looks.
     red, green, blue = sight
     # taken out of the tuple once: each access counts references
@@ -119,7 +119,7 @@ def _give_shining(n, s, marks, at, sight, geometry, bounds, m, world, out, gave,
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth, learn, out, rays):  # type: ignore[no-untyped-def]
+def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth, learn, out, rays):
     """Send ``points`` (K, 10) from lamp g; add what they give every meter, summed over particles, to ``out``.
 
     ``out`` (J, M, 2, 3) is by bound, meter, (modifier alone, all), RGB; ``bounds`` (J, M) [1/m²]. ``cells`` are the
@@ -206,7 +206,7 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
 
 
 @njit(cache=True, parallel=True)
-def all_shine(world, at, facing, domes, bounds, points, shifts, seed, cells, worth, learn, out, rays):  # type: ignore[no-untyped-def]
+def all_shine(world, at, facing, domes, bounds, points, shifts, seed, cells, worth, learn, out, rays):
     """:func:`shine` of every lamp in every group: ``out`` (R, G, J, M, 2, 3), ``learn`` (R, G, cells)."""
     groups, lamps = out.shape[0], out.shape[1]
     for job in prange(groups * lamps):

@@ -55,7 +55,7 @@ THINNED = 1.0
 
 
 @njit(cache=True)
-def noise(key, slot):  # type: ignore[no-untyped-def]
+def noise(key, slot):
     """A number in [0, 1) that looks random, from a key and a place (the SplitMix64 finaliser)."""
     z = np.uint64(key) + np.uint64(slot + 1) * np.uint64(0x9E3779B97F4A7C15)
     z = (z ^ (z >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
@@ -65,7 +65,7 @@ def noise(key, slot):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def look_up(row, value):  # type: ignore[no-untyped-def]
+def look_up(row, value):
     """First index whose cumulated share exceeds ``value``."""
     low, high = 0, row.shape[0] - 1
     while low < high:
@@ -78,7 +78,7 @@ def look_up(row, value):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def patch_of(p, u, v, side, divisions, first):  # type: ignore[no-untyped-def]
+def patch_of(p, u, v, side, divisions, first):
     """Number of the patch side at (u, v)."""
     nu, nv = divisions[p, 0], divisions[p, 1]
     iu, iv = min(int(u * nu), nu - 1), min(int(v * nv), nv - 1)
@@ -86,7 +86,7 @@ def patch_of(p, u, v, side, divisions, first):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def cell_of(p, u, v, divisions):  # type: ignore[no-untyped-def]
+def cell_of(p, u, v, divisions):
     """Number of the cell of a patch at (u, v) of its surface."""
     x, y = u * divisions[p, 0], v * divisions[p, 1]
     i, j = int((x - math.floor(x)) * CELLS), int((y - math.floor(y)) * CELLS)
@@ -94,7 +94,7 @@ def cell_of(p, u, v, divisions):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def follow(x, y, z, dx, dy, dz, key, slot, surfaces, nodes, scatters, lamps):  # type: ignore[no-untyped-def]
+def follow(x, y, z, dx, dy, dz, key, slot, surfaces, nodes, scatters, lamps):
     """Follow a ray until it scatters, meets a lamp or leaves, let through surfaces by chance and turned by lenses.
 
     Returns surface (−1 none), lamp (−1 none), cosine at the lamp, distance (0 once a lens has turned it), u, v, what is
@@ -127,7 +127,7 @@ def follow(x, y, z, dx, dy, dz, key, slot, surfaces, nodes, scatters, lamps):  #
 
 
 @njit(cache=True, fastmath=True)
-def _toward_sharp(x, y, z, a, b, pick, surfaces, edges):  # type: ignore[no-untyped-def]
+def _toward_sharp(x, y, z, a, b, pick, surfaces, edges):
     # Direction to a point of one of the lenses and mirrors, from numbers in [0, 1).
     count = int(surfaces[0, SHARP_COUNT])
     p = int(surfaces[min(int(pick * count), count - 1), SHARP_ROW])
@@ -138,7 +138,7 @@ def _toward_sharp(x, y, z, a, b, pick, surfaces, edges):  # type: ignore[no-unty
 
 
 @njit(cache=True, fastmath=True)
-def _sharp_density(x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-def]
+def _sharp_density(x, y, z, dx, dy, dz, surfaces):
     # How likely _toward_sharp is to choose a direction. [1/sr]
     count, total = int(surfaces[0, SHARP_COUNT]), 0.0
     for k in range(count):
@@ -151,13 +151,13 @@ def _sharp_density(x, y, z, dx, dy, dz, surfaces):  # type: ignore[no-untyped-de
 
 
 @njit(cache=True, fastmath=True)
-def row_share(guide, row):  # type: ignore[no-untyped-def]
+def row_share(guide, row):
     """Share of looks that are guided where the guide knows anything."""
     return GUIDED if row >= 0 and guide[row, guide.shape[1] - 1] > 0.0 else 0.0
 
 
 @njit(cache=True, fastmath=True)
-def _is_mirror(kind, m, optics):  # type: ignore[no-untyped-def]
+def _is_mirror(kind, m, optics):
     # what comes off it goes one way: neither the guide nor an aim says anything of where
     if kind < 0 or optics[m, ALPHA] <= 0.0 or optics[m, ALPHA] > MIRROR:
         return False
@@ -165,19 +165,19 @@ def _is_mirror(kind, m, optics):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def guided_share(kind, m, row, optics, guide):  # type: ignore[no-untyped-def]
+def guided_share(kind, m, row, optics, guide):
     """Share of the looks from a vertex that are guided."""
     return 0.0 if _is_mirror(kind, m, optics) else row_share(guide, row)
 
 
 @njit(cache=True, fastmath=True)
-def aimed_share(kind, m, surfaces, optics):  # type: ignore[no-untyped-def]
+def aimed_share(kind, m, surfaces, optics):
     """Share of the other looks from a vertex that go to a lens or a mirror."""
     return AIMED if surfaces[0, SHARP_COUNT] > 0.0 and not _is_mirror(kind, m, optics) else 0.0
 
 
 @njit(cache=True, fastmath=True)
-def through_share(kind, m, co, row, other, optics, guide):  # type: ignore[no-untyped-def]
+def through_share(kind, m, co, row, other, optics, guide):
     """How often a look goes to the other side of a sheet: by what it lets through and the light that is there."""
     if kind < 0:
         return 0.0
@@ -195,7 +195,7 @@ def through_share(kind, m, co, row, other, optics, guide):  # type: ignore[no-un
 
 
 @njit(cache=True, fastmath=True)
-def lit(  # type: ignore[no-untyped-def]
+def lit(
     kind,
     m,
     x,
@@ -266,7 +266,7 @@ def lit(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _sky(dx, dy, dz, red, green, blue, p, turned, part, own, lamps, sums, job):  # type: ignore[no-untyped-def]
+def _sky(dx, dy, dz, red, green, blue, p, turned, part, own, lamps, sums, job):
     # A look that leaves the set may see the sun or the sky; p is how likely it was. After a lens nothing else finds
     # them.
     for g in range(lamps.shape[0]):
@@ -295,7 +295,7 @@ def _sky(dx, dy, dz, red, green, blue, p, turned, part, own, lamps, sums, job): 
 
 
 @njit(cache=True, fastmath=True)
-def hop(  # type: ignore[no-untyped-def]
+def hop(
     kind,
     m,
     x,
@@ -432,7 +432,7 @@ def hop(  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _add(sums, job, part, r, g, b, light, j):  # type: ignore[no-untyped-def]
+def _add(sums, job, part, r, g, b, light, j):
     for lamp in range(light.shape[1]):
         sums[job, lamp, part, 0] += r * light[j, lamp, 0]
         sums[job, lamp, part, 1] += g * light[j, lamp, 1]
@@ -440,7 +440,7 @@ def _add(sums, job, part, r, g, b, light, j):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, parallel=True, fastmath=True)
-def meter_sums(  # type: ignore[no-untyped-def]
+def meter_sums(
     positions,
     normals,
     receptors,

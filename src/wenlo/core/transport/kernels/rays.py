@@ -39,7 +39,7 @@ TWO_PI = 2.0 * math.pi
 
 
 @njit(cache=True, fastmath=True)
-def frame(nx, ny, nz):  # type: ignore[no-untyped-def]
+def frame(nx, ny, nz):
     """Two unit vectors square to n and to each other."""
     if abs(nz) < 0.9:
         ax, ay, az = ny, -nx, 0.0
@@ -51,7 +51,7 @@ def frame(nx, ny, nz):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _inside(surfaces, p, u, v):  # type: ignore[no-untyped-def]
+def _inside(surfaces, p, u, v):
     # Even-odd rule over the corners of an outline.
     count = int(surfaces[p, CORNERS])
     inside = False
@@ -66,13 +66,13 @@ def _inside(surfaces, p, u, v):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _turn(x, y):  # type: ignore[no-untyped-def]
+def _turn(x, y):
     angle = math.atan2(y, x)
     return angle + TWO_PI if angle < 0.0 else angle
 
 
 @njit(cache=True, fastmath=True)
-def _tube(ox, oy, oz, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untyped-def]
+def _tube(ox, oy, oz, dx, dy, dz, limit, surfaces, p):
     # A cylinder or cone: height, radius at the origin's end and at the other, span of angle.
     height, r0, r1, span = surfaces[p, SIZE], surfaces[p, SIZE + 1], surfaces[p, SIZE + 2], surfaces[p, SIZE + 3]
     slope = (r1 - r0) / height
@@ -111,7 +111,7 @@ def _tube(ox, oy, oz, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untype
 
 
 @njit(cache=True, fastmath=True)
-def _dome(ox, oy, oz, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untyped-def]
+def _dome(ox, oy, oz, dx, dy, dz, limit, surfaces, p):
     # The zone of a sphere between two heights along its axis, given in radii.
     radius, low, high = surfaces[p, SIZE], surfaces[p, SIZE + 1], surfaces[p, SIZE + 2]
     b = ox * dx + oy * dy + oz * dz
@@ -131,7 +131,7 @@ def _dome(ox, oy, oz, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untype
 
 
 @njit(cache=True, fastmath=True)
-def crossing(ax, ay, az, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untyped-def]
+def crossing(ax, ay, az, dx, dy, dz, limit, surfaces, p):
     """Distance along ``a + t·d`` at which surface ``p`` is crossed, with u and v; −1 if it is not."""
     shape = int(surfaces[p, SHAPE])
     nx, ny, nz = surfaces[p, AXIS], surfaces[p, AXIS + 1], surfaces[p, AXIS + 2]
@@ -170,7 +170,7 @@ def crossing(ax, ay, az, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-unt
 
 
 @njit(cache=True, fastmath=True, inline="always")
-def _quick(ax, ay, az, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untyped-def]
+def _quick(ax, ay, az, dx, dy, dz, limit, surfaces, p):
     # Parallelograms are by far the most: the same as crossing, without the call.
     if surfaces[p, SHAPE] != QUAD:
         return crossing(ax, ay, az, dx, dy, dz, limit, surfaces, p)
@@ -191,7 +191,7 @@ def _quick(ax, ay, az, dx, dy, dz, limit, surfaces, p):  # type: ignore[no-untyp
 
 
 @njit(cache=True, fastmath=True)
-def place(surfaces, edges, p, u, v):  # type: ignore[no-untyped-def]
+def place(surfaces, edges, p, u, v):
     """Point of a surface and its front's unit normal there, from u and v that divide its area evenly.
 
     ``edges`` (P, 6): the two edge vectors of flat shapes. The last value is false outside an outline.
@@ -246,7 +246,7 @@ def place(surfaces, edges, p, u, v):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def normal_at(surfaces, p, x, y, z):  # type: ignore[no-untyped-def]
+def normal_at(surfaces, p, x, y, z):
     """Unit normal of a surface's front at a point on it."""
     shape = int(surfaces[p, SHAPE])
     nx, ny, nz = surfaces[p, AXIS], surfaces[p, AXIS + 1], surfaces[p, AXIS + 2]
@@ -266,7 +266,7 @@ def normal_at(surfaces, p, x, y, z):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _hexagon_share(sx, sy):  # type: ignore[no-untyped-def]
+def _hexagon_share(sx, sy):
     # A hexagon one unit across its flats and the same one shifted overlap in {|x·n| ≤ w/2} for the three
     # directions n of its sides, w = 1 − |shift·n|. Two of them make a rhomboid, the third cuts two corners off;
     # the widest is taken as the third, so that the corners never meet.
@@ -281,7 +281,7 @@ def _hexagon_share(sx, sy):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def grid_share(tx, ty, ratio, kind):  # type: ignore[no-untyped-def]
+def grid_share(tx, ty, ratio, kind):
     """Share of a black-walled cell's opening that light of slope (tan θx, tan θy) goes straight through.
 
     ``ratio`` is depth over width (side, diameter, or across flats). Square: Π max(0, 1 − ratio·|tan θ|);
@@ -298,7 +298,7 @@ def grid_share(tx, ty, ratio, kind):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def straight_through(dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
+def straight_through(dx, dy, dz, surfaces, p):
     """Factor of direction on the clear part of a surface that light crosses along unit vector d. [-]"""
     law = int(surfaces[p, LAW])
     if law == PASS_CONSTANT:
@@ -322,7 +322,7 @@ def straight_through(dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def outside_box(ax, ay, az, ix, iy, iz, limit, nodes, i):  # type: ignore[no-untyped-def]
+def outside_box(ax, ay, az, ix, iy, iz, limit, nodes, i):
     """Slab test of a box; ix.. are one over the direction."""
     lo, hi = (nodes[i, 0] - ax) * ix, (nodes[i, 3] - ax) * ix
     near, far = min(lo, hi), max(lo, hi)
@@ -334,7 +334,7 @@ def outside_box(ax, ay, az, ix, iy, iz, limit, nodes, i):  # type: ignore[no-unt
 
 
 @njit(cache=True, fastmath=True)
-def one_over(x):  # type: ignore[no-untyped-def]
+def one_over(x):
     """1/x, finite at 0."""
     if abs(x) < 1e-12:
         return 1e12 if x >= 0.0 else -1e12
@@ -342,7 +342,7 @@ def one_over(x):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def nearest(ax, ay, az, dx, dy, dz, limit, surfaces, nodes):  # type: ignore[no-untyped-def]
+def nearest(ax, ay, az, dx, dy, dz, limit, surfaces, nodes):
     """The nearest surface along a ray: distance, its number or −1, u, v.
 
     ``nodes`` (K, 9) is a tree of boxes in depth-first order: low and high corner, first surface, how many
@@ -365,7 +365,7 @@ def nearest(ax, ay, az, dx, dy, dz, limit, surfaces, nodes):  # type: ignore[no-
 
 
 @njit(cache=True, fastmath=True)
-def chance_through(dx, dy, dz, surfaces, p, scatter):  # type: ignore[no-untyped-def]
+def chance_through(dx, dy, dz, surfaces, p, scatter):
     """Factor of what passes unscattered, and how often a path is let through rather than scattered."""
     law = int(surfaces[p, LAW])
     if law == PASS_NOTHING or law == PASS_LENS:
@@ -379,7 +379,7 @@ def chance_through(dx, dy, dz, surfaces, p, scatter):  # type: ignore[no-untyped
 
 
 @njit(cache=True, fastmath=True)
-def bent(x, y, z, dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
+def bent(x, y, z, dx, dy, dz, surfaces, p):
     """Direction in which a ray along d goes on that meets thin lens ``p`` at x: a slope s at offset o leaves as s −
     o/f.
     """
@@ -398,7 +398,7 @@ def bent(x, y, z, dx, dy, dz, surfaces, p):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def passed(ax, ay, az, dx, dy, dz, length, surfaces, nodes, scatters):  # type: ignore[no-untyped-def]
+def passed(ax, ay, az, dx, dy, dz, length, surfaces, nodes, scatters):
     """What is left, unscattered, after ``length`` along unit vector d: red, green, blue, and the chance
     that a path which is let through by :func:`chance_through` comes as far. ``scatters`` (P,).
     """

@@ -27,7 +27,7 @@ ONE_OVER_PI = 1.0 / math.pi
 
 
 @njit(cache=True, fastmath=True)
-def table(tables, row, c):  # type: ignore[no-untyped-def]
+def table(tables, row, c):
     """Value of a table over equal steps of cos θ from 0 to 1."""
     last = tables.shape[1] - 1
     x = min(max(c, 0.0), 1.0) * last
@@ -36,21 +36,21 @@ def table(tables, row, c):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _masking(c, alpha):  # type: ignore[no-untyped-def]
+def _masking(c, alpha):
     # Smith's G1 of the GGX distribution.
     a2, c2 = alpha * alpha, c * c
     return 2.0 * c / (c + math.sqrt(a2 + (1.0 - a2) * c2))
 
 
 @njit(cache=True, fastmath=True)
-def _facets(ch, alpha):  # type: ignore[no-untyped-def]
+def _facets(ch, alpha):
     a2 = alpha * alpha
     k = ch * ch * (a2 - 1.0) + 1.0
     return a2 / (math.pi * k * k)
 
 
 @njit(cache=True, fastmath=True)
-def _shine(ci, co, ix, iy, iz, ox, oy, oz, nx, ny, nz, alpha):  # type: ignore[no-untyped-def]
+def _shine(ci, co, ix, iy, iz, ox, oy, oz, nx, ny, nz, alpha):
     # D·G2/(4 ci co) of GGX with height-correlated masking, and the cosine of o to the half vector.
     hx, hy, hz = ix + ox, iy + oy, iz + oz
     length = math.sqrt(hx * hx + hy * hy + hz * hz)
@@ -65,7 +65,7 @@ def _shine(ci, co, ix, iy, iz, ox, oy, oz, nx, ny, nz, alpha):  # type: ignore[n
 
 
 @njit(cache=True, fastmath=True)
-def response(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics, tables):  # type: ignore[no-untyped-def]
+def response(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics, tables):
     """What is added toward o by radiance from i, per solid angle, the cosine included: red, green, blue.
 
     ``m`` is the row of the side that o is on; ``n`` the normal of that side. ``kind`` < 0 is a receptor.
@@ -112,7 +112,7 @@ def response(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics, tables):  # ty
 
 
 @njit(cache=True, fastmath=True)
-def shares(m, co, optics):  # type: ignore[no-untyped-def]
+def shares(m, co, optics):
     """How often each thing is tried when a path is sampled: diffuse, specular, gloss, through. Unnormalised."""
     d = 0.2126 * optics[m, DIFFUSE] + 0.7152 * optics[m, DIFFUSE + 1] + 0.0722 * optics[m, DIFFUSE + 2]
     t = 0.2126 * optics[m, THROUGH] + 0.7152 * optics[m, THROUGH + 1] + 0.0722 * optics[m, THROUGH + 2]
@@ -127,7 +127,7 @@ def shares(m, co, optics):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _density_of_facets(ci, co, ix, iy, iz, ox, oy, oz, nx, ny, nz, alpha):  # type: ignore[no-untyped-def]
+def _density_of_facets(ci, co, ix, iy, iz, ox, oy, oz, nx, ny, nz, alpha):
     hx, hy, hz = ix + ox, iy + oy, iz + oz
     length = math.sqrt(hx * hx + hy * hy + hz * hz)
     if length < 1e-12 or co <= 0.0:
@@ -137,7 +137,7 @@ def _density_of_facets(ci, co, ix, iy, iz, ox, oy, oz, nx, ny, nz, alpha):  # ty
 
 
 @njit(cache=True, fastmath=True)
-def density(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics):  # type: ignore[no-untyped-def]
+def density(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics):
     """Probability density of :func:`sample` for direction i, given the side that i is on. [1/sr]"""
     ci = ix * nx + iy * ny + iz * nz
     if kind == RECEPTOR_FLAT:
@@ -165,7 +165,7 @@ def density(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics):  # type: ignor
 
 
 @njit(cache=True, fastmath=True)
-def _around(c, phi, nx, ny, nz):  # type: ignore[no-untyped-def]
+def _around(c, phi, nx, ny, nz):
     ax, ay, az, bx, by, bz = frame(nx, ny, nz)
     s = math.sqrt(max(0.0, 1.0 - c * c))
     p, o = s * math.cos(phi), s * math.sin(phi)
@@ -173,7 +173,7 @@ def _around(c, phi, nx, ny, nz):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _facet_reflection(ox, oy, oz, nx, ny, nz, alpha, a, b):  # type: ignore[no-untyped-def]
+def _facet_reflection(ox, oy, oz, nx, ny, nz, alpha, a, b):
     # A facet among those that o can see (sampling of visible normals), and o mirrored in it.
     tx, ty, tz, bx, by, bz = frame(nx, ny, nz)
     vx, vy, vz = ox * tx + oy * ty + oz * tz, ox * bx + oy * by + oz * bz, ox * nx + oy * ny + oz * nz
@@ -202,7 +202,7 @@ def _facet_reflection(ox, oy, oz, nx, ny, nz, alpha, a, b):  # type: ignore[no-u
 
 
 @njit(cache=True, fastmath=True)
-def sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics):  # type: ignore[no-untyped-def]
+def sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics):
     """A direction i to the side of o, or ``through`` to the other one, from three numbers in [0, 1)."""
     phi = 2.0 * math.pi * b
     if kind == RECEPTOR_FLAT:

@@ -33,6 +33,7 @@ from wenlo.core.transport.kernels.layout import (
     SPOTS_COUNT,
     SPOTS_FIRST,
 )
+from wenlo.core.transport.kernels.paths import look_up
 from wenlo.core.transport.kernels.rays import frame
 from wenlo.core.transport.kernels.shine import intensity, sky_luminance, through_lens
 from wenlo.core.transport.kernels.vertices import turn
@@ -44,19 +45,7 @@ ROWS, COLUMNS = 32, 32
 
 
 @njit(cache=True)
-def _find(line, value, count):  # type: ignore[no-untyped-def]
-    low, high = 0, count - 1
-    while low < high:
-        middle = (low + high) >> 1
-        if line[middle] > value:
-            high = middle
-        else:
-            low = middle + 1
-    return low
-
-
-@njit(cache=True)
-def in_cells(c, d, cells):  # type: ignore[no-untyped-def]
+def in_cells(c, d, cells):
     """Direction numbers (c, d) by the learned shares: new c and d, the cell, and 1 over how much oftener it is tried.
 
     ``cells`` (ROWS, COLUMNS + 1) holds cumulated shares along each row, and of the rows in its last column; points that
@@ -64,11 +53,11 @@ def in_cells(c, d, cells):  # type: ignore[no-untyped-def]
     """
     if cells.shape[0] == 0:
         return c, d, min(int(c * ROWS), ROWS - 1) * COLUMNS + min(int(d * COLUMNS), COLUMNS - 1), 1.0
-    row = _find(cells[:, COLUMNS], c, ROWS)
+    row = look_up(cells[:, COLUMNS], c)
     below = cells[row - 1, COLUMNS] if row > 0 else 0.0
     of_row = cells[row, COLUMNS] - below
     c = min((c - below) / of_row, 0.999999)
-    column = _find(cells[row], d, COLUMNS)
+    column = look_up(cells[row, :COLUMNS], d)
     below = cells[row, column - 1] if column > 0 else 0.0
     of_column = cells[row, column] - below
     d = min((d - below) / of_column, 0.999999)
@@ -81,7 +70,7 @@ def in_cells(c, d, cells):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _through_gate(g, a, b, c, d, lamps):  # type: ignore[no-untyped-def]
+def _through_gate(g, a, b, c, d, lamps):
     # From a point of a lens (a, b) the way that light takes which came from a point (c, d) of its gate or of the lamp
     # behind it, whichever it sees smaller: the slope s behind the lens leaves as s − o/f. A solid angle is cos³ θ of
     # the area that it takes of the slopes.
@@ -109,7 +98,7 @@ def _through_gate(g, a, b, c, d, lamps):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def sent(g, a, b, c, d, cones, lamps, spots, distributions):  # type: ignore[no-untyped-def]
+def sent(g, a, b, c, d, cones, lamps, spots, distributions):
     """A place on lamp g (a, b), a direction (c, d), and intensity over density of the direction. [lm]
 
     Directions are drawn by I(θ) ∝ cosᵐ θ where that is the lamp's law, so that all stand for the same amount, Φ =

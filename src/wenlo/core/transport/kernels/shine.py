@@ -45,7 +45,7 @@ ONE_OVER_PI = 1.0 / math.pi
 
 
 @njit(cache=True, fastmath=True)
-def sky_luminance(up):  # type: ignore[no-untyped-def]
+def sky_luminance(up):
     """CIE overcast sky relative to its zenith, (1 + 2 sin γ)/3; below the horizon ground of a fifth. [-]"""
     if up >= 0.0:
         return (1.0 + 2.0 * up) / 3.0
@@ -54,7 +54,7 @@ def sky_luminance(up):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def _measured(distributions, k, wx, wy, wz, lamps, g):  # type: ignore[no-untyped-def]
+def _measured(distributions, k, wx, wy, wz, lamps, g):
     # Bilinear in a table of I(C, γ): C around the axis from the lamp's u, γ from its axis.
     c = wx * lamps[g, LAMP_AXIS] + wy * lamps[g, LAMP_AXIS + 1] + wz * lamps[g, LAMP_AXIS + 2]
     a = wx * lamps[g, LAMP_U] + wy * lamps[g, LAMP_U + 1] + wz * lamps[g, LAMP_U + 2]
@@ -73,7 +73,7 @@ def _measured(distributions, k, wx, wy, wz, lamps, g):  # type: ignore[no-untype
 
 
 @njit(cache=True, fastmath=True)
-def intensity(g, wx, wy, wz, lamps, distributions):  # type: ignore[no-untyped-def]
+def intensity(g, wx, wy, wz, lamps, distributions):
     """Intensity of the whole lamp along unit vector w. [cd]"""
     law = int(lamps[g, LAMP_LAW])
     if law == LAW_TABLE:
@@ -94,7 +94,7 @@ def intensity(g, wx, wy, wz, lamps, distributions):  # type: ignore[no-untyped-d
 
 
 @njit(cache=True, fastmath=True)
-def _facing(g, x, y, z, lamps):  # type: ignore[no-untyped-def]
+def _facing(g, x, y, z, lamps):
     # Frame of the flat face that a round lamp shows to a point: normal, then two half edges.
     cx, cy, cz = x - lamps[g, CENTRE], y - lamps[g, CENTRE + 1], z - lamps[g, CENTRE + 2]
     ux, uy, uz = lamps[g, LAMP_U], lamps[g, LAMP_U + 1], lamps[g, LAMP_U + 2]
@@ -117,7 +117,7 @@ def _facing(g, x, y, z, lamps):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=True)
-def through_lens(g, px, py, pz, wx, wy, wz, lamps):  # type: ignore[no-untyped-def]
+def through_lens(g, px, py, pz, wx, wy, wz, lamps):
     """Intensity of a whole lens along unit vector w, as the point p of it shines. [cd]
 
     A thin lens turns a ray that leaves it at offset o with slope s (along and across its axis) so that it came with
@@ -142,7 +142,7 @@ def through_lens(g, px, py, pz, wx, wy, wz, lamps):  # type: ignore[no-untyped-d
 
 
 @njit(cache=True, fastmath=True)
-def spot(g, x, y, z, a, b, lamps, spots, distributions):  # type: ignore[no-untyped-def]
+def spot(g, x, y, z, a, b, lamps, spots, distributions):
     """One spot of lamp g as point x sees it, from two numbers in [0, 1).
 
     Returns unit direction from x to the spot, distance, radiance × density⁻¹ (so that the response times
@@ -211,7 +211,7 @@ def spot(g, x, y, z, a, b, lamps, spots, distributions):  # type: ignore[no-unty
 
 
 @njit(cache=True, fastmath=True)
-def lamp_crossing(g, ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-untyped-def]
+def lamp_crossing(g, ax, ay, az, dx, dy, dz, limit, lamps):
     """Distance at which a ray meets the body of lamp g, and the cosine to its face there; −1 if it does not."""
     if lamps[g, BLOCKS] <= 0.0:
         return -1.0, 0.0
@@ -245,7 +245,7 @@ def lamp_crossing(g, ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-u
 
 
 @njit(cache=True, fastmath=True)
-def nearest_lamp(ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-untyped-def]
+def nearest_lamp(ax, ay, az, dx, dy, dz, limit, lamps):
     """The nearest lamp's body along a ray: distance, its number or −1, and the cosine to its face."""
     best, hit, cosine = limit, -1, 0.0
     for g in range(lamps.shape[0]):
@@ -256,7 +256,7 @@ def nearest_lamp(ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-untyp
 
 
 @njit(cache=True, fastmath=True)
-def hidden_by_lamp(g, ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-untyped-def]
+def hidden_by_lamp(g, ax, ay, az, dx, dy, dz, limit, lamps):
     """Whether the body of another lamp than g stands within ``limit`` along a ray."""
     for other in range(lamps.shape[0]):
         if other != g:
@@ -267,7 +267,7 @@ def hidden_by_lamp(g, ax, ay, az, dx, dy, dz, limit, lamps):  # type: ignore[no-
 
 
 @njit(cache=True, fastmath=True)
-def radiance(g, x, y, z, dx, dy, dz, cosine, lamps, distributions):  # type: ignore[no-untyped-def]
+def radiance(g, x, y, z, dx, dy, dz, cosine, lamps, distributions):
     """Radiance of point x of lamp g's face toward where a ray along d came from. ``cosine`` to the face. [cd/m²]"""
     kind = int(lamps[g, LAMP_KIND])
     if kind == LAMP_TUBE:

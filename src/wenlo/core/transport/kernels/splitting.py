@@ -5,7 +5,7 @@ from numba import njit
 
 
 @njit(cache=True)
-def _half_areas(line, low, high, backward, areas):  # type: ignore[no-untyped-def]
+def _half_areas(line, low, high, backward, areas):
     # half the surface of the boxes round the first 1, 2, … members, or the last ones
     count = line.shape[0]
     small, large = np.full(3, np.inf), np.full(3, -np.inf)
@@ -18,7 +18,7 @@ def _half_areas(line, low, high, backward, areas):  # type: ignore[no-untyped-de
 
 
 @njit(cache=True)
-def split(members, low, high, every):  # type: ignore[no-untyped-def]
+def split(members, low, high, every):
     """Members in the order along the best axis, and how many of them make the first half.
 
     The cut is the one that a ray is least likely to pay for: surface of both boxes times what is in them (MacDonald and

@@ -33,14 +33,14 @@ STEP = np.uint64(0xE7037ED1A0B428DB)
 
 
 @njit(cache=True)
-def next_key(key):  # type: ignore[no-untyped-def]
+def next_key(key):
     """Key of a path's next vertex."""
     key = key * ONWARD + STEP
     return key ^ (key >> np.uint64(31))
 
 
 @njit(cache=True, fastmath=MATHS)
-def arrive(n, s, owns, keys, marks, t, hit, origin, faces, surfaces, scatters, least):  # type: ignore[no-untyped-def]
+def arrive(n, s, owns, keys, marks, t, hit, origin, faces, surfaces, scatters, least):
     """Move ``n`` paths to the surfaces that they ``hit`` after ``t``; how many are left. Lamps end a path.
 
     What lets anything straight through is passed with a chance of ``least`` at the least: little of the light may go so
@@ -91,14 +91,14 @@ def arrive(n, s, owns, keys, marks, t, hit, origin, faces, surfaces, scatters, l
 
 
 @njit(cache=True, fastmath=MATHS)
-def shifted(point, shift):  # type: ignore[no-untyped-def]
+def shifted(point, shift):
     """A number in [0, 1) moved on by another, round the circle."""
     x = point + shift
     return x - ONE if x >= ONE else x
 
 
 @njit(cache=True, fastmath=MATHS)
-def colours_of(n, s, marks, sides, colours):  # type: ignore[no-untyped-def]
+def colours_of(n, s, marks, sides, colours):
     """Weight times response over the cosine of ``n`` vertices into ``colours`` (6, B): sent back, then through, RGB.
 
     Only of sides that are Lambertian but for what they reflect sharply; the others, whose response hangs on both
@@ -118,7 +118,7 @@ def colours_of(n, s, marks, sides, colours):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def albedos(n, s, marks, sides, optics, out):  # type: ignore[no-untyped-def]
+def albedos(n, s, marks, sides, optics, out):
     """What the sides at ``n`` vertices send on, in luminance, at most :data:`LIVES`; 1 where a path passed straight."""
     for i in range(n):
         m = marks[0, i]
@@ -133,7 +133,7 @@ def albedos(n, s, marks, sides, optics, out):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def leave(n, s, owns, keys, marks, lives, draws, origin, sides, optics, tables):  # type: ignore[no-untyped-def]
+def leave(n, s, owns, keys, marks, lives, draws, origin, sides, optics, tables):
     """Send ``n`` paths on from their vertices; how many are left.
 
     ``lives`` (B,) is the chance of each; ``draws`` (3, B) are numbers in [0, 1) that choose what it does, and where to.
@@ -185,7 +185,7 @@ def leave(n, s, owns, keys, marks, lives, draws, origin, sides, optics, tables):
 
 
 @njit(cache=True, fastmath=MATHS)
-def turn(u):  # type: ignore[no-untyped-def]
+def turn(u):
     """Cos 2πu and sin 2πu for u in [0, 1), by Taylor's series about the nearest quarter: 2·10⁻⁷ off at most."""
     q = math.floor(f32(4.0) * u + f32(0.5))
     x = TWO_PI * (u - f32(0.25) * q)
@@ -202,7 +202,7 @@ def turn(u):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True, fastmath=MATHS)
-def by_cosine(nx, ny, nz, a, b):  # type: ignore[no-untyped-def]
+def by_cosine(nx, ny, nz, a, b):
     """A direction about n by the cosine, from two numbers in [0, 1), in single precision.
 
     The frame is that of Duff and others 2017, without a branch; a point of the disc is lifted to the sphere (Malley).

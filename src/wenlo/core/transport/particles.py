@@ -123,11 +123,11 @@ class Reader:
         return out, gave.sum(axis=0)
 
     def look(self, start: int, count: int, bounds: Singles, *, sample: int, chosen: Ints) -> Array:
-        """Looks from the chosen meters: sums (R, M, J, G, 2, 3)."""
+        """``count`` looks from the chosen meters, a multiple of the lamps: sums (R, M, J, G, 2, 3)."""
         lamps = len(self.world.lamps)
         out = np.zeros((self.groups, len(chosen), len(bounds), lamps, 2, 3))
         rays = np.zeros((self.groups, len(chosen), 2), dtype=np.int64)
-        points = self._points(start, count, sample)
+        points = self._points(start, count // lamps, sample)
         near.all_look(
             self.world,
             self.at[chosen],
@@ -289,8 +289,8 @@ def follow(
             more_sent -= size
         for size in np.unique(more_looks[more_looks > 0]):
             chosen = everyone[more_looks == size]
-            for begun in range(0, int(size), BLOCK):
-                part = min(int(size) - begun, BLOCK)
+            for begun in range(0, int(size), BLOCK * lamps):
+                part = min(int(size) - begun, BLOCK * lamps)
                 looked[:, chosen] += reader.look(0, part, plan.bounds, sample=601 + turn, chosen=chosen)
                 turn += 1
             looks_done[chosen] += size

@@ -76,7 +76,8 @@ def sobol(count: int, dimensions: int, seed: int = 7) -> Array:
     matrices = np.tril(draw.integers(2, size=(dimensions, BITS, BITS), dtype=np.uint32))
     directions = _scrambled(_directions(dimensions), matrices)
     # in the order of the Gray code each point differs from the one before in a single direction number
-    turns = np.array([0, *((k & -k).bit_length() - 1 for k in range(1, count))], dtype=np.int64)
+    places = np.arange(1, count)
+    turns = np.concatenate([[0], np.log2(places & -places).astype(np.int64)])
     steps = directions[:, turns].T.copy()
     steps[0] = shift
     points: Array = np.bitwise_xor.accumulate(steps, axis=0) / float(1 << BITS)

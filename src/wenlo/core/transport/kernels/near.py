@@ -22,12 +22,12 @@ from wenlo.core.transport.kernels.vertices import SCATTERS, SHARE_BACK, albedos,
 
 
 @njit(cache=True, fastmath=MATHS)
-def _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out):
+def _lamps_in_mirrors(n, s, hit, mirrored, asked, shares, marks, world, out):
     # Adds the lamps that looks meet by way of a sharp reflection, where no spot of them is asked for.
     count, lamps = world.surfaces.shape[0], world.lamps
     for i in range(n):
         g = hit[i] - count
-        if g < 0 or not mirrored[i] or starts[i] % lamps.shape[0] != g:
+        if g < 0 or not mirrored[i] or asked[i] != g:
             continue
         x, y, z, dx, dy, dz = s[0, i], s[1, i], s[2, i], s[3, i], s[4, i], s[5, i]
         far, cosine = lamp_crossing(g, x, y, z, dx, dy, dz, 1e30, lamps)
@@ -80,10 +80,11 @@ def _branch(n, s, marks, draws, fresh, mirrored, shares, sides, optics):
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
+def look(world, at, facing, dome, bounds, points, shifts, seed, out, rays):
     """Look from one meter along ``points`` (K, 10); add what is found, summed over looks, to ``out`` (J, G, 2, 3).
 
-    Look q asks lamp q mod G. ``bounds`` (J,) [1/m²].
+    Each point serves one look for each lamp, moved on by that lamp's row of ``shifts`` (G, 10): lamps that shared out
+    the points would each be given every second of them, which is half of the directions. ``bounds`` (J,) [1/m²].
     """
     lamps, count, choices = world.lamps.shape[0], world.surfaces.shape[0], bounds.shape[0]
     s = np.empty((12, BATCH), f32)
@@ -94,6 +95,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
     keys, marks = np.empty(BATCH, np.uint64), np.empty((3, BATCH), np.int64)
     origin, lives, draws = np.empty(BATCH, np.int32), np.empty(BATCH, f32), np.empty((3, BATCH), f32)
     starts, levels, begun = np.empty(BATCH, np.int32), np.empty(BATCH, np.int32), np.empty(BATCH, np.bool_)
+    asked = np.empty(BATCH, np.int32)
     shares = np.empty((choices, BATCH), f32)
     fresh, mirrored = np.empty(BATCH, np.bool_), np.empty(BATCH, np.bool_)
     # taken out of the tuple once: each access counts references
@@ -106,15 +108,16 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
     sent, n = 0, 0
     while True:
         if n < BATCH // 2:
-            while n < BATCH and sent < points.shape[0]:
-                a, b = shifted(points[sent, 0], shift[0]), shifted(points[sent, 1], shift[1])
+            while n < BATCH and sent < points.shape[0] * lamps:
+                q, g = sent // lamps, sent % lamps
+                a, b = shifted(points[q, 0], shifts[g, 0]), shifted(points[q, 1], shifts[g, 1])
                 dx, dy, dz = sample(kind, 0, nx, ny, nz, nx, ny, nz, False, 0.0, a, b, optics)
                 s[0, n], s[1, n], s[2, n] = at[0], at[1], at[2]
                 s[3, n], s[4, n], s[5, n] = f32(dx), f32(dy), f32(dz)
                 s[9, n], s[10, n], s[11, n] = whole, whole, whole
                 c = f32(dx * nx + dy * ny + dz * nz)
                 tilt[n] = f32(0.5) * (ONE + c) if dome else c
-                owns[n], starts[n], levels[n], far[n], begun[n], mirrored[n] = -1, sent, 0, ZERO, False, False
+                owns[n], starts[n], asked[n], levels[n], far[n], begun[n], mirrored[n] = -1, q, g, 0, ZERO, False, False
                 keys[n] = np.uint64(seed + sent + 1) * np.uint64(0x9E3779B97F4A7C15)
                 marks[1, n] = 1
                 n += 1
@@ -126,7 +129,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
         for i in range(n):
             far[i] += t[i]
         if world.sharp:
-            _lamps_in_mirrors(n, s, hit, mirrored, starts, shares, marks, world, out)
+            _lamps_in_mirrors(n, s, hit, mirrored, asked, shares, marks, world, out)
         n = arrive(n, s, owns, keys, marks, t, hit, origin, world.faces, world.surfaces, world.scatters, least)
         k = 0
         for i in range(n):
@@ -145,7 +148,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
             for j in range(choices):
                 shares[j, k] = shares[j, q]
             far[k], tilt[k], begun[k], starts[k], levels[k] = r, tilt[q], begun[q] or begins, starts[q], levels[q]
-            fresh[k], mirrored[k] = begins, mirrored[q]
+            fresh[k], mirrored[k], asked[k] = begins, mirrored[q], asked[q]
             for j in range(12):
                 s[j, k] = s[j, i]
             for j in range(3):
@@ -156,12 +159,11 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
         for i in range(n):
             amount[i], ex[i], ey[i], ez[i], other[i] = ZERO, ONE, ZERO, ZERO, -1
             if marks[2, i] == SCATTERS:
-                q = starts[i]
-                g = q % lamps
+                q, g = starts[i], asked[i]
                 other[i] = count + g
                 if levels[i] < 2:
                     k = 2 + 5 * levels[i]
-                    a, b = shifted(points[q, k], shift[k]), shifted(points[q, k + 1], shift[k + 1])
+                    a, b = shifted(points[q, k], shifts[g, k]), shifted(points[q, k + 1], shifts[g, k + 1])
                 else:
                     a, b = f32(noise(keys[i], 5)), f32(noise(keys[i], 6))
                 dx, dy, dz, r, light, _ = spot(g, s[0, i], s[1, i], s[2, i], a, b, lamp_rows, spots, distributions)
@@ -192,7 +194,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
             lr = amount[i] * red[i]
             lg, lb = (amount[i] * green[i], amount[i] * blue[i]) if world.tinted else (lr, lr)
             fr, fg, fb = fr * lr * s[9, i], fg * lg * s[10, i], fb * lb * s[11, i]
-            g = starts[i] % lamps
+            g = asked[i]
             for j in range(choices):
                 w = shares[j, i]
                 out[j, g, 1, 0] += w * fr
@@ -205,7 +207,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
         for i in range(n):
             for j in range(3):
                 if levels[i] < 1:
-                    draws[j, i] = shifted(points[starts[i], 4 + j], shift[4 + j])
+                    draws[j, i] = shifted(points[starts[i], 4 + j], shifts[asked[i], 4 + j])
                 else:
                     draws[j, i] = f32(noise(keys[i], 2 + j))
         if world.sharp:
@@ -215,7 +217,7 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
         for i in range(n):
             q = origin[i]
             far[i], tilt[i], begun[i], starts[i], levels[i] = far[q], tilt[q], begun[q], starts[q], levels[q] + 1
-            mirrored[i] = mirrored[q]
+            mirrored[i], asked[i] = mirrored[q], asked[q]
             for j in range(choices):
                 shares[j, i] = shares[j, q]
 
@@ -223,9 +225,13 @@ def look(world, at, facing, dome, bounds, points, shift, seed, out, rays):
 @njit(cache=True, parallel=True)
 def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
     """:func:`look` from every meter in every group: ``out`` (R, M, J, G, 2, 3), ``bounds`` (J, M)."""
-    groups, meters = out.shape[0], out.shape[1]
+    groups, meters, lamps = out.shape[0], out.shape[1], out.shape[3]
     for job in prange(groups * meters):
         r, m = job // meters, job % meters
+        turned = np.empty((lamps, shifts.shape[2]), f32)
+        for g in range(lamps):
+            for k in range(shifts.shape[2]):
+                turned[g, k] = shifted(shifts[r, m, k], f32((0.6180339887 * g) % 1.0))
         look(
             world,
             at[m],
@@ -233,7 +239,7 @@ def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
             domes[m],
             bounds[:, m].copy(),
             points,
-            shifts[r, m],
+            turned,
             seed + (r * 517 + m) * 1000003,
             out[r, m],
             rays[r, m],

@@ -44,6 +44,8 @@ AIMED = 0.5
 """Share of the other looks that go to a lens or a mirror, if there is one: light that they bend or throw is found in no
 other way.
 """
+EDGE_ON = 1e-6
+"""A lens or a mirror whose normal is so square to the way to it is not aimed at. [-]"""
 LONGEST_LIFE = 0.95
 """No path goes on with a greater chance than this, so that even between white walls each ends by chance, never by a
 count.
@@ -128,13 +130,18 @@ def follow(x, y, z, dx, dy, dz, key, slot, surfaces, nodes, scatters, lamps):
 
 @njit(cache=True, fastmath=True)
 def _toward_sharp(x, y, z, a, b, pick, surfaces, edges):
-    # Direction to a point of one of the lenses and mirrors, from numbers in [0, 1).
+    # Direction to a point of one of the lenses and mirrors, from numbers in [0, 1); none (0, 0, 0) to one that is seen
+    # edge on, whose density _sharp_density could not tell.
     count = int(surfaces[0, SHARP_COUNT])
     p = int(surfaces[min(int(pick * count), count - 1), SHARP_ROW])
     px, py, pz, _, _, _, _ = place(surfaces, edges, p, a, b)
     dx, dy, dz = px - x, py - y, pz - z
     k = 1.0 / max(math.sqrt(dx * dx + dy * dy + dz * dz), 1e-12)
-    return k * dx, k * dy, k * dz
+    dx, dy, dz = k * dx, k * dy, k * dz
+    c = abs(dx * surfaces[p, AXIS] + dy * surfaces[p, AXIS + 1] + dz * surfaces[p, AXIS + 2])
+    if c < EDGE_ON or crossing(x, y, z, dx, dy, dz, FAR, surfaces, p)[0] <= 0.0:
+        return 0.0, 0.0, 0.0
+    return dx, dy, dz
 
 
 @njit(cache=True, fastmath=True)
@@ -146,7 +153,8 @@ def _sharp_density(x, y, z, dx, dy, dz, surfaces):
         t, _, _ = crossing(x, y, z, dx, dy, dz, FAR, surfaces, p)
         if t > 0.0:
             c = abs(dx * surfaces[p, AXIS] + dy * surfaces[p, AXIS + 1] + dz * surfaces[p, AXIS + 2])
-            total += t * t / (surfaces[p, AREA] * max(c, 1e-9))
+            if c >= EDGE_ON:
+                total += t * t / (surfaces[p, AREA] * c)
     return total / count
 
 
@@ -380,6 +388,8 @@ def hop(
         pick = (pick - guided) / (1.0 - guided)
         if pick < aimed:
             dx, dy, dz = _toward_sharp(x, y, z, a, b, pick / aimed, surfaces, edges)
+            if dx == 0.0 and dy == 0.0 and dz == 0.0:
+                return GONE, 0, x, y, z, 0.0, 0.0, 1.0, 0, 0, 0.0, 0.0, 0.0
         else:
             pick = (pick - aimed) / (1.0 - aimed)
             dx, dy, dz = sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics)

@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.optics.sheet import LUMA
+from wenlo.core.transport.images import images_of
 from wenlo.core.transport.kernels import exchange, layout, paths, scatter
 from wenlo.core.transport.kernels.world import World
 from wenlo.core.transport.pack import shifts
@@ -14,7 +15,7 @@ from wenlo.core.transport.particles import PER_PATH, follow
 from wenlo.core.transport.scene import Meter, Paths, Reading
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Solved
-from wenlo.core.transport.worlds import mirrors_lost, suits, world_of
+from wenlo.core.transport.worlds import suits, world_of
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -130,19 +131,21 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     fine = 0.0 < solved.effort.error < FINEST
     if len(meters) <= FEW_METERS and not fine and suits(solved.scene, solved.rows):
         world = world_of(solved.rows)
-        if not world.sharp or not mirrors_lost(world, meters):
-            return _by_particles(solved, world, meters, go_on)
+        images = images_of(world, meters)
+        if images is not None:
+            return _by_particles(solved, world, meters, images, go_on)
     return by_paths(solved, meters, go_on)
 
 
 def _by_particles(
-    solved: Solved, world: World, meters: Sequence[Meter], go_on: Callable[[float], bool] | None
+    solved: Solved, world: World, meters: Sequence[Meter], images: Array, go_on: Callable[[float], bool] | None
 ) -> Measured:
     effort = solved.effort
     values = follow(
         world,
         solved.rows.colours,
         meters,
+        images=images,
         groups=REPLICATES,
         sure=SURE_OF_PARTICLES,
         error=effort.error,

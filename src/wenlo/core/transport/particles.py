@@ -55,11 +55,14 @@ class Reader:
     world: the set.
     colours: of the lamps, shape (G, 3).
     meters: where to read.
+    images: cones that half of the looks are aimed at, shape (M, K, 4); see :mod:`images`.
     groups: independent groups, whose spread tells the error.
     seed: another one gives another, equally good sample.
     """
 
-    def __init__(self, world: World, colours: Array, meters: Sequence[Meter], *, groups: int, seed: int) -> None:
+    def __init__(
+        self, world: World, colours: Array, meters: Sequence[Meter], *, images: Array, groups: int, seed: int
+    ) -> None:
         count, lamps = len(meters), len(world.lamps)
         self.world, self.groups, self.seed = world, groups, seed
         self.weights = colours * LUMA
@@ -68,6 +71,7 @@ class Reader:
         self.at = (places + START * facing).astype(np.float32)
         self.facing = facing.astype(np.float32)
         self.domes = np.array([m.receptor == "dome" for m in meters], dtype=np.bool_)
+        self.images = images
         self.cells = np.zeros((lamps, 0, 0))
         self.worth = np.ones(count, dtype=np.float32)
         draws = np.random.default_rng([23, seed])
@@ -133,6 +137,7 @@ class Reader:
             self.at[chosen],
             self.facing[chosen],
             self.domes[chosen],
+            self.images[chosen],
             bounds[:, chosen],
             points,
             (self.of_meters[:, chosen] + np.float32(0.137 * sample)) % np.float32(1.0),
@@ -232,6 +237,7 @@ def follow(
     colours: Array,
     meters: Sequence[Meter],
     *,
+    images: Array,
     groups: int,
     sure: float,
     error: float,
@@ -249,6 +255,7 @@ def follow(
     world: the set.
     colours: of the lamps, shape (G, 3). [-]
     meters: where to read.
+    images: cones that half of the looks are aimed at, shape (M, K, 4).
     groups: independent groups.
     sure: half-width in standard errors. [-]
     error: half-width wanted, as a share of the reading. [-]
@@ -262,7 +269,7 @@ def follow(
     Array: mean of each group, shape (M, R, G, 3, 3): by lamp, (direct, modifier, all that was not direct), RGB. [lx]
     """
     count, lamps = len(meters), len(world.lamps)
-    reader = Reader(world, colours, meters, groups=groups, seed=seed)
+    reader = Reader(world, colours, meters, images=images, groups=groups, seed=seed)
     everyone = np.arange(count)
     straight, straight_done = reader.straight(0, SPOTS, chosen=everyone), np.full(count, SPOTS, dtype=np.int64)
     lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * SPOTS)

@@ -7,8 +7,6 @@ from numpy.typing import NDArray
 
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import layout as c
-from wenlo.core.transport.kernels.batches import left_between
-from wenlo.core.transport.kernels.rays import place
 from wenlo.core.transport.kernels.vertices import (
     BACK,
     CURVED,
@@ -25,8 +23,7 @@ from wenlo.core.transport.kernels.vertices import (
 )
 from wenlo.core.transport.kernels.world import World
 from wenlo.core.transport.pack import Rows
-from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.sobol import sobol
+from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.tree import bounds
 
 Array = NDArray[np.float64]
@@ -38,14 +35,11 @@ BROADEST = 12.0
 ROUGH, DULL = 0.15, 0.1
 """... a shine or a gloss that is smoother, is not seen by joining points with it: paths that follow it are better."""
 
-SHOWS, SEEN = 0.3, 0.003
-"""A shine that reflects more, with more than this left on the way to a meter, is a mirror that it looks into. [-]"""
+SHOWS = 0.3
+"""A shine that reflects more is a mirror. [-]"""
 
 SHARP_LOOKS, SKIN_LOOKS = 4096, 512
 """Looks of each meter in a group, at the least, where there are mirrors, and where a gloss alone reflects sharply."""
-
-HITS = 6.0
-"""A lamp in a mirror that fewer of them are likely to meet is left to paths."""
 
 MANY = 120
 """So many flat shapes are quicker by a tree of boxes."""
@@ -89,42 +83,14 @@ def _apart(optics: Array) -> Array:
     return np.concatenate([optics, dull, sharp])
 
 
-def mirrors_lost(world: World, meters: Sequence[Meter]) -> bool:
-    """Whether looks may miss what a mirror throws on a meter: a lamp that the meter sees in it, too small.
-
-    A lamp's image takes A/(π d²) of the looks that go by the cosine, d the way by the mirror.
-
-    Source: [Palmer2010].
+def mirrors_of(world: World) -> NDArray[np.bool_]:
+    """Which sides reflect like mirrors, shape (2P,).
 
     Parameters
     ----------
     world: the set.
-    meters: where to read.
-
-    Returns
-    -------
-    bool: true if some image is likely to get fewer than :data:`HITS` of the least number of looks.
     """
-    surfaces, optics = world.surfaces, world.optics[: len(world.optics) // 3]
-    mirrors = _mirrors(optics)
-    whole_set = surfaces, world.nodes, world.scatters, world.lamps
-    draws = sobol(64, 2, 5)
-    centres, faces = world.lamps[:, c.CENTRE : c.CENTRE + 3], world.lamps[:, c.FACE]
-    for p in np.flatnonzero(mirrors[::2] | mirrors[1::2]):
-        spots = np.array([place(surfaces, world.edges, p, u, v)[:3] for u, v in draws])
-        to_lamps = np.linalg.norm(spots[:, None] - centres, axis=2)
-        for m in meters:
-            toward = spots - m.position
-            whole = to_lamps + np.linalg.norm(toward, axis=1)[:, None]
-            # looks that the image gets if they go evenly, half of them through what lets little through
-            got = 0.5 * (faces / (np.pi * whole**2)).min(axis=1) * SHARP_LOOKS * 16
-            lost = ((toward @ m.normal > 0.0) | (m.receptor == "dome")) & (got < HITS)
-            for e in toward[lost]:
-                (x, y, z), (ex, ey, ez) = m.position + START * m.normal, (1.0 - 1e-5) * e
-                left = left_between(x, y, z, -1, ex, ey, ez, -1, world.treed, world.rest, *whole_set)
-                if float(np.dot(left, LUMA)) > SEEN:
-                    return True
-    return False
+    return _mirrors(world.optics[: len(world.optics) // 3])
 
 
 def _mirrors(optics: Array) -> NDArray[np.bool_]:
@@ -276,4 +242,4 @@ def least_looks(world: World) -> int:
     """Looks of each meter in a group, at the least."""
     if not world.sharp:
         return 0
-    return SHARP_LOOKS if np.any(_mirrors(world.optics[: len(world.optics) // 3])) else SKIN_LOOKS
+    return SHARP_LOOKS if np.any(mirrors_of(world)) else SKIN_LOOKS

@@ -15,10 +15,23 @@ from numba import njit, prange
 
 from wenlo.core.transport.kernels.batches import BATCH, MATHS, ONE, SHORT, ZERO, f32, nearest_of, seen_between
 from wenlo.core.transport.kernels.paths import noise
-from wenlo.core.transport.kernels.scatter import RECEPTOR_DOME, RECEPTOR_FLAT, response, sample
+from wenlo.core.transport.kernels.scatter import RECEPTOR_DOME, RECEPTOR_FLAT, around, response, sample
 from wenlo.core.transport.kernels.scatter import shares as parts_of
 from wenlo.core.transport.kernels.shine import lamp_crossing, radiance, spot
 from wenlo.core.transport.kernels.vertices import SCATTERS, SHARE_BACK, albedos, arrive, leave, shifted
+
+AIMED = 0.5
+"""Share of the looks that go into the cones, if there are any."""
+
+
+@njit(cache=True, fastmath=MATHS)
+def _aim_density(dx, dy, dz, cones):
+    # How likely a look into one of the cones is to go in a direction. [1/sr]
+    total = 0.0
+    for k in range(cones.shape[0]):
+        if dx * cones[k, 0] + dy * cones[k, 1] + dz * cones[k, 2] >= cones[k, 3]:
+            total += 1.0 / (2.0 * math.pi * (1.0 - cones[k, 3]))
+    return total / cones.shape[0]
 
 
 @njit(cache=True, fastmath=MATHS)
@@ -80,11 +93,12 @@ def _branch(n, s, marks, draws, fresh, mirrored, shares, sides, optics):
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def look(world, at, facing, dome, bounds, points, shifts, seed, out, rays):
+def look(world, at, facing, dome, cones, bounds, points, shifts, seed, out, rays):
     """Look from one meter along ``points`` (K, 10); add what is found, summed over looks, to ``out`` (J, G, 2, 3).
 
     Each point serves one look for each lamp, moved on by that lamp's row of ``shifts`` (G, 10): lamps that shared out
-    the points would each be given every second of them, which is half of the directions. ``bounds`` (J,) [1/m²].
+    the points would each be given every second of them, which is half of the directions. Half of the looks go into the
+    ``cones`` (K, 4), if there are any, by the balance heuristic. ``bounds`` (J,) [1/m²].
     """
     lamps, count, choices = world.lamps.shape[0], world.surfaces.shape[0], bounds.shape[0]
     s = np.empty((12, BATCH), f32)
@@ -103,7 +117,7 @@ def look(world, at, facing, dome, bounds, points, shifts, seed, out, rays):
     sides, optics, tables, apart = world.sides, world.optics, world.tables, world.sides.shape[0] // 3
     lamp_rows, spots, distributions = world.lamps, world.spots, world.distributions
     kind = RECEPTOR_DOME if dome else RECEPTOR_FLAT
-    whole = f32((2.0 if dome else 1.0) * math.pi)
+    whole, aimed = f32((2.0 if dome else 1.0) * math.pi), f32(AIMED) if cones.shape[0] > 0 else ZERO
     nx, ny, nz = facing[0], facing[1], facing[2]
     sent, n = 0, 0
     while True:
@@ -111,12 +125,29 @@ def look(world, at, facing, dome, bounds, points, shifts, seed, out, rays):
             while n < BATCH and sent < points.shape[0] * lamps:
                 q, g = sent // lamps, sent % lamps
                 a, b = shifted(points[q, 0], shifts[g, 0]), shifted(points[q, 1], shifts[g, 1])
-                dx, dy, dz = sample(kind, 0, nx, ny, nz, nx, ny, nz, False, 0.0, a, b, optics)
+                pick, weight = shifted(points[q, 9], shifts[g, 9]), whole
+                if pick < aimed:
+                    pick *= f32(cones.shape[0] / AIMED)
+                    k = min(int(pick), cones.shape[0] - 1)
+                    # a row without a cone is aimed at by nobody, and its share of the looks given up
+                    wide = max(1.0 - cones[k, 3], 0.0)
+                    if wide <= 0.0:
+                        sent += 1
+                        continue
+                    dx, dy, dz = around(1.0 - a * wide, 2.0 * math.pi * b, cones[k, 0], cones[k, 1], cones[k, 2])
+                else:
+                    dx, dy, dz = sample(kind, 0, nx, ny, nz, nx, ny, nz, False, 0.0, a, b, optics)
+                c = f32(dx * nx + dy * ny + dz * nz)
+                c = f32(0.5) * (ONE + c) if dome else c
+                if c <= ZERO:
+                    sent += 1
+                    continue
+                if aimed > ZERO:
+                    weight = f32(c / ((1.0 - AIMED) * c / whole + AIMED * _aim_density(dx, dy, dz, cones)))
                 s[0, n], s[1, n], s[2, n] = at[0], at[1], at[2]
                 s[3, n], s[4, n], s[5, n] = f32(dx), f32(dy), f32(dz)
-                s[9, n], s[10, n], s[11, n] = whole, whole, whole
-                c = f32(dx * nx + dy * ny + dz * nz)
-                tilt[n] = f32(0.5) * (ONE + c) if dome else c
+                s[9, n], s[10, n], s[11, n] = weight, weight, weight
+                tilt[n] = c
                 owns[n], starts[n], asked[n], levels[n], far[n], begun[n], mirrored[n] = -1, q, g, 0, ZERO, False, False
                 keys[n] = np.uint64(seed + sent + 1) * np.uint64(0x9E3779B97F4A7C15)
                 marks[1, n] = 1
@@ -223,8 +254,10 @@ def look(world, at, facing, dome, bounds, points, shifts, seed, out, rays):
 
 
 @njit(cache=True, parallel=True)
-def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
-    """:func:`look` from every meter in every group: ``out`` (R, M, J, G, 2, 3), ``bounds`` (J, M)."""
+def all_look(world, at, facing, domes, cones, bounds, points, shifts, seed, out, rays):
+    """:func:`look` from every meter in every group: ``out`` (R, M, J, G, 2, 3), ``cones`` (M, K, 4), ``bounds``
+    (J, M).
+    """
     groups, meters, lamps = out.shape[0], out.shape[1], out.shape[3]
     for job in prange(groups * meters):
         r, m = job // meters, job % meters
@@ -237,6 +270,7 @@ def all_look(world, at, facing, domes, bounds, points, shifts, seed, out, rays):
             at[m],
             facing[m],
             domes[m],
+            cones[m],
             bounds[:, m].copy(),
             points,
             turned,

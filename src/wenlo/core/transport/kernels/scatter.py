@@ -165,7 +165,8 @@ def density(kind, m, nx, ny, nz, ox, oy, oz, ix, iy, iz, optics):
 
 
 @njit(cache=True, fastmath=True)
-def _around(c, phi, nx, ny, nz):
+def around(c, phi, nx, ny, nz):
+    """Direction off n by a cosine, turned about it by φ."""
     ax, ay, az, bx, by, bz = frame(nx, ny, nz)
     s = math.sqrt(max(0.0, 1.0 - c * c))
     p, o = s * math.cos(phi), s * math.sin(phi)
@@ -206,17 +207,17 @@ def sample(kind, m, nx, ny, nz, ox, oy, oz, through, pick, a, b, optics):
     """A direction i to the side of o, or ``through`` to the other one, from three numbers in [0, 1)."""
     phi = 2.0 * math.pi * b
     if kind == RECEPTOR_FLAT:
-        return _around(math.sqrt(1.0 - a), phi, nx, ny, nz)
+        return around(math.sqrt(1.0 - a), phi, nx, ny, nz)
     if kind == RECEPTOR_DOME:
-        return _around(2.0 * math.sqrt(1.0 - a) - 1.0, phi, nx, ny, nz)
+        return around(2.0 * math.sqrt(1.0 - a) - 1.0, phi, nx, ny, nz)
     if through:
         exponent = optics[m, LOBE]
         if exponent <= 0.0:
-            return _around(math.sqrt(1.0 - a), phi, -nx, -ny, -nz)
-        return _around((1.0 - a) ** (1.0 / (exponent + 1.0)), phi, -ox, -oy, -oz)
+            return around(math.sqrt(1.0 - a), phi, -nx, -ny, -nz)
+        return around((1.0 - a) ** (1.0 / (exponent + 1.0)), phi, -ox, -oy, -oz)
     d, s, g, _ = shares(m, ox * nx + oy * ny + oz * nz, optics)
     choice = pick * (d + s + g)
     if choice < d or s + g <= 0.0:
-        return _around(math.sqrt(1.0 - a), phi, nx, ny, nz)
+        return around(math.sqrt(1.0 - a), phi, nx, ny, nz)
     alpha = optics[m, ALPHA] if choice < d + s else optics[m, GLOSS_ALPHA]
     return _facet_reflection(ox, oy, oz, nx, ny, nz, alpha, a, b)

@@ -421,7 +421,7 @@ def test_what_a_mirror_shows_of_a_small_lamp_is_that_of_its_image():
 
 
 def test_a_meter_in_the_plane_of_a_wall_of_foil():
-    """A box of smooth foil, its lamp turned to its back, under a sheet: a tracer written apart gives 1510.1 ± 0.3 lx."""
+    """A box of smooth foil, its lamp turned to its back, under a sheet: 1510.1 ± 0.3 lx by a tracer written apart."""
     foil = Shine(reflectance=A([0.88] * 3), alpha=0.03)
     wall = replace(board((0.0,) * 3), shine_front=foil)
     w, h, d = A([0.28, 0, 0]), A([0, 0, 0.2]), A([0, 0.12, 0])

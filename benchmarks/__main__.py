@@ -27,9 +27,9 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.proposals.proposals import proposals
 from wenlo.core.ranking.ranking import rank
 from wenlo.formats.project_file import write_project
-from wenlo.services.compute import warm_up
 from wenlo.services.figure_results import figures
 from wenlo.services.place_results import place
+from wenlo.services.warm_up import warm_up
 
 ROUNDS = 15
 

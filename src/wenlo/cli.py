@@ -61,9 +61,9 @@ def _work(settings: "Settings") -> int:
     from wenlo.db.runs import SqlRunStore
     from wenlo.db.session import SqlTransactions, make_engine, make_sessions
     from wenlo.jobs.queue import give_way, work, worker_name
-    from wenlo.services.compute import warm_up
     from wenlo.services.runs import perform
     from wenlo.services.tasks import LONG_TASKS
+    from wenlo.services.warm_up import warm_up
 
     url = settings.database_url.get_secret_value()
     database = make_engine(url)
@@ -207,7 +207,8 @@ def main(arguments: list[str] | None = None) -> int:
     commands.add_parser("worker", help="do long work from the queue; any number may run")
     prepare = commands.add_parser("prepare", help="bring the database to the newest tables")
     prepare.add_argument("--demo", action="store_true", help="add the demo shoots to an empty database")
-    commands.add_parser("compile", help="compile and cache the kernels")
+    compiled = commands.add_parser("compile", help="compile and cache the kernels")
+    compiled.add_argument("--half", choices=("figures", "pictures"), help="only these; two at once need a cache each")
     openapi = commands.add_parser("openapi", help="write the API's description")
     openapi.add_argument("file", type=Path)
     panel_set = commands.add_parser("solve", help="read the meters of a panel set")
@@ -249,9 +250,9 @@ def _with_settings(options: argparse.Namespace) -> int:
     if options.command == "worker":
         return _work(settings)
     if options.command == "compile":
-        from wenlo.services.compute import warm_up
+        from wenlo.services.warm_up import warm_up
 
-        warm_up()
+        warm_up(options.half)
         return 0
     if options.command == "openapi":
         from wenlo.api.app import create_app

@@ -111,7 +111,7 @@ def _end_with_server() -> None:
 def _warm_up(given_up: Any, nice: int) -> None:
     import numba
 
-    from wenlo.services.compute import warm_up
+    from wenlo.services.warm_up import warm_up
 
     # two to go with: the process that this one was forked from, and the server, which is not its parent
     end_with_parent(signal.SIGKILL)

@@ -1,31 +1,19 @@
 """The computations themselves, as plain functions that a worker process runs."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
 from wenlo.core.analysis.figures import DARKEST_SHOWN
 from wenlo.core.analysis.gauges import GaugeKey
 from wenlo.core.analysis.light_layers import Layer, light_layer
-from wenlo.core.analysis.preview import CLEAN, FIRST, Taking, preview
-from wenlo.core.brief.brief import Haze
-from wenlo.core.document.shoot import Shoot
-from wenlo.core.fabrication import columns
-from wenlo.core.geometry import rays
-from wenlo.core.instructions import hidden_lines
-from wenlo.core.optics.finish import shine_scaling
-from wenlo.core.optics.shapes import Panel
-from wenlo.core.optics.sheet import foil
+from wenlo.core.analysis.preview import CLEAN, FIRST, preview
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
-from wenlo.core.scene import scene_builder
-from wenlo.core.transport.measure import by_paths, measure
-from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.services import results as r
-from wenlo.services.build_results import build
-from wenlo.services.figure_results import ANY_SHINE, PICTURE_UNIT, figures
+from wenlo.services.figure_results import PICTURE_UNIT
 from wenlo.services.resolve_document import Document, resolve_document
 
 HALF_FLOAT_MOST = 65000.0
@@ -138,39 +126,3 @@ def light_map(
         centre=list(found.centre),
         holds=None if found.holds is None else [found.holds.low, found.holds.high],
     )
-
-
-def warm_up() -> None:
-    """Compile or load every kernel by computing the default shoot once."""
-    document = Shoot().model_dump(mode="json")
-    for effort in ("draft", "fine"):
-        figures(document, effort)
-    bulb = Shoot().model_dump(mode="json")
-    bulb["brief"]["lamp"]["id"] = "bulb_15"
-    bulb["design"].update(layers=2, layer_gap=0.1)
-    figures(bulb, "draft")
-    usual = Shoot()
-    by_paths(
-        solve(scene_builder.whole_scene(usual.brief, usual.design), DRAFT),
-        scene_builder.meters(usual.brief, usual.design),
-    )
-    # mirrors have kernels of their own
-    mirror = Panel(
-        id="mirror",
-        origin=np.zeros(3),
-        edge_u=np.array([1.0, 0.0, 0.0]),
-        edge_v=np.array([0.0, 1.0, 0.0]),
-        surface=foil((0.9, 0.9, 0.9), 0.01),
-    )
-    scene = scene_builder.whole_scene(usual.brief, usual.design)
-    measure(
-        solve(replace(scene, panels=(mirror, *scene.panels)), replace(DRAFT, most_paths=1)),
-        scene_builder.meters(usual.brief, usual.design),
-    )
-    build(document)
-    columns.compile_kernels()
-    hidden_lines.compile_kernels()
-    rays.compile_kernels()
-    shine_scaling(ANY_SHINE)
-    brief = Shoot().brief
-    preview(brief.model_copy(update={"haze": Haze()}), Shoot().design, Taking(width=24, height=16, samples=4))

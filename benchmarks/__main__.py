@@ -65,6 +65,10 @@ HEAD = f"{'what':60} {'median':>11} {'worst':>11} {'bar':>8} {'error':>7} {'bar'
 def line(name: str, row: dict[str, Any]) -> str:
     """A row of the table."""
     worst = f"{row['worst_ms']} ms" if "worst_ms" in row else ""
+    if "ratio" in row:
+        got = f"{row['particles_cpu_ms']} ms, {row['particles_rms_percent']} %"
+        other = f"{row['paths_cpu_ms']} ms, {row['paths_rms_percent']} %"
+        return f"{name:60} {got} against {other}: {row['ratio']} × (bar {row['bar_ratio']} ×)"
     bar = f"{row['bar_ms']} ms" if "bar_ms" in row else ""
     error = row.get("worst_meter_percent", row.get("median_pixel_percent", ""))
     off, allowed = (f"{error} %", f"{row['bar_percent']} %") if error != "" else ("", "")

@@ -30,11 +30,15 @@ BOUNDS = (28.0, 93.0, 460.0, 2800.0, 17000.0)
 """Bounds on G that a pilot tries, in units of one over the set's diagonal squared; none so small that looks alone must
 find a far opening."""
 
+ROUGHLY = 0.04
+"""Who is content with so much needs a quarter of the following. [-]"""
+
 PILOT, LOOKS = 256, 128
 """Particles of each lamp and looks of each meter in a group of the pilot."""
 
-SPOTS = 256
-"""Spots of a lamp that each group asks for straight light before it is believed: through a slot few are seen."""
+LEAST, SPOTS = 256, 256
+"""Particles of each lamp in a group, and spots of a lamp that each group asks for straight light, before they are
+believed: through a slot few are seen."""
 
 LEARN_FROM, LEARN_WITH, WORTH_LEARNING = 4096, 1024, 8.0
 """Sending is learned where more particles are needed, with so many; and used if the cells' second moments are so much
@@ -181,12 +185,13 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
     meters, lamps, groups = len(reader.at), len(reader.world.lamps), reader.groups
     bounds = np.repeat(np.array(BOUNDS, dtype=np.float32)[:, None] / np.float32(size * size), meters, axis=1)
     least = least_looks(reader.world) * lamps
-    looks = max(least, LOOKS * lamps)
-    sent, _ = reader.shine(0, PILOT, bounds, sample=401)
-    cost_sent = reader.rays / (groups * PILOT)
+    part = 4 if error >= ROUGHLY else 1
+    pilot, looks = PILOT // part, max(least, LOOKS // part * lamps)
+    sent, _ = reader.shine(0, pilot, bounds, sample=401)
+    cost_sent = reader.rays / (groups * pilot)
     looked = reader.look(0, looks, bounds, sample=457, chosen=np.arange(meters))
     cost_look = reader.rays / (groups * meters * looks)
-    particles = np.einsum("rgjmk,gk->rjm", sent[:, :, :, :, 1], reader.weights) / PILOT
+    particles = np.einsum("rgjmk,gk->rjm", sent[:, :, :, :, 1], reader.weights) / pilot
     near_ones = np.einsum("rmjgk,gk->rjm", looked[:, :, :, :, 1], reader.weights) * lamps / looks
     both = particles + near_ones
     trust = 1.0 / np.maximum(both.var(axis=0), 1e-30)
@@ -194,7 +199,7 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
     wanted = np.maximum(mean, dark * mean.max()) ** 2
     # samples of a group for half of the variance each
     need = 2.0 * (sure / max(error, 1e-4)) ** 2 / groups
-    of_sent = particles.var(axis=0, ddof=1) / wanted * need * PILOT
+    of_sent = particles.var(axis=0, ddof=1) / wanted * need * pilot
     of_look = near_ones.var(axis=0, ddof=1) / wanted * need * looks
     # looks whose groups do not agree may miss something; so do those that find less than half of what the bound takes
     # from the particles, as where the light comes out of a slot: they are not trusted with it
@@ -216,7 +221,7 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
     wants = np.where((of_look[pick, at] > 1.0) | (pick < widest), np.maximum(of_look[pick, at], 1.0), 0.0)
     plan = _Plan(
         bounds=bounds[pick, at][None, :].copy(),
-        particles=_up(min(max(float(of_sent[pick, at].max()), 256.0), 8192.0), 256),
+        particles=_up(min(max(float(of_sent[pick, at].max()), LEAST / part), 8192.0), 64),
         looks=np.array([max(_up(min(w, 4096.0), 64 * lamps) if w > 0.0 else 0, least) for w in wants], dtype=np.int64),
         greatest=float(of_sent[pick, at].max()),
     )
@@ -271,8 +276,9 @@ def follow(
     count, lamps = len(meters), len(world.lamps)
     reader = Reader(world, colours, meters, images=images, groups=groups, seed=seed)
     everyone = np.arange(count)
-    straight, straight_done = reader.straight(0, SPOTS, chosen=everyone), np.full(count, SPOTS, dtype=np.int64)
-    lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * SPOTS)
+    spots = SPOTS // 4 if error >= ROUGHLY else SPOTS
+    straight, straight_done = reader.straight(0, spots, chosen=everyone), np.full(count, spots, dtype=np.int64)
+    lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * spots)
     plan, mean = _planned(reader, lit, error, dark, sure, world.size)
     first = min(plan.particles, max(most, 256))
     if plan.greatest > LEARN_FROM and most > LEARN_FROM:

@@ -41,7 +41,7 @@ SHOWS = 0.3
 SHARP_LOOKS, SKIN_LOOKS = 4096, 512
 """Looks of each meter in a group, at the least, where there are mirrors, and where a gloss alone reflects sharply."""
 
-MANY = 120
+MANY = 600
 """So many flat shapes are quicker by a tree of boxes."""
 
 STANDS_OFF = 0.5

@@ -389,6 +389,17 @@ def test_what_particles_cannot_read_goes_by_paths():
         assert not suits(scene, rows_of(scene))
 
 
+def test_what_is_opaque_stops_every_colour_beside_a_gel():
+    """A grey board and a gel side by side: behind the board no more green and blue than red."""
+    gel = replace(pane(0.9), unscattered=A([0.9, 0.5, 0.1]))
+    tall = A([0.0, 0.0, 1.3])
+    board_there = Panel(id="board", origin=A([0.2, 1.0, 0.2]), edge_u=A([1.3, 0, 0]), edge_v=tall, surface=GREY)
+    gel_there = Panel(id="gel", origin=A([1.5, 1.0, 0.2]), edge_u=A([0.4, 0, 0]), edge_v=tall, surface=gel)
+    behind = Meter(id="behind", position=A([0.7, 1.6, 0.8]), normal=A([0.1, -1.0, 0.2]))
+    through = Meter(id="through", position=A([1.6, 1.5, 0.8]), normal=A([-0.3, -1.0, 0.2]))
+    agree([*closed_room(), board_there, gel_there], [face()], [behind, through], share=0.03)
+
+
 def test_looks_are_aimed_at_a_small_lamp_in_a_mirror():
     mirror = replace(board((0.0,) * 3), shine_back=Shine(reflectance=A([0.9] * 3), alpha=0.01))
     hung = Panel(id="m", origin=A([0.6, 1.9, 0.6]), edge_u=A([0, 0, 0.8]), edge_v=A([0.8, 0, 0]), surface=mirror)

@@ -42,8 +42,8 @@ class Taking:
     smoothing: int = 3
 
 
-FIRST = Taking(width=240, height=160, samples=4)
-CLEAN = Taking(width=480, height=320, samples=5)
+FIRST = Taking(width=240, height=160, samples=2)
+CLEAN = Taking(width=480, height=320, samples=2)
 
 
 def camera_of(brief: Brief) -> Viewpoint:

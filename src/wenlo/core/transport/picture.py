@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,8 +13,10 @@ from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import film, haze
 from wenlo.core.transport.kernels.layout import ORIGIN
 from wenlo.core.transport.measure import guide_of, texture_of
+from wenlo.core.transport.pixels import Stored, look
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Solved
+from wenlo.core.transport.worlds import suits, world_of
 
 Array = NDArray[np.float64]
 
@@ -93,7 +95,7 @@ def take(
     solved: the solved set, with the subject in it.
     camera: where it stands and what it sees.
     width, height: pixels.
-    samples: rays through each pixel, at most; a multiple of four.
+    samples: rays through each pixel, at most; an even number.
     smoothing: passes of the filter.
     go_on: asked after every ray a pixel, with their number so far, whether to take more.
 
@@ -101,22 +103,73 @@ def take(
     -------
     Picture: luminance in linear BT.709, shape (H, W, 3) [cd/m²], with its spread.
     """
-    p = solved.patches.packed
+    p = solved.rows
     count, groups = width * height, len(p.lamps)
     row = camera.row()
-    nothing = np.zeros((0, 3))
-    guide = guide_of(solved, nothing, nothing, np.zeros(0, dtype=np.int64))
-    texture = texture_of(solved)
     sums = np.zeros((2, count, groups, 3))
     points = sobol(1 << max(2, (samples - 1).bit_length()), 10, seed=29)
+    shown = film.features(row, width, height, p.surfaces, p.nodes, p.optics)
+    add = _by_stored_light if suits(solved.scene, p) else _by_patches
+    expose = add(solved, row, width, height, shown)
     done = 0
     while done < samples:
         surfaces = _moved(solved, (done + 0.5) / samples - 0.5) if solved.scene.moves else p.surfaces
+        expose(surfaces, points[done : done + 1], done, sums)
+        done += 1
+        if go_on is not None and not go_on(done):
+            break
+    light = sums.sum(axis=0) / done
+    halves = np.einsum("hngk,gk,k->hn", sums, p.colours, LUMA) * 2.0 / done
+    raw = 0.5 * np.abs(halves[0] - halves[1])
+    mean = 0.5 * (halves[0] + halves[1])
+    lit = mean > 1e-3 * float(np.max(mean, initial=1e-30))
+    noise = float(np.median(raw[lit] / mean[lit])) * 1.4826 if np.any(lit) else 0.0
+    if smoothing:
+        light = _smoothed(light, raw, mean, shown, width, height, p.colours, smoothing)
+    if solved.scene.clouds:
+        light = _through_clouds(light, solved, row, width, height)
+    return Picture(
+        lamps=solved.scene.lamps,
+        light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0),
+        noise=noise,
+        samples=done,
+        shown=tuple(p.shapes[int(k)].id if k >= 0 else "" for k in range(-1, len(p.shapes))),
+        owners=(shown[:, 0].astype(np.int64) + 1).reshape(height, width),
+    )
+
+
+Expose = Callable[[Array, Array, int, Array], None]
+"""Adds looks along points, after so many, to the sums, with the surfaces where they stand."""
+
+
+def _by_stored_light(solved: Solved, row: Array, width: int, height: int, shown: Array) -> Expose:
+    still = solved.rows.surfaces
+    world = world_of(solved.rows)
+    light = Stored(world)
+    bound = light.bound(shown, world.size)
+
+    def expose(surfaces: Array, points: Array, done: int, sums: Array) -> None:
+        here, stored = world, light
+        if surfaces is not still:
+            here = world_of(replace(solved.rows, surfaces=surfaces))
+            stored = Stored(here, done)
+        look(here, stored, row, width, height, points, done, bound, sums)
+
+    return expose
+
+
+def _by_patches(solved: Solved, row: Array, width: int, height: int, shown: Array) -> Expose:
+    # Lenses, the sun and the sky: two looks and the patches' light.
+    p, nothing = solved.patches.packed, np.zeros((0, 3))
+    guide = guide_of(solved, nothing, nothing, np.zeros(0, dtype=np.int64))
+    texture = texture_of(solved)
+
+    def expose(surfaces: Array, points: Array, done: int, sums: Array) -> None:
         film.expose(
             row,
             width,
             height,
-            points[done : done + 1],
+            points,
             done,
             1,
             sums,
@@ -136,28 +189,8 @@ def take(
             texture,
             solved.patches.returned,
         )
-        done += 1
-        if go_on is not None and not go_on(done):
-            break
-    shown = film.features(row, width, height, p.surfaces, p.nodes, p.optics)
-    light = sums.sum(axis=0) / done
-    halves = np.einsum("hngk,gk,k->hn", sums, p.colours, LUMA) * 2.0 / done
-    raw = 0.5 * np.abs(halves[0] - halves[1])
-    mean = 0.5 * (halves[0] + halves[1])
-    lit = mean > 1e-3 * float(np.max(mean, initial=1e-30))
-    noise = float(np.median(raw[lit] / mean[lit])) * 1.4826 if np.any(lit) else 0.0
-    if smoothing:
-        light = _smoothed(light, raw, mean, shown, width, height, p.colours, smoothing)
-    if solved.scene.clouds:
-        light = _through_clouds(light, solved, row, width, height)
-    return Picture(
-        lamps=solved.scene.lamps,
-        light=np.moveaxis(light.reshape(height, width, groups, 3), 2, 0),
-        noise=noise,
-        samples=done,
-        shown=tuple(p.shapes[int(k)].id if k >= 0 else "" for k in range(-1, len(p.shapes))),
-        owners=(shown[:, 0].astype(np.int64) + 1).reshape(height, width),
-    )
+
+    return expose
 
 
 def _moved(solved: Solved, time: float) -> Array:

@@ -176,7 +176,7 @@ def _let_through(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, 
     # What a sheet leaves of the light on the ways to one meter that cross it.
     if law != PASS_CONSTANT:
         for i in range(n):
-            if crossed[i] > ZERO and red[i] > ZERO:
+            if crossed[i] > ZERO and (red[i] > ZERO or tinted):
                 factor = _factor(law, at[0] - x[i], at[1] - y[i], at[2] - z[i], p, surfaces)
                 red[i] *= factor * clear[0]
                 if tinted:
@@ -238,31 +238,48 @@ def left_between(x, y, z, own, ex, ey, ez, other, treed, rest, surfaces, nodes, 
     return r, g, b
 
 
+@njit(cache=True, fastmath=MATHS)
+def _left_by(p, x, y, z, own, ex, ey, ez, other, surfaces, scatters, lamps):
+    # What one shape that is not flat, or the body of lamp p − P, leaves of light between x and x + e: RGB.
+    count = surfaces.shape[0]
+    if p >= count and (p == other or p == own):
+        return 1.0, 1.0, 1.0
+    length = math.sqrt(ex * ex + ey * ey + ez * ez)
+    if length <= 0.0:
+        return 0.0, 0.0, 0.0
+    dx, dy, dz = ex / length, ey / length, ez / length
+    limit = length * (1.0 - 1e-6) - 1e-6
+    if p >= count:
+        met, _ = lamp_crossing(p - count, x, y, z, dx, dy, dz, limit, lamps)
+        kept = 0.0 if met > 0.0 else 1.0
+        return kept, kept, kept
+    if _meets(p, x, y, z, dx, dy, dz, limit, own, surfaces) <= 0.0:
+        return 1.0, 1.0, 1.0
+    factor, _ = chance_through(dx, dy, dz, surfaces, p, scatters[p])
+    return factor * surfaces[p, CLEAR], factor * surfaces[p, CLEAR + 1], factor * surfaces[p, CLEAR + 2]
+
+
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def _near_balls(n, x, y, z, ex, ey, ez, world, near):
-    # 1 where the way from x to x + e comes near a shape that is tried one ray at a time, by the ball round it.
-    balls = world.balls
+def _near_ball(n, x, y, z, ex, ey, ez, cx, cy, cz, r2, near):
+    # 1 where the way from x to x + e comes into a ball.
     for i in range(n):
-        near[i] = ZERO
-    for k in range(balls.shape[0]):
-        cx, cy, cz, r2 = balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3]
-        for i in range(n):
-            px, py, pz = cx - x[i], cy - y[i], cz - z[i]
-            along = px * ex[i] + py * ey[i] + pz * ez[i]
-            length = ex[i] * ex[i] + ey[i] * ey[i] + ez[i] * ez[i]
-            t = min(max(along / max(length, f32(1e-20)), ZERO), ONE)
-            px, py, pz = px - t * ex[i], py - t * ey[i], pz - t * ez[i]
-            near[i] = ONE if px * px + py * py + pz * pz <= r2 else near[i]
+        px, py, pz = cx - x[i], cy - y[i], cz - z[i]
+        along = px * ex[i] + py * ey[i] + pz * ez[i]
+        length = ex[i] * ex[i] + ey[i] * ey[i] + ez[i] * ez[i]
+        t = min(max(along / max(length, f32(1e-20)), ZERO), ONE)
+        px, py, pz = px - t * ex[i], py - t * ey[i], pz - t * ez[i]
+        near[i] = ONE if px * px + py * py + pz * pz <= r2 else ZERO
 
 
 @njit(cache=True, fastmath=MATHS)
 def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, blue):
-    treed, rest, tinted = world.treed, world.rest, world.tinted
+    # Shapes that are not flat are tried one way at a time, where it comes near the ball round them; of many, all.
+    treed, rest, tinted, balls = world.treed, world.rest, world.tinted, world.balls
     surfaces, nodes, scatters, lamps = world.surfaces, world.nodes, world.scatters, world.lamps
-    if not treed:
-        _near_balls(n, x, y, z, ex, ey, ez, world, near)
-    for i in range(n):
-        if red[i] > ZERO and (treed or near[i] > ZERO):
+    if treed:
+        for i in range(n):
+            if red[i] <= ZERO and not tinted:
+                continue
             r, g, b = left_between(
                 x[i], y[i], z[i], own[i], ex[i], ey[i], ez[i], other[i], treed, rest, surfaces, nodes, scatters, lamps
             )
@@ -270,6 +287,19 @@ def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, bl
             if tinted:
                 green[i] *= f32(g)
                 blue[i] *= f32(b)
+        return
+    for k in range(rest.shape[0]):
+        p = rest[k]
+        _near_ball(n, x, y, z, ex, ey, ez, balls[k, 0], balls[k, 1], balls[k, 2], balls[k, 3], near)
+        for i in range(n):
+            if near[i] > ZERO and (red[i] > ZERO or tinted):
+                r, g, b = _left_by(
+                    p, x[i], y[i], z[i], own[i], ex[i], ey[i], ez[i], other[i], surfaces, scatters, lamps
+                )
+                red[i] *= f32(r)
+                if tinted:
+                    green[i] *= f32(g)
+                    blue[i] *= f32(b)
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
@@ -311,7 +341,8 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
             sign = ONE if known[m, p, 0] > ZERO else -ONE
             am, um, vm = known[m, p, 0] * sign, known[m, p, 1], known[m, p, 2]
             sight = red[m]
-            if laws[p] != PASS_NOTHING:
+            if laws[p] != PASS_NOTHING or tinted:
+                # in a set with coloured sheets, what is opaque lets nothing of any colour through
                 for i in range(n):
                     aq = ta[i] * sign
                     d = am - aq
@@ -322,9 +353,8 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
                     else:
                         inside = (r <= d * d) & (r >= least * d * d)
                     crossed[i] = ONE if (aq < ZERO) & inside else ZERO
-                _let_through(
-                    n, laws[p], q, at[m], x, y, z, crossed, clear[p], tinted, surfaces, red[m], green[m], blue[m]
-                )
+                law = laws[p] if laws[p] != PASS_NOTHING else PASS_CONSTANT
+                _let_through(n, law, q, at[m], x, y, z, crossed, clear[p], tinted, surfaces, red[m], green[m], blue[m])
             elif quad:
                 for i in range(n):
                     aq = ta[i] * sign
@@ -353,7 +383,7 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
 def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):
     """What is left of light between ``n`` points x and x + e, of which ``other`` is the lamp at the far end."""
     flats, ids, laws, clear, surfaces = world.flats, world.ids, world.laws, world.clear, world.surfaces
-    count = surfaces.shape[0]
+    count, tinted = surfaces.shape[0], world.tinted
     for i in range(n):
         red[i] = ONE
         green[i] = ONE
@@ -383,12 +413,15 @@ def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):
             )
             crossed = (a < ZERO) & inside & (own[i] != q) & (other[i] != q)
             if passes:
-                if crossed and red[i] > ZERO:
+                if crossed and (red[i] > ZERO or tinted):
                     factor = _factor(laws[p], ex[i], ey[i], ez[i], q, surfaces)
                     red[i] *= factor * clear[p, 0]
                     green[i] *= factor * clear[p, 1]
                     blue[i] *= factor * clear[p, 2]
             else:
                 red[i] = ZERO if crossed else red[i]
+                if tinted:
+                    green[i] = ZERO if crossed else green[i]
+                    blue[i] = ZERO if crossed else blue[i]
     if world.treed or world.rest.shape[0] > 0:
         _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, np.empty(n, f32), red, green, blue)

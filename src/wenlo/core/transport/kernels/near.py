@@ -113,7 +113,7 @@ def look(world, at, facing, dome, cones, bounds, points, shifts, seed, out, rays
     shares = np.empty((choices, BATCH), f32)
     fresh, mirrored = np.empty(BATCH, np.bool_), np.empty(BATCH, np.bool_)
     # taken out of the tuple once: each access counts references
-    least = 0.5 if world.sharp else 0.0
+    least, tinted = 0.5 if world.sharp else 0.0, world.tinted
     sides, optics, tables, apart = world.sides, world.optics, world.tables, world.sides.shape[0] // 3
     lamp_rows, spots, distributions = world.lamps, world.spots, world.distributions
     kind = RECEPTOR_DOME if dome else RECEPTOR_FLAT
@@ -204,7 +204,7 @@ def look(world, at, facing, dome, cones, bounds, points, shifts, seed, out, rays
         seen_between(n, s[0], s[1], s[2], owns, ex, ey, ez, other, world, red, green, blue)
         rays[1] += n
         for i in range(n):
-            if amount[i] <= ZERO or red[i] + (green[i] + blue[i] if world.tinted else ZERO) <= ZERO:
+            if amount[i] <= ZERO or red[i] + (green[i] + blue[i] if tinted else ZERO) <= ZERO:
                 continue
             r = 1.0 / math.sqrt(ex[i] * ex[i] + ey[i] * ey[i] + ez[i] * ez[i])
             fr, fg, fb = response(
@@ -223,7 +223,7 @@ def look(world, at, facing, dome, cones, bounds, points, shifts, seed, out, rays
                 tables,
             )
             lr = amount[i] * red[i]
-            lg, lb = (amount[i] * green[i], amount[i] * blue[i]) if world.tinted else (lr, lr)
+            lg, lb = (amount[i] * green[i], amount[i] * blue[i]) if tinted else (lr, lr)
             fr, fg, fb = fr * lr * s[9, i], fg * lg * s[10, i], fb * lb * s[11, i]
             g = asked[i]
             for j in range(choices):
@@ -287,7 +287,7 @@ def _straight(world, at, facing, dome, points, shift, g, out):
     red, green, blue, amount = np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32), np.empty(BATCH, f32)
     x, y, z = np.full(BATCH, at[0], f32), np.full(BATCH, at[1], f32), np.full(BATCH, at[2], f32)
     none, other = np.full(BATCH, -1, np.int32), np.full(BATCH, world.surfaces.shape[0] + g, np.int32)
-    lamps, spots, distributions = world.lamps, world.spots, world.distributions
+    lamps, spots, distributions, tinted = world.lamps, world.spots, world.distributions, world.tinted
     for first in range(0, points.shape[0], BATCH):
         n = 0
         for q in range(first, min(first + BATCH, points.shape[0])):
@@ -304,8 +304,8 @@ def _straight(world, at, facing, dome, points, shift, g, out):
         seen_between(n, x, y, z, none, ex, ey, ez, other, world, red, green, blue)
         for i in range(n):
             out[0] += amount[i] * red[i]
-            out[1] += amount[i] * (green[i] if world.tinted else red[i])
-            out[2] += amount[i] * (blue[i] if world.tinted else red[i])
+            out[1] += amount[i] * (green[i] if tinted else red[i])
+            out[2] += amount[i] * (blue[i] if tinted else red[i])
 
 
 @njit(cache=True, parallel=True)

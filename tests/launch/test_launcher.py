@@ -146,10 +146,15 @@ def test_compiled_kernels_go_when_any_kernel_changes_and_stay_otherwise(tmp_path
     monkeypatch.setattr(install, "KERNELS", cache)
     monkeypatch.setattr(environment, "HOME", tmp_path)
 
-    def pretend(*_, **__):
-        compiled.append((cache / "old.nbi").exists())
-        cache.mkdir(exist_ok=True)
-        (cache / "old.nbi").write_text("compiled")
+    def pretend(command, *, env, **_):
+        beside = Path(env["NUMBA_CACHE_DIR"])
+        assert beside != cache
+        # the half that comes second finds its own copy of what was there
+        if command[-1] == install.HALVES[0]:
+            compiled.append((beside / "kernels_1" / "old.nbi").exists())
+        (beside / "kernels_1").mkdir(parents=True, exist_ok=True)
+        (beside / "kernels_1" / f"{command[-1]}.nbi").write_text("compiled")
+        (beside / "kernels_1" / "old.nbi").write_text(command[-1])
 
     monkeypatch.setattr(install, "run", pretend)
     kernel = core / "transport" / "kernels" / "shine.py"
@@ -157,6 +162,8 @@ def test_compiled_kernels_go_when_any_kernel_changes_and_stay_otherwise(tmp_path
     install.kernels()
     install.kernels()
     assert compiled == [False]
+    assert {file.stem for file in (cache / "kernels_1").iterdir()} == {"old", *install.HALVES}
+    assert not list(tmp_path.glob("kernels-*"))
     (core / "advice.py").write_text("b = 1\n")
     install.kernels()
     assert compiled == [False, True]

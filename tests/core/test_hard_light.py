@@ -36,11 +36,11 @@ def test_points_are_balanced_in_every_plane_of_two():
             assert len(cells) >= 2
 
 
-def _coverage(scene, meters):
+def _coverage(scene, meters, seeds=SEEDS):
     truths = [read(solve(scene, Effort(error=0.006, most_paths=1 << 15, seed=seed)), meters) for seed in (1, 2)]
     truth = {m.id: float(np.mean([t[m.id].total[1] for t in truths])) for m in meters}
     held = dict.fromkeys(truth, 0)
-    for seed in SEEDS:
+    for seed in seeds:
         found = read(solve(scene, replace(QUICK, seed=seed)), meters)
         for name, value in truth.items():
             held[name] += abs(found[name].total[1] - value) <= found[name].error
@@ -74,9 +74,9 @@ def test_the_error_that_is_told_holds_the_light_out_of_a_slotted_white_tube():
         Meter(id="in", position=away, normal=tube.axis),
         Meter(id="off", position=away + 0.9 * up, normal=tube.axis),
     ]
-    held = _coverage(LightScene(panels=made.surfaces, lamps=made.lamps), meters)
-    # two standard errors hold in 95 of 100; at least 15 of 18 leaves chance one in a hundred
-    assert min(held.values()) >= 15, held
+    held = _coverage(LightScene(panels=made.surfaces, lamps=made.lamps), meters, SEEDS[:8])
+    # what is told holds in 95 of 100; at least 6 of 8 leaves chance six in a thousand
+    assert min(held.values()) >= 6, held
 
 
 def test_the_error_that_is_told_holds_the_light_through_a_deep_grid():

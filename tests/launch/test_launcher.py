@@ -159,6 +159,9 @@ def test_compiled_kernels_go_when_any_kernel_changes_and_stay_otherwise(tmp_path
     monkeypatch.setattr(install, "run", pretend)
     kernel = core / "transport" / "kernels" / "shine.py"
     kernel.write_text("a = 1\n")
+    # an installation was broken off before
+    (tmp_path / f"kernels-{install.HALVES[0]}" / "kernels_1").mkdir(parents=True)
+    (tmp_path / f"kernels-{install.HALVES[0]}" / "kernels_1" / "old.nbi").write_text("half")
     install.kernels()
     install.kernels()
     assert compiled == [False]

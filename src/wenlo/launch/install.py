@@ -113,8 +113,10 @@ HALVES = ("figures", "pictures")
 def _compile(half: str) -> None:
     # each in a cache of its own: two that wrote the same index would mix up their files
     beside = KERNELS.with_name(f"kernels-{half}")
+    # what an installation that was broken off left is older than this one, and would not be taken over
+    shutil.rmtree(beside, ignore_errors=True)
     if KERNELS.is_dir():
-        shutil.copytree(KERNELS, beside, dirs_exist_ok=True)
+        shutil.copytree(KERNELS, beside)
     environment = {**clean_environment(), "NUMBA_CACHE_DIR": str(beside)}
     run([PYTHON, "-m", "wenlo.cli", "compile", "--half", half], what="compiling the kernels", env=environment)
 
@@ -140,7 +142,7 @@ def kernels() -> None:
     sources = digest([ROOT / "src" / "wenlo" / "core" / "transport" / "kernels"], mark_of_packages())
     if not is_stamped("kernel-sources", sources):
         shutil.rmtree(KERNELS, ignore_errors=True)
-    say("compiling the kernels (about three minutes)")
+    say("compiling the kernels (some minutes)")
     begun = time.time()
     with ThreadPoolExecutor(len(HALVES)) as pool:
         list(pool.map(_compile, HALVES))

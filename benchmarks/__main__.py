@@ -125,8 +125,9 @@ def everything(*, browser: bool) -> Iterator[tuple[str, dict[str, Any]]]:
         yield from group()
     if browser:
         with suppress(ConnectionError), sync_playwright() as playwright:
-            pointer, drawn = drag_latencies(playwright)
-            yield "in the browser: pointer moved to new gauges drawn", {**pointer, "bar_ms": 100}
+            pointer, pictures, drawn = drag_latencies(playwright)
+            yield "in the browser: pointer moved to new gauges drawn", {**pointer, "bar_ms": 50}
+            yield "in the browser: from one coarse picture of a drag to the next", {**pictures, "bar_ms": 100}
             yield "in the browser: frames of a drag among 60 things (mean)", {**drawn, "bar_ms": 33}
 
 

@@ -4,6 +4,8 @@ import os
 import signal
 import statistics
 import subprocess
+import time
+from itertools import pairwise
 from typing import Any
 
 from playwright.sync_api import Playwright
@@ -31,9 +33,9 @@ async ([x, y]) => {
 """
 
 
-def drag_latencies(playwright: Playwright) -> tuple[dict[str, Any], dict[str, Any]]:
-    """Median and worst time over a drag of the lamp, and between drawn frames of a crowded set, in a Wenlo of its own.
-    [ms]
+def drag_latencies(playwright: Playwright) -> tuple[dict[str, Any], dict[str, Any], dict[str, Any]]:
+    """Median and worst time over a drag of the lamp, between two predicted pictures then, and between drawn frames of
+    a crowded set, in a Wenlo of its own. [ms]
 
     Raises ConnectionError when that cannot be started.
     """
@@ -46,14 +48,18 @@ def drag_latencies(playwright: Playwright) -> tuple[dict[str, Any], dict[str, An
             start_new_session=True,
         )
         try:
-            times, drawn = _drag(playwright, demo)
+            times, pictures, drawn = _drag(playwright, demo)
         finally:
             demo.send_signal(signal.SIGTERM)
             demo.communicate(timeout=60)
-    return {"median_ms": round(statistics.median(times), 1), "worst_ms": round(max(times), 1), "rounds": STEPS}, drawn
+    return _spread(times), _spread(pictures), drawn
 
 
-def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> tuple[list[float], dict[str, Any]]:
+def _spread(times: list[float]) -> dict[str, Any]:
+    return {"median_ms": round(statistics.median(times), 1), "worst_ms": round(max(times), 1), "rounds": len(times)}
+
+
+def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> tuple[list[float], list[float], dict[str, Any]]:
     assert demo.stdout is not None
     url = next((line.split("open ")[1].split()[0] for line in demo.stdout if "open http" in line), None)
     if url is None:
@@ -63,15 +69,19 @@ def _drag(playwright: Playwright, demo: subprocess.Popen[str]) -> tuple[list[flo
     page.goto(url)
     page.get_by_text("The maker at the bench").click()
     page.get_by_test_id("side-section").wait_for()
-    page.wait_for_timeout(1500)
+    page.wait_for_timeout(8000)
     box = page.locator('[data-handle="lamp"]').first.bounding_box()
     assert box is not None
     x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    came: list[float] = []
+    page.on("requestfinished", lambda r: came.append(time.monotonic()) if r.url.endswith("/api/picture") else None)
     page.mouse.move(x, y)
     page.mouse.down()
     times = [float(page.evaluate(MEASURE, [x - 3 * (i + 1), y])) for i in range(STEPS)]
+    came_then = list(came)
     page.mouse.up()
     page.close()
     drawn = frames(browser, url)
     browser.close()
-    return times, drawn
+    pictures = [1000.0 * (after - before) for before, after in pairwise(came_then)]
+    return times, pictures, drawn

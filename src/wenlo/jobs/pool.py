@@ -18,7 +18,7 @@ A = TypeVar("A")
 asking: ContextVar[str] = ContextVar("asking", default="")
 """Who asks, where a request names no editor: such clients take turns, too."""
 
-NICE: Mapping[LaneName, int] = {"quick": 3, "slow": 6, "picture": 10}
+NICE: Mapping[LaneName, int] = {"quick": 3, "slow": 6, "picture": 5}
 """Lanes give way to saving, and to each other."""
 
 CORES = os.cpu_count() or 1

@@ -8,7 +8,7 @@ import numpy as np
 from wenlo.core.analysis.figures import DARKEST_SHOWN
 from wenlo.core.analysis.gauges import GaugeKey
 from wenlo.core.analysis.light_layers import Layer, light_layer
-from wenlo.core.analysis.preview import CLEAN, FIRST, preview
+from wenlo.core.analysis.preview import CLEAN, COARSE, FIRST, preview
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.explain import explain
 from wenlo.core.proposals.proposals import proposals
@@ -17,6 +17,9 @@ from wenlo.services.figure_results import PICTURE_UNIT
 from wenlo.services.resolve_document import Document, resolve_document
 
 HALF_FLOAT_MOST = 65000.0
+
+TAKINGS = {"coarse": COARSE, "first": FIRST, "clean": CLEAN}
+"""How a picture is taken, by what it is for."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -42,11 +45,11 @@ def picture(document: Document, quality: str, go_on: Callable[[int], bool] | Non
     Parameters
     ----------
     document: the shoot.
-    quality: "first" or "clean".
+    quality: "coarse" while something is dragged, "first" or "clean".
     go_on: asked now and then whether the picture is still wanted.
     """
     shoot = resolve_document(document)
-    taking = FIRST if quality == "first" else CLEAN
+    taking = TAKINGS[quality]
     found = preview(shoot.brief, shoot.design, taking, go_on)
     taken = found.picture
     pixels = np.minimum(taken.light / PICTURE_UNIT, HALF_FLOAT_MOST).astype("<f2")

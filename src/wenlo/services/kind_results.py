@@ -23,6 +23,7 @@ from wenlo.core.ranking.ranking import rank
 from wenlo.core.ranking.scoring import Ranked, carried
 from wenlo.core.ranking.tradeoffs import disputes
 from wenlo.core.scene.handles import Handle, handles_of
+from wenlo.core.scene.light_cache import WEIGHED, LruCache
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r
@@ -68,8 +69,19 @@ def _handle(handle: Handle, design: ModifierParameters) -> r.HandleDrawn:
     )
 
 
+_drawings: LruCache[r.ModifierDrawn] = LruCache(16)
+
+
 def drawing_of(brief: Brief, design: ModifierParameters) -> r.ModifierDrawn:
     """How a design is drawn from the side and from above."""
+    # how bright a lamp is and what the camera is set to draw nothing
+    kept = brief.model_dump_json(
+        exclude={"lamp": WEIGHED, "others": {"__all__": WEIGHED}, "camera": {"shutter", "iso", "aperture"}}
+    )
+    return _drawings.get((kept, design.model_dump_json()), lambda: (_drawn(brief, design), True))
+
+
+def _drawn(brief: Brief, design: ModifierParameters) -> r.ModifierDrawn:
     kind = kind_of(design)
     arrangement = kind.arrange(design, brief, None)
     side, side_lamps = side_view(design, arrangement)

@@ -412,7 +412,7 @@ class PictureRequest(Result):
 
     document: Shoot
     editor: str | None = None
-    quality: Literal["first", "clean"] = "clean"
+    quality: Literal["coarse", "first", "clean"] = "clean"
 
 
 class LightMapRequest(Result):

@@ -7,7 +7,7 @@ import { catalogueQuery, lightMapQuery } from '../../shared/api/queries';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { askedLayer, layersOf, standsAlone } from '../../shared/light/layers';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
-import { useFigures } from '../../shared/state/figures';
+import { useFigures, useFiguresDrawn } from '../../shared/state/figures';
 import { chooseNone, usePlace, usePlaceInStep } from '../../shared/state/place';
 import { edit, useShoot } from '../../shared/state/store';
 import { AddThings } from './AddThings';
@@ -105,7 +105,8 @@ function useKeys(document: Shoot | null, things: Thing[]): void {
 
 export function PlaceStage() {
   const document = useShoot((s) => s.document);
-  const { figures, stale } = useFigures();
+  const figures = useFiguresDrawn();
+  const stale = useFigures((s) => s.stale);
   const { data } = useQuery(catalogueQuery);
   const [way, setWay] = useState<Way>('side');
   const [tab, setTab] = useState<Tab>('things');

@@ -7,7 +7,7 @@ import { isPerson } from '../../shared/drawing/PlanView';
 import { FlagFinder } from '../../shared/light/FlagFinder';
 import { LampDesk } from '../../shared/light/LampDesk';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
-import { useFigures } from '../../shared/state/figures';
+import { useFigures, useFiguresDrawn } from '../../shared/state/figures';
 import { useMirrorView } from '../../shared/state/mirrors';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
@@ -173,7 +173,8 @@ function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }
 
 export function ShapeStage() {
   const document = useShoot((s) => s.document);
-  const { figures, stale } = useFigures();
+  const figures = useFiguresDrawn();
+  const stale = useFigures((s) => s.stale);
   const { data } = useQuery(catalogueQuery);
   const [ranking, setRanking] = useState(false);
   const { shown, show } = useMirrorView();

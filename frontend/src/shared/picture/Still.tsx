@@ -3,13 +3,11 @@ import { queryOptions, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import { answer, api, type Figures, type Shoot } from '../api/client';
 import { curvesQuery } from '../api/queries';
-import { takePicture } from '../state/picture';
+import { type Quality, takePicture } from '../state/picture';
 import { wipedAt } from '../ui/Wipe';
 import { develop, lampWeights, type RawPicture } from './develop';
 
 export type Still = { picture: RawPicture; figures: Figures; weights: number[][] };
-
-type Quality = 'first' | 'clean';
 
 /** The picture of a document, taken now; for one `editor` the newest request wins. */
 export async function takeStill(

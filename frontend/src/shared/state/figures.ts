@@ -1,6 +1,6 @@
 // Figures of the shoot on screen. While something is dragged, one request is under way at a time and the
 // newest state goes next; the last good figures stay until better ones come.
-import { useEffect } from 'react';
+import { useDeferredValue, useEffect } from 'react';
 import { create } from 'zustand';
 import { ApiProblem, answer, api, type Figures, type Shoot } from '../api/client';
 import { useShoot } from './store';
@@ -8,6 +8,9 @@ import { useShoot } from './store';
 type State = { figures: Figures | null; stale: boolean; problem: string | null };
 
 export const useFigures = create<State>(() => ({ figures: null, stale: false, problem: null }));
+
+/** The figures for drawings and lists: these follow the gauges, which go first. */
+export const useFiguresDrawn = (): Figures | null => useDeferredValue(useFigures((s) => s.figures));
 
 const editor = crypto.randomUUID();
 const SETTLE_MS = 90;
@@ -60,15 +63,23 @@ function ask(document: Shoot, effort: 'draft' | 'fine'): void {
 
 /** Keep the figures in step with the document: a draft at once, the fine ones when it rests. */
 export function useFiguresInStep(): void {
-  const document = useShoot((s) => s.document);
-  const dragging = useShoot((s) => s.dragging);
   useEffect(() => {
-    if (document) ask(document, 'draft');
-  }, [document]);
-  useEffect(() => {
-    if (!document || dragging) return;
-    clearTimeout(settle);
-    settle = setTimeout(() => ask(document, 'fine'), SETTLE_MS);
-    return () => clearTimeout(settle);
-  }, [document, dragging]);
+    let asked: Shoot | null = null;
+    // asked for as soon as the document changes, not after the page was drawn: the two go on side by side
+    const follow = ({ document, dragging }: { document: Shoot | null; dragging: boolean }, was: boolean) => {
+      if (!document) return;
+      const fresh = document !== asked;
+      asked = document;
+      if (fresh) ask(document, 'draft');
+      if (!fresh && dragging === was) return;
+      clearTimeout(settle);
+      if (!dragging) settle = setTimeout(() => ask(document, 'fine'), SETTLE_MS);
+    };
+    follow(useShoot.getState(), true);
+    const stop = useShoot.subscribe((now, before) => follow(now, before.dragging));
+    return () => {
+      stop();
+      clearTimeout(settle);
+    };
+  }, []);
 }

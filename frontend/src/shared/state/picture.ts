@@ -1,4 +1,5 @@
-// The predicted picture of the shoot on screen: a small one at once, a clean one when nothing moves.
+// The predicted picture of the shoot on screen: coarse ones while something is dragged, then a small one, then a
+// clean one when nothing moves.
 // Power, gels, switches, shutter and ISO are no reason for a new one: they only multiply the light of each lamp.
 import { useEffect } from 'react';
 import { create } from 'zustand';
@@ -6,9 +7,11 @@ import { answer, api, type Shoot } from '../api/client';
 import type { OutlinePlace, RawPicture } from '../picture/develop';
 import { useShoot } from './store';
 
+export type Quality = 'coarse' | 'first' | 'clean';
+
 type State = {
   picture: RawPicture | null;
-  state: 'none' | 'first' | 'clean';
+  state: 'none' | Quality;
   waiting: boolean;
   problem: string | null;
 };
@@ -53,7 +56,7 @@ export function pictureKey(document: Shoot): string {
 /** The predicted picture of a document; for one `editor` the newest request wins. */
 export async function takePicture(
   document: Shoot,
-  quality: 'first' | 'clean',
+  quality: Quality,
   signal: AbortSignal,
   editor: string,
 ): Promise<RawPicture> {
@@ -90,12 +93,36 @@ async function follow(document: Shoot, signal: AbortSignal): Promise<void> {
   }
 }
 
+/** Coarse pictures, one after another, each of what is on screen when it is asked for. */
+async function followDrag(signal: AbortSignal): Promise<void> {
+  let shown = '';
+  while (!signal.aborted) {
+    const { document } = useShoot.getState();
+    const key = document ? pictureKey(document) : '';
+    if (document && key !== shown) {
+      shown = key;
+      try {
+        const picture = await takePicture(document, 'coarse', signal, editor);
+        if (!signal.aborted) usePicture.setState({ picture, state: 'coarse', problem: null });
+      } catch {
+        // the last picture stays; what is wrong is said when the drag has ended
+      }
+    }
+    await new Promise(requestAnimationFrame);
+  }
+}
+
 /** Keep the picture in step with the document while it is looked at. */
 export function usePictureInStep(): void {
   const document = useShoot((s) => s.document);
   const key = document ? pictureKey(document) : '';
-  // while something is dragged all of the machine is for the figures
   const dragging = useShoot((s) => s.dragging);
+  useEffect(() => {
+    if (!dragging) return;
+    const control = new AbortController();
+    void followDrag(control.signal);
+    return () => control.abort();
+  }, [dragging]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for all of the document that matters
   useEffect(() => {
     if (!document || dragging) return;

@@ -42,6 +42,7 @@ class Taking:
     smoothing: int = 3
 
 
+COARSE = Taking(width=120, height=80, samples=1, smoothing=1)
 FIRST = Taking(width=240, height=160, samples=2)
 CLEAN = Taking(width=480, height=320, samples=2)
 

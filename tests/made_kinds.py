@@ -3,6 +3,7 @@
 import random
 from collections import defaultdict
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any, Literal, get_args, get_origin
 
 import numpy as np
@@ -12,6 +13,7 @@ from pydantic import ValidationError
 from factories import make_shoot
 from wenlo.core.brief.brief import Brief, OtherLight
 from wenlo.core.errors import Impossible
+from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.kind import Arrangement, Kind
 from wenlo.core.modifiers.registry import kinds
@@ -57,6 +59,11 @@ class Made:
     design: Any
     plan: BuildPlan
     light: Arrangement
+
+    @cached_property
+    def assembly(self) -> Assembly:
+        """The built thing in space."""
+        return self.kind.assemble(self.design, self.brief)
 
     def cuts(self) -> dict[str, list[float]]:
         """Cut lengths by the name of the piece. [m]"""
@@ -117,7 +124,7 @@ def varied(kind, rng: random.Random) -> dict[str, Any]:
         now = getattr(begins, name)
         low = next((m.ge for m in field.metadata if hasattr(m, "ge")), None)
         high = next((m.le for m in field.metadata if hasattr(m, "le")), None)
-        if name == "kind":
+        if name in ("kind", "found"):
             continue
         own = own_stock(rng, field.annotation)
         if own is not None:

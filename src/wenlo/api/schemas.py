@@ -259,6 +259,7 @@ class KindAnswer(BaseModel):
     controls: list[ControlAnswer]
     daylight: bool
     standing: bool
+    made_of: list[str]
 
 
 class LimitAnswer(BaseModel):

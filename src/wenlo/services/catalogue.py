@@ -151,7 +151,7 @@ class Control:
 @dataclass(frozen=True, kw_only=True)
 class KindLine:
     """A kind of modifier: what it is good and bad at, its mistakes, and its parameters; whether it is drawn as a sheet
-    that stands by itself with a lamp behind it.
+    that stands by itself with a lamp behind it; the forms of found things that it is ``made_of``.
     """
 
     id: str
@@ -163,6 +163,7 @@ class KindLine:
     controls: tuple[Control, ...]
     daylight: bool = False
     standing: bool = False
+    made_of: tuple[str, ...] = ()
 
 
 def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
@@ -194,6 +195,7 @@ def kind_lines() -> list[KindLine]:
             controls=tuple(_controls(kind.parameters)),
             daylight=kind.daylight is not None,
             standing=kind.capabilities.standing is not None,
+            made_of=tuple(form for rule in kind.becomes if rule.fills for form in rule.forms),
         )
         for kind in kinds().values()
     ]
@@ -201,7 +203,7 @@ def kind_lines() -> list[KindLine]:
 
 def _controls(parameters: type[BaseModel]) -> Iterator[Control]:
     for name, info in parameters.model_fields.items():
-        if name == "kind":
+        if name in ("kind", "found"):
             continue
         extra = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
         label = str(extra.get("label", name.replace("_", " ")))
@@ -255,6 +257,8 @@ def exports() -> list[Choice]:
 
 def _limits(model: type[BaseModel], prefix: str) -> Iterator[Limit]:
     for name, info in model.model_fields.items():
+        if name == "found":
+            continue
         path, inner = f"{prefix}{name}", item_type(info.annotation)
         if isinstance(inner, type) and issubclass(inner, BaseModel):
             yield from _limits(inner, f"{path}." if inner is info.annotation else f"{path}.*.")

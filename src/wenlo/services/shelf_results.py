@@ -8,7 +8,7 @@ from pydantic import BaseModel
 from wenlo.core.catalog.items import Item
 from wenlo.core.inventory.starter import starter
 from wenlo.services.ports import ItemRecord
-from wenlo.services.results import ModifierDrawn
+from wenlo.services.results import ChangeResult, ModifierDrawn
 
 GENERIC_ITEM = "00000000-0000-0000-0000-000000000000"
 """Stands for the item of a generic thing, which is nobody's."""
@@ -76,6 +76,12 @@ class BecomingResult(BaseModel):
     """What a found object can become; empty for forms that no kind is made of."""
 
     kinds: list[BecomingLine]
+
+
+class MadeOfResult(BaseModel):
+    """The changes that make a found object part of a design."""
+
+    changes: list[ChangeResult]
 
 
 def shelf_rows(records: Sequence[ItemRecord]) -> list[dict[str, Any]]:

@@ -12,16 +12,18 @@ from wenlo.core.document.shoot import Shoot
 from wenlo.core.inventory.stocked import own_lamps, stocked
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.ranking.found_objects import Becoming, becomings
+from wenlo.core.ranking.found_objects import Becoming, becomings, made_of
 from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import drawing_of
 from wenlo.services.resolve_document import Document, read_document
+from wenlo.services.results import ChangeResult
 from wenlo.services.shelf_results import (
     AtHandLine,
     AtHandResult,
     BecomingLine,
     BecomingResult,
+    MadeOfResult,
     MadeResult,
     MissingResult,
     OpeningResult,
@@ -94,8 +96,16 @@ def becomes(document: Document, found: Mapping[str, Any], shelf: Sequence[dict[s
     shoot = read_document(document)
     thing = OwnFound.model_validate(found)
     lamps: list[str | OwnLamp] = [*own_lamps(stocked(shelf)), *lamp_types()]
-    rows = becomings(shoot.brief, thing, lamps=lamps, units=shoot.units)
+    rows = becomings(shoot.brief, thing, lamps=lamps, units=shoot.units, now=shoot.design)
     return BecomingResult(kinds=[_becoming(row, shoot) for row in rows])
+
+
+def made_of_found(document: Document, found: Mapping[str, Any]) -> MadeOfResult:
+    """What of a shoot's design changes when a found object is part of it; see ``MadeOfResult``."""
+    shoot = read_document(document)
+    changed = made_of(shoot.design, OwnFound.model_validate(found), units=shoot.units)
+    plain = shoot.design.model_copy(update=changed).model_dump(mode="json")
+    return MadeOfResult(changes=[ChangeResult(path=f"design.{name}", value=plain[name]) for name in changed])
 
 
 def _becoming(row: Becoming, shoot: Shoot) -> BecomingLine:

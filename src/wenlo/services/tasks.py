@@ -20,7 +20,7 @@ from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.set_view_results import set_view
 from wenlo.services.shelf_results import AtHandLine, AtHandResult
-from wenlo.services.shelf_tasks import becomes, made_of_shelf
+from wenlo.services.shelf_tasks import becomes, made_of_found, made_of_shelf
 from wenlo.services.work import Arguments, FileResult, LongTask, Task, always
 
 
@@ -46,6 +46,7 @@ ADVICE = Task(advice, "slow")
 LIGHT_MAP = Task(light_map, "slow", stops=always)
 SET_VIEW = Task(set_view, "slow", stops=always)
 BECOMES = Task(becomes, "slow")
+MADE_OF = Task(made_of_found, "quick")
 PLACE = Task(place, "slow")
 FLOW = Task(flow, "slow")
 ROLE = Task(role, "slow")

@@ -4,8 +4,13 @@ import math
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
 from made_kinds import angle, made, middle, sides
+from wenlo.core.fabrication.covers import plan_covers
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.instructions.order import left_over
 
 
 @pytest.mark.parametrize("opening", [25.0, 50.0, 85.0])
@@ -69,3 +74,71 @@ def test_the_lamp_stands_past_the_open_edge():
     out = float((book.design.lamp_position - book.design.source_centre) @ book.design.side)
     assert out == pytest.approx(0.5 + 0.4)
     assert math.isclose(book.design.lamp_position[2], book.design.centre_height)
+
+
+def from_one(**more):
+    return made(
+        "book_light",
+        **{
+            "width": 1.22,
+            "height": 1.22,
+            "pages": "two from one board",
+            "border": 0.06,
+            "face": "white_insulation_board_half",
+            **more,
+        },
+    )
+
+
+def test_both_pages_come_out_of_one_half_board():
+    book = from_one()
+    # 1.22 m less a border on either side
+    assert sides(book.panel("bounce page")) == pytest.approx((1.1, 1.1))
+    assert sides(book.panel("sheet")) == pytest.approx((1.22, 1.22))
+    (board,) = [c for c in plan_covers(book.plan.cloth) if c.covering.id == "white_insulation_board_half"]
+    assert board.bought == 1
+    assert [laid.width for laid in board.nested[0].sheet.laid] == pytest.approx([1.1])
+    # no batten, no screw; the whole board's weight in its two pages
+    assert book.plan.pieces == ()
+    boards = [p for p in book.assembly.parts if p.item == "white_insulation_board_half"]
+    assert sum(p.mass for p in boards) == pytest.approx(1.22**2 * 0.8, rel=1e-3)
+    assert book.covers("bleached_muslin") == [pytest.approx((1.32, 1.32))]
+    # both sides of the spine and a metre for each end, and once round the edges
+    assert book.fittings()["cloth_tape"] == pytest.approx(2 * 1.1 + 2.0 + 4 * 1.22)
+
+
+def test_a_border_takes_from_what_shines():
+    narrow, wide = from_one(border=0.06), from_one(border=0.2)
+    assert wide.design.page_size == pytest.approx((0.82, 0.82))
+    borders = [s for s in wide.light.surfaces if s.id.endswith(" border")]
+    area = sum(float(np.prod(sides(b))) for b in borders)
+    assert area == pytest.approx(1.22**2 - 0.82**2)
+    assert wide.design.spine == pytest.approx(narrow.design.spine)
+    assert len(narrow.light.surfaces) == len(wide.light.surfaces)
+
+
+@pytest.mark.parametrize(
+    ("more", "field"),
+    [
+        ({"width": 1.3}, "width"),
+        ({"face": "silver_cloth"}, "face"),
+        ({"border": 0.3, "width": 0.6, "height": 0.6}, "border"),
+        ({"face": "white_insulation_board", "width": 1.5, "height": 1.2}, "height"),
+    ],
+)
+def test_what_one_board_does_not_give_is_said_at_the_field(more, field):
+    with pytest.raises(ValidationError) as refused:
+        from_one(**more)
+    assert refused.value.errors()[0]["ctx"]["field"] == field
+
+
+@pytest.mark.parametrize("size", [(0.61, 0.85), (1.22, 0.4), (0.9, 1.22)])
+@pytest.mark.parametrize("sheet", ["bleached_muslin", "opal_acrylic_3_mm"])
+@pytest.mark.parametrize("hinge", ["camera_side", "far_side"])
+def test_two_from_one_goes_together_and_is_what_is_lit(size, sheet, hinge):
+    book = from_one(width=size[0], height=size[1], sheet=sheet, hinge=hinge, border=0.1)
+    assert faults(book.assembly) == ()
+    assert lit_faults(book.assembly, book.light.surfaces) == ()
+    assert left_over(book.plan) == ()
+    pages = {g.id: g for g in book.assembly.groups}
+    assert pages["sheet page"].finished is not None

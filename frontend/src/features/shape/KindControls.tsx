@@ -1,6 +1,7 @@
 // Every parameter of the present kind, as the server publishes them.
 import type { Catalogue, Shoot } from '../../shared/api/client';
 import { Choice } from '../../shared/ui/Choice';
+import { MadeOf } from '../../shared/ui/MadeOf';
 import { Quantity } from '../../shared/ui/Quantity';
 import { type ShelfCategory, ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { KIND_OF } from '../../shared/units/quantity';
@@ -20,6 +21,7 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
   return (
     <section className="panel kind-controls" aria-label="Modifier's parameters">
       <h2>{kind.name.charAt(0).toUpperCase() + kind.name.slice(1)}</h2>
+      <MadeOf document={document} data={data} />
       {kind.controls.map((c) => {
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
         const own = OWN[c.path];

@@ -57,7 +57,7 @@ export const useAtHand = (document: Shoot | null) =>
 
 export const becomesQuery = (document: Shoot, of: { item?: string; generic?: string; version?: number }) =>
   queryOptions({
-    queryKey: ['becomes', document.brief, document.units, of],
+    queryKey: ['becomes', document.brief, document.design, document.units, of],
     queryFn: ({ signal }) =>
       answer(
         api.POST('/api/shelf/becomes', {

@@ -18,8 +18,8 @@ from wenlo.core.document.shoot import write_shoot
 from wenlo.core.units.length import UnitSystem
 from wenlo.services.edits import EditsRequest, Outcome
 from wenlo.services.shelf_form import ItemAnswer, ShelfForm, item_answer, shelf_form
-from wenlo.services.shelf_results import BecomingResult, shelf_rows
-from wenlo.services.tasks import AT_HAND, BECOMES
+from wenlo.services.shelf_results import BecomingResult, MadeOfResult, shelf_rows
+from wenlo.services.tasks import AT_HAND, BECOMES, MADE_OF
 
 router = APIRouter(prefix="/api/shelf", tags=["shelf"], responses=RESPONSES)
 
@@ -77,6 +77,16 @@ async def becomes(
     records = await run_in_threadpool(service.items, user)
     found = service.found_object(records, body.item, body.generic)
     return await engine.run(BECOMES(document=body.document, found=found, shelf=shelf_rows(records)))
+
+
+@router.post("/made-of")
+async def made_of(
+    body: BecomesRequest, service: ShelfService, user: CurrentUser, engine: ComputeEngine
+) -> MadeOfResult:
+    """What of the design changes when a found object is part of it; 422 where it does not serve."""
+    records = await run_in_threadpool(service.items, user)
+    found = service.found_object(records, body.item, body.generic)
+    return await engine.run(MADE_OF(document=body.document, found=found))
 
 
 @router.put("/{item_id}")

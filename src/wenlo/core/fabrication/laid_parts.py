@@ -4,13 +4,14 @@ import math
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from fnmatch import fnmatchcase
 from functools import cached_property
 
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import CoverRef, covering_of
 from wenlo.core.fabrication.assembly.layout import BarItem, Layout, put_together
 from wenlo.core.fabrication.assembly.methods import screwed_on
-from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, Part, PartSource
+from wenlo.core.fabrication.assembly.parts import Assembly, Blank, BuildJoint, Part, PartSource
 from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import BoughtSolid, BoxSection
@@ -18,6 +19,27 @@ from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec
 from wenlo.core.fabrication.fasteners import LONG, SHORT, Batten, bolted, butt, faced, splint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.facts import Phrases
+
+SAYS = Phrases("found", {"take-what-is-there": {"name": "label"}})
+
+
+@dataclass(frozen=True, kw_only=True)
+class FoundThing:
+    """Something that is there already: its name, its id among items and what it weighs [kg]; it is the parts whose ids
+    match one of ``fills``, whole members among them, and saves the steps ``instead``.
+    """
+
+    name: str
+    item: str
+    mass: float
+    fills: tuple[str, ...]
+    instead: tuple[str, ...]
+
+    def is_part(self, id: str) -> bool:
+        """Whether a part is of it."""
+        return any(fnmatchcase(id, fill) or fnmatchcase(id, f"{fill}/*") for fill in self.fills)
+
 
 ONCE = frozenset({"wood_glue", "hot_glue", "staples", "white_paint", "solvent_cement"})
 """Bought once, however many joints take of it."""
@@ -33,6 +55,7 @@ class LaidParts(PartsList):
     layouts: list[Layout] = field(default_factory=list)
     between: list[BuildJoint] = field(default_factory=list)
     given: set[str] = field(default_factory=set)
+    found: FoundThing | None = None
 
     @property
     def bar_item(self) -> BarItem:
@@ -162,7 +185,27 @@ class LaidParts(PartsList):
         """
         behind = stock()["timber"][self.batten]["splint"]
         shop = BuildShop(carrying_length=self.carrying_length, splint=behind)
-        return put_together(self.layouts, shop, stands=self.stands, between=self.between, given=frozenset(self.given))
+        made = put_together(self.layouts, shop, stands=self.stands, between=self.between, given=frozenset(self.given))
+        return made if self.found is None else _with_found(made, self.found)
+
+    def take(self, found: FoundThing) -> None:
+        """What is there already is neither cut nor bought, and not made; call it when all is laid."""
+        self.found = found
+        parts = [part for layout in self.layouts for part in layout.parts]
+        kept = {part.label for part in parts if not found.is_part(part.id)}
+        gone = {part.label for part in parts if found.is_part(part.id)} - kept
+        self.cloth = [piece for piece in self.cloth if piece.label not in gone]
+        taken = [part.item for part in parts if found.is_part(part.id) and part.source == "bought"]
+        # what only the steps that are saved use up is not needed either; what joints still take goes to the next step
+        kept_steps = [step for step in self.steps if step.id not in found.instead]
+        still = {word for step in kept_steps for word in step.uses}
+        unused = {word for step in self.steps for word in step.uses} - still
+        self.fittings = [fitting for fitting in self.fittings if fitting.id not in unused]
+        self.fittings += [Fitting(id=item, count=-1) for item in taken if any(f.id == item for f in self.fittings)]
+        if kept_steps:
+            kept_steps[0] = replace(kept_steps[0], uses=(*kept_steps[0].uses, *sorted(unused)))
+        self.step(SAYS("take-what-is-there", name=found.name), minutes=5, does="gather")
+        self.steps = [self.steps[-1], *kept_steps]
 
     def plan(self, name: str) -> BuildPlan:
         """Everything for the Build stage."""
@@ -176,21 +219,27 @@ class LaidParts(PartsList):
             holes=(*self._holes(), *made.holes),
         )
 
+    @property
+    def _blanks(self) -> Iterator[tuple[Layout, Blank]]:
+        # what is sawn
+        for layout in self.layouts:
+            for blank in layout.blanks:
+                if self.found is None or not self.found.is_part(blank.id):
+                    yield layout, blank
+
     def _parts_of(self, id: str) -> list[Part]:
         return [p for p in self.assembly.parts if p.id == id or p.id.startswith(f"{id}/part.")]
 
     def _pieces(self) -> tuple[Piece, ...]:
         found = []
-        for layout in self.layouts:
-            for blank in layout.blanks:
-                parts, reason = self._parts_of(blank.id), layout.reasons[blank.group].text
-                if len(parts) > 1:
-                    most = f"{self.carrying_length * 1000:.0f} mm"
-                    reason += f"; in {len(parts)} parts, since more than {most} cannot be carried"
-                found += [
-                    Piece(label=p.label, name=blank.role, cut=self.assembly.lengths[p.label], reason=reason)
-                    for p in parts
-                ]
+        for layout, blank in self._blanks:
+            parts, reason = self._parts_of(blank.id), layout.reasons[blank.group].text
+            if len(parts) > 1:
+                most = f"{self.carrying_length * 1000:.0f} mm"
+                reason += f"; in {len(parts)} parts, since more than {most} cannot be carried"
+            found += [
+                Piece(label=p.label, name=blank.role, cut=self.assembly.lengths[p.label], reason=reason) for p in parts
+            ]
         found += [
             Piece(
                 label=p.label,
@@ -199,22 +248,21 @@ class LaidParts(PartsList):
                 reason="laid behind a butt joint, half on each side",
             )
             for p in self.assembly.bars
-            if p.role.startswith("splint")
+            if p.role.startswith("splint") and p.source == "cut"
         ]
         return tuple(sorted(found, key=lambda piece: _order(piece.label)))
 
     def _runs(self) -> tuple[Run, ...]:
         # along each member: its parts, and what stands before and behind it to the outside of its group
         found = []
-        for layout in self.layouts:
-            for blank in layout.blanks:
-                parts = self._parts_of(blank.id)
-                length = sum(self.assembly.lengths[p.label] for p in parts)
-                whole = math.dist(blank.start, blank.end)
-                spans = [Span(piece=p.label) for p in parts]
-                if whole - length > 1e-9:
-                    spans.append(Span(joint=whole - length))
-                found.append(Run(name=blank.role, wanted=whole, spans=tuple(spans)))
+        for _, blank in self._blanks:
+            parts = self._parts_of(blank.id)
+            length = sum(self.assembly.lengths[p.label] for p in parts)
+            whole = math.dist(blank.start, blank.end)
+            spans = [Span(piece=p.label) for p in parts]
+            if whole - length > 1e-9:
+                spans.append(Span(joint=whole - length))
+            found.append(Run(name=blank.role, wanted=whole, spans=tuple(spans)))
         return tuple(found)
 
     def _fittings(self) -> Iterator[Fitting]:
@@ -242,7 +290,7 @@ class LaidParts(PartsList):
                 ends[joint.method, roles[through], roles[into], item, deep, spreads[joint.id]] += 1
             elif joint.method == "screwed_on":
                 boards[joint.parts[0]] = joint
-            splints += joint.method == "splint"
+            splints += joint.method == "splint" and bool(joint.fasteners)
         found: list[Hole] = []
         if splints:
             length = stock()["timber"][self.batten]["splint"]
@@ -263,6 +311,29 @@ class LaidParts(PartsList):
                 hole = faced(part.label, size=size, board=part.solid.thickness, batten=batten)
                 found.append(replace(hole, count=len(joint.fasteners)))
         return tuple(found)
+
+
+def _with_found(made: Assembly, found: FoundThing) -> Assembly:
+    """The assembly with the parts of a found thing as they are: joined already, and as heavy as it is in all."""
+    own = [part for part in made.parts if found.is_part(part.id)]
+    weight = sum(part.mass for part in own)
+    parts = tuple(
+        replace(
+            part,
+            source="found",
+            item=found.item,
+            label="",
+            mass=found.mass * (part.mass / weight if weight > 0.0 else 1.0 / len(own)),
+        )
+        if found.is_part(part.id)
+        else part
+        for part in made.parts
+    )
+    joints = tuple(
+        replace(joint, method="glued", fasteners=(), used={}) if all(map(found.is_part, joint.parts)) else joint
+        for joint in made.joints
+    )
+    return replace(made, parts=parts, joints=joints)
 
 
 def _deep(batten: Part, direction: Vec, section: Batten) -> float:

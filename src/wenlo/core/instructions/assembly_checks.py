@@ -95,13 +95,15 @@ def faults(assembly: Assembly) -> tuple[AssemblyFault, ...]:
 def _accounted(assembly: Assembly) -> Iterator[AssemblyFault]:
     ids = [part.id for part in assembly.parts]
     yield from (AssemblyFault(code="twice", parts=(id,)) for id in sorted({i for i in ids if ids.count(i) > 1}))
-    labels = [part.label for part in assembly.bars]
-    for part in assembly.bars:
+    # what is there already is neither cut nor written on
+    cut = [part for part in assembly.bars if part.source == "cut"]
+    labels = [part.label for part in cut]
+    for part in cut:
         if not part.label or labels.count(part.label) > 1:
             yield AssemblyFault(code="unlabelled", parts=(part.id,))
     # what shares a letter is cut against one stop
     letters: dict[str, list[Part]] = {}
-    for part in assembly.bars:
+    for part in cut:
         letters.setdefault(part.label.rstrip("0123456789"), []).append(part)
     for same in letters.values():
         lengths = [part.solid.length for part in same if isinstance(part.solid, BarSolid)]

@@ -5,23 +5,34 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import BounceRef, SheetRef, sheet_material
+from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_material
+from wenlo.core.fabrication.assembly.space import Z
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.parts import Sketch, Template
+from wenlo.core.fabrication.templates import oblong
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of
+from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
-from wenlo.core.units.fields import quantity
+from wenlo.core.optics.shapes import Panel
+from wenlo.core.units.fields import at_field, quantity
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "book-light",
-    {"make-the-sheet-s-page": {"size": "size"}, "hinge-the-pages": {}, "open-it-on-the-set": {"opening": "angle"}},
+    {
+        "make-the-sheet-s-page": {"size": "size"},
+        "cut-the-window": {"size": "size", "border": "length", "window": "size"},
+        "cover-the-window": {},
+        "hinge-the-pages": {},
+        "open-it-on-the-set": {"opening": "angle"},
+    },
 )
 
 Vector = NDArray[np.float64]
@@ -32,9 +43,20 @@ BATTEN = (0.044, 0.018)
 FINGER = 0.018
 """Left between the pages at the spine. [m]"""
 
+LEAST_WINDOW = 0.1
+"""A smaller window is none. [m]"""
+
+ROUND_THE_BOARD = 0.05
+"""Of the cloth, round the edge of a board and behind it. [m]"""
+
+
+Pages = Literal["frame of battens", "two from one board"]
+
 
 class BookLightParameters(Upright):
-    """Parameters of the book light; both pages have the same size."""
+    """Parameters of the book light. Both pages have one size; of one board, a window is cut out of the sheet's, and
+    what falls out is the other.
+    """
 
     kind: Literal["book_light"] = "book_light"
     sheet: SheetRef = "bleached_muslin"
@@ -43,6 +65,42 @@ class BookLightParameters(Upright):
     hinge: Literal["camera_side", "far_side"] = "camera_side"
     lamp_out: float = quantity(0.0, 3.0, unit="m", label="lamp outside the open edge", default=0.35)
     flagged: bool = True
+    pages: Pages = "frame of battens"
+    border: float = quantity(0.02, 0.3, unit="m", label="border round the window", default=0.06)
+
+    @model_validator(mode="after")
+    def _cut_from_one(self) -> "BookLightParameters":
+        if self.pages != "two from one board":
+            return self
+        row, most = bounce_face(self.face), (min(self.width, self.height) - LEAST_WINDOW) / 2
+        if row.form != "board" or row.board_length is None:
+            raise at_field("face", f"{row.name} is no board; choose a board, or a frame of battens.")
+        if self.border > most:
+            raise at_field("border", f"Such a border leaves no window; {format_length(max(most, 0.0))} is the most.")
+        long = "width" if self.width >= self.height else "height"
+        short = "height" if long == "width" else "width"
+        sizes = {"width": self.width, "height": self.height}
+        for name, limit in ((long, max(row.width, row.board_length)), (short, min(row.width, row.board_length))):
+            if sizes[name] > limit + 1e-9:
+                board = f"{format_length(row.width)} × {format_length(row.board_length)}"
+                raise at_field(name, f"The page is cut from one board, and that is {board}.")
+        return self
+
+    @property
+    def from_one(self) -> bool:
+        """Whether both pages come from one board."""
+        return self.pages == "two from one board"
+
+    @property
+    def page_size(self) -> tuple[float, float]:
+        """Width and height of the page that bounces. [m]"""
+        less = 2 * self.border if self.from_one else 0.0
+        return self.width - less, self.height - less
+
+    @property
+    def frame_depth(self) -> float:
+        """How thick the sheet's page is behind its sheet. [m]"""
+        return bounce_face(self.face).thickness if self.from_one else BATTEN[1]
 
     @property
     def side(self) -> Vector:
@@ -53,14 +111,14 @@ class BookLightParameters(Upright):
     @property
     def bounce_centre(self) -> Vector:
         """Middle of the bounce page, shape (3,). [m]"""
-        return self.spine + self.page * self.width / 2
+        return self.spine + self.page * self.page_size[0] / 2
 
     @property
     def spine(self) -> Vector:
         """Where the pages are hinged, half-way up: a finger behind the sheet's frame, so that the book shuts over what
         joins its battens, shape (3,). [m]
         """
-        deep = BATTEN[1] + FINGER + sheet_material(self.sheet).thickness
+        deep = self.frame_depth + FINGER + sheet_material(self.sheet).thickness
         return self.source_centre - self.side * self.width / 2 + self.direction * deep
 
     @property
@@ -94,15 +152,12 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
         surface=layers_of(design.sheet, 1, transmittance),
     )
     # its front looks into the book
-    along = design.page * design.width * (1.0 if float(design.side @ design.across) > 0.0 else -1.0)
+    wide, tall = design.page_size
+    along = design.page * wide * (1.0 if float(design.side @ design.across) > 0.0 else -1.0)
     page = panel(
-        "bounce page",
-        centre=design.bounce_centre,
-        across=along,
-        upward=upward * design.height,
-        surface=bounce(design.face),
+        "bounce page", centre=design.bounce_centre, across=along, upward=upward * tall, surface=bounce(design.face)
     )
-    surfaces = [sheet, page]
+    surfaces = [sheet, page, *_border(design)]
     if design.flagged:
         # from the open edge of the sheet outward, between lamp and subject
         reach = design.lamp_out + 0.25
@@ -121,14 +176,91 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
     )
 
 
-def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
-    """Two pages of one size, a hinge of cloth tape, and a flag."""
-    work = begin(design, brief.carrying_length)
-    made = panels_of(arrange(design, brief))
+def _border(design: BookLightParameters) -> list[Panel]:
+    # of the board, close behind the cloth that covers it: white toward the other page
+    if not design.from_one:
+        return []
+    across, upward = facing(design.direction, 0.0)
+    behind = design.direction * sheet_material(design.sheet).thickness
+    w, h, b = design.width, design.height, design.border
+    rows = (
+        ("left border", -across * (w - b) / 2, b, h),
+        ("right border", across * (w - b) / 2, b, h),
+        ("lower border", -upward * (h - b) / 2, w - 2 * b, b),
+        ("upper border", upward * (h - b) / 2, w - 2 * b, b),
+    )
+    return [
+        panel(
+            name,
+            centre=design.source_centre + at + behind,
+            across=-across * wide,
+            upward=upward * tall,
+            surface=bounce(design.face),
+        )
+        for name, at, wide, tall in rows
+    ]
+
+
+def _from_one_board(work: LaidParts, design: BookLightParameters, sheet: Panel) -> str:
+    # the frame is what is left of the board, the cloth wraps round it; the board's name
+    w, h, b = design.width, design.height, design.border
+    thick, deep = sheet_material(design.sheet).thickness, design.frame_depth
+    layout = work.layout_at("sheet page", place_of_panel(sheet))
+    layout.finished = ((-w / 2, -thick - deep, -h / 2), (w / 2, 0.0, h / 2))
+    board = work.sheet(
+        layout,
+        "board",
+        design.face,
+        centre=(0.0, -thick - deep, 0.0),
+        across=(-1.0, 0.0, 0.0),
+        upward=Z,
+        size=(w, h),
+        window=b,
+        note=f"sheet page, border of {b * 1000:.0f} mm; the piece that falls out is the other page",
+    )
+    for name in ("left", "right", "lower", "upper"):
+        layout.light(f"{name} border", board)
+    stiff = sheet_material(design.sheet).form == "board"
+    cloth = work.sheet(
+        layout,
+        "sheet",
+        design.sheet,
+        size=(w, h),
+        margin=0.0 if stiff else ROUND_THE_BOARD,
+        note="over the window, taped" if stiff else f"{ROUND_THE_BOARD * 1000:.0f} mm round the board, stapled behind",
+        lit="sheet",
+    )
+    edges = {"cloth_tape": 2 * (w + h)}
+    layout.hold("taped" if stiff else "stapled", cloth, (board,), used=edges if stiff else {"staples": 1, **edges})
+    work.template(
+        Template(
+            name="page with its window",
+            outline=oblong(w / 2, h / 2, w, h),
+            holes=(oblong(w / 2, h / 2, w - 2 * b, h - 2 * b),),
+            note="knife along a rule, from the corners to the middles, so that both pieces stay whole",
+        )
+    )
+    work.step(
+        SAYS("cut-the-window", size=(w, h), border=b, window=design.page_size),
+        minutes=25,
+        does="cut",
+        uses=("border of",),
+    )
+    work.step(
+        SAYS("cover-the-window"),
+        minutes=25,
+        does="cover",
+        uses=("round the board", "over the window", "staples", "cloth_tape"),
+    )
+    return board
+
+
+def _framed(work: LaidParts, design: BookLightParameters, sheet: Panel) -> str:
+    # the sheet on a frame of battens; the upright at the spine
     stiff = sheet_material(design.sheet).form == "board"
     _, frame, _ = on_a_frame(
         work,
-        made["sheet"],
+        sheet,
         design.sheet,
         FrameWords(
             uprights="long side of the sheet's frame",
@@ -141,16 +273,6 @@ def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
         note="screwed onto the frame" if stiff else "70 mm on every edge to wrap round the battens and staple",
         screwed=stiff,
     )
-    _, page = faced(
-        work, [made["bounce page"]], design.face, id="bounce page", name="bounce page", note="whole; edges taped"
-    )
-    # of the sheet's frame, seen from its front, the upright at the spine
-    at_spine = float(design.side @ made["sheet"].edge_v) > 0.0
-    used = {"cloth_tape": 2 * design.height + 2}
-    work.between.append(hinged("spine", page, frame.left if at_spine else frame.right, FINGER, used))
-    if design.flagged:
-        alone(work, made["lamp flag"], "black_foam_board", id="flag", note="flag between lamp and subject")
-    work.fit("spring_clamp", 4)
     work.step(
         SAYS("make-the-sheet-s-page", size=(design.width, design.height)),
         minutes=45,
@@ -170,6 +292,24 @@ def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
         wait=60,
         sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"),
     )
+    # of the frame, seen from its front
+    at_spine = float(design.side @ sheet.edge_v) > 0.0
+    return frame.left if at_spine else frame.right
+
+
+def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
+    """Two pages, a hinge of cloth tape, and a flag."""
+    work = begin(design, brief.carrying_length)
+    made = panels_of(arrange(design, brief))
+    spine = (_from_one_board if design.from_one else _framed)(work, design, made["sheet"])
+    _, page = faced(
+        work, [made["bounce page"]], design.face, id="bounce page", name="bounce page", note="whole; edges taped"
+    )
+    used = {"cloth_tape": 2 * design.page_size[1] + 2}
+    work.between.append(hinged("spine", page, spine, FINGER, used))
+    if design.flagged:
+        alone(work, made["lamp flag"], "black_foam_board", id="flag", note="flag between lamp and subject")
+    work.fit("spring_clamp", 4)
     work.step(SAYS("hinge-the-pages"), minutes=15, does="cover", uses=("bounce page", "cloth_tape"))
     work.step(
         SAYS("open-it-on-the-set", opening=math.radians(design.opening)),
@@ -180,7 +320,19 @@ def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "book light")
+BECOMES = (
+    ReuseRule(
+        forms=("canvas", "board"),
+        sizes={"width": "width", "height": "height"},
+        wall="face",
+        faces=1,
+        heaviest=3.0,
+        how="It is the page that bounces; tape a frame of the same size to its long edge as a hinge for the sheet.",
+        fills=("bounce page/*",),
+    ),
+)
+
+build, assemble = built(laid, "book light", BECOMES)
 
 
 def start(brief: Brief) -> BookLightParameters:
@@ -257,14 +409,5 @@ KIND = Kind(
         "too few clamps: the book shuts slowly",
     ),
     cautions=("Insulation board and hot lamps do not mix.", "Dust of cut insulation itches: gloves and a mask."),
-    becomes=(
-        ReuseRule(
-            forms=("canvas", "board"),
-            sizes={"width": "width", "height": "height"},
-            wall="face",
-            faces=1,
-            heaviest=3.0,
-            how="It is the page that bounces; tape a frame of the same size to its long edge as a hinge for the sheet.",
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -121,7 +121,20 @@ def laid(design: CardParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "bounce card")
+BECOMES = (
+    ReuseRule(
+        forms=("canvas", "board"),
+        sizes={"width": "width", "height": "height"},
+        wall="face",
+        faces=1,
+        heaviest=4.0,
+        how="Clamp it to a stand by its middle, its light side toward lamp and subject.",
+        fills=("card/*",),
+        instead=("face-the-board",),
+    ),
+)
+
+build, assemble = built(laid, "bounce card", BECOMES)
 
 
 def start(brief: Brief) -> CardParameters:
@@ -185,14 +198,5 @@ KIND = Kind(
         "fill too strong to keep shape",
     ),
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
-    becomes=(
-        ReuseRule(
-            forms=("canvas", "board"),
-            sizes={"width": "width", "height": "height"},
-            wall="face",
-            faces=1,
-            heaviest=4.0,
-            how="Clamp it to a stand by its middle, its light side toward lamp and subject.",
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -108,7 +108,19 @@ def laid(design: FlashBoardParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "flash into a board")
+BECOMES = (
+    ReuseRule(
+        forms=("canvas", "board"),
+        sizes={"width": "width", "height": "height"},
+        wall="face",
+        faces=1,
+        heaviest=4.0,
+        how="Stand it beside the subject and aim the flash at its middle, away from the subject.",
+        fills=("board/*",),
+    ),
+)
+
+build, assemble = built(laid, "flash into a board", BECOMES)
 
 
 def start(brief: Brief) -> FlashBoardParameters:
@@ -172,14 +184,5 @@ KIND = Kind(
     replaces=("flash half a board's width before the board",),
     mistakes=("spill onto background and lens", "zoom left at tele: a hot spot on the board"),
     cautions=("Never fire a flash close to anyone's eyes.",),
-    becomes=(
-        ReuseRule(
-            forms=("canvas", "board"),
-            sizes={"width": "width", "height": "height"},
-            wall="face",
-            faces=1,
-            heaviest=4.0,
-            how="Stand it beside the subject and aim the flash at its middle, away from the subject.",
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -26,7 +26,10 @@ from wenlo.core.units.fields import quantity
 OVER_FLOOR = 0.02
 """A flag ends so far over the floor. [m]"""
 
-SAYS = Phrases("floppy-flag", {"make-the-flag": {"size": "size"}, "let-the-flap-hold-itself": {}, "set-it": {}})
+SAYS = Phrases(
+    "floppy-flag",
+    {"make-the-flag-s-frame": {"size": "size"}, "cover-the-flag": {}, "let-the-flap-hold-itself": {}, "set-it": {}},
+)
 
 Vector = NDArray[np.float64]
 
@@ -127,21 +130,34 @@ def laid(design: FloppyParameters, brief: Brief) -> LaidParts:
     hung_sheet(work, made["sheet"], design.sheet)
     work.fit("cord", 6)
     work.step(
-        SAYS("make-the-flag", size=(design.flag_width, design.flag_height)),
-        minutes=50,
+        SAYS("make-the-flag-s-frame", size=(design.flag_width, design.flag_height)),
+        minutes=35,
         does="bond",
-        uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue", "staples", "twice the frame"),
+        uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue"),
         wait=60,
         sketch=Sketch(
             width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"
         ),
     )
+    work.step(SAYS("cover-the-flag"), minutes=15, does="cover", uses=("staples", "twice the frame"))
     work.step(SAYS("let-the-flap-hold-itself"), minutes=15, does="cover", uses=("hook_and_loop", "cloth_tie"))
     work.step(SAYS("set-it"), minutes=10, does="set", uses=("rod of the sheet", "sleeve", "cord"))
     return work
 
 
-build, assemble = built(laid, "double floppy flag with a sheet")
+BECOMES = (
+    ReuseRule(
+        forms=("frame",),
+        sizes={"flag_width": "width", "flag_height": "height"},
+        faces=1,
+        heaviest=4.0,
+        how="Stretch black cloth of twice its height over it and let the lower half hang free.",
+        fills=("flag/left", "flag/right", "flag/low", "flag/top"),
+        instead=("make-the-flag-s-frame",),
+    ),
+)
+
+build, assemble = built(laid, "double floppy flag with a sheet", BECOMES)
 
 
 def start(brief: Brief) -> FloppyParameters:
@@ -213,13 +229,5 @@ KIND = Kind(
     replaces=("flag as far out as the spill is wide",),
     mistakes=("ends not held", "sail in wind"),
     cautions=("Ballast the flag's stand before the flap is dropped.",),
-    becomes=(
-        ReuseRule(
-            forms=("frame",),
-            sizes={"flag_width": "width", "flag_height": "height"},
-            faces=1,
-            heaviest=4.0,
-            how="Stretch black cloth of twice its height over it and let the lower half hang free.",
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -74,7 +74,19 @@ def laid(design: CurtainParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "hung cloth")
+BECOMES = (
+    ReuseRule(
+        forms=("curtain",),
+        sizes={"width": "width", "height": "height"},
+        wall="sheet",
+        how="Hang it by its own hem or rings from a bar between two stands, creases ironed out.",
+        fills=("curtain/sheet",),
+        instead=("sleeve",),
+        folded="doubled",
+    ),
+)
+
+build, assemble = built(laid, "hung cloth", BECOMES)
 
 
 def start(brief: Brief) -> CurtainParameters:
@@ -143,12 +155,5 @@ KIND = Kind(
     replaces=("lamp as far behind the cloth as the cloth is wide",),
     mistakes=("light runs out at the sides and lights the whole room", "one layer is not enough when the lamp is near"),
     cautions=("Heat: cloth near a hot lamp scorches; keep the maker's distance.",),
-    becomes=(
-        ReuseRule(
-            forms=("curtain",),
-            sizes={"width": "width", "height": "height"},
-            wall="sheet",
-            how="Hang it by its own hem or rings from a bar between two stands, creases ironed out.",
-        ),
-    ),
+    becomes=BECOMES,
 )

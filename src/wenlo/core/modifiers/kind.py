@@ -1,7 +1,7 @@
 """What every kind of modifier declares; one module a kind, found by the registry."""
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any, ClassVar, Generic, Literal, Protocol, TypeVar
@@ -10,8 +10,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.items import Form
+from wenlo.core.catalog.items import Form, FoundValues
 from wenlo.core.catalog.materials import LampType
+from wenlo.core.catalog.own import OwnFound
 from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.slots import Capabilities, Slot, slots_of
@@ -35,6 +36,7 @@ class ModifierParameters(DocumentPart):
 
     kind: Any
     key_angle: float
+    found: OwnFound | None = None
 
     PUT_ON: ClassVar[frozenset[str]] = frozenset(
         {
@@ -228,6 +230,8 @@ class ReuseRule:
     ``forms`` of objects that serve; ``sizes`` tells which side of the object, inside where there is an inside, each
     parameter takes; ``wall`` is the parameter that takes what the object's wall does to light; ``faces`` how many flat
     faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
+    ``fills`` tells which parts of the built thing it is, by their ids, with ``*`` for whatever follows, and ``instead``
+    which steps it saves; where the parameter ``folded`` is true it hangs at half its height.
     """
 
     forms: tuple[Form, ...]
@@ -236,6 +240,18 @@ class ReuseRule:
     wall: Literal["sheet", "face", "lining"] | None = None
     faces: int = 0
     heaviest: float | None = None
+    fills: tuple[str, ...] = ()
+    instead: tuple[str, ...] = ()
+    folded: str = ""
+
+    def takes(self, values: FoundValues) -> Iterator[tuple[str, float]]:
+        """The parameters that take a size of an object, each with that size. [m]"""
+        sides = {
+            **dict(zip(("width", "height", "depth"), values.opening(), strict=True)),
+            "focal": values.focal_length or 0.0,
+        }
+        for name, side in self.sizes.items():
+            yield name, round(sides[side], 3)
 
 
 @dataclass(frozen=True, kw_only=True)

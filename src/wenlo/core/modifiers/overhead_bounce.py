@@ -239,7 +239,23 @@ def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "overhead bounce")
+BECOMES = (
+    ReuseRule(
+        forms=("canvas",),
+        sizes={"width": "width", "length": "height"},
+        wall="face",
+        faces=1,
+        heaviest=3.0,
+        how=(
+            "Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple"
+            " the skirts to its edges."
+        ),
+        fills=("canvas/left", "canvas/right", "canvas/low", "canvas/top", "canvas/middle", "canvas/sheet"),
+        instead=("make-the-stretcher",),
+    ),
+)
+
+build, assemble = built(laid, "overhead bounce", BECOMES)
 
 
 def start(brief: Brief) -> OverheadParameters:
@@ -316,17 +332,5 @@ KIND = Kind(
     replaces=("canvas as large as it is far from the face",),
     mistakes=("subject too far under the skirt, or out of it", "the lamp in the picture", "boom out of balance"),
     cautions=("Overhead load: safety line, ballast, and a licensed person for fixings in ceilings.",),
-    becomes=(
-        ReuseRule(
-            forms=("canvas",),
-            sizes={"width": "width", "length": "height"},
-            wall="face",
-            faces=1,
-            heaviest=3.0,
-            how=(
-                "Bolt a bracket to the middle of its bars for the boom, tie a safety line round the bars, and staple"
-                " the skirts to its edges."
-            ),
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -185,7 +185,22 @@ def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "ring-light softbox")
+BECOMES = (
+    ReuseRule(
+        forms=("dish",),
+        sizes={"width": "width", "depth": "depth"},
+        faces=1,
+        heaviest=1.5,
+        how=(
+            "Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers"
+            " over the front."
+        ),
+        fills=("box/rim", "box/back disc"),
+        instead=("bend-the-rim",),
+    ),
+)
+
+build, assemble = built(laid, "ring-light softbox", BECOMES)
 
 
 def start(brief: Brief) -> RingBoxParameters:
@@ -240,16 +255,5 @@ KIND = Kind(
     replaces=("layers until the ring cannot be counted",),
     mistakes=("too few layers",),
     cautions=("Vents of the ring left free.",),
-    becomes=(
-        ReuseRule(
-            forms=("dish",),
-            sizes={"width": "width", "depth": "depth"},
-            faces=1,
-            heaviest=1.5,
-            how=(
-                "Cut the floor out for the lens, line the rim with foil, set the ring lamp in and stretch the layers"
-                " over the front."
-            ),
-        ),
-    ),
+    becomes=BECOMES,
 )

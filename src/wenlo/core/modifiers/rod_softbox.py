@@ -162,7 +162,18 @@ def laid(design: RodBoxParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "rod softbox")
+BECOMES = (
+    ReuseRule(
+        forms=("shade",),
+        sizes={"width": "width", "depth": "depth"},
+        heaviest=2.0,
+        how=("Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall."),
+        fills=("box/gore *", "box/black gore *", "box/rod *"),
+        instead=("sew-the-cone", "spring-it-open"),
+    ),
+)
+
+build, assemble = built(laid, "rod softbox", BECOMES)
 
 
 def start(brief: Brief) -> RodBoxParameters:
@@ -211,14 +222,5 @@ KIND = Kind(
     replaces=("mouth as wide as it is far from the face", "depth half of the width"),
     mistakes=("stand sags", "bulb heat", "one layer with a bare chip: a hot spot"),
     cautions=("Heat of the bulb in the cone; bent rods spring back.",),
-    becomes=(
-        ReuseRule(
-            forms=("shade",),
-            sizes={"width": "width", "depth": "depth"},
-            heaviest=2.0,
-            how=(
-                "Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall."
-            ),
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -77,7 +77,7 @@ def slots_of(parameters: type[BaseModel]) -> Mapping[str, Slot[Any]]:
     """All slots of a kind's parameters by their ids, in the order in which they are asked for."""
     found: dict[str, Slot[Any]] = {}
     for name, info in parameters.model_fields.items():
-        if name == "kind":
+        if name in ("kind", "found"):
             continue
         told = info.json_schema_extra if isinstance(info.json_schema_extra, dict) else {}
         scope: Scope = "place" if name in PLACES else "pose" if name in POSES else "build"

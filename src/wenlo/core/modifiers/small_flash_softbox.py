@@ -225,7 +225,21 @@ def laid(design: FlashBoxParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "small-flash softbox")
+BECOMES = (
+    ReuseRule(
+        forms=("tub", "carton"),
+        sizes={"width": "width", "height": "height", "depth": "depth"},
+        faces=2,
+        heaviest=0.6,
+        how=(
+            "Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over"
+            " the opening."
+        ),
+        fills=("box 1/container",),
+    ),
+)
+
+build, assemble = built(laid, "small-flash softbox", BECOMES)
 
 
 def start(brief: Brief) -> FlashBoxParameters:
@@ -342,16 +356,5 @@ KIND = Kind(
     replaces=("flash a third of the depth behind the sheet",),
     mistakes=("flash set too deep or too shallow", "too heavy for the arm", "recycle time grows with the light lost"),
     cautions=("Never fire a flash close to anyone's eyes.", "Never open a flash."),
-    becomes=(
-        ReuseRule(
-            forms=("tub", "carton"),
-            sizes={"width": "width", "height": "height", "depth": "depth"},
-            faces=2,
-            heaviest=0.6,
-            how=(
-                "Cut a slot for the flash, line it with mirror tape, aim the flash at its back and put the sheet over"
-                " the opening."
-            ),
-        ),
-    ),
+    becomes=BECOMES,
 )

@@ -381,7 +381,21 @@ def laid(design: SnootParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "snoot")
+BECOMES = (
+    ReuseRule(
+        forms=("tube",),
+        sizes={"tube_width": "width", "tube_length": "depth"},
+        heaviest=1.0,
+        how=(
+            "Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar"
+            " it to the lamp."
+        ),
+        fills=("tube/tube",),
+        instead=("roll-the-tube",),
+    ),
+)
+
+build, assemble = built(laid, "snoot", BECOMES)
 
 
 def start(brief: Brief) -> SnootParameters:
@@ -492,15 +506,5 @@ KIND = Kind(
     replaces=("tube three times as long as it is wide",),
     mistakes=("gap too short for the lamp's size: no clean edge", "too thin to meter", "aim"),
     cautions=("A closed tube holds the lamp's heat: keep the vents free.",),
-    becomes=(
-        ReuseRule(
-            forms=("tube",),
-            sizes={"tube_width": "width", "tube_length": "depth"},
-            heaviest=1.0,
-            how=(
-                "Line it with black foil, cap its far end with a foil plate that has the opening cut in it, and collar"
-                " it to the lamp."
-            ),
-        ),
-    ),
+    becomes=BECOMES,
 )

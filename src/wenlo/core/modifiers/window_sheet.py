@@ -138,7 +138,18 @@ def laid(design: WindowParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "window through a sheet")
+BECOMES = (
+    ReuseRule(
+        forms=("curtain",),
+        sizes={},
+        wall="sheet",
+        how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side.",
+        fills=("window/sheet",),
+        instead=("sleeve",),
+    ),
+)
+
+build, assemble = built(laid, "window through a sheet", BECOMES)
 
 
 def start(brief: Brief) -> WindowParameters:
@@ -230,12 +241,5 @@ KIND = Kind(
     replaces=("subject as far from the window as the window is wide",),
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
-    becomes=(
-        ReuseRule(
-            forms=("curtain",),
-            sizes={},
-            wall="sheet",
-            how="Hang it before the window on a cord or a rail, wider than the window by a hand on either side.",
-        ),
-    ),
+    becomes=BECOMES,
 )

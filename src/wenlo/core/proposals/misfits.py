@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.modifiers.kind import ModifierParameters
+from wenlo.core.modifiers.laid_kinds import unlike
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.thing_box import ROOM_ROUND, ThingBox
 from wenlo.core.proposals.proposal_context import Change, changes_of
@@ -60,6 +61,7 @@ def misfits(brief: Brief, design: ModifierParameters, *, units: UnitSystem = "me
                 f" {brief.camera.rise:.0f}°."
             ),
         )
+    yield from _found_otherwise(design, length)
     yield from _lamps_in_walls(brief, design, length)
 
 
@@ -107,6 +109,24 @@ def _not_lifted(brief: Brief, design: ModifierParameters, length: Callable[[floa
         text=f"The thing {where}: the ground has to be where it stands.",
         cure=changes_of({ground.id: there}) if abs(there - brief.subject.foot) <= LIFTED else (),
     )
+
+
+def _found_otherwise(design: ModifierParameters, length: Callable[[float], str]) -> Iterator[Misfit]:
+    # what is there already is taken as it is, or another one is made
+    found, kind = design.found, kind_of(design)
+    rule = next((r for r in kind.becomes if found is not None and found.values.form in r.forms), None)
+    if found is None or rule is None:
+        return
+    wanted = unlike(design, rule)
+    for name, size in wanted.items():
+        yield Misfit(
+            about=name,
+            text=(
+                f"The {found.name} is {length(size)} there, the design is {length(kind.slots[name].get(design))}: so it"
+                " is not used, and a new one is made."
+            ),
+            cure=changes_of(wanted),
+        )
 
 
 def _lamps_in_walls(brief: Brief, design: ModifierParameters, length: Callable[[float], str]) -> Iterator[Misfit]:

@@ -9,10 +9,11 @@ from pydantic import ValidationError
 from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import Evaluated, evaluate
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound, OwnLamp
+from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.modifiers.kind import Kind, ModifierParameters, ReuseRule
-from wenlo.core.modifiers.registry import kinds
+from wenlo.core.modifiers.laid_kinds import sizes_taken
+from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.modifiers.slots import Slot
 from wenlo.core.ranking.ranking import fitted
 from wenlo.core.scene import scene_builder
@@ -50,7 +51,12 @@ class Becoming:
 
 
 def becomings(
-    brief: Brief, found: OwnFound, *, lamps: Sequence[str | OwnLamp] = (), units: UnitSystem = "metric"
+    brief: Brief,
+    found: OwnFound,
+    *,
+    lamps: Sequence[str | OwnLamp] = (),
+    units: UnitSystem = "metric",
+    now: ModifierParameters | None = None,
 ) -> tuple[Becoming, ...]:
     """All kinds that are made of things of such a form; those that the object really can become first.
 
@@ -60,9 +66,10 @@ def becomings(
     found: the object.
     lamps: tried one after the other for kinds that the Brief's lamp does not serve.
     units: how lengths are written.
+    now: the design on the table: what else is chosen in it stays as it is.
     """
     rows = [
-        _become(kind, rule, _lit(kind, brief, lamps), found, units)
+        _become(kind, rule, _lit(kind, brief, lamps), found, units, now)
         for kind in kinds().values()
         for rule in kind.becomes
         if found.values.form in rule.forms
@@ -75,35 +82,26 @@ def _lit(kind: Kind[Any], brief: Brief, lamps: Sequence[str | OwnLamp]) -> Brief
     return next((b for b in (brief, *tried) if kind.rejection_reason(b) is None), brief)
 
 
-def _become(kind: Kind[Any], rule: ReuseRule, brief: Brief, found: OwnFound, units: UnitSystem) -> Becoming:
+def _become(
+    kind: Kind[Any], rule: ReuseRule, brief: Brief, found: OwnFound, units: UnitSystem, now: ModifierParameters | None
+) -> Becoming:
     plain = Becoming(kind=kind.id, name=kind.name, how=rule.how)
 
     def refused(why: str) -> Becoming:
         return Becoming(**{**vars(plain), "why_not": why})
 
-    v = found.values
-    if rule.faces > v.flat_faces:
-        return refused(f"It needs {_faces(rule.faces)}; this has {_faces(v.flat_faces)}.")
-    if rule.heaviest is not None and v.mass > rule.heaviest:
-        return refused(f"At {v.mass:g} kg it is too heavy for what holds it; {rule.heaviest:g} kg is the most.")
     cannot = kind.rejection_reason(brief)
     if cannot is not None:
         return refused(cannot)
-    changes = dict(_sizes(rule, v))
-    wrong = next(_outside(kind.slots, changes, units), None)
-    if wrong is not None:
-        return refused(wrong)
-    if rule.wall == "sheet":
-        wall = found.sheet()
-        if wall is None:
-            return refused("No light passes its wall.")
-        changes["sheet"] = wall
-    elif rule.wall is not None:
-        changes[rule.wall] = found.face()
+    kept = now is not None and now.kind == kind.id
+    start = now if now is not None and kept else kind.start(brief)
     try:
-        start = kind.start(brief).model_dump()
-        design = kind.scaled(kind.parameters.model_validate({**start, **changes}), 1.0)
-        design = design.model_copy(update={name: value for name, value in changes.items() if name != "sheet"})
+        changes = _changes(kind, rule, start, found, units)
+        design = kind.parameters.model_validate({**dict(start), **changes})
+        if not kept:
+            design = kind.scaled(design, 1.0).model_copy(update={k: v for k, v in changes.items() if k != "sheet"})
+    except Impossible as error:
+        return refused(error.message)
     except ValidationError as error:
         return refused(str(error.errors(include_url=False)[0]["msg"]))
     brief = scene_builder.with_daylight(brief, design)
@@ -117,17 +115,58 @@ def _become(kind: Kind[Any], rule: ReuseRule, brief: Brief, found: OwnFound, uni
     return Becoming(**{**vars(plain), "brief": brief, "design": design, "result": result})
 
 
+def _changes(
+    kind: Kind[Any], rule: ReuseRule, design: ModifierParameters, found: OwnFound, units: UnitSystem
+) -> dict[str, Any]:
+    """What of a design an object changes, by parameter. Raises Impossible where it does not serve."""
+    v = found.values
+    if rule.faces > v.flat_faces:
+        raise Impossible(f"It needs {_faces(rule.faces)}; this has {_faces(v.flat_faces)}.")
+    if rule.heaviest is not None and v.mass > rule.heaviest:
+        most = f"{rule.heaviest:g} kg is the most."
+        raise Impossible(f"At {v.mass:g} kg it is too heavy for what holds it; {most}")
+    changes: dict[str, Any] = sizes_taken(design, rule, v)
+    wrong = next(_outside(kind.slots, changes, units), None)
+    if wrong is not None:
+        raise Impossible(wrong)
+    if rule.wall == "sheet":
+        wall = found.sheet()
+        if wall is None:
+            raise Impossible("No light passes its wall.")
+        changes["sheet"] = wall
+    elif rule.wall is not None:
+        changes[rule.wall] = found.face()
+    return {**changes, "found": found if rule.fills else None}
+
+
+def made_of(design: ModifierParameters, found: OwnFound, *, units: UnitSystem = "metric") -> dict[str, Any]:
+    """What of a design changes when an object is part of it, by parameter; all else stays as it is chosen.
+
+    Parameters
+    ----------
+    design: the modifier's parameters.
+    found: the object.
+    units: how lengths are written.
+
+    Raises
+    ------
+    Impossible
+        When the kind is made of no such thing, or this one does not serve; the message says why.
+    """
+    kind, why = kind_of(design), ""
+    for rule in kind.becomes:
+        if found.values.form not in rule.forms:
+            continue
+        try:
+            return _changes(kind, rule, design, found, units)
+        except Impossible as error:
+            why = error.message
+    why = why or f"No part of a {kind.name} is a {WORDS[found.values.form]}."
+    raise Impossible(why, fields=[FieldError(path="design.found", message=why)])
+
+
 def _faces(count: int) -> str:
     return {0: "no flat face", 1: "one flat face"}.get(count, f"{count} flat faces")
-
-
-def _sizes(rule: ReuseRule, values: FoundValues) -> Iterator[tuple[str, Any]]:
-    sides = {
-        **dict(zip(("width", "height", "depth"), values.opening(), strict=True)),
-        "focal": values.focal_length or 0.0,
-    }
-    for name, side in rule.sizes.items():
-        yield name, round(sides[side], 3)
 
 
 def _outside(slots: Mapping[str, Slot[Any]], changes: dict[str, Any], units: UnitSystem) -> Iterator[str]:

@@ -313,6 +313,14 @@ acrylic-table_light-it-from-below = Light it from below
 book-light_make-the-sheet-s-page = Make the sheet's page
     .text = Make a frame of { $size }: glue and screw the joints, staple the cloth from the middles outward.
 
+book-light_cut-the-window = Cut the window
+    .text = On a board of { $size }, draw a border of { $border } all round. Cut the window of { $window } out whole: it is the other page.
+    .mistake = Cutting past the corners weakens the border where it is weakest.
+    .caution = Cut away from you, on something that may be cut; dust of insulation itches.
+
+book-light_cover-the-window = Cover the window
+    .text = Tape the cut edges. Lay the cloth over the window and staple or tape it behind, from the middles outward.
+
 book-light_hinge-the-pages = Hinge the pages
     .text = Lay both pages face to face. Tape the spine on both sides with a finger's gap, so that the book shuts.
     .mistake = Tape on one side only tears the first time you open the book.
@@ -394,8 +402,11 @@ flash-into-board_look-from-the-subject-s-place = Look from the subject's place
 
 ## Floppy flag
 
-floppy-flag_make-the-flag = Make the flag
-    .text = Make a frame of { $size }, glued and screwed. Staple the cloth round its upper half.
+floppy-flag_make-the-flag-s-frame = Make the flag's frame
+    .text = Make a frame of { $size }, glued and screwed.
+
+floppy-flag_cover-the-flag = Cover the flag
+    .text = Staple the cloth round the upper half of the frame.
 
 floppy-flag_let-the-flap-hold-itself = Let the flap hold itself
     .text = Put hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs straight when it is down.
@@ -566,6 +577,10 @@ open-shade_watch-the-edge = Watch the edge
     .caution = Nobody looks into the sun. Leave no lens or mirror where the sun will reach it.
 
 ## Overhead bounce
+
+found_take-what-is-there = Get out the { $name }
+    .text = Use the { $name } as it is: measure it once more, and look at it against the light for dents and stains.
+    .check = It is as large as the drawing says.
 
 overhead-bounce_make-the-stretcher = Make the stretcher
     .text = Make a frame of { $size } with a middle rail, glued and screwed. The face goes underneath.

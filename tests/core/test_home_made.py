@@ -104,7 +104,9 @@ def test_tie_lines_reach_the_floor_with_enough_for_their_knots(height):
     assert cord < 3 * (reach + 1.0)
 
 
-@pytest.mark.parametrize("which", ["post", "spreader", "lamp_bar", "trestle", "low_table", "tie_lines", "holder"])
+@pytest.mark.parametrize(
+    "which", ["post", "spreader", "lamp_bar", "trestle", "low_table", "tie_lines", "holder", "holder_below"]
+)
 def test_steps_carry_their_cautions_and_every_piece(which):
     built = support(which)
     jobs = plan_build(built.plan, Workshop()).schedule.jobs

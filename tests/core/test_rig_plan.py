@@ -223,7 +223,8 @@ def test_supports_are_proposed_that_carry_and_reach():
 @pytest.mark.parametrize("span", [0.8, 2.4, 3.6])
 def test_home_made_supports_have_parts_steps_and_ballast(height, span):
     found = {m.id: m for m in home_made(height=height, span=span)}
-    assert set(found) == {"post", "spreader", "lamp_bar", "trestle", "low_table", "tie_lines", "holder"}
+    names = {"post", "spreader", "lamp_bar", "trestle", "low_table", "tie_lines", "holder", "holder_below"}
+    assert set(found) == names
     for made in found.values():
         assert left_over(made.plan) == ()
         assert made.plan.steps

@@ -11,6 +11,8 @@ from fluent.syntax import FluentParser, ast, visitor
 from made_kinds import brief_for, designs
 from wenlo.core import facts
 from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.items import FoundValues
+from wenlo.core.catalog.own import OwnFound
 from wenlo.core.fabrication.parts import Step
 from wenlo.core.facts import Argument, Fact, Phrases
 from wenlo.core.instructions.plan_build import plan_build
@@ -60,8 +62,16 @@ MESSAGES = _messages()
 DECLARED = {code: args for code, args in facts.REGISTRY.items() if not code.startswith("doctest")}
 
 
+CARD = OwnFound(
+    item="00000000-0000-0000-0000-000000000000",
+    version=1,
+    name="old canvas",
+    values=FoundValues(form="canvas", outer_width=0.9, outer_height=0.7),
+)
+
 ON_PURPOSE = {
-    "bounce_card": [{"wings": 60.0}],
+    "book_light": [{"pages": "two from one board", "width": 0.8, "height": 0.8}],
+    "bounce_card": [{"wings": 60.0}, {"found": CARD, "width": 0.9, "height": 0.7}],
     "cell_grid": [{"cells": "card lattice", "cell": 0.06}, {"cells": "printed hexagons"}],
     "diffusion_frame": [{"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}, {"glued": True}],
     "tabletop_dome": [{"under": 1.0}],

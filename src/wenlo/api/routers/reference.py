@@ -53,6 +53,7 @@ def read_catalogue() -> Catalogue:
                 mistakes=list(k.mistakes),
                 daylight=k.daylight,
                 standing=k.standing,
+                made_of=list(k.made_of),
                 controls=[
                     ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options)))
                     for c in k.controls

@@ -13,6 +13,7 @@ from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.facts import Phrases
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point, standing_stiffness
+from wenlo.core.rigging.board_holder import BarPlace, HeldBoard, board_holder
 from wenlo.core.rigging.interfaces import Face
 from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
 from wenlo.core.units.length import format_length
@@ -32,8 +33,6 @@ SAYS = Phrases(
         "cut-the-legs": {},
         "add-runners": {},
         "tie-it-off": {"line": "length"},
-        "cut-the-slots": {},
-        "put-it-together": {},
     },
 )
 
@@ -274,38 +273,32 @@ def _tie_lines(height: float) -> HomeMade:
     )
 
 
-def _holder(height: float) -> HomeMade:
-    work = PartsList(carrying_length=2.4)
-    work.bar("upright of the holder", 0.6, 2, "as long as boards are held", "height")
-    work.bar("rail of the holder", 0.5, 1, "between the grips; the other board edge is free", "width")
-    work.butt("rail of the holder", "upright of the holder", 2)
-    work.fit("foot_bolt", 1)
-    work.step(SAYS("cut-the-slots"), minutes=30, does="drill")
-    work.step(
-        SAYS("put-it-together"),
-        minutes=20,
-        uses=("upright of the holder", "rail of the holder", "wood_screw", "foot_bolt"),
-    )
-    plan = work.plan("board holder")
+def _holder(height: float, board: HeldBoard, bar: BarPlace) -> HomeMade:
+    made = board_holder(board, bar=bar)
+    pipe = made.plan.stock.name
+    where = "behind the board" if bar == "behind" else "below it, so that light passes"
     return HomeMade(
-        id="holder",
-        name="board holder",
+        id="holder" if bar == "behind" else "holder_below",
+        name=f"board holder, bar {bar}",
         kind="clamp",
         height=height,
-        reach=0.5,
+        reach=made.across / 2,
         foot_radius=0.0,
-        payload=2.0,
-        mass=_mass(plan),
+        payload=made.payload,
+        mass=_mass(made.plan),
         ballast=0.0,
-        words="Grips a board of 5 mm by two edges; its bolt goes into a stand's socket.",
+        words=(
+            f"Of {pipe}, for a board {format_length(board.length)} long and {board.thickness * 1000:.1f} mm thick: it"
+            f" stands in two slots of {made.slot * 1000:.1f} mm, the bar {where}."
+        ),
         caution="A board is a sail: ballast the stand.",
-        top=Face(type="jaw", size=0.006, gender="female", slack=0.5),
-        plan=plan,
+        top=Face(type="jaw", size=made.slot, gender="female", slack=0.5),
+        plan=made.plan,
     )
 
 
-def home_made(*, height: float, span: float) -> Iterator[HomeMade]:
-    """All of them for a height and a span. [m]"""
+def home_made(*, height: float, span: float, board: HeldBoard | None = None) -> Iterator[HomeMade]:
+    """All of them for a height and a span [m], and for a board that is to be held."""
     high = min(max(height, 0.6), 2.4)
     wide = min(max(span, 0.6), 3.6)
     makers: tuple[Callable[[], HomeMade], ...] = (
@@ -315,7 +308,8 @@ def home_made(*, height: float, span: float) -> Iterator[HomeMade]:
         lambda: _trestle(wide),
         _low_table,
         lambda: _tie_lines(high),
-        lambda: _holder(high),
+        lambda: _holder(high, board or HeldBoard(), "behind"),
+        lambda: _holder(high, board or HeldBoard(), "below"),
     )
     for make in makers:
         yield make()

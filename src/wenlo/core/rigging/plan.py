@@ -14,6 +14,7 @@ from wenlo.core.catalog.own import OwnLamp, is_natural, lamp_of
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import WenloError
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.inventory.changes import variants
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.inventory.stocked import Stocked
@@ -21,6 +22,7 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import dial_words
 from wenlo.core.rigging import mains
 from wenlo.core.rigging.bending_checks import bend_checks
+from wenlo.core.rigging.board_holder import HeldBoard
 from wenlo.core.rigging.checks import Check, Cure
 from wenlo.core.rigging.electrical_checks import mains_checks, water_checks
 from wenlo.core.rigging.fastenings import fastening_checks
@@ -138,9 +140,29 @@ def _held(
     # what there is to hold things, and what holds each
     things = list(loads_of(shoot, modifiers))
     high = max((float(t.place[2]) for t in things), default=1.8)
-    choices = supports(shelf, height=high, span=shoot.brief.room.width)
+    choices = supports(shelf, height=high, span=shoot.brief.room.width, board=_board_of(modifiers))
     wind = wind_speed(shoot.rig.weather, shoot.rig.beaufort)
     return choices, tuple(hold(thing, choices, shoot.rig, wind=wind) for thing in things)
+
+
+LEAST_BOARD = 0.2
+"""A smaller board is held by hand or by a clip. [m]"""
+
+
+def _board_of(modifiers: Sequence[Modifier]) -> HeldBoard | None:
+    # the largest stiff board of what is built, as it is cut
+    boards = [
+        (part.solid, part.mass)
+        for modifier in modifiers
+        for part in modifier.assembly.parts
+        if isinstance(part.solid, SheetSolid)
+        and not part.solid.soft
+        and min(part.solid.width, part.solid.height) >= LEAST_BOARD
+    ]
+    if not boards:
+        return None
+    solid, mass = max(boards, key=lambda board: board[0].width * board[0].height)
+    return HeldBoard(length=solid.width, height=solid.height, thickness=solid.thickness, mass=mass)
 
 
 def holdings_of(shoot: Shoot, modifiers: Sequence[Modifier], shelf: Sequence[Stocked] = ()) -> tuple[Holding, ...]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from wenlo.core.catalog.data_files import found_stock
 from wenlo.core.catalog.items import SupportValues
 from wenlo.core.inventory.stocked import Stocked
+from wenlo.core.rigging.board_holder import HeldBoard
 from wenlo.core.rigging.homemade import HomeMade, home_made
 from wenlo.core.rigging.interfaces import Face
 from wenlo.core.rigging.statics import payload_at
@@ -85,8 +86,10 @@ def _support(key: str, name: str, v: SupportValues, generic: str, count: float |
     )
 
 
-def supports(shelf: Sequence[Stocked] = (), *, height: float = 1.8, span: float = 3.0) -> tuple[Support, ...]:
-    """One's own supports, then generic ones, then home-made ones for a height and a span. [m]"""
+def supports(
+    shelf: Sequence[Stocked] = (), *, height: float = 1.8, span: float = 3.0, board: HeldBoard | None = None
+) -> tuple[Support, ...]:
+    """One's own supports, then generic ones, then home-made ones for a height and a span [m], and for a board."""
     own = [
         _support(f"own_{item.id}", item.name, item.values, item.starter or "", item.count)
         for item in shelf
@@ -117,7 +120,7 @@ def supports(shelf: Sequence[Stocked] = (), *, height: float = 1.8, span: float 
             top=m.top,
             made=m,
         )
-        for m in home_made(height=height, span=span)
+        for m in home_made(height=height, span=span, board=board)
     ]
     return (*own, *generic, *made)
 

@@ -855,11 +855,24 @@ home-made_tie-it-off = Tie it off
     .mistake = With two lines only, it falls the third way.
     .caution = Mark lines at shin height with tape, or somebody falls over them.
 
-home-made_cut-the-slots = Cut the slots
-    .text = Cut a slot { LENGTH(0.006) } wide and { LENGTH(0.025) } deep along the middle of both uprights: the board's { LENGTH(0.005) } and a millimetre of air. Measure the board, not its label.
-    .mistake = Slots out of line twist the board. Clamp both uprights together and cut them as one.
-    .caution = Use a push stick: the saw grabs in a groove.
+board-holder_measure-the-board = Measure the board
+    .text = Measure the board itself: here { $length } long and { $thickness } thick.
+    .mistake = A board is seldom as long as its label says; a slot for the label's size rattles or does not close.
 
-home-made_put-it-together = Put it together
-    .text = Put the rail between the uprights, slots facing. A bolt through its middle is the stud.
-    .check = A board slides in by hand and does not rattle.
+board-holder_slot-the-tees = Slot the tees
+    .text = In the side of two tees, along their run, saw a slot { $slot } wide through the wall, so that the edge goes { $deep } deep in.
+    .mistake = Slots out of line twist the board: clamp both tees to one straight edge and saw them in one go.
+
+board-holder_put-the-bar-together = Put it together dry
+    .text = Push all together with the board in both slots. Dry, the pipes stop half way down their sockets: the bar is then about { $wider } longer than glued.
+    .check = The slots look at one another, and the board goes in by hand.
+
+board-holder_glue-it-flat = Glue it flat
+    .text = On a flat table, the board in both slots, cement the bar and the stubs to the bottom of their sockets: { $across } from slotted tee to slotted tee. Cement sets in seconds: one joint at a time, turned home.
+    .check = The board slides in and out by hand and does not rattle.
+    .caution = Cement is harmful to breathe and burns easily: outdoors or at an open window, no flame.
+
+board-holder_cut-the-thread = Cut the thread
+    .text = In the pipe for the stand, drill three holes of { $hole } round it and turn the wing screws in: they cut their own threads and centre the pipe on the stand.
+    .check = A pull at the board's corner does not turn the holder on its stand.
+

@@ -1,0 +1,95 @@
+"""Board holders of pipe, by hand: bar, stubs and slots from the board as it was measured."""
+
+import pytest
+
+from factories import make_shoot
+from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.cutplan import plan_cuts
+from wenlo.core.instructions.order import left_over
+from wenlo.core.rigging.board_holder import ALONG, BITE, PIPES, HeldBoard, board_holder
+from wenlo.core.rigging.loads import modifiers_of
+from wenlo.core.rigging.plan import _board_of
+
+BOARD = HeldBoard(length=0.698, height=0.5, thickness=0.005, mass=0.19)
+
+
+def cuts(holder):
+    found = {}
+    for piece in holder.plan.pieces:
+        found.setdefault(piece.name, []).append(round(piece.cut, 6))
+    return found
+
+
+def test_a_holder_of_40_mm_pipe_with_the_bar_below_by_hand():
+    holder = board_holder(BOARD, bar="below", pipes=("pvc_40_mm",))
+    # fittings are 47 mm over the outside and take 21.5 mm from their middle; an edge goes 15 mm into its tee
+    assert holder.across == pytest.approx(0.698 + 0.002 + 0.047 - 2 * 0.015)
+    assert cuts(holder) == {
+        "half of the bar": [pytest.approx(0.717 / 2 - 2 * 0.0215)] * 2,
+        # 100 mm over the middle tee, on which the board stands
+        "stub to the slotted tee": [pytest.approx(0.0235 + 0.1 - 2 * 0.0215)] * 2,
+        "pipe for the stand": [0.12],
+    }
+    assert holder.slot == pytest.approx(0.0055)
+    assert {f.id: f.count for f in holder.plan.fittings} == {
+        "pipe_tee": 3,
+        "pipe_elbow": 2,
+        "clamping_screw": 3,
+        "solvent_cement": 1,
+    }
+
+
+def test_with_the_bar_behind_the_stubs_clear_the_board():
+    holder = board_holder(BOARD, bar="behind", pipes=("pvc_40_mm",))
+    row = stock()["pipe"]["pvc_40_mm"]
+    bar_face = row["outer"] / 2
+    assert holder.stub >= bar_face + BOARD.thickness
+    assert min(cuts(holder)["stub to the slotted tee"]) >= 0.035 - 1e-6
+    assert (
+        cuts(holder)["half of the bar"]
+        == cuts(board_holder(BOARD, bar="below", pipes=("pvc_40_mm",)))["half of the bar"]
+    )
+
+
+@pytest.mark.parametrize("pipe", PIPES)
+@pytest.mark.parametrize("bar", ["behind", "below"])
+@pytest.mark.parametrize("length", [0.297, 0.698, 1.22])
+def test_the_bar_closes_on_the_board(pipe, bar, length):
+    board = HeldBoard(length=length, height=0.4, thickness=0.0032)
+    holder = board_holder(board, bar=bar, pipes=(pipe,))
+    row = stock()["pipe"][pipe]
+    halves = cuts(holder)["half of the bar"]
+    # elbow, half, tee, half, elbow between the middles of the elbows
+    middles = sum(halves) + 4 * row["takeoff"]
+    free = middles - (row["outer"] + 2 * row["fitting_wall"])
+    assert length - free == pytest.approx(2 * BITE - ALONG, abs=1e-6)
+    for run in holder.plan.runs:
+        lengths = {p.label: p.cut for p in holder.plan.pieces}
+        assert sum(s.joint if s.piece is None else lengths[s.piece] for s in run.spans) == pytest.approx(run.wanted)
+    assert left_over(holder.plan) == ()
+    assert plan_cuts(holder.plan.pieces, holder.plan.stock.lengths, kerf=holder.plan.kerf).bars
+
+
+def test_a_heavier_board_takes_a_stiffer_pipe_and_a_longer_one_carries_less():
+    light, heavy = (board_holder(HeldBoard(length=1.0, mass=mass), bar="behind") for mass in (0.05, 2.0))
+    assert PIPES.index(light.pipe) < PIPES.index(heavy.pipe)
+    short, long = (board_holder(HeldBoard(length=size), bar="behind", pipes=PIPES[-1:]) for size in (0.8, 1.2))
+    assert short.payload >= long.payload
+
+
+def test_what_it_carries_does_not_sag_a_two_hundredth_by_hand():
+    holder = board_holder(HeldBoard(length=1.2), bar="behind", pipes=("pvc_25_mm",))
+    row = stock()["pipe"]["pvc_25_mm"]
+    inertia = 3.141592653589793 / 64 * (row["outer"] ** 4 - (row["outer"] - 2 * row["wall"]) ** 4)
+    arm, force = holder.across / 2, holder.payload / 2 * 9.81
+    # a cantilever from the middle tee: F l³ / 3 E I, without any creep
+    assert force * arm**3 / (3 * row["modulus"] * inertia) < holder.across / 200
+
+
+def test_the_rig_makes_it_for_the_board_that_is_built():
+    shoot = make_shoot(
+        design={"kind": "flash_into_board", "width": 0.71, "height": 0.52}, brief__lamp__id="flash_hotshoe"
+    )
+    board = _board_of(modifiers_of(shoot))
+    assert board is not None
+    assert (board.length, board.height, board.thickness) == (0.71, 0.52, 0.005)

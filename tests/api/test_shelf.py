@@ -3,7 +3,9 @@
 import pytest
 
 from factories import finished, shoot_document
+from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import CATEGORIES
+from wenlo.core.modifiers.registry import kinds
 
 pytestmark = pytest.mark.usefixtures("empty_shelf")
 
@@ -100,5 +102,16 @@ def test_what_can_be_made_and_what_a_thing_becomes(client):
     for of in ({"item": made["id"]}, {"generic": "stretched_canvas_80"}):
         found = client.post("/api/shelf/becomes", json={"document": shoot_document(), **of}).json()["kinds"]
         assert {k["kind"] for k in found} >= {"bounce_card", "book_light"}
+    over = shoot_document(design=kinds()["overhead_bounce"].start(Brief()).model_dump(mode="json"))
+    taken = client.post("/api/shelf/made-of", json={"document": over, "item": made["id"]}).json()["changes"]
+    for change in taken:
+        over["design"][change["path"].removeprefix("design.")] = change["value"]
+    assert over["design"]["found"]["item"] == made["id"]
+    built = client.post("/api/build", json={"document": over}).json()
+    assert not [c for c in built["cloth"] if "canvas" in c["note"]]
+    assert built["mass"] > over["design"]["found"]["values"]["mass"]
+    tent = shoot_document(design=kinds()["light_tent"].start(Brief()).model_dump(mode="json"))
+    refused = client.post("/api/shelf/made-of", json={"document": tent, "item": made["id"]})
+    assert (refused.status_code, refused.json()["fields"][0]["path"]) == (422, "design.found")
     missing = client.post("/api/shelf/becomes", json={"document": shoot_document(), "generic": "hat"})
     assert missing.status_code == 404

@@ -3,12 +3,17 @@
 import pytest
 
 from made_kinds import brief_for, made
+from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.errors import Impossible
+from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.order import left_over
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.instructions.step_pictures import fitted_in, parts_by_step
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.laid_kinds import filled
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.proposals.misfits import misfits
@@ -67,6 +72,10 @@ def test_it_goes_together_with_what_is_there(name, rule, form):
     work = plain.kind.assemble(design, plain.brief)
     assert faults(work) == ()
     assert lit_faults(work, plain.light.surfaces) == ()
+    jobs = plan_build(plain.kind.build(design, plain.brief), Workshop()).schedule.jobs
+    new = set(arrival_faults(work, parts_by_step(work, fitted_in(jobs))))
+    before = plan_build(plain.plan, Workshop()).schedule.jobs
+    assert new <= set(arrival_faults(plain.assembly, parts_by_step(plain.assembly, fitted_in(before))))
     between_own = [j for j in work.joints if all(work.by_id[p].source == "found" for p in j.parts)]
     assert not any(j.fasteners or j.used for j in between_own)
 
@@ -84,6 +93,9 @@ def test_an_owned_canvas_over_the_bench_by_hand():
     along = {"front": 0.9, "back": 0.9, "sides": 1.2}
     tape = sum(length for name, length in along.items() if getattr(work.design, f"skirt_{name}") > 0.0)
     assert work.fittings()["hook_and_loop"] == pytest.approx(tape)
+    # its 700 g are carried, too
+    rest = sum(p.mass for p in work.assembly.parts if p.source != "found")
+    assert work_out(work.plan).mass >= 0.7 + rest
 
 
 def test_a_curtain_hung_double_is_the_whole_curtain():

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 from wenlo.core.catalog.items import Item
 from wenlo.core.inventory.starter import starter
 from wenlo.services.ports import ItemRecord
-from wenlo.services.results import ChangeResult, ModifierDrawn
+from wenlo.services.results import ModifierDrawn
 
 GENERIC_ITEM = "00000000-0000-0000-0000-000000000000"
 """Stands for the item of a generic thing, which is nobody's."""
@@ -78,10 +78,17 @@ class BecomingResult(BaseModel):
     kinds: list[BecomingLine]
 
 
+class PartChange(BaseModel):
+    """A value to set at a dotted path: a number, an id, or a thing of one's own as a document carries it."""
+
+    path: str
+    value: Any
+
+
 class MadeOfResult(BaseModel):
     """The changes that make a found object part of a design."""
 
-    changes: list[ChangeResult]
+    changes: list[PartChange]
 
 
 def shelf_rows(records: Sequence[ItemRecord]) -> list[dict[str, Any]]:

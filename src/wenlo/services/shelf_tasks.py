@@ -17,7 +17,6 @@ from wenlo.core.ranking.inventory_feasibility import AtHand, at_hand, openings
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.services.kind_results import drawing_of
 from wenlo.services.resolve_document import Document, read_document
-from wenlo.services.results import ChangeResult
 from wenlo.services.shelf_results import (
     AtHandLine,
     AtHandResult,
@@ -27,6 +26,7 @@ from wenlo.services.shelf_results import (
     MadeResult,
     MissingResult,
     OpeningResult,
+    PartChange,
 )
 from wenlo.services.work import Told
 
@@ -105,7 +105,7 @@ def made_of_found(document: Document, found: Mapping[str, Any]) -> MadeOfResult:
     shoot = read_document(document)
     changed = made_of(shoot.design, OwnFound.model_validate(found), units=shoot.units)
     plain = shoot.design.model_copy(update=changed).model_dump(mode="json")
-    return MadeOfResult(changes=[ChangeResult(path=f"design.{name}", value=plain[name]) for name in changed])
+    return MadeOfResult(changes=[PartChange(path=f"design.{name}", value=plain[name]) for name in changed])
 
 
 def _becoming(row: Becoming, shoot: Shoot) -> BecomingLine:

@@ -7,10 +7,14 @@ import pytest
 from pydantic import ValidationError
 
 from made_kinds import angle, made, middle, sides
+from wenlo.core.brief.workshop import Workshop
 from wenlo.core.fabrication.covers import plan_covers
+from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.order import left_over
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.instructions.step_pictures import fitted_in, parts_by_step
 
 
 @pytest.mark.parametrize("opening", [25.0, 50.0, 85.0])
@@ -102,6 +106,7 @@ def test_both_pages_come_out_of_one_half_board():
     assert book.plan.pieces == ()
     boards = [p for p in book.assembly.parts if p.item == "white_insulation_board_half"]
     assert sum(p.mass for p in boards) == pytest.approx(1.22**2 * 0.8, rel=1e-3)
+    assert sum(c.mass for c in book.plan.cloth if "insulation" in c.covering.id) == pytest.approx(1.22**2 * 0.8)
     assert book.covers("bleached_muslin") == [pytest.approx((1.32, 1.32))]
     # both sides of the spine and a metre for each end, and once round the edges
     assert book.fittings()["cloth_tape"] == pytest.approx(2 * 1.1 + 2.0 + 4 * 1.22)
@@ -140,5 +145,7 @@ def test_two_from_one_goes_together_and_is_what_is_lit(size, sheet, hinge):
     assert faults(book.assembly) == ()
     assert lit_faults(book.assembly, book.light.surfaces) == ()
     assert left_over(book.plan) == ()
+    jobs = plan_build(book.plan, Workshop()).schedule.jobs
+    assert arrival_faults(book.assembly, parts_by_step(book.assembly, fitted_in(jobs))) == ()
     pages = {g.id: g for g in book.assembly.groups}
     assert pages["sheet page"].finished is not None

@@ -265,10 +265,11 @@ function BuildOf({
             Cut plan
             <span className="faint">
               {' '}
-              {build.bar_name}; {formatLength(build.bought, units)} bought
-              {build.own ? `, ${formatLength(build.own, units)} of yours` : ''},{' '}
-              {formatLength(build.used, units)} used, {formatLength(build.offcuts, units)} left over;{' '}
-              {build.saw}
+              {build.bars.length
+                ? `${build.bar_name}; ${formatLength(build.bought, units)} bought${
+                    build.own ? `, ${formatLength(build.own, units)} of yours` : ''
+                  }, ${formatLength(build.used, units)} used, ${formatLength(build.offcuts, units)} left over; ${build.saw}`
+                : 'no bars in it'}
             </span>
           </h2>
           <CutDone document={document} build={build} />
@@ -292,10 +293,12 @@ function BuildOf({
             <b>{clock(build.minutes)}</b>
             <span>of work</span>
           </div>
-          <div>
-            <b>{formatLength(build.longest, units)}</b>
-            <span>longest piece</span>
-          </div>
+          {build.longest > 0 ? (
+            <div>
+              <b>{formatLength(build.longest, units)}</b>
+              <span>longest piece</span>
+            </div>
+          ) : null}
         </div>
         <Tabs
           size="small"

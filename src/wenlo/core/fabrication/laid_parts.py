@@ -217,6 +217,7 @@ class LaidParts(PartsList):
             runs=(*made.runs, *runs),
             fittings=added([*made.fittings, *self._fittings()]),
             holes=(*self._holes(), *made.holes),
+            found_mass=sum(part.mass for part in self.assembly.parts if part.source == "found"),
         )
 
     @property

@@ -223,7 +223,7 @@ class Structure:
 
 @dataclass(frozen=True, kw_only=True)
 class BuildPlan:
-    """Everything a kind gives to the Build stage."""
+    """Everything a kind gives to the Build stage; ``found_mass`` is what is there already and goes into it. [kg]"""
 
     name: str
     stock: BarStock
@@ -238,6 +238,7 @@ class BuildPlan:
     templates: tuple[Template, ...] = ()
     prints: tuple[PrintSpec, ...] = ()
     cautions: tuple[str, ...] = field(default=())
+    found_mass: float = 0.0
 
 
 def labelled(members: Sequence[tuple[str, str, float, str, int]]) -> tuple[Piece, ...]:

@@ -111,6 +111,9 @@ class PartsList:
             share = tall / row.board_length * wide / row.width
             bought = float(strips) if strips > 1 else max(share, 0.0)
             price = bought * row.price
+        opened = None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window)
+        # what falls out of a window is not carried
+        area = cut[0] * cut[1] - (opened[0] * opened[1] if opened else 0.0)
         for _ in range(count):
             self.cloth.append(
                 ClothPiece(
@@ -124,10 +127,10 @@ class PartsList:
                     form=row.form,
                     note=note,
                     price=price,
-                    mass=cut[0] * cut[1] * row.mass_per_area,
+                    mass=area * row.mass_per_area,
                     covering=row,
                     whole=whole,
-                    window=None if window is None or strips > 1 else (cut[0] - 2 * window, cut[1] - 2 * window),
+                    window=opened,
                 )
             )
 

@@ -101,10 +101,12 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
     for _ in range(3):
         for part in assembly.parts:
             if part.id not in known:
-                near = [known[id] for id in beside[part.id] if id in known and id in bars]
-                near = near or [known[id] for id in beside[part.id] if id in known]
-                if near:
-                    known[part.id] = max(near)
+                near = [known[id] for id in beside[part.id] if id in known]
+                if near and part.source == "found":
+                    # what is there already is there before the first that is put on it
+                    known[part.id] = min(near)
+                elif near:
+                    known[part.id] = max([known[id] for id in beside[part.id] if id in known and id in bars] or near)
     last = len(fitted) - 1
     return [
         tuple(p.id for p in assembly.parts if min(known.get(p.id, last), last) == step) for step in range(len(fitted))

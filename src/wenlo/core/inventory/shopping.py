@@ -84,6 +84,7 @@ def work_out(
         plan.stock.mass_per_metre * cuts.used
         + sum(piece.mass for piece in plan.cloth)
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
+        + plan.found_mass
     )
     return WorkedBuild(
         plan=plan,

@@ -243,7 +243,7 @@ def _from_one_board(work: LaidParts, design: BookLightParameters, sheet: Panel) 
     work.step(
         SAYS("cut-the-window", size=(w, h), border=b, window=design.page_size),
         minutes=25,
-        does="cut",
+        does="bond",
         uses=("border of",),
     )
     work.step(

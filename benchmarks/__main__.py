@@ -59,6 +59,20 @@ def resized(index: int) -> dict[str, Any]:
     return document
 
 
+def dimmed(index: int) -> dict[str, Any]:
+    """The default shoot at another power each time: only weights differ."""
+    document = write_shoot(Shoot())
+    document["brief"]["lamp"]["power"] = 0.3 + 0.01 * index
+    return document
+
+
+def layered(index: int) -> dict[str, Any]:
+    """The default shoot with one, two and three layers in turn."""
+    document = write_shoot(Shoot())
+    document["design"]["layers"] = 1 + index % 3
+    return document
+
+
 HEAD = f"{'what':60} {'median':>11} {'worst':>11} {'bar':>8} {'error':>7} {'bar':>6}"
 
 
@@ -98,9 +112,11 @@ def everything(*, browser: bool) -> Iterator[tuple[str, dict[str, Any]]]:
     def build(_: int) -> None:
         work_out(kind_of(shoot.design).build(shoot.design, shoot.brief))
 
-    yield "figures while dragging the lamp", {**timed(lambda i: figures(moved(i), "draft")), "bar_ms": 100}
-    yield "figures while dragging the frame's size", {**timed(lambda i: figures(resized(i), "draft")), "bar_ms": 100}
-    yield "figures while dragging one of 60 things", {**timed(lambda i: figures(crowded(i), "draft")), "bar_ms": 150}
+    yield "figures while dragging the lamp", {**timed(lambda i: figures(moved(i), "draft")), "bar_ms": 30}
+    yield "figures while dragging the frame's size", {**timed(lambda i: figures(resized(i), "draft")), "bar_ms": 30}
+    yield "figures while dragging one of 60 things", {**timed(lambda i: figures(crowded(i), "draft")), "bar_ms": 60}
+    yield "figures after a change of power", {**timed(lambda i: figures(dimmed(i), "draft")), "bar_ms": 5}
+    yield "figures after a change of layers", {**timed(lambda i: figures(layered(i), "draft")), "bar_ms": 15}
     yield "clashes and elevations of 60 things", {**timed(lambda i: place(crowded(i + 500), "draft")), "bar_ms": 150}
     yield "figures at rest", timed(lambda i: figures(moved(i), "fine"))
     yield "cut plan and shopping", timed(build)

@@ -123,7 +123,10 @@ def test_two_pages_of_one_browser_offline_and_one_closed(open_page, server):
     brief(one, shoot)
     brief(two, shoot)
     one.context.set_offline(True)
+    # a page that is behind another has no focus, and what is typed there ends at once
+    one.bring_to_front()
     type_value(one, "Width", "5.2 m")
+    two.bring_to_front()
     type_value(two, "Depth", "6.6 m")
     state(two, OFFLINE)
     two.close()

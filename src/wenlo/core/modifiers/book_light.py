@@ -17,7 +17,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
+from wenlo.core.modifiers.placing import black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
@@ -363,7 +363,7 @@ def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
             id="sheet-page",
             by="stand",
             name="sheet page",
-            place=design.source_centre - UP * design.height / 2,
+            place=design.source_centre,
             mass=mass / 2,
             groups=("sheet page",),
         ),
@@ -371,7 +371,7 @@ def holds(design: BookLightParameters, mass: float) -> tuple[Hold, ...]:
             id="bounce-page",
             by="stand",
             name="bounce page",
-            place=design.bounce_centre - UP * design.height / 2,
+            place=design.bounce_centre,
             mass=mass / 2,
             groups=("bounce page",),
         ),

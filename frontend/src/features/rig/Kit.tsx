@@ -37,7 +37,7 @@ export function Kit({ rig, units }: { rig: Rig; units: Units }) {
           <summary>
             <b>{h.name}</b>{' '}
             <span className="faint">
-              carries {h.payload.toFixed(0)} kg, weighs {h.mass.toFixed(1)} kg, about{' '}
+              carries {h.payload.toFixed(h.payload < 2 ? 1 : 0)} kg, weighs {h.mass.toFixed(1)} kg, about{' '}
               {money(h.cost, rig.currency)}
             </span>
           </summary>

@@ -51,9 +51,6 @@ TAIL = 0.12
 THREAD = 0.0068
 """Drill for a screw M8 that cuts its own thread, its pitch being 1.25 mm. [m]"""
 
-FIRM = 3.0
-"""It is trusted with so many times less than what makes the bar sag unseen. [-]"""
-
 BarPlace = Literal["behind", "below"]
 
 
@@ -152,7 +149,7 @@ def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> B
         across=across,
         stub=stub,
         slot=slot,
-        payload=round(min(2.0 * force / GRAVITY / FIRM, 6.0), 2),
+        payload=round(min(2.0 * force / GRAVITY, 6.0), 2),
         plan=plan,
     )
 

@@ -15,6 +15,7 @@ from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.order import left_over
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.instructions.step_pictures import fitted_in, parts_by_step
+from wenlo.messages.steps import step_words
 
 
 @pytest.mark.parametrize("opening", [25.0, 50.0, 85.0])
@@ -110,6 +111,12 @@ def test_both_pages_come_out_of_one_half_board():
     assert book.covers("bleached_muslin") == [pytest.approx((1.32, 1.32))]
     # both sides of the spine and a metre for each end, and once round the edges
     assert book.fittings()["cloth_tape"] == pytest.approx(2 * 1.1 + 2.0 + 4 * 1.22)
+
+
+def test_the_other_page_is_cut_out_of_the_window():
+    jobs = plan_build(from_one().plan, Workshop()).schedule.jobs
+    (cut,) = [j.step for j in jobs if j.step.id.startswith("cut-white")]
+    assert "S3 1.10 m × 1.10 m out of S1's window" in step_words(cut).text
 
 
 def test_a_border_takes_from_what_shines():

@@ -10,7 +10,7 @@ from wenlo.core.brief.workshop import Cutting
 from wenlo.core.catalog.data_files import GoodSide, Joined, stock
 from wenlo.core.fabrication.covers import CoverPlan
 from wenlo.core.fabrication.cutplan import CutPlan
-from wenlo.core.fabrication.parts import BuildPlan, Fitting, Piece, Step
+from wenlo.core.fabrication.parts import BuildPlan, ClothPiece, Fitting, Piece, Step
 from wenlo.core.facts import Fact, Phrases
 from wenlo.core.ids import slug
 from wenlo.core.instructions.order import Job, Schedule, assigned, scheduled
@@ -51,6 +51,7 @@ SAYS = Phrases(
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
         "piece": {"label": "label", "length": "fine"},
         "sheet-piece": {"label": "label", "size": "size"},
+        "nested-piece": {"label": "label", "size": "size", "host": "label"},
         "cut-the-bars": {},
         "in-order": {"kerf": "fine", "bars": "list"},
         "bars-sent-out": {"bars": "list"},
@@ -162,13 +163,20 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
     yield Job(step=step, cuts=labels, needs=(STOP,), tools=(*tools, "square", "pencil", "labels"))
 
 
+def _sheet_piece(piece: ClothPiece, host: str | None) -> Fact:
+    if host is None:
+        return SAYS("sheet-piece", label=piece.label, size=piece.cut)
+    return SAYS("nested-piece", label=piece.label, size=piece.cut, host=host)
+
+
 def _cut_sheets(plan: BuildPlan, covers: Sequence[CoverPlan], cutting: Cutting, taken: frozenset[str]) -> Iterator[Job]:
     for cover in covers:
         covering = cover.covering
         same = [c for c in plan.cloth if c.covering.id == covering.id and not c.whole and c.label not in taken]
         if not same:
             continue
-        pieces = _listed([SAYS("sheet-piece", label=c.label, size=c.cut) for c in same], 8)
+        hosts = {laid.label: nested.host for nested in cover.nested for laid in nested.sheet.laid}
+        pieces = _listed([_sheet_piece(c, hosts.get(c.label)) for c in same], 8)
         labels = tuple(c.label for c in same)
         id, side = f"cut-{slug(covering.id)}", SIDES[covering.good_side]
         if covering.form == "cloth":

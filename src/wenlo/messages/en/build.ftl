@@ -43,6 +43,8 @@ steps_piece = { $label } { $length }
 
 steps_sheet-piece = { $label } { $size }
 
+steps_nested-piece = { $label } { $size } out of { $host }'s window
+
 steps_cut-the-bars = Cut the bars
     .text = Cut the longest first. Measure each piece from the end you have just cut.
     .check = The two pieces of each letter are flush at both ends when you lay them side by side.

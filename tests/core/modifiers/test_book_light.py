@@ -156,3 +156,13 @@ def test_two_from_one_goes_together_and_is_what_is_lit(size, sheet, hinge):
     assert arrival_faults(book.assembly, parts_by_step(book.assembly, fitted_in(jobs))) == ()
     pages = {g.id: g for g in book.assembly.groups}
     assert pages["sheet page"].finished is not None
+
+
+@pytest.mark.parametrize("scale", [0.05, 0.5, 1.0, 1.4, 5.0])
+@pytest.mark.parametrize("size", [(1.22, 1.22), (0.7, 1.1), (1.1, 0.4)])
+def test_pages_of_one_board_are_never_sized_beyond_it(scale, size):
+    book = from_one(width=size[0], height=size[1])
+    grown = book.kind.scaled(book.design, scale)
+    again = book.kind.parameters.model_validate(dict(grown))
+    assert max(again.width, again.height) <= 1.22
+    assert min(again.page_size) >= 0.1 - 1e-9

@@ -341,8 +341,14 @@ def start(brief: Brief) -> BookLightParameters:
 
 
 def scaled(design: BookLightParameters, scale: float) -> BookLightParameters:
-    """Both pages larger."""
-    return design.model_copy(update=resized(design, scale))
+    """Both pages larger; those of one board no larger than it, and with a window."""
+    changed = resized(design, scale)
+    if design.from_one:
+        row, least = bounce_face(design.face), LEAST_WINDOW + 2 * design.border
+        most = sorted((row.width, row.board_length or row.width))
+        for name, limit in zip(sorted(("width", "height"), key=lambda side: changed[side]), most, strict=True):
+            changed[name] = max(min(changed[name], limit), least)
+    return design.model_copy(update=changed)
 
 
 def marks(design: BookLightParameters, brief: Brief) -> tuple[Mark, ...]:

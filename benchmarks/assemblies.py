@@ -12,8 +12,9 @@ from typing import Any, Literal, get_args, get_origin
 from pydantic import ValidationError
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.items import FaceValues, SheetValues
-from wenlo.core.catalog.own import OwnFace, OwnSheet
+from wenlo.core.catalog.bars import BarGroup, bars_of
+from wenlo.core.catalog.items import BarValues, FaceValues, SheetValues
+from wenlo.core.catalog.own import OwnBar, OwnFace, OwnSheet
 from wenlo.core.errors import Impossible
 from wenlo.core.instructions.arrival_checks import arrival_faults
 from wenlo.core.instructions.assembly_checks import faults
@@ -26,9 +27,6 @@ from wenlo.core.modifiers.registry import kinds
 
 DESIGNS = 200
 """Of every kind."""
-
-BARS = {"pipe": "pvc_one_inch", "tube": "aluminium_25_mm", "timber": "softwood_18_44"}
-"""Bars go with their structure."""
 
 
 @dataclass
@@ -64,6 +62,25 @@ def own_stock(rng: random.Random, annotation: Any) -> OwnSheet | OwnFace | None:
     return takes(**name, values=(SheetValues if takes is OwnSheet else FaceValues)(**sold))
 
 
+def any_batten(rng: random.Random) -> Any:
+    """A batten that is sold, or one of one's own of an odd section."""
+    if rng.random() > OWN:
+        return rng.choice(bars_of("timber")).id
+    sold = {
+        "section": "timber",
+        "width": round(rng.uniform(0.034, 0.095), 4),
+        "thickness": round(rng.uniform(0.016, 0.05), 4),
+        "length": round(rng.uniform(1.5, 4.0), 2),
+    }
+    name = {"item": str(uuid.UUID(int=rng.getrandbits(128), version=4)), "version": 1, "name": "what lay in the yard"}
+    return OwnBar(**name, values=BarValues(**sold)).model_dump()
+
+
+def any_bar(rng: random.Random, group: BarGroup) -> Any:
+    """A bar of a group."""
+    return any_batten(rng) if group == "timber" else rng.choice(bars_of(group)).id
+
+
 def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
     """A design with every choice anew and every number between half and nearly twice what the kind begins with."""
     begins = kind.start(brief)
@@ -85,7 +102,9 @@ def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
         elif low is not None and high is not None and isinstance(now, float):
             changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
     if "structure" in changes:
-        changes["material"] = BARS[changes["structure"]]
+        changes["material"] = any_bar(rng, changes["structure"])
+    if "batten" in kind.parameters.model_fields:
+        changes["batten"] = any_batten(rng)
     return kind.parameters.model_validate({**begins.model_dump(), **changes})
 
 

@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import Any, Literal, get_args, get_origin
 
 import numpy as np
-from benchmarks.assemblies import own_stock
+from benchmarks.assemblies import any_bar, any_batten, own_stock
 from pydantic import ValidationError
 
 from factories import make_shoot
@@ -142,8 +142,9 @@ def varied(kind, rng: random.Random) -> dict[str, Any]:
             changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
     if "structure" in changes:
         # bars go with their structure
-        bars = {"pipe": "pvc_one_inch", "tube": "aluminium_25_mm", "timber": "softwood_18_44"}
-        changes["material"] = bars[changes["structure"]]
+        changes["material"] = any_bar(rng, changes["structure"])
+    if "batten" in kind.parameters.model_fields:
+        changes["batten"] = any_batten(rng)
     return changes
 
 

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
 from wenlo.core.fabrication.assembly.parts import Assembly
@@ -33,20 +34,22 @@ CONSTRUCTIONS = (
 
 def built(how: str, bar: str, shape: FrameShape) -> Assembly:
     if how in ("pipe", "glued"):
-        shop = pipe_frame.shop_for(shape, material=bar, glued=how == "glued", sockets=Sockets())
-        return resolve(pipe_frame.skeleton(shape, material=bar), shop)
+        shop = pipe_frame.shop_for(shape, bar=bar_types()[bar], glued=how == "glued", sockets=Sockets())
+        return resolve(pipe_frame.skeleton(shape, bar=bar_types()[bar]), shop)
     if how == "tube":
-        return resolve(tube_frame.skeleton(shape, material=bar), tube_frame.shop_for(shape, material=bar))
-    shop = timber_frame.shop_for(shape, material=bar)
-    return resolve(timber_frame.skeleton(shape, material=bar, joint=how), shop)
+        return resolve(
+            tube_frame.skeleton(shape, bar=bar_types()[bar]), tube_frame.shop_for(shape, bar=bar_types()[bar])
+        )
+    shop = timber_frame.shop_for(shape, bar=bar_types()[bar])
+    return resolve(timber_frame.skeleton(shape, bar=bar_types()[bar], joint=how), shop)
 
 
 def planned(how: str, bar: str, shape: FrameShape):
     if how in ("pipe", "glued"):
-        return pipe.build(shape, material=bar, glued=how == "glued", kerf_name="saw")
+        return pipe.build(shape, bar=bar_types()[bar], glued=how == "glued", kerf_name="saw")
     if how == "tube":
-        return tube.build(shape, material=bar, kerf_name="saw")
-    return timber.build(shape, material=bar, timber_joint=how, kerf_name="saw")
+        return tube.build(shape, bar=bar_types()[bar], kerf_name="saw")
+    return timber.build(shape, bar=bar_types()[bar], timber_joint=how, kerf_name="saw")
 
 
 SHAPE = FrameShape(width=1.2, height=1.2, top_height=1.95, foot_length=0.7, carrying_length=2.0)

@@ -3,7 +3,7 @@
 import pytest
 
 from factories import make_shoot
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.fabrication.cutplan import plan_cuts
 from wenlo.core.instructions.order import left_over
 from wenlo.core.rigging.board_holder import ALONG, BITE, PIPES, HeldBoard, board_holder
@@ -41,8 +41,8 @@ def test_a_holder_of_40_mm_pipe_with_the_bar_below_by_hand():
 
 def test_with_the_bar_behind_the_stubs_clear_the_board():
     holder = board_holder(BOARD, bar="behind", pipes=("pvc_40_mm",))
-    row = stock()["pipe"]["pvc_40_mm"]
-    bar_face = row["outer"] / 2
+    row = bar_types()["pvc_40_mm"]
+    bar_face = row.width / 2
     assert holder.stub >= bar_face + BOARD.thickness
     assert min(cuts(holder)["stub to the slotted tee"]) >= 0.035 - 1e-6
     assert (
@@ -57,11 +57,11 @@ def test_with_the_bar_behind_the_stubs_clear_the_board():
 def test_the_bar_closes_on_the_board(pipe, bar, length):
     board = HeldBoard(length=length, height=0.4, thickness=0.0032)
     holder = board_holder(board, bar=bar, pipes=(pipe,))
-    row = stock()["pipe"][pipe]
+    row = bar_types()[pipe]
     halves = cuts(holder)["half of the bar"]
     # elbow, half, tee, half, elbow between the middles of the elbows
-    middles = sum(halves) + 4 * row["takeoff"]
-    free = middles - (row["outer"] + 2 * row["fitting_wall"])
+    middles = sum(halves) + 4 * row.pipe.take_off
+    free = middles - (row.width + 2 * row.pipe.fitting_wall)
     assert length - free == pytest.approx(2 * BITE - ALONG, abs=1e-6)
     for run in holder.plan.runs:
         lengths = {p.label: p.cut for p in holder.plan.pieces}
@@ -79,11 +79,11 @@ def test_a_heavier_board_takes_a_stiffer_pipe_and_a_longer_one_carries_less():
 
 def test_what_it_carries_does_not_sag_a_two_hundredth_by_hand():
     holder = board_holder(HeldBoard(length=1.2), bar="behind", pipes=("pvc_25_mm",))
-    row = stock()["pipe"]["pvc_25_mm"]
-    inertia = 3.141592653589793 / 64 * (row["outer"] ** 4 - (row["outer"] - 2 * row["wall"]) ** 4)
+    row = bar_types()["pvc_25_mm"]
+    inertia = 3.141592653589793 / 64 * (row.width**4 - (row.width - 2 * row.wall) ** 4)
     arm, force = holder.across / 2, holder.payload / 2 * 9.81
     # a cantilever from the middle tee: F l³ / 3 E I, without any creep
-    assert force * arm**3 / (3 * row["modulus"] * inertia) < holder.across / 200
+    assert force * arm**3 / (3 * row.modulus * inertia) < holder.across / 200
 
 
 def test_the_rig_makes_it_for_the_board_that_is_built():

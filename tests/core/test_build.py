@@ -8,23 +8,30 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
+from wenlo.core.catalog.bars import StockLength, bars_of
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import sheet_materials
 from wenlo.core.errors import Impossible
-from wenlo.core.fabrication.cutplan import OwnBar, cut_counts, plan_cuts, waste_of
-from wenlo.core.fabrication.parts import Piece, StockLength
+from wenlo.core.fabrication.cutplan import HeldBar, cut_counts, plan_cuts, waste_of
+from wenlo.core.fabrication.parts import Piece
 from wenlo.core.inventory.shopping import work_out
+from wenlo.core.modifiers.diffusion_frame import BOLTED
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.messages.steps import step_words
 
 TENTH_OF_A_MILLIMETRE = 1e-4
 
 STRUCTURES = [
-    *[{"structure": "pipe", "material": m, "glued": g} for m in stock()["pipe"] for g in (False, True)],
-    *[{"structure": "tube", "material": m} for m in stock()["tube"]],
     *[
-        {"structure": "timber", "material": m, "timber_joint": j}
-        for m in stock()["timber"]
+        {"structure": "pipe", "material": m, "glued": g}
+        for m in (bar.id for bar in bars_of("pipe"))
+        for g in (False, True)
+    ],
+    *[{"structure": "tube", "material": m} for m in (bar.id for bar in bars_of("tube"))],
+    *[
+        {"structure": "timber", "material": bar.id, "timber_joint": j}
+        for bar in bars_of("timber")
+        if bar.width >= BOLTED[0]
         for j in ("butt", "half_lap", "mitre", "pocket_screw")
     ],
 ]
@@ -208,7 +215,7 @@ def test_bars_that_are_there_are_used_first_and_only_as_often_as_they_are_there(
         pieces,
         stock_lengths,
         kerf=0.001,
-        own=[OwnBar(length=1.0, count=1), OwnBar(length=0.95, count=2), OwnBar(length=0.5, count=9)],
+        own=[HeldBar(length=1.0, count=1), HeldBar(length=0.95, count=2), HeldBar(length=0.5, count=9)],
     )
     own = [bar for bar in helped.bars if bar.own]
     assert sorted(bar.stock for bar in own) == [0.95, 0.95, 1.0]
@@ -220,7 +227,7 @@ def test_bars_that_are_there_are_used_first_and_only_as_often_as_they_are_there(
     assert cut_counts(helped) == dict.fromkeys((p.label for p in pieces), 1)
     # a long piece that no bar sold is long enough for may still be cut from one's own
     long_one = [Piece(label="B1", name="post", cut=2.6, reason="")]
-    assert plan_cuts(long_one, stock_lengths, kerf=0.001, own=[OwnBar(length=2.7, count=1)]).bought == 0.0
+    assert plan_cuts(long_one, stock_lengths, kerf=0.001, own=[HeldBar(length=2.7, count=1)]).bought == 0.0
 
 
 @settings(max_examples=40, deadline=None)
@@ -232,7 +239,7 @@ def test_own_bars_never_cost_more_and_nothing_is_lost(lengths, own):
     pieces = [Piece(label=f"P{k}", name="x", cut=round(x, 3), reason="") for k, x in enumerate(lengths)]
     stock_lengths = [StockLength(length=2.4, price=3.6)]
     plain = plan_cuts(pieces, stock_lengths, kerf=0.002)
-    helped = plan_cuts(pieces, stock_lengths, kerf=0.002, own=[OwnBar(length=round(a, 3), count=n) for a, n in own])
+    helped = plan_cuts(pieces, stock_lengths, kerf=0.002, own=[HeldBar(length=round(a, 3), count=n) for a, n in own])
     assert helped.bought <= plain.bought + 1e-9
     assert helped.used + helped.kerf + helped.offcuts == pytest.approx(helped.bought + helped.own, abs=1e-9)
     assert cut_counts(helped) == dict.fromkeys((p.label for p in pieces), 1)

@@ -7,16 +7,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
+from wenlo.core.catalog.bars import StockLength, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import coverings
 from wenlo.core.fabrication.batch import plan_batch
 from wenlo.core.fabrication.cutplan import plan_cuts
 from wenlo.core.fabrication.fasteners import butt, longest_through, tapping_drill
-from wenlo.core.fabrication.parts import Piece, StockLength
+from wenlo.core.fabrication.parts import Piece
 from wenlo.core.instructions.carry import counter_slip, first_cuts
-from wenlo.core.instructions.packing import bundles, section
+from wenlo.core.instructions.packing import bundles
 from wenlo.core.instructions.repair import renewals
-from wenlo.core.inventory.changes import AIMS, bending_stiffness, stands_weather, substitutes, variants
+from wenlo.core.inventory.changes import AIMS, stands_weather, substitutes, variants
 from wenlo.core.inventory.prices import Offer, Prices, bar_key
 from wenlo.core.inventory.second_copy import changed_parts, second_copy
 from wenlo.core.inventory.shopping import work_out
@@ -141,9 +142,9 @@ def test_what_changes_for_another_design_by_hand():
 
 def test_stiffness_of_a_bar_by_hand():
     # batten 18 × 44 mm lying flat: 9 GPa · 44 · 18³ / 12 mm⁴
-    assert bending_stiffness("softwood_18_44") == pytest.approx(9e9 * 0.044 * 0.018**3 / 12)
+    assert bar_types()["softwood_18_44"].stiffness == pytest.approx(9e9 * 0.044 * 0.018**3 / 12)
     # pipe 33.4 mm, wall 3.4 mm
-    assert bending_stiffness("pvc_one_inch") == pytest.approx(2.8e9 * math.pi * (0.0334**4 - 0.0266**4) / 64)
+    assert bar_types()["pvc_one_inch"].stiffness == pytest.approx(2.8e9 * math.pi * (0.0334**4 - 0.0266**4) / 64)
 
 
 @pytest.mark.parametrize("kind", ["diffusion_frame", "book_light", "hanging_softbox", "negative_fill"])
@@ -202,7 +203,7 @@ def test_bundles_hold_everything_and_the_frame_comes_apart_unless_it_is_glued():
     assert bars.size[0] == pytest.approx(max(p.cut for p in plan.pieces))
     assert bars.mass == pytest.approx(plan.stock.mass_per_metre * sum(p.cut for p in plan.pieces))
     # ten pipes of 33.4 mm lie in three rows of four
-    assert bars.size[1] * bars.size[2] == pytest.approx(12 * section("pvc_one_inch").width ** 2)
+    assert bars.size[1] * bars.size[2] == pytest.approx(12 * bar_types()["pvc_one_inch"].width ** 2)
     assert "frame" not in packed
     # glued, it is as large as it stands: 1.95 m high and as wide as it was asked for, with its feet
     glued = {b.name: b for b in bundles(plan_of(glued=True), assembly_of(glued=True))}
@@ -229,7 +230,7 @@ def test_screws_and_drills_by_hand():
     assert tapping_drill(0.006) == pytest.approx(0.005)
     assert tapping_drill(0.008) == pytest.approx(0.00675)
     assert longest_through(0.036) == pytest.approx(0.034)
-    clearance, pilot = butt("upright", "rail", batten=section("softwood_18_44"), ends=4)
+    clearance, pilot = butt("upright", "rail", batten=bar_types()["softwood_18_44"], ends=4)
     assert (clearance.count, pilot.count) == (8, 8)
     assert clearance.along == pytest.approx((0.011, 0.033))
     assert pilot.depth == pytest.approx(0.026)

@@ -11,8 +11,8 @@ from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.fasteners import (
     EDGE,
     LAP,
-    LONG,
     POCKET,
+    SCREWS,
     SHORT,
     SHY,
     Batten,
@@ -30,7 +30,6 @@ from wenlo.core.fabrication.fasteners import (
 )
 from wenlo.core.modifiers.registry import kinds
 
-SCREWS = {screw.id: screw for screw in (LONG, SHORT, POCKET, LAP)}
 BATTENS = [
     Batten(width=0.044, thickness=0.018),
     Batten(width=0.045, thickness=0.021),
@@ -83,10 +82,14 @@ def test_no_screw_comes_out_and_none_sits_at_an_edge(kind):
 def test_a_butt_joint_by_hand(batten):
     clearance, pilot = butt("side", "rail", batten=batten, ends=4)
     assert clearance.count == pilot.count == 8
-    # a hole of 4.2 mm is drilled as 4 mm, one of 2.4 mm as 2.5 mm
-    assert (clearance.diameter, pilot.diameter) == pytest.approx((0.004, 0.0025))
+    # through 44 or 45 mm a screw of 4 × 70 bites 26 or 25, through 70 mm one of 5 × 90 bites 20
+    screw = SCREWS["wood_screw" if batten.width < 0.05 else "screw_90"]
+    assert clearance.fastener == pilot.fastener == screw.id
+    # 4 mm: a hole of 4.2 is drilled as 4, one of 2.4 as 2.5; 5 mm: 5.25 as 5.5 or 5, and 3
+    assert clearance.diameter == pytest.approx(screw.diameter * 1.05, abs=2.6e-4)
+    assert pilot.diameter == pytest.approx(screw.diameter * 0.6, abs=2.6e-4)
     assert clearance.along == pytest.approx((batten.width / 4, 3 * batten.width / 4))
-    assert pilot.depth == pytest.approx(max(LONG.length - batten.width, 0.01))
+    assert pilot.depth == pytest.approx(screw.length - batten.width)
 
 
 @pytest.mark.parametrize("batten", BATTENS)

@@ -5,6 +5,7 @@ import math
 import pytest
 
 from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.instructions.worksteps import FITTINGS
@@ -27,8 +28,8 @@ def cuts(support):
 
 def flat_stiffness(key):
     """E·I of a batten that lies flat. [N·m²]"""
-    row = stock()["timber"][key]
-    return row["modulus"] * row["width"] * row["thickness"] ** 3 / 12.0
+    row = bar_types()[key]
+    return row.modulus * row.width * row.thickness**3 / 12.0
 
 
 @pytest.mark.parametrize("height", [1.2, 1.8, 2.4])
@@ -63,8 +64,8 @@ def test_the_ballast_of_a_post_holds_a_knock(height):
 def test_a_spreader_fits_between_the_walls_and_sags_unseen(span):
     spreader = support("spreader", span=span)
     assert cuts(spreader)["beam"] == pytest.approx([span - 0.03] * 2)
-    row = stock()["timber"]["softwood_21_45"]
-    on_edge = 2 * row["modulus"] * row["thickness"] * row["width"] ** 3 / 12.0
+    row = bar_types()["softwood_21_45"]
+    on_edge = 2 * row.modulus * row.thickness * row.width**3 / 12.0
     sag = sag_point((spreader.payload + spreader.mass) * GRAVITY, span, on_edge)
     assert sag <= SAG_LIMIT * span * 1.01
     assert sag == pytest.approx(SAG_LIMIT * span, rel=0.02) or spreader.payload == 15.0

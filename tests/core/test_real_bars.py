@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.document.rigging import Rigging
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
@@ -65,7 +65,7 @@ def test_wind_on_a_board_on_a_post_by_hand():
         source="cut",
         mass=0.4,
     )
-    thing = Assembly(parts=(post(1.5), board), joints=())
+    thing = Assembly(parts=(post(1.5), board), joints=(), stuff=(bar_types()["softwood_18_44"],))
     face = wind_face(thing)
     # the post is 40 mm wide as the wind sees it
     assert face.area == pytest.approx(0.8 * 0.5 + 0.04 * 1.5, rel=0.02)
@@ -92,7 +92,7 @@ def test_spliced_bars_are_one_member_and_rails_are_held_at_their_ends():
     at = stations(frame, list(members.values()))
     rail = members["rail.top"]
     assert len(rail.parts) == 2
-    outer = stock()["pipe"]["pvc_one_inch"]["outer"]
+    outer = bar_types()["pvc_one_inch"].width
     assert free_span(rail, at["rail.top"]) == pytest.approx(2.4 - outer, abs=1e-6)
 
 

@@ -9,7 +9,7 @@ import pytest
 from factories import make_shoot, shelf_row
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.brief.set_objects import Block
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.rigging import HoldChoice, Rigging, WetPlace
 from wenlo.core.document.shoot import read_shoot, write_shoot
@@ -282,8 +282,8 @@ def test_wind_on_a_board_without_bars_is_not_passed_in_silence():
 def test_cloth_is_stretched_by_fifty_newtons_and_more():
     plan = planned(width=1.2, height=1.2, top_height=1.8, material="pvc_three_quarter_inch")
     (bow,) = of(plan, "bend.bow")
-    row = stock()["pipe"]["pvc_three_quarter_inch"]
-    stiff = row["modulus"] * math.pi * (row["outer"] ** 4 - (row["outer"] - 2 * row["wall"]) ** 4) / 64 / 3
+    row = bar_types()["pvc_three_quarter_inch"]
+    stiff = row.modulus * math.pi * (row.width**4 - (row.width - 2 * row.wall) ** 4) / 64 / 3
     # stiff corners of a square: w L⁴ / 384 EI reaches a hundredth of the side at so many newtons a metre
     # between the middles of the pipes, 26.7 mm thick
     side = 1.2 - 0.0267

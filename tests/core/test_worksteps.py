@@ -11,12 +11,12 @@ from hypothesis import strategies as st
 
 from factories import make_shoot
 from wenlo.core.brief.workshop import Workshop
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import coverings
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.cloth import SEAM, from_roll, seam_of
 from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Step
-from wenlo.core.fabrication.structures.timber import bar_stock
 from wenlo.core.facts import Fact
 from wenlo.core.instructions.order import Job, assigned, left_over, scheduled
 from wenlo.core.instructions.plan_build import for_the_tools, plan_build
@@ -125,7 +125,7 @@ def test_nothing_is_begun_before_what_it_needs_is_done_and_dry(kind):
 def plan_of(*steps, fittings=()):
     return BuildPlan(
         name="probe",
-        stock=bar_stock("softwood_18_44"),
+        stock=bar_types()["softwood_18_44"],
         kerf=0.001,
         saw="saw",
         pieces=(),

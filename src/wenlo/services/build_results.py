@@ -52,7 +52,7 @@ def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers
         shoot.brief.workshop,
         units=shoot.units,
         tries=TRIES,
-        own=own_bars(have, plan.stock.id),
+        own=own_bars(have, plan.stock),
         own_boards=own_boards(have),
         highest=shoot.design.highest,
         prices=prices,

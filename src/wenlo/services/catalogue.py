@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from wenlo.core.brief.brief import PEOPLE, SENSORS, SUBJECTS
 from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
+from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.catalog.data_files import Gel, gels, stock
 from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types, sheet_materials
 from wenlo.core.document.shoot import Shoot
@@ -177,6 +178,8 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(choice for choice in sheets() if coverings()[choice.id].form == "board")
     if name == "backdrop" and annotation is not bool:
         return tuple(finishes())
+    if name == "batten":
+        return tuple(Choice(id=bar.id, name=bar.name) for bar in bars_of("timber"))
     if name in {"face", "lining"}:
         return tuple(Choice(id=f.id, name=f.name) for f in bounce_faces().values())
     return ()
@@ -213,11 +216,7 @@ def _controls(parameters: type[BaseModel]) -> Iterator[Control]:
 
 def bars() -> list[Choice]:
     """Pipe, tube and timber; the group is the structure they make."""
-    return [
-        Choice(id=key, name=row["name"], group=group)
-        for group in ("pipe", "tube", "timber")
-        for key, row in stock()[group].items()
-    ]
+    return [Choice(id=bar.id, name=bar.name, group=bar.group) for bar in bar_types().values()]
 
 
 def saws() -> list[Choice]:

@@ -6,23 +6,23 @@ import numpy as np
 import pytest
 
 from made_kinds import made, middle, sides
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.errors import Impossible
 from wenlo.core.instructions.assembly_checks import faults
 
 SIZE = {"width": 1.0, "height": 1.3, "top_height": 1.9}
 
 
-@pytest.mark.parametrize("material", sorted(stock()["pipe"]))
+@pytest.mark.parametrize("material", sorted(bar.id for bar in bars_of("pipe")))
 @pytest.mark.parametrize("glued", [False, True])
 def test_pipe_and_fittings_make_the_outside(material, glued):
     frame = made("diffusion_frame", **SIZE, structure="pipe", material=material, glued=glued)
-    pipe = stock()["pipe"][material]
+    pipe = bar_types()[material]
     # glued pipe goes home, dry pipe half-way into the socket
-    past = pipe["takeoff"] + (0.0 if glued else pipe["socket"] / 2)
+    past = pipe.pipe.take_off + (0.0 if glued else pipe.pipe.socket / 2)
     for name, outside in (("rail", 1.0), ("side", 1.3)):
         # from middle line to middle line, half a pipe on each side
-        assert [c + 2 * past + pipe["outer"] for c in frame.cuts()[name]] == pytest.approx([outside] * 2, abs=1e-3)
+        assert [c + 2 * past + pipe.width for c in frame.cuts()[name]] == pytest.approx([outside] * 2, abs=1e-3)
 
 
 @pytest.mark.parametrize(

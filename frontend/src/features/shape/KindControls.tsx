@@ -13,7 +13,10 @@ const OWN: Record<string, ShelfCategory> = {
   'design.face': 'face',
   'design.lining': 'face',
   'design.backdrop': 'backdrop',
+  'design.batten': 'bar',
 };
+
+const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
 
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
   const kind = data.kinds.find((k) => k.id === document.design.kind);
@@ -26,7 +29,16 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
         const own = OWN[c.path];
         if (own && c.options.length > 2)
-          return <ShelfChoice key={c.path} path={c.path} label={label} options={c.options} category={own} />;
+          return (
+            <ShelfChoice
+              key={c.path}
+              path={c.path}
+              label={label}
+              options={c.options}
+              category={own}
+              {...(own === 'bar' ? { suits: isTimber } : {})}
+            />
+          );
         return c.options.length ? (
           <Choice key={c.path} path={c.path} label={label} options={c.options} />
         ) : (

@@ -6,12 +6,12 @@ import { Link } from 'react-router';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { versionsQuery } from '../../shared/api/queries';
 import { NumberInput } from '../../shared/ui/NumberInput';
+import { type FieldLine, typed, ValueField } from '../../shared/ui/ValueField';
 import { WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
 import { Becomes } from './Becomes';
 import { ItemDrawing, WhereLightGoes } from './ItemDrawing';
 import css from './shelf.module.css';
 import type { ItemAnswer, ShelfActions, Starter } from './useShelf';
-import { type FieldLine, typed, ValueField } from './ValueField';
 
 type CategoryLine = Schemas['CategoryAnswer'];
 

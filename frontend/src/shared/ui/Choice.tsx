@@ -6,6 +6,11 @@ import css from './ui.module.css';
 
 export type ChoiceOption = { id: string; name: string; detail?: string };
 
+const LAST = ' last';
+
+const isFound = (typed: string, option?: { value: string; name: string }) =>
+  option?.value === LAST || !!option?.name.toLowerCase().includes(typed.trim().toLowerCase());
+
 /** One of a few named things, chosen from a list; what it means is under each name. */
 export function Choice(props: {
   path: string;
@@ -15,6 +20,8 @@ export function Choice(props: {
   /** What is chosen and what choosing changes, where the document holds something else than an id. */
   value?: string;
   choose?: (id: string) => { path: string; value: unknown }[];
+  /** What is done where none of them serves; it stays in the list whatever is searched for. */
+  last?: { name: string; act: () => void } | undefined;
 }) {
   const held = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
   const value = props.value ?? held;
@@ -32,8 +39,13 @@ export function Choice(props: {
         size="small"
         value={String(value)}
         popupMatchSelectWidth={false}
-        showSearch={props.options.length > 8 ? { optionFilterProp: 'name' } : false}
-        options={props.options.map((o) => ({ value: o.id, name: o.name, label: o.name, detail: o.detail }))}
+        showSearch={props.options.length > 8 ? { filterOption: isFound } : false}
+        options={[
+          ...props.options.map((o) => ({ value: o.id, name: o.name, label: o.name, detail: o.detail })),
+          ...(props.last
+            ? [{ value: LAST, name: props.last.name, label: props.last.name, detail: undefined }]
+            : []),
+        ]}
         optionRender={(option) => (
           <div className="choice">
             <span>{option.data.name}</span>
@@ -41,6 +53,10 @@ export function Choice(props: {
           </div>
         )}
         onChange={(chosen: string) => {
+          if (chosen === LAST) {
+            props.last?.act();
+            return;
+          }
           const stored =
             typeof value === 'number'
               ? Number(chosen)

@@ -1,32 +1,42 @@
 // A choice among generic things and one's own; a document carries its own things whole.
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
-import type { Schemas } from '../api/client';
-import { shelfQuery } from '../api/queries';
+import { useState } from 'react';
+import { shelfFormQuery, shelfQuery } from '../api/queries';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
+import { AnotherSize, type Category } from './AnotherSize';
 import { Choice, type ChoiceOption } from './Choice';
 import css from './ui.module.css';
 
-export type ShelfCategory = Schemas['Item']['category'];
-type Held = { item: string; version: number; name: string };
+export type ShelfCategory = Category;
+type Held = { item: string; version: number; name: string; values: Record<string, unknown> };
 
 const isHeld = (value: unknown): value is Held =>
   typeof value === 'object' && value !== null && 'item' in value;
 const keyOf = (item: string) => `own ${item}`;
+const SIZED: ShelfCategory[] = ['bar', 'sheet', 'face'];
 
 export function ShelfChoice(props: {
   path: string;
   label: string;
   options: ChoiceOption[];
   category: ShelfCategory;
+  /** Which of one's own fit here, by their values. */
+  suits?: (values: Record<string, unknown>) => boolean;
 }) {
+  const { category, path, suits } = props;
   const units = useShoot((s) => s.document?.units ?? 'metric');
-  const raw = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
+  const raw = useShoot((s) => (s.document ? getPath(s.document, path) : undefined));
   const { data } = useQuery(shelfQuery(units));
-  const own = (data ?? []).filter((i) => i.item.category === props.category && i.own);
+  const { data: form } = useQuery(shelfFormQuery(units));
+  const [adding, setAdding] = useState(false);
+  const own = (data ?? []).filter(
+    (i) => i.item.category === category && i.own && (suits?.(i.item.values ?? {}) ?? true),
+  );
   const held = isHeld(raw) ? raw : null;
   const now = held ? own.find((i) => i.id === held.item) : undefined;
+  const generic = form?.starter.find((s) => s.category === category && s.id === raw);
   const mine: ChoiceOption[] = own.map((i) => ({
     id: keyOf(i.id),
     name: i.item.name,
@@ -38,27 +48,40 @@ export function ShelfChoice(props: {
       name: held.name,
       detail: 'no longer on the Shelf; kept in this shoot',
     });
+  const from = held ?? generic;
   return (
     <>
       <Choice
-        path={props.path}
+        path={path}
         label={props.label}
         options={[...mine, ...props.options]}
         value={held ? keyOf(held.item) : String(raw)}
         choose={(id) => {
           const found = own.find((i) => keyOf(i.id) === id);
           if (held && id === keyOf(held.item) && !found) return [];
-          return [{ path: props.path, value: found ? found.own : id }];
+          return [{ path, value: found ? found.own : id }];
         }}
+        last={
+          from && SIZED.includes(category)
+            ? { name: 'Another size, or one of your own …', act: () => setAdding(true) }
+            : undefined
+        }
       />
+      {adding && from ? (
+        <AnotherSize
+          category={category}
+          units={units}
+          from={{ name: from.name, values: from.values }}
+          use={(item) => edit([{ path, value: item.own }], `${props.label}: ${item.item.name}`)}
+          close={() => setAdding(false)}
+        />
+      ) : null}
       {held && now && now.version > held.version ? (
         <div className={css.newer}>
           Version {held.version} of it; you have {now.version} now.{' '}
           <Button
             size="small"
-            onClick={() =>
-              edit([{ path: props.path, value: now.own }], `${props.label}: newest ${now.item.name}`)
-            }
+            onClick={() => edit([{ path, value: now.own }], `${props.label}: newest ${now.item.name}`)}
           >
             Take the newest
           </Button>

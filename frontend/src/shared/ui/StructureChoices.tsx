@@ -1,10 +1,23 @@
 // Of what a standing frame is built: structure, bar, joints and saw; chosen in Shape as in Build.
 import type { Catalogue, Shoot } from '../api/client';
 import { Choice } from './Choice';
+import { ShelfChoice } from './ShelfChoice';
+
+const SECTIONS: Record<string, string> = { pipe: 'pipe', tube: 'square tube', timber: 'timber' };
+const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
+
+/** The batten of kinds that are built of battens. */
+function Batten({ document, data }: { document: Shoot; data: Catalogue }) {
+  if (!('batten' in document.design)) return null;
+  const options = data.materials.filter((m) => m.group === 'timber');
+  return (
+    <ShelfChoice path="design.batten" label="Batten" options={options} category="bar" suits={isTimber} />
+  );
+}
 
 export function StructureChoices({ document, data }: { document: Shoot; data: Catalogue }) {
   const { design } = document;
-  if (!('structure' in design)) return null;
+  if (!('structure' in design)) return <Batten document={document} data={data} />;
   const bars = data.materials.filter((m) => m.group === design.structure);
   return (
     <>
@@ -21,7 +34,13 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           return first ? [{ path: 'design.material', value: first.id }] : [];
         }}
       />
-      <Choice path="design.material" label="Bar" options={bars} />
+      <ShelfChoice
+        path="design.material"
+        label="Bar"
+        options={bars}
+        category="bar"
+        suits={(values) => values.section === SECTIONS[design.structure ?? '']}
+      />
       {design.structure === 'pipe' ? (
         <Choice
           path="design.glued"

@@ -70,6 +70,11 @@ def stock() -> Mapping[str, Any]:
     return read_file("stock.json")
 
 
+def fitting_sort(id: str) -> str:
+    """What a fitting is another size of, in whose place it is used; itself where it is none."""
+    return str(stock()["fittings"].get(id, {}).get("like", id))
+
+
 @cache
 def found_stock() -> Mapping[str, Any]:
     """Backdrops, boards, rods, supports, tools and found objects as read from the data file, by group. SI, euro."""

@@ -9,7 +9,8 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
-from wenlo.core.catalog.items import BackdropValues, FaceValues, FoundValues, LampValues, SheetValues
+from wenlo.core.catalog.bars import SECTIONS, BarGroup, BarType, bar_types, own_bar
+from wenlo.core.catalog.items import BackdropValues, BarValues, FaceValues, FoundValues, LampValues, SheetValues
 from wenlo.core.catalog.materials import (
     BounceFace,
     Covering,
@@ -81,6 +82,17 @@ class OwnBackdrop(Own):
     """A backdrop or paint of one's own."""
 
     values: BackdropValues
+
+
+class OwnBar(Own):
+    """A bar of one's own."""
+
+    values: BarValues
+
+    @property
+    def group(self) -> BarGroup | None:
+        """What is built of it; None of a rod."""
+        return SECTIONS.get(self.values.section)
 
 
 class OwnFound(Own):
@@ -208,6 +220,59 @@ FinishRef = Annotated[
 """Id of a generic finish of walls and backdrops, or one of one's own."""
 
 
+def _of_group(group: BarGroup | None) -> AfterValidator:
+    what = {"pipe": "pipe", "tube": "square tube", "timber": "batten", None: "bar"}[group]
+
+    def checked(ref: Any) -> Any:
+        if isinstance(ref, str):
+            bar = bar_types().get(ref)
+            if bar is None or group not in (None, bar.group):
+                one_of(ref, (b.id for b in bar_types().values() if group in (None, b.group)), what)
+        elif ref.group is None or group not in (None, ref.group):
+            raise ValueError(f"{ref.name} is no {what}; choose one, or put one on the Shelf.")
+        elif ref.group == "timber":
+            _can_be_joined(ref)
+        return ref
+
+    return AfterValidator(checked)
+
+
+NARROWEST, WIDEST = 0.02, 0.1
+THINNEST, THICKEST = 0.016, 0.07
+LONG_SCREWS, LONG_THINNEST = 0.07, 0.018
+"""Battens that are joined with screws: thinner ones split, and no screw is long enough for wider ones;
+wider than ``LONG_SCREWS`` they take screws of 6 mm, which want more wood at their sides. [m]
+"""
+
+
+def _can_be_joined(ref: OwnBar) -> None:
+    v = ref.values
+    wide, thick = max(v.width, v.thickness), min(v.width, v.thickness)
+    thinnest = THINNEST if wide <= LONG_SCREWS else LONG_THINNEST
+    if not (NARROWEST <= wide <= WIDEST and thinnest <= thick <= THICKEST):
+        raise ValueError(
+            f"{ref.name} is {thick * 1000:.0f} × {wide * 1000:.0f} mm. Battens that are screwed together are"
+            f" {thinnest * 1000:.0f} to {THICKEST * 1000:.0f} mm thick and {NARROWEST * 1000:.0f} to"
+            f" {WIDEST * 1000:.0f} mm wide: thinner ones split, and no screw is long enough for wider ones."
+        )
+
+
+BarRef = Annotated[
+    Annotated[str, Tag("by_id")] | Annotated[OwnBar, Tag(OWN_TAG)], Discriminator(_form), _of_group(None)
+]
+"""Id of a generic pipe, square tube or batten, or one of one's own."""
+
+BattenRef = Annotated[
+    Annotated[str, Tag("by_id")] | Annotated[OwnBar, Tag(OWN_TAG)], Discriminator(_form), _of_group("timber")
+]
+"""Id of a generic batten, or one of one's own."""
+
+
+def bar_of(ref: str | OwnBar) -> BarType:
+    """The bar that a reference stands for."""
+    return bar_types()[ref] if isinstance(ref, str) else own_bar(ref.values, id=ref.id, name=ref.name)
+
+
 def lamp_of(ref: str | OwnLamp) -> LampType:
     """The lamp that a reference stands for."""
     return lamp_types()[ref] if isinstance(ref, str) else lamp_from(ref.values, id=ref.id, name=ref.name)
@@ -251,6 +316,7 @@ def snapshot(
         "sheet": OwnSheet,
         "face": OwnFace,
         "backdrop": OwnBackdrop,
+        "bar": OwnBar,
         "found": OwnFound,
     }
     model = types.get(category)

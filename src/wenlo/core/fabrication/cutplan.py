@@ -11,8 +11,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from wenlo.core.catalog.bars import StockLength
 from wenlo.core.errors import FieldError, Impossible
-from wenlo.core.fabrication.parts import Piece, StockLength
+from wenlo.core.fabrication.parts import Piece
 
 PRECISION = 1e-5
 """Lengths are compared to a hundredth of a millimetre. [m]"""
@@ -83,7 +84,7 @@ def _patterns(lengths: Sequence[float], demand: Sequence[int], stock: float, ker
 
 
 @dataclass(frozen=True, kw_only=True)
-class OwnBar:
+class HeldBar:
     """Bars, or offcuts, that are there already: their length [m] and how many."""
 
     length: float
@@ -93,12 +94,18 @@ class OwnBar:
 MOST_OWN = 8
 """Of so many lengths of one's own the longest are looked at: every one makes the programme larger."""
 
+MOST_NODES = 500
+"""So far is looked for the last of what is cheaper among plans of one length."""
+
+TO_A_MILLIMETRE = 1e-3
+"""Bars are sold in whole millimetres. [m]"""
+
 OWN_WEIGHT = 1e-3
 """A metre of one's own weighs so much against one bought, so that short offcuts go first."""
 
 
 def plan_cuts(
-    pieces: Sequence[Piece], stock: Sequence[StockLength], *, kerf: float, own: Sequence[OwnBar] = ()
+    pieces: Sequence[Piece], stock: Sequence[StockLength], *, kerf: float, own: Sequence[HeldBar] = ()
 ) -> CutPlan:
     """Plan the cuts of all pieces with the least length bought.
 
@@ -134,7 +141,8 @@ def plan_cuts(
     columns = [
         (k, pattern) for k, (s, _) in enumerate(sources) for pattern in _patterns(lengths, demand, s.length, kerf)
     ]
-    chosen = _choose(columns, sources, demand)
+    least = _whole(_relaxed(columns, sources, demand), stock)
+    chosen = _choose(columns, sources, demand, least)
     queues = {length: list(group) for length, group in groups.items()}
     bars = []
     for (index, pattern), count in zip(columns, chosen, strict=True):
@@ -150,7 +158,7 @@ def plan_cuts(
     bars = [bar if bar.own else _smallest_that_fits(bar, stock, kerf) for bar in bars]
     bars.sort(key=lambda b: (not b.own, -b.stock, b.offcut))
     total = sum(p.cut for p in pieces)
-    bound = max(0.0 if own else total, _relaxed(columns, sources, demand))
+    bound = max(0.0 if own else total, least)
     return CutPlan(
         bars=tuple(bars),
         bought=sum(b.stock for b in bars if not b.own),
@@ -174,7 +182,13 @@ def _limits(columns: Columns, sources: Sources) -> tuple[np.ndarray, np.ndarray]
     return rows, np.array([float(sources[k][1] or 0) for k in limited])
 
 
-def _choose(columns: Columns, sources: Sources, demand: Sequence[int]) -> list[int]:
+def _whole(bought: float, stock: Sequence[StockLength]) -> float:
+    # bars come whole: what is bought is a multiple of what goes into all lengths that are sold
+    step = math.gcd(*(round(s.length / TO_A_MILLIMETRE) for s in stock)) * TO_A_MILLIMETRE
+    return math.ceil(bought / step - 1e-6) * step
+
+
+def _choose(columns: Columns, sources: Sources, demand: Sequence[int], least: float) -> list[int]:
     # imported where it is needed: it takes half a second, which other commands need not wait for
     from scipy.optimize import Bounds, LinearConstraint, milp
 
@@ -187,11 +201,20 @@ def _choose(columns: Columns, sources: Sources, demand: Sequence[int]) -> list[i
         ]
     )
     rows, counts = _limits(columns, sources)
-    constraints = [LinearConstraint(matrix, lb=np.array(demand, dtype=float))]
+    bought = np.array([s.length if count is None else 0.0 for s, count in (sources[k] for k, _ in columns)])
+    constraints = [
+        LinearConstraint(matrix, lb=np.array(demand, dtype=float)),
+        # so that a plan of that length is known to be the best
+        LinearConstraint(bought[None], lb=least - PRECISION),
+    ]
     if len(counts):
         constraints.append(LinearConstraint(rows, ub=counts))
     result = milp(
-        cost, constraints=constraints, integrality=np.ones(len(columns), dtype=np.int64), bounds=Bounds(0, sum(demand))
+        cost,
+        constraints=constraints,
+        integrality=np.ones(len(columns), dtype=np.int64),
+        bounds=Bounds(0, sum(demand)),
+        options={"node_limit": MOST_NODES},
     )
     if result.x is None:
         raise Impossible("No cut plan was found for these pieces; check the stock lengths.")

@@ -58,13 +58,100 @@ POCKET_LEAN = 15.0
 
 LAP = Screw(id="lap_screw", diameter=0.0035, length=0.016)
 
-FOOT_BOLT = Screw(id="upright_bolt", diameter=0.006, length=0.080)
-"""Goes through a foot and the width of the upright that it stands at, with room for washer and wing nut."""
+LONGER = (LONG, Screw(id="screw_90", diameter=0.005, length=0.090), Screw(id="screw_120", diameter=0.006, length=0.120))
+"""Into end grain, by length."""
+
+FLAT = (
+    SHORT,
+    Screw(id="screw_40", diameter=0.004, length=0.040),
+    Screw(id="screw_50", diameter=0.004, length=0.050),
+    Screw(id="screw_60", diameter=0.004, length=0.060),
+    Screw(id="screw_80", diameter=0.005, length=0.080),
+)
+"""Through one batten into the flat of another, by length."""
+
+THIN = (LAP, Screw(id="screw_20", diameter=0.0035, length=0.020), SHORT)
+"""Into what is no thicker than one batten, by length."""
+
+BOLTS = tuple(
+    Screw(id="upright_bolt" if mm == 80 else f"bolt_{mm}", diameter=0.006, length=mm / 1000.0)
+    for mm in (60, 70, 80, 90, 100, 110, 120, 130, 140, 150, 160)
+)
+"""M6, by length."""
+
+WASHER, NUT = 0.0015, 0.008
+"""Thickness of a washer, and height of a nut. [m]"""
+
+END_BITE, FLAT_BITE = 0.020, 0.009
+"""A screw bites so much of end grain, and of the flat of a batten, at least. [m]"""
+
+SCREWS = {screw.id: screw for screw in (*LONGER, *FLAT, *THIN, POCKET, *BOLTS)}
+
+
+def foot_bolt(thickness: float, width: float) -> Screw:
+    """What goes through a foot and the width of the upright that it stands at, two washers and a wing nut.
+
+    Parameters
+    ----------
+    thickness: of the foot. [m]
+    width: of the upright. [m]
+
+    Returns
+    -------
+    Screw: the shortest that reaches.
+
+    >>> foot_bolt(0.018, 0.044).id, foot_bolt(0.024, 0.048).id
+    ('upright_bolt', 'bolt_90')
+    """
+    needs = thickness + width + 2 * WASHER + NUT
+    return next((bolt for bolt in BOLTS if bolt.length >= needs), BOLTS[-1])
+
+
+def flat_screw(through: float, into: float) -> Screw:
+    """What holds one batten flat on another.
+
+    Parameters
+    ----------
+    through: what it goes through first. [m]
+    into: what it holds in. [m]
+
+    Returns
+    -------
+    Screw: the shortest that bites, and does not come out behind.
+
+    >>> flat_screw(0.018, 0.018).id, flat_screw(0.024, 0.024).id, flat_screw(0.044, 0.044).id
+    ('splint_screw', 'screw_40', 'screw_60')
+    """
+    room = longest_through(through + into)
+    fits = [screw for screw in FLAT if screw.length <= room]
+    return next((screw for screw in fits if screw.length - through >= FLAT_BITE - 1e-9), (fits or [SHORT])[-1])
+
+
+def thin_screw(thickness: float) -> Screw:
+    """The longest that does not come out of what is one batten thick. [m]
+
+    >>> thin_screw(0.018).id, thin_screw(0.024).id, thin_screw(0.034).id
+    ('lap_screw', 'screw_20', 'splint_screw')
+    """
+    room = longest_through(thickness)
+    return next((screw for screw in reversed(THIN) if screw.length <= room), LAP)
+
 
 MITRE_IN, MITRE_ASIDE = 0.3, 0.006
 """A mitre's screws go in at this share of the width from the tip, so far from the faces of the batten [m]: one before
 and one behind the middle, since they cross.
 """
+
+
+def longest_through(thickness: float, *, head: float = 0.0) -> float:
+    """The longest screw that does not come out of a thickness that is screwed from one side. [m]
+
+    Parameters
+    ----------
+    thickness: of all that the screw goes into. [m]
+    head: how deep its head is sunk. [m]
+    """
+    return max(thickness - SHY - head, 0.0)
 
 
 def spacer_screw(length: float, thickness: float) -> Screw:
@@ -82,6 +169,9 @@ def spacer_screw(length: float, thickness: float) -> Screw:
     >>> spacer_screw(0.08, 0.018).id, spacer_screw(0.04, 0.018).id
     ('wood_screw', 'splint_screw')
     """
+    if thickness >= SHORT.length - FLAT_BITE:
+        # through a thick batten the short ones do not reach
+        return flat_screw(thickness, length)
     return LONG if LONG.length - thickness <= length - SHY else SHORT
 
 
@@ -100,8 +190,32 @@ def end_screw(length: float, through: float) -> Screw:
     >>> end_screw(0.5, 0.044).id, end_screw(0.13, 0.018).id
     ('wood_screw', 'splint_screw')
     """
-    bite = LONG.length - through
-    return LONG if 2 * (bite + SHY) <= length - 2 * through or through >= SHORT.length else SHORT
+    long = next((screw for screw in LONGER if screw.length - through >= END_BITE - 1e-9), LONGER[-1])
+    if 2 * (long.length - through + SHY) <= length - 2 * through or through >= SHORT.length - FLAT_BITE:
+        return long
+    return SHORT
+
+
+def off_middle(width: float, spread: float, screw: Screw) -> float:
+    """How far each of two screws stands from the middle of an end: ``spread`` of its width, or as far as the edge
+    allows. [m]
+
+    Source: [EN1995].
+
+    Parameters
+    ----------
+    width: of the end. [m]
+    spread: share of it.
+    screw: what goes in.
+
+    Returns
+    -------
+    float: from the middle. [m]
+
+    >>> round(off_middle(0.044, 0.25, LONG) * 1000, 1), round(off_middle(0.021, 0.25, LONG) * 1000, 1)
+    (11.0, 4.5)
+    """
+    return min(spread * width, width / 2 - EDGE * screw.diameter)
 
 
 def round_drill(diameter: float) -> float:
@@ -122,24 +236,13 @@ def tapping_drill(bolt: float) -> float:
     return bolt - COARSE_PITCH[bolt]
 
 
-def longest_through(thickness: float, *, head: float = 0.0) -> float:
-    """The longest screw that does not come out of a thickness that is screwed from one side. [m]
-
-    Parameters
-    ----------
-    thickness: of all that the screw goes into. [m]
-    head: how deep its head is sunk. [m]
-    """
-    return max(thickness - SHY - head, 0.0)
-
-
 def butt(
     through: str,
     into: str,
     *,
     batten: Batten,
     ends: int,
-    screw: Screw = LONG,
+    screw: Screw | None = None,
     deep: float | None = None,
     spread: float = 0.25,
 ) -> tuple[Hole, Hole]:
@@ -152,12 +255,14 @@ def butt(
     through, into: names of the pieces.
     batten: their section. [m]
     ends: how many ends are screwed.
-    screw: what is used.
+    screw: what is used; what holds a long one where None.
     deep: how much of the first batten they go through; its width unless it lies flat against the end. [m]
     spread: how far from the middle of the end they stand, as a share of its width.
     """
     deep = batten.width if deep is None else deep
-    places = ((0.5 - spread) * batten.width, (0.5 + spread) * batten.width)
+    screw = screw or end_screw(1.0, deep)
+    aside = off_middle(batten.width, spread, screw)
+    places = (batten.width / 2 - aside, batten.width / 2 + aside)
     middle = batten.thickness / 2
     bite = screw.length - deep
     face = "narrow edge" if deep > batten.thickness else "flat face"
@@ -260,12 +365,12 @@ def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw
     )
 
 
-def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = LAP) -> Hole:
+def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int) -> Hole:
     """Four screws a half-lap joint, in a square, through both halves.
 
     Source: [EN1995].
     """
-    room = longest_through(batten.thickness)
+    screw, room = thin_screw(batten.thickness), longest_through(batten.thickness)
     return Hole(
         name="pilot",
         pieces=pieces,
@@ -282,12 +387,12 @@ def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int, screw: Screw = 
     )
 
 
-def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: float, screw: Screw = SHORT) -> Hole:
+def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: float) -> Hole:
     """Four screws a splint behind a butt joint: two on each side of it, through the splint into the piece.
 
     Source: [EN1995].
     """
-    room = longest_through(2 * batten.thickness)
+    screw, room = flat_screw(batten.thickness, batten.thickness), longest_through(2 * batten.thickness)
     return Hole(
         name="pilot",
         pieces=pieces,
@@ -304,12 +409,13 @@ def splint(pieces: tuple[str, ...], *, batten: Batten, joints: int, length: floa
     )
 
 
-def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int, bolt: Screw = FOOT_BOLT) -> Hole:
+def bolted(pieces: tuple[str, ...], *, batten: Batten, joints: int) -> Hole:
     """Two bolts a joint, one over the other, through the thickness of the first piece and the width of the second.
 
     Source: [EN1995].
     """
     thick = batten.thickness + batten.width
+    bolt = foot_bolt(batten.thickness, batten.width)
     return Hole(
         name="bolt",
         pieces=pieces,
@@ -365,18 +471,18 @@ def laid_together(piece: str, *, batten: Batten, count: int, spacing: float) -> 
     -------
     Their pilots. [m]
     """
-    room = longest_through(2 * batten.thickness)
+    screw, room = flat_screw(batten.thickness, batten.thickness), longest_through(2 * batten.thickness)
     return Hole(
         name="pilot",
         pieces=(piece,),
-        fastener=SHORT.id,
+        fastener=screw.id,
         count=count,
-        diameter=round_drill(SHORT.diameter * PILOT),
+        diameter=round_drill(screw.diameter * PILOT),
         along=(0.05, spacing),
         across=batten.width / 2,
         edge=batten.width / 2,
         side="flat face",
-        depth=min(SHORT.length, room),
+        depth=min(screw.length, room),
         longest=room,
         note="the first so far from the end, the others so far apart",
     )

@@ -9,14 +9,14 @@ from functools import cached_property
 
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import CoverRef, covering_of
-from wenlo.core.fabrication.assembly.layout import BarItem, Layout, put_together
+from wenlo.core.fabrication.assembly.layout import Layout, put_together
 from wenlo.core.fabrication.assembly.methods import screwed_on
 from wenlo.core.fabrication.assembly.parts import Assembly, Blank, BuildJoint, Part, PartSource
 from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.assembly.solids import BoughtSolid, BoxSection
+from wenlo.core.fabrication.assembly.solids import BoughtSolid
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec_across
-from wenlo.core.fabrication.fasteners import LONG, SHORT, Batten, bolted, butt, faced, splint
+from wenlo.core.fabrication.fasteners import SCREWS, Batten, bolted, butt, faced, splint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.facts import Phrases
@@ -57,16 +57,9 @@ class LaidParts(PartsList):
     given: set[str] = field(default_factory=set)
     found: FoundThing | None = None
 
-    @property
-    def bar_item(self) -> BarItem:
-        """The batten that it is built of."""
-        row = stock()["timber"][self.batten]
-        section = BoxSection(width=row["width"], thickness=row["thickness"])
-        return BarItem(id=self.batten, section=section, density=row["density"])
-
     def layout(self, id: str, pose: PartPose | None = None, finished: tuple[Vec, Vec] | None = None) -> Layout:
         """A further rigid group, at its place in the whole; ``finished`` is its outside over all that is stiff. [m]"""
-        made = Layout(id=id, bar_item=self.bar_item, pose=pose or PartPose(), finished=finished)
+        made = Layout(id=id, batten=self.batten, pose=pose or PartPose(), finished=finished)
         self.layouts.append(made)
         return made
 
@@ -183,8 +176,7 @@ class LaidParts(PartsList):
         Impossible
             When a member is too short to be cut; the message names the field.
         """
-        behind = stock()["timber"][self.batten]["splint"]
-        shop = BuildShop(carrying_length=self.carrying_length, splint=behind)
+        shop = BuildShop(carrying_length=self.carrying_length, splint=self.batten.splint)
         made = put_together(self.layouts, shop, stands=self.stands, between=self.between, given=frozenset(self.given))
         return made if self.found is None else _with_found(made, self.found)
 
@@ -279,7 +271,7 @@ class LaidParts(PartsList):
     def _holes(self) -> tuple[Hole, ...]:
         roles = {p.id: p.role for p in self.assembly.parts}
         spreads = {joint.id: joint.spread for layout in self.layouts for joint in layout.joints}
-        section = Batten(width=self.bar_item.box.width, thickness=self.bar_item.box.thickness)
+        section = self.section
         ends: Counter[tuple[str, str, str, str, float, float]] = Counter()
         boards: dict[str, BuildJoint] = {}
         splints = 0
@@ -294,11 +286,10 @@ class LaidParts(PartsList):
             splints += joint.method == "splint" and bool(joint.fasteners)
         found: list[Hole] = []
         if splints:
-            length = stock()["timber"][self.batten]["splint"]
-            found.append(splint(("splint",), batten=section, joints=splints, length=length))
+            found.append(splint(("splint",), batten=section, joints=splints, length=self.batten.splint))
         for (method, through, into, item, deep, spread), count in ends.items():
             if method == "butt":
-                screw = SHORT if item == SHORT.id else LONG
+                screw = SCREWS[item]
                 found += butt(through, into, batten=section, ends=count, screw=screw, deep=deep, spread=spread)
             else:
                 found.append(bolted((through, into), batten=section, joints=count))

@@ -6,26 +6,9 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal, get_args
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.materials import Covering
 from wenlo.core.facts import Fact
-
-
-@dataclass(frozen=True, kw_only=True)
-class StockLength:
-    """A length that bars are sold in [m] and its price [EUR]."""
-
-    length: float
-    price: float
-
-
-@dataclass(frozen=True, kw_only=True)
-class BarStock:
-    """A bar material: name, lengths sold and mass of one metre. [kg/m]"""
-
-    id: str
-    name: str
-    lengths: tuple[StockLength, ...]
-    mass_per_metre: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -211,7 +194,7 @@ class Hole:
 class Structure:
     """A frame structure worked out: pieces, runs, fittings, steps; without cloth."""
 
-    stock: BarStock
+    stock: BarType
     pieces: tuple[Piece, ...]
     runs: tuple[Run, ...]
     fittings: tuple[Fitting, ...]
@@ -226,7 +209,7 @@ class BuildPlan:
     """Everything a kind gives to the Build stage; ``found_mass`` is what is there already and goes into it. [kg]"""
 
     name: str
-    stock: BarStock
+    stock: BarType
     kerf: float
     saw: str
     pieces: tuple[Piece, ...]

@@ -2,10 +2,11 @@
 
 from dataclasses import dataclass, field
 
+from wenlo.core.catalog.bars import BarType, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import CoverRef, covering_of
 from wenlo.core.fabrication.cloth import boards_for, from_roll, of_strips, orient_on_board
-from wenlo.core.fabrication.fasteners import Batten, butt, eyes, splint
+from wenlo.core.fabrication.fasteners import Batten, butt, eyes, flat_screw, splint
 from wenlo.core.fabrication.members import Members, Splice
 from wenlo.core.fabrication.parts import (
     BuildPlan,
@@ -19,7 +20,6 @@ from wenlo.core.fabrication.parts import (
     Template,
     added,
 )
-from wenlo.core.fabrication.structures import timber
 from wenlo.core.facts import Fact
 from wenlo.core.units.length import format_length
 
@@ -30,6 +30,11 @@ BOARD_GAP = 0.005
 """Between two pieces cut from one board. [m]"""
 
 
+def usual_batten() -> BarType:
+    """What is built of where nobody chooses."""
+    return bar_types()["softwood_18_44"]
+
+
 @dataclass(kw_only=True)
 class PartsList:
     """A design of timber battens, boards and cloth.
@@ -38,7 +43,7 @@ class PartsList:
     """
 
     carrying_length: float
-    batten: str = "softwood_18_44"
+    batten: BarType = field(default_factory=usual_batten)
     saw: str = "fine_hand_saw"
     cloth: list[ClothPiece] = field(default_factory=list)
     fittings: list[Fitting] = field(default_factory=list)
@@ -49,11 +54,11 @@ class PartsList:
     members: Members = field(init=False)
 
     def __post_init__(self) -> None:
-        splint = stock()["timber"][self.batten]["splint"]
+        thick = self.batten.thickness
         self.members = Members(
             carrying_length=self.carrying_length,
             least=0.05,
-            splice=Splice(fitting="splint_screw", per_joint=4, splint=splint),
+            splice=Splice(fitting=flat_screw(thick, thick).id, per_joint=4, splint=self.batten.splint),
         )
 
     def bar(self, name: str, length: float, count: int, reason: str, blame: str) -> None:
@@ -64,8 +69,7 @@ class PartsList:
     @property
     def section(self) -> Batten:
         """The batten's cross section. [m]"""
-        row = stock()["timber"][self.batten]
-        return Batten(width=row["width"], thickness=row["thickness"])
+        return Batten(width=self.batten.width, thickness=self.batten.thickness)
 
     def butt(self, into: str, through: str, ends: int) -> None:
         """``ends`` of one sort of batten screwed through another, two screws each."""
@@ -167,7 +171,7 @@ class PartsList:
     def plan(self, name: str) -> BuildPlan:
         """Everything for the Build stage."""
         saw = stock()["saws"][self.saw]
-        joints = sum(f.count for f in self.members.fittings if f.id == "splint_screw") // 4
+        joints = sum(piece.name.startswith("splint behind") for piece in self.members.pieces)
         spliced = (
             ()
             if not joints
@@ -175,7 +179,7 @@ class PartsList:
         )
         return BuildPlan(
             name=name,
-            stock=timber.bar_stock(self.batten),
+            stock=self.batten,
             kerf=saw["kerf"],
             saw=saw["name"],
             pieces=tuple(self.members.pieces),

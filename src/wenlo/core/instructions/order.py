@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
+from wenlo.core.catalog.data_files import fitting_sort
 from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Stage, Step
 
 SPLICES = frozenset({"splint_screw", "pipe_coupling", "tube_joiner"})
@@ -84,8 +85,9 @@ def assigned(plan: BuildPlan) -> tuple[tuple[tuple[str, ...], tuple[Fitting, ...
                 break
     first = min((taken.pieces[p.label] for p in plan.pieces if p.label in taken.pieces), default=None)
     for fitting in plan.fittings:
-        users = [k for k, step in enumerate(plan.steps) if fitting.id in step.uses]
-        if not users and fitting.id in SPLICES and first is not None:
+        sort = fitting_sort(fitting.id)
+        users = [k for k, step in enumerate(plan.steps) if fitting.id in step.uses or sort in step.uses]
+        if not users and sort in SPLICES and first is not None:
             users = [first]
         left = fitting.count
         for n, k in enumerate(users):

@@ -13,7 +13,6 @@ from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import BentSolid, DiscSolid, SheetSolid
 from wenlo.core.fabrication.assembly.solids import BarSolid
 from wenlo.core.fabrication.assembly.space import PartPose
-from wenlo.core.fabrication.fasteners import Batten
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.repair import renewals
 from wenlo.core.instructions.step_pictures import BONDS
@@ -36,15 +35,6 @@ class Bundle:
     contents: str
     size: tuple[float, float, float]
     mass: float
-
-
-def section(material: str) -> Batten:
-    """Outer width and thickness of a bar. [m]"""
-    for group, sides in (("pipe", ("outer", "outer")), ("tube", ("side", "side")), ("timber", ("width", "thickness"))):
-        row = stock()[group].get(material)
-        if row is not None:
-            return Batten(width=row[sides[0]], thickness=row[sides[1]])
-    raise KeyError(material)
 
 
 def comes_apart(plan: BuildPlan) -> bool:
@@ -212,7 +202,7 @@ def _together(parts: Sequence[Part]) -> Bundle:
 def _tied(bars: Sequence[Part], plan: BuildPlan) -> list[Bundle]:
     if not bars:
         return []
-    batten = section(plan.stock.id)
+    batten = plan.stock
     rows = max(1, round(math.sqrt(len(bars) * batten.width / batten.thickness)))
     columns = math.ceil(len(bars) / rows)
     longest = max(part.solid.length for part in bars if isinstance(part.solid, BarSolid))

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from wenlo.core.brief.workshop import STEPS, Workshop
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import OwnBoard
-from wenlo.core.fabrication.cutplan import OwnBar
+from wenlo.core.fabrication.cutplan import HeldBar
 from wenlo.core.fabrication.parts import BuildPlan, Piece
 from wenlo.core.instructions.order import Schedule
 from wenlo.core.instructions.wording import worded_cuts, worded_plan
@@ -51,7 +51,7 @@ def plan_build(
     *,
     units: UnitSystem = "metric",
     tries: int = 0,
-    own: Sequence[OwnBar] = (),
+    own: Sequence[HeldBar] = (),
     own_boards: Sequence[OwnBoard] = (),
     highest: float = 0.0,
     prices: Prices | None = None,

@@ -13,10 +13,8 @@ import numpy as np
 from manifold3d import CrossSection, Manifold
 from numpy.typing import NDArray
 
-from wenlo.core.catalog.data_files import stock
-from wenlo.core.fabrication.fasteners import CLEARANCE, LONG, Batten
+from wenlo.core.fabrication.fasteners import CLEARANCE, LONG
 from wenlo.core.fabrication.parts import BuildPlan, PrintForm, PrintSpec
-from wenlo.core.instructions.packing import section
 
 WALL = 0.0024
 """Walls of printed parts: six lines of a 0.4 mm nozzle. [m]"""
@@ -229,8 +227,8 @@ def prints_of(plan: BuildPlan) -> Iterator[PrintSpec]:
     """The kind's own prints, then corner plates for its frames, clips for its pipes and guides for its holes."""
     yield from plan.prints
     frames = sum(1 for step in plan.steps if step.sketch is not None)
-    if plan.pieces and plan.stock.id in stock()["pipe"]:
-        outer = section(plan.stock.id).width
+    if plan.pieces and plan.stock.group == "pipe":
+        outer = plan.stock.width
         around = sum(2 * (c.finished[0] + c.finished[1]) for c in plan.cloth)
         yield PrintSpec(
             name="cloth clip",
@@ -239,9 +237,8 @@ def prints_of(plan: BuildPlan) -> Iterator[PrintSpec]:
             count=max(4, math.ceil(around / 0.25)),
             note="snaps over the cloth on the pipe, one every 250 mm",
         )
-    if plan.pieces and plan.stock.id in stock()["timber"] and frames and not plan.prints:
-        batten = section(plan.stock.id)
-        yield _plate(batten, 4 * frames)
+    if plan.pieces and plan.stock.group == "timber" and frames and not plan.prints:
+        yield _plate(plan.stock.width, 4 * frames)
     seen = set()
     for hole in plan.holes:
         if len(hole.along) <= 2 and hole.across <= 0.03 and (hole.along, hole.across, hole.diameter) not in seen:
@@ -263,18 +260,12 @@ def prints_of(plan: BuildPlan) -> Iterator[PrintSpec]:
             )
 
 
-def _plate(batten: Batten, count: int) -> PrintSpec:
-    leg = 2.5 * batten.width
+def _plate(width: float, count: int) -> PrintSpec:
+    leg = 2.5 * width
     return PrintSpec(
         name="corner plate",
         form="corner",
         count=count,
-        sizes={
-            "leg": leg,
-            "width": batten.width,
-            "thickness": 0.004,
-            "hole": LONG.diameter * CLEARANCE + PLAY,
-            "lip": 0.006,
-        },
+        sizes={"leg": leg, "width": width, "thickness": 0.004, "hole": LONG.diameter * CLEARANCE + PLAY, "lip": 0.006},
         note="on the flat face of a corner, its lip inside: keeps it square while the glue sets",
     )

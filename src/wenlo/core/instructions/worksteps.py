@@ -2,12 +2,13 @@
 cutting, drilling, a dry fit, checks), with the tools that there are, in an order that keeps what each step needs.
 """
 
+import math
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 from wenlo.core.brief.workshop import Cutting
-from wenlo.core.catalog.data_files import GoodSide, Joined, stock
+from wenlo.core.catalog.data_files import GoodSide, Joined, fitting_sort, stock
 from wenlo.core.fabrication.covers import CoverPlan
 from wenlo.core.fabrication.cutplan import CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, ClothPiece, Fitting, Piece, Step
@@ -33,7 +34,7 @@ JIG_FROM = 4
 REACH = 2.1
 """What a person puts up standing on the floor. [m]"""
 
-STOP = "stop block"
+STOP, RIPPED = "stop block", "ripped battens"
 
 HURTS = {"acrylic": "brittle", "insulation": "insulation"}
 """Boards that hurt in their own way where they are cut, by a part of their ids."""
@@ -47,6 +48,7 @@ SAYS = Phrases(
         "bars": {"count": "count", "stock": "label"},
         "fittings": {"count": "count"},
         "and-more": {"count": "count"},
+        "rip-the-battens": {"width": "fine"},
         "set-a-stop-block": {"length": "fine", "pieces": "list"},
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
         "piece": {"label": "label", "length": "fine"},
@@ -146,10 +148,18 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
         )
         for k, bar in enumerate(cuts.bars, start=1)
     )
+    if plan.stock.ripped_from and any(not bar.own for bar in cuts.bars):
+        step = Step(
+            id="rip-the-battens",
+            says=SAYS("rip-the-battens", width=plan.stock.width),
+            minutes=10 + 4 * math.ceil(sum(not bar.own for bar in cuts.bars) / 2),
+            does="mark",
+        )
+        yield Job(step=step, makes=(RIPPED,), tools=("table saw or circular saw with a fence", "push stick"))
     id = own.id if own else "cut-the-bars"
     if cutting == "sent out":
         step = Step(id=id, says=SAYS("bars-sent-out", bars=bars), minutes=minutes, wait=SHOP_WAIT, does="cut")
-        yield Job(step=step, cuts=labels, tools=("order sheet",))
+        yield Job(step=step, cuts=labels, needs=(RIPPED,), tools=("order sheet",))
         return
     step = Step(
         id=id,
@@ -160,7 +170,7 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
         does="cut",
     )
     tools = (plan.saw.split(" (")[0],) if cutting == "by hand" else ("powered saw", "ear protection")
-    yield Job(step=step, cuts=labels, needs=(STOP,), tools=(*tools, "square", "pencil", "labels"))
+    yield Job(step=step, cuts=labels, needs=(STOP, RIPPED), tools=(*tools, "square", "pencil", "labels"))
 
 
 def _sheet_piece(piece: ClothPiece, host: str | None) -> Fact:
@@ -326,7 +336,7 @@ def work_steps(
 def _cautions(fittings: Sequence[Fitting]) -> tuple[Fact, ...]:
     # what can hurt in a fitting is said at every step that uses it
     rows = stock()["fittings"]
-    hurting = dict.fromkeys(f.id for f in fittings if f.id in rows and rows[f.id].get("hurts"))
+    hurting = dict.fromkeys(sort for f in fittings if rows.get(sort := fitting_sort(f.id), {}).get("hurts"))
     return tuple(FITTINGS(id) for id in hurting)
 
 
@@ -341,4 +351,4 @@ def _tools(fittings: Sequence[Fitting]) -> tuple[str, ...]:
         "upright_bolt": "spanner",
         "solvent_cement": "gloves",
     }
-    return tuple(dict.fromkeys(found[fitting.id] for fitting in fittings if fitting.id in found))
+    return tuple(dict.fromkeys(found[sort] for f in fittings if (sort := fitting_sort(f.id)) in found))

@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, get_args
 
+from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import Covering
 from wenlo.core.catalog.typical import black_materials, bounce_faces, coverings, sheet_materials
@@ -21,7 +22,19 @@ VariantGoal = Literal["cheaper", "lighter", "stronger", "weatherproof"]
 
 AIMS: tuple[VariantGoal, ...] = get_args(VariantGoal)
 
-MATERIALS = ("sheet", "face", "lining", "outside", "walls", "structure", "material", "acrylic", "panel", "inside")
+MATERIALS = (
+    "sheet",
+    "face",
+    "lining",
+    "outside",
+    "walls",
+    "structure",
+    "material",
+    "batten",
+    "acrylic",
+    "panel",
+    "inside",
+)
 """Parameters of kinds that choose what it is made of."""
 
 LIGHT_KEPT = 0.7
@@ -61,31 +74,10 @@ class Substitute:
     words: str
 
 
-def bending_stiffness(material: str) -> float:
-    """E·I of a bar about its weaker axis. [N·m²]
-
-    Ring: I = π (D⁴ − d⁴) / 64; square tube: (a⁴ − b⁴) / 12; batten: b h³ / 12 (any text on the strength of materials).
-    """
-    for group in ("pipe", "tube", "timber"):
-        row = stock()[group].get(material)
-        if row is None:
-            continue
-        if group == "pipe":
-            outer, inner = row["outer"], row["outer"] - 2 * row["wall"]
-            area = math.pi * (outer**4 - inner**4) / 64
-        elif group == "tube":
-            outer, inner = row["side"], row["side"] - 2 * row["wall"]
-            area = (outer**4 - inner**4) / 12
-        else:
-            area = row["width"] * row["thickness"] ** 3 / 12
-        return float(row["modulus"] * area)
-    raise KeyError(material)
-
-
 def stands_weather(plan: BuildPlan, *, varnished: bool = False) -> bool:
     """Whether all of it stands rain and damp; timber does when it is varnished."""
     proof = frozenset(stock()["weatherproof"])
-    bars = not plan.pieces or plan.stock.id in proof or (varnished and plan.stock.id in stock()["timber"])
+    bars = not plan.pieces or plan.stock.weatherproof or (varnished and plan.stock.group == "timber")
     return bars and all(c.covering.id in proof for c in plan.cloth)
 
 
@@ -118,9 +110,12 @@ def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
             continue
         now = slots[name].get(design)
         if name == "structure":
-            for group, rows in (("pipe", stock()["pipe"]), ("tube", stock()["tube"]), ("timber", stock()["timber"])):
-                for material in rows:
-                    yield {"structure": group, "material": material}
+            for bar in bar_types().values():
+                yield {"structure": bar.group, "material": bar.id}
+        elif name == "batten":
+            for bar in bars_of("timber"):
+                if bar.id != now:
+                    yield {"batten": bar.id}
         elif slots[name].options:
             for value in slots[name].options:
                 # a black panel that turns white is another thing, not another material
@@ -153,8 +148,8 @@ def _words(changes: Mapping[str, Any]) -> str:
         if field == "structure":
             continue
         row = coverings().get(value) if isinstance(value, str) else None
-        bar = next((stock()[g][value]["name"] for g in ("pipe", "tube", "timber") if value in stock()[g]), None)
-        named.append(row.name if row is not None else bar or f"{field} {value}")
+        bar = bar_types().get(value) if isinstance(value, str) else None
+        named.append(row.name if row is not None else bar.name if bar is not None else f"{field} {value}")
     return " and ".join(named)
 
 
@@ -185,7 +180,7 @@ def variants(
     def variant(aim: VariantGoal, changes: Mapping[str, Any], other: Any, worked: WorkedBuild) -> Variant:
         stiff = 1.0
         if worked.plan.pieces and now_plan.pieces:
-            stiff = bending_stiffness(worked.plan.stock.id) / bending_stiffness(now_plan.stock.id)
+            stiff = worked.plan.stock.stiffness / now_plan.stock.stiffness
         light = light_between(now_plan, worked.plan)
         life = uses(other) - uses(design)
         said = f"{_words(changes)[:1].upper()}{_words(changes)[1:]}"
@@ -213,10 +208,8 @@ def variants(
     if light is not None and light[2].mass < now.mass * (1 - LEAST_GAIN):
         result.append(variant("lighter", *light))
     framed = [c for c in kept if c[2].plan.pieces and now_plan.pieces]
-    strong = max(framed, key=lambda c: bending_stiffness(c[2].plan.stock.id), default=None)
-    if strong is not None and bending_stiffness(strong[2].plan.stock.id) > bending_stiffness(now_plan.stock.id) * (
-        1 + LEAST_GAIN
-    ):
+    strong = max(framed, key=lambda c: c[2].plan.stock.stiffness, default=None)
+    if strong is not None and strong[2].plan.stock.stiffness > now_plan.stock.stiffness * (1 + LEAST_GAIN):
         result.append(variant("stronger", *strong))
     dry = _weatherproof(design, now_plan, build, prices)
     if dry is not None:
@@ -276,19 +269,20 @@ def substitutes(key: str, *, most: int = 3) -> tuple[Substitute, ...]:
     if row is not None:
         return tuple(_like(row)[:most])
     material = key.split("@")[0]
-    group = next((g for g in ("pipe", "tube", "timber") if material in stock()[g]), None)
-    if group is not None:
-        now = bending_stiffness(material)
+    now = bar_types().get(material)
+    if now is not None:
+        stiff = now.stiffness
         others = sorted(
-            (m for m in stock()[group] if m != material), key=lambda m: abs(math.log(bending_stiffness(m) / now))
+            (bar for bar in bars_of(now.group) if bar.id != material),
+            key=lambda bar: abs(math.log(bar.stiffness / stiff)),
         )
         return tuple(
             Substitute(
-                id=m,
-                name=stock()[group][m]["name"],
-                words=f"{bending_stiffness(m) / now:.1f} times as stiff; fittings and cut lengths change with it",
+                id=bar.id,
+                name=bar.name,
+                words=f"{bar.stiffness / stiff:.1f} times as stiff; fittings and cut lengths change with it",
             )
-            for m in others[:most]
+            for bar in others[:most]
         )
     return tuple(Substitute(id="", name=name, words=words) for name, words in stock()["instead"].get(key, [])[:most])
 

@@ -1,16 +1,14 @@
 """A kind made with one's own lamps, sheets, faces and bars."""
 
 import math
-from collections import Counter
 from collections.abc import Sequence
 from typing import Any
 
 from pydantic import ValidationError
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.data_files import stock
-from wenlo.core.catalog.own import OwnFace, OwnLamp, OwnSheet, bounce_face, sheet_material
-from wenlo.core.inventory.stocked import Stocked
+from wenlo.core.catalog.own import OwnBar, OwnFace, OwnLamp, OwnSheet, bar_of, bounce_face, sheet_material
+from wenlo.core.inventory.stocked import Stocked, bar_refs
 from wenlo.core.modifiers.kind import Kind, ModifierParameters
 
 
@@ -56,23 +54,20 @@ def of_own_materials(
 
 
 def of_own_bars(kind: Kind[Any], design: ModifierParameters, shelf: Sequence[Stocked]) -> Any:
-    """The design with the structure for which there are bars on the Shelf, most of them first."""
-    frame = kind.capabilities.frame
-    if frame is None:
+    """The design of the bars that are on the Shelf, most of them first: with the structure that is made of them, or of
+    those battens.
+    """
+    frame, batten = kind.capabilities.frame, kind.slots.get("batten")
+    if frame is None and batten is None:
         return design
-    have: Counter[tuple[str, str]] = Counter()
-    for group in ("pipe", "tube", "timber"):
-        for key in stock()[group]:
-            have[group, key] += sum(
-                round(i.count)
-                for i in shelf
-                if i.category == "bar" and i.starter is not None and i.starter.startswith(key)
-            )
-    for (group, key), count in have.most_common():
-        if count == 0:
-            break
+    have: dict[str, tuple[str | OwnBar, int]] = {}
+    for ref, count in bar_refs(shelf):
+        key = bar_of(ref).id
+        have[key] = (ref, count + have.get(key, (ref, 0))[1])
+    for ref, _ in sorted(have.values(), key=lambda row: -row[1]):
+        made = {frame.structure.id: bar_of(ref).group, frame.material.id: ref} if frame else {"batten": ref}
         try:
-            return kind.parameters.model_validate({**dict(design), frame.structure.id: group, frame.material.id: key})
+            return kind.parameters.model_validate({**dict(design), **made})
         except ValidationError:
             continue
     return design

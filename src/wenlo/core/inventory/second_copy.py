@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import OwnBoard
-from wenlo.core.fabrication.cutplan import OwnBar
+from wenlo.core.fabrication.cutplan import HeldBar
 from wenlo.core.fabrication.parts import BuildPlan, Fitting
 from wenlo.core.inventory.prices import TYPICAL, Prices
 from wenlo.core.inventory.shopping import ShoppingLine, WorkedBuild, work_out
@@ -38,7 +38,7 @@ def second_copy(first: WorkedBuild, *, units: UnitSystem = "metric", prices: Pri
         if bar.offcut >= LEAST_BAR:
             length = round(bar.offcut, 4)
             bars[length] = bars.get(length, 0) + 1
-    own = [OwnBar(length=length, count=count) for length, count in bars.items()]
+    own = [HeldBar(length=length, count=count) for length, count in bars.items()]
     boards = [
         OwnBoard(covering=cover.covering.id, width=free.width, length=free.height, count=1)
         for cover in first.covers

@@ -5,10 +5,11 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from wenlo.core.catalog.bars import StockLength, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import CoverPlan, OwnBoard, plan_covers
-from wenlo.core.fabrication.cutplan import CutPlan, OwnBar, plan_cuts
-from wenlo.core.fabrication.parts import BuildPlan, StockLength
+from wenlo.core.fabrication.cutplan import CutPlan, HeldBar, plan_cuts
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices, Source, bar_key
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -58,7 +59,7 @@ def work_out(
     *,
     units: UnitSystem = "metric",
     tries: int = 0,
-    own: Sequence[OwnBar] = (),
+    own: Sequence[HeldBar] = (),
     own_boards: Sequence[OwnBoard] = (),
     prices: Prices = TYPICAL,
     prove: bool = False,
@@ -119,14 +120,19 @@ def _bars(plan: BuildPlan, cuts: CutPlan, prices: Prices, units: UnitSystem) -> 
     typical = {s.length: s.price for s in plan.stock.lengths}
     for length in sorted({bar.stock for bar in bought}, reverse=True):
         count = sum(1 for bar in bought if bar.stock == length)
-        key = bar_key(plan.stock.id, length)
-        asked = prices.ask(key, float(count), typical=typical[length])
+        sold, each = plan.stock, typical[length]
+        if plan.stock.ripped_from:
+            # whole battens are bought, two come out of each
+            sold, count = bar_types()[plan.stock.ripped_from], math.ceil(count / 2)
+            each = next((s.price for s in sold.lengths if s.length == length), 2 * each)
+        key = bar_key(sold.id, length)
+        asked = prices.ask(key, float(count), typical=each)
         yield ShoppingLine(
-            name=plan.stock.name,
+            name=f"{sold.name}, to rip in half" if sold is not plan.stock else sold.name,
             amount=f"{count} × {format_length(length, system=units)}",
             price=asked.price,
             category="bar",
-            id=plan.stock.id,
+            id=sold.id,
             need=float(count),
             length=length,
             key=key,

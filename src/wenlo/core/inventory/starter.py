@@ -1,12 +1,12 @@
 """The starter Shelf: generic things with typical values, to be owned, copied or measured."""
 
-import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cache
 from itertools import chain
 from typing import Any
 
+from wenlo.core.catalog.bars import SECTIONS, bar_types
 from wenlo.core.catalog.data_files import found_stock, stock
 from wenlo.core.catalog.items import CATEGORIES, Category
 from wenlo.core.catalog.typical import coverings, typical_values
@@ -29,32 +29,22 @@ def _named(category: Category) -> Iterator[tuple[str, str, Any]]:
 
 
 def _bars() -> Iterator[tuple[str, str, dict[str, Any]]]:
-    sections = {"pipe": "pipe", "tube": "square tube", "timber": "timber"}
-    for group, section in sections.items():
-        for key, row in stock()[group].items():
-            width = row.get("outer", row.get("side", row.get("width")))
-            thickness = row.get("thickness", width)
-            wall = row.get("wall")
-            area = {
-                "pipe": math.pi * (width - (wall or 0.0)) * (wall or 0.0),
-                "tube": 4 * (width - (wall or 0.0)) * (wall or 0.0),
-                "timber": width * thickness,
-            }[group]
-            for length in row["stock"]:
-                own = key if length is row["stock"][0] else f"{key}_{round(length['length'] * 1000)}"
-                yield (
-                    own,
-                    f"{row['name']}, {length['length']:g} m",
-                    {
-                        "section": section,
-                        "length": length["length"],
-                        "width": width,
-                        "thickness": thickness,
-                        "wall": wall,
-                        "mass_per_metre": round(area * row["density"], 4),
-                        "price": length["price"],
-                    },
-                )
+    sections = {group: section for section, group in SECTIONS.items()}
+    for bar in bar_types().values():
+        for sold in bar.lengths:
+            yield (
+                bar.id if sold is bar.lengths[0] else f"{bar.id}_{round(sold.length * 1000)}",
+                f"{bar.name}, {sold.length:g} m",
+                {
+                    "section": sections[bar.group],
+                    "length": sold.length,
+                    "width": bar.width,
+                    "thickness": bar.thickness,
+                    "wall": bar.wall,
+                    "mass_per_metre": round(bar.mass_per_metre, 4),
+                    "price": sold.price,
+                },
+            )
     yield from _listed("rods")
 
 
@@ -107,10 +97,9 @@ def sold_things() -> list[tuple[str, str, float, float]]:
     """
     rows = stock()
     found = [
-        (bar_key(key, one["length"]), f"{row['name']}, {one['length']:g} m", float(one["price"]), 1.0)
-        for group in ("pipe", "tube", "timber")
-        for key, row in rows[group].items()
-        for one in row["stock"]
+        (bar_key(bar.id, one.length), f"{bar.name}, {one.length:g} m", one.price, 1.0)
+        for bar in bar_types().values()
+        for one in bar.lengths
     ]
     found += [
         (key, row["name"], float(row.get("pack_price", row["price"])), float(row.get("pack", 1.0)))

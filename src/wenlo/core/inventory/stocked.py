@@ -4,11 +4,12 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from wenlo.core.catalog.bars import SECTIONS, BarType, bar_types, own_bar
 from wenlo.core.catalog.items import BarValues, Category, LampValues, SupportValues, read_values
-from wenlo.core.catalog.own import Own, OwnFace, OwnLamp, OwnSheet, snapshot
+from wenlo.core.catalog.own import Own, OwnBar, OwnFace, OwnLamp, OwnSheet, snapshot
 from wenlo.core.catalog.typical import coverings
 from wenlo.core.fabrication.covers import OwnBoard
-from wenlo.core.fabrication.cutplan import OwnBar
+from wenlo.core.fabrication.cutplan import HeldBar
 from wenlo.core.inventory.prices import Prices
 from wenlo.core.inventory.shopping import ShoppingLine
 
@@ -72,9 +73,7 @@ def stands(shelf: Sequence[Stocked]) -> int:
 def _holds(item: Stocked, line: ShoppingLine) -> float:
     # how much of a line one item gives
     if line.category == "bar":
-        if item.category != "bar" or item.starter is None or not isinstance(item.values, BarValues):
-            return 0.0
-        same = item.starter == line.id or item.starter.startswith(f"{line.id}_")
+        same = _is_of(item, line.id, bar_types().get(line.id))
         return item.count if same and item.values.length >= (line.length or 0.0) - BAR_SLACK else 0.0
     if line.category == "hardware":
         return item.count if item.category == "hardware" and item.starter == line.id else 0.0
@@ -121,17 +120,44 @@ def missing(lines: Sequence[ShoppingLine], shelf: Sequence[Stocked]) -> Iterator
             yield replace(line, need=short, price=line.price * short / line.need)
 
 
-def own_bars(shelf: Sequence[Stocked], stock_id: str) -> tuple[OwnBar, ...]:
-    """Bars and offcuts of one generic bar that are on the Shelf."""
+ALIKE = 0.0006
+"""Sections whose sides differ by no more are one: planed battens come out a little over or under. [m]"""
+
+
+def _is_of(item: Stocked, id: str, bar: BarType | None) -> bool:
+    # bars of the same name, or of the same section wherever they are from
+    if item.category != "bar" or not isinstance(item.values, BarValues):
+        return False
+    starter = item.starter or ""
+    if starter == id or starter.startswith(f"{id}_") or f"own_{item.id}" == id:
+        return True
+    if bar is None or SECTIONS.get(item.values.section) != bar.group:
+        return False
+    mine = own_bar(item.values, id=item.id, name=item.name)
+    walls = abs((mine.wall or 0.0) - (bar.wall or 0.0)) <= ALIKE
+    return walls and abs(mine.width - bar.width) <= ALIKE and abs(mine.thickness - bar.thickness) <= ALIKE
+
+
+def own_bars(shelf: Sequence[Stocked], bar: BarType) -> tuple[HeldBar, ...]:
+    """Bars and offcuts of one sort that are on the Shelf, whatever they were put there as."""
     return tuple(
-        OwnBar(length=item.values.length, count=int(item.count))
+        HeldBar(length=item.values.length, count=int(item.count))
         for item in shelf
-        if item.category == "bar"
-        and isinstance(item.values, BarValues)
-        and item.count >= 1
-        and item.starter is not None
-        and (item.starter == stock_id or item.starter.startswith(f"{stock_id}_"))
+        if item.count >= 1 and _is_of(item, bar.id, bar)
     )
+
+
+def bar_refs(shelf: Sequence[Stocked]) -> Iterator[tuple[str | OwnBar, int]]:
+    """What can be sawn into frames, and how many of it there are: generic bars by their ids, others whole."""
+    for item in shelf:
+        if item.category != "bar" or item.count < 1:
+            continue
+        sold = next((bar.id for bar in bar_types().values() if _is_of(item, bar.id, bar)), None)
+        mine = item.own
+        if sold is not None:
+            yield sold, round(item.count)
+        elif isinstance(mine, OwnBar) and mine.group is not None:
+            yield mine, round(item.count)
 
 
 def own_boards(shelf: Sequence[Stocked]) -> tuple[OwnBoard, ...]:

@@ -21,8 +21,9 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts_list import size
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, on_a_frame, panels_of
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, ModifierParameters, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import OfBattens
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.slots import Bent, Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import no_person, seen_width
@@ -61,7 +62,7 @@ A_TENTH = 2.0**0.1 - 1.0
 """A shadow a tenth of a stop deep takes so much of what the rest gives."""
 
 
-class AcrylicTableParameters(ModifierParameters):
+class AcrylicTableParameters(OfBattens):
     """Parameters of the curved sheet, of the light under it and of the sheet over the thing; ``key_angle`` only tilts
     the view from the side.
     """
@@ -331,7 +332,7 @@ BEND_STEPS = 32
 def _flexed(work: LaidParts, design: AcrylicTableParameters, long: float) -> None:
     # good side along the path, from the top of the bend down and out to the front
     table = work.layout("table")
-    t, section = design.thickness, table.bar_item.box
+    t, section = design.thickness, table.batten
     front, back = -0.4 * design.flat, 0.6 * design.flat
     turn = np.linspace(0.0, -math.pi / 2, BEND_STEPS + 1)
     path = [
@@ -399,7 +400,7 @@ def laid(design: AcrylicTableParameters, brief: Brief) -> LaidParts:
         When the acrylic is larger than it is sold.
     """
     # in the coordinates of the set
-    work = LaidParts(carrying_length=brief.carrying_length)
+    work = LaidParts(carrying_length=brief.carrying_length, batten=design.timber)
     long = flat_length(design)
     _in_one_piece(design, long)
     _flexed(work, design, long)

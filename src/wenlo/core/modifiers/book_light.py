@@ -17,6 +17,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import OfBattens
 from wenlo.core.modifiers.placing import black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -37,7 +38,6 @@ SAYS = Phrases(
 
 Vector = NDArray[np.float64]
 
-BATTEN = (0.044, 0.018)
 """Width and thickness of the sheet's frame. [m]"""
 
 FINGER = 0.018
@@ -53,7 +53,7 @@ ROUND_THE_BOARD = 0.05
 Pages = Literal["frame of battens", "two from one board"]
 
 
-class BookLightParameters(Upright):
+class BookLightParameters(Upright, OfBattens):
     """Parameters of the book light. Both pages have one size; of one board, a window is cut out of the sheet's, and
     what falls out is the other.
     """
@@ -100,7 +100,7 @@ class BookLightParameters(Upright):
     @property
     def frame_depth(self) -> float:
         """How thick the sheet's page is behind its sheet. [m]"""
-        return bounce_face(self.face).thickness if self.from_one else BATTEN[1]
+        return bounce_face(self.face).thickness if self.from_one else self.timber.thickness
 
     @property
     def side(self) -> Vector:
@@ -114,11 +114,16 @@ class BookLightParameters(Upright):
         return self.spine + self.page * self.page_size[0] / 2
 
     @property
+    def finger(self) -> float:
+        """Between the pages at the spine: a splint behind the frame's battens has room. [m]"""
+        return FINGER if self.from_one else max(FINGER, self.timber.thickness)
+
+    @property
     def spine(self) -> Vector:
         """Where the pages are hinged, half-way up: a finger behind the sheet's frame, so that the book shuts over what
         joins its battens, shape (3,). [m]
         """
-        deep = self.frame_depth + FINGER + sheet_material(self.sheet).thickness
+        deep = self.frame_depth + self.finger + sheet_material(self.sheet).thickness
         return self.source_centre - self.side * self.width / 2 + self.direction * deep
 
     @property
@@ -306,7 +311,7 @@ def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
         work, [made["bounce page"]], design.face, id="bounce page", name="bounce page", note="whole; edges taped"
     )
     used = {"cloth_tape": 2 * design.page_size[1] + 2}
-    work.between.append(hinged("spine", page, spine, FINGER, used))
+    work.between.append(hinged("spine", page, spine, design.finger, used))
     if design.flagged:
         alone(work, made["lamp flag"], "black_foam_board", id="flag", note="flag between lamp and subject")
     work.fit("spring_clamp", 4)

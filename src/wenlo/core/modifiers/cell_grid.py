@@ -282,7 +282,7 @@ def outside(inner: float) -> float:
 def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) -> None:
     # the battens stand round the cells, on edge; the sheet is fastened to their backs
     grid = work.layout_at("grid", place_of_panel(made["sheet"]))
-    w, h, section = design.width, design.height, grid.bar_item.box
+    w, h, section = design.width, design.height, grid.batten
     y, short = section.width / 2, CHANNEL - THICK - CORNER_WALL
     members = {}
     for name, side in (("left", -1.0), ("right", 1.0)):
@@ -330,7 +330,7 @@ def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) ->
 
 def _corner(grid: Layout, design: GridParameters, members: tuple[str, str], sx: float, sz: float) -> None:
     # a printed corner: the wall outside of both battens, and sleeves over their ends
-    deep = grid.bar_item.box.width
+    deep = grid.batten.width
     x, z = sx * design.width / 2, sz * design.height / 2
     out, reach = THICK + CORNER_WALL, CHANNEL - THICK - CORNER_WALL + SLEEVE
 

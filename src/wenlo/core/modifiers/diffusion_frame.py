@@ -13,8 +13,9 @@ from numpy.typing import NDArray
 from pydantic import field_validator, model_validator
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.bars import BarGroup, BarType, bars_of
 from wenlo.core.catalog.data_files import stock
-from wenlo.core.catalog.own import SheetRef, one_of, sheet_material
+from wenlo.core.catalog.own import BarRef, SheetRef, bar_of, one_of, sheet_material
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
 from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, LitFace, Part, PartContact
@@ -49,7 +50,9 @@ SAYS = Phrases(
 
 Vector = NDArray[np.float64]
 
-StructureId = Literal["pipe", "tube", "timber"]
+BOLTED = 0.036, 0.018
+"""Least width and thickness of battens that feet are bolted to: two bolts, their washers, wood at the edges. [m]"""
+
 LEAST_LEG = 0.09
 """Room under the frame for two fittings and something to cut. [m]"""
 
@@ -68,8 +71,8 @@ class FrameParameters(ModifierParameters):
     sheet: SheetRef = "cotton_bed_linen_white"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
     layer_gap: float = quantity(0.0, 0.6, unit="m", label="gap between layers", default=0.0)
-    structure: StructureId = "pipe"
-    material: str = "pvc_one_inch"
+    structure: BarGroup = "pipe"
+    material: BarRef = "pvc_one_inch"
     glued: bool = False
     timber_joint: TimberJoint = "butt"
     saw: str = "fine_hand_saw"
@@ -82,10 +85,15 @@ class FrameParameters(ModifierParameters):
 
     @model_validator(mode="after")
     def _fits_together(self) -> "FrameParameters":
-        try:
-            one_of(self.material, stock()[self.structure], f"{self.structure} material")
-        except ValueError as error:
-            raise at_field("material", str(error)) from None
+        if self.bar.group != self.structure:
+            ids = ", ".join(bar.id for bar in bars_of(self.structure))
+            raise at_field("material", f"{self.bar.name} makes no frame of {self.structure}; choose one of {ids}.")
+        if self.structure == "timber" and (self.bar.width < BOLTED[0] or self.bar.thickness < BOLTED[1]):
+            raise at_field(
+                "material",
+                f"{self.bar.name} is too thin for feet: two bolts of 6 mm go through each, side by side, and take"
+                f" {BOLTED[0] * 1000:.0f} mm of width and {BOLTED[1] * 1000:.0f} mm of thickness.",
+            )
         if self.top_height < self.height + LEAST_LEG:
             raise at_field(
                 "top_height",
@@ -96,6 +104,11 @@ class FrameParameters(ModifierParameters):
             message = "Gap between layers must be 0 (touching) or at least 50 mm (frames of their own)."
             raise at_field("layer_gap", message)
         return self
+
+    @property
+    def bar(self) -> BarType:
+        """What its bars are."""
+        return bar_of(self.material)
 
     @property
     def centre_height(self) -> float:
@@ -162,10 +175,10 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
 
 def _frame_depth(design: FrameParameters) -> float:
     # from the front to the back of one frame, over its fittings [m]
-    row = stock()[design.structure][design.material]
-    if design.structure == "pipe":
-        return float(row["outer"] + 2 * row["fitting_wall"])
-    return float(row["cube"] if design.structure == "tube" else row["thickness"])
+    bar = design.bar
+    if bar.pipe is not None:
+        return bar.width + 2 * bar.pipe.fitting_wall
+    return bar.thickness if bar.tube is None else bar.tube.cube
 
 
 def _gap(design: FrameParameters) -> float:
@@ -216,15 +229,15 @@ def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     """
     # what cannot be cut is said by the plan, at its field
     _structure(design, brief)
-    shape, bar = _shape(design, brief), design.material
+    shape, bar = _shape(design, brief), design.bar
     if design.structure == "pipe":
-        shop = pipe_frame.shop_for(shape, material=bar, glued=design.glued, sockets=_sockets(brief))
-        frame = resolve(pipe_frame.skeleton(shape, material=bar), shop)
+        shop = pipe_frame.shop_for(shape, bar=bar, glued=design.glued, sockets=_sockets(brief))
+        frame = resolve(pipe_frame.skeleton(shape, bar=bar), shop)
     elif design.structure == "tube":
-        frame = resolve(tube_frame.skeleton(shape, material=bar), tube_frame.shop_for(shape, material=bar))
+        frame = resolve(tube_frame.skeleton(shape, bar=bar), tube_frame.shop_for(shape, bar=bar))
     else:
-        skeleton = timber_frame.skeleton(shape, material=bar, joint=design.timber_joint)
-        frame = resolve(skeleton, timber_frame.shop_for(shape, material=bar))
+        skeleton = timber_frame.skeleton(shape, bar=bar, joint=design.timber_joint)
+        frame = resolve(skeleton, timber_frame.shop_for(shape, bar=bar))
     return _with_sheets(design, frame)
 
 
@@ -309,10 +322,10 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
     shape = _shape(design, brief)
     saw = stock()["saws"][design.saw]["name"].split(" (")[0]
     if design.structure == "pipe":
-        return pipe.build(shape, material=design.material, glued=design.glued, kerf_name=saw, sockets=_sockets(brief))
+        return pipe.build(shape, bar=design.bar, glued=design.glued, kerf_name=saw, sockets=_sockets(brief))
     if design.structure == "tube":
-        return tube.build(shape, material=design.material, kerf_name=saw)
-    return timber.build(shape, material=design.material, timber_joint=design.timber_joint, kerf_name=saw)
+        return tube.build(shape, bar=design.bar, kerf_name=saw)
+    return timber.build(shape, bar=design.bar, timber_joint=design.timber_joint, kerf_name=saw)
 
 
 def _cloth_steps(design: FrameParameters) -> tuple[Step, ...]:

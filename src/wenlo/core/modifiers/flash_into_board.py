@@ -16,6 +16,7 @@ from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import OfBattens
 from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -27,7 +28,7 @@ SAYS = Phrases("flash-into-board", {"put-it-together": {"size": "size"}, "look-f
 Vector = NDArray[np.float64]
 
 
-class FlashBoardParameters(Upright):
+class FlashBoardParameters(Upright, OfBattens):
     """Parameters of the board and of the arm that holds the flash before it."""
 
     kind: Literal["flash_into_board"] = "flash_into_board"
@@ -64,15 +65,15 @@ def arrange(design: FlashBoardParameters, brief: Brief, transmittance: float | N
     return Arrangement(surfaces=tuple(surfaces), lamps=(lamp,))
 
 
-UNDER, BEHIND = 0.03, 0.15
-"""The arm lies so far under the board, and goes so far behind it to its clamp. [m]"""
+UNDER, BEHIND, CLEAR = 0.03, 0.15, 0.008
+"""The middle of the arm lies so far under the board, and clear of it; it goes so far behind it to its clamp. [m]"""
 
 
 def _arm(work: LaidParts, design: FlashBoardParameters) -> None:
     # level under the board, from the stand behind it to the flash before it
     arm = work.layout("arm")
-    z = design.centre_height - design.height / 2 - UNDER
-    short = arm.bar_item.box.width / 2 - z
+    z = design.centre_height - design.height / 2 - max(UNDER, arm.batten.width / 2 + CLEAR)
+    short = arm.batten.width / 2 - z
     if short > 0.0:
         message = (
             f"The arm has no room under the board: {format_length(design.centre_height + short)} is the least height of"

@@ -17,6 +17,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, hung_sheet, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import OfBattens, as_wide
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -36,7 +37,7 @@ Vector = NDArray[np.float64]
 BLACK = "heavy_black_flag_cloth"
 
 
-class FloppyParameters(LitFromBehind):
+class FloppyParameters(LitFromBehind, OfBattens):
     """Parameters of the sheet that the key comes through and of the flag at its side toward the backdrop.
 
     The flag alone softens nothing: it stands beside a small hung sheet, and keeps its light off the background.
@@ -90,7 +91,7 @@ def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
     drop = size_of(flag)[1]
     layout = work.layout_at("flag", place_of_panel(flag))
     thick = covering_of(BLACK).thickness
-    section = layout.bar_item.box
+    section = layout.batten
     plane, middle = -thick - section.thickness / 2, drop / 2 - tall / 2
     layout.finished = (
         (-wide / 2, -thick - section.thickness, middle - tall / 2),
@@ -105,7 +106,7 @@ def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
         roles=("side of the flag", "rail of the flag"),
         reasons=(
             Reason(text="full height", blame="flag_height"),
-            Reason(text="width less two battens of 44 mm", blame="flag_width"),
+            Reason(text=f"width less {as_wide('two battens', section)}", blame="flag_width"),
         ),
         free=(0.0, -1.0, 0.0),
     )

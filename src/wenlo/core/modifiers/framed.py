@@ -12,8 +12,9 @@ from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
 from wenlo.core.fabrication.assembly.sheets import Loop
 from wenlo.core.fabrication.assembly.space import PartPose, X, Z, plus, unit, vec, vec_across
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts_list import WRAP
+from wenlo.core.fabrication.parts_list import WRAP, usual_batten
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters, Vector
+from wenlo.core.modifiers.of_battens import OfBattens, as_wide
 from wenlo.core.optics.shapes import Panel
 
 ROD_BEYOND = 0.05
@@ -46,7 +47,8 @@ def facing_subject(design: ModifierParameters) -> PartPose:
 
 def begin(design: ModifierParameters, carrying_length: float) -> LaidParts:
     """What faces the subject, to be laid out."""
-    return LaidParts(carrying_length=carrying_length, stands=facing_subject(design))
+    timber = design.timber if isinstance(design, OfBattens) else usual_batten()
+    return LaidParts(carrying_length=carrying_length, stands=facing_subject(design), batten=timber)
 
 
 def panels_of(made: Arrangement) -> dict[str, Panel]:
@@ -93,7 +95,7 @@ def on_a_frame(
     wide, tall = size_of(panel)
     thick = covering_of(covering).thickness
     layout = work.layout_at(id, place_of_panel(panel))
-    section = layout.bar_item.box
+    section = layout.batten
     back = -thick - section.thickness
     front = 0.0 if screwed else -thick
     layout.finished = ((-wide / 2, back, -tall / 2), (wide / 2, front, tall / 2))
@@ -107,7 +109,7 @@ def on_a_frame(
         roles=(words.uprights, words.rails),
         reasons=(
             Reason(text="full height", blame=words.height),
-            Reason(text="width less two battens of 44 mm", blame=words.width),
+            Reason(text=f"width less {as_wide('two battens', section)}", blame=words.width),
         ),
         free=(0.0, -1.0, 0.0),
     )
@@ -119,7 +121,7 @@ def on_a_frame(
             (-wide / 2, plane, 0.0),
             (wide / 2, plane, 0.0),
             Z,
-            Reason(text="width less two battens of 44 mm", blame=words.width),
+            Reason(text=f"width less {as_wide('two battens', section)}", blame=words.width),
             free=(0.0, -1.0, 0.0),
         )
         for upright, side in ((frame.left, -1.0), (frame.right, 1.0)):
@@ -157,7 +159,7 @@ def on_a_rod(
     wide, tall = size_of(panel)
     thick = covering_of(covering).thickness
     layout = work.layout_at(id, place_of_panel(panel))
-    section = layout.bar_item.box
+    section = layout.batten
     at = (-thick - section.thickness / 2, tall / 2 - section.width / 2)
     half = wide / 2 + ROD_BEYOND
     rod = layout.bar(

@@ -1,7 +1,7 @@
 """A large box hung overhead: white inside, black outside, a sheet below, lamps on top."""
 
 import math
-from typing import Literal
+from typing import ClassVar, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,8 +14,9 @@ from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.facts import Fact, Phrases
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
@@ -44,10 +45,11 @@ DARK_ENOUGH = 9.0
 """Walls that glow so far under the sheet light nothing that shows. [stop]"""
 
 
-class HangingBoxParameters(ModifierParameters):
+class HangingBoxParameters(OfBattens):
     """Parameters of the box; it hangs level, the sheet down."""
 
     kind: Literal["hanging_softbox"] = "hanging_softbox"
+    LEAST_WIDTH: ClassVar[float] = TWO_PAIRS
     width: float = quantity(0.4, 4.0, unit="m", label="width", default=1.2)
     length: float = quantity(0.4, 4.0, unit="m", label="length toward the light", default=1.2)
     depth: float = quantity(0.1, 1.5, unit="m", label="depth", default=0.35)
@@ -103,7 +105,7 @@ class HangingBoxParameters(ModifierParameters):
                 self.source_centre
                 + self.across * x * self.width
                 + self.direction * y * self.length
-                + UP * min(0.94 * self.depth, self.depth - THICK - UNDER_BAR)
+                + UP * min(0.94 * self.depth, self.depth - self.timber.thickness - UNDER_BAR)
             )
         return places
 
@@ -172,9 +174,6 @@ def leak_test(design: HangingBoxParameters) -> Fact:
 
 WALL_WORDS = {"foam board": "foam", "cloth-lined": "lined", "improvised": "improvised"}
 
-WIDTH, THICK = 0.044, 0.018
-"""Of the battens. [m]"""
-
 UNDER_BAR = 0.04
 """A lamp hangs under its bar, its light so far below. [m]"""
 
@@ -190,13 +189,14 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
     # own coordinates: x across, y toward the light, z up from the sheet
     box = work.layout("box")
     w, long, d = design.width, design.length, design.depth
+    wide, thick = box.batten.width, box.batten.thickness
     box.finished = ((-w / 2, -long / 2, 0.0), (w / 2, long / 2, d))
     reasons = (
         Reason(text="full length", blame="length"),
-        Reason(text="width less two battens of 44 mm", blame="width"),
+        Reason(text=f"width less {as_wide('two battens', box.batten)}", blame="width"),
     )
     frames = []
-    for name, z, inside in (("lower ", THICK / 2, 1.0), ("upper ", d - THICK / 2, -1.0)):
+    for name, z, inside in (("lower ", thick / 2, 1.0), ("upper ", d - thick / 2, -1.0)):
         frames.append(
             box.rectangle(
                 name,
@@ -213,16 +213,16 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
     lower, upper = frames
     for corner, sx, sy in CORNERS:
         # flat against the long side, over its end
-        at = (sx * (w - THICK) / 2, sy * (long / 2 - WIDTH / 2))
+        at = (sx * (w - thick) / 2, sy * (long / 2 - wide / 2))
         post = box.bar(
             f"post {corner}",
             "corner post",
             (*at, 0.0),
             (*at, d),
             Y,
-            Reason(text="depth less two battens of 18 mm laid flat", blame="depth"),
+            Reason(text=f"depth less two battens of {thick * 1000:.0f} mm laid flat", blame="depth"),
         )
-        for frame, z in ((lower, THICK / 2), (upper, d - THICK / 2)):
+        for frame, z in ((lower, thick / 2), (upper, d - thick / 2)):
             side = frame.left if sx < 0 else frame.right
             box.join("butt", (side, post), (*at, z), spread=BETWEEN)
     _lamp_bars(box, design, upper)
@@ -232,19 +232,20 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
 def _lamp_bars(box: Layout, design: HangingBoxParameters, upper: Rectangle) -> None:
     # between the long sides, level with the upper frame, over each row of lamps
     rows = sorted({round(float((p - design.source_centre) @ design.direction), 6) for p in design.lamp_places})
+    less = as_wide("two battens", box.batten)
     for k, y in enumerate(rows):
-        z = design.depth - THICK / 2
+        z = design.depth - box.batten.thickness / 2
         bar = box.bar(
             f"lamp bar {k + 1}",
             "lamp bar",
             (-design.width / 2, y, z),
             (design.width / 2, y, z),
             Y,
-            Reason(text="between the long sides: width less two battens of 44 mm; lamps hang from it", blame="width"),
+            Reason(text=f"between the long sides: width less {less}; lamps hang from it", blame="width"),
             free=(0.0, 0.0, -1.0),
         )
         for side, sx in ((upper.left, -1.0), (upper.right, 1.0)):
-            box.join("butt", (side, bar), (sx * (design.width - WIDTH) / 2, y, z))
+            box.join("butt", (side, bar), (sx * (design.width - box.batten.width) / 2, y, z))
 
 
 def _wall(
@@ -370,7 +371,7 @@ def laid(design: HangingBoxParameters, brief: Brief) -> LaidParts:
         x=(float(d[1]), -float(d[0]), 0.0),
         y=(float(d[0]), float(d[1]), 0.0),
     )
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands)
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands, batten=design.timber)
     box, frames = _boxed(work, design)
     _walls(work, box, design, frames)
     if design.cover:

@@ -1,7 +1,7 @@
 """A light tent: sheets on a frame of pipe or rods round a thing, with sides that slide and a backdrop on a rod."""
 
 import math
-from typing import Literal
+from typing import ClassVar, Literal
 
 import numpy as np
 
@@ -15,6 +15,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, lay_sweep, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -40,30 +41,28 @@ from wenlo.core.units.length import UnitSystem
 SAYS = Phrases(
     "light-tent",
     {
-        "make-the-sides": {"size": "size"},
+        "make-the-sides": {"size": "size", "deep": "length"},
         "join-the-sides": {"size": "size", "diagonal": "length"},
         "hang-the-sheets": {"sides": "choice"},
         "lay-the-sweep": {},
     },
 )
 
-THICK = 0.018
-"""Of the battens of legs and rails. [m]"""
-
 ROD = 0.004
 """Diameter of the rods that side sheets slide on. [m]"""
 
 
-class TentParameters(SidedBox):
+class TentParameters(SidedBox, OfBattens):
     """Parameters of the tent."""
 
     kind: Literal["light_tent"] = "light_tent"
+    LEAST_WIDTH: ClassVar[float] = TWO_PAIRS
     top: Literal["sheet", "open"] = "sheet"
 
     @property
     def clear(self) -> tuple[float, float, float]:
         """The legs stand at both sides, the rails behind. [m]"""
-        return THICK, THICK, 0.0
+        return self.timber.thickness, self.timber.thickness, 0.0
 
 
 def arrange(design: TentParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -133,7 +132,8 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
 
 def laid(design: TentParameters, brief: Brief) -> LaidParts:
     """Legs and rails of battens, sheets that slide on rods, a sweep."""
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.timber)
+    timber = design.timber
     tent = work.layout("tent")
     frame = batten_box(
         tent,
@@ -145,9 +145,10 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
             rails="rail, front to back",
             cross="rail, left to right",
             upright_reason=Reason(text="full height, a corner each", blame="height"),
-            rail_reason=Reason(text="between the legs: depth less two legs of 44 mm", blame="depth"),
+            rail_reason=Reason(text=f"between the legs: depth less {as_wide('two legs', timber)}", blame="depth"),
             cross_reason=Reason(
-                text="between the legs: width less two legs of 18 mm; two at the top, one behind at the floor",
+                text=f"between the legs: width less two legs of {timber.thickness * 1000:.0f} mm; two at the top, one"
+                " behind at the floor",
                 blame="width",
             ),
         ),
@@ -180,7 +181,7 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
     lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=(frame.cross[1],))
     work.fit("ballast_bag", 1)
     work.step(
-        SAYS("make-the-sides", size=(design.depth, design.height)),
+        SAYS("make-the-sides", size=(design.depth, design.height), deep=timber.width),
         minutes=40,
         does="bond",
         uses=("leg", "rail, front", "wood_screw", "wood_glue"),

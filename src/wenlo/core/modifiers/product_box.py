@@ -4,7 +4,7 @@ backdrops.
 
 import math
 from collections.abc import Sequence
-from typing import Literal
+from typing import ClassVar, Literal
 
 from pydantic import model_validator
 
@@ -21,6 +21,7 @@ from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, outward, stand
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import figures
+from wenlo.core.modifiers.of_battens import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -52,9 +53,6 @@ SAYS = Phrases(
     },
 )
 
-BATTEN, THICK = 0.044, 0.018
-"""Width and thickness of the frames' battens, whose shadow the sheets show if they are thin. [m]"""
-
 SLOT = 0.01
 """Open between back and top: backdrops drop in there. [m]"""
 
@@ -63,10 +61,11 @@ Sides = tuple[Sequence[str], Sequence[str]]
 """What the sheets of the left and the right side are fastened to."""
 
 
-class ProductBoxParameters(SidedBox):
+class ProductBoxParameters(SidedBox, OfBattens):
     """Parameters of the box."""
 
     kind: Literal["product_box"] = "product_box"
+    LEAST_WIDTH: ClassVar[float] = TWO_PAIRS
     walls: Literal["timber frames", "foam board", "corrugated plastic"] = "timber frames"
     top: Literal["sheet", "white", "open"] = "sheet"
 
@@ -80,12 +79,12 @@ class ProductBoxParameters(SidedBox):
     @property
     def rim(self) -> float:
         """White border of the sides round their sheet: the frame's battens, or what is left of a cut-out board. [m]"""
-        return BATTEN if self.walls == "timber frames" else self.border
+        return self.timber.width if self.walls == "timber frames" else self.border
 
     @property
     def wall(self) -> float:
         """Thickness of the sides. [m]"""
-        return THICK if self.walls == "timber frames" else covering_of(self.board).thickness
+        return self.timber.thickness if self.walls == "timber frames" else covering_of(self.board).thickness
 
     @property
     def clear(self) -> tuple[float, float, float]:
@@ -151,9 +150,11 @@ def _of_battens(work: LaidParts, box: Layout, design: ProductBoxParameters) -> t
             rails="rail of a side frame",
             cross="cross rail",
             upright_reason=Reason(text="full height", blame="height"),
-            rail_reason=Reason(text="depth less two battens of 44 mm", blame="depth"),
+            rail_reason=Reason(text=f"depth less {as_wide('two battens', box.batten)}", blame="depth"),
             cross_reason=Reason(
-                text="width less the two side frames of 18 mm; two at the top, one behind at the floor", blame="width"
+                text=f"width less the two side frames of {box.batten.thickness * 1000:.0f} mm; two at the top, one"
+                " behind at the floor",
+                blame="width",
             ),
         ),
     )
@@ -230,7 +231,7 @@ def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tu
 
 def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
     """Frames or boards, sheets that come off, a slot behind."""
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.timber)
     timber = design.walls == "timber frames"
     box = work.layout("box")
     frames, top_on, behind_it = (_of_battens if timber else _of_boards)(work, box, design)

@@ -19,6 +19,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import OfBattens
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -34,7 +35,7 @@ SAYS = Phrases(
 Vector = NDArray[np.float64]
 
 
-class FlashBoxParameters(Upright):
+class FlashBoxParameters(Upright, OfBattens):
     """Parameters of one box, or of two side by side on arms."""
 
     kind: Literal["small_flash_softbox"] = "small_flash_softbox"
@@ -179,7 +180,7 @@ def _container(work: LaidParts, design: FlashBoxParameters, made: dict[str, Pane
             contacts=(PartContact(first=front, second=tub, gap=t + sheet.thickness),),
         )
     )
-    section = box.bar_item.box
+    section = box.batten
     inward = 1.0 if k == 0 else -1.0  # two arms go to both sides
     under = -z - WALL - section.thickness / 2
     arm = box.bar(

@@ -23,6 +23,7 @@ from wenlo.core.modifiers.daylight import (
 from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_battens import OfBattens
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
@@ -35,7 +36,7 @@ SAYS = Phrases(
 Vector = NDArray[np.float64]
 
 
-class WindowParameters(InWall):
+class WindowParameters(InWall, OfBattens):
     """Parameters of the window in the side wall and of the sheet before it."""
 
     kind: Literal["window_sheet"] = "window_sheet"

@@ -2,10 +2,10 @@
 stretched frames.
 """
 
-import math
+from wenlo.core.catalog.bars import BarType
 
-from wenlo.core.catalog.data_files import stock
-from wenlo.core.inventory.changes import bending_stiffness
+SOFT = 5e9
+"""Modulus under which a bar is of plastic: wood has 9, rigid PVC 3. [Pa]"""
 
 CREEP = 1.0 / 3.0
 """Of the modulus of plastics that is left under a standing load."""
@@ -31,10 +31,25 @@ DRAWN_IN = 0.4
 """
 
 
-def standing_stiffness(material: str) -> float:
-    """E·I of a bar under a standing load: plastics creep. [N·m²]"""
-    stiff = bending_stiffness(material)
-    return stiff * CREEP if material in stock()["pipe"] else stiff
+def creeps(bar: BarType) -> bool:
+    """Whether it is of plastic, which gives way under what stands on it."""
+    return bar.modulus < SOFT
+
+
+def standing_stiffness(bar: BarType) -> float:
+    """E·I of a bar under a standing load: plastics creep. [N·m²]
+
+    Source: [Gere].
+
+    Parameters
+    ----------
+    bar: what bends, about its weaker axis.
+
+    Returns
+    -------
+    float: E I. [N·m²]
+    """
+    return bar.stiffness * CREEP if creeps(bar) else bar.stiffness
 
 
 def sag_between(load: float, span: float, stiffness: float) -> float:
@@ -167,42 +182,3 @@ def frame_bow(span: float, other: float, stiffness: float, tension: float, *, st
         return free
     corner = tension * (span**3 + other**3) / (12.0 * (span + other))
     return max(free - corner * span**2 / (8.0 * stiffness), 0.0)
-
-
-def section_modulus(material: str) -> float:
-    """W of a bar about its weaker axis. [m³]
-
-    Ring: π (D⁴ − d⁴) / 32 D; square tube: (a⁴ − b⁴) / 6 a; batten: b h² / 6 (any text on the strength of materials).
-
-    Source: [Gere].
-
-    Parameters
-    ----------
-    material: id of a bar of the stock.
-
-    Returns
-    -------
-    float: W. [m³]
-
-    >>> round(section_modulus("pvc_three_quarter_inch") * 1e9)
-    1167
-    """
-    rows = stock()
-    if material in rows["pipe"]:
-        outer = rows["pipe"][material]["outer"]
-        inner = outer - 2 * rows["pipe"][material]["wall"]
-        return float(math.pi * (outer**4 - inner**4) / (32 * outer))
-    if material in rows["tube"]:
-        side = rows["tube"][material]["side"]
-        inner = side - 2 * rows["tube"][material]["wall"]
-        return float((side**4 - inner**4) / (6 * side))
-    row = rows["timber"][material]
-    return float(row["width"] * row["thickness"] ** 2 / 6)
-
-
-def strength(material: str) -> float:
-    """Stress at which a bar yields or breaks when it is bent. [Pa]"""
-    rows = stock()
-    return float(
-        next(rows[group][material] for group in ("pipe", "tube", "timber") if material in rows[group])["strength"]
-    )

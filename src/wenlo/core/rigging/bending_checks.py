@@ -7,10 +7,8 @@ from collections.abc import Callable, Iterator
 
 import numpy as np
 
-from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.fabrication.fasteners import FOOT_BOLT
-from wenlo.core.instructions.packing import section
+from wenlo.core.fabrication.fasteners import SCREWS, WASHER
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging import bending
@@ -25,9 +23,6 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 ACRYLIC, ACRYLIC_MODULUS = 1190.0, 3.2e9
 """Density [kg/m³] and modulus [Pa] of acrylic."""
-
-WASHER = 0.0015
-"""Thickness of a bolt's washers. [m]"""
 
 BOLT_OUT = 0.012
 """A bolt that stands out farther catches sleeves and cloth. [m]"""
@@ -95,7 +90,7 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
         member = stands.get(piece.label)
         stiff = 0.0 if member is None else member.stiffness(upright, standing=True)
         if stiff <= 0.0:
-            stiff = bending.standing_stiffness(plan.stock.id)
+            stiff = bending.standing_stiffness(plan.stock)
         if "arm" in piece.name.split():
             sag = bending.droop(lamp.mass * GRAVITY, span, stiff, load=own)
             name, limit = f"{piece.name} droops", span * DROOP_LIMIT
@@ -134,7 +129,7 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
             if abs(float(m.way @ one.member.way)) < ALIKE
         ]
         # sockets and corner cubes hold their angle, a batten's screws let it turn
-        stiff = one.member.item not in stock()["timber"]
+        stiff = one.member.bar.group != "timber"
         bowed = bending.frame_bow(
             span, max(others, default=span), one.member.stiffness(one.pull, standing=True), 1.0, stiff_corners=stiff
         )
@@ -148,7 +143,7 @@ def _bow_check(modifier: Modifier, length: Length) -> Iterator[Check]:
         f"{worst.member.role}: {length(bowed * low)} at the middle of {length(span)} smoothed by hand,"
         f" {length(bowed * high)} drum-tight"
     )
-    corners = "corners turn" if worst.member.item in stock()["timber"] else "corners hold their angle"
+    corners = "corners turn" if worst.member.bar.group == "timber" else "corners hold their angle"
     source = f"cloth pulls {low:.0f} N/m smoothed by hand, {high:.0f} N/m as tight as a drum; {corners}; {EULER}"
     cure = Cure(words=f"stretch it with no more than {stands:.0f} N/m, or a stiffer section or a middle rail")
     allowed = f"{length(span * BOW_LIMIT)}, which is {stands:.0f} N/m"
@@ -248,10 +243,11 @@ def _swing_check(modifier: Modifier, force: float) -> Iterator[Check]:
 
 def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
     plan = modifier.plan
-    if not any(hole.fastener == FOOT_BOLT.id for hole in plan.holes):
+    bolt = next((SCREWS[h.fastener] for h in plan.holes if h.fastener in SCREWS and h.name == "bolt"), None)
+    if bolt is None:
         return
-    batten = section(plan.stock.id)
-    out = bolt_protrusion(FOOT_BOLT.length, batten.thickness + batten.width + 2 * WASHER)
+    batten = plan.stock
+    out = bolt_protrusion(bolt.length, batten.thickness + batten.width + 2 * WASHER)
     yield stated(
         "hold.bolts",
         modifier.about,
@@ -259,7 +255,7 @@ def _bolt_checks(modifier: Modifier, length: Length) -> Iterator[Check]:
         good=0.0 <= out <= BOLT_OUT,
         figure=f"{length(max(out, 0.0))} stand out of the nut" if out >= 0.0 else f"{length(-out)} too short",
         limit=f"0 to {length(BOLT_OUT)}",
-        source=f"M6 × {FOOT_BOLT.length * 1000:.0f} mm through foot, upright and two washers",
+        source=f"M6 × {bolt.length * 1000:.0f} mm through foot, upright and two washers",
         cure=Cure(words="a bolt of another length, or a cap over its end"),
     )
 

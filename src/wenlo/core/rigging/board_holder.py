@@ -8,10 +8,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.assembly.constructions.pipe_frame import pipe_fit
 from wenlo.core.fabrication.members import Members, Splice, joint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Stage, Step
-from wenlo.core.fabrication.structures.pipe import bar_stock
 from wenlo.core.facts import Fact, Phrases
 from wenlo.core.rigging.bending import SAG_LIMIT, standing_stiffness
 from wenlo.core.rigging.statics import GRAVITY
@@ -100,17 +101,15 @@ def board_holder(
 
 
 def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> BoardHolder:
-    row = stock()["pipe"][pipe]
+    row = pipe_fit(bar_types()[pipe])
     # glued: the pipe goes in to the bottom of its socket
-    end, outside = row["takeoff"], row["outer"] + 2 * row["fitting_wall"]
+    end, outside = row.take_off, bar_types()[pipe].width + 2 * row.fitting_wall
     across = board.length + ALONG + outside - 2 * BITE
     # the board stands on the middle tee, or clears the bar behind it
     clear = outside / 2 + UP if bar == "below" else outside / 2 + board.thickness + 0.01
     stub = max(clear, 2 * end + LEAST_STUB)
     half = across / 2 - 2 * end
-    members = Members(
-        carrying_length=carrying_length, splice=Splice(fitting="pipe_coupling", adds=row["coupling_stop"])
-    )
+    members = Members(carrying_length=carrying_length, splice=Splice(fitting="pipe_coupling", adds=row.coupling_stop))
     what = f"half the distance of the slotted tees less an elbow and a tee at {end * 1000:.1f} mm"
     halves = members.add("half of the bar", half, count=2, reason=what, blame="length")
     members.run("between the slotted tees", across, joint(end), halves[0], joint(2 * end), halves[1], joint(end))
@@ -124,7 +123,7 @@ def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> B
     slot = board.thickness + PLAY
     plan = BuildPlan(
         name=f"board holder, bar {bar}",
-        stock=bar_stock(pipe),
+        stock=bar_types()[pipe],
         kerf=stock()["saws"]["fine_hand_saw"]["kerf"],
         saw=stock()["saws"]["fine_hand_saw"]["name"],
         pieces=tuple(members.pieces),
@@ -137,12 +136,12 @@ def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> B
             Fitting(id="solvent_cement", count=1),
         ),
         cloth=(),
-        steps=_steps(board, across=across, slot=slot, socket=row["socket"]),
+        steps=_steps(board, across=across, slot=slot, socket=row.socket),
         holes=(_threads(),),
     )
     # each half stands out of the middle tee with half of the board at its end: F l³ / 3 E I
     arm = across / 2
-    force = 3.0 * SAG_LIMIT * across * standing_stiffness(pipe) / arm**3
+    force = 3.0 * SAG_LIMIT * across * standing_stiffness(bar_types()[pipe]) / arm**3
     return BoardHolder(
         pipe=pipe,
         bar=bar,

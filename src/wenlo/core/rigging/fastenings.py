@@ -8,8 +8,10 @@ factors: a third of it is allowed. An eye that is bent, not welded, opens before
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from wenlo.core.catalog.data_files import fitting_sort
+from wenlo.core.fabrication.fasteners import POCKET, SCREWS
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit
@@ -180,9 +182,10 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     holds = list(kind.holds(modifier.design, modifier.mass))
     hung = any(h.by in ("ceiling", "boom") for h in holds)
     weight = (modifier.mass + modifier.hung) * GRAVITY * (MOVING if hung else 1.0)
-    holes = {hole.fastener: hole for hole in modifier.plan.holes if hole.fastener in FASTENERS}
+    thick = modifier.plan.stock.thickness
+    holes = {hole.fastener: hole for hole in modifier.plan.holes if fitting_sort(hole.fastener) in FASTENERS}
     for key, hole in holes.items():
-        yield _fastener_check(modifier.about, FASTENERS[key], hole, weight)
+        yield _fastener_check(modifier.about, _as_driven(key, hole, thick), hole, weight)
     clamps = sum(int(f.count) for f in modifier.plan.fittings if f.id == "spring_clamp")
     boards = [c for c in modifier.plan.cloth if c.form == "board"]
     # a sheet that is bent lies on its battens: its clamps keep the bend, not the weight
@@ -200,6 +203,16 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
             source="what a padded spring clamp keeps from sliding on smooth board",
             cure=Cure(words="more clamps, or a ledge under the board"),
         )
+
+
+def _as_driven(key: str, hole: Hole, thick: float) -> Fastener:
+    # a screw of another size, in the wood that there is on both sides
+    usual = FASTENERS[fitting_sort(key)]
+    screw = SCREWS.get(key)
+    if screw is None or screw is POCKET:
+        return usual
+    near = screw.length - hole.depth if hole.side == "end grain" and hole.depth else thick / 2
+    return replace(usual, diameter=screw.diameter, near=near, far=screw.length - near)
 
 
 def _fastener_check(about: About, fastener: Fastener, hole: Hole, weight: float) -> Check:

@@ -6,6 +6,7 @@ import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from wenlo.core.catalog.bars import bar_types
 from wenlo.core.document.rigging import KNOCK
 from wenlo.core.fabrication.fasteners import SHORT, laid_together
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
@@ -102,7 +103,7 @@ def _post(height: float) -> HomeMade:
     work.step(SAYS("weigh-it-down"), minutes=5, does="hang", uses=("ballast_bag",))
     plan = work.plan("weighted post")
     mass, arm = _mass(plan), foot / 2 * math.cos(math.pi / 4)
-    stiff = standing_stiffness("softwood_18_44")
+    stiff = standing_stiffness(bar_types()["softwood_18_44"])
     # over the braces, a load aside bends it by M l²/2EI at the top
     free = height * (1.0 - BRACED)
     payload = min(2.0 * LEAN * height * stiff / (free**2 * ASIDE * GRAVITY), 6.0)
@@ -128,7 +129,7 @@ def _post(height: float) -> HomeMade:
 
 
 def _spreader(height: float, span: float) -> HomeMade:
-    work = PartsList(carrying_length=2.4, batten="softwood_21_45")
+    work = PartsList(carrying_length=2.4, batten=bar_types()["softwood_21_45"])
     work.bar("beam", span - 0.03, 2, "wall to wall less 30 mm for pads and wedges; two side by side", "span")
     screws = math.ceil((span - 0.03) / SCREWED_EVERY) + 1
     work.holes.append(laid_together("beam", batten=work.section, count=screws, spacing=SCREWED_EVERY))
@@ -142,7 +143,7 @@ def _spreader(height: float, span: float) -> HomeMade:
     work.step(SAYS("pad-and-wedge-it"), minutes=15, does="hang", hands=2, uses=("foot_bolt",))
     plan = work.plan("wall spreader")
     mass = _mass(plan)
-    stiff = 2 * standing_stiffness("softwood_21_45") * ON_EDGE
+    stiff = 2 * standing_stiffness(bar_types()["softwood_21_45"]) * ON_EDGE
     payload = min(_middle_force(span, stiff) / GRAVITY - mass, 15.0)
     return HomeMade(
         id="spreader",
@@ -172,7 +173,7 @@ def _lamp_bar(height: float, span: float) -> HomeMade:
     work.step(SAYS("set-the-eyes"), minutes=10, uses=("bar", "screw_eye"))
     work.step(SAYS("hang-it"), minutes=15, does="hang", hands=2, uses=("cord",))
     plan = work.plan("lamp bar")
-    payload = _middle_force(0.6 * length, standing_stiffness("softwood_18_44")) / GRAVITY
+    payload = _middle_force(0.6 * length, standing_stiffness(bar_types()["softwood_18_44"])) / GRAVITY
     return HomeMade(
         id="lamp_bar",
         name="lamp bar",

@@ -212,8 +212,8 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
 
 
 def _edge(modifier: Modifier) -> Face:
-    timber = modifier.plan.pieces and modifier.plan.stock.id.startswith("softwood")
-    return board_edge(0.018 if timber else 0.005)
+    bar = modifier.plan.stock
+    return board_edge(bar.thickness if modifier.plan.pieces and bar.group == "timber" else 0.005)
 
 
 def _lamp_held(

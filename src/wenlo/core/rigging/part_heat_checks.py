@@ -49,9 +49,7 @@ def limits_of_plan(plan: BuildPlan) -> dict[str, HeatLimit]:
     rows = stock()
     found = {c.covering.id: HeatLimit(name=c.covering.name, limit=c.covering.keep_below_celsius) for c in plan.cloth}
     if plan.pieces:
-        bars = [rows[group][plan.stock.id] for group in ("pipe", "tube", "timber") if plan.stock.id in rows[group]]
-        if bars and "keep_below" in bars[0]:
-            found[plan.stock.id] = HeatLimit(name=plan.stock.name, limit=float(bars[0]["keep_below"]))
+        found[plan.stock.id] = HeatLimit(name=plan.stock.name, limit=plan.stock.keep_below)
     for fitting in plan.fittings:
         row = rows["fittings"][fitting.id]
         if "keep_below" in row:

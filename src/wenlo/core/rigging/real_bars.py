@@ -12,11 +12,11 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.parts import Assembly, Part
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.solids import BarSection, BarSolid, RoundSection
-from wenlo.core.rigging.bending import CREEP
+from wenlo.core.rigging.bending import CREEP, creeps
 
 Array = NDArray[np.float64]
 
@@ -34,7 +34,7 @@ class Member:
 
     id: str
     role: str
-    item: str
+    bar: BarType
     parts: tuple[str, ...]
     section: BarSection
     start: Array
@@ -56,9 +56,8 @@ class Member:
 
         Source: [Gere].
         """
-        row = _row(self.item)
-        creep = CREEP if standing and self.item in stock()["pipe"] else 1.0
-        return float(row["modulus"]) * creep * second_moment(self.section, *(self.axes @ push))
+        creep = CREEP if standing and creeps(self.bar) else 1.0
+        return self.bar.modulus * creep * second_moment(self.section, *(self.axes @ push))
 
     def modulus(self, push: Array) -> float:
         """W against a push in a direction, shape (3,). [m³]
@@ -70,13 +69,7 @@ class Member:
     @property
     def strength(self) -> float:
         """Stress at which it yields or breaks. [Pa]"""
-        return float(_row(self.item)["strength"])
-
-
-def _row(item: str) -> dict[str, float]:
-    rows = stock()
-    found: dict[str, float] = next(rows[g][item] for g in ("pipe", "tube", "timber") if item in rows[g])
-    return found
+        return self.bar.strength
 
 
 def second_moment(section: BarSection, along_x: float, along_y: float) -> float:
@@ -153,7 +146,7 @@ def _member(id: str, parts: Sequence[Part], assembly: Assembly) -> Member:
     return Member(
         id=id,
         role=first.role,
-        item=first.item,
+        bar=assembly.bar_types[first.item],
         parts=tuple(part.id for part in parts),
         section=solid.section,
         start=places[int(along.argmin())],

@@ -159,7 +159,7 @@ def wind_stress(
         if worst is None or stress / weakest.strength > worst.stress / worst.strength:
             worst = WindStress(
                 member=weakest.role,
-                item=weakest.item,
+                item=weakest.bar.id,
                 stress=stress,
                 strength=weakest.strength,
                 height=float(level),

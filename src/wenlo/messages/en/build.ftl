@@ -29,6 +29,12 @@ steps_fittings = { $count_n ->
 
 steps_and-more = { $count } more
 
+steps_rip-the-battens = Rip the battens in half
+    .text = Set the fence so that both halves are { $width } wide. Saw each batten lengthwise, or have the shop do it.
+    .check = Two halves side by side are one saw cut narrower than the batten was.
+    .mistake = Ripping after cutting to length: short pieces turn under the blade.
+    .caution = Use a riving knife and a push stick. Keep hands out of the line of the blade.
+
 steps_set-a-stop-block = Set a stop block
     .text = Clamp a block { $length } from the saw cut. Cut { $pieces } against it, all of them before you move it.
     .check = The first piece measures { $length }.
@@ -535,7 +541,7 @@ hung-curtain_hang-it = Hang it
 
 light-tent_make-the-sides = Make the two sides
     .text = Join two legs and two rails for each side, { $size } overall, glued and screwed through the legs.
-    .mistake = Cutting the rails to the full depth: the legs stand { LENGTH(0.044) } deep at both ends.
+    .mistake = Cutting the rails to the full depth: the legs stand { $deep } deep at both ends.
 
 light-tent_join-the-sides = Join the sides
     .text = Put rails from left to right between the legs: { $size } over the legs. Use screws and no glue, so that it comes apart flat.

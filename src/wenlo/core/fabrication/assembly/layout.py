@@ -9,6 +9,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.parts import (
     Assembly,
@@ -27,7 +28,7 @@ from wenlo.core.fabrication.assembly.parts import (
 from wenlo.core.fabrication.assembly.resolve import PieceLabels, resolve
 from wenlo.core.fabrication.assembly.sheets import FlatSolid
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.assembly.solids import BarSection, BarSolid, BoughtSolid, BoxSection
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.fabrication.assembly.space import Array, PartPose, Vec, between, dot, minus, plus, unit, vec
 
 REACH = 0.003
@@ -44,22 +45,6 @@ away are not looked at. [m]"""
 
 def _ends(fastener: PlacedFastener) -> Array:
     return np.array([fastener.head, plus(fastener.head, fastener.direction, fastener.length)])
-
-
-@dataclass(frozen=True, kw_only=True)
-class BarItem:
-    """What bars are made of: item, section and density. [kg/m³]"""
-
-    id: str
-    section: BarSection
-    density: float
-
-    @property
-    def box(self) -> BoxSection:
-        """Its section, which is a batten's. Raises ValueError of a round one."""
-        if not isinstance(self.section, BoxSection):
-            raise ValueError("this is laid out of battens")
-        return self.section
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -90,7 +75,7 @@ class Layout:
     """One rigid group, in its own coordinates. ``finished`` is its outside over all that is stiff. [m]"""
 
     id: str
-    bar_item: BarItem
+    batten: BarType
     pose: PartPose = field(default_factory=PartPose)
     finished: tuple[Vec, Vec] | None = None
     blanks: list[Blank] = field(default_factory=list)
@@ -112,6 +97,7 @@ class Layout:
         group: str = "",
         splice: MethodId = "splint",
         free: Vec | None = None,
+        bar: BarType | None = None,
     ) -> str:
         """A member from datum to datum over all, its width along ``wide``; equal ones share a ``group``; a splint has
         room on its ``free`` side. [m]
@@ -122,9 +108,7 @@ class Layout:
                 id=id,
                 role=role,
                 group=group or role,
-                item=self.bar_item.id,
-                section=self.bar_item.section,
-                density=self.bar_item.density,
+                bar=bar or self.batten,
                 start=start,
                 end=end,
                 wide=wide,
@@ -163,7 +147,7 @@ class Layout:
         size: over the outside, across and upward. [m]
         roles, reasons: of uprights and rails.
         """
-        half = self.bar_item.box.width / 2
+        half = self.batten.width / 2
         x, y = size[0] / 2, size[1] / 2
         names = {}
         for where, side in (("left", -1.0), ("right", 1.0)):
@@ -270,11 +254,12 @@ class Layout:
             lit=tuple(
                 replace(face, parts=tuple(n for name in face.parts for n in _in_parts(name, made))) for face in self.lit
             ),
+            stuff=made.stuff,
         )
 
     def _is_free(self, id: str, end: Vec) -> bool:
         # no joint is nearer to the end than a batten is wide
-        reach = 2 * max(self.bar_item.section.half)
+        reach = 2 * max(self.batten.width, self.batten.thickness) / 2
         at = [joint.at for joint in self.joints if id in joint.members]
         return all(dot(minus(place, end), minus(place, end)) > reach**2 for place in at)
 
@@ -411,4 +396,5 @@ def put_together(
         lit=tuple(face for one in made for face in one.lit),
         given=given,
         stands=stands,
+        stuff=tuple(dict.fromkeys(bar for one in made for bar in one.stuff)),
     )

@@ -8,7 +8,16 @@ from typing import Literal
 import numpy as np
 from manifold3d import Manifold
 
-from wenlo.core.fabrication.assembly.solids import BarSection, BarSolid, Block, BoughtSolid, PartSolid, body_of
+from wenlo.core.catalog.bars import BarType
+from wenlo.core.fabrication.assembly.solids import (
+    BarSection,
+    BarSolid,
+    Block,
+    BoughtSolid,
+    PartSolid,
+    body_of,
+    section_of_bar,
+)
 from wenlo.core.fabrication.assembly.space import Array, PartPose, Vec
 
 OVERLAP = 1e-9
@@ -164,14 +173,17 @@ class Blank:
     id: str
     role: str
     group: str
-    item: str
-    section: BarSection
-    density: float
+    bar: BarType
     start: Vec
     end: Vec
     wide: Vec
     splice: MethodId
     free: Vec | None = None
+
+    @property
+    def section(self) -> BarSection:
+        """Of its bar."""
+        return section_of_bar(self.bar)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -255,7 +267,7 @@ class BuiltGroup:
 @dataclass(frozen=True, kw_only=True)
 class Assembly:
     """One built thing in space, in its own coordinates; ``stands`` is its place in the set. Surfaces of the light that
-    are ``given`` are not built: a ceiling, an opening, the air between cells.
+    are ``given`` are not built: a ceiling, an opening, the air between cells. Its bars are of ``stuff``.
     """
 
     parts: tuple[Part, ...]
@@ -264,6 +276,12 @@ class Assembly:
     lit: tuple[LitFace, ...] = ()
     given: frozenset[str] = frozenset()
     stands: PartPose = field(default_factory=PartPose)
+    stuff: tuple[BarType, ...] = ()
+
+    @cached_property
+    def bar_types(self) -> Mapping[str, BarType]:
+        """What its bars are, by the item that they are of."""
+        return {bar.id: bar for bar in self.stuff}
 
     @cached_property
     def by_id(self) -> Mapping[str, Part]:

@@ -150,12 +150,12 @@ def resolve(
             Part(
                 id=blank.id if len(found.bars) == 1 else f"{blank.id}/part.{k + 1}",
                 role=blank.role,
-                item=blank.item,
+                item=blank.bar.id,
                 label=label,
                 solid=bar,
                 pose=pose,
                 source="cut",
-                mass=volume_of(bar) * blank.density,
+                mass=volume_of(bar) * blank.bar.density,
             )
             for k, (label, bar) in enumerate(found.bars)
         ]
@@ -175,7 +175,8 @@ def resolve(
     joints = [replace(j, contacts=tuple(_seated(c, poses) for c in j.contacts)) for j in joints]
     ids = tuple(part.id for part in parts)
     group = BuiltGroup(id=name, pose=PartPose(), parts=ids, finished=skeleton.finished)
-    return Assembly(parts=tuple(parts), joints=tuple(joints), groups=(group,))
+    stuff = tuple(dict.fromkeys(blank.bar for blank in skeleton.blanks))
+    return Assembly(parts=tuple(parts), joints=tuple(joints), groups=(group,), stuff=stuff)
 
 
 def _seated(contact: PartContact, poses: Mapping[str, PartPose]) -> PartContact:

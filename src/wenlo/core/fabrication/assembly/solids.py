@@ -11,6 +11,7 @@ from functools import lru_cache
 import numpy as np
 from manifold3d import CrossSection, Manifold
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.sheets import FlatSolid
 from wenlo.core.fabrication.assembly.space import Array, Flags, Vec, dot, minus, unit
 
@@ -66,6 +67,13 @@ class BoxSection:
 
 
 BarSection = RoundSection | BoxSection
+
+
+def section_of_bar(bar: BarType) -> BarSection:
+    """The section of a bar."""
+    if bar.group == "pipe":
+        return RoundSection(outer=bar.width, wall=bar.wall)
+    return BoxSection(width=bar.width, thickness=bar.thickness, wall=bar.wall)
 
 
 @dataclass(frozen=True, kw_only=True)

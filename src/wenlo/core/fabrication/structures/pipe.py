@@ -5,14 +5,12 @@ socket bottom) plus what the pipe does not go in: nothing when glued, part of th
 because a tapered socket stops a dry pipe a third to two thirds of the way.
 """
 
-from typing import Any
-
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import pipe_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
-from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
+from wenlo.core.fabrication.parts import Fitting, Sketch, Step, Structure, added
 from wenlo.core.facts import Phrases
 
 SAYS = Phrases(
@@ -29,22 +27,13 @@ SAYS = Phrases(
 NOMINAL = Sockets()
 
 
-def bar_stock(material: str) -> BarStock:
-    """The pipe as bar stock."""
-    row: dict[str, Any] = stock()["pipe"][material]
-    outer, wall = row["outer"], row["wall"]
-    area = 3.141592653589793 * (outer - wall) * wall
-    lengths = tuple(StockLength(**one) for one in row["stock"])
-    return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=area * row["density"])
-
-
-def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sockets: Sockets = NOMINAL) -> Structure:
+def build(shape: FrameShape, *, bar: BarType, glued: bool, kerf_name: str, sockets: Sockets = NOMINAL) -> Structure:
     """Pieces, fittings and steps of a pipe frame.
 
     Parameters
     ----------
     shape: finished sizes.
-    material: id of the pipe in the stock data.
+    bar: the pipe.
     glued: joints bonded with solvent cement (full insertion), else pushed together dry.
     kerf_name: how the saw is called in the steps.
     sockets: of the fittings.
@@ -54,21 +43,21 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
     Impossible
         When the fittings leave nothing to cut.
     """
-    row: dict[str, Any] = stock()["pipe"][material]
-    outer, socket = row["outer"], sockets.depth or row["socket"]
-    take_off = sockets.take_off or row["takeoff"]
+    row = pipe_frame.pipe_fit(bar)
+    outer, socket = bar.width, sockets.depth or row.socket
+    take_off = sockets.take_off or row.take_off
     inserted = socket if glued else socket * sockets.dry_share
     end = take_off + socket - inserted
-    cap = row["cap_end"] + socket - inserted
-    floor_to_foot = outer / 2 + row["fitting_wall"]
+    cap = row.cap_end + socket - inserted
+    floor_to_foot = outer / 2 + row.fitting_wall
     how = "fully glued" if glued else f"dry, {inserted * 1000:.1f} mm in each socket"
     members = Members(
         carrying_length=shape.carrying_length,
-        splice=Splice(fitting="pipe_coupling", adds=row["coupling_stop"] + 2 * (socket - inserted)),
+        splice=Splice(fitting="pipe_coupling", adds=row.coupling_stop + 2 * (socket - inserted)),
     )
     # cut lengths are what the joints leave; the runs add them up again
-    shop = pipe_frame.shop_for(shape, material=material, glued=glued, sockets=sockets)
-    built = members_by_group(pipe_frame.skeleton(shape, material=material), shop)
+    shop = pipe_frame.shop_for(shape, bar=bar, glued=glued, sockets=sockets)
+    built = members_by_group(pipe_frame.skeleton(shape, bar=bar), shop)
     ends = f"centre to centre less two fittings at {end * 1000:.1f} mm ({how})"
     half, fit = joint(outer / 2), joint(end)
 
@@ -120,12 +109,12 @@ def build(shape: FrameShape, *, material: str, glued: bool, kerf_name: str, sock
     if glued:
         members.fittings.append(Fitting(id="solvent_cement", count=1))
     return Structure(
-        stock=bar_stock(material),
+        stock=bar,
         pieces=tuple(members.pieces),
         runs=tuple(members.runs),
         fittings=added(members.fittings),
         depth=outer,
-        girth=3.141592653589793 * outer,
+        girth=bar.girth,
         steps=_steps(
             shape, glued=glued, inserted=inserted, saw=kerf_name, split=any("parts" in p.reason for p in members.pieces)
         ),

@@ -1,29 +1,30 @@
 """A frame of planed timber battens, laid flat, butt-jointed or half-lapped and screwed."""
 
 from dataclasses import dataclass
-from typing import Any
 
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import timber_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.fasteners import (
-    FOOT_BOLT,
-    LAP,
     LONG,
     POCKET,
     Batten,
     bolted,
     butt,
+    end_screw,
+    flat_screw,
+    foot_bolt,
     lap,
     longest_through,
     mitred,
     pocketed,
     spacer_screw,
     splint,
+    thin_screw,
 )
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
-from wenlo.core.fabrication.parts import BarStock, Fitting, Hole, Sketch, Step, StockLength, Structure, added
+from wenlo.core.fabrication.parts import Fitting, Hole, Sketch, Step, Structure, added
 from wenlo.core.facts import Phrases
 
 SAYS = Phrases(
@@ -44,6 +45,10 @@ SAYS = Phrases(
 )
 
 
+LONG_RAIL = 1.0
+"""Screws of its two ends never meet in one as long as this. [m]"""
+
+
 @dataclass(frozen=True, kw_only=True)
 class _Corner:
     # how corners are made: what rails are shorter by at the top and at the bottom [m], screws for four corners
@@ -57,14 +62,15 @@ class _Corner:
 
 
 def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
+    long = end_screw(LONG_RAIL, wide)
     less = f"outside less two upright widths of {wide * 1000:.0f} mm"
     across = "right across; half of the thickness is taken out at each end"
     if kind == "half_lap":
         return _Corner(
             top=0.0,
             bottom=0.0,
-            screws=Fitting(id=LAP.id, count=16),
-            screw=LAP.length,
+            screws=Fitting(id=thin_screw(thick).id, count=16),
+            screw=thin_screw(thick).length,
             why_top=across,
             why_bottom=across,
             least=2 * wide,
@@ -93,8 +99,8 @@ def _corner(kind: TimberJoint, wide: float, thick: float) -> _Corner:
     return _Corner(
         top=wide,
         bottom=wide,
-        screws=Fitting(id=LONG.id, count=8),
-        screw=LONG.length,
+        screws=Fitting(id=long.id, count=8),
+        screw=long.length,
         why_top=less,
         why_bottom=less,
         least=0.06,
@@ -116,15 +122,7 @@ def _holes(kind: TimberJoint, section: Batten, frames: int) -> tuple[Hole, ...]:
     return butt("upright", "rail", batten=section, ends=corners)
 
 
-def bar_stock(material: str) -> BarStock:
-    """The batten as bar stock."""
-    row: dict[str, Any] = stock()["timber"][material]
-    lengths = tuple(StockLength(**one) for one in row["stock"])
-    mass = row["thickness"] * row["width"] * row["density"]
-    return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=mass)
-
-
-def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_name: str) -> Structure:
+def build(shape: FrameShape, *, bar: BarType, timber_joint: TimberJoint, kerf_name: str) -> Structure:
     """Pieces, screws and steps of a timber frame.
 
     Butt: rails stand between the uprights, so they are two batten widths shorter than the frame; half
@@ -135,18 +133,16 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     Impossible
         When the joints leave nothing to cut.
     """
-    row: dict[str, Any] = stock()["timber"][material]
-    wide, thick = row["width"], row["thickness"]
+    wide, thick = bar.width, bar.thickness
     corner = _corner(timber_joint, wide, thick)
     members = Members(
         carrying_length=shape.carrying_length,
         least=corner.least,
-        splice=Splice(fitting="splint_screw", per_joint=4, splint=row["splint"]),
+        splice=Splice(fitting=flat_screw(thick, thick).id, per_joint=4, splint=bar.splint),
     )
     # how long members are and how they are split is known to the joints
     built = members_by_group(
-        timber_frame.skeleton(shape, material=material, joint=timber_joint),
-        timber_frame.shop_for(shape, material=material),
+        timber_frame.skeleton(shape, bar=bar, joint=timber_joint), timber_frame.shop_for(shape, bar=bar)
     )
     for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
         (rail,) = members.add("rail", built[f"rail at the {where}"], count=1, reason=why, blame="width")
@@ -159,7 +155,11 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
     feet = members.add("foot", built["foot"], count=2, reason="as long as the foot", blame="foot_length")
     for where, foot in zip(("left", "right"), feet, strict=True):
         members.run(f"{where} foot", shape.foot_length, foot)
-    members.fittings += [corner.screws, Fitting(id="wood_glue", count=1), Fitting(id=FOOT_BOLT.id, count=4)]
+    members.fittings += [
+        corner.screws,
+        Fitting(id="wood_glue", count=1),
+        Fitting(id=foot_bolt(thick, wide).id, count=4),
+    ]
     spacers = 0
     for index in range(shape.extra_rectangles):
         name = f"layer frame {index + 2}"
@@ -188,7 +188,7 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
         members.fittings.append(Fitting(id=between.id, count=4 * spacers))
     section = Batten(width=wide, thickness=thick)
     frames = 1 + shape.extra_rectangles
-    spliced = int(sum(f.count for f in members.fittings if f.id == "splint_screw") // 4)
+    spliced = sum(piece.name.startswith("splint behind") for piece in members.pieces)
     holes = (
         *_holes(timber_joint, section, frames),
         bolted(("upright", "foot"), batten=section, joints=2),
@@ -197,16 +197,16 @@ def build(shape: FrameShape, *, material: str, timber_joint: TimberJoint, kerf_n
             if spacers
             else ()
         ),
-        *((splint(("splint",), batten=section, joints=spliced, length=row["splint"]),) if spliced else ()),
+        *((splint(("splint",), batten=section, joints=spliced, length=bar.splint),) if spliced else ()),
     )
     return Structure(
         holes=holes,
-        stock=bar_stock(material),
+        stock=bar,
         pieces=tuple(members.pieces),
         runs=tuple(members.runs),
         fittings=added(members.fittings),
         depth=thick,
-        girth=2 * (wide + thick),
+        girth=bar.girth,
         steps=_steps(shape, corner=corner, timber_joint=timber_joint, wide=wide, thick=thick, saw=kerf_name),
     )
 
@@ -246,6 +246,10 @@ def _steps(
             sketch=Sketch(width=shape.width, height=shape.height, sides="upright", rails="rail"),
         ),
         Step(
-            id="bolt-the-feet-on", says=SAYS("bolt-the-feet-on"), minutes=15, does="mount", uses=("foot", FOOT_BOLT.id)
+            id="bolt-the-feet-on",
+            says=SAYS("bolt-the-feet-on"),
+            minutes=15,
+            does="mount",
+            uses=("foot", "upright_bolt"),
         ),
     )

@@ -4,14 +4,12 @@ A joint is a cube as thick as the tube with spigots that go inside the tubes; on
 length, so each tube is cut to the clear distance between cubes.
 """
 
-from typing import Any
-
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import tube_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.frame_shape import FrameShape
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
-from wenlo.core.fabrication.parts import BarStock, Fitting, Sketch, Step, StockLength, Structure, added
+from wenlo.core.fabrication.parts import Fitting, Sketch, Step, Structure, added
 from wenlo.core.facts import Phrases
 
 SAYS = Phrases(
@@ -19,15 +17,7 @@ SAYS = Phrases(
 )
 
 
-def bar_stock(material: str) -> BarStock:
-    """The tube as bar stock."""
-    row: dict[str, Any] = stock()["tube"][material]
-    area = 4 * (row["side"] - row["wall"]) * row["wall"]
-    lengths = tuple(StockLength(**one) for one in row["stock"])
-    return BarStock(id=material, name=row["name"], lengths=lengths, mass_per_metre=area * row["density"])
-
-
-def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
+def build(shape: FrameShape, *, bar: BarType, kerf_name: str) -> Structure:
     """Pieces, joints and steps of a square tube frame.
 
     Raises
@@ -35,17 +25,14 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
     Impossible
         When the joints leave nothing to cut.
     """
-    row: dict[str, Any] = stock()["tube"][material]
-    cube = row["cube"]
-    least = 2 * row["spigot"]
+    row = tube_frame.tube_fit(bar)
+    cube, least = row.cube, 2 * row.spigot
     members = Members(
-        carrying_length=shape.carrying_length,
-        least=least,
-        splice=Splice(fitting="tube_joiner", adds=row["joiner_collar"]),
+        carrying_length=shape.carrying_length, least=least, splice=Splice(fitting="tube_joiner", adds=row.joiner_collar)
     )
     # cut lengths are what the joints leave; the runs add them up again
-    shop = tube_frame.shop_for(shape, material=material)
-    built = members_by_group(tube_frame.skeleton(shape, material=material), shop)
+    shop = tube_frame.shop_for(shape, bar=bar)
+    built = members_by_group(tube_frame.skeleton(shape, bar=bar), shop)
     between = f"outside less two joint cubes of {cube * 1000:.0f} mm"
     corner = joint(cube)
 
@@ -57,7 +44,7 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
     for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
         members.run(f"height of the {where} side", shape.height, corner, side, corner)
         members.run(f"top of the {where} side above the floor", shape.top_height, corner, leg, corner, side, corner)
-    cap = row["cap_head"]
+    cap = row.cap_head
     feet = members.add(
         "half of a foot",
         built["foot"],
@@ -104,11 +91,11 @@ def build(shape: FrameShape, *, material: str, kerf_name: str) -> Structure:
         ),
     )
     return Structure(
-        stock=bar_stock(material),
+        stock=bar,
         pieces=tuple(members.pieces),
         runs=tuple(members.runs),
         fittings=added(members.fittings),
-        depth=row["side"],
-        girth=4 * row["side"],
+        depth=bar.width,
+        girth=bar.girth,
         steps=steps,
     )

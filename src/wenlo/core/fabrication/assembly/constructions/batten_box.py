@@ -44,7 +44,7 @@ def batten_box(layout: Layout, *, width: float, depth: float, height: float, rol
     The front is open at the bottom, so that a sweep runs out of it without a step.
     """
     layout.finished = ((-width / 2, -depth / 2, 0.0), (width / 2, depth / 2, height))
-    wide, thick = layout.bar_item.box.width, layout.bar_item.box.thickness
+    wide, thick = layout.batten.width, layout.batten.thickness
     sides = []
     for name, side in (("left ", -1.0), ("right ", 1.0)):
         sides.append(

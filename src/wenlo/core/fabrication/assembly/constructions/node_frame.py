@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions.frame import SIDES, SPACER_IN, layer_of
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildSkeleton, MethodId
-from wenlo.core.fabrication.assembly.solids import BarSection
 from wenlo.core.fabrication.assembly.space import Vec, X, Z
 from wenlo.core.fabrication.frame_shape import FrameShape
 
@@ -15,9 +15,7 @@ class NodeBars:
     outside, ``floor`` the height of the feet's middle, and frames nearer than ``least_gap`` need nothing between. [m]
     """
 
-    item: str
-    section: BarSection
-    density: float
+    bar: BarType
     thick: float
     floor: float
     node: MethodId
@@ -33,18 +31,7 @@ def node_frame(shape: FrameShape, bars: NodeBars) -> BuildSkeleton:
     floor, reach = bars.floor, shape.foot_length / 2
 
     def lay(id: str, role: str, group: str, start: Vec, end: Vec, wide: Vec = X) -> Blank:
-        return Blank(
-            id=id,
-            role=role,
-            group=group,
-            item=bars.item,
-            section=bars.section,
-            density=bars.density,
-            start=start,
-            end=end,
-            wide=wide,
-            splice=bars.splice,
-        )
+        return Blank(id=id, role=role, group=group, bar=bars.bar, start=start, end=end, wide=wide, splice=bars.splice)
 
     blanks = [
         lay("rail.top", "rail", "rail", (-x, 0.0, top), (x, 0.0, top), Z),

@@ -2,42 +2,28 @@
 out of its plane, bolted to the outer edges of the uprights.
 """
 
-from wenlo.core.catalog.data_files import stock
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions.frame import NO_SPACER, SIDES, layer_of
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildSkeleton, MethodId
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.assembly.solids import BoxSection
 from wenlo.core.fabrication.assembly.space import Vec, X, Z
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 
 
-def shop_for(shape: FrameShape, *, material: str) -> BuildShop:
+def shop_for(shape: FrameShape, *, bar: BarType) -> BuildShop:
     """Battens and their splints."""
-    return BuildShop(carrying_length=shape.carrying_length, splint=stock()["timber"][material]["splint"])
+    return BuildShop(carrying_length=shape.carrying_length, splint=bar.splint)
 
 
-def skeleton(shape: FrameShape, *, material: str, joint: TimberJoint) -> BuildSkeleton:
+def skeleton(shape: FrameShape, *, bar: BarType, joint: TimberJoint) -> BuildSkeleton:
     """Members over the outside of the frame; only the lower rail of a mitred frame is butted."""
-    row = stock()["timber"][material]
-    wide, thick = row["width"], row["thickness"]
-    section = BoxSection(width=wide, thickness=thick)
+    wide, thick = bar.width, bar.thickness
     x, top = shape.width / 2, shape.top_height
     low, reach = top - shape.height, shape.foot_length / 2
     up = x - wide / 2
 
     def lay(id: str, role: str, group: str, start: Vec, end: Vec, across: Vec = X) -> Blank:
-        return Blank(
-            id=id,
-            role=role,
-            group=group,
-            item=material,
-            section=section,
-            density=row["density"],
-            start=start,
-            end=end,
-            wide=across,
-            splice="splint",
-        )
+        return Blank(id=id, role=role, group=group, bar=bar, start=start, end=end, wide=across, splice="splint")
 
     def corner(id: str, where: str, at: Vec, upright: str, rail: str, *, mitred: bool) -> BlankJoint:
         method: MethodId = joint if joint != "mitre" or mitred else "butt"

@@ -7,7 +7,7 @@ import numpy as np
 from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, pair, section_of
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, Fit, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import FOOT_BOLT
+from wenlo.core.fabrication.fasteners import foot_bolt
 
 
 def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
@@ -21,13 +21,14 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     start = np.array(joint.at)
     start = start - across * float(across @ (start - middles[0])) - across * section.thickness / 2
     along = axes_of(outer)[0]
+    bolt = foot_bolt(section.thickness, section_of(inner).width)
     bolts = tuple(
         PlacedFastener(
-            item=FOOT_BOLT.id,
+            item=bolt.id,
             head=at(start + along * side * section.width / 4),
             direction=at(across),
-            length=FOOT_BOLT.length,
-            diameter=FOOT_BOLT.diameter,
+            length=bolt.length,
+            diameter=bolt.diameter,
             through=outer.id,
             into=inner.id,
             nut=True,

@@ -16,7 +16,7 @@ from wenlo.core.fabrication.assembly.methods.battens import (
 )
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import end_screw
+from wenlo.core.fabrication.fasteners import end_screw, off_middle
 
 
 def near_face(through: Blank, into: Blank, joint: BlankJoint) -> tuple[np.ndarray, np.ndarray]:
@@ -41,7 +41,7 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     screws = tuple(
         PlacedFastener(
             item=screw.id,
-            head=at(outside + across * side * width * joint.spread),
+            head=at(outside + across * side * off_middle(width, joint.spread, screw)),
             direction=at(way),
             length=screw.length,
             diameter=screw.diameter,

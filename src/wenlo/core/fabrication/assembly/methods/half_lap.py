@@ -8,7 +8,7 @@ from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of,
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldNotch
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import Block
-from wenlo.core.fabrication.fasteners import LAP
+from wenlo.core.fabrication.fasteners import thin_screw
 
 PAST = 0.001
 """The saw goes past what it takes out, where there is nothing. [m]"""
@@ -32,13 +32,14 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
 
     width, along = axes_of(into)[0], axes_of(into)[2]
     quarter = section_of(into).width / 4
+    screw = thin_screw(section_of(into).thickness)
     screws = tuple(
         PlacedFastener(
-            item=LAP.id,
+            item=screw.id,
             head=at(middle + back * depth / 2 + width * a * quarter + along * b * quarter),
             direction=at(-back),
-            length=LAP.length,
-            diameter=LAP.diameter,
+            length=screw.length,
+            diameter=screw.diameter,
             through=into.id,
             into=through.id,
         )

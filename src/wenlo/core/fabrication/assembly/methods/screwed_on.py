@@ -10,8 +10,10 @@ from wenlo.core.fabrication.assembly.parts import Blank, Part, PlacedFastener
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.fasteners import LAP, SHORT, Screw, longest_through
 
-SPACING, FROM_ENDS = 0.2, 0.06
-"""From screw to screw at most, and from the ends of a batten, where its own joints are. [m]"""
+SPACING, FROM_ENDS, CLEAR_OF_CORNER = 0.2, 0.06, 0.016
+"""From screw to screw at most, from the ends of a batten, where its own joints are, and from the edge of another there.
+[m]
+"""
 
 
 def screw_for(board: float, batten: float) -> Screw:
@@ -44,8 +46,10 @@ def screws(board: Part, battens: Sequence[Blank], *, from_ends: float = FROM_END
     for batten in battens:
         start, end = np.array(batten.start), np.array(batten.end)
         long = float(np.linalg.norm(end - start))
+        # a rail begins where the upright ends
+        off_ends = max(from_ends, batten.bar.width + CLEAR_OF_CORNER)
         way = (end - start) / long
-        count = max(2, math.ceil((long - 2 * from_ends) / SPACING) + 1)
+        count = max(2, math.ceil((long - 2 * off_ends) / SPACING) + 1)
         middle, half = box_of(batten)
         deep = 2 * float(np.abs(outward) @ half)
         # from the face that looks away from the batten
@@ -53,7 +57,7 @@ def screws(board: Part, battens: Sequence[Blank], *, from_ends: float = FROM_END
         face, into = (0.0, outward) if above else (board.solid.thickness, -outward)
         screw = screw_for(board.solid.thickness, deep)
         for k in range(count):
-            place = start + way * (from_ends + (long - 2 * from_ends) * k / (count - 1))
+            place = start + way * (off_ends + (long - 2 * off_ends) * k / (count - 1))
             own = board.pose.own(place[None])[0]
             head = board.pose.world(np.array([[own[0], own[1], face]]))[0]
             if not board.solid.holds(np.array([[own[0], own[1], board.solid.thickness / 2]]))[0]:

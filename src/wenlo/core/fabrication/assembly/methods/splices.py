@@ -9,7 +9,7 @@ from wenlo.core.fabrication.assembly.parts import Blank, BuildJoint, MethodId, P
 from wenlo.core.fabrication.assembly.shop import BuildShop, mass_of
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection, Rod, volume_of
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, dot, minus, plus
-from wenlo.core.fabrication.fasteners import SHORT
+from wenlo.core.fabrication.fasteners import flat_screw
 from wenlo.core.fabrication.members import parts_needed
 
 SCREWED_AT = (0.15, 0.35, 0.65, 0.85)
@@ -182,20 +182,21 @@ def _splint(
     part = Part(
         id=id,
         role=f"splint of the {blank.role}",
-        item=blank.item,
+        item=blank.bar.id,
         label="",
         solid=solid,
         pose=replace(pose, origin=middle),
         source="cut",
-        mass=volume_of(solid) * blank.density,
+        mass=volume_of(solid) * blank.bar.density,
     )
+    screw = flat_screw(section.thickness, section.thickness)
     screws = tuple(
         PlacedFastener(
-            item=SHORT.id,
+            item=screw.id,
             head=plus(plus(middle, pose.z, along), side, section.thickness / 2),
             direction=(-side[0], -side[1], -side[2]),
-            length=SHORT.length,
-            diameter=SHORT.diameter,
+            length=screw.length,
+            diameter=screw.diameter,
             through=id,
             into="",
         )

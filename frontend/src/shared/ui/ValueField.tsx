@@ -1,11 +1,11 @@
 // One value of an item, edited where it is read.
 import { Select, Switch } from 'antd';
 import { useId } from 'react';
-import type { Schemas, Shoot } from '../../shared/api/client';
-import { useNumberEntry } from '../../shared/ui/NumberInput';
-import { outside } from '../../shared/ui/Quantity';
-import { KIND_OF, read, show } from '../../shared/units/quantity';
-import css from './shelf.module.css';
+import type { Schemas, Shoot } from '../api/client';
+import { KIND_OF, read, show } from '../units/quantity';
+import { useNumberEntry } from './NumberInput';
+import { outside } from './Quantity';
+import css from './ui.module.css';
 
 export type FieldLine = Schemas['FieldLine'];
 

@@ -1,0 +1,110 @@
+// Something of a size that is not in the list: told once, put on the Shelf, and used.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Modal } from 'antd';
+import { useState } from 'react';
+import { ApiProblem, answer, api, type Schemas, type Shoot } from '../api/client';
+import { shelfFormQuery } from '../api/queries';
+import { refresh } from '../api/refresh';
+import css from './ui.module.css';
+import { type FieldLine, ValueField } from './ValueField';
+
+export type Category = Schemas['Item']['category'];
+type Values = Record<string, unknown>;
+
+const NAME: FieldLine = {
+  name: 'name',
+  label: 'name',
+  kind: 'text',
+  unit: '',
+  optional: false,
+  options: [],
+};
+
+/** What tells one size from another; the rest is as it was of what it starts from. */
+const ASKED: Partial<Record<Category, string[]>> = {
+  bar: ['width', 'thickness', 'wall', 'length', 'mass_per_metre', 'price'],
+  sheet: ['form', 'roll_width', 'board_length', 'thickness', 'mass_per_area', 'price'],
+  face: ['form', 'roll_width', 'board_length', 'thickness', 'mass_per_area', 'price'],
+};
+
+/** Fields that the chosen form or section does not have. */
+function needless(name: string, values: Values): boolean {
+  if (name === 'board_length' || name === 'thickness') return values.form === 'cloth' || hollow(values);
+  return name === 'wall' && values.section === 'timber';
+}
+
+const hollow = (values: Values) => values.section === 'pipe' || values.section === 'square tube';
+
+export function AnotherSize(props: {
+  category: Category;
+  units: Shoot['units'];
+  /** Name and values of what it is another size of. */
+  from: { name: string; values: Values };
+  use: (item: Schemas['ItemAnswer']) => void;
+  close: () => void;
+}) {
+  const { category, units } = props;
+  const client = useQueryClient();
+  const { data } = useQuery(shelfFormQuery(units));
+  const [name, setName] = useState(`${props.from.name.split(/,| \d/)[0]}, mine`);
+  const [values, setValues] = useState<Values>(props.from.values);
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [busy, setBusy] = useState(false);
+  const fields = data?.categories.find((c) => c.id === category)?.fields ?? [];
+  const asked = (ASKED[category] ?? [])
+    .map((n) => fields.find((f) => f.name === n))
+    .filter((f) => f !== undefined)
+    .filter((f) => !needless(f.name, values));
+
+  const keep = async () => {
+    setBusy(true);
+    try {
+      const body = { category, name: name.trim(), count: 0, values } as Schemas['Item'];
+      const made = await answer(api.POST('/api/shelf', { body }));
+      await refresh(client, 'shelf');
+      props.use(made);
+      props.close();
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      const found = error.problem.fields ?? [];
+      setWrong(
+        found.length
+          ? Object.fromEntries(found.map((f) => [f.path.replace(/^values\./, ''), f.message]))
+          : { name: error.message },
+      );
+      setBusy(false);
+    }
+  };
+
+  return (
+    <Modal
+      open
+      title="Another size, or one of your own"
+      okText="Use it"
+      okButtonProps={{ loading: busy, disabled: !name.trim() }}
+      onOk={() => void keep()}
+      onCancel={props.close}
+      destroyOnHidden
+      width={420}
+    >
+      <p className={css.newer}>Measure it as it is sold. It goes on your Shelf, for this shoot and others.</p>
+      <ValueField
+        field={NAME}
+        value={name}
+        units={units}
+        error={wrong.name}
+        change={(got) => setName(String(got ?? ''))}
+      />
+      {asked.map((f) => (
+        <ValueField
+          key={f.name}
+          field={f}
+          value={values[f.name]}
+          units={units}
+          error={wrong[f.name]}
+          change={(got) => setValues((now) => ({ ...now, [f.name]: got }))}
+        />
+      ))}
+    </Modal>
+  );
+}

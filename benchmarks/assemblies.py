@@ -12,7 +12,7 @@ from typing import Any, Literal, get_args, get_origin
 from pydantic import ValidationError
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.bars import BarGroup, bars_of
+from wenlo.core.catalog.bars import GROUPS, BarGroup, bars_of
 from wenlo.core.catalog.items import BarValues, FaceValues, SheetValues
 from wenlo.core.catalog.own import OwnBar, OwnFace, OwnSheet
 from wenlo.core.errors import Impossible
@@ -103,6 +103,8 @@ def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
             changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
     if "structure" in changes:
         changes["material"] = any_bar(rng, changes["structure"])
+    if "bar" in kind.parameters.model_fields:
+        changes["bar"] = any_bar(rng, rng.choice(GROUPS))
     if "batten" in kind.parameters.model_fields:
         changes["batten"] = any_batten(rng)
     return kind.parameters.model_validate({**begins.model_dump(), **changes})

@@ -12,6 +12,7 @@ from pydantic import ValidationError
 
 from factories import make_shoot
 from wenlo.core.brief.brief import Brief, OtherLight
+from wenlo.core.catalog.bars import GROUPS
 from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
@@ -143,6 +144,8 @@ def varied(kind, rng: random.Random) -> dict[str, Any]:
     if "structure" in changes:
         # bars go with their structure
         changes["material"] = any_bar(rng, changes["structure"])
+    if "bar" in kind.parameters.model_fields:
+        changes["bar"] = any_bar(rng, rng.choice(GROUPS))
     if "batten" in kind.parameters.model_fields:
         changes["batten"] = any_batten(rng)
     return changes

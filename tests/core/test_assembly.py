@@ -12,9 +12,10 @@ from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
 from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.assembly.resolve import resolve
+from wenlo.core.fabrication.assembly.shop import shop_for
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoxSection, CutPlane, RoundSection, body_of, volume_of
 from wenlo.core.fabrication.assembly.space import lengthwise, plus
-from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
+from wenlo.core.fabrication.frame_shape import FrameShape
 from wenlo.core.fabrication.structures import pipe, timber, tube
 from wenlo.core.instructions.assembly_checks import faults
 
@@ -34,13 +35,12 @@ CONSTRUCTIONS = (
 
 def built(how: str, bar: str, shape: FrameShape) -> Assembly:
     if how in ("pipe", "glued"):
-        shop = pipe_frame.shop_for(shape, bar=bar_types()[bar], glued=how == "glued", sockets=Sockets())
+        shop = shop_for(bar_types()[bar], carrying_length=shape.carrying_length, glued=how == "glued")
         return resolve(pipe_frame.skeleton(shape, bar=bar_types()[bar]), shop)
     if how == "tube":
-        return resolve(
-            tube_frame.skeleton(shape, bar=bar_types()[bar]), tube_frame.shop_for(shape, bar=bar_types()[bar])
-        )
-    shop = timber_frame.shop_for(shape, bar=bar_types()[bar])
+        shop = shop_for(bar_types()[bar], carrying_length=shape.carrying_length)
+        return resolve(tube_frame.skeleton(shape, bar=bar_types()[bar]), shop)
+    shop = shop_for(bar_types()[bar], carrying_length=shape.carrying_length)
     return resolve(timber_frame.skeleton(shape, bar=bar_types()[bar], joint=how), shop)
 
 

@@ -178,6 +178,8 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(choice for choice in sheets() if coverings()[choice.id].form == "board")
     if name == "backdrop" and annotation is not bool:
         return tuple(finishes())
+    if name == "bar":
+        return tuple(bars())
     if name == "batten":
         return tuple(Choice(id=bar.id, name=bar.name) for bar in bars_of("timber"))
     if name in {"face", "lining"}:

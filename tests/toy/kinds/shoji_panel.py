@@ -42,7 +42,7 @@ def arrange(design: ShojiParameters, brief: Brief, transmittance: float | None =
 
 def laid(design: ShojiParameters, brief: Brief) -> LaidParts:
     """Four battens and the paper."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     words = FrameWords(uprights="upright", rails="rail", height="height", width="width")
     paper = panels_of(arrange(design, brief))["sheet"]
     on_a_frame(work, paper, design.sheet, words, id="panel", margin=0.02, note="stapled to the front")

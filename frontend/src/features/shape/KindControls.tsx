@@ -13,10 +13,12 @@ const OWN: Record<string, ShelfCategory> = {
   'design.face': 'face',
   'design.lining': 'face',
   'design.backdrop': 'backdrop',
+  'design.bar': 'bar',
   'design.batten': 'bar',
 };
 
 const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
+const isSawn = (values: Record<string, unknown>) => values.section !== 'rod';
 
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
   const kind = data.kinds.find((k) => k.id === document.design.kind);
@@ -36,7 +38,7 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
               label={label}
               options={c.options}
               category={own}
-              {...(own === 'bar' ? { suits: isTimber } : {})}
+              {...(own === 'bar' ? { suits: c.path === 'design.bar' ? isSawn : isTimber } : {})}
             />
           );
         return c.options.length ? (

@@ -6,8 +6,14 @@ import { ShelfChoice } from './ShelfChoice';
 const SECTIONS: Record<string, string> = { pipe: 'pipe', tube: 'square tube', timber: 'timber' };
 const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
 
-/** The batten of kinds that are built of battens. */
-function Batten({ document, data }: { document: Shoot; data: Catalogue }) {
+const isSawn = (values: Record<string, unknown>) => values.section !== 'rod';
+
+/** The bar of kinds whose frames are of one, and the batten of those that are screwed together. */
+function OneBar({ document, data }: { document: Shoot; data: Catalogue }) {
+  if ('bar' in document.design)
+    return (
+      <ShelfChoice path="design.bar" label="Bar" options={data.materials} category="bar" suits={isSawn} />
+    );
   if (!('batten' in document.design)) return null;
   const options = data.materials.filter((m) => m.group === 'timber');
   return (
@@ -17,7 +23,7 @@ function Batten({ document, data }: { document: Shoot; data: Catalogue }) {
 
 export function StructureChoices({ document, data }: { document: Shoot; data: Catalogue }) {
   const { design } = document;
-  if (!('structure' in design)) return <Batten document={document} data={data} />;
+  if (!('structure' in design)) return <OneBar document={document} data={data} />;
   const bars = data.materials.filter((m) => m.group === design.structure);
   return (
     <>

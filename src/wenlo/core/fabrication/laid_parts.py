@@ -13,10 +13,11 @@ from wenlo.core.fabrication.assembly.layout import Layout, put_together
 from wenlo.core.fabrication.assembly.methods import screwed_on
 from wenlo.core.fabrication.assembly.parts import Assembly, Blank, BuildJoint, Part, PartSource
 from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
-from wenlo.core.fabrication.assembly.shop import BuildShop
+from wenlo.core.fabrication.assembly.shop import BuildShop, shop_for
 from wenlo.core.fabrication.assembly.solids import BoughtSolid
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec_across
 from wenlo.core.fabrication.fasteners import SCREWS, Batten, bolted, butt, faced, splint
+from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.facts import Phrases
@@ -56,6 +57,7 @@ class LaidParts(PartsList):
     between: list[BuildJoint] = field(default_factory=list)
     given: set[str] = field(default_factory=set)
     found: FoundThing | None = None
+    sockets: Sockets = field(default_factory=Sockets)
 
     def layout(self, id: str, pose: PartPose | None = None, finished: tuple[Vec, Vec] | None = None) -> Layout:
         """A further rigid group, at its place in the whole; ``finished`` is its outside over all that is stiff. [m]"""
@@ -167,6 +169,11 @@ class LaidParts(PartsList):
         driven = screwed_on.screws(part, blanks, **places)
         layout.hold("screwed_on", board, battens, fasteners=driven, used={"washer": len(driven)})
 
+    @property
+    def shop(self) -> BuildShop:
+        """What its bars are joined with."""
+        return shop_for(self.batten, carrying_length=self.carrying_length, sockets=self.sockets)
+
     @cached_property
     def assembly(self) -> Assembly:
         """The built thing in space, when all of it is laid.
@@ -176,8 +183,9 @@ class LaidParts(PartsList):
         Impossible
             When a member is too short to be cut; the message names the field.
         """
-        shop = BuildShop(carrying_length=self.carrying_length, splint=self.batten.splint)
-        made = put_together(self.layouts, shop, stands=self.stands, between=self.between, given=frozenset(self.given))
+        made = put_together(
+            self.layouts, self.shop, stands=self.stands, between=self.between, given=frozenset(self.given)
+        )
         return made if self.found is None else _with_found(made, self.found)
 
     def take(self, found: FoundThing) -> None:
@@ -260,6 +268,11 @@ class LaidParts(PartsList):
 
     def _fittings(self) -> Iterator[Fitting]:
         total: dict[str, float] = {}
+        laid = {part.id for layout in self.layouts for part in layout.parts}
+        for part in self.assembly.parts:
+            # what joints add: elbows, cubes, couplings
+            if part.source == "bought" and part.id not in laid:
+                total[part.item] = total.get(part.item, 0) + 1
         for joint in self.assembly.joints:
             for fastener in joint.fasteners:
                 total[fastener.item] = total.get(fastener.item, 0) + 1

@@ -30,6 +30,7 @@ MATERIALS = (
     "walls",
     "structure",
     "material",
+    "bar",
     "batten",
     "acrylic",
     "panel",
@@ -112,10 +113,10 @@ def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
         if name == "structure":
             for bar in bar_types().values():
                 yield {"structure": bar.group, "material": bar.id}
-        elif name == "batten":
-            for bar in bars_of("timber"):
+        elif name in ("bar", "batten"):
+            for bar in bar_types().values() if name == "bar" else bars_of("timber"):
                 if bar.id != now:
-                    yield {"batten": bar.id}
+                    yield {name: bar.id}
         elif slots[name].options:
             for value in slots[name].options:
                 # a black panel that turns white is another thing, not another material

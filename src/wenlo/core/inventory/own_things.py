@@ -57,15 +57,18 @@ def of_own_bars(kind: Kind[Any], design: ModifierParameters, shelf: Sequence[Sto
     """The design of the bars that are on the Shelf, most of them first: with the structure that is made of them, or of
     those battens.
     """
-    frame, batten = kind.capabilities.frame, kind.slots.get("batten")
-    if frame is None and batten is None:
+    frame = kind.capabilities.frame
+    of = next((name for name in ("bar", "batten") if name in kind.slots), None)
+    if frame is None and of is None:
         return design
     have: dict[str, tuple[str | OwnBar, int]] = {}
     for ref, count in bar_refs(shelf):
         key = bar_of(ref).id
         have[key] = (ref, count + have.get(key, (ref, 0))[1])
     for ref, _ in sorted(have.values(), key=lambda row: -row[1]):
-        made = {frame.structure.id: bar_of(ref).group, frame.material.id: ref} if frame else {"batten": ref}
+        made: dict[str, Any] = {str(of): ref}
+        if frame is not None:
+            made = {frame.structure.id: bar_of(ref).group, frame.material.id: ref}
         try:
             return kind.parameters.model_validate({**dict(design), **made})
         except ValidationError:

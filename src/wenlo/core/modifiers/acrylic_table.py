@@ -23,7 +23,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.slots import Bent, Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import no_person, seen_width
@@ -400,7 +400,7 @@ def laid(design: AcrylicTableParameters, brief: Brief) -> LaidParts:
         When the acrylic is larger than it is sold.
     """
     # in the coordinates of the set
-    work = LaidParts(carrying_length=brief.carrying_length, batten=design.timber)
+    work = LaidParts(carrying_length=brief.carrying_length, batten=design.bar_type)
     long = flat_length(design)
     _in_one_piece(design, long)
     _flexed(work, design, long)

@@ -17,7 +17,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, frame_depth, how_made, stands_out
 from wenlo.core.modifiers.placing import black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -28,7 +28,7 @@ from wenlo.core.units.length import format_length
 SAYS = Phrases(
     "book-light",
     {
-        "make-the-sheet-s-page": {"size": "size"},
+        "make-the-sheet-s-page": FRAMED,
         "cut-the-window": {"size": "size", "border": "length", "window": "size"},
         "cover-the-window": {},
         "hinge-the-pages": {},
@@ -53,7 +53,7 @@ ROUND_THE_BOARD = 0.05
 Pages = Literal["frame of battens", "two from one board"]
 
 
-class BookLightParameters(Upright, OfBattens):
+class BookLightParameters(Upright, OfBars):
     """Parameters of the book light. Both pages have one size; of one board, a window is cut out of the sheet's, and
     what falls out is the other.
     """
@@ -100,7 +100,7 @@ class BookLightParameters(Upright, OfBattens):
     @property
     def frame_depth(self) -> float:
         """How thick the sheet's page is behind its sheet. [m]"""
-        return bounce_face(self.face).thickness if self.from_one else self.timber.thickness
+        return bounce_face(self.face).thickness if self.from_one else frame_depth(self.bar_type)
 
     @property
     def side(self) -> Vector:
@@ -116,7 +116,16 @@ class BookLightParameters(Upright, OfBattens):
     @property
     def finger(self) -> float:
         """Between the pages at the spine: a splint behind the frame's battens has room. [m]"""
-        return FINGER if self.from_one else max(FINGER, self.timber.thickness)
+        splinted = not self.from_one and self.bar_type.group == "timber"
+        return max(FINGER, self.bar_type.thickness) if splinted else FINGER
+
+    @property
+    def spine_gap(self) -> float:
+        """From the page to what it is hinged to: round pipe lies half of itself inside of the frame's edge. [m]"""
+        if self.from_one or self.bar_type.pipe is None:
+            return self.finger
+        r = self.bar_type.width / 2
+        return math.hypot(self.finger + stands_out(self.bar_type) + r, r) - r
 
     @property
     def spine(self) -> Vector:
@@ -166,7 +175,8 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
     if design.flagged:
         # from the open edge of the sheet outward, between lamp and subject
         reach = design.lamp_out + 0.25
-        centre = design.source_centre + design.side * (design.width / 2 + reach / 2) + 0.01 * design.direction
+        clear = design.width / 2 + (0.0 if design.from_one else stands_out(design.bar_type))
+        centre = design.source_centre + design.side * (clear + reach / 2) + 0.01 * design.direction
         surfaces.append(
             panel(
                 "lamp flag",
@@ -275,26 +285,15 @@ def _framed(work: LaidParts, design: BookLightParameters, sheet: Panel) -> str:
         ),
         id="sheet page",
         margin=0.0 if stiff else 0.07,
-        note="screwed onto the frame" if stiff else "70 mm on every edge to wrap round the battens and staple",
+        note="onto the frame" if stiff else "70 mm on every edge to wrap round the bars",
         screwed=stiff,
     )
     work.step(
-        SAYS("make-the-sheet-s-page", size=(design.width, design.height)),
+        SAYS("make-the-sheet-s-page", size=(design.width, design.height), **how_made(work)),
         minutes=45,
         does="bond",
-        uses=(
-            "long side",
-            "short side",
-            "wood_screw",
-            "wood_glue",
-            "staples",
-            "wrap round",
-            "screwed onto",
-            "splint_screw",
-            "lap_screw",
-            "washer",
-        ),
-        wait=60,
+        uses=("long side", "short side", "wrap round", "onto the frame", "lap_screw", "washer", *JOINERS, *HOLDERS),
+        wait=drying(work),
         sketch=Sketch(width=design.width, height=design.height, sides="long side", rails="short side"),
     )
     # of the frame, seen from its front
@@ -304,14 +303,14 @@ def _framed(work: LaidParts, design: BookLightParameters, sheet: Panel) -> str:
 
 def laid(design: BookLightParameters, brief: Brief) -> LaidParts:
     """Two pages, a hinge of cloth tape, and a flag."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     made = panels_of(arrange(design, brief))
     spine = (_from_one_board if design.from_one else _framed)(work, design, made["sheet"])
     _, page = faced(
         work, [made["bounce page"]], design.face, id="bounce page", name="bounce page", note="whole; edges taped"
     )
     used = {"cloth_tape": 2 * design.page_size[1] + 2}
-    work.between.append(hinged("spine", page, spine, design.finger, used))
+    work.between.append(hinged("spine", page, spine, design.spine_gap, used))
     if design.flagged:
         alone(work, made["lamp flag"], "black_foam_board", id="flag", note="flag between lamp and subject")
     work.fit("spring_clamp", 4)

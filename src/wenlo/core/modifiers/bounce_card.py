@@ -89,7 +89,7 @@ def arrange(design: CardParameters, brief: Brief, transmittance: float | None = 
 
 def laid(design: CardParameters, brief: Brief) -> LaidParts:
     """One board, scored where the wings fold."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     row = bounce_face(design.face)
     made = panels_of(arrange(design, brief))
     folded = [made[id] for id in ("sheet", "right wing", "left wing") if id in made]

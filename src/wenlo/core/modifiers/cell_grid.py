@@ -384,7 +384,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
     Impossible
         When a lattice would have more strips than are slotted by hand.
     """
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     _channel(work, design, panels_of(arrange(design, brief)))
     count = straw_count(design)
     work.step(

@@ -21,13 +21,15 @@ from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_fra
 from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, LitFace, Part, PartContact
 from wenlo.core.fabrication.assembly.resolve import resolve
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
+from wenlo.core.fabrication.assembly.shop import shop_for
 from wenlo.core.fabrication.assembly.space import PartPose, X, Z
 from wenlo.core.fabrication.cloth import sheet_pieces
-from wenlo.core.fabrication.frame_shape import FrameShape, Sockets, TimberJoint
+from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
+from wenlo.core.modifiers.of_bars import measured_sockets
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of
 from wenlo.core.units.fields import at_field, quantity
@@ -214,11 +216,6 @@ def _shape(design: FrameParameters, brief: Brief) -> FrameShape:
     )
 
 
-def _sockets(brief: Brief) -> Sockets:
-    shop = brief.workshop
-    return Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
-
-
 def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     """The frame in space, with its sheets.
 
@@ -230,14 +227,14 @@ def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     # what cannot be cut is said by the plan, at its field
     _structure(design, brief)
     shape, bar = _shape(design, brief), design.bar
+    shop = shop_for(bar, carrying_length=shape.carrying_length, sockets=measured_sockets(brief), glued=design.glued)
     if design.structure == "pipe":
-        shop = pipe_frame.shop_for(shape, bar=bar, glued=design.glued, sockets=_sockets(brief))
         frame = resolve(pipe_frame.skeleton(shape, bar=bar), shop)
     elif design.structure == "tube":
-        frame = resolve(tube_frame.skeleton(shape, bar=bar), tube_frame.shop_for(shape, bar=bar))
+        frame = resolve(tube_frame.skeleton(shape, bar=bar), shop)
     else:
         skeleton = timber_frame.skeleton(shape, bar=bar, joint=design.timber_joint)
-        frame = resolve(skeleton, timber_frame.shop_for(shape, bar=bar))
+        frame = resolve(skeleton, shop)
     return _with_sheets(design, frame)
 
 
@@ -322,7 +319,7 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
     shape = _shape(design, brief)
     saw = stock()["saws"][design.saw]["name"].split(" (")[0]
     if design.structure == "pipe":
-        return pipe.build(shape, bar=design.bar, glued=design.glued, kerf_name=saw, sockets=_sockets(brief))
+        return pipe.build(shape, bar=design.bar, glued=design.glued, kerf_name=saw, sockets=measured_sockets(brief))
     if design.structure == "tube":
         return tube.build(shape, bar=design.bar, kerf_name=saw)
     return timber.build(shape, bar=design.bar, timber_joint=design.timber_joint, kerf_name=saw)

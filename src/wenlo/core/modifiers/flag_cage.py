@@ -19,7 +19,7 @@ from wenlo.core.modifiers.flagging import flag_panel, spared
 from wenlo.core.modifiers.framed import FrameWords, begin, hung_sheet, on_a_frame, panels_of, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, how_made
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -30,7 +30,7 @@ from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
-    "flag-cage", {"set-them-one-at-a-time": {"out": "length"}, "make-the-flag": {"protects": "label", "size": "size"}}
+    "flag-cage", {"set-them-one-at-a-time": {"out": "length"}, "make-the-flag": {"protects": "label", **FRAMED}}
 )
 
 Vector = NDArray[np.float64]
@@ -42,7 +42,7 @@ LENS = 0.12
 """Half width about the lens that is kept dark. [m]"""
 
 
-class CageParameters(LitFromBehind, OfBattens):
+class CageParameters(LitFromBehind, OfBars):
     """Parameters of the sheet, and which surfaces are kept dark; how far out the flags stand."""
 
     kind: Literal["flag_cage"] = "flag_cage"
@@ -213,7 +213,7 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
     Impossible
         When a flag would stand where the sheet's rod or another flag is.
     """
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     made = panels_of(arrange(design, brief))
     hung_sheet(work, made["sheet"], design.sheet)
     standing = [flag for flag in flags(design, brief) if f"flag for the {flag.protects}" in made]
@@ -226,7 +226,7 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
             FrameWords(uprights=f"side of the {name}", rails=f"rail of the {name}", height="out", width="out"),
             id=f"flag.{flag.protects}",
             margin=0.05,
-            note=f"{name}, stapled round its frame",
+            note=f"{name}, round its frame",
         )
     _keep_clear(work)
     work.fit("cord", 4)
@@ -234,12 +234,12 @@ def laid(design: CageParameters, brief: Brief) -> LaidParts:
     for flag in standing:
         wide, tall = size_of(made[f"flag for the {flag.protects}"])
         work.step(
-            SAYS("make-the-flag", protects=flag.protects, size=(wide, tall)),
+            SAYS("make-the-flag", protects=flag.protects, size=(wide, tall), **how_made(work)),
             id=f"flag-{slug(flag.protects)}",
             minutes=35,
             does="bond",
-            uses=(f"flag for the {flag.protects}", "wood_screw", "wood_glue", "staples"),
-            wait=60,
+            uses=(f"flag for the {flag.protects}", *JOINERS, *HOLDERS),
+            wait=drying(work),
             sketch=Sketch(width=wide, height=tall, sides="side of the flag", rails="rail of the flag"),
         )
     work.step(

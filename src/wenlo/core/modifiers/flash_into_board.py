@@ -16,7 +16,7 @@ from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -92,7 +92,7 @@ def _arm(work: LaidParts, design: FlashBoardParameters) -> None:
 
 def laid(design: FlashBoardParameters, brief: Brief) -> LaidParts:
     """A board, an arm and a card."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     made = panels_of(arrange(design, brief))
     faced(work, [made["sheet"]], design.face, id="board", name="board", note="cut square")
     _arm(work, design)

@@ -9,15 +9,15 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef, covering_of
-from wenlo.core.fabrication.assembly.layout import Reason
+from wenlo.core.fabrication.assembly.constructions.rectangle import lay_rectangle
 from wenlo.core.fabrication.assembly.space import X, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.framed import begin, hung_sheet, panels_of, place_of_panel, size_of
+from wenlo.core.modifiers.framed import begin, hold_cloth, hung_sheet, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import FRAMED, JOINERS, OfBars, drying, how_made, stands_out
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -29,7 +29,12 @@ OVER_FLOOR = 0.02
 
 SAYS = Phrases(
     "floppy-flag",
-    {"make-the-flag-s-frame": {"size": "size"}, "cover-the-flag": {}, "let-the-flap-hold-itself": {}, "set-it": {}},
+    {
+        "make-the-flag-s-frame": FRAMED,
+        "cover-the-flag": {"frame": "choice"},
+        "let-the-flap-hold-itself": {},
+        "set-it": {},
+    },
 )
 
 Vector = NDArray[np.float64]
@@ -37,7 +42,7 @@ Vector = NDArray[np.float64]
 BLACK = "heavy_black_flag_cloth"
 
 
-class FloppyParameters(LitFromBehind, OfBattens):
+class FloppyParameters(LitFromBehind, OfBars):
     """Parameters of the sheet that the key comes through and of the flag at its side toward the backdrop.
 
     The flag alone softens nothing: it stands beside a small hung sheet, and keeps its light off the background.
@@ -72,7 +77,8 @@ def arrange(design: FloppyParameters, brief: Brief, transmittance: float | None 
     top = max(min(design.highest, brief.room.height - 0.01), design.flag_height + OVER_FLOOR)
     drop = min(design.black_height, top - OVER_FLOOR)
     edge = design.source_centre + design.aside * (design.width / 2 + 0.03)
-    middle = edge - design.direction * design.flag_width / 2
+    # its fittings keep clear of the rod behind the sheet
+    middle = edge - design.direction * (design.flag_width / 2 + stands_out(design.bar_type))
     middle = middle * np.array([1.0, 1.0, 0.0]) + UP * (top - drop / 2)
     flag = panel(
         "flag",
@@ -93,21 +99,19 @@ def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
     thick = covering_of(BLACK).thickness
     section = layout.batten
     plane, middle = -thick - section.thickness / 2, drop / 2 - tall / 2
+    out = stands_out(section)
     layout.finished = (
-        (-wide / 2, -thick - section.thickness, middle - tall / 2),
-        (wide / 2, -thick, middle + tall / 2),
+        (-wide / 2 - out, -thick - section.thickness - out, middle - tall / 2 - out),
+        (wide / 2 + out, -thick + out, middle + tall / 2 + out),
     )
-    frame = layout.rectangle(
-        "",
+    frame = lay_rectangle(
+        layout,
         centre=(0.0, plane, middle),
         across=X,
         upward=Z,
         size=(wide, tall),
         roles=("side of the flag", "rail of the flag"),
-        reasons=(
-            Reason(text="full height", blame="flag_height"),
-            Reason(text=f"width less {as_wide('two battens', section)}", blame="flag_width"),
-        ),
+        blames=("flag_height", "flag_width"),
         free=(0.0, -1.0, 0.0),
     )
     cloth = work.sheet(
@@ -117,30 +121,34 @@ def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
         size=(wide, drop),
         cut=(wide, 2 * tall),
         margin=0.05,
-        note="twice the frame's height in one piece, stapled along the upper half; the lower half folds up behind it",
+        note="twice the frame's height in one piece, round its upper half; the lower half folds up behind it",
         lit="flag",
     )
-    layout.hold("stapled", cloth, frame.all, used={"staples": 1, "hook_and_loop": wide + 2 * tall, "cloth_tie": 4})
+    hold_cloth(work, layout, cloth, frame, around=wide + 2 * tall)
+    work.fit("hook_and_loop", wide + 2 * tall)
+    work.fit("cloth_tie", 4)
 
 
 def laid(design: FloppyParameters, brief: Brief) -> LaidParts:
     """A frame, its cloth folded double, and the hung sheet."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     made = panels_of(arrange(design, brief))
     _flag(work, design, made["flag"])
     hung_sheet(work, made["sheet"], design.sheet)
     work.fit("cord", 6)
     work.step(
-        SAYS("make-the-flag-s-frame", size=(design.flag_width, design.flag_height)),
+        SAYS("make-the-flag-s-frame", size=(design.flag_width, design.flag_height), **how_made(work)),
         minutes=35,
         does="bond",
-        uses=("side of the flag", "rail of the flag", "wood_screw", "wood_glue"),
-        wait=60,
+        uses=("side of the flag", "rail of the flag", *JOINERS),
+        wait=drying(work),
         sketch=Sketch(
             width=design.flag_width, height=design.flag_height, sides="side of the flag", rails="rail of the flag"
         ),
     )
-    work.step(SAYS("cover-the-flag"), minutes=15, does="cover", uses=("staples", "twice the frame"))
+    work.step(
+        SAYS("cover-the-flag", frame=work.batten.group), minutes=15, does="cover", uses=("staples", "twice the frame")
+    )
     work.step(SAYS("let-the-flap-hold-itself"), minutes=15, does="cover", uses=("hook_and_loop", "cloth_tie"))
     work.step(SAYS("set-it"), minutes=10, does="set", uses=("rod of the sheet", "sleeve", "cord"))
     return work

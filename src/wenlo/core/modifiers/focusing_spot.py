@@ -347,7 +347,7 @@ def _boxed(work: LaidParts, design: FocusingParameters) -> None:
 
 def laid(design: FocusingParameters, brief: Brief) -> LaidParts:
     """Tube, baffle, vents, fan, collar and the lens."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     across, long = design.inner, design.box_length
     _, limit = LENSES[design.material]
     _boxed(work, design)

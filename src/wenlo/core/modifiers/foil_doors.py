@@ -205,7 +205,7 @@ def _change(before: float, after: float) -> str:
 
 def laid(design: DoorParameters, brief: Brief) -> LaidParts:
     """Four pieces torn from the roll."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     work.given.add("sheet")  # the lamp's own front
     made = panels_of(arrange(design, brief))
     doors = work.layout_at("doors", place_of_panel(made["sheet"]))

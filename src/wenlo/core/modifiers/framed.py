@@ -6,15 +6,17 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
-from wenlo.core.fabrication.assembly.layout import Layout, Reason, Rectangle
+from wenlo.core.fabrication.assembly.constructions.rectangle import lay_rectangle
+from wenlo.core.fabrication.assembly.layout import SPLICES, Layout, Reason, Rectangle
 from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
 from wenlo.core.fabrication.assembly.sheets import Loop
 from wenlo.core.fabrication.assembly.space import PartPose, X, Z, plus, unit, vec, vec_across
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts_list import WRAP, usual_batten
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters, Vector
-from wenlo.core.modifiers.of_battens import OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import OfBars, OfBattens, measured_sockets, stands_out
 from wenlo.core.optics.shapes import Panel
 
 ROD_BEYOND = 0.05
@@ -45,10 +47,14 @@ def facing_subject(design: ModifierParameters) -> PartPose:
     )
 
 
-def begin(design: ModifierParameters, carrying_length: float) -> LaidParts:
+def begin(design: ModifierParameters, brief: Brief) -> LaidParts:
     """What faces the subject, to be laid out."""
-    timber = design.timber if isinstance(design, OfBattens) else usual_batten()
-    return LaidParts(carrying_length=carrying_length, stands=facing_subject(design), batten=timber)
+    return LaidParts(
+        carrying_length=brief.carrying_length,
+        stands=facing_subject(design),
+        batten=design.bar_type if isinstance(design, OfBars | OfBattens) else usual_batten(),
+        sockets=measured_sockets(brief),
+    )
 
 
 def panels_of(made: Arrangement) -> dict[str, Panel]:
@@ -84,55 +90,57 @@ def on_a_frame(
     middle_rail: bool = False,
     screwed: bool = False,
 ) -> tuple[Layout, Rectangle, str]:
-    """A sheet over a frame of battens behind it, stapled round them, or a board screwed on; the outside is the sheet's.
+    """A sheet over a frame of bars behind it, round them, or a board on them; the outside is the sheet's.
 
     Parameters
     ----------
     panel: where the light has the sheet.
     margin: of cloth that is wrapped. [m]
     middle_rail: a third rail, half-way up.
+    screwed: a board that lies on the frame: screwed to battens, clamped to pipe and tube.
     """
     wide, tall = size_of(panel)
     thick = covering_of(covering).thickness
     layout = work.layout_at(id, place_of_panel(panel))
     section = layout.batten
-    back = -thick - section.thickness
-    front = 0.0 if screwed else -thick
-    layout.finished = ((-wide / 2, back, -tall / 2), (wide / 2, front, tall / 2))
-    plane = -thick - section.thickness / 2
-    frame = layout.rectangle(
-        "",
-        centre=(0.0, plane, 0.0),
+    # cloth goes round the bars; a board lies on the fittings, which stand out of them
+    out = stands_out(section)
+    off = out if screwed else 0.0
+    layout.finished = (
+        (-wide / 2 - out, -thick - off - section.thickness - out, -tall / 2 - out),
+        (wide / 2 + out, 0.0 if screwed else -thick + out, tall / 2 + out),
+    )
+    frame = lay_rectangle(
+        layout,
+        centre=(0.0, -thick - off - section.thickness / 2, 0.0),
         across=X,
         upward=Z,
         size=(wide, tall),
         roles=(words.uprights, words.rails),
-        reasons=(
-            Reason(text="full height", blame=words.height),
-            Reason(text=f"width less {as_wide('two battens', section)}", blame=words.width),
-        ),
+        blames=(words.height, words.width),
         free=(0.0, -1.0, 0.0),
+        middle=middle_rail,
     )
-    members = frame.all
-    if middle_rail:
-        rail = layout.bar(
-            "middle",
-            words.rails,
-            (-wide / 2, plane, 0.0),
-            (wide / 2, plane, 0.0),
-            Z,
-            Reason(text=f"width less {as_wide('two battens', section)}", blame=words.width),
-            free=(0.0, -1.0, 0.0),
-        )
-        for upright, side in ((frame.left, -1.0), (frame.right, 1.0)):
-            layout.join("butt", (upright, rail), (side * (wide - section.width) / 2, plane, 0.0))
-        members = (*members, rail)
     sheet = work.sheet(layout, "sheet", covering, size=(wide, tall), margin=margin, note=note, lit=panel.id)
-    if screwed:
-        work.screw_on(layout, sheet, members)
+    if screwed and section.group == "timber":
+        work.screw_on(layout, sheet, frame.all)
+    elif screwed:
+        layout.hold("clamped", sheet, frame.fittings or frame.all, used={"spring_clamp": CLAMPS})
     else:
-        layout.hold("stapled", sheet, members, used={"staples": 1})
+        hold_cloth(work, layout, sheet, frame, around=2 * (wide + tall))
     return layout, frame, sheet
+
+
+CLAMPS = 8
+"""Two on each side of a board that lies on pipe or tube."""
+
+
+def hold_cloth(work: LaidParts, layout: Layout, cloth: str, frame: Rectangle, *, around: float) -> None:
+    """Cloth round a frame: stapled to battens, closed behind pipe and tube with so much hook-and-loop. [m]"""
+    if work.batten.group == "timber":
+        layout.hold("stapled", cloth, frame.all, used={"staples": 1})
+    else:
+        layout.hold("wrapped", cloth, frame.all, used={"hook_and_loop": around})
 
 
 HEM = 0.04
@@ -160,8 +168,11 @@ def on_a_rod(
     thick = covering_of(covering).thickness
     layout = work.layout_at(id, place_of_panel(panel))
     section = layout.batten
-    at = (-thick - section.thickness / 2, tall / 2 - section.width / 2)
     half = wide / 2 + ROD_BEYOND
+    # a board lies on what couples the rod's parts
+    coupled = covering_of(covering).form == "board" and 2 * half > work.carrying_length and section.pipe is not None
+    off = thick + (stands_out(section) if coupled else 0.0)
+    at = (-off - section.thickness / 2, tall / 2 - section.width / 2)
     rod = layout.bar(
         "rod",
         role,
@@ -169,11 +180,12 @@ def on_a_rod(
         (half, *at),
         Z,
         Reason(text="the cloth and 50 mm beyond it at each end", blame=blame),
+        splice=SPLICES[section.group],
         free=(0.0, -1.0, 0.0),
     )
-    # round the batten and back to the front, or over its top alone
-    round_it = 2 * section.thickness + section.width + EASE + SEAM if layers == 1 else section.thickness
-    sleeve = math.ceil(1000 * (section.thickness + section.width + EASE / 2))
+    # round the rod and back to the front, or over its top alone
+    round_it = section.girth - section.width + EASE + SEAM if layers == 1 else section.thickness
+    sleeve = math.ceil(1000 * (section.girth / 2 + EASE / 2))
     cloth = work.sheet(
         layout,
         "sheet",
@@ -185,7 +197,7 @@ def on_a_rod(
         note=f"{note}sleeve of {sleeve} mm at the top, 20 mm hems",
         lit=panel.id,
     )
-    layout.hold("sewn", cloth, (rod,))
+    layout.hold("sewn", cloth, (f"{rod}/splice.1" if coupled else rod,))
     return layout
 
 

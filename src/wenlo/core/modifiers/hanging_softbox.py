@@ -16,7 +16,7 @@ from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.facts import Fact, Phrases
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import TWO_PAIRS, OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
@@ -105,7 +105,7 @@ class HangingBoxParameters(OfBattens):
                 self.source_centre
                 + self.across * x * self.width
                 + self.direction * y * self.length
-                + UP * min(0.94 * self.depth, self.depth - self.timber.thickness - UNDER_BAR)
+                + UP * min(0.94 * self.depth, self.depth - self.bar_type.thickness - UNDER_BAR)
             )
         return places
 
@@ -371,7 +371,7 @@ def laid(design: HangingBoxParameters, brief: Brief) -> LaidParts:
         x=(float(d[1]), -float(d[0]), 0.0),
         y=(float(d[0]), float(d[1]), 0.0),
     )
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands, batten=design.timber)
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands, batten=design.bar_type)
     box, frames = _boxed(work, design)
     _walls(work, box, design, frames)
     if design.cover:

@@ -12,7 +12,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import OfBars
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -23,7 +23,7 @@ SAYS = Phrases("hung-curtain", {"sleeve": {"joined": "choice", "size": "size"}, 
 Vector = NDArray[np.float64]
 
 
-class CurtainParameters(LitFromBehind, OfBattens):
+class CurtainParameters(LitFromBehind, OfBars):
     """Parameters of the hung cloth."""
 
     kind: Literal["hung_curtain"] = "hung_curtain"
@@ -49,7 +49,7 @@ def arrange(design: CurtainParameters, brief: Brief, transmittance: float | None
 
 def laid(design: CurtainParameters, brief: Brief) -> LaidParts:
     """Rod, cloth, weights and line."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     on_a_rod(
         work,
         panels_of(arrange(design, brief))["sheet"],

@@ -15,7 +15,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, lay_sweep, stands_at
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import TWO_PAIRS, OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -62,7 +62,7 @@ class TentParameters(SidedBox, OfBattens):
     @property
     def clear(self) -> tuple[float, float, float]:
         """The legs stand at both sides, the rails behind. [m]"""
-        return self.timber.thickness, self.timber.thickness, 0.0
+        return self.bar_type.thickness, self.bar_type.thickness, 0.0
 
 
 def arrange(design: TentParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -132,8 +132,10 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
 
 def laid(design: TentParameters, brief: Brief) -> LaidParts:
     """Legs and rails of battens, sheets that slide on rods, a sweep."""
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.timber)
-    timber = design.timber
+    work = LaidParts(
+        carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.bar_type
+    )
+    timber = design.bar_type
     tent = work.layout("tent")
     frame = batten_box(
         tent,

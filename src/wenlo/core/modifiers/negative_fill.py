@@ -13,7 +13,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, hung_sheet, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, how_made
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -25,13 +25,13 @@ from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
     "negative-fill",
-    {"hang-the-sheet": {"size": "size"}, "stand-the-panel": {"distance": "length"}, "make-the-panel": {"size": "size"}},
+    {"hang-the-sheet": {"size": "size"}, "stand-the-panel": {"distance": "length"}, "make-the-panel": FRAMED},
 )
 
 Vector = NDArray[np.float64]
 
 
-class NegativeFillParameters(LitFromBehind, OfBattens):
+class NegativeFillParameters(LitFromBehind, OfBars):
     """Parameters of the sheet that the key comes through, and of the panel on the other side of the face."""
 
     kind: Literal["negative_fill"] = "negative_fill"
@@ -85,7 +85,7 @@ def arrange(design: NegativeFillParameters, brief: Brief, transmittance: float |
 
 def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
     """A hung sheet, and a frame with its black."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     made = panels_of(arrange(design, brief))
     hung_sheet(work, made["sheet"], design.sheet)
     if design.panel == "white card":
@@ -100,7 +100,7 @@ def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
             ),
             id="panel",
             margin=0.05,
-            note="stapled round the frame",
+            note="50 mm round the frame",
         )
     work.fit("spring_clamp", 2)
     work.fit("cord", 4)
@@ -112,10 +112,10 @@ def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
     )
     if design.panel != "white card":
         work.step(
-            SAYS("make-the-panel", size=(design.panel_width, design.panel_height)),
+            SAYS("make-the-panel", size=(design.panel_width, design.panel_height), **how_made(work)),
             minutes=35,
-            wait=60,
-            uses=("side of the panel", "rail of the panel", "wood_screw", "wood_glue", "staples", "stapled"),
+            wait=drying(work),
+            uses=("side of the panel", "rail of the panel", "round the frame", *JOINERS, *HOLDERS),
             sketch=Sketch(
                 width=design.panel_width,
                 height=design.panel_height,

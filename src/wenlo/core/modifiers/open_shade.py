@@ -83,7 +83,7 @@ def arrange(design: OpenShadeParameters, brief: Brief, transmittance: float | No
 
 def laid(design: OpenShadeParameters, brief: Brief) -> LaidParts:
     """Nothing but a mark on the floor and a black to keep the other side dark."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     work.given.add("sheet")  # the opening is there
     work.fit("cloth_tape", 2)
     work.cover("heavy_black_flag_cloth", 1.4, 2.0, note="hung on the far side when the shadow side is to go deeper")

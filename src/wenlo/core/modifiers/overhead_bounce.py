@@ -14,15 +14,13 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, on_a_frame, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, how_made
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
-SAYS = Phrases(
-    "overhead-bounce", {"make-the-stretcher": {"size": "size"}, "hang-the-skirts": {}, "fly-it": {"height": "length"}}
-)
+SAYS = Phrases("overhead-bounce", {"make-the-stretcher": FRAMED, "hang-the-skirts": {}, "fly-it": {"height": "length"}})
 
 Vector = NDArray[np.float64]
 
@@ -31,7 +29,7 @@ OFF_FRAME = 0.002
 """Skirts hang so far outside of the canvas' edge, on their tape. [m]"""
 
 
-class OverheadParameters(OfBattens):
+class OverheadParameters(OfBars):
     """Parameters of the canvas, its skirts and the lamp below."""
 
     kind: Literal["overhead_bounce"] = "overhead_bounce"
@@ -163,7 +161,7 @@ def figures(design: OverheadParameters, brief: Brief, units: UnitSystem, probe: 
 
 def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
     """A stretcher frame, its cover, skirts and the boom's fixing."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     board = bounce_face(design.face).form == "board"
     made = panels_of(arrange(design, brief))
     layout, _, canvas = on_a_frame(
@@ -173,7 +171,7 @@ def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
         FrameWords(uprights="long side", rails="short side", height="length", width="width"),
         id="canvas",
         margin=0.0 if board else 0.06,
-        note="screwed under the frame" if board else "60 mm round the battens, stapled",
+        note="under the frame" if board else "60 mm round the bars",
         middle_rail=True,
         screwed=board,
     )
@@ -197,26 +195,26 @@ def laid(design: OverheadParameters, brief: Brief) -> LaidParts:
         layout.hold("hook_and_loop", part, (canvas,), used=used)
     if design.flagged:
         alone(work, made["lamp flag"], "black_foil", id="flag", note="flag beside the lamp, clear of its vents")
-    work.eyes("long side", 4)
+    if work.batten.group == "timber":
+        work.eyes("long side", 4)
     work.fit("cord", 4)
     work.fit("ballast_bag", 3)
     work.step(
-        SAYS("make-the-stretcher", size=(design.width, design.length)),
+        SAYS("make-the-stretcher", size=(design.width, design.length), **how_made(work)),
         minutes=50,
         does="bond",
         uses=(
             "long side",
             "short side",
-            "wood_screw",
-            "wood_glue",
-            "screwed under",
+            "under the frame",
             "60 mm round",
-            "splint_screw",
             "lap_screw",
             "washer",
-            "staples",
+            "spring_clamp",
+            *JOINERS,
+            *HOLDERS,
         ),
-        wait=60,
+        wait=drying(work),
         sketch=Sketch(width=design.width, height=design.length, sides="long side", rails="short side"),
     )
     work.step(SAYS("hang-the-skirts"), minutes=20, does="cover", uses=("skirt", "hook_and_loop", "cloth_tie"))

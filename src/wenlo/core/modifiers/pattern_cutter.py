@@ -280,7 +280,7 @@ def _cut_out(work: LaidParts, design: PatternParameters, made: Arrangement) -> N
 
 def laid(design: PatternParameters, brief: Brief) -> LaidParts:
     """A card with the pattern cut out."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     _cut_out(work, design, arrange(design, brief))
     work.fit("spring_clamp", 1)
     work.template(_card(design))

@@ -21,7 +21,7 @@ from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, outward, stand
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import figures
-from wenlo.core.modifiers.of_battens import TWO_PAIRS, OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -79,12 +79,12 @@ class ProductBoxParameters(SidedBox, OfBattens):
     @property
     def rim(self) -> float:
         """White border of the sides round their sheet: the frame's battens, or what is left of a cut-out board. [m]"""
-        return self.timber.width if self.walls == "timber frames" else self.border
+        return self.bar_type.width if self.walls == "timber frames" else self.border
 
     @property
     def wall(self) -> float:
         """Thickness of the sides. [m]"""
-        return self.timber.thickness if self.walls == "timber frames" else covering_of(self.board).thickness
+        return self.bar_type.thickness if self.walls == "timber frames" else covering_of(self.board).thickness
 
     @property
     def clear(self) -> tuple[float, float, float]:
@@ -231,7 +231,9 @@ def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tu
 
 def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
     """Frames or boards, sheets that come off, a slot behind."""
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.timber)
+    work = LaidParts(
+        carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.bar_type
+    )
     timber = design.walls == "timber frames"
     box = work.layout("box")
     frames, top_on, behind_it = (_of_battens if timber else _of_boards)(work, box, design)

@@ -163,7 +163,7 @@ def _round(work: LaidParts, design: RingBoxParameters) -> tuple[float, float]:
 
 def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:
     """A rim of card, a disc, and layers."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     girth, disc = _round(work, design)
     work.template(Template(name="back disc", outline=circle(disc / 2, disc / 2, disc), note="cut round"))
     scores = tuple(((0.02 * k, 0.0), (0.02 * k, design.depth)) for k in range(1, int(girth / 0.02)))

@@ -142,7 +142,7 @@ def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], 
 
 def laid(design: RodBoxParameters, brief: Brief) -> LaidParts:
     """Eight gores of cloth, rods and a front sheet."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     slant = math.hypot(design.depth, design.width / 2 - THROAT)
     shape = gore(
         "gore",

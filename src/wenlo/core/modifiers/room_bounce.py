@@ -87,7 +87,7 @@ def arrange(design: RoomBounceParameters, brief: Brief, transmittance: float | N
 
 def laid(design: RoomBounceParameters, brief: Brief) -> LaidParts:
     """A flag of black foil; the rest is there."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     work.given.add("sheet")  # the ceiling is there
     if design.flagged:
         made = panels_of(arrange(design, brief))

@@ -19,7 +19,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -197,7 +197,7 @@ def _container(work: LaidParts, design: FlashBoxParameters, made: dict[str, Pane
 
 def laid(design: FlashBoxParameters, brief: Brief) -> LaidParts:
     """A container, lining, a front and an arm."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     made = panels_of(arrange(design, brief))
     for k in range(design.boxes):
         _container(work, design, made, k)

@@ -356,7 +356,7 @@ def _rolled(work: LaidParts, design: SnootParameters, grip: float) -> None:
 
 def laid(design: SnootParameters, brief: Brief) -> LaidParts:
     """A rolled tube, a cap with the opening, and a collar."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     _rolled(work, design, grip_for(brief.lamp.type))
     cap = design.tube_width + 0.04
     hole = (

@@ -23,7 +23,7 @@ from wenlo.core.modifiers.daylight import (
 from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import OfBars
 from wenlo.core.modifiers.placing import UP, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import quantity
@@ -36,7 +36,7 @@ SAYS = Phrases(
 Vector = NDArray[np.float64]
 
 
-class WindowParameters(InWall, OfBattens):
+class WindowParameters(InWall, OfBars):
     """Parameters of the window in the side wall and of the sheet before it."""
 
     kind: Literal["window_sheet"] = "window_sheet"
@@ -118,7 +118,7 @@ def arrange(design: WindowParameters, brief: Brief, transmittance: float | None 
 
 def laid(design: WindowParameters, brief: Brief) -> LaidParts:
     """A sheet, a rod and ties."""
-    work = begin(design, brief.carrying_length)
+    work = begin(design, brief)
     width, height = design.source_size
     made = arrange(design, brief)
     # the wall round the window is there already

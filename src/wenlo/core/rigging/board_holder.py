@@ -10,7 +10,8 @@ from typing import Literal
 
 from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.data_files import stock
-from wenlo.core.fabrication.assembly.constructions.pipe_frame import pipe_fit
+from wenlo.core.fabrication.assembly.shop import socket_fit
+from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Stage, Step
 from wenlo.core.facts import Fact, Phrases
@@ -101,7 +102,7 @@ def board_holder(
 
 
 def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> BoardHolder:
-    row = pipe_fit(bar_types()[pipe])
+    row = socket_fit(bar_types()[pipe], Sockets())
     # glued: the pipe goes in to the bottom of its socket
     end, outside = row.take_off, bar_types()[pipe].width + 2 * row.fitting_wall
     across = board.length + ALONG + outside - 2 * BITE
@@ -109,7 +110,7 @@ def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> B
     clear = outside / 2 + UP if bar == "below" else outside / 2 + board.thickness + 0.01
     stub = max(clear, 2 * end + LEAST_STUB)
     half = across / 2 - 2 * end
-    members = Members(carrying_length=carrying_length, splice=Splice(fitting="pipe_coupling", adds=row.coupling_stop))
+    members = Members(carrying_length=carrying_length, splice=Splice(fitting="pipe_coupling", adds=row.stop))
     what = f"half the distance of the slotted tees less an elbow and a tee at {end * 1000:.1f} mm"
     halves = members.add("half of the bar", half, count=2, reason=what, blame="length")
     members.run("between the slotted tees", across, joint(end), halves[0], joint(2 * end), halves[1], joint(end))

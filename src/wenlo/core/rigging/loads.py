@@ -213,7 +213,7 @@ def modifiers_of(shoot: Shoot) -> Iterator[Modifier]:
 
 def _edge(modifier: Modifier) -> Face:
     bar = modifier.plan.stock
-    return board_edge(bar.thickness if modifier.plan.pieces and bar.group == "timber" else 0.005)
+    return board_edge(bar.thickness if modifier.plan.pieces else 0.005)
 
 
 def _lamp_held(

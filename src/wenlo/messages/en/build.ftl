@@ -319,7 +319,12 @@ acrylic-table_light-it-from-below = Light it from below
 ## Book light
 
 book-light_make-the-sheet-s-page = Make the sheet's page
-    .text = Make a frame of { $size }: glue and screw the joints, staple the cloth from the middles outward.
+    .text =
+        { $frame ->
+            [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Wrap the sheet round it, from the middles outward.
+            [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the sheet round it, from the middles outward.
+           *[timber] Make a frame of { $size }: glue and screw the joints, staple the cloth from the middles outward.
+        }
 
 book-light_cut-the-window = Cut the window
     .text = On a board of { $size }, draw a border of { $border } all round. Cut the window of { $window } out whole: it is the other page.
@@ -390,7 +395,12 @@ cell-grid_hang-it-before-the-sheet = Hang it in front of the sheet
 ## Flags round a sheet
 
 flag-cage_make-the-flag = Make the flag for the { $protects }
-    .text = Make a frame of { $size }, glued and screwed. Staple the black on one side.
+    .text =
+        { $frame ->
+            [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Wrap the black round it.
+            [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the black round it.
+           *[timber] Make a frame of { $size }, glued and screwed. Staple the black on one side.
+        }
 
 flag-cage_set-them-one-at-a-time = Set them one at a time
     .text = Set each flag { $out } from the sheet. From the face, you must see all of the sheet.
@@ -411,10 +421,20 @@ flash-into-board_look-from-the-subject-s-place = Look from the subject's place
 ## Floppy flag
 
 floppy-flag_make-the-flag-s-frame = Make the flag's frame
-    .text = Make a frame of { $size }, glued and screwed.
+    .text =
+        { $frame ->
+            [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end.
+            [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet.
+           *[timber] Make a frame of { $size }, glued and screwed.
+        }
 
 floppy-flag_cover-the-flag = Cover the flag
-    .text = Staple the cloth round the upper half of the frame.
+    .text =
+        { $frame ->
+            [pipe] Wrap the cloth round the upper half of the frame and close it behind with hook-and-loop.
+            [tube] Wrap the cloth round the upper half of the frame and close it behind with hook-and-loop.
+           *[timber] Staple the cloth round the upper half of the frame.
+        }
 
 floppy-flag_let-the-flap-hold-itself = Let the flap hold itself
     .text = Put hook-and-loop along both sides and a tie at each lower corner, so that the flap stays up, and hangs straight when it is down.
@@ -566,7 +586,12 @@ negative-fill_hang-the-sheet = Hang the sheet
     .text = Hang the { $size } sheet from a rod between two stands.
 
 negative-fill_make-the-panel = Make the panel
-    .text = Make a frame of { $size }, glued and screwed. Staple the black round it, middles first.
+    .text =
+        { $frame ->
+            [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Wrap the black round it, middles first.
+            [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the black round it, middles first.
+           *[timber] Make a frame of { $size }, glued and screwed. Staple the black round it, middles first.
+        }
 
 negative-fill_stand-the-panel = Stand the panel
     .text = Stand it { $distance } from the face on the side away from the light, with its edge out of the picture.
@@ -591,7 +616,12 @@ found_take-what-is-there = Get out the { $name }
     .check = It is as large as the drawing says.
 
 overhead-bounce_make-the-stretcher = Make the stretcher
-    .text = Make a frame of { $size } with a middle rail, glued and screwed. The face goes underneath.
+    .text =
+        { $frame ->
+            [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. A middle rail goes between two tees. The face goes underneath.
+            [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. A middle rail keeps the long sides apart. The face goes underneath.
+           *[timber] Make a frame of { $size } with a middle rail, glued and screwed. The face goes underneath.
+        }
 
 overhead-bounce_hang-the-skirts = Hang the skirts
     .text = Hang them with hook-and-loop on all four sides, so that each rolls up by itself.

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from wenlo.core.catalog.bars import BarType
+from wenlo.core.catalog.bars import BarGroup, BarType
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.parts import (
     Assembly,
@@ -30,6 +30,9 @@ from wenlo.core.fabrication.assembly.sheets import FlatSolid
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.fabrication.assembly.space import Array, PartPose, Vec, between, dot, minus, plus, unit, vec
+
+SPLICES: Mapping[BarGroup, MethodId] = {"timber": "splint", "pipe": "coupling", "tube": "joiner"}
+"""How a member goes on where it is longer than can be carried."""
 
 REACH = 0.003
 """Parts whose boxes are no farther apart bear on one another where one of them does. [m]"""
@@ -57,17 +60,21 @@ class Reason:
 
 @dataclass(frozen=True, kw_only=True)
 class Rectangle:
-    """Names of the members of a rectangle of battens."""
+    """Names of the members of a rectangle, ``more`` of them where a rail divides it, and of fittings that stand out of
+    it.
+    """
 
     left: str
     right: str
     low: str
     top: str
+    more: tuple[str, ...] = ()
+    fittings: tuple[str, ...] = ()
 
     @property
     def all(self) -> tuple[str, ...]:
-        """All four."""
-        return self.left, self.right, self.low, self.top
+        """All members."""
+        return self.left, self.right, self.low, self.top, *self.more
 
 
 @dataclass(kw_only=True)
@@ -119,8 +126,8 @@ class Layout:
         self.reasons[group or role] = reason
         return id
 
-    def join(self, method: MethodId, members: tuple[str, str], at: Vec, *, spread: float = 0.25) -> None:
-        """Two members, in the roles of the method, at a place. [m]"""
+    def join(self, method: MethodId, members: tuple[str, ...], at: Vec, *, spread: float = 0.25) -> None:
+        """Members, in the roles of the method, at a place. [m]"""
         names = "+".join(member.removeprefix(f"{self.id}/") for member in members)
         self.joints.append(BlankJoint(id=f"{self.id}/{names}", method=method, at=at, members=members, spread=spread))
 
@@ -163,7 +170,7 @@ class Layout:
             for end, way in (("left", -1.0), ("right", 1.0)):
                 corner = plus(at, across, way * (x - half))
                 self.join(method, (names[end], names[where]), corner, spread=spread)
-        return Rectangle(**names)
+        return Rectangle(left=names["left"], right=names["right"], low=names["low"], top=names["top"])
 
     def add(
         self,

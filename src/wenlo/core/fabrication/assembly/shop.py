@@ -2,7 +2,9 @@
 
 from dataclasses import dataclass
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.fabrication.frame_shape import Sockets
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -56,3 +58,52 @@ class BuildShop:
 def mass_of(fitting: str) -> float:
     """Of one piece of a bought part. [kg]"""
     return float(stock()["fittings"][fitting]["mass"])
+
+
+def socket_fit(bar: BarType, sockets: Sockets, *, glued: bool = False) -> SocketFit:
+    """Fittings of a pipe as they are measured, or nominal ones. Raises ValueError of what goes into no socket."""
+    if bar.pipe is None:
+        raise ValueError(f"{bar.name} goes into no socket")
+    depth = sockets.depth or bar.pipe.socket
+    return SocketFit(
+        outer=bar.width,
+        wall=bar.wall or 0.0,
+        socket=depth,
+        take_off=sockets.take_off or bar.pipe.take_off,
+        inserted=depth if glued else depth * sockets.dry_share,
+        fitting_wall=bar.pipe.fitting_wall,
+        cap_end=bar.pipe.cap_end,
+        stop=bar.pipe.coupling_stop,
+    )
+
+
+def spigot_fit(bar: BarType) -> SpigotFit:
+    """Push-in joints of a square tube. Raises ValueError of what takes no cubes."""
+    if bar.tube is None:
+        raise ValueError(f"{bar.name} takes no cubes")
+    return SpigotFit(
+        side=bar.width,
+        wall=bar.wall or 0.0,
+        cube=bar.tube.cube,
+        spigot=bar.tube.spigot,
+        collar=bar.tube.joiner_collar,
+        cap_head=bar.tube.cap_head,
+    )
+
+
+def shop_for(bar: BarType, *, carrying_length: float, sockets: Sockets | None = None, glued: bool = False) -> BuildShop:
+    """What is joined of a bar: with sockets, cubes or splints.
+
+    Parameters
+    ----------
+    bar: of all members.
+    carrying_length: the longest piece. [m]
+    sockets: as measured; nominal ones where None.
+    glued: pipe goes in all the way.
+    """
+    return BuildShop(
+        carrying_length=carrying_length,
+        sockets=socket_fit(bar, sockets or Sockets(), glued=glued) if bar.pipe is not None else None,
+        spigots=spigot_fit(bar) if bar.tube is not None else None,
+        splint=bar.splint,
+    )

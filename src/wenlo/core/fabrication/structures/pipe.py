@@ -8,6 +8,7 @@ because a tapered socket stops a dry pipe a third to two thirds of the way.
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import pipe_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
+from wenlo.core.fabrication.assembly.shop import shop_for, socket_fit
 from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import Fitting, Sketch, Step, Structure, added
@@ -43,20 +44,18 @@ def build(shape: FrameShape, *, bar: BarType, glued: bool, kerf_name: str, socke
     Impossible
         When the fittings leave nothing to cut.
     """
-    row = pipe_frame.pipe_fit(bar)
-    outer, socket = bar.width, sockets.depth or row.socket
-    take_off = sockets.take_off or row.take_off
-    inserted = socket if glued else socket * sockets.dry_share
-    end = take_off + socket - inserted
+    row = socket_fit(bar, sockets, glued=glued)
+    outer, socket, inserted = bar.width, row.socket, row.inserted
+    end = row.take_off + row.left_open
     cap = row.cap_end + socket - inserted
     floor_to_foot = outer / 2 + row.fitting_wall
     how = "fully glued" if glued else f"dry, {inserted * 1000:.1f} mm in each socket"
     members = Members(
         carrying_length=shape.carrying_length,
-        splice=Splice(fitting="pipe_coupling", adds=row.coupling_stop + 2 * (socket - inserted)),
+        splice=Splice(fitting="pipe_coupling", adds=row.stop + 2 * (socket - inserted)),
     )
     # cut lengths are what the joints leave; the runs add them up again
-    shop = pipe_frame.shop_for(shape, bar=bar, glued=glued, sockets=sockets)
+    shop = shop_for(bar, carrying_length=shape.carrying_length, sockets=sockets, glued=glued)
     built = members_by_group(pipe_frame.skeleton(shape, bar=bar), shop)
     ends = f"centre to centre less two fittings at {end * 1000:.1f} mm ({how})"
     half, fit = joint(outer / 2), joint(end)

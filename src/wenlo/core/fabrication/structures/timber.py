@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import timber_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
+from wenlo.core.fabrication.assembly.shop import shop_for
 from wenlo.core.fabrication.fasteners import (
     LONG,
     POCKET,
@@ -142,7 +143,7 @@ def build(shape: FrameShape, *, bar: BarType, timber_joint: TimberJoint, kerf_na
     )
     # how long members are and how they are split is known to the joints
     built = members_by_group(
-        timber_frame.skeleton(shape, bar=bar, joint=timber_joint), timber_frame.shop_for(shape, bar=bar)
+        timber_frame.skeleton(shape, bar=bar, joint=timber_joint), shop_for(bar, carrying_length=shape.carrying_length)
     )
     for where, take, why in (("top", corner.top, corner.why_top), ("bottom", corner.bottom, corner.why_bottom)):
         (rail,) = members.add("rail", built[f"rail at the {where}"], count=1, reason=why, blame="width")

@@ -7,6 +7,7 @@ length, so each tube is cut to the clear distance between cubes.
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import tube_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
+from wenlo.core.fabrication.assembly.shop import shop_for, spigot_fit
 from wenlo.core.fabrication.frame_shape import FrameShape
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import Fitting, Sketch, Step, Structure, added
@@ -25,13 +26,13 @@ def build(shape: FrameShape, *, bar: BarType, kerf_name: str) -> Structure:
     Impossible
         When the joints leave nothing to cut.
     """
-    row = tube_frame.tube_fit(bar)
+    row = spigot_fit(bar)
     cube, least = row.cube, 2 * row.spigot
     members = Members(
-        carrying_length=shape.carrying_length, least=least, splice=Splice(fitting="tube_joiner", adds=row.joiner_collar)
+        carrying_length=shape.carrying_length, least=least, splice=Splice(fitting="tube_joiner", adds=row.collar)
     )
     # cut lengths are what the joints leave; the runs add them up again
-    shop = tube_frame.shop_for(shape, bar=bar)
+    shop = shop_for(bar, carrying_length=shape.carrying_length)
     built = members_by_group(tube_frame.skeleton(shape, bar=bar), shop)
     between = f"outside less two joint cubes of {cube * 1000:.0f} mm"
     corner = joint(cube)

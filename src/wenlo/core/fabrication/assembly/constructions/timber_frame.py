@@ -5,14 +5,8 @@ out of its plane, bolted to the outer edges of the uprights.
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions.frame import NO_SPACER, SIDES, layer_of
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildSkeleton, MethodId
-from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.space import Vec, X, Z
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
-
-
-def shop_for(shape: FrameShape, *, bar: BarType) -> BuildShop:
-    """Battens and their splints."""
-    return BuildShop(carrying_length=shape.carrying_length, splint=bar.splint)
 
 
 def skeleton(shape: FrameShape, *, bar: BarType, joint: TimberJoint) -> BuildSkeleton:

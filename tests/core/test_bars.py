@@ -1,9 +1,9 @@
-"""Every kind that is built of battens goes together of every batten, sold or one's own, or says why it does not."""
+"""Every kind that is built of bars goes together of every bar, sold or one's own, or says why it does not."""
 
 import pytest
 from pydantic import ValidationError
 
-from made_kinds import made
+from made_kinds import brief_for, made
 from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.catalog.items import BarValues
 from wenlo.core.catalog.own import OwnBar, bar_of
@@ -11,11 +11,24 @@ from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.order import left_over
 from wenlo.core.inventory.shopping import work_out
-from wenlo.core.modifiers.of_battens import OfBattens
+from wenlo.core.modifiers.of_bars import OfBars, OfBattens
 from wenlo.core.modifiers.registry import kinds
 
 OF_BATTENS = [name for name, kind in sorted(kinds().items()) if issubclass(kind.parameters, OfBattens)]
 TIMBERS = [bar.id for bar in bars_of("timber")]
+
+
+OF_BARS = [name for name, kind in sorted(kinds().items()) if issubclass(kind.parameters, OfBars)]
+
+
+def together(built):
+    """What every build of bars is held to."""
+    assert faults(built.assembly) == ()
+    assert lit_faults(built.assembly, built.light.surfaces) == ()
+    assert left_over(built.plan) == ()
+    assert built.assembly.lengths == pytest.approx({p.label: p.cut for p in built.plan.pieces}, abs=1e-9)
+    for run in built.plan.runs:
+        assert run.assembled(built.plan.pieces) == pytest.approx(run.wanted, abs=1e-6)
 
 
 def own(name="from the attic", **values):
@@ -31,10 +44,7 @@ def test_each_is_offered_or_refused_for_a_reason(name, timber):
             made(name, batten=timber)
         return
     built = made(name, batten=timber)
-    assert faults(built.assembly) == ()
-    assert lit_faults(built.assembly, built.light.surfaces) == ()
-    assert left_over(built.plan) == ()
-    assert built.assembly.lengths == pytest.approx({p.label: p.cut for p in built.plan.pieces}, abs=1e-9)
+    together(built)
     # what is on the list weighs what the parts weigh, but for tape, glue and what stands nowhere
     section = bar_types()[timber]
     sawn = sum(part.mass for part in built.assembly.bars if part.source == "cut")
@@ -42,24 +52,64 @@ def test_each_is_offered_or_refused_for_a_reason(name, timber):
     assert sawn == pytest.approx(wood, rel=1e-6)
 
 
+@pytest.mark.parametrize("bar", sorted(bar_types()))
+@pytest.mark.parametrize("name", OF_BARS)
+def test_frames_and_rods_are_made_of_any_bar(name, bar):
+    built = made(name, bar=bar)
+    together(built)
+    bought = {fitting.id: fitting.count for fitting in built.plan.fittings}
+    for item in ("pipe_elbow", "pipe_tee", "pipe_coupling", "tube_corner", "tube_tee", "tube_joiner"):
+        assert bought.get(item, 0) == sum(part.item == item for part in built.assembly.parts), item
+    assert ("wood_glue" in bought) <= (bar_types()[bar].group == "timber")
+    # nothing holds a staple in pipe or tube
+    assert ("staples" in bought) <= (bar_types()[bar].group == "timber")
+
+
+def test_pipe_of_a_frame_by_hand():
+    # outside 1.0; one inch: 33.4 outside, take-off 17.5, socket 22.2, dry half-way into it: 1000 - 33.4 - 2 · 28.6
+    panel = made("negative_fill", bar="pvc_one_inch", panel_width=1.0)
+    assert panel.cuts()["rail of the panel"] == pytest.approx([0.9094] * 2, abs=1e-9)
+    assert panel.fittings()["pipe_elbow"] == 4
+    # sockets measured 26 deep, pushed home
+    brief = brief_for("negative_fill", brief__workshop__socket=0.026, brief__workshop__insertion=0.66)
+    deep = made("negative_fill", brief=brief, bar="pvc_one_inch", panel_width=1.0)
+    assert deep.cuts()["rail of the panel"] == pytest.approx([1.0 - 0.0334 - 2 * (0.0175 + 0.34 * 0.026)] * 2)
+
+
+def test_tube_of_a_frame_by_hand():
+    # cubes as thick as the tube: 1000 - 2 · 25
+    panel = made("negative_fill", bar="aluminium_25_mm", panel_width=1.0)
+    assert panel.cuts()["rail of the panel"] == pytest.approx([0.95] * 2)
+    assert panel.fittings()["tube_corner"] == 4
+
+
+def test_a_middle_rail_of_pipe_stands_between_tees():
+    canvas = made("overhead_bounce", bar="pvc_25_mm")
+    assert canvas.fittings()["pipe_tee"] == 2
+    assert canvas.fittings()["pipe_elbow"] == 4
+    # the long sides end at the tees, in two halves each
+    assert len(canvas.cuts()["long side"]) == 4
+    assert "screw_eye" not in canvas.fittings()
+
+
 def test_rails_are_shorter_by_two_battens_whatever_they_are():
     for timber, wide in (("softwood_18_69", 69.0), ("rough_24_48", 48.0), ("softwood_34_34", 34.0)):
-        black = made("negative_fill", batten=timber, panel_width=1.0, panel_height=1.4)
+        black = made("negative_fill", bar=timber, panel_width=1.0, panel_height=1.4)
         assert black.cuts()["rail of the panel"] == pytest.approx([1.0 - 2 * wide / 1000] * 2, abs=1e-6)
 
 
 def test_screws_reach_through_the_batten_and_stay_in_it():
     # 69 mm wide: 90 mm bite 21; 24 mm thick, a splint behind: 40 mm, 16 of them in the second
-    wide = made("negative_fill", batten="softwood_18_69", panel_width=1.0)
+    wide = made("negative_fill", bar="softwood_18_69", panel_width=1.0)
     assert wide.fittings()["screw_90"] > 0
     assert "wood_screw" not in wide.fittings()
-    rough = made("negative_fill", batten="rough_24_48", panel_height=2.2)
+    rough = made("negative_fill", bar="rough_24_48", panel_height=2.2)
     assert rough.fittings()["screw_40"] > 0
 
 
 def test_a_batten_of_ones_own_is_sawn_weighed_and_bought_as_it_is():
     plank = own(section="timber", width=0.03, thickness=0.055, length=2.7, mass_per_metre=0.9, price=3.3)
-    panel = made("negative_fill", batten=plank.model_dump(), panel_width=1.0)
+    panel = made("negative_fill", bar=plank.model_dump(), panel_width=1.0)
     # 55 mm are its width, however it was typed
     assert panel.cuts()["rail of the panel"] == pytest.approx([1.0 - 0.11] * len(panel.cuts()["rail of the panel"]))
     worked = work_out(panel.plan)
@@ -81,7 +131,7 @@ def test_a_batten_of_ones_own_is_sawn_weighed_and_bought_as_it_is():
 )
 def test_what_cannot_be_screwed_is_refused_at_its_field(values, why):
     with pytest.raises(ValidationError, match=why) as caught:
-        made("negative_fill", batten=own(**values).model_dump())
+        made("product_box", batten=own(**values).model_dump())
     assert caught.value.errors()[0]["loc"][0] == "batten"
 
 

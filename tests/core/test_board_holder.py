@@ -4,11 +4,14 @@ import pytest
 
 from factories import make_shoot
 from wenlo.core.catalog.bars import bar_types
+from wenlo.core.catalog.items import FaceValues
+from wenlo.core.catalog.own import OwnFace
 from wenlo.core.fabrication.cutplan import plan_cuts
 from wenlo.core.instructions.order import left_over
 from wenlo.core.rigging.board_holder import ALONG, BITE, PIPES, HeldBoard, board_holder
 from wenlo.core.rigging.loads import modifiers_of
-from wenlo.core.rigging.plan import _board_of
+from wenlo.core.rigging.plan import _board_of, rig_plan
+from wenlo.services.rig_results import rig
 
 BOARD = HeldBoard(length=0.698, height=0.5, thickness=0.005, mass=0.19)
 
@@ -93,3 +96,65 @@ def test_the_rig_makes_it_for_the_board_that_is_built():
     board = _board_of(modifiers_of(shoot))
     assert board is not None
     assert (board.length, board.height, board.thickness) == (0.71, 0.52, 0.005)
+
+
+def held(grip=None, **changes):
+    """The rig of a flash into a board, its board in a holder."""
+    holds = {"key/clamp": {"grip": grip}} if grip else {}
+    design = {"kind": "flash_into_board", "width": 0.7, "height": 0.5, **changes}
+    shoot = make_shoot(design=design, brief__lamp__id="flash_hotshoe", rig={"holds": holds})
+    plan = rig_plan(shoot)
+    return plan, next(h for h in plan.holdings if h.held.id == "key/clamp")
+
+
+@pytest.mark.parametrize("grip", ["behind", "below"])
+def test_a_board_stands_in_its_holder_on_the_stand(grip):
+    plan, board = held(grip)
+    assert board.holder is not None
+    assert board.holder.plan.name == f"board holder, bar {grip}"
+    # the stand carries the holder too, and everything fits: board in slot, pipe over spigot
+    _, clamped = held()
+    assert clamped.holder is None
+    assert board.moments.hold != clamped.moments.hold
+    assert all(joint.fits for joint in board.joints), board.joints
+    assert board.joints[0].lower == board.holder.name
+    (check,) = [c for c in plan.checks if c.code == "hold.holder"]
+    assert check.value == pytest.approx(board.held.mass)
+    assert check.state == "within"
+    assert any(board.holder.name in one.name for one in plan.needed)
+
+
+def test_a_holder_that_bends_too_far_under_its_board_does_not_pass():
+    # a board of 1.9 m on the stiffest pipe that holders are made of, and as heavy as plywood
+    plywood = OwnFace(
+        item="00000000-0000-4000-8000-000000000000",
+        version=1,
+        name="plywood",
+        values=FaceValues(form="board", roll_width=1.25, board_length=2.5, thickness=0.012, mass_per_area=7.0),
+    )
+    plan, _ = held("behind", width=1.9, height=1.1, face=plywood.model_dump())
+    (check,) = [c for c in plan.checks if c.code == "hold.holder"]
+    assert check.state == "outside"
+    assert check.value > check.bound
+
+
+def test_only_what_has_a_board_is_put_into_a_holder():
+    shoot = make_shoot(rig={"holds": {"key/lamp": {"grip": "behind"}}})
+    lamp = next(h for h in rig_plan(shoot).holdings if h.held.id == "key/lamp")
+    assert lamp.held.board is None
+    assert lamp.holder is None
+    shown = rig(shoot.model_dump(mode="json"))
+    assert all(h.grips == [] for h in shown.holdings if h.id == "key/lamp")
+
+
+def test_the_page_is_told_what_can_be_made_and_its_list():
+    design = {"kind": "flash_into_board", "width": 0.7, "height": 0.5}
+    shoot = make_shoot(design=design, brief__lamp__id="flash_hotshoe", rig={"holds": {"key/clamp": {"grip": "below"}}})
+    shown = rig(shoot.model_dump(mode="json"))
+    board = next(h for h in shown.holdings if h.id == "key/clamp")
+    assert (board.grips, board.grip) == (["behind", "below"], "below")
+    first = shown.home_made[0]
+    assert first.name.startswith("board holder, bar below, for ")
+    assert sum("half of the bar" in line for line in first.pieces) == 1
+    # the other one can still be made, the chosen one is not offered again
+    assert [m.id for m in shown.home_made].count("made_holder_below") == 0

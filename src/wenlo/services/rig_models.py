@@ -76,7 +76,8 @@ class SupportResult(Result):
 
 class HoldingResult(Result):
     """How a thing is held; lengths [m], masses [kg]. ``choices`` are supports of the right sort, ``ways`` how else it
-    may be held, and ``over`` who or what is right under it. The document's ``rig.holds`` are by its ``id``.
+    may be held, and ``over`` who or what is right under it; ``grips`` are
+    board holders that can be made for it. The document's ``rig.holds`` are by its ``id``.
     """
 
     id: str
@@ -100,6 +101,8 @@ class HoldingResult(Result):
     joints: list[str]
     overhead: bool
     choices: list[SupportResult]
+    grips: list[str]
+    grip: str | None
 
 
 class NeededResult(Result):

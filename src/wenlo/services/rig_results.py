@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Any, get_args
 
 from wenlo.core.document.rigging import HeldFrom, HoldChoice
@@ -132,6 +133,8 @@ def _holding(holding: Holding, plan: RigPlan) -> HoldingResult:
         overhead=holding.overhead,
         ways=list(WAYS) if held.by in WAYS else [],
         choices=[_support(s, height) for s in plan.choices if s.kind in KINDS[holding.by]],
+        grips=["behind", "below"] if held.board is not None and holding.by == "stand" else [],
+        grip=None if holding.holder is None else GRIPS[holding.holder.id],
     )
 
 
@@ -182,6 +185,21 @@ def _home_made(one: HomeMade, shoot: Shoot) -> HomeMadeResult:
         pieces=[f"{count} × {text}" for text, count in pieces.items()],
         steps=[step_said(j.step) for j in making.schedule.jobs if j.step.does != "gather"],
     )
+
+
+GRIPS = {"holder": "behind", "holder_below": "below"}
+"""Where the bar of a holder runs, by its id."""
+
+
+def _made(plan: RigPlan) -> list[HomeMade]:
+    # holders that somebody has chosen, each for its own board; then what can be made besides
+    chosen = [
+        replace(h.holder, id=f"{h.holder.id}@{h.held.id}", name=f"{h.holder.name}, for {h.held.name}")
+        for h in plan.holdings
+        if h.holder is not None
+    ]
+    taken = {h.holder.id for h in plan.holdings if h.holder is not None}
+    return [*chosen, *(s.made for s in plan.choices if s.made is not None and s.made.id not in taken)]
 
 
 def _lines(tasks: Sequence[RigTask]) -> list[TaskLine]:
@@ -244,7 +262,7 @@ def rig(document: Document, shelf: Sequence[dict[str, Any]] = ()) -> RigResult:
         checklist=_lines(checklist(plan)),
         setting=_lines(plan.setting),
         striking=_lines(plan.striking),
-        home_made=[_home_made(s.made, shoot) for s in plan.choices if s.made is not None],
+        home_made=[_home_made(one, shoot) for one in _made(plan)],
         wind=plan.wind,
         water_reach=mains.REACH,
         currency=shoot.brief.workshop.currency,

@@ -10,7 +10,19 @@ import css from './rig.module.css';
 
 type Choice = Required<Schemas['HoldChoice']>;
 
-const NONE: Choice = { way: null, support: null, reach: null, counterweight: null, ballast: null };
+const NONE: Choice = {
+  way: null,
+  support: null,
+  reach: null,
+  counterweight: null,
+  ballast: null,
+  grip: null,
+};
+
+const GRIPS: Record<string, string> = {
+  behind: 'in a board holder, its bar behind the board',
+  below: 'in a board holder, its bar below, so that light passes',
+};
 
 const WAYS: Record<string, string> = {
   stand: 'on a stand',
@@ -118,6 +130,26 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
                         h.id,
                         { way: way === 'proposed' ? null : (way as Choice['way']), support: null },
                         `${h.name}: ${way === 'proposed' ? 'held as proposed' : (WAYS[way] ?? way)}`,
+                      )
+                    }
+                  />
+                ) : null}
+                {h.grips.length ? (
+                  <Select
+                    size="small"
+                    aria-label={`What grips ${h.name}`}
+                    popupMatchSelectWidth={false}
+                    value={h.grip ?? 'clamp'}
+                    options={[
+                      { value: 'clamp', label: 'gripped by clamps' },
+                      ...h.grips.map((grip) => ({ value: grip, label: GRIPS[grip] ?? grip })),
+                    ]}
+                    onChange={(grip: string) =>
+                      choose(
+                        document,
+                        h.id,
+                        { grip: grip === 'clamp' ? null : (grip as Choice['grip']) },
+                        `${h.name}: ${grip === 'clamp' ? 'gripped by clamps' : (GRIPS[grip] ?? grip)}`,
                       )
                     }
                   />

@@ -33,6 +33,8 @@ const holding = (more: Partial<Holding>): Holding => ({
   joints: [],
   overhead: true,
   choices: [],
+  grips: [],
+  grip: null,
   ...more,
 });
 const check = (more: Partial<Check>): Check => ({
@@ -70,6 +72,17 @@ describe('what holds each thing', () => {
       <Holdings rig={rig([holding({})], checks)} document={document} open={opened_} setOpen={vi.fn()} />,
     );
   };
+  it('puts a board into a holder made for it, and a lamp into none', async () => {
+    const { document } = useShoot.getState();
+    if (!document) throw new Error('no document');
+    const board = holding({ id: 'key/board', name: 'white board', grips: ['behind', 'below'] });
+    show(<Holdings rig={rig([board], [])} document={document} open="key/board" setOpen={vi.fn()} />);
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'What grips white board' }));
+    fireEvent.click(await screen.findByTitle('in a board holder, its bar below, so that light passes'));
+    expect(holds()).toMatchObject({ 'key/lamp': { ballast: 5 }, 'key/board': { grip: 'below' } });
+    page();
+    expect(screen.queryByRole('combobox', { name: 'What grips hair light' })).toBeNull();
+  });
   it('is answered by the id of what is held, beside what was answered before', async () => {
     page();
     const box = screen.getByRole('textbox', { name: 'Ballast of hair light' });

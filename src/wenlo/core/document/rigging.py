@@ -15,6 +15,9 @@ GroundState = Literal["dry", "wet ground", "rain"]
 HeldFrom = Literal["stand", "boom", "arm", "ceiling"]
 """How something is held up that could be held in several ways."""
 
+Grip = Literal["behind", "below"]
+"""Where the bar of a board holder runs that grips a board by two edges."""
+
 LIGHT_TOUCH, KNOCK, PASSING = 20.0, 50.0, 100.0
 """Pushes that a set must stand: a touch in passing with a sleeve, somebody who stumbles against it, a crowd that
 passes. [N]
@@ -23,7 +26,7 @@ passes. [N]
 
 class HoldChoice(DocumentPart):
     """What holds one thing; None where the proposal serves. ``support`` is an id of the supports, or of a home-made
-    one.
+    one. A board may stand in a holder of pipe made for it (``grip``), where else a clamp takes its edge.
     """
 
     way: HeldFrom | None = None
@@ -31,6 +34,7 @@ class HoldChoice(DocumentPart):
     reach: float | None = quantity(0.05, 6.0, unit="m", label="reach of the boom", default=None)
     counterweight: float | None = quantity(0.0, 200.0, unit="kg", label="counterweight", default=None)
     ballast: float | None = quantity(0.0, 300.0, unit="kg", label="ballast on the foot", default=None)
+    grip: Grip | None = None
 
 
 class WetPlace(DocumentPart):

@@ -6,10 +6,10 @@ Centre lines meet in the middle of a fitting; a cut length is a distance between
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Literal
 
 from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.document.rigging import Grip
 from wenlo.core.fabrication.assembly.shop import socket_fit
 from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint
@@ -53,8 +53,6 @@ TAIL = 0.12
 THREAD = 0.0068
 """Drill for a screw M8 that cuts its own thread, its pitch being 1.25 mm. [m]"""
 
-BarPlace = Literal["behind", "below"]
-
 
 @dataclass(frozen=True, kw_only=True)
 class HeldBoard:
@@ -75,7 +73,7 @@ class BoardHolder:
     """
 
     pipe: str
-    bar: BarPlace
+    bar: Grip
     across: float
     stub: float
     slot: float
@@ -84,7 +82,7 @@ class BoardHolder:
 
 
 def board_holder(
-    board: HeldBoard, *, bar: BarPlace, pipes: Sequence[str] = PIPES, carrying_length: float = 2.4
+    board: HeldBoard, *, bar: Grip, pipes: Sequence[str] = PIPES, carrying_length: float = 2.4
 ) -> BoardHolder:
     """The holder for a board, of the lightest pipe that carries it, else of the strongest.
 
@@ -101,7 +99,7 @@ def board_holder(
     return next((one for one in made if one.payload >= board.mass), made[-1])
 
 
-def _of(board: HeldBoard, pipe: str, bar: BarPlace, carrying_length: float) -> BoardHolder:
+def _of(board: HeldBoard, pipe: str, bar: Grip, carrying_length: float) -> BoardHolder:
     row = socket_fit(bar_types()[pipe], Sockets())
     # glued: the pipe goes in to the bottom of its socket
     end, outside = row.take_off, bar_types()[pipe].width + 2 * row.fitting_wall

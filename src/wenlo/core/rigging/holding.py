@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 
 from wenlo.core.document.rigging import HoldChoice, Rigging
 from wenlo.core.modifiers.kind import HeldBy
-from wenlo.core.rigging.interfaces import Face, Joint, Link, chain_play, closed
+from wenlo.core.rigging.homemade import HomeMade, holder_for
+from wenlo.core.rigging.interfaces import Face, Joint, Link, board_edge, chain_play, closed
 from wenlo.core.rigging.loads import Load
 from wenlo.core.rigging.statics import GRAVITY, MOVING, Tipping, counterweight, sling_tension, tipping, tipping_arm
 from wenlo.core.rigging.supports import BOOM_BACK, SOCKET, STUD, Support, proposed, strongest_that_reaches
@@ -41,7 +42,8 @@ class Force:
 @dataclass(frozen=True, kw_only=True)
 class Holding:
     """How one thing is held: its support and, for a boom, the stand under it; reach, counterweight and ballast as given
-    or needed ([m], [kg]); tipping moments, forces, joints down to the floor and how far their play reaches [m].
+    or needed ([m], [kg]); the ``holder`` that a board stands in; tipping moments, forces, joints down to the floor and
+    how far their play reaches [m].
     """
 
     held: Load
@@ -59,6 +61,7 @@ class Holding:
     play: float
     overhead: bool
     by: HeldBy = "stand"
+    holder: HomeMade | None = None
 
     @property
     def ballast_asked(self) -> float:
@@ -181,13 +184,19 @@ def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -
         )
     if by == "boom":
         return _boomed(base, choices, choice, rig, push, bump, (*gusts, knock))
-    support = _chosen(choices, choice, "stand", held, load=held.mass)
+    holder = None
+    if held.board is not None and choice.grip is not None:
+        # all that hangs there hangs on the board: a flash on its arm too
+        holder = holder_for(replace(held.board, mass=held.mass), choice.grip, height=height)
+    whole = held.mass + (holder.mass if holder is not None else 0.0)
+    base = replace(base, holder=holder)
+    support = _chosen(choices, choice, "stand", held, load=whole)
     if support is None:
         return base
     moments = tipping(
         arm=tipping_arm(support.foot_radius),
         mass=support.mass,
-        load=held.mass,
+        load=whole,
         offset=held.offset,
         side_force=push,
         force_height=held.area_height,
@@ -195,7 +204,7 @@ def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -
         bump_height=bump,
         ballast=choice.ballast or 0.0,
     )
-    chain = (*_things(held, support), Link(name="floor", below=None))
+    chain = (*_things(held, support, holder), Link(name="floor", below=None))
     return replace(
         base,
         support=support,
@@ -212,8 +221,14 @@ def hold(held: Load, choices: Sequence[Support], rig: Rigging, *, wind: float) -
     )
 
 
-def _things(held: Load, support: Support) -> Iterator[Link]:
+def _things(held: Load, support: Support, holder: HomeMade | None) -> Iterator[Link]:
     face: Face = held.face
+    if holder is not None and held.board is not None:
+        yield Link(name=held.name, below=board_edge(held.board.thickness))
+        # its pipe goes over the stand's spigot, held by three screws
+        yield Link(name=holder.name, above=holder.top, below=replace(SOCKET, slack=0.2))
+        yield Link(name=support.name, above=support.top, below=None)
+        return
     yield Link(name=held.name, below=face)
     if face.type == "jaw" and support.top.type == "stud":
         # boards and battens are gripped by a clamp that sits on the stud

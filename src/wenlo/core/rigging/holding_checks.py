@@ -84,6 +84,19 @@ def hold_checks(
         return
     if support is not None:
         yield from _support_checks(holding, support, length, lighter, span)
+    if holding.holder is not None:
+        yield evaluate_limit(
+            "hold.holder",
+            name,
+            "Board holder",
+            value=held.mass,
+            limit=holding.holder.payload,
+            unit="kg",
+            figure=_kilos(held.mass),
+            allowed=_kilos(holding.holder.payload),
+            source="half of the board at the end of each half of its bar; pipe creeps to a third of its modulus",
+            cure=Cure(words="a clamp on either side, or a lighter board"),
+        )
     if held.carries is not None:
         yield evaluate_limit(
             "hold.arm",

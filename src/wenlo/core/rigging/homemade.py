@@ -7,14 +7,14 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from wenlo.core.catalog.bars import bar_types
-from wenlo.core.document.rigging import KNOCK
+from wenlo.core.document.rigging import KNOCK, Grip
 from wenlo.core.fabrication.fasteners import SHORT, laid_together
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.facts import Phrases
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point, standing_stiffness
-from wenlo.core.rigging.board_holder import BarPlace, HeldBoard, board_holder
+from wenlo.core.rigging.board_holder import HeldBoard, board_holder
 from wenlo.core.rigging.interfaces import Face
 from wenlo.core.rigging.statics import GRAVITY, TIPPING_FACTOR
 from wenlo.core.units.length import format_length
@@ -274,7 +274,15 @@ def _tie_lines(height: float) -> HomeMade:
     )
 
 
-def _holder(height: float, board: HeldBoard, bar: BarPlace) -> HomeMade:
+def holder_for(board: HeldBoard, bar: Grip, *, height: float = 1.5) -> HomeMade:
+    """A board holder, for a board as it was measured.
+
+    Parameters
+    ----------
+    board: what it grips.
+    bar: where its bar runs.
+    height: it stands at. [m]
+    """
     made = board_holder(board, bar=bar)
     pipe = made.plan.stock.name
     where = "behind the board" if bar == "behind" else "below it, so that light passes"
@@ -309,8 +317,8 @@ def home_made(*, height: float, span: float, board: HeldBoard | None = None) -> 
         lambda: _trestle(wide),
         _low_table,
         lambda: _tie_lines(high),
-        lambda: _holder(high, board or HeldBoard(), "behind"),
-        lambda: _holder(high, board or HeldBoard(), "below"),
+        lambda: holder_for(board or HeldBoard(), "behind", height=high),
+        lambda: holder_for(board or HeldBoard(), "below", height=high),
     )
     for make in makers:
         yield make()

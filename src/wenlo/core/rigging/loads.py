@@ -15,6 +15,7 @@ from wenlo.core.catalog.own import is_natural, lamp_of
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.fabrication.assembly.parts import Assembly
+from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.space import PartPose, vec
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.plan_build import for_the_tools
@@ -22,6 +23,7 @@ from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.kind import Arrangement, HeldBy, Hold, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.motion import Motion
+from wenlo.core.rigging.board_holder import HeldBoard
 from wenlo.core.rigging.checks import About
 from wenlo.core.rigging.interfaces import MOUNTS, Face, board_edge
 from wenlo.core.rigging.thermal_state import silhouette
@@ -49,7 +51,8 @@ class Load:
     ``extent`` half of its width. [m] ``over`` names whoever or whatever is right under it, where no stand can be;
     ``head`` is the height of the head that it is over [m], 0 where it is over nobody. ``bears`` times its share of the
     mass is what a point must be able to carry: a stiff frame on more than two lines hangs on two of them. ``id`` says
-    whose it is and what of it: ``key/foot-left``, ``light-2/lamp``, ``thing-3/stand``. ``power`` is that of a lamp.
+    whose it is and what of it: ``key/foot-left``, ``light-2/lamp``, ``thing-3/stand``. ``power`` is that of a lamp,
+    ``board`` the stiff board that it is, or that hangs there.
     """
 
     id: str
@@ -70,6 +73,7 @@ class Load:
     head: float = 0.0
     bears: float = 1.0
     power: float = 1.0
+    board: HeldBoard | None = None
 
     @property
     def about(self) -> About:
@@ -239,6 +243,33 @@ def _lamp_held(
     )
 
 
+LEAST_BOARD, THIN_BOARD = 0.2, 0.005
+"""A smaller board is held by hand or by a clip; usual thickness of foam board. [m]"""
+
+
+def board_in(assembly: Assembly, groups: Sequence[str] = ()) -> HeldBoard | None:
+    """The largest stiff board in an assembly, or in some of its groups, as it is cut; None where there is none.
+
+    Parameters
+    ----------
+    assembly: the built thing.
+    groups: by their ids, or what these begin with; all where none is named.
+    """
+    ids = {id for g in assembly.groups if not groups or g.id.startswith(tuple(groups)) for id in g.parts}
+    boards = [
+        (part.solid, part.mass)
+        for part in assembly.parts
+        if part.id in ids
+        and isinstance(part.solid, SheetSolid)
+        and not part.solid.soft
+        and min(part.solid.width, part.solid.height) >= LEAST_BOARD
+    ]
+    if not boards:
+        return None
+    solid, mass = max(boards, key=lambda board: board[0].width * board[0].height)
+    return HeldBoard(length=solid.width, height=solid.height, thickness=solid.thickness, mass=mass)
+
+
 def by_groups(holds: Sequence[Hold], assembly: Assembly, mass: float) -> tuple[Hold, ...]:
     """Holds with the masses of what hangs there: of the groups that they name, and their shares of all the rest.
 
@@ -321,6 +352,7 @@ def _of_modifier(modifier: Modifier, lamp: LampType, *, daylight: bool) -> Itera
             extent=min(width, tall) / 2,
             depth=foot / 2 if hold.by == "floor" else 0.1,
             bears=max(len(holds) / 2.0, 1.0) if hold.by == "ceiling" else 1.0,
+            board=board_in(modifier.assembly, hold.groups) if hold.by == "stand" else None,
         )
     if modifier.hung > 0.0 or daylight:
         return
@@ -366,8 +398,9 @@ def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
                 place=np.array([piece.x, piece.y, piece.z]),
                 mass=CARD_MASS * area,
                 by="stand",
-                face=board_edge(0.005),
+                face=board_edge(THIN_BOARD),
                 area=area,
                 area_height=piece.z,
                 extent=piece.width / 2,
+                board=HeldBoard(length=piece.width, height=piece.height, thickness=THIN_BOARD, mass=CARD_MASS * area),
             )

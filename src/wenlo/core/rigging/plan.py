@@ -14,7 +14,6 @@ from wenlo.core.catalog.own import OwnLamp, is_natural, lamp_of
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import WenloError
-from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.inventory.changes import variants
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.inventory.stocked import Stocked
@@ -29,7 +28,7 @@ from wenlo.core.rigging.fastenings import fastening_checks
 from wenlo.core.rigging.holding import Holding, hold
 from wenlo.core.rigging.holding_checks import MOST_BALLAST, hold_checks, knock_check
 from wenlo.core.rigging.layout import FloorMark, RigTask, aim_angles, floor_mark, order_of_setting, order_of_striking
-from wenlo.core.rigging.loads import Modifier, loads_of, modifiers_of
+from wenlo.core.rigging.loads import Modifier, board_in, loads_of, modifiers_of
 from wenlo.core.rigging.statics import MOVING
 from wenlo.core.rigging.supports import Support, supports
 from wenlo.core.rigging.thermal_checks import ThermalState, fit_checks, heat_checks, thermal_state_of
@@ -145,24 +144,10 @@ def _held(
     return choices, tuple(hold(thing, choices, shoot.rig, wind=wind) for thing in things)
 
 
-LEAST_BOARD = 0.2
-"""A smaller board is held by hand or by a clip. [m]"""
-
-
 def _board_of(modifiers: Sequence[Modifier]) -> HeldBoard | None:
-    # the largest stiff board of what is built, as it is cut
-    boards = [
-        (part.solid, part.mass)
-        for modifier in modifiers
-        for part in modifier.assembly.parts
-        if isinstance(part.solid, SheetSolid)
-        and not part.solid.soft
-        and min(part.solid.width, part.solid.height) >= LEAST_BOARD
-    ]
-    if not boards:
-        return None
-    solid, mass = max(boards, key=lambda board: board[0].width * board[0].height)
-    return HeldBoard(length=solid.width, height=solid.height, thickness=solid.thickness, mass=mass)
+    # the largest stiff board of what is built
+    boards = [board for modifier in modifiers if (board := board_in(modifier.assembly)) is not None]
+    return max(boards, key=lambda board: board.length * board.height, default=None)
 
 
 def holdings_of(shoot: Shoot, modifiers: Sequence[Modifier], shelf: Sequence[Stocked] = ()) -> tuple[Holding, ...]:
@@ -315,6 +300,8 @@ def _needed(holdings: Sequence[Holding], modifiers: Sequence[Modifier], shelf: S
             if support is not None:
                 count[support.name] += 1
                 have[support.name] = support.count or 0.0
+        if holding.holder is not None:
+            count[f"{holding.holder.name}, for {holding.held.name}"] += 1
     for item in shelf:
         # a generic support that is owned under its generic id
         if item.starter is not None and item.name in count:

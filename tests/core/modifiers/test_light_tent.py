@@ -2,8 +2,12 @@
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
 from made_kinds import made, middle, sides
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.modifiers.slots import slots_of
 from wenlo.messages.steps import step_words
 
 
@@ -73,3 +77,47 @@ def test_a_board_is_clamped_at_its_own_size_and_a_cloth_hangs_on_its_rod():
     for tent, said in ((cloth, "its own rod"), (board, "two padded clamps")):
         (hang,) = [step for step in tent.plan.steps if step.id == "hang-the-sheets"]
         assert said in step_words(hang).text
+
+
+def test_a_tent_of_pipe_closes_over_its_corners_by_hand():
+    # ¾ in: 26.7 mm, fittings 3.5 mm more all round, take-off 14.3, socket 18.3, dry half-way: 9.15 of it stay free
+    tent = made("light_tent", bar="pvc_three_quarter_inch", width=0.65, depth=0.55, height=0.5)
+    ends = 2 * (0.0267 / 2 + 0.0035) + 2 * (0.0143 + 0.0183 / 2)
+    cuts = tent.cuts()
+    assert cuts["rail, left to right"] == pytest.approx([0.65 - ends] * 3)
+    assert cuts["rail, front to back"] == pytest.approx([0.55 - ends] * 4)
+    assert cuts["leg"] == pytest.approx([0.5 - ends] * 4)
+    assert (tent.fittings()["pipe_corner"], tent.fittings()["pipe_elbow"]) == (6, 2)
+    # what stands out of the pipes is level with the sheets: a board lies on it
+    assert faults(made("light_tent", bar="pvc_three_quarter_inch", far_side="white card").assembly) == ()
+
+
+@pytest.mark.parametrize("bar", ["softwood_18_44", "pvc_three_quarter_inch", "aluminium_20_mm"])
+def test_a_side_that_is_pushed_back_is_as_cut_and_shines_less(bar):
+    shut = made("light_tent", bar=bar, width=0.65, depth=0.55, height=0.5)
+    half = made("light_tent", bar=bar, width=0.65, depth=0.55, height=0.5, far_slid=0.5, key_slid=0.2)
+    # the cloth is the same, and so is every pipe
+    assert [c.cut for c in half.plan.cloth] == [c.cut for c in shut.plan.cloth]
+    assert half.cuts() == shut.cuts()
+    assert sides(half.panel("far side")) == pytest.approx((0.275, 0.5))
+    assert sides(half.panel("sheet")) == pytest.approx((0.44, 0.5))
+    # it gathers at the back
+    off = middle(half.panel("far side")) - middle(shut.panel("far side"))
+    assert off == pytest.approx([0.0, 0.55 / 4, 0.0])
+    assert half.design.source_centre == pytest.approx(middle(half.panel("sheet")))
+    assert half.design.source_size == pytest.approx((0.44, 0.5))
+    assert faults(half.assembly) == ()
+    assert lit_faults(half.assembly, half.light.surfaces) == ()
+
+
+@pytest.mark.parametrize(
+    ("change", "field"), [({"far_side": "white card"}, "far_slid"), ({"far_side": "open"}, "far_slid")]
+)
+def test_what_does_not_gather_is_not_pushed_back(change, field):
+    with pytest.raises(ValidationError, match="gathers on its rod"):
+        made("light_tent", **change, **{field: 0.5})
+
+
+def test_a_look_may_push_a_side_back():
+    slots = slots_of(type(made("light_tent").design))
+    assert {slots[name].scope for name in ("key_slid", "far_slid")} == {"pose"}

@@ -97,7 +97,8 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
             if id in beside:
                 beside[id] |= set(joint.parts)
     bars = {part.id for part in assembly.bars}
-    # what has no label of its own waits for what it holds: a corner for its bars, not for the board that lies on it
+    # what has no label of its own waits for what it holds: a corner for the second of its bars, into which a third is
+    # pushed later, and not for the board that lies on it
     for _ in range(3):
         for part in assembly.parts:
             if part.id not in known:
@@ -106,7 +107,9 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
                     # what is there already is there before the first that is put on it
                     known[part.id] = min(near)
                 elif near:
-                    known[part.id] = max([known[id] for id in beside[part.id] if id in known and id in bars] or near)
+                    barred = sorted(known[id] for id in beside[part.id] if id in known and id in bars)
+                    corner = part.role == "fitting" and len(barred) > 1
+                    known[part.id] = barred[1] if corner else max(barred or near)
     last = len(fitted) - 1
     return [
         tuple(p.id for p in assembly.parts if min(known.get(p.id, last), last) == step) for step in range(len(fitted))

@@ -11,6 +11,7 @@ from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.modifiers.kind import Vector
+from wenlo.core.modifiers.of_bars import stands_out
 from wenlo.core.modifiers.thing_box import SidedBox, ThingBox, sweep_of
 
 CLAMPED = "side, a board clamped to the frame"
@@ -37,17 +38,20 @@ def hang_sides(
     note: str,
     margin: float,
     rod: float = 0.0,
+    rails: tuple[tuple[str, ...], tuple[str, ...]] | None = None,
+    slid: tuple[float, float] = (0.0, 0.0),
 ) -> None:
     """Sheets on the outsides of both sides (left, right), or a card on the far one; with hook-and-loop, or on rods of a
-    diameter [m] along the last part of the frame. A board has no sleeve: it is clamped where a cloth hangs on its rod.
+    diameter [m] along ``rails`` of the left and the right side. A board has no sleeve: it is clamped where a cloth
+    hangs on its rod. Cloth is ``slid`` to the back by shares of the depth, on the key's side and the far one.
     """
     key = float(design.direction[0])
-    size = (design.depth, design.height)
-    for side, lit in ((key, "sheet"), (-key, "far side")):
+    for side, lit, pushed in ((key, "sheet", slid[0]), (-key, "far side", slid[1])):
+        size = (design.depth * (1.0 - pushed), design.height)
         if lit == "far side" and design.far_side == "open":
             continue
         across, upward = outward(side)
-        place = (side * design.width / 2, 0.0, design.height / 2)
+        place = (side * design.width / 2, design.depth * pushed / 2, design.height / 2)
         frame = frames[1 if side > 0.0 else 0]
         card = CARDS.get(design.far_side) if lit == "far side" else None
         stiff = covering_of(card or design.sheet).form == "board"
@@ -59,6 +63,7 @@ def hang_sides(
             across=across,
             upward=upward,
             size=size,
+            cut=(design.depth, design.height) if pushed else None,
             margin=0.0 if card else margin,
             note="card on the far side" if card else CLAMPED if rod and stiff else note,
             lit=lit,
@@ -68,7 +73,9 @@ def hang_sides(
         if card or (stiff and rod):
             layout.hold("clamped", part, frame, used={"spring_clamp": 2})
         elif rod:
-            _on_a_rod(work, layout, design, side=side, rail=frame[-1], cloth=part, thick=rod)
+            _on_a_rod(
+                work, layout, design, side=side, rails=(rails or frames)[1 if side > 0.0 else 0], cloth=part, thick=rod
+            )
         else:
             layout.hold("hook_and_loop", part, frame, used={"hook_and_loop": 2 * (size[0] + size[1])})
 
@@ -78,10 +85,13 @@ TIED_EVERY = 0.3
 
 
 def _on_a_rod(
-    work: LaidParts, layout: Layout, design: SidedBox, *, side: float, rail: str, cloth: str, thick: float
+    work: LaidParts, layout: Layout, design: SidedBox, *, side: float, rails: Sequence[str], cloth: str, thick: float
 ) -> None:
     # the rod lies outside of the rail, the cloth hangs from it in a sleeve
-    x, z = side * (design.width / 2 + thick / 2), design.height - thick
+    # level with the middle of a round rail and its corners, or at the top of a flat one
+    bar = layout.batten
+    drop = thick if bar.pipe is None else bar.width / 2 + stands_out(bar)
+    x, z = side * (design.width / 2 + thick / 2), design.height - drop
     rod = work.bought(
         layout,
         f"{cloth.rpartition('/')[2]} rod",
@@ -94,8 +104,8 @@ def _on_a_rod(
         mass=design.depth * mass_of("fibre_rod"),
     )
     ties = max(2, math.ceil(design.depth / TIED_EVERY))
-    layout.hold("tied", rod, (rail,), used={"fibre_rod": design.depth, "cloth_tie": ties})
-    layout.hold("sewn", cloth, (rod, rail))
+    layout.hold("tied", rod, rails, used={"fibre_rod": design.depth, "cloth_tie": ties})
+    layout.hold("sewn", cloth, (rod,) if bar.pipe is not None else (rod, *rails))
     layout.stands_out(rod)
 
 

@@ -1,21 +1,33 @@
 """A light tent: sheets on a frame of pipe or rods round a thing, with sides that slide and a backdrop on a rod."""
 
 import math
-from typing import ClassVar, Literal
+from typing import Literal
 
 import numpy as np
+from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import covering_of
-from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box
+from wenlo.core.catalog.own import covering_of, sheet_material
+from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box, node_box
 from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, lay_sweep, stands_at
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, Vector
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import (
+    FRAMED,
+    JOINERS,
+    TWO_PAIRS,
+    OfBars,
+    as_wide,
+    drying,
+    frame_depth,
+    how_made,
+    measured_sockets,
+    stands_out,
+)
 from wenlo.core.modifiers.placing import CORNERS, UP, layers_of
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -36,13 +48,14 @@ from wenlo.core.modifiers.thing_box import (
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.transport.scene import Meter
-from wenlo.core.units.length import UnitSystem
+from wenlo.core.units.fields import at_field, quantity
+from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
     "light-tent",
     {
-        "make-the-sides": {"size": "size", "deep": "length"},
-        "join-the-sides": {"size": "size", "diagonal": "length"},
+        "make-the-sides": {**FRAMED, "deep": "length"},
+        "join-the-sides": {"size": "size", "diagonal": "length", "frame": "choice"},
         "hang-the-sheets": {"sides": "choice"},
         "lay-the-sweep": {},
     },
@@ -52,26 +65,56 @@ ROD = 0.004
 """Diameter of the rods that side sheets slide on. [m]"""
 
 
-class TentParameters(SidedBox, OfBattens):
+class TentParameters(SidedBox, OfBars):
     """Parameters of the tent."""
 
     kind: Literal["light_tent"] = "light_tent"
-    LEAST_WIDTH: ClassVar[float] = TWO_PAIRS
     top: Literal["sheet", "open"] = "sheet"
+    key_slid: float = quantity(0.0, 0.9, unit="share", label="key side pushed back", default=0.0)
+    far_slid: float = quantity(0.0, 0.9, unit="share", label="far side pushed back", default=0.0)
+
+    @model_validator(mode="after")
+    def _holds_together(self) -> "TentParameters":
+        if self.bar_type.group == "timber" and self.bar_type.width < TWO_PAIRS:
+            raise at_field(
+                "bar",
+                f"{self.bar_type.name} is {format_length(self.bar_type.width)} wide. At a corner of a tent two pairs of"
+                f" screws cross in one batten: it takes {format_length(TWO_PAIRS)} at least.",
+            )
+        stiff = {
+            "key_slid": sheet_material(self.sheet).form == "board",
+            "far_slid": self.far_side != "sheet" or sheet_material(self.sheet).form == "board",
+        }
+        for name, slid in (("key_slid", self.key_slid), ("far_slid", self.far_slid)):
+            if slid > 0.0 and stiff[name]:
+                raise at_field(name, "Only cloth gathers on its rod. Push nothing back here, or choose a cloth.")
+        return self
+
+    @property
+    def source_centre(self) -> Vector:
+        """Middle of what is left of the key's sheet, shape (3,). [m]"""
+        place: Vector = super().source_centre + np.array([0.0, self.depth * self.key_slid / 2, 0.0])
+        return place
+
+    @property
+    def source_size(self) -> tuple[float, float]:
+        """Of what is left of the key's sheet. [m]"""
+        return self.depth * (1.0 - self.key_slid), self.height
 
     @property
     def clear(self) -> tuple[float, float, float]:
         """The legs stand at both sides, the rails behind. [m]"""
-        return self.bar_type.thickness, self.bar_type.thickness, 0.0
+        deep = frame_depth(self.bar_type) + stands_out(self.bar_type)
+        return deep, deep, 0.0
 
 
 def arrange(design: TentParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """Sheets, sweep and lamps."""
     cloth = layers_of(design.sheet, 1, transmittance)
-    surfaces: list[Panel] = [side_panel(design, "sheet", 1.0, cloth)]
+    surfaces: list[Panel] = [side_panel(design, "sheet", 1.0, cloth, slid=design.key_slid)]
     far = across_surface(design, transmittance)
     if far is not None:
-        surfaces.append(side_panel(design, "far side", -1.0, far))
+        surfaces.append(side_panel(design, "far side", -1.0, far, slid=design.far_slid))
     if design.top == "sheet":
         surfaces.append(top_panel(design, cloth))
     surfaces += ground_panels(design)
@@ -133,11 +176,16 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
 def laid(design: TentParameters, brief: Brief) -> LaidParts:
     """Legs and rails of battens, sheets that slide on rods, a sweep."""
     work = LaidParts(
-        carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.bar_type
+        carrying_length=brief.carrying_length,
+        stands=stands_at(design.floor_middle),
+        batten=design.bar_type,
+        sockets=measured_sockets(brief),
     )
     timber = design.bar_type
     tent = work.layout("tent")
-    frame = batten_box(
+    of_timber = timber.group == "timber"
+    between = "between the corners: outside less what two of them take"
+    frame = (batten_box if of_timber else node_box)(
         tent,
         width=design.width,
         depth=design.depth,
@@ -146,11 +194,16 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
             uprights="leg",
             rails="rail, front to back",
             cross="rail, left to right",
-            upright_reason=Reason(text="full height, a corner each", blame="height"),
-            rail_reason=Reason(text=f"between the legs: depth less {as_wide('two legs', timber)}", blame="depth"),
+            upright_reason=Reason(text="full height, a corner each" if of_timber else between, blame="height"),
+            rail_reason=Reason(
+                text=f"between the legs: depth less {as_wide('two legs', timber)}" if of_timber else between,
+                blame="depth",
+            ),
             cross_reason=Reason(
                 text=f"between the legs: width less two legs of {timber.thickness * 1000:.0f} mm; two at the top, one"
-                " behind at the floor",
+                " behind at the floor"
+                if of_timber
+                else between,
                 blame="width",
             ),
         ),
@@ -159,7 +212,9 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         work,
         tent,
         design,
-        frames=(frame.sides[0].all, frame.sides[1].all),
+        frames=frame.faces,
+        rails=((frame.sides[0].top,), (frame.sides[1].top,)) if timber.pipe is None else frame.faces_at_top,
+        slid=(design.key_slid, design.far_slid),
         note="side, sleeve of 60 mm on its rod, so that it slides",
         margin=0.04,
         rod=ROD,
@@ -180,20 +235,25 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         if covering_of(design.sheet).form == "board":
             tent.stands_out(top)
         tent.hold("hook_and_loop", top, frame.top, used={"hook_and_loop": 2 * (design.width + design.depth)})
-    lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=(frame.cross[1],))
+    lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=frame.back)
     work.fit("ballast_bag", 1)
     work.step(
-        SAYS("make-the-sides", size=(design.depth, design.height), deep=timber.width),
+        SAYS("make-the-sides", size=(design.depth, design.height), deep=timber.width, **how_made(work)),
         minutes=40,
         does="bond",
-        uses=("leg", "rail, front", "wood_screw", "wood_glue"),
-        wait=60,
+        uses=("leg", "rail, front", *JOINERS),
+        wait=drying(work),
     )
     work.step(
-        SAYS("join-the-sides", size=(design.width, design.depth), diagonal=math.hypot(design.width, design.depth)),
+        SAYS(
+            "join-the-sides",
+            size=(design.width, design.depth),
+            diagonal=math.hypot(design.width, design.depth),
+            frame=timber.group,
+        ),
         minutes=20,
         does="bond",
-        uses=("rail, left", "wood_screw"),
+        uses=("rail, left", "wood_screw", "pipe_coupling", "tube_joiner"),
     )
     work.step(
         SAYS("hang-the-sheets", sides="clamped" if covering_of(design.sheet).form == "board" else "hung"),

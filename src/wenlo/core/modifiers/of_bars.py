@@ -65,9 +65,11 @@ JOINERS = (
     "splint_screw",
     "pipe_elbow",
     "pipe_tee",
+    "pipe_corner",
     "pipe_coupling",
     "tube_corner",
     "tube_tee",
+    "tube_corner_three",
     "tube_joiner",
 )
 """What frames of any bar are put together with."""

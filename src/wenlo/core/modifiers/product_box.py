@@ -169,7 +169,7 @@ def _of_battens(work: LaidParts, box: Layout, design: ProductBoxParameters) -> t
         ):
             box.light(f"{label} rim, {name} side", part)
     work.fit("white_paint", 1)
-    return (frame.sides[0].all, frame.sides[1].all), frame.top, frame.cross[1]
+    return frame.faces, frame.top, frame.cross[1]
 
 
 def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tuple[Sides, tuple[str, ...], str]:

@@ -25,7 +25,18 @@ PLACES = frozenset({"key_angle", "distance", "centre_height", "forward", "along"
 """Parameters that say where the whole stands."""
 
 POSES = frozenset(
-    {"lamp_distance", "lamp_height", "lamp_out", "lamp_turn", "tilt", "opening", "aim_height", "rotation"}
+    {
+        "key_slid",
+        "far_slid",
+        "lamp_distance",
+        "lamp_height",
+        "lamp_out",
+        "lamp_turn",
+        "tilt",
+        "opening",
+        "aim_height",
+        "rotation",
+    }
 )
 """Parameters that say how parts stand to each other, and cost no new part."""
 

@@ -109,10 +109,11 @@ class SidedBox(ThingBox):
     far_side: Across = "sheet"
 
 
-def side_panel(design: ThingBox, name: str, side: float, surface: Sheet) -> Panel:
-    """A side of the box, its front inward; ``side`` 1 is the key's."""
+def side_panel(design: ThingBox, name: str, side: float, surface: Sheet, *, slid: float = 0.0) -> Panel:
+    """A side of the box, its front inward; ``side`` 1 is the key's. It is ``slid`` to the back by a share of it."""
     centre = design.middle + design.direction * side * design.width / 2
-    across = np.array([0.0, design.depth, 0.0])
+    centre = centre + np.array([0.0, design.depth * slid / 2, 0.0])
+    across = np.array([0.0, design.depth * (1.0 - slid), 0.0])
     made = panel(name, centre=centre, across=across, upward=UP * design.height, surface=surface)
     if float(made.normal @ (design.middle - centre)) < 0.0:
         made = panel(name, centre=centre, across=-across, upward=UP * design.height, surface=surface)

@@ -560,11 +560,26 @@ hung-curtain_hang-it = Hang it
 ## Light tent
 
 light-tent_make-the-sides = Make the two sides
-    .text = Join two legs and two rails for each side, { $size } overall, glued and screwed through the legs.
-    .mistake = Cutting the rails to the full depth: the legs stand { $deep } deep at both ends.
+    .text =
+        { $frame ->
+            [pipe] Push two legs and two rails into their corners for each side, { $size } overall, each pipe to a tape mark { $inserted } from its end.
+            [tube] Push two legs and two rails onto their cubes for each side, { $size } overall.
+           *[timber] Join two legs and two rails for each side, { $size } overall, glued and screwed through the legs.
+        }
+    .mistake =
+        { $frame ->
+            [pipe] Unequal insertion twists the tent. Push each pipe to its mark, not until it feels tight.
+            [tube] A half-driven cube makes one side longer than the other.
+           *[timber] Cutting the rails to the full depth: the legs stand { $deep } deep at both ends.
+        }
 
 light-tent_join-the-sides = Join the sides
-    .text = Put rails from left to right between the legs: { $size } over the legs. Use screws and no glue, so that it comes apart flat.
+    .text =
+        { $frame ->
+            [pipe] Put rails from left to right into the corners, dry: { $size } over the corners. It comes apart flat.
+            [tube] Put rails from left to right onto the cubes: { $size } over all. It comes apart flat.
+           *[timber] Put rails from left to right between the legs: { $size } over the legs. Use screws and no glue, so that it comes apart flat.
+        }
     .check = Both diagonals of the top measure { $diagonal }.
     .mistake = Clamps on chairs fall over. Weighted posts stand.
 

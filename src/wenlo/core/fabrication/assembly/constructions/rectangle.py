@@ -6,7 +6,6 @@ The outside is measured over the bars; fittings of pipe stand out of it.
 from itertools import pairwise
 
 from wenlo.core.fabrication.assembly.layout import SPLICES, Layout, Reason, Rectangle
-from wenlo.core.fabrication.assembly.methods.socket import FITTINGS
 from wenlo.core.fabrication.assembly.parts import MethodId
 from wenlo.core.fabrication.assembly.space import Vec, plus
 
@@ -114,7 +113,7 @@ def _on_nodes(
             members = (*uprights[where][max(k - 1, 0) : k + 1], rails[z])
             layout.join(method, members, at(side, z))
             if bar.pipe is not None:
-                fittings.append(f"{layout.joints[-1].id}/{FITTINGS[len(members)]}")
+                fittings.append(f"{layout.joints[-1].id}/{'pipe_elbow' if len(members) == 2 else 'pipe_tee'}")
     more = (*(rails[z] for z in heights[1:-1]), *uprights["left"][1:], *uprights["right"][1:])
     return Rectangle(
         left=uprights["left"][0],

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from wenlo.core.fabrication.assembly.methods.socket import ORIGIN, away
+from wenlo.core.fabrication.assembly.methods.socket import ORIGIN, away, go_on
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, Fit, Part, PartContact, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop, SpigotFit, mass_of
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
@@ -66,5 +66,8 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     row = spigots_of(shop)
     ways = [away(blanks[member], joint.at) for member in joint.members]
     level = any(abs(way[0]) > 0.5 for way in ways)
-    item = "tube_corner" if len(ways) == 2 else "tube_tee" if level else "tube_foot"
+    three = "tube_tee" if level else "tube_foot"
+    if len(ways) == 3 and not go_on(ways):
+        three = "tube_corner_three"
+    item = "tube_corner" if len(ways) == 2 else three
     return cubed(joint, blanks, item=item, row=row, half=row.cube / 2)

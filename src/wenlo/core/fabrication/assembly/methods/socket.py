@@ -1,14 +1,27 @@
 """Pipe in the sockets of an elbow or a tee: each pipe stops where it does not go in any further."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, Fit, Part, PartContact, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop, SocketFit, mass_of
 from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
-from wenlo.core.fabrication.assembly.space import PartPose, Vec, minus, plus, unit
+from wenlo.core.fabrication.assembly.space import PartPose, Vec, dot, minus, plus, unit
 
-FITTINGS = {2: "pipe_elbow", 3: "pipe_tee"}
-"""By how many pipes they take."""
+STRAIGHT = -0.99
+"""Cosine of two pipes that go on in one another."""
+
+
+def go_on(ways: Sequence[Vec]) -> bool:
+    """Whether two of some directions go on in one another."""
+    return any(dot(a, b) < STRAIGHT for k, a in enumerate(ways) for b in ways[:k])
+
+
+def fitting_for(ways: Sequence[Vec]) -> str:
+    """What takes pipes that go off in these directions."""
+    if len(ways) == 2:
+        return "pipe_elbow"
+    return "pipe_tee" if go_on(ways) else "pipe_corner"
+
 
 ORIGIN: Vec = (0.0, 0.0, 0.0)
 
@@ -33,7 +46,7 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     """Cuts, fitting and contacts of a node."""
     row = sockets_of(shop)
     ways = {member: away(blanks[member], joint.at) for member in joint.members}
-    item = FITTINGS[len(ways)]
+    item = fitting_for(list(ways.values()))
     ends = {way: plus(ORIGIN, way, row.take_off + row.socket) for way in ways.values()}
     solid = BoughtSolid(
         fills=tuple(Rod(start=ORIGIN, end=end, diameter=row.outer + 2 * row.fitting_wall) for end in ends.values()),

@@ -101,7 +101,7 @@ def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
             changes[name] = rng.randint(int(low), int(high))
         elif low is not None and high is not None and isinstance(now, float):
             changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
-    if "structure" in changes:
+    if changes.get("structure", "board") != "board":
         changes["material"] = any_bar(rng, changes["structure"])
     if "bar" in kind.parameters.model_fields:
         changes["bar"] = any_bar(rng, rng.choice(GROUPS))

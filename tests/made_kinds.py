@@ -141,7 +141,7 @@ def varied(kind, rng: random.Random) -> dict[str, Any]:
             changes[name] = rng.randint(int(low), int(high))
         elif isinstance(now, float):
             changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
-    if "structure" in changes:
+    if changes.get("structure", "board") != "board":
         # bars go with their structure
         changes["material"] = any_bar(rng, changes["structure"])
     if "bar" in kind.parameters.model_fields:

@@ -73,7 +73,13 @@ ON_PURPOSE = {
     "book_light": [{"pages": "two from one board", "width": 0.8, "height": 0.8}],
     "bounce_card": [{"wings": 60.0}, {"found": CARD, "width": 0.9, "height": 0.7}],
     "cell_grid": [{"cells": "card lattice", "cell": 0.06}, {"cells": "printed hexagons"}],
-    "diffusion_frame": [{"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6}, {"glued": True}],
+    "diffusion_frame": [
+        {"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6},
+        {"glued": True},
+        {"structure": "tube", "material": "aluminium_25_mm"},
+        {"carried": "held by stands"},
+        {"structure": "board", "width": 1.0, "height": 0.9},
+    ],
     "tabletop_dome": [{"under": 1.0}],
 }
 """Designs that are seldom drawn at random."""

@@ -182,7 +182,7 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(bars())
     if name == "batten":
         return tuple(Choice(id=bar.id, name=bar.name) for bar in bars_of("timber"))
-    if name in {"face", "lining"}:
+    if name in {"face", "lining", "board"}:
         return tuple(Choice(id=f.id, name=f.name) for f in bounce_faces().values())
     return ()
 

@@ -1,6 +1,8 @@
 // Of what a standing frame is built: structure, bar, joints and saw; chosen in Shape as in Build.
 import type { Catalogue, Shoot } from '../api/client';
 import { Choice } from './Choice';
+import { MadeOf } from './MadeOf';
+import { Quantity } from './Quantity';
 import { ShelfChoice } from './ShelfChoice';
 
 const SECTIONS: Record<string, string> = { pipe: 'pipe', tube: 'square tube', timber: 'timber' };
@@ -25,8 +27,11 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
   const { design } = document;
   if (!('structure' in design)) return <OneBar document={document} data={data} />;
   const bars = data.materials.filter((m) => m.group === design.structure);
+  const controls = data.kinds.find((k) => k.id === design.kind)?.controls ?? [];
+  const boards = controls.find((c) => c.path === 'design.board')?.options ?? [];
   return (
     <>
+      <MadeOf document={document} data={data} />
       <Choice
         path="design.structure"
         label="Structure"
@@ -34,19 +39,37 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           { id: 'pipe', name: 'pipe with fittings' },
           { id: 'tube', name: 'square tube with joints' },
           { id: 'timber', name: 'timber battens' },
+          { id: 'board', name: 'a window cut out of a board' },
         ]}
         also={(id) => {
           const first = data.materials.find((m) => m.group === id && /1 in|25 × 1.5|18 × 44/.test(m.name));
           return first ? [{ path: 'design.material', value: first.id }] : [];
         }}
       />
-      <ShelfChoice
-        path="design.material"
-        label="Bar"
-        options={bars}
-        category="bar"
-        suits={(values) => values.section === SECTIONS[design.structure ?? '']}
-      />
+      {design.structure === 'board' ? (
+        <>
+          <ShelfChoice path="design.board" label="Board" options={boards} category="face" />
+          <Quantity path="design.border" kind="length" label="Border" />
+        </>
+      ) : (
+        <Choice
+          path="design.carried"
+          label="Stands"
+          options={[
+            { id: 'on feet', name: 'on feet of its own' },
+            { id: 'held by stands', name: 'held by two stands, no feet' },
+          ]}
+        />
+      )}
+      {design.structure === 'board' ? null : (
+        <ShelfChoice
+          path="design.material"
+          label="Bar"
+          options={bars}
+          category="bar"
+          suits={(values) => values.section === SECTIONS[design.structure ?? '']}
+        />
+      )}
       {design.structure === 'pipe' ? (
         <Choice
           path="design.glued"
@@ -57,7 +80,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           ]}
         />
       ) : null}
-      {design.structure === 'timber' ? (
+      {design.structure === 'timber' && design.carried === 'on feet' ? (
         <Choice
           path="design.timber_joint"
           label="Joints"

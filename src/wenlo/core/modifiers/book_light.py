@@ -9,46 +9,28 @@ from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_material
-from wenlo.core.fabrication.assembly.space import Z
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts import Sketch, Template
-from wenlo.core.fabrication.templates import oblong
+from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of, place_of_panel
+from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, frame_depth, how_made, stands_out
 from wenlo.core.modifiers.placing import black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
+from wenlo.core.modifiers.window_boards import LEAST_WINDOW, border_panels, cut_from_a_board, not_from_one
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import at_field, quantity
-from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
-    "book-light",
-    {
-        "make-the-sheet-s-page": FRAMED,
-        "cut-the-window": {"size": "size", "border": "length", "window": "size"},
-        "cover-the-window": {},
-        "hinge-the-pages": {},
-        "open-it-on-the-set": {"opening": "angle"},
-    },
+    "book-light", {"make-the-sheet-s-page": FRAMED, "hinge-the-pages": {}, "open-it-on-the-set": {"opening": "angle"}}
 )
 
 Vector = NDArray[np.float64]
 
-"""Width and thickness of the sheet's frame. [m]"""
-
 FINGER = 0.018
 """Left between the pages at the spine. [m]"""
-
-LEAST_WINDOW = 0.1
-"""A smaller window is none. [m]"""
-
-ROUND_THE_BOARD = 0.05
-"""Of the cloth, round the edge of a board and behind it. [m]"""
-
 
 Pages = Literal["frame of battens", "two from one board"]
 
@@ -72,18 +54,8 @@ class BookLightParameters(Upright, OfBars):
     def _cut_from_one(self) -> "BookLightParameters":
         if self.pages != "two from one board":
             return self
-        row, most = bounce_face(self.face), (min(self.width, self.height) - LEAST_WINDOW) / 2
-        if row.form != "board" or row.board_length is None:
-            raise at_field("face", f"{row.name} is no board; choose a board, or a frame of battens.")
-        if self.border > most:
-            raise at_field("border", f"Such a border leaves no window; {format_length(max(most, 0.0))} is the most.")
-        long = "width" if self.width >= self.height else "height"
-        short = "height" if long == "width" else "width"
-        sizes = {"width": self.width, "height": self.height}
-        for name, limit in ((long, max(row.width, row.board_length)), (short, min(row.width, row.board_length))):
-            if sizes[name] > limit + 1e-9:
-                board = f"{format_length(row.width)} × {format_length(row.board_length)}"
-                raise at_field(name, f"The page is cut from one board, and that is {board}.")
+        for name, why in not_from_one(self.width, self.height, self.border, self.face):
+            raise at_field(name or "face", why)
         return self
 
     @property
@@ -171,7 +143,7 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
     page = panel(
         "bounce page", centre=design.bounce_centre, across=along, upward=upward * tall, surface=bounce(design.face)
     )
-    surfaces = [sheet, page, *_border(design)]
+    surfaces = [sheet, page, *_border(design, sheet)]
     if design.flagged:
         # from the open edge of the sheet outward, between lamp and subject
         reach = design.lamp_out + 0.25
@@ -191,83 +163,18 @@ def arrange(design: BookLightParameters, brief: Brief, transmittance: float | No
     )
 
 
-def _border(design: BookLightParameters) -> list[Panel]:
+def _border(design: BookLightParameters, sheet: Panel) -> list[Panel]:
     # of the board, close behind the cloth that covers it: white toward the other page
     if not design.from_one:
         return []
-    across, upward = facing(design.direction, 0.0)
     behind = design.direction * sheet_material(design.sheet).thickness
-    w, h, b = design.width, design.height, design.border
-    rows = (
-        ("left border", -across * (w - b) / 2, b, h),
-        ("right border", across * (w - b) / 2, b, h),
-        ("lower border", -upward * (h - b) / 2, w - 2 * b, b),
-        ("upper border", upward * (h - b) / 2, w - 2 * b, b),
-    )
-    return [
-        panel(
-            name,
-            centre=design.source_centre + at + behind,
-            across=-across * wide,
-            upward=upward * tall,
-            surface=bounce(design.face),
-        )
-        for name, at, wide, tall in rows
-    ]
+    return border_panels(sheet, design.face, design.border, behind=behind)
 
 
 def _from_one_board(work: LaidParts, design: BookLightParameters, sheet: Panel) -> str:
-    # the frame is what is left of the board, the cloth wraps round it; the board's name
-    w, h, b = design.width, design.height, design.border
-    thick, deep = sheet_material(design.sheet).thickness, design.frame_depth
-    layout = work.layout_at("sheet page", place_of_panel(sheet))
-    layout.finished = ((-w / 2, -thick - deep, -h / 2), (w / 2, 0.0, h / 2))
-    board = work.sheet(
-        layout,
-        "board",
-        design.face,
-        centre=(0.0, -thick - deep, 0.0),
-        across=(-1.0, 0.0, 0.0),
-        upward=Z,
-        size=(w, h),
-        window=b,
-        note=f"sheet page, border of {b * 1000:.0f} mm; the piece that falls out is the other page",
-    )
-    for name in ("left", "right", "lower", "upper"):
-        layout.light(f"{name} border", board)
-    stiff = sheet_material(design.sheet).form == "board"
-    cloth = work.sheet(
-        layout,
-        "sheet",
-        design.sheet,
-        size=(w, h),
-        margin=0.0 if stiff else ROUND_THE_BOARD,
-        note="over the window, taped" if stiff else f"{ROUND_THE_BOARD * 1000:.0f} mm round the board, stapled behind",
-        lit="sheet",
-    )
-    edges = {"cloth_tape": 2 * (w + h)}
-    layout.hold("taped" if stiff else "stapled", cloth, (board,), used=edges if stiff else {"staples": 1, **edges})
-    work.template(
-        Template(
-            name="page with its window",
-            outline=oblong(w / 2, h / 2, w, h),
-            holes=(oblong(w / 2, h / 2, w - 2 * b, h - 2 * b),),
-            note="knife along a rule, from the corners to the middles, so that both pieces stay whole",
-        )
-    )
-    work.step(
-        SAYS("cut-the-window", size=(w, h), border=b, window=design.page_size),
-        minutes=25,
-        does="bond",
-        uses=("border of",),
-    )
-    work.step(
-        SAYS("cover-the-window"),
-        minutes=25,
-        does="cover",
-        uses=("round the board", "over the window", "staples", "cloth_tape"),
-    )
-    return board
+    # the frame is what is left of the board, and what falls out is the other page; the board's name
+    args = (design.sheet, design.face, design.border)
+    return cut_from_a_board(work, sheet, *args, id="sheet page", other="the other page")[0]
 
 
 def _framed(work: LaidParts, design: BookLightParameters, sheet: Panel) -> str:

@@ -13,9 +13,9 @@ from numpy.typing import NDArray
 from pydantic import field_validator, model_validator
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.bars import BarGroup, BarType, bars_of
+from wenlo.core.catalog.bars import BarType, bars_of
 from wenlo.core.catalog.data_files import stock
-from wenlo.core.catalog.own import BarRef, SheetRef, bar_of, one_of, sheet_material
+from wenlo.core.catalog.own import BarRef, BounceRef, SheetRef, bar_of, one_of, sheet_material
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_frame, tube_frame
 from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, LitFace, Part, PartContact
@@ -25,13 +25,18 @@ from wenlo.core.fabrication.assembly.shop import shop_for
 from wenlo.core.fabrication.assembly.space import PartPose, X, Z
 from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
-from wenlo.core.fabrication.parts import BuildPlan, Fitting, Step, Structure, added
+from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.parts import BuildPlan, Fitting, Sketch, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
 from wenlo.core.facts import Phrases
+from wenlo.core.modifiers.framed import FrameWords, begin_of, on_a_frame
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
-from wenlo.core.modifiers.of_bars import measured_sockets
+from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_bars import FRAMED, JOINERS, drying, how_made, measured_sockets
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
 from wenlo.core.modifiers.slots import Capabilities, Frame, Height, Sheeted, StandingSheet, slots_of
+from wenlo.core.modifiers.window_boards import border_panels, cut_from_a_board, not_from_one
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import format_length
 
@@ -45,6 +50,8 @@ SAYS = Phrases(
     "diffusion-frame",
     {
         "stand-it-up": {"top": "length"},
+        "make-the-frame": FRAMED,
+        "clamp-it-to-its-stands": {"top": "length"},
         "hang-the-sheet": {"edge": "choice", "hold": "choice", "limit": "celsius"},
         "fit-the-board": {"limit": "celsius"},
     },
@@ -55,8 +62,12 @@ Vector = NDArray[np.float64]
 BOLTED = 0.036, 0.018
 """Least width and thickness of battens that feet are bolted to: two bolts, their washers, wood at the edges. [m]"""
 
-LEAST_LEG = 0.09
+LEAST_LEG, OFF_FLOOR = 0.09, 0.02
 """Room under the frame for two fittings and something to cut. [m]"""
+
+
+StructureId = Literal["pipe", "tube", "timber", "board"]
+"""Of which bars, or what is left of a board when a window is cut out of it."""
 
 
 class FrameParameters(ModifierParameters):
@@ -73,12 +84,15 @@ class FrameParameters(ModifierParameters):
     sheet: SheetRef = "cotton_bed_linen_white"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=1)
     layer_gap: float = quantity(0.0, 0.6, unit="m", label="gap between layers", default=0.0)
-    structure: BarGroup = "pipe"
+    structure: StructureId = "pipe"
     material: BarRef = "pvc_one_inch"
     glued: bool = False
     timber_joint: TimberJoint = "butt"
     saw: str = "fine_hand_saw"
     foot_length: float = quantity(0.2, 2.0, unit="m", label="foot length", default=0.7)
+    carried: Literal["on feet", "held by stands"] = "on feet"
+    board: BounceRef = "white_insulation_board"
+    border: float = quantity(0.02, 0.3, unit="m", label="border round the window", default=0.06)
 
     @field_validator("saw")
     @classmethod
@@ -87,25 +101,47 @@ class FrameParameters(ModifierParameters):
 
     @model_validator(mode="after")
     def _fits_together(self) -> "FrameParameters":
-        if self.bar.group != self.structure:
+        if self.structure != "board" and self.bar.group != self.structure:
             ids = ", ".join(bar.id for bar in bars_of(self.structure))
             raise at_field("material", f"{self.bar.name} makes no frame of {self.structure}; choose one of {ids}.")
-        if self.structure == "timber" and (self.bar.width < BOLTED[0] or self.bar.thickness < BOLTED[1]):
+        if (
+            not self.held
+            and self.structure == "timber"
+            and (self.bar.width < BOLTED[0] or self.bar.thickness < BOLTED[1])
+        ):
             raise at_field(
                 "material",
                 f"{self.bar.name} is too thin for feet: two bolts of 6 mm go through each, side by side, and take"
                 f" {BOLTED[0] * 1000:.0f} mm of width and {BOLTED[1] * 1000:.0f} mm of thickness.",
             )
-        if self.top_height < self.height + LEAST_LEG:
+        if self.found is not None and not (self.held and self.structure == "timber"):
+            raise at_field("carried", f"{self.found.name} has no feet: stands hold it. Or make the frame new.")
+        if self.structure == "board":
+            names = ("width", "height")
+            for name, why in not_from_one(self.width, self.height, self.border, self.board, names=names):
+                raise at_field(name or "board", why)
+        if self.held and self.apart:
+            raise at_field("layer_gap", "Layers that hang apart have frames on feet; let them touch, or choose feet.")
+        if self.top_height < self.height + self.leg:
             raise at_field(
                 "top_height",
-                f"Standing height must be at least {format_length(self.height + LEAST_LEG)}: the frame is "
-                f"{format_length(self.height)} high and its legs need {LEAST_LEG * 1000:.0f} mm.",
+                f"Standing height must be at least {format_length(self.height + self.leg)}: the frame is "
+                f"{format_length(self.height)} high and {self.leg * 1000:.0f} mm are needed under it.",
             )
         if self.layers > 1 and 0.0 < self.layer_gap < 0.05:
             message = "Gap between layers must be 0 (touching) or at least 50 mm (frames of their own)."
             raise at_field("layer_gap", message)
         return self
+
+    @property
+    def held(self) -> bool:
+        """Whether stands hold it: it has no feet of its own."""
+        return self.carried == "held by stands" or self.structure == "board"
+
+    @property
+    def leg(self) -> float:
+        """Least that is under it: legs and feet, or air. [m]"""
+        return OFF_FLOOR if self.held else LEAST_LEG
 
     @property
     def bar(self) -> BarType:
@@ -172,7 +208,14 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
         )
         for index, count in enumerate(alike)
     )
-    return Arrangement(surfaces=sheets, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),))
+    borders: list[Panel] = []
+    if design.structure == "board":
+        # behind the last layer
+        deep = sheet_material(design.sheet).thickness * design.layers
+        borders = border_panels(sheets[0], design.board, design.border, behind=design.direction * deep)
+    return Arrangement(
+        surfaces=(*sheets, *borders), lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim),)
+    )
 
 
 def _frame_depth(design: FrameParameters) -> float:
@@ -216,6 +259,59 @@ def _shape(design: FrameParameters, brief: Brief) -> FrameShape:
     )
 
 
+def _laid(design: FrameParameters, brief: Brief) -> LaidParts:
+    """A frame that stands hold: of bars, or cut from a board."""
+    work = begin_of(design.bar, design, brief)
+    (sheet,) = [s for s in arrange(design, brief).surfaces if s.id == "sheet" and isinstance(s, Panel)]
+    stiff = sheet_material(design.sheet).form == "board"
+    if design.structure == "board":
+        cut_from_a_board(work, sheet, design.sheet, design.board, design.border, id="frame")
+    else:
+        on_a_frame(
+            work,
+            sheet,
+            design.sheet,
+            FrameWords(uprights="side", rails="rail", height="height", width="width"),
+            id="frame",
+            margin=0.0 if stiff else ROUND_THE_BARS,
+            note="onto the frame" if stiff else f"{ROUND_THE_BARS * 1000:.0f} mm on every edge to wrap round the bars",
+            screwed=stiff,
+        )
+        work.step(
+            SAYS("make-the-frame", size=(design.width, design.height), **how_made(work)),
+            minutes=35,
+            wait=drying(work),
+            uses=("side", "rail", *JOINERS),
+            sketch=Sketch(width=design.width, height=design.height, sides="side", rails="rail"),
+        )
+        work.steps += [replace(step, uses=(*step.uses, "wrap round", *ON_IT)) for step in _cloth_steps(design)]
+    work.fit("spring_clamp", 4)
+    work.step(
+        SAYS("clamp-it-to-its-stands", top=design.top_height), minutes=10, does="set", uses=("spring_clamp",), hands=2
+    )
+    return work
+
+
+ROUND_THE_BARS = 0.07
+"""Of cloth, on every edge. [m]"""
+
+ON_IT = ("onto the frame", "lap_screw", "splint_screw", "washer")
+"""What a board is held with."""
+
+FOUND = ReuseRule(
+    forms=("frame",),
+    sizes={"width": "width", "height": "height"},
+    faces=2,
+    heaviest=4.0,
+    how="Take the glass or the mesh out, put the sheet over the empty frame and clamp it to two stands.",
+    fills=("frame/left", "frame/right", "frame/low", "frame/top"),
+    instead=("make-the-frame",),
+    sets={"carried": "held by stands", "structure": "timber", "material": "softwood_18_44"},
+)
+
+build_held, assemble_held = built(_laid, "diffusion frame", (FOUND,))
+
+
 def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     """The frame in space, with its sheets.
 
@@ -224,6 +320,8 @@ def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     Impossible
         When the joints leave nothing to cut.
     """
+    if design.held:
+        return assemble_held(design, brief)
     # what cannot be cut is said by the plan, at its field
     _structure(design, brief)
     shape, bar = _shape(design, brief), design.bar
@@ -358,6 +456,8 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
     Impossible
         When the joints leave nothing to cut, or a stiff sheet is too small; the message names the field.
     """
+    if design.held:
+        return build_held(design, brief)
     structure = _structure(design, brief)
     sheet = sheet_material(design.sheet)
     cloth = sheet_pieces(
@@ -439,16 +539,28 @@ def marks(design: FrameParameters, brief: Brief) -> tuple[Mark, ...]:
 
 
 def handling(design: FrameParameters) -> Handling:
-    """Stands by itself; knocked down when it is not glued."""
+    """Stands by itself, or on two stands; knocked down when it is not glued."""
     return Handling(
-        stands=0, people=1, setup=5.0 if design.glued else 15.0, strike=4.0 if design.glued else 8.0, uses=60
+        stands=2 if design.held else 0,
+        people=1,
+        setup=5.0 if design.glued else 15.0,
+        strike=4.0 if design.glued else 8.0,
+        uses=60,
     )
 
 
 def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
-    """Both feet."""
+    """Both feet, or both sides where stands hold it."""
     foot = design.direction * design.sheet_distance
     side = design.across * design.width / 2
+    if design.held:
+        middle = foot + UP * design.centre_height
+        return tuple(
+            Hold(
+                id=f"side-{n}", by="stand", name=f"{n} side", place=middle + s * side, mass=mass / 2, groups=("frame",)
+            )
+            for n, s in (("left", -1), ("right", 1))
+        )
     return tuple(
         Hold(id=f"foot-{n}", by="floor", name=f"{n} foot", place=foot + s * side, mass=mass / 2)
         for n, s in (("left", -1), ("right", 1))
@@ -502,16 +614,5 @@ KIND = Kind(
         "wind",
     ),
     cautions=("Heat of the lamp near cloth; ballast on both feet.",),
-    becomes=(
-        ReuseRule(
-            forms=("frame",),
-            sizes={"width": "width", "height": "height"},
-            faces=2,
-            heaviest=4.0,
-            how=(
-                "Take the glass or the mesh out, put the sheet over the empty frame and hang it from a stand by its top"
-                " edge."
-            ),
-        ),
-    ),
+    becomes=(FOUND,),
 )

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
 from wenlo.core.fabrication.assembly.constructions.rectangle import lay_rectangle
 from wenlo.core.fabrication.assembly.layout import SPLICES, Layout, Reason, Rectangle
@@ -49,10 +50,16 @@ def facing_subject(design: ModifierParameters) -> PartPose:
 
 def begin(design: ModifierParameters, brief: Brief) -> LaidParts:
     """What faces the subject, to be laid out."""
+    bar = design.bar_type if isinstance(design, OfBars | OfBattens) else usual_batten()
+    return begin_of(bar, design, brief)
+
+
+def begin_of(bar: BarType, design: ModifierParameters, brief: Brief) -> LaidParts:
+    """What faces the subject, to be laid out of a bar."""
     return LaidParts(
         carrying_length=brief.carrying_length,
         stands=facing_subject(design),
-        batten=design.bar_type if isinstance(design, OfBars | OfBattens) else usual_batten(),
+        batten=bar,
         sockets=measured_sockets(brief),
     )
 

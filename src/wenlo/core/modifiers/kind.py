@@ -231,7 +231,8 @@ class ReuseRule:
     parameter takes; ``wall`` is the parameter that takes what the object's wall does to light; ``faces`` how many flat
     faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
     ``fills`` tells which parts of the built thing it is, by their ids, with ``*`` for whatever follows, and ``instead``
-    which steps it saves; where the parameter ``folded`` is true it hangs at half its height.
+    which steps it saves; where the parameter ``folded`` is true it hangs at half its height. Choices
+    that it takes for granted are ``sets``.
     """
 
     forms: tuple[Form, ...]
@@ -243,6 +244,7 @@ class ReuseRule:
     fills: tuple[str, ...] = ()
     instead: tuple[str, ...] = ()
     folded: str = ""
+    sets: Mapping[str, Any] = field(default_factory=dict)
 
     def takes(self, values: FoundValues) -> Iterator[tuple[str, float]]:
         """The parameters that take a size of an object, each with that size. [m]"""

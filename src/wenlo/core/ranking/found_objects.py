@@ -136,7 +136,7 @@ def _changes(
         changes["sheet"] = wall
     elif rule.wall is not None:
         changes[rule.wall] = found.face()
-    return {**changes, "found": found if rule.fills else None}
+    return {**changes, **rule.sets, "found": found if rule.fills else None}
 
 
 def made_of(design: ModifierParameters, found: OwnFound, *, units: UnitSystem = "metric") -> dict[str, Any]:

@@ -262,6 +262,20 @@ tube-frame_push-the-joints-in = Push the joints in
 
 ## Diffusion frame
 
+diffusion-frame_make-the-frame = Make the frame
+    .text =
+        { $frame ->
+            [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end.
+            [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet.
+           *[timber] Make a frame of { $size }, glued and screwed.
+        }
+    .check = Both diagonals are the same, and it lies flat without rocking.
+
+diffusion-frame_clamp-it-to-its-stands = Clamp it to its stands
+    .text = One stand at each side, two padded clamps on each, the upper edge { $top } above the floor.
+    .mistake = One stand in the middle lets it turn in the first draught.
+    .caution = A frame is a sail: ballast both stands, and take it down when wind comes up.
+
 diffusion-frame_hang-the-sheet = { $edge ->
     [taped] Edge and hang the sheet
    *[sewn] Cut, hem and hang the sheet
@@ -316,6 +330,20 @@ acrylic-table_light-it-from-below = Light it from below
     .mistake = Too much light from below turns an opaque thing into a silhouette.
     .caution = Acrylic softens at 70 °C: feel it above the lamp.
 
+## A window cut out of a board
+
+window-board_cut-the-window = Cut the window
+    .text =
+        On a board of { $size }, draw a border of { $border } all round. Cut the window of { $window } out whole{ $other ->
+            [used] : it is the other page.
+           *[kept] , and keep it: it bounces.
+        }
+    .mistake = Cutting past the corners weakens the border where it is weakest.
+    .caution = Cut away from you, on something that may be cut; dust of insulation itches.
+
+window-board_cover-the-window = Cover the window
+    .text = Tape the cut edges. Lay the cloth over the window and staple or tape it behind, from the middles outward.
+
 ## Book light
 
 book-light_make-the-sheet-s-page = Make the sheet's page
@@ -325,14 +353,6 @@ book-light_make-the-sheet-s-page = Make the sheet's page
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the sheet round it, from the middles outward.
            *[timber] Make a frame of { $size }: glue and screw the joints, staple the cloth from the middles outward.
         }
-
-book-light_cut-the-window = Cut the window
-    .text = On a board of { $size }, draw a border of { $border } all round. Cut the window of { $window } out whole: it is the other page.
-    .mistake = Cutting past the corners weakens the border where it is weakest.
-    .caution = Cut away from you, on something that may be cut; dust of insulation itches.
-
-book-light_cover-the-window = Cover the window
-    .text = Tape the cut edges. Lay the cloth over the window and staple or tape it behind, from the middles outward.
 
 book-light_hinge-the-pages = Hinge the pages
     .text = Lay both pages face to face. Tape the spine on both sides with a finger's gap, so that the book shuts.

@@ -55,13 +55,13 @@ def test_a_window_cut_out_of_a_board_by_hand(sheet):
     assert frame.cuts() == {}
     assert sides(frame.panel("left border")) == pytest.approx((0.08, 0.7))
     assert sides(frame.panel("upper border")) == pytest.approx((0.08, 0.74))
-    (board,) = [piece for piece in frame.plan.cloth if piece.covering.id == "white_insulation_board"]
+    (board,) = [piece for piece in frame.plan.cloth if piece.covering.id == "white_insulation_board_whole"]
     assert board.cut == pytest.approx((0.9, 0.7))
     assert board.window == pytest.approx((0.74, 0.54))
     # it weighs its border alone
     assert board.mass == pytest.approx((0.9 * 0.7 - 0.74 * 0.54) * board.covering.mass_per_area)
     # and the piece that falls out is kept
-    (plan,) = [cover for cover in plan_covers(frame.plan.cloth) if cover.covering.id == "white_insulation_board"]
+    (plan,) = [cover for cover in plan_covers(frame.plan.cloth) if cover.covering.id == "white_insulation_board_whole"]
     assert plan.bought == 1
 
 

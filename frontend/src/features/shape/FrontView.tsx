@@ -6,6 +6,7 @@ import { Dimension } from '../../shared/drawing/Dimension';
 import { Grip, gripsOf } from '../../shared/drawing/HandleLayer';
 import { fitScale } from '../../shared/drawing/scale';
 import { useSize } from '../../shared/ui/useSize';
+import { isHeld } from './heldFrame';
 import css from './shape.module.css';
 
 export function FrontView({ document, figures }: { document: FrameShoot; figures: Figures }) {
@@ -41,7 +42,18 @@ export function FrontView({ document, figures }: { document: FrameShoot; figures
           <rect x={0} y={floor} width={size.width} height={7} fill="url(#floor-hatch)" />
           <path d={`M0 ${floor} H${size.width}`} className="ground" />
           <path d={`M0 ${s.y(room)} H${size.width}`} className="ceiling" />
-          <path d={`M${l} ${floor} V${t} M${r} ${floor} V${t}`} className="member" />
+          {isHeld(design) ? (
+            [l, r].map((x) => (
+              <path
+                key={x}
+                // a light stand at each side, drawn out to the middle of the frame
+                d={`M${x} ${(t + b) / 2} V${floor} M${x} ${floor - 20} l16 20 M${x} ${floor - 20} l-16 20`}
+                className={css.stand}
+              />
+            ))
+          ) : (
+            <path d={`M${l} ${floor} V${t} M${r} ${floor} V${t}`} className="member" />
+          )}
           <rect x={l} y={t} width={r - l} height={b - t} className="glow glow-0" />
           <svg
             x={l}
@@ -68,7 +80,9 @@ export function FrontView({ document, figures }: { document: FrameShoot; figures
             </text>
           ))}
           <rect x={l} y={t} width={r - l} height={b - t} className={`member ${css.hollow}`} />
-          <path d={`M${l - 6} ${floor - 2} h12 M${r - 6} ${floor - 2} h12`} className="member" />
+          {isHeld(design) ? null : (
+            <path d={`M${l - 6} ${floor - 2} h12 M${r - 6} ${floor - 2} h12`} className="member" />
+          )}
           <path d={`M${s.x(-wide) - 10} ${s.y(brief.subject.face_height)} H${l - 4}`} className="leader" />
           <text x={6} y={s.y(brief.subject.face_height) - 4} className="faint">
             face

@@ -15,6 +15,7 @@ import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { StructureChoices } from '../../shared/ui/StructureChoices';
 import { FrontView, GlowKey } from './FrontView';
+import { isHeld } from './heldFrame';
 import { KindControls } from './KindControls';
 import { KindFront } from './KindFront';
 import { KindSide } from './KindSide';
@@ -105,7 +106,9 @@ function Controls({ figures }: { figures: Figures | null }) {
       <section className="panel" aria-label="Frame">
         <h2>Frame</h2>
         <StructureChoices document={document} data={data} />
-        <Quantity path="design.foot_length" kind="length" label="Foot length" />
+        {isHeld(document.design) ? null : (
+          <Quantity path="design.foot_length" kind="length" label="Foot length" />
+        )}
       </section>
     </>
   );

@@ -12,6 +12,7 @@ import { LampSymbol, ScaleBar } from '../../shared/drawing/symbols';
 import { useMirrors } from '../../shared/state/mirrors';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
+import { isHeld } from './heldFrame';
 import css from './shape.module.css';
 
 /** Distance from the subject's mark to the room's wall in the direction of the key. */
@@ -128,11 +129,21 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
           />
 
           <Grip handle={grips.sheet_distance} scale={s}>
-            <path
-              d={`M${s.x(design.sheet_distance - design.foot_length / 2)} ${floor - 2} H${s.x(design.sheet_distance + design.foot_length / 2)}`}
-              className="member"
-            />
-            <path d={`M${sheetX} ${floor - 2} V${s.y(design.top_height)}`} className="member" />
+            {isHeld(design) ? (
+              <path
+                // a light stand behind it, drawn out to the middle of the frame
+                d={`M${sheetX} ${s.y((bottom + design.top_height) / 2)} V${floor} M${sheetX} ${floor - 20} l16 20 M${sheetX} ${floor - 20} l-16 20`}
+                className={css.stand}
+              />
+            ) : (
+              <>
+                <path
+                  d={`M${s.x(design.sheet_distance - design.foot_length / 2)} ${floor - 2} H${s.x(design.sheet_distance + design.foot_length / 2)}`}
+                  className="member"
+                />
+                <path d={`M${sheetX} ${floor - 2} V${s.y(design.top_height)}`} className="member" />
+              </>
+            )}
             {Array.from({ length: design.layers }, (_, i) => (
               <path
                 // biome-ignore lint/suspicious/noArrayIndexKey: layers have no name but their number

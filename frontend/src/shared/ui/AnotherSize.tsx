@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { ApiProblem, answer, api, type Schemas, type Shoot } from '../api/client';
 import { shelfFormQuery } from '../api/queries';
 import { refresh } from '../api/refresh';
+import { formatLength } from '../units/length';
 import css from './ui.module.css';
 import { type FieldLine, ValueField } from './ValueField';
 
@@ -33,6 +34,36 @@ function needless(name: string, values: Values): boolean {
   return name === 'wall' && values.section === 'timber';
 }
 
+const number = (value: unknown) => (typeof value === 'number' ? value : 0);
+
+/** Cross section of a bar. [m²] */
+function section(values: Values): number {
+  const [wide, thick, wall] = [number(values.width), number(values.thickness), number(values.wall)];
+  if (values.section === 'timber') return wide * thick;
+  return (values.section === 'pipe' ? Math.PI : 4) * Math.max(wide - wall, 0) * wall;
+}
+
+/** A bar of another section weighs in proportion, until its weight is told. */
+export function changed(now: Values, name: string, value: unknown): Values {
+  const next: Values = { ...now, [name]: value };
+  const [before, after] = [section(now), section(next)];
+  if (name !== 'mass_per_metre' && before > 0 && after > 0 && before !== after)
+    next.mass_per_metre = Math.round((number(now.mass_per_metre) * after * 1e4) / before) / 1e4;
+  return next;
+}
+
+/** What is written on it: its section, or its width. */
+function sizeOf(values: Values, units: Shoot['units']): string {
+  if (values.section === 'timber')
+    return [number(values.thickness), number(values.width)].map((x) => formatLength(x, units)).join(' × ');
+  if (hollow(values)) return formatLength(number(values.width), units);
+  const sides = [values.roll_width, values.form === 'board' ? values.board_length : undefined];
+  return sides
+    .filter((x) => typeof x === 'number')
+    .map((x) => formatLength(number(x), units))
+    .join(' × ');
+}
+
 const hollow = (values: Values) => values.section === 'pipe' || values.section === 'square tube';
 
 export function AnotherSize(props: {
@@ -46,8 +77,9 @@ export function AnotherSize(props: {
   const { category, units } = props;
   const client = useQueryClient();
   const { data } = useQuery(shelfFormQuery(units));
-  const [name, setName] = useState(`${props.from.name.split(/,| \d/)[0]}, mine`);
+  const [typed, setTyped] = useState<string | null>(null);
   const [values, setValues] = useState<Values>(props.from.values);
+  const name = typed ?? `${props.from.name.split(/,| \d| [½¼¾]/)[0]} ${sizeOf(values, units)}`;
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [busy, setBusy] = useState(false);
   const fields = data?.categories.find((c) => c.id === category)?.fields ?? [];
@@ -85,7 +117,8 @@ export function AnotherSize(props: {
       onOk={() => void keep()}
       onCancel={props.close}
       destroyOnHidden
-      width={420}
+      width={440}
+      className={css.anotherSize ?? ''}
     >
       <p className={css.newer}>Measure it as it is sold. It goes on your Shelf, for this shoot and others.</p>
       <ValueField
@@ -93,7 +126,7 @@ export function AnotherSize(props: {
         value={name}
         units={units}
         error={wrong.name}
-        change={(got) => setName(String(got ?? ''))}
+        change={(got) => setTyped(String(got ?? ''))}
       />
       {asked.map((f) => (
         <ValueField
@@ -102,7 +135,7 @@ export function AnotherSize(props: {
           value={values[f.name]}
           units={units}
           error={wrong[f.name]}
-          change={(got) => setValues((now) => ({ ...now, [f.name]: got }))}
+          change={(got) => setValues((now) => changed(now, f.name, got))}
         />
       ))}
     </Modal>

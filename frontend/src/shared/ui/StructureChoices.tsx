@@ -29,6 +29,9 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
   const bars = data.materials.filter((m) => m.group === design.structure);
   const controls = data.kinds.find((k) => k.id === design.kind)?.controls ?? [];
   const boards = controls.find((c) => c.path === 'design.board')?.options ?? [];
+  const held = design.carried === 'held by stands';
+  // one that is there already is of whatever it is of
+  if (design.found) return <MadeOf document={document} data={data} />;
   return (
     <>
       <MadeOf document={document} data={data} />
@@ -70,7 +73,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           suits={(values) => values.section === SECTIONS[design.structure ?? '']}
         />
       )}
-      {design.structure === 'pipe' ? (
+      {design.structure === 'pipe' && !held ? (
         <Choice
           path="design.glued"
           label="Joints"
@@ -80,7 +83,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           ]}
         />
       ) : null}
-      {design.structure === 'timber' && design.carried === 'on feet' ? (
+      {design.structure === 'timber' && !held ? (
         <Choice
           path="design.timber_joint"
           label="Joints"

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { open, opened, show } from '../../testing/bench';
 import { answerWith } from '../../testing/server';
 import { useShoot } from '../state/store';
+import { changed } from './AnotherSize';
 import { ShelfChoice } from './ShelfChoice';
 
 const number = (name: string, label: string, unit = 'm') => ({
@@ -96,6 +97,18 @@ async function opened_list() {
 }
 
 describe('a size that is not in the list', () => {
+  it('weighs in proportion to its section until its weight is told', () => {
+    // 18 × 44 at 0.38 kg/m: 33 × 57 are 2.375 times as much
+    const now = { section: 'timber', width: 0.044, thickness: 0.033, mass_per_metre: 0.38 };
+    const wider = changed(now, 'width', 0.057);
+    expect(wider.mass_per_metre).toBeCloseTo((0.38 * 57) / 44, 3);
+    expect(changed(wider, 'mass_per_metre', 1.1)).toMatchObject({ mass_per_metre: 1.1, width: 0.057 });
+    expect(changed(now, 'length', 3).mass_per_metre).toBe(0.38);
+    // pipe of 25 × 2 mm with a wall of 3: 3 · 22 for 2 · 23
+    const pipe = { section: 'pipe', width: 0.025, wall: 0.002, mass_per_metre: 0.2 };
+    expect(changed(pipe, 'wall', 0.003).mass_per_metre).toBeCloseTo((0.2 * 3 * 22) / (2 * 23), 3);
+  });
+
   it('is offered among what fits, and stays in sight whatever is searched for', async () => {
     const box = await opened_list();
     expect(await screen.findByTitle('roof batten')).toBeTruthy();
@@ -110,6 +123,7 @@ describe('a size that is not in the list', () => {
     fireEvent.click(screen.getByTitle('Another size, or one of your own …'));
     const width = (await screen.findByLabelText('Width or diameter')) as HTMLInputElement;
     expect(width.value).toBe('44 mm');
+    expect((screen.getByLabelText('Name') as HTMLInputElement).value).toBe('Planed softwood 18 mm × 44 mm');
     // a batten has no wall
     expect(screen.queryByLabelText('Wall')).toBeNull();
     fireEvent.focus(width);

@@ -91,7 +91,7 @@ class FrameParameters(ModifierParameters):
     saw: str = "fine_hand_saw"
     foot_length: float = quantity(0.2, 2.0, unit="m", label="foot length", default=0.7)
     carried: Literal["on feet", "held by stands"] = "on feet"
-    board: BounceRef = "white_insulation_board"
+    board: BounceRef = "white_insulation_board_whole"
     border: float = quantity(0.02, 0.3, unit="m", label="border round the window", default=0.06)
 
     @field_validator("saw")

@@ -15,11 +15,12 @@ from wenlo.core.errors import Impossible
 from wenlo.core.fabrication.cutplan import HeldBar, cut_counts, plan_cuts, waste_of
 from wenlo.core.fabrication.parts import Piece
 from wenlo.core.inventory.shopping import work_out
-from wenlo.core.modifiers.diffusion_frame import BOLTED
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.messages.steps import step_words
 
 TENTH_OF_A_MILLIMETRE = 1e-4
+
+TIMBERS = ("softwood_18_44", "softwood_21_45", "softwood_1x3_in", "softwood_2x3_in")
 
 STRUCTURES = [
     *[
@@ -31,7 +32,7 @@ STRUCTURES = [
     *[
         {"structure": "timber", "material": bar.id, "timber_joint": j}
         for bar in bars_of("timber")
-        if bar.width >= BOLTED[0]
+        if bar.id in TIMBERS
         for j in ("butt", "half_lap", "mitre", "pocket_screw")
     ],
 ]

@@ -10,7 +10,7 @@ from wenlo.core.brief.workshop import Workshop
 from wenlo.core.errors import Impossible
 from wenlo.core.instructions.plan_build import plan_build as making
 from wenlo.core.instructions.solids import printed
-from wenlo.core.modifiers.cell_grid import CHANNEL, MOST_CELLS, tiles_of
+from wenlo.core.modifiers.cell_grid import MOST_CELLS, channel, tiles_of
 from wenlo.messages.steps import step_words
 
 
@@ -19,10 +19,10 @@ def test_battens_and_printed_corners_make_the_frame(width, height):
     grid = made("cell_grid", width=width, height=height)
     # the cells fill what is asked for; over it come the other batten and the wall of the corner, with its play
     over = 2 * (0.018 + 0.0024 + 0.0003)
-    assert [c + 2 * CHANNEL for c in grid.cuts()["upright of the channel"]] == pytest.approx([height + over] * 2)
-    assert [c + 2 * CHANNEL for c in grid.cuts()["rail of the channel"]] == pytest.approx([width + over] * 2)
+    assert [c + 2 * channel(0.018) for c in grid.cuts()["upright of the channel"]] == pytest.approx([height + over] * 2)
+    assert [c + 2 * channel(0.018) for c in grid.cuts()["rail of the channel"]] == pytest.approx([width + over] * 2)
     corner = next(p for p in grid.plan.prints if p.form == "channel_corner")
-    assert (corner.count, corner.sizes["corner"]) == (4, CHANNEL)
+    assert (corner.count, corner.sizes["corner"]) == (4, channel(0.018))
 
 
 def test_straws_are_bought_by_the_pack():

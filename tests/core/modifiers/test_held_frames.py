@@ -24,7 +24,7 @@ def together(frame):
     assert left_over(frame.plan) == ()
 
 
-@pytest.mark.parametrize("bar", sorted(bar_types()))
+@pytest.mark.parametrize("bar", ["half_of_21_45", "softwood_2x3_in", "pvc_16_mm", "pvc_40_mm", "aluminium_15_mm"])
 def test_a_frame_without_feet_has_none_whatever_it_is_of(bar):
     frame = made("diffusion_frame", **SIZE, **HELD, structure=bar_types()[bar].group, material=bar)
     together(frame)

@@ -527,4 +527,10 @@ KIND = Kind(
     replaces=("as much light from below as from above",),
     mistakes=("sag", "cracks at clamps and at drilled holes", "clamp shadows", "reflections on the gloss side"),
     cautions=("A flexed sheet springs back: ballast and clamps before anybody lets go.",),
+    refused_frames={
+        "tube": "Clamps hold the sheet along a batten, and crush thin tube.",
+        "pipe": "A sheet lies flat along a batten; along a pipe it touches in a line and rolls.",
+        "board": "The sheet bends freely behind: a border would break the bend.",
+        "found": "A sheet of your own is chosen as its acrylic.",
+    },
 )

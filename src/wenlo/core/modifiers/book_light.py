@@ -327,4 +327,5 @@ KIND = Kind(
     ),
     cautions=("Insulation board and hot lamps do not mix.", "Dust of cut insulation itches: gloves and a mask."),
     becomes=BECOMES,
+    of_boards=True,
 )

@@ -199,4 +199,10 @@ KIND = Kind(
     ),
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
     becomes=BECOMES,
+    refused_frames={
+        "timber": "A board that bounces holds itself: it needs no frame.",
+        "tube": "A board that bounces holds itself: it needs no frame.",
+        "pipe": "A board that bounces holds itself: it needs no frame.",
+        "board": "A window would let through what is to come back.",
+    },
 )

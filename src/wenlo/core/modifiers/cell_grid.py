@@ -24,6 +24,7 @@ from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -93,13 +94,26 @@ CORNER_MASS = 0.035
 PRINT_RATE = 8e-9
 """What a common printer lays down. [m³/s]"""
 
-CHANNEL = 0.0235
-"""From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten between
-them. [m]
-"""
+CORNER_WALL, SLEEVE, EASE = 0.0027, 0.03, 0.0001
+"""Of a printed corner: its wall with play, how far its sleeves go over the battens, and what stays free. [m]"""
 
-CORNER_WALL, SLEEVE, THICK = 0.0027, 0.03, 0.018
-"""Of a printed corner: its wall with play, how far its sleeves go over the battens; and the battens' thickness. [m]"""
+
+def channel(thick: float) -> float:
+    """From the outside of the frame to the end of a batten: both walls of the printed corner and the other batten
+    between them. [m]
+
+    Source: [Geometry].
+
+    Parameters
+    ----------
+    thick: of the battens. [m]
+
+    Returns
+    -------
+    float: inset. [m]
+    """
+    return 2 * CORNER_WALL + thick + EASE
+
 
 OFF_SHEET = 0.01
 """Cells stand so far before the sheet, so that their pattern blurs. [m]"""
@@ -108,7 +122,7 @@ STRAWS = {0.006: "straw_pack", 0.008: "straw_pack_8", 0.010: "straw_pack_10", 0.
 """Packs of straws by their width. [m]"""
 
 
-class GridParameters(LitFromBehind):
+class GridParameters(LitFromBehind, OfBattens):
     """Parameters of the sheet and of the cells before it."""
 
     kind: Literal["cell_grid"] = "cell_grid"
@@ -274,19 +288,20 @@ def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Prob
     )
 
 
-def outside(inner: float) -> float:
+def outside(inner: float, thick: float) -> float:
     """Over the printed corners, of a side that is so wide inside. [m]"""
-    return inner + 2 * (THICK + CORNER_WALL)
+    return inner + 2 * (thick + CORNER_WALL)
 
 
 def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) -> None:
     # the battens stand round the cells, on edge; the sheet is fastened to their backs
     grid = work.layout_at("grid", place_of_panel(made["sheet"]))
     w, h, section = design.width, design.height, grid.batten
-    y, short = section.width / 2, CHANNEL - THICK - CORNER_WALL
+    thick = section.thickness
+    y, short = section.width / 2, channel(thick) - thick - CORNER_WALL
     members = {}
     for name, side in (("left", -1.0), ("right", 1.0)):
-        x = side * (w + THICK) / 2
+        x = side * (w + thick) / 2
         members[name] = grid.bar(
             name,
             "upright of the channel",
@@ -297,7 +312,7 @@ def _channel(work: LaidParts, design: GridParameters, made: dict[str, Panel]) ->
             free=(side, 0.0, 0.0),
         )
     for name, side in (("low", -1.0), ("top", 1.0)):
-        z = side * (h + THICK) / 2
+        z = side * (h + thick) / 2
         members[name] = grid.bar(
             name,
             "rail of the channel",
@@ -332,7 +347,8 @@ def _corner(grid: Layout, design: GridParameters, members: tuple[str, str], sx: 
     # a printed corner: the wall outside of both battens, and sleeves over their ends
     deep = grid.batten.width
     x, z = sx * design.width / 2, sz * design.height / 2
-    out, reach = THICK + CORNER_WALL, CHANNEL - THICK - CORNER_WALL + SLEEVE
+    thick = grid.batten.thickness
+    out, reach = thick + CORNER_WALL, channel(thick) - thick - CORNER_WALL + SLEEVE
 
     def block(low_x: float, high_x: float, low_z: float, high_z: float, off: float) -> Block:
         xs, zs = sorted((x + sx * low_x, x + sx * high_x)), sorted((z + sz * low_z, z + sz * high_z))
@@ -349,8 +365,8 @@ def _corner(grid: Layout, design: GridParameters, members: tuple[str, str], sx: 
                 block(-reach, out, -CORNER_WALL, out, CORNER_WALL),
             ),
             bores=(
-                block(0.0, THICK, -reach - 0.001, -reach + SLEEVE, 0.0),
-                block(-reach - 0.001, -reach + SLEEVE, 0.0, THICK, 0.0),
+                block(0.0, thick, -reach - 0.001, -reach + SLEEVE, 0.0),
+                block(-reach - 0.001, -reach + SLEEVE, 0.0, thick, 0.0),
                 # what is inside of the channel is the cells'
                 block(-1.0, 0.0, -1.0, 0.0, 1.0),
             ),
@@ -388,13 +404,13 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
     _channel(work, design, panels_of(arrange(design, brief)))
     count = straw_count(design)
     work.step(
-        SAYS("make-the-channel", inset=CHANNEL),
+        SAYS("make-the-channel", inset=channel(design.bar_type.thickness)),
         minutes=30,
         does="dry",
         uses=("upright of the channel", "rail of the channel", "lap_screw"),
         sketch=Sketch(
-            width=outside(design.width),
-            height=outside(design.height),
+            width=outside(design.width, design.bar_type.thickness),
+            height=outside(design.height, design.bar_type.thickness),
             sides="upright of the channel",
             rails="rail of the channel",
         ),
@@ -461,7 +477,7 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
         "width": section.width,
         "thickness": section.thickness,
         "sleeve": 0.03,
-        "corner": CHANNEL,
+        "corner": channel(section.thickness),
         "hole": 0.0042,
     }
     work.prints.append(
@@ -556,4 +572,9 @@ KIND = Kind(
     replaces=("cells as deep as twice their width",),
     mistakes=("lengths differ", "corner clearance forgotten in the rails", "depth adds weight"),
     cautions=("Plastic cells soften near a hot lamp: keep the lamp behind the sheet.",),
+    refused_frames={
+        "tube": "Printed corners take battens on edge; cubes would stand where the cells are.",
+        "pipe": "Cells are glued to flat sides, and pipe is round.",
+        "board": "Cells need a rim as deep as they are.",
+    },
 )

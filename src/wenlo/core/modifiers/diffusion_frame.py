@@ -615,4 +615,5 @@ KIND = Kind(
     ),
     cautions=("Heat of the lamp near cloth; ballast on both feet.",),
     becomes=(FOUND,),
+    of_boards=True,
 )

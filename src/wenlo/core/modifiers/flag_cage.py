@@ -336,4 +336,8 @@ KIND = Kind(
             how="Cover it with black cloth: it is one of the flags, if it is as large as the list of parts says.",
         ),
     ),
+    refused_frames={
+        "board": "A flag is black all over: a window would let the light through.",
+        "found": "Each flag has a size of its own that follows from the set.",
+    },
 )

@@ -186,4 +186,9 @@ KIND = Kind(
     mistakes=("spill onto background and lens", "zoom left at tele: a hot spot on the board"),
     cautions=("Never fire a flash close to anyone's eyes.",),
     becomes=BECOMES,
+    refused_frames={
+        "tube": "The arm bends at its clamp: a batten on edge is stiffer than tube of its weight.",
+        "pipe": "A round arm turns in its clamp under the flash.",
+        "board": "A window would let through what is to come back.",
+    },
 )

@@ -239,4 +239,5 @@ KIND = Kind(
     mistakes=("ends not held", "sail in wind"),
     cautions=("Ballast the flag's stand before the flap is dropped.",),
     becomes=BECOMES,
+    refused_frames={"board": "The flap folds up behind the frame: a board does not fold."},
 )

@@ -492,4 +492,10 @@ KIND = Kind(
             how="Set it in the front of a black tube; a hole in a sliding baffle behind it is the gate.",
         ),
     ),
+    refused_frames={
+        "timber": "A tube round a lens has no frame.",
+        "tube": "A tube round a lens has no frame.",
+        "pipe": "A tube round a lens has no frame.",
+        "board": "Its baffle is a board with a hole already.",
+    },
 )

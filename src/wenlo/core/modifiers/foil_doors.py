@@ -331,4 +331,11 @@ KIND = Kind(
     replaces=("doors as long as the lamp is wide",),
     mistakes=("covering vents", "ragged edges", "wears out"),
     cautions=("Foil at a hot lamp burns fingers and must not cover its vents.",),
+    refused_frames={
+        "timber": "Foil holds its own shape: it needs no frame.",
+        "tube": "Foil holds its own shape: it needs no frame.",
+        "pipe": "Foil holds its own shape: it needs no frame.",
+        "board": "Doors are cut to the lamp's front, which gets hot: board burns there.",
+        "found": "Doors are cut to the lamp's front.",
+    },
 )

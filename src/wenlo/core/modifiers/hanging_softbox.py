@@ -579,4 +579,10 @@ KIND = Kind(
             ),
         ),
     ),
+    refused_frames={
+        "tube": "Lamps and lines hang from screws and eyes: thin tube holds neither.",
+        "pipe": "Lamps and lines hang from screws and eyes: pipe holds neither.",
+        "board": "Its walls are boards already; the frame carries lamps.",
+        "found": "What hangs over people is built of parts whose strength is known.",
+    },
 )

@@ -157,4 +157,5 @@ KIND = Kind(
     mistakes=("light runs out at the sides and lights the whole room", "one layer is not enough when the lamp is near"),
     cautions=("Heat: cloth near a hot lamp scorches; keep the maker's distance.",),
     becomes=BECOMES,
+    refused_frames={"board": "Cloth hangs free: a border would hold it."},
 )

@@ -104,6 +104,9 @@ class ModifierParameters(DocumentPart):
 
 LightDirection = Literal["top", "side", "front", "under"]
 
+FrameOf = Literal["timber", "tube", "pipe", "board", "found"]
+"""Of what a frame, a rod or a body can be: bars, a board with its window, or what is there already."""
+
 P = TypeVar("P", bound=ModifierParameters)
 T = TypeVar("T")
 
@@ -282,6 +285,8 @@ class Kind(Generic[P]):
     replaces: the rules of thumb that its figures replace.
     mistakes, cautions: what goes wrong, and what can hurt.
     becomes: the found objects that it can be made of.
+    of_boards: whether it is made of boards with windows, by one of its choices.
+    refused_frames: why its frame is not of something.
     figures: what is worth showing of this kind beside the figures of all.
     limits: what else must stay cool, by name, and its limit [°C] (a lens, say).
     grips: how far back over a lamp's housing it is fastened [m].
@@ -309,6 +314,8 @@ class Kind(Generic[P]):
     mistakes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = field(default=())
     becomes: tuple[ReuseRule, ...] = ()
+    of_boards: bool = False
+    refused_frames: Mapping[FrameOf, str] = field(default_factory=dict)
     daylight: Callable[[P, Brief], Brief] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()

@@ -317,4 +317,8 @@ KIND = Kind(
     replaces=("tent three times the thing",),
     mistakes=("flat light when closed all round", "clamps on chairs fall"),
     cautions=("Lamps near cloth: keep them where the hand is comfortable.",),
+    refused_frames={
+        "board": "Its sides slide on rods: a border would hold them.",
+        "found": "What is found is closed on some side; a tent is open on all of them.",
+    },
 )

@@ -249,4 +249,5 @@ KIND = Kind(
             how="Cover one face of it with black cloth and stand it on the side away from the light.",
         ),
     ),
+    refused_frames={"board": "The panel is black all over; as a white card it is a whole board."},
 )

@@ -188,4 +188,11 @@ KIND = Kind(
         "balanced for the sun, the face goes blue",
     ),
     cautions=("Never point a lens, or an eye, at the sun.",),
+    refused_frames={
+        "timber": "Nothing is built: it is there already.",
+        "tube": "Nothing is built: it is there already.",
+        "pipe": "Nothing is built: it is there already.",
+        "board": "Nothing is built: it is there already.",
+        "found": "Nothing is built: it is there already.",
+    },
 )

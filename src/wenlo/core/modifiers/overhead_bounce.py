@@ -322,4 +322,5 @@ KIND = Kind(
     mistakes=("subject too far under the skirt, or out of it", "the lamp in the picture", "boom out of balance"),
     cautions=("Overhead load: safety line, ballast, and a licensed person for fixings in ceilings.",),
     becomes=BECOMES,
+    refused_frames={"board": "Over heads a board hangs in a frame that carries it."},
 )

@@ -380,4 +380,10 @@ KIND = Kind(
     replaces=("card half way to the wall",),
     mistakes=("lamp too large or too near for the pattern to show",),
     cautions=("Card and foil near a hot lamp scorch: keep them apart.",),
+    refused_frames={
+        "timber": "A pattern is cut out of one sheet that a clamp holds.",
+        "tube": "A pattern is cut out of one sheet that a clamp holds.",
+        "pipe": "A pattern is cut out of one sheet that a clamp holds.",
+        "board": "The pattern is its window already.",
+    },
 )

@@ -371,4 +371,9 @@ KIND = Kind(
             ),
         ),
     ),
+    refused_frames={
+        "tube": "Its rims are in the picture: painted white, and flat. Bare tube mirrors.",
+        "pipe": "Its rims are in the picture: painted white, and flat. Pipe is round and shows as a line.",
+    },
+    of_boards=True,
 )

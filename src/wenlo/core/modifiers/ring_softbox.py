@@ -256,4 +256,10 @@ KIND = Kind(
     mistakes=("too few layers",),
     cautions=("Vents of the ring left free.",),
     becomes=BECOMES,
+    refused_frames={
+        "timber": "It is rolled or drawn round; straight bars have corners.",
+        "tube": "It is rolled or drawn round; straight bars have corners.",
+        "pipe": "It is rolled or drawn round; straight bars have corners.",
+        "board": "Its disc is cut round the ring already.",
+    },
 )

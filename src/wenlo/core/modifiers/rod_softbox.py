@@ -223,4 +223,10 @@ KIND = Kind(
     mistakes=("stand sags", "bulb heat", "one layer with a bare chip: a hot spot"),
     cautions=("Heat of the bulb in the cone; bent rods spring back.",),
     becomes=BECOMES,
+    refused_frames={
+        "timber": "It is rolled or drawn round; straight bars have corners.",
+        "tube": "It is rolled or drawn round; straight bars have corners.",
+        "pipe": "It is rolled or drawn round; straight bars have corners.",
+        "board": "It is rolled or drawn round; straight bars have corners.",
+    },
 )

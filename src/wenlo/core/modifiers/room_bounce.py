@@ -172,4 +172,11 @@ KIND = Kind(
     replaces=("aim where a mirror would throw it",),
     mistakes=("direct spill", "colour of the paint", "flat light"),
     cautions=("Hot foil.",),
+    refused_frames={
+        "timber": "Nothing is built: it is there already.",
+        "tube": "Nothing is built: it is there already.",
+        "pipe": "Nothing is built: it is there already.",
+        "board": "Nothing is built: it is there already.",
+        "found": "Nothing is built: it is there already.",
+    },
 )

@@ -358,4 +358,9 @@ KIND = Kind(
     mistakes=("flash set too deep or too shallow", "too heavy for the arm", "recycle time grows with the light lost"),
     cautions=("Never fire a flash close to anyone's eyes.", "Never open a flash."),
     becomes=BECOMES,
+    refused_frames={
+        "tube": "The arm is bolted through its flat: thin tube gives way under the bolt.",
+        "pipe": "The arm is bolted through its flat, and pipe has none.",
+        "board": "The container is its frame.",
+    },
 )

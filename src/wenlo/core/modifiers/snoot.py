@@ -507,4 +507,10 @@ KIND = Kind(
     mistakes=("gap too short for the lamp's size: no clean edge", "too thin to meter", "aim"),
     cautions=("A closed tube holds the lamp's heat: keep the vents free.",),
     becomes=BECOMES,
+    refused_frames={
+        "timber": "It is rolled or drawn round; straight bars have corners.",
+        "tube": "It is rolled or drawn round; straight bars have corners.",
+        "pipe": "It is rolled or drawn round; straight bars have corners.",
+        "board": "It is rolled or drawn round; straight bars have corners.",
+    },
 )

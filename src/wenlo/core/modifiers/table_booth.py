@@ -419,4 +419,10 @@ KIND = Kind(
             ),
         ),
     ),
+    refused_frames={
+        "timber": "The table is its frame.",
+        "tube": "The table is its frame.",
+        "pipe": "The table is its frame.",
+        "board": "The table is its frame.",
+    },
 )

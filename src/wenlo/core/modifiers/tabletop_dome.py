@@ -443,4 +443,10 @@ KIND = Kind(
             how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside.",
         ),
     ),
+    refused_frames={
+        "timber": "The tub is its frame.",
+        "tube": "The tub is its frame.",
+        "pipe": "The tub is its frame.",
+        "board": "A flat wall would show as a corner in what is round and shiny.",
+    },
 )

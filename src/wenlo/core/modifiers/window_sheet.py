@@ -243,4 +243,5 @@ KIND = Kind(
     mistakes=("time of day", "bars of the panes in the light", "warm lamps left on in the room"),
     cautions=("Never point a lens, or an eye, at the sun.",),
     becomes=BECOMES,
+    refused_frames={"board": "The wall round the window is its border already."},
 )

@@ -277,11 +277,17 @@ def _tie_lines(height: float) -> HomeMade:
 def holder_for(board: HeldBoard, bar: Grip, *, height: float = 1.5) -> HomeMade:
     """A board holder, for a board as it was measured.
 
+    Source: [Geometry].
+
     Parameters
     ----------
     board: what it grips.
     bar: where its bar runs.
     height: it stands at. [m]
+
+    Returns
+    -------
+    HomeMade: with its parts, and what it carries. [kg]
     """
     made = board_holder(board, bar=bar)
     pipe = made.plan.stock.name

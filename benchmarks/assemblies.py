@@ -105,8 +105,8 @@ def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
         changes["material"] = any_bar(rng, changes["structure"])
     if "bar" in kind.parameters.model_fields:
         changes["bar"] = any_bar(rng, rng.choice(GROUPS))
-    if "batten" in kind.parameters.model_fields:
-        changes["batten"] = any_batten(rng)
+    for batten in sorted({"batten", "lower_batten"} & set(kind.parameters.model_fields)):
+        changes[batten] = any_batten(rng)
     return kind.parameters.model_validate({**begins.model_dump(), **changes})
 
 

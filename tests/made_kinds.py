@@ -146,8 +146,8 @@ def varied(kind, rng: random.Random) -> dict[str, Any]:
         changes["material"] = any_bar(rng, changes["structure"])
     if "bar" in kind.parameters.model_fields:
         changes["bar"] = any_bar(rng, rng.choice(GROUPS))
-    if "batten" in kind.parameters.model_fields:
-        changes["batten"] = any_batten(rng)
+    for batten in sorted({"batten", "lower_batten"} & set(kind.parameters.model_fields)):
+        changes[batten] = any_batten(rng)
     return changes
 
 

@@ -48,7 +48,18 @@ def write_cut_list(build: WorkedBuild) -> bytes:
                 )
             )
         rows.writerow(
-            ("offcut", "", build.plan.stock.name, number, *both(bar.offcut), "", "", 1, "", f"of {bar.stock:g} m")
+            (
+                "offcut",
+                "",
+                guarded(bar.name or build.plan.stock.name),
+                number,
+                *both(bar.offcut),
+                "",
+                "",
+                1,
+                "",
+                f"of {bar.stock:g} m",
+            )
         )
     for cloth in build.plan.cloth:
         rows.writerow(

@@ -32,7 +32,7 @@ def _cut_plan(build: WorkedBuild, width: float, units: UnitSystem) -> list[Drawi
             String(
                 2,
                 30,
-                f"Bar {number}, {format_length(bar.stock, system=units)}",
+                f"Bar {number}, {format_length(bar.stock, system=units)}{f' of {bar.name}' if bar.name else ''}",
                 fontName="Helvetica",
                 fontSize=8,
                 fillColor=INK,
@@ -163,11 +163,12 @@ def write_cut_list_pdf(
     """
     width, frame = width_of(paper), kind_of(design).capabilities.standing
     plan, cuts = build.plan, build.cuts
+    bars = " and ".join(bar.name for bar in plan.bars)
     story: list[Any] = [
         Paragraph(text(title), TITLE),
         Paragraph(
             text(
-                f"{plan.name.capitalize()} of {plan.stock.name}; {build.mass:.1f} kg, about {build.total:.0f}"
+                f"{plan.name.capitalize()} of {bars}; {build.mass:.1f} kg, about {build.total:.0f}"
                 f" {currency}, {build.minutes:.0f} minutes of work. Saw: {plan.saw}, kerf {plan.kerf * 1000:.1f} mm."
             ),
             SMALL,

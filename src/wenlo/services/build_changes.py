@@ -258,7 +258,7 @@ def cut_together(
         plans.append((str(number), for_the_tools(plan, shoot.brief.workshop)))
     apart = sum(
         work_out(
-            plan, units=units, tries=TRIES, own=own_bars(have, plan.stock), own_boards=own_boards(have), prices=prices
+            plan, units=units, tries=TRIES, own=own_bars(have, plan.bars), own_boards=own_boards(have), prices=prices
         ).total
         for _, plan in plans
     )
@@ -268,7 +268,7 @@ def cut_together(
             plan,
             units=units,
             tries=TRIES,
-            own=own_bars(have, plan.stock),
+            own=own_bars(have, plan.bars),
             own_boards=own_boards(have),
             prices=prices,
             prove=True,

@@ -25,7 +25,7 @@ class PieceResult(Result):
 
 
 class BarResult(Result):
-    """One bar of stock with its pieces in order. [m]"""
+    """One bar of stock with its pieces in order [m]; ``name`` where there are several sorts."""
 
     stock: float
     pieces: list[PieceResult]
@@ -33,6 +33,7 @@ class BarResult(Result):
     offcut: float
     price: float
     own: bool
+    name: str
 
 
 class ClothResult(Result):

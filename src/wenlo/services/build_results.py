@@ -52,7 +52,7 @@ def making_of(shoot: Shoot, shelf: Sequence[dict[str, Any]] = (), offers: Offers
         shoot.brief.workshop,
         units=shoot.units,
         tries=TRIES,
-        own=own_bars(have, plan.stock),
+        own=own_bars(have, plan.bars),
         own_boards=own_boards(have),
         highest=shoot.design.highest,
         prices=prices,
@@ -102,6 +102,7 @@ def bar_results(cuts: CutPlan) -> list[m.BarResult]:
             offcut=bar.offcut,
             price=bar.price,
             own=bar.own,
+            name=bar.name,
             pieces=[
                 m.PieceResult(label=p.label, name=p.name, cut=p.cut, exact=p.exact or p.cut, reason=p.reason)
                 for p in bar.pieces
@@ -222,7 +223,7 @@ def build(
             if built[p.parameter] == p.value
         ],
         bar=plan.stock.id,
-        bar_name=plan.stock.name,
+        bar_name=" and ".join(bar.name for bar in plan.bars),
         saw=plan.saw,
         kerf=plan.kerf,
         bars=bar_results(cuts),

@@ -180,7 +180,7 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(finishes())
     if name == "bar":
         return tuple(bars())
-    if name == "batten":
+    if name in {"batten", "lower_batten"}:
         return tuple(Choice(id=bar.id, name=bar.name) for bar in bars_of("timber"))
     if name in {"face", "lining", "board"}:
         return tuple(Choice(id=f.id, name=f.name) for f in bounce_faces().values())

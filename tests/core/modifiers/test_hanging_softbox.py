@@ -4,9 +4,15 @@ import math
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
 from made_kinds import made, middle, sides
+from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.typical import black_materials, sheet_materials
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
+from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.hanging_softbox import DARK_ENOUGH, leak_test
 
 SIZE = {"width": 1.4, "length": 0.9, "depth": 0.4}
@@ -90,3 +96,37 @@ def test_it_hangs_by_its_corners():
     assert corners[:, 2] == pytest.approx([box.design.sheet_height + 0.4] * 4)
     gaps = sorted(float(np.linalg.norm(a - b)) for k, a in enumerate(corners) for b in corners[:k])
     assert gaps == pytest.approx([0.9, 0.9, 1.4, 1.4, math.hypot(0.9, 1.4), math.hypot(0.9, 1.4)])
+
+
+def test_planed_battens_above_and_ripped_ones_below_by_hand():
+    size = {"width": 1.3, "length": 1.3, "depth": 0.55}
+    box = made("hanging_softbox", **size, batten="softwood_18_69", lower_batten="half_of_44_44")
+    cuts = box.cuts()
+    # the short sides end at two battens, of 69 mm above and of 44 mm below
+    assert cuts["short side of the upper frame"] == pytest.approx([1.3 - 2 * 0.069] * 2)
+    assert cuts["short side of the lower frame"] == pytest.approx([1.3 - 2 * 0.044] * 2)
+    # a post stands between 21 mm below and 18 mm above
+    assert cuts["corner post"] == pytest.approx([0.55 - 0.021 - 0.018] * 4)
+    assert faults(box.assembly) == ()
+    assert lit_faults(box.assembly, box.light.surfaces) == ()
+    worked = work_out(box.plan)
+    sorts = {bar.name for bar in worked.cuts.bars}
+    assert sorts == {"planed softwood 18 × 69 mm", "half of 44 × 44 mm, ripped (21 × 44 mm)"}
+    # each sort is cut from its own bars, every piece once
+    for bar in worked.cuts.bars:
+        assert {box.plan.bar_of(piece).name for piece in bar.pieces} == {bar.name}
+    assert sorted(p.label for bar in worked.cuts.bars for p in bar.pieces) == sorted(p.label for p in box.plan.pieces)
+    # four sides of 1.3 and less out of halves of 2.4 or 3 m: whole battens of 44 × 44 are bought, two halves each
+    lines = {line.name: line for line in worked.shopping if line.category == "bar"}
+    halves = [bar for bar in worked.cuts.bars if bar.name.startswith("half of")]
+    assert sum(line.need for name, line in lines.items() if "to rip in half" in name) == math.ceil(len(halves) / 2)
+    # the list weighs what the wood weighs
+    wood = sum(p.cut * box.plan.bar_of(p).mass_per_metre for p in box.plan.pieces)
+    assert sum(part.mass for part in box.assembly.bars) == pytest.approx(wood)
+    steps = [job.step.id for job in plan_build(box.plan, Workshop()).schedule.jobs]
+    assert steps.index("rip-the-battens") < steps.index("cut-the-bars")
+
+
+def test_a_lower_batten_that_takes_no_two_pairs_of_screws_is_refused():
+    with pytest.raises(ValidationError, match="two pairs of screws"):
+        made("hanging_softbox", lower_batten="half_of_21_45")

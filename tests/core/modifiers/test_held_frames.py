@@ -100,3 +100,25 @@ def test_a_frame_that_is_there_already_is_covered_and_not_made():
     assert work_out(frame.plan).mass > 1.3
     with pytest.raises(ValidationError, match="has no feet"):
         made("diffusion_frame", **{**changed, "found": old, "carried": "on feet"})
+
+
+@pytest.mark.parametrize("changes", [HELD, {"structure": "board"}])
+def test_every_layer_is_cut_and_hangs_there(changes):
+    one, three = (
+        made("diffusion_frame", **SIZE, **{"structure": "timber", "material": "softwood_18_44", **changes, **more})
+        for more in ({}, {"layers": 3})
+    )
+    together(three)
+    cloth = one.design.sheet
+    assert len(one.covers(cloth)) == 1
+    assert three.covers(cloth) == one.covers(cloth) * 3
+    with pytest.raises(ValidationError, match="Boards lie one on another"):
+        made(
+            "diffusion_frame",
+            **SIZE,
+            **HELD,
+            structure="tube",
+            material="aluminium_25_mm",
+            sheet="opal_acrylic_3_mm",
+            layers=2,
+        )

@@ -54,6 +54,11 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
                     </g>
                   );
                 })}
+                {bar.name ? (
+                  <text x={left} y={37} className={css.barOwn}>
+                    {bar.name}
+                  </text>
+                ) : null}
                 {bar.offcut * scale > 46 ? (
                   <text
                     x={left + (bar.stock - bar.offcut / 2) * scale}

@@ -15,6 +15,7 @@ const OWN: Record<string, ShelfCategory> = {
   'design.backdrop': 'backdrop',
   'design.bar': 'bar',
   'design.batten': 'bar',
+  'design.lower_batten': 'bar',
 };
 
 const isTimber = (values: Record<string, unknown>) => values.section === 'timber';

@@ -19,16 +19,31 @@ def plan_batch(plans: Sequence[tuple[str, BuildPlan]]) -> tuple[BuildPlan, ...]:
     found: dict[str, BuildPlan] = {}
     cloth: list[ClothPiece] = []
     for name, plan in plans:
-        pieces = tuple(_named(piece, name) for piece in plan.pieces)
         cloth += [replace(c, label=f"{name}·{c.label}") for c in plan.cloth]
-        same = found.get(plan.stock.id)
-        if same is None:
-            found[plan.stock.id] = replace(plan, pieces=pieces, runs=(), cloth=(), steps=(), holes=(), templates=())
-        else:
-            fittings = added([*same.fittings, *plan.fittings])
+        for bar in plan.bars:
+            pieces = tuple(replace(_named(piece, name), bar="") for piece in plan.of(bar))
+            fittings = plan.fittings if bar is plan.stock else ()
+            same = found.get(bar.id)
+            if same is None:
+                found[bar.id] = replace(
+                    plan,
+                    stock=bar,
+                    also=(),
+                    pieces=pieces,
+                    fittings=fittings,
+                    runs=(),
+                    cloth=(),
+                    steps=(),
+                    holes=(),
+                    templates=(),
+                )
+                continue
             # the wider saw cuts them all
-            found[plan.stock.id] = replace(
-                same, pieces=(*same.pieces, *pieces), fittings=fittings, kerf=max(same.kerf, plan.kerf)
+            found[bar.id] = replace(
+                same,
+                pieces=(*same.pieces, *pieces),
+                fittings=added([*same.fittings, *fittings]),
+                kerf=max(same.kerf, plan.kerf),
             )
     merged = list(found.values())
     if merged:

@@ -6,7 +6,7 @@ so that every piece is made and the length bought is least (then the number of b
 
 import math
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -24,7 +24,7 @@ class CutBar:
     """One bar of stock and the pieces cut from it, in order, longest first.
 
     An ``own`` bar is there already and costs nothing. ``kerf`` is what all cuts turn to dust, ``offcut`` what is left
-    over; pieces + kerf + offcut = stock. [m]
+    over; pieces + kerf + offcut = stock. [m] ``of`` and ``name`` tell what bar it is where there are several sorts.
     """
 
     stock: float
@@ -33,6 +33,8 @@ class CutBar:
     kerf: float
     offcut: float
     own: bool = False
+    of: str = ""
+    name: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -85,10 +87,11 @@ def _patterns(lengths: Sequence[float], demand: Sequence[int], stock: float, ker
 
 @dataclass(frozen=True, kw_only=True)
 class HeldBar:
-    """Bars, or offcuts, that are there already: their length [m] and how many."""
+    """Bars, or offcuts, that are there already: their length [m], how many, and of which bar (empty for any)."""
 
     length: float
     count: int
+    of: str = ""
 
 
 MOST_OWN = 8
@@ -168,6 +171,35 @@ def plan_cuts(
         offcuts=sum(b.offcut for b in bars),
         price=sum(b.price for b in bars),
         lower_bound=bound,
+    )
+
+
+def plans_together(plans: Mapping[tuple[str, str], CutPlan]) -> CutPlan:
+    """One plan of several, each of bars of its own: by their id and name.
+
+    Source: [Sum].
+
+    Parameters
+    ----------
+    plans: each for one sort of bar.
+
+    Returns
+    -------
+    CutPlan: all their bars; lengths are added. [m]
+    """
+    rows = list(plans.values())
+    several = sum(bool(plan.bars) for plan in rows) > 1
+    return CutPlan(
+        bars=tuple(
+            replace(bar, of=id, name=name if several else "") for (id, name), plan in plans.items() for bar in plan.bars
+        ),
+        bought=sum(plan.bought for plan in rows),
+        own=sum(plan.own for plan in rows),
+        used=sum(plan.used for plan in rows),
+        kerf=sum(plan.kerf for plan in rows),
+        offcuts=sum(plan.offcuts for plan in rows),
+        price=sum(plan.price for plan in rows),
+        lower_bound=sum(plan.lower_bound for plan in rows),
     )
 
 

@@ -14,7 +14,7 @@ from wenlo.core.fabrication.assembly.methods import screwed_on
 from wenlo.core.fabrication.assembly.parts import Assembly, Blank, BuildJoint, Part, PartSource
 from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
 from wenlo.core.fabrication.assembly.shop import BuildShop, shop_for
-from wenlo.core.fabrication.assembly.solids import BoughtSolid
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec_across
 from wenlo.core.fabrication.fasteners import SCREWS, Batten, bolted, butt, faced, splint
 from wenlo.core.fabrication.frame_shape import Sockets
@@ -218,6 +218,7 @@ class LaidParts(PartsList):
             fittings=added([*made.fittings, *self._fittings()]),
             holes=(*self._holes(), *made.holes),
             found_mass=sum(part.mass for part in self.assembly.parts if part.source == "found"),
+            also=tuple(bar for bar in self.assembly.stuff if bar.id in {piece.bar for piece in laid}),
         )
 
     @property
@@ -239,7 +240,14 @@ class LaidParts(PartsList):
                 most = f"{self.carrying_length * 1000:.0f} mm"
                 reason += f"; in {len(parts)} parts, since more than {most} cannot be carried"
             found += [
-                Piece(label=p.label, name=blank.role, cut=self.assembly.lengths[p.label], reason=reason) for p in parts
+                Piece(
+                    label=p.label,
+                    name=blank.role,
+                    cut=self.assembly.lengths[p.label],
+                    reason=reason,
+                    bar=self._other(p),
+                )
+                for p in parts
             ]
         found += [
             Piece(
@@ -247,11 +255,16 @@ class LaidParts(PartsList):
                 name=p.role.replace("splint of", "splint behind the joint of"),
                 cut=self.assembly.lengths[p.label],
                 reason="laid behind a butt joint, half on each side",
+                bar=self._other(p),
             )
             for p in self.assembly.bars
             if p.role.startswith("splint") and p.source == "cut"
         ]
         return tuple(sorted(found, key=lambda piece: _order(piece.label)))
+
+    def _other(self, part: Part) -> str:
+        # the bar of a part that is not of what the rest is of
+        return part.item if part.item != self.batten.id else ""
 
     def _runs(self) -> tuple[Run, ...]:
         # along each member: its parts, and what stands before and behind it to the outside of its group
@@ -284,23 +297,23 @@ class LaidParts(PartsList):
     def _holes(self) -> tuple[Hole, ...]:
         roles = {p.id: p.role for p in self.assembly.parts}
         spreads = {joint.id: joint.spread for layout in self.layouts for joint in layout.joints}
-        section = self.section
-        ends: Counter[tuple[str, str, str, str, float, float]] = Counter()
+        ends: Counter[tuple[str, str, str, str, float, float, Batten]] = Counter()
         boards: dict[str, BuildJoint] = {}
-        splints = 0
+        splints: Counter[Batten] = Counter()
         for joint in self.assembly.joints:
             if joint.method in ("butt", "bolt") and joint.fasteners:
                 through, into = joint.parts
-                deep = _deep(self.assembly.by_id[through], joint.fasteners[0].direction, section)
-                item = joint.fasteners[0].item
-                ends[joint.method, roles[through], roles[into], item, deep, spreads[joint.id]] += 1
+                deep = _deep(self.assembly.by_id[through], joint.fasteners[0].direction)
+                item, section = joint.fasteners[0].item, _batten(self.assembly.by_id[into])
+                ends[joint.method, roles[through], roles[into], item, deep, spreads[joint.id], section] += 1
             elif joint.method == "screwed_on":
                 boards[joint.parts[0]] = joint
-            splints += joint.method == "splint" and bool(joint.fasteners)
+            if joint.method == "splint" and joint.fasteners:
+                splints[_batten(self.assembly.by_id[joint.parts[0]])] += 1
         found: list[Hole] = []
-        if splints:
-            found.append(splint(("splint",), batten=section, joints=splints, length=self.batten.splint))
-        for (method, through, into, item, deep, spread), count in ends.items():
+        for section, count in splints.items():
+            found.append(splint(("splint",), batten=section, joints=count, length=self.batten.splint))
+        for (method, through, into, item, deep, spread, section), count in ends.items():
             if method == "butt":
                 screw = SCREWS[item]
                 found += butt(through, into, batten=section, ends=count, screw=screw, deep=deep, spread=spread)
@@ -310,7 +323,8 @@ class LaidParts(PartsList):
             part = self.assembly.by_id[board]
             if isinstance(part.solid, SheetSolid) and joint.fasteners:
                 size, driven = (part.solid.width, part.solid.height), joint.fasteners[0]
-                deep = _deep(self.assembly.by_id[driven.into], driven.direction, section)
+                section = _batten(self.assembly.by_id[driven.into])
+                deep = _deep(self.assembly.by_id[driven.into], driven.direction)
                 flat = section.width if deep < section.width else section.thickness
                 batten = Batten(width=flat, thickness=deep)
                 hole = faced(part.label, size=size, board=part.solid.thickness, batten=batten)
@@ -341,8 +355,16 @@ def _with_found(made: Assembly, found: FoundThing) -> Assembly:
     return replace(made, parts=parts, joints=joints)
 
 
-def _deep(batten: Part, direction: Vec, section: Batten) -> float:
+def _batten(part: Part) -> Batten:
+    # the section of a part that is sawn from a batten
+    if not isinstance(part.solid, BarSolid) or not isinstance(part.solid.section, BoxSection):
+        raise ValueError(f"{part.id} is no batten")
+    return Batten(width=part.solid.section.width, thickness=part.solid.section.thickness)
+
+
+def _deep(batten: Part, direction: Vec) -> float:
     # how much of a batten a screw goes through that comes from this direction
+    section = _batten(batten)
     x, y, _ = (abs(v) for v in batten.pose.turned(direction))
     return section.width if x > y else section.thickness
 

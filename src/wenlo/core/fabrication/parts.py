@@ -16,7 +16,8 @@ class Piece:
     """A piece to cut from a bar.
 
     ``label`` is written on the piece; ``cut`` is the length to cut [m]; ``reason`` says how it follows
-    from the finished size. ``exact`` is what was worked out, where the cut is told in whole steps. [m]
+    from the finished size. ``exact`` is what was worked out, where the cut is told in whole steps. [m] ``bar`` is the
+    id of its bar where that is not the plan's stock.
     """
 
     label: str
@@ -24,6 +25,7 @@ class Piece:
     cut: float
     reason: str
     exact: float | None = None
+    bar: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -206,7 +208,9 @@ class Structure:
 
 @dataclass(frozen=True, kw_only=True)
 class BuildPlan:
-    """Everything a kind gives to the Build stage; ``found_mass`` is what is there already and goes into it. [kg]"""
+    """Everything a kind gives to the Build stage; ``found_mass`` is what is there already and goes into it [kg]; some
+    of its pieces may be of other bars than its ``stock`` (``also``).
+    """
 
     name: str
     stock: BarType
@@ -222,6 +226,20 @@ class BuildPlan:
     prints: tuple[PrintSpec, ...] = ()
     cautions: tuple[str, ...] = field(default=())
     found_mass: float = 0.0
+    also: tuple[BarType, ...] = ()
+
+    @property
+    def bars(self) -> tuple[BarType, ...]:
+        """All bars that its pieces are of, its stock first."""
+        return (self.stock, *self.also)
+
+    def bar_of(self, piece: Piece) -> BarType:
+        """What a piece is sawn from."""
+        return next((bar for bar in self.also if bar.id == piece.bar), self.stock)
+
+    def of(self, bar: BarType) -> tuple[Piece, ...]:
+        """The pieces of one bar."""
+        return tuple(piece for piece in self.pieces if self.bar_of(piece).id == bar.id)
 
 
 def labelled(members: Sequence[tuple[str, str, float, str, int]]) -> tuple[Piece, ...]:

@@ -10,7 +10,7 @@ from dataclasses import replace
 from wenlo.core.brief.workshop import Cutting
 from wenlo.core.catalog.data_files import GoodSide, Joined, fitting_sort, stock
 from wenlo.core.fabrication.covers import CoverPlan
-from wenlo.core.fabrication.cutplan import CutPlan
+from wenlo.core.fabrication.cutplan import CutBar, CutPlan
 from wenlo.core.fabrication.parts import BuildPlan, ClothPiece, Fitting, Piece, Step
 from wenlo.core.facts import Fact, Phrases
 from wenlo.core.ids import slug
@@ -50,6 +50,7 @@ SAYS = Phrases(
         "and-more": {"count": "count"},
         "rip-the-battens": {"width": "fine"},
         "set-a-stop-block": {"length": "fine", "pieces": "list"},
+        "bar-of": {"number": "count", "name": "label", "stock": "length", "own": "choice", "pieces": "list"},
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
         "piece": {"label": "label", "length": "fine"},
         "sheet-piece": {"label": "label", "size": "size"},
@@ -101,8 +102,9 @@ def _listed(labels: Sequence[Fact | str], most: int = 14) -> tuple[Fact | str, .
     return tuple(labels) if more <= 0 else (*labels[:most], SAYS("and-more", count=more))
 
 
-def _gather(plan: BuildPlan, bars: int, boards: int) -> Job:
-    parts: list[Fact | str] = [SAYS("bars", count=bars, stock=plan.stock.name)] if bars else []
+def _gather(plan: BuildPlan, bars: Sequence[CutBar], boards: int) -> Job:
+    counted = {bar.name: sum(one.of == bar.id for one in bars) for bar in plan.bars}
+    parts: list[Fact | str] = [SAYS("bars", count=n, stock=name) for name, n in counted.items() if n]
     parts += _listed(list(dict.fromkeys(c.material for c in plan.cloth)), 6)
     fittings = round(sum(f.count for f in plan.fittings))
     parts += [SAYS("fittings", count=fittings)] if plan.fittings else []
@@ -140,7 +142,8 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
         yield Job(step=step, makes=(STOP,), tools=("block", "clamp", "tape measure"))
     bars = tuple(
         SAYS(
-            "bar",
+            "bar-of" if bar.name else "bar",
+            **({"name": bar.name} if bar.name else {}),
             number=k,
             stock=bar.stock,
             own="yes" if bar.own else "no",
@@ -148,11 +151,14 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
         )
         for k, bar in enumerate(cuts.bars, start=1)
     )
-    if plan.stock.ripped_from and any(not bar.own for bar in cuts.bars):
+    for ripped in plan.bars:
+        whole = sum(not bar.own and bar.of == ripped.id for bar in cuts.bars)
+        if not ripped.ripped_from or not whole:
+            continue
         step = Step(
             id="rip-the-battens",
-            says=SAYS("rip-the-battens", width=plan.stock.width),
-            minutes=10 + 4 * math.ceil(sum(not bar.own for bar in cuts.bars) / 2),
+            says=SAYS("rip-the-battens", width=min(ripped.width, ripped.thickness)),
+            minutes=10 + 4 * math.ceil(whole / 2),
             does="mark",
         )
         yield Job(step=step, makes=(RIPPED,), tools=("table saw or circular saw with a fence", "push stick"))
@@ -308,7 +314,7 @@ def work_steps(
     sheets_own = frozenset(
         label for step, (labels, _) in zip(plan.steps, given, strict=True) if step.does == "gather" for label in labels
     )
-    jobs = [_gather(plan, len(cuts.bars), sum(round(c.bought) for c in covers if c.covering.form == "board"))]
+    jobs = [_gather(plan, cuts.bars, sum(round(c.bought) for c in covers if c.covering.form == "board"))]
     if plan.pieces:
         jobs += _cut_bars(plan, cuts, cutting, own_cut)
     jobs += _cut_sheets(plan, covers, cutting, sheets_own)

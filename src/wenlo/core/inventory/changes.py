@@ -78,7 +78,7 @@ class Substitute:
 def stands_weather(plan: BuildPlan, *, varnished: bool = False) -> bool:
     """Whether all of it stands rain and damp; timber does when it is varnished."""
     proof = frozenset(stock()["weatherproof"])
-    bars = not plan.pieces or plan.stock.weatherproof or (varnished and plan.stock.group == "timber")
+    bars = not plan.pieces or all(bar.weatherproof or (varnished and bar.group == "timber") for bar in plan.bars)
     return bars and all(c.covering.id in proof for c in plan.cloth)
 
 

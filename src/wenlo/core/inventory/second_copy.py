@@ -33,12 +33,10 @@ def second_copy(first: WorkedBuild, *, units: UnitSystem = "metric", prices: Pri
     first: the build that is done.
     units, prices: as for the first.
     """
-    bars: dict[float, int] = {}
-    for bar in first.cuts.bars:
-        if bar.offcut >= LEAST_BAR:
-            length = round(bar.offcut, 4)
-            bars[length] = bars.get(length, 0) + 1
-    own = [HeldBar(length=length, count=count) for length, count in bars.items()]
+    bars: Counter[tuple[float, str]] = Counter(
+        (round(bar.offcut, 4), bar.of) for bar in first.cuts.bars if bar.offcut >= LEAST_BAR
+    )
+    own = [HeldBar(length=length, count=count, of=of) for (length, of), count in bars.items()]
     boards = [
         OwnBoard(covering=cover.covering.id, width=free.width, length=free.height, count=1)
         for cover in first.covers
@@ -98,7 +96,7 @@ def _told(sizes: list[str]) -> str | None:
 def _bars(plan: BuildPlan) -> dict[str, list[str]]:
     found: dict[str, list[str]] = {}
     for piece in plan.pieces:
-        found.setdefault(f"{piece.name} of {plan.stock.name}", []).append(f"{piece.cut * 1000:.1f} mm")
+        found.setdefault(f"{piece.name} of {plan.bar_of(piece).name}", []).append(f"{piece.cut * 1000:.1f} mm")
     return found
 
 

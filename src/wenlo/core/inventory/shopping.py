@@ -5,10 +5,10 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from wenlo.core.catalog.bars import StockLength, bar_types
+from wenlo.core.catalog.bars import BarType, StockLength, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import CoverPlan, OwnBoard, plan_covers
-from wenlo.core.fabrication.cutplan import CutPlan, HeldBar, plan_cuts
+from wenlo.core.fabrication.cutplan import CutPlan, HeldBar, plan_cuts, plans_together
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices, Source, bar_key
 from wenlo.core.units.length import UnitSystem, format_length
@@ -70,19 +70,29 @@ def work_out(
     ----------
     plan: what the kind gave.
     units: how lengths are shown in the list.
-    own, own_boards: bars of the plan's stock, boards, and offcuts that are there already.
+    own, own_boards: bars of the plan's sorts, boards, and offcuts that are there already.
     tries: how much is tried beyond the usual to lay pieces on boards.
     prices: whose prices.
     prove: look on until the plans of boards are proved best; takes up to seconds.
     """
-    lengths = _sold(plan, prices)
-    cuts = plan_cuts(plan.pieces, lengths, kerf=plan.kerf, own=own)
+    cuts = plans_together(
+        {
+            (bar.id, bar.name): plan_cuts(
+                plan.of(bar),
+                _sold(plan, bar, prices),
+                kerf=plan.kerf,
+                own=[one for one in own if one.of in ("", bar.id)],
+            )
+            for bar in plan.bars
+        }
+    )
     covers = plan_covers(plan.cloth, tries=tries, own=own_boards, prove=prove)
-    lines = [*_bars(plan, cuts, prices, units), *_hardware(plan, prices, units), *_coverings(covers, prices, units)]
+    bars = [line for bar in plan.bars for line in _bars(bar, cuts, prices, units)]
+    lines = [*bars, *_hardware(plan, prices, units), *_coverings(covers, prices, units)]
     fittings = stock()["fittings"]
     carried = [f for f in plan.fittings if f.id != "ballast_bag"]
     mass = (
-        plan.stock.mass_per_metre * cuts.used
+        sum(plan.bar_of(piece).mass_per_metre * piece.cut for piece in plan.pieces)
         + sum(piece.mass for piece in plan.cloth)
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
         + plan.found_mass
@@ -98,37 +108,33 @@ def work_out(
     )
 
 
-def _sold(plan: BuildPlan, prices: Prices) -> list[StockLength]:
+def _sold(plan: BuildPlan, bar: BarType, prices: Prices) -> list[StockLength]:
     # lengths that are to be had, at their prices; all of them when nothing is
     asked = [
-        (
-            s,
-            prices.ask(bar_key(plan.stock.id, s.length), 1.0, typical=s.price),
-            prices.sold_out(bar_key(plan.stock.id, s.length)),
-        )
-        for s in plan.stock.lengths
+        (s, prices.ask(bar_key(bar.id, s.length), 1.0, typical=s.price), prices.sold_out(bar_key(bar.id, s.length)))
+        for s in bar.lengths
     ]
     there = [row for row in asked if not row[2]] or asked
-    longest = max((p.cut for p in plan.pieces), default=0.0)
+    longest = max((p.cut for p in plan.of(bar)), default=0.0)
     if longest > max(s.length for s, _, _ in there):
         there = asked
     return [StockLength(length=s.length, price=a.price) for s, a, _ in there]
 
 
-def _bars(plan: BuildPlan, cuts: CutPlan, prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
-    bought = [bar for bar in cuts.bars if not bar.own]
-    typical = {s.length: s.price for s in plan.stock.lengths}
+def _bars(of: BarType, cuts: CutPlan, prices: Prices, units: UnitSystem) -> Iterator[ShoppingLine]:
+    bought = [bar for bar in cuts.bars if not bar.own and bar.of == of.id]
+    typical = {s.length: s.price for s in of.lengths}
     for length in sorted({bar.stock for bar in bought}, reverse=True):
         count = sum(1 for bar in bought if bar.stock == length)
-        sold, each = plan.stock, typical[length]
-        if plan.stock.ripped_from:
+        sold, each = of, typical[length]
+        if of.ripped_from:
             # whole battens are bought, two come out of each
-            sold, count = bar_types()[plan.stock.ripped_from], math.ceil(count / 2)
+            sold, count = bar_types()[of.ripped_from], math.ceil(count / 2)
             each = next((s.price for s in sold.lengths if s.length == length), 2 * each)
         key = bar_key(sold.id, length)
         asked = prices.ask(key, float(count), typical=each)
         yield ShoppingLine(
-            name=f"{sold.name}, to rip in half" if sold is not plan.stock else sold.name,
+            name=f"{sold.name}, to rip in half" if sold is not of else sold.name,
             amount=f"{count} × {format_length(length, system=units)}",
             price=asked.price,
             category="bar",

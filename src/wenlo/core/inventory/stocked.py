@@ -138,10 +138,11 @@ def _is_of(item: Stocked, id: str, bar: BarType | None) -> bool:
     return walls and abs(mine.width - bar.width) <= ALIKE and abs(mine.thickness - bar.thickness) <= ALIKE
 
 
-def own_bars(shelf: Sequence[Stocked], bar: BarType) -> tuple[HeldBar, ...]:
-    """Bars and offcuts of one sort that are on the Shelf, whatever they were put there as."""
+def own_bars(shelf: Sequence[Stocked], bars: Sequence[BarType]) -> tuple[HeldBar, ...]:
+    """Bars and offcuts of some sorts that are on the Shelf, whatever they were put there as."""
     return tuple(
-        HeldBar(length=item.values.length, count=int(item.count))
+        HeldBar(length=item.values.length, count=int(item.count), of=bar.id)
+        for bar in bars
         for item in shelf
         if item.count >= 1 and _is_of(item, bar.id, bar)
     )

@@ -120,6 +120,10 @@ class FrameParameters(ModifierParameters):
             names = ("width", "height")
             for name, why in not_from_one(self.width, self.height, self.border, self.board, names=names):
                 raise at_field(name or "board", why)
+        if self.held and self.layers > 1 and sheet_material(self.sheet).form == "board":
+            raise at_field(
+                "layers", "Boards lie one on another on a frame with feet alone; choose one layer, or a cloth."
+            )
         if self.held and self.apart:
             raise at_field("layer_gap", "Layers that hang apart have frames on feet; let them touch, or choose feet.")
         if self.top_height < self.height + self.leg:
@@ -265,7 +269,7 @@ def _laid(design: FrameParameters, brief: Brief) -> LaidParts:
     (sheet,) = [s for s in arrange(design, brief).surfaces if s.id == "sheet" and isinstance(s, Panel)]
     stiff = sheet_material(design.sheet).form == "board"
     if design.structure == "board":
-        cut_from_a_board(work, sheet, design.sheet, design.board, design.border, id="frame")
+        cut_from_a_board(work, sheet, design.sheet, design.board, design.border, id="frame", layers=design.layers)
     else:
         on_a_frame(
             work,
@@ -276,6 +280,7 @@ def _laid(design: FrameParameters, brief: Brief) -> LaidParts:
             margin=0.0 if stiff else ROUND_THE_BARS,
             note="onto the frame" if stiff else f"{ROUND_THE_BARS * 1000:.0f} mm on every edge to wrap round the bars",
             screwed=stiff,
+            layers=design.layers,
         )
         work.step(
             SAYS("make-the-frame", size=(design.width, design.height), **how_made(work)),

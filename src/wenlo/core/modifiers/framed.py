@@ -96,6 +96,7 @@ def on_a_frame(
     note: str,
     middle_rail: bool = False,
     screwed: bool = False,
+    layers: int = 1,
 ) -> tuple[Layout, Rectangle, str]:
     """A sheet over a frame of bars behind it, round them, or a board on them; the outside is the sheet's.
 
@@ -105,9 +106,10 @@ def on_a_frame(
     margin: of cloth that is wrapped. [m]
     middle_rail: a third rail, half-way up.
     screwed: a board that lies on the frame: screwed to battens, clamped to pipe and tube.
+    layers: of cloth, one on the other.
     """
     wide, tall = size_of(panel)
-    thick = covering_of(covering).thickness
+    thick = covering_of(covering).thickness * layers
     layout = work.layout_at(id, place_of_panel(panel))
     section = layout.batten
     # cloth goes round the bars; a board lies on the fittings, which stand out of them
@@ -135,7 +137,35 @@ def on_a_frame(
         layout.hold("clamped", sheet, frame.fittings or frame.all, used={"spring_clamp": CLAMPS})
     else:
         hold_cloth(work, layout, sheet, frame, around=2 * (wide + tall))
+        more_layers(work, layout, covering, layers, size=(wide, tall), margin=margin, note=note, held=(sheet,))
     return layout, frame, sheet
+
+
+def more_layers(
+    work: LaidParts,
+    layout: Layout,
+    covering: CoverRef,
+    layers: int,
+    *,
+    size: tuple[float, float],
+    margin: float,
+    note: str,
+    held: tuple[str, ...],
+) -> None:
+    """The layers of cloth behind the first, each as the first."""
+    thick = covering_of(covering).thickness
+    for k in range(1, layers):
+        further = work.sheet(
+            layout,
+            f"sheet layer {k + 1}",
+            covering,
+            centre=(0.0, -k * thick, 0.0),
+            size=size,
+            margin=margin,
+            note=f"layer {k + 1}: {note}",
+            role="sheet",
+        )
+        layout.hold("sewn", further, held)
 
 
 CLAMPS = 8

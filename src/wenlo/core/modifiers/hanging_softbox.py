@@ -5,12 +5,25 @@ from typing import ClassVar, Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import BounceRef, CoverRef, SheetRef, bounce_face, covering_of, sheet_material
+from wenlo.core.catalog.bars import BarType
+from wenlo.core.catalog.own import (
+    BattenRef,
+    BounceRef,
+    CoverRef,
+    SheetRef,
+    bar_of,
+    bounce_face,
+    covering_of,
+    sheet_material,
+)
 from wenlo.core.catalog.typical import black_materials
+from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.layout import Layout, Reason, Rectangle
 from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
+from wenlo.core.fabrication.fasteners import end_screw, off_middle
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
 from wenlo.core.facts import Fact, Phrases
@@ -19,7 +32,8 @@ from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
-from wenlo.core.units.fields import quantity
+from wenlo.core.units.fields import at_field, quantity
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "hanging-softbox",
@@ -59,9 +73,25 @@ class HangingBoxParameters(OfBattens):
     sheet: SheetRef = "cotton_bed_linen_white"
     lining: BounceRef = "white_foam_board"
     lamps: int = quantity(1, 6, unit="count", label="number of lamps", default=2)
+    lower_batten: BattenRef = "softwood_18_44"
     cover: bool = True
     walls: WallMake = "foam board"
     doubled: bool = True
+
+    @model_validator(mode="after")
+    def _lower_takes_its_screws(self) -> "HangingBoxParameters":
+        if self.lower_bar.width < TWO_PAIRS:
+            raise at_field(
+                "lower_batten",
+                f"{self.lower_bar.name} is {format_length(self.lower_bar.width)} wide. At a corner two pairs of screws"
+                f" cross in one batten: it takes {format_length(TWO_PAIRS)} at least.",
+            )
+        return self
+
+    @property
+    def lower_bar(self) -> BarType:
+        """What the lower frame is of, which carries the sheet alone."""
+        return bar_of(self.lower_batten)
 
     @property
     def outside(self) -> str:
@@ -180,6 +210,9 @@ UNDER_BAR = 0.04
 SHORT_POSTS = 0.144
 """Two long screws do not go into the ends of the posts of a box that is lower. [m]"""
 
+SCREWS_APART = 0.002
+"""Wood that stays between two screws that cross. [m]"""
+
 AT_ENDS, BETWEEN = 0.34, 0.14
 """At a corner the screws of a frame and those into its post go through one batten: shares of the width from the middle
 at which they stand. [-]"""
@@ -189,14 +222,10 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
     # own coordinates: x across, y toward the light, z up from the sheet
     box = work.layout("box")
     w, long, d = design.width, design.length, design.depth
-    wide, thick = box.batten.width, box.batten.thickness
+    wide, thick, low = box.batten.width, box.batten.thickness, design.lower_bar
     box.finished = ((-w / 2, -long / 2, 0.0), (w / 2, long / 2, d))
-    reasons = (
-        Reason(text="full length", blame="length"),
-        Reason(text=f"width less {as_wide('two battens', box.batten)}", blame="width"),
-    )
     frames = []
-    for name, z, inside in (("lower ", thick / 2, 1.0), ("upper ", d - thick / 2, -1.0)):
+    for name, z, inside, bar in (("lower ", low.thickness / 2, 1.0, low), ("upper ", d - thick / 2, -1.0, box.batten)):
         frames.append(
             box.rectangle(
                 name,
@@ -205,7 +234,11 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
                 upward=Y,
                 size=(w, long),
                 roles=(f"long side of the {name}frame", f"short side of the {name}frame"),
-                reasons=reasons,
+                reasons=(
+                    Reason(text="full length", blame="length"),
+                    Reason(text=f"width less {as_wide('two battens', bar)}", blame="width"),
+                ),
+                bar=bar,
                 spread=AT_ENDS,
                 free=(0.0, 0.0, inside),
             )
@@ -220,13 +253,41 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
             (*at, 0.0),
             (*at, d),
             Y,
-            Reason(text=f"depth less two battens of {thick * 1000:.0f} mm laid flat", blame="depth"),
+            Reason(text=f"depth less battens of {_mm(low.thickness)} and {_mm(thick)} laid flat", blame="depth"),
         )
-        for frame, z in ((lower, thick / 2), (upper, d - thick / 2)):
+        for frame, z in ((lower, low.thickness / 2), (upper, d - thick / 2)):
             side = frame.left if sx < 0 else frame.right
-            box.join("butt", (side, post), (*at, z), spread=BETWEEN)
+            spread = _beside(low if frame is lower else box.batten, box.batten, d)
+            if spread is None:
+                message = (
+                    f"Screws into the posts would meet those of the lower frame, {_mm(low.width)} wide against"
+                    f" {_mm(wide)}: choose battens of about one width."
+                )
+                raise Impossible(message, fields=[FieldError(path="design.lower_batten", message=message)])
+            box.join("butt", (side, post), (*at, z), spread=spread)
     _lamp_bars(box, design, upper)
     return box, (lower, upper)
+
+
+SPREADS = (BETWEEN, *(k / 100 for k in range(8, 42)))
+"""Shares of a post's width at which its screws are tried."""
+
+
+def _beside(frame: BarType, post: BarType, depth: float) -> float | None:
+    # where the screws into a post stand clear of those of the frame's corner, which cross them: seen from the outside,
+    # both at their distance from the outer edge
+    corner, mine = end_screw(1.0, frame.width), end_screw(depth, frame.thickness)
+    taken = [frame.width / 2 + s * off_middle(frame.width, AT_ENDS, corner) for s in (-1.0, 1.0)]
+    apart = (corner.diameter + mine.diameter) / 2 + SCREWS_APART
+    for spread in SPREADS:
+        off = off_middle(post.width, spread, mine)
+        if all(abs(post.width / 2 + s * off - other) >= apart for s in (-1.0, 1.0) for other in taken):
+            return spread
+    return None
+
+
+def _mm(length: float) -> str:
+    return f"{length * 1000:.0f} mm"
 
 
 def _lamp_bars(box: Layout, design: HangingBoxParameters, upper: Rectangle) -> None:

@@ -8,7 +8,7 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.framed import place_of_panel, size_of
+from wenlo.core.modifiers.framed import more_layers, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Vector
 from wenlo.core.modifiers.placing import bounce, panel
 from wenlo.core.optics.shapes import Panel
@@ -81,7 +81,15 @@ def border_panels(sheet: Panel, face: BounceRef, border: float, *, behind: Vecto
 
 
 def cut_from_a_board(
-    work: LaidParts, sheet: Panel, covering: SheetRef, face: BounceRef, border: float, *, id: str, other: str = ""
+    work: LaidParts,
+    sheet: Panel,
+    covering: SheetRef,
+    face: BounceRef,
+    border: float,
+    *,
+    id: str,
+    other: str = "",
+    layers: int = 1,
 ) -> tuple[str, str]:
     """Lay the board with its window and what covers it, with the steps; names of the board and of the sheet.
 
@@ -93,11 +101,13 @@ def cut_from_a_board(
     border: that is left. [m]
     id: of the rigid group.
     other: what the piece that falls out is, where it is used.
+    layers: of what covers it, one on the other.
     """
     w, h = size_of(sheet)
-    thick, deep = sheet_material(covering).thickness, bounce_face(face).thickness
+    thick, deep = sheet_material(covering).thickness * layers, bounce_face(face).thickness
     layout = work.layout_at(id, place_of_panel(sheet))
-    layout.finished = ((-w / 2, -thick - deep, -h / 2), (w / 2, 0.0, h / 2))
+    stiff = sheet_material(covering).form == "board"
+    layout.finished = ((-w / 2, -thick - deep, -h / 2), (w / 2, 0.0 if stiff else -thick, h / 2))
     rest = f"the piece that falls out is {other}" if other else "keep the piece that falls out"
     board = work.sheet(
         layout,
@@ -112,7 +122,6 @@ def cut_from_a_board(
     )
     for name in ("left", "right", "lower", "upper"):
         layout.light(f"{name} border", board)
-    stiff = sheet_material(covering).form == "board"
     cloth = work.sheet(
         layout,
         "sheet",
@@ -124,6 +133,8 @@ def cut_from_a_board(
     )
     edges = {"cloth_tape": 2 * (w + h)}
     layout.hold("taped" if stiff else "stapled", cloth, (board,), used=edges if stiff else {"staples": 1, **edges})
+    note, margin = ("over the window, taped", 0.0) if stiff else ("round the board, stapled behind", ROUND_THE_BOARD)
+    more_layers(work, layout, covering, layers, size=(w, h), margin=margin, note=note, held=(cloth,))
     window = (w - 2 * border, h - 2 * border)
     work.template(
         Template(

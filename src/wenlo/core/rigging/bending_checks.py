@@ -70,7 +70,6 @@ def bend_checks(modifier: Modifier, lamp: LampType, *, units: UnitSystem, wind: 
 def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[Check]:
     plan = modifier.plan
     cloth = sum(c.mass for c in plan.cloth if c.form == "cloth")
-    own = plan.stock.mass_per_metre * GRAVITY
     upright = np.array([0.0, 0.0, 1.0])
     real = {part: member for member in members_of(modifier.assembly) for part in member.parts}
     stands = {part.label: real[part.id] for part in modifier.assembly.bars}
@@ -88,9 +87,10 @@ def _bar_checks(modifier: Modifier, lamp: LampType, length: Length) -> Iterator[
         span = spans.get(piece.label, piece.cut)
         # as it lies: a batten on edge sags less than one on its flat
         member = stands.get(piece.label)
+        own = plan.bar_of(piece).mass_per_metre * GRAVITY
         stiff = 0.0 if member is None else member.stiffness(upright, standing=True)
         if stiff <= 0.0:
-            stiff = bending.standing_stiffness(plan.stock)
+            stiff = bending.standing_stiffness(plan.bar_of(piece))
         if "arm" in piece.name.split():
             sag = bending.droop(lamp.mass * GRAVITY, span, stiff, load=own)
             name, limit = f"{piece.name} droops", span * DROOP_LIMIT

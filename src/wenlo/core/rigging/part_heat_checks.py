@@ -49,7 +49,7 @@ def limits_of_plan(plan: BuildPlan) -> dict[str, HeatLimit]:
     rows = stock()
     found = {c.covering.id: HeatLimit(name=c.covering.name, limit=c.covering.keep_below_celsius) for c in plan.cloth}
     if plan.pieces:
-        found[plan.stock.id] = HeatLimit(name=plan.stock.name, limit=plan.stock.keep_below)
+        found |= {bar.id: HeatLimit(name=bar.name, limit=bar.keep_below) for bar in plan.bars}
     for fitting in plan.fittings:
         row = rows["fittings"][fitting.id]
         if "keep_below" in row:

@@ -45,6 +45,11 @@ steps_bar = Bar { $number } ({ $stock }{ $own ->
    *[no] { "" }
 }): { $pieces }
 
+steps_bar-of = Bar { $number } ({ $name }, { $stock }{ $own ->
+    [yes] , yours
+   *[no] { "" }
+}): { $pieces }
+
 steps_piece = { $label } { $length }
 
 steps_sheet-piece = { $label } { $size }

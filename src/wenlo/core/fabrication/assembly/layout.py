@@ -144,6 +144,7 @@ class Layout:
         spread: float = 0.25,
         method: MethodId = "butt",
         free: Vec | None = None,
+        bar: BarType | None = None,
     ) -> Rectangle:
         """Battens flat in a plane: uprights over the full height, rails between them, two screws a corner.
 
@@ -153,19 +154,34 @@ class Layout:
         across, upward: directions of rails and uprights.
         size: over the outside, across and upward. [m]
         roles, reasons: of uprights and rails.
+        bar: of its members, where it is not that of the rest.
         """
-        half = self.batten.width / 2
+        half = (bar or self.batten).width / 2
         x, y = size[0] / 2, size[1] / 2
         names = {}
         for where, side in (("left", -1.0), ("right", 1.0)):
             at = plus(centre, across, side * (x - half))
             names[where] = self.bar(
-                f"{name}{where}", roles[0], plus(at, upward, -y), plus(at, upward, y), across, reasons[0], free=free
+                f"{name}{where}",
+                roles[0],
+                plus(at, upward, -y),
+                plus(at, upward, y),
+                across,
+                reasons[0],
+                free=free,
+                bar=bar,
             )
         for where, side in (("low", -1.0), ("top", 1.0)):
             at = plus(centre, upward, side * (y - half))
             names[where] = self.bar(
-                f"{name}{where}", roles[1], plus(at, across, -x), plus(at, across, x), upward, reasons[1], free=free
+                f"{name}{where}",
+                roles[1],
+                plus(at, across, -x),
+                plus(at, across, x),
+                upward,
+                reasons[1],
+                free=free,
+                bar=bar,
             )
             for end, way in (("left", -1.0), ("right", 1.0)):
                 corner = plus(at, across, way * (x - half))
@@ -266,7 +282,7 @@ class Layout:
 
     def _is_free(self, id: str, end: Vec) -> bool:
         # no joint is nearer to the end than a batten is wide
-        reach = 2 * max(self.batten.width, self.batten.thickness) / 2
+        reach = max(max(blank.bar.width, blank.bar.thickness) for blank in self.blanks)
         at = [joint.at for joint in self.joints if id in joint.members]
         return all(dot(minus(place, end), minus(place, end)) > reach**2 for place in at)
 

@@ -10,6 +10,7 @@ from typing import Any, Literal, get_args
 from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import Covering
+from wenlo.core.catalog.own import bar_of
 from wenlo.core.catalog.typical import black_materials, bounce_faces, coverings, sheet_materials
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.parts import BuildPlan
@@ -43,6 +44,9 @@ LIGHT_KEPT = 0.7
 
 LOBE_KEPT = 0.35
 """How much more a variant may show the lamp behind it, as in :func:`_lobe_apart`."""
+
+LEAST_STIFF = 0.5
+"""A bar that bends more than twice as much is no change of material, but another frame."""
 
 LEAST_GAIN = 0.05
 """A share that is worth the change."""
@@ -114,8 +118,9 @@ def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
             for bar in bar_types().values():
                 yield {"structure": bar.group, "material": bar.id}
         elif name in ("bar", "batten"):
+            stiff = LEAST_STIFF * bar_of(now).stiffness
             for bar in bar_types().values() if name == "bar" else bars_of("timber"):
-                if bar.id != now:
+                if bar.id != now and bar.stiffness >= stiff:
                     yield {name: bar.id}
         elif slots[name].options:
             for value in slots[name].options:

@@ -10,6 +10,7 @@ from wenlo.core.catalog.own import OwnBar, bar_of
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.instructions.order import left_over
+from wenlo.core.inventory.changes import variants
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.of_bars import OfBars, OfBattens
 from wenlo.core.modifiers.registry import kinds
@@ -186,3 +187,15 @@ def test_the_thinnest_and_the_widest_are_among_those_that_are_tried():
             for side in ("width", "thickness"):
                 edge = least(getattr(bar, side) for bar in bars_of(group))
                 assert edge in [getattr(bar, side) for bar in tried if bar.group == group], (group, side, edge)
+
+
+def test_a_variant_never_bends_more_than_twice_as_much():
+    canvas = made("overhead_bounce")
+    now = bar_types()["softwood_18_44"]
+    # on edge: 18 · 44³ for 21 · 21³, eight times as stiff
+    assert now.stiffness_on_edge / bar_types()["half_of_21_45"].stiffness_on_edge == pytest.approx(18 * 44**3 / 21**4)
+    found = variants(canvas.design, lambda d: canvas.kind.build(d, canvas.brief), uses=lambda d: 60)
+    for variant in found:
+        other = bar_types().get(str(variant.changes.get("bar", now.id)), now)
+        assert other.stiffness >= now.stiffness / 2
+        assert other.stiffness_on_edge >= now.stiffness_on_edge / 2

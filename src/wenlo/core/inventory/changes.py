@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, get_args
 
-from wenlo.core.catalog.bars import bar_types, bars_of
+from wenlo.core.catalog.bars import BarType, bar_types, bars_of
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import Covering
 from wenlo.core.catalog.own import bar_of
@@ -118,9 +118,9 @@ def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
             for bar in bar_types().values():
                 yield {"structure": bar.group, "material": bar.id}
         elif name in ("bar", "batten"):
-            stiff = LEAST_STIFF * bar_of(now).stiffness
+            mine = bar_of(now)
             for bar in bar_types().values() if name == "bar" else bars_of("timber"):
-                if bar.id != now and bar.stiffness >= stiff:
+                if bar.id != now and _as_stiff(bar, mine):
                     yield {name: bar.id}
         elif slots[name].options:
             for value in slots[name].options:
@@ -137,6 +137,12 @@ def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
             for value in pool.get(name, {}):
                 if value != now and _alike(now, value):
                     yield {name: value}
+
+
+def _as_stiff(bar: BarType, now: BarType) -> bool:
+    # flat and on edge: cloth pulls at a frame in its plane
+    flat, edge = bar.stiffness / now.stiffness, bar.stiffness_on_edge / now.stiffness_on_edge
+    return min(flat, edge) >= LEAST_STIFF
 
 
 def _alike(now: str, value: str) -> bool:

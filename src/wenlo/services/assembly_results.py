@@ -102,7 +102,7 @@ class AssemblyFacts(BaseModel):
 
 class DrawnResult(BaseModel):
     """What is drawn of a part: points in a row [m], triangles and feature edges by their points, the way it goes when
-    all is taken apart [m], and whether it is cloth, a board or the like.
+    all is taken apart [m], whether it is cloth, a board or the like, and of which sort of bar it is, if of any.
     """
 
     id: str
@@ -114,6 +114,7 @@ class DrawnResult(BaseModel):
     edges: list[int]
     explode: list[float]
     sheet: bool
+    bar: str
 
 
 class PictureLabelResult(BaseModel):
@@ -358,6 +359,7 @@ def assembly_drawn(document: Document) -> AssemblyResult:
                 edges=d.edges.ravel().tolist(),
                 explode=[round(float(v), 5) for v in d.explode],
                 sheet=not isinstance(d.part.solid, BarSolid | BoughtSolid) and not _is_of_cells(d.part),
+                bar=assembly.bar_types[d.part.item].group if d.part.item in assembly.bar_types else "",
             )
             for d in scene_of(assembly)
         ],

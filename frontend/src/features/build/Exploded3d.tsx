@@ -25,6 +25,8 @@ const view = (x: number, y: number, z: number): [number, number, number] => [x, 
 
 const COLOURS = {
   cut: '#d9c49a',
+  pipe: '#e9ebe8',
+  tube: '#bcc4cb',
   bought: '#8f969e',
   found: '#a9b3a0',
   sheet: '#f6f3ea',
@@ -32,6 +34,13 @@ const COLOURS = {
   added: '#d98a2b',
   line: '#3a3630',
 };
+
+/** A part as it looks: what is there already, cloth and boards, pipe and tube, and wood. */
+export function plainColour(part: Pick<Drawn, 'sheet' | 'source' | 'bar'>): string {
+  if (part.sheet) return COLOURS.sheet;
+  if (part.source === 'cut' && (part.bar === 'pipe' || part.bar === 'tube')) return COLOURS[part.bar];
+  return COLOURS[part.source];
+}
 
 type Props = {
   parts: Drawn[];
@@ -163,7 +172,7 @@ export default function Exploded3d({ parts, apart, added, present }: Props) {
       const isNew = added?.has(part.id) ?? false;
       group.visible = added === null || isNew || (present?.has(part.id) ?? false);
       const [body] = group.children as [Mesh<BufferGeometry, MeshLambertMaterial>];
-      const plain = part.sheet ? COLOURS.sheet : COLOURS[part.source];
+      const plain = plainColour(part);
       body.material.color.set(added === null ? plain : isNew ? COLOURS.added : COLOURS.there);
     }
     const made = kit.current;

@@ -1,6 +1,6 @@
 // Who builds it and with what: saw, kerf, fittings as measured, what can be carried; and the slip for the counter.
 import { useQuery } from '@tanstack/react-query';
-import type { Build, Shoot } from '../../shared/api/client';
+import type { Build, Catalogue, Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
@@ -20,10 +20,19 @@ const STEPS = [
   { id: 'exact', name: 'what was worked out', detail: 'for a machine' },
 ];
 
+/** Whether anything is of pipe, whose fittings can be measured. */
+function isPipe(design: Shoot['design'], data: Catalogue | undefined): boolean {
+  if ('structure' in design) return design.structure === 'pipe';
+  if (!('bar' in design)) return false;
+  const { bar } = design;
+  if (typeof bar === 'string') return data?.materials.find((m) => m.id === bar)?.group === 'pipe';
+  return bar?.values.section === 'pipe';
+}
+
 export function Workshop({ build, document }: { build: Build; document: Shoot }) {
   const { units, design } = document;
   const { data } = useQuery(catalogueQuery);
-  const pipe = 'structure' in design && design.structure === 'pipe';
+  const pipe = isPipe(design, data);
   const cut = build.first_cuts.filter((f) => f.cuts.length);
   const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
   return (

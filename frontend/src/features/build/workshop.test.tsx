@@ -2,7 +2,7 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { Build, Shoot } from '../../shared/api/client';
+import type { Build, Catalogue, Shoot } from '../../shared/api/client';
 import { useShoot } from '../../shared/state/store';
 import { limit, open, opened, serve, show } from '../../testing/bench';
 import { MeasureBack } from './MeasureBack';
@@ -131,23 +131,48 @@ describe('what a tape says of the pieces', () => {
 
 describe('who builds it and with what', () => {
   const limits = [limit('brief.workshop.kerf', 0.0002, 0.006, 'm', null)];
+  const white = { id: 'white_board', name: 'white board', detail: '', group: '' };
+  const kinds = [
+    { id: 'diffusion_frame', made_of: [], controls: [{ path: 'design.board', options: [white] }] },
+  ] as unknown as Catalogue['kinds'];
+  const materials = [
+    { id: 'pvc_one_inch', name: 'PVC 1 in', group: 'pipe', detail: '' },
+    { id: 'softwood_18_44', name: 'softwood 18 × 44 mm', group: 'timber', detail: '' },
+  ];
+  const inside = { materials, kinds };
   it('asks for sockets where there is pipe alone', () => {
     const pipe = { kind: 'diffusion_frame', structure: 'pipe' };
     open(opened({ design: pipe, brief: { assumed: [], subject: {}, workshop } }));
-    show(<Workshop build={build()} document={now()} />, limits);
+    show(<Workshop build={build()} document={now()} />, limits, inside);
     expect(screen.getByText('Socket depth, measured')).toBeTruthy();
   });
   it('changes structure, bar and joints where they are built', async () => {
     const pipe = { kind: 'diffusion_frame', structure: 'pipe', material: 'pvc_one_inch' };
     open(opened({ design: pipe, brief: { assumed: [], subject: {}, workshop } }));
-    const materials = [
-      { id: 'pvc_one_inch', name: 'PVC 1 in', group: 'pipe', detail: '' },
-      { id: 'softwood_18_44', name: 'softwood 18 × 44 mm', group: 'timber', detail: '' },
-    ];
-    show(<Workshop build={build()} document={now()} />, limits, { materials });
+    show(<Workshop build={build()} document={now()} />, limits, inside);
     await userEvent.click(screen.getByLabelText('Structure'));
     await userEvent.click(await screen.findByText('timber battens'));
     expect(now().design).toMatchObject({ structure: 'timber', material: 'softwood_18_44' });
+  });
+  it('asks for sockets of any kind that is of pipe, and for none of battens', () => {
+    for (const [bar, asked] of [
+      ['pvc_one_inch', true],
+      ['softwood_18_44', false],
+      [{ item: 'p', version: 1, name: 'old pipe', values: { section: 'pipe' } }, true],
+    ] as const) {
+      open(opened({ design: { kind: 'light_tent', bar }, brief: { assumed: [], subject: {}, workshop } }));
+      const { unmount } = show(<Workshop build={build()} document={now()} />, limits, inside);
+      expect(screen.queryByText('Socket depth, measured') !== null).toBe(asked);
+      unmount();
+    }
+  });
+  it('asks for a board and its border where the frame is cut from one, and for no bar', () => {
+    const board = { kind: 'diffusion_frame', structure: 'board', board: 'white_board', border: 0.06 };
+    open(opened({ design: board, brief: { assumed: [], subject: {}, workshop } }));
+    show(<Workshop build={build()} document={now()} />, limits, inside);
+    expect(screen.getByLabelText('Board')).toBeTruthy();
+    expect(screen.queryByLabelText('Bar')).toBeNull();
+    expect(screen.queryByLabelText('Stands')).toBeNull();
   });
   it('shows the kerf that holds until one is measured', () => {
     open(
@@ -156,7 +181,7 @@ describe('who builds it and with what', () => {
         brief: { assumed: [], subject: {}, workshop },
       }),
     );
-    const { container } = show(<Workshop build={build()} document={now()} />, limits);
+    const { container } = show(<Workshop build={build()} document={now()} />, limits, inside);
     expect(within(container).getByText(/now 1.2 mm, fine saw/)).toBeTruthy();
     expect(screen.queryByText('Socket depth, measured')).toBeNull();
   });

@@ -46,7 +46,7 @@ def test_foreign_damaged_and_newer_files(content, words):
         ("design.sheet", "moonlight", "is not a sheet on the Shelf"),
         ("design.layers", 2.5, "number of layers must be a number"),
         ("design.top_height", 1.21, "legs need 90 mm"),
-        ("design.material", "aluminium_25_mm", "not a pipe material"),
+        ("design.material", "aluminium_25_mm", "makes no frame of pipe"),
         ("brief.camera.iso", 1, "between 25 and 409600"),
         ("brief.wanted.solve_for", "magic", "must be one of"),
         ("title", "", "must not be empty"),

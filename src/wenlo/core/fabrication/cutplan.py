@@ -177,7 +177,7 @@ def plan_cuts(
 def plans_together(plans: Mapping[tuple[str, str], CutPlan]) -> CutPlan:
     """One plan of several, each of bars of its own: by their id and name.
 
-    Source: [Sum].
+    Source: [Geometry].
 
     Parameters
     ----------

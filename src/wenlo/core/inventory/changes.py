@@ -45,8 +45,10 @@ LIGHT_KEPT = 0.7
 LOBE_KEPT = 0.35
 """How much more a variant may show the lamp behind it, as in :func:`_lobe_apart`."""
 
-LEAST_STIFF = 0.5
-"""A bar that bends more than twice as much is no change of material, but another frame."""
+LEAST_STIFF, LEAST_FRAME = 0.5, 0.1
+"""A bar that bends more than twice as much is no change of material, but another frame; ten times as much is
+none.
+"""
 
 LEAST_GAIN = 0.05
 """A share that is worth the change."""
@@ -115,8 +117,11 @@ def _choices(design: ModifierParameters) -> Iterator[dict[str, Any]]:
             continue
         now = slots[name].get(design)
         if name == "structure":
+            mine = bar_of(slots["material"].get(design))
             for bar in bar_types().values():
-                yield {"structure": bar.group, "material": bar.id}
+                # another way of building may bend more, but is still a frame
+                if bar.stiffness >= LEAST_FRAME * mine.stiffness:
+                    yield {"structure": bar.group, "material": bar.id}
         elif name in ("bar", "batten"):
             mine = bar_of(now)
             for bar in bar_types().values() if name == "bar" else bars_of("timber"):

@@ -130,7 +130,7 @@ class FrameParameters(ModifierParameters):
             raise at_field(
                 "top_height",
                 f"Standing height must be at least {format_length(self.height + self.leg)}: the frame is "
-                f"{format_length(self.height)} high and {self.leg * 1000:.0f} mm are needed under it.",
+                f"{format_length(self.height)} high and {self._under}.",
             )
         if self.layers > 1 and 0.0 < self.layer_gap < 0.05:
             message = "Gap between layers must be 0 (touching) or at least 50 mm (frames of their own)."
@@ -141,6 +141,11 @@ class FrameParameters(ModifierParameters):
     def held(self) -> bool:
         """Whether stands hold it: it has no feet of its own."""
         return self.carried == "held by stands" or self.structure == "board"
+
+    @property
+    def _under(self) -> str:
+        need = f"{self.leg * 1000:.0f} mm"
+        return f"{need} of air are needed under it" if self.held else f"its legs need {need}"
 
     @property
     def leg(self) -> float:

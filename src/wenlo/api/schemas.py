@@ -260,6 +260,7 @@ class KindAnswer(BaseModel):
     daylight: bool
     standing: bool
     made_of: list[str]
+    refused_frames: list[Option]
 
 
 class LimitAnswer(BaseModel):

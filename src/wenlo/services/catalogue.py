@@ -13,6 +13,7 @@ from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.catalog.data_files import Gel, gels, stock
 from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types, sheet_materials
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.modifiers.frames import FRAMES
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.role_stage import ROLES
@@ -152,7 +153,8 @@ class Control:
 @dataclass(frozen=True, kw_only=True)
 class KindLine:
     """A kind of modifier: what it is good and bad at, its mistakes, and its parameters; whether it is drawn as a sheet
-    that stands by itself with a lamp behind it; the forms of found things that it is ``made_of``.
+    that stands by itself with a lamp behind it; the forms of found things that it is ``made_of``;
+    of what its frame is not, with the reason.
     """
 
     id: str
@@ -165,6 +167,7 @@ class KindLine:
     daylight: bool = False
     standing: bool = False
     made_of: tuple[str, ...] = ()
+    refused_frames: tuple[Choice, ...] = ()
 
 
 def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
@@ -200,6 +203,9 @@ def kind_lines() -> list[KindLine]:
             controls=tuple(_controls(kind.parameters)),
             daylight=kind.daylight is not None,
             standing=kind.capabilities.standing is not None,
+            refused_frames=tuple(
+                Choice(id=frame, name=FRAMES[frame], detail=why) for frame, why in kind.refused_frames.items()
+            ),
             made_of=tuple(form for rule in kind.becomes if rule.fills for form in rule.forms),
         )
         for kind in kinds().values()

@@ -5,24 +5,27 @@ import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
 
 const ROW = 40;
+/** Where each bar says what it is of. */
+const NAMED_ROW = 48;
 
 export function CutPlan({ build, units }: { build: Build; units: Units }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const longest = Math.max(...build.bars.map((b) => b.stock), 0.1);
   const left = 62;
+  const high = build.bars.some((b) => b.name) ? NAMED_ROW : ROW;
   const scale = Math.max(size.width - left - 8, 10) / longest;
   return (
     <div ref={ref} className={css.cutPlan}>
       {size.width > 0 ? (
         <svg
           width={size.width}
-          height={build.bars.length * ROW}
+          height={build.bars.length * high}
           role="img"
           aria-label={`${build.bars.length} bars with their cuts`}
         >
           {build.bars.map((bar, row) => {
             let at = 0;
-            const y = row * ROW + 4;
+            const y = row * high + 4;
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: equal bars have nothing else to tell them apart
               <g key={row} transform={`translate(0 ${y})`}>
@@ -55,7 +58,7 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
                   );
                 })}
                 {bar.name ? (
-                  <text x={left} y={37} className={css.barOwn}>
+                  <text x={left} y={40} className="faint">
                     {bar.name}
                   </text>
                 ) : null}

@@ -1,10 +1,12 @@
 // Every parameter of the present kind, as the server publishes them.
+import { Fragment } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
 import { Choice } from '../../shared/ui/Choice';
 import { MadeOf } from '../../shared/ui/MadeOf';
 import { Quantity } from '../../shared/ui/Quantity';
 import { type ShelfCategory, ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { KIND_OF } from '../../shared/units/quantity';
+import css from './shape.module.css';
 
 /** Parameters that may take a thing of one's own. */
 const OWN: Record<string, ShelfCategory> = {
@@ -21,6 +23,20 @@ const OWN: Record<string, ShelfCategory> = {
 const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
 const isSawn = (values: Record<string, unknown>) => values.section !== 'rod';
 
+/** Why the frame is of battens alone. */
+function NoBars({ refused }: { refused: Catalogue['kinds'][number]['refused_frames'] }) {
+  const why = refused.filter((r) => r.id === 'tube' || r.id === 'pipe');
+  return why.length ? (
+    <ul className={css.noBars}>
+      {why.map((r) => (
+        <li key={r.id}>
+          No {r.id === 'tube' ? 'square tube' : r.id}: {r.detail}
+        </li>
+      ))}
+    </ul>
+  ) : null;
+}
+
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
   const kind = data.kinds.find((k) => k.id === document.design.kind);
   if (!kind) return null;
@@ -33,14 +49,16 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
         const own = OWN[c.path];
         if (own && c.options.length > 2)
           return (
-            <ShelfChoice
-              key={c.path}
-              path={c.path}
-              label={label}
-              options={c.options}
-              category={own}
-              {...(own === 'bar' ? { suits: c.path === 'design.bar' ? isSawn : isTimber } : {})}
-            />
+            <Fragment key={c.path}>
+              <ShelfChoice
+                path={c.path}
+                label={label}
+                options={c.options}
+                category={own}
+                {...(own === 'bar' ? { suits: c.path === 'design.bar' ? isSawn : isTimber } : {})}
+              />
+              {c.path === 'design.batten' ? <NoBars refused={kind.refused_frames} /> : null}
+            </Fragment>
           );
         return c.options.length ? (
           <Choice key={c.path} path={c.path} label={label} options={c.options} />

@@ -54,6 +54,7 @@ def read_catalogue() -> Catalogue:
                 daylight=k.daylight,
                 standing=k.standing,
                 made_of=list(k.made_of),
+                refused_frames=options(list(k.refused_frames)),
                 controls=[
                     ControlAnswer(path=c.path, label=c.label, unit=c.unit, options=options(list(c.options)))
                     for c in k.controls

@@ -11,6 +11,7 @@ from wenlo.core.instructions.order import left_over
 from wenlo.core.rigging.board_holder import ALONG, BITE, PIPES, HeldBoard, board_holder
 from wenlo.core.rigging.loads import modifiers_of
 from wenlo.core.rigging.plan import _board_of, rig_plan
+from wenlo.messages.steps import step_words
 from wenlo.services.rig_results import rig
 
 BOARD = HeldBoard(length=0.698, height=0.5, thickness=0.005, mass=0.19)
@@ -29,7 +30,7 @@ def test_a_holder_of_40_mm_pipe_with_the_bar_below_by_hand():
     assert holder.across == pytest.approx(0.698 + 0.002 + 0.047 - 2 * 0.015)
     assert cuts(holder) == {
         "half of the bar": [pytest.approx(0.717 / 2 - 2 * 0.0215)] * 2,
-        # 100 mm over the middle tee, on which the board stands
+        # 100 mm over the middle tee; the board stands on their ends
         "stub to the slotted tee": [pytest.approx(0.0235 + 0.1 - 2 * 0.0215)] * 2,
         "pipe for the stand": [0.12],
     }
@@ -40,6 +41,26 @@ def test_a_holder_of_40_mm_pipe_with_the_bar_below_by_hand():
         "clamping_screw": 3,
         "solvent_cement": 1,
     }
+
+
+@pytest.mark.parametrize("pipe", PIPES)
+@pytest.mark.parametrize("bar", ["behind", "below"])
+def test_the_board_is_nowhere_where_pipe_is(pipe, bar):
+    row = bar_types()[pipe]
+    holder = board_holder(BOARD, bar=bar, pipes=(pipe,))
+    # the board's edge, from the middle of its slotted tee; the pipe that comes into that tee is so thick
+    edge = (holder.across - BOARD.length) / 2
+    radius = row.width / 2
+    slots = next(step for step in holder.plan.steps if step.id == "slot-the-tees")
+    half = slots.says.args["half"].value
+    if bar == "below":
+        # it would meet the stub beside it, so that it ends over it: slots are sawn in the upper half alone
+        assert edge < radius
+        assert half == pytest.approx(row.pipe.take_off + row.pipe.socket)
+        assert "stands on it" in step_words(slots).text
+    else:
+        assert holder.stub - radius - row.pipe.fitting_wall >= BOARD.thickness
+        assert "both sides of the branch" in step_words(slots).text
 
 
 def test_with_the_bar_behind_the_stubs_clear_the_board():

@@ -22,7 +22,7 @@ SAYS = Phrases(
     "board-holder",
     {
         "measure-the-board": {"length": "fine", "thickness": "fine"},
-        "slot-the-tees": {"slot": "fine", "deep": "fine"},
+        "slot-the-tees": {"slot": "fine", "deep": "fine", "bar": "choice", "half": "fine"},
         "put-the-bar-together": {"wider": "fine"},
         "glue-it-flat": {"across": "fine"},
         "cut-the-thread": {"hole": "drill"},
@@ -45,7 +45,7 @@ LEAST_STUB = 0.035
 """A shorter piece of pipe is not sawn and glued. [m]"""
 
 UP = 0.1
-"""The slotted tees grip so far over the bar that carries the board. [m]"""
+"""The board stands so far over the bar, on the pipes that end in its slotted tees. [m]"""
 
 TAIL = 0.12
 """The pipe that goes over the stand's spigot. [m]"""
@@ -104,7 +104,8 @@ def _of(board: HeldBoard, pipe: str, bar: Grip, carrying_length: float) -> Board
     # glued: the pipe goes in to the bottom of its socket
     end, outside = row.take_off, bar_types()[pipe].width + 2 * row.fitting_wall
     across = board.length + ALONG + outside - 2 * BITE
-    # the board stands on the middle tee, or clears the bar behind it
+    # the stub runs in the lower half of its tee, so that the board cannot go down beside it: it stands on the stub's
+    # end; behind it the stub comes through the branch, and the board clears the bar
     clear = outside / 2 + UP if bar == "below" else outside / 2 + board.thickness + 0.01
     stub = max(clear, 2 * end + LEAST_STUB)
     half = across / 2 - 2 * end
@@ -112,7 +113,7 @@ def _of(board: HeldBoard, pipe: str, bar: Grip, carrying_length: float) -> Board
     what = f"half the distance of the slotted tees less an elbow and a tee at {end * 1000:.1f} mm"
     halves = members.add("half of the bar", half, count=2, reason=what, blame="length")
     members.run("between the slotted tees", across, joint(end), halves[0], joint(2 * end), halves[1], joint(end))
-    place = "up from the bar, so that light passes over it" if bar == "below" else "forward from the bar to the board"
+    place = "up from the bar to what the board stands on" if bar == "below" else "forward from the bar to the board"
     for spans in members.add(
         "stub to the slotted tee", stub - 2 * end, count=2, reason=f"{place}, less an elbow and a tee", blame="height"
     ):
@@ -135,7 +136,7 @@ def _of(board: HeldBoard, pipe: str, bar: Grip, carrying_length: float) -> Board
             Fitting(id="solvent_cement", count=1),
         ),
         cloth=(),
-        steps=_steps(board, across=across, slot=slot, socket=row.socket),
+        steps=_steps(board, bar, across=across, slot=slot, socket=row.socket, half=row.take_off + row.socket),
         holes=(_threads(),),
     )
     # each half stands out of the middle tee with half of the board at its end: F l³ / 3 E I
@@ -167,7 +168,7 @@ def _threads() -> Hole:
     )
 
 
-def _steps(board: HeldBoard, *, across: float, slot: float, socket: float) -> tuple[Step, ...]:
+def _steps(board: HeldBoard, bar: Grip, *, across: float, slot: float, socket: float, half: float) -> tuple[Step, ...]:
     def step(says: Fact, does: Stage, minutes: float, wait: float = 0.0, uses: tuple[str, ...] = ()) -> Step:
         return Step(id=says.key, says=says, does=does, minutes=minutes, wait=wait, uses=uses)
 
@@ -176,7 +177,7 @@ def _steps(board: HeldBoard, *, across: float, slot: float, socket: float) -> tu
     wider = 4 * socket / 2
     return (
         step(SAYS("measure-the-board", length=board.length, thickness=board.thickness), "mark", 5),
-        step(SAYS("slot-the-tees", slot=slot, deep=BITE), "drill", 30),
+        step(SAYS("slot-the-tees", slot=slot, deep=BITE, bar=bar, half=half), "drill", 30),
         step(SAYS("put-the-bar-together", wider=wider), "dry", 15, uses=dry),
         step(SAYS("glue-it-flat", across=across), "bond", 20, 120, ("solvent_cement",)),
         step(SAYS("cut-the-thread", hole=THREAD), "finish", 15, uses=("clamping_screw",)),

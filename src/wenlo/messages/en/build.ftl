@@ -938,7 +938,11 @@ board-holder_measure-the-board = Measure the board
     .mistake = A board is seldom as long as its label says; a slot for the label's size rattles or does not close.
 
 board-holder_slot-the-tees = Slot the tees
-    .text = In the side of two tees, along their run, saw a slot { $slot } wide through the wall, so that the edge goes { $deep } deep in.
+    .text =
+        In the side of two tees, along their run, saw a slot { $slot } wide through the wall, so that the edge goes { $deep } deep in{ $bar ->
+            [below] . Saw from one end to the middle alone, { $half } long: the stub is in the other half, and the board stands on it.
+           *[behind] . Saw from end to end, { $half } on both sides of the branch, which takes the stub.
+        }
     .mistake = Slots out of line twist the board: clamp both tees to one straight edge and saw them in one go.
 
 board-holder_put-the-bar-together = Put it together dry

@@ -1,6 +1,7 @@
 // Every parameter of the present kind, as the server publishes them.
 import { Fragment } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
+import { isSawn, isTimber } from '../../shared/ui/barSections';
 import { Choice } from '../../shared/ui/Choice';
 import { MadeOf } from '../../shared/ui/MadeOf';
 import { Quantity } from '../../shared/ui/Quantity';
@@ -19,9 +20,6 @@ const OWN: Record<string, ShelfCategory> = {
   'design.batten': 'bar',
   'design.lower_batten': 'bar',
 };
-
-const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
-const isSawn = (values: Record<string, unknown>) => values.section !== 'rod';
 
 /** Why the frame is of battens alone. */
 function NoBars({ refused }: { refused: Catalogue['kinds'][number]['refused_frames'] }) {

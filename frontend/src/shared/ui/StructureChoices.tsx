@@ -1,14 +1,10 @@
 // Of what a standing frame is built: structure, bar, joints and saw; chosen in Shape as in Build.
 import type { Catalogue, Shoot } from '../api/client';
+import { isSawn, isTimber, SECTIONS } from './barSections';
 import { Choice } from './Choice';
 import { MadeOf } from './MadeOf';
 import { Quantity } from './Quantity';
 import { ShelfChoice } from './ShelfChoice';
-
-const SECTIONS: Record<string, string> = { pipe: 'pipe', tube: 'square tube', timber: 'timber' };
-const isTimber = (values: Record<string, unknown>) => values.section === 'timber';
-
-const isSawn = (values: Record<string, unknown>) => values.section !== 'rod';
 
 /** The bar of kinds whose frames are of one, and the batten of those that are screwed together. */
 function OneBar({ document, data }: { document: Shoot; data: Catalogue }) {

@@ -12,8 +12,9 @@ from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import coverings
 from wenlo.core.fabrication.batch import plan_batch
 from wenlo.core.fabrication.cutplan import plan_cuts
-from wenlo.core.fabrication.fasteners import butt, longest_through, tapping_drill
+from wenlo.core.fabrication.fasteners import butt, tapping_drill
 from wenlo.core.fabrication.parts import Piece
+from wenlo.core.fabrication.screws import longest_through
 from wenlo.core.instructions.carry import counter_slip, first_cuts
 from wenlo.core.instructions.packing import bundles
 from wenlo.core.instructions.repair import renewals

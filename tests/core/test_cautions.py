@@ -11,7 +11,8 @@ from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import LampSetting
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.document.rigging import Rigging
-from wenlo.core.fabrication.fasteners import SHY, Batten, pocket_room
+from wenlo.core.fabrication.fasteners import Batten, pocket_room
+from wenlo.core.fabrication.screws import SHY
 from wenlo.core.instructions import plan_build
 from wenlo.core.modifiers.acrylic_table import MODULUS, spring_force
 from wenlo.core.modifiers.registry import kinds

@@ -9,25 +9,19 @@ from factories import make_shoot
 from made_kinds import made
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.fasteners import (
-    EDGE,
-    LAP,
-    POCKET,
-    SCREWS,
-    SHORT,
-    SHY,
     Batten,
     bolted,
     butt,
     eyes,
     faced,
     lap,
-    longest_through,
     mitred,
     pocketed,
     round_drill,
     splint,
     tapping_drill,
 )
+from wenlo.core.fabrication.screws import EDGE, LAP, POCKET, SCREWS, SHORT, SHY, longest_through
 from wenlo.core.modifiers.registry import kinds
 
 BATTENS = [

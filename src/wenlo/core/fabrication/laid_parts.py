@@ -16,10 +16,11 @@ from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, 
 from wenlo.core.fabrication.assembly.shop import BuildShop, shop_for
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec_across
-from wenlo.core.fabrication.fasteners import SCREWS, Batten, bolted, butt, faced, splint
+from wenlo.core.fabrication.fasteners import Batten, bolted, butt, faced, splint
 from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.fabrication.screws import SCREWS
 from wenlo.core.facts import Phrases
 
 SAYS = Phrases("found", {"take-what-is-there": {"name": "label"}})

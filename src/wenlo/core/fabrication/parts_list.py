@@ -6,7 +6,7 @@ from wenlo.core.catalog.bars import BarType, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import CoverRef, covering_of
 from wenlo.core.fabrication.cloth import boards_for, from_roll, of_strips, orient_on_board
-from wenlo.core.fabrication.fasteners import Batten, butt, eyes, flat_screw, splint
+from wenlo.core.fabrication.fasteners import Batten, butt, eyes, splint
 from wenlo.core.fabrication.members import Members, Splice
 from wenlo.core.fabrication.parts import (
     BuildPlan,
@@ -20,6 +20,7 @@ from wenlo.core.fabrication.parts import (
     Template,
     added,
 )
+from wenlo.core.fabrication.screws import flat_screw
 from wenlo.core.facts import Fact
 from wenlo.core.units.length import format_length
 

@@ -13,7 +13,7 @@ from wenlo.core.fabrication.assembly.parts import OVERLAP, Assembly, BuiltGroup,
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid
 from wenlo.core.fabrication.assembly.space import Array, Flags, PartPose, between
-from wenlo.core.fabrication.fasteners import SHY
+from wenlo.core.fabrication.screws import SHY
 
 TOUCH = 0.0006
 """Parts that touch are no farther apart; facets of round ones cost a part of it. [m]"""

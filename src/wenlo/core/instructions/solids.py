@@ -13,8 +13,9 @@ import numpy as np
 from manifold3d import CrossSection, Manifold
 from numpy.typing import NDArray
 
-from wenlo.core.fabrication.fasteners import CLEARANCE, LONG
+from wenlo.core.fabrication.fasteners import CLEARANCE
 from wenlo.core.fabrication.parts import BuildPlan, PrintForm, PrintSpec
+from wenlo.core.fabrication.screws import LONG
 
 WALL = 0.0024
 """Walls of printed parts: six lines of a 0.4 mm nozzle. [m]"""

@@ -15,9 +15,9 @@ from wenlo.core.fabrication.assembly.parts import PlacedFastener
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
 from wenlo.core.fabrication.assembly.space import PartPose, Y, Z
-from wenlo.core.fabrication.fasteners import LAP
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import PrintSpec, Sketch
+from wenlo.core.fabrication.screws import LAP
 from wenlo.core.fabrication.templates import lattice_strip
 from wenlo.core.facts import Phrases
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for

@@ -23,9 +23,9 @@ from wenlo.core.catalog.typical import black_materials
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.layout import Layout, Reason, Rectangle
 from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
-from wenlo.core.fabrication.fasteners import end_screw, off_middle
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
+from wenlo.core.fabrication.screws import end_screw, off_middle
 from wenlo.core.facts import Fact, Phrases
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built

@@ -8,7 +8,7 @@ from collections.abc import Callable, Iterator
 import numpy as np
 
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.fabrication.fasteners import SCREWS, WASHER
+from wenlo.core.fabrication.screws import SCREWS, WASHER
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging import bending

@@ -11,8 +11,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from wenlo.core.catalog.data_files import fitting_sort
-from wenlo.core.fabrication.fasteners import POCKET, SCREWS
 from wenlo.core.fabrication.parts import Hole
+from wenlo.core.fabrication.screws import POCKET, SCREWS
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit
 from wenlo.core.rigging.loads import Modifier

@@ -8,9 +8,10 @@ from dataclasses import dataclass
 
 from wenlo.core.catalog.bars import bar_types
 from wenlo.core.document.rigging import KNOCK, Grip
-from wenlo.core.fabrication.fasteners import SHORT, laid_together
+from wenlo.core.fabrication.fasteners import laid_together
 from wenlo.core.fabrication.parts import BuildPlan, Sketch
 from wenlo.core.fabrication.parts_list import PartsList
+from wenlo.core.fabrication.screws import SHORT
 from wenlo.core.facts import Phrases
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.rigging.bending import SAG_LIMIT, sag_point, standing_stiffness

@@ -6,26 +6,20 @@ from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import timber_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.assembly.shop import shop_for
-from wenlo.core.fabrication.fasteners import (
-    LONG,
-    POCKET,
-    Batten,
-    bolted,
-    butt,
-    end_screw,
-    flat_screw,
-    foot_bolt,
-    lap,
-    longest_through,
-    mitred,
-    pocketed,
-    spacer_screw,
-    splint,
-    thin_screw,
-)
+from wenlo.core.fabrication.fasteners import Batten, bolted, butt, lap, mitred, pocketed, splint
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import Fitting, Hole, Sketch, Step, Structure, added
+from wenlo.core.fabrication.screws import (
+    LONG,
+    POCKET,
+    end_screw,
+    flat_screw,
+    foot_bolt,
+    longest_through,
+    spacer_screw,
+    thin_screw,
+)
 from wenlo.core.facts import Phrases
 
 SAYS = Phrases(

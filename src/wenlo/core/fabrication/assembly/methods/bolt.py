@@ -7,7 +7,7 @@ import numpy as np
 from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of, pair, section_of
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, Fit, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import foot_bolt
+from wenlo.core.fabrication.screws import foot_bolt
 
 
 def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:

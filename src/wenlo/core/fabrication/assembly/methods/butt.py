@@ -16,7 +16,7 @@ from wenlo.core.fabrication.assembly.methods.battens import (
 )
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import end_screw, off_middle
+from wenlo.core.fabrication.screws import end_screw, off_middle
 
 
 def near_face(through: Blank, into: Blank, joint: BlankJoint) -> tuple[np.ndarray, np.ndarray]:

@@ -8,7 +8,7 @@ from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of,
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldNotch
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import Block
-from wenlo.core.fabrication.fasteners import thin_screw
+from wenlo.core.fabrication.screws import thin_screw
 
 PAST = 0.001
 """The saw goes past what it takes out, where there is nothing. [m]"""

@@ -7,7 +7,8 @@ import numpy as np
 from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, glued, pair, section_of, toward
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import LONG, MITRE_ASIDE, MITRE_IN
+from wenlo.core.fabrication.fasteners import MITRE_ASIDE, MITRE_IN
+from wenlo.core.fabrication.screws import LONG
 
 
 def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:

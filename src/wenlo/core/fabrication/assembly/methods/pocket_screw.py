@@ -7,7 +7,8 @@ from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, glued, 
 from wenlo.core.fabrication.assembly.methods.butt import near_face
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, Fit, PlacedFastener, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop
-from wenlo.core.fabrication.fasteners import POCKET, POCKET_LEAN, POCKET_START
+from wenlo.core.fabrication.fasteners import POCKET_LEAN, POCKET_START
+from wenlo.core.fabrication.screws import POCKET
 
 STEP = 0.004
 """The pocket ends so far before the end of the piece. [m]"""

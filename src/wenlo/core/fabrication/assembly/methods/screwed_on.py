@@ -8,7 +8,7 @@ import numpy as np
 from wenlo.core.fabrication.assembly.methods.battens import at, box_of
 from wenlo.core.fabrication.assembly.parts import Blank, Part, PlacedFastener
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
-from wenlo.core.fabrication.fasteners import LAP, SHORT, Screw, longest_through
+from wenlo.core.fabrication.screws import LAP, SHORT, Screw, longest_through
 
 SPACING, FROM_ENDS, CLEAR_OF_CORNER = 0.2, 0.06, 0.016
 """From screw to screw at most, from the ends of a batten, where its own joints are, and from the edge of another there.

@@ -8,7 +8,8 @@ from wenlo.core.fabrication.assembly.methods.battens import at, axes_of, box_of
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, Fit, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.shop import BuildShop
 from wenlo.core.fabrication.assembly.solids import RoundSection
-from wenlo.core.fabrication.fasteners import MITRE_ASIDE, spacer_screw
+from wenlo.core.fabrication.fasteners import MITRE_ASIDE
+from wenlo.core.fabrication.screws import spacer_screw
 
 
 def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:

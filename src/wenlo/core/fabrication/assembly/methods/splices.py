@@ -9,8 +9,8 @@ from wenlo.core.fabrication.assembly.parts import Blank, BuildJoint, MethodId, P
 from wenlo.core.fabrication.assembly.shop import BuildShop, mass_of
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection, Rod, volume_of
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, dot, minus, plus
-from wenlo.core.fabrication.fasteners import flat_screw
 from wenlo.core.fabrication.members import parts_needed
+from wenlo.core.fabrication.screws import flat_screw
 
 SCREWED_AT = (0.15, 0.35, 0.65, 0.85)
 """Shares of a splint's length where its screws are."""

@@ -97,10 +97,8 @@ class BarType:
 
         Source: [Gere].
         """
-        if self.wall is None:
-            wide, thin = max(self.width, self.thickness), min(self.width, self.thickness)
-            return self.modulus * wide * thin**3 / 12
-        return self._hollow
+        wide, thin = max(self.width, self.thickness), min(self.width, self.thickness)
+        return self.modulus * (wide * thin**3 / 12 if self.wall is None else self._second_moment)
 
     @property
     def stiffness_on_edge(self) -> float:
@@ -108,16 +106,15 @@ class BarType:
 
         Source: [Gere].
         """
-        if self.wall is None:
-            wide, thin = max(self.width, self.thickness), min(self.width, self.thickness)
-            return self.modulus * thin * wide**3 / 12
-        return self._hollow
+        wide, thin = max(self.width, self.thickness), min(self.width, self.thickness)
+        return self.modulus * (thin * wide**3 / 12 if self.wall is None else self._second_moment)
 
     @property
-    def _hollow(self) -> float:
+    def _second_moment(self) -> float:
+        # of a ring or a square tube, alike both ways
         inner = self.width - 2 * (self.wall or 0.0)
         share = math.pi / 64 if self.group == "pipe" else 1 / 12
-        return self.modulus * share * (self.width**4 - inner**4)
+        return share * (self.width**4 - inner**4)
 
 
 @cache

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import ClothRef, covering_of
-from wenlo.core.fabrication.assembly.constructions.rectangle import lay_rectangle
+from wenlo.core.fabrication.assembly.constructions.rectangle import FrameRectangle, lay_rectangle
 from wenlo.core.fabrication.assembly.space import X, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
@@ -106,13 +106,15 @@ def _flag(work: LaidParts, design: FloppyParameters, flag: Panel) -> None:
     )
     frame = lay_rectangle(
         layout,
-        centre=(0.0, plane, middle),
-        across=X,
-        upward=Z,
-        size=(wide, tall),
-        roles=("side of the flag", "rail of the flag"),
-        blames=("flag_height", "flag_width"),
-        free=(0.0, -1.0, 0.0),
+        FrameRectangle(
+            centre=(0.0, plane, middle),
+            across=X,
+            upward=Z,
+            size=(wide, tall),
+            roles=("side of the flag", "rail of the flag"),
+            blames=("flag_height", "flag_width"),
+            free=(0.0, -1.0, 0.0),
+        ),
     )
     cloth = work.sheet(
         layout,

@@ -9,7 +9,7 @@ import numpy as np
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
-from wenlo.core.fabrication.assembly.constructions.rectangle import lay_rectangle
+from wenlo.core.fabrication.assembly.constructions.rectangle import FrameRectangle, lay_rectangle
 from wenlo.core.fabrication.assembly.layout import SPLICES, Layout, Reason, Rectangle
 from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
 from wenlo.core.fabrication.assembly.sheets import Loop
@@ -121,14 +121,16 @@ def on_a_frame(
     )
     frame = lay_rectangle(
         layout,
-        centre=(0.0, -thick - off - section.thickness / 2, 0.0),
-        across=X,
-        upward=Z,
-        size=(wide, tall),
-        roles=(words.uprights, words.rails),
-        blames=(words.height, words.width),
-        free=(0.0, -1.0, 0.0),
-        middle=middle_rail,
+        FrameRectangle(
+            centre=(0.0, -thick - off - section.thickness / 2, 0.0),
+            across=X,
+            upward=Z,
+            size=(wide, tall),
+            roles=(words.uprights, words.rails),
+            blames=(words.height, words.width),
+            free=(0.0, -1.0, 0.0),
+            middle=middle_rail,
+        ),
     )
     sheet = work.sheet(layout, "sheet", covering, size=(wide, tall), margin=margin, note=note, lit=panel.id)
     if screwed and section.group == "timber":

@@ -170,11 +170,15 @@ class KindLine:
     refused_frames: tuple[Choice, ...] = ()
 
 
+SHOWN = {"frame of battens": "sheet on a frame of bars"}
+"""What options are called that documents hold under an earlier name."""
+
+
 def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
     if annotation is bool:
         return (Choice(id="true", name="yes"), Choice(id="false", name="no"))
     if get_origin(annotation) is Literal:
-        return tuple(Choice(id=value, name=str(value).replace("_", " ")) for value in get_args(annotation))
+        return tuple(Choice(id=v, name=SHOWN.get(v, str(v).replace("_", " "))) for v in get_args(annotation))
     if name == "sheet":
         return tuple(sheets())
     if name == "acrylic":

@@ -81,10 +81,13 @@ def test_lamps_are_added_switched_and_dimmed_without_a_new_picture(open_page):
     desk = page.get_by_role("region", name="Lamp desk")
     contrast = page.get_by_test_id("gauge-contrast")
     alone = contrast.locator("[class*=gauge-value_]").inner_text()
-    desk.get_by_role("button", name="Window").click()
+    # the gauge may come before the picture is even asked for, so the clean picture itself is waited for
+    with page.expect_response(
+        lambda r: r.url.endswith("/api/picture") and r.request.post_data_json["quality"] == "clean", timeout=90_000
+    ):
+        desk.get_by_role("button", name="Window").click()
     expect(desk.get_by_text("window", exact=True)).to_be_visible()
     expect(contrast.locator("[class*=gauge-value_]")).not_to_have_text(alone, timeout=15_000)
-    canvas(page, "clean")
     page.wait_for_function("() => !document.querySelector('[class*=picture-progress]')", timeout=90_000)
     with_window = canvas(page, "clean").evaluate(PIXELS)["mean"]
     pictures = len(asked)

@@ -23,6 +23,7 @@ from wenlo.core.optics.shapes import Panel
 LAMP = {"small_flash_softbox": "flash_hotshoe", "flash_into_board": "flash_hotshoe", "ring_softbox": "ring_18"}
 WINDOWS = {
     "window_sheet": {"width": 1.0, "height": 1.3, "z": 1.4},
+    "window_reflector": {"width": 1.0, "height": 1.3, "z": 1.4},
     "open_shade": {"width": 1.8, "height": 2.0, "z": 1.02},
 }
 KINDS = sorted(kinds())

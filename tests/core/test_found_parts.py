@@ -37,7 +37,10 @@ def found(form="canvas", **values) -> OwnFound:
 def as_designed(name, rule, form):
     """The kind as it begins, with a thing of just that size for its part."""
     plain = made(name, **rule.sets)
-    sizes = {f"outer_{side}": plain.kind.slots[slot].get(plain.design) for slot, side in rule.sizes.items()}
+    named = {"narrow": "narrow_end", "focal": "focal_length"}
+    sizes = {
+        named.get(side, f"outer_{side}"): plain.kind.slots[slot].get(plain.design) for slot, side in rule.sizes.items()
+    }
     if rule.folded and plain.kind.slots[rule.folded].get(plain.design):
         sizes["outer_height"] *= 2
     return plain, found(form, **sizes)

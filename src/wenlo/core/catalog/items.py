@@ -231,6 +231,7 @@ class FaceValues(Sold):
     green: float = _share("reflected green", 0.8, 0.99)
     blue: float = _share("reflected blue", 0.8, 0.99)
     roughness: float | None = quantity(0.005, 1.0, unit="number", label="roughness of a shiny face", default=None)
+    creases: float = _share("area that goes into its creases", 0.0, 0.6)
 
 
 class BlackValues(Sold):
@@ -327,6 +328,7 @@ class FoundValues(DocumentPart):
     inner_width: float | None = quantity(0.005, 5.0, unit="m", label="inner width or diameter", default=None)
     inner_height: float | None = quantity(0.005, 5.0, unit="m", label="inner height", default=None)
     inner_depth: float | None = quantity(0.002, 5.0, unit="m", label="inner depth or length", default=None)
+    narrow_end: float | None = quantity(0.005, 5.0, unit="m", label="narrow end of a shade, diameter", default=None)
     outer_width: float = quantity(0.005, 5.0, unit="m", label="outer width or diameter", default=0.3)
     outer_height: float = quantity(0.005, 5.0, unit="m", label="outer height", default=0.3)
     outer_depth: float = quantity(0.0005, 5.0, unit="m", label="outer depth or length", default=0.2)
@@ -351,6 +353,8 @@ class FoundValues(DocumentPart):
             inner = getattr(self, f"inner_{side}")
             if inner is not None and inner > getattr(self, f"outer_{side}") + 1e-9:
                 raise at_field(f"inner_{side}", f"The inner {side} is more than the outer.")
+        if self.narrow_end is not None and self.narrow_end > (self.inner_width or self.outer_width) + 1e-9:
+            raise at_field("narrow_end", "The narrow end is wider than the wide one.")
         if self.form == "lens" and self.focal_length is None:
             raise at_field("focal_length", "A lens has a focal length: the distance at which it images a far window.")
         return self

@@ -23,7 +23,7 @@ class Covering:
 
     ``form`` tells whether it comes as cloth from a roll or as stiff boards, ``joined`` how strips of it are put
     together, ``grain`` whether its pieces keep one direction (nap, stretch, weave), ``good_side`` which face is the
-    better one.
+    better one; ``creases`` is the share of its area that is lost when it is creased before it is used [-].
     """
 
     id: str
@@ -38,6 +38,7 @@ class Covering:
     joined: Joined = "sewn"
     grain: bool = False
     good_side: GoodSide = "alike"
+    creases: float = 0.0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -174,7 +175,8 @@ def sheet_from(v: SheetValues, *, id: str, name: str) -> SheetMaterial:
 
 def face_from(v: FaceValues, *, id: str, name: str) -> BounceFace:
     """The bounce face that has these values."""
-    return BounceFace(**_sold(v, id=id, name=name), reflectance=(v.red, v.green, v.blue), alpha=v.roughness)
+    colour = (v.red, v.green, v.blue)
+    return BounceFace(**_sold(v, id=id, name=name), reflectance=colour, alpha=v.roughness, creases=v.creases)
 
 
 def black_from(v: BlackValues, *, id: str, name: str) -> BlackMaterial:

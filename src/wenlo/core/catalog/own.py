@@ -132,7 +132,7 @@ class OwnFound(Own):
             red=red,
             green=green,
             blue=blue,
-            form="board",
+            form="cloth" if v.form == "shade" else "board",
             roll_width=min(v.outer_width, v.outer_height),
             board_length=max(v.outer_width, v.outer_height, 0.05),
             keep_below=v.keep_below or 60.0,

@@ -43,7 +43,7 @@ class FoundThing:
         return any(fnmatchcase(id, fill) or fnmatchcase(id, f"{fill}/*") for fill in self.fills)
 
 
-ONCE = frozenset({"wood_glue", "hot_glue", "staples", "white_paint", "solvent_cement"})
+ONCE = frozenset({"wood_glue", "hot_glue", "staples", "white_paint", "solvent_cement", "spread_glue"})
 """Bought once, however many joints take of it."""
 
 

@@ -1,5 +1,6 @@
 """Collects what a design is made of, in the order it is made, and turns it into a plan to build it."""
 
+import math
 from dataclasses import dataclass, field
 
 from wenlo.core.catalog.bars import BarType, bar_types
@@ -103,7 +104,9 @@ class PartsList:
         sleeve; ``whole`` as it comes; with a ``window`` that leaves a border of that width. [m]
         """
         row = covering_of(covering)
-        cut = (width + 2 * margin, height + 2 * margin + longer)
+        wanted = (width + 2 * margin, height + 2 * margin + longer)
+        # creases take as much of its width as of its height
+        cut = creased(wanted, row.creases)
         if row.board_length is None:
             strips, strip, bought = from_roll(cut, row)
             price = bought * row.price
@@ -136,6 +139,7 @@ class PartsList:
                     covering=row,
                     whole=whole,
                     window=opened,
+                    trimmed=wanted if row.creases > 0.0 else None,
                 )
             )
 
@@ -192,6 +196,18 @@ class PartsList:
             templates=tuple(self.templates),
             prints=tuple(self.prints),
         )
+
+
+def creased(size: tuple[float, float], share: float) -> tuple[float, float]:
+    """What is taken off the roll for a piece of that size when creases take that share of its area. [m]
+
+    Source: [Geometry].
+
+    >>> [round(side, 3) for side in creased((0.9, 1.8), 0.19)]
+    [1.0, 2.0]
+    """
+    grown = 1.0 / math.sqrt(1.0 - share)
+    return size[0] * grown, size[1] * grown
 
 
 def size(width: float, height: float) -> str:

@@ -23,7 +23,7 @@ FOLDED_LAYER = 0.0008
 FOLD = 0.4
 """Cloth is folded to squares of about this. [m]"""
 
-HOME_ONLY = frozenset({"ballast_bag", "solvent_cement", "wood_glue", "hot_glue", "white_paint"})
+HOME_ONLY = frozenset({"ballast_bag", "solvent_cement", "wood_glue", "hot_glue", "white_paint", "spread_glue"})
 """What is filled on the spot, or used up."""
 
 

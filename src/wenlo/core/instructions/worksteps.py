@@ -54,6 +54,7 @@ SAYS = Phrases(
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
         "piece": {"label": "label", "length": "fine"},
         "sheet-piece": {"label": "label", "size": "size"},
+        "creased-piece": {"label": "label", "size": "size", "trimmed": "size"},
         "nested-piece": {"label": "label", "size": "size", "host": "label"},
         "cut-the-bars": {},
         "in-order": {"kerf": "fine", "bars": "list"},
@@ -180,6 +181,8 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
 
 
 def _sheet_piece(piece: ClothPiece, host: str | None) -> Fact:
+    if piece.trimmed is not None:
+        return SAYS("creased-piece", label=piece.label, size=piece.cut, trimmed=piece.trimmed)
     if host is None:
         return SAYS("sheet-piece", label=piece.label, size=piece.cut)
     return SAYS("nested-piece", label=piece.label, size=piece.cut, host=host)

@@ -7,24 +7,28 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import BounceRef, OwnFace, bounce_face
+from wenlo.core.catalog.own import BounceRef
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts import Template
-from wenlo.core.fabrication.templates import oblong
-from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
+from wenlo.core.modifiers.framed import alone, begin, panels_of
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.placing import UP, bounce, facing, key_lamp, lamp_flag, panel
+from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag
+from wenlo.core.modifiers.reflecting_card import (
+    CARD_RULES,
+    Fixing,
+    aim_figure,
+    card_panels,
+    lay_card,
+    stand_it_up,
+    white_figure,
+)
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
+from wenlo.core.units.length import UnitSystem
 
-SAYS = Phrases(
-    "bounce-card",
-    {"score-the-wings": {"quarter": "length"}, "face-the-board": {"face": "choice", "size": "size"}, "stand-it-up": {}},
-)
+CARDS = frozenset({"sheet", "right wing", "left wing"})
 
 Vector = NDArray[np.float64]
 
@@ -36,6 +40,8 @@ class CardParameters(Upright):
     face: BounceRef = "white_foam_board"
     tilt: float = quantity(-60.0, 60.0, unit="degree", label="tilt of the top toward the subject", default=0.0)
     wings: float = quantity(0.0, 60.0, unit="degree", label="wings folded forward", default=0.0)
+    turn: float = quantity(-75.0, 75.0, unit="degree", label="face turned toward the camera", default=0.0)
+    fixing: Fixing = "taped behind"
     lamp_distance: float = quantity(0.15, 6.0, unit="m", label="distance from lamp to card", default=0.8)
     lamp_turn: float = quantity(-80.0, 80.0, unit="degree", label="lamp turned from the camera", default=-30.0)
     lamp_height: float = quantity(0.2, 4.0, unit="m", label="lamp height", default=1.6)
@@ -55,31 +61,24 @@ class CardParameters(Upright):
         return self.source_centre
 
 
-def card(design: Upright, name: str, surface: str | OwnFace, tilt: float, wings: float) -> list[Panel]:
-    """The card's panels: whole, or its middle half and two wings of a quarter folded forward. Angles in degrees."""
-    face = bounce(surface)
-    across, upward = facing(design.direction, math.radians(tilt))
-    centre, whole = design.source_centre, design.width
-    if wings == 0.0:
-        return [panel(name, centre=centre, across=across * whole, upward=upward * design.height, surface=face)]
-    a = math.radians(wings)
-    forward = -(np.cross(across, upward))
-    toward = -forward if float(forward @ design.direction) > 0.0 else forward
-    panels = [panel(name, centre=centre, across=across * whole / 2, upward=upward * design.height, surface=face)]
-    for side, label in ((1.0, "right wing"), (-1.0, "left wing")):
-        fold = centre + across * side * whole / 4
-        out = math.cos(a) * side * across + math.sin(a) * toward
-        middle = fold + out * whole / 8
-        panels.append(
-            panel(label, centre=middle, across=out * side * whole / 4, upward=upward * design.height, surface=face)
-        )
-    return panels
+def cards_of(design: CardParameters, face: BounceRef) -> list[Panel]:
+    """The card's panels with a face."""
+    return card_panels(
+        "sheet",
+        face,
+        centre=design.source_centre,
+        direction=design.direction,
+        size=(design.width, design.height),
+        tilt=design.tilt,
+        turn=design.turn,
+        wings=design.wings,
+    )
 
 
 def arrange(design: CardParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """The card, the lamp that lights it, and the flag that keeps the lamp off the subject."""
     del transmittance
-    surfaces = card(design, "sheet", design.face, design.tilt, design.wings)
+    surfaces = cards_of(design, design.face)
     if design.flagged:
         surfaces.append(lamp_flag(design))
     return Arrangement(
@@ -90,51 +89,16 @@ def arrange(design: CardParameters, brief: Brief, transmittance: float | None = 
 def laid(design: CardParameters, brief: Brief) -> LaidParts:
     """One board, scored where the wings fold."""
     work = begin(design, brief)
-    row = bounce_face(design.face)
     made = panels_of(arrange(design, brief))
     folded = [made[id] for id in ("sheet", "right wing", "left wing") if id in made]
-    layout, board = faced(work, folded, design.face, id="card", name="board", note="cut square")
-    if row.form == "board":
-        edges = 2 * (design.width + design.height)
-        layout.hold("taped", board, (), used={"cloth_tape": edges})
-    if design.wings > 0.0:
-        work.template(
-            Template(
-                name="board with wings",
-                outline=oblong(design.width / 2, design.height / 2, design.width, design.height),
-                folds=tuple(((x, 0.0), (x, design.height)) for x in (design.width / 4, 3 * design.width / 4)),
-                note="scored from the back",
-            )
-        )
-        work.step(SAYS("score-the-wings", quarter=design.width / 4), minutes=15, does="mark")
-    crumpled = row.alpha is not None and row.alpha < 0.5
-    work.step(
-        SAYS("face-the-board", face="foil" if crumpled else "plain", size=(design.width, design.height)),
-        minutes=20,
-        does="cover",
-        uses=("board, cut square", "wrapped over", "cloth_tape"),
-    )
-    work.fit("spring_clamp", 2)
+    lay_card(work, folded, design.face, size=(design.width, design.height), wings=design.wings, fixing=design.fixing)
     if design.flagged:
         alone(work, made["lamp flag"], "black_foil", id="flag", note="flag beside the lamp")
-    work.step(SAYS("stand-it-up"), minutes=5, does="set", uses=("flag beside", "spring_clamp"))
+    stand_it_up(work, "flag beside")
     return work
 
 
-BECOMES = (
-    ReuseRule(
-        forms=("canvas", "board"),
-        sizes={"width": "width", "height": "height"},
-        wall="face",
-        faces=1,
-        heaviest=4.0,
-        how="Clamp it to a stand by its middle, its light side toward lamp and subject.",
-        fills=("card/*",),
-        instead=("face-the-board",),
-    ),
-)
-
-build, assemble = built(laid, "bounce card", BECOMES)
+build, assemble = built(laid, "bounce card", CARD_RULES)
 
 
 def start(brief: Brief) -> CardParameters:
@@ -165,6 +129,28 @@ def handling(design: CardParameters) -> Handling:
 def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:
     """Its middle."""
     return (Hold(id="clamp", name="clamp behind the card", place=design.source_centre, mass=mass),)
+
+
+def figures(design: CardParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """Where it is aimed, and what a shiny face brings over a white card."""
+    del probe
+    eye = np.array([0.0, 0.0, brief.subject.face_height])
+    centre = design.source_centre
+    toward = design.lamp_position - centre
+    aim = aim_figure(
+        design.direction,
+        centre=centre,
+        toward_light=toward / float(np.linalg.norm(toward)),
+        eye=eye,
+        turn=design.turn,
+        tilt=design.tilt,
+    )
+
+    def arranged(face: BounceRef) -> Arrangement:
+        return arrange(design.model_copy(update={"face": face}), brief)
+
+    white = white_figure(arranged, design.face, CARDS, centre=centre, eye=eye, units=units)
+    return (aim,) if white is None else (aim, white)
 
 
 SLOTS = slots_of(CardParameters)
@@ -198,7 +184,8 @@ KIND = Kind(
         "fill too strong to keep shape",
     ),
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
-    becomes=BECOMES,
+    becomes=CARD_RULES,
+    figures=figures,
     refused_frames={
         "timber": "A board that bounces holds itself: it needs no frame.",
         "tube": "A board that bounces holds itself: it needs no frame.",

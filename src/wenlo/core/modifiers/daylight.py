@@ -3,7 +3,7 @@ cut.
 """
 
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief, LampSetting, OtherLight
 from wenlo.core.catalog.items import LampValues
 from wenlo.core.catalog.own import WINDOW, OwnLamp
-from wenlo.core.modifiers.kind import ModifierParameters, Opening
-from wenlo.core.modifiers.placing import black, panel
+from wenlo.core.modifiers.kind import Mark, ModifierParameters, Opening
+from wenlo.core.modifiers.placing import UP, black, panel
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, window
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.photometry.colour import light_colour
@@ -64,6 +64,28 @@ class InWall(ModifierParameters):
         """Straight into the room, shape (3,). [m]"""
         aim: Vector = self.lamp_position - self.direction
         return aim
+
+
+class AtWindow(InWall):
+    """Parameters of a window and of the day in it."""
+
+    window_width: float = quantity(0.2, 4.0, unit="m", label="width of the window", default=1.0)
+    window_height: float = quantity(0.2, 3.0, unit="m", label="height of the window", default=1.3)
+    weather: Literal["overcast", "sun"] = "overcast"
+    sun_height: float = quantity(5.0, 85.0, unit="degree", label="height of the sun", default=35.0)
+    sun_aside: float = quantity(-75.0, 75.0, unit="degree", label="sun to the right of straight in", default=0.0)
+    daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
+
+    @property
+    def middle_height(self) -> float:
+        """Middle of the window above the floor. [m]"""
+        return self.sill + self.window_height / 2
+
+    @property
+    def lamp_position(self) -> Vector:
+        """Middle of the window, shape (3,). [m]"""
+        place: Vector = self.direction * (self.wall - OFF_WALL) + np.array([0.0, -self.along, self.middle_height])
+        return place
 
 
 def sun_illuminance(height: float) -> float:
@@ -188,6 +210,73 @@ def opening_in(design: ModifierParameters, *, centre: Vector, width: float, heig
     """The hole in the wall that the light comes through."""
     wall = "right wall" if float(design.direction[0]) > 0.0 else "left wall"
     return Opening(wall=wall, centre=centre, across=design.across * width, upward=np.array([0.0, 0.0, height]))
+
+
+@dataclass(frozen=True, kw_only=True)
+class WindowLight:
+    """What comes in by a window: its lamps, and with the sun the hole in the wall and what is black round it."""
+
+    lamps: tuple[Emitter, ...]
+    openings: tuple[Opening, ...]
+    outside: tuple[Panel, ...]
+
+
+def light_of_window(design: AtWindow, brief: Brief) -> WindowLight:
+    """The light of a design's window; without the room, the wall round it still keeps the sun off.
+
+    Parameters
+    ----------
+    design: with the window.
+    brief: with daylight as its lamp.
+    """
+    lamps = opening_light(
+        brief,
+        centre=design.lamp_position,
+        inward=-design.direction,
+        width=design.window_width,
+        height=design.window_height,
+        daylight=design.daylight,
+        weather=design.weather,
+        sun_height=math.radians(design.sun_height),
+        sun_aside=math.radians(design.sun_aside),
+    )
+    hole = opening_in(design, centre=design.lamp_position, width=design.window_width, height=design.window_height)
+    sunny = design.weather == "sun"
+    return WindowLight(lamps=lamps, openings=(hole,) if sunny else (), outside=wall_round(hole) if sunny else ())
+
+
+def like_the_window(brief: Brief) -> dict[str, float]:
+    """Parameters of the Brief's own window; without one, of one in the side wall, level with the face."""
+    there = side_window(brief)
+    if there is not None:
+        return {
+            "window_width": min(max(there.width, 0.2), 4.0),
+            "window_height": min(max(there.height, 0.2), 3.0),
+            **where_it_is(there, brief),
+        }
+    height = round(min(1.3, brief.room.height - 0.7), 2)
+    sill = round(max(0.3, min(brief.subject.face_height - height / 2 + 0.1, brief.room.height - height - 0.15)), 2)
+    return {"wall": round(brief.room.width / 2, 3), "window_height": height, "sill": sill}
+
+
+def larger_window(design: AtWindow, scale: float) -> dict[str, float]:
+    """Changes that make a window so many times as wide and high, about its middle."""
+    width, height = (round(design.window_width * scale, 2), round(design.window_height * scale, 2))
+    width, height = min(max(width, 0.2), 4.0), min(max(height, 0.2), 3.0)
+    sill = round(min(max(design.middle_height - height / 2, 0.0), 2.5), 2)
+    return {"window_width": width, "window_height": height, "sill": sill}
+
+
+def window_marks(design: AtWindow) -> tuple[Mark, ...]:
+    """Distance to the wall, sill and height of the window."""
+    side = np.array([0.0, -design.along, 0.0])
+    foot = design.direction * design.wall + side
+    low, high = foot + UP * design.sill, foot + UP * (design.sill + design.window_height)
+    return (
+        Mark(path="design.wall", label="Subject to the window's wall", start=side, end=foot),
+        Mark(path="design.sill", label="Sill", start=foot, end=low),
+        Mark(path="design.window_height", label="Height of the window", start=low, end=high),
+    )
 
 
 def wall_round(opening: Opening) -> tuple[Panel, ...]:

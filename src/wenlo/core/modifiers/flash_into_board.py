@@ -12,12 +12,12 @@ from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.bounce_card import card
 from wenlo.core.modifiers.framed import alone, begin, faced, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.placing import UP, black, facing, is_flash, key_lamp, panel
+from wenlo.core.modifiers.reflecting_card import card_panels
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.units.fields import quantity
@@ -52,7 +52,14 @@ class FlashBoardParameters(Upright, OfBattens):
 def arrange(design: FlashBoardParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
     """The board, the flash, and the small card that keeps the flash off the subject."""
     del transmittance
-    surfaces = card(design, "sheet", design.face, 0.0, 0.0)
+    surfaces = card_panels(
+        "sheet",
+        design.face,
+        centre=design.source_centre,
+        direction=design.direction,
+        size=(design.width, design.height),
+        tilt=0.0,
+    )
     if design.flagged:
         across, upward = facing(design.direction, 0.0)
         centre = design.lamp_position - design.direction * 0.05

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
@@ -257,16 +258,17 @@ def alone(
 
 
 def faced(
-    work: LaidParts, panels: Sequence[Panel], face: BounceRef, *, id: str, name: str, note: str
+    work: LaidParts, panels: Sequence[Panel], face: BounceRef, *, id: str, name: str, note: str, glued: bool = False
 ) -> tuple[Layout, str]:
     """A bounce face that stands by itself, the middle panel first: a board, or cloth or foil wrapped round one and
-    taped behind; wings are of the same piece, scored behind and folded.
+    taped behind or ``glued`` to it; wings are of the same piece, scored behind and folded.
     """
     first = panels[0]
     layout = work.layout_at(id, place_of_panel(first))
     whole = (sum(size_of(panel)[0] for panel in panels), size_of(first)[1])
     plain, thick = covering_of(face).form == "board", covering_of(face).thickness
     boards: list[str] = []
+    how: Literal["glued", "taped"] = "glued" if glued else "taped"
     labels = {"board": "", "face": ""}
     for k, panel in enumerate(panels):
         place = work.within(layout, place_of_panel(panel))
@@ -275,7 +277,7 @@ def faced(
             if plain
             else (
                 ("board", "white_foam_board", thick, f"{name}, {note}"),
-                ("face", face, 0.0, f"wrapped over the {name}, {WRAP * 1000:.0f} mm taped behind"),
+                ("face", face, 0.0, f"wrapped over the {name}, {WRAP * 1000:.0f} mm {how} behind"),
             )
         )
         made = {}
@@ -296,7 +298,8 @@ def faced(
             )
             labels[what] = labels[what] or work.cloth[-1].label
         if not plain:
-            layout.hold("taped", made["face"], (made["board"],), used={"cloth_tape": 2 * sum(size_of(panel))})
+            used = {"spread_glue": 1.0} if glued else {"cloth_tape": 2 * sum(size_of(panel))}
+            layout.hold(how, made["face"], (made["board"],), used=used)
         if boards:
             # on the good side the fold is closed
             front = made[rows[-1][0]]

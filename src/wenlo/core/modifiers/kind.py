@@ -231,7 +231,8 @@ class ReuseRule:
     """How a found object becomes the kind.
 
     ``forms`` of objects that serve; ``sizes`` tells which side of the object, inside where there is an inside, each
-    parameter takes; ``wall`` is the parameter that takes what the object's wall does to light; ``faces`` how many flat
+    parameter takes; ``wall`` is the parameter that takes what the object's wall does to light, ``under`` the one whose
+    cloth or foil lies on it; ``faces`` how many flat
     faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
     ``fills`` tells which parts of the built thing it is, by their ids, with ``*`` for whatever follows, and ``instead``
     which steps it saves; where the parameter ``folded`` is true it hangs at half its height. Choices
@@ -239,9 +240,10 @@ class ReuseRule:
     """
 
     forms: tuple[Form, ...]
-    sizes: Mapping[str, Literal["width", "height", "depth", "focal"]]
+    sizes: Mapping[str, Literal["width", "height", "depth", "focal", "narrow"]]
     how: str
     wall: Literal["sheet", "face", "lining"] | None = None
+    under: Literal["face"] | None = None
     faces: int = 0
     heaviest: float | None = None
     fills: tuple[str, ...] = ()
@@ -250,13 +252,18 @@ class ReuseRule:
     sets: Mapping[str, Any] = field(default_factory=dict)
 
     def takes(self, values: FoundValues) -> Iterator[tuple[str, float]]:
-        """The parameters that take a size of an object, each with that size. [m]"""
+        """The parameters that take a size of an object, each with that size [m]; a narrow end that nobody measured says
+        nothing.
+        """
         sides = {
             **dict(zip(("width", "height", "depth"), values.opening(), strict=True)),
             "focal": values.focal_length or 0.0,
+            "narrow": values.narrow_end,
         }
         for name, side in self.sizes.items():
-            yield name, round(sides[side], 3)
+            size = sides[side]
+            if size is not None:
+                yield name, round(size, 3)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -5,6 +5,7 @@ from typing import TypeVar
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.items import FoundValues
+from wenlo.core.catalog.own import covering_of
 from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.laid_parts import FoundThing, LaidParts
 from wenlo.core.fabrication.parts import BuildPlan
@@ -39,12 +40,17 @@ def filled(design: ModifierParameters, rules: Sequence[ReuseRule]) -> FoundThing
     found = design.found
     if found is None:
         return None
-    for rule in rules:
-        if found.values.form in rule.forms and rule.fills and not unlike(design, rule):
-            return FoundThing(
-                name=found.name, item=found.id, mass=found.values.mass, fills=rule.fills, instead=rule.instead
-            )
-    return None
+    fit = [rule for rule in rules if found.values.form in rule.forms and rule.fills and not unlike(design, rule)]
+    rule = next((rule for rule in fit if rule.under is not None and _clothed(design, rule.under)), None)
+    rule = rule or next((rule for rule in fit if rule.under is None), None)
+    if rule is None:
+        return None
+    return FoundThing(name=found.name, item=found.id, mass=found.values.mass, fills=rule.fills, instead=rule.instead)
+
+
+def _clothed(design: ModifierParameters, name: str) -> bool:
+    # whether what is chosen lies on something, as cloth and foil do
+    return covering_of(slots_of(type(design))[name].get(design)).form == "cloth"
 
 
 def built(

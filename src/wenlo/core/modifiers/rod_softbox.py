@@ -1,13 +1,16 @@
-"""A lampshade or cone of cloth on rods, lined white or silver, with a sheet over its mouth."""
+"""A lampshade that is there, or a cone of cloth on rods, lined white or silver, with a sheet over its mouth."""
 
 import math
+from collections.abc import Mapping, Sequence
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.catalog.own import LiningRef, covering_of
+from wenlo.core.catalog.materials import LampType
+from wenlo.core.catalog.own import LiningRef, OwnFace, OwnFound, bounce_face, covering_of, sheet_material
+from wenlo.core.fabrication.assembly.layout import Layout
 from wenlo.core.fabrication.assembly.sheets import DiscSolid, TurnedSolid
 from wenlo.core.fabrication.assembly.shop import mass_of
 from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
@@ -16,35 +19,92 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import gore
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import along, begin
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import key_lamp, lined
 from wenlo.core.modifiers.round_mouth import RoundMouth, mouth, round_marks, widened
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.modifiers.upright import place_of
 from wenlo.core.optics.shapes import Tube
-from wenlo.core.optics.sheet import flipped
+from wenlo.core.optics.sheet import Sheet, board, flipped, sheet_of
 from wenlo.core.units.fields import quantity
 
-SAYS = Phrases("rod-softbox", {"sew-the-cone": {}, "spring-it-open": {"rod": "length"}, "mount-it": {}})
+SAYS = Phrases(
+    "rod-softbox",
+    {
+        "sew-the-cone": {},
+        "spring-it-open": {"rod": "length"},
+        "carry-it": {"arm": "length"},
+        "mount-it": {"inside": "length"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
 BLACK = "black_cotton"
 
 BEYOND = 0.05
-"""Of each rod, for the throat's ring. [m]"""
+"""Of each rod, beyond its pocket. [m]"""
 
-THROAT = 0.07
-"""Radius of the narrow end, round the lamp's mount. [m]"""
+NECK, NECK_WALL = 0.04, 0.005
+"""Inside of the ring that is clamped round the lamp's neck, and its wall. [m]"""
+
+ARMS = 3
+
+LEAST_ROOM = 0.02
+"""Between the lamp and the mouth. [m]"""
+
+RODS: Mapping[str, tuple[str, float]] = {
+    "4 mm": ("fibre_rod", 0.004),
+    "6 mm": ("fibre_rod_6", 0.006),
+    "8 mm": ("fibre_rod_8", 0.008),
+}
+"""What is bought for each, and its diameter. [m]"""
 
 
 class RodBoxParameters(RoundMouth):
-    """Parameters of the cone."""
+    """Parameters of the cone; its lamp is as far inside as one likes."""
 
     kind: Literal["rod_softbox"] = "rod_softbox"
     depth: float = quantity(0.1, 1.2, unit="m", label="depth", default=0.4)
     lining: LiningRef = "silver_cloth"
+    throat: float = quantity(0.06, 0.8, unit="m", label="narrow end, diameter", default=0.14)
+    lamp_in: float = quantity(0.0, 1.1, unit="m", label="lamp inside of the narrow end", default=0.01)
+    rod: Literal["4 mm", "6 mm", "8 mm"] = "4 mm"
+
+    @property
+    def inside(self) -> float:
+        """How far the lamp is inside of the narrow end. [m]"""
+        return min(self.lamp_in, self.depth - LEAST_ROOM)
+
+    @property
+    def lamp_position(self) -> Vector:
+        """On the axis, shape (3,). [m]"""
+        place: Vector = self.source_centre + self.direction * (self.depth - self.inside)
+        return place
+
+    @property
+    def room_at_lamp(self) -> float:
+        """Inside diameter of the cone where the lamp is. [m]"""
+        return self.throat + (self.width - self.throat) * self.inside / self.depth
+
+    @property
+    def own_shade(self) -> OwnFound | None:
+        """The shade whose wall is the lining, where it is one that is there already."""
+        same = self.found is not None and isinstance(self.lining, OwnFace) and self.lining.item == self.found.item
+        return self.found if same else None
+
+
+def _wall(design: RodBoxParameters) -> Sheet:
+    # sewn, it is black outside; a shade glows, and is outside as it is inside
+    shade = design.own_shade
+    if shade is None:
+        return flipped(lined(design.lining))
+    glows = shade.sheet()
+    if glows is not None:
+        return sheet_of(sheet_material(glows))
+    colour = bounce_face(design.lining).reflectance
+    return board(colour, colour)
 
 
 def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -56,8 +116,8 @@ def arrange(design: RodBoxParameters, brief: Brief, transmittance: float | None 
         axis=design.direction,
         length=design.depth,
         radius=design.width / 2,
-        end_radius=THROAT,
-        surface=flipped(lined(design.lining)),
+        end_radius=design.throat / 2,
+        surface=_wall(design),
         role="modifier",
     )
     return Arrangement(
@@ -70,15 +130,13 @@ GORES = 8
 POCKET = 0.001
 """Cloth of a rod's pocket, with its seam. [m]"""
 
-ROD = 0.004
-"""Diameter of the rods. [m]"""
-
 
 def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], slant: float) -> None:
     # own coordinates: z from the mouth back along the axis
     box = work.layout_at("box", along(design.source_centre, design.direction))
     lining, black = covering_of(design.lining), covering_of(BLACK)
     step = 360.0 / GORES
+    item, thick = RODS[design.rod]
     made = []
     for name, ref, row, off, note, lit in (
         ("gore", design.lining, lining, 0.0, "eight gores, 20 mm seam; a pocket for the rod in each seam", True),
@@ -86,7 +144,7 @@ def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], 
     ):
         out = off + row.thickness
         shape = TurnedSolid(
-            profile=((design.width / 2 + out, 0.0), (THROAT + out, design.depth)),
+            profile=((design.width / 2 + out, 0.0), (design.throat / 2 + out, design.depth)),
             wall=row.thickness,
             sweep=step,
             soft=True,
@@ -102,23 +160,25 @@ def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], 
         inner, outer = made[k], made[GORES + k]
         box.hold("sewn", outer, (inner,))
         box.hold("sewn", inner, (made[(k + 1) % GORES],))
-    out = lining.thickness + black.thickness + POCKET + ROD / 2
+    walls = lining.thickness + black.thickness
+    out = walls + POCKET + thick / 2
     for k in range(GORES):
         turn = math.radians(step * k)
         ends = [
             (r * math.cos(turn), r * math.sin(turn), z)
-            for r, z in ((design.width / 2 + out, 0.0), (THROAT + out, design.depth))
+            for r, z in ((design.width / 2 + out, 0.0), (design.throat / 2 + out, design.depth))
         ]
         rod = work.bought(
             box,
             f"rod {k + 1}",
-            "fibre_rod",
-            BoughtSolid(fills=(Rod(start=ends[0], end=ends[1], diameter=ROD),)),
+            item,
+            BoughtSolid(fills=(Rod(start=ends[0], end=ends[1], diameter=thick),)),
             PartPose(),
             role="rod",
-            mass=slant * mass_of("fibre_rod"),
+            mass=slant * mass_of(item),
         )
-        box.hold("sewn", rod, (made[GORES + k],), used={"fibre_rod": slant + BEYOND})
+        box.hold("sewn", rod, (made[GORES + k],), used={item: slant + BEYOND})
+    _carried(work, box, design, made[GORES : 2 * GORES], walls)
     below = made[:GORES]
     sheet = covering_of(design.sheet)
     for k in range(design.layers):
@@ -140,14 +200,48 @@ def _sewn(work: LaidParts, design: RodBoxParameters, flat: tuple[float, float], 
         below = [front]
 
 
+def arm_length(design: RodBoxParameters) -> float:
+    """From the neck ring to the outside of the narrow end. [m]"""
+    return design.throat / 2 - NECK / 2 - NECK_WALL
+
+
+def _carried(work: LaidParts, box: Layout, design: RodBoxParameters, outside: Sequence[str], walls: float) -> None:
+    # the ring lies in the plane of the narrow end; its arms lie on the cloth there
+    item, thick = RODS[design.rod]
+    inner = NECK / 2 + NECK_WALL
+    ring = work.bought(
+        box,
+        "neck ring",
+        "neck_ring",
+        DiscSolid(outer=2 * inner, inner=NECK, thickness=thick),
+        PartPose(origin=(0.0, 0.0, design.depth)),
+        mass=mass_of("neck_ring"),
+    )
+    reach = inner + arm_length(design) + walls
+    for k in range(ARMS):
+        turn = math.radians(360.0 / GORES * (round(k * GORES / ARMS) + 0.5))
+        ends = [(r * math.cos(turn), r * math.sin(turn), design.depth + thick / 2) for r in (inner, reach)]
+        arm = work.bought(
+            box,
+            f"arm {k + 1}",
+            item,
+            BoughtSolid(fills=(Rod(start=ends[0], end=ends[1], diameter=thick),)),
+            PartPose(),
+            role="arm",
+            mass=(reach - inner) * mass_of(item),
+        )
+        box.hold("glued", arm, (ring,), used={"hot_glue": 1, item: reach - inner})
+        box.hold("tied", arm, (outside[round(k * GORES / ARMS)],), used={"cloth_tie": 1})
+
+
 def laid(design: RodBoxParameters, brief: Brief) -> LaidParts:
     """Eight gores of cloth, rods and a front sheet."""
     work = begin(design, brief)
-    slant = math.hypot(design.depth, design.width / 2 - THROAT)
+    slant = math.hypot(design.depth, (design.width - design.throat) / 2)
     shape = gore(
         "gore",
         foot=math.pi * design.width / 8,
-        head=2 * math.pi * THROAT / 8,
+        head=math.pi * design.throat / 8,
         slant=slant,
         margin=0.02,
         note="eight of each cloth; the dashed lines are the seams, the wide end is the mouth",
@@ -157,17 +251,25 @@ def laid(design: RodBoxParameters, brief: Brief) -> LaidParts:
     _sewn(work, design, (wide, tall), slant)
     work.template(shape)
     work.step(SAYS("sew-the-cone"), minutes=120, does="bond", uses=("gores", "black outside"))
-    work.step(SAYS("spring-it-open", rod=slant + 0.05), minutes=10, does="mount", uses=("fibre_rod",))
-    work.step(SAYS("mount-it"), minutes=5, does="hang", uses=("cut round", "hook_and_loop"))
+    item, _ = RODS[design.rod]
+    work.step(SAYS("spring-it-open", rod=slant + BEYOND), minutes=10, does="mount", uses=("rod",))
+    work.step(
+        SAYS("carry-it", arm=arm_length(design)),
+        minutes=15,
+        does="mount",
+        uses=("arm", item, "neck_ring", "hot_glue", "cloth_tie"),
+    )
+    work.step(SAYS("mount-it", inside=design.inside), minutes=5, does="hang", uses=("cut round", "hook_and_loop"))
     return work
 
 
 BECOMES = (
     ReuseRule(
         forms=("shade",),
-        sizes={"width": "width", "depth": "depth"},
+        sizes={"width": "width", "depth": "depth", "throat": "narrow"},
+        wall="lining",
         heaviest=2.0,
-        how=("Line it, put the sheet over its wide end and the lamp at its narrow one, the bulb clear of every wall."),
+        how="Put the sheet over its wide end and the lamp in its narrow one, the bulb clear of every wall.",
         fills=("box/gore *", "box/black gore *", "box/rod *"),
         instead=("sew-the-cone", "spring-it-open"),
     ),
@@ -183,7 +285,20 @@ def start(brief: Brief) -> RodBoxParameters:
 
 def scaled(design: RodBoxParameters, scale: float) -> RodBoxParameters:
     """Mouth and depth together."""
-    return design.model_copy(update=widened(design, scale, depth_share=0.5))
+    wider = widened(design, scale, depth_share=0.5)
+    return design.model_copy(update={**wider, "throat": min(design.throat, wider["width"])})
+
+
+def refuses(design: RodBoxParameters, lamp: LampType) -> Refusal | None:
+    """A narrow end wider than the mouth, a lamp out of the mouth, or one that is wider than the cone is there."""
+    if design.throat > design.width:
+        return Refusal(field="throat", text="The narrow end is wider than the mouth: make it as wide at most.")
+    if design.lamp_in > design.depth - LEAST_ROOM:
+        return Refusal(field="lamp_in", text="So far inside, the lamp would stand out of the mouth or touch the sheet.")
+    if lamp.size[0] > design.room_at_lamp:
+        text = "The lamp is wider than the narrow end is there: put it farther inside, or make the narrow end wider."
+        return Refusal(field="throat", text=text)
+    return None
 
 
 def handling(design: RodBoxParameters) -> Handling:
@@ -223,6 +338,7 @@ KIND = Kind(
     mistakes=("stand sags", "bulb heat", "one layer with a bare chip: a hot spot"),
     cautions=("Heat of the bulb in the cone; bent rods spring back.",),
     becomes=BECOMES,
+    refuses=refuses,
     refused_frames={
         "timber": "It is rolled or drawn round; straight bars have corners.",
         "tube": "It is rolled or drawn round; straight bars have corners.",

@@ -26,13 +26,18 @@ PLACES = frozenset({"key_angle", "distance", "centre_height", "forward", "along"
 
 POSES = frozenset(
     {
+        "card_angle",
+        "card_distance",
+        "card_height",
         "key_slid",
         "far_slid",
         "lamp_distance",
         "lamp_height",
+        "lamp_in",
         "lamp_out",
         "lamp_turn",
         "tilt",
+        "turn",
         "opening",
         "aim_height",
         "rotation",

@@ -1,6 +1,5 @@
 """A window, or the sun in it, through a sheet hung before it: free light with its own time of day."""
 
-import math
 from typing import Literal
 
 import numpy as np
@@ -12,13 +11,13 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.daylight import (
     OFF_WALL,
-    InWall,
+    AtWindow,
     lamp_as_daylight,
-    opening_in,
-    opening_light,
+    larger_window,
+    light_of_window,
+    like_the_window,
     side_window,
-    wall_round,
-    where_it_is,
+    window_marks,
 )
 from wenlo.core.modifiers.framed import begin, on_a_rod, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
@@ -36,24 +35,13 @@ SAYS = Phrases(
 Vector = NDArray[np.float64]
 
 
-class WindowParameters(InWall, OfBars):
+class WindowParameters(AtWindow, OfBars):
     """Parameters of the window in the side wall and of the sheet before it."""
 
     kind: Literal["window_sheet"] = "window_sheet"
-    window_width: float = quantity(0.2, 4.0, unit="m", label="width of the window", default=1.0)
-    window_height: float = quantity(0.2, 3.0, unit="m", label="height of the window", default=1.3)
-    weather: Literal["overcast", "sun"] = "overcast"
-    sun_height: float = quantity(5.0, 85.0, unit="degree", label="height of the sun", default=35.0)
-    sun_aside: float = quantity(-75.0, 75.0, unit="degree", label="sun to the right of straight in", default=0.0)
-    daylight: float = quantity(100.0, 120000.0, unit="lx", label="daylight on open ground", default=8000.0)
     sheet: SheetRef = "cotton_bed_linen_white"
     sheet_off: float = quantity(0.05, 3.0, unit="m", label="sheet before the window", default=0.15)
     overhang: float = quantity(0.0, 1.0, unit="m", label="sheet beyond the window all round", default=0.1)
-
-    @property
-    def middle_height(self) -> float:
-        """Middle of the window above the floor. [m]"""
-        return self.sill + self.window_height / 2
 
     @property
     def source_centre(self) -> Vector:
@@ -74,12 +62,6 @@ class WindowParameters(InWall, OfBars):
         return self.window_height + self.overhang + min(self.overhang, max(self.sill - 0.02, 0.0))
 
     @property
-    def lamp_position(self) -> Vector:
-        """Middle of the window, shape (3,). [m]"""
-        place: Vector = self.direction * (self.wall - OFF_WALL) + np.array([0.0, -self.along, self.middle_height])
-        return place
-
-    @property
     def highest(self) -> float:
         """Upper edge of the sheet. [m]"""
         return self.sill + self.window_height + self.overhang
@@ -97,23 +79,8 @@ def arrange(design: WindowParameters, brief: Brief, transmittance: float | None 
         upward=UP * design.sheet_height,
         surface=layers_of(design.sheet, 1, transmittance),
     )
-    lamps = opening_light(
-        brief,
-        centre=design.lamp_position,
-        inward=-design.direction,
-        width=design.window_width,
-        height=design.window_height,
-        daylight=design.daylight,
-        weather=design.weather,
-        sun_height=math.radians(design.sun_height),
-        sun_aside=math.radians(design.sun_aside),
-    )
-    sunny = design.weather == "sun"
-    hole = opening_in(design, centre=design.lamp_position, width=design.window_width, height=design.window_height)
-    # without the room, what the wall round the window keeps off the sheet is still kept off
-    return Arrangement(
-        surfaces=(sheet,), lamps=lamps, openings=(hole,) if sunny else (), outside=wall_round(hole) if sunny else ()
-    )
+    light = light_of_window(design, brief)
+    return Arrangement(surfaces=(sheet,), lamps=light.lamps, openings=light.openings, outside=light.outside)
 
 
 def laid(design: WindowParameters, brief: Brief) -> LaidParts:
@@ -155,36 +122,18 @@ build, assemble = built(laid, "window through a sheet", BECOMES)
 
 def start(brief: Brief) -> WindowParameters:
     """The Brief's own window; without one, one in the side wall, level with the face."""
-    there = side_window(brief)
-    if there is not None:
-        as_large = WindowParameters(
-            window_width=min(max(there.width, 0.2), 4.0), window_height=min(max(there.height, 0.2), 3.0)
-        )
-        return as_large.model_copy(update=where_it_is(there, brief))
-    height = round(min(1.3, brief.room.height - 0.7), 2)
-    sill = round(max(0.3, min(brief.subject.face_height - height / 2 + 0.1, brief.room.height - height - 0.15)), 2)
-    return WindowParameters(wall=round(brief.room.width / 2, 3), window_height=height, sill=sill)
+    return WindowParameters().model_copy(update=like_the_window(brief))
 
 
 def scaled(design: WindowParameters, scale: float) -> WindowParameters:
     """Another window: wider and higher about its middle."""
-    width, height = (round(design.window_width * scale, 2), round(design.window_height * scale, 2))
-    width, height = min(max(width, 0.2), 4.0), min(max(height, 0.2), 3.0)
-    sill = round(min(max(design.middle_height - height / 2, 0.0), 2.5), 2)
-    return design.model_copy(update={"window_width": width, "window_height": height, "sill": sill})
+    return design.model_copy(update=larger_window(design, scale))
 
 
 def marks(design: WindowParameters, brief: Brief) -> tuple[Mark, ...]:
-    """Distance to the wall, sill and height of the window."""
+    """Those of the window."""
     del brief
-    side = np.array([0.0, -design.along, 0.0])
-    foot = design.direction * design.wall + side
-    low, high = foot + UP * design.sill, foot + UP * (design.sill + design.window_height)
-    return (
-        Mark(path="design.wall", label="Subject to the window's wall", start=side, end=foot),
-        Mark(path="design.sill", label="Sill", start=foot, end=low),
-        Mark(path="design.window_height", label="Height of the window", start=low, end=high),
-    )
+    return window_marks(design)
 
 
 def handling(design: WindowParameters) -> Handling:

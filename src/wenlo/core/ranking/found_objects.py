@@ -182,7 +182,13 @@ def look_for(kind: Kind[Any], design: ModifierParameters, *, units: UnitSystem =
     found = []
     for rule in kind.becomes:
         what = " or ".join(WORDS[form] for form in rule.forms)
-        words = {"width": "wide", "height": "high", "depth": "deep", "focal": "of focal length"}
+        words = {
+            "width": "wide",
+            "height": "high",
+            "depth": "deep",
+            "focal": "of focal length",
+            "narrow": "at its narrow end",
+        }
         sides = [(kind.slots[name].get(design), words[side]) for name, side in rule.sizes.items()]
         lengths = [f"{format_length(value, system=units)} {word}" for value, word in sides]
         inside = " inside" if set(rule.forms) & {"tub", "carton", "dish", "shade"} else ""

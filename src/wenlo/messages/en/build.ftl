@@ -54,6 +54,8 @@ steps_piece = { $label } { $length }
 
 steps_sheet-piece = { $label } { $size }
 
+steps_creased-piece = { $label } { $size }, creased and spread again, then trimmed to { $trimmed }
+
 steps_nested-piece = { $label } { $size } out of { $host }'s window
 
 steps_cut-the-bars = Cut the bars
@@ -192,10 +194,16 @@ fittings_pocket_screw = Clamp the joint before you drive the screw: the bit slip
 fittings_splint_screw = These screws hold two lengths together. Drill pilot holes; no point may come through the splint.
 fittings_solvent_cement = Solvent vapour is harmful and burns: open a window, no flame, wear gloves, keep it off your skin.
 fittings_hot_glue = The glue and the tip of the gun burn. Put the gun on its stand, and keep it off foam.
+fittings_spread_glue = Work with a window open and no flame near: the vapour burns.
+
 fittings_white_paint = Open a window while paint dries, and let it dry before a lamp warms it.
 fittings_staples = Press the staple gun down before you fire it, with the other hand never behind the wood. Look for points that came through.
 fittings_cord = Knots slip: check every knot before anybody stands under it.
 fittings_fibre_rod = Cut glass fibre under tape and with gloves: dust and splinters itch and hurt the eyes.
+
+fittings_fibre_rod_6 = { fittings_fibre_rod }
+
+fittings_fibre_rod_8 = { fittings_fibre_rod }
 fittings_food_container = If it held cleaning products, rinse it until nothing smells or foams. Never mix what was in two of them, and label it.
 fittings_milky_tub = If it held cleaning products, rinse it until nothing smells or foams. Never mix what was in two of them, and label it.
 fittings_flashing = Flashing light can trigger a seizure in some people, and it dazzles. Tell everybody before the first flash, and never fire it close to eyes.
@@ -368,21 +376,27 @@ book-light_open-it-on-the-set = Open it on the set
     .mistake = If you can see the lamp from where the subject is, move the flag until you cannot.
     .caution = Insulation board burns and drips: keep hot lamps away from it.
 
-## Bounce card
+## Card that bounces light
 
-bounce-card_score-the-wings = Score the wings
+card_score-the-wings = Score the wings
     .text = Cut half through the back { $quarter } from each end, fold forward and tape the fold.
     .mistake = Cut through the face, and the wing hangs on the tape alone.
     .caution = Use a fresh blade and a steel rule, with your fingers behind it.
 
-bounce-card_face-the-board = Face the board
+card_face-the-board = Face the board
     .text =
         { $face ->
             [foil] Crumple the foil into a ball and open it before it goes on: pressed flat, it throws hot patches.{ " " }
            *[plain] { "" }
         }Cover { $size }, with the black side behind.
 
-bounce-card_stand-it-up = Stand it up
+card_glue-the-foil = Glue the foil on
+    .text = Brush spread glue thinly over the board, { $size }, and let it go tacky. Lay the creased foil on and press it down with a warm iron through paper, from the middle outward.
+    .check = Lift a corner: the foil comes up only with the card.
+    .mistake = A hot iron dries the glue before it holds, and smooths the creases away.
+    .caution = Open a window: spread glue gives off vapour that burns. No flame, and no iron that sparks, while it is wet.
+
+card_stand-it-up = Stand it up
     .text = Hold it by its middle with two clamps on a stand. Tilt it until the light is on the face.
     .mistake = Boards are often { LENGTH(0.005) } short: measure the board, not its label.
     .caution = A board catches the wind: put a sandbag on the stand.
@@ -748,15 +762,19 @@ ring-softbox_line-and-close-it = Line and close it
 ## Softbox on rods
 
 rod-softbox_sew-the-cone = Sew the cone
-    .text = Sew the gores side by side with rod pockets in the seams, and a ring at the throat that fits the lamp's mount.
+    .text = Sew the gores side by side with rod pockets in the seams.
     .mistake = In loose pockets the rods slip, and the mouth warps.
 
 rod-softbox_spring-it-open = Spring it open
-    .text = Bend eight rods of { $rod } into the throat ring, each opposite the last.
+    .text = Push eight rods of { $rod } into their pockets, each opposite the last, and let them spring open.
     .caution = Bent rods spring back: turn your face away, and cap the ends.
 
+rod-softbox_carry-it = Make the arms
+    .text = Cut three rods of { $arm } and glue them to the neck ring, a third of a turn apart. Tie their ends to the narrow end.
+    .check = Held by the ring, the mouth hangs level.
+
 rod-softbox_mount-it = Mount it
-    .text = Mount it on the lamp's ring, with one leg of the stand under the box.
+    .text = Clamp the neck ring below the lamp, so that the lamp is { $inside } inside the narrow end. One leg of the stand is under the box.
     .mistake = A box in front of the stand makes it sag or tip: put the sandbag on the far leg.
     .caution = A bulb in a closed cone gets hot. Use an LED, and leave the throat open for air.
 

@@ -16,6 +16,7 @@ from wenlo.core.catalog.own import OwnFound
 from wenlo.core.fabrication.parts import Step
 from wenlo.core.facts import Argument, Fact, Phrases
 from wenlo.core.instructions.plan_build import plan_build
+from wenlo.core.modifiers.frame_cloths import FrameCloth
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.homemade import home_made
 from wenlo.messages.speaker import MessageFault, Speaker, source, speaker
@@ -78,6 +79,8 @@ ON_PURPOSE = {
         {"glued": True},
         {"structure": "tube", "material": "aluminium_25_mm"},
         {"carried": "held by stands"},
+        {"carried": "held by stands", "cloths": [FrameCloth(cover="black_cotton")], "bag": True},
+        {"carried": "held by stands", "cloths": [FrameCloth(), FrameCloth(cover="bleached_muslin")]},
         {"structure": "board", "width": 1.0, "height": 0.9},
     ],
     "tabletop_dome": [{"under": 1.0}],

@@ -5,8 +5,10 @@ from typing import Any
 from reportlab.graphics.shapes import Drawing, Line, Rect, String
 from reportlab.platypus import Paragraph, Spacer
 
+from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.instructions.carry import FirstCuts, counter_slip, first_cuts
 from wenlo.core.instructions.plan_build import Making
+from wenlo.core.inventory.shopping import sewn_pieces
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, FAINT, HEAD, INK, PIECE, SMALL, TITLE, table, text, width_of, written
 
@@ -47,6 +49,45 @@ def _bar(cuts: FirstCuts, width: float, longest: float, units: UnitSystem) -> Dr
     return drawing
 
 
+def _cut_and_drilled(plan: BuildPlan, width: float, units: UnitSystem) -> list[Any]:
+    # tube that is sent out: every piece with its holes
+    if plan.stock.group != "tube" or not plan.pieces:
+        return []
+
+    def fine(value: float) -> str:
+        return format_length(value, system=units, fine=True)
+
+    rows = [["Label", "Length", "Holes"]]
+    for piece in plan.pieces:
+        told = [
+            f"{fine(hole.diameter)} at {', '.join(fine(x) for x in hole.along)} from "
+            f"{'one end' if len(hole.along) > 1 else 'both ends'}, {hole.side}"
+            for hole in plan.holes
+            if piece.name in hole.pieces
+            and (len(hole.along) == 1 or abs(hole.along[0] + hole.along[-1] - (piece.exact or piece.cut)) < 0.001)
+        ]
+        rows.append([piece.label, fine(piece.cut), "; ".join(told) or "none"])
+    return [
+        Paragraph(text("Cut to size, and drilled, burrs off inside and out"), HEAD),
+        table(rows, [width * 0.12, width * 0.18, width * 0.7]),
+    ]
+
+
+def _sewn(plan: BuildPlan, width: float, units: UnitSystem) -> list[Any]:
+    # what is sent out to be sewn
+    pieces = sewn_pieces(plan)
+    if not pieces or not any(piece.spare for piece in plan.cloth):
+        return []
+    rows = [["Label", "Cloth", "Cut", "Finished", "How"]]
+    for c in pieces:
+        cut, done = (" × ".join(format_length(side, system=units) for side in size) for size in (c.cut, c.finished))
+        rows.append([c.label, c.material, cut, done, c.note])
+    return [
+        Paragraph(text("Please sew"), HEAD),
+        table(rows, [width * 0.08, width * 0.24, width * 0.2, width * 0.2, width * 0.28]),
+    ]
+
+
 def write_order_sheet_pdf(
     making: Making, *, title: str, carrying: float, paper: str, units: UnitSystem = "metric"
 ) -> bytes:
@@ -78,6 +119,8 @@ def write_order_sheet_pdf(
     for bar in worked.cuts.bars:
         if not bar.own:
             story.append(_bar(first_cuts(bar, carrying=carrying, kerf=kerf), width, longest, units))
+    story += _cut_and_drilled(worked.plan, width, units)
+    story += _sewn(worked.plan, width, units)
     sawn = [cover for cover in worked.covers if cover.sawn and cover.plan.sheets]
     for cover in sawn:
         sizes = ", ".join(

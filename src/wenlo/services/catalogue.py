@@ -185,6 +185,8 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(choice for choice in sheets() if coverings()[choice.id].form == "board")
     if name == "backdrop" and annotation is not bool:
         return tuple(finishes())
+    if name == "cloths":
+        return tuple(Choice(id=c.id, name=c.name) for c in coverings().values() if c.form == "cloth")
     if name == "bar":
         return tuple(bars())
     if name in {"batten", "lower_batten"}:

@@ -20,19 +20,26 @@ const STEPS = [
   { id: 'exact', name: 'what was worked out', detail: 'for a machine' },
 ];
 
-/** Whether anything is of pipe, whose fittings can be measured. */
-function isPipe(design: Shoot['design'], data: Catalogue | undefined): boolean {
-  if ('structure' in design) return design.structure === 'pipe';
-  if (!('bar' in design)) return false;
+/** Of what bars it is, whose fittings can be measured. */
+export function barsOf(design: Shoot['design'], data: Catalogue | undefined): string | undefined {
+  if ('structure' in design) return design.structure;
+  if (!('bar' in design)) return undefined;
   const { bar } = design;
-  if (typeof bar === 'string') return data?.materials.find((m) => m.id === bar)?.group === 'pipe';
-  return bar?.values.section === 'pipe';
+  if (typeof bar === 'string') return data?.materials.find((m) => m.id === bar)?.group;
+  return bar ? SECTIONS_TO_GROUPS[bar.values.section ?? ''] : undefined;
 }
+
+const SECTIONS_TO_GROUPS: Record<string, string> = { pipe: 'pipe', 'square tube': 'tube', timber: 'timber' };
+
+const SPRINGS = [
+  { id: 'false', name: 'pushed in' },
+  { id: 'true', name: 'held by spring buttons, in holes' },
+];
 
 export function Workshop({ build, document }: { build: Build; document: Shoot }) {
   const { units, design } = document;
   const { data } = useQuery(catalogueQuery);
-  const pipe = isPipe(design, data);
+  const group = barsOf(design, data);
   const cut = build.first_cuts.filter((f) => f.cuts.length);
   const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
   return (
@@ -46,7 +53,23 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
         label="Kerf, measured"
         hint={`now ${(build.kerf * 1000).toFixed(1)} mm, ${build.saw}`}
       />
-      {pipe ? (
+      {group === 'tube' ? (
+        <>
+          <Quantity
+            path="brief.workshop.cube"
+            kind="millimetres"
+            label="Corner to the tube's end, measured"
+            hint="from the corner's outside"
+          />
+          <Quantity path="brief.workshop.spigot" kind="millimetres" label="Corner goes into the tube" />
+          <Quantity path="brief.workshop.collar" kind="millimetres" label="Collar of a straight joiner" />
+          <Choice path="brief.workshop.springs" label="Corners are" options={SPRINGS} />
+          {document.brief.workshop.springs ? (
+            <Quantity path="brief.workshop.button" kind="millimetres" label="Hole for a button" />
+          ) : null}
+        </>
+      ) : null}
+      {group === 'pipe' ? (
         <>
           <Quantity path="brief.workshop.socket" kind="millimetres" label="Socket depth, measured" />
           <Quantity path="brief.workshop.take_off" kind="millimetres" label="Take-off, measured" />
@@ -63,6 +86,12 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
         kind="length"
         label="Longest to carry"
         hint="the car, the stairs"
+      />
+      <Quantity
+        path="brief.workshop.sewing"
+        kind="number"
+        label="Sewing sent out, a piece"
+        hint={`price in ${document.brief.workshop.currency ?? 'EUR'}; empty: sewn at home`}
       />
       <h3>First cuts, at the shop</h3>
       {cut.length ? (

@@ -166,6 +166,17 @@ describe('who builds it and with what', () => {
       unmount();
     }
   });
+  it('asks for corners where there is square tube, and for the hole where they hold by springs', () => {
+    const tube = { kind: 'diffusion_frame', structure: 'tube', carried: 'held by stands' };
+    for (const springs of [false, true]) {
+      open(opened({ design: tube, brief: { assumed: [], subject: {}, workshop: { ...workshop, springs } } }));
+      const { unmount } = show(<Workshop build={build()} document={now()} />, limits, inside);
+      expect(screen.getByText("Corner to the tube's end, measured")).toBeTruthy();
+      expect(screen.queryByText('Hole for a button') !== null).toBe(springs);
+      expect(screen.getByText('Sewing sent out, a piece')).toBeTruthy();
+      unmount();
+    }
+  });
   it('asks for a board and its border where the frame is cut from one, and for no bar', () => {
     const board = { kind: 'diffusion_frame', structure: 'board', board: 'white_board', border: 0.06 };
     open(opened({ design: board, brief: { assumed: [], subject: {}, workshop } }));

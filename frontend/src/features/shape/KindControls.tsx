@@ -43,6 +43,8 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
       <h2>{kind.name.charAt(0).toUpperCase() + kind.name.slice(1)}</h2>
       <MadeOf document={document} data={data} />
       {kind.controls.map((c) => {
+        // a list has a place of its own
+        if (c.path === 'design.cloths') return null;
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
         const own = OWN[c.path];
         if (own && c.options.length > 2)

@@ -2,6 +2,7 @@
 import type { Catalogue, Shoot } from '../api/client';
 import { isSawn, isTimber, SECTIONS } from './barSections';
 import { Choice } from './Choice';
+import { FrameCloths } from './FrameCloths';
 import { MadeOf } from './MadeOf';
 import { Quantity } from './Quantity';
 import { ShelfChoice } from './ShelfChoice';
@@ -69,6 +70,29 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           suits={(values) => values.section === SECTIONS[design.structure ?? '']}
         />
       )}
+      {(held && design.structure === 'tube') || design.riveted ? (
+        <Choice
+          path="design.riveted"
+          label="Hook-and-loop"
+          options={[
+            { id: 'false', name: 'on the cloth, closed round the tubes' },
+            { id: 'true', name: 'riveted to both sides of the tubes' },
+          ]}
+        />
+      ) : null}
+      {(held && design.structure !== 'board') || design.cloths?.length ? (
+        <>
+          <FrameCloths options={controls.find((c) => c.path === 'design.cloths')?.options ?? []} />
+          <Choice
+            path="design.bag"
+            label="Carrying bag"
+            options={[
+              { id: 'false', name: 'none' },
+              { id: 'true', name: 'one for tubes and cloths' },
+            ]}
+          />
+        </>
+      ) : null}
       {design.structure === 'pipe' && !held ? (
         <Choice
           path="design.glued"

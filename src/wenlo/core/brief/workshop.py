@@ -25,8 +25,9 @@ MOST_PRICES = 200
 class Workshop(DocumentPart):
     """Tools, measured fittings and money; None where the typical value serves.
 
-    ``prices`` are one's own, by the id of what is bought: for a bar, a board, a piece or pack, or a metre, in
-    ``currency``; ``rate`` is what a euro is worth in it.
+    Corners and joiners of tube are pushed in, or hold with ``springs`` whose buttons snap into holes in the tube. Cloth
+    is sewn at home where ``sewing`` has no price. ``prices`` are one's own, by the id of what is bought: for a bar, a
+    board, a piece or pack, or a metre, in ``currency``; ``rate`` is what a euro is worth in it.
     """
 
     cutting: Cutting = "by hand"
@@ -34,7 +35,13 @@ class Workshop(DocumentPart):
     kerf: float | None = quantity(0.0, 0.006, unit="m", label="width of the saw's cut, measured", default=None)
     socket: float | None = quantity(0.005, 0.08, unit="m", label="socket depth, measured", default=None)
     take_off: float | None = quantity(0.002, 0.08, unit="m", label="take-off of a fitting, measured", default=None)
+    cube: float | None = quantity(0.005, 0.1, unit="m", label="side of a tube corner, measured", default=None)
+    spigot: float | None = quantity(0.005, 0.15, unit="m", label="how far a corner goes into the tube", default=None)
+    collar: float | None = quantity(0.0, 0.05, unit="m", label="collar of a straight joiner, measured", default=None)
+    springs: bool = False
+    button: float = quantity(0.003, 0.015, unit="m", label="hole for a spring button", default=0.0065)
     insertion: float = quantity(0.2, 1.0, unit="share", label="how far a dry pipe goes into its socket", default=0.5)
+    sewing: float | None = quantity(0.0, 1e4, unit="number", label="sewing sent out, a piece", default=None)
     supplier: bool = False
     currency: Currency = "EUR"
     rate: float = quantity(1e-4, 1e5, unit="number", label="what a euro is worth in the currency", default=1.0)

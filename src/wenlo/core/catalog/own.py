@@ -179,7 +179,7 @@ SheetRef = Annotated[
 """Id of a generic sheet that diffuses, or a sheet of one's own."""
 
 
-def _of_cloth(material: Callable[[Any], SheetMaterial | BounceFace], why: str) -> AfterValidator:
+def _of_cloth(material: Callable[[Any], Covering], why: str) -> AfterValidator:
     def checked(ref: Any) -> Any:
         row = material(ref)
         if row.form != "cloth":
@@ -207,6 +207,26 @@ BounceRef = Annotated[
     Discriminator(_form),
 ]
 """Id of a generic face that bounces light, or a face of one's own."""
+
+
+def _cover_form(value: Any) -> str:
+    if isinstance(value, str):
+        return "by_id"
+    values = value.get("values", {}) if isinstance(value, Mapping) else value.values
+    passes = "transmittance" in values if isinstance(values, Mapping) else isinstance(values, SheetValues)
+    return "own_sheet" if passes else "own_face"
+
+
+CoveringRef = Annotated[
+    Annotated[
+        Annotated[str, _known(coverings, "cloth"), Tag("by_id")]
+        | Annotated[OwnSheet, Tag("own_sheet")]
+        | Annotated[OwnFace, Tag("own_face")],
+        Discriminator(_cover_form),
+    ],
+    _of_cloth(lambda ref: covering_of(ref), "does not go round a frame; choose a cloth."),
+]
+"""Any cloth: a sheet, a face or a black, generic or of one's own."""
 
 LiningRef = Annotated[
     BounceRef, _of_cloth(lambda ref: bounce_face(ref), "is neither sewn nor bent round; choose a cloth or a foil.")

@@ -24,10 +24,15 @@ class FrameShape:
 
 @dataclass(frozen=True, kw_only=True)
 class Sockets:
-    """How fittings take pipe: socket depth and take-off as measured [m], None for the nominal ones; a dry pipe goes in
-    by a share of the depth, typically the middle of a third to two thirds.
+    """How fittings take pipe and tube, as measured [m], None for nominal ones: a socket's depth and take-off; side of a
+    tube's corner, what of it goes into the tube, collar of a joiner. A dry pipe goes in by a share of the depth,
+    typically the middle of a third to two thirds; a ``button`` is the hole for a spring, None where there is none. [m]
     """
 
     depth: float | None = None
     take_off: float | None = None
     dry_share: float = 0.5
+    cube: float | None = None
+    spigot: float | None = None
+    collar: float | None = None
+    button: float | None = None

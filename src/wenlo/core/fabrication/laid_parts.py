@@ -21,6 +21,7 @@ from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
 from wenlo.core.fabrication.screws import SCREWS
+from wenlo.core.fabrication.tube_holes import spring_holes
 from wenlo.core.facts import Phrases
 
 SAYS = Phrases("found", {"take-what-is-there": {"name": "label"}})
@@ -192,6 +193,8 @@ class LaidParts(PartsList):
     def take(self, found: FoundThing) -> None:
         """What is there already is neither cut nor bought, and not made; call it when all is laid."""
         self.found = found
+        # what was put together before is without it
+        self.__dict__.pop("assembly", None)
         parts = [part for layout in self.layouts for part in layout.parts]
         kept = {part.label for part in parts if not found.is_part(part.id)}
         gone = {part.label for part in parts if found.is_part(part.id)} - kept
@@ -217,7 +220,9 @@ class LaidParts(PartsList):
             pieces=(*made.pieces, *laid),
             runs=(*made.runs, *runs),
             fittings=added([*made.fittings, *self._fittings()]),
-            holes=(*self._holes(), *made.holes),
+            holes=(*self._holes(), *spring_holes(self.assembly, self.shop.spigots), *made.holes)
+            if self.shop.spigots is not None
+            else (*self._holes(), *made.holes),
             found_mass=sum(part.mass for part in self.assembly.parts if part.source == "found"),
             also=tuple(bar for bar in self.assembly.stuff if bar.id in {piece.bar for piece in laid}),
         )

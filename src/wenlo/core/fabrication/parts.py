@@ -66,7 +66,7 @@ class ClothPiece:
     """A piece of sheet, face or black: finished and cut size [m], strips it is sewn from, length or boards to buy,
     its price [EUR] and mass [kg], and the ``covering`` that it is bought as. What comes ``whole`` is not cut; a board
     with a ``window`` leaves the piece that falls out of it, width and height. What is creased first is ``trimmed`` to
-    its own size afterwards. [m]
+    its own size afterwards. A ``spare`` is not on what is built now. [m]
     """
 
     label: str
@@ -84,6 +84,7 @@ class ClothPiece:
     whole: bool = False
     window: tuple[float, float] | None = None
     trimmed: tuple[float, float] | None = None
+    spare: bool = False
 
 
 Stage = Literal["gather", "cut", "mark", "drill", "dry", "bond", "finish", "cover", "check", "mount", "hang", "set"]

@@ -99,9 +99,11 @@ class PartsList:
         note: str,
         whole: bool = False,
         window: float | None = None,
+        spare: bool = False,
     ) -> None:
         """Cloth or board of a finished size [m] with ``margin`` more on every edge, and ``longer`` at its top for a
-        sleeve; ``whole`` as it comes; with a ``window`` that leaves a border of that width. [m]
+        sleeve; ``whole`` as it comes; with a ``window`` that leaves a border of that width; ``spare`` where it is for
+        another day. [m]
         """
         row = covering_of(covering)
         wanted = (width + 2 * margin, height + 2 * margin + longer)
@@ -139,6 +141,7 @@ class PartsList:
                     covering=row,
                     whole=whole,
                     window=opened,
+                    spare=spare,
                     trimmed=wanted if row.creases > 0.0 else None,
                 )
             )

@@ -14,7 +14,7 @@ from wenlo.core.instructions.order import Schedule
 from wenlo.core.instructions.wording import worded_cuts, worded_plan
 from wenlo.core.instructions.worksteps import work_steps
 from wenlo.core.inventory.prices import Prices
-from wenlo.core.inventory.shopping import WorkedBuild, work_out
+from wenlo.core.inventory.shopping import WorkedBuild, with_sewing, work_out
 from wenlo.core.units.length import UnitSystem
 
 
@@ -71,6 +71,15 @@ def plan_build(
     asked = prices or Prices(own=workshop.prices, rate=workshop.rate)
     ready = for_the_tools(plan, workshop)
     worked = work_out(ready, units=units, tries=tries, own=own, own_boards=own_boards, prices=asked)
-    schedule = work_steps(ready, worked.cuts, worked.covers, cutting=workshop.cutting, highest=highest)
+    if workshop.sewing is not None:
+        worked = with_sewing(worked, workshop.sewing)
+    schedule = work_steps(
+        ready,
+        worked.cuts,
+        worked.covers,
+        cutting=workshop.cutting,
+        highest=highest,
+        sewn_out=workshop.sewing is not None,
+    )
     worded = replace(worked, plan=worded_plan(worked.plan, units), cuts=worded_cuts(worked.cuts, units))
     return Making(worked=worded, schedule=schedule)

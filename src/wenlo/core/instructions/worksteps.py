@@ -76,7 +76,9 @@ SAYS = Phrases(
             "face": "choice",
             "hurts": "choice",
         },
-        "drill-the-holes": {"holes": "list", "longest": "drill"},
+        "drill-the-holes": {"holes": "list", "longest": "drill", "of": "choice"},
+        "drilled-at-the-shop": {"holes": "list"},
+        "cloth-sent-out": {"name": "label", "pieces": "list"},
         "holes": {"count": "count", "drill": "drill"},
         "dry-fit": {"step": "fact", "pieces": "list", "size": "size", "diagonal": "length"},
         "diagonals": {"diagonal": "length"},
@@ -188,7 +190,9 @@ def _sheet_piece(piece: ClothPiece, host: str | None) -> Fact:
     return SAYS("nested-piece", label=piece.label, size=piece.cut, host=host)
 
 
-def _cut_sheets(plan: BuildPlan, covers: Sequence[CoverPlan], cutting: Cutting, taken: frozenset[str]) -> Iterator[Job]:
+def _cut_sheets(
+    plan: BuildPlan, covers: Sequence[CoverPlan], cutting: Cutting, taken: frozenset[str], *, sewn_out: bool
+) -> Iterator[Job]:
     for cover in covers:
         covering = cover.covering
         same = [c for c in plan.cloth if c.covering.id == covering.id and not c.whole and c.label not in taken]
@@ -198,7 +202,11 @@ def _cut_sheets(plan: BuildPlan, covers: Sequence[CoverPlan], cutting: Cutting, 
         pieces = _listed([_sheet_piece(c, hosts.get(c.label)) for c in same], 8)
         labels = tuple(c.label for c in same)
         id, side = f"cut-{slug(covering.id)}", SIDES[covering.good_side]
-        if covering.form == "cloth":
+        if sewn_out and covering.form == "cloth" and covering.joined == "sewn":
+            says = SAYS("cloth-sent-out", name=covering.name, pieces=pieces)
+            step = Step(id=id, says=says, minutes=10, wait=SHOP_WAIT, does="cut")
+            yield Job(step=step, cuts=labels, tools=("order sheet",))
+        elif covering.form == "cloth":
             seams = sum(c.strips - 1 for c in same)
             woven = covering.joined == "sewn"
             step = Step(
@@ -251,25 +259,24 @@ def _hurts(covering: str) -> str:
     return next((what for word, what in HURTS.items() if word in covering), "knife")
 
 
-def _drill(plan: BuildPlan) -> Job | None:
+def _drill(plan: BuildPlan, cutting: Cutting) -> Job | None:
     holes = plan.holes
     if not holes:
         return None
     sizes = Counter(hole.diameter for hole in holes for _ in range(hole.count))
     longest = [h.longest for h in holes if h.longest is not None]
+    told = tuple(SAYS("holes", count=count, drill=drill) for drill, count in sorted(sizes.items(), reverse=True))
+    drilled = tuple(p.label for p in plan.pieces if any(name in p.name for hole in holes for name in hole.pieces))
+    drilled_in = "tube" if plan.stock.group == "tube" else "timber"
+    if drilled_in == "tube" and cutting == "sent out":
+        step = Step(id="drill-the-holes", says=SAYS("drilled-at-the-shop", holes=told), minutes=5, does="drill")
+        return Job(step=step, needs=drilled, tools=("order sheet",))
     step = Step(
         id="drill-the-holes",
-        says=SAYS(
-            "drill-the-holes",
-            holes=tuple(
-                SAYS("holes", count=count, drill=drill) for drill, count in sorted(sizes.items(), reverse=True)
-            ),
-            longest=min(longest, default=0.0),
-        ),
+        says=SAYS("drill-the-holes", holes=told, longest=min(longest, default=0.0), of=drilled_in),
         minutes=5 + 0.7 * sum(h.count for h in holes),
         does="drill",
     )
-    drilled = tuple(p.label for p in plan.pieces if any(name in p.name for hole in holes for name in hole.pieces))
     return Job(step=step, needs=drilled, tools=("drill", *(f"{drill * 1000:.1f} mm bit" for drill in sorted(sizes))))
 
 
@@ -301,7 +308,13 @@ def _last(plan: BuildPlan) -> Iterator[Job]:
 
 
 def work_steps(
-    plan: BuildPlan, cuts: CutPlan, covers: Sequence[CoverPlan], *, cutting: Cutting = "by hand", highest: float = 0.0
+    plan: BuildPlan,
+    cuts: CutPlan,
+    covers: Sequence[CoverPlan],
+    *,
+    cutting: Cutting = "by hand",
+    highest: float = 0.0,
+    sewn_out: bool = False,
 ) -> Schedule:
     """Every step of the build in order, with its parts, tools and times.
 
@@ -311,6 +324,7 @@ def work_steps(
     cuts, covers: how bars, boards and cloth are cut.
     cutting: how bars and sawn boards are cut.
     highest: top of what is built, above the floor. [m]
+    sewn_out: whether cloth is cut and sewn by somebody else.
     """
     given = assigned(plan)
     own_cut = next((s for s in plan.steps if s.does == "cut" and not s.uses and plan.pieces), None)
@@ -320,8 +334,8 @@ def work_steps(
     jobs = [_gather(plan, cuts.bars, sum(round(c.bought) for c in covers if c.covering.form == "board"))]
     if plan.pieces:
         jobs += _cut_bars(plan, cuts, cutting, own_cut)
-    jobs += _cut_sheets(plan, covers, cutting, sheets_own)
-    drill = _drill(plan)
+    jobs += _cut_sheets(plan, covers, cutting, sheets_own, sewn_out=sewn_out)
+    drill = _drill(plan, cutting)
     jobs += [drill] if drill else []
     for written, (labels, fittings) in zip(plan.steps, given, strict=True):
         step = written

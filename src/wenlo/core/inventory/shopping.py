@@ -2,14 +2,14 @@
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from wenlo.core.catalog.bars import BarType, StockLength, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.fabrication.covers import CoverPlan, OwnBoard, plan_covers
 from wenlo.core.fabrication.cutplan import CutPlan, HeldBar, plan_cuts, plans_together
-from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.fabrication.parts import BuildPlan, ClothPiece
 from wenlo.core.inventory.prices import TYPICAL, Prices, Source, bar_key
 from wenlo.core.units.length import UnitSystem, format_length
 
@@ -93,7 +93,7 @@ def work_out(
     carried = [f for f in plan.fittings if f.id != "ballast_bag"]
     mass = (
         sum(plan.bar_of(piece).mass_per_metre * piece.cut for piece in plan.pieces)
-        + sum(piece.mass for piece in plan.cloth)
+        + sum(piece.mass for piece in plan.cloth if not piece.spare)
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
         + plan.found_mass
     )
@@ -106,6 +106,30 @@ def work_out(
         mass=mass,
         minutes=sum(step.minutes for step in plan.steps),
     )
+
+
+def with_sewing(worked: WorkedBuild, each: float) -> WorkedBuild:
+    """The build with the pieces that somebody else sews on its list, at a price a piece in the list's currency."""
+    pieces = sewn_pieces(worked.plan)
+    if not pieces:
+        return worked
+    line = ShoppingLine(
+        name="sewing, sent out",
+        amount=f"{len(pieces)} × 1 piece",
+        price=each * len(pieces),
+        category="hardware",
+        id="sewing",
+        need=float(len(pieces)),
+        key="sewing",
+        packs=float(len(pieces)),
+        source="yours",
+    )
+    return replace(worked, shopping=(*worked.shopping, line), total=worked.total + line.price)
+
+
+def sewn_pieces(plan: BuildPlan) -> tuple[ClothPiece, ...]:
+    """Cloth that is sewn, not taped."""
+    return tuple(p for p in plan.cloth if p.form == "cloth" and p.covering.joined == "sewn" and not p.whole)
 
 
 def _sold(plan: BuildPlan, bar: BarType, prices: Prices) -> list[StockLength]:

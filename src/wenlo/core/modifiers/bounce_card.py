@@ -5,6 +5,7 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import Field
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef
@@ -41,7 +42,7 @@ class CardParameters(Upright):
     tilt: float = quantity(-60.0, 60.0, unit="degree", label="tilt of the top toward the subject", default=0.0)
     wings: float = quantity(0.0, 60.0, unit="degree", label="wings folded forward", default=0.0)
     turn: float = quantity(-75.0, 75.0, unit="degree", label="face turned toward the camera", default=0.0)
-    fixing: Fixing = "taped behind"
+    fixing: Fixing = Field(default="taped behind", json_schema_extra={"label": "face held by"})
     lamp_distance: float = quantity(0.15, 6.0, unit="m", label="distance from lamp to card", default=0.8)
     lamp_turn: float = quantity(-80.0, 80.0, unit="degree", label="lamp turned from the camera", default=-30.0)
     lamp_height: float = quantity(0.2, 4.0, unit="m", label="lamp height", default=1.6)

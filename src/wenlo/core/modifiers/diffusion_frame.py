@@ -10,7 +10,7 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import field_validator, model_validator
+from pydantic import Field, field_validator, model_validator
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.bars import BarType, bars_of
@@ -21,14 +21,16 @@ from wenlo.core.fabrication.assembly.constructions import pipe_frame, timber_fra
 from wenlo.core.fabrication.assembly.parts import Assembly, BuildJoint, LitFace, Part, PartContact
 from wenlo.core.fabrication.assembly.resolve import resolve
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
-from wenlo.core.fabrication.assembly.shop import shop_for
+from wenlo.core.fabrication.assembly.shop import shop_for, spigot_fit
 from wenlo.core.fabrication.assembly.space import PartPose, X, Z
 from wenlo.core.fabrication.cloth import sheet_pieces
 from wenlo.core.fabrication.frame_shape import FrameShape, TimberJoint
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.parts import BuildPlan, Fitting, Sketch, Step, Structure, added
+from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Sketch, Step, Structure, added
 from wenlo.core.fabrication.structures import pipe, timber, tube
+from wenlo.core.fabrication.tube_holes import rivet_holes, spring_holes
 from wenlo.core.facts import Phrases
+from wenlo.core.modifiers.frame_cloths import MOST_CLOTHS, FrameCloth, lay_spares, surface_of
 from wenlo.core.modifiers.framed import FrameWords, begin_of, on_a_frame
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
@@ -54,6 +56,7 @@ SAYS = Phrases(
         "clamp-it-to-its-stands": {"top": "length"},
         "hang-the-sheet": {"edge": "choice", "hold": "choice", "limit": "celsius"},
         "fit-the-board": {"limit": "celsius"},
+        "put-it-in-a-bag": {"long": "length"},
     },
 )
 
@@ -93,6 +96,10 @@ class FrameParameters(ModifierParameters):
     carried: Literal["on feet", "held by stands"] = "on feet"
     board: BounceRef = "white_insulation_board_whole"
     border: float = quantity(0.02, 0.3, unit="m", label="border round the window", default=0.06)
+    cloths: list[FrameCloth] = Field(default_factory=list, max_length=MOST_CLOTHS)
+    worn: int = quantity(0, MOST_CLOTHS, unit="count", label="cloth that is on (0 is the sheet)", default=0)
+    riveted: bool = False
+    bag: bool = False
 
     @field_validator("saw")
     @classmethod
@@ -124,6 +131,7 @@ class FrameParameters(ModifierParameters):
             raise at_field(
                 "layers", "Boards lie one on another on a frame with feet alone; choose one layer, or a cloth."
             )
+        self._cloths_fit()
         if self.held and self.apart:
             raise at_field("layer_gap", "Layers that hang apart have frames on feet; let them touch, or choose feet.")
         if self.top_height < self.height + self.leg:
@@ -136,6 +144,26 @@ class FrameParameters(ModifierParameters):
             message = "Gap between layers must be 0 (touching) or at least 50 mm (frames of their own)."
             raise at_field("layer_gap", message)
         return self
+
+    def _cloths_fit(self) -> None:
+        if self.worn > len(self.cloths):
+            raise at_field(
+                "worn", f"There are {len(self.cloths)} further cloths: choose one of them, or 0 for the sheet."
+            )
+        barred = self.held and self.structure != "board"
+        if self.cloths and not barred:
+            raise at_field("cloths", "Cloths are changed on a frame of bars that stands hold; choose that first.")
+        if self.riveted and not (barred and self.structure == "tube"):
+            raise at_field("riveted", "Rivets go through square tube; choose a tube frame that stands hold.")
+        low = self.top_height - 2 * self.height
+        if self.on is not None and self.on.floppy and low < OFF_FLOOR:
+            need = format_length(2 * self.height + OFF_FLOOR)
+            raise at_field("top_height", f"The floppy hangs to the floor: its frame stands {need} high or more.")
+
+    @property
+    def on(self) -> FrameCloth | None:
+        """The further cloth that is on; None where it is the sheet."""
+        return self.cloths[self.worn - 1] if self.worn else None
 
     @property
     def held(self) -> bool:
@@ -207,6 +235,9 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
     """The sheet, or one sheet a layer when they hang apart, and the lamp behind them; fronts face the subject."""
     across, upward = facing(design.direction, 0.0)
     alike = [design.layers] if not design.apart else [1] * design.layers
+    on = design.on
+    if on is not None:
+        return _with_cloth(design, brief, on)
     sheets = tuple(
         panel(
             "sheet" if index == 0 else f"sheet {index + 1}",
@@ -227,12 +258,29 @@ def arrange(design: FrameParameters, brief: Brief, transmittance: float | None =
     )
 
 
+def _with_cloth(design: FrameParameters, brief: Brief, on: FrameCloth) -> Arrangement:
+    # another cloth in the sheet's place; a floppy's flap hangs from its lower edge
+    across, upward = facing(design.direction, 0.0)
+    panels = [
+        panel(
+            name,
+            centre=design.source_centre - UP * design.height * k,
+            across=across * design.width,
+            upward=upward * design.height,
+            surface=surface_of(on.cover),
+        )
+        for k, name in enumerate(("sheet", "flap") if on.floppy else ("sheet",))
+    ]
+    lamp = key_lamp(brief, centre=design.lamp_position, aim=design.lamp_aim)
+    return Arrangement(surfaces=tuple(panels), lamps=(lamp,))
+
+
 def _frame_depth(design: FrameParameters) -> float:
     # from the front to the back of one frame, over its fittings [m]
     bar = design.bar
     if bar.pipe is not None:
         return bar.width + 2 * bar.pipe.fitting_wall
-    return bar.thickness if bar.tube is None else bar.tube.cube
+    return bar.thickness
 
 
 def _gap(design: FrameParameters) -> float:
@@ -272,21 +320,35 @@ def _laid(design: FrameParameters, brief: Brief) -> LaidParts:
     """A frame that stands hold: of bars, or cut from a board."""
     work = begin_of(design.bar, design, brief)
     (sheet,) = [s for s in arrange(design, brief).surfaces if s.id == "sheet" and isinstance(s, Panel)]
-    stiff = sheet_material(design.sheet).form == "board"
+    stiff, on = sheet_material(design.sheet).form == "board", design.on
     if design.structure == "board":
         cut_from_a_board(work, sheet, design.sheet, design.board, design.border, id="frame", layers=design.layers)
     else:
-        on_a_frame(
+        stiff = stiff and on is None
+        layout, _, hung = on_a_frame(
             work,
             sheet,
-            design.sheet,
+            design.sheet if on is None else on.cover,
             FrameWords(uprights="side", rails="rail", height="height", width="width"),
             id="frame",
             margin=0.0 if stiff else ROUND_THE_BARS,
             note="onto the frame" if stiff else f"{ROUND_THE_BARS * 1000:.0f} mm on every edge to wrap round the bars",
             screwed=stiff,
-            layers=design.layers,
+            layers=design.layers if on is None else 1,
+            both_sides=design.riveted,
         )
+        if on is not None and on.floppy:
+            flap = work.sheet(
+                layout,
+                "flap",
+                on.cover,
+                centre=(0.0, 0.0, -design.height),
+                size=(design.width, design.height),
+                margin=ROUND_THE_BARS / 2,
+                note="flap of the floppy, to wrap round nothing: hemmed all round",
+                lit="flap",
+            )
+            layout.hold("sewn", flap, (hung,))
         work.step(
             SAYS("make-the-frame", size=(design.width, design.height), **how_made(work)),
             minutes=35,
@@ -295,12 +357,39 @@ def _laid(design: FrameParameters, brief: Brief) -> LaidParts:
             sketch=Sketch(width=design.width, height=design.height, sides="side", rails="rail"),
         )
         work.steps += [replace(step, uses=(*step.uses, "wrap round", *ON_IT)) for step in _cloth_steps(design)]
+        others = [FrameCloth(cover=design.sheet), *design.cloths]
+        others.pop(design.worn)
+        lay_spares(work, others, size=(design.width, design.height), margin=ROUND_THE_BARS)
+        _rivets_and_bag(work, design)
     work.fit("spring_clamp", 4)
     work.step(
         SAYS("clamp-it-to-its-stands", top=design.top_height), minutes=10, does="set", uses=("spring_clamp",), hands=2
     )
     return work
 
+
+def _rivets_and_bag(work: LaidParts, design: FrameParameters) -> None:
+    fit = work.shop.spigots
+    pieces = [p for p in work.assembly.bars if p.source == "cut"]
+    lengths = [work.assembly.lengths[p.label] for p in pieces]
+    if design.riveted and fit is not None:
+        cut = [Piece(label=p.label, name=p.role, cut=n, reason="") for p, n in zip(pieces, lengths, strict=True)]
+        holes = rivet_holes(cut, fit)
+        work.holes += holes
+        work.fit("rivet", 2 * sum(hole.count for hole in holes))
+        work.steps[-1] = replace(work.steps[-1], uses=(*work.steps[-1].uses, "rivet"))
+    if design.bag:
+        work.fit("carry_bag", 1)
+        work.step(
+            SAYS("put-it-in-a-bag", long=max(lengths, default=0.0) + IN_THE_BAG),
+            minutes=5,
+            does="finish",
+            uses=("carry_bag",),
+        )
+
+
+IN_THE_BAG = 0.1
+"""A bag is so much longer than the longest tube. [m]"""
 
 ROUND_THE_BARS = 0.07
 """Of cloth, on every edge. [m]"""
@@ -429,7 +518,7 @@ def _structure(design: FrameParameters, brief: Brief) -> Structure:
     if design.structure == "pipe":
         return pipe.build(shape, bar=design.bar, glued=design.glued, kerf_name=saw, sockets=measured_sockets(brief))
     if design.structure == "tube":
-        return tube.build(shape, bar=design.bar, kerf_name=saw)
+        return tube.build(shape, bar=design.bar, kerf_name=saw, sockets=measured_sockets(brief))
     return timber.build(shape, bar=design.bar, timber_joint=design.timber_joint, kerf_name=saw)
 
 
@@ -498,8 +587,14 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
         fittings=added(fittings),
         cloth=cloth,
         steps=(*structure.steps, *_cloth_steps(design), last),
-        holes=structure.holes,
+        holes=(*structure.holes, *_springs(design, brief)),
     )
+
+
+def _springs(design: FrameParameters, brief: Brief) -> tuple[Hole, ...]:
+    if design.structure != "tube" or not brief.workshop.springs:
+        return ()
+    return spring_holes(assemble(design, brief), spigot_fit(design.bar, measured_sockets(brief)))
 
 
 def start(brief: Brief) -> FrameParameters:

@@ -98,6 +98,7 @@ def on_a_frame(
     middle_rail: bool = False,
     screwed: bool = False,
     layers: int = 1,
+    both_sides: bool = False,
 ) -> tuple[Layout, Rectangle, str]:
     """A sheet over a frame of bars behind it, round them, or a board on them; the outside is the sheet's.
 
@@ -108,6 +109,7 @@ def on_a_frame(
     middle_rail: a third rail, half-way up.
     screwed: a board that lies on the frame: screwed to battens, clamped to pipe and tube.
     layers: of cloth, one on the other.
+    both_sides: hook-and-loop is on the front of the frame, too, so that cloth goes on either way round.
     """
     wide, tall = size_of(panel)
     thick = covering_of(covering).thickness * layers
@@ -139,7 +141,7 @@ def on_a_frame(
     elif screwed:
         layout.hold("clamped", sheet, frame.fittings or frame.all, used={"spring_clamp": CLAMPS})
     else:
-        hold_cloth(work, layout, sheet, frame, around=2 * (wide + tall))
+        hold_cloth(work, layout, sheet, frame, around=2 * (wide + tall) * (2 if both_sides else 1))
         more_layers(work, layout, covering, layers, size=(wide, tall), margin=margin, note=note, held=(sheet,))
     return layout, frame, sheet
 

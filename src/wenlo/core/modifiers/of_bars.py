@@ -81,7 +81,15 @@ HOLDERS = ("staples", "hook_and_loop")
 def measured_sockets(brief: Brief) -> Sockets:
     """The fittings of the workshop."""
     shop = brief.workshop
-    return Sockets(depth=shop.socket, take_off=shop.take_off, dry_share=shop.insertion)
+    return Sockets(
+        depth=shop.socket,
+        take_off=shop.take_off,
+        dry_share=shop.insertion,
+        cube=shop.cube,
+        spigot=shop.spigot,
+        collar=shop.collar,
+        button=shop.button if shop.springs else None,
+    )
 
 
 def stands_out(bar: BarType) -> float:

@@ -38,6 +38,7 @@ POSES = frozenset(
         "lamp_turn",
         "tilt",
         "turn",
+        "worn",
         "opening",
         "aim_height",
         "rotation",

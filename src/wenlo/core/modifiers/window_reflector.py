@@ -5,6 +5,7 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import Field
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import BounceRef
@@ -58,7 +59,7 @@ class ReflectorParameters(AtWindow):
     width: float = quantity(0.05, 2.5, unit="m", label="width of the reflector", default=0.6)
     height: float = quantity(0.05, 2.5, unit="m", label="height of the reflector", default=0.8)
     face: BounceRef = "foil_creased"
-    fixing: Fixing = "spread glue, ironed on"
+    fixing: Fixing = Field(default="spread glue, ironed on", json_schema_extra={"label": "face held by"})
     wings: float = quantity(0.0, 60.0, unit="degree", label="wings folded forward", default=0.0)
     card_angle: float = quantity(
         0.0, 180.0, unit="degree", label="reflector from the camera, away from the window", default=ACROSS

@@ -158,13 +158,30 @@ steps_cut-the-boards = Cut the { $name }
 
 steps_drill-the-holes = Drill the holes
     .text = Drill as listed: { $holes }. Mark the holes with the printed template.
-    .check = A screw drops through its clearance hole by itself.
-    .mistake = Without a pilot hole, wood splits near the end.
+    .check =
+        { $of ->
+            [tube] No burr is left inside: corners go in by hand.
+           *[timber] A screw drops through its clearance hole by itself.
+        }
+    .mistake =
+        { $of ->
+            [tube] Holes on unlike sides: mark them all with the tube lying the same way.
+           *[timber] Without a pilot hole, wood splits near the end.
+        }
     .caution =
         Clamp the piece; do not hold it by hand. Wear eye protection.{ $longest_n ->
             [0] { "" }
            *[other] { " " }Where the list gives a longest screw, keep to it: { $longest } at the shortest. A longer one comes out on the far side.
         }
+
+steps_drilled-at-the-shop = Have the holes drilled
+    .text = The order sheet says where: { $holes }. Let them be drilled with the cuts, and ask for the burrs to be taken off inside.
+    .check = A corner goes into every tube by hand, and its spring snaps.
+    .caution = Edges of cut tube are sharp.
+
+steps_cloth-sent-out = Have it sewn: { $name }
+    .text = { $pieces }. The order sheet has the sizes, hems and tapes.
+    .check = Lay the first on the frame before the rest are sewn.
 
 steps_holes = { $count } of { $drill }
 
@@ -315,6 +332,18 @@ diffusion-frame_stand-it-up = Stand it up
     .check = The top is { $top } above the floor on both sides.
     .mistake = One push tips a frame taller than a person. Use two sandbags, and a tie line when a window is open.
     .caution = It catches the wind like a sail: never leave it standing outdoors unwatched. Local rules and the makers' instructions come first.
+
+diffusion-frame_put-it-in-a-bag = Put it in a bag
+    .text = A bag { $long } long takes all tubes and the folded cloths.
+
+## Further cloths for one frame
+
+frame-cloths_make-the-cloths = Make the other cloths
+    .text = Cut and hem { $count_n ->
+        [1] the other cloth
+       *[other] the { $count } other cloths
+    } for a frame of { $size } as the first, with hook-and-loop all round.
+    .check = Each goes on over the same frame without a fold.
 
 ## Acrylic table
 

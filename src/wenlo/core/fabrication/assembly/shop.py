@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.data_files import stock
+from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.frame_shape import Sockets
 
 
@@ -31,8 +32,9 @@ class SocketFit:
 
 @dataclass(frozen=True, kw_only=True)
 class SpigotFit:
-    """Push-in joints of a square tube: its side and wall, the cube between tubes, the spigot in a tube, the collar of a
-    straight joiner and the head of a cap. [m]
+    """Push-in joints of a square tube: its side and wall; ``cube`` from a corner's outside to the end of the
+    tube in it, as much as the tube is wide where the corner is no longer than that; the spigot in a tube, the collar
+    of a straight joiner and the head of a cap; a ``button`` is the hole for a spring. [m]
     """
 
     side: float
@@ -41,6 +43,12 @@ class SpigotFit:
     spigot: float
     collar: float
     cap_head: float
+    button: float | None = None
+
+    @property
+    def half(self) -> float:
+        """From the middle of a corner to the end of the tube. [m]"""
+        return self.cube - self.side / 2
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -77,17 +85,32 @@ def socket_fit(bar: BarType, sockets: Sockets, *, glued: bool = False) -> Socket
     )
 
 
-def spigot_fit(bar: BarType) -> SpigotFit:
-    """Push-in joints of a square tube. Raises ValueError of what takes no cubes."""
+def spigot_fit(bar: BarType, sockets: Sockets) -> SpigotFit:
+    """Push-in joints of a square tube as measured, or nominal ones.
+
+    Raises
+    ------
+    ValueError
+        Of what takes no cubes.
+    Impossible
+        When a corner is shorter than the tube is wide; the message names the field.
+    """
     if bar.tube is None:
         raise ValueError(f"{bar.name} takes no cubes")
+    if sockets.cube is not None and sockets.cube < bar.width - 1e-6:
+        why = (
+            f"From a corner's outside to the tube's end it is at least the tube's own {bar.width * 1000:g} mm;"
+            f" {sockets.cube * 1000:g} mm would cut into the other tube."
+        )
+        raise Impossible(why, fields=[FieldError(path="brief.workshop.cube", message=why)])
     return SpigotFit(
         side=bar.width,
         wall=bar.wall or 0.0,
-        cube=bar.tube.cube,
-        spigot=bar.tube.spigot,
-        collar=bar.tube.joiner_collar,
+        cube=sockets.cube or bar.tube.cube,
+        spigot=sockets.spigot or bar.tube.spigot,
+        collar=bar.tube.joiner_collar if sockets.collar is None else sockets.collar,
         cap_head=bar.tube.cap_head,
+        button=sockets.button,
     )
 
 
@@ -104,6 +127,6 @@ def shop_for(bar: BarType, *, carrying_length: float, sockets: Sockets | None = 
     return BuildShop(
         carrying_length=carrying_length,
         sockets=socket_fit(bar, sockets or Sockets(), glued=glued) if bar.pipe is not None else None,
-        spigots=spigot_fit(bar) if bar.tube is not None else None,
+        spigots=spigot_fit(bar, sockets or Sockets()) if bar.tube is not None else None,
         splint=bar.splint,
     )

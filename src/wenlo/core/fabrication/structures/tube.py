@@ -8,7 +8,7 @@ from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.constructions import tube_frame
 from wenlo.core.fabrication.assembly.resolve import members_by_group
 from wenlo.core.fabrication.assembly.shop import shop_for, spigot_fit
-from wenlo.core.fabrication.frame_shape import FrameShape
+from wenlo.core.fabrication.frame_shape import FrameShape, Sockets
 from wenlo.core.fabrication.members import Members, Splice, joint, square_diagonal
 from wenlo.core.fabrication.parts import Fitting, Sketch, Step, Structure, added
 from wenlo.core.facts import Phrases
@@ -18,7 +18,7 @@ SAYS = Phrases(
 )
 
 
-def build(shape: FrameShape, *, bar: BarType, kerf_name: str) -> Structure:
+def build(shape: FrameShape, *, bar: BarType, kerf_name: str, sockets: Sockets | None = None) -> Structure:
     """Pieces, joints and steps of a square tube frame.
 
     Raises
@@ -26,16 +26,18 @@ def build(shape: FrameShape, *, bar: BarType, kerf_name: str) -> Structure:
     Impossible
         When the joints leave nothing to cut.
     """
-    row = spigot_fit(bar)
+    measured = sockets or Sockets()
+    row = spigot_fit(bar, measured)
     cube, least = row.cube, 2 * row.spigot
     members = Members(
         carrying_length=shape.carrying_length, least=least, splice=Splice(fitting="tube_joiner", adds=row.collar)
     )
     # cut lengths are what the joints leave; the runs add them up again
-    shop = shop_for(bar, carrying_length=shape.carrying_length)
+    shop = shop_for(bar, carrying_length=shape.carrying_length, sockets=measured)
     built = members_by_group(tube_frame.skeleton(shape, bar=bar), shop)
     between = f"outside less two joint cubes of {cube * 1000:.0f} mm"
-    corner = joint(cube)
+    # a tube that goes on through a corner, and one that begins in it
+    corner, through = joint(cube), joint(2 * row.half)
 
     rails = members.add("rail", built["rail"], count=2, reason=between, blame="width")
     for name, rail in zip(("width at the top", "width at the bottom"), rails, strict=True):
@@ -44,7 +46,7 @@ def build(shape: FrameShape, *, bar: BarType, kerf_name: str) -> Structure:
     legs = members.add("leg", built["leg"], count=2, reason="floor to frame less the foot cube", blame="top_height")
     for where, side, leg in zip(("left", "right"), sides, legs, strict=True):
         members.run(f"height of the {where} side", shape.height, corner, side, corner)
-        members.run(f"top of the {where} side above the floor", shape.top_height, corner, leg, corner, side, corner)
+        members.run(f"top of the {where} side above the floor", shape.top_height, corner, leg, through, side, corner)
     cap = row.cap_head
     feet = members.add(
         "half of a foot",
@@ -54,7 +56,7 @@ def build(shape: FrameShape, *, bar: BarType, kerf_name: str) -> Structure:
         blame="foot_length",
     )
     for where, (back, front) in zip(("left", "right"), (feet[:2], feet[2:]), strict=True):
-        members.run(f"{where} foot", shape.foot_length, joint(cap), back, corner, front, joint(cap))
+        members.run(f"{where} foot", shape.foot_length, joint(cap), back, through, front, joint(cap))
     members.fittings += [
         Fitting(id="tube_corner", count=2),
         Fitting(id="tube_tee", count=2),

@@ -29,16 +29,17 @@ def cubed(joint: BlankJoint, blanks: Mapping[str, Blank], *, item: str, row: Spi
     """A node whose tubes begin ``half`` a body away from its middle. [m]"""
     ways = {member: away(blanks[member], joint.at) for member in joint.members}
     thick = row.side / 2 - row.wall
-    body = arm((0.0, 0.0, 1.0), row.cube / 2, -row.cube / 2, row.cube / 2)
-    if half != row.cube / 2:
-        (way,) = ways.values()
-        body = arm(way, row.side / 2, 0.0, half)
+    body = [arm((0.0, 0.0, 1.0), row.side / 2, -row.side / 2, row.side / 2)]
+    if item == "tube_cap":
+        body = []
+    if half != row.side / 2:
+        body += [arm(way, row.side / 2, 0.0, half) for way in ways.values()]
     part = Part(
         id=f"{joint.id}/{item}",
         role="cap" if item == "tube_cap" else "fitting",
         item=item,
         label="",
-        solid=BoughtSolid(fills=(body, *(arm(way, thick, half, half + row.spigot) for way in ways.values()))),
+        solid=BoughtSolid(fills=(*body, *(arm(way, thick, half, half + row.spigot) for way in ways.values()))),
         pose=PartPose(origin=joint.at),
         source="bought",
         mass=mass_of(item),
@@ -70,4 +71,4 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     if len(ways) == 3 and not go_on(ways):
         three = "tube_corner_three"
     item = "tube_corner" if len(ways) == 2 else three
-    return cubed(joint, blanks, item=item, row=row, half=row.cube / 2)
+    return cubed(joint, blanks, item=item, row=row, half=row.half)

@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from wenlo.api.errors import Problem
 from wenlo.core.errors import FieldError, InvalidInput, Unavailable
 from wenlo.services.ports import RunRecord, RunState, User
-from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult
+from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult, RowResult
 from wenlo.services.runs import Runs
 from wenlo.services.shelf_results import AtHandLine, AtHandResult
 from wenlo.services.tasks import LONG_TASKS
@@ -35,7 +35,7 @@ class RunAnswer(BaseModel):
     done: int
     total: int
     parts: list[RankedResult | AtHandLine]
-    answer: RankingResult | AtHandResult | CurveResult | FlagsResult | None
+    answer: RankingResult | AtHandResult | CurveResult | RowResult | FlagsResult | None
     problem: Problem | None
 
 

@@ -17,6 +17,7 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.exposure import format_aperture, format_power, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
+from wenlo.core.proposals.in_a_row import in_a_row
 from wenlo.core.proposals.what_if import what_if
 from wenlo.core.ranking.found_objects import look_for
 from wenlo.core.ranking.ranking import rank
@@ -189,6 +190,38 @@ def ranking(told: Told, document: Document, shelf: Sequence[dict[str, Any]] = ()
             for d in disputes(shoot.brief, rows, units=shoot.units)
         ],
         seconds=round(time.perf_counter() - start, 2),
+    )
+
+
+def material_row(told: Told, document: Document, parameter: str, shelf: Sequence[dict[str, Any]] = ()) -> r.RowResult:
+    """Every sheet or face in the place of one; see ``RowResult``."""
+    shoot = resolve_document(document)
+    lines = in_a_row(
+        shoot.brief, shoot.design, parameter, stocked(shelf), told=lambda done, total: told(done, total, None)
+    )
+
+    def known(value: float, digits: int) -> float | None:
+        return round(value, digits) if math.isfinite(value) else None
+
+    return r.RowResult(
+        parameter=parameter,
+        lines=[
+            r.MaterialResult(
+                ref=line.ref if isinstance(line.ref, str) else line.ref.model_dump(mode="json"),
+                name=line.name,
+                chosen=line.chosen,
+                own=line.own,
+                stops=known(line.stops, 2),
+                edge=known(line.edge, 4),
+                evenness=known(line.evenness, 2),
+                missed=known(line.missed, 3),
+                kelvin=known(line.kelvin, -1),
+                colour=[round(x, 3) for x in line.colour],
+                keep_below=known(line.keep_below, 0),
+                cannot=line.cannot,
+            )
+            for line in lines
+        ],
     )
 
 

@@ -245,6 +245,32 @@ class CurveResult(Result):
     wanted: dict[str, float]
 
 
+class MaterialResult(Result):
+    """One material of a row: ``ref`` is what the design would hold, ``stops`` its light against what is chosen; null
+    where nothing can be said.
+    """
+
+    ref: Any
+    name: str
+    chosen: bool
+    own: bool
+    stops: float | None
+    edge: float | None
+    evenness: float | None
+    missed: float | None
+    kelvin: float | None
+    colour: list[float]
+    keep_below: float | None
+    cannot: str
+
+
+class RowResult(Result):
+    """Every sheet or face in the place of the one that is chosen, the most light first."""
+
+    parameter: str
+    lines: list[MaterialResult]
+
+
 class RankedResult(Result):
     """One kind for the brief; without ``design`` when it cannot serve, which ``cannot`` explains.
 

@@ -9,13 +9,13 @@ from wenlo.services.compute import advice, light_map, picture
 from wenlo.services.failures import failure_learned
 from wenlo.services.figure_results import figures
 from wenlo.services.flag_results import flags
-from wenlo.services.kind_results import curve, ranking
+from wenlo.services.kind_results import curve, material_row, ranking
 from wenlo.services.mirror_results import mirror
 from wenlo.services.photograph_results import kept_photograph, measured_photograph, predicted_frame
 from wenlo.services.place_results import balance, flow, place, role, second_start
 from wenlo.services.practice_results import exercise_made, exercise_picture, exercise_scored
 from wenlo.services.proof_results import fit_readings, next_setting, predicted
-from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult
+from wenlo.services.results import CurveResult, FlagsResult, RankedResult, RankingResult, RowResult
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import set_file
 from wenlo.services.set_view_results import set_view
@@ -72,9 +72,10 @@ PREDICTED_FRAME = Task(predicted_frame, "picture")
 PAPER = LongTask("paper", paper_file, FileResult, priority=10, shown=False)
 RIG_SHEET = LongTask("rig_sheet", rig_sheet, FileResult, priority=10, shown=False)
 CURVE = LongTask("curve", curve, CurveResult, priority=5)
+MATERIAL_ROW = LongTask("material_row", material_row, RowResult, priority=5)
 FLAGS = LongTask("flags", flags, FlagsResult, priority=5)
 RANKING = LongTask("ranking", ranking, RankingResult, part=RankedResult)
 AT_HAND = LongTask("at_hand", made_of_shelf, AtHandResult, part=AtHandLine)
 
-LONG_TASKS = {task.name: task for task in (PAPER, RIG_SHEET, CURVE, FLAGS, RANKING, AT_HAND)}
+LONG_TASKS = {task.name: task for task in (PAPER, RIG_SHEET, CURVE, MATERIAL_ROW, FLAGS, RANKING, AT_HAND)}
 """What a worker may find in the queue, by name."""

@@ -6,6 +6,7 @@ import { useCurve } from '../../shared/api/queries';
 import { edit } from '../../shared/state/store';
 import { useDrag } from '../../shared/ui/useDrag';
 import { formatLength, type Units } from '../../shared/units/length';
+import { MaterialRow } from './MaterialRow';
 import css from './shape.module.css';
 
 type Curve = Schemas['CurveResult'];
@@ -87,13 +88,64 @@ function Line({
   );
 }
 
+/** What a sheet or a face of a kind is chosen for: those are tried side by side, not along a curve. */
+const MATERIALS = ['sheet', 'face', 'lining'];
+
 export function WhatIf({ document, data }: { document: Shoot; data: Catalogue }) {
   const kind = data.kinds.find((k) => k.id === document.design.kind);
+  const materials = (kind?.controls ?? [])
+    .map((c) => ({ name: c.path.replace('design.', ''), label: `every ${c.label}` }))
+    .filter((c) => MATERIALS.includes(c.name));
+  const [wanted, setWanted] = useState('size');
+  const material = materials.find((m) => m.name === wanted);
+  return (
+    <div className="what-if">
+      <Changed kind={kind} document={document} wanted={wanted} materials={materials} onChange={setWanted} />
+      {material ? (
+        <MaterialRow document={document} parameter={material.name} label={material.label} />
+      ) : (
+        <Curves document={document} kind={kind} wanted={wanted} />
+      )}
+    </div>
+  );
+}
+
+type Kind = Catalogue['kinds'][number];
+
+const lengthsOf = (document: Shoot, kind: Kind | undefined) => {
   const held = document.design as unknown as Record<string, unknown>;
-  const parameters = (kind?.controls ?? [])
+  return (kind?.controls ?? [])
     .map((c) => ({ name: c.path.replace('design.', ''), label: c.label, unit: c.unit }))
     .filter((c) => ['m', 'degree', 'count'].includes(c.unit) && typeof held[c.name] === 'number');
-  const [wanted, setWanted] = useState('size');
+};
+
+function Changed(props: {
+  document: Shoot;
+  kind: Kind | undefined;
+  wanted: string;
+  materials: { name: string; label: string }[];
+  onChange: (name: string) => void;
+}) {
+  const lengths = lengthsOf(props.document, props.kind);
+  const known = [...lengths, ...props.materials].some((p) => p.name === props.wanted);
+  return (
+    <Select
+      size="small"
+      aria-label="What is changed"
+      value={known ? props.wanted : 'size'}
+      popupMatchSelectWidth={false}
+      options={[
+        { value: 'size', label: 'the whole size' },
+        ...props.materials.map((m) => ({ value: m.name, label: m.label })),
+        ...lengths.map((p) => ({ value: p.name, label: p.label })),
+      ]}
+      onChange={props.onChange}
+    />
+  );
+}
+
+function Curves({ document, kind, wanted }: { document: Shoot; kind: Kind | undefined; wanted: string }) {
+  const parameters = lengthsOf(document, kind);
   const parameter = parameters.some((p) => p.name === wanted) ? wanted : 'size';
   const { data: curve, isFetching, error } = useCurve(document, parameter);
   const [dragged, setDragged] = useState<number | null>(null);
@@ -131,18 +183,7 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
   });
 
   return (
-    <div className="what-if">
-      <Select
-        size="small"
-        aria-label="What is changed"
-        value={parameter}
-        popupMatchSelectWidth={false}
-        options={[
-          { value: 'size', label: 'the whole size' },
-          ...parameters.map((p) => ({ value: p.name, label: p.label })),
-        ]}
-        onChange={setWanted}
-      />
+    <>
       {error ? <p role="alert">The curves could not be worked out: {error.message}</p> : null}
       {shown ? (
         <div
@@ -167,6 +208,6 @@ export function WhatIf({ document, data }: { document: Shoot; data: Catalogue })
           <Spin size="small" /> following it…
         </p>
       )}
-    </div>
+    </>
   );
 }

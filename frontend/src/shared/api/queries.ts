@@ -123,6 +123,13 @@ export const useCurve = (document: Shoot, parameter: string) =>
     { staleTime: 60_000, keep: true },
   );
 
+export const useMaterialRow = (document: Shoot, parameter: string) =>
+  useRun<Schemas['RowResult']>(
+    ['material-row', parameter, document.design, document.brief],
+    (signal) => api.POST('/api/material-row', { body: { document, parameter, editor: mapEditor }, signal }),
+    { staleTime: 60_000, keep: true },
+  );
+
 export const reflectionsQuery = (document: Shoot) =>
   queryOptions({
     queryKey: ['reflections', document.brief, document.design, document.units],

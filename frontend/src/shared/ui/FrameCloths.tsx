@@ -7,7 +7,8 @@ import { edit, useShoot } from '../state/store';
 import type { ChoiceOption } from './Choice';
 import css from './ui.module.css';
 
-type Cloths = NonNullable<Extract<Shoot['design'], { kind: 'diffusion_frame' }>['cloths']>;
+type Clothed = Extract<Shoot['design'], { cloths?: unknown }>;
+type Cloths = NonNullable<Clothed['cloths']>;
 type Cover = NonNullable<Cloths[number]['cover']>;
 
 export const MOST_CLOTHS = 4;
@@ -26,7 +27,7 @@ export function FrameCloths({ options }: { options: ChoiceOption[] }) {
   const design = useShoot((s) => s.document?.design);
   const error = useShoot((s) => s.fieldErrors['design.cloths'] ?? s.fieldErrors['design.worn']);
   const { data: shelf } = useQuery(shelfQuery(units));
-  if (design?.kind !== 'diffusion_frame') return null;
+  if (!design || !('cloths' in design)) return null;
   const cloths = design.cloths ?? [];
   const worn = design.worn ?? 0;
   const mine = (shelf ?? []).filter(

@@ -26,7 +26,18 @@ from wenlo.services.results import (
 )
 from wenlo.services.set_view_results import SetViewRequest, SetViewResult
 from wenlo.services.shelf_results import shelf_rows
-from wenlo.services.tasks import ADVICE, CURVE, FIGURES, FLAGS, LIGHT_MAP, MIRROR, PICTURE, RANKING, SET_VIEW
+from wenlo.services.tasks import (
+    ADVICE,
+    CURVE,
+    FIGURES,
+    FLAGS,
+    LIGHT_MAP,
+    MATERIAL_ROW,
+    MIRROR,
+    PICTURE,
+    RANKING,
+    SET_VIEW,
+)
 
 LOOK_AROUND = 0.05
 """How often a long run asks whether anybody still waits. [s]"""
@@ -110,6 +121,14 @@ def curve(body: CurveRequest, user: CurrentUser, runs: RunsService) -> RunAnswer
     """Ask what one length, angle or number of the modifier does to its light."""
     document = write_shoot(body.document)
     return run_answer(runs.start(user, CURVE(document=document, parameter=body.parameter), editor=body.editor))
+
+
+@router.post("/material-row", status_code=status.HTTP_202_ACCEPTED)
+def material_row(body: CurveRequest, service: ShelfService, user: CurrentUser, runs: RunsService) -> RunAnswer:
+    """Ask what each sheet or face, one's own among them, would do in the place of the one that is chosen."""
+    shelf, document = shelf_rows(service.items(user)), write_shoot(body.document)
+    task = MATERIAL_ROW(document=document, parameter=body.parameter, shelf=shelf)
+    return run_answer(runs.start(user, task, editor=body.editor))
 
 
 @router.post("/flags", status_code=status.HTTP_202_ACCEPTED)

@@ -53,7 +53,9 @@ DARKEST_SHOWN = 12.0
 
 @dataclass(frozen=True, kw_only=True)
 class Light:
-    """The modifier's own light at the subject, without the room. Lengths in m, light in lx or lx·s at full power."""
+    """The modifier's own light at the subject, without the room. Lengths in m, light in lx or lx·s at full power;
+    ``colour`` is that light for a white lamp, red, green and blue (3,).
+    """
 
     view: SheetView
     across: Extent
@@ -67,6 +69,7 @@ class Light:
     bare: float
     bare_at_sheet: float
     missed: float
+    colour: Array
     alone: bool = True
 
     @property
@@ -210,10 +213,11 @@ def modifier_light(
         view = _agreeing(view, solved, eye=eye, normal=normal)
         across, upright = extent(view, "width"), extent(view, "height")
         distance = float((view.panel.origin - eye) @ -view.panel.normal)
-        key = float(luminance(view.illuminance).sum() + luminance(view.glimpse).sum())
+        rgb = (view.illuminance.reshape(-1, 3).sum(axis=0) + view.glimpse.reshape(-1, 3).sum(axis=0)).astype(float)
     else:
         across, upright = _seen(solved, key_meter, distance, ROUGH_LOOKS if cells < SPREAD_CELLS + 1 else LOOKS)
-        key = float(luminance(read(solved, [key_meter])["key"].total))
+        rgb = np.asarray(read(solved, [key_meter])["key"].total, dtype=float)
+    key = float(luminance(rgb))
     glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
     passing = np.prod([s.surface.unscattered for s in scene.panels if s.id.startswith(SOURCE)], axis=0)
     lamp = scene.lamps[0]
@@ -234,6 +238,7 @@ def modifier_light(
         shadow_edge_upright=0.8 * upright.edge_equivalent * scale,
         distance=distance,
         key=key,
+        colour=rgb,
         unscattered=glimpse,
         bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye) for one in scene.lamps),
         bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye) for one in scene.lamps),

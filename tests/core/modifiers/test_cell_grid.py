@@ -10,7 +10,8 @@ from wenlo.core.brief.workshop import Workshop
 from wenlo.core.errors import Impossible
 from wenlo.core.instructions.plan_build import plan_build as making
 from wenlo.core.instructions.solids import printed
-from wenlo.core.modifiers.cell_grid import MOST_CELLS, channel, tiles_of
+from wenlo.core.modifiers.cell_channel import channel
+from wenlo.core.modifiers.cells import MOST_CELLS, tiles_of
 from wenlo.messages.steps import step_words
 
 

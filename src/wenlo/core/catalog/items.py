@@ -111,6 +111,10 @@ class LampValues(DocumentPart):
     mount: ShortText = "stud 16 mm"
     carries: float = quantity(0.0, 100.0, unit="kg", label="what may hang on its front", default=1.0)
     vents: float | None = quantity(0.0, 1.0, unit="m", label="from the front's rim to the vents", default=None)
+    rim: float = quantity(0.0, 0.2, unit="m", label="rim of the front beside the shining face", default=0.0)
+    threads: int = quantity(0, 12, unit="count", label="threaded holes in the sides of the front", default=0)
+    thread: float = quantity(0.002, 0.012, unit="m", label="thread of those holes, diameter", default=0.004)
+    thread_depth: float = quantity(0.001, 0.05, unit="m", label="depth of those holes", default=0.008)
     price: float = _price("of one")
     power_factor: float | None = quantity(0.3, 1.0, unit="number", label="power factor, from its label", default=None)
     supply_mass: float = quantity(0.0, 50.0, unit="kg", label="weight of its separate power supply", default=0.0)

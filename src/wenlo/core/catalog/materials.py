@@ -104,7 +104,9 @@ class LampType:
     takes the place of the beam; ``dial`` holds marks and the shares of the light that they give, None of a true one.
     ``power_factor`` is real over apparent power at the mains, None where nobody told; ``supply_mass`` of a separate
     power supply [kg]; a flash that is charged from the mains takes ``recharge_watts`` at its peak, ``joules`` each time
-    and ``modelling_watts`` as long as it is on. A ``coloured`` lamp mixes its light of red, green and blue ones.
+    and ``modelling_watts`` as long as it is on. A ``coloured`` lamp mixes its light of red, green and blue ones. The
+    front's ``rim`` goes beyond the shining face; ``threads`` counts the threaded holes in its sides, of diameter and
+    depth ``thread`` [m].
     """
 
     id: str
@@ -137,6 +139,9 @@ class LampType:
     recharge_watts: float | None = None
     joules: float | None = None
     coloured: bool = False
+    rim: float = 0.0
+    threads: int = 0
+    thread: tuple[float, float] = (0.004, 0.008)
 
 
 def _sold(v: Sold, *, id: str, name: str) -> dict[str, Any]:
@@ -223,4 +228,7 @@ def lamp_from(v: LampValues, *, id: str = "own", name: str = "own lamp") -> Lamp
         recharge_watts=v.recharge_watts,
         joules=v.joules,
         coloured=v.coloured,
+        rim=v.rim,
+        threads=v.threads,
+        thread=(v.thread, v.thread_depth),
     )

@@ -158,7 +158,7 @@ class Template:
         return max(xs) - min(xs), max(ys) - min(ys)
 
 
-PrintForm = Literal["corner", "clip", "stop_jig", "drill_guide", "channel_corner", "honeycomb"]
+PrintForm = Literal["corner", "clip", "stop_jig", "drill_guide", "channel_corner", "honeycomb", "stepped_clip"]
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -164,6 +164,21 @@ def _channel_corner(s: Mapping[str, float]) -> Manifold:
     return body
 
 
+def _stepped_clip(s: Mapping[str, float]) -> Manifold:
+    # a plate on the frame and one on the lamp's side, as far apart as their faces are, with a screw through each
+    thick, wide, step = s["thickness"], s["width"], s["step"]
+    front, back = s["front"], s["back"]
+    body = _box(front, wide, thick, at=(0.0, 0.0, max(step, 0.0)))
+    body += _box(back, wide, thick, at=(front, 0.0, max(-step, 0.0)))
+    if abs(step) > 1e-6:
+        # the riser between them
+        body += _box(thick, wide, thick + abs(step), at=(front, 0.0, 0.0))
+    for x, hole in ((front / 2, s["hole"]), (front + thick + (back - thick) / 2, s["lamp_hole"])):
+        rod = Manifold.cylinder(2 * (thick + abs(step)) + 0.002, hole / 2, hole / 2, 48)
+        body -= rod.translate((x, wide / 2, -thick - abs(step)))
+    return body
+
+
 def _honeycomb(s: Mapping[str, float]) -> Manifold:
     # hexagons with their flats upright, every other row half a cell aside; those at the rim are cut, not left out
     width, height, cell, wall = s["width"], s["height"], s["cell"], s["wall"]
@@ -186,6 +201,7 @@ FORMS: dict[PrintForm, Callable[[Mapping[str, float]], Manifold]] = {
     "drill_guide": _drill_guide,
     "channel_corner": _channel_corner,
     "honeycomb": _honeycomb,
+    "stepped_clip": _stepped_clip,
 }
 
 HINTS: dict[PrintForm, str] = {
@@ -195,6 +211,7 @@ HINTS: dict[PrintForm, str] = {
     "drill_guide": "block down, fences up; no supports; ream the holes with the drill",
     "channel_corner": "on its narrow face, supports in the lying sleeve only",
     "honeycomb": "flat on the bed, its walls two lines thick; no supports",
+    "stepped_clip": "on its side, so that the layers run along it; no supports",
 }
 
 

@@ -432,26 +432,26 @@ card_stand-it-up = Stand it up
 
 ## Sheet with a cell grid
 
-cell-grid_make-the-channel = Make the channel
+cells_make-the-channel = Make the channel
     .text = Push uprights and rails into the printed corners, which keep each end { $inset } from the outside. Drive a short screw through each sleeve into the batten, beside the cells.
     .check = On the table it does not rock.
 
-cell-grid_cut-the-straws = Cut the straws
+cells_cut-the-straws = Cut the straws
     .text = Cut { $count } pieces of { $depth } from straws { $cell } wide. Use a jig with a stop block, a taped bundle at a time.
     .check = On a table, no piece stands out by more than 0.5 mm.
     .mistake = If lengths differ, the long ones shade their neighbours.
     .caution = Cut away from the hand that holds the bundle.
 
-cell-grid_print-the-cells = Print the cells
+cells_print-the-cells = Print the cells
     .text = Print { $count } tiles of { $size }, { $depth } deep, in black.
     .check = Held against the light, no cell is closed.
     .mistake = Grey or white walls reflect, and light goes where it should not.
 
-cell-grid_make-the-lattice = Make the lattice
+cells_make-the-lattice = Make the lattice
     .text = Cut slots to half the depth every { $cell }, as wide as the strip is thick. Push the strips together.
     .mistake = Slots that are too tight bow the strips.
 
-cell-grid_fill-the-frame = Fill the frame
+cells_fill-the-frame = Fill the frame
     .text = Fill { $size } with cells row by row from one corner, with a thread of glue along every third row.
     .mistake = Forgetting the corner clearance makes the rails too long for their printed corners.
     .caution = Many glues give off vapour: open a window.
@@ -459,6 +459,22 @@ cell-grid_fill-the-frame = Fill the frame
 cell-grid_hang-it-before-the-sheet = Hang it in front of the sheet
     .text = Keep the cells a finger's width off the sheet, so that their pattern blurs.
     .mistake = The grid is heavy: hold it by its frame, not by the sheet.
+
+## Grid on a lamp's front
+
+lamp-grid_screw-the-clips-on = Screw the clips on
+    .text =
+        { $held ->
+            [screws] Screw each clip to the channel, and with a screw of { $screw } into a hole in the lamp's side: it goes { $deep } in.
+           *[strap] Screw each clip to the channel, and draw a strap of hook-and-loop round the lamp and the clips.
+        }
+    .check = Held by the grid, the lamp does not slip; no clip covers an opening for air.
+    .mistake =
+        { $held ->
+            [screws] A screw that reaches the bottom of its hole feels tight and holds nothing.
+           *[strap] A strap over the vents.
+        }
+    .caution = Plastic cells soften near a hot lamp: run it an hour and feel them.
 
 ## Flags round a sheet
 

@@ -6,18 +6,23 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
+from made_kinds import brief_for, made, window_light
 from wenlo.core.analysis.figures import evaluate, modifier_light, readings_in_room
 from wenlo.core.analysis.gauges import gauges
 from wenlo.core.brief.brief import Brief, LampSetting, Room
+from wenlo.core.document.shoot import Shoot, write_shoot
 from wenlo.core.geometry.sun import day_of_year
 from wenlo.core.modifiers.daylight import sun_illuminance
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
+from wenlo.core.rigging.plan import rig_plan
 from wenlo.core.scene import scene_builder
 from wenlo.core.transport.measure import read
-from wenlo.core.transport.scene import Meter
+from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, solve
+from wenlo.services.resolve_document import resolve_document
 
 
 def daylit(kind, brief=None, **changes):
@@ -115,3 +120,58 @@ def test_days_are_counted_as_the_calendar_does(year):
 def test_no_such_date_is_told(date):
     with pytest.raises(ValueError, match="is no date"):
         day_of_year(date)
+
+
+BOXES = ("light_tent", "product_box", "tabletop_dome")
+
+
+@pytest.mark.parametrize("kind", BOXES)
+def test_boxes_stand_in_open_shade_without_a_lamp(kind):
+    brief = brief_for(kind, brief__room__outdoors=True)
+    box = made(kind, brief=brief, lit_by="daylight")
+    lit = scene_builder.with_daylight(brief, box.design)
+    assert "daylight" in lit.lamp.type.name
+    (sky,) = box.kind.arrange(box.design, lit, None).lamps
+    assert (sky.shape, sky.id) == ("sky", "key")
+    # an overcast sky, 1 + 2 sin γ: upright 2 (π/4 + 2/3) against 2π (1/2 + 2/3) on the ground, by the integrals
+    bare = Meter(id="side", position=np.array([0.0, 0.0, 1.0]), normal=np.array([1.0, 0.0, 0.0]))
+    up = Meter(id="up", position=np.array([0.0, 0.0, 1.0]), normal=np.array([0.0, 0.0, 1.0]))
+    found = read(solve(LightScene(panels=(), lamps=(sky,)), DRAFT), [bare, up])
+    assert float(luminance(found["up"].total)) == pytest.approx(9000.0, rel=0.02)
+    assert float(luminance(found["side"].total)) == pytest.approx(9000.0 * (math.pi / 4 + 2 / 3) / (math.pi * 7 / 6), rel=0.02)
+    light = evaluate(lit, box.design).light
+    assert 0.0 < light.loss < 2.0
+    # from everywhere: hardly any shape
+    assert abs(evaluate(lit, box.design).contrast) < 0.3
+
+
+@pytest.mark.parametrize("kind", BOXES)
+def test_boxes_at_a_window_are_lit_from_there(kind):
+    brief = brief_for(kind, brief__others=[window_light()])
+    box = made(kind, brief=brief, lit_by="daylight")
+    lit = scene_builder.with_daylight(brief, box.design)
+    (window,) = box.kind.arrange(box.design, lit, None).lamps
+    assert window.centre[0] == pytest.approx(brief.room.width / 2, abs=0.02)
+    # the window is the key now, and does not shine a second time
+    assert [other.on for other in lit.others] == [False]
+    assert evaluate(lit, box.design).contrast > 0.5
+
+
+@pytest.mark.parametrize("kind", BOXES)
+def test_by_day_no_lamp_is_hung_heated_or_bought(kind):
+    brief = brief_for(kind, brief__others=[window_light()])
+    box = made(kind, brief=brief, lit_by="daylight")
+    assert box.kind.by_day(box.design)
+    assert not box.kind.always_by_day
+    assert not box.kind.by_day(box.design.model_copy(update={"lit_by": "lamps"}))
+    shoot = resolve_document(write_shoot(Shoot(brief=brief, design=box.design)))
+    plan = rig_plan(shoot)
+    assert plan.loads == ()
+    # the same with lamps has its two
+    lamps = resolve_document(write_shoot(Shoot(brief=brief, design=made(kind, brief=brief).design)))
+    assert len(rig_plan(lamps).loads) == 2
+
+
+def test_a_light_from_below_needs_a_lamp():
+    with pytest.raises(ValidationError, match="needs a lamp"):
+        made("tabletop_dome", lit_by="daylight", under=1.0)

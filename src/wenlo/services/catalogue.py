@@ -207,7 +207,7 @@ def kind_lines() -> list[KindLine]:
             replaces=kind.replaces,
             mistakes=kind.mistakes,
             controls=tuple(_controls(kind.parameters)),
-            daylight=kind.daylight is not None,
+            daylight=kind.always_by_day,
             standing=kind.capabilities.standing is not None,
             refused_frames=tuple(
                 Choice(id=frame, name=FRAMES[frame], detail=why) for frame, why in kind.refused_frames.items()

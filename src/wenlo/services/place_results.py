@@ -343,7 +343,7 @@ def second_start(document: Document, light: str, kind: str) -> SecondResult:
     """A modifier of a kind before another light, where that light is now; see ``SecondResult``."""
     shoot = resolve_document(document)
     chosen, lamp = kinds().get(kind), shoot.brief.lights.get(light)
-    if chosen is None or lamp is None or is_natural(lamp.id) or chosen.daylight is not None:
+    if chosen is None or lamp is None or is_natural(lamp.id) or chosen.always_by_day:
         return SecondResult(
             design=None, why_not="A second modifier stands before a second lamp; choose one that takes a lamp."
         )

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type Catalogue, type Figures, isStanding, type Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
 import { isPerson } from '../../shared/drawing/PlanView';
+import { byDay } from '../../shared/light/byDay';
 import { FlagFinder } from '../../shared/light/FlagFinder';
 import { LampDesk } from '../../shared/light/LampDesk';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
@@ -129,9 +130,7 @@ function OtherKind(props: { document: Shoot; data: Catalogue; figures: Figures |
   return (
     <>
       <KindControls document={document} data={data} />
-      {data.kinds.find((k) => k.id === props.document.design.kind)?.daylight ? null : (
-        <LampPanel data={data} />
-      )}
+      {byDay(props.document.design, data.kinds) ? null : <LampPanel data={data} />}
       {figures ? <LampDesk document={document} figures={figures} data={data} /> : null}
     </>
   );

@@ -1,4 +1,5 @@
 // All lamps of the set: on and off, how far up, what each gives; changes show at once, since light only adds up.
+
 import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Popover, Switch } from 'antd';
 import { useState } from 'react';
@@ -8,6 +9,7 @@ import { type Edit, edit, useShoot } from '../state/store';
 import { Choice } from '../ui/Choice';
 import { Quantity } from '../ui/Quantity';
 import { ShelfChoice } from '../ui/ShelfChoice';
+import { byDay } from './byDay';
 import css from './light.module.css';
 
 type Other = Shoot['brief']['others'][number];
@@ -222,7 +224,7 @@ export function LampDesk({
   data: Catalogue;
 }) {
   const { lamp, others } = document.brief;
-  const daylight = data.kinds.find((k) => k.id === document.design.kind)?.daylight ?? false;
+  const daylight = byDay(document.design, data.kinds);
   const add = (other: Omit<Other, 'key'>) =>
     edit([{ path: 'brief.others', value: [...others, keyed('others', other)] }], `${other.name} added`);
   const full = others.length >= 12;

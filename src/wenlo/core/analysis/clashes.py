@@ -147,7 +147,7 @@ def _found(brief: Brief, design: ModifierParameters, units: UnitSystem) -> Itera
     def length(value: float) -> str:
         return format_length(value, system=units)
 
-    if kind.daylight is None and not brief.room.outdoors:
+    if not kind.by_day(design) and not brief.room.outdoors:
         for lamp in placed.lamps:
             name, far = farthest_through(lamp.centre[None, :], room)
             if far > TOUCH:

@@ -162,7 +162,10 @@ class Evaluated:
         return stops_between(self.levels.key, self.levels.far_ear)
 
 
-def _bare(emitter: Emitter, point: Array) -> float:
+def _bare(emitter: Emitter, point: Array, normal: Array) -> float:
+    # the meter looks at the lamp; the open sky is everywhere, so there it looks where it looks at the source
+    if emitter.shape == "sky":
+        return float(luminance(bare_light(emitter, point, normal)))
     toward = emitter.centre - point
     return float(luminance(bare_light(emitter, point, toward / np.linalg.norm(toward))))
 
@@ -176,6 +179,8 @@ def _bare_lamp(brief: Brief, lamp: Emitter, centre: Array, aim: Array) -> Emitte
 
 def _lamp_luminance(emitter: Emitter, eye: Array) -> float:
     # Luminance toward the eye, I(θ)/(A cos θ); of a sphere, I/(π r²).
+    if emitter.shape == "sky":
+        return emitter.amount / math.pi
     area = emitter.face
     if emitter.shape == "sphere":
         return emitter.peak_intensity / area
@@ -240,8 +245,8 @@ def modifier_light(
         key=key,
         colour=rgb,
         unscattered=glimpse,
-        bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye) for one in scene.lamps),
-        bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye) for one in scene.lamps),
+        bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye, normal) for one in scene.lamps),
+        bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye, normal) for one in scene.lamps),
         missed=1.0 - sum(s[name] for s in shares for name in caught) / lamps,
     )
 

@@ -91,7 +91,7 @@ class Shoot(DocumentPart):
                 )
             if second.light in taken:
                 raise at_field(f"second.{k}.light", "This lamp has a modifier already.")
-            if kinds()[second.design.kind].daylight is not None:
+            if kinds()[second.design.kind].by_day(second.design):
                 raise at_field(
                     f"second.{k}.design", "A window or open shade is the key's; choose a modifier for a lamp."
                 )

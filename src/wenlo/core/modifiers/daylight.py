@@ -212,6 +212,48 @@ def opening_in(design: ModifierParameters, *, centre: Vector, width: float, heig
     return Opening(wall=wall, centre=centre, across=design.across * width, upward=np.array([0.0, 0.0, height]))
 
 
+IN_SHADE = 9000.0
+"""Of the sky on open ground in the shade. [lx]"""
+
+
+def day_round(brief: Brief, direction: Vector) -> tuple[Emitter, ...]:
+    """Daylight as it is where nobody builds an opening: outdoors the whole sky in open shade, indoors the largest
+    window in a side wall; without one, a common window in the wall in that ``direction``.
+
+    Parameters
+    ----------
+    brief: with daylight as its lamp.
+    direction: level unit vector to the key's side, shape (3,).
+    """
+    if brief.room.outdoors:
+        sky = Emitter(
+            id=KEY_LAMP,
+            shape="sky",
+            centre=np.zeros(3),
+            edge_u=np.array([1.0, 0.0, 0.0]),
+            edge_v=np.array([0.0, 1.0, 0.0]),
+            amount=IN_SHADE,
+            beam=1.0,
+            colour=np.ones(3),
+            blocks=False,
+            afar=True,
+        )
+        return (sky,)
+    there = side_window(brief)
+    half = brief.room.width / 2 - OFF_WALL
+    if there is None:
+        right, size, lux = float(direction[0]) >= 0.0, (1.0, 1.3), 8000.0
+        y, z = 0.0, min(1.4, brief.room.height - 0.75)
+    else:
+        right, size, lux = there.x >= 0.0, (there.width, there.height), there.daylight
+        y, z = there.y, there.z
+    inward = np.array([-1.0 if right else 1.0, 0.0, 0.0])
+    centre = np.array([half if right else -half, y, z])
+    return opening_light(
+        brief, centre=centre, inward=inward, width=size[0], height=size[1], daylight=lux, weather="overcast"
+    )
+
+
 @dataclass(frozen=True, kw_only=True)
 class WindowLight:
     """What comes in by a window: its lamps, and with the sun the hole in the wall and what is black round it."""

@@ -299,6 +299,7 @@ class Kind(Generic[P]):
     grips: how far back over a lamp's housing it is fastened [m].
     refuses: what of a design does not go with its lamp, or with itself: the parameter and why; None where all fits.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
+    daylit: which designs daylight lights, where others have lamps; all of them where it is left out.
     keeps_size: its size comes from the thing and the lens, as ``start`` gives it, not from the shadow edge.
     """
 
@@ -324,6 +325,7 @@ class Kind(Generic[P]):
     of_boards: bool = False
     refused_frames: Mapping[FrameOf, str] = field(default_factory=dict)
     daylight: Callable[[P, Brief], Brief] | None = None
+    daylit: Callable[[P], bool] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
@@ -332,6 +334,15 @@ class Kind(Generic[P]):
     lit_from: Callable[[P], tuple[LightDirection, ...]] = lambda design: ()
     methods: Mapping[str, int] = field(default_factory=dict)
     first: bool = False
+
+    @property
+    def always_by_day(self) -> bool:
+        """Whether it never has a lamp of its own."""
+        return self.daylight is not None and self.daylit is None
+
+    def by_day(self, design: P) -> bool:
+        """Whether daylight lights a design, and no lamp of its own."""
+        return self.daylight is not None and (self.daylit is None or self.daylit(design))
 
     @cached_property
     def slots(self) -> Mapping[str, Slot[Any]]:

@@ -6,6 +6,7 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import model_validator
 
 from wenlo.core.brief.brief import SENSORS, Brief
 from wenlo.core.catalog.own import SheetRef, sheet_material
@@ -27,12 +28,14 @@ from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
     ThingBox,
     behind,
+    box_daylight,
     box_lamps,
     box_marks,
     box_scaled,
     box_start,
     ground_panels,
     ground_white,
+    lit_by_day,
     no_person,
     side_panel,
     sweep_of,
@@ -41,7 +44,7 @@ from wenlo.core.modifiers.thing_box import (
 from wenlo.core.optics.shapes import Disc, Panel, Shape
 from wenlo.core.optics.sheet import Sheet
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.units.fields import quantity
+from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
@@ -71,6 +74,12 @@ class DomeParameters(ThingBox):
     hole_rise: float = quantity(-40.0, 89.0, unit="degree", label="lens looks down by", default=0.0)
     under: float = quantity(0.0, 8.0, unit="number", label="light from below, times a lamp above", default=0.0)
     under_opening: float = quantity(0.02, 0.6, unit="m", label="window in the ground", default=0.12)
+
+    @model_validator(mode="after")
+    def _lamp_below(self) -> "DomeParameters":
+        if self.under > 0.0 and self.lit_by == "daylight":
+            raise at_field("under", "Light from below needs a lamp: choose lamps, or leave it out by day.")
+        return self
 
     @property
     def lit_from(self) -> tuple[Literal["top", "side", "front", "under"], ...]:
@@ -424,6 +433,8 @@ KIND = Kind(
     ),
     rejection_reason=no_person,
     figures=figures,
+    daylight=box_daylight,
+    daylit=lit_by_day,
     keeps_size=True,
     good="calm light from everywhere for shiny small things, from one tub",
     bad="flat; dulls what should sparkle; the hole shows in flat metal",

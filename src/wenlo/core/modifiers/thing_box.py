@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.catalog.own import FinishRef, SheetRef, finish_material
+from wenlo.core.modifiers.daylight import day_round, lamp_as_daylight, lit_by_daylight
 from wenlo.core.modifiers.kind import KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamps, layers_of, panel
 from wenlo.core.optics.lamp import Emitter
@@ -41,6 +42,7 @@ class ThingBox(ModifierParameters):
     backdrop: FinishRef = "poster_white"
     lamp_distance: float = quantity(0.03, 2.0, unit="m", label="distance from lamp to sheet", default=0.35)
     lamps: int = quantity(1, 3, unit="count", label="lamps: key, far side, top", default=2)
+    lit_by: Literal["lamps", "daylight"] = "lamps"
 
     @property
     def clear(self) -> tuple[float, float, float]:
@@ -198,8 +200,22 @@ def across_surface(design: SidedBox, transmittance: float | None) -> Sheet | Non
     ]
 
 
+def lit_by_day(design: ThingBox) -> bool:
+    """Whether it stands in open shade or at a window, without a lamp."""
+    return design.lit_by == "daylight"
+
+
+def box_daylight(design: ThingBox, brief: Brief) -> Brief:
+    """The brief with daylight in the place of its lamp, where the box has none."""
+    if not lit_by_day(design):
+        return brief
+    return lit_by_daylight(brief, "open shade") if brief.room.outdoors else lamp_as_daylight(brief, "overcast")
+
+
 def box_lamps(design: ThingBox, brief: Brief) -> tuple[Emitter, ...]:
-    """The lamps, each aimed at the middle of the box."""
+    """The lamps, each aimed at the middle of the box; or the open sky, or the Brief's window, without any."""
+    if lit_by_day(design):
+        return day_round(brief, design.direction)
     places = design.lamp_places
     return key_lamps(brief, places, [design.middle] * len(places))
 

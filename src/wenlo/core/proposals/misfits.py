@@ -131,7 +131,7 @@ def _found_otherwise(design: ModifierParameters, length: Callable[[float], str])
 
 def _lamps_in_walls(brief: Brief, design: ModifierParameters, length: Callable[[float], str]) -> Iterator[Misfit]:
     box, kind = room_box(brief), kind_of(design)
-    if brief.room.outdoors or kind.daylight is not None:
+    if brief.room.outdoors or kind.by_day(design):
         return
     worst = 0.0
     for lamp in kind.arrange(design, brief, None).lamps:

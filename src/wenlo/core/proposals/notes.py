@@ -69,7 +69,8 @@ def notes(
     found.extend(
         Note(level="warning", about=m.about, text=m.text, cure=m.cure) for m in misfits(brief, design, units=units)
     )
-    refused = kind_of(design).refuses(design, brief.lamp.type) if kind_of(design).daylight is None else None
+    by_day = kind_of(design).by_day(design)
+    refused = None if by_day else kind_of(design).refuses(design, brief.lamp.type)
     if refused is not None:
         found.append(Note(level="warning", about=refused.field or "lamp", text=refused.text))
     if scene_builder.in_picture(brief, design):
@@ -79,7 +80,7 @@ def notes(
             " use a longer lens."
         )
         found.append(Note(level="warning", about="sheet_distance", text=text))
-    light, from_lamp = result.light, kind_of(design).daylight is None
+    light, from_lamp = result.light, not by_day
     if (
         from_lamp
         and light.unscattered > 0.1 * max(light.key, 1e-30)

@@ -96,7 +96,7 @@ def _made(kind: Kind[Any], brief: Brief, shelf: Sequence[Stocked], units: UnitSy
     except Impossible as problem:
         return replace(plain, cannot=problem.message)
     lines = [*missing(build.shopping, shelf), *_missing_stands(kind, design, shelf)]
-    if not kind.daylight:
+    if not kind.by_day(design):
         lines += _missing_lamp(lit, shelf)
     result = evaluate(lit, design, effort=JUDGING, cells=TRY_CELLS, spread=False)
     return replace(
@@ -122,7 +122,7 @@ def _missing_lamp(brief: Brief, shelf: Sequence[Stocked]) -> Iterator[ShoppingLi
 
 def _missing_stands(kind: Kind[Any], design: ModifierParameters, shelf: Sequence[Stocked]) -> Iterator[ShoppingLine]:
     # one for the lamp besides those that the kind takes
-    short = kind.handling(design).stands + (0 if kind.daylight else 1) - stands(shelf)
+    short = kind.handling(design).stands + (0 if kind.by_day(design) else 1) - stands(shelf)
     if short > 0:
         row = starter()["support", STAND]
         yield ShoppingLine(

@@ -208,7 +208,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
         )
     served = scene_builder.with_daylight(served, made[0])
     design, action = evened(kind, served, made[0])
-    refused = None if kind.daylight is not None else kind.refuses(design, served.lamp.type)
+    refused = None if kind.by_day(design) else kind.refuses(design, served.lamp.type)
     if refused is not None:
         return replace(plain, cannot=refused.text)
     try:
@@ -232,7 +232,7 @@ def judge(kind: Kind[Any], brief: Brief, *, shelf: Sequence[Stocked] = (), units
     reasons = _once(reasons)
     facts = next((i for i, point in enumerate(points) if point.fact), len(points))
     reasons[facts:facts] = best.remedies
-    if served.lamp.id != brief.lamp.id and kind.daylight is None:
+    if served.lamp.id != brief.lamp.id and not kind.by_day(best.design):
         reasons.insert(0, f"The lamp of the brief cannot serve it; lit by {served.lamp.type.name} from the Shelf.")
     return replace(best, name=kind.name, good=kind.good, bad=kind.bad, brief=served, reasons=tuple(reasons))
 
@@ -352,7 +352,7 @@ def _clearer(now: SheetMaterial) -> SheetMaterial | None:
 
 def _stays(kind: Kind[Any]) -> bool:
     # a thing in its box stays where it is; before a window somebody may walk
-    return kind.keeps_size and kind.daylight is None
+    return kind.keeps_size and not kind.always_by_day
 
 
 def evened(kind: Kind[Any], brief: Brief, design: ModifierParameters) -> tuple[Any, float]:

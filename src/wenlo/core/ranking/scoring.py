@@ -150,7 +150,7 @@ def points_of(case: Case, row: Ranked, action: float) -> Iterator[ScorePoint]:
     yield from _of_the_finish(case)
     yield from _of_the_mirrors(case)
     kind = kind_of(case.design)
-    if not kind.keeps_size or kind.daylight is not None:
+    if not kind.keeps_size or kind.by_day(case.design):
         yield _of_the_action(case.brief.action.vary, action)
     long = math.ceil(carried(row)[0] * 100 - 1e-6) / 100
     if long > case.brief.carrying_length + 0.005:
@@ -310,7 +310,7 @@ def _of_the_light(case: Case, result: Evaluated) -> Iterator[ScorePoint]:
         yield ScorePoint(weight=0.0, text=f"{what} gives the wanted shadow edge: {case.length(edge)}.", fact=True)
     if scene_builder.in_picture(case.brief, case.design):
         yield ScorePoint(weight=2.0, text="Wherever it is turned, part of it or its lamp stands in the picture.")
-    if straight > STRAIGHT and kind_of(case.design).daylight is None:
+    if straight > STRAIGHT and not kind_of(case.design).by_day(case.design):
         text = (
             f"{straight * 100:.0f} % of the light at the face comes straight from the lamp, so the shadow has a hard"
             " core."

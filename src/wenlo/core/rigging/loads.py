@@ -133,7 +133,7 @@ def hanging_mass(lamp: LampType, height: float) -> float:
 def _hung_in(design: ModifierParameters, arrangement: Arrangement, lamp: LampType) -> float:
     kind = kind_of(design)
     holds = kind.holds(design, 0.0)
-    if kind.daylight is not None:
+    if kind.by_day(design):
         return 0.0
     if holds and holds[0].by == "ceiling":
         # what hangs from the ceiling has its lamps in it
@@ -376,7 +376,7 @@ def loads_of(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
 def _all_held(shoot: Shoot, modifiers: list[Modifier]) -> Iterator[Load]:
     brief = shoot.brief
     first, *others = modifiers
-    for held in _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).daylight is not None):
+    for held in _of_modifier(first, brief.lamp.type, daylight=kind_of(shoot.design).by_day(shoot.design)):
         yield replace(held, power=brief.lamp.power)
     shaped = {second.light: modifier for second, modifier in zip(shoot.second, others, strict=True)}
     for key, light in brief.lights.items():

@@ -242,7 +242,7 @@ def _loads(shoot: Shoot, modifiers: Sequence[Modifier], holdings: Sequence[Holdi
             )
         )
 
-    if kind_of(shoot.design).daylight is None:
+    if not kind_of(shoot.design).by_day(shoot.design):
         for k, emitter in enumerate(modifiers[0].arrangement.lamps):
             name = "key lamp" if k == 0 else f"{modifiers[0].name}: lamp {k + 1}"
             add(lamp_id(KEY, k), name, brief.lamp.id, emitter.centre)

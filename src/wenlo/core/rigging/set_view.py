@@ -183,7 +183,7 @@ def _colour_of(part: Part) -> Colour:
 def _lamps(shoot: Shoot, modifiers: Sequence[Modifier]) -> Iterator[SetSolid]:
     found: list[tuple[str, Arrangement, LampType]] = []
     for k, modifier in enumerate(modifiers):
-        if kind_of(modifier.design).daylight is None:
+        if not kind_of(modifier.design).by_day(modifier.design):
             type_ = shoot.brief.lamp.type if k == 0 else lamp_of(shoot.brief.lights[modifier.id].id)
             found.append((modifier.id, modifier.arrangement, type_))
     shaped = {modifier.id for modifier in modifiers}

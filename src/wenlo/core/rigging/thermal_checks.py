@@ -100,7 +100,7 @@ def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigg
     kind = kind_of(design)
     warm = heat.as_heat(lamp)
     housing = housing_of(design, modifier.arrangement, modifier.plan, name=modifier.name)
-    if housing is None or warm is None or not warm.electrical_watts or kind.daylight is not None:
+    if housing is None or warm is None or not warm.electrical_watts or kind.by_day(design):
         return None
     more = tuple(heat.Warm(name=name, limit=limit, height=1.0) for name, limit in kind.limits(design))
     housing = heat.Housing(**{**housing.__dict__, "materials": (*housing.materials, *more)})
@@ -125,7 +125,7 @@ def heat_checks(
     """
     design = modifier.design
     kind = kind_of(design)
-    if kind.daylight is None:
+    if not kind.by_day(design):
         yield from _lamp_checks(modifier, lamp, power if lamp.kind == "continuous" else 1.0, rig)
         yield from _vent_check(modifier, lamp, units)
         for emitter in modifier.arrangement.lamps:

@@ -17,7 +17,9 @@ def test_the_rim_is_as_long_as_the_circle(width, depth):
     rim = next(p for p in ring.plan.cloth if p.note.startswith("rim"))
     # round the lining, which is a third of a millimetre thick
     inner = width + 2 * 0.0003
-    assert rim.cut == pytest.approx((math.pi * inner, depth))
+    assert rim.cut == pytest.approx((math.pi * inner + 0.03, depth))
+    (notch,) = next(t for t in ring.plan.templates if t.name == "rim").holes
+    assert max(x for x, _ in notch) - min(x for x, _ in notch) == pytest.approx(0.04)
     disc = next(p for p in ring.plan.cloth if p.note.startswith("back disc"))
     # over the edge of the rim, whose board is 5 mm thick
     assert disc.cut == pytest.approx((inner + 0.01, inner + 0.01))

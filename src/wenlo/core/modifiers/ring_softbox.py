@@ -26,10 +26,19 @@ from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import flipped
 from wenlo.core.units.fields import quantity
 
-SAYS = Phrases("ring-softbox", {"bend-the-rim": {}, "line-and-close-it": {"lining": "label", "count": "count"}})
+SAYS = Phrases(
+    "ring-softbox",
+    {
+        "bend-the-rim": {"overlap": "length", "notch": "length"},
+        "line-and-close-it": {"lining": "label", "count": "count"},
+    },
+)
 
 Vector = NDArray[np.float64]
 
+
+OVERLAP = 0.03
+"""The ends of the rim lie so far over each other. [m]"""
 
 RIM = "white_foam_board"
 """What rim and disc are made of, scored so that it bends."""
@@ -44,6 +53,7 @@ class RingBoxParameters(RoundMouth):
     sheet: SheetRef = "matt_drafting_film"
     lining: LiningRef = "foil_creased"
     layers: int = quantity(1, 3, unit="count", label="number of layers", default=2)
+    notch: float = quantity(0.0, 0.12, unit="m", label="gap in the rim for the ring's mount", default=0.04)
 
 
 def arrange(design: RingBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -88,8 +98,8 @@ def _round(work: LaidParts, design: RingBoxParameters) -> tuple[float, float]:
         RIM,
         wall(inner, board.thickness, soft=False),
         PartPose(),
-        flat=(girth, d),
-        note="rim: a strip, scored every 20 mm so that it bends round, its ends taped butt to butt",
+        flat=(girth + OVERLAP, d),
+        note="rim: a strip, scored every 20 mm so that it bends round, its ends lapped and taped",
     )
     back = work.formed(
         box,
@@ -161,6 +171,22 @@ def _round(work: LaidParts, design: RingBoxParameters) -> tuple[float, float]:
     return girth, disc
 
 
+def _notch(design: RingBoxParameters, girth: float) -> tuple[tuple[tuple[float, float], ...], ...]:
+    # at the middle of the strip, which is below, from near the back edge half-way to the front
+    if design.notch <= 0.0:
+        return ()
+    low, high = 0.45 * design.depth, 0.95 * design.depth
+    x = girth / 2
+    return (
+        (
+            (x - design.notch / 2, low),
+            (x + design.notch / 2, low),
+            (x + design.notch / 2, high),
+            (x - design.notch / 2, high),
+        ),
+    )
+
+
 def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:
     """A rim of card, a disc, and layers."""
     work = begin(design, brief)
@@ -170,12 +196,14 @@ def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:
     work.template(
         Template(
             name="rim",
-            outline=oblong(girth / 2, design.depth / 2, girth, design.depth),
+            outline=oblong((girth + OVERLAP) / 2, design.depth / 2, girth + OVERLAP, design.depth),
+            holes=_notch(design, girth),
             folds=scores,
-            note="scored half through",
+            note="scored half through; the last of it is lapped",
         )
     )
-    work.step(SAYS("bend-the-rim"), minutes=30, does="bond", uses=("rim:", "back disc", "cloth_tape"), wait=10)
+    says = SAYS("bend-the-rim", overlap=OVERLAP, notch=design.notch)
+    work.step(says, minutes=30, does="bond", uses=("rim:", "back disc", "cloth_tape"), wait=10)
     work.step(
         SAYS("line-and-close-it", lining=bounce_face(design.lining).name, count=design.layers),
         minutes=30,

@@ -791,7 +791,10 @@ product-box_set-the-lamps = Set the lamps
 ## Ring softbox
 
 ring-softbox_bend-the-rim = Bend the rim
-    .text = Score it, bend it and tape its ends. Tape it to the disc from outside.
+    .text = Score it, bend it, lap its ends by { $overlap } and tape them. { $notch_n ->
+        [0] { "" }
+       *[other] Cut a gap { $notch } wide for the ring's mount, below.{ " " }
+    }Tape it to the disc from outside.
     .caution = Use a fresh blade and a steel rule, with your fingers behind it.
 
 ring-softbox_line-and-close-it = Line and close it
@@ -924,6 +927,14 @@ tabletop-dome_open-the-ground = Open the ground
     .text = Cut a round window of { $window }, put opal acrylic under it, and a lamp { $below } below.
     .mistake = Light from below turns opaque flat things into silhouettes: use only what cancels the shadow.
     .caution = Acrylic softens at 70 °C: feel it above the lamp.
+
+## Bare lamp
+
+bare-lamp_set-it = Put it in its place
+    .text = Put the lamp { $away } from the subject and { $high } high, and aim it.
+    .check = A shadow of your hand falls where you want the shadow.
+    .mistake = Moved by a hand's width this near, its shadow is another one.
+    .caution = A bare lamp dazzles and is hot: nobody looks into it.
 
 ## Sheet in a window
 

@@ -176,15 +176,8 @@ def _notch(design: RingBoxParameters, girth: float) -> tuple[tuple[tuple[float, 
     if design.notch <= 0.0:
         return ()
     low, high = 0.45 * design.depth, 0.95 * design.depth
-    x = girth / 2
-    return (
-        (
-            (x - design.notch / 2, low),
-            (x + design.notch / 2, low),
-            (x + design.notch / 2, high),
-            (x - design.notch / 2, high),
-        ),
-    )
+    left, right = (girth - design.notch) / 2, (girth + design.notch) / 2
+    return (((left, low), (right, low), (right, high), (left, high)),)
 
 
 def laid(design: RingBoxParameters, brief: Brief) -> LaidParts:

@@ -84,6 +84,9 @@ function solidOf(part: Drawn): Group {
   return group;
 }
 
+/** So much is drawn nearer: what is taken apart takes more room, and a view that is narrow has less across. */
+export const zoomFor = (aspect: number, apart: number) => Math.min(1, aspect) / (1 + 0.35 * apart);
+
 function stage(canvas: HTMLCanvasElement) {
   const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
   renderer.setPixelRatio(Math.min(globalThis.devicePixelRatio ?? 1, 2));
@@ -94,7 +97,7 @@ function stage(canvas: HTMLCanvasElement) {
   const sun = new DirectionalLight(0xffffff, 1.6);
   sun.position.set(2, 5, 4);
   scene.add(sun);
-  return { renderer, scene, camera, controls, groups: new Map<string, Group>(), looked: false };
+  return { renderer, scene, camera, controls, groups: new Map<string, Group>(), looked: false, apart: 0 };
 }
 
 export default function Exploded3d({ parts, apart, added, present }: Props) {
@@ -132,6 +135,7 @@ export default function Exploded3d({ parts, apart, added, present }: Props) {
       const { width = 1, height = 1 } = entry?.contentRect ?? {};
       made.renderer.setSize(width, height, false);
       made.camera.aspect = width / Math.max(height, 1);
+      made.camera.zoom = zoomFor(made.camera.aspect, made.apart);
       made.camera.updateProjectionMatrix();
       draw.current();
     });
@@ -177,8 +181,8 @@ export default function Exploded3d({ parts, apart, added, present }: Props) {
     }
     const made = kit.current;
     if (made) {
-      // what is taken apart takes more room
-      made.camera.zoom = 1 / (1 + 0.35 * apart);
+      made.apart = apart;
+      made.camera.zoom = zoomFor(made.camera.aspect, apart);
       made.camera.updateProjectionMatrix();
     }
     draw.current();

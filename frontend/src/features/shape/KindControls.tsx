@@ -1,6 +1,7 @@
 // Every parameter of the present kind, as the server publishes them.
 import { Fragment } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
+import { byDay } from '../../shared/light/byDay';
 import { isSawn, isTimber } from '../../shared/ui/barSections';
 import { Choice } from '../../shared/ui/Choice';
 import { MadeOf } from '../../shared/ui/MadeOf';
@@ -21,6 +22,9 @@ const OWN: Record<string, ShelfCategory> = {
   'design.lower_batten': 'bar',
 };
 
+/** Parameters of lamps, which do nothing by day. */
+const OF_THE_LAMP = ['design.lamps', 'design.lamp_distance'];
+
 /** Why the frame is of battens alone. */
 function NoBars({ refused }: { refused: Catalogue['kinds'][number]['refused_frames'] }) {
   const why = refused.filter((r) => r.id === 'tube' || r.id === 'pipe');
@@ -38,13 +42,14 @@ function NoBars({ refused }: { refused: Catalogue['kinds'][number]['refused_fram
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
   const kind = data.kinds.find((k) => k.id === document.design.kind);
   if (!kind) return null;
+  const dark = byDay(document.design, data.kinds);
   return (
     <section className="panel kind-controls" aria-label="Modifier's parameters">
       <h2>{kind.name.charAt(0).toUpperCase() + kind.name.slice(1)}</h2>
       <MadeOf document={document} data={data} />
       {kind.controls.map((c) => {
-        // a list has a place of its own
-        if (c.path === 'design.cloths') return null;
+        // a list has a place of its own, and by day there is no lamp to place
+        if (c.path === 'design.cloths' || (dark && OF_THE_LAMP.includes(c.path))) return null;
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
         const own = OWN[c.path];
         if (own && c.options.length > 2)

@@ -24,6 +24,15 @@ export function lightOf(line: Line): string {
   return `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)} stops`;
 }
 
+/** What there is no room for. */
+const moreOf = (line: Line) =>
+  [
+    line.missed === null ? null : `spill ${(line.missed * 100).toFixed(0)} %`,
+    line.keep_below === null ? null : `keep below ${line.keep_below} °C`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
 function Row({ line, parameter, units }: { line: Line; parameter: string; units: Units }) {
   return (
     <li className={line.chosen ? css.rowNow : undefined}>
@@ -31,7 +40,7 @@ function Row({ line, parameter, units }: { line: Line; parameter: string; units:
         style={{ background: line.stops === null ? 'var(--line)' : screenColour(line.colour) }}
         aria-hidden="true"
       />
-      <span>
+      <span title={moreOf(line)}>
         {line.name}
         {line.own ? <em>yours</em> : null}
         {line.cannot ? (
@@ -41,26 +50,28 @@ function Row({ line, parameter, units }: { line: Line; parameter: string; units:
             {[
               line.edge === null ? null : `edge ${formatLength(line.edge, units)}`,
               line.kelvin === null ? null : `${line.kelvin} K`,
-              line.missed === null ? null : `spill ${(line.missed * 100).toFixed(0)} %`,
-              line.keep_below === null ? null : `below ${line.keep_below} °C`,
             ]
               .filter(Boolean)
               .join(' · ')}
           </small>
         )}
       </span>
-      {line.cannot ? null : <b>{lightOf(line)}</b>}
-      {line.chosen || line.cannot ? null : (
-        <Button
-          size="small"
-          type="link"
-          aria-label={`Use ${line.name}`}
-          onClick={() =>
-            edit([{ path: `design.${parameter}`, value: line.ref }], `${parameter}: ${line.name}`)
-          }
-        >
-          use
-        </Button>
+      {line.cannot ? null : (
+        <span className={css.rowEnd}>
+          <b>{lightOf(line)}</b>
+          {line.chosen ? null : (
+            <Button
+              size="small"
+              type="link"
+              aria-label={`Use ${line.name}`}
+              onClick={() =>
+                edit([{ path: `design.${parameter}`, value: line.ref }], `${parameter}: ${line.name}`)
+              }
+            >
+              use
+            </Button>
+          )}
+        </span>
       )}
     </li>
   );

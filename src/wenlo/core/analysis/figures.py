@@ -23,13 +23,14 @@ from wenlo.core.catalog.own import sheet_material
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry import exposure
 from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.light_cache import LruCache, light_key
 from wenlo.core.transport.measure import Measured, measure, read
-from wenlo.core.transport.scene import Meter, Reading
+from wenlo.core.transport.scene import LightScene, Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Solved, solve
 from wenlo.core.transport.source import LOOKS, source_seen
 from wenlo.core.transport.view import SheetView, bare_light, spread_shares, view_sheet
@@ -224,6 +225,7 @@ def modifier_light(
         rgb = np.asarray(read(solved, [key_meter])["key"].total, dtype=float)
     key = float(luminance(rgb))
     glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
+    bare_face = _looks_into_the_lamp(scene)
     passing = np.prod([s.surface.unscattered for s in scene.panels if s.id.startswith(SOURCE)], axis=0)
     lamp = scene.lamps[0]
     # inside of a box the lamp shows straight where it is seen from the face at all
@@ -233,6 +235,9 @@ def modifier_light(
     lamps = len(scene.lamps)
     caught = {shape.id for shape in scene.panels if shape.role == "modifier"}
     shares = [spread_shares(solved, lamp=k) for k in range(lamps)]
+    if bare_face:
+        # there is nothing that glows evenly or not: the lamp itself is seen
+        view = replace(view, luminance=0.0 * view.luminance, glimpse=0.0 * view.glimpse)
     return Light(
         view=view,
         across=across,
@@ -247,8 +252,28 @@ def modifier_light(
         unscattered=glimpse,
         bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye, normal) for one in scene.lamps),
         bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye, normal) for one in scene.lamps),
-        missed=1.0 - sum(s[name] for s in shares for name in caught) / lamps,
+        missed=math.nan
+        if any(one.shape == "sky" for one in scene.lamps)
+        else 1.0 - sum(s[name] for s in shares for name in caught) / lamps,
     )
+
+
+NEAR_FACE = 0.02
+"""A lamp whose face is so near behind a hole is looked into through it. [m]"""
+
+
+def _looks_into_the_lamp(scene: LightScene) -> bool:
+    # whether the source is only a hole, with a lamp right behind it
+    source = next(s for s in scene.panels if s.id == SOURCE)
+    if not isinstance(source, Panel) or not bool(np.all(source.surface.unscattered == 1.0)):
+        return False
+    off = [
+        abs(float((lamp.centre - source.origin) @ source.normal))
+        - (np.linalg.norm(lamp.edge_u) / 2 if lamp.shape == "sphere" else 0.0)
+        for lamp in scene.lamps
+        if not lamp.afar and lamp.law != "window"
+    ]
+    return any(x < NEAR_FACE for x in off)
 
 
 def _seen(solved: Solved, meter: Meter, distance: float, looks: int) -> tuple[Extent, Extent]:

@@ -110,6 +110,11 @@ def parts_by_step(assembly: Assembly, fitted: Sequence[Sequence[str]]) -> list[t
                     barred = sorted(known[id] for id in beside[part.id] if id in known and id in bars)
                     corner = part.role == "fitting" and len(barred) > 1
                     known[part.id] = barred[1] if corner else max(barred or near)
+    # a thing that is there already comes whole
+    own = [part.id for part in assembly.parts if part.source == "found"]
+    first = min((known[id] for id in own if id in known), default=None)
+    if first is not None:
+        known |= dict.fromkeys(own, first)
     last = len(fitted) - 1
     return [
         tuple(p.id for p in assembly.parts if min(known.get(p.id, last), last) == step) for step in range(len(fitted))

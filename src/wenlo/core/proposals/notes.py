@@ -10,7 +10,7 @@ from wenlo.core.analysis.apparent import OUTLINE_THRESHOLD
 from wenlo.core.analysis.costs import DAZZLING, VEIL_SHOWS, costs_of
 from wenlo.core.analysis.figures import Evaluated
 from wenlo.core.analysis.gauges import shutter_text
-from wenlo.core.brief.brief import Brief
+from wenlo.core.brief.brief import PEOPLE, Brief
 from wenlo.core.catalog.data_files import rendering_classes
 from wenlo.core.catalog.own import is_natural, lamp_of, sheet_material
 from wenlo.core.modifiers.kind import ModifierParameters
@@ -186,7 +186,7 @@ def _lamp_notes(brief: Brief, result: Evaluated) -> list[Note]:
             " the lens, or turn the light that it looks into."
         )
         found.append(Note(level="hint", about="camera", text=text))
-    if cost.glare > DAZZLING:
+    if cost.glare > DAZZLING and brief.subject.kind in PEOPLE:
         text = (
             "Glare: the sitter looks into a source that dazzles. Add a layer, move the lamp back or let them look away"
             " between shots."

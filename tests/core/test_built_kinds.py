@@ -21,7 +21,7 @@ from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.loads import by_groups, modifiers_of
 from wenlo.services.resolve_document import resolve_document
 
-NOT_LAID = {"open_shade", "sliver card", "spare cloth", "strips of the lattice"}
+NOT_LAID = {"open_shade", "sliver card", "spare cloth", "strips of the lattice", "rail", "flap over a vent"}
 """What is on the list and stands nowhere in particular."""
 
 

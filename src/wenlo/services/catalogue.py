@@ -11,7 +11,14 @@ from wenlo.core.brief.set_objects import Alcove, Block, Board, OtherPerson
 from wenlo.core.brief.uses import DEFAULTS, USES
 from wenlo.core.catalog.bars import bar_types, bars_of
 from wenlo.core.catalog.data_files import Gel, gels, stock
-from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types, sheet_materials
+from wenlo.core.catalog.typical import (
+    black_materials,
+    bounce_faces,
+    coverings,
+    face_materials,
+    lamp_types,
+    sheet_materials,
+)
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.modifiers.frames import FRAMES
 from wenlo.core.modifiers.registry import kinds
@@ -185,6 +192,9 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(choice for choice in sheets() if coverings()[choice.id].form == "board")
     if name == "backdrop" and annotation is not bool:
         return tuple(finishes())
+    if name == "foil":
+        foils = (b for b in black_materials().values() if b.form == "cloth" and b.joined == "taped")
+        return tuple(Choice(id=b.id, name=b.name) for b in foils)
     if name == "cloths":
         return tuple(Choice(id=c.id, name=c.name) for c in coverings().values() if c.form == "cloth")
     if name == "bar":

@@ -5,6 +5,15 @@ import math
 import pytest
 
 from made_kinds import made, sides
+from wenlo.core.catalog.items import FoundValues
+from wenlo.core.catalog.own import OwnFound
+from wenlo.core.document.rigging import Rigging
+from wenlo.core.document.shoot import Shoot
+from wenlo.core.instructions.order import left_over
+from wenlo.core.ranking.found_objects import made_of
+from wenlo.core.rigging import heat
+from wenlo.core.rigging.loads import modifiers_of
+from wenlo.core.rigging.thermal_checks import thermal_state_of
 
 
 @pytest.mark.parametrize(("lens", "gap"), [(0.06, 0.03), (0.12, 0.08)])
@@ -17,6 +26,8 @@ def test_four_sides_go_round_the_lens(lens, gap):
         pytest.approx((4 * (lens + 0.02), long)),
         pytest.approx((lens + 0.03, lens + 0.03)),
         pytest.approx((lens + 0.02, lens + 0.02)),
+        # two strips on each side of the baffle, beyond half of its way
+        *[pytest.approx((spot.design.gate_distance / 2 + 0.03, 0.012))] * 4,
     ]
     folded = next(t for t in spot.plan.templates if t.name == "sides of the tube")
     assert folded.size == pytest.approx((4 * (lens + 0.02), long))
@@ -57,3 +68,51 @@ def test_the_lamp_is_seen_through_the_lens_alone():
     assert len(walls) == 4
     for wall in walls:
         assert sorted(sides(wall)) == pytest.approx(sorted((spot.design.lens + 0.02, spot.design.box_length)))
+
+
+def test_all_that_it_takes_is_on_the_list():
+    spot = made("focusing_spot", fan="through a duct", mount="ring on the lamp's mount", vents=3, vent=0.02)
+    bought = spot.fittings()
+    assert {"lens_bought", "fan_60", "duct_50", "battery_12", "mount_plate"} <= set(bought)
+    assert spot.covers("black_foil")[1:] == [pytest.approx((0.05, 0.1))] * 6
+    vent = next(t for t in spot.plan.templates if t.name == "vent")
+    assert max(x for x, _ in vent.holes[0]) - min(x for x, _ in vent.holes[0]) == pytest.approx(0.02, rel=1e-3)
+    assert left_over(spot.plan) == ()
+    closed = made("focusing_spot", vents=0)
+    assert "fan_60" not in closed.fittings()
+    assert not [t for t in closed.plan.templates if t.name == "vent"]
+
+
+def test_a_lens_that_is_there_is_not_bought():
+    scrap = OwnFound(
+        item="0" * 8 + "-0000-0000-0000-" + "0" * 12,
+        version=1,
+        name="scrap lens",
+        measured=True,
+        values=FoundValues(
+            form="lens", outer_width=0.11, outer_height=0.11, outer_depth=0.01, focal_length=0.13, mass=0.12
+        ),
+    )
+    begins = made("focusing_spot")
+    spot = made("focusing_spot", **made_of(begins.design, scrap))
+    assert (spot.design.lens, spot.design.focal_length) == (0.11, 0.13)
+    assert "lens_bought" not in spot.fittings()
+    assert begins.fittings()["lens_bought"] == 1
+    assert [p.id for p in spot.assembly.parts if p.source == "found"] == ["tube/lens"]
+
+
+def test_vents_and_a_fan_let_the_heat_out_by_the_formula():
+    # the balance of the room, written anew: P = U A dT + c rho Q dT, draught by the stack effect
+    def state(**changes):
+        spot = made("focusing_spot", **changes)
+        (modifier,) = modifiers_of(Shoot(brief=spot.brief, design=spot.design))
+        return thermal_state_of(modifier, spot.brief.lamp.type, 1.0, Rigging())
+
+    closed, vented, blown = (state(vents=0), state(vents=4, vent=0.03), state(vents=4, vent=0.03, fan="through a duct"))
+    if closed is None:
+        pytest.skip("the tube counts as open")
+    assert closed.rise > vented.rise > blown.rise
+    flow = heat.air_flow(vented.openings, vented.housing.rise, vented.rise, 22.0)
+    assert vented.inside == pytest.approx((vented.housing.loss + 1200.0 * flow) * vented.rise, rel=1e-3)
+    more = heat.air_flow(blown.openings, blown.housing.rise, blown.rise, 22.0) + 12.0 / 3600.0
+    assert blown.inside == pytest.approx((blown.housing.loss + 1200.0 * more) * blown.rise, rel=1e-3)

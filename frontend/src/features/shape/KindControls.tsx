@@ -17,6 +17,7 @@ const OWN: Record<string, ShelfCategory> = {
   'design.face': 'face',
   'design.lining': 'face',
   'design.backdrop': 'backdrop',
+  'design.foil': 'black',
   'design.bar': 'bar',
   'design.batten': 'bar',
   'design.lower_batten': 'bar',
@@ -52,7 +53,7 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
         if (c.path === 'design.cloths' || (dark && OF_THE_LAMP.includes(c.path))) return null;
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
         const own = OWN[c.path];
-        if (own && c.options.length > 2)
+        if (own && (c.options.length > 2 || own === 'black'))
           return (
             <Fragment key={c.path}>
               <ShelfChoice

@@ -25,6 +25,7 @@ const NAME: FieldLine = {
 const ASKED: Partial<Record<Category, string[]>> = {
   bar: ['width', 'thickness', 'wall', 'length', 'mass_per_metre', 'price'],
   sheet: ['form', 'roll_width', 'board_length', 'thickness', 'mass_per_area', 'price'],
+  black: ['form', 'roll_width', 'on_hand', 'board_length', 'thickness', 'mass_per_area', 'price'],
   face: ['form', 'roll_width', 'board_length', 'thickness', 'mass_per_area', 'price'],
 };
 

@@ -15,7 +15,7 @@ type Held = { item: string; version: number; name: string; values: Record<string
 const isHeld = (value: unknown): value is Held =>
   typeof value === 'object' && value !== null && 'item' in value;
 const keyOf = (item: string) => `own ${item}`;
-const SIZED: ShelfCategory[] = ['bar', 'sheet', 'face'];
+const SIZED: ShelfCategory[] = ['bar', 'sheet', 'face', 'black'];
 
 export function ShelfChoice(props: {
   path: string;

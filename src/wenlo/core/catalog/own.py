@@ -10,19 +10,36 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
 from wenlo.core.catalog.bars import SECTIONS, BarGroup, BarType, bar_types, own_bar
-from wenlo.core.catalog.items import BackdropValues, BarValues, FaceValues, FoundValues, LampValues, SheetValues
+from wenlo.core.catalog.items import (
+    BackdropValues,
+    BarValues,
+    BlackValues,
+    FaceValues,
+    FoundValues,
+    LampValues,
+    SheetValues,
+)
 from wenlo.core.catalog.materials import (
+    BlackMaterial,
     BounceFace,
     Covering,
     FaceMaterial,
     LampType,
     SheetMaterial,
+    black_from,
     face_from,
     finish_from,
     lamp_from,
     sheet_from,
 )
-from wenlo.core.catalog.typical import bounce_faces, coverings, face_materials, lamp_types, sheet_materials
+from wenlo.core.catalog.typical import (
+    black_materials,
+    bounce_faces,
+    coverings,
+    face_materials,
+    lamp_types,
+    sheet_materials,
+)
 from wenlo.core.units.fields import OWN_TAG, DocumentPart, ShortText
 
 REF_TAGS = frozenset({"by_id", OWN_TAG})
@@ -76,6 +93,12 @@ class OwnFace(Own):
     """A bounce face of one's own."""
 
     values: FaceValues
+
+
+class OwnBlack(Own):
+    """A black of one's own: a roll of foil, a cloth, a board."""
+
+    values: BlackValues
 
 
 class OwnBackdrop(Own):
@@ -148,7 +171,7 @@ def one_of(value: str, known: Iterable[str], what: str) -> str:
     return value
 
 
-CoverRef = str | OwnSheet | OwnFace
+CoverRef = str | OwnSheet | OwnFace | OwnBlack
 """Whatever a build is covered with."""
 
 
@@ -207,6 +230,23 @@ BounceRef = Annotated[
     Discriminator(_form),
 ]
 """Id of a generic face that bounces light, or a face of one's own."""
+
+
+def _black_foil(ref: Any) -> Any:
+    row = black_material(ref)
+    if row.form != "cloth" or row.joined != "taped":
+        raise ValueError(f"{row.name} is not foil: choose black foil, or a roll of your own that is taped, not sewn.")
+    return ref
+
+
+BlackFoilRef = Annotated[
+    Annotated[
+        Annotated[str, _known(black_materials, "black"), Tag("by_id")] | Annotated[OwnBlack, Tag(OWN_TAG)],
+        Discriminator(_form),
+    ],
+    AfterValidator(_black_foil),
+]
+"""Black foil off a roll, generic or of one's own."""
 
 
 def _cover_form(value: Any) -> str:
@@ -308,6 +348,11 @@ def bounce_face(ref: str | OwnFace) -> BounceFace:
     return bounce_faces()[ref] if isinstance(ref, str) else face_from(ref.values, id=ref.id, name=ref.name)
 
 
+def black_material(ref: str | OwnBlack) -> BlackMaterial:
+    """The black that a reference stands for."""
+    return black_materials()[ref] if isinstance(ref, str) else black_from(ref.values, id=ref.id, name=ref.name)
+
+
 def finish_material(ref: str | OwnBackdrop) -> FaceMaterial:
     """The finish that a reference stands for."""
     return face_materials()[ref] if isinstance(ref, str) else finish_from(ref.values, id=ref.id, name=ref.name)
@@ -317,6 +362,8 @@ def covering_of(ref: CoverRef) -> Covering:
     """What a build is covered with."""
     if isinstance(ref, str):
         return coverings()[ref]
+    if isinstance(ref, OwnBlack):
+        return black_material(ref)
     return sheet_material(ref) if isinstance(ref, OwnSheet) else bounce_face(ref)
 
 
@@ -335,6 +382,7 @@ def snapshot(
         "lamp": OwnLamp,
         "sheet": OwnSheet,
         "face": OwnFace,
+        "black": OwnBlack,
         "backdrop": OwnBackdrop,
         "bar": OwnBar,
         "found": OwnFound,

@@ -29,7 +29,8 @@ SAYS = Phrases(
     {
         "make-the-tube": {"long": "length"},
         "set-the-gate": {"gate": "length", "distance": "length"},
-        "let-it-breathe": {"limit": "celsius"},
+        "let-it-breathe": {"limit": "celsius", "count": "count", "vent": "length", "fan": "choice"},
+        "screw-the-mount-on": {},
         "close-the-leaks": {},
     },
 )
@@ -56,6 +57,19 @@ DENSITY = {"acrylic": 1190.0, "polycarbonate": 1200.0, "glass": 2520.0}
 """Of a lens. [kg/m³]"""
 
 
+RAIL, RAIL_BEYOND = 0.012, 0.03
+"""Width of the strips that the baffle slides between, and how far they go beyond half of its way. [m]"""
+
+FLAP = 0.015
+"""Foil goes so far beyond a vent all round. [m]"""
+
+PAST_A_FLAP = 0.5
+"""Of a vent's area, past the flap that keeps its light in. [-]"""
+
+DUCT, THROUGH_A_DUCT = 1.0, 12.0 / 3600.0
+"""Of the duct [m], and what a fan of 60 mm blows through it, about half of what it moves freely. [m³/s]"""
+
+
 class FocusingParameters(Aimed):
     """Parameters of lens, gate and tube; the lens is the opening."""
 
@@ -66,6 +80,10 @@ class FocusingParameters(Aimed):
     gate_distance: float = quantity(0.02, 1.2, unit="m", label="gate to lens", default=0.23)
     lamp_gap: float = quantity(0.005, 0.5, unit="m", label="lamp to gate", default=0.04)
     material: Literal["acrylic", "polycarbonate", "glass"] = "acrylic"
+    vents: int = quantity(0, 8, unit="count", label="vent holes low, and as many high", default=3)
+    vent: float = quantity(0.005, 0.06, unit="m", label="width of a vent hole", default=0.02)
+    fan: Literal["none", "through a duct"] = "none"
+    mount: Literal["collar alone", "ring on the lamp's mount"] = "collar alone"
 
     @property
     def source_size(self) -> tuple[float, float]:
@@ -313,11 +331,10 @@ def _boxed(work: LaidParts, design: FocusingParameters) -> None:
     lens = work.bought(
         tube,
         "lens",
-        "lens",
+        "lens_bought",
         DiscSolid(outer=design.lens, thickness=LENS_THICK),
         PartPose(),
         mass=math.pi / 4 * design.lens**2 * LENS_THICK * DENSITY[design.material],
-        source="found",
     )
     tube.hold("laid", lens, (front,))
     foil = round_it(
@@ -389,14 +406,61 @@ def laid(design: FocusingParameters, brief: Brief) -> LaidParts:
         SAYS("set-the-gate", gate=design.gate, distance=design.gate_distance),
         minutes=20,
         does="finish",
-        uses=("baffle", "lining behind"),
+        uses=("baffle", "lining behind", "rail for the baffle", "lens_bought"),
     )
-    work.step(SAYS("let-it-breathe", limit=limit), minutes=25, does="drill")
+    rail = design.gate_distance / 2 + RAIL_BEYOND
+    work.cover("black_foam_board", rail, RAIL, count=4, note="rail for the baffle, two on each side of it")
+    _breathing(work, design, limit)
+    if design.mount != "collar alone":
+        work.fit("mount_plate", 1)
+        work.step(SAYS("screw-the-mount-on"), minutes=15, does="mount", uses=("mount_plate",))
     work.step(SAYS("close-the-leaks"), minutes=10, does="check", uses=("collar",))
     return work
 
 
-build, assemble = built(laid, "focusing spot")
+def _breathing(work: LaidParts, design: FocusingParameters, limit: float) -> None:
+    # vents with their flaps, and a fan that blows into one of the low ones
+    blown = design.fan != "none"
+    if design.vents:
+        side, flap = design.vent + 2 * FLAP, design.vent + 2 * FLAP
+        work.template(
+            pierced(
+                "vent",
+                side,
+                side,
+                circle(side / 2, side / 2, design.vent),
+                note=f"{2 * design.vents} of them: {design.vents} low at the lamp, {design.vents} high at the gate",
+            )
+        )
+        work.cover("black_foil", flap, 2 * flap, count=2 * design.vents, note="flap over a vent, bent into a roof")
+    if blown:
+        for item, count in (("fan_60", 1.0), ("duct_50", DUCT), ("battery_12", 1.0), ("cloth_tape", 0.5)):
+            work.fit(item, count)
+    work.step(
+        SAYS("let-it-breathe", limit=limit, count=design.vents, vent=design.vent, fan="duct" if blown else "none"),
+        minutes=25 + (20 if blown else 0),
+        does="drill",
+        uses=("flap over a vent", "fan_60", "duct_50", "battery_12"),
+    )
+
+
+def air(design: FocusingParameters) -> tuple[float, float]:
+    """Openings of the vents behind their flaps, low and as many high [m²], and what the fan blows in [m³/s]."""
+    opened = design.vents * math.pi / 4 * design.vent**2 * PAST_A_FLAP
+    return opened, THROUGH_A_DUCT if design.fan != "none" and design.vents else 0.0
+
+
+BECOMES = (
+    ReuseRule(
+        forms=("lens",),
+        sizes={"lens": "width", "focal_length": "focal"},
+        heaviest=0.6,
+        how="Set it in the front of a black tube; a hole in a sliding baffle behind it is the gate.",
+        fills=("tube/lens",),
+    ),
+)
+
+build, assemble = built(laid, "focusing spot", BECOMES)
 
 
 def start(brief: Brief) -> FocusingParameters:
@@ -484,14 +548,8 @@ KIND = Kind(
     replaces=("gate at the focal length",),
     mistakes=("lens melts", "fixed focus", "leak to the sides"),
     cautions=("A lens left in the sun starts fires: cap it.", "A lens near a hot lamp melts: give the heat a way out."),
-    becomes=(
-        ReuseRule(
-            forms=("lens",),
-            sizes={"lens": "width", "focal_length": "focal"},
-            heaviest=0.6,
-            how="Set it in the front of a black tube; a hole in a sliding baffle behind it is the gate.",
-        ),
-    ),
+    becomes=BECOMES,
+    air=air,
     refused_frames={
         "timber": "A tube round a lens has no frame.",
         "tube": "A tube round a lens has no frame.",

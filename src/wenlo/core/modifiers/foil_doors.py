@@ -1,7 +1,7 @@
 """Black-foil doors: four pieces shaped from a roll round the lamp's front, against spill on what must stay dark."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Literal
 
 import numpy as np
@@ -9,6 +9,8 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
+from wenlo.core.catalog.own import BlackFoilRef
+from wenlo.core.fabrication.covers import plan_covers
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
@@ -47,8 +49,22 @@ ROUND_IT = 0.02
 """The mouth is so much larger than the lamp's face, both ways. [m]"""
 
 
+EDGE = 0.012
+"""Every free edge is folded over so far, so that it is stiff and straight. [m]"""
+
+Pieces = Literal["all four", "top flag alone", "left and right", "top and bottom"]
+
+ON: Mapping[Pieces, tuple[DoorSide, ...]] = {
+    "all four": SIDES,
+    "top flag alone": ("top",),
+    "left and right": ("left", "right"),
+    "top and bottom": ("top", "bottom"),
+}
+"""Which pieces are on the lamp."""
+
+
 class DoorParameters(Aimed):
-    """Parameters of the four pieces: how long, and how far each stands open from the beam's axis."""
+    """Parameters of the pieces: which, how long, and how far each stands open from the beam's axis."""
 
     kind: Literal["foil_doors"] = "foil_doors"
     mouth: float = quantity(0.03, 1.0, unit="m", label="width of the opening at the lamp", default=0.16)
@@ -59,6 +75,13 @@ class DoorParameters(Aimed):
     right: float = quantity(-10.0, 90.0, unit="degree", label="right piece open", default=25.0)
     top: float = quantity(-10.0, 90.0, unit="degree", label="top piece open", default=25.0)
     bottom: float = quantity(-10.0, 90.0, unit="degree", label="bottom piece open", default=25.0)
+    pieces: Pieces = "all four"
+    foil: BlackFoilRef = "black_foil"
+
+    @property
+    def sides(self) -> tuple[DoorSide, ...]:
+        """The pieces that are on."""
+        return ON[self.pieces]
 
     @property
     def source_size(self) -> tuple[float, float]:
@@ -95,7 +118,7 @@ def door(design: DoorParameters, side: DoorSide) -> Panel:
         centre=hinge + way * design.length / 2,
         across=along * wide,
         upward=way * design.length,
-        surface=black("black_foil"),
+        surface=black(design.foil),
     )
 
 
@@ -105,7 +128,7 @@ def arrange(design: DoorParameters, brief: Brief, transmittance: float | None = 
     across, upward = design.square
     width, height = design.source_size
     opening = panel("sheet", centre=design.source_centre, across=across * width, upward=upward * height, surface=CLEAR)
-    surfaces = (opening, *(door(design, side) for side in SIDES))
+    surfaces = (opening, *(door(design, side) for side in design.sides))
     return Arrangement(
         surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
     )
@@ -127,7 +150,7 @@ def figures(design: DoorParameters, brief: Brief, units: UnitSystem, probe: Prob
         "ceiling over the subject": Meter(id="ceiling", position=UP * (brief.room.height - 0.001), normal=-UP),
         "floor before the subject": Meter(id="floor", position=UP * 0.001 - np.array([0.0, 0.6, 0.0]), normal=UP),
     }
-    doors = frozenset(f"{side} door" for side in SIDES)
+    doors = frozenset(f"{side} door" for side in design.sides)
     bare, shaded = probe(list(places.values()), doors), probe(list(places.values()), frozenset())
     rows = [
         KindFigure(
@@ -146,7 +169,7 @@ def figures(design: DoorParameters, brief: Brief, units: UnitSystem, probe: Prob
             detail="on the backdrop: lamp's width times the way over the length of the piece",
         )
     )
-    return (*rows, *_vents(design, brief, units))
+    return (*rows, *_vents(design, brief, units), *_left_on_the_roll(design, brief, units))
 
 
 def covered(design: DoorParameters, brief: Brief) -> float:
@@ -196,6 +219,24 @@ def _vents(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[
     yield KindFigure(key="door_vents", label="Lamp's vents", text=text, detail=detail)
 
 
+def _left_on_the_roll(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[KindFigure]:
+    # of a roll of one's own whose length is told: what is left, and what that still becomes
+    if isinstance(design.foil, str) or design.foil.values.on_hand is None:
+        return
+    cloth = build(design, brief).cloth
+    used = sum(plan.bought for plan in plan_covers(cloth))
+    left = design.foil.values.on_hand - used
+    if left < 0.0:
+        text, detail = "not enough", f"{format_length(-left, system=units)} are missing: shorter pieces, or fewer"
+    else:
+        least = min(min(piece.cut) for piece in cloth)
+        more = int(left / least + 1e-9)
+        text = format_length(left, system=units)
+        what = "nothing of this lamp's any more" if more == 0 else f"{more} more of its smallest piece, or flags"
+        detail = f"of {format_length(design.foil.values.on_hand, system=units)}; enough for {what}"
+    yield KindFigure(key="door_roll", label="Left on the roll", text=text, detail=detail)
+
+
 def _change(before: float, after: float) -> str:
     if min(before, after) <= 0.0:
         return "nothing there"
@@ -208,27 +249,36 @@ def laid(design: DoorParameters, brief: Brief) -> LaidParts:
     work = begin(design, brief)
     work.given.add("sheet")  # the lamp's own front
     made = panels_of(arrange(design, brief))
-    doors = work.layout_at("doors", place_of_panel(made["sheet"]))
+    front, together = place_of_panel(made["sheet"]), len(design.sides) == len(SIDES)
+    doors = work.layout_at("doors", front) if together else None
     parts = []
-    for side in SIDES:
+    for side in design.sides:
         along = design.source_size[1] if side in ("left", "right") else design.source_size[0]
         wide = along + 2 * design.length * max(math.sin(math.radians(getattr(design, side))), 0.1)
-        tall = design.length + design.grip
+        # three edges are folded over; the fourth is under the lamp's own rim
+        wide, tall = wide + 2 * EDGE, design.length + design.grip + EDGE
         work.template(
             Template(
                 name=f"{side} door",
                 outline=oblong(wide / 2, tall / 2, wide, tall),
-                folds=(((0.0, design.grip), (wide, design.grip)),),
-                note="folded over the lamp's rim at the dashed line",
+                folds=(
+                    ((0.0, design.grip), (wide, design.grip)),
+                    ((EDGE, 0.0), (EDGE, tall)),
+                    ((wide - EDGE, 0.0), (wide - EDGE, tall)),
+                    ((0.0, tall - EDGE), (wide, tall - EDGE)),
+                ),
+                note="folded over the lamp's rim at the lowest line, the other three edges doubled",
             )
         )
         door_panel = made[f"{side} door"]
-        place = work.within(doors, place_of_panel(door_panel))
+        # by itself, each hangs on the lamp alone
+        group = doors or work.layout_at(side, front)
+        place = work.within(group, place_of_panel(door_panel))
         parts.append(
             work.sheet(
-                doors,
+                group,
                 side,
-                "black_foil",
+                design.foil,
                 centre=place.origin,
                 across=place.x,
                 upward=place.z,
@@ -238,10 +288,13 @@ def laid(design: DoorParameters, brief: Brief) -> LaidParts:
                 lit=door_panel.id,
             )
         )
-    # all four on the rim of the lamp, corner to corner
-    for part, other in ((0, 2), (2, 1), (1, 3)):
-        tape = {"cloth_tape": 2 * sum(design.source_size) / 3}
-        doors.hold("taped", parts[part], (parts[other],), used=tape)
+    # on the rim of the lamp, corner to corner where all of them are on
+    around = 2 * sum(design.source_size)
+    if doors is not None:
+        for part, other in ((0, 2), (2, 1), (1, 3)):
+            doors.hold("taped", parts[part], (parts[other],), used={"cloth_tape": around / 3})
+    else:
+        work.fit("cloth_tape", around * len(parts) / len(SIDES))
     vents = brief.lamp.type.vents
     work.step(SAYS("tear-the-pieces"), minutes=8, does="finish")
     work.step(

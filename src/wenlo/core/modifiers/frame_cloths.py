@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from wenlo.core.catalog.own import CoveringRef, CoverRef, OwnFace, OwnSheet, covering_of
+from wenlo.core.catalog.own import CoveringRef, CoverRef, OwnBlack, OwnFace, OwnSheet, covering_of
 from wenlo.core.catalog.typical import black_materials, sheet_materials
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
@@ -34,6 +34,8 @@ def surface_of(cover: CoverRef, transmittance: float | None = None) -> Sheet:
         return layers_of(cover, 1, transmittance)
     if isinstance(cover, OwnFace):
         return bounce(cover)
+    if isinstance(cover, OwnBlack):
+        return black(cover)
     if cover in sheet_materials():
         return layers_of(cover, 1, transmittance)
     return black(cover) if cover in black_materials() else bounce(cover)

@@ -296,6 +296,7 @@ class Kind(Generic[P]):
     refused_frames: why its frame is not of something.
     figures: what is worth showing of this kind beside the figures of all.
     limits: what else must stay cool, by name, and its limit [°C] (a lens, say).
+    air: openings for air that it is made with, low and as many high [m²], and what its own fan moves [m³/s].
     grips: how far back over a lamp's housing it is fastened [m].
     refuses: what of a design does not go with its lamp, or with itself: the parameter and why; None where all fits.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
@@ -328,6 +329,7 @@ class Kind(Generic[P]):
     daylit: Callable[[P], bool] | None = None
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
+    air: Callable[[P], tuple[float, float]] = lambda design: (0.0, 0.0)
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
     refuses: Callable[[P, LampType], Refusal | None] = lambda design, lamp: None
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.catalog.own import OwnFace, OwnSheet, bounce_face, sheet_material
+from wenlo.core.catalog.own import OwnBlack, OwnFace, OwnSheet, black_material, bounce_face, sheet_material
 from wenlo.core.catalog.typical import black_materials
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.finish import Gloss
@@ -68,9 +68,9 @@ def bounce(name: str | OwnFace) -> Sheet:
     return foil(face.reflectance, face.alpha, back)
 
 
-def black(name: str) -> Sheet:
+def black(name: str | OwnBlack) -> Sheet:
     """A black: its small reflectance, the skin of foil and plastic, and what leaks through."""
-    row = black_materials()[name]
+    row = black_material(name)
     plain = replace(
         board((row.reflectance,) * 3), transmittance=np.full(3, row.leak), unscattered=np.full(3, row.leak / 4)
     )

@@ -385,7 +385,19 @@ def laid(design: DomeParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "tabletop dome")
+BECOMES = (
+    ReuseRule(
+        forms=("tub",),
+        sizes={"width": "width", "height": "height", "depth": "depth"},
+        wall="sheet",
+        heaviest=4.0,
+        how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside.",
+        fills=("dome/tub",),
+        instead=("choose-the-tub",),
+    ),
+)
+
+build, assemble = built(laid, "tabletop dome", BECOMES)
 
 
 def start(brief: Brief) -> DomeParameters:
@@ -445,15 +457,7 @@ KIND = Kind(
         "things that need sparkle left under it",
     ),
     cautions=("Plastic softens near a hot lamp.",),
-    becomes=(
-        ReuseRule(
-            forms=("tub",),
-            sizes={"width": "width", "height": "height", "depth": "depth"},
-            wall="sheet",
-            heaviest=4.0,
-            how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside.",
-        ),
-    ),
+    becomes=BECOMES,
     refused_frames={
         "timber": "The tub is its frame.",
         "tube": "The tub is its frame.",

@@ -92,7 +92,7 @@ class Housing:
 
     ``loss`` is Σ U A of its walls [W/K]; ``kept`` the share of the lamps' light that stays inside, ``kept_black`` if it
     were lined black; ``rise`` from the lower to the upper openings [m]; ``openings`` that it has by design, below and
-    above each [m²]; ``volume`` [m³] and ``mass`` [kg] of its walls.
+    above each [m²], ``fan`` what its own fan moves [m³/s]; ``volume`` [m³] and ``mass`` [kg] of its walls.
     """
 
     name: str
@@ -105,6 +105,7 @@ class Housing:
     volume: float
     mass: float
     materials: tuple[Warm, ...]
+    fan: float = 0.0
 
 
 HALOGEN = 16.0

@@ -4,7 +4,7 @@ lenses.
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -43,7 +43,8 @@ class ThermalState:
         self.light_only = light_only
         # told that it has none, it is closed, gaps of the drawing and all
         self.openings = 0.0 if rig.openings == 0.0 else housing.openings + (rig.openings or 0.0)
-        self.fan = rig.fan / 3600.0
+        # its own fan, or the one that is told; never both
+        self.fan = rig.fan / 3600.0 or (0.0 if rig.openings == 0.0 else housing.fan)
         self.ambient = rig.ambient
         self.rise = heat.temperature_rise(
             inside, housing.loss, openings=self.openings, rise=housing.rise, fan=self.fan, ambient=rig.ambient
@@ -103,7 +104,8 @@ def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigg
     if housing is None or warm is None or not warm.electrical_watts or kind.by_day(design):
         return None
     more = tuple(heat.Warm(name=name, limit=limit, height=1.0) for name, limit in kind.limits(design))
-    housing = heat.Housing(**{**housing.__dict__, "materials": (*housing.materials, *more)})
+    openings, fan = kind.air(design)
+    housing = replace(housing, materials=(*housing.materials, *more), openings=housing.openings + openings, fan=fan)
     on_lamp = any(h.by == "lamp" for h in kind.holds(design, modifier.mass))
     # a lamp that only looks in keeps its own heat outside
     inside = heat.radiant(warm) * power * housing.kept if on_lamp else heat.heat_inside(warm, housing, power)

@@ -541,9 +541,23 @@ focusing-spot_set-the-gate = Set the gate
     .mistake = A fixed gate is sharp at one distance only.
 
 focusing-spot_let-it-breathe = Let it breathe
-    .text = Cut vent holes a thumb wide, low at the back and high at the gate, each behind a foil flap that stops the light. Add a small fan for lamps over 30 W.
+    .text =
+        { $count_n ->
+            [0] Leave it closed: the heat has no way out.
+           *[other] Cut { $count_n ->
+                [1] one hole
+               *[other] { $count } holes
+            } { $vent } wide low at the lamp and as many high at the gate, each behind a foil flap that stops the light.
+        }{ $fan ->
+            [duct] {" "}Tape the duct into one of the low holes and let the fan blow in; the others let the air out.
+           *[none] { "" }
+        }
     .mistake = With no way out for the heat, the lens melts.
     .caution = The lens must stay below { $limit }: feel it every two minutes at first. A lens in the sun starts fires: cap it whenever you carry or leave it.
+
+focusing-spot_screw-the-mount-on = Screw the mount on
+    .text = Screw the mount ring to the back of the tube, so that it goes on the lamp as its own cone does.
+    .check = Held by the lamp alone, the tube does not droop.
 
 focusing-spot_close-the-leaks = Close the leaks
     .text = Put a collar round the joint. In the dark, with the lamp on, look along every edge.

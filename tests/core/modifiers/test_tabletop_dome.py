@@ -4,10 +4,14 @@ import numpy as np
 import pytest
 
 from made_kinds import made
+from wenlo.core.analysis.figures import evaluate
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.errors import Impossible
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
 from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top
+from wenlo.core.ranking.found_objects import made_of
 from wenlo.messages.steps import step_words
 
 SIZE = {"width": 0.5, "height": 0.4, "depth": 0.6}
@@ -69,3 +73,40 @@ def test_light_from_below_adds_a_window_and_a_lamp():
 def test_the_tub_is_warned_of():
     dome = made("tabletop_dome")
     assert any("Never mix" in step_words(step).caution for step in dome.plan.steps)
+
+
+def test_a_dome_that_is_lifted_off_leaves_the_lamps_and_the_build_alone():
+    on, off = (made("tabletop_dome", **SIZE, lifted=lifted) for lifted in (False, True))
+    assert {s.id for s in off.light.surfaces} == {"sheet", "ground"}
+    assert bool(np.all(off.panel("sheet").surface.transmittance == 1.0))
+    assert [lamp.centre.tolist() for lamp in on.light.lamps] == [lamp.centre.tolist() for lamp in off.light.lamps]
+    assert on.fittings() == off.fittings()
+    assert faults(off.assembly) == ()
+    assert lit_faults(off.assembly, off.light.surfaces) == ()
+    # it takes light from the thing, and gives it from all sides: without it one side is as bright and the other dark
+    key = [evaluate(one.brief, one.design).light.key for one in (on, off)]
+    assert key[1] > 1.2 * key[0]
+    assert on.kind.slots["lifted"].scope == "pose"
+
+
+def test_a_tub_that_is_there_costs_nothing():
+    tub = OwnFound(
+        item="12345678-1234-1234-1234-123456789abc",
+        version=1,
+        name="white tub",
+        measured=True,
+        values=FoundValues(
+            form="tub",
+            outer_width=0.5,
+            outer_height=0.4,
+            outer_depth=0.6,
+            wall_transmittance=0.55,
+            wall_reflectance=0.4,
+        ),
+    )
+    begins = made("tabletop_dome")
+    dome = made("tabletop_dome", brief=begins.brief, **{**made_of(begins.design, tub), "hole": 0.06})
+    assert "milky_tub" not in dome.fittings()
+    assert "choose-the-tub" not in {step.id for step in dome.plan.steps}
+    # only the ground is bought
+    assert {c.note.split(",")[0] for c in dome.plan.cloth} == {"ground"}

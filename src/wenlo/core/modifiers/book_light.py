@@ -241,6 +241,13 @@ BECOMES = (
         how="It is the page that bounces; tape a frame of the same size to its long edge as a hinge for the sheet.",
         fills=("bounce page/*",),
     ),
+    ReuseRule(
+        forms=("curtain",),
+        sizes={},
+        wall="sheet",
+        how="Drape it over the sheet's frame and clamp its edges: nothing of it is cut.",
+        fills=("sheet page/sheet",),
+    ),
 )
 
 build, assemble = built(laid, "book light", BECOMES)

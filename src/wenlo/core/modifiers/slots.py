@@ -36,6 +36,7 @@ POSES = frozenset(
         "lamp_in",
         "lamp_out",
         "lamp_turn",
+        "lifted",
         "tilt",
         "turn",
         "worn",

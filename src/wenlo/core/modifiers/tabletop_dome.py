@@ -42,7 +42,7 @@ from wenlo.core.modifiers.thing_box import (
     top_panel,
 )
 from wenlo.core.optics.shapes import Disc, Panel, Shape
-from wenlo.core.optics.sheet import Sheet
+from wenlo.core.optics.sheet import CLEAR, Sheet
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import UnitSystem, format_length
@@ -72,6 +72,7 @@ class DomeParameters(ThingBox):
     hole: float = quantity(0.01, 0.5, unit="m", label="diameter of the lens' hole", default=0.08)
     hole_height: float = quantity(0.02, 2.4, unit="m", label="lens aims at this height", default=1.0)
     hole_rise: float = quantity(-40.0, 89.0, unit="degree", label="lens looks down by", default=0.0)
+    lifted: bool = False
     under: float = quantity(0.0, 8.0, unit="number", label="light from below, times a lamp above", default=0.0)
     under_opening: float = quantity(0.02, 0.6, unit="m", label="window in the ground", default=0.12)
 
@@ -152,12 +153,17 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
     shell = panel(
         "back", centre=back_at, across=np.array([design.width, 0.0, 0.0]), upward=UP * design.height, surface=wall
     )
-    surfaces: list[Shape] = [
-        side_panel(design, "sheet", 1.0, wall),
-        side_panel(design, "far side", -1.0, wall),
-        *front_and_top(design, wall),
-        shell,
-    ]
+    surfaces: list[Shape] = (
+        # lifted off, there is nothing where its key side was
+        [side_panel(design, "sheet", 1.0, CLEAR)]
+        if design.lifted
+        else [
+            side_panel(design, "sheet", 1.0, wall),
+            side_panel(design, "far side", -1.0, wall),
+            *front_and_top(design, wall),
+            shell,
+        ]
+    )
     lamps = box_lamps(design, brief)
     if design.under > 0.0:
         foot = np.array([0.0, 0.0, float(floor.origin[2])])
@@ -295,7 +301,7 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
             dome.hold("laid", tub, below)
             dome.held[-1] = replace(dome.held[-1], contacts=tuple(replace(c, gap=OVER) for c in dome.held[-1].contacts))
         else:
-            for surface in ("sheet", "far side", "front", "top", "back"):
+            for surface in () if design.lifted else ("sheet", "far side", "front", "top", "back"):
                 dome.light(surface, tub)
         below = (tub,)
     s = sweep_of(design)
@@ -342,6 +348,8 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
 def laid(design: DomeParameters, brief: Brief) -> LaidParts:
     """A tub, or two nested, with a hole; a ground that is swapped."""
     work = LaidParts(carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle))
+    if design.lifted:
+        work.given.add("sheet")
     _tub(work, design)
     work.step(
         SAYS(

@@ -10,7 +10,7 @@ from wenlo.core.catalog.own import OwnFound
 from wenlo.core.errors import Impossible
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
-from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top
+from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top, hole_room
 from wenlo.core.ranking.found_objects import made_of
 from wenlo.messages.steps import step_words
 
@@ -110,3 +110,27 @@ def test_a_tub_that_is_there_costs_nothing():
     assert "choose-the-tub" not in {step.id for step in dome.plan.steps}
     # only the ground is bought
     assert {c.note.split(",")[0] for c in dome.plan.cloth} == {"ground"}
+
+
+def test_a_small_tub_takes_a_smaller_hole_with_it():
+    tub = OwnFound(
+        item="12345678-1234-1234-1234-123456789abc",
+        version=1,
+        name="white tub",
+        measured=True,
+        values=FoundValues(
+            form="tub",
+            outer_width=0.19,
+            outer_height=0.17,
+            outer_depth=0.19,
+            wall_transmittance=0.55,
+            wall_reflectance=0.4,
+        ),
+    )
+    begins = made("tabletop_dome", hole=0.24)
+    dome = made("tabletop_dome", brief=begins.brief, **made_of(begins.design, tub))
+    # 10 mm of wall stay round it, on the side where it is nearest to an edge
+    assert dome.design.hole == pytest.approx(2 * hole_room(dome.design) - 0.01, abs=1e-3)
+    assert dome.kind.refuses(dome.design, dome.brief.lamp.type) is None
+    wide = dome.design.model_copy(update={"hole": 0.19})
+    assert dome.kind.refuses(wide, dome.brief.lamp.type).field == "hole"

@@ -253,7 +253,7 @@ def modifier_light(
         bare=sum(_bare(_bare_lamp(brief, one, one.centre, eye), eye, normal) for one in scene.lamps),
         bare_at_sheet=sum(_bare(_bare_lamp(brief, one, design.source_centre, eye), eye, normal) for one in scene.lamps),
         missed=math.nan
-        if any(one.shape == "sky" for one in scene.lamps)
+        if kind_of(design).by_day(design) and not kind_of(design).always_by_day
         else 1.0 - sum(s[name] for s in shares for name in caught) / lamps,
     )
 

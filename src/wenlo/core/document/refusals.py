@@ -19,7 +19,7 @@ def refusals(shoot: Shoot) -> Iterator[FieldError]:
     ]
     for path, design, lamp in designs:
         kind = kind_of(design)
-        refused = None if kind.by_day(design) else kind.refuses(design, lamp)
+        refused = None if kind.always_by_day else kind.refuses(design, lamp)
         if refused is not None and refused.field:
             yield FieldError(path=f"{path}.{refused.field}", message=refused.text)
 

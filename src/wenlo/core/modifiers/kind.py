@@ -236,7 +236,7 @@ class ReuseRule:
     faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
     ``fills`` tells which parts of the built thing it is, by their ids, with ``*`` for whatever follows, and ``instead``
     which steps it saves; where the parameter ``folded`` is true it hangs at half its height. Choices
-    that it takes for granted are ``sets``.
+    that it takes for granted are ``sets``; what has to give way to the thing's size follows ``then`` from the design.
     """
 
     forms: tuple[Form, ...]
@@ -250,6 +250,7 @@ class ReuseRule:
     instead: tuple[str, ...] = ()
     folded: str = ""
     sets: Mapping[str, Any] = field(default_factory=dict)
+    then: Callable[[Any], Mapping[str, Any]] | None = None
 
     def takes(self, values: FoundValues) -> Iterator[tuple[str, float]]:
         """The parameters that take a size of an object, each with that size [m]; a narrow end that nobody measured says

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from pydantic import model_validator
 
 from wenlo.core.brief.brief import SENSORS, Brief
+from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import SheetRef, sheet_material
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
@@ -20,7 +21,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.box_parts import stands_at
 from wenlo.core.modifiers.framed import circle_loop
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, ReuseRule
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import shape_of
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
@@ -254,8 +255,30 @@ def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Prob
 WALL, OVER = 0.001, 0.01
 """Of a tub's wall, and how much larger the one is that goes over it. [m]"""
 
+HOLE_RIM = 0.01
+"""So much of a tub's wall is left beside its hole. [m]"""
+
 WINDOW_RIM = 0.02
 """The pane under the ground is so much larger than its window, all round. [m]"""
+
+
+def hole_that_fits(design: DomeParameters) -> dict[str, float]:
+    """A smaller hole, where the one that is there reaches over the edge of a tub."""
+    aimed = min(max(design.hole_height, design.table + 0.02), design.table + design.height - 0.02)
+    inside = design.model_copy(update={"hole_height": aimed})
+    most = 2 * hole_room(inside) - HOLE_RIM
+    return {"hole_height": round(aimed, 3), "hole": round(max(min(design.hole, most), 0.01), 3)}
+
+
+def refuses(design: DomeParameters, lamp: LampType) -> Refusal | None:
+    """A hole that reaches over the edge of its wall."""
+    del lamp
+    most = 2 * hole_room(design)
+    if design.hole <= most + 1e-9:
+        return None
+    return Refusal(
+        field="hole", text=f"It reaches over the edge of the tub: {format_length(max(most, 0.0))} is the most there."
+    )
 
 
 def _tub(work: LaidParts, design: DomeParameters) -> None:
@@ -402,6 +425,7 @@ BECOMES = (
         how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside.",
         fills=("dome/tub",),
         instead=("choose-the-tub",),
+        then=lambda design: hole_that_fits(design),
     ),
 )
 
@@ -455,6 +479,7 @@ KIND = Kind(
     figures=figures,
     daylight=box_daylight,
     daylit=lit_by_day,
+    refuses=refuses,
     keeps_size=True,
     good="calm light from everywhere for shiny small things, from one tub",
     bad="flat; dulls what should sparkle; the hole shows in flat metal",

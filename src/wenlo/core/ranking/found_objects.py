@@ -136,7 +136,10 @@ def _changes(
         changes["sheet"] = wall
     elif rule.wall is not None:
         changes[rule.wall] = found.face()
-    return {**changes, **rule.sets, "found": found if rule.fills else None}
+    changes = {**changes, **rule.sets}
+    if rule.then is not None:
+        changes |= rule.then(design.model_copy(update=changes))
+    return {**changes, "found": found if rule.fills else None}
 
 
 def made_of(design: ModifierParameters, found: OwnFound, *, units: UnitSystem = "metric") -> dict[str, Any]:

@@ -176,3 +176,10 @@ def test_by_day_no_lamp_is_hung_heated_or_bought(kind):
 def test_a_light_from_below_needs_a_lamp():
     with pytest.raises(ValidationError, match="needs a lamp"):
         made("tabletop_dome", lit_by="daylight", under=1.0)
+
+
+def test_by_day_nothing_is_spilt_and_the_gauge_says_that_it_cannot_know():
+    box = made("light_tent", brief=brief_for("light_tent", brief__room__outdoors=True), lit_by="daylight")
+    lit = scene_builder.with_daylight(box.brief, box.design)
+    spill = next(g for g in gauges(lit, box.design, evaluate(lit, box.design)) if g.key == "spill")
+    assert (spill.value, spill.state, spill.text) == (None, "unknown", "–")

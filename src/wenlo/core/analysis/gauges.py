@@ -194,13 +194,17 @@ def gauges(
             key="spill",
             label="Spill",
             unit="share",
-            value=light.missed,
+            value=light.missed if math.isfinite(light.missed) else None,
             low=None,
             high=wanted.spill,
             spread=None,
             scale=(0.0, max(0.6, wanted.spill * 1.5)),
-            text=f"{light.missed * 100:.0f} %",
-            sentence=f"{light.missed * 100:.0f} % of the lamp's light misses the sheet and goes past it into the room.",
+            text=f"{light.missed * 100:.0f} %" if math.isfinite(light.missed) else "–",
+            sentence=(
+                f"{light.missed * 100:.0f} % of the lamp's light misses the sheet and goes past it into the room."
+                if math.isfinite(light.missed)
+                else "By day there is no lamp whose light could miss it."
+            ),
         ),
         Gauge(
             key="loss",

@@ -274,6 +274,29 @@ def test_other_lights_are_checked_at_their_place_in_the_list(client):
     assert answer.json()["fields"][0]["path"] == "brief.others.1.z"
 
 
+def test_materials_side_by_side_over_http(client):
+    amber = {
+        "transmittance": 0.5,
+        "transmittance_low": 0.4,
+        "transmittance_high": 0.6,
+        "tint_red": 1.3,
+        "tint_blue": 0.5,
+    }
+    item = {"category": "sheet", "name": "amber cloth", "count": 1, "measured": True, "values": amber}
+    assert client.post("/api/shelf", json=item).status_code == 201
+    asked = client.post("/api/material-row", json={"document": shoot_document(), "parameter": "sheet"})
+    row = finished(client, asked)["answer"]
+    lines = {line["name"]: line for line in row["lines"]}
+    assert lines["amber cloth"]["own"]
+    assert lines["amber cloth"]["ref"]["values"]["tint_red"] == 1.3
+    assert sum(line["chosen"] for line in row["lines"]) == 1
+    told = [line["stops"] for line in row["lines"] if line["stops"] is not None]
+    assert told == sorted(told, reverse=True)
+    refused = client.post("/api/material-row", json={"document": shoot_document(), "parameter": "width"})
+    problem = finished(client, refused)["problem"]
+    assert "Choose a sheet or a face" in problem["message"]
+
+
 def test_curve_and_light_map_over_http(client):
     asked = client.post("/api/curve", json={"document": shoot_document(), "parameter": "lamp_distance"})
     curve = finished(client, asked)["answer"]

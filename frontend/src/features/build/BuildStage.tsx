@@ -18,7 +18,7 @@ import { MeasureBack } from './MeasureBack';
 import { SheetPlans } from './SheetPlans';
 import { Shopping } from './Shopping';
 import { Steps } from './Steps';
-import { Workshop } from './Workshop';
+import { Workshop, WorkshopFields } from './Workshop';
 
 /** Equal pieces are numbered in one run: A1 A2, or A1–A10 when there are more. */
 function labels(all: string[]): string {
@@ -201,12 +201,15 @@ function BuildOf({
   if (error) {
     const words = error instanceof ApiProblem ? error.message : 'The parts cannot be worked out.';
     return (
-      <div className="stage">
-        <div className="card waiting" role="alert">
+      <div className={`stage ${css.cannot}`}>
+        <div className="card" role="alert">
           <h2>This cannot be built like that</h2>
           <p>{words}</p>
-          <p className="faint">Change it in Shape or in the Brief; nothing was lost.</p>
+          <p className="faint">Put it right here, in Shape or in the Brief; nothing was lost.</p>
         </div>
+        <section className={`card ${css.workshop}`} aria-label="Workshop">
+          <WorkshopFields document={document} />
+        </section>
       </div>
     );
   }

@@ -36,14 +36,13 @@ const SPRINGS = [
   { id: 'true', name: 'held by spring buttons, in holes' },
 ];
 
-export function Workshop({ build, document }: { build: Build; document: Shoot }) {
-  const { units, design } = document;
+/** Of what it is built and with what: these stay when it cannot be built, so that it can be put right here. */
+export function WorkshopFields({ document, kerf }: { document: Shoot; kerf?: string }) {
+  const { design } = document;
   const { data } = useQuery(catalogueQuery);
   const group = barsOf(design, data);
-  const cut = build.first_cuts.filter((f) => f.cuts.length);
-  const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
   return (
-    <div className={css.workshop}>
+    <>
       {data ? <StructureChoices document={document} data={data} /> : null}
       <Choice path="brief.workshop.cutting" label="Cut" options={CUTTING} />
       <Choice path="brief.workshop.cutting_step" label="Cuts are told in" options={STEPS} />
@@ -51,7 +50,7 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
         path="brief.workshop.kerf"
         kind="millimetres"
         label="Kerf, measured"
-        hint={`now ${(build.kerf * 1000).toFixed(1)} mm, ${build.saw}`}
+        {...(kerf ? { hint: kerf } : {})}
       />
       {group === 'tube' ? (
         <>
@@ -93,6 +92,17 @@ export function Workshop({ build, document }: { build: Build; document: Shoot })
         label="Sewing sent out, a piece"
         hint={`price in ${document.brief.workshop.currency ?? 'EUR'}; empty: sewn at home`}
       />
+    </>
+  );
+}
+
+export function Workshop({ build, document }: { build: Build; document: Shoot }) {
+  const { units } = document;
+  const cut = build.first_cuts.filter((f) => f.cuts.length);
+  const longest = Math.max(0.1, ...build.first_cuts.map((f) => f.stock));
+  return (
+    <div className={css.workshop}>
+      <WorkshopFields document={document} kerf={`now ${(build.kerf * 1000).toFixed(1)} mm, ${build.saw}`} />
       <h3>First cuts, at the shop</h3>
       {cut.length ? (
         <p className="faint">

@@ -83,6 +83,7 @@ ON_PURPOSE = {
         {"carried": "held by stands", "cloths": [FrameCloth(), FrameCloth(cover="bleached_muslin")]},
         {"structure": "board", "width": 1.0, "height": 0.9},
     ],
+    "product_box": [{"cloth_held": "glued, then taped"}],
     "tabletop_dome": [{"under": 1.0}],
 }
 """Designs that are seldom drawn at random."""

@@ -2,7 +2,9 @@
 
 import pytest
 
-from made_kinds import made, sides
+from made_kinds import made, middle, sides
+from wenlo.core.instructions.assembly_checks import faults
+from wenlo.core.instructions.lit_checks import lit_faults
 
 SIZE = {"width": 0.7, "height": 0.4, "depth": 0.9}
 
@@ -69,3 +71,28 @@ def test_the_sweep_goes_down_behind_and_forward_below():
     # between the frames of 18 mm, before the rail behind; 2 mm clear of everything
     wide, deep, tall = 0.7 - 2 * 0.020, 0.9 - 0.002 - 0.020, 0.4 - 0.004
     assert box.covers("white_painted_canvas") == [pytest.approx((wide, deep + tall))]
+
+
+def test_cloth_that_is_glued_and_taped_takes_no_hook_and_loop():
+    box = made("product_box", walls="foam board", cloth_held="glued, then taped", width=0.36, height=0.36, depth=0.36)
+    bought = box.fittings()
+    assert bought["spread_glue"] == 1
+    assert "hook_and_loop" not in bought
+    # the corners of floor and back, and round two sides and the top
+    corners = 2 * 0.36 + 2 * (0.36 - 0.01 - 0.005) + (0.36 - 2 * 0.005)
+    assert bought["cloth_tape"] == pytest.approx(corners + 3 * 4 * 0.36)
+    assert faults(box.assembly) == ()
+
+
+@pytest.mark.parametrize("walls", ["foam board", "corrugated plastic"])
+def test_a_back_that_is_doubled_moves_the_sweep_by_its_thickness(walls):
+    size = {"walls": walls, "width": 0.4, "height": 0.4, "depth": 0.4}
+    plain, doubled = (made("product_box", **size, doubled_back=twice) for twice in (False, True))
+    backs = [c for c in doubled.plan.cloth if c.note.startswith("back")]
+    assert len(backs) == 2
+    assert backs[0].cut == pytest.approx(backs[1].cut)
+    thick = doubled.design.wall
+    moved = middle(plain.panel("back"))[1] - middle(doubled.panel("back"))[1]
+    assert moved == pytest.approx(thick)
+    assert faults(doubled.assembly) == ()
+    assert lit_faults(doubled.assembly, doubled.light.surfaces) == ()

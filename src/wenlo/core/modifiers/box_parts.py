@@ -40,10 +40,12 @@ def hang_sides(
     rod: float = 0.0,
     rails: tuple[tuple[str, ...], tuple[str, ...]] | None = None,
     slid: tuple[float, float] = (0.0, 0.0),
+    glued: bool = False,
 ) -> None:
     """Sheets on the outsides of both sides (left, right), or a card on the far one; with hook-and-loop, or on rods of a
     diameter [m] along ``rails`` of the left and the right side. A board has no sleeve: it is clamped where a cloth
-    hangs on its rod. Cloth is ``slid`` to the back by shares of the depth, on the key's side and the far one.
+    hangs on its rod, and ``glued`` and taped where it stays for good. Cloth is ``slid`` to the back by shares of the
+    depth, on the key's side and the far one.
     """
     key = float(design.direction[0])
     for side, lit, pushed in ((key, "sheet", slid[0]), (-key, "far side", slid[1])):
@@ -76,6 +78,8 @@ def hang_sides(
             _on_a_rod(
                 work, layout, design, side=side, rails=(rails or frames)[1 if side > 0.0 else 0], cloth=part, thick=rod
             )
+        elif glued:
+            layout.hold("glued", part, frame, used={"spread_glue": 1, "cloth_tape": 2 * (size[0] + size[1])})
         else:
             layout.hold("hook_and_loop", part, frame, used={"hook_and_loop": 2 * (size[0] + size[1])})
 

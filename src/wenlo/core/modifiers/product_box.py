@@ -50,7 +50,7 @@ SAYS = Phrases(
         "make-the-sides": {"size": "size", "walls": "choice"},
         "join-the-sides": {"walls": "choice", "diagonal": "length"},
         "leave-the-slot": {"slot": "length"},
-        "hang-the-sheets": {},
+        "hang-the-sheets": {"held": "choice"},
         "set-the-lamps": {},
     },
 )
@@ -77,6 +77,8 @@ class ProductBoxParameters(SidedBox, OfBattens):
         return "corrugated_plastic_white" if self.walls == "corrugated plastic" else "white_foam_board"
 
     border: float = quantity(0.01, 0.2, unit="m", label="border round the windows of boards", default=0.03)
+    cloth_held: Literal["hook-and-loop", "glued, then taped"] = "hook-and-loop"
+    doubled_back: bool = False
 
     @property
     def rim(self) -> float:
@@ -91,7 +93,9 @@ class ProductBoxParameters(SidedBox, OfBattens):
     @property
     def clear(self) -> tuple[float, float, float]:
         """The frame of battens stands at both sides and behind; boards have a floor and a back. [m]"""
-        return self.wall, self.wall, 0.0 if self.walls == "timber frames" else self.wall
+        if self.walls == "timber frames":
+            return self.wall, self.wall, 0.0
+        return self.wall, self.wall * (2 if self.doubled_back else 1), self.wall
 
     @model_validator(mode="after")
     def _windows(self) -> "ProductBoxParameters":
@@ -224,11 +228,25 @@ def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tu
         size=(inner, h - SLOT - t),
         note=f"back, on the floor and between the sides; {SLOT * 1000:.0f} mm left open under the top",
     )
+    inmost = back
+    if design.doubled_back:
+        # held at three edges only, it is the weak one
+        inmost = work.sheet(
+            box,
+            "second back board",
+            design.board,
+            centre=(0.0, d / 2 - 2 * t, (t + h - SLOT) / 2),
+            across=(-1.0, 0.0, 0.0),
+            upward=Z,
+            size=(inner, h - SLOT - t),
+            note="back, once more: glued flat to the first, grain or flutes across it",
+        )
+        box.hold("glued", inmost, (back,), used={"hot_glue": 1})
     left, right = sides[-1.0], sides[1.0]
     box.hold("taped", floor, (left, right), used={"cloth_tape": 2 * d, "hot_glue": 1})
     box.hold("taped", back, (left, right, floor), used={"cloth_tape": 2 * (h - SLOT - t) + inner, "hot_glue": 1})
     box.finished = ((-w / 2, -d / 2, 0.0), (w / 2, d / 2, h))
-    return ((left,), (right,)), (left, right), back
+    return ((left,), (right,)), (left, right), inmost
 
 
 def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
@@ -239,8 +257,13 @@ def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
     timber = design.walls == "timber frames"
     box = work.layout("box")
     frames, top_on, behind_it = (_of_battens if timber else _of_boards)(work, box, design)
-    held = "on hook-and-loop outside of the frame, so that it can be washed or replaced"
-    hang_sides(work, box, design, frames=frames, note=f"side, {held}", margin=0.02)
+    glued = design.cloth_held != "hook-and-loop"
+    held = (
+        "glued round its edges, then taped outside"
+        if glued
+        else "on hook-and-loop outside of the frame, so that it can be washed or replaced"
+    )
+    hang_sides(work, box, design, frames=frames, note=f"side, {held}", margin=0.02, glued=glued)
     if design.top != "open":
         white = design.top == "white"
         top = work.sheet(
@@ -256,12 +279,12 @@ def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
             lit="top",
         )
         around = 2 * (design.width + design.depth)
-        box.hold(
-            "taped" if white else "hook_and_loop",
-            top,
-            top_on,
-            used={"cloth_tape": around} if white else {"hook_and_loop": around},
-        )
+        if white:
+            box.hold("taped", top, top_on, used={"cloth_tape": around})
+        elif glued:
+            box.hold("glued", top, top_on, used={"spread_glue": 1, "cloth_tape": around})
+        else:
+            box.hold("hook_and_loop", top, top_on, used={"hook_and_loop": around})
         if white or covering_of(design.sheet).form == "board":
             box.stands_out(top)
     lay_sweep(
@@ -288,6 +311,7 @@ def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
             "cross rail",
             "floor,",
             "back, on",
+            "back, once more",
             "wood_screw",
             "wood_glue",
             "white_paint",
@@ -298,11 +322,21 @@ def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
         wait=60,
     )
     work.step(SAYS("leave-the-slot", slot=SLOT), minutes=15, does="finish")
+    glued = design.cloth_held != "hook-and-loop"
     work.step(
-        SAYS("hang-the-sheets"),
+        SAYS("hang-the-sheets", held="glued" if glued else "loops"),
         minutes=25,
+        wait=30 if glued else 0,
         does="cover",
-        uses=("on hook-and-loop", "hook_and_loop", "card on the far side", "sweep", "spring_clamp"),
+        uses=(
+            "on hook-and-loop",
+            "glued round its edges",
+            "hook_and_loop",
+            "spread_glue",
+            "card on the far side",
+            "sweep",
+            "spring_clamp",
+        ),
     )
     work.step(SAYS("set-the-lamps"), minutes=10, does="set")
 

@@ -794,8 +794,16 @@ product-box_leave-the-slot = Leave the slot
     .mistake = A slot narrower than the board is thick.
 
 product-box_hang-the-sheets = Hang the sheets
-    .text = Put hook-and-loop on the outside of the rims, and no fixing where light comes through.
-    .mistake = Fixings that show through the sheet. And a sheet that is glued on cannot be replaced.
+    .text =
+        { $held ->
+            [glued] Spread glue thinly on the outside of the rims, lay the cloth on without a pull, and tape its edges when it is dry.
+           *[loops] Put hook-and-loop on the outside of the rims, and no fixing where light comes through.
+        }
+    .mistake =
+        { $held ->
+            [glued] Glue that runs onto the window shows as a stain. Glued on, the cloth cannot be washed.
+           *[loops] Fixings that show through the sheet. And a sheet that is glued on cannot be replaced.
+        }
 
 product-box_set-the-lamps = Set the lamps
     .text = Use equal lamps of one colour, outside the sheets.

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from factories import make_shoot
+from made_kinds import made
 from wenlo.core.catalog.bars import StockLength, bar_types
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import coverings
@@ -248,3 +249,24 @@ def test_measured_sockets_change_the_cuts():
     assert rails[0] - rails[1] == pytest.approx(0.004)
     for run in measured.runs:
         assert abs(run.assembled(measured.pieces) - run.wanted) <= 1e-4
+
+
+@pytest.mark.parametrize(
+    ("kind", "changes"),
+    [
+        ("cell_grid", {"cells": "straws"}),
+        ("cell_grid", {"cells": "printed hexagons"}),
+        ("cell_grid", {"cells": "card lattice", "cell": 0.06}),
+        ("lamp_grid", {}),
+        ("focusing_spot", {}),
+    ],
+)
+def test_what_weighs_as_it_is_made_is_weighed(kind, changes):
+    # the list weighs what the parts in space weigh, but for tape, flaps, rails and other small things on neither side
+    work = made(kind, **changes)
+    weighed = sum(part.mass for part in work.assembly.parts)
+    told = work_out(work.plan).mass
+    assert told == pytest.approx(weighed, rel=0.12, abs=0.03)
+    # straws, prints and a lens are not forgotten
+    if "lattice" not in str(changes):
+        assert work.plan.further_mass > 0.0

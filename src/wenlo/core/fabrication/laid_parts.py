@@ -119,6 +119,10 @@ class LaidParts(PartsList):
         # what is cut out of a board weighs nothing any more; what is wrapped round it weighs where it is
         plain = of or (margin == 0.0 and longer == 0.0 and cut is None)
         mass = row.mass_per_area * (solid.area if plain else piece.cut[0] * piece.cut[1])
+        if of:
+            # the first part of a folded piece weighed all of it so far
+            first = next(k for k, part in enumerate(layout.parts) if part.label == of)
+            layout.parts[first] = replace(layout.parts[first], mass=max(layout.parts[first].mass - mass, 0.0))
         return layout.add(name, role or name, row.id, solid, pose, label=piece.label, mass=mass, lit=lit)
 
     def formed(
@@ -224,6 +228,7 @@ class LaidParts(PartsList):
             if self.shop.spigots is not None
             else (*self._holes(), *made.holes),
             found_mass=sum(part.mass for part in self.assembly.parts if part.source == "found"),
+            further_mass=sum(part.mass for part in self.assembly.parts if _weighs_as_made(part)),
             also=tuple(bar for bar in self.assembly.stuff if bar.id in {piece.bar for piece in laid}),
         )
 
@@ -359,6 +364,18 @@ def _with_found(made: Assembly, found: FoundThing) -> Assembly:
         for joint in made.joints
     )
     return replace(made, parts=parts, joints=joints)
+
+
+LATTICE = "card lattice"
+"""What is slotted together of strips that are on the list already."""
+
+
+def _weighs_as_made(part: Part) -> bool:
+    # printed, a lens, straws: no piece off the shelf tells their mass
+    if part.source != "bought" or part.item == LATTICE:
+        return False
+    row = stock()["fittings"].get(part.item)
+    return row is None or float(row["mass"]) == 0.0
 
 
 def _batten(part: Part) -> Batten:

@@ -211,8 +211,9 @@ class Structure:
 
 @dataclass(frozen=True, kw_only=True)
 class BuildPlan:
-    """Everything a kind gives to the Build stage; ``found_mass`` is what is there already and goes into it [kg]; some
-    of its pieces may be of other bars than its ``stock`` (``also``).
+    """Everything a kind gives to the Build stage; ``found_mass`` is what is there already and goes into it, and
+    ``further_mass`` what is printed, or weighs as it is made and not as a piece off a shelf [kg]; some of its pieces
+    may be of other bars than its ``stock`` (``also``).
     """
 
     name: str
@@ -229,6 +230,7 @@ class BuildPlan:
     prints: tuple[PrintSpec, ...] = ()
     cautions: tuple[str, ...] = field(default=())
     found_mass: float = 0.0
+    further_mass: float = 0.0
     also: tuple[BarType, ...] = ()
 
     @property

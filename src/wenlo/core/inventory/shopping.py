@@ -96,6 +96,7 @@ def work_out(
         + sum(piece.mass for piece in plan.cloth if not piece.spare)
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
         + plan.found_mass
+        + plan.further_mass
     )
     return WorkedBuild(
         plan=plan,

@@ -5,7 +5,7 @@ from wenlo.core.fabrication.assembly.parts import PlacedFastener
 from wenlo.core.fabrication.assembly.sheets import SheetSolid
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
 from wenlo.core.fabrication.assembly.space import PartPose, Y
-from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.laid_parts import LATTICE, LaidParts
 from wenlo.core.fabrication.parts import PrintSpec, Sketch
 from wenlo.core.fabrication.screws import LAP
 from wenlo.core.facts import Phrases
@@ -85,7 +85,7 @@ def hold_cells(grid: Layout, design: CellFields, members: dict[str, str], pose: 
         "cells",
         design.cells,
         # a lattice is no sheet of what its strips are cut from
-        "card lattice" if design.cells == "card lattice" else item_of(design),
+        LATTICE if design.cells == "card lattice" else item_of(design),
         SheetSolid(width=design.width, height=design.height, thickness=design.depth, cells=design.cell),
         pose,
         label="",

@@ -80,7 +80,7 @@ class FocusingParameters(Aimed):
     gate_distance: float = quantity(0.02, 1.2, unit="m", label="gate to lens", default=0.23)
     lamp_gap: float = quantity(0.005, 0.5, unit="m", label="lamp to gate", default=0.04)
     material: Literal["acrylic", "polycarbonate", "glass"] = "acrylic"
-    vents: int = quantity(0, 8, unit="count", label="vent holes low, and as many high", default=3)
+    vents: int = quantity(0, 8, unit="count", label="vent holes low, and as many high", default=0)
     vent: float = quantity(0.005, 0.06, unit="m", label="width of a vent hole", default=0.02)
     fan: Literal["none", "through a duct"] = "none"
     mount: Literal["collar alone", "ring on the lamp's mount"] = "collar alone"
@@ -469,7 +469,7 @@ def start(brief: Brief) -> FocusingParameters:
     away = math.hypot(placed["distance"], placed["centre_height"] - placed["aim_height"])
     focal = min(0.2, away / 3.0)
     gate = 1.0 / (1.0 / focal - 1.0 / away)
-    return FocusingParameters(**placed, focal_length=round(focal, 3), gate_distance=round(gate, 3))
+    return FocusingParameters(**placed, focal_length=round(focal, 3), gate_distance=round(gate, 3), vents=3)
 
 
 def scaled(design: FocusingParameters, scale: float) -> FocusingParameters:

@@ -543,7 +543,7 @@ focusing-spot_set-the-gate = Set the gate
 focusing-spot_let-it-breathe = Let it breathe
     .text =
         { $count_n ->
-            [0] Leave it closed: the heat has no way out.
+            [0] Choose vents first: as it is, the heat has no way out.
            *[other] Cut { $count_n ->
                 [1] one hole
                *[other] { $count } holes

@@ -110,7 +110,11 @@ def test_a_cured_check_moves_no_tick():
 
 @pytest.mark.parametrize("kind", sorted(kinds()))
 def test_no_two_checks_tasks_or_steps_have_one_id(kind):
-    shoot, _ = old(kind)
+    # a kind that came later stands where a card stood then
+    there = (OLD_FILES / f"{kind}.json").exists()
+    shoot, _ = old(kind if there else "bounce_card")
+    if not there:
+        shoot = shoot.model_copy(update={"design": kinds()[kind].start(shoot.brief)})
     ready = resolve_document(write_shoot(shoot))
     plan = rig_plan(ready)
     steps = plan_build(kinds()[kind].build(ready.design, ready.brief), ready.brief.workshop).schedule.jobs

@@ -7,9 +7,10 @@ import pytest
 
 from wenlo.core.brief.brief import Brief, LampSetting, Room
 from wenlo.core.catalog.typical import lamp_types
-from wenlo.core.modifiers import cell_grid, focusing_spot, pattern_cutter, snoot
+from wenlo.core.modifiers import cells as module_cells
+from wenlo.core.modifiers import focusing_spot, pattern_cutter, snoot
 from wenlo.core.modifiers.foil_doors import covered
-from wenlo.core.modifiers.registry import kinds
+from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.proposals.own_figures import own_figures
 from wenlo.core.scene import scene_builder
@@ -97,28 +98,34 @@ def test_a_spot_that_goes_on_to_the_backdrop_is_stretched_by_its_rake():
 # grid
 
 
+def with_cells(design, *, cells):
+    """Light straight before the sheet and as far off beside, with the cells or without them."""
+    made_so = kind_of(design).arrange(design, SMALL, None)
+    return module_cells._beside(design, made_so, cells=cells)
+
+
 def test_cells_take_the_light_beside_and_spare_it_ahead():
     design = made("cell_grid")
-    (ahead, beside), (ahead_cut, beside_cut) = (cell_grid._beside(design, SMALL, cells=c) for c in (False, True))
+    (ahead, aside), (ahead_cut, aside_cut) = (with_cells(design, cells=c) for c in (False, True))
     assert 0.3 < ahead_cut / ahead < 0.9
-    assert beside_cut / beside < 0.3 * ahead_cut / ahead
+    assert aside_cut / aside < 0.3 * ahead_cut / ahead
     deeper = design.model_copy(update={"depth": design.depth * 2})
-    assert cell_grid._beside(deeper, SMALL, cells=True)[0] < ahead_cut
+    assert with_cells(deeper, cells=True)[0] < ahead_cut
     white = design.model_copy(update={"blackness": "white"})
-    assert cell_grid._beside(white, SMALL, cells=True)[1] > 1.5 * beside_cut
+    assert with_cells(white, cells=True)[1] > 1.5 * aside_cut
 
 
 def test_straws_packs_and_weight_add_up():
     design = made("cell_grid", width=0.3, height=0.3, cell=0.006, depth=0.02)
-    count = cell_grid.straw_count(design)
+    count = module_cells.straw_count(design)
     # as many as the densest packing, but for the rim
     assert count == pytest.approx(0.3 * 0.3 / (0.006**2 * math.sqrt(3) / 2), rel=0.04)
-    assert cell_grid.straw_packs(design) == math.ceil(math.ceil(count / 10) / 100)
-    assert cell_grid.grid_mass(design.model_copy(update={"depth": 0.04})) == pytest.approx(
-        2 * cell_grid.grid_mass(design)
+    assert module_cells.straw_packs(design) == math.ceil(math.ceil(count / 10) / 100)
+    assert module_cells.grid_mass(design.model_copy(update={"depth": 0.04})) == pytest.approx(
+        2 * module_cells.grid_mass(design)
     )
     lattice = design.model_copy(update={"cells": "card lattice", "cell": 0.05})
-    assert cell_grid.straw_count(lattice) == 36
+    assert module_cells.straw_count(lattice) == 36
     assert figure(SMALL, design, "cutoff").text == "17°"
     # 6 mm wide and cut off at 15°: 6 mm/tan 15°
     assert "22 mm deep would cut off at 15°" in figure(SMALL, design, "cutoff").detail

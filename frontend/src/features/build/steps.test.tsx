@@ -32,7 +32,7 @@ const BUILD = {
   steps: [
     step('cut-the-bars', 'steps_cut-the-bars'),
     step('cut-bleached-muslin', 'acrylic-table_scrape-the-edges', { was: 'cut-the-bleached-muslin' }),
-    step('hang-the-sheet', 'product-box_hang-the-sheets', {
+    step('hang-the-sheet', 'product-box_set-the-lamps', {
       was: 'cut-hem-and-hang-the-sheet',
       after: [0, 1],
     }),

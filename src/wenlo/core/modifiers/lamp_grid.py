@@ -260,11 +260,13 @@ def laid(design: LampGridParameters, brief: Brief) -> LaidParts:
             note="one plate on the channel, one on the lamp's side",
         )
     )
+    fastened = "hook_and_loop"
     if screw is not None:
         held = min(SCREWS, key=lambda s: abs(s - screw))
-        work.fit(f"machine_screw_{held * 1000:.0f}", clips)
+        fastened = f"machine_screw_{held * 1000:.0f}"
+        work.fit(fastened, clips)
     else:
-        work.fit("hook_and_loop", 2 * (lamp.size[0] + lamp.size[1] + 4 * lamp.rim) + AROUND)
+        work.fit(fastened, 2 * (lamp.size[0] + lamp.size[1] + 4 * lamp.rim) + AROUND)
     work.step(
         SAYS(
             "screw-the-clips-on",
@@ -274,7 +276,7 @@ def laid(design: LampGridParameters, brief: Brief) -> LaidParts:
         ),
         minutes=15,
         does="mount",
-        uses=("clip for the lamp's front", "machine_screw", "hook_and_loop", "lap_screw"),
+        uses=("clip for the lamp's front", fastened, "lap_screw"),
     )
     return work
 

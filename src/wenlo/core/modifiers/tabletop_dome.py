@@ -301,8 +301,12 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
         else ((at[0], at[1] - 0.05, at[2]), (at[0], at[1] + 0.05, at[2]))
     )
     own = not isinstance(design.sheet, str)
+    tubs = 2 if design.nested else 1
     below: tuple[str, ...] = ()
-    for k in range(2 if design.nested else 1):
+    if design.lifted and not own:
+        # it stands beside, and is bought all the same
+        work.fit("milky_tub", tubs)
+    for k in range(0 if design.lifted else tubs):
         off = OVER * k
         x, y, z = w + off, d + off, h + off
         tub = work.bought(
@@ -324,7 +328,7 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
             dome.hold("laid", tub, below)
             dome.held[-1] = replace(dome.held[-1], contacts=tuple(replace(c, gap=OVER) for c in dome.held[-1].contacts))
         else:
-            for surface in () if design.lifted else ("sheet", "far side", "front", "top", "back"):
+            for surface in ("sheet", "far side", "front", "top", "back"):
                 dome.light(surface, tub)
         below = (tub,)
     s = sweep_of(design)
@@ -344,14 +348,15 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
         note="ground, swapped for black, grey or a mirror",
         lit="ground",
     )
-    dome.held.append(
-        BuildJoint(
-            id=f"{ground}@laid",
-            method="laid",
-            parts=(ground, below[0]),
-            contacts=(PartContact(first=ground, second=below[0], gap=OVER),),
+    if below:
+        dome.held.append(
+            BuildJoint(
+                id=f"{ground}@laid",
+                method="laid",
+                parts=(ground, below[0]),
+                contacts=(PartContact(first=ground, second=below[0], gap=OVER),),
+            )
         )
-    )
     if design.under > 0.0:
         side = window + 2 * WINDOW_RIM
         pane = work.sheet(

@@ -140,7 +140,7 @@ def test_what_does_not_go_is_told_at_its_field(changes, field):
 
 
 def test_a_lamp_wider_than_the_cone_is_there_is_refused():
-    box = made("rod_softbox", throat=0.06, lamp_in=0.01)
+    box = made("rod_softbox", throat=0.06, lamp_in=0.03)
     wide = replace(box.brief.lamp.type, size=(0.12, 0.12))
     refused = box.kind.refuses(box.design, wide)
     assert refused is not None
@@ -149,3 +149,11 @@ def test_a_lamp_wider_than_the_cone_is_there_is_refused():
     farther = box.design.model_copy(update={"width": 0.8, "depth": 0.4, "lamp_in": 0.1})
     assert farther.room_at_lamp == pytest.approx(0.245)
     assert box.kind.refuses(farther, wide) is None
+    # a wide head stands behind the narrow end, as it always could
+    behind = box.design.model_copy(update={"lamp_in": 0.01})
+    assert box.kind.refuses(behind, wide) is None
+
+
+def test_a_new_cone_is_as_wide_at_its_narrow_end_as_the_lamp():
+    box = made("rod_softbox", brief=brief_for("rod_softbox", brief__lamp__id="flash_studio"))
+    assert box.design.throat == box.brief.lamp.type.size[0] == 0.18

@@ -51,6 +51,9 @@ NECK, NECK_WALL = 0.04, 0.005
 
 ARMS = 3
 
+AT_THE_END = 0.02
+"""A lamp that is no farther inside stands at the narrow end. [m]"""
+
 LEAST_ROOM = 0.02
 """Between the lamp and the mouth. [m]"""
 
@@ -280,7 +283,8 @@ build, assemble = built(laid, "rod softbox", BECOMES)
 
 def start(brief: Brief) -> RodBoxParameters:
     """Near the subject, a little above."""
-    return RodBoxParameters(width=0.8, **place_of(brief, height=0.8, wish=0.9))
+    throat = round(min(max(0.14, brief.lamp.type.size[0]), 0.8), 3)
+    return RodBoxParameters(width=0.8, throat=throat, **place_of(brief, height=0.8, wish=0.9))
 
 
 def scaled(design: RodBoxParameters, scale: float) -> RodBoxParameters:
@@ -295,7 +299,8 @@ def refuses(design: RodBoxParameters, lamp: LampType) -> Refusal | None:
         return Refusal(field="throat", text="The narrow end is wider than the mouth: make it as wide at most.")
     if design.lamp_in > design.depth - LEAST_ROOM:
         return Refusal(field="lamp_in", text="So far inside, the lamp would stand out of the mouth or touch the sheet.")
-    if lamp.size[0] > design.room_at_lamp:
+    # a wide head stands behind the narrow end, a lamp that is put inside must go in
+    if design.inside > AT_THE_END and lamp.size[0] > design.room_at_lamp:
         text = "The lamp is wider than the narrow end is there: put it farther inside, or make the narrow end wider."
         return Refusal(field="throat", text=text)
     return None

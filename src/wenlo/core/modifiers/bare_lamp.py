@@ -12,6 +12,7 @@ from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, ro
 from wenlo.core.modifiers.framed import begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import NOTHING_IS_BUILT
 from wenlo.core.modifiers.placing import key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.sheet import CLEAR
@@ -120,11 +121,5 @@ KIND = Kind(
     replaces=("as far off as you like: only its size as seen counts",),
     mistakes=("aimed over the head", "so near that a hand's width changes everything"),
     cautions=("A bare lamp dazzles: nobody looks into it.",),
-    refused_frames={
-        "timber": "Nothing is built: it is there already.",
-        "tube": "Nothing is built: it is there already.",
-        "pipe": "Nothing is built: it is there already.",
-        "board": "Nothing is built: it is there already.",
-        "found": "Nothing is built: it is there already.",
-    },
+    refused_frames=NOTHING_IS_BUILT,
 )

@@ -13,6 +13,7 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.modifiers.framed import alone, begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import A_BOARD
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag
 from wenlo.core.modifiers.reflecting_card import (
     CARD_RULES,
@@ -187,10 +188,5 @@ KIND = Kind(
     cautions=("Foil throws the lamp's image: never let a sitter look into it.",),
     becomes=CARD_RULES,
     figures=figures,
-    refused_frames={
-        "timber": "A board that bounces holds itself: it needs no frame.",
-        "tube": "A board that bounces holds itself: it needs no frame.",
-        "pipe": "A board that bounces holds itself: it needs no frame.",
-        "board": "A window would let through what is to come back.",
-    },
+    refused_frames=A_BOARD,
 )

@@ -16,6 +16,7 @@ from wenlo.core.modifiers.cells import CellFields, cell_figures, cells_of, make_
 from wenlo.core.modifiers.framed import begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import A_CHANNEL
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -149,9 +150,5 @@ KIND = Kind(
     replaces=("cells as deep as twice their width",),
     mistakes=("lengths differ", "corner clearance forgotten in the rails", "depth adds weight"),
     cautions=("Plastic cells soften near a hot lamp: keep the lamp behind the sheet.",),
-    refused_frames={
-        "tube": "Printed corners take battens on edge; cubes would stand where the cells are.",
-        "pipe": "Cells are glued to flat sides, and pipe is round.",
-        "board": "Cells need a rim as deep as they are.",
-    },
+    refused_frames=A_CHANNEL,
 )

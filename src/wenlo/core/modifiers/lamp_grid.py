@@ -29,6 +29,7 @@ from wenlo.core.modifiers.cells import CellFields, cell_figures, cells_of, make_
 from wenlo.core.modifiers.framed import begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import A_CHANNEL
 from wenlo.core.modifiers.placing import CLEAR_OF_VENTS, facing, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.modifiers.upright import resized, start_of, upright_marks
@@ -356,10 +357,5 @@ KIND = Kind(
     replaces=("cells four times as deep as they are wide",),
     mistakes=("lengths differ", "cells smaller than the lamp's face", "screws that bottom out and hold nothing"),
     cautions=("Plastic cells soften near a hot lamp: feel them after an hour.",),
-    refused_frames={
-        "tube": "Printed corners take battens on edge; cubes would stand where the cells are.",
-        "pipe": "Cells are glued to flat sides, and pipe is round.",
-        "board": "Cells need a rim as deep as they are.",
-        "found": "It is as large as the lamp's face, and deep as its cells.",
-    },
+    refused_frames={**A_CHANNEL, "found": "It is as large as the lamp's face, and deep as its cells."},
 )

@@ -12,6 +12,7 @@ from wenlo.core.modifiers.daylight import OFF_WALL, InWall, lamp_as_daylight, op
 from wenlo.core.modifiers.framed import begin
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import NOTHING_IS_BUILT
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.sheet import CLEAR
@@ -188,11 +189,5 @@ KIND = Kind(
         "balanced for the sun, the face goes blue",
     ),
     cautions=("Never point a lens, or an eye, at the sun.",),
-    refused_frames={
-        "timber": "Nothing is built: it is there already.",
-        "tube": "Nothing is built: it is there already.",
-        "pipe": "Nothing is built: it is there already.",
-        "board": "Nothing is built: it is there already.",
-        "found": "Nothing is built: it is there already.",
-    },
+    refused_frames=NOTHING_IS_BUILT,
 )

@@ -12,6 +12,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import alone, begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import NOTHING_IS_BUILT
 from wenlo.core.modifiers.placing import UP, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.sheet import board
@@ -172,11 +173,5 @@ KIND = Kind(
     replaces=("aim where a mirror would throw it",),
     mistakes=("direct spill", "colour of the paint", "flat light"),
     cautions=("Hot foil.",),
-    refused_frames={
-        "timber": "Nothing is built: it is there already.",
-        "tube": "Nothing is built: it is there already.",
-        "pipe": "Nothing is built: it is there already.",
-        "board": "Nothing is built: it is there already.",
-        "found": "Nothing is built: it is there already.",
-    },
+    refused_frames=NOTHING_IS_BUILT,
 )

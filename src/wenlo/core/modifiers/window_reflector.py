@@ -23,6 +23,7 @@ from wenlo.core.modifiers.daylight import (
 from wenlo.core.modifiers.framed import begin, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe
 from wenlo.core.modifiers.laid_kinds import built
+from wenlo.core.modifiers.no_frames import A_BOARD
 from wenlo.core.modifiers.placing import UP, panel
 from wenlo.core.modifiers.reflecting_card import (
     CARD_RULES,
@@ -263,10 +264,5 @@ KIND = Kind(
         "Never point a lens, or an eye, at the sun. Foil throws the sun's image: never let a sitter look into it.",
     ),
     becomes=CARD_RULES,
-    refused_frames={
-        "timber": "A board that bounces holds itself: it needs no frame.",
-        "tube": "A board that bounces holds itself: it needs no frame.",
-        "pipe": "A board that bounces holds itself: it needs no frame.",
-        "board": "A window would let through what is to come back.",
-    },
+    refused_frames=A_BOARD,
 )

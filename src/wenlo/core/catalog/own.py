@@ -232,7 +232,7 @@ BounceRef = Annotated[
 """Id of a generic face that bounces light, or a face of one's own."""
 
 
-def _black_foil(ref: Any) -> Any:
+def _black_foil(ref: str | OwnBlack) -> str | OwnBlack:
     row = black_material(ref)
     if row.form != "cloth" or row.joined != "taped":
         raise ValueError(f"{row.name} is not foil: choose black foil, or a roll of your own that is taped, not sewn.")

@@ -103,6 +103,9 @@ def varied(kind: Kind[Any], brief: Brief, rng: random.Random) -> Any:
             changes[name] = round(min(max(now * rng.uniform(0.5, 1.8), low), high), 4)
     if changes.get("structure", "board") != "board":
         changes["material"] = any_bar(rng, changes["structure"])
+    if "worn" in changes:
+        # none of them has further cloths
+        changes["worn"] = 0
     if "bar" in kind.parameters.model_fields:
         changes["bar"] = any_bar(rng, rng.choice(GROUPS))
     for batten in sorted({"batten", "lower_batten"} & set(kind.parameters.model_fields)):

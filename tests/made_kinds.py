@@ -145,6 +145,9 @@ def varied(kind, rng: random.Random) -> dict[str, Any]:
     if changes.get("structure", "board") != "board":
         # bars go with their structure
         changes["material"] = any_bar(rng, changes["structure"])
+    if "worn" in changes:
+        # none of them has further cloths
+        changes["worn"] = 0
     if "bar" in kind.parameters.model_fields:
         changes["bar"] = any_bar(rng, rng.choice(GROUPS))
     for batten in sorted({"batten", "lower_batten"} & set(kind.parameters.model_fields)):

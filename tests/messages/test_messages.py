@@ -70,6 +70,17 @@ CARD = OwnFound(
     values=FoundValues(form="canvas", outer_width=0.9, outer_height=0.7),
 )
 
+TUBE = OwnFound(
+    item="00000000-0000-0000-0000-000000000001",
+    version=1,
+    name="packing tube",
+    values=FoundValues(form="tube", outer_width=0.163, inner_width=0.16, outer_depth=0.5, inner_depth=0.5, mass=0.3),
+)
+
+FLEXED = {"acrylic": "opal_acrylic_2_mm_large", "flat": 0.4, "bend": 0.7, "width": 0.9, "front_bend": 0.7}
+
+ON_A_STAND = {"carried": "on a pipe stand", "width": 1.6, "height": 1.5, "top_height": 2.3, "foot_length": 0.9}
+
 ON_PURPOSE = {
     "book_light": [{"pages": "two from one board", "width": 0.8, "height": 0.8}],
     "bounce_card": [{"wings": 60.0}, {"found": CARD, "width": 0.9, "height": 0.7}],
@@ -78,12 +89,40 @@ ON_PURPOSE = {
         {"sheet": "acrylic_3_mm_matt_one_side", "width": 0.6, "height": 0.6},
         {"glued": True},
         {"structure": "tube", "material": "aluminium_25_mm"},
+        {"structure": "timber", "material": "softwood_18_44"},
         {"carried": "held by stands"},
         {"carried": "held by stands", "cloths": [FrameCloth(cover="black_cotton")], "bag": True},
         {"carried": "held by stands", "cloths": [FrameCloth(), FrameCloth(cover="bleached_muslin")]},
         {"structure": "board", "width": 1.0, "height": 0.9},
+        {**ON_A_STAND, "other_top": 2.4, "sand_in_feet": True},
+        {**ON_A_STAND, "other_top": 2.0, "braced": False},
     ],
-    "product_box": [{"cloth_held": "glued, then taped"}],
+    "acrylic_table": [
+        {**FLEXED, "held_behind": "bar on a sprung pole"},
+        {**FLEXED, "held_behind": "batten on trestles"},
+    ],
+    "hanging_softbox": [{"lamps_above": 0.3, "cover": False}],
+    "light_tent": [
+        {"ground_of": "loose panels", "width": 0.6, "height": 0.5, "depth": 0.5},
+        {"ground_of": "loose panels", "width": 0.6, "height": 0.5, "depth": 0.5, "other_grounds": ["slate_blue"]},
+        {"bar": "doubled_18_44"},
+    ],
+    "product_box": [
+        {"cloth_held": "glued, then taped"},
+        {"cloth_held": "nailed trim", "corner": "pocket_screw", "other_grounds": ["slate_blue"]},
+        {"corner": "bracket", "other_grounds": ["slate_blue", "mid_grey"], "batten": "doubled_18_44"},
+    ],
+    "small_flash_softbox": [
+        {"head": "flush in a side wall", "stiffened": "splint"},
+        {"stiffened": "wire and tape"},
+    ],
+    "snoot": [
+        {"cap_of": "black tape", "shape": "disc"},
+        {"cap_of": "black tape", "shape": "slot", "slot_length": 0.05, "opening": 0.01},
+        {"found": TUBE, "tube_width": 0.16, "tube_length": 0.3, "opening": 0.05},
+        {"found": TUBE, "tube_width": 0.16, "tube_length": 0.3, "opening": 0.05, "other_length": 0.15},
+    ],
+    "table_booth": [{"leg_out": "front left"}, {"leg_out": "front right"}],
     "tabletop_dome": [{"under": 1.0}],
 }
 """Designs that are seldom drawn at random."""
@@ -95,8 +134,9 @@ def _steps():
         own = [(begins.model_copy(update=change), brief_for(id)) for change in ON_PURPOSE.get(id, [])]
         for design, brief in (*designs(id, 14), *own):
             plan = kind.build(design, brief)
-            for cutting in ("by hand", "powered", "sent out"):
-                for job in plan_build(plan, Workshop(cutting=cutting), highest=2.6).schedule.jobs:
+            for cutting, helpers in (("by hand", 0), ("powered", 1), ("sent out", 0)):
+                shop = Workshop(cutting=cutting, helpers=helpers)
+                for job in plan_build(plan, shop, highest=2.6).schedule.jobs:
                     yield job.step
 
 

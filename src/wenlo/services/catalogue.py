@@ -177,8 +177,13 @@ class KindLine:
     refused_frames: tuple[Choice, ...] = ()
 
 
-SHOWN = {"frame of battens": "sheet on a frame of bars"}
-"""What options are called that documents hold under an earlier name."""
+SHOWN = {
+    "frame of battens": "sheet on a frame of bars",
+    "butt": "long screws into the end, glued",
+    "pocket_screw": "screws from pockets, glued",
+    "bracket": "angle brackets, no glue",
+}
+"""What options are called that documents hold under an earlier name, or a short one."""
 
 
 def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
@@ -190,13 +195,15 @@ def _options(name: str, annotation: Any) -> tuple[Choice, ...]:
         return tuple(sheets())
     if name == "acrylic":
         return tuple(choice for choice in sheets() if coverings()[choice.id].form == "board")
-    if name == "backdrop" and annotation is not bool:
+    if name in {"backdrop", "other_grounds"} and annotation is not bool:
         return tuple(finishes())
     if name == "foil":
         foils = (b for b in black_materials().values() if b.form == "cloth" and b.joined == "taped")
         return tuple(Choice(id=b.id, name=b.name) for b in foils)
     if name == "cloths":
         return tuple(Choice(id=c.id, name=c.name) for c in coverings().values() if c.form == "cloth")
+    if name == "stand_bar":
+        return tuple(choice for choice in bars() if choice.group == "pipe")
     if name == "bar":
         return tuple(bars())
     if name in {"batten", "lower_batten"}:

@@ -8,7 +8,7 @@ from pydantic import ValidationError
 
 from made_kinds import brief_for, made, middle, sides
 from wenlo.core.errors import Impossible
-from wenlo.core.modifiers.acrylic_table import spring_force
+from wenlo.core.modifiers.flexed_sheet import spring_force
 from wenlo.core.optics.shapes import Tube
 
 

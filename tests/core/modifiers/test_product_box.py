@@ -70,7 +70,7 @@ def test_the_sweep_goes_down_behind_and_forward_below():
     box = made("product_box", **SIZE)
     # between the frames of 18 mm, before the rail behind; 2 mm clear of everything
     wide, deep, tall = 0.7 - 2 * 0.020, 0.9 - 0.002 - 0.020, 0.4 - 0.004
-    assert box.covers("white_painted_canvas") == [pytest.approx((wide, deep + tall))]
+    assert box.covers("backdrop_paper") == [pytest.approx((wide, deep + tall))]
 
 
 def test_cloth_that_is_glued_and_taped_takes_no_hook_and_loop():

@@ -32,7 +32,7 @@ def test_cards_stand_on_their_sides():
 def test_the_sweep_is_as_wide_as_the_paper_and_goes_up_the_back(paper):
     booth = made("table_booth", paper_width=paper)
     design = booth.design
-    (cut,) = booth.covers("white_painted_canvas")
+    (cut,) = booth.covers("backdrop_paper")
     # to 20 mm under the roof, and 10 mm short of it at the front; the back stands 1 mm before the edge
     long = design.length - 0.01 - 0.001 + design.roof - design.ground - 0.02
     assert cut == pytest.approx((paper, long))

@@ -1,7 +1,8 @@
 // Who builds it and with what: saw, kerf, fittings as measured, what can be carried; and the slip for the counter.
 import { useQuery } from '@tanstack/react-query';
-import type { Build, Catalogue, Shoot } from '../../shared/api/client';
+import type { Build, Shoot } from '../../shared/api/client';
 import { catalogueQuery } from '../../shared/api/queries';
+import { barsOf } from '../../shared/ui/barSections';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { StructureChoices } from '../../shared/ui/StructureChoices';
@@ -19,17 +20,6 @@ const STEPS = [
   { id: '1/16 in', name: 'sixteenths of an inch' },
   { id: 'exact', name: 'what was worked out', detail: 'for a machine' },
 ];
-
-/** Of what bars it is, whose fittings can be measured. */
-export function barsOf(design: Shoot['design'], data: Catalogue | undefined): string | undefined {
-  if ('structure' in design) return design.structure;
-  if (!('bar' in design)) return undefined;
-  const { bar } = design;
-  if (typeof bar === 'string') return data?.materials.find((m) => m.id === bar)?.group;
-  return bar ? SECTIONS_TO_GROUPS[bar.values.section ?? ''] : undefined;
-}
-
-const SECTIONS_TO_GROUPS: Record<string, string> = { pipe: 'pipe', 'square tube': 'tube', timber: 'timber' };
 
 const SPRINGS = [
   { id: 'false', name: 'pushed in' },
@@ -86,6 +76,13 @@ export function WorkshopFields({ document, kerf }: { document: Shoot; kerf?: str
         label="Longest to carry"
         hint="the car, the stairs"
       />
+      <Quantity
+        path="brief.workshop.reach"
+        kind="length"
+        label="You reach up to"
+        hint="standing on the floor"
+      />
+      <Quantity path="brief.workshop.helpers" kind="number" label="Helpers" />
       <Quantity
         path="brief.workshop.sewing"
         kind="number"

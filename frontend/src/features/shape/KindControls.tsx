@@ -2,9 +2,10 @@
 import { Fragment } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
 import { byDay } from '../../shared/light/byDay';
-import { isSawn, isTimber } from '../../shared/ui/barSections';
+import { barsOf, isSawn, isTimber } from '../../shared/ui/barSections';
 import { Choice } from '../../shared/ui/Choice';
 import { MadeOf } from '../../shared/ui/MadeOf';
+import { ManyChoice } from '../../shared/ui/ManyChoice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { type ShelfCategory, ShelfChoice } from '../../shared/ui/ShelfChoice';
 import { KIND_OF } from '../../shared/units/quantity';
@@ -22,6 +23,10 @@ const OWN: Record<string, ShelfCategory> = {
   'design.batten': 'bar',
   'design.lower_batten': 'bar',
 };
+
+/** A sheet that is bent is as thick as it is sold. */
+const asThick = (values: Record<string, unknown>) =>
+  typeof values.thickness === 'number' ? [{ path: 'design.thickness', value: values.thickness }] : [];
 
 /** Parameters of lamps, which do nothing by day. */
 const OF_THE_LAMP = ['design.lamps', 'design.lamp_distance'];
@@ -52,6 +57,19 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
         // a list has a place of its own, and by day there is no lamp to place
         if (c.path === 'design.cloths' || (dark && OF_THE_LAMP.includes(c.path))) return null;
         const label = c.label.charAt(0).toUpperCase() + c.label.slice(1);
+        if (c.path === 'design.other_grounds')
+          return (
+            <ManyChoice
+              key={c.path}
+              path={c.path}
+              label={label}
+              options={c.options}
+              category="backdrop"
+              most={6}
+            />
+          );
+        if (c.path === 'design.corner' && !['timber', undefined].includes(barsOf(document.design, data)))
+          return null;
         const own = OWN[c.path];
         if (own && (c.options.length > 2 || own === 'black'))
           return (
@@ -61,6 +79,7 @@ export function KindControls({ document, data }: { document: Shoot; data: Catalo
                 label={label}
                 options={c.options}
                 category={own}
+                {...(c.path === 'design.acrylic' ? { also: asThick } : {})}
                 {...(own === 'bar' ? { suits: c.path === 'design.bar' ? isSawn : isTimber } : {})}
               />
               {c.path === 'design.batten' ? <NoBars refused={kind.refused_frames} /> : null}

@@ -24,6 +24,8 @@ export function ShelfChoice(props: {
   category: ShelfCategory;
   /** Which of one's own fit here, by their values. */
   suits?: (values: Record<string, unknown>) => boolean;
+  /** What else follows from the thing's values: the thickness of a sheet that is bent, say. */
+  also?: (values: Record<string, unknown>) => { path: string; value: unknown }[];
 }) {
   const { category, path, suits } = props;
   const units = useShoot((s) => s.document?.units ?? 'metric');
@@ -59,7 +61,9 @@ export function ShelfChoice(props: {
         choose={(id) => {
           const found = own.find((i) => keyOf(i.id) === id);
           if (held && id === keyOf(held.item) && !found) return [];
-          return [{ path, value: found ? found.own : id }];
+          const values = (found?.item ?? form?.starter.find((s) => s.category === category && s.id === id))
+            ?.values;
+          return [{ path, value: found ? found.own : id }, ...(props.also?.(values ?? {}) ?? [])];
         }}
         last={
           from && SIZED.includes(category)

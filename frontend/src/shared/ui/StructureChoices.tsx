@@ -1,11 +1,23 @@
 // Of what a standing frame is built: structure, bar, joints and saw; chosen in Shape as in Build.
 import type { Catalogue, Shoot } from '../api/client';
-import { isSawn, isTimber, SECTIONS } from './barSections';
+import { barsOf, isSawn, isTimber, SECTIONS } from './barSections';
 import { Choice } from './Choice';
 import { FrameCloths } from './FrameCloths';
 import { MadeOf } from './MadeOf';
 import { Quantity } from './Quantity';
 import { ShelfChoice } from './ShelfChoice';
+
+const CORNERS = [
+  { id: 'butt', name: 'long screws into the end, glued' },
+  { id: 'pocket_screw', name: 'screws from pockets, glued' },
+  { id: 'bracket', name: 'angle brackets, no glue' },
+];
+
+/** How ends of battens are held, where there are frames of them. */
+function Corners({ design, timber }: { design: Shoot['design']; timber: boolean }) {
+  if (!('corner' in design) || !timber) return null;
+  return <Choice path="design.corner" label="Corners" options={CORNERS} />;
+}
 
 /** The bar of kinds whose frames are of one, and the batten of those that are screwed together. */
 function OneBar({ document, data }: { document: Shoot; data: Catalogue }) {
@@ -20,13 +32,62 @@ function OneBar({ document, data }: { document: Shoot; data: Catalogue }) {
   );
 }
 
+/** What carries a frame of pipe: wider pipe, its braces, the posts for another height, and sand in its feet. */
+function PipeStand({ design, pipes }: { design: Shoot['design']; pipes: Catalogue['materials'] }) {
+  return (
+    <>
+      <ShelfChoice
+        path="design.stand_bar"
+        label="Pipe of the stand"
+        options={pipes}
+        category="bar"
+        suits={(values) => values.section === SECTIONS.pipe}
+      />
+      <Choice
+        path="design.braced"
+        label="Posts are"
+        options={[
+          { id: 'true', name: 'braced at 45° to their feet' },
+          { id: 'false', name: 'held by the tees of their feet alone' },
+        ]}
+      />
+      {'braced' in design && design.braced !== false ? (
+        <Quantity path="design.brace" kind="length" label="Brace, up and back" />
+      ) : null}
+      <Quantity
+        path="design.other_top"
+        kind="length"
+        label="Top with other posts"
+        hint="0: no posts to swap"
+      />
+      <Choice
+        path="design.sand_in_feet"
+        label="Feet are"
+        options={[
+          { id: 'false', name: 'empty' },
+          { id: 'true', name: 'filled with dry sand' },
+        ]}
+      />
+    </>
+  );
+}
+
 export function StructureChoices({ document, data }: { document: Shoot; data: Catalogue }) {
   const { design } = document;
-  if (!('structure' in design)) return <OneBar document={document} data={data} />;
+  if (!('structure' in design)) {
+    const group = barsOf(design, data);
+    return (
+      <>
+        <OneBar document={document} data={data} />
+        <Corners design={design} timber={group === 'timber' || 'batten' in design} />
+      </>
+    );
+  }
   const bars = data.materials.filter((m) => m.group === design.structure);
   const controls = data.kinds.find((k) => k.id === design.kind)?.controls ?? [];
   const boards = controls.find((c) => c.path === 'design.board')?.options ?? [];
   const held = design.carried === 'held by stands';
+  const onStand = design.carried === 'on a pipe stand' && design.structure === 'pipe';
   // one that is there already is of whatever it is of
   if (design.found) return <MadeOf document={document} data={data} />;
   return (
@@ -58,9 +119,13 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           options={[
             { id: 'on feet', name: 'on feet of its own' },
             { id: 'held by stands', name: 'held by two stands, no feet' },
+            ...(design.structure === 'pipe'
+              ? [{ id: 'on a pipe stand', name: 'on a stand of wider pipe, with posts to swap' }]
+              : []),
           ]}
         />
       )}
+      {onStand ? <PipeStand design={design} pipes={bars} /> : null}
       {design.structure === 'board' ? null : (
         <ShelfChoice
           path="design.material"
@@ -93,7 +158,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           />
         </>
       ) : null}
-      {design.structure === 'pipe' && !held ? (
+      {design.structure === 'pipe' && !held && !onStand ? (
         <Choice
           path="design.glued"
           label="Joints"

@@ -26,7 +26,8 @@ class Workshop(DocumentPart):
     """Tools, measured fittings and money; None where the typical value serves.
 
     Corners and joiners of tube are pushed in, or hold with ``springs`` whose buttons snap into holes in the tube. Cloth
-    is sewn at home where ``sewing`` has no price. ``prices`` are one's own, by the id of what is bought: for a bar, a
+    is sewn at home where ``sewing`` has no price. Who builds reaches so high from the floor, and so many help.
+    ``prices`` are one's own, by the id of what is bought: for a bar, a board, a piece or pack, or a metre, in
     board, a piece or pack, or a metre, in ``currency``; ``rate`` is what a euro is worth in it.
     """
 
@@ -42,6 +43,8 @@ class Workshop(DocumentPart):
     button: float = quantity(0.003, 0.015, unit="m", label="hole for a spring button", default=0.0065)
     insertion: float = quantity(0.2, 1.0, unit="share", label="how far a dry pipe goes into its socket", default=0.5)
     sewing: float | None = quantity(0.0, 1e4, unit="number", label="sewing sent out, a piece", default=None)
+    reach: float = quantity(1.2, 3.0, unit="m", label="how high you reach from the floor", default=2.1)
+    helpers: int = quantity(0, 9, unit="count", label="how many help", default=1)
     supplier: bool = False
     currency: Currency = "EUR"
     rate: float = quantity(1e-4, 1e5, unit="number", label="what a euro is worth in the currency", default=1.0)

@@ -53,7 +53,8 @@ class TubeFit:
 class BarType:
     """A bar: outside of its section, ``wall`` where it is hollow [m], lengths sold, density [kg/m³], stress at which it
     yields or breaks and modulus in bending [Pa], what it stands for hours [°C]; ``splint`` is the length of the batten
-    behind a joint [m]. ``ripped_from`` is the bar that is sold where this one is half of it.
+    behind a joint [m]. ``ripped_from`` is the bar that is sold where this one is half of it, ``doubled_from`` where it
+    is two of it glued flat.
     """
 
     id: str
@@ -72,6 +73,7 @@ class BarType:
     tube: TubeFit | None = None
     splint: float = 0.3
     ripped_from: str = ""
+    doubled_from: str = ""
 
     @property
     def area(self) -> float:
@@ -126,6 +128,13 @@ def bar_types() -> Mapping[str, BarType]:
         for group in GROUPS
         for key, row in stock()[group].items()
     }
+
+
+@cache
+def trim_strip() -> BarType:
+    """What is nailed over the edges of cloth; no frame is made of it."""
+    ((key, row),) = stock()["strip"].items()
+    return _generic(key, "timber", row, weatherproof=False)
 
 
 def bars_of(group: BarGroup) -> tuple[BarType, ...]:

@@ -75,6 +75,12 @@ def fitting_sort(id: str) -> str:
     return str(stock()["fittings"].get(id, {}).get("like", id))
 
 
+def fitting_place(id: str) -> str:
+    """The fitting in whose steps one is used that no step names; itself where there is none."""
+    sort = fitting_sort(id)
+    return str(stock()["fittings"].get(sort, {}).get("where", sort))
+
+
 @cache
 def found_stock() -> Mapping[str, Any]:
     """Backdrops, boards, rods, supports, tools and found objects as read from the data file, by group. SI, euro."""

@@ -81,12 +81,15 @@ class BlackMaterial(Covering):
 
 @dataclass(frozen=True, kw_only=True)
 class FaceMaterial:
-    """An opaque face, dull or with a shiny skin; reflectance is linear BT.709 RGB. [-]"""
+    """An opaque face, dull or with a shiny skin; reflectance is linear BT.709 RGB [-]. As a backdrop it bends to the
+    ``least_radius`` without a crease, None where nobody tried. [m]
+    """
 
     id: str
     name: str
     reflectance: tuple[float, float, float]
     shiny: bool = False
+    least_radius: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -191,7 +194,9 @@ def black_from(v: BlackValues, *, id: str, name: str) -> BlackMaterial:
 
 def finish_from(v: BackdropValues, *, id: str, name: str) -> FaceMaterial:
     """The finish of a wall or a backdrop that has these values."""
-    return FaceMaterial(id=id, name=name, reflectance=(v.red, v.green, v.blue), shiny=v.side == "shiny")
+    return FaceMaterial(
+        id=id, name=name, reflectance=(v.red, v.green, v.blue), shiny=v.side == "shiny", least_radius=v.least_radius
+    )
 
 
 def lamp_from(v: LampValues, *, id: str = "own", name: str = "own lamp") -> LampType:

@@ -5,7 +5,7 @@ from functools import cache
 from typing import Any, TypeVar
 
 from wenlo.core.catalog.data_files import read_file
-from wenlo.core.catalog.items import CATEGORIES, Category
+from wenlo.core.catalog.items import CATEGORIES, Category, FaceValues
 from wenlo.core.catalog.materials import (
     BlackMaterial,
     BounceFace,
@@ -81,6 +81,24 @@ def face_materials() -> Mapping[str, FaceMaterial]:
 
 
 @cache
+def ground_papers() -> Mapping[str, BounceFace]:
+    """What is swept under a thing and is no face to bounce from, by id."""
+    return {
+        key: face_from(
+            FaceValues.model_validate({n: v for n, v in row.items() if n != "name"}, strict=False),
+            id=key,
+            name=row["name"],
+        )
+        for key, row in read_file("materials.json")["grounds"].items()
+    }
+
+
+@cache
 def coverings() -> Mapping[str, Covering]:
     """Everything flat that a build is covered with, by id."""
-    return {**bounce_faces(), **black_materials(), **sheet_materials()}
+    return {**bounce_faces(), **black_materials(), **sheet_materials(), **ground_papers()}
+
+
+def ground_covering(finish: str) -> str:
+    """What a ground of a finish is bought as: paper, unless it is painted canvas or cloth."""
+    return str(read_file("materials.json")["ground_cloths"].get(finish, "backdrop_paper"))

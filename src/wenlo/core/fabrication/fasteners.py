@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.fabrication.screws import (
+    BRACKET,
     LAP,
     LONG,
     POCKET,
@@ -203,6 +204,41 @@ def pocketed(pieces: tuple[str, ...], *, batten: Batten, ends: int, screw: Screw
             " driving"
         ),
     )
+
+
+def bracketed(pieces: tuple[str, ...], *, batten: Batten, brackets: int) -> Hole:
+    """Pilots of the short screws of angle brackets, four each, half of them in either batten.
+
+    Source: [EN1995].
+
+    Parameters
+    ----------
+    pieces: names of the battens.
+    batten: their section. [m]
+    brackets: how many.
+
+    Returns
+    -------
+    Hole: with its places, in metres.
+    """
+    return Hole(
+        name="pilot",
+        pieces=pieces,
+        fastener=BRACKET.id,
+        count=4 * brackets,
+        diameter=round_drill(BRACKET.diameter * PILOT),
+        along=BRACKET_SCREWS,
+        across=batten.thickness / 2,
+        edge=batten.thickness / 2,
+        side="inner edge, from the corner",
+        depth=BRACKET.length - 0.004,
+        longest=longest_through(batten.thickness),
+        note="mark through the bracket, pushed right into the corner; no glue where it is to come apart",
+    )
+
+
+BRACKET_SCREWS = (0.014, 0.032)
+"""Places of a bracket's screws from its corner. [m]"""
 
 
 def lap(pieces: tuple[str, ...], *, batten: Batten, joints: int) -> Hole:

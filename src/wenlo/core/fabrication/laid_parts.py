@@ -7,16 +7,17 @@ from dataclasses import dataclass, field, replace
 from fnmatch import fnmatchcase
 from functools import cached_property
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.own import CoverRef, covering_of
 from wenlo.core.fabrication.assembly.layout import Layout, put_together
 from wenlo.core.fabrication.assembly.methods import screwed_on
-from wenlo.core.fabrication.assembly.parts import Assembly, Blank, BuildJoint, Part, PartSource
+from wenlo.core.fabrication.assembly.parts import Assembly, Blank, BuildJoint, MethodId, Part, PartSource
 from wenlo.core.fabrication.assembly.sheets import FlatSolid, Loop, SheetSolid, oblong_loop
 from wenlo.core.fabrication.assembly.shop import BuildShop, shop_for
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, X, Z, unit, vec_across
-from wenlo.core.fabrication.fasteners import Batten, bolted, butt, faced, splint
+from wenlo.core.fabrication.fasteners import Batten, bolted, bracketed, butt, faced, pocketed, splint
 from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.parts import BuildPlan, Fitting, Hole, Piece, Run, Span, added
 from wenlo.core.fabrication.parts_list import PartsList
@@ -60,10 +61,12 @@ class LaidParts(PartsList):
     given: set[str] = field(default_factory=set)
     found: FoundThing | None = None
     sockets: Sockets = field(default_factory=Sockets)
+    spares: list[Piece] = field(default_factory=list)
+    corner: MethodId = "butt"
 
     def layout(self, id: str, pose: PartPose | None = None, finished: tuple[Vec, Vec] | None = None) -> Layout:
         """A further rigid group, at its place in the whole; ``finished`` is its outside over all that is stiff. [m]"""
-        made = Layout(id=id, batten=self.batten, pose=pose or PartPose(), finished=finished)
+        made = Layout(id=id, batten=self.batten, pose=pose or PartPose(), finished=finished, corner=self.corner)
         self.layouts.append(made)
         return made
 
@@ -168,6 +171,22 @@ class LaidParts(PartsList):
             self.fit(item, 1)
         return layout.add(name, role or name, item, solid, pose, label="", mass=mass, source=source, lit=lit)
 
+    def spare(self, name: str, length: float, *, count: int, reason: str, bar: BarType) -> None:
+        """Pieces that are cut to be swapped with what is laid, all of one length; call it when all is laid. [m]"""
+        used = {piece.label.rstrip("0123456789") for piece in (*self._pieces(), *self.spares)}
+        letter = next(one for one in "ABCDEFGHIJKLMNOPQRSTUVWXYZ" if one not in used)
+        self.spares += [
+            Piece(
+                label=f"{letter}{k + 1}",
+                name=name,
+                cut=length,
+                reason=reason,
+                bar=bar.id if bar.id != self.batten.id else "",
+                spare=True,
+            )
+            for k in range(count)
+        ]
+
     def screw_on(self, layout: Layout, board: str, battens: Sequence[str], **places: float) -> None:
         """A board onto battens of the same layout, washers under the heads."""
         part = next(p for p in layout.parts if p.id == board)
@@ -178,7 +197,12 @@ class LaidParts(PartsList):
     @property
     def shop(self) -> BuildShop:
         """What its bars are joined with."""
-        return shop_for(self.batten, carrying_length=self.carrying_length, sockets=self.sockets)
+        return shop_for(
+            self.batten,
+            carrying_length=self.carrying_length,
+            sockets=self.sockets,
+            also=tuple(dict.fromkeys(blank.bar for layout in self.layouts for blank in layout.blanks)),
+        )
 
     @cached_property
     def assembly(self) -> Assembly:
@@ -221,7 +245,7 @@ class LaidParts(PartsList):
         made = super().plan(name)
         return replace(
             made,
-            pieces=(*made.pieces, *laid),
+            pieces=(*made.pieces, *laid, *self.spares),
             runs=(*made.runs, *runs),
             fittings=added([*made.fittings, *self._fittings()]),
             holes=(*self._holes(), *spring_holes(self.assembly, self.shop.spigots), *made.holes)
@@ -309,6 +333,8 @@ class LaidParts(PartsList):
         roles = {p.id: p.role for p in self.assembly.parts}
         spreads = {joint.id: joint.spread for layout in self.layouts for joint in layout.joints}
         ends: Counter[tuple[str, str, str, str, float, float, Batten]] = Counter()
+        pockets: Counter[tuple[str, str, Batten]] = Counter()
+        brackets: Counter[tuple[str, str, Batten]] = Counter()
         boards: dict[str, BuildJoint] = {}
         splints: Counter[Batten] = Counter()
         for joint in self.assembly.joints:
@@ -317,6 +343,13 @@ class LaidParts(PartsList):
                 deep = _deep(self.assembly.by_id[through], joint.fasteners[0].direction)
                 item, section = joint.fasteners[0].item, _batten(self.assembly.by_id[into])
                 ends[joint.method, roles[through], roles[into], item, deep, spreads[joint.id], section] += 1
+            elif joint.method == "pocket_screw":
+                into = joint.parts[1]
+                pockets[roles[into], joint.fasteners[0].item, _batten(self.assembly.by_id[into])] += 1
+            elif joint.method == "bracket":
+                brackets[
+                    roles[joint.parts[0]], roles[joint.parts[1]], _batten(self.assembly.by_id[joint.parts[1]])
+                ] += 1
             elif joint.method == "screwed_on":
                 boards[joint.parts[0]] = joint
             if joint.method == "splint" and joint.fasteners:
@@ -330,6 +363,10 @@ class LaidParts(PartsList):
                 found += butt(through, into, batten=section, ends=count, screw=screw, deep=deep, spread=spread)
             else:
                 found.append(bolted((through, into), batten=section, joints=count))
+        for (through, into, section), count in brackets.items():
+            found.append(bracketed((through, into), batten=section, brackets=count))
+        for (into, item, section), count in pockets.items():
+            found.append(pocketed((into,), batten=section, ends=count, screw=SCREWS[item]))
         for board, joint in boards.items():
             part = self.assembly.by_id[board]
             if isinstance(part.solid, SheetSolid) and joint.fasteners:

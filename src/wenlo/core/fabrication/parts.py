@@ -17,7 +17,7 @@ class Piece:
 
     ``label`` is written on the piece; ``cut`` is the length to cut [m]; ``reason`` says how it follows
     from the finished size. ``exact`` is what was worked out, where the cut is told in whole steps. [m] ``bar`` is the
-    id of its bar where that is not the plan's stock.
+    id of its bar where that is not the plan's stock. A ``spare`` is not in what is built now.
     """
 
     label: str
@@ -26,6 +26,7 @@ class Piece:
     reason: str
     exact: float | None = None
     bar: str = ""
+    spare: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)

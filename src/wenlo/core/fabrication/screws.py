@@ -22,6 +22,9 @@ class Screw:
 LONG = Screw(id="wood_screw", diameter=0.004, length=0.070)
 SHORT = Screw(id="splint_screw", diameter=0.004, length=0.030)
 POCKET = Screw(id="pocket_screw", diameter=0.004, length=0.030)
+POCKET_SHORT = Screw(id="pocket_screw_20", diameter=0.004, length=0.020)
+BRACKET = Screw(id="bracket_screw", diameter=0.0035, length=0.016)
+PIN = Screw(id="panel_pin", diameter=0.0014, length=0.020)
 LAP = Screw(id="lap_screw", diameter=0.0035, length=0.016)
 
 
@@ -52,7 +55,7 @@ WASHER, NUT = 0.0015, 0.008
 END_BITE, FLAT_BITE = 0.020, 0.009
 """A screw bites so much of end grain, and of the flat of a batten, at least. [m]"""
 
-SCREWS = {screw.id: screw for screw in (*LONGER, *FLAT, *THIN, POCKET, *BOLTS)}
+SCREWS = {screw.id: screw for screw in (*LONGER, *FLAT, *THIN, POCKET, POCKET_SHORT, BRACKET, *BOLTS)}
 
 
 def foot_bolt(thickness: float, width: float) -> Screw:

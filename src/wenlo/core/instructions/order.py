@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
-from wenlo.core.catalog.data_files import fitting_sort
+from wenlo.core.catalog.data_files import fitting_place, fitting_sort
 from wenlo.core.fabrication.parts import STAGES, BuildPlan, Fitting, Stage, Step
 
 SPLICES = frozenset({"splint_screw", "pipe_coupling", "tube_joiner"})
@@ -86,7 +86,9 @@ def assigned(plan: BuildPlan) -> tuple[tuple[tuple[str, ...], tuple[Fitting, ...
     first = min((taken.pieces[p.label] for p in plan.pieces if p.label in taken.pieces), default=None)
     for fitting in plan.fittings:
         sort = fitting_sort(fitting.id)
-        users = [k for k, step in enumerate(plan.steps) if fitting.id in step.uses or sort in step.uses]
+        users = [k for k, step in enumerate(plan.steps) if {fitting.id, sort} & set(step.uses)]
+        # what goes wherever others of its sort would go
+        users = users or [k for k, step in enumerate(plan.steps) if fitting_place(fitting.id) in step.uses]
         if not users and sort in SPLICES and first is not None:
             users = [first]
         left = fitting.count

@@ -79,6 +79,8 @@ def plan_build(
         worked.covers,
         cutting=workshop.cutting,
         highest=highest,
+        reach=workshop.reach,
+        helpers=workshop.helpers,
         sewn_out=workshop.sewing is not None,
     )
     worded = replace(worked, plan=worded_plan(worked.plan, units), cuts=worded_cuts(worked.cuts, units))

@@ -31,10 +31,7 @@ SHOP_WAIT = 24 * 60.0
 JIG_FROM = 4
 """So many equal pieces are worth a stop block."""
 
-REACH = 2.1
-"""What a person puts up standing on the floor. [m]"""
-
-STOP, RIPPED = "stop block", "ripped battens"
+STOP, RIPPED, DOUBLED = "stop block", "ripped battens", "doubled battens"
 
 HURTS = {"acrylic": "brittle", "insulation": "insulation"}
 """Boards that hurt in their own way where they are cut, by a part of their ids."""
@@ -49,6 +46,9 @@ SAYS = Phrases(
         "fittings": {"count": "count"},
         "and-more": {"count": "count"},
         "rip-the-battens": {"width": "fine"},
+        "glue-the-battens": {"count": "count"},
+        "pockets": {},
+        "brackets": {},
         "set-a-stop-block": {"length": "fine", "pieces": "list"},
         "bar-of": {"number": "count", "name": "label", "stock": "length", "own": "choice", "pieces": "list"},
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
@@ -84,7 +84,9 @@ SAYS = Phrases(
         "diagonals": {"diagonal": "length"},
         "look-at-it-lit": {},
         "look-at-it-square": {"diagonal": "length"},
-        "climb": {"height": "length"},
+        "climb": {"height": "length", "reach": "length"},
+        "lay-it-down": {"height": "length", "reach": "length"},
+        "more-hands": {"hands": "count", "helpers": "count"},
     },
 )
 
@@ -165,10 +167,20 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
             does="mark",
         )
         yield Job(step=step, makes=(RIPPED,), tools=("table saw or circular saw with a fence", "push stick"))
+    pairs = sum(not bar.own and bar.of == one.id for one in plan.bars if one.doubled_from for bar in cuts.bars)
+    if pairs:
+        step = Step(
+            id="glue-the-battens",
+            says=SAYS("glue-the-battens", count=pairs),
+            minutes=6 + 6 * pairs,
+            wait=120,
+            does="mark",
+        )
+        yield Job(step=step, makes=(DOUBLED,), tools=("clamps, one every 200 mm",))
     id = own.id if own else "cut-the-bars"
     if cutting == "sent out":
         step = Step(id=id, says=SAYS("bars-sent-out", bars=bars), minutes=minutes, wait=SHOP_WAIT, does="cut")
-        yield Job(step=step, cuts=labels, needs=(RIPPED,), tools=("order sheet",))
+        yield Job(step=step, cuts=labels, needs=(RIPPED, DOUBLED), tools=("order sheet",))
         return
     step = Step(
         id=id,
@@ -179,7 +191,7 @@ def _cut_bars(plan: BuildPlan, cuts: CutPlan, cutting: Cutting, own: Step | None
         does="cut",
     )
     tools = (plan.saw.split(" (")[0],) if cutting == "by hand" else ("powered saw", "ear protection")
-    yield Job(step=step, cuts=labels, needs=(STOP, RIPPED), tools=(*tools, "square", "pencil", "labels"))
+    yield Job(step=step, cuts=labels, needs=(STOP, RIPPED, DOUBLED), tools=(*tools, "square", "pencil", "labels"))
 
 
 def _sheet_piece(piece: ClothPiece, host: str | None) -> Fact:
@@ -277,7 +289,9 @@ def _drill(plan: BuildPlan, cutting: Cutting) -> Job | None:
         minutes=5 + 0.7 * sum(h.count for h in holes),
         does="drill",
     )
-    return Job(step=step, needs=drilled, tools=("drill", *(f"{drill * 1000:.1f} mm bit" for drill in sorted(sizes))))
+    jig = ("pocket-hole jig",) if any(hole.name == "pocket" for hole in holes) else ()
+    bits = (f"{drill * 1000:.1f} mm bit" for drill in sorted(sizes))
+    return Job(step=step, needs=drilled, tools=("drill", *jig, *bits))
 
 
 def _dry(step: Step, labels: tuple[str, ...]) -> Job | None:
@@ -314,6 +328,8 @@ def work_steps(
     *,
     cutting: Cutting = "by hand",
     highest: float = 0.0,
+    reach: float = 2.1,
+    helpers: int = 1,
     sewn_out: bool = False,
 ) -> Schedule:
     """Every step of the build in order, with its parts, tools and times.
@@ -324,6 +340,8 @@ def work_steps(
     cuts, covers: how bars, boards and cloth are cut.
     cutting: how bars and sawn boards are cut.
     highest: top of what is built, above the floor. [m]
+    reach: how high the builder reaches. [m]
+    helpers: how many help.
     sewn_out: whether cloth is cut and sewn by somebody else.
     """
     given = assigned(plan)
@@ -346,14 +364,37 @@ def work_steps(
         step = replace(step, cautions=(*step.cautions, *_cautions(fittings)))
         dry = _dry(step, labels)
         jobs += [dry] if dry else []
-        if step.does == "hang" and highest > REACH:
-            cautions = (SAYS("climb", height=highest), *step.cautions)
-            step = replace(step, hands=max(step.hands, 2), cautions=cautions)
-            jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=("step ladder", *_tools(fittings))))
-            continue
-        jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=_tools(fittings)))
+        step = replace(step, further=(*step.further, *_corners(fittings)))
+        step, climbs = _as_one_reaches(step, highest, reach, helpers)
+        tools = ("step ladder", *_tools(fittings)) if climbs else _tools(fittings)
+        jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=tools))
     jobs += _last(plan)
     return scheduled(jobs)
+
+
+def _as_one_reaches(step: Step, highest: float, reach: float, helpers: int) -> tuple[Step, bool]:
+    """The step with what is said where it goes higher than the builder reaches, or takes more hands than there are, and
+    whether it needs a ladder.
+    """
+    told: list[Fact] = []
+    climbs = step.does == "hang" and highest > reach
+    if climbs:
+        told.append(SAYS("climb", height=highest, reach=reach))
+        step = replace(step, hands=max(step.hands, 2))
+    elif step.does == "cover" and highest > reach:
+        told.append(SAYS("lay-it-down", height=highest, reach=reach))
+    if step.hands > 1 + helpers:
+        told.append(SAYS("more-hands", hands=step.hands, helpers=helpers))
+    return replace(step, cautions=(*told, *step.cautions)), climbs
+
+
+def _corners(fittings: Sequence[Fitting]) -> Iterator[Fact]:
+    # how ends of battens are held, where that is not by long screws and glue
+    used = {fitting_sort(f.id) for f in fittings}
+    if "pocket_screw" in used:
+        yield SAYS("pockets")
+    if "angle_bracket" in used:
+        yield SAYS("brackets")
 
 
 def _cautions(fittings: Sequence[Fitting]) -> tuple[Fact, ...]:

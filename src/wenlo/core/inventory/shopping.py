@@ -92,7 +92,7 @@ def work_out(
     fittings = stock()["fittings"]
     carried = [f for f in plan.fittings if f.id != "ballast_bag"]
     mass = (
-        sum(plan.bar_of(piece).mass_per_metre * piece.cut for piece in plan.pieces)
+        sum(plan.bar_of(piece).mass_per_metre * piece.cut for piece in plan.pieces if not piece.spare)
         + sum(piece.mass for piece in plan.cloth if not piece.spare)
         + sum(fittings[f.id]["mass"] * f.count for f in carried)
         + plan.found_mass
@@ -156,10 +156,15 @@ def _bars(of: BarType, cuts: CutPlan, prices: Prices, units: UnitSystem) -> Iter
             # whole battens are bought, two come out of each
             sold, count = bar_types()[of.ripped_from], math.ceil(count / 2)
             each = next((s.price for s in sold.lengths if s.length == length), 2 * each)
+        elif of.doubled_from:
+            sold, count = bar_types()[of.doubled_from], 2 * count
+            each = next((s.price for s in sold.lengths if s.length == length), each / 2)
         key = bar_key(sold.id, length)
         asked = prices.ask(key, float(count), typical=each)
         yield ShoppingLine(
-            name=f"{sold.name}, to rip in half" if sold is not of else sold.name,
+            name=f"{sold.name}, {'to rip in half' if of.ripped_from else 'to glue in pairs'}"
+            if sold is not of
+            else sold.name,
             amount=f"{count} × {format_length(length, system=units)}",
             price=asked.price,
             category="bar",

@@ -15,7 +15,17 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, faced, hinged, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, frame_depth, how_made, stands_out
+from wenlo.core.modifiers.of_bars import (
+    FRAMED,
+    HOLDERS,
+    JOINERS,
+    Cornered,
+    OfBars,
+    drying,
+    frame_depth,
+    how_made,
+    stands_out,
+)
 from wenlo.core.modifiers.placing import black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
@@ -35,7 +45,7 @@ FINGER = 0.018
 Pages = Literal["frame of battens", "two from one board"]
 
 
-class BookLightParameters(Upright, OfBars):
+class BookLightParameters(Upright, OfBars, Cornered):
     """Parameters of the book light. Both pages have one size; of one board, a window is cut out of the sheet's, and
     what falls out is the other.
     """

@@ -2,17 +2,17 @@
 
 import math
 from collections.abc import Sequence
+from typing import Literal
 
 from wenlo.core.catalog.own import covering_of
 from wenlo.core.fabrication.assembly.layout import Layout
-from wenlo.core.fabrication.assembly.sheets import BentSolid
 from wenlo.core.fabrication.assembly.shop import mass_of
 from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.modifiers.kind import Vector
 from wenlo.core.modifiers.of_bars import stands_out
-from wenlo.core.modifiers.thing_box import SidedBox, ThingBox, sweep_of
+from wenlo.core.modifiers.thing_box import SidedBox
 
 CLAMPED = "side, a board clamped to the frame"
 
@@ -40,12 +40,12 @@ def hang_sides(
     rod: float = 0.0,
     rails: tuple[tuple[str, ...], tuple[str, ...]] | None = None,
     slid: tuple[float, float] = (0.0, 0.0),
-    glued: bool = False,
+    held: Literal["hook_and_loop", "glued", "pinned"] = "hook_and_loop",
 ) -> None:
     """Sheets on the outsides of both sides (left, right), or a card on the far one; with hook-and-loop, or on rods of a
     diameter [m] along ``rails`` of the left and the right side. A board has no sleeve: it is clamped where a cloth
-    hangs on its rod, and ``glued`` and taped where it stays for good. Cloth is ``slid`` to the back by shares of the
-    depth, on the key's side and the far one.
+    hangs on its rod. Cloth is ``held`` by what is nailed over it, or glued and taped where it stays for good; it is
+    ``slid`` to the back by shares of the depth, on the key's side and the far one.
     """
     key = float(design.direction[0])
     for side, lit, pushed in ((key, "sheet", slid[0]), (-key, "far side", slid[1])):
@@ -78,7 +78,9 @@ def hang_sides(
             _on_a_rod(
                 work, layout, design, side=side, rails=(rails or frames)[1 if side > 0.0 else 0], cloth=part, thick=rod
             )
-        elif glued:
+        elif held == "pinned":
+            layout.hold("pinned", part, frame)
+        elif held == "glued":
             layout.hold("glued", part, frame, used={"spread_glue": 1, "cloth_tape": 2 * (size[0] + size[1])})
         else:
             layout.hold("hook_and_loop", part, frame, used={"hook_and_loop": 2 * (size[0] + size[1])})
@@ -111,17 +113,3 @@ def _on_a_rod(
     layout.hold("tied", rod, rails, used={"fibre_rod": design.depth, "cloth_tie": ties})
     layout.hold("sewn", cloth, (rod,) if bar.pipe is not None else (rod, *rails))
     layout.stands_out(rod)
-
-
-def lay_sweep(work: LaidParts, layout: Layout, design: ThingBox, *, note: str, hangs_on: Sequence[str]) -> None:
-    """The backdrop, from its top behind the thing down and out to the front, in one piece."""
-    s = sweep_of(design)
-    solid = BentSolid(
-        width=s.width, path=((s.back, s.top), (s.back, s.low), (-s.front, s.low)), thickness=0.0003, soft=True
-    )
-    part = work.formed(
-        layout, "sweep", "white_painted_canvas", solid, PartPose(), flat=(s.width, solid.length), note=note
-    )
-    for surface in ("ground", "back"):
-        layout.light(surface, part)
-    layout.hold("clamped", part, hangs_on, used={"spring_clamp": 2})

@@ -18,6 +18,7 @@ from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.modifiers.frame_cloths import FrameCloth, surface_of
 from wenlo.core.modifiers.frame_held import lay_held
 from wenlo.core.modifiers.frame_on_feet import assemble_on_feet, build_on_feet
+from wenlo.core.modifiers.frame_on_stand import POSTS_APART, lay_on_stand
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, nearness, panel
@@ -99,6 +100,14 @@ def _laid(design: FrameParameters, brief: Brief) -> LaidParts:
 build_held, assemble_held = built(_laid, "diffusion frame", (FOUND,))
 
 
+def _laid_on_stand(design: FrameParameters, brief: Brief) -> LaidParts:
+    (sheet,) = [s for s in arrange(design, brief).surfaces if isinstance(s, Panel)]
+    return lay_on_stand(design, brief, sheet)
+
+
+build_on_stand, assemble_on_stand = built(_laid_on_stand, "diffusion frame")
+
+
 def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     """The frame in space, with its sheets.
 
@@ -107,6 +116,8 @@ def assemble(design: FrameParameters, brief: Brief) -> Assembly:
     Impossible
         When the joints leave nothing to cut.
     """
+    if design.on_stand:
+        return assemble_on_stand(design, brief)
     return assemble_held(design, brief) if design.held else assemble_on_feet(design, brief)
 
 
@@ -118,6 +129,8 @@ def build(design: FrameParameters, brief: Brief) -> BuildPlan:
     Impossible
         When the joints leave nothing to cut, or a stiff sheet is too small; the message names the field.
     """
+    if design.on_stand:
+        return build_on_stand(design, brief)
     return build_held(design, brief) if design.held else build_on_feet(design, brief)
 
 
@@ -181,7 +194,7 @@ def handling(design: FrameParameters) -> Handling:
 def holds(design: FrameParameters, mass: float) -> tuple[Hold, ...]:
     """Both feet, or both sides where stands hold it."""
     foot = design.direction * design.sheet_distance
-    side = design.across * design.width / 2
+    side = design.across * design.width / 2 * (POSTS_APART if design.on_stand else 1.0)
     if design.held:
         middle = foot + UP * design.centre_height
         return tuple(

@@ -19,7 +19,7 @@ from wenlo.core.modifiers.flagging import flag_panel, spared
 from wenlo.core.modifiers.framed import FrameWords, begin, hung_sheet, on_a_frame, panels_of, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, how_made
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, Cornered, OfBars, drying, how_made
 from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -42,7 +42,7 @@ LENS = 0.12
 """Half width about the lens that is kept dark. [m]"""
 
 
-class CageParameters(LitFromBehind, OfBars):
+class CageParameters(LitFromBehind, OfBars, Cornered):
     """Parameters of the sheet, and which surfaces are kept dark; how far out the flags stand."""
 
     kind: Literal["flag_cage"] = "flag_cage"

@@ -17,7 +17,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, hold_cloth, hung_sheet, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import FRAMED, JOINERS, OfBars, drying, how_made, stands_out
+from wenlo.core.modifiers.of_bars import FRAMED, JOINERS, Cornered, OfBars, drying, how_made, stands_out
 from wenlo.core.modifiers.placing import UP, black, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -42,7 +42,7 @@ Vector = NDArray[np.float64]
 BLACK = "heavy_black_flag_cloth"
 
 
-class FloppyParameters(LitFromBehind, OfBars):
+class FloppyParameters(LitFromBehind, OfBars, Cornered):
     """Parameters of the sheet that the key comes through and of the flag at its side toward the backdrop.
 
     The flag alone softens nothing: it stands beside a small hung sheet, and keeps its light off the background.

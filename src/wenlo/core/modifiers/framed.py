@@ -18,7 +18,7 @@ from wenlo.core.fabrication.assembly.space import PartPose, X, Z, plus, unit, ve
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts_list import WRAP, usual_batten
 from wenlo.core.modifiers.kind import Arrangement, ModifierParameters, Vector
-from wenlo.core.modifiers.of_bars import OfBars, OfBattens, measured_sockets, stands_out
+from wenlo.core.modifiers.of_bars import Cornered, OfBars, OfBattens, measured_sockets, stands_out
 from wenlo.core.optics.shapes import Panel
 
 ROD_BEYOND = 0.05
@@ -51,8 +51,12 @@ def facing_subject(design: ModifierParameters) -> PartPose:
 
 def begin(design: ModifierParameters, brief: Brief) -> LaidParts:
     """What faces the subject, to be laid out."""
-    bar = design.bar_type if isinstance(design, OfBars | OfBattens) else usual_batten()
-    return begin_of(bar, design, brief)
+    if not isinstance(design, OfBars | OfBattens):
+        return begin_of(usual_batten(), design, brief)
+    work = begin_of(design.bar_type, design, brief)
+    if isinstance(design, Cornered):
+        work.corner = design.corner
+    return work
 
 
 def begin_of(bar: BarType, design: ModifierParameters, brief: Brief) -> LaidParts:

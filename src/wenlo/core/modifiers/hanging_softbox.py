@@ -29,7 +29,7 @@ from wenlo.core.fabrication.screws import end_screw, off_middle
 from wenlo.core.facts import Fact, Phrases
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import TWO_PAIRS, Cornered, OfBattens, as_wide
 from wenlo.core.modifiers.placing import CORNERS, UP, box_walls, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Sheeted, slots_of
 from wenlo.core.units.fields import at_field, quantity
@@ -41,7 +41,7 @@ SAYS = Phrases(
         "make-both-frames": {"size": "size"},
         "join-the-frames": {"depth": "length"},
         "line-it": {"walls": "choice", "lining": "label", "layers": "choice"},
-        "hang-the-lamps": {"count": "count"},
+        "hang-the-lamps": {"count": "count", "above": "length"},
         "close-it": {"cover": "choice"},
         "test-it-for-leaks": {"walls": "choice", "apart": "stops", "doubled": "stops", "least": "stops"},
         "hang-the-box": {},
@@ -59,11 +59,16 @@ DARK_ENOUGH = 9.0
 """Walls that glow so far under the sheet light nothing that shows. [stop]"""
 
 
-class HangingBoxParameters(OfBattens):
+ALIKE = 0.001
+"""Battens whose sides differ by no more are of one size. [m]"""
+
+
+class HangingBoxParameters(OfBattens, Cornered):
     """Parameters of the box; it hangs level, the sheet down."""
 
     kind: Literal["hanging_softbox"] = "hanging_softbox"
     LEAST_WIDTH: ClassVar[float] = TWO_PAIRS
+    CROSSED: ClassVar[bool] = True
     width: float = quantity(0.4, 4.0, unit="m", label="width", default=1.2)
     length: float = quantity(0.4, 4.0, unit="m", label="length toward the light", default=1.2)
     depth: float = quantity(0.1, 1.5, unit="m", label="depth", default=0.35)
@@ -73,6 +78,7 @@ class HangingBoxParameters(OfBattens):
     sheet: SheetRef = "cotton_bed_linen_white"
     lining: BounceRef = "white_foam_board"
     lamps: int = quantity(1, 6, unit="count", label="number of lamps", default=2)
+    lamps_above: float = quantity(0.0, 1.5, unit="m", label="lamps above the open top (0: inside)", default=0.0)
     lower_batten: BattenRef = "softwood_18_44"
     cover: bool = True
     walls: WallMake = "foam board"
@@ -85,6 +91,15 @@ class HangingBoxParameters(OfBattens):
                 "lower_batten",
                 f"{self.lower_bar.name} is {format_length(self.lower_bar.width)} wide. At a corner two pairs of screws"
                 f" cross in one batten: it takes {format_length(TWO_PAIRS)} at least.",
+            )
+        if self.lamps_above > 0.0 and self.cover:
+            raise at_field("cover", "Lamps above it shine in through the open top: leave the cover off.")
+        sizes = ((bar.width, bar.thickness) for bar in (self.bar_type, self.lower_bar))
+        if self.corner != "butt" and any(abs(a - b) > ALIKE for a, b in zip(*sizes, strict=True)):
+            raise at_field(
+                "lower_batten",
+                "Pockets and brackets of posts and frames cross at the corners: above and below they take battens of"
+                " one size.",
             )
         return self
 
@@ -135,9 +150,16 @@ class HangingBoxParameters(OfBattens):
                 self.source_centre
                 + self.across * x * self.width
                 + self.direction * y * self.length
-                + UP * min(0.94 * self.depth, self.depth - self.bar_type.thickness - UNDER_BAR)
+                + UP * self.lamps_stand
             )
         return places
+
+    @property
+    def lamps_stand(self) -> float:
+        """How high over the sheet its lamps are: under their bars, or over the open top. [m]"""
+        if self.lamps_above > 0.0:
+            return self.depth + self.lamps_above
+        return min(0.94 * self.depth, self.depth - self.bar_type.thickness - UNDER_BAR)
 
     @property
     def lamp_position(self) -> Vector:
@@ -147,13 +169,13 @@ class HangingBoxParameters(OfBattens):
     @property
     def lamp_aim(self) -> Vector:
         """The sheet below it, shape (3,). [m]"""
-        aim: Vector = self.lamp_position - UP * 0.9 * self.depth
+        aim: Vector = self.lamp_position - UP * (0.9 * self.depth + self.lamps_above)
         return aim
 
     @property
     def highest(self) -> float:
         """Top of the box. [m]"""
-        return self.sheet_height + self.depth
+        return self.sheet_height + self.depth + self.lamps_above
 
 
 def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -178,7 +200,7 @@ def arrange(design: HangingBoxParameters, brief: Brief, transmittance: float | N
         behind=inside,
     )
     places = design.lamp_places
-    lamps = key_lamps(brief, places, [p - UP * 0.9 * design.depth for p in places])
+    lamps = key_lamps(brief, places, [p - UP * (0.9 * design.depth + design.lamps_above) for p in places])
     return Arrangement(surfaces=(sheet, *walls), lamps=lamps)
 
 
@@ -265,7 +287,8 @@ def _boxed(work: LaidParts, design: HangingBoxParameters) -> tuple[Layout, tuple
                 )
                 raise Impossible(message, fields=[FieldError(path="design.lower_batten", message=message)])
             box.join("butt", (side, post), (*at, z), spread=spread)
-    _lamp_bars(box, design, upper)
+    if design.lamps_above <= 0.0:
+        _lamp_bars(box, design, upper)
     return box, (lower, upper)
 
 
@@ -432,7 +455,7 @@ def laid(design: HangingBoxParameters, brief: Brief) -> LaidParts:
         x=(float(d[1]), -float(d[0]), 0.0),
         y=(float(d[0]), float(d[1]), 0.0),
     )
-    work = LaidParts(carrying_length=brief.carrying_length, stands=stands, batten=design.bar_type)
+    work = LaidParts(carrying_length=brief.carrying_length, stands=stands, batten=design.bar_type, corner=design.corner)
     box, frames = _boxed(work, design)
     _walls(work, box, design, frames)
     if design.cover:
@@ -520,7 +543,9 @@ def _steps(work: LaidParts, design: HangingBoxParameters) -> None:
             "splint_screw",
         ),
     )
-    work.step(SAYS("hang-the-lamps", count=design.lamps), minutes=30, does="cover", uses=("cord",))
+    work.step(
+        SAYS("hang-the-lamps", count=design.lamps, above=design.lamps_above), minutes=30, does="cover", uses=("cord",)
+    )
     work.step(
         SAYS("close-it", cover="yes" if design.cover else "no"),
         minutes=20,
@@ -617,6 +642,7 @@ KIND = Kind(
     holds=holds,
     capabilities=Capabilities(lamps=SLOTS["lamps"], sheet=Sheeted(material=SLOTS["sheet"]), faces=(SLOTS["lining"],)),
     rejection_reason=rejection_reason,
+    carries_lamps=lambda design: design.lamps_above <= 0.0,
     methods={"enclosed": 2, "above": 2, "lined": 3},
     good="broad, even light from above for a bench and several people; nothing stands on the floor",
     bad="heavy, fixed, slow to build; lights everything below it alike",

@@ -197,6 +197,27 @@ class Hold:
     groups: tuple[str, ...] = ()
 
 
+GRAVITY = 9.81
+"""[m/s²]"""
+
+BALANCE_FACTOR = 1.5
+"""What holds against tipping is so many times what tips."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Balance:
+    """What keeps a thing from tipping by itself: the ``load`` at its free side and the ``most`` that it holds there
+    [N], the parameter and the value that would cure it, and what would in words.
+    """
+
+    name: str
+    load: float
+    most: float
+    slot: str
+    cure: float
+    words: str
+
+
 class Probe(Protocol):
     """Reads meters in the whole set, room and other lamps and all."""
 
@@ -236,7 +257,8 @@ class ReuseRule:
     faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
     ``fills`` tells which parts of the built thing it is, by their ids, with ``*`` for whatever follows, and ``instead``
     which steps it saves; where the parameter ``folded`` is true it hangs at half its height. Choices
-    that it takes for granted are ``sets``; what has to give way to the thing's size follows ``then`` from the design.
+    that it takes for granted are ``sets``; sizes that are sawn off it may be less (``cut``); what has to give way to
+    the thing's size follows ``then`` from the design.
     """
 
     forms: tuple[Form, ...]
@@ -250,6 +272,7 @@ class ReuseRule:
     instead: tuple[str, ...] = ()
     folded: str = ""
     sets: Mapping[str, Any] = field(default_factory=dict)
+    cut: tuple[str, ...] = ()
     then: Callable[[Any], Mapping[str, Any]] | None = None
 
     def takes(self, values: FoundValues) -> Iterator[tuple[str, float]]:
@@ -298,6 +321,8 @@ class Kind(Generic[P]):
     figures: what is worth showing of this kind beside the figures of all.
     limits: what else must stay cool, by name, and its limit [°C] (a lens, say).
     air: openings for air that it is made with, low and as many high [m²], and what its own fan moves [m³/s].
+    carries_lamps: whether its lamps hang in it, where it hangs; otherwise they hang by themselves.
+    stands_by: what keeps it from tipping by itself, given its mass [kg], where something has to.
     grips: how far back over a lamp's housing it is fastened [m].
     refuses: what of a design does not go with its lamp, or with itself: the parameter and why; None where all fits.
     daylight: the brief with daylight in the place of its lamp, for kinds that need none.
@@ -331,6 +356,8 @@ class Kind(Generic[P]):
     keeps_size: bool = False
     limits: Callable[[P], tuple[tuple[str, float], ...]] = lambda design: ()
     air: Callable[[P], tuple[float, float]] = lambda design: (0.0, 0.0)
+    carries_lamps: Callable[[P], bool] = lambda design: True
+    stands_by: Callable[[P, float], Balance | None] = lambda design, mass: None
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
     refuses: Callable[[P, LampType], Refusal | None] = lambda design, lamp: None
     figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()

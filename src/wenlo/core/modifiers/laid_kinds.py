@@ -32,7 +32,11 @@ def unlike(design: ModifierParameters, rule: ReuseRule) -> dict[str, float]:
         return {}
     slots = slots_of(type(design))
     wanted = sizes_taken(design, rule, design.found.values)
-    return {name: size for name, size in wanted.items() if abs(slots[name].get(design) - size) > AS_IT_IS}
+    return {
+        name: size
+        for name, size in wanted.items()
+        if abs(slots[name].get(design) - size) > AS_IT_IS and not (name in rule.cut and slots[name].get(design) < size)
+    }
 
 
 def filled(design: ModifierParameters, rules: Sequence[ReuseRule]) -> FoundThing | None:

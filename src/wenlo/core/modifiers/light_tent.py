@@ -1,7 +1,7 @@
 """A light tent: sheets on a frame of pipe or rods round a thing, with sides that slide and a backdrop on a rod."""
 
 import math
-from typing import Literal
+from typing import ClassVar, Literal
 
 import numpy as np
 from pydantic import model_validator
@@ -13,13 +13,15 @@ from wenlo.core.fabrication.assembly.layout import Reason
 from wenlo.core.fabrication.assembly.space import X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, lay_sweep, stands_at
+from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, stands_at
+from wenlo.core.modifiers.grounds import curve_figure, goes_in_figure, lay_ground, put_panels_in
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, Vector
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.of_bars import (
     FRAMED,
     JOINERS,
     TWO_PAIRS,
+    Cornered,
     OfBars,
     as_wide,
     drying,
@@ -67,10 +69,11 @@ ROD = 0.004
 """Diameter of the rods that side sheets slide on. [m]"""
 
 
-class TentParameters(SidedBox, OfBars):
+class TentParameters(SidedBox, OfBars, Cornered):
     """Parameters of the tent."""
 
     kind: Literal["light_tent"] = "light_tent"
+    CROSSED: ClassVar[bool] = True
     top: Literal["sheet", "open"] = "sheet"
     key_slid: float = quantity(0.0, 0.9, unit="share", label="key side pushed back", default=0.0)
     far_slid: float = quantity(0.0, 0.9, unit="share", label="far side pushed back", default=0.0)
@@ -138,9 +141,8 @@ def shape_of(design: ThingBox, brief: Brief, probe: Probe) -> tuple[float, float
     return stops_between(key, far), stops_between(key, above)
 
 
-def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
-    """How much shape the thing gets, and how bright its ground is."""
-    del units
+def figures(design: SidedBox, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """How much shape the thing gets, how bright its ground is, how that bends, and whether the thing goes in."""
     across, above = shape_of(design, brief, probe)
     place, normal = behind(design)
     found = probe(
@@ -172,6 +174,8 @@ def figures(design: ThingBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
             detail="light on the back against that on the front",
         ),
         ground_white(design, brief, probe),
+        curve_figure(design, units),
+        goes_in_figure(design, brief, units),
     )
 
 
@@ -182,6 +186,7 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         stands=stands_at(design.floor_middle),
         batten=design.bar_type,
         sockets=measured_sockets(brief),
+        corner=design.corner,
     )
     timber = design.bar_type
     tent = work.layout("tent")
@@ -237,7 +242,15 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         if covering_of(design.sheet).form == "board":
             tent.stands_out(top)
         tent.hold("hook_and_loop", top, frame.top, used={"hook_and_loop": 2 * (design.width + design.depth)})
-    lay_sweep(work, tent, design, note="backdrop over the rail behind, down and forward", hangs_on=frame.back)
+    lay_ground(
+        work,
+        tent,
+        design,
+        note="backdrop over the rail behind, down and forward",
+        hangs_on=frame.back,
+        stands_at=(frame.cross[1],),
+        off=stands_out(timber),
+    )
     work.fit("ballast_bag", 1)
     work.step(
         SAYS("make-the-sides", size=(design.depth, design.height), deep=timber.width, **how_made(work)),
@@ -263,7 +276,10 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         does="cover",
         uses=("side, sleeve", CLAMPED, "top, on", "card on the far side", "fibre_rod", "cloth_tie", "hook_and_loop"),
     )
-    work.step(SAYS("lay-the-sweep"), minutes=10, does="set", uses=("ballast_bag", "backdrop over", "spring_clamp"))
+    if design.stiff_ground:
+        put_panels_in(work, uses=("ballast_bag", "spring_clamp"))
+    else:
+        work.step(SAYS("lay-the-sweep"), minutes=10, does="set", uses=("ballast_bag", "backdrop over", "spring_clamp"))
     return work
 
 

@@ -13,7 +13,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, hung_sheet, on_a_frame, panels_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, how_made
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, Cornered, OfBars, drying, how_made
 from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
@@ -31,7 +31,7 @@ SAYS = Phrases(
 Vector = NDArray[np.float64]
 
 
-class NegativeFillParameters(LitFromBehind, OfBars):
+class NegativeFillParameters(LitFromBehind, OfBars, Cornered):
     """Parameters of the sheet that the key comes through, and of the panel on the other side of the face."""
 
     kind: Literal["negative_fill"] = "negative_fill"

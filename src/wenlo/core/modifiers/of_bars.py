@@ -1,19 +1,45 @@
 """Kinds whose frame is of bars: which ones is a choice, and how the frame is made follows from it."""
 
 from collections.abc import Mapping
-from typing import Any, ClassVar
+from typing import Any, ClassVar, Literal
 
 from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.own import BarRef, BattenRef, bar_of
+from wenlo.core.fabrication.fasteners import Batten, pocket_room
 from wenlo.core.fabrication.frame_shape import Sockets
 from wenlo.core.fabrication.laid_parts import LaidParts
+from wenlo.core.fabrication.screws import POCKET
 from wenlo.core.facts import ArgKind
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.units.fields import at_field
 from wenlo.core.units.length import format_length
+
+CornerJoint = Literal["butt", "pocket_screw", "bracket"]
+"""How the end of a batten is held at another: long screws into its end, screws from pockets, or an angle bracket."""
+
+
+def corner_fits(bar: BarType, corner: CornerJoint, *, crossed: bool) -> str:
+    """Why a corner of battens cannot be made so; empty where it can. Where three of them meet, two joints are
+    ``crossed`` in one.
+    """
+    if bar.group != "timber" or corner == "butt":
+        return ""
+    if crossed and bar.width < CORNERS_CROSS:
+        return f"Two corners of this box meet in one batten: so held, it takes {format_length(CORNERS_CROSS)} of width."
+    if corner == "bracket":
+        return "" if bar.thickness >= BRACKETED else f"A bracket's screws take {format_length(BRACKETED)} of wood."
+    room = pocket_room(Batten(width=bar.width, thickness=bar.thickness))
+    if bar.width < POCKETED or room < POCKET.length:
+        return f"Two pockets side by side, and their screws, take a batten of 18 × {format_length(POCKETED)} at least."
+    return ""
+
+
+POCKETED, BRACKETED, CORNERS_CROSS = 0.034, 0.018, 0.036
+"""Width of a batten that has room for two pockets; thickness for the screws of a bracket, and width where two corners
+meet. [m]"""
 
 
 class OfBars(ModifierParameters):
@@ -51,6 +77,26 @@ class OfBattens(ModifierParameters):
     def bar_type(self) -> BarType:
         """Its section, weight and lengths."""
         return bar_of(self.batten)
+
+
+class Cornered(ModifierParameters):
+    """How ends of battens are held, for kinds that have frames of them; named after the class that has the bar."""
+
+    corner: CornerJoint = "butt"
+
+    CROSSED: ClassVar[bool] = False
+    """Three battens meet at a corner."""
+
+    @model_validator(mode="after")
+    def _corners_hold(self) -> "Cornered":
+        if why := corner_fits(self.bar_type, self.corner, crossed=self.CROSSED):
+            raise at_field("corner", why)
+        return self
+
+    @property
+    def bar_type(self) -> BarType:
+        """Its section, weight and lengths."""
+        raise NotImplementedError
 
 
 TWO_PAIRS = 0.034

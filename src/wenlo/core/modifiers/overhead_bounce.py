@@ -14,7 +14,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import FrameWords, alone, begin, on_a_frame, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, OfBars, drying, how_made
+from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, Cornered, OfBars, drying, how_made
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.units.fields import quantity
@@ -29,7 +29,7 @@ OFF_FRAME = 0.002
 """Skirts hang so far outside of the canvas' edge, on their tape. [m]"""
 
 
-class OverheadParameters(OfBars):
+class OverheadParameters(OfBars, Cornered):
     """Parameters of the canvas, its skirts and the lamp below."""
 
     kind: Literal["overhead_bounce"] = "overhead_bounce"

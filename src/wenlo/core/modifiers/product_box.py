@@ -9,19 +9,21 @@ from typing import ClassVar, Literal
 from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.catalog.bars import trim_strip
 from wenlo.core.catalog.own import covering_of
-from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box
+from wenlo.core.fabrication.assembly.constructions.batten_box import BattenBox, BoxRoles, batten_box
 from wenlo.core.fabrication.assembly.layout import Layout, Reason
 from wenlo.core.fabrication.assembly.space import X, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.box_parts import hang_sides, lay_sweep, outward, stands_at
+from wenlo.core.modifiers.box_parts import hang_sides, outward, stands_at
+from wenlo.core.modifiers.grounds import lay_ground
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import figures
-from wenlo.core.modifiers.of_bars import TWO_PAIRS, OfBattens, as_wide
+from wenlo.core.modifiers.of_bars import TWO_PAIRS, Cornered, OfBattens, as_wide
 from wenlo.core.modifiers.placing import UP, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
@@ -39,6 +41,7 @@ from wenlo.core.modifiers.thing_box import (
     side_panel,
     top_panel,
 )
+from wenlo.core.modifiers.trim import Edge, nail_trim
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import Sheet
 from wenlo.core.units.fields import at_field, quantity
@@ -63,11 +66,12 @@ Sides = tuple[Sequence[str], Sequence[str]]
 """What the sheets of the left and the right side are fastened to."""
 
 
-class ProductBoxParameters(SidedBox, OfBattens):
+class ProductBoxParameters(SidedBox, OfBattens, Cornered):
     """Parameters of the box."""
 
     kind: Literal["product_box"] = "product_box"
     LEAST_WIDTH: ClassVar[float] = TWO_PAIRS
+    CROSSED: ClassVar[bool] = True
     walls: Literal["timber frames", "foam board", "corrugated plastic"] = "timber frames"
     top: Literal["sheet", "white", "open"] = "sheet"
 
@@ -77,8 +81,9 @@ class ProductBoxParameters(SidedBox, OfBattens):
         return "corrugated_plastic_white" if self.walls == "corrugated plastic" else "white_foam_board"
 
     border: float = quantity(0.01, 0.2, unit="m", label="border round the windows of boards", default=0.03)
-    cloth_held: Literal["hook-and-loop", "glued, then taped"] = "hook-and-loop"
+    cloth_held: Literal["hook-and-loop", "glued, then taped", "nailed trim"] = "hook-and-loop"
     doubled_back: bool = False
+    back: Literal["as usual", "open", "fixed", "removable"] = "as usual"
 
     @property
     def rim(self) -> float:
@@ -97,12 +102,48 @@ class ProductBoxParameters(SidedBox, OfBattens):
             return self.wall, self.wall, 0.0
         return self.wall, self.wall * (2 if self.doubled_back else 1), self.wall
 
+    @property
+    def trimmed(self) -> bool:
+        """Whether strips are nailed over the edges of its cloth."""
+        return self.cloth_held == "nailed trim"
+
+    @property
+    def covered(self) -> tuple[float, ...]:
+        """The sides that have cloth, left (-1) and right (1)."""
+        key = float(self.direction[0])
+        return (key, -key) if self.far_side == "sheet" else (key,)
+
+    @property
+    def backed(self) -> str:
+        """How it is closed behind: battens stand open there, boards have a back."""
+        usual = "open" if self.walls == "timber frames" else "fixed"
+        return usual if self.back == "as usual" else self.back
+
+    @model_validator(mode="after")
+    def _goes_together(self) -> "ProductBoxParameters":
+        timber = self.walls == "timber frames"
+        if self.trimmed and not timber:
+            raise at_field("cloth_held", "Trim is nailed to battens; boards are glued and taped.")
+        if self.trimmed and covering_of(self.sheet).form == "board":
+            raise at_field("cloth_held", "Trim holds cloth; a stiff sheet would crack under its pins.")
+        if not timber and self.back == "open":
+            raise at_field("back", "Boards need their back: without it the sides fold.")
+        return self
+
     @model_validator(mode="after")
     def _windows(self) -> "ProductBoxParameters":
         most = min(self.depth, self.height) / 2 - 0.02
         if self.walls != "timber frames" and self.border > most:
             raise at_field("border", f"Such a border leaves no window; {format_length(max(most, 0.0))} is the most.")
         return self
+
+
+HELD = {
+    "hook-and-loop": "on hook-and-loop outside of the frame, so that it can be washed or replaced",
+    "glued, then taped": "glued round its edges, then taped outside",
+    "nailed trim": "under nailed trim, so that it can be changed",
+}
+"""How its cloth is held, in the notes of its pieces."""
 
 
 def _rim(design: ProductBoxParameters, side: float, surface: Sheet) -> list[Panel]:
@@ -175,7 +216,81 @@ def _of_battens(work: LaidParts, box: Layout, design: ProductBoxParameters) -> t
         ):
             box.light(f"{label} rim, {name} side", part)
     work.fit("white_paint", 1)
+    if design.trimmed:
+        nail_trim(box, _edges(design, frame), longest=work.carrying_length)
+        thick = trim_strip().thickness
+        low, high = box.finished or ((0.0,) * 3, (0.0,) * 3)
+        up, covered = thick if design.top == "sheet" else 0.0, design.covered
+        box.finished = (
+            (low[0] - thick * (-1.0 in covered), low[1], low[2]),
+            (high[0] + thick * (1.0 in covered), high[1], high[2] + up),
+        )
+    if design.backed != "open":
+        _back_of_battens(work, box, design, frame)
     return frame.faces, frame.top, frame.cross[1]
+
+
+def _edges(design: ProductBoxParameters, frame: BattenBox) -> list[Edge]:
+    # over the middles of the side frames' members, and of what is at the top
+    w, d, h, r = design.width, design.depth, design.height, design.bar_type.width
+    t = design.bar_type.thickness
+    half = trim_strip().width / 2
+    edges = []
+    for side, rectangle, name in ((-1.0, frame.sides[0], "left"), (1.0, frame.sides[1], "right")):
+        if side not in design.covered:
+            continue
+        x, y, out = side * w / 2, (d - r) / 2, (side, 0.0, 0.0)
+        for member, where, at in ((rectangle.left, "front", -y), (rectangle.right, "back", y)):
+            ends = ((x, at, 0.0), (x, at, h))
+            edges.append(
+                Edge(name=f"{name} {where}", member=member, start=ends[0], end=ends[1], out=out, blame="height")
+            )
+        for member, where, z in ((rectangle.low, "low", r / 2), (rectangle.top, "top", h - r / 2)):
+            ends = ((x, -y + half, z), (x, y - half, z))
+            edges.append(
+                Edge(name=f"{name} {where}", member=member, start=ends[0], end=ends[1], out=out, blame="depth")
+            )
+    if design.top == "sheet":
+        for side, rectangle, name in ((-1.0, frame.sides[0], "left"), (1.0, frame.sides[1], "right")):
+            x = side * (w - t) / 2
+            ends = ((x, -d / 2 + r, h), (x, d / 2 - r, h))
+            edges.append(
+                Edge(
+                    name=f"{name} over",
+                    member=rectangle.top,
+                    start=ends[0],
+                    end=ends[1],
+                    out=(0.0, 0.0, 1.0),
+                    blame="depth",
+                )
+            )
+        for member, name, back in ((frame.cross[0], "front", -1.0), (frame.cross[1], "back", 1.0)):
+            y = back * (d - t) / 2
+            ends = ((-w / 2 + t, y, h), (w / 2 - t, y, h))
+            edges.append(
+                Edge(name=f"{name} over", member=member, start=ends[0], end=ends[1], out=(0.0, 0.0, 1.0), blame="width")
+            )
+    return edges
+
+
+def _back_of_battens(work: LaidParts, box: Layout, design: ProductBoxParameters, frame: BattenBox) -> None:
+    fixed = design.backed == "fixed"
+    board = work.sheet(
+        box,
+        "back board",
+        design.board,
+        centre=(0.0, design.depth / 2, design.height / 2),
+        across=(-1.0, 0.0, 0.0),
+        upward=Z,
+        size=(design.width, design.height),
+        note="back, on the frame behind, white side in" if fixed else "back, on hook-and-loop behind: it comes off",
+    )
+    box.stands_out(board)
+    members = (frame.sides[0].right, frame.sides[1].right, frame.cross[1], frame.cross[2])
+    if fixed:
+        work.screw_on(box, board, members)
+    else:
+        box.hold("hook_and_loop", board, members, used={"hook_and_loop": 2 * (design.width + design.height)})
 
 
 def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tuple[Sides, tuple[str, ...], str]:
@@ -244,7 +359,11 @@ def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tu
         box.hold("glued", inmost, (back,), used={"hot_glue": 1})
     left, right = sides[-1.0], sides[1.0]
     box.hold("taped", floor, (left, right), used={"cloth_tape": 2 * d, "hot_glue": 1})
-    box.hold("taped", back, (left, right, floor), used={"cloth_tape": 2 * (h - SLOT - t) + inner, "hot_glue": 1})
+    around = 2 * (h - SLOT - t) + inner
+    if design.backed == "removable":
+        box.hold("hook_and_loop", back, (left, right, floor), used={"hook_and_loop": around})
+    else:
+        box.hold("taped", back, (left, right, floor), used={"cloth_tape": around, "hot_glue": 1})
     box.finished = ((-w / 2, -d / 2, 0.0), (w / 2, d / 2, h))
     return ((left,), (right,)), (left, right), inmost
 
@@ -252,18 +371,24 @@ def _of_boards(work: LaidParts, box: Layout, design: ProductBoxParameters) -> tu
 def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
     """Frames or boards, sheets that come off, a slot behind."""
     work = LaidParts(
-        carrying_length=brief.carrying_length, stands=stands_at(design.floor_middle), batten=design.bar_type
+        carrying_length=brief.carrying_length,
+        stands=stands_at(design.floor_middle),
+        batten=design.bar_type,
+        corner=design.corner,
     )
     timber = design.walls == "timber frames"
     box = work.layout("box")
     frames, top_on, behind_it = (_of_battens if timber else _of_boards)(work, box, design)
-    glued = design.cloth_held != "hook-and-loop"
-    held = (
-        "glued round its edges, then taped outside"
-        if glued
-        else "on hook-and-loop outside of the frame, so that it can be washed or replaced"
+    glued, held = design.cloth_held == "glued, then taped", HELD[design.cloth_held]
+    hang_sides(
+        work,
+        box,
+        design,
+        frames=frames,
+        note=f"side, {held}",
+        margin=0.02,
+        held="glued" if glued else "pinned" if design.trimmed else "hook_and_loop",
     )
-    hang_sides(work, box, design, frames=frames, note=f"side, {held}", margin=0.02, glued=glued)
     if design.top != "open":
         white = design.top == "white"
         top = work.sheet(
@@ -283,12 +408,19 @@ def laid(design: ProductBoxParameters, brief: Brief) -> LaidParts:
             box.hold("taped", top, top_on, used={"cloth_tape": around})
         elif glued:
             box.hold("glued", top, top_on, used={"spread_glue": 1, "cloth_tape": around})
+        elif design.trimmed:
+            box.hold("pinned", top, top_on)
         else:
             box.hold("hook_and_loop", top, top_on, used={"hook_and_loop": around})
         if white or covering_of(design.sheet).form == "board":
             box.stands_out(top)
-    lay_sweep(
-        work, box, design, note="sweep that drops through the slot behind, before the back", hangs_on=(behind_it,)
+    lay_ground(
+        work,
+        box,
+        design,
+        note="sweep that drops through the slot behind, before the back",
+        hangs_on=(behind_it,),
+        stands_at=(behind_it,),
     )
     _steps(work, design)
     return work
@@ -312,6 +444,10 @@ def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
             "floor,",
             "back, on",
             "back, once more",
+            "lap_screw",
+            "splint_screw",
+            "washer",
+            "hook_and_loop",
             "wood_screw",
             "wood_glue",
             "white_paint",
@@ -322,15 +458,18 @@ def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
         wait=60,
     )
     work.step(SAYS("leave-the-slot", slot=SLOT), minutes=15, does="finish")
-    glued = design.cloth_held != "hook-and-loop"
+    glued = design.cloth_held == "glued, then taped"
     work.step(
-        SAYS("hang-the-sheets", held="glued" if glued else "loops"),
-        minutes=25,
+        SAYS("hang-the-sheets", held="glued" if glued else "trim" if design.trimmed else "loops"),
+        minutes=40 if design.trimmed else 25,
         wait=30 if glued else 0,
         does="cover",
         uses=(
             "on hook-and-loop",
             "glued round its edges",
+            "under nailed trim",
+            "trim",
+            "panel_pin",
             "hook_and_loop",
             "spread_glue",
             "card on the far side",

@@ -55,7 +55,12 @@ class SheetFrame(ModifierParameters):
     timber_joint: TimberJoint = "butt"
     saw: str = "fine_hand_saw"
     foot_length: float = quantity(0.2, 2.0, unit="m", label="foot length", default=0.7)
-    carried: Literal["on feet", "held by stands"] = "on feet"
+    carried: Literal["on feet", "held by stands", "on a pipe stand"] = "on feet"
+    stand_bar: BarRef = "pvc_three_quarter_inch"
+    braced: bool = True
+    brace: float = quantity(0.1, 1.5, unit="m", label="brace from post to foot, up and back", default=0.3)
+    other_top: float = quantity(0.0, 4.0, unit="m", label="standing height with other posts (0: none)", default=0.0)
+    sand_in_feet: bool = False
     board: BounceRef = "white_insulation_board_whole"
     border: float = quantity(0.02, 0.3, unit="m", label="border round the window", default=0.06)
     cloths: list[FrameCloth] = Field(default_factory=list, max_length=MOST_CLOTHS)
@@ -94,6 +99,8 @@ class SheetFrame(ModifierParameters):
                 "layers", "Boards lie one on another on a frame with feet alone; choose one layer, or a cloth."
             )
         self._cloths_fit()
+        if self.on_stand:
+            self._stand_fits()
         if self.held and self.apart:
             raise at_field("layer_gap", "Layers that hang apart have frames on feet; let them touch, or choose feet.")
         if self.top_height < self.height + self.leg:
@@ -106,6 +113,17 @@ class SheetFrame(ModifierParameters):
             message = "Gap between layers must be 0 (touching) or at least 50 mm (frames of their own)."
             raise at_field("layer_gap", message)
         return self
+
+    def _stand_fits(self) -> None:
+        if self.structure != "pipe":
+            raise at_field("carried", "A pipe stand carries a frame of pipe; choose that first.")
+        stand, row = bar_of(self.stand_bar), sheet_material(self.sheet)
+        if stand.pipe is None or stand.width < self.bar.width - 1e-9:
+            raise at_field("stand_bar", f"The stand is of pipe at least as wide as the frame's {self.bar.name}.")
+        if row.form == "board":
+            raise at_field("sheet", "A board is clamped to a frame that stands hold; a pipe stand carries cloth.")
+        if self.apart:
+            raise at_field("layer_gap", "A pipe stand carries one frame; let the layers touch, or choose feet.")
 
     def _cloths_fit(self) -> None:
         if self.worn > len(self.cloths):
@@ -131,6 +149,11 @@ class SheetFrame(ModifierParameters):
     def held(self) -> bool:
         """Whether stands hold it: it has no feet of its own."""
         return self.carried == "held by stands" or self.structure == "board"
+
+    @property
+    def on_stand(self) -> bool:
+        """Whether a stand of wider pipe carries it."""
+        return self.carried == "on a pipe stand" and self.structure != "board"
 
     @property
     def _under(self) -> str:

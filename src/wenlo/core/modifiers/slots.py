@@ -28,6 +28,7 @@ POSES = frozenset(
     {
         "card_angle",
         "card_distance",
+        "card_shift",
         "card_height",
         "key_slid",
         "far_slid",
@@ -43,6 +44,7 @@ POSES = frozenset(
         "opening",
         "aim_height",
         "rotation",
+        "second",
     }
 )
 """Parameters that say how parts stand to each other, and cost no new part."""
@@ -146,12 +148,15 @@ class Height:
 
 @dataclass(frozen=True, kw_only=True)
 class Bent:
-    """A stiff sheet that is bent: the radius of its bend and its thickness, its flat part and its width. [m]"""
+    """A stiff sheet that is bent: the radius of its bend and its thickness, its flat part and its width, and the radius
+    of a second bend, 0 where there is none. [m]
+    """
 
     radius: Slot[float]
     thickness: Slot[float]
     flat: Slot[float]
     width: Slot[float]
+    front: Slot[float] | None = None
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -1,5 +1,6 @@
 """A food container lined with mirror tape, the flash inside facing its back, a sheet over its front."""
 
+from dataclasses import replace
 from typing import Literal
 
 import numpy as np
@@ -14,25 +15,35 @@ from wenlo.core.fabrication.assembly.shop import mass_of
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid
 from wenlo.core.fabrication.assembly.space import PartPose, X, Y, Z
 from wenlo.core.fabrication.laid_parts import LaidParts
-from wenlo.core.fabrication.templates import oblong, pierced
+from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, Mark, Refusal, ReuseRule
+from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps, layers_of, lined, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
+from wenlo.core.photometry.stops import format_stops, stops_between
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import format_length
+from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
     "small-flash-softbox",
-    {"cut-the-hole": {}, "line-it": {"lining": "label", "size": "size"}, "set-the-flash": {"depth": "length"}},
+    {
+        "cut-the-hole": {"head": "choice"},
+        "stiffen-the-arms": {"by": "choice"},
+        "line-it": {"lining": "label", "size": "size"},
+        "set-the-flash": {"depth": "length"},
+    },
 )
 
 Vector = NDArray[np.float64]
+
+
+HEAD_WIDE = 0.06
+"""Of a small flash's head, where nobody tells which. [m]"""
 
 
 class FlashBoxParameters(Upright, OfBattens):
@@ -48,6 +59,18 @@ class FlashBoxParameters(Upright, OfBattens):
     boxes: int = quantity(1, 2, unit="count", label="number of boxes", default=1)
     arm_carries: float = quantity(0.1, 10.0, unit="kg", label="what one arm carries", default=1.2)
     gap: float = quantity(0.0, 1.0, unit="m", label="gap between the boxes", default=0.1)
+    head: Literal["neck through the floor", "flush in a side wall"] = "neck through the floor"
+    second: float = quantity(0.0, 8.0, unit="number", label="second flash, times the first", default=1.0)
+    stiffened: Literal["no", "wire and tape", "splint"] = "no"
+
+    def head_off(self, box: int, wide: float) -> Vector:
+        """From the middle of a box to that of its head, shape (3,): in the outer side wall, or nowhere. [m]"""
+        if self.head == "neck through the floor":
+            return np.zeros(3)
+        # of two boxes each has its head at the side away from the other
+        side = 1.0 if self.boxes == 2 and box == 1 else -1.0
+        away: Vector = self.across * side * (self.width - wide) / 2
+        return away
 
     @property
     def middles(self) -> list[Vector]:
@@ -66,7 +89,7 @@ class FlashBoxParameters(Upright, OfBattens):
     def lamp_position(self) -> Vector:
         """In the first box, shape (3,). [m]"""
         place: Vector = self.middles[0] + self.direction * self.flash_depth
-        return place
+        return place + self.head_off(0, HEAD_WIDE)
 
     @property
     def lamp_aim(self) -> Vector:
@@ -97,9 +120,33 @@ def arrange(design: FlashBoxParameters, brief: Brief, transmittance: float | Non
             behind=inside,
         ):
             surfaces.append(type(wall)(**{**wall.__dict__, "id": f"{wall.id} {k + 1}"}))
-    places = [m + design.direction * min(design.flash_depth, design.depth - 0.01) for m in design.middles]
+    wide = brief.lamp.type.size[0]
+    places = [
+        m + design.direction * min(design.flash_depth, design.depth - 0.01) + design.head_off(k, wide)
+        for k, m in enumerate(design.middles)
+    ]
     lamps = key_lamps(brief, places, [p + design.direction for p in places])
-    return Arrangement(surfaces=tuple(surfaces), lamps=lamps)
+    # each has a dial of its own
+    weaker = (replace(lamp, amount=lamp.amount * max(design.second, 1e-6)) for lamp in lamps[1:])
+    return Arrangement(surfaces=tuple(surfaces), lamps=(lamps[0], *weaker))
+
+
+def figures(design: FlashBoxParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+    """How the second flash stands against the first, and what that does to their charging."""
+    del brief, units, probe
+    if design.boxes < 2:
+        return ()
+    if design.second <= 0.0:
+        return (KindFigure(key="second_flash", label="Second flash", text="off", detail="the first lights alone"),)
+    under = stops_between(1.0, design.second)
+    return (
+        KindFigure(
+            key="second_flash",
+            label="Second flash against the first",
+            text=format_stops(-under, signed=True),
+            detail=f"it charges in about {design.second:.2g} of the time: what a flash takes goes with its light",
+        ),
+    )
 
 
 NECK = (0.055, 0.035)
@@ -113,7 +160,16 @@ ARM_LEAST, ARM_BEYOND = 0.25, 0.1
 """The shortest arm, and what it is longer than the box is wide. [m]"""
 
 
-def _container(work: LaidParts, design: FlashBoxParameters, made: dict[str, Panel], k: int) -> None:
+HEAD_DEEP, PLAY = 0.032, 0.001
+"""Of a small flash's head from its face back, typical, and the play of its slot. [m]"""
+
+TIES = 2
+"""Cable ties that hold a head in its slot, through four holes."""
+
+
+def _container(
+    work: LaidParts, design: FlashBoxParameters, made: dict[str, Panel], k: int, head: tuple[float, float]
+) -> None:
     # own coordinates: the front at y = 0, the back behind it; the lining lies inside of the walls
     name = "sheet" if k == 0 else "sheet 2"
     box = work.layout_at(f"box {k + 1}", place_of_panel(made[name]))
@@ -121,19 +177,22 @@ def _container(work: LaidParts, design: FlashBoxParameters, made: dict[str, Pane
     lining, sheet = covering_of(design.lining), covering_of(design.sheet)
     t = lining.thickness
     x, z = w / 2 + t, h / 2 + t
-    # the neck goes through the floor under the head
+    # the neck goes through the floor under the head, or the head itself through a side wall
     neck = (NECK[0] / 2, NECK[1] / 2)
     at = -min(design.flash_depth, d - neck[1] - 0.01)
+    opening = Block(low=(-neck[0], at - neck[1], -z - WALL - 0.001), high=(neck[0], at + neck[1], -z + 0.001))
+    if design.head == "flush in a side wall":
+        deep, tall = HEAD_DEEP / 2, (head[1] + PLAY) / 2
+        at = -min(max(design.flash_depth, deep + 0.005), d - deep - 0.005)
+        x0, x1 = (-x - WALL - 0.001, -x + 0.001) if k == 0 else (x - 0.001, x + WALL + 0.001)
+        opening = Block(low=(x0, at - deep, -tall), high=(x1, at + deep, tall))
     tub = work.bought(
         box,
         "container",
         "food_container",
         BoughtSolid(
             fills=(Block(low=(-x - WALL, -d - t - WALL, -z - WALL), high=(x + WALL, 0.0, z + WALL)),),
-            bores=(
-                Block(low=(-x, -d - t, -z), high=(x, 0.001, z)),
-                Block(low=(-neck[0], at - neck[1], -z - WALL - 0.001), high=(neck[0], at + neck[1], -z + 0.001)),
-            ),
+            bores=(Block(low=(-x, -d - t, -z), high=(x, 0.001, z)), opening),
         ),
         PartPose(),
         role="container",
@@ -192,25 +251,54 @@ def _container(work: LaidParts, design: FlashBoxParameters, made: dict[str, Pane
         Reason(text="under the box and a hand's breadth beyond it to the bracket", blame="width"),
         free=(0.0, 0.0, -1.0),
     )
-    box.hold("bolt", tub, (arm,), used={"foot_bolt": 2})
+    box.hold("bolt", tub, (arm,), used={"foot_bolt": 2, **STIFF[design.stiffened]})
+
+
+STIFF: dict[str, dict[str, float]] = {
+    "no": {},
+    "wire and tape": {"steel_wire": 0.6, "cloth_tape": 0.5},
+    "splint": {"fibre_rod_8": 0.3, "cloth_tape": 0.5},
+}
+"""What an arm that droops is stiffened with, each."""
+
+
+def _template(work: LaidParts, head: tuple[float, float], *, flush: bool) -> None:
+    slot = (HEAD_DEEP + PLAY, head[1] + PLAY) if flush else NECK
+    around = (slot[0] + 0.03, slot[1] + 0.03)
+    middle = (around[0] / 2, around[1] / 2)
+    made = pierced(
+        "slot for the flash's head" if flush else "slot for the flash's neck",
+        *around,
+        oblong(*middle, *slot),
+        note=(
+            "in the side wall of the container; measure how deep the head is first"
+            if flush
+            else "in the floor of the container; measure the flash first"
+        ),
+    )
+    if flush:
+        ties = tuple(
+            circle(middle[0] + sx * (slot[0] / 2 + 0.005), middle[1] + sy * slot[1] / 4, 0.004)
+            for sx in (-1.0, 1.0)
+            for sy in (-1.0, 1.0)
+        )
+        made = replace(made, holes=(*made.holes, *ties))
+    work.template(made)
 
 
 def laid(design: FlashBoxParameters, brief: Brief) -> LaidParts:
     """A container, lining, a front and an arm."""
     work = begin(design, brief)
-    made = panels_of(arrange(design, brief))
+    made, head = panels_of(arrange(design, brief)), brief.lamp.type.size
+    flush = design.head == "flush in a side wall"
     for k in range(design.boxes):
-        _container(work, design, made, k)
-    slot = (NECK[0] + 0.03, NECK[1] + 0.03)
-    work.template(
-        pierced(
-            "slot for the flash's neck",
-            *slot,
-            oblong(slot[0] / 2, slot[1] / 2, *NECK),
-            note="in the floor of the container; measure the flash first",
-        )
+        _container(work, design, made, k, head)
+    _template(work, head, flush=flush)
+    if flush:
+        work.fit("cable_tie", TIES * design.boxes)
+    work.step(
+        SAYS("cut-the-hole", head="side" if flush else "floor"), minutes=20, does="drill", uses=("food_container",)
     )
-    work.step(SAYS("cut-the-hole"), minutes=20, does="drill", uses=("food_container",))
     work.step(
         SAYS("line-it", lining=bounce_face(design.lining).name, size=(design.width, design.height)),
         minutes=20,
@@ -221,8 +309,15 @@ def laid(design: FlashBoxParameters, brief: Brief) -> LaidParts:
         SAYS("set-the-flash", depth=design.flash_depth),
         minutes=10,
         does="mount",
-        uses=("over the opening", "arm", "foot_bolt"),
+        uses=("over the opening", "arm", "foot_bolt", "cable_tie"),
     )
+    if design.stiffened != "no":
+        work.step(
+            SAYS("stiffen-the-arms", by="wire" if design.stiffened == "wire and tape" else "splint"),
+            minutes=10,
+            does="finish",
+            uses=("steel_wire", "fibre_rod_8", "cloth_tape"),
+        )
     return work
 
 
@@ -306,6 +401,9 @@ def refuses(design: FlashBoxParameters, lamp: LampType) -> Refusal | None:
                 " flash."
             ),
         )
+    if design.head == "flush in a side wall" and design.depth < HEAD_DEEP + 2 * WALL + 0.01:
+        least = format_length(HEAD_DEEP + 2 * WALL + 0.01)
+        return Refusal(field="depth", text=f"A head in the side wall takes a box {least} deep at least.")
     for field, head in (("width", lamp.size[0]), ("height", lamp.size[1])):
         if head > getattr(design, field) - 2 * WALL + 1e-9:
             text = (
@@ -351,6 +449,7 @@ KIND = Kind(
     ),
     rejection_reason=rejection_reason,
     refuses=refuses,
+    figures=figures,
     methods={"enclosed": 3, "facing the back": 1, "lamps": 3, "lined": 1},
     good="pocket size, no stand needed, made in an hour",
     bad="small, so soft only near; eats power, so the flash recycles slowly",

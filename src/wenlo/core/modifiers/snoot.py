@@ -1,11 +1,9 @@
 """A snoot or slot: a tube before the lamp that lets out a spot or a stripe."""
 
 import math
-from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
-from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
@@ -16,271 +14,54 @@ from wenlo.core.fabrication.assembly.space import PartPose, X
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import circle, oblong, pierced
 from wenlo.core.facts import Phrases
-from wenlo.core.geometry.beams import BeamSpot, aim_at, on_rake, spot_behind, tube_for
-from wenlo.core.modifiers.aimed import (
-    Aimed,
-    BeamRead,
-    aimed_marks,
-    aimed_start,
-    beam_read,
-    hole,
-    plate,
-    round_outline,
-    turned,
-)
+from wenlo.core.geometry.beams import tube_for
+from wenlo.core.modifiers.aimed import aimed_marks, aimed_start
+from wenlo.core.modifiers.beam_tube import BACK, CAPS, PLATE, BeamTube, arrange, figures
 from wenlo.core.modifiers.framed import along, begin, circle_loop
-from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal, ReuseRule
+from wenlo.core.modifiers.kind import Handling, Hold, Kind, Mark, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
-from wenlo.core.modifiers.placing import black, grip_for, key_lamp, lined
+from wenlo.core.modifiers.placing import grip_for
 from wenlo.core.modifiers.slots import Capabilities, slots_of
-from wenlo.core.optics.lamp import half_along, widest
-from wenlo.core.optics.shapes import Disc, Tube
-from wenlo.core.optics.sheet import Sheet, flipped, luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
-from wenlo.core.transport.measure import read
-from wenlo.core.transport.scene import LightScene, Meter
-from wenlo.core.transport.solve import DRAFT, solve
-from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.optics.lamp import widest
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "snoot",
     {
         "roll-the-tube": {"width": "length"},
-        "cut-the-opening": {"shape": "choice", "opening": "drill", "slot": "drill"},
+        "saw-the-tube": {"long": "length", "other": "length"},
+        "cut-the-opening": {"shape": "choice", "opening": "drill", "slot": "drill", "cap": "choice"},
         "fit-it": {},
     },
 )
 
-Vector = NDArray[np.float64]
 
-BACK, PLATE = 0.01, 0.0005
-"""The light has the tube so far behind the lamp, and its plate so far before the opening. [m]"""
-
-BESIDE = 1.5
-"""The halo is read so many times the field's half width off the axis."""
-
-
-class SnootParameters(Aimed):
+class SnootParameters(BeamTube):
     """Parameters of the tube, and of the opening at its end."""
 
     kind: Literal["snoot"] = "snoot"
-    tube_length: float = quantity(0.03, 1.5, unit="m", label="length of the tube, lamp to opening", default=0.35)
-    tube_width: float = quantity(0.02, 0.6, unit="m", label="width of the tube", default=0.16)
-    shape: Literal["disc", "slot"] = "disc"
-    opening: float = quantity(0.002, 0.5, unit="m", label="width of the opening", default=0.06)
-    slot_length: float = quantity(0.005, 0.5, unit="m", label="length of a slot", default=0.12)
-    rotation: float = quantity(-90.0, 90.0, unit="degree", label="slot turned from level", default=0.0)
-    inside: Literal["black foil", "white card", "shiny foil"] = "black foil"
-
-    @property
-    def source_size(self) -> tuple[float, float]:
-        """Width and height of the opening, whichever way it is turned. [m]"""
-        if self.shape == "disc":
-            return self.opening, self.opening
-        c, s = abs(math.cos(math.radians(self.rotation))), abs(math.sin(math.radians(self.rotation)))
-        return c * self.slot_length + s * self.opening, s * self.slot_length + c * self.opening
-
-    @property
-    def lamp_position(self) -> Vector:
-        """At the back of the tube, shape (3,). [m]"""
-        place: Vector = self.source_centre + self.axis * self.tube_length
-        return place
-
-    @property
-    def highest(self) -> float:
-        """Upper edge of the tube. [m]"""
-        return max(self.centre_height, float(self.lamp_position[2])) + self.tube_width / 2
-
-
-def _lining(design: SnootParameters) -> Sheet:
-    if design.inside == "black foil":
-        return black("black_foil")
-    return lined("white_card" if design.inside == "white card" else "foil_flat", "black_foil")
-
-
-def _outline(design: SnootParameters) -> Vector:
-    if design.shape == "disc":
-        return turned(round_outline(), 0.0, (design.opening, design.opening), design.tube_width)
-    oblong = np.array([[0.0, 0.0], [1.0, 0.0], [1.0, 1.0], [0.0, 1.0]])
-    size = (design.opening, design.slot_length)
-    return turned(oblong, math.radians(design.rotation), size, design.tube_width)
-
-
-def arrange(design: SnootParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
-    """Tube, plate with its opening, and what closes the tube behind the lamp."""
-    del transmittance
-    outline = _outline(design)
-    tube = Tube(
-        id="tube",
-        base=design.source_centre,
-        axis=design.axis,
-        length=design.tube_length + BACK,
-        radius=design.tube_width / 2,
-        surface=flipped(_lining(design)),
-        role="modifier",
-    )
-    back = Disc(
-        id="back of the tube",
-        centre=design.source_centre + design.axis * (design.tube_length + BACK),
-        axis=-design.axis,
-        radius=design.tube_width / 2,
-        surface=black("black_foil"),
-        role="modifier",
-    )
-    surfaces = (
-        hole(design, side=design.tube_width, outline=outline),
-        plate(design, side=design.tube_width, outline=outline, surface=black("black_foil")),
-        tube,
-        back,
-    )
-    return Arrangement(
-        surfaces=surfaces, lamps=(key_lamp(brief, centre=design.lamp_position, aim=design.source_centre),)
-    )
-
-
-def spot_of(design: SnootParameters, brief: Brief, *, throw: float | None = None) -> BeamSpot:
-    """The spot at what it points to, or the stripe across its width, by straight lines.
-
-    Parameters
-    ----------
-    design, brief: the snoot and its lamp.
-    throw: from the opening to where it lands; to what it points to if left out. [m]
-    """
-    # across a slot that lies level the lamp's height counts, across one that stands upright its width
-    turn = 0.0 if design.shape == "disc" else math.pi / 2 - math.radians(design.rotation)
-    return spot_behind(
-        lamp=half_along(brief.lamp.type, turn),
-        opening=design.opening / 2,
-        gap=design.tube_length,
-        throw=design.throw if throw is None else throw,
-    )
-
-
-def across_of(design: SnootParameters) -> Vector:
-    """Unit vector across the spot, or across the width of the stripe, square to the beam, shape (3,)."""
-    across, upward = design.square
-    turn = math.radians(design.rotation) if design.shape == "slot" else math.pi / 2
-    way: Vector = math.cos(turn) * upward + math.sin(turn) * across
-    return way
-
-
-WIDEST_MISS = 0.15
-"""Where straight lines and the solved light differ by more, light off the inside of the tube makes the beam. [-]"""
-
-
-def beam_of(design: SnootParameters, brief: Brief) -> BeamRead | None:
-    """The spot or stripe as the solved light has it, square to the beam; None where no light gets out."""
-    target = np.array([0.0, 0.0, design.aim_height])
-    return beam_read(
-        arrange(design, brief, None),
-        middle=target,
-        normal=design.axis,
-        across=across_of(design),
-        reach=1.25 * spot_of(design, brief).field,
-    )
-
-
-def figures(design: SnootParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
-    """Core, edge, aim, and the halo that the inside adds, from the solved light."""
-    del probe
-
-    def length(x: float) -> str:
-        return format_length(x, system=units)
-
-    found, real = spot_of(design, brief), beam_of(design, brief)
-    name = "Spot" if design.shape == "disc" else "Stripe"
-    core = f"core {length(2 * found.core)}" if found.core > 0.0 else "no core: the lamp is wider than the opening"
-    if real is None or not math.isfinite(real.half):
-        wide, edge, check = found.half, found.edge, "by straight lines; too faint to read off the solved light"
-    else:
-        wide, edge = real.half, real.edge
-        off = found.half / wide - 1.0
-        check = f"straight lines give {length(2 * found.half)}"
-        if abs(off) > WIDEST_MISS:
-            check += f": light off the inside ({design.inside}) makes the difference"
-    aim = aim_at(design.lamp_position, np.array([0.0, 0.0, design.aim_height]), normal=np.array([0.0, -1.0, 0.0]))
-    rows = [
-        KindFigure(
-            key="spot",
-            label=name,
-            text=f"{length(2 * wide)} wide",
-            detail=(
-                f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond"
-                f" {length(2 * found.field)}"
-            ),
-        ),
-        KindFigure(
-            key="spot_edge",
-            label=f"Edge of the {name.lower()}",
-            text=length(edge) if math.isfinite(edge) else "none",
-            detail=(
-                f"from nine tenths of its light to one tenth; straight lines give {length(found.edge)} from all to"
-                " nothing"
-            ),
-        ),
-        KindFigure(
-            key="aim",
-            label="1° of turn moves it",
-            text=length(aim.per_degree),
-            detail=(
-                f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted"
-                f" {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}"
-            ),
-        ),
-    ]
-    rows += _behind(design, brief, length)
-    halo = halo_of(design, brief)
-    said = "too faint to tell" if not math.isfinite(halo) else f"{format_stops(halo)} under the spot"
-    rows.append(
-        KindFigure(
-            key="halo",
-            label="Halo beside it",
-            text=said,
-            detail=f"just outside of the field, from the tube's inside ({design.inside}), without the room",
-        )
-    )
-    return tuple(rows)
-
-
-def _behind(design: SnootParameters, brief: Brief, length: Callable[[float], str]) -> list[KindFigure]:
-    # where the beam goes on to, past what it points to, if that is the backdrop
-    ahead = -design.axis
-    if ahead[1] < 0.05:
-        return []
-    way = (brief.backdrop.distance - float(design.source_centre[1])) / float(ahead[1])
-    found = spot_of(design, brief, throw=way)
-    half_angle = math.atan(found.half / (way + design.tube_length))
-    near, far = on_rake(half_angle, distance=way + design.tube_length, rake=math.acos(min(float(ahead[1]), 1.0)))
-    stretched = (near + far) / (2.0 * found.half)
-    text = length(near + far) if math.isfinite(far) else "runs along it"
-    return [
-        KindFigure(
-            key="raked",
-            label="On the backdrop behind",
-            text=text,
-            detail=f"lands {length(way)} from the opening, stretched {stretched:.1f} times by the rake",
-        )
-    ]
-
-
-def halo_of(design: SnootParameters, brief: Brief) -> float:
-    """Light beside the spot under that in its middle, the room left out. [stop]"""
-    made = arrange(design, brief, None)
-    solved = solve(LightScene(panels=made.surfaces, lamps=made.lamps), DRAFT)
-    across, upward = design.square
-    target = np.array([0.0, 0.0, design.aim_height])
-    turn = math.radians(design.rotation) if design.shape == "slot" else 0.0
-    off = (math.cos(turn) * upward + math.sin(turn) * across) * BESIDE * spot_of(design, brief).field
-    found = read(
-        solved, [Meter(id=n, position=p, normal=design.axis) for n, p in (("in", target), ("out", target + off))]
-    )
-    inner, outer = (float(luminance(found[name].total)) for name in ("in", "out"))
-    return stops_between(inner, outer) if inner > 0.0 and outer > 0.0 else math.inf
 
 
 SEAM, OVER = 0.03, 0.02
 """Of the tube's seam, and of the cap that folds over its end. [m]"""
+
+
+def _two_lengths(design: SnootParameters) -> None:
+    # both are sawn off one tube that is there
+    found = design.found
+    if found is None or design.other_length <= 0.0 or found.values.form != "tube":
+        return
+    there, needed = found.values.opening()[2], design.tube_length + design.other_length + SAWN
+    if needed > there + 1e-9:
+        message = (
+            f"The {found.name} is {format_length(there)} long: after {format_length(design.tube_length)},"
+            f" {format_length(max(there - design.tube_length - SAWN, 0.0))} are left for the other."
+        )
+        raise Impossible(message, fields=[FieldError(path="design.other_length", message=message)])
+
+
+SAWN = 0.002
+"""What a saw takes of a tube. [m]"""
 
 
 def _rolled(work: LaidParts, design: SnootParameters, grip: float) -> None:
@@ -292,6 +73,7 @@ def _rolled(work: LaidParts, design: SnootParameters, grip: float) -> None:
             f" {format_length(design.tube_width)} wide."
         )
         raise Impossible(message, fields=[FieldError(path=f"design.{field}", message=message)])
+    _two_lengths(design)
     # own coordinates: z from the opening back to the lamp; the tube grips the lamp behind what the light has of it
     work.given |= {"sheet", "back of the tube"}  # the hole, and the lamp that closes the tube
     tube = work.layout_at("tube", along(design.source_centre, design.axis))
@@ -333,23 +115,24 @@ def _rolled(work: LaidParts, design: SnootParameters, grip: float) -> None:
         if design.shape == "disc"
         else oblong(0.0, 0.0, design.slot_length, design.opening, turned=math.radians(design.rotation))
     )
-    cap = design.tube_width + 2 * OVER
+    cap, cover = design.tube_width + 2 * OVER, CAPS[design.cap_of]
+    taped = design.cap_of == "black tape"
     below = outer
-    for k in range(2):
+    for k in range(1 if taped else 2):
         part = work.sheet(
             tube,
             f"cap {k + 1}",
-            "black_foil",
+            cover,
             centre=(0.0, 0.0, -k * foil.thickness - PLATE),
             across=X,
             upward=(0.0, -1.0, 0.0),
             size=(design.tube_width, design.tube_width),
             cut=(cap, cap),
             holes=(hole,),
-            note="cap, two layers where it is cut",
+            note="cap of tape strips that leave the opening" if taped else "cap, two layers where it is cut",
             lit="plate" if k == 0 else "",
         )
-        tape = {"cloth_tape": girth + design.tube_length / 2}
+        tape = {} if taped else {"cloth_tape": girth + design.tube_length / 2}
         tube.hold("taped", part, (below,), used=tape)
         below = part
 
@@ -365,14 +148,30 @@ def laid(design: SnootParameters, brief: Brief) -> LaidParts:
         else oblong(cap / 2, cap / 2, design.slot_length, design.opening, turned=math.radians(design.rotation))
     )
     work.template(pierced("cap with its opening", cap, cap, hole, note="20 mm all round folds over the tube"))
+    if design.other_length > 0.0 and design.found is None:
+        work.cover(
+            "black_foil",
+            math.pi * design.tube_width + SEAM,
+            design.other_length,
+            note="second tube, rolled like the first",
+            spare=True,
+        )
     work.step(
         SAYS("roll-the-tube", width=design.tube_width),
         minutes=15,
         does="bond",
-        uses=("rolled with", "lining", "cloth_tape"),
+        uses=("rolled with", "rolled like", "lining", "cloth_tape"),
     )
+    if design.found is not None and design.found.values.form == "tube":
+        work.step(SAYS("saw-the-tube", long=design.tube_length, other=design.other_length), minutes=10, does="finish")
     work.step(
-        SAYS("cut-the-opening", shape=design.shape, opening=design.opening, slot=design.slot_length),
+        SAYS(
+            "cut-the-opening",
+            shape=design.shape,
+            opening=design.opening,
+            slot=design.slot_length,
+            cap="tape" if design.cap_of == "black tape" else "foil",
+        ),
         minutes=10,
         does="finish",
         uses=("cap",),
@@ -392,6 +191,7 @@ BECOMES = (
         ),
         fills=("tube/tube",),
         instead=("roll-the-tube",),
+        cut=("tube_length",),
     ),
 )
 

@@ -15,8 +15,12 @@ from wenlo.core.fabrication.assembly.space import PartPose
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.framed import alone, faced, panels_of, place_of_panel, size_of
+from wenlo.core.modifiers.grounds import covering_for
 from wenlo.core.modifiers.kind import (
+    BALANCE_FACTOR,
+    GRAVITY,
     Arrangement,
+    Balance,
     Handling,
     Hold,
     Kind,
@@ -45,6 +49,7 @@ SAYS = Phrases(
         "raise-the-ground": {"ground": "length"},
         "bounce-the-lamp": {},
         "place-the-cards": {},
+        "take-the-leg-out": {"leg": "choice", "weight": "label"},
     },
 )
 
@@ -80,6 +85,12 @@ class BoothParameters(ModifierParameters):
     lamp_height: float = quantity(0.02, 1.5, unit="m", label="lamp height", default=0.25)
     flagged: bool = True
     lift: float = quantity(0.1, 3.0, unit="stop", label="lift of one detail by a sliver card", default=0.5)
+    front_cards: FillCard = "none"
+    back_cards: FillCard = "none"
+    card_shift: float = quantity(-0.5, 0.5, unit="m", label="side cards back (− forward)", default=0.0)
+    leg_out: Literal["none", "front left", "front right"] = "none"
+    table_mass: float = quantity(1.0, 80.0, unit="kg", label="what the table weighs", default=8.0)
+    counterweight: float = quantity(0.0, 50.0, unit="kg", label="weight on the opposite corner", default=5.0)
     paper_width: float = quantity(0.2, 3.0, unit="m", label="width of the backdrop", default=1.0)
 
     @property
@@ -123,10 +134,47 @@ def _card(design: BoothParameters, side: float, what: FillCard) -> Panel:
     surface = bounce("white_foam_board") if what == "white" else black("black_foam_board")
     height = card_tall(design)
     x = side if design.direction[0] >= 0.0 else -side
-    centre = np.array([x * design.card_distance, design.length * 0.1, design.ground + height / 2 + 0.003])
+    y = design.length * 0.1 + design.card_shift
+    centre = np.array([x * design.card_distance, y, design.ground + height / 2 + 0.003])
     across = np.array([0.0, x * card_long(design), 0.0])
     name = "near card" if side > 0.0 else "far card"
     return panel(name, centre=centre, across=across, upward=UP * height, surface=surface)
+
+
+CORNER_CARD = 0.18
+"""Width of the cards at the corners at most; two come from a board. [m]"""
+
+APART = 0.02
+"""Between the ends of two cards. [m]"""
+
+
+def _corner_cards(design: BoothParameters) -> list[Panel]:
+    # turned by half a right angle toward the thing, before and behind the ends of the side cards
+    height, half = card_tall(design), card_long(design) / 2
+    made = []
+    for name, what, way in (("front", design.front_cards, -1.0), ("back", design.back_cards, 1.0)):
+        if what == "none":
+            continue
+        surface = bounce("white_foam_board") if what == "white" else black("black_foam_board")
+        end = design.length * 0.1 + design.card_shift + way * (half + APART)
+        room = (design.length * 0.6 - APART - end) * math.sqrt(2.0) if way > 0.0 else CORNER_CARD
+        wide = min(CORNER_CARD, design.card_distance * 0.9, room)
+        for side, where in ((-1.0, "left"), (1.0, "right")):
+            along = np.array([-side, way, 0.0]) / math.sqrt(2.0)
+            start = np.array([side * design.card_distance, end, design.ground + height / 2 + 0.003])
+            card = panel(
+                f"{name} card {where}",
+                centre=start + along * wide / 2,
+                across=along * wide,
+                upward=UP * height,
+                surface=surface,
+            )
+            if float(card.normal @ (np.array([0.0, design.length * 0.1, 0.0]) - start)) < 0.0:
+                card = panel(
+                    card.id, centre=start + along * wide / 2, across=-along * wide, upward=UP * height, surface=surface
+                )
+            made.append(card)
+    return made
 
 
 def arrange(design: BoothParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -151,9 +199,11 @@ def arrange(design: BoothParameters, brief: Brief, transmittance: float | None =
     surfaces += [
         _card(design, side, what) for side, what in ((-1.0, design.far_card), (1.0, design.near_card)) if what != "none"
     ]
+    corners = _corner_cards(design)
+    surfaces += corners
     if design.flagged:
         surfaces.append(booth_flag(design))
-    shown = frozenset({"ground", "back", "near card", "far card"})
+    shown = frozenset({"ground", "back", "near card", "far card", *(card.id for card in corners)})
     behind = (back_at - np.array([0.0, 0.003, 0.0]), np.array([0.0, -1.0, 0.0]))
     return Arrangement(
         surfaces=tuple(surfaces),
@@ -262,7 +312,7 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
     return KindFigure(key="sliver", label=f"Sliver card, {format_stops(design.lift)} more", text=text, detail=detail)
 
 
-def _sweep(work: LaidParts, made: dict[str, Panel]) -> None:
+def _sweep(work: LaidParts, design: BoothParameters, made: dict[str, Panel]) -> None:
     # one paper from the top of the back down and out to the front
     ground, back = (work.stands.inverse.after(place_of_panel(made[name])) for name in ("ground", "back"))
     (wide, deep), (_, tall) = size_of(made["ground"]), size_of(made["back"])
@@ -273,7 +323,7 @@ def _sweep(work: LaidParts, made: dict[str, Panel]) -> None:
     paper = work.formed(
         layout,
         "paper",
-        "white_painted_canvas",
+        covering_for(design.backdrop),
         solid,
         PartPose(),
         flat=(wide, solid.length),
@@ -312,8 +362,17 @@ def laid(design: BoothParameters, brief: Brief) -> LaidParts:
             id=name,
             note=f"{what} card; two come from one board, scored and bent to stand",
         )
+    for card in _corner_cards(design):
+        what = design.front_cards if card.id.startswith("front") else design.back_cards
+        alone(
+            work,
+            card,
+            "white_foam_board" if what == "white" else "black_foam_board",
+            id=card.id,
+            note=f"{what} card at a corner; two come from one board, scored and bent to stand",
+        )
     work.cover("white_foam_board", *SLIVER, note="sliver card for one detail, on a bit of wire")
-    _sweep(work, made)
+    _sweep(work, design, made)
     if design.flagged:
         alone(work, made["lamp flag"], "black_foil", id="flag", note="flag between lamp and thing")
     work.fit("spring_clamp", 4)
@@ -321,11 +380,50 @@ def laid(design: BoothParameters, brief: Brief) -> LaidParts:
     work.step(SAYS("sweep-the-paper"), minutes=5, does="set", uses=("swept",))
     work.step(SAYS("raise-the-ground", ground=design.ground), minutes=5, does="set")
     work.step(SAYS("bounce-the-lamp"), minutes=10, does="set", uses=("flag between",))
+    if design.leg_out != "none":
+        work.step(
+            SAYS("take-the-leg-out", leg=design.leg_out.replace(" ", "-"), weight=f"{design.counterweight:g} kg"),
+            minutes=10,
+            does="mount",
+        )
     work.step(SAYS("place-the-cards"), minutes=10, does="set", uses=("card",))
     return work
 
 
 build, assemble = built(laid, "table booth")
+
+
+A_HAND = 3.0
+"""What somebody leans on a corner with, as a mass. [kg]"""
+
+
+def stands_by(design: BoothParameters, mass: float) -> Balance | None:
+    """What keeps the table up with a leg out: the three others stand on a line through two of them, with as much of the
+    table on either side, so that only what lies on the opposite corner holds what hangs at the free one.
+
+    Source: [Meriam].
+
+    Parameters
+    ----------
+    design: the booth.
+    mass: of what hangs under the table. [kg]
+
+    Returns
+    -------
+    Balance: the load at the free corner and what holds against it [N]; None where all legs stand.
+    """
+    if design.leg_out == "none":
+        return None
+    # the roof hangs at its edges: a quarter of it at every corner
+    load = (A_HAND + mass / 4.0) * GRAVITY
+    return Balance(
+        name="Table with a leg out",
+        load=load,
+        most=design.counterweight * GRAVITY,
+        slot="counterweight",
+        cure=round(BALANCE_FACTOR * load / GRAVITY + 0.05, 1),
+        words="a heavier weight on the opposite corner, or a crate under the free one",
+    )
 
 
 def start(brief: Brief) -> BoothParameters:
@@ -398,6 +496,7 @@ KIND = Kind(
     capabilities=Capabilities(faces=(SLOTS["face"],), ground=SLOTS["ground"], roof=SLOTS["roof"]),
     rejection_reason=no_person,
     figures=figures,
+    stands_by=stands_by,
     keeps_size=True,
     good="a studio under a table, from two boards and one small lamp",
     bad="small; the light is from above, so that fronts need a card",

@@ -21,6 +21,7 @@ from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.box_parts import stands_at
 from wenlo.core.modifiers.framed import circle_loop
+from wenlo.core.modifiers.grounds import covering_for
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Probe, Refusal, ReuseRule
 from wenlo.core.modifiers.laid_kinds import built
 from wenlo.core.modifiers.light_tent import shape_of
@@ -338,7 +339,7 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
     ground = work.sheet(
         dome,
         "ground",
-        "white_painted_canvas",
+        covering_for(design.backdrop),
         centre=(0.0, middle, s.low),
         across=X,
         upward=(0.0, -1.0, 0.0),

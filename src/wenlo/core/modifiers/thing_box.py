@@ -5,6 +5,7 @@ from typing import Any, Literal, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
+from pydantic import Field
 
 from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.catalog.own import FinishRef, SheetRef, finish_material
@@ -22,6 +23,11 @@ from wenlo.core.units.length import format_length
 Vector = NDArray[np.float64]
 
 Across = Literal["sheet", "white card", "black card", "open"]
+
+MOST_GROUNDS = 6
+
+PANEL, PAD = 0.005, 0.005
+"""Thickness of a loose floor or wall panel, and of the pads behind the wall. [m]"""
 
 BEHIND = 0.6
 """Share of the box's depth that lies behind the front of the thing."""
@@ -48,6 +54,11 @@ class ThingBox(ModifierParameters):
     def clear(self) -> tuple[float, float, float]:
         """What walls and frame take of the box before the sweep begins: of each side, behind, and of the floor. [m]"""
         return 0.0, 0.0, 0.0
+
+    @property
+    def stiff_ground(self) -> bool:
+        """Whether its ground is of panels, and not swept."""
+        return False
 
     @property
     def floor_middle(self) -> Vector:
@@ -106,9 +117,16 @@ class ThingBox(ModifierParameters):
 
 
 class SidedBox(ThingBox):
-    """A box whose far side is chosen."""
+    """A box whose far side is chosen, and of what its ground is made; ``other_grounds`` are exchanged with it."""
 
     far_side: Across = "sheet"
+    ground_of: Literal["sweep", "loose panels"] = "sweep"
+    other_grounds: list[FinishRef] = Field(default_factory=list, max_length=MOST_GROUNDS)
+
+    @property
+    def stiff_ground(self) -> bool:
+        """Its ground is a floor and a wall of board."""
+        return self.ground_of == "loose panels"
 
 
 def side_panel(design: ThingBox, name: str, side: float, surface: Sheet, *, slid: float = 0.0) -> Panel:
@@ -137,7 +155,7 @@ FILM = 0.002
 @dataclass(frozen=True, kw_only=True)
 class Sweep:
     """Floor and back of a sweep: its width, how far it goes to the front and to the back, and from where to where it
-    goes up, from the middle of the floor. [m]
+    goes up, from the middle of the floor; the floor goes on ``under`` the back. [m]
     """
 
     width: float
@@ -145,11 +163,22 @@ class Sweep:
     back: float
     low: float
     top: float
+    under: float = 0.0
 
 
 def sweep_of(design: ThingBox) -> Sweep:
     """The sweep of a box, clear of its walls."""
     side, behind_it, under = design.clear
+    if design.stiff_ground:
+        # the floor lies on what is there; the wall stands on it, with pads behind
+        return Sweep(
+            width=design.width - 2 * (side + FILM),
+            front=design.depth / 2 - FILM,
+            back=design.depth / 2 - behind_it - PAD - PANEL,
+            low=under + PANEL,
+            top=design.height - FILM,
+            under=PANEL,
+        )
     return Sweep(
         width=design.width - 2 * (side + FILM),
         front=design.depth / 2 - FILM,
@@ -163,8 +192,9 @@ def ground_panels(design: ThingBox) -> tuple[Panel, Panel]:
     """The sweep, as a floor and a back that meet behind the thing; both face the camera and the light."""
     surface = board(finish_material(design.backdrop).reflectance)
     s = sweep_of(design)
-    wide, deep = np.array([s.width, 0.0, 0.0]), np.array([0.0, s.front + s.back, 0.0])
-    floor_at = design.floor_middle + np.array([0.0, (s.back - s.front) / 2, s.low])
+    back = s.back + s.under
+    wide, deep = np.array([s.width, 0.0, 0.0]), np.array([0.0, s.front + back, 0.0])
+    floor_at = design.floor_middle + np.array([0.0, (back - s.front) / 2, s.low])
     floor = panel("ground", centre=floor_at, across=wide, upward=deep, surface=surface)
     if floor.normal[2] < 0.0:
         floor = panel("ground", centre=floor_at, across=-wide, upward=deep, surface=surface)

@@ -5,6 +5,8 @@ import math
 import numpy as np
 
 from wenlo.core.analysis.clashes import seen_by_lens
+from wenlo.core.brief.brief import OtherLight
+from wenlo.core.catalog.data_files import gels
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops, stops_between
@@ -119,6 +121,7 @@ def halo(stage: Stage, lamp: str) -> Placement:
         )
         return Placement(role="halo", words=words, why_not=words)
     power, short = power_for(stage, light, need / max(own, 1e-30))
+    short += _dimmer(stage, light, own * power / need)
     light = light.model_copy(update={"power": power})
     got = -stops_between(key, rest + own * power)
     words = (
@@ -132,6 +135,33 @@ def halo(stage: Stage, lamp: str) -> Placement:
         ),
     )
     return Placement(role="halo", words=words, lights=(light,), checks=checks)
+
+
+TOO_BRIGHT = 0.1
+"""A backdrop that is so little too bright is left as it is. [stop]"""
+
+
+def _dimmer(stage: Stage, light: OtherLight, times: float) -> str:
+    """What takes away the light that a lamp at its lowest has too much, each by itself, and how much each takes."""
+    over = math.log2(max(times, 1e-9))
+    if over < TOO_BRIGHT:
+        return ""
+    deep = stage.brief.backdrop.distance
+    away = math.hypot(deep - light.y, light.x)
+    farther = away * math.sqrt(times)
+    ways = [f"a slit that lets out 1 part in {times:.1f} ({format_stops(over)})"]
+    gel = min(
+        (g for g in gels().values() if g.shift == 0 and g.colour is None and g.stops >= over - TOO_BRIGHT),
+        key=lambda g: g.stops,
+        default=None,
+    )
+    if gel is not None:
+        ways.append(f"a {gel.name} ({format_stops(gel.stops)})")
+    if farther <= deep:
+        ways.append(
+            f"{stage.length(farther)} from the backdrop in place of {stage.length(away)} ({format_stops(over)})"
+        )
+    return f" Any of these takes it away: {'; '.join(ways)}."
 
 
 def top(stage: Stage, lamp: str) -> Placement:

@@ -125,7 +125,9 @@ def _changes(
     if rule.heaviest is not None and v.mass > rule.heaviest:
         most = f"{rule.heaviest:g} kg is the most."
         raise Impossible(f"At {v.mass:g} kg it is too heavy for what holds it; {most}")
-    changes: dict[str, Any] = sizes_taken(design, rule, v)
+    sizes = sizes_taken(design, rule, v)
+    # what is shorter is sawn off it
+    changes: dict[str, Any] = {n: min(s, kind.slots[n].get(design)) if n in rule.cut else s for n, s in sizes.items()}
     wrong = next(_outside(kind.slots, changes, units), None)
     if wrong is not None:
         raise Impossible(wrong)

@@ -11,6 +11,7 @@ from wenlo.core.catalog.materials import LampType
 from wenlo.core.fabrication.screws import SCREWS, WASHER
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
+from wenlo.core.modifiers.slots import Slot
 from wenlo.core.rigging import bending
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.interfaces import bolt_protrusion
@@ -280,11 +281,19 @@ def _sheet_checks(about: About, design: ModifierParameters, length: Length) -> I
         source=f"plate that lies on all its edges {how}; acrylic creeps to a third of its modulus",
         cure=Cure(words="a thicker sheet, or a batten under its middle"),
     )
+    yield from _bend_checks(about, bent.radius, radius, thick, length)
+    if bent.front is not None and bent.front.get(design) > 0.0:
+        yield from _bend_checks(about.of("front"), bent.front, bent.front.get(design), thick, length)
+
+
+def _bend_checks(about: About, slot: Slot[float], radius: float, thick: float, length: Length) -> Iterator[Check]:
+    # of each bend by itself: back, and front where it is pulled down
+    where = "the front" if about.part else "the sheet"
     least = bending.COLD_BEND * thick
     yield evaluate_limit(
         "bend.radius",
         about,
-        "Bend of the sheet",
+        f"Bend of {where}",
         value=radius,
         limit=least,
         unit="m",
@@ -292,13 +301,13 @@ def _sheet_checks(about: About, design: ModifierParameters, length: Length) -> I
         allowed=f"at least {length(least)}",
         source=f"{bending.COLD_BEND} thicknesses, cold",
         most=False,
-        cure=Cure(words="a thinner sheet or a wider bend", changes={"design.bend": round(least + 0.005, 2)}),
+        cure=Cure(words="a thinner sheet or a wider bend", changes={slot.path: round(least + 0.005, 2)}),
     )
     stress = bending.bend_stress(thick, radius, ACRYLIC_MODULUS)
     yield evaluate_limit(
         "bend.stress",
         about,
-        "Stress in the bend",
+        "Stress in the bend" if not about.part else "Stress in the front's bend",
         value=stress,
         limit=bending.LASTING_STRESS,
         unit="Pa",

@@ -12,7 +12,8 @@ from dataclasses import dataclass, replace
 
 from wenlo.core.catalog.data_files import fitting_sort
 from wenlo.core.fabrication.parts import Hole
-from wenlo.core.fabrication.screws import POCKET, SCREWS
+from wenlo.core.fabrication.screws import BRACKET, POCKET, POCKET_SHORT, SCREWS
+from wenlo.core.modifiers.kind import BALANCE_FACTOR
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit
 from wenlo.core.rigging.loads import Modifier
@@ -33,6 +34,9 @@ CORE = 0.77
 STEEL = 540.0
 """Tensile strength of a screw. [N/mm²]"""
 
+POCKET_NEAR = 0.004
+"""A pocket ends so far before the end of its batten. [m]"""
+
 CLAMP = 15.0
 """What a padded spring clamp keeps from sliding. [N]"""
 
@@ -48,7 +52,8 @@ class Fastener:
     """Diameter and length in the wood [m] of a fastener, and whether it is pulled out (an eye) or sheared (a corner's
     screw).
 
-    ``near`` and ``far`` are how much of it is in the piece under its head and in the other. [m]
+    ``near`` and ``far`` are how much of it is in the piece under its head and in the other [m]; under a thin
+    steel ``plate`` all of it is in the other.
     """
 
     name: str
@@ -57,6 +62,7 @@ class Fastener:
     pulled: bool
     near: float = 0.0
     far: float = 0.0
+    plate: bool = False
 
 
 FASTENERS = {
@@ -69,6 +75,9 @@ FASTENERS = {
     ),
     "pocket_screw": Fastener(
         name="Screws of a corner", diameter=0.004, length=0.015, pulled=False, near=0.012, far=0.018
+    ),
+    "bracket_screw": Fastener(
+        name="Screws of the brackets", diameter=0.0035, length=0.014, pulled=False, far=0.014, plate=True
     ),
 }
 
@@ -156,6 +165,30 @@ def shear_modes(diameter: float, near: float, far: float, *, density: float = SO
     }
 
 
+def plate_modes(diameter: float, far: float, *, density: float = SOFTWOOD) -> dict[str, float]:
+    """Load across a screw that holds a thin plate of steel to wood, by each way in which it can give (EN 1995-1-1,
+    8.9). [N]
+
+    Source: [EN1995].
+
+    Parameters
+    ----------
+    diameter: of the thread. [m]
+    far: length in the wood. [m]
+    density: of the wood. [kg/m³]
+
+    Returns
+    -------
+    dict: load by mode, ``9a`` where the wood crushes and ``9b`` where the screw bends; the least counts. [N]
+
+    >>> {mode: round(load) for mode, load in plate_modes(0.0035, 0.014).items()}
+    {'9a': 322, '9b': 580}
+    """
+    d, deep = CORE * diameter * 1000.0, far * 1000.0
+    f = 0.082 * density * d**-0.3
+    return {"9a": 0.4 * f * deep * d, "9b": 1.15 * math.sqrt(2.0 * 0.3 * STEEL * d**2.6 * f * d)}
+
+
 def shear(diameter: float, near: float, far: float, *, density: float = SOFTWOOD) -> float:
     """Load across a screw between two pieces of wood: the least of :func:`shear_modes`. [N]
 
@@ -186,6 +219,20 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
     holes = {hole.fastener: hole for hole in modifier.plan.holes if fitting_sort(hole.fastener) in FASTENERS}
     for key, hole in holes.items():
         yield _fastener_check(modifier.about, _as_driven(key, hole, thick), hole, weight)
+    balance = kind.stands_by(modifier.design, modifier.mass)
+    if balance is not None:
+        yield evaluate_limit(
+            "hold.balance",
+            modifier.about,
+            balance.name,
+            value=balance.load,
+            limit=balance.most / BALANCE_FACTOR,
+            unit="N",
+            figure=f"{balance.load:.0f} N at the free corner, with a hand on it",
+            allowed=f"{balance.most / BALANCE_FACTOR:.0f} N",
+            source=f"moments about the line of the legs that stand, {BALANCE_FACTOR:g} times",
+            cure=Cure(words=balance.words, changes={kind.slots[balance.slot].path: balance.cure}),
+        )
     clamps = sum(int(f.count) for f in modifier.plan.fittings if f.id == "spring_clamp")
     boards = [c for c in modifier.plan.cloth if c.form == "board"]
     # a sheet that is bent lies on its battens: its clamps keep the bend, not the weight
@@ -209,8 +256,10 @@ def _as_driven(key: str, hole: Hole, thick: float) -> Fastener:
     # a screw of another size, in the wood that there is on both sides
     usual = FASTENERS[fitting_sort(key)]
     screw = SCREWS.get(key)
-    if screw is None or screw is POCKET:
+    if screw is None or screw in (POCKET, BRACKET):
         return usual
+    if screw is POCKET_SHORT:
+        return replace(usual, near=POCKET_NEAR, far=screw.length - POCKET_NEAR)
     near = screw.length - hole.depth if hole.side == "end grain" and hole.depth else thick / 2
     return replace(usual, diameter=screw.diameter, near=near, far=screw.length - near)
 
@@ -226,7 +275,11 @@ def _fastener_check(about: About, fastener: Fastener, hole: Hole, weight: float)
         )
     else:
         # two screws at each of the two corners that bear
-        modes = shear_modes(fastener.diameter, fastener.near, fastener.far)
+        modes = (
+            plate_modes(fastener.diameter, fastener.far)
+            if fastener.plate
+            else shear_modes(fastener.diameter, fastener.near, fastener.far)
+        )
         governs = min(modes, key=lambda mode: modes[mode])
         share, most, source = weight / min(hole.count, 4), modes[governs], f"EN 1995-1-1 (8.6 {governs})"
         most *= END_GRAIN if hole.side == "end grain" else 1.0

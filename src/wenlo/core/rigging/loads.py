@@ -133,7 +133,7 @@ def hanging_mass(lamp: LampType, height: float) -> float:
 def _hung_in(design: ModifierParameters, arrangement: Arrangement, lamp: LampType) -> float:
     kind = kind_of(design)
     holds = kind.holds(design, 0.0)
-    if kind.by_day(design):
+    if kind.by_day(design) or not kind.carries_lamps(design):
         return 0.0
     if holds and holds[0].by == "ceiling":
         # what hangs from the ceiling has its lamps in it

@@ -35,6 +35,18 @@ steps_rip-the-battens = Rip the battens in half
     .mistake = Ripping after cutting to length: short pieces turn under the blade.
     .caution = Use a riving knife and a push stick. Keep hands out of the line of the blade.
 
+steps_pockets = Drill the pockets on the side that nobody sees, with the jig set to the batten's thickness. Clamp the faces flush, drive the screws from the pockets, and push the plugs in last.
+
+steps_brackets = In place of glue and long screws, push an angle bracket right into each corner and drive its four short screws. It comes apart again.
+
+steps_glue-the-battens = Glue the battens in pairs
+    .text = Spread glue on one flat face, lay the other batten on it with the edges flush, and clamp every 200 mm: { $count_n ->
+        [one] one pair
+       *[other] { $count } pairs
+    }, at full length, before anything is cut.
+    .check = No light between the two, and the edges are flush.
+    .mistake = Too much glue: they slide while the clamps are tightened. Two panel pins stop that.
+
 steps_set-a-stop-block = Set a stop block
     .text = Clamp a block { $length } from the saw cut. Cut { $pieces } against it, all of them before you move it.
     .check = The first piece measures { $length }.
@@ -202,13 +214,23 @@ steps_look-at-it-square = Look at it lit
     .check = Both diagonals measure { $diagonal } and agree within { LENGTH(0.003) }. { steps_look-at-it-lit.check }
     .caution = { steps_look-at-it-lit.caution }
 
-steps_climb = You work up to { $height }: use a step ladder on level ground. One person holds it; nobody stands under the load.
+steps_climb = You work up to { $height }, and you reach { $reach }: use a step ladder on level ground. One person holds it; nobody stands under the load.
+
+steps_lay-it-down = Put it on while the frame lies flat: standing, its top is at { $height }, and you reach { $reach }.
+
+steps_more-hands = This takes { $hands } people; { $helpers_n ->
+    [0] nobody helps you
+    [one] one person helps you
+   *[other] { $helpers } people help you
+}. Ask for more hands before you start, or leave it lying.
 
 ## Bought parts that can hurt
 
 fittings_wood_screw = Drill the pilot hole first. Check for screw points with a block of wood, not with a finger.
 fittings_pocket_screw = Clamp the joint before you drive the screw: the bit slips out of the pocket.
 fittings_splint_screw = These screws hold two lengths together. Drill pilot holes; no point may come through the splint.
+fittings_sprung_pole = Tighten the pole against a joist, not against plaster. Try it with a pull before anything leans on it.
+
 fittings_solvent_cement = Solvent vapour is harmful and burns: open a window, no flame, wear gloves, keep it off your skin.
 fittings_hot_glue = The glue and the tip of the gun burn. Put the gun on its stand, and keep it off foam.
 fittings_spread_glue = Work with a window open and no flame near: the vapour burns.
@@ -336,6 +358,67 @@ diffusion-frame_stand-it-up = Stand it up
 diffusion-frame_put-it-in-a-bag = Put it in a bag
     .text = A bag { $long } long takes all tubes and the folded cloths.
 
+## Frame on a pipe stand
+
+pipe-stand_push-the-frame-together = Push the frame together
+    .text = Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Its lower rail is in three parts, with bushings at both posts.
+    .check = Both diagonals are the same, and it lies flat without rocking.
+    .mistake = A bushing left out: the rail turns in its tee.
+
+pipe-stand_make-the-stand = Make the stand
+    .text =
+        Push the wider pipe together, each end to a tape mark { $inserted } from its end, the posts { $apart } apart. { $braced ->
+            [yes] Each brace runs at 45° from a tee { $brace } up the post to a tee { $brace } back on the foot.
+           *[no] Each post stands in the tee of its foot.
+        }
+    .check =
+        { $braced ->
+            [yes] A square fits between post and foot without light.
+           *[no] Both posts stand plumb on a level floor.
+        }
+    .mistake = One pipe pushed in farther than its mark: the stand rocks.
+
+pipe-stand_fill-the-feet = Fill the feet
+    .text = Pour dry sand into the pipes of both feet, { $bags_n ->
+        [one] one bag
+       *[other] { $bags } bags
+    } in all, and tape the caps on.
+    .mistake = Damp sand: it cakes, and the caps never come off.
+
+pipe-stand_put-the-frame-on = Put the frame on its posts
+    .text = Lift the frame by its lower rail onto both posts, and put a sandbag on each foot. Turn the lamp on at its lowest setting first.
+    .check = The top is { $top } above the floor on both sides.
+    .mistake = Lifting it by its sides: the dry elbows come apart.
+    .caution = It catches the wind like a sail: never leave it standing outdoors unwatched. Local rules and the makers' instructions come first.
+
+pipe-stand_swap-the-posts = Swap the posts
+    .text = For a top at { $top }, lay the frame down and change both posts for the others, { $by } { $shorter ->
+        [yes] shorter
+       *[no] longer
+    }. Braces and feet stay.
+    .check = Both posts carry the same letter.
+
+## Grounds of boxes
+
+grounds_make-the-panels = Make the loose panels
+    .text = { $sets_n ->
+        [one] Glue the paper to the floor and the wall panel
+       *[other] Glue the paper to the floors and walls of all { $sets } sets
+    } with spread glue, from the middle outward. Glue four pads behind each wall. They stand in the box without glue.
+    .check = A wall goes in and out with two fingers.
+    .mistake = Glue only along the edges: the paper lifts into waves under warm lamps.
+
+grounds_put-the-panels-in = Put the panels in
+    .text = Lay the floor panel in first, then stand the wall on its rear edge, pads to the back.
+    .check = No gap shows where they meet, seen through the lens.
+    .mistake = The wall in front of the floor's edge: a dark line under it.
+
+grounds_make-the-other-sweeps = Cut the other backdrops
+    .text = { $sets_n ->
+        [one] Cut one more backdrop
+       *[other] Cut { $sets } more backdrops
+    } to the size of the first, and roll them round a tube: a fold never goes away.
+
 ## Further cloths for one frame
 
 frame-cloths_make-the-cloths = Make the other cloths
@@ -353,9 +436,19 @@ acrylic-table_scrape-the-edges = Scrape the edges
     .caution = Chips fly: wear eye protection.
 
 acrylic-table_flex-it = Flex it
-    .text = Clamp the front edge to its batten. Raise the back to a bend of { $bend } and clamp it behind.
+    .text =
+        Clamp the front edge to its batten. Raise the back to a bend of { $bend }{ $behind ->
+            [pole] . It leans by its own spring against a bar on the sprung pole; two clamps keep it from sliding up
+           *[trestles] { "" } and clamp it behind
+        }.
     .mistake = Clamps the usual way round shade the ground. Turn them round, padded, from outside.
     .caution = A flexed sheet springs back with about { $force } at its free edge when a clamp slips. Two people; nobody leans over it; put the sandbags on before you let go of the clamps.
+
+acrylic-table_pull-the-front-down = Pull the front down
+    .text = Clamp the bar under the front edge, tie a rope to each of its ends, and pull both down together to a bend of { $bend }. Tie them to sandbags.
+    .check = Seen from the side, the flat part lies level between the two battens.
+    .mistake = One rope pulled first: the sheet twists, and cracks at a clamp.
+    .caution = It pulls up with about { $force } in all. If holes are wanted, drill them between two boards, slowly, far from the edge.
 
 acrylic-table_hang-the-sheet-above = Hang the sheet above
     .text = Make a frame of { $size }, staple the cloth under it, and hang it on two lines { $over } above the table.
@@ -611,7 +704,10 @@ hanging-softbox_hang-the-lamps = Hang the lamps
         Hang { $count_n ->
             [one] the lamp
            *[other] { $count } lamps
-        } on the bars, as high as possible, while the box stands open on trestles. Keep the vents free and the cables strain-relieved.
+        } { $above_n ->
+            [0] on the bars, as high as possible, while the box stands open on trestles
+           *[other] over the box, { $above } above its open top, on lines of their own
+        }. Keep the vents free and the cables strain-relieved.
     .mistake = Too few lamps, or lamps too near the sheet, make pools of light.
     .caution = A closed box gets hot: leave the flaps open, and feel the lining after ten minutes. Mains wiring is for licensed people.
 
@@ -797,11 +893,13 @@ product-box_hang-the-sheets = Hang the sheets
     .text =
         { $held ->
             [glued] Spread glue thinly on the outside of the rims, lay the cloth on without a pull, and tape its edges when it is dry.
+            [trim] Lay each cloth over its rim without a pull, and nail the strips over its edges with pins that stand out a little. No glue anywhere.
            *[loops] Put hook-and-loop on the outside of the rims, and no fixing where light comes through.
         }
     .mistake =
         { $held ->
             [glued] Glue that runs onto the window shows as a stain. Glued on, the cloth cannot be washed.
+            [trim] Pins driven home: then no cloth comes off in two minutes.
            *[loops] Fixings that show through the sheet. And a sheet that is glued on cannot be replaced.
         }
 
@@ -862,7 +960,11 @@ room-bounce_turn-the-lamp-up = Aim the lamp at the ceiling
 ## Softbox for a small flash
 
 small-flash-softbox_cut-the-hole = Cut the hole
-    .text = Cut a slot in the floor of the container for the flash's neck, a finger narrower than the head.
+    .text =
+        { $head ->
+            [side] Cut a slot in the side wall that the flash's head just enters, by the template, and four small holes beside it. Two cable ties through them hold the head flush with the wall, its face to the back of the box.
+           *[floor] Cut a slot in the floor of the container for the flash's neck, a finger narrower than the head.
+        }
     .caution = Score and snap brittle plastic, and take off the burrs: they cut. Wear eye protection.
 
 small-flash-softbox_line-it = Line it
@@ -874,6 +976,15 @@ small-flash-softbox_set-the-flash = Set the flash
     .mistake = Too deep, and it lights only the middle. Too shallow, and it shades the sheet.
     .caution = A flash in a closed box gets hot: wait after ten full flashes. The capacitor of an open flash can kill: never open one. { fittings_flashing }
 
+small-flash-softbox_stiffen-the-arms = Stiffen the arms
+    .text =
+        { $by ->
+            [splint] Tape a rod along the under side of each arm, from the bracket to the box.
+           *[wire] Run a wire from the bracket over the arm to the box, twist it tight, and tape it down.
+        }
+    .check = With its box on, the arm's end sinks by less than a finger and stays there for ten minutes.
+    .mistake = Stiffening an arm that is overloaded at its clamp: it turns there instead. Make the box lighter.
+
 ## Snoot
 
 snoot_roll-the-tube = Roll the tube
@@ -881,12 +992,26 @@ snoot_roll-the-tube = Roll the tube
     .mistake = A seam that gapes throws a second line.
     .caution = Torn foil cuts: fold every edge over.
 
+snoot_saw-the-tube = Saw the tube
+    .text =
+        Wind paper round the tube along the line, saw it to { $long } and smooth the end.{ $other_n ->
+            [0] { "" }
+           *[other] { " " }Saw the second one, { $other } long, off the same tube.
+        }
+    .check = Stood on end, it leans nowhere.
+
 snoot_cut-the-opening = Cut the opening
     .text =
-        Cut { $shape ->
-            [disc] a disc of { $opening }
-           *[slot] a slot of { $opening } × { $slot }
-        } in the middle of the cap, with a fresh blade on glass or card.
+        { $cap ->
+            [tape] Stretch strips of tape across the end so that they leave { $shape ->
+                [disc] a hole of { $opening }
+               *[slot] a slit of { $opening } × { $slot }
+            } in the middle; press the edges down with a card.
+           *[foil] Cut { $shape ->
+                [disc] a disc of { $opening }
+               *[slot] a slot of { $opening } × { $slot }
+            } in the middle of the cap, with a fresh blade on glass or card.
+        }
     .check = Its edge is smooth against the light.
     .mistake = Ragged edges show in a crisp stripe.
     .caution = Cut away from the hand that holds.
@@ -918,6 +1043,16 @@ table-booth_bounce-the-lamp = Bounce the lamp
 table-booth_place-the-cards = Place the cards
     .text = Place one white card and look. Then place a black one opposite.
     .mistake = Filling every side equally leaves no shape.
+
+table-booth_take-the-leg-out = Take the leg out
+    .text =
+        Put { $weight } on the corner opposite first, then take out the { $leg ->
+            [front-left] front left leg
+           *[front-right] front right leg
+        }.
+    .check = Press the free corner with one hand: nothing lifts.
+    .mistake = Leaning on the free corner to reach under the table.
+    .caution = Without its weight the table stands on a line between two legs: it tips on whoever works under it.
 
 ## Tabletop dome
 

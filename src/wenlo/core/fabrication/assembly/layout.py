@@ -1,7 +1,7 @@
 """A thing laid out: bars on their datums, boards and cloth on their faces, and how all of it is held.
 
 A layout is one rigid group in coordinates of its own, whose axes its bars follow; several of them, each at its place,
-are put together to one assembly.
+are put together to one assembly. Ends of battens meet others as its ``corner`` says.
 """
 
 from collections.abc import Iterable, Mapping, Sequence
@@ -91,6 +91,7 @@ class Layout:
     held: list[BuildJoint] = field(default_factory=list)
     lit: list[LitFace] = field(default_factory=list)
     reasons: dict[str, Reason] = field(default_factory=dict)
+    corner: MethodId = "butt"
 
     def bar(
         self,
@@ -127,7 +128,8 @@ class Layout:
         return id
 
     def join(self, method: MethodId, members: tuple[str, ...], at: Vec, *, spread: float = 0.25) -> None:
-        """Members, in the roles of the method, at a place. [m]"""
+        """Members, in the roles of the method, at a place; ends of battens as all of its corners are made. [m]"""
+        method = self.corner if method == "butt" else method
         names = "+".join(member.removeprefix(f"{self.id}/") for member in members)
         self.joints.append(BlankJoint(id=f"{self.id}/{names}", method=method, at=at, members=members, spread=spread))
 
@@ -254,7 +256,9 @@ class Layout:
         made = resolve(BuildSkeleton(blanks=tuple(self.blanks), joints=tuple(self.joints)), shop, labels, self.id)
         self._long_enough(made)
         parts = (*made.parts, *self.parts)
-        joints = (*made.joints, *(self._beside_others(joint, made) for joint in self.held))
+        joints = list(made.joints)
+        for joint in self.held:
+            joints.append(self._beside_others(joint, joints))
         everything = {part.id: part for part in parts}
         ids = tuple(part.id for part in parts)
         group = BuiltGroup(
@@ -286,9 +290,9 @@ class Layout:
         at = [joint.at for joint in self.joints if id in joint.members]
         return all(dot(minus(place, end), minus(place, end)) > reach**2 for place in at)
 
-    def _beside_others(self, joint: BuildJoint, made: Assembly) -> BuildJoint:
-        # screws of a board keep off those that hold its battens together
-        taken = np.array([_ends(f) for other in made.joints for f in other.fasteners])
+    def _beside_others(self, joint: BuildJoint, others: Sequence[BuildJoint]) -> BuildJoint:
+        # screws of a board keep off those that hold its battens together, and of what was screwed on before
+        taken = np.array([_ends(f) for other in others for f in other.fasteners])
         if not len(taken) or not joint.fasteners:
             return joint
         ways = {blank.id: unit(minus(blank.end, blank.start)) for blank in self.blanks}
@@ -313,7 +317,7 @@ class Layout:
         for part in made.bars:
             blank = by_role.get(part.id)
             length = made.lengths[part.label]
-            if blank is None or length >= LEAST:
+            if blank is None or length >= LEAST - 1e-9:
                 continue
             short, reason = (LEAST - length) * 1000, self.reasons[blank.group]
             raise Impossible(

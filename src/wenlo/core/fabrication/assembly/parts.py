@@ -36,6 +36,7 @@ MethodId = Literal[
     "half_lap",
     "mitre",
     "pocket_screw",
+    "bracket",
     "bolt",
     "splint",
     "spaced",
@@ -52,6 +53,7 @@ MethodId = Literal[
     "printed_corner",
     "laid",
     "folded",
+    "pinned",
 ]
 
 

@@ -8,6 +8,7 @@ import numpy as np
 
 from wenlo.core.fabrication.assembly.methods import (
     bolt,
+    bracket,
     butt,
     cap,
     cube,
@@ -45,6 +46,7 @@ METHODS: Mapping[MethodId, Callable[[BlankJoint, Mapping[str, Blank], BuildShop]
     "tube_cap": tube_cap.fit,
     "butt": butt.fit,
     "pocket_screw": pocket_screw.fit,
+    "bracket": bracket.fit,
     "half_lap": half_lap.fit,
     "mitre": mitre.fit,
     "bolt": bolt.fit,
@@ -198,10 +200,15 @@ def _at_parts(joint: BuildJoint, at: Vec, lengths: Mapping[str, list[Part]]) -> 
         ]
         return mine[int(np.argmin(away))].id
 
+    # what is screwed on at a place bears there
+    driven = {(f.through, f.into): f.head for f in joint.fasteners}
     return replace(
         joint,
         parts=tuple(part(name, at) for name in joint.parts),
-        contacts=tuple(replace(c, first=part(c.first, at), second=part(c.second, at)) for c in joint.contacts),
+        contacts=tuple(
+            replace(c, first=part(c.first, at), second=part(c.second, driven.get((c.first, c.second), at)))
+            for c in joint.contacts
+        ),
         fasteners=tuple(
             replace(f, through=part(f.through, f.head), into=part(f.into, f.head)) for f in joint.fasteners
         ),

@@ -1,5 +1,6 @@
 """What methods need to know of the workshop: fittings as measured, and how long a piece can be carried."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wenlo.core.catalog.bars import BarType
@@ -53,14 +54,26 @@ class SpigotFit:
 
 @dataclass(frozen=True, kw_only=True)
 class BuildShop:
-    """The longest piece that can be carried [m], and the fittings that go with the bars; ``splint`` is the length of a
-    batten behind a butt joint. [m]
+    """The longest piece that can be carried [m], and the fittings that go with the bars, ``others`` with pipe of other
+    diameters, by its id; ``splint`` is the length of a batten behind a butt joint. [m]
     """
 
     carrying_length: float
     sockets: SocketFit | None = None
+    others: tuple[tuple[str, SocketFit], ...] = ()
     spigots: SpigotFit | None = None
     splint: float = 0.0
+
+    def sockets_for(self, bar: BarType) -> SocketFit:
+        """The fittings of a pipe. Raises ValueError where there are none."""
+        found = dict(self.others).get(bar.id, self.sockets)
+        if found is None:
+            raise ValueError("pipe needs fittings")
+        return found
+
+    def item_for(self, name: str, row: SocketFit) -> str:
+        """What a fitting of that size is bought as: where pipes of two diameters meet, it is told which is meant."""
+        return name if self.sockets is None or row.outer <= self.sockets.outer else f"{name}_wide"
 
 
 def mass_of(fitting: str) -> float:
@@ -114,7 +127,14 @@ def spigot_fit(bar: BarType, sockets: Sockets) -> SpigotFit:
     )
 
 
-def shop_for(bar: BarType, *, carrying_length: float, sockets: Sockets | None = None, glued: bool = False) -> BuildShop:
+def shop_for(
+    bar: BarType,
+    *,
+    carrying_length: float,
+    sockets: Sockets | None = None,
+    glued: bool = False,
+    also: Sequence[BarType] = (),
+) -> BuildShop:
     """What is joined of a bar: with sockets, cubes or splints.
 
     Parameters
@@ -123,10 +143,17 @@ def shop_for(bar: BarType, *, carrying_length: float, sockets: Sockets | None = 
     carrying_length: the longest piece. [m]
     sockets: as measured; nominal ones where None.
     glued: pipe goes in all the way.
+    also: pipes of other diameters; their fittings are nominal ones, since those that were measured are the bar's.
     """
+    share = (sockets or Sockets()).dry_share
     return BuildShop(
         carrying_length=carrying_length,
         sockets=socket_fit(bar, sockets or Sockets(), glued=glued) if bar.pipe is not None else None,
+        others=tuple(
+            (other.id, socket_fit(other, Sockets(dry_share=share), glued=glued))
+            for other in also
+            if other.pipe is not None and other.id != bar.id
+        ),
         spigots=spigot_fit(bar, sockets or Sockets()) if bar.tube is not None else None,
         splint=bar.splint,
     )

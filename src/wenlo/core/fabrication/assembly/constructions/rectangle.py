@@ -6,7 +6,9 @@ The outside is measured over the bars; fittings of pipe stand out of it.
 from dataclasses import dataclass
 from itertools import pairwise
 
-from wenlo.core.fabrication.assembly.layout import SPLICES, Layout, Reason, Rectangle
+from wenlo.core.errors import FieldError, Impossible
+from wenlo.core.fabrication.assembly.layout import LEAST, SPLICES, Layout, Reason, Rectangle
+from wenlo.core.fabrication.assembly.methods.bracket import LEG
 from wenlo.core.fabrication.assembly.parts import MethodId
 from wenlo.core.fabrication.assembly.space import Vec, plus
 
@@ -32,8 +34,26 @@ class FrameRectangle:
         return plus(plus(self.centre, self.across, aside), self.upward, high)
 
 
+SAWN = 0.01
+"""What stays of a tube between the spigots in its ends. [m]"""
+
+
 def lay_rectangle(layout: Layout, wanted: FrameRectangle) -> Rectangle:
-    """Lay its members, as the layout's bar is joined."""
+    """Lay its members, as the layout's bar is joined.
+
+    Raises
+    ------
+    Impossible
+        When its corners leave nothing between them; the message names the field.
+    """
+    least = 2 * LEG if layout.batten.group == "timber" and layout.corner == "bracket" else LEAST
+    if layout.batten.tube is not None:
+        least = max(least, 2 * layout.batten.tube.spigot + SAWN)
+    for size, blame in zip(wanted.size, wanted.blames[::-1], strict=True):
+        short = least - (size - 2 * layout.batten.width)
+        if short > 1e-9:
+            text = f"Its corners leave no room between them: make it {short * 1000:.0f} mm larger, or of thinner bars."
+            raise Impossible(text, fields=[FieldError(path=f"design.{blame}", message=text)])
     return (_of_battens if layout.batten.group == "timber" else _on_nodes)(layout, wanted)
 
 

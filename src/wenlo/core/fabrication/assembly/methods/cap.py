@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from wenlo.core.fabrication.assembly.methods.socket import ORIGIN, away, sockets_of
+from wenlo.core.fabrication.assembly.methods.socket import ORIGIN, away
 from wenlo.core.fabrication.assembly.parts import Blank, BlankJoint, BuildJoint, Fit, Part, PartContact, WorldCut
 from wenlo.core.fabrication.assembly.shop import BuildShop, mass_of
 from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
@@ -11,14 +11,15 @@ from wenlo.core.fabrication.assembly.space import PartPose, plus
 
 def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
     """Cut, cap and contact of an end."""
-    row = sockets_of(shop)
     (member,) = joint.members
+    row = shop.sockets_for(blanks[member].bar)
+    item = shop.item_for("pipe_cap", row)
     way = away(blanks[member], joint.at)
     deep = row.cap_end + row.socket
     cap = Part(
-        id=f"{joint.id}/pipe_cap",
+        id=f"{joint.id}/{item}",
         role="cap",
-        item="pipe_cap",
+        item=item,
         label="",
         solid=BoughtSolid(
             fills=(Rod(start=ORIGIN, end=plus(ORIGIN, way, deep), diameter=row.outer + 2 * row.fitting_wall),),
@@ -26,7 +27,7 @@ def fit(joint: BlankJoint, blanks: Mapping[str, Blank], shop: BuildShop) -> Fit:
         ),
         pose=PartPose(origin=joint.at),
         source="bought",
-        mass=mass_of("pipe_cap"),
+        mass=mass_of(item),
     )
     seat = plus(joint.at, way, row.cap_end + row.left_open)
     return Fit(

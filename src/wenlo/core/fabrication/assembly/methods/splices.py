@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from wenlo.core.catalog.bars import BarType
 from wenlo.core.fabrication.assembly.methods.cube import arm, spigots_of
-from wenlo.core.fabrication.assembly.methods.socket import sockets_of
 from wenlo.core.fabrication.assembly.parts import Blank, BuildJoint, MethodId, Part, PartContact, PlacedFastener
 from wenlo.core.fabrication.assembly.shop import BuildShop, mass_of
 from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, BoxSection, Rod, volume_of
@@ -28,16 +28,16 @@ class Spliced:
     joints: tuple[BuildJoint, ...]
 
 
-def gap_of(method: MethodId, shop: BuildShop) -> float:
-    """What a splice adds between two lengths. [m]"""
+def gap_of(method: MethodId, shop: BuildShop, bar: BarType) -> float:
+    """What a splice adds between two lengths of a bar. [m]"""
     if method == "coupling":
-        row = sockets_of(shop)
+        row = shop.sockets_for(bar)
         return row.stop + 2 * row.left_open
     return spigots_of(shop).collar if method == "joiner" else 0.0
 
 
-def _coupling(id: str, at: float, pose: PartPose, shop: BuildShop) -> Part:
-    row = sockets_of(shop)
+def _coupling(id: str, at: float, pose: PartPose, shop: BuildShop, bar: BarType) -> Part:
+    row = shop.sockets_for(bar)
     half = row.stop / 2 + row.socket
     ends: tuple[Vec, Vec] = ((0.0, 0.0, -half), (0.0, 0.0, half))
     solid = BoughtSolid(
@@ -48,10 +48,10 @@ def _coupling(id: str, at: float, pose: PartPose, shop: BuildShop) -> Part:
             Rod(start=ends[0], end=ends[1], diameter=row.outer - 2 * row.wall),
         ),
     )
-    return _added(id, "pipe_coupling", solid, at, pose)
+    return _added(id, shop.item_for("pipe_coupling", row), solid, at, pose)
 
 
-def _joiner(id: str, at: float, pose: PartPose, shop: BuildShop) -> Part:
+def _joiner(id: str, at: float, pose: PartPose, shop: BuildShop, _: BarType) -> Part:
     row = spigots_of(shop)
     thick, z = row.side / 2 - row.wall, (0.0, 0.0, 1.0)
     solid = BoughtSolid(
@@ -79,7 +79,7 @@ def parts_of(blank: Blank, solid: BarSolid, shop: BuildShop, crossings: Sequence
     """In how many parts a member comes: a splint keeps clear of what crosses the member, or at least the
     joint behind it does.
     """
-    gap = gap_of(blank.splice, shop)
+    gap = gap_of(blank.splice, shop, blank.bar)
     if blank.splice != "splint":
         return parts_needed(solid.length, gap, shop.carrying_length)
     places = [place - _start(solid) for place in crossings]
@@ -125,7 +125,7 @@ def spliced(
     first: number of its first part.
     crossings: places of its other joints, from its start. [m]
     """
-    gap, length = gap_of(blank.splice, shop), solid.length
+    gap, length = gap_of(blank.splice, shop, blank.bar), solid.length
     start = _start(solid)
     parts = parts_of(blank, solid, shop, crossings)
     if parts == 1:
@@ -154,7 +154,7 @@ def spliced(
                 replace(screw, into=pair[0] if k < len(SCREWED_AT) / 2 else pair[1]) for k, screw in enumerate(screws)
             )
         else:
-            added = (_coupling if blank.splice == "coupling" else _joiner)(id, at, pose, shop)
+            added = (_coupling if blank.splice == "coupling" else _joiner)(id, at, pose, shop, blank.bar)
             contacts = tuple(
                 PartContact(first=name, second=added.id, form="inside", seat=plus(pose.origin, pose.z, seat))
                 for name, seat in zip(pair, (low - gap, low), strict=True)

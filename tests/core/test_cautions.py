@@ -14,7 +14,7 @@ from wenlo.core.document.rigging import Rigging
 from wenlo.core.fabrication.fasteners import Batten, pocket_room
 from wenlo.core.fabrication.screws import SHY
 from wenlo.core.instructions import plan_build
-from wenlo.core.modifiers.acrylic_table import MODULUS, spring_force
+from wenlo.core.modifiers.flexed_sheet import MODULUS, spring_force
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.plan import rig_plan
 from wenlo.messages.steps import step_words

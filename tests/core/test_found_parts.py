@@ -36,7 +36,15 @@ def found(form="canvas", **values) -> OwnFound:
 
 def as_designed(name, rule, form):
     """The kind as it begins, with a thing of just that size for its part."""
-    plain = made(name, **rule.sets)
+    begins, sides = kinds()[name].start(brief_for(name)), {}
+    changes = dict(rule.sets)
+    for slot, side in rule.sizes.items():
+        # what is round has one size for both ways
+        changes |= {slot: begins.model_dump()[sides[side]]} if side in sides else {}
+        sides.setdefault(side, slot)
+    if rule.then is not None:
+        changes |= rule.then(begins.model_copy(update=changes))
+    plain = made(name, **changes)
     named = {"narrow": "narrow_end", "focal": "focal_length"}
     sizes = {
         named.get(side, f"outer_{side}"): plain.kind.slots[slot].get(plain.design) for slot, side in rule.sizes.items()

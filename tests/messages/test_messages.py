@@ -112,10 +112,7 @@ ON_PURPOSE = {
         {"cloth_held": "nailed trim", "corner": "pocket_screw", "other_grounds": ["slate_blue"]},
         {"corner": "bracket", "other_grounds": ["slate_blue", "mid_grey"], "batten": "doubled_18_44"},
     ],
-    "small_flash_softbox": [
-        {"head": "flush in a side wall", "stiffened": "splint"},
-        {"stiffened": "wire and tape"},
-    ],
+    "small_flash_softbox": [{"head": "flush in a side wall", "stiffened": "splint"}, {"stiffened": "wire and tape"}],
     "snoot": [
         {"cap_of": "black tape", "shape": "disc"},
         {"cap_of": "black tape", "shape": "slot", "slot_length": 0.05, "opening": 0.01},

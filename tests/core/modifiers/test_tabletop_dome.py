@@ -2,15 +2,19 @@
 
 import numpy as np
 import pytest
+from pydantic import ValidationError
 
-from made_kinds import made
+from made_kinds import brief_for, made
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.errors import Impossible
+from wenlo.core.fabrication.assembly.solids import Rod
 from wenlo.core.instructions.assembly_checks import faults
 from wenlo.core.instructions.lit_checks import lit_faults
-from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE, hole_centre, hole_in_top, hole_room
+from wenlo.core.modifiers.tabletop_dome import UNDER_DISTANCE
+from wenlo.core.modifiers.tub_shell import hole_centre, hole_in_top, hole_room
+from wenlo.core.optics.shapes import Panel
 from wenlo.core.ranking.found_objects import made_of
 from wenlo.messages.steps import step_words
 
@@ -126,3 +130,89 @@ def test_a_small_tub_takes_a_smaller_hole_with_it():
     assert dome.kind.refuses(dome.design, dome.brief.lamp.type) is None
     wide = dome.design.model_copy(update={"hole": 0.19})
     assert dome.kind.refuses(wide, dome.brief.lamp.type).field == "hole"
+
+
+ROUND = {"shape": "round", "width": 0.19, "depth": 0.19, "height": 0.17, "hole": 0.05, "hole_height": 1.03}
+
+
+@pytest.mark.parametrize(
+    "change", [{}, {"hole": 0.1}, {"nested": True}, {"hole_rise": 88.0}, {"width": 0.4, "depth": 0.4}]
+)
+def test_a_round_tub_is_round_and_is_what_is_lit(change):
+    dome = made("tabletop_dome", **{**ROUND, **change})
+    assert faults(dome.assembly) == ()
+    assert lit_faults(dome.assembly, dome.light.surfaces) == ()
+    tub = dome.assembly.by_id["dome/tub"]
+    assert {type(fill) for fill in tub.solid.fills} == {Rod}
+
+
+def test_its_flats_close_in_the_circle_and_stand_over_the_thing():
+    dome = made("tabletop_dome", **ROUND)
+    flats = [s for s in dome.light.surfaces if isinstance(s, Panel) and s.id not in ("ground", "top")]
+    assert len(flats) == 16
+    corners = np.array([f.origin[:2] for f in flats] + [(f.origin + f.edge_v)[:2] for f in flats])
+    around = corners[np.argsort(np.arctan2(corners[:, 1], corners[:, 0]))]
+    x, y = around[:, 0], around[:, 1]
+    area = 0.5 * abs(float(x @ np.roll(y, -1) - y @ np.roll(x, -1)))
+    assert area == pytest.approx(np.pi * 0.095**2, rel=1e-6)
+    assert corners.mean(axis=0) == pytest.approx([0.0, 0.0], abs=1e-9)
+    # the one toward the key is called so, its front inside
+    sheet = dome.panel("sheet")
+    assert sheet.normal @ dome.design.direction == pytest.approx(-1.0)
+
+
+def test_the_hole_in_a_round_wall_is_as_large_as_it_is_said():
+    dome = made("tabletop_dome", **ROUND)
+    opened = 0.0
+    for flat in dome.light.surfaces:
+        if isinstance(flat, Panel) and flat.outline is not None and flat.id != "ground":
+            x, y = np.array(flat.outline).T
+            share = 0.5 * abs(float(x @ np.roll(y, -1) - y @ np.roll(x, -1)))
+            # as the lens sees it, from straight before
+            opened += share * flat.area * abs(float(flat.normal[1]))
+    assert opened == pytest.approx(np.pi * 0.025**2, rel=0.06)
+
+
+def test_a_round_tub_of_ones_own_makes_a_round_dome_and_may_be_cut_lower():
+    begins = made("tabletop_dome", height=0.15, hole=0.06)
+    tub = OwnFound(
+        item="00000000-0000-0000-0000-000000000001",
+        version=1,
+        name="white tub",
+        values=FoundValues(
+            form="tub",
+            inner_width=0.19,
+            inner_depth=0.19,
+            inner_height=0.17,
+            flat_faces=0,
+            wall_transmittance=0.55,
+            wall_reflectance=0.4,
+        ),
+    )
+    changes = made_of(begins.design, tub)
+    assert (changes["shape"], changes["width"], changes["depth"], changes["height"]) == ("round", 0.19, 0.19, 0.15)
+    square = tub.model_copy(update={"values": tub.values.model_copy(update={"flat_faces": 4})})
+    assert made_of(begins.design, square)["shape"] == "oblong"
+
+
+def test_a_round_tub_is_as_deep_as_it_is_wide_and_its_top_has_its_hole_in_the_middle():
+    with pytest.raises(ValidationError, match="as deep as it is wide"):
+        made("tabletop_dome", **{**ROUND, "depth": 0.25})
+    slanting = made("tabletop_dome", **{**ROUND, "hole_rise": 60.0})
+    refused = slanting.kind.refuses(slanting.design, slanting.brief.lamp.type)
+    assert refused is not None
+    assert refused.field == "hole_rise"
+    straight = made("tabletop_dome", **{**ROUND, "hole_rise": 89.0})
+    assert straight.kind.refuses(straight.design, straight.brief.lamp.type) is None
+    (top,) = [s for s in straight.light.surfaces if s.id == "top"]
+    assert top.inner == pytest.approx(0.025)
+
+
+def test_round_and_oblong_give_about_the_light_of_tubs_of_one_size():
+    brief = brief_for("tabletop_dome", brief__subject__size=0.06)
+    size = {**ROUND, "lamps": 3}
+    keys = [
+        evaluate(brief, made("tabletop_dome", brief=brief, **{**size, "shape": shape}).design).levels.key
+        for shape in ("round", "oblong")
+    ]
+    assert keys[0] == pytest.approx(keys[1], rel=0.2)

@@ -12,7 +12,7 @@ const options = [
 const own = { item: 'k1', version: 1, name: 'old linen', values: {} };
 const box = (more: object) => opened({ design: { kind: 'product_box', ...more } });
 const grounds = () =>
-  (useShoot.getState().document?.design as unknown as { other_grounds?: unknown[] }).other_grounds;
+  (useShoot.getState().document as unknown as { design: { other_grounds?: unknown[] } }).design.other_grounds;
 const field = (
   <ManyChoice
     path="design.other_grounds"

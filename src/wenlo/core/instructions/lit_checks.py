@@ -19,7 +19,7 @@ from wenlo.core.fabrication.assembly.sheets import (
     to_edge,
     to_path,
 )
-from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, RoundSection
+from wenlo.core.fabrication.assembly.solids import BarSolid, BoughtSolid, Rod, RoundSection
 from wenlo.core.fabrication.assembly.space import Array
 from wenlo.core.instructions.assembly_checks import AssemblyFault
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
@@ -112,7 +112,10 @@ def _edges(shape: Shape) -> float:
 
 
 def _is_round(part: Part) -> bool:
-    return isinstance(part.solid, DiscSolid | TurnedSolid | BentSolid)
+    solid = part.solid
+    if isinstance(solid, BoughtSolid):
+        return any(isinstance(fill, Rod) for fill in solid.fills)
+    return isinstance(solid, DiscSolid | TurnedSolid | BentSolid)
 
 
 def _is_polygon(shape: Shape) -> bool:

@@ -11,7 +11,7 @@ from wenlo.core.catalog.bars import BarType, bar_types, bars_of
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import Covering
 from wenlo.core.catalog.own import bar_of
-from wenlo.core.catalog.typical import black_materials, bounce_faces, coverings, sheet_materials
+from wenlo.core.catalog.typical import black_materials, bounce_faces, coverings, ground_papers, sheet_materials
 from wenlo.core.errors import WenloError
 from wenlo.core.fabrication.parts import BuildPlan
 from wenlo.core.inventory.prices import TYPICAL, Prices
@@ -305,6 +305,9 @@ def substitutes(key: str, *, most: int = 3) -> tuple[Substitute, ...]:
 
 
 def _like(row: Covering) -> list[Substitute]:
+    if row.id in ground_papers():
+        canvas = coverings()["white_painted_canvas"]
+        return [Substitute(id=canvas.id, name=canvas.name, words="painted in the colour that is wanted; it is heavier")]
     share = passes(row.id)
     if share is None:
         others = [b for b in black_materials().values() if b.id != row.id and b.form == row.form] or [

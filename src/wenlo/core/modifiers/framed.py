@@ -12,7 +12,7 @@ from wenlo.core.catalog.bars import BarType
 from wenlo.core.catalog.own import BounceRef, CoverRef, covering_of
 from wenlo.core.fabrication.assembly.constructions.rectangle import FrameRectangle, lay_rectangle
 from wenlo.core.fabrication.assembly.layout import SPLICES, Layout, Reason, Rectangle
-from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
+from wenlo.core.fabrication.assembly.parts import BuildJoint, MethodId, PartContact
 from wenlo.core.fabrication.assembly.sheets import Loop
 from wenlo.core.fabrication.assembly.space import PartPose, X, Z, plus, unit, vec, vec_across
 from wenlo.core.fabrication.laid_parts import LaidParts
@@ -51,11 +51,10 @@ def facing_subject(design: ModifierParameters) -> PartPose:
 
 def begin(design: ModifierParameters, brief: Brief) -> LaidParts:
     """What faces the subject, to be laid out."""
-    if not isinstance(design, OfBars | OfBattens):
-        return begin_of(usual_batten(), design, brief)
-    work = begin_of(design.bar_type, design, brief)
-    if isinstance(design, Cornered):
-        work.corner = design.corner
+    corner: MethodId = design.corner if isinstance(design, Cornered) else "butt"
+    bar = design.bar_type if isinstance(design, OfBars | OfBattens) else usual_batten()
+    work = begin_of(bar, design, brief)
+    work.corner = corner
     return work
 
 

@@ -51,3 +51,33 @@ def table_of_frames(kinds: Sequence[Kind[Any]]) -> str:
                 cells.append("not yet")
         lines.append(f"| {kind.name} | " + " | ".join(cells) + " |")
     return "\n".join([*lines, "", *(f"{k}. {why}" for k, why in enumerate(reasons, start=1))]) + "\n"
+
+
+CORNERS: Mapping[str, str] = {
+    "butt": "long screws, glued",
+    "pocket_screw": "screws from pockets, glued",
+    "bracket": "angle brackets",
+}
+"""How ends of battens are held, as the page calls it."""
+
+
+def table_of_corners(kinds: Sequence[Kind[Any]]) -> str:
+    """Every kind whose frame can be of battens against every way of holding their ends, as a table in Markdown."""
+    lines = ["| kind | " + " | ".join(CORNERS.values()) + " |", "|" + "---|" * (len(CORNERS) + 1)]
+    for kind in sorted(kinds, key=lambda one: one.name):
+        if "timber" not in frames_offered(kind):
+            continue
+        chosen = kind.slots.get("corner") or kind.slots.get("timber_joint")
+        cells = ["yes" if corner in chosen.options else "no (1)" for corner in CORNERS] if chosen else ["no (2)"] * 3
+        lines.append(f"| {kind.name} | " + " | ".join(cells) + " |")
+    return (
+        "\n".join(
+            [
+                *lines,
+                "",
+                "1. Its feet are bolted through the uprights: a bracket would be in their way.",
+                "2. No batten ends at another: it is one rod, an arm, or a rim that is glued or printed together.",
+            ]
+        )
+        + "\n"
+    )

@@ -253,8 +253,8 @@ class ReuseRule:
 
     ``forms`` of objects that serve; ``sizes`` tells which side of the object, inside where there is an inside, each
     parameter takes; ``wall`` is the parameter that takes what the object's wall does to light, ``under`` the one whose
-    cloth or foil lies on it; ``faces`` how many flat
-    faces it needs at least and ``heaviest`` what it may weigh [kg]; ``how`` what is done with it, in a sentence.
+    cloth or foil lies on it; ``faces`` how many flat faces it needs at least, ``most_faces`` at most, and ``heaviest``
+    what it may weigh [kg]; ``how`` what is done with it, in a sentence.
     ``fills`` tells which parts of the built thing it is, by their ids, with ``*`` for whatever follows, and ``instead``
     which steps it saves; where the parameter ``folded`` is true it hangs at half its height. Choices
     that it takes for granted are ``sets``; sizes that are sawn off it may be less (``cut``); what has to give way to
@@ -267,6 +267,7 @@ class ReuseRule:
     wall: Literal["sheet", "face", "lining"] | None = None
     under: Literal["face"] | None = None
     faces: int = 0
+    most_faces: int | None = None
     heaviest: float | None = None
     fills: tuple[str, ...] = ()
     instead: tuple[str, ...] = ()

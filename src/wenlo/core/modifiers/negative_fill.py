@@ -132,7 +132,26 @@ def laid(design: NegativeFillParameters, brief: Brief) -> LaidParts:
     return work
 
 
-build, assemble = built(laid, "negative fill")
+BECOMES = (
+    ReuseRule(
+        forms=("frame", "canvas"),
+        sizes={"panel_width": "width", "panel_height": "height"},
+        heaviest=4.0,
+        how="Staple black cloth over it and stand it on the side away from the light.",
+        fills=("panel/left", "panel/right", "panel/low", "panel/top"),
+        instead=("make-the-panel",),
+        sets={"panel": "black cloth", "bar": "softwood_18_44"},
+    ),
+    ReuseRule(
+        forms=("board",),
+        sizes={"panel_width": "width", "panel_height": "height"},
+        faces=1,
+        heaviest=4.0,
+        how="Cover one face of it with black cloth and stand it on the side away from the light.",
+    ),
+)
+
+build, assemble = built(laid, "negative fill", BECOMES)
 
 
 def start(brief: Brief) -> NegativeFillParameters:
@@ -240,14 +259,6 @@ KIND = Kind(
     replaces=("black as near as the frame lets it",),
     mistakes=("too far to matter", "a white card tried in its place"),
     cautions=("Ballast the panel's stand.",),
-    becomes=(
-        ReuseRule(
-            forms=("board",),
-            sizes={"panel_width": "width", "panel_height": "height"},
-            faces=1,
-            heaviest=4.0,
-            how="Cover one face of it with black cloth and stand it on the side away from the light.",
-        ),
-    ),
+    becomes=BECOMES,
     refused_frames={"board": "The panel is black all over; as a white card it is a whole board."},
 )

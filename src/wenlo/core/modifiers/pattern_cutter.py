@@ -381,6 +381,7 @@ KIND = Kind(
     mistakes=("lamp too large or too near for the pattern to show",),
     cautions=("Card and foil near a hot lamp scorch: keep them apart.",),
     refused_frames={
+        "found": "A pattern is cut into its sheet: what is there already has another.",
         "timber": "A pattern is cut out of one sheet that a clamp holds.",
         "tube": "A pattern is cut out of one sheet that a clamp holds.",
         "pipe": "A pattern is cut out of one sheet that a clamp holds.",

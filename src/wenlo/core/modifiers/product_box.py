@@ -480,7 +480,22 @@ def _steps(work: LaidParts, design: ProductBoxParameters) -> None:
     work.step(SAYS("set-the-lamps"), minutes=10, does="set")
 
 
-build, assemble = built(laid, "product light box")
+BECOMES = (
+    ReuseRule(
+        forms=("carton",),
+        sizes={"width": "width", "height": "height", "depth": "depth"},
+        faces=4,
+        heaviest=4.0,
+        how=(
+            "Cut a window with a border of a thumb's width into both sides and the top, paint it white inside, and put"
+            " sheets over the windows."
+        ),
+        fills=("box/left side", "box/right side", "box/floor", "box/back board"),
+        sets={"walls": "foam board", "doubled_back": False, "back": "as usual"},
+    ),
+)
+
+build, assemble = built(laid, "product light box", BECOMES)
 
 
 def start(brief: Brief) -> ProductBoxParameters:
@@ -536,18 +551,7 @@ KIND = Kind(
         "sheet glued so that it cannot be replaced",
     ),
     cautions=("Lamps near cloth and board: keep them where the hand is comfortable.",),
-    becomes=(
-        ReuseRule(
-            forms=("carton",),
-            sizes={"width": "width", "height": "height", "depth": "depth"},
-            faces=4,
-            heaviest=4.0,
-            how=(
-                "Cut a window with a border of a thumb's width into both sides and the top, paint it white inside, and"
-                " put sheets over the windows."
-            ),
-        ),
-    ),
+    becomes=BECOMES,
     refused_frames={
         "tube": "Its rims are in the picture: painted white, and flat. Bare tube mirrors.",
         "pipe": "Its rims are in the picture: painted white, and flat. Pipe is round and shows as a line.",

@@ -519,6 +519,7 @@ KIND = Kind(
         ),
     ),
     refused_frames={
+        "found": "The table that is there is its roof anyway: it is neither made nor bought.",
         "timber": "The table is its frame.",
         "tube": "The table is its frame.",
         "pipe": "The table is its frame.",

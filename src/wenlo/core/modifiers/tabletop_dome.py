@@ -6,19 +6,17 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from pydantic import model_validator
 
-from wenlo.core.brief.brief import SENSORS, Brief
+from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import LampType
-from wenlo.core.catalog.own import SheetRef, sheet_material
+from wenlo.core.catalog.own import sheet_material
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.assembly.parts import BuildJoint, PartContact
 from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid, Rod
-from wenlo.core.fabrication.assembly.space import PartPose, X
+from wenlo.core.fabrication.assembly.space import PartPose, Vec, X
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import circle, pierced
 from wenlo.core.facts import Phrases
-from wenlo.core.modifiers.aimed import round_outline
 from wenlo.core.modifiers.box_parts import stands_at
 from wenlo.core.modifiers.framed import circle_loop
 from wenlo.core.modifiers.grounds import covering_for
@@ -28,7 +26,6 @@ from wenlo.core.modifiers.light_tent import shape_of
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.thing_box import (
-    ThingBox,
     behind,
     box_daylight,
     box_lamps,
@@ -41,12 +38,23 @@ from wenlo.core.modifiers.thing_box import (
     no_person,
     side_panel,
     sweep_of,
-    top_panel,
 )
-from wenlo.core.optics.shapes import Disc, Panel, Shape
-from wenlo.core.optics.sheet import CLEAR, Sheet
+from wenlo.core.modifiers.tub_shell import (
+    IN_THE_MIDDLE,
+    TubShell,
+    free_hole,
+    front_and_top,
+    hole_away,
+    hole_centre,
+    hole_in_top,
+    hole_room,
+    hole_that_fits,
+    round_shell,
+    with_hole,
+)
+from wenlo.core.optics.shapes import Disc, Shape
+from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.photometry.stops import format_stops
-from wenlo.core.units.fields import at_field, quantity
 from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
@@ -65,84 +73,10 @@ UNDER_DISTANCE = 0.25
 """The lamp under the ground is so far below it. [m]"""
 
 
-class DomeParameters(ThingBox):
+class DomeParameters(TubShell):
     """Parameters of the tub and of the hole that the lens looks through."""
 
     kind: Literal["tabletop_dome"] = "tabletop_dome"
-    sheet: SheetRef = "natural_hdpe_tub"
-    nested: bool = False
-    hole: float = quantity(0.01, 0.5, unit="m", label="diameter of the lens' hole", default=0.08)
-    hole_height: float = quantity(0.02, 2.4, unit="m", label="lens aims at this height", default=1.0)
-    hole_rise: float = quantity(-40.0, 89.0, unit="degree", label="lens looks down by", default=0.0)
-    lifted: bool = False
-    under: float = quantity(0.0, 8.0, unit="number", label="light from below, times a lamp above", default=0.0)
-    under_opening: float = quantity(0.02, 0.6, unit="m", label="window in the ground", default=0.12)
-
-    @model_validator(mode="after")
-    def _lamp_below(self) -> "DomeParameters":
-        if self.under > 0.0 and self.lit_by == "daylight":
-            raise at_field("under", "Light from below needs a lamp: choose lamps, or leave it out by day.")
-        return self
-
-    @property
-    def lit_from(self) -> tuple[Literal["top", "side", "front", "under"], ...]:
-        """A tub glows all round, also toward the lens."""
-        return ("side", "top", "front")
-
-
-def hole_in_top(design: DomeParameters) -> bool:
-    """Whether the line from the thing to the lens leaves the tub through its top, not its front."""
-    before, over = design.depth / 2 - float(design.middle[1]), design.table + design.height - design.hole_height
-    return before * math.tan(math.radians(design.hole_rise)) > max(over, 0.0)
-
-
-def hole_centre(design: DomeParameters) -> Vector:
-    """Middle of the lens' hole, where the line from the thing to the lens leaves the tub, shape (3,). [m]"""
-    slope = math.tan(math.radians(design.hole_rise))
-    front, top = float(design.middle[1]) - design.depth / 2, design.table + design.height
-    if hole_in_top(design):
-        return np.array([0.0, max(-(top - design.hole_height) / slope, front + 0.01), top])
-    return np.array([0.0, front, min(max(design.hole_height - front * slope, design.table + 0.02), top - 0.02)])
-
-
-def hole_room(design: DomeParameters) -> float:
-    """From the middle of the hole to the nearest edge of its wall; at the foot of the front it may be a notch. [m]"""
-    x, y, z = (float(v) for v in hole_centre(design) - design.floor_middle)
-    across = design.width / 2 - abs(x)
-    return min(across, design.depth / 2 - abs(y)) if hole_in_top(design) else min(across, design.height - z)
-
-
-def _with_hole(
-    name: str, *, centre: Vector, across: Vector, upward: Vector, hole: Vector, width: float, surface: Sheet
-) -> Panel:
-    # the panel with a round hole, an outline in shares of its sides (upward first)
-    rise, wide = float(np.linalg.norm(upward)), float(np.linalg.norm(across))
-    off = hole - centre
-    at = np.array([float(off @ upward) / rise**2, float(off @ across) / wide**2]) + 0.5
-    outline = at + (round_outline() - 0.5) * np.array([width / rise, width / wide])
-    made = panel(
-        name, centre=centre, across=across, upward=upward, surface=surface, outline=np.clip(outline, 0.001, 0.999)
-    )
-    return replace(made, cut_out=True)
-
-
-def front_and_top(design: DomeParameters, wall: Sheet) -> tuple[Panel, Panel]:
-    """Front and top, the lens' hole cut out of one of them."""
-    across, deep = np.array([design.width, 0.0, 0.0]), np.array([0.0, design.depth, 0.0])
-    front = design.middle - deep / 2
-    top = design.middle + UP * design.height / 2
-    hole = hole_centre(design)
-    if hole_in_top(design):
-        return (
-            panel("front", centre=front, across=across, upward=UP * design.height, surface=wall),
-            _with_hole("top", centre=top, across=across, upward=deep, hole=hole, width=design.hole, surface=wall),
-        )
-    return (
-        _with_hole(
-            "front", centre=front, across=across, upward=UP * design.height, hole=hole, width=design.hole, surface=wall
-        ),
-        top_panel(design, wall),
-    )
 
 
 def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = None) -> Arrangement:
@@ -159,6 +93,8 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
         # lifted off, there is nothing where its key side was
         [side_panel(design, "sheet", 1.0, CLEAR)]
         if design.lifted
+        else round_shell(design, wall)
+        if design.shape == "round"
         else [
             side_panel(design, "sheet", 1.0, wall),
             side_panel(design, "far side", -1.0, wall),
@@ -172,7 +108,7 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
         middle = floor.origin + floor.edge_u / 2 + floor.edge_v / 2
         window = min(design.under_opening, 0.9 * min(design.width, design.depth))
         surfaces.append(
-            _with_hole(
+            with_hole(
                 "ground",
                 centre=middle,
                 across=floor.edge_v,
@@ -201,20 +137,8 @@ def arrange(design: DomeParameters, brief: Brief, transmittance: float | None = 
         surfaces=tuple(surfaces),
         lamps=lamps,
         ground=behind(design),
-        shown=frozenset({"ground", "back", "front", "far side", "sheet", "top", "window below"}),
+        shown=frozenset({"window below", *(s.id for s in surfaces)}),
     )
-
-
-def free_hole(design: DomeParameters, brief: Brief) -> float:
-    """Least hole through which the lens sees the whole picture: what it sees across there, and its own glass. [m]"""
-    _, wide, _ = SENSORS[brief.camera.sensor]
-    away = max(brief.camera.distance - hole_away(design, brief), 0.0)
-    return wide / brief.camera.focal_length * away + brief.camera.focal_length / brief.camera.aperture
-
-
-def hole_away(design: DomeParameters, brief: Brief) -> float:
-    """From the thing to the hole. [m]"""
-    return float(np.linalg.norm(hole_centre(design) - UP * brief.subject.face_height))
 
 
 def turn_needed(design: DomeParameters, brief: Brief) -> float:
@@ -256,29 +180,42 @@ def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Prob
 WALL, OVER = 0.001, 0.01
 """Of a tub's wall, and how much larger the one is that goes over it. [m]"""
 
-HOLE_RIM = 0.01
-"""So much of a tub's wall is left beside its hole. [m]"""
-
 WINDOW_RIM = 0.02
 """The pane under the ground is so much larger than its window, all round. [m]"""
 
 
-def hole_that_fits(design: DomeParameters) -> dict[str, float]:
-    """A smaller hole, where the one that is there reaches over the edge of a tub."""
-    aimed = min(max(design.hole_height, design.table + 0.02), design.table + design.height - 0.02)
-    inside = design.model_copy(update={"hole_height": aimed})
-    most = 2 * hole_room(inside) - HOLE_RIM
-    return {"hole_height": round(aimed, 3), "hole": round(max(min(design.hole, most), 0.01), 3)}
-
-
 def refuses(design: DomeParameters, lamp: LampType) -> Refusal | None:
-    """A hole that reaches over the edge of its wall."""
+    """A hole that reaches over the edge of its wall, or out of the middle of a round top."""
     del lamp
+    over = design.table + design.height - design.hole_height
+    if (
+        design.shape == "round"
+        and hole_in_top(design)
+        and max(over, 0.0) > IN_THE_MIDDLE * design.width * math.tan(math.radians(design.hole_rise))
+    ):
+        text = "In the top of a round tub the hole is in its middle: look straight down, or through the wall."
+        return Refusal(field="hole_rise", text=text)
     most = 2 * hole_room(design)
     if design.hole <= most + 1e-9:
         return None
     return Refusal(
         field="hole", text=f"It reaches over the edge of the tub: {format_length(max(most, 0.0))} is the most there."
+    )
+
+
+DRAWN_WALL = 0.012
+"""Least wall of a round tub as it is drawn, as a share of its radius."""
+
+
+def _round_solid(radius: float, height: float, through: tuple[Vec, Vec], hole: float) -> BoughtSolid:
+    # a cup upside down, the lens' hole through its wall or its top; drawn with flats, its wall must not vanish
+    wall = max(WALL, DRAWN_WALL * radius)
+    return BoughtSolid(
+        fills=(Rod(start=(0.0, 0.0, 0.0), end=(0.0, 0.0, height + WALL), diameter=2 * (radius + wall)),),
+        bores=(
+            Rod(start=(0.0, 0.0, -0.001), end=(0.0, 0.0, height), diameter=2 * radius),
+            Rod(start=through[0], end=through[1], diameter=hole),
+        ),
     )
 
 
@@ -299,7 +236,8 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
     through = (
         ((at[0], at[1], at[2] - 0.05), (at[0], at[1], at[2] + 0.05))
         if hole_in_top(design)
-        else ((at[0], at[1] - 0.05, at[2]), (at[0], at[1] + 0.05, at[2]))
+        # through the front of a round wall as deep as its bow is
+        else ((at[0], at[1] - 0.05, at[2]), (at[0], at[1] + 0.05 + 0.3 * w, at[2]))
     )
     own = not isinstance(design.sheet, str)
     tubs = 2 if design.nested else 1
@@ -314,7 +252,9 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
             dome,
             "tub" if k == 0 else "tub over it",
             "milky_tub",
-            BoughtSolid(
+            _round_solid(x, z, through, design.hole)
+            if design.shape == "round"
+            else BoughtSolid(
                 fills=(Block(low=(-x - WALL, -y - WALL, 0.0), high=(x + WALL, y + WALL, z + WALL)),),
                 bores=(
                     Block(low=(-x, -y, -0.001), high=(x, y, z)),
@@ -322,14 +262,20 @@ def _tub(work: LaidParts, design: DomeParameters) -> None:
                 ),
             ),
             PartPose(),
-            mass=sheet_material(design.sheet).mass_per_area * (4 * y * x + 4 * (x + y) * z),
+            mass=sheet_material(design.sheet).mass_per_area
+            * (math.pi * x * (x + 2 * z) if design.shape == "round" else 4 * y * x + 4 * (x + y) * z),
             source="found" if own else "bought",
         )
         if below:
             dome.hold("laid", tub, below)
             dome.held[-1] = replace(dome.held[-1], contacts=tuple(replace(c, gap=OVER) for c in dome.held[-1].contacts))
         else:
-            for surface in ("sheet", "far side", "front", "top", "back"):
+            names = (
+                [s.id for s in round_shell(design, CLEAR)]
+                if design.shape == "round"
+                else ["sheet", "far side", "front", "top", "back"]
+            )
+            for surface in names:
                 dome.light(surface, tub)
         below = (tub,)
     s = sweep_of(design)
@@ -425,7 +371,22 @@ def laid(design: DomeParameters, brief: Brief) -> LaidParts:
 BECOMES = (
     ReuseRule(
         forms=("tub",),
+        sizes={"width": "width", "height": "height", "depth": "width"},
+        most_faces=0,
+        wall="sheet",
+        heaviest=4.0,
+        how="Turn it over the thing, cut a hole for the lens in its wall, and light it from outside.",
+        fills=("dome/tub",),
+        instead=("choose-the-tub",),
+        sets={"shape": "round"},
+        cut=("height",),
+        then=lambda design: hole_that_fits(design),
+    ),
+    ReuseRule(
+        forms=("tub",),
         sizes={"width": "width", "height": "height", "depth": "depth"},
+        sets={"shape": "oblong"},
+        cut=("height",),
         wall="sheet",
         heaviest=4.0,
         how="Turn it over the thing, cut a hole for the lens in one side, and light it from outside.",

@@ -192,9 +192,9 @@ def ground_panels(design: ThingBox) -> tuple[Panel, Panel]:
     """The sweep, as a floor and a back that meet behind the thing; both face the camera and the light."""
     surface = board(finish_material(design.backdrop).reflectance)
     s = sweep_of(design)
-    back = s.back + s.under
-    wide, deep = np.array([s.width, 0.0, 0.0]), np.array([0.0, s.front + back, 0.0])
-    floor_at = design.floor_middle + np.array([0.0, (back - s.front) / 2, s.low])
+    to = s.back + s.under
+    wide, deep = np.array([s.width, 0.0, 0.0]), np.array([0.0, s.front + to, 0.0])
+    floor_at = design.floor_middle + np.array([0.0, (to - s.front) / 2, s.low])
     floor = panel("ground", centre=floor_at, across=wide, upward=deep, surface=surface)
     if floor.normal[2] < 0.0:
         floor = panel("ground", centre=floor_at, across=-wide, upward=deep, surface=surface)

@@ -122,6 +122,8 @@ def _changes(
     v = found.values
     if rule.faces > v.flat_faces:
         raise Impossible(f"It needs {_faces(rule.faces)}; this has {_faces(v.flat_faces)}.")
+    if rule.most_faces is not None and v.flat_faces > rule.most_faces:
+        raise Impossible(f"It needs to be round; this has {_faces(v.flat_faces)}.")
     if rule.heaviest is not None and v.mass > rule.heaviest:
         most = f"{rule.heaviest:g} kg is the most."
         raise Impossible(f"At {v.mass:g} kg it is too heavy for what holds it; {most}")

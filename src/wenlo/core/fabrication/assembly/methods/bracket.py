@@ -31,7 +31,7 @@ LEG, WIDE, THICK = 0.040, 0.015, 0.002
 def inner_side(through: Blank, place: Array) -> Array:
     """The direction along the batten that goes on, to the side on which more of it is, shape (3,)."""
     start, end = np.array(through.start), np.array(through.end)
-    way = (end - start) / length_of(through)
+    way: Array = (end - start) / length_of(through)
     return way if np.linalg.norm(end - place) >= np.linalg.norm(start - place) else -way
 
 

@@ -25,9 +25,18 @@ class Request(BaseModel):
 
 
 class CreateShoot(Request):
-    """A new shoot; the defaults of the Brief when no document is given."""
+    """A new shoot: a document, a job to ``start`` from by its id, or the defaults of the Brief."""
 
     document: Shoot | None = None
+    start: str | None = Field(default=None, max_length=60, pattern=r"^[a-z-]+$")
+
+
+class StartAnswer(BaseModel):
+    """A job to start from."""
+
+    id: str
+    title: str
+    sentence: str
 
 
 class SaveShoot(Request):

@@ -8,6 +8,7 @@ import { ApiProblem, answer, api } from '../../shared/api/client';
 import { shootsQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
 import { cardDocument, ShootCard } from './ShootCard';
+import { Starts } from './Starts';
 import { copyTitle, type ShootLine, type ShootOrder, shownLines } from './shootLines';
 import css from './shoots.module.css';
 
@@ -163,11 +164,12 @@ export function ShootsPage() {
         <div className="card waiting">
           <h2>Nothing here yet</h2>
           <p>
-            A shoot holds one brief and the modifier you design for it. Start one; every answer has a sensible
-            default.
+            A shoot holds one brief and the modifier you design for it. Take the job below that is nearest to
+            yours, or start a new one; every answer has a sensible default.
           </p>
         </div>
       ) : null}
+      {data && !words.trim() ? <Starts fail={fail} /> : null}
     </main>
   );
 }

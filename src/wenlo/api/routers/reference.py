@@ -5,10 +5,20 @@ from typing import Any
 from fastapi import APIRouter
 
 from wenlo.api.errors import RESPONSES
-from wenlo.api.schemas import Catalogue, ControlAnswer, KindAnswer, LimitAnswer, Option, UseAnswer, WishAnswer
+from wenlo.api.schemas import (
+    Catalogue,
+    ControlAnswer,
+    KindAnswer,
+    LimitAnswer,
+    Option,
+    StartAnswer,
+    UseAnswer,
+    WishAnswer,
+)
 from wenlo.formats.project_file import project_schema
 from wenlo.services import catalogue
 from wenlo.services.curves import PictureCurves, picture_curves
+from wenlo.services.starts import starts
 
 router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
 
@@ -17,6 +27,12 @@ router = APIRouter(prefix="/api", tags=["reference"], responses=RESPONSES)
 def read_picture_curves() -> PictureCurves:
     """The tone curve and the stops view of pictures."""
     return picture_curves()
+
+
+@router.get("/starts")
+def read_starts() -> list[StartAnswer]:
+    """Jobs to start from, in the order in which they are shown."""
+    return [StartAnswer(id=s.id, title=s.title, sentence=s.sentence) for s in starts()]
 
 
 @router.get("/catalogue")

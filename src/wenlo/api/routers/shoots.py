@@ -24,6 +24,7 @@ from wenlo.formats.project_file import write_project
 from wenlo.services.edits import EditsRequest
 from wenlo.services.ports import ShootRecord
 from wenlo.services.shoots import fresh_shoot
+from wenlo.services.starts import start_of
 
 router = APIRouter(prefix="/api/shoots", tags=["shoots"], responses=RESPONSES)
 
@@ -44,7 +45,8 @@ def list_shoots(service: ShootsService, user: CurrentUser) -> list[ShootLineAnsw
 @router.post("", status_code=status.HTTP_201_CREATED)
 def create_shoot(body: CreateShoot, service: ShootsService, user: CurrentUser) -> ShootAnswer:
     """Make a shoot."""
-    return _answer(service.create(user, body.document or fresh_shoot()))
+    begun = start_of(body.start) if body.start is not None else fresh_shoot()
+    return _answer(service.create(user, body.document or begun))
 
 
 @router.post("/import", status_code=status.HTTP_201_CREATED)

@@ -83,6 +83,7 @@ def notes(
     light, from_lamp = result.light, not by_day
     if (
         from_lamp
+        and kind_of(design).capabilities.sheet is not None
         and light.unscattered > 0.1 * max(light.key, 1e-30)
         and light.sheet.outline_contrast > OUTLINE_THRESHOLD
     ):

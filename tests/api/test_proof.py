@@ -1,12 +1,15 @@
 """The log, the next setting, photographs and the light meter over HTTP."""
 
 import io
+import json
 
+import numpy as np
 import pytest
 from pypdf import PdfReader
 
 from factories import shoot_document
-from photographs import picture
+from photographs import photographed, picture
+from wenlo.core.calibration.wishes_read import way_of
 
 
 @pytest.fixture
@@ -82,6 +85,27 @@ def test_a_photograph_is_measured_and_foreign_files_are_refused(client, shoot):
     assert "clipped" in clipped["levels"][0]["problem"]
     assert client.delete(f"/api/shots/photographs/{photo['id']}").status_code == 204
     assert client.post(f"/api/shots/photographs/{photo['id']}/measures", json={"areas": areas}).status_code == 404
+
+
+def test_wishes_are_read_off_a_photograph_and_bad_marks_are_told(client):
+    y, x = (np.mgrid[0:240, 0:240] + 0.5) / 240.0
+    u, v = (x - 0.5) / 0.25, (0.5 - y) / 0.25
+    toward = np.stack([u, v, np.sqrt(np.maximum(1.0 - u * u - v * v, 0.0))], axis=2) @ way_of(50.0, 20.0)
+    light = np.where(u * u + v * v < 1.0, 0.6 * np.maximum(toward, 0.0) + 0.05, 0.1)
+    file = {"file": ("liked.jpg", photographed(light, form="JPEG", noise=0.01))}
+    head = {"name": "head", "x": 0.25, "y": 0.25, "width": 0.5, "height": 0.5}
+    asked = client.post("/api/wishes", files=file, data={"marks": json.dumps({"head": head})})
+    told = {wish["key"]: wish for wish in asked.json()["wishes"]}
+    assert set(told) == {"key_side", "key_height", "contrast"}
+    assert abs(told["key_side"]["value"] - 50.0) < told["key_side"]["error"]
+    assert abs(told["key_height"]["value"] - 20.0) < told["key_height"]["error"]
+    for marks in ("head", "{}x", json.dumps({"head": {**head, "width": 4.0}}), json.dumps({"backdrop": "tartan"})):
+        refused = client.post("/api/wishes", files=file, data={"marks": marks})
+        assert refused.status_code == 422, marks
+        assert refused.json()["message"]
+    for content in (b"no picture", photographed(light)[:200]):
+        files = {"file": ("liked.jpg", content)}
+        assert client.post("/api/wishes", files=files, data={"marks": "{}"}).status_code == 422
 
 
 def test_the_next_setting_from_words_and_from_a_reading(client, shoot):

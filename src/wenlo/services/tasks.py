@@ -21,6 +21,7 @@ from wenlo.services.set_files import set_file
 from wenlo.services.set_view_results import set_view
 from wenlo.services.shelf_results import AtHandLine, AtHandResult
 from wenlo.services.shelf_tasks import becomes, made_of_found, made_of_shelf
+from wenlo.services.wishes_results import wishes_of
 from wenlo.services.work import Arguments, FileResult, LongTask, Task, always
 
 
@@ -60,6 +61,7 @@ NEXT_SETTING = Task(next_setting, "slow")
 FIT_READINGS = Task(fit_readings, "slow")
 MEASURED_PHOTOGRAPH = Task(measured_photograph, "slow")
 KEPT_PHOTOGRAPH = Task(kept_photograph, "slow")
+WISHES_READ = Task(wishes_of, "slow")
 TRACED = Task(traced, "slow")
 OUTLINE_FILE = Task(outline_file, "slow")
 EXERCISE_SCORED = Task(exercise_scored, "slow")

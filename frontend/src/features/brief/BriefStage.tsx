@@ -8,6 +8,7 @@ import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
 import css from './brief.module.css';
+import { FromPicture } from './FromPicture';
 import { wishesOf } from './wishes';
 
 const EDGE_WORDS = [
@@ -145,6 +146,7 @@ export function BriefStage() {
         </section>
         <section className="panel" aria-label="Wanted">
           <h2>Wanted</h2>
+          <FromPicture document={document} />
           <div className={`field ${css.wide}`}>
             <span className="field-label">Shadow edge</span>
             <Segmented

@@ -4,9 +4,9 @@ from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, File, Query, Response, UploadFile, status
+from fastapi import APIRouter, File, Form, Query, Response, UploadFile, status
 from fastapi.concurrency import run_in_threadpool
-from pydantic import BaseModel
+from pydantic import BaseModel, ValidationError
 
 from wenlo.api.darkroom import COMES_ONCE, KEEP_POSITION, PhotographRoom
 from wenlo.api.dependencies import ComputeEngine, CurrentUser, LogService, ShelfService, ShootsService
@@ -15,6 +15,8 @@ from wenlo.api.errors import RESPONSES
 from wenlo.api.schemas import AddShot, SaveShot, Version
 from wenlo.core.calibration.shots import ShotValues
 from wenlo.core.document.shoot import Shoot, read_shoot
+from wenlo.core.errors import InvalidInput
+from wenlo.core.units.fields import field_errors
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.apply_calibration import apply_calibration, tighten
 from wenlo.services.edits import EditsRequest, Outcome
@@ -37,7 +39,15 @@ from wenlo.services.proof_results import (
 )
 from wenlo.services.shelf import Shelf
 from wenlo.services.shelf_results import shelf_rows
-from wenlo.services.tasks import FAILURE_LEARNED, FIT_READINGS, MEASURED_PHOTOGRAPH, NEXT_SETTING, PREDICTED
+from wenlo.services.tasks import (
+    FAILURE_LEARNED,
+    FIT_READINGS,
+    MEASURED_PHOTOGRAPH,
+    NEXT_SETTING,
+    PREDICTED,
+    WISHES_READ,
+)
+from wenlo.services.wishes_results import WishesRequest, WishesResult
 
 router = APIRouter(prefix="/api", tags=["proof"], responses=RESPONSES)
 
@@ -202,6 +212,23 @@ async def measures(
     content = await room.photograph(service, user, photograph_id, "working")
     other = None if body.against is None else await room.photograph(service, user, body.against, "working")
     return await engine.run(MEASURED_PHOTOGRAPH(content=content, request=body.model_dump(mode="json"), other=other))
+
+
+@router.post("/wishes")
+async def wishes(
+    file: Annotated[UploadFile, File()],
+    marks: Annotated[str, Form(max_length=20_000, description="A WishesRequest as JSON.")],
+    engine: ComputeEngine,
+    room: PhotographRoom,
+) -> WishesResult:
+    """What a photograph whose light one likes asks for: side and height of the key, contrast, background, edge."""
+    try:
+        asked = WishesRequest.model_validate_json(marks)
+    except ValidationError as error:
+        fields = field_errors(WishesRequest, error.errors(include_url=False))
+        raise InvalidInput(fields[0].message if fields else "These marks cannot be read.", fields=fields) from None
+    kept = await room.keep(file)
+    return await engine.run(WISHES_READ(content=kept.working, request=asked.model_dump(mode="json")))
 
 
 @router.post("/next-setting")

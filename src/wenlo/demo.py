@@ -33,7 +33,7 @@ def demo_shoots() -> list[Shoot]:
                 sensor="full_frame", focal_length=0.085, distance=2.1, aperture=2.8, shutter=1 / 100, iso=400.0
             ),
             lamp=LampSetting(id="chip_60_dish"),
-            wanted=Wanted(shadow_edge=0.022, background=-2.0, contrast=2.5, evenness=2.0, spill=0.3),
+            wanted=Wanted(shadow_edge=0.022, background=-2.0, contrast=2.5, evenness=2.5, spill=0.3),
             carrying_length=1.25,
         ),
         design=FRAME(
@@ -56,7 +56,7 @@ def demo_shoots() -> list[Shoot]:
             room=attic,
             camera=Camera(sensor="crop_15", focal_length=0.05, distance=2.2, aperture=2.8, shutter=1 / 50, iso=400.0),
             lamp=LampSetting(id="chip_150_dish", power=0.5),
-            wanted=Wanted(shadow_edge=0.03, background=-1.5, contrast=2.0, evenness=1.5, spill=0.4, loss=4.0),
+            wanted=Wanted(shadow_edge=0.024, background=-1.5, contrast=2.0, evenness=1.75, spill=0.4, loss=4.0),
         ),
         design=FRAME(
             width=1.4,
@@ -82,22 +82,24 @@ def demo_shoots() -> list[Shoot]:
             camera=Camera(
                 sensor="full_frame", focal_length=0.085, distance=1.1, aperture=5.6, shutter=1 / 60, iso=800.0
             ),
-            lamp=LampSetting(id="panel_45", power=0.4),
+            lamp=LampSetting(id="chip_60_dish", power=0.4),
             haze=Haze(kind="steam", density="plain", x=0.11, y=0.1, z=1.13, width=0.12, height=0.26),
             others=[
                 OtherLight(name="lamp behind", id="chip_60_dish", x=0.75, y=1.1, z=1.5, aim="subject", power=0.5),
                 OtherLight(name="bench bulb", id="bulb_15", x=-1.3, y=0.9, z=1.9, aim="floor", on=False),
             ],
-            wanted=Wanted(shadow_edge=0.012, occluder_distance=0.02, background=-2.5, contrast=3.0),
+            wanted=Wanted(
+                shadow_edge=0.012, occluder_distance=0.02, background=-2.0, contrast=3.0, evenness=4.0, spill=0.45
+            ),
         ),
         design=FRAME(
             width=0.7,
             height=0.9,
             top_height=1.6,
             sheet_distance=0.6,
-            lamp_distance=0.4,
+            lamp_distance=0.6,
             key_angle=-75.0,
-            sheet="tracing_paper_90_g",
+            sheet="cotton_bed_linen_white",
         ),
     )
     return [_bench(), film, steam, portrait]
@@ -153,7 +155,7 @@ def _bench() -> Shoot:
                 hidden=True,
             ),
         ],
-        wanted=Wanted(shadow_edge=0.03, background=-2.0, contrast=2.0, evenness=1.5, spill=0.4, loss=4.0),
+        wanted=Wanted(shadow_edge=0.018, background=-1.4, contrast=2.0, evenness=2.75, spill=0.4, loss=4.0),
     )
     design = FRAME(
         width=1.2,

@@ -4,6 +4,8 @@ import pytest
 from pydantic import BaseModel
 
 from factories import make_shoot, shoot_document
+from wenlo.core.analysis.figures import evaluate
+from wenlo.core.analysis.gauges import gauges
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.typical import face_materials, lamp_types, sheet_materials
@@ -11,6 +13,7 @@ from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_sho
 from wenlo.core.errors import InvalidInput
 from wenlo.core.modifiers.kind import Kind
 from wenlo.core.modifiers.registry import kind_of, kinds
+from wenlo.core.scene import scene_builder
 from wenlo.core.units.fields import show
 from wenlo.demo import demo_shoots
 
@@ -134,9 +137,12 @@ def test_data_files_are_whole():
             assert all(s["length"] > 0 and s["price"] > 0 for s in row["stock"])
 
 
-def test_demo_shoots_are_within_their_limits_and_can_be_built():
+def test_demo_shoots_are_within_their_limits_and_wishes_and_can_be_built():
     shoots = demo_shoots()
     assert len({s.title for s in shoots}) == len(shoots) >= 2
     for shoot in shoots:
         assert read_shoot(write_shoot(shoot)) == shoot
         assert kind_of(shoot.design).build(shoot.design, shoot.brief).steps
+        brief = scene_builder.with_daylight(shoot.brief, shoot.design)
+        shown = gauges(brief, shoot.design, evaluate(brief, shoot.design))
+        assert {g.key: g.text for g in shown if g.state in ("below", "above")} == {}

@@ -16,7 +16,7 @@ const CORNERS = [
 /** How ends of battens are held, where there are frames of them. */
 function Corners({ design, timber }: { design: Shoot['design']; timber: boolean }) {
   if (!('corner' in design) || !timber) return null;
-  return <Choice path="design.corner" label="Corners" options={CORNERS} />;
+  return <Choice path="design.corner" label="Corner" options={CORNERS} />;
 }
 
 /** The bar of kinds whose frames are of one, and the batten of those that are screwed together. */

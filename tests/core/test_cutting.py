@@ -7,8 +7,8 @@ import pytest
 
 from wenlo.core.brief.brief import Brief, LampSetting, Room
 from wenlo.core.catalog.typical import lamp_types
+from wenlo.core.modifiers import beam_tube, focusing_spot, pattern_cutter
 from wenlo.core.modifiers import cells as module_cells
-from wenlo.core.modifiers import focusing_spot, pattern_cutter, snoot
 from wenlo.core.modifiers.foil_doors import covered
 from wenlo.core.modifiers.registry import kind_of, kinds
 from wenlo.core.optics.sheet import luminance
@@ -49,7 +49,7 @@ def figure(brief, design, key):
 
 def test_a_snoot_throws_the_spot_that_its_sizes_say():
     design = made("snoot", tube_length=0.3, opening=0.08, tube_width=0.2)
-    found = snoot.spot_of(design, SMALL)
+    found = beam_tube.spot_of(design, SMALL)
     assert found.core > 0.0
     light = profile(design, SMALL, [0.0, 0.7 * found.core, found.half, 1.05 * found.field, 1.4 * found.field])
     assert light[1] == pytest.approx(light[0], rel=0.06)
@@ -61,7 +61,7 @@ def test_a_snoot_throws_the_spot_that_its_sizes_say():
 def test_a_slot_is_narrow_one_way_and_turns():
     design = made("snoot", shape="slot", opening=0.008, slot_length=0.12, tube_width=0.2, tube_length=0.3)
     across, upward = design.square
-    found = snoot.spot_of(design, SMALL)
+    found = beam_tube.spot_of(design, SMALL)
     off = 1.2 * found.field
     level = profile(design, SMALL, [0.0, off], upward)[1], profile(design, SMALL, [0.0, off], across)[1]
     assert level[0] < 0.1 * level[1]
@@ -75,12 +75,12 @@ def test_white_inside_adds_a_halo_that_black_keeps_down():
     halos = {}
     for inside in ("black foil", "white card"):
         design = made("snoot", inside=inside, tube_length=0.3, opening=0.06, tube_width=0.14)
-        halos[inside] = snoot.halo_of(design, SMALL)
+        halos[inside] = beam_tube.halo_of(design, SMALL)
     assert halos["black foil"] > halos["white card"] + 0.4
 
 
 def test_a_longer_tube_sharpens_the_edge():
-    edges = [snoot.spot_of(made("snoot", tube_length=x), SMALL).edge for x in (0.1, 0.2, 0.4)]
+    edges = [beam_tube.spot_of(made("snoot", tube_length=x), SMALL).edge for x in (0.1, 0.2, 0.4)]
     assert edges[0] > edges[1] > edges[2]
     assert edges[0] / edges[2] == pytest.approx(4.0, rel=1e-6)
 

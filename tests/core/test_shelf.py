@@ -200,7 +200,14 @@ def by_kind(rows):
 
 def test_a_canvas_becomes_cards_of_its_own_size():
     rows = by_kind(becomings(Brief(), thing("stretched_canvas_80"), lamps=tuple(lamp_types())))
-    assert set(rows) == {"book_light", "bounce_card", "flash_into_board", "overhead_bounce", "window_reflector"}
+    assert set(rows) == {
+        "book_light",
+        "bounce_card",
+        "flash_into_board",
+        "negative_fill",
+        "overhead_bounce",
+        "window_reflector",
+    }
     card = rows["bounce_card"]
     assert card.why_not is None
     assert (card.design.width, card.design.height) == (0.8, 1.0)

@@ -84,6 +84,8 @@ def test_an_outline_is_traced_by_tapping_the_sheet_and_boxing_the_thing(open_pag
     )
     photo = page.get_by_role("img", name="Photograph with the scale and the outline")
     expect(photo).to_be_visible()
+    # it has its size only when it is there
+    expect(page.get_by_alt_text("Thing and scale")).to_have_js_property("naturalWidth", 800)
     photo.scroll_into_view_if_needed()
     box = photo.bounding_box()
 

@@ -39,6 +39,8 @@ def test_wishes_of_a_photograph_become_the_brief_s(open_page):
     window.locator('input[type="file"]').set_input_files(liked)
     photo = window.get_by_role("img", name="Marks on the photograph")
     expect(photo).to_be_visible()
+    # it has its size only when it is there
+    expect(window.get_by_alt_text("The one whose light you like")).to_have_js_property("naturalWidth", 600)
     drawn(page, photo, (1 / 3, 0.25), (2 / 3, 0.75))
     expect(window.get_by_text("to the left of the camera")).to_be_visible(timeout=20_000)
     # the next thing to be drawn is chosen already

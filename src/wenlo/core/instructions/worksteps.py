@@ -49,6 +49,7 @@ SAYS = Phrases(
         "glue-the-battens": {"count": "count"},
         "pockets": {},
         "brackets": {},
+        "long-screws": {},
         "set-a-stop-block": {"length": "fine", "pieces": "list"},
         "bar-of": {"number": "count", "name": "label", "stock": "length", "own": "choice", "pieces": "list"},
         "bar": {"number": "count", "stock": "length", "own": "choice", "pieces": "list"},
@@ -364,7 +365,7 @@ def work_steps(
         step = replace(step, cautions=(*step.cautions, *_cautions(fittings)))
         dry = _dry(step, labels)
         jobs += [dry] if dry else []
-        step = replace(step, further=(*step.further, *_corners(fittings)))
+        step = replace(step, further=(*step.further, *_corners(step, fittings, plan)))
         step, climbs = _as_one_reaches(step, highest, reach, helpers)
         tools = ("step ladder", *_tools(fittings)) if climbs else _tools(fittings)
         jobs.append(Job(step=step, parts=labels, fittings=fittings, tools=tools))
@@ -388,13 +389,16 @@ def _as_one_reaches(step: Step, highest: float, reach: float, helpers: int) -> t
     return replace(step, cautions=(*told, *step.cautions)), climbs
 
 
-def _corners(fittings: Sequence[Fitting]) -> Iterator[Fact]:
-    # how ends of battens are held, where that is not by long screws and glue
-    used = {fitting_sort(f.id) for f in fittings}
+def _corners(step: Step, fittings: Sequence[Fitting], plan: BuildPlan) -> Iterator[Fact]:
+    # how ends of battens are held; a second step that uses what a first one was given says it, too
+    bought = {fitting_sort(f.id) for f in plan.fittings}
+    used = {fitting_sort(f.id) for f in fittings} | (bought & set(step.uses))
     if "pocket_screw" in used:
         yield SAYS("pockets")
     if "angle_bracket" in used:
         yield SAYS("brackets")
+    if {"wood_screw", "wood_glue"} <= used:
+        yield SAYS("long-screws")
 
 
 def _cautions(fittings: Sequence[Fitting]) -> tuple[Fact, ...]:

@@ -37,7 +37,9 @@ steps_rip-the-battens = Rip the battens in half
 
 steps_pockets = Drill the pockets on the side that nobody sees, with the jig set to the batten's thickness. Clamp the faces flush, drive the screws from the pockets, and push the plugs in last.
 
-steps_brackets = In place of glue and long screws, push an angle bracket right into each corner and drive its four short screws. It comes apart again.
+steps_brackets = Push an angle bracket right into each corner and drive its four short screws, with no glue and no long screws. It comes apart again.
+
+steps_long-screws = Glue the ends, and drive the long screws straight into them.
 
 steps_glue-the-battens = Glue the battens in pairs
     .text = Spread glue on one flat face, lay the other batten on it with the edges flush, and clamp every 200 mm: { $count_n ->
@@ -283,9 +285,9 @@ timber-frame_join-the-frame = Join the frame
     .text =
         { $joint ->
             [half_lap] Saw { $half } out of the thickness of each end over { $width }. Glue, and drive four { $screw } screws in a square through both.
-            [mitre] Cut both ends of the top rail and the tops of the uprights at 45°. Glue, and drive one { $screw } screw into each corner from either side. The lower rail stands between the uprights with two screws at each end.
+            [mitre] Cut both ends of the top rail and the tops of the uprights at 45°. Drive one { $screw } screw into each corner from either side. The lower rail stands between the uprights with two screws at each end.
             [pocket_screw] Drill two pocket holes on the flat back of each rail end. Glue, clamp the faces flush, and drive { $screw } pocket screws into the upright.
-           *[butt] Drill 4 mm through the { $width } edge of the upright. Glue, and drive two { $screw } screws into the end of each rail.
+           *[butt] Drill 4 mm through the { $width } edge of the upright, for two { $screw } screws into the end of each rail.
         }
     .check = Both diagonals of the frame measure { $diagonal } and agree within { LENGTH(0.003) }.
     .mistake = Without a pilot hole, the end of a batten splits.
@@ -319,7 +321,7 @@ diffusion-frame_make-the-frame = Make the frame
         { $frame ->
             [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end.
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet.
-           *[timber] Make a frame of { $size }, glued and screwed.
+           *[timber] Make a frame of { $size }.
         }
     .check = Both diagonals are the same, and it lies flat without rocking.
 
@@ -486,7 +488,7 @@ book-light_make-the-sheet-s-page = Make the sheet's page
         { $frame ->
             [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Wrap the sheet round it, from the middles outward.
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the sheet round it, from the middles outward.
-           *[timber] Make a frame of { $size }: glue and screw the joints, staple the cloth from the middles outward.
+           *[timber] Make a frame of { $size } and staple the cloth from the middles outward.
         }
 
 book-light_hinge-the-pages = Hinge the pages
@@ -576,7 +578,7 @@ flag-cage_make-the-flag = Make the flag for the { $protects }
         { $frame ->
             [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Wrap the black round it.
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the black round it.
-           *[timber] Make a frame of { $size }, glued and screwed. Staple the black on one side.
+           *[timber] Make a frame of { $size }. Staple the black on one side.
         }
 
 flag-cage_set-them-one-at-a-time = Set them one at a time
@@ -602,7 +604,7 @@ floppy-flag_make-the-flag-s-frame = Make the flag's frame
         { $frame ->
             [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end.
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet.
-           *[timber] Make a frame of { $size }, glued and screwed.
+           *[timber] Make a frame of { $size }.
         }
 
 floppy-flag_cover-the-flag = Cover the flag
@@ -680,10 +682,10 @@ foil-doors_shape-them = Shape them
 ## Hanging softbox
 
 hanging-softbox_make-both-frames = Make both frames
-    .text = Make two rectangles of { $size }, glued and screwed. The upper one gets the lamp bars as well.
+    .text = Make two rectangles of { $size }. The upper one gets the lamp bars as well.
 
 hanging-softbox_join-the-frames = Join the frames
-    .text = Glue a post between them at each corner. Its screws go between the screws of the corner.
+    .text = Put a post between them at each corner. Its screws go between the screws of the corner.
     .check = It is { $depth } high at all four corners.
 
 hanging-softbox_line-it = Line it
@@ -758,7 +760,7 @@ light-tent_make-the-sides = Make the two sides
         { $frame ->
             [pipe] Push two legs and two rails into their corners for each side, { $size } overall, each pipe to a tape mark { $inserted } from its end.
             [tube] Push two legs and two rails onto their cubes for each side, { $size } overall.
-           *[timber] Join two legs and two rails for each side, { $size } overall, glued and screwed through the legs.
+           *[timber] Join two legs and two rails for each side, { $size } overall.
         }
     .mistake =
         { $frame ->
@@ -799,7 +801,7 @@ negative-fill_make-the-panel = Make the panel
         { $frame ->
             [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. Wrap the black round it, middles first.
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. Wrap the black round it, middles first.
-           *[timber] Make a frame of { $size }, glued and screwed. Staple the black round it, middles first.
+           *[timber] Make a frame of { $size }. Staple the black round it, middles first.
         }
 
 negative-fill_stand-the-panel = Stand the panel
@@ -829,7 +831,7 @@ overhead-bounce_make-the-stretcher = Make the stretcher
         { $frame ->
             [pipe] Push the pipes of a frame of { $size } into their elbows, each to a tape mark { $inserted } from its end. A middle rail goes between two tees. The face goes underneath.
             [tube] Push the tubes of a frame of { $size } onto their corner cubes with a soft mallet. A middle rail keeps the long sides apart. The face goes underneath.
-           *[timber] Make a frame of { $size } with a middle rail, glued and screwed. The face goes underneath.
+           *[timber] Make a frame of { $size } with a middle rail. The face goes underneath.
         }
 
 overhead-bounce_hang-the-skirts = Hang the skirts
@@ -867,7 +869,7 @@ pattern-cutter_set-it = Set it
 product-box_make-the-sides = Make the sides
     .text =
         Make each { $size }, { $walls ->
-            [timber] glued and screwed, painted white inside
+            [timber] painted white inside
            *[board] with the white side in
         }.
     .mistake = A box too small for a standing thing: measure it standing.

@@ -202,7 +202,7 @@ export function FromPicture({ document: shoot }: { document: Shoot }) {
             <ReadRows wishes={wishes} units={shoot.units} />
             {wishes.length ? (
               <p className="faint">
-                ± holds for 95 of 100 photographs. Skins differ: the background is told to half a stop at
+                ± is meant for 95 of 100 photographs. Skins differ: the background is told to half a stop at
                 best.
               </p>
             ) : null}

@@ -15,8 +15,9 @@ from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.optics.lamp import angle_at, exponent_of, placed
 from wenlo.core.photometry.colour import seen_white
 from wenlo.core.proposals.notes import notes
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.scene.light_cache import light_key
 from wenlo.core.scene.room import room_box
 from wenlo.core.transport.solve import DRAFT
 

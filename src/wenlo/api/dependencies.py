@@ -1,8 +1,9 @@
-"""What the handlers need: services and the current user."""
+"""What the handlers need: services and the current user. What takes no time is not worth another thread."""
 
 from typing import Annotated
 
 from fastapi import Depends, Request
+from fastapi.concurrency import run_in_threadpool
 
 from wenlo.jobs.pool import WorkerPool
 from wenlo.services.devices import Devices
@@ -16,60 +17,61 @@ from wenlo.services.supplier import Supplier
 from wenlo.services.trash import Trash
 
 
-def shoots(request: Request) -> Shoots:
+async def shoots(request: Request) -> Shoots:
     """The shoot use cases."""
     service: Shoots = request.app.state.shoots
     return service
 
 
-def shelf(request: Request) -> Shelf:
+async def shelf(request: Request) -> Shelf:
     """The use cases of the Shelf."""
     service: Shelf = request.app.state.shelf
     return service
 
 
-def log(request: Request) -> Log:
+async def log(request: Request) -> Log:
     """The use cases of the log."""
     service: Log = request.app.state.log
     return service
 
 
-def runs(request: Request) -> Runs:
+async def runs(request: Request) -> Runs:
     """The use cases of long work."""
     service: Runs = request.app.state.runs
     return service
 
 
-def supplier(request: Request) -> Supplier:
+async def supplier(request: Request) -> Supplier:
     """The supplier whose prices can be asked for."""
     found: Supplier = request.app.state.supplier
     return found
 
 
-def devices(request: Request) -> Devices:
+async def devices(request: Request) -> Devices:
     """The devices that are connected."""
     found: Devices = request.app.state.devices
     return found
 
 
-def engine(request: Request) -> WorkerPool:
+async def engine(request: Request) -> WorkerPool:
     """The compute workers."""
     pool: WorkerPool = request.app.state.engine
     return pool
 
 
-def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
+async def current_user(service: Annotated[Shoots, Depends(shoots)]) -> User:
     """Who is asking. Signing in will change this one place."""
-    return service.local_user()
+    known = service.known_local_user()
+    return known if known is not None else await run_in_threadpool(service.local_user)
 
 
-def trash(request: Request) -> Trash:
+async def trash(request: Request) -> Trash:
     """The use cases of the trash."""
     service: Trash = request.app.state.trash
     return service
 
 
-def feed(request: Request) -> Feed:
+async def feed(request: Request) -> Feed:
     """What others change."""
     found: Feed = request.app.state.feed
     return found

@@ -5,11 +5,11 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import func, select
+from sqlalchemy import bindparam, func, select
 from sqlalchemy.orm import Session
 
 from wenlo.core.document.merge import Change
-from wenlo.db.tables import EditRow
+from wenlo.db.tables import EditRow, table_of
 from wenlo.services.edit_ports import Edited, Since
 
 CHANNEL = "wenlo_changes"
@@ -18,9 +18,23 @@ MOST_STEPS = 60
 """So many edits can be taken back."""
 
 
+# as in ``shoots``: what every save does is written once and in tables
+_EDITS = table_of(EditRow)
+_TOLD = select(func.pg_notify(CHANNEL, bindparam("what")))
+_KNOWN = select(_EDITS.c.outcome).where(_EDITS.c.id == bindparam("edit"), _EDITS.c.owner_id == bindparam("owner"))
+_SINCE = (
+    select(_EDITS.c.writer, _EDITS.c.changes)
+    .where(
+        _EDITS.c.target_id == bindparam("target"), _EDITS.c.version > bindparam("version"), _EDITS.c.state == "applied"
+    )
+    .order_by(_EDITS.c.version)
+)
+_KEPT = _EDITS.insert()
+
+
 def tell(session: Session, **what: Any) -> None:
     """Tell everybody who listens, when this transaction is done."""
-    session.execute(select(func.pg_notify(CHANNEL, json.dumps(what, default=str, separators=(",", ":")))))
+    session.execute(_TOLD, {"what": json.dumps(what, default=str, separators=(",", ":"))})
 
 
 class SqlEditStore:
@@ -31,37 +45,34 @@ class SqlEditStore:
 
     def known(self, owner: UUID, edit: UUID) -> Mapping[str, Any] | None:
         """What became of an edit that came before."""
-        return self._session.scalar(select(EditRow.outcome).where(EditRow.id == edit, EditRow.owner_id == owner))
+        return self._session.execute(_KNOWN, {"edit": edit, "owner": owner}).scalar_one_or_none()
 
     def since(self, target: UUID, version: int) -> Sequence[Since]:
         """What was changed after a version, in its order."""
-        query = select(EditRow.writer, EditRow.changes).where(
-            EditRow.target_id == target, EditRow.version > version, EditRow.state == "applied"
-        )
-        rows = self._session.execute(query.order_by(EditRow.version))
+        rows = self._session.execute(_SINCE, {"target": target, "version": version})
         return [Since(writer=w, changes=[Change.model_validate(c) for c in changes]) for w, changes in rows]
 
     def keep(self, owner: UUID, target: UUID, edited: Edited) -> None:
         """Write it down, and tell whoever looks at the same thing."""
-        row = EditRow(
-            id=edited.id,
-            owner_id=owner,
-            target_id=target,
-            device=edited.device,
-            called=edited.called,
-            writer=edited.writer,
-            label=edited.label,
-            changes=list(edited.changes),
-            undoes=edited.undoes,
-            redoes=edited.redoes,
-            made_at=edited.made_at,
-            version=edited.version,
-            state=edited.outcome["state"],
-            outcome=dict(edited.outcome),
-        )
-        self._session.add(row)
-        self._session.flush()
-        if row.state == "applied":
+        state = edited.outcome["state"]
+        row = {
+            "id": edited.id,
+            "owner_id": owner,
+            "target_id": target,
+            "device": edited.device,
+            "called": edited.called,
+            "writer": edited.writer,
+            "label": edited.label,
+            "changes": list(edited.changes),
+            "undoes": edited.undoes,
+            "redoes": edited.redoes,
+            "made_at": edited.made_at,
+            "version": edited.version,
+            "state": state,
+            "outcome": dict(edited.outcome),
+        }
+        self._session.execute(_KEPT, row)
+        if state == "applied":
             tell(self._session, target=target, version=edited.version, writer=edited.writer)
 
     def steps(self, target: UUID, device: str) -> Sequence[Edited]:

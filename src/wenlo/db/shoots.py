@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import Row, bindparam, delete, func, select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -12,9 +12,43 @@ from wenlo.core import CORE_VERSION
 from wenlo.core.errors import NotFound
 from wenlo.db.edits import SqlEditStore, tell
 from wenlo.db.remembered import remembered_users
-from wenlo.db.tables import EditRow, RevisionRow, ShootRow, TickRow, UserRow
+from wenlo.db.tables import EditRow, RevisionRow, ShootRow, TickRow, UserRow, table_of
 from wenlo.services.edit_ports import EditStore
 from wenlo.services.ports import RevisionLine, ShootLine, ShootRecord, TickList, User
+
+# What every save does is written once and in tables: telling the mapper's way of it anew costs more than doing it.
+_SHOOTS, _REVISIONS = table_of(ShootRow), table_of(RevisionRow)
+
+_SEEN = select(*(_SHOOTS.c[name] for name in ("id", "owner_id", "version", "head", "updated_at"))).where(
+    _SHOOTS.c.id == bindparam("shoot"), _SHOOTS.c.owner_id == bindparam("owner"), _SHOOTS.c.trashed_at.is_(None)
+)
+_LOCKED = _SEEN.with_for_update()
+_DOCUMENT = select(_REVISIONS.c.document).where(
+    _REVISIONS.c.shoot_id == bindparam("shoot"), _REVISIONS.c.number == bindparam("number")
+)
+_NEWEST = (
+    select(func.coalesce(func.max(_REVISIONS.c.number), 0) + 1)
+    .where(_REVISIONS.c.shoot_id == bindparam("shoot_id"))
+    .scalar_subquery()
+)
+_ADDED = (
+    _REVISIONS.insert()
+    .values(
+        number=_NEWEST,
+        core_version=CORE_VERSION,
+        **{
+            name: bindparam(name)
+            for name in ("id", "shoot_id", "owner_id", "parent", "label", "edit_id", "aside", "document")
+        },
+    )
+    .returning(_REVISIONS.c.number)
+)
+_SHOWN = (
+    _SHOOTS.update()
+    .where(_SHOOTS.c.id == bindparam("shoot"))
+    .values(head=bindparam("shown"), version=_SHOOTS.c.version + 1, title=bindparam("called"), updated_at=func.now())
+    .returning(_SHOOTS.c.version, _SHOOTS.c.updated_at)
+)
 
 
 class SqlShootStore:
@@ -23,7 +57,7 @@ class SqlShootStore:
     def __init__(self, session: Session) -> None:
         self._session = session
         # rows that nobody else can write before this transaction ends need not be read again
-        self._locked: dict[UUID, ShootRow] = {}
+        self._locked: dict[UUID, Row[Any]] = {}
         self.edits: EditStore = SqlEditStore(session)
 
     def user(self, name: str) -> User:
@@ -40,6 +74,10 @@ class SqlShootStore:
             return User(id=row.id, name=row.name)
         known[name] = User(id=row.id, name=row.name)
         return known[name]
+
+    def known_user(self, name: str) -> User | None:
+        """The user of that name, if it is remembered."""
+        return remembered_users(self._session).get(name)
 
     def lines(self, owner: UUID) -> Sequence[ShootLine]:
         """All shoots of an owner, newest first."""
@@ -77,30 +115,21 @@ class SqlShootStore:
     ) -> ShootRecord:
         """A new revision after the one that is shown; ``aside`` keeps it in the history alone."""
         row = self._need(owner, shoot)
-        newest = select(func.coalesce(func.max(RevisionRow.number), 0) + 1).where(RevisionRow.shoot_id == shoot)
-        revision = insert(RevisionRow).values(
-            id=uuid4(),
-            shoot_id=shoot,
-            owner_id=owner,
-            number=newest.scalar_subquery(),
-            parent=row.head,
-            label=label,
-            edit_id=edit,
-            aside=aside,
-            document=dict(document),
-            core_version=CORE_VERSION,
-        )
+        revision = {
+            "id": uuid4(),
+            "shoot_id": shoot,
+            "owner_id": owner,
+            "parent": row.head,
+            "label": label,
+            "edit_id": edit,
+            "aside": aside,
+            "document": dict(document),
+        }
+        number = self._session.execute(_ADDED, revision).scalar_one()
         if aside:
-            self._session.execute(revision)
             return self._record(row)
-        number = self._session.execute(revision.returning(RevisionRow.number)).scalar_one()
-        shown = update(ShootRow).where(ShootRow.id == shoot)
-        shown = shown.values(head=number, version=ShootRow.version + 1, title=title, updated_at=func.now())
-        version, at = self._session.execute(
-            shown.returning(ShootRow.version, ShootRow.updated_at), execution_options={"synchronize_session": False}
-        ).one()
+        version, at = self._session.execute(_SHOWN, {"shoot": shoot, "shown": number, "called": title}).one()
         self._locked.pop(shoot)
-        self._session.expire(row)
         return ShootRecord(id=shoot, version=version, revision=number, document=document, updated_at=at)
 
     def revisions(self, owner: UUID, shoot: UUID, *, before: int | None, most: int) -> Sequence[RevisionLine]:
@@ -172,22 +201,19 @@ class SqlShootStore:
             mine = (TickRow.shoot_id == shoot, TickRow.list == name, TickRow.key == key)
             self._session.execute(delete(TickRow).where(*mine))
 
-    def _row(self, owner: UUID, shoot: UUID, *, lock: bool) -> ShootRow | None:
-        query = select(ShootRow).where(ShootRow.id == shoot, ShootRow.owner_id == owner, ShootRow.trashed_at.is_(None))
-        if lock:
-            query = query.with_for_update().execution_options(populate_existing=True)
-        row = self._session.scalars(query).one_or_none()
+    def _row(self, owner: UUID, shoot: UUID, *, lock: bool) -> Row[Any] | None:
+        row = self._session.execute(_LOCKED if lock else _SEEN, {"shoot": shoot, "owner": owner}).one_or_none()
         if lock and row is not None:
             self._locked[shoot] = row
         return row
 
-    def _need(self, owner: UUID, shoot: UUID) -> ShootRow:
+    def _need(self, owner: UUID, shoot: UUID) -> Row[Any]:
         row = self._locked.get(shoot) or self._row(owner, shoot, lock=True)
         if row is None or row.owner_id != owner:
             raise NotFound("This shoot does not exist any more.")
         return row
 
-    def _must_see(self, owner: UUID, shoot: UUID) -> ShootRow:
+    def _must_see(self, owner: UUID, shoot: UUID) -> Row[Any]:
         row = self._row(owner, shoot, lock=False)
         if row is None:
             raise NotFound("This shoot does not exist any more.")
@@ -209,10 +235,8 @@ class SqlShootStore:
         )
         self._session.flush()
 
-    def _record(self, row: ShootRow) -> ShootRecord:
-        document = self._session.scalars(
-            select(RevisionRow.document).where(RevisionRow.shoot_id == row.id, RevisionRow.number == row.head)
-        ).one()
+    def _record(self, row: Row[Any] | ShootRow) -> ShootRecord:
+        document = self._session.execute(_DOCUMENT, {"shoot": row.id, "number": row.head}).scalar_one()
         return ShootRecord(
             id=row.id, version=row.version, revision=row.head, document=document, updated_at=row.updated_at
         )

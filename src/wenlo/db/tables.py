@@ -13,6 +13,7 @@ from sqlalchemy import (
     Integer,
     LargeBinary,
     String,
+    Table,
     UniqueConstraint,
     false,
     func,
@@ -23,6 +24,13 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 class Base(DeclarativeBase):
     """Root of all tables."""
+
+
+def table_of(row: type[Base]) -> Table:
+    """The table of rows of a kind, for statements that need no mapper."""
+    table = row.__table__
+    assert isinstance(table, Table)
+    return table
 
 
 class UserRow(Base):

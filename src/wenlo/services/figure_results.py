@@ -3,9 +3,11 @@
 import math
 from collections.abc import Callable
 
+import numpy as np
+
 from wenlo.core import CORE_VERSION
 from wenlo.core.analysis.costs import costs_of, light_at_face
-from wenlo.core.analysis.figures import DARKEST_SHOWN, DRAFT_CELLS, MAP_CELLS, Evaluated, evaluate
+from wenlo.core.analysis.figures import CROWDED_CELLS, DARKEST_SHOWN, DRAFT_CELLS, MAP_CELLS, Evaluated, evaluate
 from wenlo.core.analysis.gauges import Gauge, deep_stops, gauges, shutter_text
 from wenlo.core.analysis.preview import exposure_factor
 from wenlo.core.document.shoot import Shoot
@@ -255,7 +257,7 @@ def figures(
         brief,
         design,
         effort=(CROWDED if crowded else DRAFT) if rough else Effort(),
-        cells=DRAFT_CELLS if rough else MAP_CELLS,
+        cells=(CROWDED_CELLS if crowded else DRAFT_CELLS) if rough else MAP_CELLS,
         remembered=rough,
         go_on=go_on,
     )
@@ -276,8 +278,8 @@ def figures(
             )
             for n in notes(brief, design, result, units=shoot.units)
         ],
-        sheet_map=[[round(float(x), 3) for x in row] for row in result.map_stops.T[::thin, ::-thin]],
-        shadow=r.ShadowProfile(at=[float(x) for x in at[::step]], lit=[float(x) for x in lit[::step]]),
+        sheet_map=np.round(result.map_stops.T[::thin, ::-thin], 3).tolist(),
+        shadow=r.ShadowProfile(at=at[::step].tolist(), lit=lit[::step].tolist()),
         drawing=r.SetDrawing(
             sheet_centre_height=float(design.source_centre[2]),
             lamp_height=float(design.lamp_position[2]),

@@ -23,8 +23,9 @@ from wenlo.core.ranking.found_objects import look_for
 from wenlo.core.ranking.ranking import rank
 from wenlo.core.ranking.scoring import Ranked, carried
 from wenlo.core.ranking.tradeoffs import disputes
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene.handles import Handle, handles_of
-from wenlo.core.scene.light_cache import WEIGHED, LruCache
+from wenlo.core.scene.light_cache import WEIGHED
 from wenlo.core.scene.side_view import LampSide, SideOutline, plan_view, side_view
 from wenlo.core.units.length import format_length
 from wenlo.services import results as r

@@ -72,6 +72,9 @@ class ShootStore(Protocol):
     def user(self, name: str) -> User:
         """The user of that name, made if need be."""
 
+    def known_user(self, name: str) -> User | None:
+        """The user of that name, if it is remembered."""
+
     def lines(self, owner: UUID) -> Sequence[ShootLine]:
         """All shoots of an owner, newest first."""
 

@@ -31,6 +31,11 @@ class Shoots:
         with self._transactions() as store:
             return store.user(LOCAL_USER)
 
+    def known_local_user(self) -> User | None:
+        """The same where it is remembered, without asking the database."""
+        with self._transactions() as store:
+            return store.known_user(LOCAL_USER)
+
     def lines(self, user: User) -> Sequence[ShootLine]:
         """The user's shoots, newest first."""
         with self._transactions() as store:

@@ -45,10 +45,11 @@ LOOK_AROUND = 0.05
 router = APIRouter(prefix="/api", tags=["compute"], responses=RESPONSES)
 
 
-@router.post("/figures")
-async def figures(body: FiguresRequest, engine: ComputeEngine) -> FiguresResult:
+@router.post("/figures", response_model=FiguresResult)
+async def figures(body: FiguresRequest, engine: ComputeEngine) -> Response:
     """Gauges, figures and drawing data; for one editor the newest request wins."""
-    return await engine.run(FIGURES(document=body.document, effort=body.effort), editor=body.editor)
+    call = FIGURES(document=body.document, effort=body.effort).written()
+    return Response(await engine.run(call, editor=body.editor), media_type="application/json")
 
 
 @router.post("/advice")

@@ -27,8 +27,9 @@ from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry import exposure
 from wenlo.core.photometry.stops import stops_between
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.scene.light_cache import light_key
 from wenlo.core.transport.measure import Measured, measure, read
 from wenlo.core.transport.scene import LightScene, Meter, Reading
 from wenlo.core.transport.solve import DRAFT, Effort, Solved, solve
@@ -40,6 +41,9 @@ Array = NDArray[np.float64]
 MAP_CELLS = 48
 DRAFT_CELLS = 24
 """Cells along each edge of the source's map, at rest and while something is dragged."""
+
+CROWDED_CELLS = 18
+"""The same while very many drag at once."""
 
 SPREAD_CELLS = 16
 ROUGH_LOOKS = 2048
@@ -197,6 +201,7 @@ def modifier_light(
     effort: Effort = DRAFT,
     transmittance: float | None = None,
     cells: int = MAP_CELLS,
+    remembered: bool = False,
 ) -> Light:
     """Solve the modifier and its lamps alone and say how the source looks from the face.
 
@@ -206,6 +211,7 @@ def modifier_light(
     effort: how finely it is sampled.
     transmittance: T of one layer instead of the typical value. [-]
     cells: cells along each edge of the source's map.
+    remembered: read as a set like this one was read before; see :func:`measure`.
     """
     scene = scene_builder.scene(brief, design, with_room=False, transmittance=transmittance)
     solved = solve(scene, effort)
@@ -216,13 +222,13 @@ def modifier_light(
     sheets_alone = all(shape.id.startswith(SOURCE) for shape in scene.panels)
     if sheets_alone:
         # all that the face gets comes from the sheet, so its map tells how wide it is
-        view = _agreeing(view, solved, eye=eye, normal=normal)
+        view = _agreeing(view, solved, key_meter, remembered)
         across, upright = extent(view, "width"), extent(view, "height")
         distance = float((view.panel.origin - eye) @ -view.panel.normal)
         rgb = (view.illuminance.reshape(-1, 3).sum(axis=0) + view.glimpse.reshape(-1, 3).sum(axis=0)).astype(float)
     else:
         across, upright = _seen(solved, key_meter, distance, ROUGH_LOOKS if cells < SPREAD_CELLS + 1 else LOOKS)
-        rgb = np.asarray(read(solved, [key_meter])["key"].total, dtype=float)
+        rgb = np.asarray(read(solved, [key_meter], remembered=remembered)["key"].total, dtype=float)
     key = float(luminance(rgb))
     glimpse = float(luminance(view.glimpse).sum()) if sheets_alone else 0.0
     bare_face = _looks_into_the_lamp(scene)
@@ -287,13 +293,12 @@ def _seen(solved: Solved, meter: Meter, distance: float, looks: int) -> tuple[Ex
     return first, second
 
 
-def _agreeing(view: SheetView, solved: Solved, *, eye: Array, normal: Array) -> SheetView:
+def _agreeing(view: SheetView, solved: Solved, meter: Meter, remembered: bool) -> SheetView:
     # Between sheets that hang apart the patches spread light evenly, though its lobe points forward: the map
     # keeps its pattern and takes the level that paths find.
     if len(solved.scene.panels) < 2:
         return view
-    meter = Meter(id="key", position=eye, normal=normal)
-    key = read(solved, [meter])["key"]
+    key = read(solved, [meter], remembered=remembered)["key"]
     scattered = float(luminance(view.illuminance).sum())
     factor = float(luminance(key.modifier + key.room)) / scattered if scattered > 0.0 else 1.0
     return replace(view, luminance=view.luminance * max(factor, 0.0))
@@ -332,7 +337,12 @@ _measured: LruCache[tuple[Measured, dict[str, float]]] = LruCache(16)
 
 
 def levels_in_room(
-    brief: Brief, design: ModifierParameters, *, effort: Effort = DRAFT, go_on: Callable[[float], bool] | None = None
+    brief: Brief,
+    design: ModifierParameters,
+    *,
+    effort: Effort = DRAFT,
+    remembered: bool = False,
+    go_on: Callable[[float], bool] | None = None,
 ) -> Levels:
     """Solve the whole set and read the meters; without the room when the set does not fit in it."""
 
@@ -344,7 +354,7 @@ def levels_in_room(
             asked.append(go_on is None or go_on(worst))
             return asked[-1]
 
-        measured = measure(solved, scene_builder.meters(brief, design), wanted)
+        measured = measure(solved, scene_builder.meters(brief, design), wanted, remembered=remembered)
         return (measured, spread_shares(solved)), all(asked)
 
     measured, shares = _measured.get((light_key(brief, design), effort), read_all)
@@ -410,7 +420,7 @@ def _modifier_alone(
     brief: Brief, design: ModifierParameters, effort: Effort, cells: int, spread: bool, remembered: bool
 ) -> tuple[Light, tuple[float, float]]:
     # the modifier's light, and its loss at the high and the low end of the sheet's transmittance
-    light = modifier_light(brief, design, effort=effort, cells=cells)
+    light = modifier_light(brief, design, effort=effort, cells=cells, remembered=remembered)
     sheeted = kind_of(design).capabilities.sheet
     if sheeted is None or not spread:
         return light, (light.loss, light.loss)
@@ -451,15 +461,15 @@ def evaluate(
     effort: how finely the set is sampled.
     cells: cells along each edge of the source's map.
     spread: whether to follow the spread of real materials.
-    remembered: take how far that moves the light from the last time that a modifier of the same make was looked at, if
-        there was one.
+    remembered: take how far that moves the light, and how meters are best read, from the last time that a modifier of
+        the same make was looked at, if there was one.
     go_on: asked now and then whether to go on reading meters.
     """
     light, band = _alone.get(
         (light_key(brief.model_copy(update={"others": [], "pieces": []}), design), effort, cells, spread),
         lambda: (_modifier_alone(brief, design, effort, cells, spread, remembered), True),
     )
-    levels = levels_in_room(brief, design, effort=effort, go_on=go_on)
+    levels = levels_in_room(brief, design, effort=effort, remembered=remembered, go_on=go_on)
     smooth = smoothed(light.view)
     brightest = max(float(smooth.max()), 1e-30)
     stops = np.log2(np.maximum(smooth / brightest, 2.0**-DARKEST_SHOWN))

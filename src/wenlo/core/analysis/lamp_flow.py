@@ -8,8 +8,9 @@ from numpy.typing import NDArray
 from wenlo.core.brief.brief import Brief
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.scene.light_cache import light_key
 from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, solve

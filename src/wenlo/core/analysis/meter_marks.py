@@ -14,8 +14,9 @@ from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.exposure import aperture_for, format_aperture
 from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.scene.light_cache import light_key
 from wenlo.core.scene.room import room_box
 from wenlo.core.transport.measure import Measured, measure
 from wenlo.core.transport.scene import Meter, Reading

@@ -2,12 +2,17 @@
 
 import pkgutil
 from collections.abc import Mapping
+from dataclasses import replace
 from functools import cache
 from importlib import import_module
 from typing import Any
 
 import wenlo.core.modifiers as package
 from wenlo.core.modifiers.kind import Kind, ModifierParameters
+from wenlo.core.remembered import for_same_objects
+
+ASKED_AGAIN = 16
+"""How many arrangements of a kind are kept: figures, notes and drawings of one design all ask for it."""
 
 
 @cache
@@ -17,7 +22,7 @@ def kinds() -> Mapping[str, Kind[Any]]:
     for module in pkgutil.iter_modules(package.__path__):
         kind = vars(import_module(f"{package.__name__}.{module.name}")).get("KIND")
         if isinstance(kind, Kind):
-            found[kind.id] = kind
+            found[kind.id] = replace(kind, arrange=for_same_objects(ASKED_AGAIN)(kind.arrange))
     return found
 
 

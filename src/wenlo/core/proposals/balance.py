@@ -14,8 +14,9 @@ from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.colour import mired
 from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.scene.light_cache import light_key
 from wenlo.core.transport.measure import measure
 from wenlo.core.transport.solve import DRAFT, solve
 

@@ -10,8 +10,9 @@ from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
 from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.soft_rules import soft_figures
+from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
-from wenlo.core.scene.light_cache import LruCache, light_key
+from wenlo.core.scene.light_cache import light_key
 from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, solve

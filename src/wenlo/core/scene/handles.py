@@ -7,7 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.modifiers.kind import Kind, ModifierParameters
+from wenlo.core.modifiers.kind import Kind, Mark, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.modifiers.slots import Slot
 
@@ -51,23 +51,30 @@ def handles_of(brief: Brief, design: ModifierParameters) -> tuple[Handle, ...]:
     """
     kind = kind_of(design)
     found = []
-    for number, mark in enumerate(kind.marks(design, brief)):
+    marks = kind.marks(design, brief)
+    for number, mark in enumerate(marks):
         slot = kind.slots.get(mark.path.removeprefix("design."))
         if slot is None or slot.limits is None:
             continue
         # what is left open has the value that its dimension shows
         told = slot.get(design)
         value = float(np.linalg.norm(mark.end - mark.start)) if told is None else told
-        handle = _handle(kind, brief, slot.put(design, value), number, slot) if isinstance(value, float) else None
+        if not isinstance(value, float):
+            continue
+        if told is None:
+            closed = slot.put(design, value)
+            handle = _handle(kind, brief, closed, kind.marks(closed, brief)[number], number, slot)
+        else:
+            handle = _handle(kind, brief, design, mark, number, slot)
         if handle is not None:
             found.append(handle)
     return tuple(found)
 
 
 def _handle(
-    kind: Kind[ModifierParameters], brief: Brief, design: ModifierParameters, number: int, slot: Slot[float]
+    kind: Kind[ModifierParameters], brief: Brief, design: ModifierParameters, mark: Mark, number: int, slot: Slot[float]
 ) -> Handle | None:
-    mark, value = kind.marks(design, brief)[number], slot.get(design)
+    value = slot.get(design)
     step = NUDGE if value + NUDGE <= slot.high else -NUDGE
     moved = kind.with_value(design, slot, value + step)
     there = kind.marks(moved, brief)[number]

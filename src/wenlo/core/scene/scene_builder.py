@@ -17,6 +17,7 @@ from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed, window
 from wenlo.core.optics.motion import Motion, turned_to
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.photometry.colour import light_colour, mixed_colour, shifted
+from wenlo.core.remembered import for_same_objects
 from wenlo.core.scene.room import BACKDROP_HEIGHT, backdrop_at, room_box, room_panels
 from wenlo.core.scene.standing_things import standing_panels
 from wenlo.core.transport.scene import LightScene, Meter
@@ -236,6 +237,7 @@ def passed_by(lamp: LampSetting | OtherLight) -> Vector:
     return left
 
 
+@for_same_objects(4)
 def full_colours(brief: Brief) -> tuple[Vector, ...]:
     """What the light of each lamp at full power is multiplied by for its gel, as the balanced camera records it.
 
@@ -302,6 +304,7 @@ def whole_scene(brief: Brief, design: ModifierParameters) -> LightScene:
     return replace(alone, panels=(*second_panels(brief), *alone.panels), lamps=(*alone.lamps, *other_emitters(brief)))
 
 
+@for_same_objects(8)
 def fits_in_room(brief: Brief, design: ModifierParameters) -> bool:
     """Whether modifier and lamps are inside the room and before the backdrop, so that all can be solved together."""
     box, set_so = room_box(brief), kind_of(design).arrange(design, brief, None)

@@ -113,7 +113,9 @@ def half_width(groups: Array, *, sure: float = SURE, least: float = 1e-9) -> Arr
     return width
 
 
-def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> Measured:
+def measure(
+    solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None, *, remembered: bool = False
+) -> Measured:
     """Read meters until every one is known well enough: by light sent from the lamps, or by paths from the meters.
 
     Source: [Veach1995].
@@ -123,6 +125,7 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
     solved: the solved set.
     meters: where to read.
     go_on: asked after every round, with the worst relative half-width so far, whether to follow more.
+    remembered: plan as for a set like this one that was read before; for what is dragged.
 
     Returns
     -------
@@ -133,12 +136,17 @@ def measure(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bo
         world = world_of(solved.rows)
         images = images_of(world, meters)
         if images is not None:
-            return _by_particles(solved, world, meters, images, go_on)
+            return _by_particles(solved, world, meters, images, go_on, remembered)
     return by_paths(solved, meters, go_on)
 
 
 def _by_particles(
-    solved: Solved, world: World, meters: Sequence[Meter], images: Array, go_on: Callable[[float], bool] | None
+    solved: Solved,
+    world: World,
+    meters: Sequence[Meter],
+    images: Array,
+    go_on: Callable[[float], bool] | None,
+    remembered: bool,
 ) -> Measured:
     effort = solved.effort
     values = follow(
@@ -153,6 +161,7 @@ def _by_particles(
         most=PER_PATH * effort.most_paths,
         seed=effort.seed,
         go_on=go_on,
+        remembered=remembered,
     )
     return Measured(
         meters=tuple(m.id for m in meters),
@@ -300,6 +309,8 @@ def _relative(sums: Array, paths_done: int, colours: Array) -> Array:
     return relative
 
 
-def read(solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None) -> dict[str, Reading]:
+def read(
+    solved: Solved, meters: Sequence[Meter], go_on: Callable[[float], bool] | None = None, *, remembered: bool = False
+) -> dict[str, Reading]:
     """What meters read in a solved set, by the meter's id; see :func:`measure`."""
-    return measure(solved, meters, go_on).readings() if meters else {}
+    return measure(solved, meters, go_on, remembered=remembered).readings() if meters else {}

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -406,6 +406,28 @@ def rows_of(scene: LightScene) -> Rows:
         colours=np.array([e.colour for e in scene.lamps]).reshape(-1, 3),
         spots=spots,
         distributions=distributions,
+    )
+
+
+@lru_cache(maxsize=1)
+def _rows_of_nothing() -> Rows:
+    return rows_of(LightScene(panels=(), lamps=()))
+
+
+def rows_of_lamp(lamp: Emitter) -> Rows:
+    """Rows of a lamp with nothing round it.
+
+    Parameters
+    ----------
+    lamp: the lamp.
+
+    Returns
+    -------
+    Rows: arrays of it, and of a speck far below.
+    """
+    lamps, spots, distributions = _lamps((lamp,))
+    return replace(
+        _rows_of_nothing(), lamps=lamps, colours=lamp.colour.reshape(1, 3), spots=spots, distributions=distributions
     )
 
 

@@ -6,6 +6,7 @@ pilot, which does not count, chooses for each meter the one that needs least. Wh
 learned where sending evenly would be dear. The spread between independent groups says how sure the sum is.
 """
 
+import hashlib
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -14,9 +15,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.optics.sheet import LUMA
+from wenlo.core.remembered import LruCache
+from wenlo.core.transport.kernels import layout as c
 from wenlo.core.transport.kernels import near
 from wenlo.core.transport.kernels import particles as sending
 from wenlo.core.transport.kernels.sending import COLUMNS, ROWS, learned
+from wenlo.core.transport.kernels.vertices import CURVED
 from wenlo.core.transport.kernels.world import World
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.sobol import sobol
@@ -40,12 +44,19 @@ LEAST, SPOTS = 256, 256
 """Particles of each lamp in a group, and spots of a lamp that each group asks for straight light, before they are
 believed: through a slot few are seen."""
 
+AT_A_GLANCE = 0.15
+"""Who is content with so much needs a sixteenth of the spots, which is still 256 of all groups. [-]"""
+
 LEARN_FROM, LEARN_WITH, WORTH_LEARNING = 4096, 1024, 8.0
 """Sending is learned where more particles are needed, with so many; and used if the cells' second moments are so much
 greater than evenly spread ones."""
 
 BLOCK = 1 << 14
 """Points of one sequence before a new one begins."""
+
+NEARBY = 0.06
+"""A plan that was made for a set serves another of the same make where nothing stands farther off than this share of
+the set's diagonal: any plan is right, and this one is still about the cheapest. [-]"""
 
 PER_PATH = 16
 """Particles of a lamp for each path of :mod:`solve` that an effort allows."""
@@ -228,6 +239,31 @@ def _planned(reader: Reader, lit: Array, error: float, dark: float, sure: float,
     return plan, mean
 
 
+_plans: LruCache[tuple[Array, _Plan, Array]] = LruCache(64)
+
+
+def _plan_from_before(
+    reader: Reader, made: Callable[[], tuple[_Plan, Array]], asked: tuple[float, ...]
+) -> tuple[_Plan, Array]:
+    # While something is dragged the set is almost what it was a moment ago, and the pilot would say the same again.
+    world = reader.world
+    make = hashlib.blake2b(repr((asked, world.surfaces.shape, world.lamps.shape, len(reader.at))).encode())
+    for part in (world.optics, world.faces[:, CURVED:], world.lamps[:, [c.LAMP_KIND, c.LAMP_LAW]], reader.domes):
+        make.update(np.ascontiguousarray(part).tobytes())
+    lengths = (
+        world.surfaces[:, c.ORIGIN : c.ORIGIN + 3],
+        world.surfaces[:, c.SIZE : c.SIZE + 4],
+        world.edges,
+        world.lamps[:, c.CENTRE : c.LAMP_AXIS],
+        reader.at,
+    )
+    stands = np.concatenate([part.ravel() for part in lengths])
+    stood, plan, mean = _plans.get(make.digest(), lambda: ((stands, *made()), True))
+    if float(np.abs(stood - stands).max()) > NEARBY * world.size:
+        _, plan, mean = _plans.get(make.digest(), lambda: ((stands, *made()), True), anew=True)
+    return plan, mean
+
+
 @lru_cache(maxsize=16)
 def _spread(seed: int) -> Singles:
     return sobol(BLOCK, 10, seed).astype(np.float32)
@@ -250,6 +286,7 @@ def follow(
     most: int,
     seed: int,
     go_on: Callable[[float], bool] | None = None,
+    remembered: bool = False,
 ) -> Array:
     """Read meters until each is known well enough.
 
@@ -268,6 +305,7 @@ def follow(
     most: particles of a lamp in a group, at most.
     seed: another one gives another, equally good sample.
     go_on: asked after every round, with the worst half-width so far, whether to follow more.
+    remembered: take the bounds and the numbers to begin with from a set like this one that was read before.
 
     Returns
     -------
@@ -276,10 +314,14 @@ def follow(
     count, lamps = len(meters), len(world.lamps)
     reader = Reader(world, colours, meters, images=images, groups=groups, seed=seed)
     everyone = np.arange(count)
-    spots = SPOTS // 4 if error >= ROUGHLY else SPOTS
+    spots = SPOTS // 16 if error >= AT_A_GLANCE else SPOTS // 4 if error >= ROUGHLY else SPOTS
     straight, straight_done = reader.straight(0, spots, chosen=everyone), np.full(count, spots, dtype=np.int64)
     lit = np.einsum("rmgk,gk->m", straight, reader.weights) / (groups * spots)
-    plan, mean = _planned(reader, lit, error, dark, sure, world.size)
+
+    def planned() -> tuple[_Plan, Array]:
+        return _planned(reader, lit, error, dark, sure, world.size)
+
+    plan, mean = _plan_from_before(reader, planned, (error, dark)) if remembered else planned()
     first = min(plan.particles, max(most, 256))
     if plan.greatest > LEARN_FROM and most > LEARN_FROM:
         reader.worth = (1.0 / np.maximum(mean, dark * mean.max())).astype(np.float32)

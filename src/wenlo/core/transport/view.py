@@ -12,11 +12,11 @@ from numpy.typing import NDArray
 from wenlo.core.geometry.vectors import cross
 from wenlo.core.optics.lamp import Emitter, ThinLens
 from wenlo.core.optics.shapes import Panel
+from wenlo.core.remembered import for_same_objects
 from wenlo.core.transport.kernels import look, scatter
-from wenlo.core.transport.pack import pack, rows_of
-from wenlo.core.transport.scene import LightScene
+from wenlo.core.transport.pack import rows_of_lamp
 from wenlo.core.transport.sobol import sobol
-from wenlo.core.transport.solve import Solved
+from wenlo.core.transport.solve import Effort, Solved
 from wenlo.core.transport.tree import bounds
 
 Array = NDArray[np.float64]
@@ -182,7 +182,7 @@ def _glimpse(solved: Solved, panel: Panel, eye: Array, normal: Array) -> tuple[A
 
 def bare_light(lamp: Emitter, point: Array, normal: Array) -> Array:
     """Light of a lamp on a flat receptor with nothing in the way, in colour, shape (3,). [lx]"""
-    p = pack(rows_of(LightScene(panels=(), lamps=(lamp,))), sides=0)
+    p = rows_of_lamp(lamp)
     _, light = look.glimpses(
         point,
         normal,
@@ -199,9 +199,11 @@ def bare_light(lamp: Emitter, point: Array, normal: Array) -> Array:
     return total
 
 
-def _emitted(lamp: Emitter, draws: Array) -> tuple[Array, Array, Array]:
+@for_same_objects(8)
+def _emitted(lamp: Emitter, effort: Effort) -> tuple[Array, Array, Array]:
     # Rays from a lamp's face, drawn by its beam, with weights where they are drawn otherwise.
-    count = len(draws)
+    count = 32 * effort.rays
+    draws = sobol(count, 4, seed=3)
     weights = np.ones(count)
     if lamp.law == "cosine" and lamp.shape in ("rectangle", "disc"):
         c = (1.0 - draws[:, 0]) ** (1.0 / (lamp.beam + 1.0))
@@ -254,7 +256,7 @@ def _passed_by(lens: ThinLens, offsets: Array, directions: Array, axis: Array) -
 
 def _first_met(solved: Solved, lamp: int) -> tuple[Array, Array, Array, NDArray[np.int64]]:
     # rays of a lamp: origins, directions, weights and the surface that each meets first
-    origins, directions, weights = _emitted(solved.scene.lamps[lamp], sobol(32 * solved.effort.rays, 4, seed=3))
+    origins, directions, weights = _emitted(solved.scene.lamps[lamp], solved.effort)
     hits = look.first_met(
         np.ascontiguousarray(origins), np.ascontiguousarray(directions), solved.rows.surfaces, solved.rows.nodes
     )

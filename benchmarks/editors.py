@@ -164,6 +164,7 @@ def _row(times: list[float], bar: float) -> dict[str, Any]:
 def editors() -> Iterator[tuple[str, dict[str, Any]]]:
     """Figures and saves of fifty people, alone and beside ten rankings."""
     with running() as url:
+        time.sleep(LOADED)
         for rankings, beside in ((0, ""), (RANKINGS, f" beside {RANKINGS} rankings")):
             crowd = Crowd(url)
             asyncio.run(crowd.everybody(rankings))

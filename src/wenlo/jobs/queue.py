@@ -22,9 +22,19 @@ log = structlog.get_logger()
 TASK, QUEUE = "run", "runs"
 
 
+LAST = b"19"
+"""The least share of the processor that a session of processes can ask for; see sched(7), autogroups."""
+
+
 def give_way() -> None:
-    """Have this process compute when nothing else wants to (sched(7), SCHED_IDLE)."""
+    """Have this process compute when nothing else wants to (sched(7), SCHED_IDLE).
+
+    Where the kernel shares the processor out by sessions, and this process leads one, that alone says nothing to the
+    processes of others: the whole session has to stand back.
+    """
     os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
+    with suppress(OSError), open("/proc/self/autogroup", "wb", buffering=0) as group:
+        group.write(LAST)
 
 
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0

@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 from uuid import UUID
 
-from wenlo.core.document.refusals import newly_refused, title_problem
+from wenlo.core.document.refusals import newly_refused, refusals, title_problem
 from wenlo.core.document.shoot import Shoot, answer_paths, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput, NotFound, VersionConflict
 from wenlo.formats.project_file import read_project
@@ -130,6 +130,8 @@ def fresh_shoot() -> Shoot:
 
 
 def _refuse(before: Mapping[str, Any], after: Shoot) -> None:
+    if before.get("title") == after.title and not any(refusals(after)):
+        return
     refused = newly_refused(read_shoot(before), after)
     if refused:
         raise InvalidInput(refused[0].message, fields=refused)

@@ -1,17 +1,70 @@
 """Facts: what the core says without words. A code, and its arguments in SI; the sentences stand in the messages."""
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, Union, get_args
 
 ArgKind = Literal[
-    "length", "fine", "drill", "size", "count", "angle", "celsius", "force", "stops", "label", "choice", "list", "fact"
+    "length",
+    "fine",
+    "drill",
+    "size",
+    "count",
+    "tenth",
+    "hundredth",
+    "rough",
+    "reading",
+    "share",
+    "angle",
+    "turn",
+    "celsius",
+    "kelvin",
+    "force",
+    "mass",
+    "speed",
+    "luminance",
+    "stops",
+    "in_stops",
+    "by_stops",
+    "deep_stops",
+    "power",
+    "label",
+    "choice",
+    "list",
+    "fact",
 ]
 """What an argument is: a ``length`` for the tape, ``fine`` for the saw, ``drill`` to a tenth of a millimetre [m]; a
-``size`` of two lengths [m]; a ``count``; an ``angle`` [rad]; a temperature in ``celsius`` [°C]; a ``force`` [N];
-``stops``; a ``label`` that is shown as it is (a name, a letter on a piece); a ``choice`` that selects words and is
-never shown; a ``list`` of labels or facts; another ``fact``.
+``size`` of two lengths [m]; a ``count``, a number to a ``tenth``, a ``hundredth``, or ``rough``, to three digits [-]; a
+``reading`` and its half-width; a ``share`` of one, in per cent [-]; an ``angle`` and, with its sign, a ``turn`` [rad];
+temperatures in ``celsius`` [°C] and ``kelvin`` [K]; a ``force`` [N], a ``mass`` [kg], a ``speed`` [m/s], a
+``luminance`` [cd/m²]; bare ``stops``; a difference of light ``in_stops``, with its sign ``by_stops``, or
+``deep_stops``, of which more than a camera shows are not told apart [stop]; a ``power`` as it stands on a dial, of full
+[-]; a ``label`` that is shown as it is (a name, a letter on a piece, a mark on a dial); a ``choice`` that selects words
+and is never shown; a ``list`` of labels or facts; another ``fact``.
 """
+
+NO_LIGHT = 99.0
+"""A difference of light that is as great stands for none at all; facts hold no infinities. [stop]"""
+
+
+def told_stops(stops: float) -> float:
+    """A difference of light as a fact can hold it. [stop]
+
+    >>> told_stops(float("inf")), told_stops(1.5)
+    (99.0, 1.5)
+    """
+    return max(-NO_LIGHT, min(NO_LIGHT, stops))
+
+
+def yes(true: bool) -> str:
+    """A choice between two wordings.
+
+    >>> yes(True)
+    'yes'
+    """
+    return "yes" if true else "no"
+
 
 Value = Union[float, str, tuple[float, float], "Fact", tuple[Union["Fact", str], ...]]
 
@@ -20,6 +73,9 @@ Codes = Mapping[str, Mapping[str, ArgKind]]
 
 REGISTRY: dict[str, Mapping[str, ArgKind]] = {}
 """Every code that is declared, with its arguments."""
+
+ROOMS: dict[str, str] = {}
+"""In which file of messages the words of each code stand."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -50,9 +106,9 @@ def _fits(kind: ArgKind, value: object) -> bool:
         return isinstance(value, tuple) and all(isinstance(one, str | Fact) for one in value)
     if kind == "fact":
         return isinstance(value, Fact)
-    if kind == "size":
+    if kind in ("size", "reading"):
         return isinstance(value, tuple) and len(value) == 2 and all(_fits("length", one) for one in value)
-    return isinstance(value, int | float) and not isinstance(value, bool)
+    return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
 
 
 class Phrases:
@@ -62,6 +118,7 @@ class Phrases:
     ----------
     prefix: what the codes begin with.
     codes: the rest of each code, and its arguments.
+    room: the file of messages in which their words stand.
 
     Raises
     ------
@@ -73,7 +130,7 @@ class Phrases:
     'doctest_cut'
     """
 
-    def __init__(self, prefix: str, codes: Codes) -> None:
+    def __init__(self, prefix: str, codes: Codes, room: str = "build") -> None:
         self.prefix = prefix
         for key, args in codes.items():
             code = f"{prefix}_{key}"
@@ -82,6 +139,7 @@ class Phrases:
             if not set(args.values()) <= set(get_args(ArgKind)):
                 raise ValueError(f"{code} has an argument of no kind")
             REGISTRY[code] = args
+            ROOMS.setdefault(code, room)
 
     def __call__(self, key: str, /, **values: Value) -> Fact:
         """The fact of a code that is declared here.

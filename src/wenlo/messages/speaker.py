@@ -1,5 +1,6 @@
 """Facts in words: one speaker a language, room and system of units."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
@@ -9,9 +10,12 @@ from fluent.runtime import FluentBundle, FluentResource
 
 from wenlo.core.facts import Fact
 from wenlo.core.units.length import UnitSystem
-from wenlo.messages.values import shown, tape
+from wenlo.messages.values import Words, shown, tape
 
 LANGUAGES = ("en",)
+
+VALUES = "values"
+"""The room of the words that numbers need."""
 
 
 class MessageFault(Exception):
@@ -34,6 +38,7 @@ class Speaker:
 
     bundle: FluentBundle
     units: UnitSystem
+    words: Words
 
     def has(self, code: str, part: str | None = None) -> bool:
         """Whether there is a message, or one with that part."""
@@ -49,7 +54,7 @@ class Speaker:
                 said = [self.say(one) if isinstance(one, Fact) else str(one) for one in value]
                 given[name] = ("; " if any(", " in one for one in said) else ", ").join(said)
             else:
-                given[name] = shown(argument, self.units)
+                given[name] = shown(argument, self.units, self.words)
                 if isinstance(value, int | float):
                     # plurals and nothings are told from the bare number
                     given[f"{name}_n"] = value
@@ -61,7 +66,8 @@ class Speaker:
         Parameters
         ----------
         fact: what to say.
-        part: ``text``, ``check``, ``mistake``, ``caution``; the message itself where None.
+        part: ``text``, ``check``, ``mistake``, ``caution`` of a step, ``value``, ``spread``, ``detail`` of a figure;
+            the message itself where None.
 
         Raises
         ------
@@ -81,6 +87,29 @@ class Speaker:
 
 
 @cache
+def value_words(language: str = "en") -> Words:
+    """The words that numbers need in a language.
+
+    Parameters
+    ----------
+    language: a folder of messages.
+    """
+    bundle = FluentBundle([language], use_isolating=False)
+    bundle.add_resource(_resource(VALUES, language))
+
+    def say(code: str, given: Mapping[str, float | str]) -> str:
+        pattern = bundle.get_message(code).value
+        if pattern is None:
+            raise MessageFault(f"there is no message {code}")
+        text, errors = bundle.format_pattern(pattern, dict(given))
+        if errors:
+            raise MessageFault(f"{code}: {errors[0]}")
+        return str(text)
+
+    return say
+
+
+@cache
 def speaker(room: str, units: UnitSystem = "metric", language: str = "en") -> Speaker:
     """The speaker of a room.
 
@@ -93,4 +122,4 @@ def speaker(room: str, units: UnitSystem = "metric", language: str = "en") -> Sp
     functions: dict[str, Any] = {"LENGTH": lambda metres: tape(float(metres), units)}
     bundle = FluentBundle([language], functions=functions, use_isolating=False)
     bundle.add_resource(_resource(room, language))
-    return Speaker(bundle, units)
+    return Speaker(bundle, units, value_words(language))

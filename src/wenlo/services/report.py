@@ -220,7 +220,7 @@ def _light(shoot: Shoot) -> LightFacts:
                 unit=g.unit,
                 state=g.state,
             )
-            for g in gauges(shoot.brief, shoot.design, result, units=shoot.units)
+            for g in gauges(shoot.brief, shoot.design, result)
         ],
         readings={name: getattr(levels, name) * power for name in names},
         key_error=levels.key_error * power,

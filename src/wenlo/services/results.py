@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict
 
 from wenlo.core.analysis.light_layers import Layer
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.facts import ArgKind
 
 
 class Result(BaseModel):
@@ -17,11 +18,26 @@ class Result(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
+class ArgumentResult(Result):
+    """A value and what it is; SI, temperatures in °C. A list has labels and facts."""
+
+    kind: ArgKind
+    value: "float | str | list[float] | FactResult | list[str | FactResult]"
+
+
+class FactResult(Result):
+    """A code out of the messages, and its arguments by name."""
+
+    code: str
+    args: dict[str, ArgumentResult]
+
+
 class GaugeResult(Result):
-    """One gauge of the strip; SI values, stops, or shares."""
+    """One gauge of the strip; SI values, stops, or shares. ``says`` what it is called, its value, its spread by the
+    material and what it means.
+    """
 
     key: Literal["shadow_edge", "contrast", "background", "evenness", "spill", "loss", "exposure"]
-    label: str
     unit: Literal["m", "stop", "share", "iso", "aperture", "power"]
     value: float | None
     low: float | None
@@ -29,30 +45,26 @@ class GaugeResult(Result):
     spread: list[float] | None
     scale: list[float]
     state: Literal["within", "below", "above", "unknown"]
-    text: str
-    spread_text: str
-    sentence: str
+    says: FactResult
 
 
 class NoteResult(Result):
-    """A sentence beside the drawing, and the changes that mend what it says."""
+    """What is said beside the drawing, and the changes that mend it."""
 
     level: Literal["warning", "hint", "caution"]
     about: str
-    text: str
+    says: FactResult
     cure: list["ChangeResult"] = []
 
 
 class FigureResult(Result):
-    """A named figure with its value ready to read and the words behind it; of the light, or of what it costs the
-    picture.
+    """A figure of the kind's own, of the light, or of what it costs the picture: ``says`` what it is called, its value
+    and what it means.
     """
 
     group: Literal["own", "light", "picture"]
     key: str
-    label: str
-    text: str
-    detail: str
+    says: FactResult
 
 
 class ShadowProfile(Result):

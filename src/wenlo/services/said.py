@@ -3,24 +3,10 @@
 from __future__ import annotations
 
 from wenlo.core.fabrication.parts import Step
-from wenlo.core.facts import ArgKind, Argument, Fact, Value
+from wenlo.core.facts import Argument, Fact, Value
 from wenlo.core.units.length import UnitSystem
 from wenlo.messages.steps import StepWords, step_words
-from wenlo.services.results import Result
-
-
-class ArgumentResult(Result):
-    """A value and what it is; SI, temperatures in °C. A list has labels and facts."""
-
-    kind: ArgKind
-    value: float | str | list[float] | FactResult | list[str | FactResult]
-
-
-class FactResult(Result):
-    """A code out of the messages, and its arguments by name."""
-
-    code: str
-    args: dict[str, ArgumentResult]
+from wenlo.services.results import ArgumentResult, FactResult, Result
 
 
 class StepSaid(Result):
@@ -85,9 +71,9 @@ def _value(argument: ArgumentResult) -> Value:
     value = argument.value
     if isinstance(value, FactResult):
         return fact_of(value)
-    if argument.kind == "size" and isinstance(value, list):
-        width, height = (float(side) for side in value if isinstance(side, int | float))
-        return width, height
+    if argument.kind in ("size", "reading") and isinstance(value, list):
+        first, second = (float(side) for side in value if isinstance(side, int | float))
+        return first, second
     if isinstance(value, list):
         return tuple(fact_of(one) if isinstance(one, FactResult) else str(one) for one in value)
     return value

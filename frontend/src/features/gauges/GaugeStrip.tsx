@@ -5,26 +5,13 @@ import { Button, Popover, Spin } from 'antd';
 import { useState } from 'react';
 import { type Advice, ApiProblem, type Gauge, type GaugeKey } from '../../shared/api/client';
 import { adviceQuery } from '../../shared/api/queries';
+import { useLightWords } from '../../shared/messages/light';
+import type { PageWords } from '../../shared/messages/page';
+import { useShapeWords } from '../../shared/messages/shape';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './gauges.module.css';
-
-const OUT: Record<GaugeKey, [string, string]> = {
-  shadow_edge: ['too hard', 'too soft'],
-  contrast: ['too flat', 'too deep'],
-  background: ['too dark', 'too bright'],
-  evenness: ['', 'too uneven'],
-  spill: ['', 'too much'],
-  loss: ['', 'too much'],
-  exposure: ['out of reach', 'out of reach'],
-};
-
-function word(gauge: Gauge): string {
-  if (gauge.state === 'within') return 'in band';
-  if (gauge.state === 'unknown') return 'not known';
-  return OUT[gauge.key][gauge.state === 'below' ? 0 : 1];
-}
 
 function Band({ gauge }: { gauge: Gauge }) {
   const [a = 0, b = 1] = gauge.scale;
@@ -66,21 +53,22 @@ function Band({ gauge }: { gauge: Gauge }) {
   );
 }
 
-function change(value: number, unit: Gauge['unit'], units: Units): string {
+function change(value: number, unit: Gauge['unit'], units: Units, t: PageWords): string {
   const sign = value > 0 ? '+' : value < 0 ? '−' : '±';
   const size = Math.abs(value);
   if (unit === 'm')
     return `${sign}${units === 'metric' ? `${(size * 1000).toFixed(1)} mm` : formatLength(size, units)}`;
   if (unit === 'share') return `${sign}${(size * 100).toFixed(1)} %`;
-  if (unit === 'stop') return `${sign}${size.toFixed(2)} stops`;
+  if (unit === 'stop') return t('gauges-stops', { text: `${sign}${size.toFixed(2)}` });
   return `${sign}${size < 10 ? size.toFixed(2) : size.toFixed(0)}`;
 }
 
 function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: () => void }) {
   const units = useShoot((s) => s.document?.units ?? 'metric');
+  const t = useShapeWords();
   return (
     <>
-      <h3>Bring it into its band</h3>
+      <h3>{t('gauges-cures')}</h3>
       <ul className={css.proposals}>
         {advice.proposals.map((p) => (
           <li key={p.id}>
@@ -92,7 +80,7 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
               <Button
                 size="small"
                 type="primary"
-                aria-label={`Apply: ${p.title}`}
+                aria-label={t('gauges-apply-this', { what: p.title })}
                 onClick={() => {
                   edit(
                     p.changes.map((c) => ({ path: c.path, value: c.value })),
@@ -101,21 +89,21 @@ function Words({ advice, gauge, close }: { advice: Advice; gauge: Gauge; close: 
                   close();
                 }}
               >
-                Apply
+                {t('gauges-apply')}
               </Button>
             ) : null}
           </li>
         ))}
       </ul>
-      <h3>A tenth more of…</h3>
+      <h3>{t('gauges-levers')}</h3>
       <ul className={css.levers}>
         {advice.levers.map((l) => (
           <li key={l.path}>
-            {l.label} <b>{change(l.change, gauge.unit, units)}</b>
+            {l.label} <b>{change(l.change, gauge.unit, units, t)}</b>
           </li>
         ))}
       </ul>
-      <h3>How it is computed</h3>
+      <h3>{t('gauges-computed')}</h3>
       <p className={css.formula}>{advice.formula}</p>
       <p className="faint">{advice.source}</p>
       <dl className={css.inputs}>
@@ -142,28 +130,60 @@ function WhyOf(props: {
 }) {
   const { gauge } = props;
   const { data, error, isFetching } = useQuery(adviceQuery(props.document, gauge.key));
+  const say = useLightWords();
+  const t = useShapeWords();
   return (
     <div className={css.why} data-testid={`why-${gauge.key}`}>
-      <p className={css.whySentence}>{gauge.sentence}</p>
+      <p className={css.whySentence}>{say(gauge.says, 'detail')}</p>
       {data && !isFetching ? <Words advice={data} gauge={gauge} close={props.close} /> : null}
       {isFetching ? (
         <div className="waiting">
-          <Spin size="small" /> Trying sizes and distances…
+          <Spin size="small" /> {t('gauges-trying')}
         </div>
       ) : null}
-      {error ? <p role="alert">{error instanceof ApiProblem ? error.message : 'No answer.'}</p> : null}
+      {error ? (
+        <p role="alert">{error instanceof ApiProblem ? error.message : t('gauges-no-answer')}</p>
+      ) : null}
     </div>
+  );
+}
+
+function Reading({ gauge }: { gauge: Gauge }) {
+  const say = useLightWords();
+  const t = useShapeWords();
+  const spread = say(gauge.says, 'spread');
+  const out = {
+    gauge: { kind: 'choice' as const, value: gauge.key },
+    side: { kind: 'choice' as const, value: gauge.state },
+  };
+  return (
+    <>
+      <span className={css.gaugeLabel}>
+        {say(gauge.says)}
+        {gauge.state === 'within' ? (
+          <span className={css.gaugeSpread}>{spread ? t('gauges-spread', { spread }) : ''}</span>
+        ) : (
+          <span className={css.gaugeWord}>{t('gauges-out', out)}</span>
+        )}
+      </span>
+      <span className={css.gaugeValue}>{say(gauge.says, 'value')}</span>
+      <span className="sr-only">
+        {gauge.state === 'within' ? t('gauges-in-band') : ''} {t('gauges-open')}
+      </span>
+    </>
   );
 }
 
 export function GaugeStrip() {
   const { figures, stale, problem } = useFigures();
   const [open, setOpen] = useState<GaugeKey | null>(null);
+  const say = useLightWords();
+  const t = useShapeWords();
   return (
-    <section className={`${css.gaugeStrip}${stale ? ' is-stale' : ''}`} aria-label="Gauges">
+    <section className={`${css.gaugeStrip}${stale ? ' is-stale' : ''}`} aria-label={t('gauges-name')}>
       {problem ? (
         <p className={css.gaugeProblem} role="alert">
-          {problem} The last good figures are shown.
+          {problem} {t('gauges-last-good')}
         </p>
       ) : null}
       {figures?.gauges.map((gauge) => (
@@ -174,7 +194,7 @@ export function GaugeStrip() {
           trigger="click"
           placement="top"
           destroyOnHidden
-          title={`${gauge.label}: ${gauge.text}`}
+          title={`${say(gauge.says)}: ${say(gauge.says, 'value')}`}
           content={<Why gauge={gauge} close={() => setOpen(null)} />}
         >
           <button
@@ -183,24 +203,11 @@ export function GaugeStrip() {
             data-testid={`gauge-${gauge.key}`}
             aria-expanded={open === gauge.key}
           >
-            <span className={css.gaugeLabel}>
-              {gauge.label}
-              {gauge.state === 'within' ? (
-                <span className={css.gaugeSpread}>
-                  {gauge.spread_text ? `${gauge.spread_text} by material` : ''}
-                </span>
-              ) : (
-                <span className={css.gaugeWord}>{word(gauge)}</span>
-              )}
-            </span>
-            <span className={css.gaugeValue}>{gauge.text}</span>
-            <span className="sr-only">
-              {gauge.state === 'within' ? 'in band. ' : ''}Open for the reason and the cure
-            </span>
+            <Reading gauge={gauge} />
             <Band gauge={gauge} />
           </button>
         </Popover>
-      )) ?? <p className="waiting">Working out the light…</p>}
+      )) ?? <p className="waiting">{t('shape-waiting')}</p>}
     </section>
   );
 }

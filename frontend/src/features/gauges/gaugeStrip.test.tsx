@@ -4,48 +4,69 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Figures, Gauge } from '../../shared/api/client';
 import { useFigures } from '../../shared/state/figures';
+import { usePreferences } from '../../shared/state/preferences';
 import { useShoot } from '../../shared/state/store';
 import { open, opened, serve, show } from '../../testing/bench';
 import { GaugeStrip } from './GaugeStrip';
 
-const gauge = (key: Gauge['key'], more: Partial<Gauge>): Gauge =>
-  ({
-    key,
-    label: key,
-    unit: 'stop',
-    value: 2.5,
-    text: '2.5 stops',
-    low: 2,
-    high: 3,
-    scale: [0, 5],
-    state: 'within',
-    spread: null,
-    spread_text: '',
-    sentence: 'The shadow side reads so much less.',
-    ...more,
-  }) as unknown as Gauge;
+const stops = (value: number): Gauge['says']['args'][string] => ({ kind: 'by_stops', value });
+const says = (code: string, args: Gauge['says']['args'] = {}): Gauge['says'] => ({ code, args });
+
+const gauge = (key: Gauge['key'], more: Partial<Gauge>): Gauge => ({
+  key,
+  unit: 'stop',
+  value: 2.5,
+  low: 2,
+  high: 3,
+  scale: [0, 5],
+  state: 'within',
+  spread: null,
+  says: says('gauge_contrast', {
+    stops: { kind: 'deep_stops', value: 2.5 },
+    room: { kind: 'share', value: 0.12 },
+  }),
+  ...more,
+});
+
+const number = (value: number): Gauge['says']['args'][string] => ({ kind: 'tenth', value });
 
 const GAUGES = [
-  gauge('contrast', { label: 'Contrast', spread: [2, 3], spread_text: '2.0–3.0' }),
-  gauge('background', { label: 'Background', value: 0.5, text: '+0.5 stops', state: 'above' }),
+  gauge('loss', {
+    spread: [2, 3],
+    says: says('gauge_loss', {
+      stops: { kind: 'in_stops', value: 2.5 },
+      at_sheet: { kind: 'in_stops', value: 4 },
+      low: number(2),
+      high: number(3),
+      spread: { kind: 'choice', value: 'yes' },
+    }),
+  }),
+  gauge('background', {
+    value: 0.5,
+    state: 'above',
+    says: says('gauge_background', {
+      stops: stops(0.5),
+      off: { kind: 'in_stops', value: 0.5 },
+      way: { kind: 'choice', value: 'more' },
+    }),
+  }),
   gauge('shadow_edge', {
-    label: 'Shadow edge',
     unit: 'm',
     value: 0.005,
-    text: '5 mm',
     low: 0.01,
     high: 0.03,
     scale: [0, 0.1],
     state: 'below',
+    says: says('gauge_shadow-edge-none', { away: { kind: 'length', value: 0.03 } }),
   }),
   gauge('exposure', {
-    label: 'Exposure',
     value: null,
-    text: '–',
     state: 'unknown',
     unit: 'iso',
     scale: [50, 6400],
+    says: says('gauge_exposure-none'),
   }),
+  gauge('contrast', {}),
 ];
 const ADVICE = {
   proposals: [
@@ -79,7 +100,8 @@ afterEach(() => useFigures.setState({ figures: null, stale: false, problem: null
 describe('the gauges', () => {
   it('say in words where they are out of their band, and the spread where they are in it', () => {
     show(<GaugeStrip />);
-    expect(screen.getByTestId('gauge-contrast').textContent).toContain('2.0–3.0 by material');
+    expect(screen.getByTestId('gauge-loss').textContent).toContain('2.0–3.0 by material');
+    expect(screen.getByTestId('gauge-background').textContent).toContain('+0.5 stops');
     expect(screen.getByTestId('gauge-background').textContent).toContain('too bright');
     expect(screen.getByTestId('gauge-shadow_edge').textContent).toContain('too hard');
     expect(screen.getByTestId('gauge-exposure').textContent).toContain('not known');
@@ -87,7 +109,7 @@ describe('the gauges', () => {
 
   it('draw the band, the value and the spread where they are on the scale', () => {
     show(<GaugeStrip />);
-    const rects = [...screen.getByTestId('gauge-contrast').querySelectorAll('rect')];
+    const rects = [...screen.getByTestId('gauge-loss').querySelectorAll('rect')];
     const at = rects.map((rect) => [Number(rect.getAttribute('x')), Number(rect.getAttribute('width'))]);
     // of 0 to 5 stops: wanted 2 to 3, spread 2 to 3, value 2.5
     expect(at).toEqual([
@@ -121,6 +143,15 @@ describe('the gauges', () => {
     expect(screen.getAllByRole('button', { name: /^Apply/ })).toHaveLength(1);
     await userEvent.click(screen.getByRole('button', { name: 'Apply: Make it 1.5 m wide' }));
     await waitFor(() => expect(useShoot.getState().document?.design).toMatchObject({ width: 1.5 }));
+  });
+
+  it('say it in another language and in other units at once, without asking again', () => {
+    const { rerender } = show(<GaugeStrip />);
+    usePreferences.setState({ language: 'pseudo' });
+    rerender(<GaugeStrip />);
+    expect(screen.getByTestId('gauge-background').textContent).toContain('tóóó brííght');
+    expect(screen.getByTestId('gauge-background').textContent).toContain('+0.5 stóóps');
+    usePreferences.setState({ language: 'en' });
   });
 
   it('say that there is no answer when nobody answers', async () => {

@@ -1,5 +1,7 @@
 // The shadow of a straight edge on the face, as wide as it will be, against the wanted one.
 import type { Figures, Shoot } from '../../shared/api/client';
+import { useLightWords } from '../../shared/messages/light';
+import { useShapeWords } from '../../shared/messages/shape';
 import { formatLength } from '../../shared/units/length';
 import css from './shape.module.css';
 
@@ -38,28 +40,28 @@ export function ShadowStrip({ document, figures }: { document: Shoot; figures: F
   const gauge = figures.gauges.find((g) => g.key === 'shadow_edge');
   const full = wanted.shadow_edge / 0.8;
   const units = document.units;
+  const say = useLightWords();
+  const t = useShapeWords();
+  const now = gauge ? say(gauge.says, 'value') : '';
+  const asked = formatLength(wanted.shadow_edge, units);
   return (
     <div className="shadow-strip">
       <div className={css.stripRow}>
-        <span>now {gauge?.text}</span>
-        <svg height="34" role="img" aria-label={`Shadow edge now: ${gauge?.text}`}>
+        <span>{t('shadow-now', { edge: now })}</span>
+        <svg height="34" role="img" aria-label={t('shadow-now-name', { edge: now })}>
           <Strip at={figures.shadow.at} lit={figures.shadow.lit} label="now" />
         </svg>
       </div>
       <div className={css.stripRow}>
-        <span>wanted {formatLength(wanted.shadow_edge, units)}</span>
-        <svg
-          height="34"
-          role="img"
-          aria-label={`Wanted shadow edge: ${formatLength(wanted.shadow_edge, units)}`}
-        >
+        <span>{t('shadow-wanted', { edge: asked })}</span>
+        <svg height="34" role="img" aria-label={t('shadow-wanted-name', { edge: asked })}>
           <Strip at={[-full / 2, full / 2]} lit={[0, 1]} label="wanted" />
         </svg>
       </div>
       <div className={css.stripRow}>
         <span />
         <div className={css.stripRule}>
-          <span>{formatLength(SHOWN, units)} across</span>
+          <span>{t('shadow-across', { width: formatLength(SHOWN, units) })}</span>
         </div>
       </div>
     </div>

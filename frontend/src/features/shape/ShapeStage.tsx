@@ -7,6 +7,8 @@ import { isPerson } from '../../shared/drawing/PlanView';
 import { byDay } from '../../shared/light/byDay';
 import { FlagFinder } from '../../shared/light/FlagFinder';
 import { LampDesk } from '../../shared/light/LampDesk';
+import { useLightWords } from '../../shared/messages/light';
+import { useShapeWords } from '../../shared/messages/shape';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
 import { useFigures, useFiguresDrawn } from '../../shared/state/figures';
 import { useMirrorView } from '../../shared/state/mirrors';
@@ -142,17 +144,19 @@ function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }
   const { document, figures, stale } = props;
   const { data } = useQuery(catalogueQuery);
   const [group, setGroup] = useState<Group>('light');
+  const say = useLightWords();
+  const t = useShapeWords();
   return (
-    <section className={`card figures-card${stale ? ' is-stale' : ''}`} aria-label="Figures">
+    <section className={`card figures-card${stale ? ' is-stale' : ''}`} aria-label={t('figures')}>
       <div className="picture-head">
-        <h2>Figures</h2>
+        <h2>{t('figures')}</h2>
         <Segmented
           size="small"
-          aria-label="Which figures"
+          aria-label={t('figures-which')}
           options={[
-            { value: 'light', label: 'light', title: 'What the light is like' },
-            { value: 'picture', label: 'picture', title: 'What the exposure costs the picture' },
-            { value: 'what if', label: 'what if', title: 'What a length or an angle does to the light' },
+            { value: 'light', label: t('figures-light'), title: t('figures-light', {}, 'detail') },
+            { value: 'picture', label: t('figures-picture'), title: t('figures-picture', {}, 'detail') },
+            { value: 'what if', label: t('figures-what-if'), title: t('figures-what-if', {}, 'detail') },
           ]}
           value={group}
           onChange={(value) => setGroup(value as Group)}
@@ -163,13 +167,39 @@ function FigureList(props: { document: Shoot; figures: Figures; stale: boolean }
         {figures.figures
           .filter((f) => f.group === group || (group === 'light' && f.group === 'own'))
           .map((f) => (
-            <div key={f.key} title={f.detail}>
-              <dt>{f.label}</dt>
-              <dd>{f.text}</dd>
+            <div key={f.key} title={say(f.says, 'detail')}>
+              <dt>{say(f.says)}</dt>
+              <dd>{say(f.says, 'value')}</dd>
             </div>
           ))}
       </dl>
     </section>
+  );
+}
+
+function NoteLine({ note }: { note: Figures['notes'][number] }) {
+  const say = useLightWords();
+  const t = useShapeWords();
+  const said = say(note.says);
+  const cure = note.cure ?? [];
+  return (
+    <li className={`note note-${note.level}`}>
+      <b>{t('note-level', { level: { kind: 'choice', value: note.level } })}</b> {said}
+      {cure.length ? (
+        <Button
+          size="small"
+          aria-label={t('note-mend-this', { what: said })}
+          onClick={() =>
+            edit(
+              cure.map((c) => ({ path: c.path, value: c.value })),
+              t('note-mended'),
+            )
+          }
+        >
+          {t('note-mend')}
+        </Button>
+      ) : null}
+    </li>
   );
 }
 
@@ -180,10 +210,12 @@ export function ShapeStage() {
   const { data } = useQuery(catalogueQuery);
   const [ranking, setRanking] = useState(false);
   const { shown, show } = useMirrorView();
+  const say = useLightWords();
+  const t = useShapeWords();
   if (!document) return null;
   const thing = !isPerson(document.brief);
   const mirrors = thing && shown;
-  const kind = data?.kinds.find((k) => k.id === document.design.kind)?.name ?? 'modifier';
+  const kind = data?.kinds.find((k) => k.id === document.design.kind)?.name ?? t('shape-modifier');
   if (ranking)
     return (
       <div className={`stage ${css.rankingStage}`}>
@@ -199,11 +231,12 @@ export function ShapeStage() {
               <figure className="card">
                 <figcaption className="plan-head">
                   <span>
-                    {kind.charAt(0).toUpperCase() + kind.slice(1)},{' '}
-                    {isStanding(document, data) ? 'section' : 'from the side'}
+                    {t(isStanding(document, data) ? 'shape-section' : 'shape-side', {
+                      kind: kind.charAt(0).toUpperCase() + kind.slice(1),
+                    })}
                   </span>
                   <Button size="small" onClick={() => setRanking(true)}>
-                    All kinds for this brief…
+                    {t('shape-all-kinds')}
                   </Button>
                 </figcaption>
                 {isStanding(document, data) ? (
@@ -214,7 +247,7 @@ export function ShapeStage() {
               </figure>
               <figure className="card">
                 <figcaption>
-                  From the subject <GlowKey />
+                  {t('shape-from-subject')} <GlowKey />
                 </figcaption>
                 {isStanding(document, data) ? (
                   <FrontView document={document} figures={figures} />
@@ -228,22 +261,22 @@ export function ShapeStage() {
               <LightLayers document={document} figures={figures} />
               <section
                 className="card"
-                aria-label={thing ? 'Shadow edge and mirrors' : 'Shadow edge on the face'}
+                aria-label={t(thing ? 'shadow-and-mirrors' : 'shadow-on-face')}
                 // biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls when there is much to say, also by keyboard
                 tabIndex={0}
               >
                 <div className="picture-head">
-                  <h2>{mirrors ? 'What the thing mirrors' : 'Shadow edge on the face'}</h2>
+                  <h2>{t(mirrors ? 'mirrors-heading' : 'shadow-on-face')}</h2>
                   {thing ? (
                     <Segmented
                       size="small"
-                      aria-label="Shadow edge or mirrors"
+                      aria-label={t('shadow-or-mirrors')}
                       options={[
-                        { value: 'shadow', label: 'shadow' },
+                        { value: 'shadow', label: t('shadow-tab') },
                         {
                           value: 'mirrors',
-                          label: 'mirrors',
-                          title: 'What the thing shows of its surroundings',
+                          label: t('mirrors-tab'),
+                          title: t('mirrors-tab', {}, 'detail'),
                         },
                       ]}
                       value={mirrors ? 'mirrors' : 'shadow'}
@@ -257,27 +290,8 @@ export function ShapeStage() {
                   <>
                     <ShadowStrip document={document} figures={figures} />
                     <ul className="notes" aria-live="polite">
-                      {figures.notes.map((n) => (
-                        <li key={n.text} className={`note note-${n.level}`}>
-                          <b>
-                            {n.level === 'warning' ? 'Look out' : n.level === 'caution' ? 'Caution' : 'Note'}
-                          </b>{' '}
-                          {n.text}
-                          {n.cure?.length ? (
-                            <Button
-                              size="small"
-                              aria-label={`Mend it: ${n.text}`}
-                              onClick={() =>
-                                edit(
-                                  (n.cure ?? []).map((c) => ({ path: c.path, value: c.value })),
-                                  'What did not fit',
-                                )
-                              }
-                            >
-                              Mend it
-                            </Button>
-                          ) : null}
-                        </li>
+                      {figures.notes.map((note) => (
+                        <NoteLine key={say(note.says)} note={note} />
                       ))}
                     </ul>
                     <FlagFinder document={document} />
@@ -288,10 +302,10 @@ export function ShapeStage() {
             </div>
           </>
         ) : (
-          <div className="card waiting">Working out the light…</div>
+          <div className="card waiting">{t('shape-waiting')}</div>
         )}
       </div>
-      <aside className="controls" aria-label="Modifier">
+      <aside className="controls" aria-label={t('shape-controls')}>
         <Controls figures={figures} />
       </aside>
     </div>

@@ -2,28 +2,31 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import source from '../../../../src/wenlo/messages/en/build.ftl?raw';
+import ofLight from '../../../../src/wenlo/messages/en/light.ftl?raw';
 import type { Units } from '../units/length';
 import { stepWords } from './build';
-import { type Part, speaker } from './speaker';
+import { type Part, PSEUDO, pseudo, speaker, valueWords } from './speaker';
 import { type Argument, type Fact, shown } from './values';
 
 const vectors = JSON.parse(
   readFileSync(new URL('../../../../tests/message_vectors.json', import.meta.url), 'utf8'),
 ) as {
   values: [Argument['kind'], Argument['value'], Units, string][];
-  facts: { fact: Fact; part: Part | null; units: Units; text: string }[];
+  facts: { room?: string; fact: Fact; part: Part | null; units: Units; text: string }[];
 };
 
 describe('arguments', () => {
   it.each(vectors.values)('%s %j in %s is %s', (kind, value, units, text) => {
-    expect(shown({ kind, value }, units)).toBe(text);
+    expect(shown({ kind, value }, units, valueWords())).toBe(text);
   });
 });
 
 describe('facts', () => {
   it.each(vectors.facts.map((one) => [one.fact.code, one] as const))('%s is said as on paper', (_, one) => {
     const faults: string[] = [];
-    const say = speaker(source, one.units, 'en', (what) => faults.push(what));
+    const say = speaker(one.room === 'light' ? ofLight : source, one.units, 'en', (what) =>
+      faults.push(what),
+    );
     expect(say(one.fact, one.part ?? undefined)).toBe(one.text);
     expect(faults).toEqual([]);
   });
@@ -41,6 +44,19 @@ describe('facts', () => {
   it('have no part that is not written', () => {
     const say = speaker(source, 'metric');
     expect(say({ code: 'fittings_staples', args: {} }, 'check')).toBe('');
+  });
+});
+
+describe('the made-up language', () => {
+  it('is longer, and every word of it has an accent', () => {
+    expect(pseudo('Shadow edge')).toBe('Sháádów éédgé');
+    const say = speaker(ofLight, 'metric', PSEUDO);
+    const text = say({ code: 'gauge_spill', args: { missed: { kind: 'share', value: 0.17 } } }, 'detail');
+    expect(text).toMatch(/^17 % óóf thé láámp's/);
+    const stops = { kind: 'by_stops' as const, value: -1.9 };
+    const off = { kind: 'in_stops' as const, value: 1.9 };
+    const way = { kind: 'choice' as const, value: 'less' };
+    expect(say({ code: 'gauge_background', args: { stops, off, way } }, 'value')).toBe('−1.9 stóóps');
   });
 });
 

@@ -2,14 +2,26 @@ import { create } from 'zustand';
 
 export type ThemeName = 'light' | 'dim';
 
-const stored = localStorage.getItem('wenlo-theme');
+/** Languages of which there are messages, and one that is made up for tests. */
+export const LANGUAGES = ['en', 'pseudo'] as const;
+export type Language = (typeof LANGUAGES)[number];
 
-export const usePreferences = create<{ theme: ThemeName }>(() => ({
-  theme: stored === 'dim' || stored === 'light' ? stored : 'light',
+const theme = localStorage.getItem('wenlo-theme');
+const language = localStorage.getItem('wenlo-language');
+
+export const usePreferences = create<{ theme: ThemeName; language: Language }>(() => ({
+  theme: theme === 'dim' || theme === 'light' ? theme : 'light',
+  language: LANGUAGES.find((known) => known === language) ?? 'en',
 }));
 
 export function toggleTheme(): void {
   const theme = usePreferences.getState().theme === 'light' ? 'dim' : 'light';
   localStorage.setItem('wenlo-theme', theme);
   usePreferences.setState({ theme });
+}
+
+/** Another language, at once. */
+export function speak(language: Language): void {
+  localStorage.setItem('wenlo-language', language);
+  usePreferences.setState({ language });
 }

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -53,11 +54,11 @@ class Costs:
         return lens.noise_class(self.noise)
 
     @property
-    def glare_word(self) -> str:
-        """What the sitter says."""
+    def glare_class(self) -> Literal["dazzling", "bright", "pleasant"]:
+        """How it is to look into."""
         if self.glare >= DAZZLING:
-            return "dazzles"
-        return "bright to look into" if self.glare >= COMFORTABLE else "pleasant to look at"
+            return "dazzling"
+        return "bright" if self.glare >= COMFORTABLE else "pleasant"
 
 
 def light_time(brief: Brief, power: float) -> float:

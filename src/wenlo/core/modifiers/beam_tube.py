@@ -1,13 +1,13 @@
 """A tube before a lamp with an opening at its end: its light, the spot or stripe that it throws, and its figures."""
 
 import math
-from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.facts import Phrases, yes
 from wenlo.core.geometry.beams import BeamSpot, aim_at, on_rake, spot_behind
 from wenlo.core.modifiers.aimed import Aimed, BeamRead, beam_read, hole, plate, round_outline, turned
 from wenlo.core.modifiers.kind import Arrangement, KindFigure, Probe
@@ -15,12 +15,11 @@ from wenlo.core.modifiers.placing import black, key_lamp, lined
 from wenlo.core.optics.lamp import half_along
 from wenlo.core.optics.shapes import Disc, Tube
 from wenlo.core.optics.sheet import Sheet, flipped, luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 
@@ -155,70 +154,78 @@ def beam_of(design: BeamTube, brief: Brief) -> BeamRead | None:
     )
 
 
-def figures(design: BeamTube, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "beam-figure",
+    {
+        "spot": {
+            "shape": "choice",
+            "wide": "length",
+            "read": "choice",
+            "lines": "length",
+            "inside": "label",
+            "off": "choice",
+            "core": "length",
+            "field": "length",
+        },
+        "edge": {"shape": "choice", "edge": "length", "sharp": "choice", "lines": "length"},
+        "aim": {"moves": "length", "turn": "turn", "tilt": "turn", "rise": "length"},
+        "halo": {"stops": "in_stops", "inside": "label"},
+        "halo-faint": {"inside": "label"},
+        "raked": {"length": "length", "way": "length", "stretched": "tenth"},
+        "raked-along": {"way": "length"},
+        "other": {"tube": "length", "shape": "choice", "wide": "length", "edge": "length", "times": "tenth"},
+        "other-spread": {"tube": "length", "shape": "choice"},
+    },
+    room="light",
+)
+
+
+def figures(design: BeamTube, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Core, edge, aim, and the halo that the inside adds, from the solved light."""
     del probe
-
-    def length(x: float) -> str:
-        return format_length(x, system=units)
-
     found, real = spot_of(design, brief), beam_of(design, brief)
-    name = "Spot" if design.shape == "disc" else "Stripe"
-    core = f"core {length(2 * found.core)}" if found.core > 0.0 else "no core: the lamp is wider than the opening"
-    if real is None or not math.isfinite(real.half):
-        wide, edge, check = found.half, found.edge, "by straight lines; too faint to read off the solved light"
-    else:
-        wide, edge = real.half, real.edge
-        off = found.half / wide - 1.0
-        check = f"straight lines give {length(2 * found.half)}"
-        if abs(off) > WIDEST_MISS:
-            check += f": light off the inside ({design.inside}) makes the difference"
+    solved = real is not None and math.isfinite(real.half)
+    wide, edge = (real.half, real.edge) if real is not None and solved else (found.half, found.edge)
     aim = aim_at(design.lamp_position, np.array([0.0, 0.0, design.aim_height]), normal=np.array([0.0, -1.0, 0.0]))
+    sharp = not math.isfinite(edge)
     rows = [
         KindFigure(
             key="spot",
-            label=name,
-            text=f"{length(2 * wide)} wide",
-            detail=(
-                f"to half of its light, read off the solved light; {check}; {core}, nothing straight beyond"
-                f" {length(2 * found.field)}"
+            says=SHOWS(
+                "spot",
+                shape=design.shape,
+                wide=2 * wide,
+                read=yes(solved),
+                lines=2 * found.half,
+                inside=design.inside,
+                off=yes(abs(found.half / wide - 1.0) > WIDEST_MISS),
+                core=2 * max(found.core, 0.0),
+                field=2 * found.field,
             ),
         ),
         KindFigure(
             key="spot_edge",
-            label=f"Edge of the {name.lower()}",
-            text=length(edge) if math.isfinite(edge) else "none",
-            detail=(
-                f"from nine tenths of its light to one tenth; straight lines give {length(found.edge)} from all to"
-                " nothing"
-            ),
+            says=SHOWS("edge", shape=design.shape, edge=0.0 if sharp else edge, sharp=yes(sharp), lines=found.edge),
         ),
         KindFigure(
-            key="aim",
-            label="1° of turn moves it",
-            text=length(aim.per_degree),
-            detail=(
-                f"turned {math.degrees(aim.turn):.0f}° from straight at the backdrop, tilted"
-                f" {math.degrees(aim.tilt):.0f}°; 1 cm of height moves it {length(aim.per_centimetre)}"
-            ),
+            key="aim", says=SHOWS("aim", moves=aim.per_degree, turn=aim.turn, tilt=aim.tilt, rise=aim.per_centimetre)
         ),
     ]
-    rows += _behind(design, brief, length)
-    rows += _other_lengths(design, brief, length, wide)
+    rows += _behind(design, brief)
+    rows += _other_lengths(design, brief, wide)
     halo = halo_of(design, brief)
-    said = "too faint to tell" if not math.isfinite(halo) else f"{format_stops(halo)} under the spot"
     rows.append(
         KindFigure(
             key="halo",
-            label="Halo beside it",
-            text=said,
-            detail=f"just outside of the field, from the tube's inside ({design.inside}), without the room",
+            says=SHOWS("halo", stops=halo, inside=design.inside)
+            if math.isfinite(halo)
+            else SHOWS("halo-faint", inside=design.inside),
         )
     )
     return tuple(rows)
 
 
-def _behind(design: BeamTube, brief: Brief, length: Callable[[float], str]) -> list[KindFigure]:
+def _behind(design: BeamTube, brief: Brief) -> list[KindFigure]:
     # where the beam goes on to, past what it points to, if that is the backdrop
     ahead = -design.axis
     if ahead[1] < 0.05:
@@ -227,48 +234,29 @@ def _behind(design: BeamTube, brief: Brief, length: Callable[[float], str]) -> l
     found = spot_of(design, brief, throw=way)
     half_angle = math.atan(found.half / (way + design.tube_length))
     near, far = on_rake(half_angle, distance=way + design.tube_length, rake=math.acos(min(float(ahead[1]), 1.0)))
-    stretched = (near + far) / (2.0 * found.half)
-    text = length(near + far) if math.isfinite(far) else "runs along it"
-    return [
-        KindFigure(
-            key="raked",
-            label="On the backdrop behind",
-            text=text,
-            detail=f"lands {length(way)} from the opening, stretched {stretched:.1f} times by the rake",
-        )
-    ]
+    says = SHOWS("raked-along", way=way)
+    if math.isfinite(far):
+        says = SHOWS("raked", length=near + far, way=way, stretched=(near + far) / (2.0 * found.half))
+    return [KindFigure(key="raked", says=says)]
 
 
 LEAST_TUBE = 0.03
 """What is left of a tube where its cap sits right before the lamp. [m]"""
 
 
-def _other_lengths(design: BeamTube, brief: Brief, length: Callable[[float], str], wide: float) -> list[KindFigure]:
+def _other_lengths(design: BeamTube, brief: Brief, wide: float) -> list[KindFigure]:
     # the other tube that was cut, and none at all, on the same face
     if design.other_length <= 0.0:
         return []
-    name = "spot" if design.shape == "disc" else "stripe"
     rows = []
-    for key, label, long in (
-        ("other_tube", f"With the tube of {length(design.other_length)}", design.other_length),
-        ("no_tube", "Without a tube", LEAST_TUBE),
-    ):
-        other = _moved_lamp(design, long)
-        real = beam_of(other, brief)
+    for key, told, long in (("other_tube", design.other_length, design.other_length), ("no_tube", 0.0, LEAST_TUBE)):
+        real = beam_of(_moved_lamp(design, long), brief)
         if real is None or not math.isfinite(real.half):
-            rows.append(
-                KindFigure(key=key, label=label, text="no edge", detail=f"the {name} runs over all of the face")
-            )
-            continue
-        edge = length(real.edge) if math.isfinite(real.edge) else "none"
-        rows.append(
-            KindFigure(
-                key=key,
-                label=label,
-                text=f"{length(2 * real.half)} wide, edge {edge}",
-                detail=f"{real.half / wide:.1f} times as wide as now, read off the solved light",
-            )
-        )
+            says = SHOWS("other-spread", tube=told, shape=design.shape)
+        else:
+            edge = real.edge if math.isfinite(real.edge) else 0.0
+            says = SHOWS("other", tube=told, shape=design.shape, wide=2 * real.half, edge=edge, times=real.half / wide)
+        rows.append(KindFigure(key=key, says=says))
     return rows
 
 

@@ -28,7 +28,6 @@ from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem
 
 CARDS = frozenset({"sheet", "right wing", "left wing"})
 
@@ -133,7 +132,7 @@ def holds(design: CardParameters, mass: float) -> tuple[Hold, ...]:
     return (Hold(id="clamp", name="clamp behind the card", place=design.source_centre, mass=mass),)
 
 
-def figures(design: CardParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+def figures(design: CardParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Where it is aimed, and what a shiny face brings over a white card."""
     del probe
     eye = np.array([0.0, 0.0, brief.subject.face_height])
@@ -151,7 +150,7 @@ def figures(design: CardParameters, brief: Brief, units: UnitSystem, probe: Prob
     def arranged(face: BounceRef) -> Arrangement:
         return arrange(design.model_copy(update={"face": face}), brief)
 
-    white = white_figure(arranged, design.face, CARDS, centre=centre, eye=eye, units=units)
+    white = white_figure(arranged, design.face, CARDS, centre=centre, eye=eye)
     return (aim,) if white is None else (aim, white)
 
 

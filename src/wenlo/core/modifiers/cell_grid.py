@@ -21,7 +21,6 @@ from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem
 
 SAYS = Phrases("cell-grid", {"hang-it-before-the-sheet": {}})
 
@@ -79,10 +78,10 @@ def laid(design: GridParameters, brief: Brief) -> LaidParts:
     return work
 
 
-def figures(design: GridParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+def figures(design: GridParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Cut-off, what the cells cost, what they keep off, and how many they are."""
     del probe
-    return cell_figures(design, arrange(design, brief), units)
+    return cell_figures(design, arrange(design, brief))
 
 
 build, assemble = built(laid, "cell grid")

@@ -10,19 +10,19 @@ from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import PrintSpec
 from wenlo.core.fabrication.templates import lattice_strip
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Phrases, told_stops
 from wenlo.core.geometry.beams import grid_cutoff, grid_half, grid_ratio, straws_for
 from wenlo.core.modifiers.kind import Arrangement, KindFigure
 from wenlo.core.modifiers.of_bars import OfBattens
 from wenlo.core.modifiers.upright import Upright
 from wenlo.core.optics.finish import CellGrid, CellShape
 from wenlo.core.optics.sheet import Sheet, cell_grid, luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "cells",
@@ -179,44 +179,57 @@ def grid_mass(design: CellFields) -> float:
     return walls * wall * design.depth * DENSITY[design.cells]
 
 
-def cell_figures(design: CellFields, made: Arrangement, units: UnitSystem) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "cell-figure",
+    {
+        "cutoff": {"cut": "angle", "half": "angle", "deep": "length", "narrow": "angle"},
+        "loss": {"stops": "in_stops"},
+        "kept": {"aside": "angle", "stops": "in_stops"},
+        "count": {
+            "cells": "choice",
+            "count": "count",
+            "wide": "fine",
+            "deep": "length",
+            "packs": "count",
+            "pack": "count",
+            "mass": "mass",
+        },
+    },
+    room="light",
+)
+
+
+def cell_figures(design: CellFields, made: Arrangement) -> tuple[KindFigure, ...]:
     """Cut-off, what the cells cost, what they keep off, and how many they are."""
-    cut, half = (
-        math.degrees(grid_cutoff(design.ratio)),
-        math.degrees(grid_half(design.ratio, cells=SHAPES[design.cells])),
-    )
-    deeper = format_length(design.cell * grid_ratio(math.radians(NARROW)), system=units)
     bare, with_cells = _beside(design, made, cells=False), _beside(design, made, cells=True)
     loss = stops_between(bare[0], with_cells[0])
     kept = stops_between(bare[1], with_cells[1]) - loss
-    count = straw_count(design)
-    packs = f", {straw_packs(design)} packs of {PACK}" if design.cells == "straws" else ""
+    narrow = math.radians(NARROW)
+    straws = design.cells == "straws"
     return (
         KindFigure(
             key="cutoff",
-            label="Cells cut off at",
-            text=f"{cut:.0f}°",
-            detail=f"half of the light goes at {half:.0f}°; {deeper} deep would cut off at {NARROW:.0f}°",
+            says=SHOWS(
+                "cutoff",
+                cut=grid_cutoff(design.ratio),
+                half=grid_half(design.ratio, cells=SHAPES[design.cells]),
+                deep=design.cell * grid_ratio(narrow),
+                narrow=narrow,
+            ),
         ),
-        KindFigure(
-            key="grid_loss",
-            label="The cells cost",
-            text=format_stops(loss),
-            detail="straight ahead, from the solved light with and without them",
-        ),
-        KindFigure(
-            key="grid_kept",
-            label=f"Off {SETTLED:.0f}° to the side",
-            text=f"{format_stops(kept)} darker",
-            detail="than without the cells, against the light straight ahead",
-        ),
+        KindFigure(key="grid_loss", says=SHOWS("loss", stops=told_stops(loss))),
+        KindFigure(key="grid_kept", says=SHOWS("kept", aside=math.radians(SETTLED), stops=told_stops(kept))),
         KindFigure(
             key="grid_count",
-            label="Straws" if design.cells == "straws" else "Cells",
-            text=f"{count}",
-            detail=(
-                f"{format_length(design.cell, system=units, fine=units == 'metric')} wide,"
-                f" {format_length(design.depth, system=units)} deep{packs}; {grid_mass(design):.2f} kg"
+            says=SHOWS(
+                "count",
+                cells="straws" if straws else "cells",
+                count=straw_count(design),
+                wide=design.cell,
+                deep=design.depth,
+                packs=straw_packs(design) if straws else 0,
+                pack=PACK,
+                mass=grid_mass(design),
             ),
         ),
     )

@@ -12,7 +12,7 @@ from wenlo.core.catalog.own import ClothRef
 from wenlo.core.errors import FieldError, Impossible
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Sketch
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Phrases, told_stops, yes
 from wenlo.core.geometry.beams import Shade, shade_for
 from wenlo.core.ids import slug
 from wenlo.core.modifiers.flagging import flag_panel, spared
@@ -24,10 +24,9 @@ from wenlo.core.modifiers.placing import UP, facing, key_lamp, layers_of, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
     "flag-cage", {"set-them-one-at-a-time": {"out": "length"}, "make-the-flag": {"protects": "label", **FRAMED}}
@@ -125,7 +124,18 @@ def _meter(protects: Protected, brief: Brief) -> Meter:
     return Meter(id=protects, position=middle + 0.002 * normal, normal=normal)
 
 
-def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "cage-figure",
+    {
+        "flag": {"protects": "choice", "stops": "in_stops", "size": "size", "edge": "length", "short": "choice"},
+        "key": {"same": "choice", "stops": "in_stops"},
+        "fewest": {"flags": "choice", "level": "by_stops", "wanted": "by_stops"},
+    },
+    room="light",
+)
+
+
+def figures(design: CageParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Of every flag its size, what it brings and its edge; the key without them; and the fewest that keep the spill in
     its band.
     """
@@ -140,50 +150,28 @@ def figures(design: CageParameters, brief: Brief, units: UnitSystem, probe: Prob
     for flag in standing:
         before, after = bare[flag.protects], shaded[flag.protects]
         brings = stops_between(before, after) if min(before, after) > 0.0 else math.inf
-        wide, tall = (2 * h for h in flag.shade.half)
+        wide, tall = (float(2 * h) for h in flag.shade.half)
         rows.append(
             KindFigure(
                 key=f"flag_{flag.protects}",
-                label=f"Flag for the {flag.protects}",
-                text=f"{format_stops(brings)} darker" if math.isfinite(brings) else "all dark",
-                detail=(
-                    f"{format_length(wide, system=units)} × {format_length(tall, system=units)}, edge"
-                    f" {format_length(flag.shade.edge, system=units)} soft there"
-                )
-                + ("; cut short, so as to spare the key" if flag.cut_short else ""),
+                says=SHOWS(
+                    "flag",
+                    protects=flag.protects,
+                    stops=told_stops(brings),
+                    size=(wide, tall),
+                    edge=flag.shade.edge,
+                    short=yes(flag.cut_short),
+                ),
             )
         )
     if min(bare["key"], shaded["key"]) > 0.0:
         cost = stops_between(bare["key"], shaded["key"])
-        rows.append(
-            KindFigure(
-                key="flag_key",
-                label="Key with the flags",
-                text="as before" if abs(cost) < 0.1 else f"{format_stops(cost)} less",
-                detail="at the face, against the same set without them",
-            )
-        )
+        rows.append(KindFigure(key="flag_key", says=SHOWS("key", same=yes(abs(cost) < 0.1), stops=cost)))
     wanted = brief.wanted.background
     if bare["key"] > 0.0 and bare["backdrop"] > 0.0:
         level = -stops_between(bare["key"], bare["backdrop"])
-        advice = (
-            "none is needed"
-            if level <= wanted + 0.5
-            else "one toward the backdrop"
-            if not design.backdrop
-            else "the one toward the backdrop"
-        )
-        rows.append(
-            KindFigure(
-                key="flag_fewest",
-                label="Fewest for the background",
-                text=advice,
-                detail=(
-                    f"without flags it is {format_stops(level, signed=True)}, wanted"
-                    f" {format_stops(wanted, signed=True)}"
-                ),
-            )
-        )
+        needed = "none" if level <= wanted + 0.5 else "there" if design.backdrop else "one"
+        rows.append(KindFigure(key="flag_fewest", says=SHOWS("fewest", flags=needed, level=level, wanted=wanted)))
     return tuple(rows)
 
 

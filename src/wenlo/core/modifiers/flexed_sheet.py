@@ -13,6 +13,7 @@ from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import OwnSheet, PlateRef, SheetRef, sheet_material
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.modifiers.kind import Arrangement, KindFigure, Probe
 from wenlo.core.modifiers.of_bars import Cornered, OfBattens
 from wenlo.core.modifiers.placing import UP, key_lamps, layers_of, panel
@@ -20,10 +21,9 @@ from wenlo.core.optics.finish import Gloss
 from wenlo.core.optics.lamp import KEY_LAMP
 from wenlo.core.optics.shapes import Panel, Tube
 from wenlo.core.optics.sheet import Sheet
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
 
 Vector = NDArray[np.float64]
 
@@ -255,56 +255,45 @@ def ground_light(design: FlexedSheet, probe: Probe) -> GroundLight:
     )
 
 
-def figures(design: FlexedSheet, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "flexed-figure",
+    {
+        "shadow": {"stops": "in_stops", "shadowless": "choice"},
+        "under-needed": {"times": "tenth", "state": "choice"},
+        "ground": {"stops": "by_stops"},
+        "least-bend": {"least": "length", "thick": "drill", "bend": "length", "tight": "choice"},
+        "sag": {"sag": "fact", "flat": "fact", "back": "fact", "both": "fact", "front": "choice"},
+        "down": {"length": "length"},
+        "up": {"length": "length"},
+    },
+    room="light",
+)
+
+MOST_TIMES = 100.0
+"""A lamp that would have to be stronger than so many times the other is none. [-]"""
+
+
+def figures(design: FlexedSheet, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """How deep a shadow shows, what light from below cancels it, the ground against the thing, and the least bend."""
     light = ground_light(design, probe)
     above, below = light.above, light.below
     depth = math.log2((above + below) / max(below, 1e-9 * (above + 1e-9))) if above + below > 0.0 else 0.0
     times = light.times_needed() * design.under if design.under > 0.0 else math.inf
-    least = LEAST_BEND * design.thickness
-    said = "shadowless" if depth <= 0.1 else f"{format_stops(depth)} deep"
     front = probe(
         [Meter(id="front", position=UP * brief.subject.face_height, normal=np.array([0.0, -1.0, 0.0]))], frozenset()
     )["front"]
     ground = stops_between((above + below) * math.pi, max(front, 1e-9))
-    needed = (
-        f"{times:.1f} × from below"
-        if math.isfinite(times) and times < 100
-        else "no light below"
-        if design.under <= 0.0
-        else "never: too much of it comes back from above"
-    )
+    state = "enough" if times < MOST_TIMES else "none" if design.under <= 0.0 else "never"
+    least = LEAST_BEND * design.thickness
     return (
-        _sag_figure(design, units),
-        KindFigure(
-            key="shadow",
-            label="Shadow under the thing",
-            text=said,
-            detail="where all the light from above is kept off; a tenth of a stop is not seen",
-        ),
-        KindFigure(
-            key="under_needed",
-            label="Shadowless from about",
-            text=needed,
-            detail="light from below, times the lamp above; much more makes a flat opaque thing a silhouette",
-        ),
-        KindFigure(
-            key="ground_over_front",
-            label="Ground over the thing's front",
-            text=format_stops(ground, signed=True),
-            detail="against a white front: clean white from about a stop over, and it flares from about three",
-        ),
+        _sag_figure(design),
+        KindFigure(key="shadow", says=SHOWS("shadow", stops=told_stops(depth), shadowless=yes(depth <= 0.1))),
+        KindFigure(key="under_needed", says=SHOWS("under-needed", times=min(times, MOST_TIMES), state=state)),
+        KindFigure(key="ground_over_front", says=SHOWS("ground", stops=told_stops(ground))),
         KindFigure(
             key="least_bend",
-            label="Least bend",
-            text=format_length(least, system=units),
-            detail=(
-                "the sheet is bent tighter: it cracks in time"
-                if design.bend < least
-                else (
-                    f"330 times {design.thickness * 1000:.1f} mm; it is bent to"
-                    f" {format_length(design.bend, system=units)}"
-                )
+            says=SHOWS(
+                "least-bend", least=least, thick=design.thickness, bend=design.bend, tight=yes(design.bend < least)
             ),
         ),
     )
@@ -342,18 +331,20 @@ def sag_of(design: FlexedSheet, *, back: bool = True, front: bool = True) -> flo
     return sag - (design.flat**2 / (16.0 * design.front_bend) if front and design.front_bend > 0.0 else 0.0)
 
 
-def _sag_figure(design: FlexedSheet, units: UnitSystem) -> KindFigure:
-    def told(sag: float) -> str:
-        words = format_length(abs(sag), system=units)
-        return words if sag >= 0.0 else f"{words} upward"
+def _sag_figure(design: FlexedSheet) -> KindFigure:
+    def told(sag: float) -> Fact:
+        return SHOWS("down" if sag >= 0.0 else "up", length=abs(sag))
 
-    flat, one = sag_of(design, back=False, front=False), sag_of(design, front=False)
-    both = f", with both curves {told(sag_of(design))}" if design.front_bend > 0.0 else "; a front pulled down lifts it"
     return KindFigure(
         key="sag",
-        label="Flat part sags",
-        text=told(sag_of(design)),
-        detail=f"flat {told(flat)}, with the back curved {told(one)}{both}; a batten under its middle takes it away",
+        says=SHOWS(
+            "sag",
+            sag=told(sag_of(design)),
+            flat=told(sag_of(design, back=False, front=False)),
+            back=told(sag_of(design, front=False)),
+            both=told(sag_of(design)),
+            front=yes(design.front_bend > 0.0),
+        ),
     )
 
 

@@ -13,7 +13,7 @@ from wenlo.core.fabrication.assembly.space import PartPose, X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import circle, oblong, pierced
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Phrases, yes
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start, hole, round_outline
 from wenlo.core.modifiers.framed import along, begin, circle_loop
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, ReuseRule
@@ -22,7 +22,7 @@ from wenlo.core.modifiers.placing import UP, black, box_walls
 from wenlo.core.modifiers.slots import Capabilities, Lens, slots_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, ThinLens, exponent_of
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "focusing-spot",
@@ -210,42 +210,38 @@ def arrange(design: FocusingParameters, brief: Brief, transmittance: float | Non
     return Arrangement(surfaces=(hole(design, side=design.lens, outline=round_outline()), *sides), lamps=(lens,))
 
 
-def figures(design: FocusingParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "focusing-figure",
+    {
+        "field": {"wide": "length", "angle": "angle"},
+        "edge": {"edge": "length", "gate": "length", "image": "choice"},
+        "share": {"share": "share", "fills": "choice", "needed": "length"},
+    },
+    room="light",
+)
+
+
+def figures(design: FocusingParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Field, edge, where the gate belongs, what the lens passes."""
     del probe
-
-    def length(x: float) -> str:
-        return format_length(x, system=units)
-
-    wide = 2.0 * design.throw * math.tan(design.field)
     sharp = design.sharp_gate
-    off = (
-        "inside of the focus: no image there"
-        if not math.isfinite(sharp)
-        else f"sharp with the gate {length(sharp)} behind the lens"
-    )
+    image = math.isfinite(sharp)
     needed = design.lens * design.lamp_gap / design.gate_distance + design.gate * (
         1.0 + design.lamp_gap / design.gate_distance
     )
-    lamp = min(brief.lamp.type.size)
-    fills = (
-        "it fills lens and gate"
-        if lamp >= needed
-        else f"to fill lens and gate alike it would have to be {length(needed)} wide, or nearer"
-    )
     return (
         KindFigure(
-            key="field",
-            label="Field at the subject",
-            text=f"{length(wide)} wide",
-            detail=f"{math.degrees(2 * design.field):.0f}°: the gate seen from the lens",
+            key="field", says=SHOWS("field", wide=2.0 * design.throw * math.tan(design.field), angle=2.0 * design.field)
         ),
-        KindFigure(key="field_edge", label="Its edge", text=length(design.throw * design.blur), detail=off),
+        KindFigure(
+            key="field_edge",
+            says=SHOWS("edge", edge=design.throw * design.blur, gate=sharp if image else 0.0, image=yes(image)),
+        ),
         KindFigure(
             key="lens_share",
-            label="Out of the lens",
-            text=f"{lens_share(design, brief) * 100:.1f} %",
-            detail=f"of the lamp's light; {fills}",
+            says=SHOWS(
+                "share", share=lens_share(design, brief), fills=yes(min(brief.lamp.type.size) >= needed), needed=needed
+            ),
         ),
     )
 

@@ -14,7 +14,7 @@ from wenlo.core.fabrication.covers import plan_covers
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Fact, Phrases, yes
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.framed import begin, panels_of, place_of_panel, size_of
 from wenlo.core.modifiers.kind import Arrangement, Handling, Hold, Kind, KindFigure, Mark, Probe, Refusal
@@ -23,10 +23,10 @@ from wenlo.core.modifiers.placing import UP, black, grip_for, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "foil-doors",
@@ -134,42 +134,43 @@ def arrange(design: DoorParameters, brief: Brief, transmittance: float | None = 
     )
 
 
-def figures(design: DoorParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "door-figure",
+    {
+        "place": {"place": "choice", "stops": "in_stops", "way": "choice"},
+        "edge": {"edge": "length"},
+        "vents": {"lamp": "label", "begin": "length", "clear": "length", "clips": "choice"},
+        "vents-covered": {"lamp": "label", "begin": "length", "over": "length", "most": "length"},
+        "roll": {"left": "length", "of": "length", "more": "count"},
+        "roll-short": {"short": "length"},
+    },
+    room="light",
+)
+
+
+UNSEEN = 0.05
+"""A difference that is told as none. [stop]"""
+
+
+def figures(design: DoorParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """What every piece keeps off the surfaces round the set, and how sharp its edge is there."""
     lamp = brief.lamp.type.size[0]
     throw = brief.backdrop.distance + design.distance
-    edge = lamp * throw / design.length
-    places = {
-        "backdrop beside the subject": Meter(
+    beside = -0.5 if design.direction[0] > 0 else 0.5
+    places = (
+        Meter(
             id="backdrop",
-            position=np.array(
-                [-0.5 if design.direction[0] > 0 else 0.5, brief.backdrop.distance - 0.001, brief.subject.face_height]
-            ),
+            position=np.array([beside, brief.backdrop.distance - 0.001, brief.subject.face_height]),
             normal=np.array([0.0, -1.0, 0.0]),
         ),
-        "ceiling over the subject": Meter(id="ceiling", position=UP * (brief.room.height - 0.001), normal=-UP),
-        "floor before the subject": Meter(id="floor", position=UP * 0.001 - np.array([0.0, 0.6, 0.0]), normal=UP),
-    }
-    doors = frozenset(f"{side} door" for side in design.sides)
-    bare, shaded = probe(list(places.values()), doors), probe(list(places.values()), frozenset())
-    rows = [
-        KindFigure(
-            key=f"door_{m.id}",
-            label=f"{m.id[:1].upper()}{m.id[1:]} with doors",
-            text=_change(bare[m.id], shaded[m.id]),
-            detail=f"on the {name}, against the bare lamp in the same place",
-        )
-        for name, m in places.items()
-    ]
-    rows.append(
-        KindFigure(
-            key="door_edge",
-            label="Edge of the doors' shadow",
-            text=format_length(edge, system=units),
-            detail="on the backdrop: lamp's width times the way over the length of the piece",
-        )
+        Meter(id="ceiling", position=UP * (brief.room.height - 0.001), normal=-UP),
+        Meter(id="floor", position=UP * 0.001 - np.array([0.0, 0.6, 0.0]), normal=UP),
     )
-    return (*rows, *_vents(design, brief, units), *_left_on_the_roll(design, brief, units))
+    doors = frozenset(f"{side} door" for side in design.sides)
+    bare, shaded = probe(places, doors), probe(places, frozenset())
+    rows = [KindFigure(key=f"door_{m.id}", says=_change(m.id, bare[m.id], shaded[m.id])) for m in places]
+    rows.append(KindFigure(key="door_edge", says=SHOWS("edge", edge=lamp * throw / design.length)))
+    return (*rows, *_vents(design, brief), *_left_on_the_roll(design, brief))
 
 
 def covered(design: DoorParameters, brief: Brief) -> float:
@@ -200,48 +201,38 @@ def refuses(design: DoorParameters, lamp: LampType) -> Refusal | None:
     return None
 
 
-def _vents(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[KindFigure]:
-    vents, over = brief.lamp.type.vents, covered(design, brief)
-    if vents is None:
+def _vents(design: DoorParameters, brief: Brief) -> Iterator[KindFigure]:
+    lamp, over = brief.lamp.type, covered(design, brief)
+    if lamp.vents is None:
         return
-    starts = f"{brief.lamp.type.name}: vents begin {format_length(vents, system=units)} behind the rim"
     if over > 0.0:
-        text = f"covered by {format_length(over, system=units)}"
-        detail = (
-            f"{starts}; fold back no more than {format_length(grip_for(brief.lamp.type), system=units)}, or the lamp"
-            " overheats"
-        )
+        says = SHOWS("vents-covered", lamp=lamp.name, begin=lamp.vents, over=over, most=grip_for(lamp))
     else:
-        text = f"{format_length(vents - design.grip, system=units)} clear"
-        detail = starts
-        if grip_for(brief.lamp.type) < LEAST_TAPED:
-            detail += "; so little holds with clips, not with tape"
-    yield KindFigure(key="door_vents", label="Lamp's vents", text=text, detail=detail)
+        clips = yes(grip_for(lamp) < LEAST_TAPED)
+        says = SHOWS("vents", lamp=lamp.name, begin=lamp.vents, clear=lamp.vents - design.grip, clips=clips)
+    yield KindFigure(key="door_vents", says=says)
 
 
-def _left_on_the_roll(design: DoorParameters, brief: Brief, units: UnitSystem) -> Iterator[KindFigure]:
+def _left_on_the_roll(design: DoorParameters, brief: Brief) -> Iterator[KindFigure]:
     # of a roll of one's own whose length is told: what is left, and what that still becomes
     if isinstance(design.foil, str) or design.foil.values.on_hand is None:
         return
     cloth = build(design, brief).cloth
-    used = sum(plan.bought for plan in plan_covers(cloth))
-    left = design.foil.values.on_hand - used
+    left = design.foil.values.on_hand - sum(plan.bought for plan in plan_covers(cloth))
     if left < 0.0:
-        text, detail = "not enough", f"{format_length(-left, system=units)} are missing: shorter pieces, or fewer"
+        says = SHOWS("roll-short", short=-left)
     else:
-        least = min(min(piece.cut) for piece in cloth)
-        more = int(left / least + 1e-9)
-        text = format_length(left, system=units)
-        what = "nothing of this lamp's any more" if more == 0 else f"{more} more of its smallest piece, or flags"
-        detail = f"of {format_length(design.foil.values.on_hand, system=units)}; enough for {what}"
-    yield KindFigure(key="door_roll", label="Left on the roll", text=text, detail=detail)
+        more = int(left / min(min(piece.cut) for piece in cloth) + 1e-9)
+        says = SHOWS("roll", left=left, of=design.foil.values.on_hand, more=more)
+    yield KindFigure(key="door_roll", says=says)
 
 
-def _change(before: float, after: float) -> str:
+def _change(place: str, before: float, after: float) -> Fact:
     if min(before, after) <= 0.0:
-        return "nothing there"
+        return SHOWS("place", place=place, stops=0.0, way="none")
     stops = stops_between(before, after)
-    return f"{format_stops(abs(stops))} {'darker' if stops >= 0.0 else 'brighter'}"
+    way = "same" if abs(stops) < UNSEEN else "darker" if stops > 0.0 else "brighter"
+    return SHOWS("place", place=place, stops=abs(stops), way=way)
 
 
 def laid(design: DoorParameters, brief: Brief) -> LaidParts:

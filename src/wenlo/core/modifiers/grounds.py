@@ -16,7 +16,7 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.kind import KindFigure
 from wenlo.core.modifiers.thing_box import PANEL, SidedBox, ThingBox, sweep_of
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "grounds",
@@ -185,41 +185,41 @@ def _others(work: LaidParts, design: SidedBox) -> None:
         )
 
 
-def curve_figure(design: SidedBox, units: UnitSystem) -> KindFigure:
+SHOWS = Phrases(
+    "ground-figure",
+    {
+        "panels": {"flat": "length"},
+        "not-tried": {"ground": "label"},
+        "stiff": {"ground": "label"},
+        "curve": {"flat": "length", "radius": "length", "ground": "label"},
+        "goes-in": {"over": "length", "beside": "length"},
+        "goes-some": {"fits": "list", "short": "list"},
+        "goes-not": {"short": "list"},
+        "fits": {"way": "choice"},
+        "way": {"way": "choice", "more": "length"},
+    },
+    room="light",
+)
+
+
+def curve_figure(design: SidedBox) -> KindFigure:
     """How far a sweep bends, and how much of its floor stays flat behind the thing."""
     finish = finish_material(design.backdrop)
-    label = "Ground behind the thing"
     s = sweep_of(design)
     back = float(design.floor_middle[1]) + s.back
-    if design.stiff_ground:
-        flat = format_length(back, system=units)
-        return KindFigure(
-            key="ground_curve", label=label, text=f"flat for {flat}", detail="panels meet in a line that the lens sees"
-        )
     radius = finish.least_radius
-    if radius is None:
-        return KindFigure(
-            key="ground_curve",
-            label=label,
-            text="not known",
-            detail=f"nobody tried how far {finish.name} bends: bend it round tins until it creases",
-        )
-    if radius >= STIFF or radius >= min(back, s.top - s.low):
-        return KindFigure(
-            key="ground_curve",
-            label=label,
-            text="does not bend",
-            detail=f"{finish.name} creases at such a curve: choose loose panels, or another ground",
-        )
-    return KindFigure(
-        key="ground_curve",
-        label=label,
-        text=f"flat for {format_length(back - radius, system=units)}",
-        detail=(f"then a curve of {format_length(radius, system=units)} or more; bent tighter, {finish.name} creases"),
-    )
+    if design.stiff_ground:
+        says = SHOWS("panels", flat=back)
+    elif radius is None:
+        says = SHOWS("not-tried", ground=finish.name)
+    elif radius >= STIFF or radius >= min(back, s.top - s.low):
+        says = SHOWS("stiff", ground=finish.name)
+    else:
+        says = SHOWS("curve", flat=back - radius, radius=radius, ground=finish.name)
+    return KindFigure(key="ground_curve", says=says)
 
 
-def goes_in_figure(design: ThingBox, brief: Brief, units: UnitSystem) -> KindFigure:
+def goes_in_figure(design: ThingBox, brief: Brief) -> KindFigure:
     """Whether the thing goes in standing, lying and turned, with a finger's width of air."""
     side, _, _ = design.clear
     s, size = sweep_of(design), brief.subject.size
@@ -232,13 +232,12 @@ def goes_in_figure(design: ThingBox, brief: Brief, units: UnitSystem) -> KindFig
         "lying": size + 2 * MARGIN - across,
         "turned": size + 2 * MARGIN - min(across, deep),
     }
-    fits = [name for name, short in ways.items() if short <= 0.0]
-    short = [f"{name} needs {format_length(more, system=units)} more" for name, more in ways.items() if more > 0.0]
-    return KindFigure(
-        key="goes_in",
-        label="Thing goes in",
-        text=", ".join(fits) or "not at all",
-        detail="; ".join(short)
-        or f"{format_length(high - size, system=units)} over it standing,"
-        f" {format_length((across - size) / 2, system=units)} beside it lying",
-    )
+    fits = tuple(SHOWS("fits", way=name) for name, short in ways.items() if short <= 0.0)
+    short = tuple(SHOWS("way", way=name, more=more) for name, more in ways.items() if more > 0.0)
+    if not fits:
+        says = SHOWS("goes-not", short=short)
+    elif short:
+        says = SHOWS("goes-some", fits=fits, short=short)
+    else:
+        says = SHOWS("goes-in", over=high - size, beside=(across - size) / 2)
+    return KindFigure(key="goes_in", says=says)

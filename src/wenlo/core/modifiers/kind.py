@@ -15,12 +15,12 @@ from wenlo.core.catalog.materials import LampType
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.fabrication.assembly.parts import Assembly
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.facts import Fact
 from wenlo.core.modifiers.slots import Capabilities, Slot, slots_of
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Shape
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import DocumentPart
-from wenlo.core.units.length import UnitSystem
 
 Vector = NDArray[np.float64]
 
@@ -229,12 +229,10 @@ class Probe(Protocol):
 
 @dataclass(frozen=True, kw_only=True)
 class KindFigure:
-    """A figure of the kind's own: what it is called, its value in words, and how it comes about."""
+    """A figure that is worth showing: ``says`` what it is called, its value, and what it means for the picture."""
 
     key: str
-    label: str
-    text: str
-    detail: str
+    says: Fact
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -361,7 +359,7 @@ class Kind(Generic[P]):
     stands_by: Callable[[P, float], Balance | None] = lambda design, mass: None
     grips: Callable[[P, LampType], float] = lambda design, lamp: 0.0
     refuses: Callable[[P, LampType], Refusal | None] = lambda design, lamp: None
-    figures: Callable[[P, Brief, UnitSystem, Probe], tuple[KindFigure, ...]] = lambda design, brief, units, probe: ()
+    figures: Callable[[P, Brief, Probe], tuple[KindFigure, ...]] = lambda design, brief, probe: ()
     lit_from: Callable[[P], tuple[LightDirection, ...]] = lambda design: ()
     methods: Mapping[str, int] = field(default_factory=dict)
     first: bool = False

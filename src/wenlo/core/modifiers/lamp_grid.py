@@ -35,7 +35,7 @@ from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.modifiers.upright import resized, start_of, upright_marks
 from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases("lamp-grid", {"screw-the-clips-on": {"held": "choice", "screw": "fine", "deep": "fine"}})
 
@@ -166,10 +166,10 @@ def arrange(design: LampGridParameters, brief: Brief, transmittance: float | Non
     return Arrangement(surfaces=(hole, cells), lamps=(lamp,))
 
 
-def figures(design: LampGridParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+def figures(design: LampGridParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Those of the cells."""
     del probe
-    return cell_figures(design, arrange(design, brief), units)
+    return cell_figures(design, arrange(design, brief))
 
 
 def clip_heights(design: LampGridParameters) -> tuple[float, ...]:

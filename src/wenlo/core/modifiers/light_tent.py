@@ -50,10 +50,10 @@ from wenlo.core.modifiers.thing_box import (
     top_panel,
 )
 from wenlo.core.optics.shapes import Panel
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import at_field, quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "light-tent",
@@ -141,7 +141,18 @@ def shape_of(design: ThingBox, brief: Brief, probe: Probe) -> tuple[float, float
     return stops_between(key, far), stops_between(key, above)
 
 
-def figures(design: SidedBox, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "tent-figure",
+    {
+        "shape": {"stops": "by_stops", "shape": "choice"},
+        "above": {"stops": "by_stops"},
+        "ground": {"stops": "by_stops"},
+    },
+    room="light",
+)
+
+
+def figures(design: SidedBox, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """How much shape the thing gets, how bright its ground is, how that bends, and whether the thing goes in."""
     across, above = shape_of(design, brief, probe)
     place, normal = behind(design)
@@ -153,29 +164,14 @@ def figures(design: SidedBox, brief: Brief, units: UnitSystem, probe: Probe) -> 
         frozenset(),
     )
     ground = stops_between(max(found["back"], 1e-9), max(found["front"], 1e-9))
-    flat = "flat: little shape" if abs(across) < 0.5 else "one-sided" if abs(across) > 1.5 else "some shape"
+    shape = "flat" if abs(across) < 0.5 else "one-sided" if abs(across) > 1.5 else "some"
     return (
-        KindFigure(
-            key="shape",
-            label="Key side over far side",
-            text=format_stops(across, signed=True),
-            detail=f"at the thing's two sides: {flat}",
-        ),
-        KindFigure(
-            key="from_above",
-            label="Key side over above",
-            text=format_stops(above, signed=True),
-            detail="what the top of the thing gets against its side",
-        ),
-        KindFigure(
-            key="ground_level",
-            label="Ground over the thing's front",
-            text=format_stops(ground, signed=True),
-            detail="light on the back against that on the front",
-        ),
+        KindFigure(key="shape", says=SHOWS("shape", stops=across, shape=shape)),
+        KindFigure(key="from_above", says=SHOWS("above", stops=above)),
+        KindFigure(key="ground_level", says=SHOWS("ground", stops=ground)),
         ground_white(design, brief, probe),
-        curve_figure(design, units),
-        goes_in_figure(design, brief, units),
+        curve_figure(design),
+        goes_in_figure(design, brief),
     )
 
 

@@ -18,10 +18,9 @@ from wenlo.core.modifiers.placing import UP, black, bounce, facing, key_lamp, la
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import LitFromBehind, scaled_within, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel, Shape
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
     "negative-fill",
@@ -169,7 +168,14 @@ def scaled(design: NegativeFillParameters, scale: float) -> NegativeFillParamete
     return design.model_copy(update=scaled_within(design, scale))
 
 
-def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "negative-figure",
+    {"panel": {"stops": "in_stops", "way": "choice", "panel": "label", "away": "length"}},
+    room="light",
+)
+
+
+def figures(design: NegativeFillParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """What the panel does to the shadow side, net of what the room returns."""
     side = design.far_side
     # square to the key where that is nearly before the camera, so that none of it falls on the meter
@@ -181,17 +187,14 @@ def figures(design: NegativeFillParameters, brief: Brief, units: UnitSystem, pro
     if min(without, there) <= 0.0:
         return ()
     deeper = stops_between(without, there)
-    return (
-        KindFigure(
-            key="panel_effect",
-            label="Shadow side",
-            text=f"{format_stops(abs(deeper))} {'deeper' if deeper >= 0.0 else 'lighter'}",
-            detail=(
-                f"than without the {design.panel}, {format_length(design.panel_distance, system=units)} from the face,"
-                " in this room"
-            ),
-        ),
+    says = SHOWS(
+        "panel",
+        stops=abs(deeper),
+        way="deeper" if deeper >= 0.0 else "lighter",
+        panel=design.panel,
+        away=design.panel_distance,
     )
+    return (KindFigure(key="panel_effect", says=says),)
 
 
 def marks(design: NegativeFillParameters, brief: Brief) -> tuple[Mark, ...]:

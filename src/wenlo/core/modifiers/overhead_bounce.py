@@ -18,7 +18,6 @@ from wenlo.core.modifiers.of_bars import FRAMED, HOLDERS, JOINERS, Cornered, OfB
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamp, lamp_flag, panel
 from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases("overhead-bounce", {"make-the-stretcher": FRAMED, "hang-the-skirts": {}, "fly-it": {"height": "length"}})
 
@@ -122,40 +121,36 @@ def cut_off(*, span: float, skirt: float, under: float) -> float:
     return math.inf if skirt <= 0.0 else span * max(under, skirt) / skirt - span / 2.0
 
 
-def figures(design: OverheadParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "overhead-figure",
+    {
+        "seat": {"inside": "length", "under": "length"},
+        "seat-outside": {"outside": "length", "under": "length"},
+        "cut": {"side": "choice", "out": "length"},
+        "uncut": {"side": "choice"},
+    },
+    room="light",
+)
+
+
+def figures(design: OverheadParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Where the subject must sit to see the whole canvas, and where its skirts cut it off."""
     del probe
     under = design.canvas_height - brief.subject.face_height
     inside = design.length / 2 - abs(design.forward)
-
-    def length(value: float) -> str:
-        return format_length(value, system=units)
-
-    text = f"{length(inside)} inside" if inside >= 0.0 else f"{length(-inside)} outside"
-    said = "sees all of the canvas" if inside >= 0.0 else "sees it under the skirt's edge: less of it, from one side"
-    rows = [
-        KindFigure(
-            key="seat",
-            label="The face is",
-            text=text,
-            detail=f"of the canvas' edge, {length(max(under, 0.0))} under it: it {said}",
-        )
-    ]
-    for key, label, span, skirt in (
-        ("front", "Dark beyond, behind the subject", design.length, design.skirt_front),
-        ("back", "Dark beyond, on the lamp's side", design.length, design.skirt_back),
-        ("sides", "Dark beyond, at the sides", design.width, design.skirt_sides),
+    low = max(under, 0.0)
+    seat = (
+        SHOWS("seat", inside=inside, under=low) if inside >= 0.0 else SHOWS("seat-outside", outside=-inside, under=low)
+    )
+    rows = [KindFigure(key="seat", says=seat)]
+    for side, span, skirt in (
+        ("front", design.length, design.skirt_front),
+        ("back", design.length, design.skirt_back),
+        ("sides", design.width, design.skirt_sides),
     ):
         out = cut_off(span=span, skirt=skirt, under=max(under, 0.01))
-        words = f"{length(out)} from its middle" if math.isfinite(out) else "no skirt: nowhere"
-        rows.append(
-            KindFigure(
-                key=f"cut_{key}",
-                label=label,
-                text=words,
-                detail="at the height of the face nothing of the canvas is seen there",
-            )
-        )
+        says = SHOWS("cut", side=side, out=out) if math.isfinite(out) else SHOWS("uncut", side=side)
+        rows.append(KindFigure(key=f"cut_{side}", says=says))
     return tuple(rows)
 
 

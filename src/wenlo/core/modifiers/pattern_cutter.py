@@ -13,7 +13,7 @@ from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Loop, Template
 from wenlo.core.fabrication.parts_list import size
 from wenlo.core.fabrication.templates import oblong
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Phrases, yes
 from wenlo.core.geometry.beams import spot_behind
 from wenlo.core.modifiers.aimed import Aimed, aimed_marks, aimed_start
 from wenlo.core.modifiers.framed import begin, place_of_panel
@@ -23,12 +23,12 @@ from wenlo.core.modifiers.placing import UP, black, key_lamp, panel
 from wenlo.core.modifiers.slots import Capabilities, Height, slots_of
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import CLEAR, luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, solve
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "pattern-cutter",
@@ -192,35 +192,42 @@ def contrast_of(design: PatternParameters, brief: Brief) -> float:
     return stops_between(max(light), max(min(light), 1e-9 * max(light))) if max(light) > 0.0 else 0.0
 
 
-def figures(design: PatternParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "pattern-figure",
+    {
+        "projected": {"piece": "choice", "where": "choice", "wide": "length", "cut": "length", "before": "length"},
+        "blur": {"edge": "length", "share": "share", "shows": "choice"},
+        "contrast": {"stops": "in_stops", "over": "choice"},
+    },
+    room="light",
+)
+
+BLACK_BARS = 7.0
+"""A pattern of more contrast is told as that. [stop]"""
+
+
+def figures(design: PatternParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """How large the pattern comes out, how blurred, and with how much contrast."""
     del probe
-
-    def length(x: float) -> str:
-        return format_length(x, system=units)
-
     width, edge = projected(design, brief)
-    told = (
-        "over its own width: nothing of the pattern shows"
-        if edge >= width
-        else f"{edge / width * 100:.0f} % of its width"
-    )
-    name = {"slats": "Slat", "window bars": "Bar", "leaves": "Leaf"}[design.pattern]
-    where = "backdrop" if float(design.axis[1]) < -0.05 else "subject"
+    piece = {"slats": "slat", "window bars": "bar", "leaves": "leaf"}[design.pattern]
     contrast = contrast_of(design, brief)
     return (
         KindFigure(
             key="projected",
-            label=f"{name} on the {where}",
-            text=length(width),
-            detail=f"cut {length(design.piece)} wide, {length(design.lamp_distance)} before the lamp",
+            says=SHOWS(
+                "projected",
+                piece=piece,
+                where="backdrop" if float(design.axis[1]) < -0.05 else "subject",
+                wide=width,
+                cut=design.piece,
+                before=design.lamp_distance,
+            ),
         ),
-        KindFigure(key="pattern_edge", label="Its blur", text=length(edge), detail=f"whole penumbra, {told}"),
+        KindFigure(key="pattern_edge", says=SHOWS("blur", edge=edge, share=edge / width, shows=yes(edge < width))),
         KindFigure(
             key="pattern_contrast",
-            label="Pattern at the subject",
-            text=f"over {format_stops(7.0)}" if contrast > 7.0 else format_stops(contrast),
-            detail="brightest to darkest across one piece and its gap, the room left out",
+            says=SHOWS("contrast", stops=min(contrast, BLACK_BARS), over=yes(contrast > BLACK_BARS)),
         ),
     )
 

@@ -14,17 +14,16 @@ from wenlo.core.catalog.own import BounceRef, bounce_face
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
 from wenlo.core.fabrication.templates import oblong
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Phrases, told_stops
 from wenlo.core.modifiers.framed import faced
 from wenlo.core.modifiers.kind import Arrangement, KindFigure, Probe, ReuseRule
 from wenlo.core.modifiers.placing import UP, bounce, facing, panel
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.measure import read
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, solve
-from wenlo.core.units.length import UnitSystem, format_length
 
 SAYS = Phrases(
     "card",
@@ -208,23 +207,29 @@ LOOK = replace(DRAFT, error=0.03, most_paths=4096)
 """A look without the room."""
 
 
+SHOWS = Phrases(
+    "card-figure",
+    {
+        "aimed": {"turn": "turn", "tilt": "turn"},
+        "aim": {"wanted_turn": "turn", "wanted_tilt": "turn", "turn": "turn", "tilt": "turn"},
+        "fill": {"stops": "by_stops", "there": "in_stops", "without": "in_stops"},
+        "white": {"stops": "by_stops", "beside": "by_stops", "away": "length"},
+    },
+    room="light",
+)
+
+
 def aim_figure(
     direction: Vector, *, centre: Vector, toward_light: Vector, eye: Vector, turn: float, tilt: float
 ) -> KindFigure:
     """Where a mirror in the card's place would send the light, and how it is turned to send it to the face. [degree]"""
     wanted = aimed_by(direction, centre=centre, toward_light=toward_light, eye=eye)
     on = all(abs(a - b) <= WELL_AIMED for a, b in zip(wanted, (turn, tilt), strict=True))
-    text = "on the face" if on else f"turn {wanted[0]:+.0f}°, tilt {wanted[1]:+.0f}°"
-    return KindFigure(
-        key="card_aim",
-        label="Aim of the card",
-        text=text,
-        detail=(
-            f"so it stands now; turned {turn:+.0f}° and tilted {tilt:+.0f}°"
-            if on
-            else f"sends the middle of the light to the face; now it is turned {turn:+.0f}° and tilted {tilt:+.0f}°"
-        ),
-    )
+    turns = {"turn": math.radians(turn), "tilt": math.radians(tilt)}
+    if on:
+        return KindFigure(key="card_aim", says=SHOWS("aimed", **turns))
+    wanted_turn, wanted_tilt = (math.radians(float(a)) for a in wanted)
+    return KindFigure(key="card_aim", says=SHOWS("aim", wanted_turn=wanted_turn, wanted_tilt=wanted_tilt, **turns))
 
 
 def fill_figure(probe: Probe, cards: frozenset[str], *, centre: Vector, key_from: Vector, eye: Vector) -> KindFigure:
@@ -243,22 +248,17 @@ def fill_figure(probe: Probe, cards: frozenset[str], *, centre: Vector, key_from
     ratios = [stops_between(row["lit"], row["shadow"]) for row in (there, without)]
     return KindFigure(
         key="card_fill",
-        label="Fill of the card",
-        text=f"{format_stops(stops_between(there['shadow'], without['shadow']), signed=True)} on the shadow side",
-        detail=(
-            f"lit side over shadow side: {format_stops(ratios[0])} with the card, {format_stops(ratios[1])} without it"
+        says=SHOWS(
+            "fill",
+            stops=told_stops(stops_between(there["shadow"], without["shadow"])),
+            there=told_stops(ratios[0]),
+            without=told_stops(ratios[1]),
         ),
     )
 
 
 def white_figure(
-    arranged: Callable[[BounceRef], Arrangement],
-    face: BounceRef,
-    cards: frozenset[str],
-    *,
-    centre: Vector,
-    eye: Vector,
-    units: UnitSystem,
+    arranged: Callable[[BounceRef], Arrangement], face: BounceRef, cards: frozenset[str], *, centre: Vector, eye: Vector
 ) -> KindFigure | None:
     """What a shiny face brings over a white card of its size and place, at the face and beside it; None of a dull one.
 
@@ -268,7 +268,6 @@ def white_figure(
     face: that is chosen.
     cards: ids of the card's panels.
     centre, eye: of the card, and of the face, shape (3,). [m]
-    units: how lengths are written.
     """
     if bounce_face(face).alpha is None:
         return None
@@ -288,12 +287,4 @@ def white_figure(
     own, white = brings(arranged(face)), brings(arranged(WHITE))
     gains = {name: stops_between(own[name], white[name]) for name in places}
     beside = 0.5 * (gains["left"] + gains["right"])
-    return KindFigure(
-        key="card_white",
-        label="Against white card",
-        text=f"{format_stops(gains['face'], signed=True)} at the face",
-        detail=(
-            f"{format_stops(beside, signed=True)} {format_length(BESIDE, system=units)} beside it: shiny faces send"
-            " light one way, white card everywhere"
-        ),
-    )
+    return KindFigure(key="card_white", says=SHOWS("white", stops=gains["face"], beside=beside, away=BESIDE))

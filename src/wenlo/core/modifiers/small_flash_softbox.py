@@ -25,9 +25,9 @@ from wenlo.core.modifiers.placing import box_walls, facing, is_flash, key_lamps,
 from wenlo.core.modifiers.slots import Capabilities, Height, Sheeted, slots_of
 from wenlo.core.modifiers.upright import Upright, resized, start_of, upright_marks
 from wenlo.core.optics.shapes import Panel
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "small-flash-softbox",
@@ -131,22 +131,18 @@ def arrange(design: FlashBoxParameters, brief: Brief, transmittance: float | Non
     return Arrangement(surfaces=tuple(surfaces), lamps=(lamps[0], *weaker))
 
 
-def figures(design: FlashBoxParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases("flash-figure", {"second": {"stops": "by_stops", "time": "share"}, "second-off": {}}, room="light")
+
+
+def figures(design: FlashBoxParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """How the second flash stands against the first, and what that does to their charging."""
-    del brief, units, probe
+    del brief, probe
     if design.boxes < 2:
         return ()
-    if design.second <= 0.0:
-        return (KindFigure(key="second_flash", label="Second flash", text="off", detail="the first lights alone"),)
-    under = stops_between(1.0, design.second)
-    return (
-        KindFigure(
-            key="second_flash",
-            label="Second flash against the first",
-            text=format_stops(-under, signed=True),
-            detail=f"it charges in about {design.second:.2g} of the time: what a flash takes goes with its light",
-        ),
-    )
+    says = SHOWS("second-off")
+    if design.second > 0.0:
+        says = SHOWS("second", stops=-stops_between(1.0, design.second), time=design.second)
+    return (KindFigure(key="second_flash", says=says),)
 
 
 NECK = (0.055, 0.035)

@@ -36,10 +36,10 @@ from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.modifiers.thing_box import ground_figure, no_person, seen_width
 from wenlo.core.optics.shapes import Panel, Shape
 from wenlo.core.optics.sheet import board
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "table-booth",
@@ -230,7 +230,22 @@ def booth_flag(design: BoothParameters) -> Panel:
     )
 
 
-def figures(design: BoothParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "booth-figure",
+    {
+        "side": {"side": "choice", "stops": "in_stops"},
+        "raise": {"by": "length", "stops": "in_stops", "gap": "length"},
+        "sliver": {"lift": "in_stops", "away": "length", "size": "size", "side": "choice"},
+        "sliver-not": {"lift": "in_stops", "size": "size"},
+    },
+    room="light",
+)
+
+RAISED = 0.1
+"""So far the thing is raised to see what that brings. [m]"""
+
+
+def figures(design: BoothParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """Which sides of the thing get how much, and what raising it would bring."""
     middle = UP * brief.subject.face_height
     off = brief.subject.size / 2
@@ -243,30 +258,20 @@ def figures(design: BoothParameters, brief: Brief, units: UnitSystem, probe: Pro
     found = probe([Meter(id=n, position=middle + v * off, normal=v) for n, v in ways.items()], frozenset())
     top = max(found["top"], 1e-9)
     rows = [
-        KindFigure(
-            key=f"booth_{n}",
-            label=f"{n[:1].upper()}{n[1:]} under the top",
-            text=format_stops(stops_between(top, max(found[n], 1e-9)), signed=True).replace("+", ""),
-            detail="light on that side of the thing against that from the roof",
-        )
+        KindFigure(key=f"booth_{n}", says=SHOWS("side", side=n, stops=stops_between(top, max(found[n], 1e-9))))
         for n in ("front", "left", "right")
     ]
     gap = design.roof - brief.subject.face_height - brief.subject.size / 2
     size = min(design.width, design.length)
     # the share of the sky over the thing that the roof takes, of a disc as large: sin² of its half angle
-    share, nearer = (math.sin(math.atan(size / 2 / max(g, 0.02))) ** 2 for g in (gap, max(gap - 0.1, 0.02)))
+    share, nearer = (math.sin(math.atan(size / 2 / max(g, 0.02))) ** 2 for g in (gap, max(gap - RAISED, 0.02)))
     rows.append(
-        KindFigure(
-            key="raise",
-            label="Raised by 100 mm",
-            text=f"{format_stops(math.log2(nearer / share))} more",
-            detail=f"on its top, now {format_length(max(gap, 0.0), system=units)} under the roof",
-        )
+        KindFigure(key="raise", says=SHOWS("raise", by=RAISED, stops=math.log2(nearer / share), gap=max(gap, 0.0)))
     )
     back = np.array([0.0, design.length * 0.6 - 0.01, (design.ground + design.roof) / 2])
     paper = finish_material(design.backdrop).reflectance[1]
     rows.append(ground_figure(brief, probe, place=back, normal=np.array([0.0, -1.0, 0.0]), reflectance=paper))
-    rows.append(_sliver(design, brief, units, found))
+    rows.append(_sliver(design, found))
     return tuple(rows)
 
 
@@ -290,7 +295,7 @@ def sliver_distance(*, area: float, lift: float, on_card: float, on_detail: floa
     return math.sqrt(radius2 * (most / wanted - 1.0))
 
 
-def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Mapping[str, float]) -> KindFigure:
+def _sliver(design: BoothParameters, found: Mapping[str, float]) -> KindFigure:
     dark = "left" if found["left"] < found["right"] else "right"
     width, height = SLIVER
     away = sliver_distance(
@@ -300,16 +305,11 @@ def _sliver(design: BoothParameters, brief: Brief, units: UnitSystem, found: Map
         on_detail=max(found[dark], 1e-9),
         reflectance=bounce_face("white_foam_board").reflectance[1],
     )
-    size = f"{format_length(width, system=units)} × {format_length(height, system=units)}"
     if away <= 0.0:
-        text, detail = "does not do it", f"a white card {size} cannot lift a detail there by so much, however near"
+        says = SHOWS("sliver-not", lift=design.lift, size=SLIVER)
     else:
-        text = f"{format_length(away, system=units)} from it"
-        detail = (
-            f"white, {size}, under the roof's light and square to the detail on the {dark}: {format_stops(design.lift)}"
-            " more there"
-        )
-    return KindFigure(key="sliver", label=f"Sliver card, {format_stops(design.lift)} more", text=text, detail=detail)
+        says = SHOWS("sliver", lift=design.lift, away=away, size=SLIVER, side=dark)
+    return KindFigure(key="sliver", says=says)
 
 
 def _sweep(work: LaidParts, design: BoothParameters, made: dict[str, Panel]) -> None:

@@ -16,7 +16,7 @@ from wenlo.core.fabrication.assembly.solids import Block, BoughtSolid, Rod
 from wenlo.core.fabrication.assembly.space import PartPose, Vec, X
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.templates import circle, pierced
-from wenlo.core.facts import Phrases
+from wenlo.core.facts import Phrases, yes
 from wenlo.core.modifiers.box_parts import stands_at
 from wenlo.core.modifiers.framed import circle_loop
 from wenlo.core.modifiers.grounds import covering_for
@@ -54,8 +54,7 @@ from wenlo.core.modifiers.tub_shell import (
 )
 from wenlo.core.optics.shapes import Disc, Shape
 from wenlo.core.optics.sheet import CLEAR
-from wenlo.core.photometry.stops import format_stops
-from wenlo.core.units.length import UnitSystem, format_length
+from wenlo.core.units.length import format_length
 
 SAYS = Phrases(
     "tabletop-dome",
@@ -148,31 +147,25 @@ def turn_needed(design: DomeParameters, brief: Brief) -> float:
     return 0.5 * math.atan(design.hole / max(hole_away(design, brief), 1e-3))
 
 
-def figures(design: DomeParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "dome-figure",
+    {
+        "turn": {"turn": "angle"},
+        "hole": {"least": "length", "free": "choice"},
+        "shape": {"stops": "by_stops", "above": "by_stops"},
+    },
+    room="light",
+)
+
+
+def figures(design: DomeParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """What shows in a flat thing, how large the hole has to be, and how much shape there is."""
     across, above = shape_of(design, brief, probe)
     least = free_hole(design, brief)
-    enough = (
-        "the picture's corners are free"
-        if design.hole >= least
-        else "smaller cuts the picture's corners: move the lens up to it, or take a longer lens"
-    )
     return (
-        KindFigure(
-            key="turn",
-            label="A flat thing is turned by",
-            text=f"{math.degrees(turn_needed(design, brief)):.0f}°",
-            detail="or the hole mirrors itself in it: half the hole's angle from there",
-        ),
-        KindFigure(
-            key="least_hole", label="Hole the lens needs", text=format_length(least, system=units), detail=enough
-        ),
-        KindFigure(
-            key="shape",
-            label="Key side over far side",
-            text=format_stops(across, signed=True),
-            detail=f"over what comes from above {format_stops(above, signed=True)}",
-        ),
+        KindFigure(key="turn", says=SHOWS("turn", turn=turn_needed(design, brief))),
+        KindFigure(key="least_hole", says=SHOWS("hole", least=least, free=yes(design.hole >= least))),
+        KindFigure(key="shape", says=SHOWS("shape", stops=across, above=above)),
         ground_white(design, brief, probe),
     )
 

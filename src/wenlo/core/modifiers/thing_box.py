@@ -9,13 +9,14 @@ from pydantic import Field
 
 from wenlo.core.brief.brief import PEOPLE, SENSORS, Brief
 from wenlo.core.catalog.own import FinishRef, SheetRef, finish_material
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.daylight import day_round, lamp_as_daylight, lit_by_daylight
 from wenlo.core.modifiers.kind import KindFigure, Mark, ModifierParameters, Probe
 from wenlo.core.modifiers.placing import UP, black, bounce, key_lamps, layers_of, panel
 from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet, board
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.transport.scene import Meter
 from wenlo.core.units.fields import quantity
 from wenlo.core.units.length import format_length
@@ -326,6 +327,9 @@ hundredth
 of it over everything, and two hundredths show. [stop]"""
 
 
+SHOWS = Phrases("thing-figure", {"white": {"stops": "in_stops", "state": "choice", "more": "in_stops"}}, room="light")
+
+
 def ground_figure(brief: Brief, probe: Probe, *, place: Vector, normal: Vector, reflectance: float) -> KindFigure:
     """Whether the ground comes out clean white, and whether it flares, when the thing's front is exposed right.
 
@@ -344,18 +348,7 @@ def ground_figure(brief: Brief, probe: Probe, *, place: Vector, normal: Vector, 
         frozenset(),
     )
     over = stops_between(max(found["ground"] * reflectance, 1e-9), max(found["front"] * CLEAN_WHITE, 1e-9))
-    if over >= FLARES:
-        text, detail = (
-            f"{format_stops(over)} over clean white",
-            "it flares: the thing's blacks are lifted; less light on it, or move it back",
-        )
-    elif over >= 0.0:
-        text, detail = "clean white", f"by {format_stops(over)}; from {format_stops(FLARES - over)} more it flares"
-    else:
-        text, detail = (
-            f"{format_stops(-over)} under clean white",
-            "so much more light on it makes it white; it flares from a stop more",
-        )
+    state = "flares" if over >= FLARES else "white" if over >= 0.0 else "grey"
     return KindFigure(
-        key="ground_white", label="Ground comes out", text=text, detail=f"with the front exposed right: {detail}"
+        key="ground_white", says=SHOWS("white", stops=abs(over), state=state, more=max(FLARES - over, 0.0))
     )

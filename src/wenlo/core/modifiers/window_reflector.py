@@ -40,7 +40,6 @@ from wenlo.core.modifiers.slots import Capabilities, slots_of
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import CLEAR
 from wenlo.core.units.fields import quantity
-from wenlo.core.units.length import UnitSystem
 
 Vector = NDArray[np.float64]
 
@@ -216,7 +215,7 @@ def rejection_reason(brief: Brief) -> str | None:
     )
 
 
-def figures(design: ReflectorParameters, brief: Brief, units: UnitSystem, probe: Probe) -> tuple[KindFigure, ...]:
+def figures(design: ReflectorParameters, brief: Brief, probe: Probe) -> tuple[KindFigure, ...]:
     """What the card brings, where it is aimed, and what a shiny face brings over a white card."""
     eye, centre = _eye(brief), design.card_centre
     key_from = design.source_centre - eye
@@ -228,7 +227,7 @@ def figures(design: ReflectorParameters, brief: Brief, units: UnitSystem, probe:
         return arrange(design.model_copy(update={"face": face}), brief)
 
     fill = fill_figure(probe, CARDS, centre=centre, key_from=key_from / float(np.linalg.norm(key_from)), eye=eye)
-    white = white_figure(arranged, design.face, CARDS, centre=centre, eye=eye, units=units)
+    white = white_figure(arranged, design.face, CARDS, centre=centre, eye=eye)
     return (fill, aim) if white is None else (fill, aim, white)
 
 

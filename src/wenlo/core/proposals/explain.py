@@ -105,7 +105,7 @@ def explain(brief: Brief, design: ModifierParameters, key: GaugeKey, *, units: U
 
     def value(changed: Any) -> float | None:
         result = evaluate(brief, changed, effort=effort)
-        return next(g.value for g in gauges(brief, changed, result, units=units) if g.key == key)
+        return next(g.value for g in gauges(brief, changed, result) if g.key == key)
 
     now = value(design)
     levers = []

@@ -5,10 +5,10 @@ from dataclasses import replace
 
 from wenlo.core.analysis.face_light import DARK_EYES, face_light
 from wenlo.core.brief.brief import Brief
+from wenlo.core.facts import Phrases, told_stops, yes
 from wenlo.core.modifiers.kind import KindFigure, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.sheet import luminance
-from wenlo.core.photometry.stops import format_stops
 from wenlo.core.proposals.soft_rules import soft_figures
 from wenlo.core.remembered import LruCache
 from wenlo.core.scene import scene_builder
@@ -16,18 +16,27 @@ from wenlo.core.scene.light_cache import light_key
 from wenlo.core.transport.measure import measure
 from wenlo.core.transport.scene import Meter
 from wenlo.core.transport.solve import DRAFT, solve
-from wenlo.core.units.length import UnitSystem
 
 _kept: LruCache[tuple[KindFigure, ...]] = LruCache(16)
 
 
-def own_figures(brief: Brief, design: ModifierParameters, *, units: UnitSystem = "metric") -> tuple[KindFigure, ...]:
+SHOWS = Phrases(
+    "face",
+    {
+        "sockets": {"stops": "in_stops", "way": "choice", "dark": "choice", "limit": "in_stops"},
+        "parts": {"cheeks": "in_stops", "parts": "list"},
+        "part": {"part": "choice", "stops": "by_stops"},
+    },
+    room="light",
+)
+
+
+def own_figures(brief: Brief, design: ModifierParameters) -> tuple[KindFigure, ...]:
     """What is worth showing of the design's kind beside the figures of all kinds.
 
     Parameters
     ----------
     brief, design: the shoot's brief and the modifier's parameters.
-    units: how lengths are written.
     """
     weights = scene_builder.lamp_weights(brief)
 
@@ -44,16 +53,12 @@ def own_figures(brief: Brief, design: ModifierParameters, *, units: UnitSystem =
     # gels and switches change the weights that the probe reads with
     key = (
         light_key(brief, design),
-        units,
         brief.wanted.evenness,
         str({name: [float(x) for x in w] for name, w in weights.items()}),
     )
     return _kept.get(
         key,
-        lambda: (
-            (*figures(design, brief, units, probe), *_face_figures(brief, design), *soft_figures(brief, design)),
-            True,
-        ),
+        lambda: ((*figures(design, brief, probe), *_face_figures(brief, design), *soft_figures(brief, design)), True),
     )
 
 
@@ -62,18 +67,15 @@ def _face_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigu
     face = face_light(brief, design)
     if face is None:
         return
-    dark = face.sockets > DARK_EYES
-    text = f"{format_stops(abs(face.sockets))} {'under' if face.sockets >= 0.0 else 'over'} the forehead"
-    detail = (
-        "they look empty: bring the light lower, or hold a card under the chin"
-        if dark
-        else f"they look empty from {format_stops(DARK_EYES)} under it"
-    )
-    yield KindFigure(key="face_sockets", label="Eye sockets", text=text, detail=detail)
-    parts = ", ".join(f"{part} {format_stops(face.stops[part])}" for part in face.stops)
     yield KindFigure(
-        key="face_parts",
-        label="Over the face",
-        text=f"cheek to cheek {format_stops(face.cheeks)}",
-        detail=f"against the key's reading: {parts}",
+        key="face_sockets",
+        says=SHOWS(
+            "sockets",
+            stops=abs(face.sockets),
+            way="under" if face.sockets >= 0.0 else "over",
+            dark=yes(face.sockets > DARK_EYES),
+            limit=DARK_EYES,
+        ),
     )
+    parts = tuple(SHOWS("part", part=part.replace(" ", "-"), stops=told_stops(face.stops[part])) for part in face.stops)
+    yield KindFigure(key="face_parts", says=SHOWS("parts", cheeks=told_stops(face.cheeks), parts=parts))

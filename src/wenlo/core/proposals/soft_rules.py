@@ -13,11 +13,12 @@ from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.materials import SheetMaterial
 from wenlo.core.catalog.own import bounce_face, finish_material, sheet_material
 from wenlo.core.catalog.typical import sheet_materials
+from wenlo.core.facts import Fact, Phrases, told_stops, yes
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.modifiers.kind import Hold, KindFigure, ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.photometry.colour import mired, seen_white
-from wenlo.core.photometry.stops import format_stops, stops_between
+from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 
 LAMBERTIAN_LOBE = math.radians(75.0)
@@ -77,37 +78,53 @@ def unlike(a: SheetMaterial, b: SheetMaterial) -> float:
     return stops + abs(lobes[0] - lobes[1]) + 4.0 * abs(a.unscattered - b.unscattered)
 
 
-def sheet_substitutes(wanted: SheetMaterial) -> tuple[tuple[SheetMaterial, str], ...]:
-    """Sheets to take where one is not to be had, the nearest first, and in words what changes."""
+SHOWS = Phrases(
+    "rule",
+    {
+        "loss": {"times": "tenth", "stops": "in_stops", "thirds": "count", "flash": "choice"},
+        "warmth": {"what": "choice", "mired": "count", "way": "choice", "kelvin": "kelvin"},
+        "hangs": {"hold": "label", "mass": "mass", "most": "mass", "droops": "choice"},
+        "layers": {"count": "count", "enough": "choice", "ratio": "hundredth", "alone": "choice"},
+        "lamps": {"count": "count", "enough": "choice", "falls": "deep_stops", "wanted": "in_stops"},
+        "substitute": {"sheet": "label", "changes": "list", "first": "choice"},
+        "brightness": {"stops": "in_stops", "way": "choice"},
+        "spreads": {"way": "choice"},
+        "bare-lamp": {},
+        "keep-below": {"celsius": "celsius"},
+        "alike": {},
+    },
+    room="light",
+)
+
+
+def sheet_substitutes(wanted: SheetMaterial) -> tuple[tuple[SheetMaterial, tuple[Fact, ...]], ...]:
+    """Sheets to take where one is not to be had, the nearest first, and what changes."""
     others = [s for s in sheet_materials().values() if s.id != wanted.id and s.form == wanted.form]
     near = sorted((s for s in others if unlike(wanted, s) <= MOST_ALIKE), key=lambda s: unlike(wanted, s))
     return tuple((s, _changes(wanted, s)) for s in near[:SUBSTITUTES])
 
 
-def _changes(wanted: SheetMaterial, other: SheetMaterial) -> str:
+def _changes(wanted: SheetMaterial, other: SheetMaterial) -> tuple[Fact, ...]:
     said = []
     stops = stops_between(other.transmittance, wanted.transmittance)
     if abs(stops) >= 0.1:
-        said.append(f"{format_stops(abs(stops))} {'brighter' if stops > 0 else 'darker'}")
+        said.append(SHOWS("brightness", stops=abs(stops), way="brighter" if stops > 0 else "darker"))
     lobes = [LAMBERTIAN_LOBE if x.lobe_half_width is None else x.lobe_half_width for x in (wanted, other)]
     if abs(lobes[1] - lobes[0]) > math.radians(5.0):
-        said.append("spreads less: a hotter middle" if lobes[1] < lobes[0] else "spreads more: a more even sheet")
+        said.append(SHOWS("spreads", way="less" if lobes[1] < lobes[0] else "more"))
     if other.unscattered > wanted.unscattered + 0.03:
-        said.append("lets more of the bare lamp through")
+        said.append(SHOWS("bare-lamp"))
     if other.keep_below_celsius < wanted.keep_below_celsius - 5.0:
-        said.append(f"keep it below {other.keep_below_celsius:.0f} °C")
-    return ", ".join(said) or "much the same"
+        said.append(SHOWS("keep-below", celsius=other.keep_below_celsius))
+    return tuple(said) or (SHOWS("alike"),)
 
 
-def loss_on_lamp(brief: Brief, loss: float) -> str:
+def loss_on_lamp(brief: Brief, loss: float) -> Fact:
     """What a loss costs this lamp: light, steps of its dial, and of a flash its recycle time and the shots of
     a charge.
     """
-    times = 2.0**loss
-    words = f"{times:.1f} × the light, {round(loss * THIRDS)} third-stop steps"
-    if brief.lamp.type.kind == "flash":
-        return f"{words}; {times:.1f} × as long to recycle, 1/{times:.1f} of the shots of a charge"
-    return words
+    flash = yes(brief.lamp.type.kind == "flash")
+    return SHOWS("loss", times=2.0**loss, stops=loss, thirds=round(loss * THIRDS), flash=flash)
 
 
 def mired_shift(reflectance: Sequence[float], white: float) -> float:
@@ -147,44 +164,50 @@ def hanging(brief: Brief, design: ModifierParameters) -> Iterator[tuple[Hold, fl
 
 def _load_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigure]:
     for k, (hold, mass, most) in enumerate(hanging(brief, design)):
-        detail = f"{most:.1f} kg may hang there"
-        if mass > most:
-            detail += "; it will droop: a lighter cloth, a smaller size, or a stand under it"
-        yield KindFigure(key=f"hangs_{k}", label=f"Hangs on the {hold.name}", text=f"{mass:.2f} kg", detail=detail)
+        says = SHOWS("hangs", hold=hold.name, mass=mass, most=most, droops=yes(mass > most))
+        yield KindFigure(key=f"hangs_{k}", says=says)
 
 
 def soft_figures(brief: Brief, design: ModifierParameters) -> Iterator[KindFigure]:
     """The rules that apply to a design, as figures."""
     able, light = kind_of(design).capabilities, modifier_light(brief, design, effort=TRYING, cells=TRY_CELLS)
     if math.isfinite(light.loss) and light.loss > 0.05:
-        text = f"{2.0**light.loss:.1f}× the power ({format_stops(light.loss)})"
-        yield KindFigure(key="loss_costs", label="You need", text=text, detail=loss_on_lamp(brief, light.loss))
+        yield KindFigure(key="loss_costs", says=loss_on_lamp(brief, light.loss))
+    white = scene_builder.white_of(brief.lamp)
     for name, colour in _colours(brief, design):
-        shift = mired_shift(colour, scene_builder.white_of(brief.lamp))
+        shift = mired_shift(colour, white)
         if abs(shift) >= LEAST_WARMTH:
             way = "warmer" if shift > 0 else "cooler"
-            detail = f"once off it or through it; a lamp of {scene_builder.white_of(brief.lamp):.0f} K"
             yield KindFigure(
-                key=f"warmth_{name}", label=f"Warmth of the {name}", text=f"{abs(shift):.0f} mired {way}", detail=detail
+                key=f"warmth_{name}", says=SHOWS("warmth", what=name, mired=abs(shift), way=way, kelvin=white)
             )
     yield from _load_figures(brief, design)
     if able.sheet is not None and able.sheet.layers is not None:
         count = layers_until_hidden(brief, design)
-        text = "more than can be hung" if count is None else "one layer" if count == 1 else f"{count} layers"
-        detail = f"until the lamp outshines the sheet beside it by no more than {OUTLINE_THRESHOLD:.2f} times"
-        if not light.alone:
-            detail += (
-                ", and no ring, hole or spot of its size differs by more than a third of a stop from the sheet round it"
-            )
-        yield KindFigure(key="layers_needed", label="The lamp stops showing through with", text=text, detail=detail)
+        yield KindFigure(
+            key="layers_needed",
+            says=SHOWS(
+                "layers",
+                count=count or 0,
+                enough=yes(count is not None),
+                ratio=OUTLINE_THRESHOLD,
+                alone=yes(light.alone),
+            ),
+        )
     if able.lamps is not None:
         lamps, falls = lamps_until_even(brief, design)
-        text = "not with six" if lamps is None else "one lamp" if lamps == 1 else f"{lamps} lamps"
-        detail = f"the glow then falls {format_stops(falls)} to the edge; {format_stops(brief.wanted.evenness)} may be"
-        yield KindFigure(key="lamps_needed", label="Even enough from", text=text, detail=detail)
+        yield KindFigure(
+            key="lamps_needed",
+            says=SHOWS(
+                "lamps",
+                count=lamps or 0,
+                enough=yes(lamps is not None),
+                falls=told_stops(falls),
+                wanted=brief.wanted.evenness,
+            ),
+        )
     if able.sheet is not None:
         material = sheet_material(able.sheet.material.get(design))
         for k, (other, changes) in enumerate(sheet_substitutes(material)):
-            yield KindFigure(
-                key=f"substitute_{k}", label="Instead of the sheet" if k == 0 else "or", text=other.name, detail=changes
-            )
+            says = SHOWS("substitute", sheet=other.name, changes=changes, first=yes(k == 0))
+            yield KindFigure(key=f"substitute_{k}", says=says)

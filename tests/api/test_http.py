@@ -13,7 +13,10 @@ import pytest
 from pypdf import PdfReader
 
 from factories import finished, shoot_document
+from said import in_words
 from wenlo.core.document.shoot import SCHEMA_VERSION
+from wenlo.services.results import FactResult
+from wenlo.services.said import fact_of
 
 
 @pytest.fixture
@@ -208,7 +211,7 @@ def test_curves_of_the_picture(client):
 def test_figures_say_how_sure_the_reading_is(client):
     figures = client.post("/api/figures", json={"document": shoot_document()}).json()
     key = next(f for f in figures["figures"] if f["key"] == "key")
-    assert re.fullmatch(r"\d+ ± \d+ lx", key["text"]), key
+    assert re.fullmatch(r"\d+ ± \d+ lx", in_words(fact_of(FactResult.model_validate(key["says"])), "value")), key
     assert figures["picture"]["exposed_right"] > 0.0
 
 

@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from said import in_words
 from wenlo.core.analysis.apparent import Extent, shadow_scale
 from wenlo.core.analysis.figures import evaluate, modifier_light, setting_for
 from wenlo.core.analysis.gauges import GAUGE_KEYS, gauges
@@ -252,12 +253,12 @@ def test_notes_say_what_goes_wrong():
         shoot = make_shoot(**changes)
         found = {}
         for n in notes(shoot.brief, shoot.design, evaluate(shoot.brief, shoot.design)):
-            found[n.about] = f"{found.get(n.about, '')} {n.text}"
+            found[n.about] = f"{found.get(n.about, '')} {in_words(n.says)}"
         return found
 
     assert "beyond the wall" in texts(design__lamp_distance=3.0)["lamp_distance"]
     assert "too tall" in texts(design__top_height=2.6)["top_height"]
-    assert "stands in the picture" in texts(design__key_angle=0.0)["sheet_distance"]
+    assert "is in the picture" in texts(design__key_angle=0.0)["sheet_distance"]
     assert "behind the wall" in texts(brief__camera__distance=6.0)["camera.distance"]
     assert "Heat" in texts(design__lamp_distance=0.3, brief__lamp__id="flood_500")["lamp_distance"]
     assert "in a wall" in texts(brief__room__width=1.6, design__lamp_distance=0.05)["sheet_distance"]

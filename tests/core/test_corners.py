@@ -6,6 +6,7 @@ import pytest
 from pydantic import ValidationError
 
 from made_kinds import brief_for, kinds, made
+from said import detail_of, value_of
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.bars import bar_types, trim_strip
 from wenlo.core.errors import Impossible
@@ -165,27 +166,27 @@ def test_a_sweep_is_bought_in_its_own_stuff_and_others_are_rolled():
 def test_how_far_a_ground_bends_is_told_and_what_nobody_tried_is_not_known():
     def told(**changes):
         one = box(**changes)
-        return {f.key: f for f in one.kind.figures(one.design, one.brief, "metric", evenly)}
+        return {f.key: f for f in one.kind.figures(one.design, one.brief, evenly)}
 
     paper = told()["ground_curve"]
     back = 0.48 * 0.1 + 0.48 / 2 - 0.020 - 0.002
-    assert paper.text == f"flat for {(back - 0.02) * 1000:.0f} mm"
-    assert told(backdrop="brick")["ground_curve"].text == "does not bend"
+    assert value_of(paper) == f"flat for {(back - 0.02) * 1000:.0f} mm"
+    assert value_of(told(backdrop="brick")["ground_curve"]) == "does not bend"
     own = {"item": "0" * 8 + "-0000-4000-8000-000000000000", "version": 1, "name": "old linen", "values": {}}
-    assert told(backdrop=own)["ground_curve"].text == "not known"
-    assert told(ground_of="loose panels")["ground_curve"].text == f"flat for {(back + 0.002 - 0.01) * 1000:.0f} mm"
+    assert value_of(told(backdrop=own)["ground_curve"]) == "not known"
+    assert value_of(told(ground_of="loose panels")["ground_curve"]) == f"flat for {(back + 0.002 - 0.01) * 1000:.0f} mm"
 
 
 def test_a_thing_goes_in_standing_lying_and_turned_or_it_is_said_what_is_missing():
     def told(size, **changes):
         brief = brief_for("product_box", brief__subject__size=size)
         one = made("product_box", brief=brief, **{**TIMBER_BOX, **changes})
-        figures = one.kind.figures(one.design, brief, "metric", evenly)
+        figures = one.kind.figures(one.design, brief, evenly)
         return next(f for f in figures if f.key == "goes_in")
 
-    assert told(0.14).text == "standing, lying, turned"
+    assert value_of(told(0.14)) == "standing, lying, turned"
     slim = told(0.14, width=0.2, height=0.42)
     # 200 less two battens of 20 leaves 160: lying takes 140 and two fingers of 20
-    assert slim.text == "standing"
-    assert "lying needs 20 mm more" in slim.detail
-    assert told(0.14, height=0.15).text == "lying, turned"
+    assert value_of(slim) == "standing"
+    assert "lying needs 20 mm more" in detail_of(slim)
+    assert value_of(told(0.14, height=0.15)) == "lying, turned"

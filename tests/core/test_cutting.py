@@ -5,6 +5,7 @@ import math
 import numpy as np
 import pytest
 
+from said import detail_of, name_of, value_of
 from wenlo.core.brief.brief import Brief, LampSetting, Room
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.modifiers import beam_tube, focusing_spot, pattern_cutter
@@ -68,7 +69,7 @@ def test_a_slot_is_narrow_one_way_and_turns():
     upright = design.model_copy(update={"rotation": 90.0})
     assert profile(upright, SMALL, [0.0, off], across)[1] < 0.1 * profile(upright, SMALL, [0.0, off], upward)[1]
     assert upright.source_size == pytest.approx(design.source_size[::-1])
-    assert "Stripe" in figure(SMALL, design, "spot").label
+    assert "Stripe" in name_of(figure(SMALL, design, "spot"))
 
 
 def test_white_inside_adds_a_halo_that_black_keeps_down():
@@ -88,9 +89,9 @@ def test_a_longer_tube_sharpens_the_edge():
 def test_a_spot_that_goes_on_to_the_backdrop_is_stretched_by_its_rake():
     # from the back of the set toward the camera it lands on no backdrop
     frontal, aside = (made("snoot", key_angle=a, centre_height=1.3, aim_height=1.25) for a in (0.0, 70.0))
-    straight = figure(SMALL, frontal, "raked").detail
-    assert "stretched 1.0 times" in straight
-    assert float(figure(SMALL, aside, "raked").detail.split("stretched ")[1].split()[0]) > 2.0
+    straight, slanted = (figure(SMALL, design, "raked") for design in (frontal, aside))
+    assert "stretched 1.0×" in detail_of(straight)
+    assert slanted.says.args["stretched"].value > 2.0
     behind = made("snoot", key_angle=150.0)
     assert all(f.key != "raked" for f in own_figures(SMALL, behind))
 
@@ -126,9 +127,9 @@ def test_straws_packs_and_weight_add_up():
     )
     lattice = design.model_copy(update={"cells": "card lattice", "cell": 0.05})
     assert module_cells.straw_count(lattice) == 36
-    assert figure(SMALL, design, "cutoff").text == "17°"
+    assert value_of(figure(SMALL, design, "cutoff")) == "17°"
     # 6 mm wide and cut off at 15°: 6 mm/tan 15°
-    assert "22 mm deep would cut off at 15°" in figure(SMALL, design, "cutoff").detail
+    assert "22 mm deep would cut off at 15°" in detail_of(figure(SMALL, design, "cutoff"))
 
 
 # negative fill and doors
@@ -136,8 +137,8 @@ def test_straws_packs_and_weight_add_up():
 
 def shadow_change(**changes):
     brief = Brief()
-    text = figure(brief, made("negative_fill", brief, **changes), "panel_effect").text
-    return float(text.split()[0]) * (1 if "deeper" in text else -1)
+    args = figure(brief, made("negative_fill", brief, **changes), "panel_effect").says.args
+    return args["stops"].value * (1 if args["way"].value == "deeper" else -1)
 
 
 def test_black_deepens_the_shadow_side_more_the_nearer_it_stands_and_white_lifts_it():
@@ -152,8 +153,8 @@ def test_black_deepens_the_shadow_side_more_the_nearer_it_stands_and_white_lifts
 
 def test_black_does_little_in_a_dark_room():
     brief = Brief(room=DARK)
-    dark = figure(brief, made("negative_fill", brief), "panel_effect").text
-    assert float(dark.split()[0]) < shadow_change() + 0.3
+    dark = figure(brief, made("negative_fill", brief), "panel_effect").says.args["stops"].value
+    assert dark < shadow_change() + 0.3
 
 
 def test_closing_the_top_door_darkens_the_ceiling_and_not_the_face():
@@ -161,8 +162,7 @@ def test_closing_the_top_door_darkens_the_ceiling_and_not_the_face():
     keys, ceilings = [], []
     for top in (60.0, 0.0):
         design = made("foil_doors", brief, top=top)
-        text = figure(brief, design, "door_ceiling").text
-        ceilings.append(float(text.split()[0]))
+        ceilings.append(figure(brief, design, "door_ceiling").says.args["stops"].value)
         solved = solve(scene_builder.scene(brief, design, with_room=False), DRAFT)
         meter = next(m for m in scene_builder.meters(brief, design) if m.id == "key")
         keys.append(float(luminance(read(solved, [meter])["key"].total)))
@@ -240,13 +240,13 @@ def test_light_out_of_the_lens_is_what_lands_in_the_field():
     # a small lamp far behind the gate lights only the middle of the lens
     far = made("focusing_spot", SMALL, lamp_gap=0.3)
     assert focusing_spot.lens_share(far, SMALL) < 0.4 * focusing_spot.lens_share(made("focusing_spot", SMALL), SMALL)
-    assert "fill lens and gate" in figure(SMALL, far, "lens_share").detail
+    assert "fill lens and gate" in detail_of(figure(SMALL, far, "lens_share"))
 
 
 def test_a_gate_inside_of_the_focus_has_no_image_and_a_lens_gives_no_more_than_the_lamp():
     inside = made("focusing_spot", LARGE, focal_length=0.9, distance=0.5)
     assert inside.sharp_gate == math.inf
-    assert "inside of the focus" in figure(LARGE, inside, "field_edge").detail
+    assert "inside the focus" in detail_of(figure(LARGE, inside, "field_edge"))
     huge = made("focusing_spot", LARGE, lens=0.3, gate=0.2, gate_distance=0.02, focal_length=0.02)
     assert focusing_spot.lens_share(huge, LARGE) <= 0.9
 
@@ -259,10 +259,10 @@ def test_flags_darken_what_they_protect_and_spare_the_key():
     design = made("flag_cage", brief, ceiling=True, lens=True)
     found = {f.key: f for f in own_figures(brief, design)}
     for name in ("backdrop", "lens"):
-        assert float(found[f"flag_{name}"].text.split()[0]) > 0.3, name
-    assert found["flag_key"].text == "as before" or float(found["flag_key"].text.split()[0]) < 0.3
+        assert found[f"flag_{name}"].says.args["stops"].value > 0.3, name
+    assert found["flag_key"].says.args["stops"].value < 0.3
     bare = {f.key: f for f in own_figures(brief, made("flag_cage", brief, backdrop=False))}
-    assert bare["flag_fewest"].text == "one toward the backdrop"
+    assert value_of(bare["flag_fewest"]) == "one toward the backdrop"
     assert "flag_backdrop" not in bare
 
 
@@ -270,7 +270,7 @@ def test_no_flag_is_asked_for_where_the_background_is_dark_enough():
     brief = Brief(room=DARK)
     brief = brief.model_copy(update={"wanted": brief.wanted.model_copy(update={"background": 1.0})})
     found = {f.key: f for f in own_figures(brief, made("flag_cage", brief))}
-    assert found["flag_fewest"].text == "none is needed"
+    assert value_of(found["flag_fewest"]) == "none needed"
 
 
 def test_every_flag_of_a_cage_is_built_and_stands_in_the_room():
@@ -289,7 +289,7 @@ def test_doors_as_they_come_leave_the_vents_free_and_longer_grips_are_said_to_co
     design = made("foil_doors", brief)
     assert covered(design, brief) == 0.0
     assert f"{design.grip * 1000:.0f} mm" in step_words(kinds()["foil_doors"].build(design, brief).steps[1]).text
-    said = {f.key: f.text for f in own_figures(brief, design.model_copy(update={"grip": 0.15}))}
+    said = {f.key: value_of(f) for f in own_figures(brief, design.model_copy(update={"grip": 0.15}))}
     vents = lamp_types()[lamp].vents
     if vents is None:
         assert "door_vents" not in said

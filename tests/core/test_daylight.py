@@ -9,6 +9,7 @@ import pytest
 from pydantic import ValidationError
 
 from made_kinds import brief_for, made, window_light
+from said import in_words
 from wenlo.core.analysis.figures import evaluate, modifier_light, readings_in_room
 from wenlo.core.analysis.gauges import gauges
 from wenlo.core.brief.brief import Brief, LampSetting, Room
@@ -182,4 +183,4 @@ def test_by_day_nothing_is_spilt_and_the_gauge_says_that_it_cannot_know():
     box = made("light_tent", brief=brief_for("light_tent", brief__room__outdoors=True), lit_by="daylight")
     lit = scene_builder.with_daylight(box.brief, box.design)
     spill = next(g for g in gauges(lit, box.design, evaluate(lit, box.design)) if g.key == "spill")
-    assert (spill.value, spill.state, spill.text) == (None, "unknown", "–")
+    assert (spill.value, spill.state, in_words(spill.says, "value")) == (None, "unknown", "–")

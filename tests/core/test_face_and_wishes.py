@@ -6,6 +6,7 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
+from said import detail_of, value_of
 from wenlo.core.analysis.face_light import face_light, face_meters
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import Brief, Subject, Wanted
@@ -73,8 +74,8 @@ def test_light_from_over_the_head_leaves_the_eyes_dark_and_says_so():
     assert face_light(TALL, low).sockets < 1.0
     assert face_light(TALL, high).sockets > 1.5
     shown = {f.key: f for f in own_figures(TALL, high)}
-    assert "empty" in shown["face_sockets"].detail
-    assert "cheek to cheek" in shown["face_parts"].text
+    assert "empty" in detail_of(shown["face_sockets"])
+    assert "cheek to cheek" in value_of(shown["face_parts"])
 
 
 def test_an_answered_wish_stays_and_an_assumed_one_follows_the_use():

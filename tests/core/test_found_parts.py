@@ -3,6 +3,7 @@
 import pytest
 
 from made_kinds import brief_for, made
+from said import in_words
 from wenlo.core.brief.workshop import Workshop
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
@@ -125,10 +126,10 @@ def test_of_another_size_it_is_made_anew_and_said_with_its_cure():
     work = made("overhead_bounce", width=1.0, length=0.6, found=thing)
     assert filled(work.design, work.kind.becomes) is None
     assert work.plan.pieces
-    (said,) = [m for m in misfits(work.brief, work.design) if "old thing" in m.text]
+    (said,) = [m for m in misfits(work.brief, work.design) if "old thing" in in_words(m.says)]
     assert {change.path: change.value for change in said.cure} == {"design.width": 0.9}
     same = made("overhead_bounce", width=0.9, length=0.6, found=thing)
-    assert not [m for m in misfits(same.brief, same.design) if "old thing" in m.text]
+    assert not [m for m in misfits(same.brief, same.design) if "old thing" in in_words(m.says)]
 
 
 def test_using_it_keeps_what_was_chosen_already():

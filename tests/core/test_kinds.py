@@ -9,6 +9,7 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
+from said import in_words
 from wenlo.core.analysis.efforts import TRYING
 from wenlo.core.analysis.figures import modifier_light
 from wenlo.core.analysis.gauges import gauges
@@ -69,7 +70,9 @@ def test_light_arrives_and_gives_every_gauge_a_sentence(case):
     assert light.sheet.solid_angle > 0.0
     judged = judge(kind, brief)
     assert judged.result is not None
-    assert all(g.sentence and g.text for g in gauges(brief, judged.design, judged.result))
+    assert all(
+        in_words(g.says, "value") and in_words(g.says, "detail") for g in gauges(brief, judged.design, judged.result)
+    )
 
 
 def test_grown_is_larger_and_softer(case):

@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from said import in_words
 from wenlo.core.analysis.costs import costs_of, light_at_face, light_time
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.light_layers import light_layer
@@ -102,7 +103,7 @@ def test_gel_that_matches_brings_unlike_lamps_together():
     def apart(gel):
         shoot = with_lamps(BULB, brief__lamp__gel=gel)
         said = notes(shoot.brief, shoot.design, evaluated(shoot))
-        return any(n.text.startswith("Unlike lamps") for n in said)
+        return any(n.says.code == "note_unlike" for n in said)
 
     # daylight lamp and 2700 K bulb: 192 mired apart, 29 behind a full warm gel
     assert apart("none")
@@ -150,7 +151,7 @@ def test_costs_follow_the_setting():
 
 def test_poor_spectra_are_said_to_hurt():
     shoot = with_lamps(brief__lamp__id="fluorescent_85")
-    said = [n.text for n in notes(shoot.brief, shoot.design, evaluated(shoot))]
+    said = [in_words(n.says) for n in notes(shoot.brief, shoot.design, evaluated(shoot))]
     assert any(rendering_classes()["gaps"].hurts in text for text in said)
 
 

@@ -10,6 +10,7 @@ from pydantic import ValidationError
 
 from factories import make_shoot
 from made_kinds import brief_for, made
+from said import value_of
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.catalog.typical import ground_covering
@@ -120,8 +121,8 @@ def test_heads_in_the_side_walls_shine_from_there_each_with_its_own_power():
         assert off == pytest.approx(side * (one.design.width - wide) / 2)
         assert lamp.normal @ one.design.direction == pytest.approx(1.0)
     assert second.amount == pytest.approx(first.amount / 4)
-    told = {f.key: f for f in one.kind.figures(one.design, one.brief, "metric", evenly)}
-    assert told["second_flash"].text == "-2.0 stops"
+    told = {f.key: f for f in one.kind.figures(one.design, one.brief, evenly)}
+    assert value_of(told["second_flash"]) == "−2.0 stops"
     (template,) = one.plan.templates
     # the slot, and four holes for two ties
     assert len(template.holes) == 5
@@ -205,14 +206,12 @@ def test_the_shorter_tube_and_none_throw_wider_and_softer_stripes():
     brief = brief_for("snoot", brief__lamp__id="flash_hotshoe")
     slit = {"tube_width": 0.08, "tube_length": 0.3, "shape": "slot", "opening": 0.005, "slot_length": 0.06}
     one = made("snoot", brief=brief, **slit, other_length=0.18)
-    told = {f.key: f for f in beam_figures(one.design, brief, "metric", evenly)}
-    times = [float(told[key].detail.split()[0]) for key in ("other_tube", "no_tube")]
+    told = {f.key: f for f in beam_figures(one.design, brief, evenly)}
+    times = [told[key].says.args["times"].value for key in ("other_tube", "no_tube")]
     # by straight lines a slit far off is as wide as the throw over the tube's length
     assert times[0] == pytest.approx(0.3 / 0.18, rel=0.1)
     assert times[1] > 2.0 * times[0]
-    assert "other_tube" not in {
-        f.key for f in beam_figures(made("snoot", brief=brief, **slit).design, brief, "metric", evenly)
-    }
+    assert "other_tube" not in {f.key for f in beam_figures(made("snoot", brief=brief, **slit).design, brief, evenly)}
 
 
 def test_what_a_ground_is_bought_as():

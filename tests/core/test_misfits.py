@@ -4,6 +4,7 @@ import pytest
 
 from factories import make_shoot
 from made_kinds import brief_for
+from said import in_words
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import Camera, LampSetting, Subject
 from wenlo.core.document.refusals import newly_refused, refusals
@@ -36,7 +37,7 @@ def test_a_thing_that_does_not_go_into_its_box_is_said_and_the_cure_cures(kind, 
     )
     found = [m for m in told(large, design) if m.about in {"height", "width", "roof"}]
     assert found
-    assert f"{1000 * size:.0f} mm" in found[0].text
+    assert f"{1000 * size:.0f} mm" in in_words(found[0].says)
     if found[0].cure:
         after = mended(design, found[0])
         assert not [m for m in told(large, after) if m.about in {"height", "width", "roof"}]
@@ -46,7 +47,7 @@ def test_a_hole_for_another_view_is_turned_to_the_cameras():
     brief = brief_for("tabletop_dome").model_copy(update={"camera": Camera(distance=1.0, rise=20.0)})
     design = kinds()["tabletop_dome"].start(brief).model_copy(update={"hole_rise": 0.0})
     (found,) = [m for m in told(brief, design) if m.about == "hole_rise"]
-    assert "20°" in found.text
+    assert "20°" in in_words(found.says)
     assert mended(design, found).hole_rise == 20.0
     assert not [m for m in told(brief, mended(design, found)) if m.about == "hole_rise"]
 
@@ -58,7 +59,7 @@ def test_a_ground_under_a_thing_that_floats_is_lifted_to_it():
         update={"subject": brief.subject.model_copy(update={"face_height": brief.subject.face_height + 0.1})}
     )
     (found,) = [m for m in told(high, design) if m.about == "table"]
-    assert "hangs 10" in found.text
+    assert "hangs 10" in in_words(found.says)
     assert mended(design, found).table == pytest.approx(high.subject.foot, abs=1e-3)
     shown = [n for n in notes(high, design, evaluate(high, design)) if n.about == "table"]
     assert shown[0].cure == found.cure

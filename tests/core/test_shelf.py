@@ -8,6 +8,7 @@ import pytest
 from pydantic import ValidationError
 
 from factories import make_shoot, shelf_row, shoot_document
+from said import in_words as said_so
 from wenlo.core.analysis.efforts import JUDGING, TRY_CELLS
 from wenlo.core.analysis.figures import evaluate, modifier_light
 from wenlo.core.analysis.gauges import gauges
@@ -359,7 +360,7 @@ def test_a_black_face_gives_no_light_and_gauges_say_so():
     design = kinds()["bounce_card"].start(brief).model_copy(update={"face": black})
     found = {g.key: g for g in gauges(brief, design, evaluate(brief, design, effort=JUDGING, cells=TRY_CELLS))}
     assert found["evenness"].value is None
-    assert "No sheet shines" in found["evenness"].sentence
+    assert "No sheet shines" in said_so(found["evenness"].says, "detail")
     assert all(g.value is None or math.isfinite(g.value) for g in found.values())
 
 

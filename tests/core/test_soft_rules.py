@@ -5,6 +5,7 @@ import math
 import numpy as np
 import pytest
 
+from said import detail_of, in_words
 from wenlo.core.analysis.efforts import TRYING
 from wenlo.core.analysis.figures import evaluate, modifier_light
 from wenlo.core.brief.brief import Brief, LampSetting, Wanted
@@ -97,7 +98,8 @@ def test_substitutes_are_alike_and_say_what_changes():
         found = sheet_substitutes(sheet)
         assert len(found) <= 2
         assert [unlike(sheet, s) for s, _ in found] == sorted(unlike(sheet, s) for s, _ in found)
-        for other, words in found:
+        for other, changes in found:
+            words = " ".join(in_words(change) for change in changes)
             assert other.form == sheet.form
             assert unlike(sheet, other) <= 1.0
             ratio = math.log2(other.transmittance / sheet.transmittance)
@@ -109,10 +111,10 @@ def test_substitutes_are_alike_and_say_what_changes():
 
 def test_a_loss_is_told_in_steps_of_the_dial_and_in_recycling():
     plain = loss_on_lamp(Brief(), 2.0)
-    assert "4.0 × the light" in plain
-    assert "6 third-stop steps" in plain
-    assert "recycle" not in plain
-    assert "4.0 × as long to recycle" in loss_on_lamp(Brief(lamp=LampSetting(id="flash_hotshoe")), 2.0)
+    assert in_words(plain, "value") == "4.0× the power (2.0 stops)"
+    assert in_words(plain, "detail") == "6 third-stop clicks on the dial."
+    flash = loss_on_lamp(Brief(lamp=LampSetting(id="flash_hotshoe")), 2.0)
+    assert "recycles 4.0× as long" in in_words(flash, "detail")
 
 
 def test_the_rules_show_among_the_figures_of_a_kind():
@@ -150,17 +152,17 @@ def test_what_hangs_on_a_lamp_or_arm_is_held_against_what_that_carries():
     assert mass == pytest.approx(built + brief.lamp.type.mass)
     assert (hold.name, most) == ("arm 1", design.arm_carries)
     weak = design.model_copy(update={"arm_carries": mass - 0.01})
-    said = {f.key: f.detail for f in own_figures(brief, weak)}["hangs_0"]
+    said = {f.key: detail_of(f) for f in own_figures(brief, weak)}["hangs_0"]
     assert "droop" in said
     strong = design.model_copy(update={"arm_carries": mass + 0.01})
-    assert "droop" not in {f.key: f.detail for f in own_figures(brief, strong)}["hangs_0"]
+    assert "droop" not in {f.key: detail_of(f) for f in own_figures(brief, strong)}["hangs_0"]
 
 
 def test_a_rod_box_too_heavy_for_the_lamps_mount_is_warned_of():
     def warned(size: float) -> bool:
         brief = Brief(lamp=LampSetting(id="bulb_15"))
         design = kinds()["rod_softbox"].start(brief).model_copy(update={"width": size, "depth": size / 2})
-        return any("carries" in note.text for note in notes(brief, design, evaluate(brief, design)))
+        return any(note.says.code == "note_droops" for note in notes(brief, design, evaluate(brief, design)))
 
     assert warned(1.2)
     assert not warned(0.2)

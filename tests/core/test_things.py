@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from said import detail_of, value_of
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.brief.brief import Brief, Room
 from wenlo.core.modifiers import table_booth, tabletop_dome, thing_box
@@ -31,8 +32,8 @@ def made(kind, brief=JAR, **changes):
     return kinds()[kind].parameters.model_validate({**start.model_dump(), **changes})
 
 
-def stops(text):
-    return float(text.split()[0].replace("+", ""))
+def stops(found):
+    return found.says.args["stops"].value
 
 
 def figure(design, key, brief=JAR):
@@ -42,8 +43,8 @@ def figure(design, key, brief=JAR):
 @pytest.mark.parametrize("kind", BOXES)
 def test_two_lamps_alike_are_flat_and_one_gives_shape(kind):
     both, one = made(kind), made(kind, lamps=1)
-    assert abs(stops(figure(both, "shape").text)) < 0.3
-    assert stops(figure(one, "shape").text) > 1.0
+    assert abs(stops(figure(both, "shape"))) < 0.3
+    assert stops(figure(one, "shape")) > 1.0
     # the gauge reads the same: what comes back from the far side is the thing's own fill
     result = evaluate(JAR, both)
     assert abs(result.contrast) < 0.4
@@ -52,7 +53,7 @@ def test_two_lamps_alike_are_flat_and_one_gives_shape(kind):
 @pytest.mark.parametrize("kind", ["light_tent", "product_box"])
 def test_a_black_card_across_makes_one_sided_shape_and_a_white_one_takes_it_back(kind):
     level = {
-        side: stops(figure(made(kind, lamps=1, far_side=side), "shape").text)
+        side: stops(figure(made(kind, lamps=1, far_side=side), "shape"))
         for side in ("white card", "open", "black card")
     }
     assert level["black card"] > level["white card"] + 1.0
@@ -90,7 +91,7 @@ def test_a_mirror_turned_as_said_no_longer_shows_the_hole():
     for angle, seen in ((0.0, True), (0.98 * turn, True), (1.02 * turn, False)):
         offset = away * math.tan(2 * angle)
         assert bool(offset <= design.hole) is seen, angle
-    assert f"{math.degrees(turn):.0f}°" == figure(design, "turn").text
+    assert f"{math.degrees(turn):.0f}°" == value_of(figure(design, "turn"))
 
 
 def test_the_hole_that_the_lens_needs_grows_with_its_distance_and_field():
@@ -113,8 +114,8 @@ def test_walls_pass_the_light_that_the_tub_does():
 
 def test_a_booth_lights_from_its_roof_and_the_flag_keeps_the_lamp_off():
     booth, open_lamp = made("table_booth"), made("table_booth", flagged=False)
-    assert stops(figure(booth, "booth_front").text) > 0.5
-    assert stops(figure(open_lamp, "booth_front").text) < stops(figure(booth, "booth_front").text) - 1.0
+    assert stops(figure(booth, "booth_front")) > 0.5
+    assert stops(figure(open_lamp, "booth_front")) < stops(figure(booth, "booth_front")) - 1.0
     solved = solve(scene_builder.scene(JAR, booth, with_room=False), DRAFT)
     thing = Meter(id="m", position=np.array([0.0, 0.0, JAR.subject.face_height]), normal=booth.direction)
     assert float(luminance(read(solved, [thing])["m"].direct)) < 0.2 * float(
@@ -125,30 +126,29 @@ def test_a_booth_lights_from_its_roof_and_the_flag_keeps_the_lamp_off():
 def test_cards_fill_their_own_side_and_raising_brings_the_top_nearer():
     white, black = made("table_booth", far_card="white"), made("table_booth", far_card="black")
     side = "booth_left" if white.direction[0] > 0 else "booth_right"
-    assert stops(figure(black, side).text) > stops(figure(white, side).text) + 0.3
-    assert stops(figure(white, "raise").text) > 0.0
+    assert stops(figure(black, side)) > stops(figure(white, side)) + 0.3
+    assert stops(figure(white, "raise")) > 0.0
     low = made("table_booth", roof=2.0)
-    assert stops(figure(low, "raise").text) > 0.0
+    assert stops(figure(low, "raise")) > 0.0
 
 
 def test_light_from_below_takes_the_shadow_away():
     def depth(**changes):
-        text = figure(made("acrylic_table", **changes), "shadow").text
-        return 0.0 if text == "shadowless" else stops(text)
+        found = figure(made("acrylic_table", **changes), "shadow")
+        return 0.0 if value_of(found) == "shadowless" else stops(found)
 
     assert depth(under=0.1) > depth(under=0.5) > 0.0
     assert depth(under=4.0) <= 0.1
     # the shadow of the light from above, all of it kept off, over what still comes from below
     brief = JAR.model_copy(update={"room": Room(walls="black_cloth", ceiling="black_cloth", floor="black_cloth")})
-    text = figure(made("acrylic_table", brief, under=0.0), "shadow", brief).text
-    assert stops(text) > 0.5
+    assert stops(figure(made("acrylic_table", brief, under=0.0), "shadow", brief)) > 0.5
 
 
 def test_a_sheet_bent_too_tightly_is_told():
-    assert "cracks" in figure(made("acrylic_table", thickness=0.004, bend=0.7), "least_bend").detail
+    assert "crack" in detail_of(figure(made("acrylic_table", thickness=0.004, bend=0.7), "least_bend"))
     fine = figure(made("acrylic_table", thickness=0.002, bend=0.7), "least_bend")
-    assert fine.text == "660 mm"
-    assert "cracks" not in fine.detail
+    assert value_of(fine) == "660 mm"
+    assert "crack" not in detail_of(fine)
 
 
 def test_the_bend_leaves_the_flat_part_without_a_step():
@@ -216,8 +216,8 @@ def test_the_ground_is_told_white_or_flaring(level, words):
         return {"ground": 100.0 * level, "front": 100.0}
 
     found = thing_box.ground_figure(JAR, probe, place=np.zeros(3), normal=np.array([0.0, 0, 1]), reflectance=0.95)
-    assert words in found.text
-    assert ("flares" in found.detail) or level == 1.3
+    assert words in value_of(found)
+    assert ("flares" in detail_of(found)) or level == 1.3
     # a white ground under the front's own light is just clean white
     even = thing_box.ground_figure(
         JAR,
@@ -226,16 +226,14 @@ def test_the_ground_is_told_white_or_flaring(level, words):
         normal=np.zeros(3),
         reflectance=0.95,
     )
-    assert even.text == "clean white"
+    assert value_of(even) == "clean white"
 
 
 def test_as_much_light_from_below_as_is_said_leaves_a_tenth_of_a_stop_of_shadow():
     design = made("acrylic_table", JAR)
-    needed = figure(design, "under_needed", JAR).text
-    assert needed.endswith("× from below")
-    enough = design.model_copy(update={"under": float(needed.split()[0])})
-    depth = figure(enough, "shadow", JAR).text
-    # the text has one decimal, and both are drafts
-    assert depth == "shadowless" or float(depth.split()[0]) <= 0.15
-    too_little = figure(design.model_copy(update={"under": 0.4 * enough.under}), "shadow", JAR).text
-    assert float(too_little.split()[0]) > 0.18
+    needed = figure(design, "under_needed", JAR)
+    assert value_of(needed).endswith("× from below")
+    enough = design.model_copy(update={"under": needed.says.args["times"].value})
+    # both are drafts
+    assert stops(figure(enough, "shadow", JAR)) <= 0.15
+    assert stops(figure(design.model_copy(update={"under": 0.4 * enough.under}), "shadow", JAR)) > 0.18

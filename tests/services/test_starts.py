@@ -7,6 +7,7 @@ import pytest
 from benchmarks.start_pictures import FOLDER, start_picture
 from PIL import Image
 
+from said import in_words
 from wenlo.core.analysis.clashes import clashes
 from wenlo.core.analysis.figures import evaluate
 from wenlo.core.analysis.gauges import gauges
@@ -39,9 +40,11 @@ def test_a_job_is_within_its_own_wishes(id):
     shoot = start_of(id)
     brief = scene_builder.with_daylight(shoot.brief, shoot.design)
     result = evaluate(brief, shoot.design)
-    off = {g.key: g.text for g in gauges(brief, shoot.design, result) if g.state in ("below", "above")}
+    off = {
+        g.key: in_words(g.says, "value") for g in gauges(brief, shoot.design, result) if g.state in ("below", "above")
+    }
     assert off == {}
-    assert [note.text for note in notes(brief, shoot.design, result) if note.level == "warning"] == []
+    assert [in_words(note.says) for note in notes(brief, shoot.design, result) if note.level == "warning"] == []
     assert clashes(brief, shoot.design) == ()
 
 

@@ -44,6 +44,8 @@ temperatures in ``celsius`` [°C] and ``kelvin`` [K]; a ``force`` [N], a ``mass`
 and is never shown; a ``list`` of labels or facts; another ``fact``.
 """
 
+IN_STOPS = ("in_stops", "by_stops", "deep_stops")
+
 NO_LIGHT = 99.0
 """A difference of light that is as great stands for none at all; facts hold no infinities. [stop]"""
 
@@ -54,7 +56,7 @@ def told_stops(stops: float) -> float:
     >>> told_stops(float("inf")), told_stops(1.5)
     (99.0, 1.5)
     """
-    return max(-NO_LIGHT, min(NO_LIGHT, stops))
+    return stops if math.isnan(stops) else max(-NO_LIGHT, min(NO_LIGHT, stops))
 
 
 def yes(true: bool) -> str:
@@ -66,7 +68,7 @@ def yes(true: bool) -> str:
     return "yes" if true else "no"
 
 
-Value = Union[float, str, tuple[float, float], "Fact", tuple[Union["Fact", str], ...]]
+Value = Union[float, str, tuple[float, float], "Fact", tuple[Union["Fact", str], ...], None]
 
 Codes = Mapping[str, Mapping[str, ArgKind]]
 """The arguments of each code."""
@@ -80,7 +82,7 @@ ROOMS: dict[str, str] = {}
 
 @dataclass(frozen=True, kw_only=True)
 class Argument:
-    """A value and what it is; SI."""
+    """A value and what it is; SI. None where a number is not known."""
 
     kind: ArgKind
     value: Value
@@ -108,7 +110,14 @@ def _fits(kind: ArgKind, value: object) -> bool:
         return isinstance(value, Fact)
     if kind in ("size", "reading"):
         return isinstance(value, tuple) and len(value) == 2 and all(_fits("length", one) for one in value)
-    return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
+    return isinstance(value, int | float) and not isinstance(value, bool)
+
+
+def _held(kind: ArgKind, value: Value) -> Value:
+    # what no number can say is not known, but that no light is there
+    if not isinstance(value, int | float) or math.isfinite(value):
+        return value
+    return told_stops(value) if kind in IN_STOPS and not math.isnan(value) else None
 
 
 class Phrases:
@@ -161,4 +170,5 @@ class Phrases:
         wrong = [name for name, value in values.items() if not _fits(kinds[name], value)]
         if wrong:
             raise TypeError(f"{code}: {', '.join(f'{name} is no {kinds[name]}' for name in wrong)}")
-        return Fact(code=code, args={name: Argument(kind=kinds[name], value=value) for name, value in values.items()})
+        args = {name: Argument(kind=kinds[name], value=_held(kinds[name], value)) for name, value in values.items()}
+        return Fact(code=code, args=args)

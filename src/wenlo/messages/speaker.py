@@ -55,9 +55,9 @@ class Speaker:
                 given[name] = ("; " if any(", " in one for one in said) else ", ").join(said)
             else:
                 given[name] = shown(argument, self.units, self.words)
-                if isinstance(value, int | float):
+                if value is None or isinstance(value, int | float):
                     # plurals and nothings are told from the bare number
-                    given[f"{name}_n"] = value
+                    given[f"{name}_n"] = value or 0
         return given
 
     def say(self, fact: Fact, part: str | None = None) -> str:

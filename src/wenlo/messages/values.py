@@ -134,6 +134,8 @@ def shown(argument: Argument, units: UnitSystem, say: Words) -> str:
         If its value is not what it says it is.
     """
     kind, value = argument.kind, argument.value
+    if value is None:
+        return "–"
     if kind in ("size", "reading"):
         if not isinstance(value, tuple):
             raise TypeError(f"a {kind} is two numbers")

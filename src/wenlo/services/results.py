@@ -22,7 +22,7 @@ class ArgumentResult(Result):
     """A value and what it is; SI, temperatures in °C. A list has labels and facts."""
 
     kind: ArgKind
-    value: "float | str | list[float] | FactResult | list[str | FactResult]"
+    value: "float | str | list[float] | FactResult | list[str | FactResult] | None"
 
 
 class FactResult(Result):

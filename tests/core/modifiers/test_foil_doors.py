@@ -7,6 +7,7 @@ import pytest
 from pydantic import ValidationError
 
 from made_kinds import brief_for, made, middle, sides
+from said import value_of
 from wenlo.core.catalog.items import BlackValues
 from wenlo.core.catalog.own import OwnBlack
 from wenlo.core.fabrication.covers import plan_covers
@@ -99,19 +100,17 @@ def test_pieces_fit_across_a_roll_of_ones_own_and_what_is_left_is_told():
     (plan,) = plan_covers(doors.plan.cloth)
     by_hand = sum(p.cut[0] for p in doors.plan.cloth)
     assert by_hand <= plan.bought <= by_hand + 0.11
-    told = next(f for f in doors.kind.figures(doors.design, brief, "metric", flat_probe) if f.key == "door_roll")
-    assert "mm" in told.text
+    told = next(f for f in doors.kind.figures(doors.design, brief, flat_probe) if f.key == "door_roll")
+    assert "mm" in value_of(told)
     left = 1.5 - plan.bought
-    assert told.text == f"{left * 1000:.0f} mm"
+    assert value_of(told) == f"{left * 1000:.0f} mm"
     none = made("foil_doors", brief=brief, foil=roll(on_hand=0.5), **wide, **opened)
-    figure = next(f for f in none.kind.figures(none.design, brief, "metric", flat_probe) if f.key == "door_roll")
-    assert figure.text == "not enough"
+    figure = next(f for f in none.kind.figures(none.design, brief, flat_probe) if f.key == "door_roll")
+    assert value_of(figure) == "not enough"
     # nothing of it is bought by another name
     assert {c.covering.name for c in doors.plan.cloth} == {"attic foil"}
     assert not [
-        f
-        for f in made("foil_doors").kind.figures(made("foil_doors").design, brief, "metric", flat_probe)
-        if f.key == "door_roll"
+        f for f in made("foil_doors").kind.figures(made("foil_doors").design, brief, flat_probe) if f.key == "door_roll"
     ]
 
 

@@ -5,6 +5,7 @@ import math
 import pytest
 
 from made_kinds import brief_for, made
+from said import value_of
 from wenlo.core.catalog.items import LampValues
 from wenlo.core.catalog.own import OwnLamp
 from wenlo.core.instructions.solids import printed
@@ -43,8 +44,8 @@ def test_it_begins_as_large_as_the_lamps_face():
     # straws of 10 fill the inside in staggered rows of 8.66: 43 and 42 in turn, 26 rows; by hand
     rows = 1 + int((0.23 - 0.01) / (0.01 * math.sqrt(3) / 2))
     straws = sum(43 if k % 2 == 0 else 42 for k in range(rows))
-    count = next(f for f in work.kind.figures(work.design, work.brief, "metric", None) if f.key == "grid_count")
-    assert int(count.text) == straws
+    count = next(f for f in work.kind.figures(work.design, work.brief, None) if f.key == "grid_count")
+    assert int(value_of(count)) == straws
     # 200 mm give five of 40
     assert work.fittings()["straw_pack_10"] == math.ceil(math.ceil(straws / 5) / 100)
     jig = next(p for p in work.plan.prints if p.form == "stop_jig")

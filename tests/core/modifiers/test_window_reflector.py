@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from made_kinds import angle, brief_for, made, middle, sides
+from said import value_of
 from wenlo.core.catalog.items import FoundValues
 from wenlo.core.catalog.own import OwnFound
 from wenlo.core.fabrication.parts_list import creased
@@ -92,10 +93,10 @@ def test_the_figures_say_so_and_what_the_card_brings():
     lit = scene_builder.with_daylight(brief, work.design)
     found = {one.key: one for one in own_figures(lit, work.design)}
     assert {"card_fill", "card_aim", "card_white"} <= set(found)
-    assert found["card_aim"].text == "on the face"
+    assert value_of(found["card_aim"]) == "on the face"
     astray = {one.key: one for one in own_figures(lit, work.design.model_copy(update={"turn": 70.0}))}
-    assert "turn" in astray["card_aim"].text
-    assert float(found["card_fill"].text.split()[0]) > float(astray["card_fill"].text.split()[0])
+    assert "turn" in value_of(astray["card_aim"])
+    assert found["card_fill"].says.args["stops"].value > astray["card_fill"].says.args["stops"].value
     white = work.design.model_copy(update={"face": "white_foam_board"})
     assert "card_white" not in {one.key for one in own_figures(lit, white)}
 

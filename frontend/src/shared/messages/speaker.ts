@@ -91,7 +91,7 @@ export function speaker(
       else {
         given[name] = shown(argument, units, words);
         // plurals and nothings are told from the bare number
-        if (typeof value === 'number') given[`${name}_n`] = value;
+        if (typeof value === 'number' || value === null) given[`${name}_n`] = value ?? 0;
       }
     }
     return given;

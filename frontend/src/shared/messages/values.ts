@@ -101,6 +101,7 @@ const NUMBERS: Record<string, (value: number, units: Units, say: Words) => strin
 
 /** A number, a size, a label or a choice as text. */
 export function shown({ kind, value }: Argument, units: Units, say: Words): string {
+  if (value === null) return '–';
   if (Array.isArray(value) && kind === 'size')
     return value.map((side) => tape(Number(side), units)).join(' × ');
   if (Array.isArray(value) && kind === 'reading') return withHalfWidth(Number(value[0]), Number(value[1]));

@@ -141,7 +141,10 @@ def picture_figures(brief: Brief, result: Evaluated) -> Iterator[KindFigure]:
     yield _figure("noise", SAYS("noise", grain=cost.noise_class, ratio=cost.noise))
     yield _figure("veil", SAYS("veil", seen=yes(cost.veil <= DARKEST_SHOWN), stops=told_stops(cost.veil)))
     yield _figure(
-        "glare", SAYS("glare-flash") if cost.glare == 0.0 else SAYS("glare", glare=cost.glare, looks=cost.glare_class)
+        "glare",
+        SAYS("glare-flash")
+        if brief.lamp.type.kind == "flash"
+        else SAYS("glare", glare=cost.glare, looks=cost.glare_class),
     )
     yield _figure("flicker", _flicker(brief, cost))
     white = seen_white(light_at_face(brief, result), scene_builder.balance_of(brief))

@@ -2,6 +2,7 @@
 import { Fragment } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
 import { byDay } from '../../shared/light/byDay';
+import { useShapeWords } from '../../shared/messages/shape';
 import { barsOf, isSawn, isTimber } from '../../shared/ui/barSections';
 import { Choice } from '../../shared/ui/Choice';
 import { MadeOf } from '../../shared/ui/MadeOf';
@@ -33,24 +34,24 @@ const OF_THE_LAMP = ['design.lamps', 'design.lamp_distance'];
 
 /** Why the frame is of battens alone. */
 function NoBars({ refused }: { refused: Catalogue['kinds'][number]['refused_frames'] }) {
+  const t = useShapeWords();
   const why = refused.filter((r) => r.id === 'tube' || r.id === 'pipe');
   return why.length ? (
     <ul className={css.noBars}>
       {why.map((r) => (
-        <li key={r.id}>
-          No {r.id === 'tube' ? 'square tube' : r.id}: {r.detail}
-        </li>
+        <li key={r.id}>{t('frame-not', { of: { kind: 'choice', value: r.id }, why: r.detail })}</li>
       ))}
     </ul>
   ) : null;
 }
 
 export function KindControls({ document, data }: { document: Shoot; data: Catalogue }) {
+  const t = useShapeWords();
   const kind = data.kinds.find((k) => k.id === document.design.kind);
   if (!kind) return null;
   const dark = byDay(document.design, data.kinds);
   return (
-    <section className="panel kind-controls" aria-label="Modifier's parameters">
+    <section className="panel kind-controls" aria-label={t('control-kind')}>
       <h2>{kind.name.charAt(0).toUpperCase() + kind.name.slice(1)}</h2>
       <MadeOf document={document} data={data} />
       {kind.controls.map((c) => {

@@ -1,13 +1,14 @@
 // The source of any kind as the subject sees it, true to its shape, with its glow in bands of stops.
 import { useMemo } from 'react';
-import type { Figures, Shoot } from '../../shared/api/client';
+import type { Figures } from '../../shared/api/client';
 import { bandLabels, bands } from '../../shared/drawing/contours';
-import { formatLength } from '../../shared/units/length';
+import { useShapeWords } from '../../shared/messages/shape';
 import css from './shape.module.css';
 
 const MARGIN = 0.12;
 
-export function KindFront({ document, figures }: { document: Shoot; figures: Figures }) {
+export function KindFront({ figures }: { figures: Figures }) {
+  const t = useShapeWords();
   const glow = useMemo(() => bands(figures.sheet_map), [figures.sheet_map]);
   const [width = 1, height = 1] = figures.modifier.source_size;
   const scale = 100 / Math.max(width, height);
@@ -19,11 +20,11 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
       <svg
         viewBox={`${-MARGIN * w} ${-MARGIN * h} ${w * (1 + 2 * MARGIN)} ${h * (1 + 2 * MARGIN)}`}
         role="img"
-        aria-label="The source as the subject sees it, its glow in stops below its brightest"
+        aria-label={t('glow-source')}
       >
         <rect x={0} y={0} width={w} height={h} className="glow glow-0" />
         <svg x={0} y={0} width={w} height={h} viewBox="0 0 1 1" preserveAspectRatio="none">
-          <title>Glow in stops below the brightest</title>
+          <title>{t('glow-source', {}, 'detail')}</title>
           {opening
             ? null
             : glow.map((band, i) => <path key={band.stops} d={band.path} className={`glow glow-${i + 1}`} />)}
@@ -43,8 +44,10 @@ export function KindFront({ document, figures }: { document: Shoot; figures: Fig
         <rect x={0} y={0} width={w} height={h} className={css.sourceRim} />
       </svg>
       <p className="picture-words">
-        {formatLength(width, document.units)} × {formatLength(height, document.units)}, to its own scale
-        {opening ? '; an opening: the light is seen through it' : ''}
+        {t('source-scale', {
+          size: { kind: 'size', value: [width, height] },
+          opening: { kind: 'choice', value: opening ? 'yes' : 'no' },
+        })}
       </p>
     </div>
   );

@@ -3,11 +3,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { answer, api, type Shoot } from '../../shared/api/client';
 import { curvesQuery } from '../../shared/api/queries';
+import { useShapeWords } from '../../shared/messages/shape';
 import { develop, lampWeights } from '../../shared/picture/develop';
 import { takePicture } from '../../shared/state/picture';
 
 export function KindPicture({ document, name }: { document: Shoot; name: string }) {
   const { data: curves } = useQuery(curvesQuery);
+  const t = useShapeWords();
   const { data, error } = useQuery({
     queryKey: ['kind-picture', document.design, document.brief],
     queryFn: async ({ signal }) => {
@@ -38,10 +40,10 @@ export function KindPicture({ document, name }: { document: Shoot; name: string 
       <canvas
         ref={canvas}
         role="img"
-        aria-label={`The subject lit by the ${name}`}
+        aria-label={t('kind-picture', { kind: name })}
         data-state={data ? 'first' : 'none'}
       />
-      {data ? null : <span>{error ? 'no picture' : 'taking it…'}</span>}
+      {data ? null : <span>{error ? t('kind-picture-none') : t('picture-taking')}</span>}
     </div>
   );
 }

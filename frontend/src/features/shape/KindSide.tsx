@@ -10,6 +10,7 @@ import { isPerson } from '../../shared/drawing/PlanView';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
 import { ScaleBar } from '../../shared/drawing/symbols';
+import { useShapeWords } from '../../shared/messages/shape';
 import { useMirrors } from '../../shared/state/mirrors';
 import { useSize } from '../../shared/ui/useSize';
 
@@ -18,6 +19,7 @@ const LANE = 30;
 export function KindSide({ document, figures }: { document: Shoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const { brief, units } = document;
+  const t = useShapeWords();
   const { mirrors } = useMirrors();
   const m = figures.modifier;
   const points = [...m.side.flatMap((o) => o.points), ...m.side_lamps.map((l) => l.place)];
@@ -53,13 +55,13 @@ export function KindSide({ document, figures }: { document: Shoot; figures: Figu
   return (
     <div ref={ref} className="drawing" data-testid="side-section">
       {size.width > 0 ? (
-        <svg width={size.width} height={size.height} role="group" aria-label="Side view, to scale">
-          <title>The modifier and the subject from the side, to scale</title>
+        <svg width={size.width} height={size.height} role="group" aria-label={t('drawing-side')}>
+          <title>{t('drawing-side', {}, 'detail')}</title>
           <rect x={0} y={floor} width={size.width} height={7} fill="url(#floor-hatch)" />
           <path d={`M0 ${floor} H${size.width}`} className="ground" />
           <path d={`M0 ${s.y(figures.drawing.room_height)} H${size.width}`} className="ceiling" />
           <text x={6} y={s.y(figures.drawing.room_height) + 13} className="faint">
-            ceiling
+            {t('drawing-ceiling')}
           </text>
           <SubjectSide brief={brief} scale={s} />
           <ModifierShapes outlines={m.side} lamps={m.side_lamps} scale={s} />

@@ -2,8 +2,10 @@
 import { Button, Spin } from 'antd';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { useMaterialRow } from '../../shared/api/queries';
+import type { PageWords } from '../../shared/messages/page';
+import { useShapeWords } from '../../shared/messages/shape';
+import { NO_LIGHT } from '../../shared/messages/values';
 import { edit } from '../../shared/state/store';
-import { formatLength, type Units } from '../../shared/units/length';
 import css from './shape.module.css';
 
 type Line = Schemas['MaterialResult'];
@@ -17,38 +19,39 @@ export function screenColour(linear: number[]): string {
 }
 
 /** What a line says of its light, against what is chosen. */
-export function lightOf(line: Line): string {
-  if (line.chosen) return 'now';
-  if (line.stops === null) return 'no light';
-  const stops = line.stops;
-  return `${stops < 0 ? '−' : '+'}${Math.abs(stops).toFixed(1)} stops`;
+export function lightOf(line: Line, t: PageWords): string {
+  if (line.chosen) return t('row-now');
+  return t('row-light', { stops: { kind: 'by_stops', value: line.stops ?? NO_LIGHT } });
 }
 
 /** What there is no room for. */
-const moreOf = (line: Line) =>
+const moreOf = (line: Line, t: PageWords) =>
   [
-    line.missed === null ? null : `spill ${(line.missed * 100).toFixed(0)} %`,
-    line.keep_below === null ? null : `keep below ${line.keep_below} °C`,
+    line.missed === null ? null : t('row-spill', { share: { kind: 'share', value: line.missed } }),
+    line.keep_below === null
+      ? null
+      : t('row-keep-below', { celsius: { kind: 'celsius', value: line.keep_below } }),
   ]
     .filter(Boolean)
     .join(', ');
 
-function Row({ line, parameter, units }: { line: Line; parameter: string; units: Units }) {
+function Row({ line, parameter }: { line: Line; parameter: string }) {
+  const t = useShapeWords();
   return (
     <li className={line.chosen ? css.rowNow : undefined}>
       <i
         style={{ background: line.stops === null ? 'var(--line)' : screenColour(line.colour) }}
         aria-hidden="true"
       />
-      <span title={moreOf(line)}>
+      <span title={moreOf(line, t)}>
         {line.name}
-        {line.own ? <em>yours</em> : null}
+        {line.own ? <em>{t('row-yours')}</em> : null}
         {line.cannot ? (
           <small>{line.cannot}</small>
         ) : (
           <small>
             {[
-              line.edge === null ? null : `edge ${formatLength(line.edge, units)}`,
+              line.edge === null ? null : t('row-edge', { edge: { kind: 'length', value: line.edge } }),
               line.kelvin === null ? null : `${line.kelvin} K`,
             ]
               .filter(Boolean)
@@ -58,17 +61,17 @@ function Row({ line, parameter, units }: { line: Line; parameter: string; units:
       </span>
       {line.cannot ? null : (
         <span className={css.rowEnd}>
-          <b>{lightOf(line)}</b>
+          <b>{lightOf(line, t)}</b>
           {line.chosen ? null : (
             <Button
               size="small"
               type="link"
-              aria-label={`Use ${line.name}`}
+              aria-label={t('row-use-this', { what: line.name })}
               onClick={() =>
                 edit([{ path: `design.${parameter}`, value: line.ref }], `${parameter}: ${line.name}`)
               }
             >
-              use
+              {t('row-use')}
             </Button>
           )}
         </span>
@@ -87,21 +90,22 @@ export function MaterialRow({
   label: string;
 }) {
   const { data, isFetching, error } = useMaterialRow(document, parameter);
+  const t = useShapeWords();
   const shown = data?.parameter === parameter ? data : null;
-  if (error) return <p role="alert">They could not be compared: {error.message}</p>;
+  if (error) return <p role="alert">{t('row-problem', { why: error.message })}</p>;
   if (!shown)
     return (
       <div className="waiting">
-        <Spin size="small" /> trying each…
+        <Spin size="small" /> {t('row-waiting')}
       </div>
     );
   return (
     <ol
       className={`${css.materialRow}${isFetching ? ' is-stale' : ''}`}
-      aria-label={`${label}, side by side`}
+      aria-label={t('row-name', { what: label })}
     >
       {shown.lines.map((line) => (
-        <Row key={line.name} line={line} parameter={parameter} units={document.units} />
+        <Row key={line.name} line={line} parameter={parameter} />
       ))}
     </ol>
   );

@@ -1,25 +1,17 @@
 // What the thing mirrors in words: parts with their share and brightness, which cards to put, how far to turn it.
 import { Spin } from 'antd';
+import { useShapeWords } from '../../shared/messages/shape';
 import { useMirrors } from '../../shared/state/mirrors';
 import css from './shape.module.css';
 
-const LOOKS: Record<string, string> = {
-  lit: 'lit',
-  dim: 'dim',
-  dark: 'dark',
-  lamp: 'a hot spot',
-  lens: 'not wanted',
-  hole: 'not wanted',
-};
-const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)} stops`;
-
 export function MirrorWords() {
   const { mirrors, stale, error } = useMirrors();
-  if (error) return <p role="alert">What the thing mirrors could not be worked out: {error.message}</p>;
+  const t = useShapeWords();
+  if (error) return <p role="alert">{t('mirrors-problem', { why: error.message })}</p>;
   if (!mirrors)
     return (
       <p className="faint">
-        <Spin size="small" /> looking into the thing…
+        <Spin size="small" /> {t('mirrors-waiting')}
       </p>
     );
   const notes = (words: string[]) => (
@@ -35,9 +27,9 @@ export function MirrorWords() {
     <table className="list mirror-list">
       <thead>
         <tr>
-          <th>mirrors</th>
-          <th>of it</th>
-          <th title="against a white card at the thing">brightness</th>
+          <th>{t('mirrors-part')}</th>
+          <th>{t('mirrors-share')}</th>
+          <th title={t('mirrors-brightness', {}, 'detail')}>{t('mirrors-brightness')}</th>
         </tr>
       </thead>
       <tbody>
@@ -46,14 +38,20 @@ export function MirrorWords() {
             <td>
               <span className={`swatch mirror-${part.look}`} /> {i + 1} {part.label}
             </td>
-            <td>{(part.share * 100).toFixed(part.share < 0.1 ? 1 : 0)} %</td>
-            <td>{part.stops === null ? LOOKS[part.look] : `${stops(part.stops)}, ${LOOKS[part.look]}`}</td>
+            <td>{t('mirrors-of', { share: { kind: 'share', value: part.share } })}</td>
+            <td>
+              {t('mirrors-look', {
+                look: { kind: 'choice', value: part.look },
+                known: { kind: 'choice', value: part.stops === null ? 'no' : 'yes' },
+                stops: { kind: 'by_stops', value: part.stops },
+              })}
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
   ) : (
-    <p className="faint">It does not shine, so nothing is mirrored in it.</p>
+    <p className="faint">{t('mirrors-nothing')}</p>
   );
   return (
     <div className={stale ? 'is-stale' : ''}>

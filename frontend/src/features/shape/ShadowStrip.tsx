@@ -7,8 +7,8 @@ import css from './shape.module.css';
 
 const SHOWN = 0.12;
 
-function Strip({ at, lit, label }: { at: number[]; lit: number[]; label: string }) {
-  const id = `strip-${label.replace(/\W/g, '')}`;
+function Strip({ at, lit, name }: { at: number[]; lit: number[]; name: string }) {
+  const id = `strip-${name}`;
   const first = lit[0] ?? 0;
   const last = lit[lit.length - 1] ?? 1;
   const stops = [
@@ -49,13 +49,13 @@ export function ShadowStrip({ document, figures }: { document: Shoot; figures: F
       <div className={css.stripRow}>
         <span>{t('shadow-now', { edge: now })}</span>
         <svg height="34" role="img" aria-label={t('shadow-now-name', { edge: now })}>
-          <Strip at={figures.shadow.at} lit={figures.shadow.lit} label="now" />
+          <Strip at={figures.shadow.at} lit={figures.shadow.lit} name="now" />
         </svg>
       </div>
       <div className={css.stripRow}>
         <span>{t('shadow-wanted', { edge: asked })}</span>
         <svg height="34" role="img" aria-label={t('shadow-wanted-name', { edge: asked })}>
-          <Strip at={[-full / 2, full / 2]} lit={[0, 1]} label="wanted" />
+          <Strip at={[-full / 2, full / 2]} lit={[0, 1]} name="wanted" />
         </svg>
       </div>
       <div className={css.stripRow}>

@@ -35,16 +35,22 @@ const LAYER_GAP = 0.1;
 function Controls({ figures }: { figures: Figures | null }) {
   const document = useShoot((s) => s.document);
   const { data } = useQuery(catalogueQuery);
+  const t = useShapeWords();
   if (!document || !data) return null;
   if (!isStanding(document, data)) return <OtherKind document={document} data={data} figures={figures} />;
   const { design } = document;
   return (
     <>
-      <section className="panel" aria-label="Sheet">
-        <h2>Sheet</h2>
-        <ShelfChoice path="design.sheet" label="Material" options={data.sheets} category="sheet" />
+      <section className="panel" aria-label={t('control-sheet')}>
+        <h2>{t('control-sheet')}</h2>
+        <ShelfChoice
+          path="design.sheet"
+          label={t('control-material')}
+          options={data.sheets}
+          category="sheet"
+        />
         <div className="field">
-          <span className="field-label">Layers</span>
+          <span className="field-label">{t('control-layers')}</span>
           <Segmented
             size="small"
             options={[1, 2, 3]}
@@ -55,7 +61,7 @@ function Controls({ figures }: { figures: Figures | null }) {
                   { path: 'design.layers', value: n },
                   ...(n === 1 ? [{ path: 'design.layer_gap', value: 0 }] : []),
                 ],
-                `${n} layers`,
+                t('edit-layers', { count: { kind: 'count', value: n } }),
               )
             }
           />
@@ -63,54 +69,67 @@ function Controls({ figures }: { figures: Figures | null }) {
         {design.layers > 1 ? (
           <>
             <div className="field">
-              <span className="field-label">Layers hang</span>
+              <span className="field-label">{t('control-layers-hang')}</span>
               <Segmented
                 size="small"
-                options={['touching', 'apart']}
+                options={(['touching', 'apart'] as const).map((how) => ({
+                  value: how,
+                  label: t('layers-hang', { how: { kind: 'choice', value: how } }),
+                }))}
                 value={design.layer_gap > 0 ? 'apart' : 'touching'}
                 onChange={(v) =>
-                  edit([{ path: 'design.layer_gap', value: v === 'apart' ? LAYER_GAP : 0 }], `Layers ${v}`)
+                  edit(
+                    [{ path: 'design.layer_gap', value: v === 'apart' ? LAYER_GAP : 0 }],
+                    t('edit-layers-hang', { how: { kind: 'choice', value: v } }),
+                  )
                 }
               />
             </div>
-            {design.layer_gap > 0 ? <Quantity path="design.layer_gap" kind="length" label="Gap" /> : null}
+            {design.layer_gap > 0 ? (
+              <Quantity path="design.layer_gap" kind="length" label={t('control-gap')} />
+            ) : null}
           </>
         ) : null}
       </section>
-      <section className="panel" aria-label="Lamp">
-        <h2>Lamp</h2>
-        <ShelfChoice path="brief.lamp.id" label="Lamp" options={data.lamps} category="lamp" />
-        <Choice path="brief.lamp.gel" label="Gel" options={data.gels} />
+      <section className="panel" aria-label={t('control-lamp')}>
+        <h2>{t('control-lamp')}</h2>
+        <ShelfChoice path="brief.lamp.id" label={t('control-lamp')} options={data.lamps} category="lamp" />
+        <Choice path="brief.lamp.gel" label={t('control-gel')} options={data.gels} />
         {document.brief.lamp.id === 'flash_hotshoe' ? (
-          <Quantity path="brief.lamp.zoom" kind="millimetres" label="Zoom" hint="24 to 105 mm" />
+          <Quantity
+            path="brief.lamp.zoom"
+            kind="millimetres"
+            label={t('control-zoom')}
+            hint={t('control-zoom', {}, 'detail')}
+          />
         ) : null}
         <div className="field">
-          <span className="field-label">Height</span>
+          <span className="field-label">{t('control-height')}</span>
           {design.lamp_height === null ? (
-            <span className="field-static">level with the sheet's middle</span>
+            <span className="field-static">{t('lamp-level')}</span>
           ) : (
             <button
               type="button"
               className="link"
-              onClick={() => edit([{ path: 'design.lamp_height', value: null }], 'Lamp level with the sheet')}
+              onClick={() => edit([{ path: 'design.lamp_height', value: null }], t('edit-lamp-level'))}
             >
-              put it level with the sheet's middle
+              {t('lamp-put-level')}
             </button>
           )}
         </div>
         <Quantity
           path="design.key_angle"
           kind="degrees"
-          label="Key angle"
-          hint="from the camera; + is camera right"
+          label={t('control-key-angle')}
+          hint={t('control-key-angle', {}, 'detail')}
         />
       </section>
       {figures ? <LampDesk document={document} figures={figures} data={data} /> : null}
-      <section className="panel" aria-label="Frame">
-        <h2>Frame</h2>
+      <section className="panel" aria-label={t('control-frame')}>
+        <h2>{t('control-frame')}</h2>
         <StructureChoices document={document} data={data} />
         {isHeld(document.design) ? null : (
-          <Quantity path="design.foot_length" kind="length" label="Foot length" />
+          <Quantity path="design.foot_length" kind="length" label={t('control-foot')} />
         )}
       </section>
     </>
@@ -118,11 +137,12 @@ function Controls({ figures }: { figures: Figures | null }) {
 }
 
 function LampPanel({ data }: { data: Catalogue }) {
+  const t = useShapeWords();
   return (
-    <section className="panel" aria-label="Lamp">
-      <h2>Lamp</h2>
-      <ShelfChoice path="brief.lamp.id" label="Lamp" options={data.lamps} category="lamp" />
-      <Choice path="brief.lamp.gel" label="Gel" options={data.gels} />
+    <section className="panel" aria-label={t('control-lamp')}>
+      <h2>{t('control-lamp')}</h2>
+      <ShelfChoice path="brief.lamp.id" label={t('control-lamp')} options={data.lamps} category="lamp" />
+      <Choice path="brief.lamp.gel" label={t('control-gel')} options={data.gels} />
     </section>
   );
 }
@@ -252,7 +272,7 @@ export function ShapeStage() {
                 {isStanding(document, data) ? (
                   <FrontView document={document} figures={figures} />
                 ) : (
-                  <KindFront document={document} figures={figures} />
+                  <KindFront figures={figures} />
                 )}
               </figure>
             </div>

@@ -9,6 +9,7 @@ import { MirrorMarks } from '../../shared/drawing/MirrorMarks';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale } from '../../shared/drawing/scale';
 import { LampSymbol, ScaleBar } from '../../shared/drawing/symbols';
+import { useShapeWords } from '../../shared/messages/shape';
 import { useMirrors } from '../../shared/state/mirrors';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
@@ -30,6 +31,7 @@ export function wallAhead(document: FrameShoot, figures: Figures): number {
 export function SideSection({ document, figures }: { document: FrameShoot; figures: Figures }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const { design, brief, units } = document;
+  const t = useShapeWords();
   const d = figures.drawing;
   const behind = design.layers > 1 && design.layer_gap > 0 ? design.layer_gap * (design.layers - 1) : 0;
   const lampAt = design.sheet_distance + design.lamp_distance;
@@ -67,8 +69,8 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
   return (
     <div ref={ref} className="drawing" data-testid="side-section">
       {size.width > 0 ? (
-        <svg width={size.width} height={size.height} role="group" aria-label="Side section, to scale">
-          <title>Side section, to scale</title>
+        <svg width={size.width} height={size.height} role="group" aria-label={t('drawing-section')}>
+          <title>{t('drawing-section')}</title>
           <defs>
             <pattern
               id="floor-hatch"
@@ -97,7 +99,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             className="faint"
             textAnchor="end"
           >
-            ceiling
+            {t('drawing-ceiling')}
           </text>
           {wall < bounds.right ? (
             <path d={`M${s.x(wall)} ${floor} V${s.y(d.room_height)}`} className="ground" />
@@ -162,7 +164,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
           </Grip>
 
           <Handle
-            label="lamp"
+            label={t('drawing-lamp')}
             cursor="move"
             onStart={() => {
               held.current = grips;
@@ -172,7 +174,10 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
               const { lamp_distance: away, lamp_height: high } = held.current;
               // A mostly level drag leaves the height alone, so that a lamp on the axis stays there.
               const raised = Math.abs(dy) > 12 || design.lamp_height !== null;
-              edit([...pulled(away, right, up), ...(raised ? pulled(high, right, up) : [])], 'Lamp moved');
+              edit(
+                [...pulled(away, right, up), ...(raised ? pulled(high, right, up) : [])],
+                t('edit-lamp-moved'),
+              );
             }}
           >
             <LampSymbol
@@ -190,7 +195,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             x2={sheetX}
             y2={floor + 24}
             path="design.sheet_distance"
-            label="Distance from sheet to subject"
+            label={t('dimension-sheet')}
           />
           <Dimension
             x1={sheetX}
@@ -198,7 +203,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             x2={lampX}
             y2={floor + 24}
             path="design.lamp_distance"
-            label="Distance from lamp to sheet"
+            label={t('dimension-lamp')}
           />
           <path
             d={`M${s.x(0)} ${faceY + 14} V${floor + 28} M${sheetX} ${floor} V${floor + 28} M${lampX} ${lampY + 20} V${floor + 28}`}
@@ -210,7 +215,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             x2={s.x(-0.42)}
             y2={faceY}
             path="brief.subject.face_height"
-            label="Face height"
+            label={t('dimension-face')}
           />
           <Dimension
             x1={lampX + 34}
@@ -218,7 +223,7 @@ export function SideSection({ document, figures }: { document: FrameShoot; figur
             x2={lampX + 34}
             y2={lampY}
             path="design.lamp_height"
-            label="Lamp height"
+            label={t('dimension-lamp-height')}
             unset={d.lamp_height}
           />
           <ScaleBar x={10} y={size.height - 8} perMetre={s.perMetre} units={units} />

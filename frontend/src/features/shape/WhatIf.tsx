@@ -3,19 +3,20 @@ import { Select, Spin } from 'antd';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
 import { useCurve } from '../../shared/api/queries';
+import { useShapeWords } from '../../shared/messages/shape';
 import { edit } from '../../shared/state/store';
 import { useDrag } from '../../shared/ui/useDrag';
-import { formatLength, type Units } from '../../shared/units/length';
+import { formatLength } from '../../shared/units/length';
 import { MaterialRow } from './MaterialRow';
 import css from './shape.module.css';
 
 type Curve = Schemas['CurveResult'];
 type Key = 'edge' | 'loss' | 'evenness' | 'missed';
-const ROWS: { key: Key; label: string; say: (v: number, units: Units) => string; wish: string }[] = [
-  { key: 'edge', label: 'Shadow edge', say: (v, u) => formatLength(v, u), wish: 'wanted' },
-  { key: 'loss', label: 'Loss', say: (v) => `${v.toFixed(1)} stops`, wish: 'at most' },
-  { key: 'evenness', label: 'Evenness', say: (v) => `${v.toFixed(1)} stops`, wish: 'at most' },
-  { key: 'missed', label: 'Spill', say: (v) => `${(v * 100).toFixed(0)} %`, wish: 'at most' },
+const ROWS: { key: Key; is: 'length' | 'in_stops' | 'share' }[] = [
+  { key: 'edge', is: 'length' },
+  { key: 'loss', is: 'in_stops' },
+  { key: 'evenness', is: 'in_stops' },
+  { key: 'missed', is: 'share' },
 ];
 const W = 200;
 const H = 44;
@@ -33,17 +34,17 @@ export function along(at: number[], values: (number | null)[], x: number): numbe
 function Line({
   curve,
   row,
-  units,
   x,
   place,
 }: {
   curve: Curve;
   row: (typeof ROWS)[number];
-  units: Units;
   x: number;
   place: (v: number) => number;
 }) {
+  const t = useShapeWords();
   const values = curve[row.key];
+  const of = { kind: 'choice' as const, value: row.key };
   const wish = curve.wanted[row.key] ?? 0;
   const known = values.filter((v): v is number => v !== null);
   const top = Math.max(...known, wish) * 1.08 || 1;
@@ -56,11 +57,9 @@ function Line({
   return (
     <div className={css.whatIfRow}>
       <span>
-        {row.label}
-        <b>{here === null ? 'not known' : row.say(here, units)}</b>
-        <small>
-          {row.wish} {row.say(wish, units)}
-        </small>
+        {t('curve', { of })}
+        <b>{t('curve-value', { value: { kind: row.is, value: here } })}</b>
+        <small>{t('curve-wish', { of, value: { kind: row.is, value: wish } })}</small>
       </span>
       <svg viewBox={`0 0 ${W} ${H}`} preserveAspectRatio="none" aria-hidden="true">
         {curve.fits.map((fits, i) =>
@@ -92,9 +91,10 @@ function Line({
 const MATERIALS = ['sheet', 'face', 'lining'];
 
 export function WhatIf({ document, data }: { document: Shoot; data: Catalogue }) {
+  const t = useShapeWords();
   const kind = data.kinds.find((k) => k.id === document.design.kind);
   const materials = (kind?.controls ?? [])
-    .map((c) => ({ name: c.path.replace('design.', ''), label: `every ${c.label}` }))
+    .map((c) => ({ name: c.path.replace('design.', ''), label: t('what-if-every', { what: c.label }) }))
     .filter((c) => MATERIALS.includes(c.name));
   const [wanted, setWanted] = useState('size');
   const material = materials.find((m) => m.name === wanted);
@@ -126,16 +126,17 @@ function Changed(props: {
   materials: { name: string; label: string }[];
   onChange: (name: string) => void;
 }) {
+  const t = useShapeWords();
   const lengths = lengthsOf(props.document, props.kind);
   const known = [...lengths, ...props.materials].some((p) => p.name === props.wanted);
   return (
     <Select
       size="small"
-      aria-label="What is changed"
+      aria-label={t('what-if-changed')}
       value={known ? props.wanted : 'size'}
       popupMatchSelectWidth={false}
       options={[
-        { value: 'size', label: 'the whole size' },
+        { value: 'size', label: t('what-if-size') },
         ...props.materials.map((m) => ({ value: m.name, label: m.label })),
         ...lengths.map((p) => ({ value: p.name, label: p.label })),
       ]}
@@ -148,6 +149,7 @@ function Curves({ document, kind, wanted }: { document: Shoot; kind: Kind | unde
   const parameters = lengthsOf(document, kind);
   const parameter = parameters.some((p) => p.name === wanted) ? wanted : 'size';
   const { data: curve, isFetching, error } = useCurve(document, parameter);
+  const t = useShapeWords();
   const [dragged, setDragged] = useState<number | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const shown = curve?.parameter === parameter ? curve : null;
@@ -184,7 +186,7 @@ function Curves({ document, kind, wanted }: { document: Shoot; kind: Kind | unde
 
   return (
     <>
-      {error ? <p role="alert">The curves could not be worked out: {error.message}</p> : null}
+      {error ? <p role="alert">{t('what-if-problem', { why: error.message })}</p> : null}
       {shown ? (
         <div
           ref={box}
@@ -192,20 +194,17 @@ function Curves({ document, kind, wanted }: { document: Shoot; kind: Kind | unde
           {...drag}
         >
           {ROWS.map((row) => (
-            <Line key={row.key} curve={shown} row={row} units={document.units} x={x} place={place} />
+            <Line key={row.key} curve={shown} row={row} x={x} place={place} />
           ))}
           <div className={css.whatIfScale}>
             <span>{say(low)}</span>
-            <b>
-              {parameter === 'size' ? 'width ' : ''}
-              {say(x)}
-            </b>
+            <b>{parameter === 'size' ? t('what-if-width', { width: say(x) }) : say(x)}</b>
             <span>{say(high)}</span>
           </div>
         </div>
       ) : (
         <p className="waiting">
-          <Spin size="small" /> following it…
+          <Spin size="small" /> {t('what-if-waiting')}
         </p>
       )}
     </>

@@ -1,6 +1,9 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
+import source from '../../../../src/wenlo/messages/en/shape.ftl?raw';
+import { sayPage } from '../../shared/messages/page';
+import { speaker } from '../../shared/messages/speaker';
 import { useShoot } from '../../shared/state/store';
 import { open, opened, serve, show } from '../../testing/bench';
 import { lightOf, MaterialRow, screenColour } from './MaterialRow';
@@ -43,6 +46,8 @@ beforeEach(() => {
   open(opened({ design: { kind: 'hung_curtain', sheet: 'linen' } }));
 });
 
+const t = sayPage(speaker(source, 'metric'));
+
 const now = () => {
   const { document } = useShoot.getState();
   if (!document) throw new Error('no document');
@@ -53,9 +58,9 @@ describe('materials side by side', () => {
   it('shows light as the screen has it, and says what each changes', () => {
     expect(screenColour([1, 1, 1])).toBe('rgb(255 255 255)');
     expect(screenColour([0.2159, 0, 1])).toBe('rgb(128 0 255)');
-    expect(lightOf(line({}) as never)).toBe('−0.4 stops');
-    expect(lightOf(line({ chosen: true }) as never)).toBe('now');
-    expect(lightOf(line({ stops: null }) as never)).toBe('no light');
+    expect(lightOf(line({}) as never, t)).toBe('−0.4 stops');
+    expect(lightOf(line({ chosen: true }) as never, t)).toBe('now');
+    expect(lightOf(line({ stops: null }) as never, t)).toBe('no light');
   });
 
   it('lists each with its figures and uses the one that is taken', async () => {

@@ -12,7 +12,7 @@ export type Words = (code: string, given: Record<string, string | number>) => st
 const CLOSE = 0.04;
 
 /** A difference of light that stands for none at all, and one that no camera shows. [stop] */
-const NO_LIGHT = 99;
+export const NO_LIGHT = 99;
 const DEEPEST = 12;
 
 const THIRDS = 3;

@@ -4,6 +4,7 @@ import { Segmented } from 'antd';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Figures, Shoot } from '../api/client';
 import { curvesQuery } from '../api/queries';
+import { useShapeWords } from '../messages/shape';
 import { develop, lampWeights, type OutlinePlace, separation } from '../picture/develop';
 import { useMirrors } from '../state/mirrors';
 import { usePicture, usePictureInStep } from '../state/picture';
@@ -11,16 +12,17 @@ import { MirrorOverlay } from './MirrorOverlay';
 import css from './picture.module.css';
 
 type View = 'as set' | 'right' | 'stops' | 'outline';
-const HINTS: Record<View, string> = {
-  'as set': 'At the camera setting of the Brief',
-  right: 'At the exposure that the meter calls right',
-  stops: 'In stops from middle grey',
-  outline: 'How far the subject stands out from what is behind it',
+const VIEWS: Record<View, string> = {
+  'as set': 'picture-as-set',
+  right: 'picture-right',
+  stops: 'picture-stops',
+  outline: 'picture-outline',
 };
 /** Less than this across the outline is hardly seen. */
 const FAINT = 0.5;
 
 function Outline({ places, weights }: { places: OutlinePlace[]; weights: number[][] }) {
+  const t = useShapeWords();
   return (
     <>
       {places.map((place) => {
@@ -31,10 +33,13 @@ function Outline({ places, weights }: { places: OutlinePlace[]; weights: number[
             key={place.place}
             className={`${css.outlineMark}${faint ? ' is-faint' : ''}`}
             style={{ left: `${place.at[0] * 100}%`, top: `${place.at[1] * 100}%` }}
-            title={`${place.place}: the subject over what is behind it${faint ? '; hardly seen' : ''}`}
+            title={t('outline-place', {
+              place: place.place,
+              faint: { kind: 'choice', value: faint ? 'yes' : 'no' },
+            })}
           >
-            {stops === null ? 'dark' : `${stops > 0 ? '+' : '−'}${Math.abs(stops).toFixed(1)}`}
-            {faint ? ' merges' : ''}
+            {stops === null ? t('outline-dark') : `${stops > 0 ? '+' : '−'}${Math.abs(stops).toFixed(1)}`}
+            {faint ? ` ${t('outline-merges')}` : ''}
           </span>
         );
       })}
@@ -44,6 +49,7 @@ function Outline({ places, weights }: { places: OutlinePlace[]; weights: number[
 
 export function PredictedPicture({ figures, document }: { figures: Figures; document: Shoot }) {
   usePictureInStep();
+  const t = useShapeWords();
   const { picture, state, waiting, problem } = usePicture();
   const { data: curves } = useQuery(curvesQuery);
   const [view, setView] = useState<View>('right');
@@ -65,18 +71,18 @@ export function PredictedPicture({ figures, document }: { figures: Figures; docu
     context.putImageData(new ImageData(pixels, picture.width, picture.height), 0, 0);
   }, [picture, curves, factor, view, weights]);
 
-  const progress = state === 'none' ? 'taking it…' : waiting ? 'clearing up…' : '';
+  const progress = state === 'none' ? t('picture-taking') : waiting ? t('picture-clearing') : '';
   return (
-    <section className="card picture-card" aria-label="Predicted picture">
+    <section className="card picture-card" aria-label={t('picture')}>
       <div className="picture-head">
-        <h2>Predicted picture</h2>
+        <h2>{t('picture')}</h2>
         <Segmented<View>
           size="small"
-          aria-label="How the picture is shown"
-          options={(Object.keys(HINTS) as View[]).map((value) => ({
+          aria-label={t('picture-how')}
+          options={(Object.keys(VIEWS) as View[]).map((value) => ({
             value,
-            label: value,
-            title: HINTS[value],
+            label: t(VIEWS[value]),
+            title: t(VIEWS[value], {}, 'detail'),
           }))}
           value={view}
           onChange={setView}
@@ -84,20 +90,16 @@ export function PredictedPicture({ figures, document }: { figures: Figures; docu
       </div>
       <div className={`picture-frame${waiting && state !== 'none' ? ' is-stale' : ''}`}>
         <div className="picture-sheet">
-          <canvas ref={canvas} role="img" aria-label="The subject as the camera sees it" data-state={state} />
+          <canvas ref={canvas} role="img" aria-label={t('picture-name')} data-state={state} />
           {mirrors ? <MirrorOverlay mirrors={mirrors} /> : null}
           {view === 'outline' && picture ? <Outline places={picture.outline} weights={weights} /> : null}
         </div>
         {progress ? <span className="picture-progress">{progress}</span> : null}
       </div>
       {problem ? <p className="picture-problem">{problem}</p> : null}
-      {view === 'outline' ? (
-        <p className="picture-words">
-          Stops of the subject over (+) or under (−) what is behind its outline.
-        </p>
-      ) : null}
+      {view === 'outline' ? <p className="picture-words">{t('outline-words')}</p> : null}
       {view === 'stops' && curves ? (
-        <ul className="picture-bands" aria-label="Stops from middle grey">
+        <ul className="picture-bands" aria-label={t('picture-stops', {}, 'detail')}>
           {curves.bands.map((b) => (
             <li key={b.label} style={{ borderTopColor: b.colour }}>
               {b.label}

@@ -115,3 +115,246 @@ note-mend = Fix it
 note-mend-this = Fix it: { $what }
 
 note-mended = What did not fit
+
+## Controls
+
+control-sheet = Sheet
+
+control-material = Material
+
+control-layers = Layers
+
+control-layers-hang = Layers hang
+
+control-gap = Gap
+
+control-lamp = Lamp
+
+control-gel = Gel
+
+control-zoom = Zoom
+    .detail = 24 to 105 mm
+
+control-height = Height
+
+control-key-angle = Key angle
+    .detail = from the camera; + is camera right
+
+control-frame = Frame
+
+control-foot = Foot length
+
+control-kind = Modifier's parameters
+
+lamp-level = level with the sheet's middle
+
+lamp-put-level = put it level with the sheet's middle
+
+layers-hang =
+    { $how ->
+        [apart] apart
+       *[touching] touching
+    }
+
+frame-not =
+    { $of ->
+        [tube] No square tube
+        [pipe] No pipe
+       *[other] Not of this
+    }: { $why }
+
+## What is taken back is called so
+
+edit-layers =
+    { $count_n ->
+        [one] 1 layer
+       *[other] { $count } layers
+    }
+
+edit-layers-hang =
+    { $how ->
+        [apart] Layers apart
+       *[touching] Layers touching
+    }
+
+edit-lamp-level = Lamp level with the sheet
+
+edit-lamp-moved = Lamp moved
+
+## Drawings
+
+drawing-section = Side section, to scale
+
+drawing-side = Side view, to scale
+    .detail = The modifier and the subject from the side, to scale
+
+drawing-front = Front view, to scale
+    .detail = The frame from the subject's side, to scale
+
+drawing-ceiling = ceiling
+
+drawing-face = face
+
+drawing-lamp = lamp
+
+dimension-sheet = Distance from sheet to subject
+
+dimension-lamp = Distance from lamp to sheet
+
+dimension-face = Face height
+
+dimension-lamp-height = Lamp height
+
+dimension-width = Frame width
+
+dimension-height = Frame height
+
+dimension-standing = Standing height
+
+glow-key = Stops below the brightest part of the sheet
+
+glow-first = 0 to ½
+
+glow-last = 4 and more
+
+glow-below = stops below the brightest
+
+glow-source = The source as the subject sees it, its glow in stops below its brightest
+    .detail = Glow in stops below the brightest
+
+## The predicted picture
+
+picture = Predicted picture
+
+picture-how = How the picture is shown
+
+picture-name = The subject as the camera sees it
+
+picture-as-set = as set
+    .detail = At the camera setting of the Brief
+
+picture-right = right
+    .detail = At the exposure that the meter calls right
+
+picture-stops = stops
+    .detail = Stops from middle grey
+
+picture-outline = outline
+    .detail = How far the subject stands out from what is behind it
+
+picture-taking = taking it…
+
+picture-clearing = clearing up…
+
+outline-place =
+    { $place }: the subject over what is behind it{ $faint ->
+        [yes] ; hardly seen
+       *[no] { "" }
+    }
+
+outline-dark = dark
+
+outline-merges = merges
+
+outline-words = Stops of the subject over (+) or under (−) what is behind its outline.
+
+kind-picture = The subject lit by the { $kind }
+
+kind-picture-none = no picture
+
+## What the thing mirrors
+
+mirrors-problem = What the thing mirrors could not be worked out: { $why }
+
+mirrors-waiting = looking into the thing…
+
+mirrors-part = mirrors
+
+mirrors-share = of it
+
+mirrors-brightness = brightness
+    .detail = Against a white card at the thing
+
+mirrors-of = { $share }
+
+mirrors-look =
+    { $known ->
+        [yes] { $stops }, { $look ->
+            [lit] lit
+            [dim] dim
+            [dark] dark
+            [lamp] a hot spot
+           *[other] not wanted
+        }
+       *[no] { $look ->
+            [lit] lit
+            [dim] dim
+            [dark] dark
+            [lamp] a hot spot
+           *[other] not wanted
+        }
+    }
+
+mirrors-nothing = It does not shine, so nothing is mirrored in it.
+
+## Materials side by side
+
+row-now = now
+
+row-light = { $stops }
+
+row-spill = spill { $share }
+
+row-keep-below = keep below { $celsius }
+
+row-edge = edge { $edge }
+
+row-yours = yours
+
+row-use = use
+
+row-use-this = Use { $what }
+
+row-problem = They could not be compared: { $why }
+
+row-waiting = trying each…
+
+row-name = { $what }, side by side
+
+## What if
+
+curve =
+    { $of ->
+        [edge] Shadow edge
+        [loss] Loss
+        [evenness] Evenness
+       *[missed] Spill
+    }
+
+curve-value = { $value }
+
+curve-wish =
+    { $of ->
+        [edge] wanted
+       *[loss] at most
+    } { $value }
+
+what-if-every = every { $what }
+
+what-if-changed = What is changed
+
+what-if-size = the whole size
+
+what-if-width = width { $width }
+
+what-if-problem = The curves could not be worked out: { $why }
+
+what-if-waiting = following it…
+
+## The source
+
+source-scale =
+    { $size }, to its own scale{ $opening ->
+        [yes] ; an opening: the light is seen through it
+       *[no] { "" }
+    }

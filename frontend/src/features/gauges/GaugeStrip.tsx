@@ -10,7 +10,7 @@ import type { PageWords } from '../../shared/messages/page';
 import { useShapeWords } from '../../shared/messages/shape';
 import { useFigures } from '../../shared/state/figures';
 import { edit, useShoot } from '../../shared/state/store';
-import { formatLength, type Units } from '../../shared/units/length';
+import { METRES_PER_INCH, type Units } from '../../shared/units/length';
 import css from './gauges.module.css';
 
 function Band({ gauge }: { gauge: Gauge }) {
@@ -57,7 +57,7 @@ function change(value: number, unit: Gauge['unit'], units: Units, t: PageWords):
   const sign = value > 0 ? '+' : value < 0 ? '−' : '±';
   const size = Math.abs(value);
   if (unit === 'm')
-    return `${sign}${units === 'metric' ? `${(size * 1000).toFixed(1)} mm` : formatLength(size, units)}`;
+    return `${sign}${units === 'metric' ? `${(size * 1000).toFixed(1)} mm` : `${(size / METRES_PER_INCH).toFixed(2)}"`}`;
   if (unit === 'share') return `${sign}${(size * 100).toFixed(1)} %`;
   if (unit === 'stop') return t('gauges-stops', { text: `${sign}${size.toFixed(2)}` });
   return `${sign}${size < 10 ? size.toFixed(2) : size.toFixed(0)}`;

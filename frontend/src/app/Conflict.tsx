@@ -1,15 +1,18 @@
 // Two people changed one field: both values side by side, and which one shall stand.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Modal } from 'antd';
 import { catalogueQuery } from '../shared/api/queries';
 import { type EditEntry, resolve, useJournal } from '../shared/journal/journal';
 import { inWords } from '../shared/journal/words';
+import { useAppWords } from '../shared/messages/app';
 import { useShoot } from '../shared/state/store';
 import css from './app.module.css';
 
 const MOST = 12;
 
 export function Conflict() {
+  const t = useAppWords();
   const entries = useJournal((s) => s.entries);
   const asked = entries.filter((e): e is EditEntry => e.kind === 'edit' && e.asked !== undefined);
   const document = useShoot((s) => s.document);
@@ -27,13 +30,13 @@ export function Conflict() {
     <Modal
       open={asked.length > 0}
       closable={false}
-      title="Somebody else changed this, too"
+      title={t('app-somebody-else-changed-this-too')}
       footer={[
         <Button key="theirs" onClick={() => resolve('theirs')}>
-          Show theirs
+          {t('app-show-theirs')}
         </Button>,
         <Button key="mine" type="primary" onClick={() => resolve('mine')}>
-          Keep mine
+          {t('app-keep-mine')}
         </Button>,
       ]}
     >
@@ -41,8 +44,8 @@ export function Conflict() {
         <thead>
           <tr>
             <th />
-            <th>Theirs</th>
-            <th>Mine</th>
+            <th>{t('app-theirs')}</th>
+            <th>{t('app-mine')}</th>
           </tr>
         </thead>
         <tbody>
@@ -55,8 +58,10 @@ export function Conflict() {
           ))}
         </tbody>
       </table>
-      {rows.length > MOST ? <p className="faint">and {rows.length - MOST} more</p> : null}
-      <p>Both stay in the history.</p>
+      {rows.length > MOST ? (
+        <p className="faint">{t('app-and-more', { more: String(rows.length - MOST) })}</p>
+      ) : null}
+      <p>{t('app-both-stay-in-the-history')}</p>
     </Modal>
   );
 }

@@ -1,4 +1,5 @@
 // The frame of every stage: rail, top bar, stage, gauge strip.
+
 import { Alert } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router';
@@ -11,6 +12,7 @@ import { ProveStage } from '../features/prove/ProveStage';
 import { RigStage } from '../features/rig/RigStage';
 import { ShapeStage } from '../features/shape/ShapeStage';
 import { ApiProblem } from '../shared/api/client';
+import { useAppWords } from '../shared/messages/app';
 import { useFiguresInStep } from '../shared/state/figures';
 import { useOthers } from '../shared/state/others';
 import { openShoot, redo, refresh, undo, useShoot } from '../shared/state/store';
@@ -59,6 +61,7 @@ function useShortcuts(id: string): void {
 }
 
 export function Shell() {
+  const t = useAppWords();
   const { id = '', stage = 'brief' } = useParams();
   const document = useShoot((s) => (s.id === id ? s.document : null));
   const problem = useShoot((s) => s.problem);
@@ -75,12 +78,12 @@ export function Shell() {
   return (
     <>
       <TopBar />
-      <nav className={css.rail} aria-label="Stages">
+      <nav className={css.rail} aria-label={t('app-stages')}>
         {STAGES.map((s, i) => (
           <NavLink
             key={s.key}
             to={`/shoots/${id}/${s.key}`}
-            title={`${s.name}: ${s.question} (key ${i + 1})`}
+            title={t('app-key', { name: s.name, question: s.question, i: String(i + 1) })}
           >
             <span className={css.railNumber}>{i + 1}</span>
             {s.name}
@@ -92,10 +95,10 @@ export function Shell() {
         {missing ? (
           <div className="card waiting" role="alert">
             <h2>{missing}</h2>
-            <Link to="/">To the list of shoots</Link>
+            <Link to="/">{t('app-to-the-list-of-shoots')}</Link>
           </div>
         ) : null}
-        {document ? <View /> : missing ? null : <div className="waiting">Opening the shoot…</div>}
+        {document ? <View /> : missing ? null : <div className="waiting">{t('app-opening-the-shoot')}</div>}
       </main>
       <GaugeStrip />
     </>

@@ -10,6 +10,7 @@ import {
 import { Button, Modal, Segmented, Tooltip } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { useAppWords } from '../shared/messages/app';
 import { useThere } from '../shared/state/others';
 import { toggleTheme, usePreferences } from '../shared/state/preferences';
 import { edit, redo, type SaveState, undo, useShoot } from '../shared/state/store';
@@ -24,12 +25,13 @@ const SAID: Record<SaveState, string> = {
 };
 
 function Title() {
+  const t = useAppWords();
   const title = useShoot((s) => s.document?.title ?? '');
   return (
     <input
       key={title}
       className="title-input"
-      aria-label="Title of the shoot"
+      aria-label={t('app-title-of-the-shoot')}
       defaultValue={title}
       maxLength={120}
       onBlur={(e) => {
@@ -46,17 +48,19 @@ function Title() {
 
 /** Who else is in the same shoot, and where. */
 function Others() {
+  const t = useAppWords();
   const others = useThere((s) => s.there);
   if (!others.length) return null;
   const words = others.map((o) => `${o.called} at ${o.stage || 'the list'}`).join(', ');
   return (
-    <output className={css.others} title={`Also here: ${words}`}>
+    <output className={css.others} title={t('app-also-here', { words })}>
       <TeamOutlined /> <span>{words}</span>
     </output>
   );
 }
 
 function Help({ open, close }: { open: boolean; close: () => void }) {
+  const t = useAppWords();
   const rows = [
     ['1 2 3', 'go to a stage'],
     ['Tab', 'next thing that can be changed'],
@@ -66,7 +70,7 @@ function Help({ open, close }: { open: boolean; close: () => void }) {
     ['Ctrl Shift Z', 'redo'],
   ];
   return (
-    <Modal open={open} onCancel={close} footer={null} title="Keys and ways of typing">
+    <Modal open={open} onCancel={close} footer={null} title={t('app-keys-and-ways-of-typing')}>
       <table className="list keys">
         <tbody>
           {rows.map(([key, text]) => (
@@ -79,49 +83,47 @@ function Help({ open, close }: { open: boolean; close: () => void }) {
           ))}
         </tbody>
       </table>
-      <p>Lengths are taken either way anywhere: 1.35 m, 135 cm, 1350 mm, 5' 2 3/4", 62 1/2 in.</p>
-      <p>
-        On the drawings, drag the sheet, the lamp, the camera, the backdrop and the frame's edges, or click a
-        number.
-      </p>
+      <p>{t('app-lengths-are-taken-either-way')}</p>
+      <p>{t('app-on-the-drawings-drag-the')}</p>
     </Modal>
   );
 }
 
 export function TopBar() {
+  const t = useAppWords();
   const { document, canUndo, canRedo, state, id } = useShoot();
   const theme = usePreferences((s) => s.theme);
   const [help, setHelp] = useState(false);
   const inShoot = document !== null && id !== null && window.location.pathname.startsWith('/shoots/');
   return (
     <header className={css.topBar}>
-      <Link to="/" className="mark" title="All shoots">
+      <Link to="/" className="mark" title={t('app-all-shoots')}>
         <img src="/assets/mark.svg" alt="" width="26" height="26" />
-        <span>Wenlo</span>
+        <span>{t('app-wenlo')}</span>
       </Link>
       {inShoot ? (
         <>
           <Title />
-          <Tooltip title="Undo (Ctrl Z)">
+          <Tooltip title={t('app-undo-ctrl-z')}>
             <Button
               type="text"
               icon={<UndoOutlined />}
-              aria-label="Undo"
+              aria-label={t('app-undo')}
               disabled={!canUndo}
               onClick={undo}
             />
           </Tooltip>
-          <Tooltip title="Redo (Ctrl Shift Z)">
+          <Tooltip title={t('app-redo-ctrl-shift-z')}>
             <Button
               type="text"
               icon={<RedoOutlined />}
-              aria-label="Redo"
+              aria-label={t('app-redo')}
               disabled={!canRedo}
               onClick={redo}
             />
           </Tooltip>
-          <Tooltip title="History: who changed what, and back to how it stood">
-            <Link to={`/shoots/${id}/history`} className={css.historyLink} aria-label="History">
+          <Tooltip title={t('app-history-who-changed-what-and')}>
+            <Link to={`/shoots/${id}/history`} className={css.historyLink} aria-label={t('app-history')}>
               <HistoryOutlined />
             </Link>
           </Tooltip>
@@ -134,43 +136,44 @@ export function TopBar() {
         <span className="title-input" />
       )}
       <span className="spacer" />
-      <Link
-        to="/shelf"
-        className={css.shelfLink}
-        title="What you own and can buy: lamps, sheets, stock, found objects"
-      >
-        Shelf
+      <Link to="/shelf" className={css.shelfLink} title={t('app-what-you-own-and-can')}>
+        {t('app-shelf')}
       </Link>
 
       <Link
         to="/bench"
         className={`${css.shelfLink} ${css.benchLink}`}
-        title="Measure a sheet, a face, a lamp, a lens, an outline"
+        title={t('app-measure-a-sheet-a-face')}
       >
-        Bench
+        {t('app-bench')}
       </Link>
       {inShoot ? (
         <Segmented
           size="small"
-          aria-label="Units"
+          aria-label={t('app-units')}
           value={document.units}
           options={[
             { value: 'metric', label: 'm' },
-            { value: 'imperial', label: 'ft in' },
+            { value: 'imperial', label: t('app-ft-in') },
           ]}
           onChange={(units) => edit([{ path: 'units', value: units }], 'Units')}
         />
       ) : null}
-      <Tooltip title={theme === 'light' ? 'Dim the screen where it is dark' : 'Light theme'}>
+      <Tooltip title={theme === 'light' ? t('app-dim-the-screen-where-it') : t('app-light-theme')}>
         <Button
           type="text"
-          aria-label={theme === 'light' ? 'Dim theme' : 'Light theme'}
+          aria-label={theme === 'light' ? t('app-dim-theme') : t('app-light-theme')}
           icon={theme === 'light' ? <BulbOutlined /> : <BulbFilled />}
           onClick={toggleTheme}
         />
       </Tooltip>
-      <Tooltip title="Keys and ways of typing">
-        <Button type="text" aria-label="Help" icon={<QuestionOutlined />} onClick={() => setHelp(true)} />
+      <Tooltip title={t('app-keys-and-ways-of-typing')}>
+        <Button
+          type="text"
+          aria-label={t('app-help')}
+          icon={<QuestionOutlined />}
+          onClick={() => setHelp(true)}
+        />
       </Tooltip>
       <Help open={help} close={() => setHelp(false)} />
     </header>

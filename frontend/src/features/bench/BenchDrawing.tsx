@@ -1,5 +1,7 @@
 // How a thing is set up on the Bench, to scale; of a lamp its beam, of a ground sheet its bends.
+
 import type { Written } from '../../shared/api/bench';
+import { useBenchWords } from '../../shared/messages/bench';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './bench.module.css';
 
@@ -73,6 +75,7 @@ function SheetSetUp({ bench, units }: { bench: Written; units: Units }) {
 }
 
 function FaceSetUp({ bench, units }: { bench: Written; units: Units }) {
+  const t = useBenchWords();
   const height = number(bench, 'height', 0.7);
   const away = number(bench, 'distance', 0.2);
   const scale = Math.min(116 / height, 300 / Math.max(away, 0.05));
@@ -89,13 +92,14 @@ function FaceSetUp({ bench, units }: { bench: Written; units: Units }) {
       <MeterMark x={meter} y={70} turn={180} />
       <Length from={meter} to={face} y={142} words={formatLength(away, units)} />
       <text x={face + 12} y={74}>
-        {formatLength(height, units)} high
+        {t('bench-high', { height: formatLength(height, units) })}
       </text>
     </>
   );
 }
 
 function Beam({ bench, units }: { bench: Written; units: Units }) {
+  const words = useBenchWords();
   const rows = ((bench.beam ?? []) as Rows)
     .map((r) => ({ angle: Number(r.angle), lux: Number(r.lux) }))
     .sort((a, b) => a.angle - b.angle);
@@ -123,13 +127,14 @@ function Beam({ bench, units }: { bench: Written; units: Units }) {
       {rows.length > 1 ? <path className={css.benchBeam} d={`M${[...left, ...right].join('L')}Z`} /> : null}
       <circle className={css.benchLamp} cx={WIDE / 2} cy={18} r={7} />
       <text x={12} y={20}>
-        read from {formatLength(number(bench, 'distance', 2), units)}
+        {words('bench-read-from', { distance: formatLength(number(bench, 'distance', 2), units) })}
       </text>
     </>
   );
 }
 
 function Lens({ bench, units }: { bench: Written; units: Units }) {
+  const t = useBenchWords();
   const rows = (bench.readings ?? []) as Rows;
   const image = Number(rows[rows.length - 1]?.image ?? 0.2);
   const wide = number(bench, 'width', 0.08);
@@ -150,13 +155,14 @@ function Lens({ bench, units }: { bench: Written; units: Units }) {
       <path className={css.benchCard} d={`M${paper} 20V120`} />
       <Length from={lens} to={paper} y={138} words={formatLength(image, units)} />
       <text x={16} y={20}>
-        far window
+        {t('bench-far-window')}
       </text>
     </>
   );
 }
 
 function Bends({ bench, units }: { bench: Written; units: Units }) {
+  const t = useBenchWords();
   const rows = ((bench.bends ?? []) as Rows).map((r) => ({
     r: Number(r.radius),
     creased: r.creased === true,
@@ -176,7 +182,7 @@ function Bends({ bench, units }: { bench: Written; units: Units }) {
             />
             <text x={x + 4} y={160}>
               {formatLength(b.r, units)}
-              {b.creased ? ', creased' : ''}
+              {b.creased ? t('bench-creased') : ''}
             </text>
           </g>
         );
@@ -195,6 +201,7 @@ const DRAWN: Record<string, typeof Lens> = {
 };
 
 export function BenchDrawing({ bench, units }: { bench: Written; units: Units }) {
+  const t = useBenchWords();
   const Drawn = DRAWN[bench.of];
   if (!Drawn) return null;
   return (
@@ -202,7 +209,7 @@ export function BenchDrawing({ bench, units }: { bench: Written; units: Units })
       className={css.benchDrawing}
       viewBox={`0 0 ${WIDE} ${TALL}`}
       role="img"
-      aria-label="How it is set up, to scale"
+      aria-label={t('bench-how-it-is-set-up')}
     >
       <Drawn bench={bench} units={units} />
     </svg>

@@ -1,8 +1,10 @@
 // What the readings tell: every figure with its range, words, what to read next; kept on the Shelf.
+
 import { Button } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type BenchAnswer, type TakenFor, useKeep, type Written } from '../../shared/api/bench';
+import { useBenchWords } from '../../shared/messages/bench';
 import type { Units } from '../../shared/units/length';
 import { type Kind, show } from '../../shared/units/quantity';
 import css from './bench.module.css';
@@ -21,6 +23,7 @@ const KIND: Record<FigureLine['show'], Kind> = {
 };
 
 function Figure({ figure, units }: { figure: FigureLine; units: Units }) {
+  const t = useBenchWords();
   const kind = KIND[figure.show];
   const rounded = (x: number) => (kind === 'lumens' || kind === 'kelvin' ? Number(x.toPrecision(3)) : x);
   const said = (x: number) => show(rounded(x), kind, units);
@@ -29,7 +32,11 @@ function Figure({ figure, units }: { figure: FigureLine; units: Units }) {
     <li className={figure.told ? '' : css.untold}>
       <span>{figure.label}</span>
       <b>{said(figure.value)}</b>
-      <small>{figure.told ? `${said(figure.low)} to ${said(figure.high)}` : 'not read; as assumed'}</small>
+      <small>
+        {figure.told
+          ? t('bench-to', { low: said(figure.low), high: said(figure.high) })
+          : t('bench-not-read-as-assumed')}
+      </small>
       {share ? (
         <svg className={css.benchBar} viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
           <rect className={css.benchWhole} width={100} height={8} />
@@ -54,13 +61,14 @@ export function BenchFound(props: {
   own: { id: string; version: number; name: string } | null;
   units: Units;
 }) {
+  const t = useBenchWords();
   const { bench, found, problem, taken, own, units } = props;
   const [name, setName] = useState('');
   const keep = useKeep();
   const ready = found && (own || name.trim());
   return (
-    <section className={`card ${css.benchFound}`} aria-label="What it is">
-      <h2>What it is</h2>
+    <section className={`card ${css.benchFound}`} aria-label={t('bench-what-it-is')}>
+      <h2>{t('bench-what-it-is')}</h2>
       {problem ? <p className="faint-words">{problem}</p> : null}
       {found ? (
         <div aria-live="polite">
@@ -74,7 +82,7 @@ export function BenchFound(props: {
           ))}
           {found.next ? (
             <p className={css.benchNext}>
-              <b>Next:</b> {found.next}
+              <b>{t('bench-next')}</b> {found.next}
             </p>
           ) : null}
         </div>
@@ -83,13 +91,13 @@ export function BenchFound(props: {
         <div className={css.benchKeep}>
           {own ? (
             <p>
-              Measures <b>{own.name}</b> anew; version {own.version} stays as it was, and shoots say which one
-              they use.
+              {t('bench-measures')} <b>{own.name}</b>{' '}
+              {t('bench-anew-version-stays-as-it', { version: String(own.version) })}
             </p>
           ) : (
             <input
-              aria-label="Name on the Shelf"
-              placeholder="name on the Shelf, as “attic linen”"
+              aria-label={t('bench-name-on-the-shelf')}
+              placeholder={t('bench-name-on-the-shelf-as')}
               maxLength={120}
               value={name}
               onChange={(e) => setName(e.currentTarget.value)}
@@ -110,7 +118,7 @@ export function BenchFound(props: {
               })
             }
           >
-            {own ? 'Keep as its next version' : 'Keep it on the Shelf'}
+            {own ? t('bench-keep-as-its-next-version') : t('bench-keep-it-on-the-shelf')}
           </Button>
           {keep.error ? (
             <p className="field-error" role="alert">
@@ -119,9 +127,9 @@ export function BenchFound(props: {
           ) : null}
           {keep.data ? (
             <p aria-live="polite">
-              Kept as{' '}
+              {t('bench-kept-as')}{' '}
               <Link to={`/shelf?category=${keep.data.item.category}&item=${keep.data.id}`}>
-                {keep.data.item.name}, version {keep.data.version}
+                {t('bench-version', { name: keep.data.item.name, version: String(keep.data.version) })}
               </Link>
               .
             </p>

@@ -1,4 +1,5 @@
 // The Bench: a thing is measured once, so that what is predicted with it is right.
+
 import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useEffect, useState } from 'react';
@@ -7,6 +8,7 @@ import { benchQuery, type Written } from '../../shared/api/bench';
 import { answer, api } from '../../shared/api/client';
 import { devicesQuery } from '../../shared/api/devices';
 import { shelfFormQuery, shelfQuery } from '../../shared/api/queries';
+import { useBenchWords } from '../../shared/messages/bench';
 import { useShoot } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import { BenchDrawing } from './BenchDrawing';
@@ -31,6 +33,7 @@ function last(of: string): Written {
 }
 
 export function BenchPage() {
+  const words = useBenchWords();
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const [at, setAt] = useSearchParams();
   const of = specOf(at.get('of') ?? 'sheet').of;
@@ -64,15 +67,15 @@ export function BenchPage() {
   const sold = form.data?.starter.filter((s) => s.category === category) ?? [];
   const canBegin = category !== 'found';
   return (
-    <main className={`shelf-page ${css.benchPage}`} aria-label="Bench">
+    <main className={`shelf-page ${css.benchPage}`} aria-label={words('bench-bench')}>
       <header>
-        <h1>Bench</h1>
-        <span className="faint">measured once, so that what is predicted is right</span>
+        <h1>{words('bench-bench')}</h1>
+        <span className="faint">{words('bench-measured-once-so-that-what')}</span>
         <span className="spacer" />
-        <Link to="/practice">Practice</Link>
+        <Link to="/practice">{words('bench-practice')}</Link>
       </header>
       <div className={css.benchBody}>
-        <nav className="shelf-categories" aria-label="What is measured">
+        <nav className="shelf-categories" aria-label={words('bench-what-is-measured')}>
           {SPECS.map((s) => (
             <button
               key={s.of}
@@ -90,15 +93,15 @@ export function BenchPage() {
             <h2>{spec.name}</h2>
             <Select
               size="small"
-              aria-label="What it is taken for"
+              aria-label={words('bench-what-it-is-taken-for')}
               popupMatchSelectWidth={false}
               value={item ? `mine ${item.id}` : (generic ?? '')}
               options={[
-                { value: '', label: 'a new one' },
+                { value: '', label: words('bench-a-new-one') },
                 ...(mine.length
                   ? [
                       {
-                        label: 'yours, measured anew',
+                        label: words('bench-yours-measured-anew'),
                         options: mine.map((i) => ({ value: `mine ${i.id}`, label: i.item.name })),
                       },
                     ]
@@ -106,7 +109,7 @@ export function BenchPage() {
                 ...(canBegin
                   ? [
                       {
-                        label: 'new, begun from a generic one',
+                        label: words('bench-new-begun-from-a-generic'),
                         options: sold.map((s) => ({ value: s.id, label: s.name })),
                       },
                     ]

@@ -1,6 +1,8 @@
 // Readings of the Bench: a row to write the next one, and those that were written down.
+
 import { Button, Select } from 'antd';
 import { useState } from 'react';
+import { useBenchWords } from '../../shared/messages/bench';
 import type { Units } from '../../shared/units/length';
 import { read, show } from '../../shared/units/quantity';
 import css from './bench.module.css';
@@ -26,6 +28,7 @@ export function BenchTable(props: {
   set: (rows: Row[]) => void;
   askMeter: (() => Promise<number>) | null;
 }) {
+  const t = useBenchWords();
   const { table, rows, units, set, askMeter } = props;
   const [draft, setDraft] = useState<Row>(table.row);
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -93,7 +96,7 @@ export function BenchTable(props: {
           ),
         )}
         <Button size="small" onClick={() => add()}>
-          Write it down
+          {t('bench-write-it-down')}
         </Button>
         {askMeter && numbers.some((c) => c.key === 'lux') ? (
           <Button
@@ -107,7 +110,7 @@ export function BenchTable(props: {
                 .finally(() => setAsking(false));
             }}
           >
-            Ask the meter
+            {t('bench-ask-the-meter')}
           </Button>
         ) : null}
       </div>
@@ -128,7 +131,7 @@ export function BenchTable(props: {
                     {c.label}
                   </th>
                 ))}
-              <th scope="col" aria-label="Take away" />
+              <th scope="col" aria-label={t('bench-take-away')} />
             </tr>
           </thead>
           <tbody>
@@ -146,7 +149,7 @@ export function BenchTable(props: {
                   <Button
                     size="small"
                     type="text"
-                    aria-label={`Take row ${k + 1} away`}
+                    aria-label={t('bench-take-row-away', { k: String(k + 1) })}
                     onClick={() => set(rows.filter((_, i) => i !== k))}
                   >
                     ×

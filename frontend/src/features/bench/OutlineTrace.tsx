@@ -1,7 +1,9 @@
 // An outline traced in a photograph: a scale is marked, the thing boxed, its border found; then drawn at true size.
+
 import { Button, Segmented } from 'antd';
 import { type PointerEvent, useEffect, useState } from 'react';
 import { saveOutline, type TraceAsked, useTrace } from '../../shared/api/bench';
+import { useBenchWords } from '../../shared/messages/bench';
 import { NumberField } from '../../shared/ui/NumberField';
 import { useDrag } from '../../shared/ui/useDrag';
 import type { Units } from '../../shared/units/length';
@@ -22,6 +24,7 @@ export function OutlineTrace(props: {
   units: Units;
   set: (points: Point[], error: number) => void;
 }) {
+  const t = useBenchWords();
   const { points, units, set } = props;
   const [file, setFile] = useState<File | null>(null);
   const [url, setUrl] = useState<string | null>(null);
@@ -84,11 +87,11 @@ export function OutlineTrace(props: {
     <div className={css.outlineTrace}>
       <div className="reading-entry">
         <label className={css.fileButton}>
-          Photograph
+          {t('bench-photograph')}
           <input
             type="file"
             accept="image/jpeg,image/png,image/tiff,image/webp"
-            aria-label="Photograph of the thing"
+            aria-label={t('bench-photograph-of-the-thing')}
             onChange={(e) => {
               setFile(e.currentTarget.files?.[0] ?? null);
               setMarks([]);
@@ -99,7 +102,7 @@ export function OutlineTrace(props: {
         </label>
         <Segmented
           size="small"
-          aria-label="What the scale is"
+          aria-label={t('bench-what-the-scale-is')}
           options={NAMES}
           value={scale}
           onChange={(next) => {
@@ -108,7 +111,7 @@ export function OutlineTrace(props: {
           }}
         />
         {scale === 'ruler' ? (
-          <NumberField label="between its marks" kind="length" value={length} set={setLength} />
+          <NumberField label={t('bench-between-its-marks')} kind="length" value={length} set={setLength} />
         ) : null}
         {marks.length ? (
           <Button
@@ -118,7 +121,7 @@ export function OutlineTrace(props: {
               setBox(null);
             }}
           >
-            Mark anew
+            {t('bench-mark-anew')}
           </Button>
         ) : null}
       </div>
@@ -126,16 +129,23 @@ export function OutlineTrace(props: {
         <>
           <p className="faint" aria-live="polite">
             {marking
-              ? `Tap ${scale === 'ruler' ? 'the ends of the ruler' : 'the corners of the sheet, one after the other round it, a long side first'}: ${marks.length} of ${wanted}.`
-              : 'Now drag a box round the thing, with only the ground at its rim.'}
+              ? t('bench-tap-of', {
+                  first:
+                    scale === 'ruler'
+                      ? t('bench-the-ends-of-the-ruler')
+                      : t('bench-the-corners-of-the-sheet'),
+                  marks: String(marks.length),
+                  wanted: String(wanted),
+                })
+              : t('bench-now-drag-a-box-round')}
           </p>
           <div className="photo">
-            <img src={url} alt="Thing and scale" draggable={false} />
+            <img src={url} alt={t('bench-thing-and-scale')} draggable={false} />
             <svg
               viewBox="0 0 1 1"
               preserveAspectRatio="none"
               role="img"
-              aria-label="Photograph with the scale and the outline"
+              aria-label={t('bench-photograph-with-the-scale-and')}
               {...drag}
             >
               {marks.length > 1 ? (
@@ -163,7 +173,7 @@ export function OutlineTrace(props: {
           </div>
         </>
       ) : null}
-      {trace.isPending ? <p className="faint">Looking for its border…</p> : null}
+      {trace.isPending ? <p className="faint">{t('bench-looking-for-its-border')}</p> : null}
       {trace.error ? (
         <p className="field-error" role="alert">
           {trace.error.message}
@@ -171,15 +181,15 @@ export function OutlineTrace(props: {
       ) : null}
       {points.length > 2 ? (
         <div className="reading-entry">
-          <span>At its true size:</span>
+          <span>{t('bench-at-its-true-size')}</span>
           <Button size="small" onClick={() => void save('pdf')}>
-            Template (PDF)
+            {t('bench-template-pdf')}
           </Button>
           <Button size="small" onClick={() => void save('svg')}>
-            SVG
+            {t('bench-svg')}
           </Button>
           <Button size="small" onClick={() => void save('dxf')}>
-            DXF
+            {t('bench-dxf')}
           </Button>
         </div>
       ) : null}

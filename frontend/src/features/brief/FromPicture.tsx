@@ -1,8 +1,10 @@
 // Wishes read off a photograph whose light one likes: three things are drawn on it, and each tells a wish with its ±.
+
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Button, Modal, Segmented, Upload } from 'antd';
 import { type PointerEvent, useState } from 'react';
 import { answer, api, type Shoot } from '../../shared/api/client';
+import { useBriefWords } from '../../shared/messages/brief';
 import { edit } from '../../shared/state/store';
 import { useDrag } from '../../shared/ui/useDrag';
 import css from './brief.module.css';
@@ -65,6 +67,7 @@ async function small(file: File): Promise<Blob> {
 }
 
 function Marked(props: { source: string; marks: Marks; tool: Tool; draw: (drawn: Drawn) => void }) {
+  const t = useBriefWords();
   const { source, marks, tool, draw } = props;
   const [drawn, setDrawn] = useState<Drawn | null>(null);
   const drag = useDrag<SVGSVGElement, Point>({
@@ -85,12 +88,12 @@ function Marked(props: { source: string; marks: Marks; tool: Tool; draw: (drawn:
   const shown = { ...marks, ...(drawn ? { [tool]: drawn } : {}) } as Marks;
   return (
     <div className="photo">
-      <img src={source} alt="The one whose light you like" draggable={false} />
+      <img src={source} alt={t('brief-the-one-whose-light-you')} draggable={false} />
       <svg
         viewBox="0 0 1 1"
         preserveAspectRatio="none"
         role="img"
-        aria-label="Marks on the photograph; drag to draw one"
+        aria-label={t('brief-marks-on-the-photograph-drag')}
         {...drag}
       >
         {shown.head ? <rect {...box(shown.head)} /> : null}
@@ -117,6 +120,7 @@ export function ReadRows({ wishes, units }: { wishes: ReadWish[]; units: Shoot['
 }
 
 export function FromPicture({ document: shoot }: { document: Shoot }) {
+  const words = useBriefWords();
   const [open, setOpen] = useState(false);
   const [photo, setPhoto] = useState<{ blob: Blob; source: string } | null>(null);
   const [marks, setMarks] = useState<Marks>({});
@@ -148,14 +152,14 @@ export function FromPicture({ document: shoot }: { document: Shoot }) {
   return (
     <>
       <Button size="small" onClick={() => setOpen(true)}>
-        Read them off a photograph…
+        {words('brief-read-them-off-a-photograph')}
       </Button>
       <Modal
         open={open}
         onCancel={() => setOpen(false)}
-        title="Wishes from a photograph whose light you like"
+        title={words('brief-wishes-from-a-photograph-whose')}
         width={760}
-        okText="Use these wishes"
+        okText={words('brief-use-these-wishes')}
         okButtonProps={{ disabled: !edits.length || read.isFetching }}
         onOk={() => {
           edit(edits, 'wishes read off a photograph');
@@ -170,14 +174,16 @@ export function FromPicture({ document: shoot }: { document: Shoot }) {
             return false;
           }}
         >
-          <Button size="small">{photo ? 'Another photograph' : 'Choose a photograph'}</Button>
+          <Button size="small">
+            {photo ? words('brief-another-photograph') : words('brief-choose-a-photograph')}
+          </Button>
         </Upload>
         {photo ? (
           <>
             <div className={css.readTools}>
               <Segmented<Tool>
                 size="small"
-                aria-label="What is drawn"
+                aria-label={words('brief-what-is-drawn')}
                 value={tool}
                 options={TOOLS.map(({ value, label }) => ({ value, label }))}
                 onChange={setTool}
@@ -198,17 +204,12 @@ export function FromPicture({ document: shoot }: { document: Shoot }) {
                 {read.error.message}
               </p>
             ) : null}
-            {read.isFetching && !wishes.length ? <p className="faint">Reading…</p> : null}
+            {read.isFetching && !wishes.length ? <p className="faint">{words('brief-reading')}</p> : null}
             <ReadRows wishes={wishes} units={shoot.units} />
-            {wishes.length ? (
-              <p className="faint">
-                ± is meant for 95 of 100 photographs. Skins differ: the background is told to half a stop at
-                best.
-              </p>
-            ) : null}
+            {wishes.length ? <p className="faint">{words('brief-is-meant-for-95-of')}</p> : null}
           </>
         ) : (
-          <p className="faint">One face or ball, lit by one light that you like. It is read and not kept.</p>
+          <p className="faint">{words('brief-one-face-or-ball-lit')}</p>
         )}
       </Modal>
     </>

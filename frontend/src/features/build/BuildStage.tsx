@@ -5,6 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { buildQuery, picturesQuery } from '../../shared/api/build';
 import { ApiProblem, answer, api, type Build, type Shoot } from '../../shared/api/client';
 import { refresh } from '../../shared/api/refresh';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { useShoot } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
@@ -26,6 +27,7 @@ function labels(all: string[]): string {
 }
 
 function Pieces({ build, units }: { build: Build; units: Units }) {
+  const t = useBuildPageWords();
   const [exact, setExact] = useState(false);
   const pieces = build.bars
     .flatMap((bar) => bar.pieces)
@@ -35,24 +37,26 @@ function Pieces({ build, units }: { build: Build; units: Units }) {
     <>
       {build.put_on?.length ? (
         <p className="note note-hint">
-          Enough for every look: {build.put_on.map((p) => `${p.label} for “${p.look}”`).join(', ')}.
+          {t('build-page-enough-for-every-look', {
+            look: build.put_on.map((p) => `${p.label} for “${p.look}”`).join(', '),
+          })}
         </p>
       ) : null}
       <table className="list">
-        <caption className="sr-only">Pieces to cut</caption>
+        <caption className="sr-only">{t('build-page-pieces-to-cut')}</caption>
         <thead>
           <tr>
-            <th scope="col">Labels</th>
-            <th scope="col">Piece</th>
+            <th scope="col">{t('build-page-labels')}</th>
+            <th scope="col">{t('build-page-piece')}</th>
             <th scope="col" className="right">
               <Button
                 type="link"
                 size="small"
                 aria-pressed={exact}
-                title="As it was worked out, or in steps that can be marked"
+                title={t('build-page-as-it-was-worked-out')}
                 onClick={() => setExact(!exact)}
               >
-                {exact ? 'Exactly' : 'Cut to'}
+                {exact ? t('build-page-exactly') : t('build-page-cut-to')}
               </Button>
             </th>
           </tr>
@@ -101,30 +105,31 @@ function Scrolls({ label, children }: { label: string; children: ReactNode }) {
 
 /** Papers for the bench and the shop, and files to send out. */
 function Downloads({ id, units }: { id: string; units: Units }) {
+  const t = useBuildPageWords();
   const [paper, setPaper] = useState<'a4' | 'letter'>(units === 'metric' ? 'a4' : 'letter');
   const base = `/api/shoots/${id}`;
   const files: { key: string; label: string }[] = [
-    { key: 'cut-list.csv', label: 'Cut list, CSV' },
-    { key: 'cut-list.svg', label: 'Boards and cloth, SVG' },
-    { key: 'cut-list.dxf', label: 'Boards and cloth, DXF' },
-    { key: 'templates.svg', label: 'Templates, SVG' },
-    { key: 'templates.dxf', label: 'Templates, DXF' },
-    { key: 'prints.3mf', label: 'Parts to print, 3MF' },
-    { key: 'built.glb', label: 'Built thing, glTF' },
-    { key: 'built.stl', label: 'Built thing, STL' },
-    { key: 'built.3mf', label: 'Built thing, 3MF' },
-    { key: 'project.json', label: 'Project file' },
+    { key: 'cut-list.csv', label: t('build-page-cut-list-csv') },
+    { key: 'cut-list.svg', label: t('build-page-boards-and-cloth-svg') },
+    { key: 'cut-list.dxf', label: t('build-page-boards-and-cloth-dxf') },
+    { key: 'templates.svg', label: t('build-page-templates-svg') },
+    { key: 'templates.dxf', label: t('build-page-templates-dxf') },
+    { key: 'prints.3mf', label: t('build-page-parts-to-print-3mf') },
+    { key: 'built.glb', label: t('build-page-built-thing-gltf') },
+    { key: 'built.stl', label: t('build-page-built-thing-stl') },
+    { key: 'built.3mf', label: t('build-page-built-thing-3mf') },
+    { key: 'project.json', label: t('build-page-project-file') },
   ];
   return (
     <div className={css.downloads}>
       <Segmented
         size="small"
-        aria-label="Paper"
+        aria-label={t('build-page-paper')}
         value={paper}
         onChange={setPaper}
         options={[
           { value: 'a4', label: 'A4' },
-          { value: 'letter', label: 'Letter' },
+          { value: 'letter', label: t('build-page-letter') },
         ]}
       />
       <Button
@@ -133,14 +138,14 @@ function Downloads({ id, units }: { id: string; units: Units }) {
         icon={<DownloadOutlined />}
         href={`${base}/cut-list.pdf?paper=${paper}`}
       >
-        Cut list PDF
+        {t('build-page-cut-list-pdf')}
       </Button>
       {['Steps', 'Labels', 'Templates', 'Order'].map((name) => (
         <Button
           key={name}
           size="small"
           href={`${base}/${name.toLowerCase()}.pdf?paper=${paper}`}
-          aria-label={`${name} PDF`}
+          aria-label={t('build-page-pdf', { name })}
         >
           {name}
         </Button>
@@ -151,7 +156,7 @@ function Downloads({ id, units }: { id: string; units: Units }) {
           items: files.map((f) => ({ key: f.key, label: <a href={`${base}/${f.key}`}>{f.label}</a> })),
         }}
       >
-        <Button size="small">Files</Button>
+        <Button size="small">{t('build-page-files')}</Button>
       </Dropdown>
     </div>
   );
@@ -159,6 +164,7 @@ function Downloads({ id, units }: { id: string; units: Units }) {
 
 /** Once the bars are cut: what was used leaves the Shelf, what is left comes to it and is used first the next time. */
 function CutDone({ document, build }: { document: Shoot; build: Build }) {
+  const t = useBuildPageWords();
   const client = useQueryClient();
   const done = useMutation({
     mutationFn: () => answer(api.POST('/api/build/cut', { body: { document } })),
@@ -168,12 +174,14 @@ function CutDone({ document, build }: { document: Shoot; build: Build }) {
   return (
     <p className={css.cutDone}>
       <Button size="small" loading={done.isPending} disabled={done.isSuccess} onClick={() => done.mutate()}>
-        All is cut: keep what is left on my Shelf
+        {t('build-page-all-is-cut-keep-what')}
       </Button>{' '}
       {done.data ? (
         <span role="status">
-          {done.data.kept} kept{done.data.used ? `, ${done.data.used} of yours used` : ''}; the next plan uses
-          them first.
+          {t('build-page-kept-the-next-plan-uses', {
+            kept: String(done.data.kept),
+            used: done.data.used ? t('build-page-of-yours-used', { used: String(done.data.used) }) : '',
+          })}
         </span>
       ) : null}
       {done.error ? <span className="field-error">{done.error.message}</span> : null}
@@ -195,6 +203,7 @@ function BuildOf({
   document: NonNullable<ReturnType<typeof useShoot.getState>['document']>;
   id: string;
 }) {
+  const t = useBuildPageWords();
   const { data: build, error, isPlaceholderData } = useQuery(buildQuery(document));
   const { data: pictures } = useQuery(picturesQuery(document));
   const { units } = document;
@@ -203,58 +212,58 @@ function BuildOf({
     return (
       <div className={`stage ${css.cannot}`}>
         <div className="card" role="alert">
-          <h2>This cannot be built like that</h2>
+          <h2>{t('build-page-this-cannot-be-built-like')}</h2>
           <p>{words}</p>
-          <p className="faint">Put it right here, in Shape or in the Brief; nothing was lost.</p>
+          <p className="faint">{t('build-page-put-it-right-here-in')}</p>
         </div>
-        <section className={`card ${css.workshop}`} aria-label="Workshop">
+        <section className={`card ${css.workshop}`} aria-label={t('build-page-workshop')}>
           <WorkshopFields document={document} />
         </section>
       </div>
     );
   }
-  if (!build) return <div className="stage waiting">Working out the parts…</div>;
+  if (!build) return <div className="stage waiting">{t('build-page-working-out-the-parts')}</div>;
   return (
     <div className={`stage ${css.buildStage}${isPlaceholderData ? ' is-stale' : ''}`}>
       <div className={css.buildLeft}>
         <div className={css.buildTop}>
           <BuiltThing build={build} document={document} />
-          <section className={`card ${css.detailsCard}`} aria-label="Pieces">
+          <section className={`card ${css.detailsCard}`} aria-label={t('build-page-pieces')}>
             <Tabs
               size="small"
               items={[
                 {
                   key: 'pieces',
-                  label: 'Pieces',
+                  label: t('build-page-pieces'),
                   children: (
-                    <Scrolls label="All pieces">
+                    <Scrolls label={t('build-page-all-pieces')}>
                       <Pieces build={build} units={units} />
                     </Scrolls>
                   ),
                 },
                 {
                   key: 'holes',
-                  label: 'Holes',
+                  label: t('build-page-holes'),
                   children: (
-                    <Scrolls label="Holes and fasteners">
+                    <Scrolls label={t('build-page-holes-and-fasteners')}>
                       <Holes build={build} units={units} />
                     </Scrolls>
                   ),
                 },
                 {
                   key: 'templates',
-                  label: 'Templates',
+                  label: t('build-page-templates'),
                   children: (
-                    <Scrolls label="Templates at full size">
+                    <Scrolls label={t('build-page-templates-at-full-size')}>
                       <Templates build={build} units={units} id={id} />
                     </Scrolls>
                   ),
                 },
                 {
                   key: 'prints',
-                  label: 'To print',
+                  label: t('build-page-to-print'),
                   children: (
-                    <Scrolls label="Parts to print">
+                    <Scrolls label={t('build-page-parts-to-print')}>
                       <Prints build={build} units={units} id={id} />
                     </Scrolls>
                   ),
@@ -263,20 +272,25 @@ function BuildOf({
             />
           </section>
         </div>
-        <section className="card" aria-label="Cut plan">
+        <section className="card" aria-label={t('build-page-cut-plan')}>
           <h2>
-            Cut plan
+            {t('build-page-cut-plan')}
             <span className="faint">
               {' '}
               {build.bars.length
-                ? `${build.bar_name}; ${formatLength(build.bought, units)} bought${
-                    build.own ? `, ${formatLength(build.own, units)} of yours` : ''
-                  }, ${formatLength(build.used, units)} used, ${formatLength(build.offcuts, units)} left over; ${build.saw}`
-                : 'no bars in it'}
+                ? t('build-page-bought-used-left-over', {
+                    bar_name: build.bar_name,
+                    bought: formatLength(build.bought, units),
+                    yours: build.own ? t('build-page-of-yours', { own: formatLength(build.own, units) }) : '',
+                    used: formatLength(build.used, units),
+                    offcuts: formatLength(build.offcuts, units),
+                    saw: build.saw,
+                  })
+                : t('build-page-no-bars-in-it')}
             </span>
           </h2>
           <CutDone document={document} build={build} />
-          <Scrolls label="Bars and boards">
+          <Scrolls label={t('build-page-bars-and-boards')}>
             <CutPlan build={build} units={units} />
             <SheetPlans build={build} units={units} />
           </Scrolls>
@@ -285,21 +299,21 @@ function BuildOf({
       <div className={`${css.buildRight} card`}>
         <div className={css.buildSummary}>
           <div>
-            <b>{build.mass.toFixed(1)} kg</b>
-            <span>without ballast</span>
+            <b>{t('build-page-kg', { mass: build.mass.toFixed(1) })}</b>
+            <span>{t('build-page-without-ballast')}</span>
           </div>
           <div>
             <b>{money(build.total, build.currency)}</b>
-            <span>to buy</span>
+            <span>{t('build-page-to-buy')}</span>
           </div>
           <div>
             <b>{clock(build.minutes)}</b>
-            <span>of work</span>
+            <span>{t('build-page-of-work')}</span>
           </div>
           {build.longest > 0 ? (
             <div>
               <b>{formatLength(build.longest, units)}</b>
-              <span>longest piece</span>
+              <span>{t('build-page-longest-piece')}</span>
             </div>
           ) : null}
         </div>
@@ -308,15 +322,27 @@ function BuildOf({
           items={[
             {
               key: 'steps',
-              label: 'Steps',
+              label: t('build-page-steps'),
               children: <Steps build={build} shoot={id} units={units} pictures={pictures?.pictures ?? []} />,
             },
-            { key: 'buy', label: 'To buy', children: <Shopping build={build} document={document} /> },
-            { key: 'workshop', label: 'Workshop', children: <Workshop build={build} document={document} /> },
-            { key: 'change', label: 'Change', children: <Change document={document} id={id} /> },
+            {
+              key: 'buy',
+              label: t('build-page-to-buy-2'),
+              children: <Shopping build={build} document={document} />,
+            },
+            {
+              key: 'workshop',
+              label: t('build-page-workshop'),
+              children: <Workshop build={build} document={document} />,
+            },
+            {
+              key: 'change',
+              label: t('build-page-change'),
+              children: <Change document={document} id={id} />,
+            },
             {
               key: 'measure',
-              label: 'Measure back',
+              label: t('build-page-measure-back'),
               children: <MeasureBack build={build} document={document} />,
             },
           ]}

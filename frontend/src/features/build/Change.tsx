@@ -1,10 +1,12 @@
 // The same thing otherwise: other materials, mended, packed, once more, for another lamp, cut together with others.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { adaptQuery, changesQuery, togetherQuery } from '../../shared/api/build';
 import type { Catalogue, Schemas, Shoot } from '../../shared/api/client';
 import { catalogueQuery, shootsQuery } from '../../shared/api/queries';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { edit } from '../../shared/state/store';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
@@ -26,6 +28,7 @@ const signed = (value: number, digits: number, unit: string) =>
   `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)} ${unit}`;
 
 function Variants({ changes }: { changes: Changes }) {
+  const t = useBuildPageWords();
   return (
     <ul className={css.variants}>
       {changes.variants.map((v) => (
@@ -54,28 +57,29 @@ function Variants({ changes }: { changes: Changes }) {
               )
             }
           >
-            Use it
+            {t('build-page-use-it')}
           </Button>
         </li>
       ))}
       {changes.variants.length ? null : (
-        <li className="faint-words">Nothing would be better by more than a twentieth with the light kept.</li>
+        <li className="faint-words">{t('build-page-nothing-would-be-better-by')}</li>
       )}
     </ul>
   );
 }
 
 function Adapt({ document, data }: { document: Shoot; data: Catalogue }) {
+  const t = useBuildPageWords();
   const [lamp, setLamp] = useState<string | null>(null);
   const asked = useQuery({ ...adaptQuery(document, lamp ?? ''), enabled: lamp !== null });
   return (
     <>
       <div className="field">
-        <span className="field-label">Another lamp</span>
+        <span className="field-label">{t('build-page-another-lamp')}</span>
         <Select
           size="small"
-          aria-label="Lamp to adapt it to"
-          placeholder="choose a lamp"
+          aria-label={t('build-page-lamp-to-adapt-it-to')}
+          placeholder={t('build-page-choose-a-lamp')}
           value={lamp}
           popupMatchSelectWidth={false}
           showSearch={{ optionFilterProp: 'label' }}
@@ -88,13 +92,13 @@ function Adapt({ document, data }: { document: Shoot; data: Catalogue }) {
           {asked.data.cannot ? <p className="note note-warning">{asked.data.cannot}</p> : null}
           <p>
             {asked.data.changed.length
-              ? `${asked.data.stay} pieces and sheets stay; made anew:`
-              : 'All pieces and sheets stay.'}
+              ? t('build-page-pieces-and-sheets-stay-made', { stay: String(asked.data.stay) })
+              : t('build-page-all-pieces-and-sheets-stay')}
           </p>
           <ul>
             {asked.data.changed.map((c) => (
               <li key={c.name}>
-                <b>{c.name}</b> {c.now ?? 'none'} → {c.then ?? 'none'}
+                <b>{c.name}</b> {c.now ?? t('build-page-none')} → {c.then ?? t('build-page-none')}
               </li>
             ))}
             {asked.data.notes.map((n) => (
@@ -109,6 +113,7 @@ function Adapt({ document, data }: { document: Shoot; data: Catalogue }) {
 }
 
 function Together({ id, units }: { id: string; units: Units }) {
+  const t = useBuildPageWords();
   const [others, setOthers] = useState<string[]>([]);
   const { data: shoots } = useQuery(shootsQuery);
   const asked = useQuery({ ...togetherQuery([id, ...others]), enabled: others.length > 0 });
@@ -119,22 +124,28 @@ function Together({ id, units }: { id: string; units: Units }) {
         mode="multiple"
         size="small"
         className={css.togetherChoice ?? ''}
-        aria-label="Shoots to cut together with this one"
-        placeholder="choose other shoots"
+        aria-label={t('build-page-shoots-to-cut-together-with')}
+        placeholder={t('build-page-choose-other-shoots')}
         value={others}
         maxCount={7}
         options={(shoots ?? []).filter((s) => s.id !== id).map((s) => ({ value: s.id, label: s.title }))}
         onChange={setOthers}
       />
-      {asked.isFetching ? <p className="faint-words">Laying all of them out…</p> : null}
+      {asked.isFetching ? <p className="faint-words">{t('build-page-laying-all-of-them-out')}</p> : null}
       {asked.error ? <p className="field-error">{asked.error.message}</p> : null}
       {found ? (
         <div className={css.together} aria-live="polite">
           <p>
-            {found.designs.join('; ')}. {money(found.total, found.currency)} together
-            {found.apart - found.total > 0.005
-              ? `, ${money(found.apart - found.total, found.currency)} less than one by one.`
-              : '; no less than one by one.'}
+            {t('build-page-together', {
+              designs: found.designs.join('; '),
+              currency: money(found.total, found.currency),
+              one:
+                found.apart - found.total > 0.005
+                  ? t('build-page-less-than-one-by-one', {
+                      currency: money(found.apart - found.total, found.currency),
+                    })
+                  : t('build-page-no-less-than-one-by'),
+            })}
           </p>
           {found.bars.map((bars) => (
             <div key={bars.bar}>
@@ -143,10 +154,12 @@ function Together({ id, units }: { id: string; units: Units }) {
                 {bars.bars.map((bar, k) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: equal bars have nothing else to tell them apart
                   <li key={k}>
-                    {formatLength(bar.stock, units)}
-                    {bar.own ? ', yours' : ''}:{' '}
-                    {bar.pieces.map((p) => `${p.label} ${formatLength(p.cut, units, true)}`).join(', ')};{' '}
-                    {formatLength(bar.offcut, units)} left
+                    {t('build-page-left', {
+                      stock: formatLength(bar.stock, units),
+                      yours: bar.own ? t('build-page-yours') : '',
+                      cut: bar.pieces.map((p) => `${p.label} ${formatLength(p.cut, units, true)}`).join(', '),
+                      offcut: formatLength(bar.offcut, units),
+                    })}
                   </li>
                 ))}
               </ol>
@@ -162,30 +175,40 @@ function Together({ id, units }: { id: string; units: Units }) {
 }
 
 export function Change({ document, id }: { document: Shoot; id: string }) {
+  const t = useBuildPageWords();
   const { data: changes, error, isFetching } = useQuery(changesQuery(document));
   const { data } = useQuery(catalogueQuery);
   const { units } = document;
   if (error) return <p className="field-error">{error.message}</p>;
-  if (!changes || !data) return <p className="faint-words">Trying other materials…</p>;
+  if (!changes || !data) return <p className="faint-words">{t('build-page-trying-other-materials')}</p>;
   return (
     <div className={`${css.change}${isFetching ? ' is-stale' : ''}`}>
-      <h3>Of other materials</h3>
+      <h3>{t('build-page-of-other-materials')}</h3>
       <Variants changes={changes} />
-      <h3>Packed</h3>
+      <h3>{t('build-page-packed')}</h3>
       <p>
-        {changes.comes_apart ? 'It comes apart: ' : 'Its frame stays joined: '}
-        {changes.bundles.length} bundle{changes.bundles.length === 1 ? '' : 's'}, the longest{' '}
-        {formatLength(changes.longest, units)}, {changes.mass.toFixed(1)} kg in all.
+        {t('build-page-bundle-the-longest-kg-in', {
+          joined: changes.comes_apart
+            ? t('build-page-it-comes-apart')
+            : t('build-page-its-frame-stays-joined'),
+          bundles: { kind: 'count', value: changes.bundles.length },
+          longest: formatLength(changes.longest, units),
+          mass: changes.mass.toFixed(1),
+        })}
       </p>
       <ul className={css.bundles}>
         {changes.bundles.map((b) => (
           <li key={b.name}>
-            <b>{b.name}</b> {b.size.map((x) => formatLength(x, units)).join(' × ')}, {b.mass.toFixed(2)} kg
+            <b>{b.name}</b>{' '}
+            {t('build-page-kg-2', {
+              x: b.size.map((x) => formatLength(x, units)).join(' × '),
+              mass: b.mass.toFixed(2),
+            })}
             <small>{b.contents}</small>
           </li>
         ))}
       </ul>
-      <h3>When something wears or breaks</h3>
+      <h3>{t('build-page-when-something-wears-or-breaks')}</h3>
       <ul className={css.bundles}>
         {changes.renewals.map((r) => (
           <li key={r.labels.join()}>
@@ -199,17 +222,22 @@ export function Change({ document, id }: { document: Shoot; id: string }) {
           </li>
         ))}
       </ul>
-      <h3>A second one from what is left</h3>
+      <h3>{t('build-page-a-second-one-from-what')}</h3>
       <p>
-        {money(changes.second.total, changes.currency)} more
-        {changes.second.saved > 0.005
-          ? `, ${money(changes.second.saved, changes.currency)} less than the first`
-          : ', as much as the first'}
-        ; {changes.second.from_offcuts} pieces come from offcuts.
+        {t('build-page-more-pieces-come-from-offcuts', {
+          currency: money(changes.second.total, changes.currency),
+          first:
+            changes.second.saved > 0.005
+              ? t('build-page-less-than-the-first', {
+                  currency: money(changes.second.saved, changes.currency),
+                })
+              : t('build-page-as-much-as-the-first'),
+          from_offcuts: String(changes.second.from_offcuts),
+        })}
       </p>
-      <h3>For another lamp</h3>
+      <h3>{t('build-page-for-another-lamp')}</h3>
       <Adapt document={document} data={data} />
-      <h3>Cut together with others</h3>
+      <h3>{t('build-page-cut-together-with-others')}</h3>
       <Together id={id} units={units} />
     </div>
   );

@@ -1,5 +1,7 @@
 // Bars to one scale, with the pieces in the order they are cut.
+
 import type { Build } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
@@ -9,6 +11,7 @@ const ROW = 40;
 const NAMED_ROW = 48;
 
 export function CutPlan({ build, units }: { build: Build; units: Units }) {
+  const t = useBuildPageWords();
   const [ref, size] = useSize<HTMLDivElement>();
   const longest = Math.max(...build.bars.map((b) => b.stock), 0.1);
   const left = 62;
@@ -21,7 +24,7 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
           width={size.width}
           height={build.bars.length * high}
           role="img"
-          aria-label={`${build.bars.length} bars with their cuts`}
+          aria-label={t('build-page-bars-with-their-cuts', { bars: String(build.bars.length) })}
         >
           {build.bars.map((bar, row) => {
             let at = 0;
@@ -34,7 +37,7 @@ export function CutPlan({ build, units }: { build: Build; units: Units }) {
                 </text>
                 {bar.own ? (
                   <text x={0} y={33} className={css.barOwn}>
-                    yours
+                    {t('build-page-yours-2')}
                   </text>
                 ) : null}
                 <rect x={left} y={0} width={bar.stock * scale} height={28} className={css.offcut} />

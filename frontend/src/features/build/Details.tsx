@@ -1,5 +1,7 @@
 // What the pieces need besides cutting: holes and fasteners, templates at full size, parts to print.
+
 import type { Build } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
 
@@ -27,9 +29,9 @@ function HoleDrawing({ hole }: { hole: Build['holes'][number] }) {
 }
 
 export function Holes({ build, units }: { build: Build; units: Units }) {
+  const t = useBuildPageWords();
   const at = (x: number) => formatLength(x, units, true);
-  if (!build.holes.length)
-    return <p className="faint-words">Nothing is drilled: it is held by joints, tape, clamps or cloth.</p>;
+  if (!build.holes.length) return <p className="faint-words">{t('build-page-nothing-is-drilled-it-is')}</p>;
   return (
     <ul className={css.holes}>
       {build.holes.map((h) => (
@@ -39,10 +41,19 @@ export function Holes({ build, units }: { build: Build; units: Units }) {
             <b>
               {h.count} × {h.name} {at(h.diameter)}
             </b>{' '}
-            {h.depth === null ? 'through' : `${at(h.depth)} deep`} in {h.pieces.join(', ')}
+            {t('build-page-in', {
+              deep: h.depth === null ? t('build-page-through') : t('build-page-deep', { depth: at(h.depth) }),
+              pieces: h.pieces.join(', '),
+            })}
             <small>
-              {h.along.map(at).join(' and ')} from the end, {at(h.across)} from the edge ({h.side}); {h.note}
-              {h.longest === null ? '' : `; no screw longer than ${at(h.longest)}`}
+              {t('build-page-from-the-end-from-the', {
+                and: h.along.map(at).join(' and '),
+                across: at(h.across),
+                side: h.side,
+                note: h.note,
+                longest:
+                  h.longest === null ? '' : t('build-page-no-screw-longer-than', { longest: at(h.longest) }),
+              })}
             </small>
           </div>
         </li>
@@ -52,13 +63,16 @@ export function Holes({ build, units }: { build: Build; units: Units }) {
 }
 
 export function Templates({ build, units, id }: { build: Build; units: Units; id: string }) {
-  if (!build.templates.length) return <p className="faint-words">Nothing needs a template.</p>;
+  const words = useBuildPageWords();
+  if (!build.templates.length)
+    return <p className="faint-words">{words('build-page-nothing-needs-a-template')}</p>;
   return (
     <>
       <p className="faint">
-        Printed at full size with a ruler to check the printer;{' '}
-        <a href={`/api/shoots/${id}/templates.svg`}>SVG</a> and{' '}
-        <a href={`/api/shoots/${id}/templates.dxf`}>DXF</a> for a laser or plotter.
+        {words('build-page-printed-at-full-size-with')}{' '}
+        <a href={`/api/shoots/${id}/templates.svg`}>{words('build-page-svg')}</a> {words('build-page-and')}{' '}
+        <a href={`/api/shoots/${id}/templates.dxf`}>{words('build-page-dxf')}</a>{' '}
+        {words('build-page-for-a-laser-or-plotter')}
       </p>
       <ul className={css.templates}>
         {build.templates.map((t) => {
@@ -86,8 +100,10 @@ export function Templates({ build, units, id }: { build: Build; units: Units; id
               <div>
                 <b>{t.name}</b> {formatLength(t.width, units)} × {formatLength(t.height, units)}
                 <small>
-                  {t.note ? `${t.note}; ` : ''}
-                  {t.pages_a4} page{t.pages_a4 > 1 ? 's' : ''} of A4
+                  {words('build-page-page-of-a4', {
+                    note: t.note ? `${t.note}; ` : '',
+                    pages: { kind: 'count', value: t.pages_a4 },
+                  })}
                 </small>
               </div>
             </li>
@@ -99,11 +115,14 @@ export function Templates({ build, units, id }: { build: Build; units: Units; id
 }
 
 export function Prints({ build, units, id }: { build: Build; units: Units; id: string }) {
-  if (!build.prints.length) return <p className="faint-words">This design has no parts to print.</p>;
+  const t = useBuildPageWords();
+  if (!build.prints.length) return <p className="faint-words">{t('build-page-this-design-has-no-parts')}</p>;
   return (
     <>
       <p className="faint">
-        All of them as one <a href={`/api/shoots/${id}/prints.3mf`}>3MF</a> file, or one by one as STL.
+        {t('build-page-all-of-them-as-one')}{' '}
+        <a href={`/api/shoots/${id}/prints.3mf`}>{t('build-page-3mf')}</a>{' '}
+        {t('build-page-file-or-one-by-one')}
       </p>
       <ul className={css.templates}>
         {build.prints.map((p, k) => (
@@ -112,9 +131,15 @@ export function Prints({ build, units, id }: { build: Build; units: Units; id: s
               <b>
                 {p.count} × {p.name}
               </b>{' '}
-              {p.size.map((x) => formatLength(x, units)).join(' × ')}, {(p.mass * 1000).toFixed(0)} g each{' '}
-              <a href={`/api/shoots/${id}/prints.stl?number=${k}`} aria-label={`STL of the ${p.name}`}>
-                STL
+              {t('build-page-g-each', {
+                x: p.size.map((x) => formatLength(x, units)).join(' × '),
+                mass: (p.mass * 1000).toFixed(0),
+              })}{' '}
+              <a
+                href={`/api/shoots/${id}/prints.stl?number=${k}`}
+                aria-label={t('build-page-stl-of-the', { name: p.name })}
+              >
+                {t('build-page-stl')}
               </a>
               <small>
                 {p.note ? `${p.note}; ` : ''}

@@ -1,9 +1,11 @@
 // The built thing in space: turned by hand, taken apart by a slider, put together step by step.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Slider } from 'antd';
 import { lazy, Suspense, useState } from 'react';
 import { assemblyQuery, picturesQuery } from '../../shared/api/build';
 import type { Build, Schemas, Shoot } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { stepsOf } from './exploded';
 import css from './exploded.module.css';
 
@@ -37,20 +39,21 @@ const FAULT: Record<string, string> = {
 };
 
 export function Exploded({ build, document }: { build: Build; document: Shoot }) {
+  const t = useBuildPageWords();
   const { data, error } = useQuery(assemblyQuery(document));
   const { data: drawn } = useQuery(picturesQuery(document));
   const [apart, setApart] = useState(0);
   const [step, setStep] = useState<number | null>(null);
   if (error) return <p className="picture-problem">{error.message}</p>;
-  if (!data) return <p className="waiting">Putting it together…</p>;
-  if (!data.parts.length) return <p className="waiting">Nothing is built: what is there is used.</p>;
+  if (!data) return <p className="waiting">{t('build-page-putting-it-together')}</p>;
+  if (!data.parts.length) return <p className="waiting">{t('build-page-nothing-is-built-what-is')}</p>;
   const found = [...data.faults, ...(drawn?.faults ?? [])];
   const steps = stepsOf(build.steps, drawn?.pictures ?? [], document.units);
   const at = step === null ? null : Math.min(step, steps.length - 1);
   const shown = at === null ? null : steps[at];
   return (
     <div className={css.exploded}>
-      <Suspense fallback={<p className="waiting">Putting it together…</p>}>
+      <Suspense fallback={<p className="waiting">{t('build-page-putting-it-together')}</p>}>
         <Exploded3d
           parts={data.parts}
           apart={apart / 100}
@@ -60,7 +63,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
       </Suspense>
       <div className={css.explodedTools}>
         <span className={css.explodedApart}>
-          Apart
+          {t('build-page-apart')}
           <Slider
             value={apart}
             onChange={setApart}
@@ -70,16 +73,16 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
         </span>
         <Button
           size="small"
-          aria-label="Step before"
+          aria-label={t('build-page-step-before')}
           disabled={at === null}
           onClick={() => setStep(at ? at - 1 : null)}
         >
           ‹
         </Button>
-        <output>{shown ? `${shown.number}. ${shown.title}` : 'All of it'}</output>
+        <output>{shown ? `${shown.number}. ${shown.title}` : t('build-page-all-of-it')}</output>
         <Button
           size="small"
-          aria-label="Step after"
+          aria-label={t('build-page-step-after')}
           disabled={!steps.length || at === steps.length - 1}
           onClick={() => setStep(at === null ? 0 : at + 1)}
         >
@@ -90,7 +93,7 @@ export function Exploded({ build, document }: { build: Build; document: Shoot })
         <ul className="notes" role="alert">
           {found.map((f) => (
             <li key={f.code + f.parts.join()} className="note note-warning">
-              <b>It does not go together:</b> {f.parts.join(', ')} {FAULT[f.code] ?? f.code}
+              <b>{t('build-page-it-does-not-go-together')}</b> {f.parts.join(', ')} {FAULT[f.code] ?? f.code}
             </li>
           ))}
         </ul>

@@ -1,4 +1,5 @@
 // Parts with their edges in three dimensions, their labels beside them; nothing here knows what they are.
+
 import { useEffect, useRef, useState } from 'react';
 import {
   AmbientLight,
@@ -17,6 +18,7 @@ import {
   WebGLRenderer,
 } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import type { Drawn } from './Exploded';
 import css from './exploded.module.css';
 
@@ -101,6 +103,7 @@ function stage(canvas: HTMLCanvasElement) {
 }
 
 export default function Exploded3d({ parts, apart, added, present }: Props) {
+  const t = useBuildPageWords();
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const labels = useRef<HTMLDivElement>(null);
@@ -188,19 +191,10 @@ export default function Exploded3d({ parts, apart, added, present }: Props) {
     draw.current();
   }, [parts, apart, added, present]);
 
-  if (failed)
-    return (
-      <p className="picture-problem">
-        This browser shows nothing in three dimensions; pieces and steps tell the same.
-      </p>
-    );
+  if (failed) return <p className="picture-problem">{t('build-page-this-browser-shows-nothing-in')}</p>;
   return (
     <div ref={frame} className={css.explodedSpace}>
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label="The built thing with the label of every piece; drag to turn it, the wheel comes nearer"
-      />
+      <canvas ref={canvas} role="img" aria-label={t('build-page-the-built-thing-with-the')} />
       <div ref={labels} className={css.explodedLabels} aria-hidden="true">
         {parts
           .filter((part) => part.label)

@@ -1,8 +1,10 @@
 // From pieces as they were cut, and what is seen of the frame, to the one to recut.
+
 import { useMutation } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Build, type Schemas, type Shoot } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { NumberInput } from '../../shared/ui/NumberInput';
 import { formatLength } from '../../shared/units/length';
 import { read } from '../../shared/units/quantity';
@@ -22,6 +24,7 @@ const SYMPTOMS: { value: Symptom; label: string }[] = [
 const TOLD = 6;
 
 export function MeasureBack({ build, document }: { build: Build; document: Shoot }) {
+  const t = useBuildPageWords();
   const { units } = document;
   const [measured, setMeasured] = useState<Record<string, number>>({});
   const [symptom, setSymptom] = useState<Symptom>('none');
@@ -38,15 +41,12 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
   });
   return (
     <div className={css.measureBack}>
-      <p className="faint">
-        Type what a tape says of the pieces that you doubt (millimetres, or as you like), and what you see of
-        the frame.
-      </p>
+      <p className="faint">{t('build-page-type-what-a-tape-says')}</p>
       <div className="field">
-        <span className="field-label">What I see</span>
+        <span className="field-label">{t('build-page-what-i-see')}</span>
         <Select
           size="small"
-          aria-label="What is seen of the frame"
+          aria-label={t('build-page-what-is-seen-of-the')}
           value={symptom}
           options={SYMPTOMS}
           popupMatchSelectWidth={false}
@@ -60,7 +60,7 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
         loading={ask.isPending}
         onClick={() => ask.mutate()}
       >
-        Find the piece to recut
+        {t('build-page-find-the-piece-to-recut')}
       </Button>
       {ask.error ? (
         <p className="picture-problem" role="alert">
@@ -74,7 +74,9 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
               {f.text}
             </li>
           ))}
-          {ask.data.findings.length ? null : <li className="faint-words">All of them are right.</li>}
+          {ask.data.findings.length ? null : (
+            <li className="faint-words">{t('build-page-all-of-them-are-right')}</li>
+          )}
         </ul>
       ) : null}
       <ul className={css.measuredList}>
@@ -85,7 +87,7 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
             <span className="right">{formatLength(p.cut, units, true)}</span>
             <NumberInput
               name={`${p.label} measured`}
-              placeholder="measured"
+              placeholder={t('build-page-measured')}
               shown={measured[p.label] === undefined ? '' : formatLength(measured[p.label] ?? 0, units, true)}
               read={(text) => (text.trim() ? read(text, 'millimetres', units) : null)}
               set={(length) =>
@@ -97,8 +99,8 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
           </li>
         ))}
       </ul>
-      <h3>Which cuts matter</h3>
-      <p className="faint">How far a finished size is off when every cut is off by 1 mm.</p>
+      <h3>{t('build-page-which-cuts-matter')}</h3>
+      <p className="faint">{t('build-page-how-far-a-finished-size')}</p>
       <ul className={css.measuredList}>
         {build.stacks.slice(0, TOLD).map((s) => (
           <li key={s.run}>
@@ -107,7 +109,7 @@ export function MeasureBack({ build, document }: { build: Build; document: Shoot
               {s.run} <small className="faint">({s.pieces.join(', ')})</small>
             </span>
             <span className="right">{formatLength(s.wanted, units)}</span>
-            <small>likely ±{(s.likely * 1000).toFixed(1)} mm</small>
+            <small>{t('build-page-likely-mm', { likely: (s.likely * 1000).toFixed(1) })}</small>
           </li>
         ))}
       </ul>

@@ -1,9 +1,11 @@
 // Each rigid part of the built thing square on, with its measures.
+
 import { useQuery } from '@tanstack/react-query';
 import { Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { viewsQuery } from '../../shared/api/build';
 import type { Schemas, Shoot } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { formatLength } from '../../shared/units/length';
 import css from './measured.module.css';
 
@@ -76,6 +78,7 @@ export function MeasuredView({ view, units }: { view: View; units: Shoot['units'
 }
 
 export function MeasuredViews({ document }: { document: Shoot }) {
+  const t = useBuildPageWords();
   const { data, error } = useQuery(viewsQuery(document));
   const [chosen, setChosen] = useState<string | null>(null);
   const [name, setName] = useState<View['name']>('front');
@@ -85,18 +88,18 @@ export function MeasuredViews({ document }: { document: Shoot }) {
         {error.message}
       </p>
     );
-  if (!data) return <p className="waiting">Drawing it…</p>;
+  if (!data) return <p className="waiting">{t('build-page-drawing-it')}</p>;
   const groups = [...new Set(data.views.map((view) => view.group))];
   const group = chosen && groups.includes(chosen) ? chosen : groups[0];
   const mine = data.views.filter((one) => one.group === group);
   const view = mine.find((one) => one.name === name) ?? mine[0];
-  if (!group) return <p className="waiting">Nothing is built: what is there is used.</p>;
+  if (!group) return <p className="waiting">{t('build-page-nothing-is-built-what-is')}</p>;
   return (
     <div className={css.measured}>
       <div className={css.choices}>
         <Segmented<View['name']>
           size="small"
-          aria-label="Seen from"
+          aria-label={t('build-page-seen-from')}
           options={mine.map(({ name }) => ({ value: name, label: NAMES[name] }))}
           value={view?.name ?? 'front'}
           onChange={setName}
@@ -104,7 +107,7 @@ export function MeasuredViews({ document }: { document: Shoot }) {
         {groups.length > 1 ? (
           <Select
             size="small"
-            aria-label="Which part"
+            aria-label={t('build-page-which-part')}
             value={group}
             onChange={setChosen}
             options={groups.map((value) => ({ value, label: value }))}

@@ -1,5 +1,7 @@
 // Boards and lengths off rolls, all to one scale, with the pieces as they lie and what is left.
+
 import type { Build } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
 
@@ -58,6 +60,7 @@ function Sheet(props: {
 
 /** One material: what is bought of it, what is one's own, and what falls out of windows and is used. */
 export function SheetRow({ cover, units, scale }: { cover: Cover; units: Units; scale: number }) {
+  const t = useBuildPageWords();
   const share = Math.round((100 * cover.used) / Math.max(cover.used + cover.dust + cover.left, 1e-9));
   const bought =
     cover.form === 'cloth'
@@ -66,7 +69,7 @@ export function SheetRow({ cover, units, scale }: { cover: Cover; units: Units; 
   return (
     <figure>
       <figcaption>
-        <b>{cover.material}</b> {bought}, {share} % used
+        <b>{cover.material}</b> {t('build-page-used', { bought, share: String(share) })}
         {cover.form === 'board' && cover.bought > 0 && cover.bought <= cover.bound
           ? '; fewer will not do'
           : null}
@@ -76,8 +79,8 @@ export function SheetRow({ cover, units, scale }: { cover: Cover; units: Units; 
           // biome-ignore lint/suspicious/noArrayIndexKey: a board is its place in the plan
           <div key={i} className={css.sheetOne}>
             <Sheet number={i + 1} sheet={sheet} cover={cover} scale={scale} units={units} />
-            {sheet.own ? <small className="good">yours</small> : null}
-            {sheet.host ? <small>out of {sheet.host}'s window</small> : null}
+            {sheet.own ? <small className="good">{t('build-page-yours-2')}</small> : null}
+            {sheet.host ? <small>{t('build-page-out-of-s-window', { host: sheet.host })}</small> : null}
           </div>
         ))}
       </div>

@@ -1,6 +1,8 @@
 // The list for the shop: own prices, a supplier's, or typical ones; what a ready-made one would cost; what serves instead.
+
 import { Popover, Switch } from 'antd';
 import type { Build, Shoot } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { edit } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { NumberInput } from '../../shared/ui/NumberInput';
@@ -14,6 +16,7 @@ const SOURCE: Record<Line['source'], string> = { yours: 'your price', supplier: 
 
 /** A price that is typed where it is read; empty goes back to the typical one. */
 function Price({ line, document }: { line: Line; document: Shoot }) {
+  const t = useBuildPageWords();
   const { prices, currency } = document.brief.workshop;
   const set = (next: Record<string, number>, label: string) =>
     edit([{ path: 'brief.workshop.prices', value: next }], label);
@@ -21,7 +24,7 @@ function Price({ line, document }: { line: Line; document: Shoot }) {
     <NumberInput
       className={css.priceInput ?? ''}
       name={`Price of one ${line.name}`}
-      title="Price of one as it is sold; type your own, empty it for the typical one"
+      title={t('build-page-price-of-one-as-it')}
       shown={line.each.toFixed(2)}
       read={(text) => (text.trim() ? readMoney(text) : null)}
       set={(price) => {
@@ -36,11 +39,12 @@ function Price({ line, document }: { line: Line; document: Shoot }) {
 }
 
 function Instead({ line }: { line: Line }) {
+  const t = useBuildPageWords();
   if (!line.substitutes.length) return null;
   return (
     <Popover
       trigger="click"
-      title={`Instead of ${line.name}`}
+      title={t('build-page-instead-of', { name: line.name })}
       content={
         <ul className={css.instead}>
           {line.substitutes.map((s) => (
@@ -51,14 +55,19 @@ function Instead({ line }: { line: Line }) {
         </ul>
       }
     >
-      <button type="button" className={css.insteadButton} aria-label={`What to take instead of ${line.name}`}>
-        {line.short > 0 ? 'not enough there: instead' : 'or'}
+      <button
+        type="button"
+        className={css.insteadButton}
+        aria-label={t('build-page-what-to-take-instead-of', { name: line.name })}
+      >
+        {line.short > 0 ? t('build-page-not-enough-there-instead') : t('build-page-or')}
       </button>
     </Popover>
   );
 }
 
 export function Shopping({ build, document }: { build: Build; document: Shoot }) {
+  const t = useBuildPageWords();
   const { currency } = build;
   const ready = build.ready_made;
   return (
@@ -66,18 +75,23 @@ export function Shopping({ build, document }: { build: Build; document: Shoot })
       <div className={css.shoppingFields}>
         <Choice
           path="brief.workshop.currency"
-          label="Currency"
+          label={t('build-page-currency')}
           options={CURRENCIES.map((id) => ({ id, name: id }))}
         />
         {currency === 'EUR' ? null : (
-          <Quantity path="brief.workshop.rate" kind="number" label="1 € is" hint={currency} />
+          <Quantity path="brief.workshop.rate" kind="number" label={t('build-page-1-is')} hint={currency} />
         )}
-        <Quantity path="brief.workshop.ready_made" kind="number" label="Ready-made costs" hint={currency} />
+        <Quantity
+          path="brief.workshop.ready_made"
+          kind="number"
+          label={t('build-page-ready-made-costs')}
+          hint={currency}
+        />
         <div className="field">
-          <span className="field-label">Supplier's prices</span>
+          <span className="field-label">{t('build-page-supplier-s-prices')}</span>
           <Switch
             size="small"
-            aria-label="Ask the supplier for prices"
+            aria-label={t('build-page-ask-the-supplier-for-prices')}
             checked={document.brief.workshop.supplier}
             onChange={(on) =>
               edit(
@@ -88,19 +102,19 @@ export function Shopping({ build, document }: { build: Build; document: Shoot })
           />
           {build.supplier === 'away' ? (
             <span className="field-error" role="alert">
-              The supplier does not answer; typical prices are shown.
+              {t('build-page-the-supplier-does-not-answer')}
             </span>
           ) : null}
         </div>
       </div>
       <table className="list">
-        <caption className="sr-only">Shopping list</caption>
+        <caption className="sr-only">{t('build-page-shopping-list')}</caption>
         <thead>
           <tr>
-            <th scope="col">What</th>
-            <th scope="col">How much</th>
+            <th scope="col">{t('build-page-what')}</th>
+            <th scope="col">{t('build-page-how-much')}</th>
             <th scope="col" className="right">
-              Each
+              {t('build-page-each')}
             </th>
             <th scope="col" className="right">
               {currency}
@@ -117,7 +131,9 @@ export function Shopping({ build, document }: { build: Build; document: Shoot })
                 {line.amount}
                 {line.on_shelf > 0 ? (
                   <small className="good">
-                    {line.on_shelf >= line.need - 1e-6 ? 'on your Shelf' : 'some of it on your Shelf'}
+                    {line.on_shelf >= line.need - 1e-6
+                      ? t('build-page-on-your-shelf')
+                      : t('build-page-some-of-it-on-your')}
                   </small>
                 ) : null}
                 {SOURCE[line.source] ? <small className="faint">{SOURCE[line.source]}</small> : null}
@@ -131,12 +147,16 @@ export function Shopping({ build, document }: { build: Build; document: Shoot })
         </tbody>
         <tfoot>
           <tr>
-            <td>Total</td>
+            <td>{t('build-page-total')}</td>
             <td colSpan={2}>
               {ready === null || ready === undefined ? null : build.total <= ready ? (
-                <span className="good">saves {money(ready - build.total, currency)} on a ready-made one</span>
+                <span className="good">
+                  {t('build-page-saves-on-a-ready-made', { currency: money(ready - build.total, currency) })}
+                </span>
               ) : (
-                <span className="bad">{money(build.total - ready, currency)} more than a ready-made one</span>
+                <span className="bad">
+                  {t('build-page-more-than-a-ready-made', { currency: money(build.total - ready, currency) })}
+                </span>
               )}
             </td>
             <td className="right strong">{build.total.toFixed(2)}</td>

@@ -1,11 +1,14 @@
 // The picture of a step: what is there thin, what is added bold, where screws and glue go and hands hold, what the
 // pieces are called.
+
 import type { Schemas } from '../../shared/api/client';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import css from './stepPicture.module.css';
 
 export type Picture = Schemas['PictureResult'];
 
 export function StepPicture({ picture, title }: { picture: Picture; title: string }) {
+  const t = useBuildPageWords();
   const names = picture.labels.map((label) => label.text);
   const key = [
     picture.screws ? 'dashed: screws' : '',
@@ -18,7 +21,7 @@ export function StepPicture({ picture, title }: { picture: Picture; title: strin
         className={css.stepPicture}
         viewBox={`-8 -8 ${picture.width + 16} ${picture.height + 16}`}
         role="img"
-        aria-label={`${title}: ${names.length ? `${[...new Set(names)].join(', ')} in place` : 'what is added'}`}
+        aria-label={`${title}: ${names.length ? t('build-page-in-place', { names: [...new Set(names)].join(', ') }) : t('build-page-what-is-added')}`}
       >
         <path d={picture.present} className={css.picturePresent} />
         <path d={picture.added} className={css.pictureAdded} />
@@ -26,12 +29,12 @@ export function StepPicture({ picture, title }: { picture: Picture; title: strin
         <path d={picture.screws} className={css.pictureScrews} />
         {picture.glue?.map(([x = 0, y = 0]) => (
           <circle key={`glue ${x} ${y}`} cx={x} cy={y} r={3.4} className={css.pictureGlue}>
-            <title>glue</title>
+            <title>{t('build-page-glue')}</title>
           </circle>
         ))}
         {picture.hands?.map(([x = 0, y = 0]) => (
           <circle key={`hand ${x} ${y}`} cx={x} cy={y} r={9} className={css.pictureHands}>
-            <title>a hand holds here</title>
+            <title>{t('build-page-a-hand-holds-here')}</title>
           </circle>
         ))}
         {picture.labels.map((label, i) => (

@@ -1,9 +1,11 @@
 // Steps in order, ticked off with a thumb; ticks are kept on the server, so that phone and desk agree.
+
 import { Checkbox } from 'antd';
 import type { Build } from '../../shared/api/client';
 import { useTicks } from '../../shared/api/lists';
 import { add, useJournal } from '../../shared/journal/journal';
 import { stepWords } from '../../shared/messages/build';
+import { useBuildPageWords } from '../../shared/messages/build-page';
 import { clock } from '../../shared/units/clock';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './build.module.css';
@@ -15,6 +17,7 @@ const BOX = 86;
 
 /** The rectangle that a step puts together, with its sides and diagonals, to scale. */
 function Sketch({ sketch, units }: { sketch: NonNullable<Step['sketch']>; units: Units }) {
+  const t = useBuildPageWords();
   const s = BOX / Math.max(sketch.width, sketch.height);
   const [w, h] = [sketch.width * s, sketch.height * s];
   const diagonal = formatLength(sketch.diagonal, units, true);
@@ -24,7 +27,13 @@ function Sketch({ sketch, units }: { sketch: NonNullable<Step['sketch']>; units:
       width={w + 74}
       height={h + 30}
       role="img"
-      aria-label={`${sketch.rails} ${formatLength(sketch.width, units)} across, ${sketch.sides} ${formatLength(sketch.height, units)}, diagonals ${diagonal}`}
+      aria-label={t('build-page-across-diagonals', {
+        rails: sketch.rails,
+        width: formatLength(sketch.width, units),
+        sides: sketch.sides,
+        height: formatLength(sketch.height, units),
+        diagonal,
+      })}
     >
       <rect x={4} y={4} width={w} height={h} className={css.sketchFrame} />
       <line x1={4} y1={4} x2={4 + w} y2={4 + h} className={css.sketchDiagonal} />
@@ -51,6 +60,7 @@ function OneStep(props: {
   picture: Picture | undefined;
   tick: (on: boolean) => void;
 }) {
+  const t = useBuildPageWords();
   const { step, number, units, done, waitsFor, picture, tick } = props;
   const words = stepWords(step.said, units);
   return (
@@ -60,9 +70,12 @@ function OneStep(props: {
           {number}. {words.title}
         </b>{' '}
         <span className="faint">
-          {clock(step.minutes)}
-          {step.wait ? `, then ${clock(step.wait)} to wait` : ''}
-          {step.hands > 1 ? `, ${step.hands} people` : ''}; from {clock(step.start)}
+          {t('build-page-from', {
+            minutes: clock(step.minutes),
+            wait: step.wait ? t('build-page-then-to-wait', { wait: clock(step.wait) }) : '',
+            people: step.hands > 1 ? t('build-page-people', { hands: String(step.hands) }) : '',
+            start: clock(step.start),
+          })}
         </span>
       </Checkbox>
       <div className={css.stepBody}>
@@ -70,7 +83,7 @@ function OneStep(props: {
           <p>{words.text}</p>
           {step.parts.length || step.fittings ? (
             <p className={css.stepParts}>
-              <b>Parts</b>{' '}
+              <b>{t('build-page-parts')}</b>{' '}
               {step.parts.map((part) => (
                 <span key={part}>{part}</span>
               ))}{' '}
@@ -79,23 +92,25 @@ function OneStep(props: {
           ) : null}
           {step.tools.length ? (
             <p className="faint">
-              <b>Tools</b> {step.tools.join(', ')}
+              <b>{t('build-page-tools')}</b> {step.tools.join(', ')}
             </p>
           ) : null}
-          {waitsFor.length ? <p className="faint">After {waitsFor.map((k) => k + 1).join(', ')}.</p> : null}
+          {waitsFor.length ? (
+            <p className="faint">{t('build-page-after', { k: waitsFor.map((k) => k + 1).join(', ') })}</p>
+          ) : null}
           {words.check ? (
             <p className={css.check}>
-              <b>Check</b> {words.check}
+              <b>{t('build-page-check')}</b> {words.check}
             </p>
           ) : null}
           {words.mistake ? (
             <p className={css.mistake}>
-              <b>Usual mistake</b> {words.mistake}
+              <b>{t('build-page-usual-mistake')}</b> {words.mistake}
             </p>
           ) : null}
           {words.caution ? (
             <p className="caution">
-              <b>Caution</b> {words.caution}
+              <b>{t('build-page-caution')}</b> {words.caution}
             </p>
           ) : null}
         </div>
@@ -113,6 +128,7 @@ function OneStep(props: {
 type Props = { build: Build; shoot: string; units: Units; pictures?: Picture[] };
 
 export function Steps({ build, shoot, units, pictures }: Props) {
+  const t = useBuildPageWords();
   const done = useTicks(shoot, 'build');
   const refused = useJournal((s) => s.refused[shoot]);
   const tick = (key: string, on: boolean) => add({ kind: 'tick', of: shoot, list: 'build', key, done: on });
@@ -121,8 +137,12 @@ export function Steps({ build, shoot, units, pictures }: Props) {
   return (
     <>
       <p className={css.stepsTime} role="status">
-        {`${clock(build.minutes)} of work${build.waiting >= 1 ? `, ${clock(build.waiting)} of waiting` : ''}, ready ${clock(build.ready)} after the first step.`}
-        {done.size ? ` ${clock(left)} of work left.` : ''}
+        {t('build-page-of-work-ready-after-the', {
+          minutes: clock(build.minutes),
+          waiting: build.waiting >= 1 ? t('build-page-of-waiting', { waiting: clock(build.waiting) }) : '',
+          ready: clock(build.ready),
+        })}
+        {done.size ? t('build-page-of-work-left', { left: clock(left) }) : ''}
         {refused ? <span className="field-error"> {refused}</span> : null}
       </p>
       <ol className={css.steps}>
@@ -144,10 +164,7 @@ export function Steps({ build, shoot, units, pictures }: Props) {
             }}
           />
         ))}
-        <li className="faint">
-          Local codes and the makers' instructions come first. Mains wiring, structural fixing and public sets
-          are for licensed people.
-        </li>
+        <li className="faint">{t('build-page-local-codes-and-the-makers')}</li>
       </ol>
     </>
   );

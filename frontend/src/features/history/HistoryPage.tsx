@@ -1,4 +1,5 @@
 // The history of a shoot: who changed what and when, how it looked, and back to how it stood.
+
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Empty, Spin } from 'antd';
 import { useState } from 'react';
@@ -8,6 +9,7 @@ import { catalogueQuery } from '../../shared/api/queries';
 import { nameDevice, newId, thisCalled } from '../../shared/journal/device';
 import { changesBetween } from '../../shared/journal/merge';
 import { allInWords } from '../../shared/journal/words';
+import { useShootsWords } from '../../shared/messages/shoots';
 import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
 import { setTo, useShoot } from '../../shared/state/store';
 import css from './HistoryPage.module.css';
@@ -43,17 +45,18 @@ const revisionQuery = (id: string, number: number) => ({
 const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 
 function Line(props: { line: Revision; open: boolean; choose: () => void }) {
+  const t = useShootsWords();
   const { line } = props;
   return (
     <li className={`${css.line} ${line.aside ? css.aside : ''} ${props.open ? css.open : ''}`}>
       <button type="button" aria-pressed={props.open} onClick={props.choose}>
-        <b>{line.name || line.label || 'Changed'}</b>
+        <b>{line.name || line.label || t('shoots-changed')}</b>
         {line.name ? <span>{line.label}</span> : null}
         <small>
           {when(line.created_at)}
           {line.called ? `, ${line.called}` : ''}
-          {line.current ? ', shown now' : ''}
-          {line.aside ? ', kept aside: somebody else’s value is shown' : ''}
+          {line.current ? t('shoots-shown-now') : ''}
+          {line.aside ? t('shoots-kept-aside-somebody-else-s') : ''}
         </small>
       </button>
     </li>
@@ -61,6 +64,7 @@ function Line(props: { line: Revision; open: boolean; choose: () => void }) {
 }
 
 function Pictures({ then, now }: { then: Shoot; now: Shoot }) {
+  const t = useShootsWords();
   const before = useQuery(stillQuery(then, thenEditor, 'first'));
   const after = useQuery(stillQuery(now, nowEditor, 'first'));
   // both at the exposure that is right now, so that the difference is seen
@@ -70,15 +74,15 @@ function Pictures({ then, now }: { then: Shoot; now: Shoot }) {
     <div className={css.pictures}>
       <figure>
         <div className="picture-frame">
-          {a ? <Sheet image={a} label="Picture then" /> : <Waiting wrong={before.error} />}
+          {a ? <Sheet image={a} label={t('shoots-picture-then')} /> : <Waiting wrong={before.error} />}
         </div>
-        <figcaption>Then</figcaption>
+        <figcaption>{t('shoots-then')}</figcaption>
       </figure>
       <figure>
         <div className="picture-frame">
-          {b ? <Sheet image={b} label="Picture now" /> : <Waiting wrong={after.error} />}
+          {b ? <Sheet image={b} label={t('shoots-picture-now')} /> : <Waiting wrong={after.error} />}
         </div>
-        <figcaption>Now</figcaption>
+        <figcaption>{t('shoots-now')}</figcaption>
       </figure>
     </div>
   );
@@ -89,16 +93,17 @@ function Waiting({ wrong }: { wrong: Error | null }) {
 }
 
 function Differences({ then, now }: { then: Shoot; now: Shoot }) {
+  const t = useShootsWords();
   const { data } = useQuery(catalogueQuery);
   const words = allInWords(changesBetween(then, now), now, data?.limits ?? []);
-  if (!words.length) return <p className="faint">Nothing is different from now.</p>;
+  if (!words.length) return <p className="faint">{t('shoots-nothing-is-different-from-now')}</p>;
   return (
-    <table className={`list ${css.words}`} aria-label="What is different">
+    <table className={`list ${css.words}`} aria-label={t('shoots-what-is-different')}>
       <thead>
         <tr>
           <th />
-          <th>Then</th>
-          <th>Now</th>
+          <th>{t('shoots-then')}</th>
+          <th>{t('shoots-now')}</th>
         </tr>
       </thead>
       <tbody>
@@ -110,12 +115,15 @@ function Differences({ then, now }: { then: Shoot; now: Shoot }) {
           </tr>
         ))}
       </tbody>
-      {words.length > MOST_WORDS ? <caption>and {words.length - MOST_WORDS} more</caption> : null}
+      {words.length > MOST_WORDS ? (
+        <caption>{t('shoots-and-more', { more: String(words.length - MOST_WORDS) })}</caption>
+      ) : null}
     </table>
   );
 }
 
 function Name({ id, line }: { id: string; line: Revision }) {
+  const t = useShootsWords();
   const client = useQueryClient();
   const save = useMutation({
     mutationFn: (name: string) =>
@@ -129,12 +137,12 @@ function Name({ id, line }: { id: string; line: Revision }) {
   });
   return (
     <label className={css.name}>
-      Name
+      {t('shoots-name')}
       <input
         key={line.number}
         defaultValue={line.name}
         maxLength={120}
-        placeholder="such as: as shot on Tuesday"
+        placeholder={t('shoots-such-as-as-shot-on')}
         onBlur={(e) => {
           const name = e.currentTarget.value.trim();
           if (name !== line.name) save.mutate(name);
@@ -150,9 +158,10 @@ function Name({ id, line }: { id: string; line: Revision }) {
 
 /** What others see this browser called. */
 function Called() {
+  const t = useShootsWords();
   return (
     <label className={css.name}>
-      This device is called
+      {t('shoots-this-device-is-called')}
       <input
         defaultValue={thisCalled()}
         maxLength={60}
@@ -166,6 +175,7 @@ function Called() {
 }
 
 function Detail({ id, line }: { id: string; line: Revision }) {
+  const t = useShootsWords();
   const go = useNavigate();
   const now = useShoot((s) => s.document);
   const then = useQuery(revisionQuery(id, line.number));
@@ -173,7 +183,12 @@ function Detail({ id, line }: { id: string; line: Revision }) {
     mutationFn: (document: Shoot) =>
       answer(
         api.POST('/api/shoots', {
-          body: { document: { ...document, title: `${document.title.slice(0, 100)}, another way` } },
+          body: {
+            document: {
+              ...document,
+              title: t('shoots-another-way', { slice: document.title.slice(0, 100) }),
+            },
+          },
         }),
       ),
     onSuccess: (made) => go(`/shoots/${made.id}/shape`),
@@ -182,9 +197,9 @@ function Detail({ id, line }: { id: string; line: Revision }) {
   if (!then.data || !now) return <Spin />;
   const document = then.data;
   return (
-    <section className={`card ${css.detail}`} aria-label="How it stood">
+    <section className={`card ${css.detail}`} aria-label={t('shoots-how-it-stood')}>
       <header>
-        <h2>{line.name || line.label || 'Changed'}</h2>
+        <h2>{line.name || line.label || t('shoots-changed')}</h2>
         <small className="faint">{when(line.created_at)}</small>
       </header>
       <Pictures then={document} now={now} />
@@ -194,10 +209,10 @@ function Detail({ id, line }: { id: string; line: Revision }) {
           disabled={changesBetween(document, now).length === 0}
           onClick={() => setTo(document, `Set back to ${when(line.created_at)}`)}
         >
-          Set it back to this
+          {t('shoots-set-it-back-to-this')}
         </Button>
         <Button loading={branch.isPending} onClick={() => branch.mutate(document)}>
-          Go on from here as another shoot
+          {t('shoots-go-on-from-here-as')}
         </Button>
       </div>
       {branch.error ? <p className="field-error">{branch.error.message}</p> : null}
@@ -208,6 +223,7 @@ function Detail({ id, line }: { id: string; line: Revision }) {
 }
 
 export function HistoryPage() {
+  const t = useShootsWords();
   const { id, version } = useShoot();
   const [open, setOpen] = useState<number | null>(null);
   const history = useInfiniteQuery({
@@ -221,8 +237,8 @@ export function HistoryPage() {
   if (!id) return null;
   return (
     <div className={css.history}>
-      <section className={`card ${css.list}`} aria-label="History">
-        <h2>History</h2>
+      <section className={`card ${css.list}`} aria-label={t('shoots-history')}>
+        <h2>{t('shoots-history')}</h2>
         {history.error ? <p className="field-error">{history.error.message}</p> : null}
         <ol>
           {lines.map((line) => (
@@ -240,7 +256,7 @@ export function HistoryPage() {
             loading={history.isFetchingNextPage}
             onClick={() => void history.fetchNextPage()}
           >
-            Earlier
+            {t('shoots-earlier')}
           </Button>
         ) : null}
         <Called />

@@ -1,10 +1,12 @@
 // Putting things into the set: by themselves, or for a job that says where they go.
+
 import { CheckCircleOutlined, DownOutlined, PlusOutlined, WarningOutlined } from '@ant-design/icons';
 import { useMutation } from '@tanstack/react-query';
 import { Button, Dropdown, Select, Spin } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Catalogue, type Figures, type Schemas, type Shoot } from '../../shared/api/client';
 import { LAMP } from '../../shared/light/LampDesk';
+import { usePlaceWords } from '../../shared/messages/place';
 import { keyed } from '../../shared/state/keys';
 import { choose } from '../../shared/state/place';
 import { type Edit, edit } from '../../shared/state/store';
@@ -54,6 +56,7 @@ function add(
 
 /** What a job would put in the set, argued, before it is put there. */
 function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
+  const t = usePlaceWords();
   const { role, document, done } = props;
   const accept = () => {
     const { brief } = document;
@@ -81,9 +84,9 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
           {role.checks.map((c) => (
             <li key={c.text} className={c.holds ? 'check-holds' : 'check-fails'}>
               {c.holds ? (
-                <CheckCircleOutlined aria-label="holds" />
+                <CheckCircleOutlined aria-label={t('place-holds')} />
               ) : (
-                <WarningOutlined aria-label="look out" />
+                <WarningOutlined aria-label={t('place-look-out')} />
               )}{' '}
               {c.text}
             </li>
@@ -93,11 +96,11 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
       <div className={css.roleButtons}>
         {role.why_not ? null : (
           <Button size="small" type="primary" onClick={accept}>
-            {role.changes.length ? 'Turn the key' : 'Place it'}
+            {role.changes.length ? t('place-turn-the-key') : t('place-place-it')}
           </Button>
         )}
         <Button size="small" onClick={done}>
-          Leave it
+          {t('place-leave-it')}
         </Button>
       </div>
     </div>
@@ -105,6 +108,7 @@ function RoleOffer(props: { role: Role; document: Shoot; done: () => void }) {
 }
 
 export function AddThings(props: { document: Shoot; figures: Figures; data: Catalogue }) {
+  const t = usePlaceWords();
   const { document, figures, data } = props;
   const [offer, setOffer] = useState<Role | null>(null);
   const [lamp, setLamp] = useState('panel_45');
@@ -192,20 +196,20 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
           menu={{
             onClick: ({ key }) => things[key]?.(),
             items: [
-              { key: 'card', label: 'White card', disabled: piecesFull },
-              { key: 'flag', label: 'Black flag', disabled: piecesFull },
-              { key: 'furniture', label: 'Furniture', disabled: piecesFull },
-              { key: 'person', label: 'Person', disabled: piecesFull },
-              { key: 'lamp', label: 'Lamp', disabled: lampsFull },
-              { key: 'window', label: 'Window', disabled: lampsFull || brief.room.outdoors },
-              { key: 'sun', label: 'Sun', disabled: lampsFull || !brief.room.outdoors },
-              { key: 'sky', label: 'Open sky', disabled: lampsFull || !brief.room.outdoors },
-              { key: 'meter', label: 'Meter', disabled: meters.length >= 12 },
+              { key: 'card', label: t('place-white-card'), disabled: piecesFull },
+              { key: 'flag', label: t('place-black-flag'), disabled: piecesFull },
+              { key: 'furniture', label: t('place-furniture'), disabled: piecesFull },
+              { key: 'person', label: t('place-person'), disabled: piecesFull },
+              { key: 'lamp', label: t('place-lamp'), disabled: lampsFull },
+              { key: 'window', label: t('place-window'), disabled: lampsFull || brief.room.outdoors },
+              { key: 'sun', label: t('place-sun'), disabled: lampsFull || !brief.room.outdoors },
+              { key: 'sky', label: t('place-open-sky'), disabled: lampsFull || !brief.room.outdoors },
+              { key: 'meter', label: t('place-meter'), disabled: meters.length >= 12 },
             ],
           }}
         >
           <Button size="small" icon={<PlusOutlined />}>
-            Add <DownOutlined />
+            {t('place-add')} <DownOutlined />
           </Button>
         </Dropdown>
         <Dropdown
@@ -225,13 +229,13 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
           }}
         >
           <Button size="small" loading={ask.isPending}>
-            For a job <DownOutlined />
+            {t('place-for-a-job')} <DownOutlined />
           </Button>
         </Dropdown>
         <Select
           size="small"
           value={lamp}
-          aria-label="Lamp for jobs"
+          aria-label={t('place-lamp-for-jobs')}
           popupMatchSelectWidth={false}
           options={data.lamps.map((l) => ({ value: l.id, label: l.name }))}
           onChange={setLamp}
@@ -239,7 +243,7 @@ export function AddThings(props: { document: Shoot; figures: Figures; data: Cata
       </div>
       {ask.isPending ? (
         <p className="faint-words">
-          <Spin size="small" /> finding the place…
+          <Spin size="small" /> {t('place-finding-the-place')}
         </p>
       ) : null}
       {ask.error ? (

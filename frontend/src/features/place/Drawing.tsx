@@ -1,9 +1,11 @@
 // One working drawing of the set, from above or in an elevation: everything on it is chosen, dragged and turned here.
+
 import { memo, type RefObject, useRef } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
 import { Handle } from '../../shared/drawing/Handle';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import type { Scale } from '../../shared/drawing/scale';
+import { usePlaceWords } from '../../shared/messages/place';
 import { choose, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import css from './place.module.css';
@@ -124,6 +126,7 @@ function itself(document: Shoot, thing: Thing): unknown {
 
 /** A knob that turns a board or block, and one that takes hold of where a lamp is aimed. */
 function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
+  const t = usePlaceWords();
   const { thing, document, scale: s } = props;
   const start = useRef({ x: 0, y: 0 });
   const index = Number(thing.key.split('.').pop());
@@ -134,7 +137,7 @@ function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
     const [kx, ky] = [s.x(thing.x) + Math.sin(turn) * reach, s.y(thing.y) + Math.cos(turn) * reach];
     return (
       <Handle
-        label={`turn ${thing.name}`}
+        label={t('place-turn', { name: thing.name })}
         cursor="grab"
         onStart={() => {
           start.current = { x: kx, y: ky };
@@ -164,7 +167,7 @@ function Knobs(props: { thing: Thing; document: Shoot; scale: Scale }) {
   if (!aim) return null;
   return (
     <Handle
-      label={`where ${thing.name} is aimed`}
+      label={t('place-where-is-aimed', { name: thing.name })}
       cursor="grab"
       onStart={() => {
         start.current = aim;

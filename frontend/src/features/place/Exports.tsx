@@ -1,10 +1,12 @@
 // The set as files: plan on paper, three dimensions, readings, picture.
+
 import { DownloadOutlined } from '@ant-design/icons';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Dropdown } from 'antd';
 import { answer, api, type Shoot } from '../../shared/api/client';
 import { saveAs } from '../../shared/api/files';
 import { catalogueQuery } from '../../shared/api/queries';
+import { usePlaceWords } from '../../shared/messages/place';
 import css from './place.module.css';
 
 /** The picture as shown is saved from the screen, not made by the server. */
@@ -28,6 +30,7 @@ async function picture(): Promise<Blob> {
 }
 
 export function Exports({ document }: { document: Shoot }) {
+  const t = usePlaceWords();
   const catalogue = useQuery(catalogueQuery);
   const forms = [...(catalogue.data?.exports ?? []), SHOWN];
   const make = useMutation({
@@ -52,7 +55,7 @@ export function Exports({ document }: { document: Shoot }) {
         }}
       >
         <Button size="small" icon={<DownloadOutlined />} loading={make.isPending}>
-          Save as…
+          {t('place-save-as')}
         </Button>
       </Dropdown>
     </span>

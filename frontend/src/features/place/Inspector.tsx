@@ -1,4 +1,5 @@
 // What is chosen, in numbers; and what can be done with it.
+
 import {
   CopyOutlined,
   DeleteOutlined,
@@ -12,6 +13,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Button, Input, Select, Tooltip } from 'antd';
 import { answer, api, type Catalogue, type Shoot } from '../../shared/api/client';
 import { AIMS, PlaceFields } from '../../shared/light/LampDesk';
+import { usePlaceWords } from '../../shared/messages/place';
 import { choose, chooseNone, usePlace } from '../../shared/state/place';
 import { edit, useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
@@ -37,15 +39,16 @@ const FACINGS = [
 ];
 
 function Name({ path, name }: { path: string; name: string }) {
+  const t = usePlaceWords();
   return (
     <div className="field">
-      <span className="field-label">Name</span>
+      <span className="field-label">{t('place-name')}</span>
       <Input
         key={name}
         size="small"
         defaultValue={name}
         maxLength={120}
-        aria-label="Name"
+        aria-label={t('place-name')}
         onBlur={(e) => {
           const typed = e.currentTarget.value.trim();
           if (typed && typed !== name) edit([{ path: `${path}.name`, value: typed }], `Named ${typed}`);
@@ -57,6 +60,7 @@ function Name({ path, name }: { path: string; name: string }) {
 }
 
 function LampFields(props: { document: Shoot; index: number; path: string; data: Catalogue }) {
+  const t = usePlaceWords();
   const { path, data } = props;
   const other = props.document.brief.others[props.index];
   if (!other) return null;
@@ -65,7 +69,12 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
     return (
       <>
         {other.id === 'sky' ? (
-          <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="of an overcast sky" />
+          <Quantity
+            path={`${path}.daylight`}
+            kind="lux"
+            label={t('place-daylight')}
+            hint={t('place-of-an-overcast-sky')}
+          />
         ) : null}
         <DayFields />
       </>
@@ -74,31 +83,41 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
     return (
       <>
         <PlaceFields path={path} />
-        <Quantity path={`${path}.width`} kind="length" label="Width" hint="in the nearest wall" />
-        <Quantity path={`${path}.height`} kind="length" label="Opening" />
-        <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="overcast, on open ground" />
+        <Quantity
+          path={`${path}.width`}
+          kind="length"
+          label={t('place-width')}
+          hint={t('place-in-the-nearest-wall')}
+        />
+        <Quantity path={`${path}.height`} kind="length" label={t('place-opening')} />
+        <Quantity
+          path={`${path}.daylight`}
+          kind="lux"
+          label={t('place-daylight')}
+          hint={t('place-overcast-on-open-ground')}
+        />
       </>
     );
   return (
     <>
-      <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />
-      <Quantity path={`${path}.power`} kind="share" label="Power" />
-      <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
+      <ShelfChoice path={`${path}.id`} label={t('place-lamp')} options={data.lamps} category="lamp" />
+      <Quantity path={`${path}.power`} kind="share" label={t('place-power')} />
+      <Choice path={`${path}.gel`} label={t('place-gel')} options={data.gels} />
       <Through document={props.document} index={props.index} data={data} />
       {shaped ? (
         <SecondFields document={props.document} index={props.index} data={data} />
       ) : (
         <>
           <PlaceFields path={path} />
-          <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
+          <Choice path={`${path}.aim`} label={t('place-aimed-at')} options={AIMS} />
           {other.aim === 'point' ? (
             <>
-              <Quantity path={`${path}.aim_x`} kind="length" label="… to the right" />
-              <Quantity path={`${path}.aim_y`} kind="length" label="… behind" />
-              <Quantity path={`${path}.aim_z`} kind="length" label="… height" />
+              <Quantity path={`${path}.aim_x`} kind="length" label={t('place-to-the-right')} />
+              <Quantity path={`${path}.aim_y`} kind="length" label={t('place-behind')} />
+              <Quantity path={`${path}.aim_z`} kind="length" label={t('place-height')} />
             </>
           ) : null}
-          <Choice path={`${path}.seen`} label="Meant to be seen" options={YES_NO} />
+          <Choice path={`${path}.seen`} label={t('place-meant-to-be-seen')} options={YES_NO} />
         </>
       )}
     </>
@@ -107,6 +126,7 @@ function LampFields(props: { document: Shoot; index: number; path: string; data:
 
 /** What a second lamp shines through: nothing, or a modifier of any kind that takes a lamp. */
 function Through(props: { document: Shoot; index: number; data: Catalogue }) {
+  const t = usePlaceWords();
   const { document, index, data } = props;
   const light = document.brief.others[index]?.key ?? '';
   const held = document.second.find((m) => m.light === light);
@@ -124,15 +144,15 @@ function Through(props: { document: Shoot; index: number; data: Catalogue }) {
   });
   return (
     <div className="field">
-      <span className="field-label">Through</span>
+      <span className="field-label">{t('place-through')}</span>
       <Select
         size="small"
-        aria-label="What it shines through"
+        aria-label={t('place-what-it-shines-through')}
         value={held?.design.kind ?? 'none'}
         loading={ask.isPending}
         popupMatchSelectWidth={false}
         options={[
-          { value: 'none', label: 'nothing, bare' },
+          { value: 'none', label: t('place-nothing-bare') },
           ...data.kinds.filter((k) => !k.daylight).map((k) => ({ value: k.id, label: k.name })),
         ]}
         onChange={(kind: string) =>
@@ -168,27 +188,54 @@ function SecondFields(props: { document: Shoot; index: number; data: Catalogue }
 }
 
 export function DayFields() {
+  const t = usePlaceWords();
   return (
     <>
-      <Quantity path="brief.day.hour" kind="number" label="Hour" hint="of the clock; 9.5 is half past nine" />
+      <Quantity
+        path="brief.day.hour"
+        kind="number"
+        label={t('place-hour')}
+        hint={t('place-of-the-clock-9-5')}
+      />
       <DateField />
-      <Quantity path="brief.day.latitude" kind="degrees" label="Latitude" hint="+ is north" />
-      <Quantity path="brief.day.longitude" kind="degrees" label="Longitude" hint="+ is east" />
-      <Quantity path="brief.day.zone" kind="number" label="Clock ahead" hint="hours, of world time" />
-      <Quantity path="brief.day.heading" kind="degrees" label="Camera looks" hint="0 north, 90 east" />
+      <Quantity
+        path="brief.day.latitude"
+        kind="degrees"
+        label={t('place-latitude')}
+        hint={t('place-is-north')}
+      />
+      <Quantity
+        path="brief.day.longitude"
+        kind="degrees"
+        label={t('place-longitude')}
+        hint={t('place-is-east')}
+      />
+      <Quantity
+        path="brief.day.zone"
+        kind="number"
+        label={t('place-clock-ahead')}
+        hint={t('place-hours-of-world-time')}
+      />
+      <Quantity
+        path="brief.day.heading"
+        kind="degrees"
+        label={t('place-camera-looks')}
+        hint={t('place-0-north-90-east')}
+      />
     </>
   );
 }
 
 function DateField() {
+  const t = usePlaceWords();
   const held = useShoot((s) => s.document?.brief.day.date ?? '');
   return (
     <div className="field">
-      <span className="field-label">Date</span>
+      <span className="field-label">{t('place-date')}</span>
       <input
         type="date"
         className={css.dateField}
-        aria-label="Date"
+        aria-label={t('place-date')}
         value={held}
         onChange={(e) => {
           if (e.currentTarget.value)
@@ -200,35 +247,51 @@ function DateField() {
 }
 
 function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
+  const t = usePlaceWords();
   const { thing, document, data } = props;
   const index = Number(thing.key.split('.').pop());
   const path = thing.key;
   if (thing.kind === 'key')
     return (
       <>
-        <Quantity path="design.key_angle" kind="degrees" label="Key angle" hint="+ is camera right" />
-        <p className="faint-words">Its size, sheet and lamp are changed on the Shape stage.</p>
+        <Quantity
+          path="design.key_angle"
+          kind="degrees"
+          label={t('place-key-angle')}
+          hint={t('place-is-camera-right')}
+        />
+        <p className="faint-words">{t('place-its-size-sheet-and-lamp')}</p>
       </>
     );
   if (thing.kind === 'camera')
     return (
       <>
-        <Quantity path="brief.camera.distance" kind="length" label="From the face" />
-        <Quantity path="brief.camera.rise" kind="degrees" label="Looks down" />
-        <Quantity path="brief.camera.focal_length" kind="millimetres" label="Lens" />
+        <Quantity path="brief.camera.distance" kind="length" label={t('place-from-the-face')} />
+        <Quantity path="brief.camera.rise" kind="degrees" label={t('place-looks-down')} />
+        <Quantity path="brief.camera.focal_length" kind="millimetres" label={t('place-lens')} />
       </>
     );
   if (thing.kind === 'backdrop')
     return (
       <>
-        <Quantity path="brief.backdrop.distance" kind="length" label="Behind the face" />
-        <Quantity path="brief.backdrop.sweep" kind="length" label="Sweep" hint="its radius; 0 is flat" />
+        <Quantity path="brief.backdrop.distance" kind="length" label={t('place-behind-the-face')} />
+        <Quantity
+          path="brief.backdrop.sweep"
+          kind="length"
+          label={t('place-sweep')}
+          hint={t('place-its-radius-0-is-flat')}
+        />
         {document.brief.backdrop.sweep > 0 ? (
-          <Quantity path="brief.backdrop.forward" kind="length" label="On the floor" hint="how far it lies" />
+          <Quantity
+            path="brief.backdrop.forward"
+            kind="length"
+            label={t('place-on-the-floor')}
+            hint={t('place-how-far-it-lies')}
+          />
         ) : null}
         <ShelfChoice
           path="brief.backdrop.finish"
-          label="Backdrop"
+          label={t('place-backdrop')}
           options={data.finishes}
           category="backdrop"
         />
@@ -239,10 +302,10 @@ function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
       <>
         <Name path={path} name={thing.name} />
         <PlaceFields path={path} />
-        <Choice path={`${path}.facing`} label="Faces" options={FACINGS} />
+        <Choice path={`${path}.facing`} label={t('place-faces')} options={FACINGS} />
         <Choice
           path={`${path}.receptor`}
-          label="Receptor"
+          label={t('place-receptor')}
           options={[
             { id: 'flat', name: 'flat' },
             { id: 'dome', name: 'dome' },
@@ -257,7 +320,7 @@ function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
         <PlaceFields path={path} />
         <Choice
           path={`${path}.pose`}
-          label="Is"
+          label={t('place-is')}
           options={[
             { id: 'bust', name: 'seated, head and shoulders' },
             { id: 'standing', name: 'standing' },
@@ -271,19 +334,29 @@ function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
       <>
         <Name path={path} name={thing.name} />
         <PlaceFields path={path} />
-        <Quantity path={`${path}.turn`} kind="degrees" label="Turn" hint="0 faces the camera, + its right" />
+        <Quantity
+          path={`${path}.turn`}
+          kind="degrees"
+          label={t('place-turn-2')}
+          hint={t('place-0-faces-the-camera-its')}
+        />
         {piece?.kind === 'board' ? (
-          <Quantity path={`${path}.tilt`} kind="degrees" label="Tilt" hint="+ faces up" />
+          <Quantity path={`${path}.tilt`} kind="degrees" label={t('place-tilt')} hint={t('place-faces-up')} />
         ) : null}
-        <Quantity path={`${path}.width`} kind="length" label="Width" />
-        <Quantity path={`${path}.height`} kind="length" label="Height of it" />
+        <Quantity path={`${path}.width`} kind="length" label={t('place-width')} />
+        <Quantity path={`${path}.height`} kind="length" label={t('place-height-of-it')} />
         {piece?.kind === 'block' ? (
           <>
-            <Quantity path={`${path}.depth`} kind="length" label="Depth" />
-            <ShelfChoice path={`${path}.finish`} label="Finish" options={data.finishes} category="backdrop" />
+            <Quantity path={`${path}.depth`} kind="length" label={t('place-depth')} />
+            <ShelfChoice
+              path={`${path}.finish`}
+              label={t('place-finish')}
+              options={data.finishes}
+              category="backdrop"
+            />
           </>
         ) : (
-          <Choice path={`${path}.face`} label="Face" options={data.board_faces} />
+          <Choice path={`${path}.face`} label={t('place-face')} options={data.board_faces} />
         )}
       </>
     );
@@ -298,6 +371,7 @@ function Fields(props: { thing: Thing; document: Shoot; data: Catalogue }) {
 
 /** What can be done with all that is chosen. */
 export function Actions({ document, things }: { document: Shoot; things: Thing[] }) {
+  const words = usePlaceWords();
   const chosen = usePlace((p) => p.chosen);
   const mine = things.filter((t) => chosen.includes(t.key) && t.key.includes('.'));
   if (!mine.length) return null;
@@ -311,49 +385,49 @@ export function Actions({ document, things }: { document: Shoot; things: Thing[]
   );
   const what = mine.length === 1 ? (one?.name ?? '') : `${mine.length} things`;
   return (
-    <div className={css.thingActions} role="toolbar" aria-label={`What to do with ${what}`}>
-      <Tooltip title="Copy (D)">
+    <div className={css.thingActions} role="toolbar" aria-label={words('place-what-to-do-with', { what })}>
+      <Tooltip title={words('place-copy-d')}>
         <Button
           size="small"
           icon={<CopyOutlined />}
-          aria-label="Copy"
+          aria-label={words('place-copy')}
           onClick={() => edit(copyAll(document, keys, false), `${what} copied`)}
         />
       </Tooltip>
-      <Tooltip title="The same on the other side of the camera's line (M)">
+      <Tooltip title={words('place-the-same-on-the-other')}>
         <Button
           size="small"
           icon={<SwapOutlined />}
-          aria-label="Mirror a copy"
+          aria-label={words('place-mirror-a-copy')}
           onClick={() => edit(copyAll(document, keys, true), `${what} mirrored`)}
         />
       </Tooltip>
       {canLock ? (
-        <Tooltip title={locked ? 'Let it be moved (L)' : 'Lock it in its place (L)'}>
+        <Tooltip title={locked ? words('place-let-it-be-moved-l') : words('place-lock-it-in-its-place')}>
           <Button
             size="small"
             icon={locked ? <UnlockOutlined /> : <LockOutlined />}
-            aria-label={locked ? 'Unlock' : 'Lock'}
+            aria-label={locked ? words('place-unlock') : words('place-lock')}
             onClick={() => edit(lockEdits(mine), `${what} ${locked ? 'unlocked' : 'locked'}`)}
           />
         </Tooltip>
       ) : null}
       {canHide ? (
-        <Tooltip title={hidden ? 'Bring it in (H)' : 'Carry it out of the set (H)'}>
+        <Tooltip title={hidden ? words('place-bring-it-in-h') : words('place-carry-it-out-of-the')}>
           <Button
             size="small"
             icon={hidden ? <EyeOutlined /> : <EyeInvisibleOutlined />}
-            aria-label={hidden ? 'Bring in' : 'Carry out'}
+            aria-label={hidden ? words('place-bring-in') : words('place-carry-out')}
             onClick={() => edit(hideEdits(mine), `${what} ${hidden ? 'in' : 'out'}`)}
           />
         </Tooltip>
       ) : null}
-      <Tooltip title="Take it away (Delete)">
+      <Tooltip title={words('place-take-it-away-delete')}>
         <Button
           size="small"
           danger
           icon={<DeleteOutlined />}
-          aria-label="Take away"
+          aria-label={words('place-take-away')}
           onClick={() => {
             chooseNone();
             edit(removeAll(document, keys), `${what} taken away`);
@@ -381,14 +455,21 @@ export const hideEdits = (mine: Thing[]) => {
 };
 
 export function Inspector(props: { document: Shoot; things: Thing[]; data: Catalogue }) {
+  const words = usePlaceWords();
   const { document, things, data } = props;
   const chosen = usePlace((p) => p.chosen);
   const mine = things.filter((t) => chosen.includes(t.key));
   const one = mine.length === 1 ? mine[0] : undefined;
   return (
-    <section className="panel inspector" aria-label="What is chosen">
+    <section className="panel inspector" aria-label={words('place-what-is-chosen')}>
       <div className={css.inspectorHead}>
-        <h2>{one ? one.name : mine.length ? `${mine.length} things` : 'Room'}</h2>
+        <h2>
+          {one
+            ? one.name
+            : mine.length
+              ? words('place-things', { mine: String(mine.length) })
+              : words('place-room')}
+        </h2>
         <Actions document={document} things={things} />
       </div>
       {one ? (

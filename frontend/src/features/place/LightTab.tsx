@@ -1,4 +1,5 @@
 // The light at meters that stay, lamp by lamp and way by way; one lamp's streams; daylight against lamps.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
@@ -6,12 +7,14 @@ import type { Catalogue, Figures, Schemas, Shoot } from '../../shared/api/client
 import { balanceQuery, flowQuery } from '../../shared/api/queries';
 import { FlagFinder } from '../../shared/light/FlagFinder';
 import { LampDesk } from '../../shared/light/LampDesk';
+import { usePlaceWords } from '../../shared/messages/place';
 import { choose, usePlace } from '../../shared/state/place';
 import css from './place.module.css';
 
 const WAYS = { direct: 'straight', modifier: 'modifier', room: 'room' } as const;
 
 function Shares({ parts }: { parts: Schemas['PartResult'][] }) {
+  const t = usePlaceWords();
   return (
     <div
       className={css.shares}
@@ -23,7 +26,7 @@ function Shares({ parts }: { parts: Schemas['PartResult'][] }) {
           key={`${p.lamp} ${p.way}`}
           className={`${css.share} share-${p.way}`}
           style={{ flexGrow: Math.max(p.share, 0.01) }}
-          title={`${p.lamp}, ${WAYS[p.way]}: ${Math.round(p.share * 100)} %${p.without === null ? '' : `; without it ${p.without.toFixed(1)} stops less`}`}
+          title={`${p.lamp}, ${WAYS[p.way]}: ${Math.round(p.share * 100)} %${p.without === null ? '' : t('place-without-it-stops-less', { without: p.without.toFixed(1) })}`}
         >
           {p.share > 0.18 ? `${Math.round(p.share * 100)} % ${WAYS[p.way]}` : ''}
         </span>
@@ -33,13 +36,9 @@ function Shares({ parts }: { parts: Schemas['PartResult'][] }) {
 }
 
 function Meters() {
+  const t = usePlaceWords();
   const { place, stale } = usePlace();
-  if (!place?.meters.length)
-    return (
-      <p className="faint-words">
-        No meter stands in the set. Add one under Things; it shows its stops on the plan.
-      </p>
-    );
+  if (!place?.meters.length) return <p className="faint-words">{t('place-no-meter-stands-in-the')}</p>;
   return (
     <ul className={`${css.meterList}${stale ? ' is-stale' : ''}`}>
       {place.meters.map((m, i) => (
@@ -50,7 +49,12 @@ function Meters() {
           </button>
           {m.inside ? (
             <b>
-              {m.stops === null ? 'dark' : `${m.stops >= 0 ? '+' : '−'}${Math.abs(m.stops).toFixed(1)} stops`}
+              {m.stops === null
+                ? t('place-dark')
+                : t('place-stops', {
+                    stops: m.stops >= 0 ? '+' : '−',
+                    stops_2: Math.abs(m.stops).toFixed(1),
+                  })}
               {m.spread !== null && m.spread > 0.1 ? ` ±${m.spread.toFixed(1)}` : ''}
             </b>
           ) : null}
@@ -64,18 +68,19 @@ function Meters() {
 }
 
 function Follow({ document }: { document: Shoot }) {
+  const t = usePlaceWords();
   const lamp = usePlace((p) => p.followed);
   const { data } = useQuery(flowQuery(document, lamp));
   const lamps = [
-    { value: -1, label: 'follow no lamp' },
-    { value: 0, label: 'follow the key lamp' },
-    ...document.brief.others.map((o, i) => ({ value: i + 1, label: `follow ${o.name}` })),
+    { value: -1, label: t('place-follow-no-lamp') },
+    { value: 0, label: t('place-follow-the-key-lamp') },
+    ...document.brief.others.map((o, i) => ({ value: i + 1, label: t('place-follow', { name: o.name }) })),
   ];
   return (
     <>
       <Select
         size="small"
-        aria-label="Follow the light of a lamp"
+        aria-label={t('place-follow-the-light-of-a')}
         value={lamp ?? -1}
         options={lamps}
         popupMatchSelectWidth={false}
@@ -87,19 +92,20 @@ function Follow({ document }: { document: Shoot }) {
 }
 
 function Balance({ document }: { document: Shoot }) {
+  const t = usePlaceWords();
   const [asked, setAsked] = useState(false);
   const { data, isFetching } = useQuery(balanceQuery(document, asked));
   return (
     <>
       <Button size="small" onClick={() => setAsked(true)} loading={isFetching}>
-        Weigh the other lights against the key
+        {t('place-weigh-the-other-lights-against')}
       </Button>
       {asked && data ? (
         <ul className={css.balanceList}>
           {data.lines.map((line) => (
             <li key={line.name}>{line.words}</li>
           ))}
-          {data.lines.length ? null : <li>No other light is on.</li>}
+          {data.lines.length ? null : <li>{t('place-no-other-light-is-on')}</li>}
           {data.span ? <li>{data.span}</li> : null}
         </ul>
       ) : null}
@@ -108,19 +114,20 @@ function Balance({ document }: { document: Shoot }) {
 }
 
 export function LightTab(props: { document: Shoot; figures: Figures; data: Catalogue }) {
+  const t = usePlaceWords();
   const { document, figures, data } = props;
   const sun = usePlace((p) => p.place?.sun);
   return (
     <>
-      <section className="panel" aria-label="Meters">
-        <h2>Meters</h2>
+      <section className="panel" aria-label={t('place-meters')}>
+        <h2>{t('place-meters')}</h2>
         <Meters />
       </section>
       <LampDesk document={document} figures={figures} data={data} />
-      <section className="panel" aria-label="Streams and balance">
-        <h2>Where light goes</h2>
+      <section className="panel" aria-label={t('place-streams-and-balance')}>
+        <h2>{t('place-where-light-goes')}</h2>
         <Follow document={document} />
-        <h2>Balance</h2>
+        <h2>{t('place-balance')}</h2>
         {sun ? <p className="picture-words">{sun.words}</p> : null}
         <Balance document={document} />
         <FlagFinder document={document} />

@@ -1,9 +1,11 @@
 // Two looks of one set: wiped across, side by side, or their difference in stops.
+
 import { useQueries } from '@tanstack/react-query';
 import { Segmented, Spin } from 'antd';
 import { useMemo, useState } from 'react';
 import type { Shoot } from '../../shared/api/client';
 import { newId } from '../../shared/journal/device';
+import { usePlaceWords } from '../../shared/messages/place';
 import { differenceOf } from '../../shared/picture/develop';
 import { Sheet, stillQuery, useDeveloped } from '../../shared/picture/Still';
 import { WipeLine, WipeSlider } from '../../shared/ui/Wipe';
@@ -15,6 +17,7 @@ type Mode = 'wipe' | 'side by side' | 'difference';
 const editors: [string, string] = [newId(), newId()];
 
 export function LookCompare({ document, looks }: { document: Shoot; looks: [Look, Look] }) {
+  const t = usePlaceWords();
   const [mode, setMode] = useState<Mode>('wipe');
   const [at, setAt] = useState(50);
   const [first, second] = useQueries({
@@ -32,14 +35,14 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
   const wrong = first?.error ?? second?.error;
   const [one, two] = looks;
   return (
-    <section className={`card picture-card ${css.compareCard}`} aria-label="Two looks">
+    <section className={`card picture-card ${css.compareCard}`} aria-label={t('place-two-looks')}>
       <div className="picture-head">
         <h2>
           {one.name} · {two.name}
         </h2>
         <Segmented<Mode>
           size="small"
-          aria-label="How looks are compared"
+          aria-label={t('place-how-looks-are-compared')}
           options={['wipe', 'side by side', 'difference']}
           value={mode}
           onChange={setMode}
@@ -48,31 +51,34 @@ export function LookCompare({ document, looks }: { document: Shoot; looks: [Look
       <div className={`picture-frame ${css[`compare-${mode.replaceAll(' ', '-')}`]}`}>
         {mode === 'side by side' ? (
           <div className={css.comparePair}>
-            <Sheet image={imageA} label={`Picture of ${one.name}`} />
-            <Sheet image={imageB} label={`Picture of ${two.name}`} />
+            <Sheet image={imageA} label={t('place-picture-of', { name: one.name })} />
+            <Sheet image={imageB} label={t('place-picture-of', { name: two.name })} />
           </div>
         ) : mode === 'difference' ? (
           <div className="picture-sheet">
-            <Sheet image={difference?.image ?? null} label={`${two.name} against ${one.name}, in stops`} />
+            <Sheet
+              image={difference?.image ?? null}
+              label={t('place-against-in-stops', { name: two.name, name_2: one.name })}
+            />
           </div>
         ) : (
           <div className={`picture-sheet ${css.compareOver}`}>
-            <Sheet image={imageA} label={`Picture of ${one.name}`} />
-            <Sheet image={imageB} label={`Picture of ${two.name}`} clip={at} />
+            <Sheet image={imageA} label={t('place-picture-of', { name: one.name })} />
+            <Sheet image={imageB} label={t('place-picture-of', { name: two.name })} clip={at} />
             <WipeLine at={at} />
           </div>
         )}
         {!a || !b ? (
           <span className="picture-progress">
-            <Spin size="small" /> taking both…
+            <Spin size="small" /> {t('place-taking-both')}
           </span>
         ) : null}
       </div>
       {wrong ? <p className="picture-problem">{wrong.message}</p> : null}
       {mode === 'wipe' ? (
-        <WipeSlider at={at} setAt={setAt} label="Where the pictures meet" />
+        <WipeSlider at={at} setAt={setAt} label={t('place-where-the-pictures-meet')} />
       ) : mode === 'difference' && difference ? (
-        <ul className="picture-bands" aria-label="Stops of the second against the first">
+        <ul className="picture-bands" aria-label={t('place-stops-of-the-second-against')}>
           {difference.bands.map((band) => (
             <li key={band.label} style={{ borderTopColor: band.colour }}>
               {band.label}

@@ -1,8 +1,10 @@
 // Looks of the set: keep, switch, compare.
+
 import { DeleteOutlined } from '@ant-design/icons';
 import { Button, Checkbox, Input } from 'antd';
 import { useState } from 'react';
 import type { Catalogue, Shoot } from '../../shared/api/client';
+import { usePlaceWords } from '../../shared/messages/place';
 import { edit } from '../../shared/state/store';
 import { capture, isOn, lookDifferences, take } from './looks';
 import css from './place.module.css';
@@ -13,6 +15,7 @@ export function LooksTab(props: {
   compared: number[];
   compare: (pair: number[]) => void;
 }) {
+  const t = usePlaceWords();
   const { document, data, compared, compare } = props;
   const { looks } = document;
   const [name, setName] = useState('');
@@ -27,19 +30,16 @@ export function LooksTab(props: {
     controls.find((c) => c.path === path)?.label ?? path.replace('design.', '').replaceAll('_', ' ');
   const [a, b] = compared.map((i) => looks[i]);
   return (
-    <section className="panel looks" aria-label="Looks">
-      <h2>Looks</h2>
-      <p className="faint-words">
-        A look keeps the lamps' settings, what is carried out, and the modifier. Switch with Shift and its
-        number.
-      </p>
+    <section className="panel looks" aria-label={t('place-looks')}>
+      <h2>{t('place-looks')}</h2>
+      <p className="faint-words">{t('place-a-look-keeps-the-lamps')}</p>
       <ol className={css.lookList}>
         {looks.map((look, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a look is its place in the list
           <li key={`${look.name} ${i}`} className={isOn(document, look) ? 'is-on' : ''}>
             <Checkbox
               checked={compared.includes(i)}
-              aria-label={`Compare ${look.name}`}
+              aria-label={t('place-compare', { name: look.name })}
               onChange={(e) =>
                 compare(e.target.checked ? [...compared, i].slice(-2) : compared.filter((k) => k !== i))
               }
@@ -48,7 +48,7 @@ export function LooksTab(props: {
               size="small"
               type={isOn(document, look) ? 'primary' : 'default'}
               aria-pressed={isOn(document, look)}
-              title={`Bring this look on (Shift ${i + 1})`}
+              title={t('place-bring-this-look-on-shift', { i: String(i + 1) })}
               onClick={() => edit(take(document, look), `Look: ${look.name}`)}
             >
               {i + 1} {look.name}
@@ -56,7 +56,7 @@ export function LooksTab(props: {
             <Button
               size="small"
               type="text"
-              title="Make this look what the set is now"
+              title={t('place-make-this-look-what-the')}
               onClick={() =>
                 edit(
                   [
@@ -71,13 +71,13 @@ export function LooksTab(props: {
                 )
               }
             >
-              keep anew
+              {t('place-keep-anew')}
             </Button>
             <Button
               size="small"
               type="text"
               icon={<DeleteOutlined />}
-              aria-label={`Forget ${look.name}`}
+              aria-label={t('place-forget', { name: look.name })}
               onClick={() => {
                 compare([]);
                 edit(
@@ -94,19 +94,19 @@ export function LooksTab(props: {
           size="small"
           value={name}
           maxLength={60}
-          placeholder={`look ${looks.length + 1}`}
-          aria-label="Name of the look"
+          placeholder={t('place-look', { looks: String(looks.length + 1) })}
+          aria-label={t('place-name-of-the-look')}
           disabled={full}
           onChange={(e) => setName(e.currentTarget.value)}
           onPressEnter={keep}
         />
         <Button size="small" disabled={full} onClick={keep}>
-          Keep this state
+          {t('place-keep-this-state')}
         </Button>
       </div>
       {a && b ? (
         <table className={css.lookTable}>
-          <caption>What differs</caption>
+          <caption>{t('place-what-differs')}</caption>
           <thead>
             <tr>
               <th />
@@ -125,7 +125,7 @@ export function LooksTab(props: {
           </tbody>
         </table>
       ) : looks.length > 1 ? (
-        <p className="faint-words">Mark two to compare their pictures.</p>
+        <p className="faint-words">{t('place-mark-two-to-compare-their')}</p>
       ) : null}
     </section>
   );

@@ -1,6 +1,8 @@
 // A distance on the plan, from the mark or a wall, typed where it is read.
+
 import { useState } from 'react';
 import type { Shoot } from '../../shared/api/client';
+import { usePlaceWords } from '../../shared/messages/place';
 import { NumberInput } from '../../shared/ui/NumberInput';
 import { formatLength } from '../../shared/units/length';
 import { read } from '../../shared/units/quantity';
@@ -13,6 +15,7 @@ export function PlaceDimension(props: {
   units: Shoot['units'];
   commit: (value: number) => void;
 }) {
+  const t = usePlaceWords();
   const { at, label, value, units, commit } = props;
   const [typing, setTyping] = useState(false);
   const text = formatLength(value, units);
@@ -38,7 +41,7 @@ export function PlaceDimension(props: {
           role="button"
           tabIndex={0}
           className="dimension-value"
-          aria-label={`${label}: ${text}. Enter to type`}
+          aria-label={t('place-enter-to-type', { label, text })}
           onPointerDown={(e) => e.stopPropagation()}
           onClick={() => setTyping(true)}
           onKeyDown={(e) => {
@@ -48,7 +51,7 @@ export function PlaceDimension(props: {
             }
           }}
         >
-          <title>{`${label}: click to type`}</title>
+          <title>{t('place-click-to-type', { label })}</title>
           <rect x={at[0] - width / 2} y={at[1] - 11} width={width} height={22} rx={4} />
           <text x={at[0]} y={at[1] + 4.5} textAnchor="middle">
             {text}

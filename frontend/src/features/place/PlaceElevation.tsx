@@ -1,4 +1,5 @@
 // The set from its side or its front, true to scale: heights are dragged here; a cut leaves what lies before it faint.
+
 import { Slider } from 'antd';
 import { useState } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
@@ -6,6 +7,7 @@ import { LightBands } from '../../shared/drawing/LightBands';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { ScaleBar } from '../../shared/drawing/symbols';
+import { usePlaceWords } from '../../shared/messages/place';
 import { usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
@@ -77,6 +79,7 @@ export function PlaceElevation(props: {
   way: Way;
   light?: Schemas['LightMapResult'] | undefined;
 }) {
+  const words = usePlaceWords();
   const { document, figures, things, way, light } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const [cut, setCut] = useState<number | null>(null);
@@ -113,10 +116,12 @@ export function PlaceElevation(props: {
             width={size.width}
             height={size.height}
             role="group"
-            aria-label={way === 'side' ? 'Set from the side, to scale' : 'Set from the front, to scale'}
+            aria-label={
+              way === 'side' ? words('place-set-from-the-side-to') : words('place-set-from-the-front-to')
+            }
           >
             <title>
-              {way === 'side' ? 'Set from the side, to scale' : 'Set as the camera looks, to scale'}
+              {way === 'side' ? words('place-set-from-the-side-to') : words('place-set-as-the-camera-looks')}
             </title>
             {outside ? (
               <path d={`M0 ${s.y(0)} H${size.width}`} className="ground" />
@@ -189,7 +194,7 @@ export function PlaceElevation(props: {
                 <path d={`M${s.x(along(one))} ${s.y(0)} V${s.y(one.z)}`} className="leader" />
                 <PlaceDimension
                   at={[s.x(along(one)), (s.y(0) + s.y(one.z)) / 2]}
-                  label={`${one.name}, height over the floor`}
+                  label={words('place-height-over-the-floor', { name: one.name })}
                   value={one.z}
                   units={document.units}
                   commit={(v) => edit(moveTo(document, one, { z: v }), `${one.name} raised`)}
@@ -203,8 +208,18 @@ export function PlaceElevation(props: {
       <div className={css.cutRow}>
         <span>
           {cut === null
-            ? 'nothing cut away'
-            : `cut ${formatLength(Math.abs(cut), document.units)} ${way === 'side' ? (cut < 0 ? 'to the left' : 'to the right') : cut < 0 ? 'before the mark' : 'behind the mark'}`}
+            ? words('place-nothing-cut-away')
+            : words('place-cut', {
+                cut: formatLength(Math.abs(cut), document.units),
+                mark:
+                  way === 'side'
+                    ? cut < 0
+                      ? words('place-to-the-left')
+                      : words('place-to-the-right-2')
+                    : cut < 0
+                      ? words('place-before-the-mark')
+                      : words('place-behind-the-mark'),
+              })}
         </span>
         <Slider
           ariaLabelForHandle="Where the set is cut"

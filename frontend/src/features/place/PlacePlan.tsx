@@ -1,4 +1,5 @@
 // The set from above, true to scale, for working: light in bands, what is chosen with its distances, streams of a lamp.
+
 import { useQuery } from '@tanstack/react-query';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Figures, Schemas, Shoot } from '../../shared/api/client';
@@ -10,6 +11,7 @@ import { isPerson } from '../../shared/drawing/PlanView';
 import { fitScale, type Scale } from '../../shared/drawing/scale';
 import { CameraAbove, PersonAbove, ScaleBar, ThingAbove } from '../../shared/drawing/symbols';
 import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
+import { usePlaceWords } from '../../shared/messages/place';
 import { choose, chooseNone, usePlace } from '../../shared/state/place';
 import { edit } from '../../shared/state/store';
 import { useSize } from '../../shared/ui/useSize';
@@ -68,6 +70,7 @@ function AlcoveAbove(props: {
   room: ReturnType<typeof roomOf>;
   scale: Scale;
 }) {
+  const t = usePlaceWords();
   const { alcove, room, scale: s } = props;
   const half = alcove.width / 2;
   const [wide, deep] = [alcove.width * s.perMetre, alcove.depth * s.perMetre];
@@ -80,7 +83,7 @@ function AlcoveAbove(props: {
         : { x: s.x(room.right), ...side };
   return (
     <rect {...at} className="room">
-      <title>Alcove</title>
+      <title>{t('place-alcove')}</title>
     </rect>
   );
 }
@@ -130,6 +133,7 @@ export function PlacePlan(props: {
   from: From;
   light?: Schemas['LightMapResult'] | undefined;
 }) {
+  const words = usePlaceWords();
   const { document, figures, things, from, light } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const [probe, setProbe] = useState<{ x: number; y: number; text: string } | null>(null);
@@ -202,7 +206,7 @@ export function PlacePlan(props: {
           width={size.width}
           height={size.height}
           role="group"
-          aria-label="Plan of the set, to scale"
+          aria-label={words('place-plan-of-the-set-to')}
           onPointerMove={look}
           onPointerLeave={() => setProbe(null)}
           onPointerDown={(event) => {
@@ -211,7 +215,7 @@ export function PlacePlan(props: {
           }}
           onPointerUp={() => usePlace.setState({ guides: [] })}
         >
-          <title>Plan of the set, to scale</title>
+          <title>{words('place-plan-of-the-set-to')}</title>
           {outside ? (
             <rect width={size.width} height={size.height} className={`room ${css.openAir}`} />
           ) : (
@@ -237,7 +241,7 @@ export function PlacePlan(props: {
                       d={`M${s.x(at)} ${s.y(room.back)} V${s.y(room.front)}`}
                       className={css.slopeLine}
                     >
-                      <title>The ceiling slopes down from here</title>
+                      <title>{words('place-the-ceiling-slopes-down-from')}</title>
                     </path>
                   );
                 })
@@ -261,7 +265,7 @@ export function PlacePlan(props: {
             className={`${css.thing}${isChosen('backdrop')}`}
             onPointerDownCapture={() => choose('backdrop')}
           >
-            <Handle label="backdrop" cursor="ns-resize" {...alongY('backdrop')}>
+            <Handle label={words('place-backdrop-2')} cursor="ns-resize" {...alongY('backdrop')}>
               <path d={`M${s.x(-wide)} ${s.y(backdrop.y)} H${s.x(wide)}`} className="backdrop" />
               <rect
                 x={s.x(-wide)}
@@ -293,7 +297,7 @@ export function PlacePlan(props: {
             className={`${css.thing}${isChosen('camera')}`}
             onPointerDownCapture={() => choose('camera')}
           >
-            <Handle label="camera" cursor="ns-resize" {...alongY('camera')}>
+            <Handle label={words('place-camera')} cursor="ns-resize" {...alongY('camera')}>
               <CameraAbove x={s.x(0)} y={s.y(camera.y)} />
             </Handle>
           </g>
@@ -318,7 +322,11 @@ export function PlacePlan(props: {
                     (s.x(origin.x) + s.x(one.x)) / 2,
                     s.y(origin.y) + (s.y(origin.y) > s.y(one.y) ? 14 : -14),
                   ]}
-                  label={`${one.name}, to the right of ${from === 'subject' ? "the subject's mark" : 'the left wall'}`}
+                  label={words('place-to-the-right-of', {
+                    name: one.name,
+                    wall:
+                      from === 'subject' ? words('place-the-subject-s-mark') : words('place-the-left-wall'),
+                  })}
                   value={one.x - origin.x}
                   units={document.units}
                   commit={(v) => edit(moveTo(document, one, { x: v + origin.x }), `${one.name} moved`)}
@@ -329,7 +337,7 @@ export function PlacePlan(props: {
                   s.x(one.x) + (s.x(one.x) > size.width - 90 ? -46 : 46),
                   (s.y(origin.y) + s.y(one.y)) / 2,
                 ]}
-                label={`${one.name}, ${from === 'subject' ? "behind the subject's mark" : 'from the wall behind the camera'}`}
+                label={`${one.name}, ${from === 'subject' ? words('place-behind-the-subject-s-mark') : words('place-from-the-wall-behind-the')}`}
                 value={one.y - origin.y}
                 units={document.units}
                 commit={(v) => edit(moveTo(document, one, { y: v + origin.y }), `${one.name} moved`)}
@@ -347,8 +355,10 @@ export function PlacePlan(props: {
           <ScaleBar x={10} y={size.height - 6} perMetre={s.perMetre} units={document.units} />
           {outside ? null : (
             <text x={size.width - 10} y={size.height - 6} textAnchor="end" className="faint">
-              room {formatLength(brief.room.width, document.units)} ×{' '}
-              {formatLength(brief.room.depth, document.units)}
+              {words('place-room-2', {
+                width: formatLength(brief.room.width, document.units),
+                depth: formatLength(brief.room.depth, document.units),
+              })}
             </text>
           )}
         </svg>

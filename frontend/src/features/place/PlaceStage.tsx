@@ -1,4 +1,5 @@
 // Place: where everything stands, what the light does there, and looks of the set.
+
 import { useQuery } from '@tanstack/react-query';
 import { Segmented, Select } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
@@ -6,6 +7,7 @@ import type { Shoot } from '../../shared/api/client';
 import { catalogueQuery, lightMapQuery } from '../../shared/api/queries';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { askedLayer, layersOf, standsAlone } from '../../shared/light/layers';
+import { usePlaceWords } from '../../shared/messages/place';
 import { PredictedPicture } from '../../shared/picture/PredictedPicture';
 import { useFigures, useFiguresDrawn } from '../../shared/state/figures';
 import { chooseNone, usePlace, usePlaceInStep } from '../../shared/state/place';
@@ -104,6 +106,7 @@ function useKeys(document: Shoot | null, things: Thing[]): void {
 }
 
 export function PlaceStage() {
+  const t = usePlaceWords();
   const document = useShoot((s) => s.document);
   const figures = useFiguresDrawn();
   const stale = useFigures((s) => s.stale);
@@ -137,7 +140,7 @@ export function PlaceStage() {
     enabled: document !== null && layer !== 'none',
   });
   if (!document || !data) return null;
-  if (!figures) return <div className="card waiting">Working out the light…</div>;
+  if (!figures) return <div className="card waiting">{t('place-working-out-the-light')}</div>;
   const light = layer !== 'none' && map?.layer === asked.layer && map.stops.length ? map : undefined;
   const label = layersOf(document).find((l) => l.value === layer)?.label ?? '';
   const alone =
@@ -149,12 +152,12 @@ export function PlaceStage() {
       <div className={css.placeMain}>
         <figure className={`card place-plan${stale ? ' is-stale' : ''}`}>
           <figcaption className="plan-head">
-            <span>Plan</span>
+            <span>{t('place-plan')}</span>
             <span className={css.planTools}>
               <Select
                 size="small"
                 value={layer}
-                aria-label="Light over the room"
+                aria-label={t('place-light-over-the-room')}
                 popupMatchSelectWidth={false}
                 loading={isFetching}
                 options={layersOf(document)}
@@ -162,17 +165,17 @@ export function PlaceStage() {
               />
               <Segmented<From>
                 size="small"
-                aria-label="Where distances are measured from"
+                aria-label={t('place-where-distances-are-measured-from')}
                 options={[
                   {
                     value: 'subject',
-                    label: 'from the mark',
-                    title: "Distances from the subject's mark on the floor",
+                    label: t('place-from-the-mark'),
+                    title: t('place-distances-from-the-subject-s'),
                   },
                   {
                     value: 'corner',
-                    label: 'from the corner',
-                    title: 'Distances from the left corner behind the camera',
+                    label: t('place-from-the-corner'),
+                    title: t('place-distances-from-the-left-corner'),
                   },
                 ]}
                 value={from}
@@ -188,7 +191,9 @@ export function PlaceStage() {
             light={light && FLAT.includes(light.layer) ? light : undefined}
           />
           {layer !== 'none' && map ? (
-            <p className="picture-words">{map.layer === asked.layer ? map.sentence : 'Reading the light…'}</p>
+            <p className="picture-words">
+              {map.layer === asked.layer ? map.sentence : t('place-reading-the-light')}
+            </p>
           ) : null}
         </figure>
         <figure className="card">
@@ -199,11 +204,15 @@ export function PlaceStage() {
             </span>
             <Segmented<Way>
               size="small"
-              aria-label="Which elevation"
+              aria-label={t('place-which-elevation')}
               options={[
-                { value: 'side', label: 'side' },
-                { value: 'front', label: 'front' },
-                { value: 'turn', label: 'all round', title: 'In three dimensions, for looking' },
+                { value: 'side', label: t('place-side') },
+                { value: 'front', label: t('place-front') },
+                {
+                  value: 'turn',
+                  label: t('place-all-round'),
+                  title: t('place-in-three-dimensions-for-looking'),
+                },
               ]}
               value={way}
               onChange={setWay}
@@ -214,7 +223,7 @@ export function PlaceStage() {
               <LayerMap map={light} units={document.units} />
             </div>
           ) : way === 'turn' ? (
-            <Suspense fallback={<div className="waiting">Fetching the view…</div>}>
+            <Suspense fallback={<div className="waiting">{t('place-fetching-the-view')}</div>}>
               <View3d document={document} />
             </Suspense>
           ) : (
@@ -226,9 +235,9 @@ export function PlaceStage() {
         ) : (
           <PredictedPicture figures={figures} document={document} />
         )}
-        <section className={`card ${css.placeWords}`} aria-label="Problems">
+        <section className={`card ${css.placeWords}`} aria-label={t('place-problems')}>
           <div className="picture-head">
-            <h2>Problems</h2>
+            <h2>{t('place-problems')}</h2>
             <Exports document={document} />
           </div>
           {problem ? (
@@ -239,29 +248,34 @@ export function PlaceStage() {
           <ul className="notes" aria-live="polite">
             {place?.clashes.map((c) => (
               <li key={c.text} className={`note note-${c.level === 'cannot' ? 'warning' : 'hint'}`}>
-                <b>{c.level === 'cannot' ? 'Cannot stand' : 'Look out'}</b> {c.text}
+                <b>{c.level === 'cannot' ? t('place-cannot-stand') : t('place-look-out-2')}</b> {c.text}
               </li>
             ))}
             {place?.dark.map((d) => (
               <li key={d.name} className={`note note-${d.broken ? 'warning' : 'hint'}`}>
-                <b>{d.broken ? 'Too bright' : 'Dark enough'}</b> {d.text}
+                <b>{d.broken ? t('place-too-bright') : t('place-dark-enough')}</b> {d.text}
               </li>
             ))}
             {place && !place.clashes.length && !place.dark.length ? (
-              <li className="faint-words">No clashes found.</li>
+              <li className="faint-words">{t('place-no-clashes-found')}</li>
             ) : null}
           </ul>
         </section>
       </div>
-      <aside className={`controls ${css.placeAside}`} aria-label="Set">
+      <aside className={`controls ${css.placeAside}`} aria-label={t('place-set')}>
         <Segmented<Tab>
           block
           size="small"
-          aria-label="Things, light or looks"
+          aria-label={t('place-things-light-or-looks')}
           options={[
-            { value: 'things', label: 'Things' },
-            { value: 'light', label: 'Light' },
-            { value: 'looks', label: `Looks${document.looks.length ? ` (${document.looks.length})` : ''}` },
+            { value: 'things', label: t('place-things-2') },
+            { value: 'light', label: t('place-light') },
+            {
+              value: 'looks',
+              label: t('place-looks-2', {
+                looks: document.looks.length ? ` (${document.looks.length})` : '',
+              }),
+            },
           ]}
           value={tab}
           onChange={setTab}

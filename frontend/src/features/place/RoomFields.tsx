@@ -1,5 +1,7 @@
 // The room or the open air: size, sloping ceiling, alcove.
+
 import type { Catalogue, Shoot } from '../../shared/api/client';
+import { usePlaceWords } from '../../shared/messages/place';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
 import { ShelfChoice } from '../../shared/ui/ShelfChoice';
@@ -18,34 +20,55 @@ const ALCOVES = [
 ];
 
 export function RoomFields({ document, data }: { document: Shoot; data: Catalogue }) {
+  const t = usePlaceWords();
   const { room } = document.brief;
   return (
     <>
       <Choice
         path="brief.room.outdoors"
-        label="Where"
+        label={t('place-where')}
         options={[
           { id: 'false', name: 'in a room' },
           { id: 'true', name: 'outdoors' },
         ]}
       />
       {room.outdoors ? (
-        <ShelfChoice path="brief.room.floor" label="Ground is" options={data.finishes} category="backdrop" />
+        <ShelfChoice
+          path="brief.room.floor"
+          label={t('place-ground-is')}
+          options={data.finishes}
+          category="backdrop"
+        />
       ) : (
         <>
-          <Quantity path="brief.room.width" kind="length" label="Width" />
-          <Quantity path="brief.room.depth" kind="length" label="Depth" hint="along the lens" />
-          <Quantity path="brief.room.height" kind="length" label="Ceiling" />
-          <Choice path="brief.room.slope" label="Ceiling is" options={SLOPES} />
+          <Quantity path="brief.room.width" kind="length" label={t('place-width')} />
+          <Quantity
+            path="brief.room.depth"
+            kind="length"
+            label={t('place-depth')}
+            hint={t('place-along-the-lens')}
+          />
+          <Quantity path="brief.room.height" kind="length" label={t('place-ceiling')} />
+          <Choice path="brief.room.slope" label={t('place-ceiling-is')} options={SLOPES} />
           {room.slope !== 'none' ? (
             <>
-              <Quantity path="brief.room.knee" kind="length" label="Low wall" hint="under the slope" />
-              <Quantity path="brief.room.run" kind="length" label="Slope reaches" hint="into the room" />
+              <Quantity
+                path="brief.room.knee"
+                kind="length"
+                label={t('place-low-wall')}
+                hint={t('place-under-the-slope')}
+              />
+              <Quantity
+                path="brief.room.run"
+                kind="length"
+                label={t('place-slope-reaches')}
+                hint={t('place-into-the-room')}
+              />
             </>
           ) : null}
           <Choice
             path="brief.room.alcove"
-            label="Alcove"
+            label={t('place-alcove')}
             options={ALCOVES}
             value={room.alcove?.wall ?? 'none'}
             choose={(id) => [
@@ -66,12 +89,12 @@ export function RoomFields({ document, data }: { document: Shoot; data: Catalogu
               <Quantity
                 path="brief.room.alcove.along"
                 kind="length"
-                label="Its middle"
-                hint="from the mark"
+                label={t('place-its-middle')}
+                hint={t('place-from-the-mark')}
               />
-              <Quantity path="brief.room.alcove.width" kind="length" label="Its width" />
-              <Quantity path="brief.room.alcove.height" kind="length" label="Its height" />
-              <Quantity path="brief.room.alcove.depth" kind="length" label="Its depth" />
+              <Quantity path="brief.room.alcove.width" kind="length" label={t('place-its-width')} />
+              <Quantity path="brief.room.alcove.height" kind="length" label={t('place-its-height')} />
+              <Quantity path="brief.room.alcove.depth" kind="length" label={t('place-its-depth')} />
             </>
           ) : null}
         </>

@@ -1,6 +1,8 @@
 // All that stands in the set, to be chosen by name: the same by keyboard as by mouse.
+
 import { EyeInvisibleOutlined, LockOutlined } from '@ant-design/icons';
 import type { KeyboardEvent } from 'react';
+import { usePlaceWords } from '../../shared/messages/place';
 import { choose, usePlace } from '../../shared/state/place';
 import css from './place.module.css';
 import type { Thing } from './things';
@@ -19,6 +21,7 @@ const WHAT: Record<Thing['kind'], string> = {
 };
 
 export function ThingList({ things }: { things: Thing[] }) {
+  const words = usePlaceWords();
   const chosen = usePlace((p) => p.chosen);
   const step = (event: KeyboardEvent<HTMLUListElement>) => {
     const rows = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('button')];
@@ -33,7 +36,7 @@ export function ThingList({ things }: { things: Thing[] }) {
     }
   };
   return (
-    <ul className={css.thingList} aria-label="What stands in the set" onKeyDown={step}>
+    <ul className={css.thingList} aria-label={words('place-what-stands-in-the-set')} onKeyDown={step}>
       {things.map((t) => (
         <li key={t.key}>
           <button
@@ -44,9 +47,11 @@ export function ThingList({ things }: { things: Thing[] }) {
           >
             <span>{t.name}</span>
             <small>
-              {t.locked ? <LockOutlined aria-label="locked" /> : null}
+              {t.locked ? <LockOutlined aria-label={words('place-locked')} /> : null}
               {t.hidden ? (
-                <EyeInvisibleOutlined aria-label={t.kind === 'lamp' ? 'off' : 'out of the set'} />
+                <EyeInvisibleOutlined
+                  aria-label={t.kind === 'lamp' ? words('place-off') : words('place-out-of-the-set')}
+                />
               ) : null}
               {WHAT[t.kind]}
             </small>

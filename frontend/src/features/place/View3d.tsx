@@ -1,4 +1,5 @@
 // The set in three dimensions as it will stand, turned by hand, with the solved light on it.
+
 import { useQuery } from '@tanstack/react-query';
 import { Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
@@ -23,6 +24,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { setViewQuery } from '../../shared/api/queries';
 import { LIGHT_LEVELS } from '../../shared/drawing/LightBands';
+import { usePlaceWords } from '../../shared/messages/place';
 import { useSettled } from '../../shared/state/settled';
 import css from './place.module.css';
 import { coloursOf, plainColour, type SetSolid, SHADINGS, type Shading } from './setView';
@@ -121,6 +123,7 @@ function fill(kit: ReturnType<typeof stage>, view: Schemas['SetViewResult'], sha
 }
 
 export default function View3d({ document: now }: { document: Shoot }) {
+  const t = usePlaceWords();
   const document = useSettled(now, SETTLE_MS);
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
@@ -169,21 +172,17 @@ export default function View3d({ document: now }: { document: Shoot }) {
       className={css.turnableView}
       data-state={failed ? 'failed' : !wanted ? 'waiting' : reading ? 'reading' : 'shown'}
     >
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label="The set in three dimensions; drag to turn it, the wheel comes nearer. The plan and the elevations show the same."
-      />
+      <canvas ref={canvas} role="img" aria-label={t('place-the-set-in-three-dimensions')} />
       <div className={css.turnableBar}>
         <Segmented<Shading>
           size="small"
-          aria-label="How the set is shown"
+          aria-label={t('place-how-the-set-is-shown')}
           options={SHADINGS}
           value={shading}
           onChange={setShading}
         />
         {shading === 'stops' ? (
-          <ol className={css.bandKey} aria-label="Stops from the key">
+          <ol className={css.bandKey} aria-label={t('place-stops-from-the-key')}>
             {LIGHT_LEVELS.map((level, i) => (
               <li key={level.label} className={`glow-${i}`}>
                 {level.label}
@@ -192,18 +191,16 @@ export default function View3d({ document: now }: { document: Shoot }) {
           </ol>
         ) : null}
       </div>
-      {!wanted && !problem ? <span className="picture-progress">building it…</span> : null}
-      {wanted && reading && !problem ? <span className="picture-progress">reading the light…</span> : null}
+      {!wanted && !problem ? <span className="picture-progress">{t('place-building-it')}</span> : null}
+      {wanted && reading && !problem ? (
+        <span className="picture-progress">{t('place-reading-the-light-2')}</span>
+      ) : null}
       {problem ? (
         <p className="picture-problem" role="alert">
           {problem.message}
         </p>
       ) : null}
-      {failed ? (
-        <p className="picture-problem">
-          This browser shows nothing in three dimensions; the plan and the elevations show the same.
-        </p>
-      ) : null}
+      {failed ? <p className="picture-problem">{t('place-this-browser-shows-nothing-in')}</p> : null}
     </div>
   );
 }

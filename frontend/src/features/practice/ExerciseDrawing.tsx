@@ -1,6 +1,8 @@
 // The set of an exercise, on plan or from the side, to scale; a tap is the answer.
+
 import type { KeyboardEvent, MouseEvent } from 'react';
 import type { Exercise, Given } from '../../shared/api/practice';
+import { usePracticeWords } from '../../shared/messages/practice';
 import css from './practice.module.css';
 
 type Place = { x: number; y: number };
@@ -20,6 +22,7 @@ export function ExerciseDrawing(props: {
   truth: Given | null;
   tap: (place: Place) => void;
 }) {
+  const t = usePracticeWords();
   const { exercise, given, truth, tap } = props;
   const d = exercise.drawing;
   const plan = exercise.answered === 'plan';
@@ -65,7 +68,7 @@ export function ExerciseDrawing(props: {
       className={css.exerciseDrawing}
       viewBox={`0 0 ${wide} ${tall}`}
       role="img"
-      aria-label={plan ? 'Plan; tap where it stands' : 'Side view; tap where the card stands'}
+      aria-label={plan ? t('practice-plan-tap-where-it-stands') : t('practice-side-view-tap-where-the')}
       onClick={click}
       onKeyDown={step}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: arrows move the mark
@@ -74,7 +77,7 @@ export function ExerciseDrawing(props: {
       <rect width={wide} height={tall} className={css.exerciseRoom} />
       <path className={css.exerciseSheet} d={`M${path(plan ? d.sheet : d.sheet_side)}`} />
       <text x={at(...key)[0] + 0.06} y={at(...key)[1] + 0.03}>
-        key
+        {t('practice-key')}
       </text>
       <circle className={css.exerciseLamp} cx={lamp[0]} cy={lamp[1]} r={0.05} />
       {plan ? (
@@ -84,14 +87,14 @@ export function ExerciseDrawing(props: {
       )}
       <path className="exercise-camera" d={`M${lens[0] - 0.07} ${lens[1] - 0.05}h.14v.1h-.14z`} />
       <text x={lens[0] + 0.1} y={lens[1] + 0.03}>
-        camera
+        {t('practice-camera')}
       </text>
       {found ? (
         <>
           <path className={css.exerciseLine} d={`M${middle.join(' ')}L${found.join(' ')}`} />
           <circle className={css.exerciseTruth} cx={found[0]} cy={found[1]} r={0.08} />
           <text x={found[0] + 0.12} y={found[1] + 0.03}>
-            {plan ? 'it stands here' : 'anywhere along this line'}
+            {plan ? t('practice-it-stands-here') : t('practice-anywhere-along-this-line')}
           </text>
         </>
       ) : null}

@@ -1,4 +1,5 @@
 // Practice: short exercises on simulated sets, answered on a drawing or in stops, scored with the reason.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -10,6 +11,7 @@ import {
   type Score,
   useAnswer,
 } from '../../shared/api/practice';
+import { usePracticeWords } from '../../shared/messages/practice';
 import { NumberToAdd } from '../../shared/ui/NumberToAdd';
 import { ExerciseDrawing } from './ExerciseDrawing';
 import css from './practice.module.css';
@@ -34,6 +36,7 @@ function past(): Past {
 }
 
 function Said({ score }: { score: Score }) {
+  const t = usePracticeWords();
   const off =
     score.unit === 'stops' && score.truth.choice
       ? null
@@ -41,8 +44,8 @@ function Said({ score }: { score: Score }) {
   return (
     <div className={css.exerciseScore} aria-live="polite">
       <p>
-        <b>{score.points} points</b>
-        {off ? `, ${off}` : score.points ? ', right' : ', not that one'}
+        <b>{t('practice-points', { points: String(score.points) })}</b>
+        {off ? `, ${off}` : score.points ? t('practice-right') : t('practice-not-that-one')}
       </p>
       <p>{score.reason}</p>
     </div>
@@ -50,6 +53,7 @@ function Said({ score }: { score: Score }) {
 }
 
 function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next: () => void }) {
+  const t = usePracticeWords();
   const made = useQuery(exerciseQuery(kind, seed));
   const answered = useAnswer(kind, seed);
   const [place, setPlace] = useState<{ x: number; y: number } | null>(null);
@@ -68,7 +72,7 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
     );
   };
   if (made.error) return <p className="field-error">{made.error.message}</p>;
-  if (!made.data) return <p className="faint">Setting it up…</p>;
+  if (!made.data) return <p className="faint">{t('practice-setting-it-up')}</p>;
   const exercise = made.data;
   return (
     <>
@@ -76,7 +80,10 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
       <div className={`${css.exerciseBody}${exercise.pictures.length > 1 ? ' two' : ''}`}>
         {exercise.pictures.map((which) => (
           <figure key={which}>
-            <img src={`/api/practice/${kind}/${seed}/${which}.jpg`} alt={`The frame, ${which}`} />
+            <img
+              src={`/api/practice/${kind}/${seed}/${which}.jpg`}
+              alt={t('practice-the-frame', { which })}
+            />
             {exercise.pictures.length > 1 ? <figcaption>{which}</figcaption> : null}
           </figure>
         ))}
@@ -99,7 +106,7 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
             loading={answered.isPending}
             onClick={() => place && give(place)}
           >
-            {place ? 'It stands there' : 'Tap it on the drawing first'}
+            {place ? t('practice-it-stands-there') : t('practice-tap-it-on-the-drawing')}
           </Button>
         ) : null}
         {exercise.answered === 'stops' ? (
@@ -107,7 +114,7 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
             name="How many stops darker"
             kind="stops"
             units="metric"
-            placeholder="1.5 stops"
+            placeholder={t('practice-1-5-stops')}
             button="Darker by that"
             primary
             disabled={score !== null}
@@ -127,7 +134,7 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
         ))}
         {score ? (
           <Button type="primary" onClick={next}>
-            Another one
+            {t('practice-another-one')}
           </Button>
         ) : null}
       </div>
@@ -142,6 +149,7 @@ function Exercise({ kind, seed, next }: { kind: ExerciseKind; seed: number; next
 }
 
 export function PracticePage() {
+  const t = usePracticeWords();
   const [at, setAt] = useSearchParams();
   const kind = KINDS.find((k) => k.kind === at.get('kind'))?.kind ?? 'second lamp';
   const seed = Number.parseInt(at.get('number') ?? '1', 10) || 0;
@@ -149,15 +157,15 @@ export function PracticePage() {
   const go = (next: ExerciseKind, number: number) =>
     setAt({ kind: next, number: String(number) }, { replace: true });
   return (
-    <main className={`shelf-page ${css.practicePage}`} aria-label="Practice">
+    <main className={`shelf-page ${css.practicePage}`} aria-label={t('practice-practice')}>
       <header>
-        <h1>Practice</h1>
-        <span className="faint">seeing light on simulated sets, a minute each</span>
+        <h1>{t('practice-practice')}</h1>
+        <span className="faint">{t('practice-seeing-light-on-simulated-sets')}</span>
         <span className="spacer" />
-        <Link to="/bench">Bench</Link>
+        <Link to="/bench">{t('practice-bench')}</Link>
       </header>
       <div className={css.practiceBody}>
-        <nav className="shelf-categories" aria-label="Exercises">
+        <nav className="shelf-categories" aria-label={t('practice-exercises')}>
           {KINDS.map((k) => {
             const rows = scores[k.kind] ?? [];
             return (
@@ -169,16 +177,17 @@ export function PracticePage() {
                 onClick={() => go(k.kind, rows.length + 1)}
               >
                 {k.name}
-                <span title="mean of the last ones">
+                <span title={t('practice-mean-of-the-last-ones')}>
                   {rows.length ? Math.round(rows.reduce((a, b) => a + b, 0) / rows.length) : ''}
                 </span>
               </button>
             );
           })}
         </nav>
-        <section className={`card ${css.practiceWork}`} aria-label="Exercise">
+        <section className={`card ${css.practiceWork}`} aria-label={t('practice-exercise')}>
           <h2>
-            {KINDS.find((k) => k.kind === kind)?.name} <small>number {seed}</small>
+            {KINDS.find((k) => k.kind === kind)?.name}{' '}
+            <small>{t('practice-number', { seed: String(seed) })}</small>
           </h2>
           <Exercise key={`${kind}${seed}`} kind={kind} seed={seed} next={() => go(kind, seed + 1)} />
         </section>

@@ -1,9 +1,11 @@
 // What failed at a shot: kept with how the set stood then, and turned into a limit where something can be learned of it.
+
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Shoot } from '../../shared/api/client';
 import { type Failure, rigNamesQuery, type ShotChange } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { edit } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
@@ -22,6 +24,7 @@ const said = (f: Failure) =>
     .join(' ');
 
 function Learned({ document, failure }: { document: Shoot; failure: Failure }) {
+  const t = useProveWords();
   const client = useQueryClient();
   const ask = useMutation({
     mutationFn: () => answer(api.POST('/api/failures/learned', { body: { document, failure } })),
@@ -38,19 +41,19 @@ function Learned({ document, failure }: { document: Shoot; failure: Failure }) {
     <>
       {ask.data ? (
         <small aria-live="polite">
-          {tighten.data ? 'Kept on the Shelf: ' : ''}
+          {tighten.data ? t('prove-kept-on-the-shelf') : ''}
           {ask.data.words}
         </small>
       ) : null}
       {problem ? <small>{problem.message}</small> : null}
       {ask.data && !tighten.data ? (
         <Button size="small" loading={tighten.isPending} onClick={() => tighten.mutate()}>
-          Tighten the limit
+          {t('prove-tighten-the-limit')}
         </Button>
       ) : null}
       {ask.data || problem ? null : (
         <Button size="small" loading={ask.isPending} onClick={() => ask.mutate()}>
-          What does it teach?
+          {t('prove-what-does-it-teach')}
         </Button>
       )}
     </>
@@ -63,6 +66,7 @@ export function Failures(props: {
   power: number | null;
   save: (change: ShotChange) => void;
 }) {
+  const t = useProveWords();
   const { document, failures, power, save } = props;
   const [open, setOpen] = useState(false);
   const [draft, setDraft] = useState<Failure>({
@@ -81,7 +85,7 @@ export function Failures(props: {
       open={failures.length > 0}
       onToggle={(e) => setOpen(e.currentTarget.open)}
     >
-      <summary>Something failed?</summary>
+      <summary>{t('prove-something-failed')}</summary>
       <ul>
         {failures.map((f, k) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a failure is known by its place alone
@@ -92,7 +96,7 @@ export function Failures(props: {
             <Button
               size="small"
               type="text"
-              aria-label={`Take away: ${said(f)}`}
+              aria-label={t('prove-take-away', { f: said(f) })}
               onClick={() => save((now) => ({ failures: now.failures.filter((_, i) => i !== k) }))}
             >
               ×
@@ -103,7 +107,7 @@ export function Failures(props: {
       <div className="reading-entry">
         <Select
           size="small"
-          aria-label="What failed"
+          aria-label={t('prove-what-failed')}
           popupMatchSelectWidth={false}
           showSearch
           value={draft.part}
@@ -112,32 +116,32 @@ export function Failures(props: {
         />
         <Select
           size="small"
-          aria-label="How it failed"
+          aria-label={t('prove-how-it-failed')}
           value={draft.what}
           popupMatchSelectWidth={false}
           options={WHAT.map((w) => ({ value: w, label: w }))}
           onChange={(what) => setDraft({ ...draft, what })}
         />
         <NumberField
-          label="after"
+          label={t('prove-after')}
           kind="minutes"
           value={draft.minutes}
           set={(minutes) => setDraft({ ...draft, minutes })}
         />
         <NumberField
-          label="lamp at"
+          label={t('prove-lamp-at')}
           kind="share"
           value={draft.power}
           set={(at) => setDraft({ ...draft, power: at })}
         />
         <NumberField
-          label="load"
+          label={t('prove-load')}
           kind="kilograms"
           value={draft.load}
           set={(load) => setDraft({ ...draft, load })}
         />
         <Button size="small" onClick={() => save((now) => ({ failures: [...now.failures, draft] }))}>
-          Note it
+          {t('prove-note-it')}
         </Button>
       </div>
     </details>

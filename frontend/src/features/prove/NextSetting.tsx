@@ -1,9 +1,11 @@
 // From “two thirds down” to the next mark on every dial; trial shots where light cannot be metered.
+
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Checkbox } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Schemas, type Shoot } from '../../shared/api/client';
 import { measuresQuery, type Shot, type ShotValues } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { edit } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
@@ -23,6 +25,7 @@ const CONTROLS: { value: Control; label: string }[] = [
 ];
 
 function Trials() {
+  const t = useProveWords();
   const [tried, setTried] = useState<Schemas['LadderTried'][]>([]);
   const ask = useMutation({
     mutationFn: (rows: Schemas['LadderTried'][]) =>
@@ -36,29 +39,36 @@ function Trials() {
   const step = ask.data;
   return (
     <details className={css.trials}>
-      <summary>Too thin to meter? Find it in three test shots</summary>
+      <summary>{t('prove-too-thin-to-meter-find')}</summary>
       {step ? (
         <p aria-live="polite">
           {step.done
-            ? `Found: ${step.next >= 0 ? '+' : '−'}${Math.abs(step.next).toFixed(1)} stops from the first guess.`
-            : `Take one at ${step.next >= 0 ? '+' : '−'}${Math.abs(step.next).toFixed(1)} stops; at most ${step.left} more.`}
+            ? t('prove-found-stops-from-the-first', {
+                next: step.next >= 0 ? '+' : '−',
+                next_2: Math.abs(step.next).toFixed(1),
+              })
+            : t('prove-take-one-at-stops-at', {
+                next: step.next >= 0 ? '+' : '−',
+                next_2: Math.abs(step.next).toFixed(1),
+                left: String(step.left),
+              })}
         </p>
       ) : (
         <Button size="small" onClick={() => ask.mutate([])}>
-          Begin
+          {t('prove-begin')}
         </Button>
       )}
       {ask.error ? <p className="field-error">{ask.error.message}</p> : null}
       {step && !step.done ? (
         <span className={css.trialButtons}>
           <Button size="small" onClick={() => say('too dark')}>
-            It is too dark
+            {t('prove-it-is-too-dark')}
           </Button>
           <Button size="small" onClick={() => say('good')}>
-            It is good
+            {t('prove-it-is-good')}
           </Button>
           <Button size="small" onClick={() => say('too bright')}>
-            It is too bright
+            {t('prove-it-is-too-bright')}
           </Button>
         </span>
       ) : null}
@@ -70,7 +80,7 @@ function Trials() {
             ask.mutate([]);
           }}
         >
-          Begin again
+          {t('prove-begin-again')}
         </Button>
       ) : null}
     </details>
@@ -78,6 +88,7 @@ function Trials() {
 }
 
 export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | undefined }) {
+  const t = useProveWords();
   const [text, setText] = useState('');
   const [locked, setLocked] = useState<Control[]>([]);
   const [wanted, setWanted] = useState<number | null>(null);
@@ -105,12 +116,12 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
   });
   const judge = () => ask.mutate({ judgement: text, read: null, wanted: null });
   return (
-    <section className={`${css.nextSetting} card`} aria-label="Next setting">
-      <h2>Next setting</h2>
+    <section className={`${css.nextSetting} card`} aria-label={t('prove-next-setting')}>
+      <h2>{t('prove-next-setting')}</h2>
       <div className="reading-entry">
         <input
-          aria-label="What the picture needs"
-          placeholder="two thirds down"
+          aria-label={t('prove-what-the-picture-needs')}
+          placeholder={t('prove-two-thirds-down')}
           value={text}
           onChange={(e) => setText(e.currentTarget.value)}
           onKeyDown={(e) => {
@@ -118,24 +129,22 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
           }}
         />
         <Button size="small" type="primary" disabled={!text.trim()} onClick={judge}>
-          Find it
+          {t('prove-find-it')}
         </Button>
       </div>
       {read !== null ? (
         <div className="reading-entry">
-          <span>or from the key’s {show(read, 'lux', 'metric')} to</span>
-          <NumberField label="Wanted" kind="lux" value={wanted} set={setWanted} />
+          <span>{t('prove-or-from-the-key-s', { metric: show(read, 'lux', 'metric') })}</span>
+          <NumberField label={t('prove-wanted')} kind="lux" value={wanted} set={setWanted} />
           <Button size="small" disabled={!wanted} onClick={() => ask.mutate({ judgement: '', read, wanted })}>
-            Find it
+            {t('prove-find-it')}
           </Button>
         </div>
       ) : null}
       {face?.grey !== null && face?.grey !== undefined ? (
         <div className="reading-entry">
-          <span>
-            or from the photograph’s {face.name}, {signed(face.grey)} over grey, to
-          </span>
-          <NumberField label="over grey" kind="stops" value={over} set={setOver} />
+          <span>{t('prove-or-from-the-photograph-s', { name: face.name, grey: signed(face.grey) })}</span>
+          <NumberField label={t('prove-over-grey')} kind="stops" value={over} set={setOver} />
           <Button
             size="small"
             disabled={over === null}
@@ -143,13 +152,13 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
               ask.mutate({ judgement: '', read: 1, wanted: 2 ** ((over ?? 0) - (face.grey ?? 0)) })
             }
           >
-            Find it
+            {t('prove-find-it')}
           </Button>
         </div>
       ) : null}
       <Checkbox.Group
-        aria-label="Leave alone"
-        options={CONTROLS.map((c) => ({ value: c.value, label: `keep ${c.label}` }))}
+        aria-label={t('prove-leave-alone')}
+        options={CONTROLS.map((c) => ({ value: c.value, label: t('prove-keep', { label: c.label }) }))}
         value={locked}
         onChange={(all) => setLocked(all as Control[])}
       />
@@ -166,10 +175,10 @@ export function NextSetting({ document, shot }: { document: Shoot; shot: Shot | 
               {m.path ? (
                 <Button
                   size="small"
-                  aria-label={`Set ${m.control}`}
+                  aria-label={t('prove-set', { control: m.control })}
                   onClick={() => edit([{ path: m.path, value: m.value }], m.words)}
                 >
-                  Set it
+                  {t('prove-set-it')}
                 </Button>
               ) : null}
             </li>

@@ -1,6 +1,8 @@
 // A photograph with what is drawn on it: areas, lines, spots that were found; wiped against another one.
+
 import { type PointerEvent, useState } from 'react';
 import type { Area, Line } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { useDrag } from '../../shared/ui/useDrag';
 import { WipeLine, WipeSlider, wipedAt } from '../../shared/ui/Wipe';
 import css from './prove.module.css';
@@ -38,6 +40,7 @@ export function PhotoFrame(props: {
   straight: boolean;
   draw: (drawn: Drawn) => void;
 }) {
+  const t = useProveWords();
   const { photo, other, areas, lines, spots, straight, draw } = props;
   const [drawn, setDrawn] = useState<Drawn | null>(null);
   const [at, setAt] = useState(50);
@@ -63,7 +66,7 @@ export function PhotoFrame(props: {
             <img
               className={css.photoOther}
               src={source(other)}
-              alt="The one it is held against"
+              alt={t('prove-the-one-it-is-held')}
               draggable={false}
               style={wipedAt(at)}
             />
@@ -74,7 +77,7 @@ export function PhotoFrame(props: {
           viewBox="0 0 1 1"
           preserveAspectRatio="none"
           role="img"
-          aria-label="Areas that are measured; drag to draw one"
+          aria-label={t('prove-areas-that-are-measured-drag')}
           {...drag}
         >
           {areas.map((a) => (
@@ -111,11 +114,14 @@ export function PhotoFrame(props: {
             key={`${s.x}${s.y}`}
             className={css.foundSpot}
             style={{ left: `${s.x * 100}%`, top: `${s.y * 100}%` }}
-            title={`${s.stops > 0 ? '+' : '−'}${Math.abs(s.stops).toFixed(1)} stops`}
+            title={t('prove-stops', {
+              stops: s.stops > 0 ? '+' : '−',
+              stops_2: Math.abs(s.stops).toFixed(1),
+            })}
           />
         ))}
       </div>
-      {other ? <WipeSlider at={at} setAt={setAt} label="Where the photographs meet" /> : null}
+      {other ? <WipeSlider at={at} setAt={setAt} label={t('prove-where-the-photographs-meet')} /> : null}
     </figure>
   );
 }

@@ -1,7 +1,9 @@
 // What a photograph tells of its areas and lines, every number with its ±.
+
 import { Button } from 'antd';
 import type { Schemas } from '../../shared/api/client';
 import type { Area, Line } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { NumberField } from '../../shared/ui/NumberField';
 import { show } from '../../shared/units/quantity';
 import css from './prove.module.css';
@@ -14,9 +16,15 @@ const stops = (value: number, error: number) =>
 const side = (share: number) => (share < 0.4 ? 'left' : share > 0.6 ? 'right' : 'in the middle');
 
 function Histogram({ shares, name }: { shares: number[]; name: string }) {
+  const t = useProveWords();
   const most = Math.max(...shares, 0.01);
   return (
-    <svg className={css.tones} viewBox="0 0 64 18" role="img" aria-label={`Tones of ${name}, black to white`}>
+    <svg
+      className={css.tones}
+      viewBox="0 0 64 18"
+      role="img"
+      aria-label={t('prove-tones-of-black-to-white', { name })}
+    >
       {shares.map((share, k) => (
         <rect
           // biome-ignore lint/suspicious/noArrayIndexKey: a step of the scale is its place
@@ -41,6 +49,7 @@ function AreaLine(props: {
   lit: boolean;
   remove: () => void;
 }) {
+  const t = useProveWords();
   const { area, measures, first, lit, remove } = props;
   const level = measures?.levels.find((l) => l.name === area.name);
   const even = measures?.evenness.find((e) => e.name === area.name);
@@ -65,47 +74,76 @@ function AreaLine(props: {
         NEUTRAL.includes(area.shows) &&
         level.warm !== null &&
         Math.abs(level.warm) > 0.1
-          ? `; ${Math.abs(level.warm).toFixed(1)} stops ${level.warm > 0 ? 'warm' : 'cool'}`
+          ? t('prove-stops-2', {
+              warm: Math.abs(level.warm).toFixed(1),
+              cool: level.warm > 0 ? t('prove-warm') : t('prove-cool'),
+            })
           : ''}
         {level &&
         !level.problem &&
         area.shows === 'neutral card' &&
         level.green !== null &&
         Math.abs(level.green) > 0.05
-          ? `; ${Math.abs(level.green).toFixed(2)} stops ${level.green > 0 ? 'green' : 'magenta'}`
+          ? t('prove-stops-3', {
+              green: Math.abs(level.green).toFixed(2),
+              magenta: level.green > 0 ? t('prove-green') : t('prove-magenta'),
+            })
           : ''}
         {even ? (
           <small>
-            {even.edge.toFixed(2)} ± {even.error.toFixed(2)} stops from its hot spot to its edges
-            {even.edge > 0.1 ? `, hot spot ${side(even.hot[0] ?? 0.5)}` : ''}
+            {t('prove-stops-from-its-hot-spot', {
+              edge: even.edge.toFixed(2),
+              error: even.error.toFixed(2),
+              hot: even.edge > 0.1 ? t('prove-hot-spot', { hot: side(even.hot[0] ?? 0.5) }) : '',
+            })}
           </small>
         ) : null}
         {ground ? (
           <small>
-            <Histogram shares={ground.histogram} name={area.name} /> {(ground.white * 100).toFixed(0)} % clean
-            white, {(ground.clipped * 100).toFixed(0)} % clipped
-            {ground.white < 0.99 ? `; ${Math.abs(ground.over).toFixed(1)} stops short of clean white` : ''}
+            <Histogram shares={ground.histogram} name={area.name} />{' '}
+            {t('prove-clean-white-clipped', {
+              white: (ground.white * 100).toFixed(0),
+              clipped: (ground.clipped * 100).toFixed(0),
+              white_2:
+                ground.white < 0.99
+                  ? t('prove-stops-short-of-clean-white', { over: Math.abs(ground.over).toFixed(1) })
+                  : '',
+            })}
           </small>
         ) : null}
         {spots?.problem ? <small className="field-error">{spots.problem}</small> : null}
         {spots && !spots.problem ? (
           <small>
             {spots.spots.length
-              ? `${spots.spots.length} ${spots.spots.length === 1 ? spots.what.replace(/s$/, '') : spots.what}, the worst ${stopsOf(spots.spots)}; ringed in the picture`
-              : `no ${spots.what} found`}
+              ? t('prove-the-worst-ringed-in-the', {
+                  spots: String(spots.spots.length),
+                  what: spots.spots.length === 1 ? spots.what.replace(/s$/, '') : spots.what,
+                  spots_2: stopsOf(spots.spots),
+                })
+              : t('prove-no-found', { what: spots.what })}
           </small>
         ) : null}
         {frame?.problem ? <small className="field-error">{frame.problem}</small> : null}
         {frame && !frame.problem ? (
           <small>
-            against the other frame {stops(frame.stops ?? 0, frame.error ?? 0)}
-            {lit && frame.adds !== null && frame.adds !== undefined
-              ? `; what was added is ${stops(frame.adds, frame.adds_error ?? 0)} from the first area`
-              : ''}
+            {t('prove-against-the-other-frame', {
+              error: stops(frame.stops ?? 0, frame.error ?? 0),
+              area:
+                lit && frame.adds !== null && frame.adds !== undefined
+                  ? t('prove-what-was-added-is-from', {
+                      adds_error: stops(frame.adds, frame.adds_error ?? 0),
+                    })
+                  : '',
+            })}
           </small>
         ) : null}
       </span>
-      <Button size="small" type="text" aria-label={`Take ${area.name} away`} onClick={remove}>
+      <Button
+        size="small"
+        type="text"
+        aria-label={t('prove-take-away-2', { name: area.name })}
+        onClick={remove}
+      >
         ×
       </Button>
     </li>
@@ -124,6 +162,7 @@ function LineLine(props: {
   measure: (metres: number) => void;
   remove: () => void;
 }) {
+  const t = useProveWords();
   const { line, number, told, measure, remove } = props;
   const name = `${line.across} ${number}`;
   return (
@@ -136,7 +175,7 @@ function LineLine(props: {
         {told?.value && line.across === 'ball' ? `${told.words} ± ${(told.error ?? 0).toFixed(0)}°` : null}
         {line.across === 'edge' ? (
           <NumberField
-            label="The line is"
+            label={t('prove-the-line-is')}
             kind="length"
             value={line.metres}
             set={(v) => {
@@ -145,7 +184,7 @@ function LineLine(props: {
           />
         ) : null}
       </span>
-      <Button size="small" type="text" aria-label={`Take ${name} away`} onClick={remove}>
+      <Button size="small" type="text" aria-label={t('prove-take-away-2', { name })} onClick={remove}>
         ×
       </Button>
     </li>
@@ -161,6 +200,7 @@ export function PhotoWords(props: {
   setAreas: (areas: Area[]) => void;
   setLines: (lines: Line[]) => void;
 }) {
+  const t = useProveWords();
   const { measures, areas, lines, setAreas, setLines } = props;
   return (
     <div className={css.photoWords} aria-live="polite">
@@ -187,13 +227,14 @@ export function PhotoWords(props: {
         ))}
       </ul>
       {measures?.curve ? (
-        <p>The camera’s own curve was found ({measures.curve.toFixed(2)}) and is counted in.</p>
+        <p>{t('prove-the-camera-s-own-curve', { curve: measures.curve.toFixed(2) })}</p>
       ) : null}
       {measures?.curve_problem ? <p className="field-error">{measures.curve_problem}</p> : null}
       {measures?.words ? <p className="faint">{measures.words}</p> : null}
       {measures?.exposure ? (
         <p className="faint">
-          f/{measures.exposure[0]?.toFixed(1)}, {show(measures.exposure[1] ?? 1, 'shutter', 'metric')}, ISO{' '}
+          f/{measures.exposure[0]?.toFixed(1)}
+          {t('prove-iso', { metric: show(measures.exposure[1] ?? 1, 'shutter', 'metric') })}{' '}
           {measures.exposure[2]}
         </p>
       ) : null}

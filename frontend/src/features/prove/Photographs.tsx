@@ -1,4 +1,5 @@
 // Photographs of a shot: added or taken by the camera, with areas and lines drawn on them, held against one another.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Select } from 'antd';
 import { useRef, useState } from 'react';
@@ -14,6 +15,7 @@ import {
   type ShotValues,
   type useLog,
 } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { useWaitingPhotographs, WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
 import { areaOf, type Drawn, PhotoFrame } from './PhotoFrame';
 import { PhotoWords } from './PhotoWords';
@@ -56,11 +58,15 @@ function Others(props: {
   against: string | null;
   set: (id: string | null) => void;
 }) {
+  const t = useProveWords();
   const all = props.shots
     .flatMap((s) =>
       s.photographs.map((p, k) => ({
         value: p.id,
-        label: `shot ${s.number}, ${p.name === PREDICTED ? PREDICTED : `photograph ${k + 1}`}`,
+        label: t('prove-shot', {
+          number: String(s.number),
+          k: p.name === PREDICTED ? PREDICTED : t('prove-photograph', { k: String(k + 1) }),
+        }),
       })),
     )
     .filter((p) => p.value !== props.photo);
@@ -68,8 +74,8 @@ function Others(props: {
   return (
     <Select
       size="small"
-      aria-label="Hold against"
-      placeholder="hold against another…"
+      aria-label={t('prove-hold-against')}
+      placeholder={t('prove-hold-against-another')}
       allowClear
       popupMatchSelectWidth={false}
       value={props.against}
@@ -86,6 +92,7 @@ export function Photographs(props: {
   save: (change: ShotChange) => void;
   log: ReturnType<typeof useLog>;
 }) {
+  const t = useProveWords();
   const { document, shot, shots, save, log } = props;
   const { areas, lines } = shot.values as ShotValues;
   const [shown, setShown] = useState(0);
@@ -120,14 +127,14 @@ export function Photographs(props: {
     s.spots.map(([x = 0, y = 0, stops = 0]) => ({ x, y, stops })),
   );
   return (
-    <section className={css.shotPhotos} aria-label="Photographs">
-      <h3>Photographs</h3>
+    <section className={css.shotPhotos} aria-label={t('prove-photographs')}>
+      <h3>{t('prove-photographs')}</h3>
       <input
         ref={chooser}
         type="file"
         hidden
         accept="image/jpeg,image/png,image/tiff,image/webp"
-        aria-label="Photograph of the shot"
+        aria-label={t('prove-photograph-of-the-shot')}
         onChange={(e) => {
           const file = e.currentTarget.files?.[0];
           if (file) addPhotograph(shot, file, place);
@@ -143,25 +150,25 @@ export function Photographs(props: {
               loading={log.frame.isPending}
               onClick={() => log.frame.mutate({ shot, document, auto })}
             >
-              Take a frame
+              {t('prove-take-a-frame')}
             </Button>
             <Checkbox checked={auto} onChange={(e) => setAuto(e.target.checked)}>
-              camera sets its shutter
+              {t('prove-camera-sets-its-shutter')}
             </Checkbox>
           </>
         ) : null}
         <Button size="small" loading={waiting.length > 0} onClick={() => chooser.current?.click()}>
-          Add a photograph
+          {t('prove-add-a-photograph')}
         </Button>
         <Checkbox checked={place} onChange={(e) => setPlace(e.target.checked)}>
-          keep where it was taken
+          {t('prove-keep-where-it-was-taken')}
         </Checkbox>
         <Button
           size="small"
           loading={log.prediction.isPending}
           onClick={() => log.prediction.mutate({ shot, document })}
         >
-          Add the prediction
+          {t('prove-add-the-prediction')}
         </Button>
       </div>
       {problem ? (
@@ -178,7 +185,7 @@ export function Photographs(props: {
                 <button
                   key={p.id}
                   type="button"
-                  aria-label={`Photograph ${k + 1}`}
+                  aria-label={t('prove-photograph-2', { k: String(k + 1) })}
                   aria-pressed={p.id === photo.id}
                   onClick={() => setShown(k)}
                 >
@@ -189,7 +196,7 @@ export function Photographs(props: {
           ) : null}
           <Select<What>
             size="small"
-            aria-label="What is drawn"
+            aria-label={t('prove-what-is-drawn')}
             popupMatchSelectWidth={false}
             value={what}
             options={DRAW}
@@ -198,14 +205,12 @@ export function Photographs(props: {
           <Others shots={shots} photo={photo.id} against={against} set={setAgainst} />
           {against ? (
             <Checkbox checked={curve} onChange={(e) => setCurve(e.target.checked)}>
-              find the camera’s curve from both
+              {t('prove-find-the-camera-s-curve')}
             </Checkbox>
           ) : null}
         </div>
       ) : (
-        <p className="faint-words">
-          Take one with the exposure held, then drag over the face and over its shadow side.
-        </p>
+        <p className="faint-words">{t('prove-take-one-with-the-exposure')}</p>
       )}
       {photo ? (
         <PhotoFrame
@@ -219,7 +224,7 @@ export function Photographs(props: {
         />
       ) : null}
       {photo && !areas.length && !lines.length ? (
-        <p className="faint">Drag over the face, then over its shadow side, to measure them.</p>
+        <p className="faint">{t('prove-drag-over-the-face-then')}</p>
       ) : null}
       {measures.error ? <p className="field-error">{measures.error.message}</p> : null}
       {photo ? (

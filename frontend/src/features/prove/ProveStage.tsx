@@ -1,4 +1,5 @@
 // Prove: the log of shots, readings and photographs against the prediction, and what to set next.
+
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Popconfirm, Select } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
@@ -16,6 +17,7 @@ import {
 } from '../../shared/api/log';
 import { useJournal } from '../../shared/journal/journal';
 import { bothTexts } from '../../shared/journal/merge';
+import { useProveWords } from '../../shared/messages/prove';
 import { type Edit, edit, useShoot } from '../../shared/state/store';
 import { NumberField } from '../../shared/ui/NumberField';
 import type { Kind } from '../../shared/units/quantity';
@@ -145,6 +147,7 @@ function Words(props: { label: string; value: string; set: (text: string) => voi
 }
 
 function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: ReturnType<typeof useLog> }) {
+  const t = useProveWords();
   const { document, shot, shots, log } = props;
   const values = shot.values as ShotValues;
   const save = (change: ShotChange) => writeShot(shot, change);
@@ -157,10 +160,10 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
   return (
     <div className="one-shot">
       <div className="shot-head">
-        <h2>Shot {shot.number}</h2>
+        <h2>{t('prove-shot-2', { number: String(shot.number) })}</h2>
         <Select
           size="small"
-          aria-label="Look"
+          aria-label={t('prove-look')}
           value={values.look}
           popupMatchSelectWidth={false}
           options={[...new Set([...looks, values.look])].map((l) => ({ value: l, label: l }))}
@@ -168,29 +171,29 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
         />
         <Select
           size="small"
-          aria-label="Verdict"
+          aria-label={t('prove-verdict')}
           value={values.verdict}
           popupMatchSelectWidth={false}
-          options={VERDICTS.map((v) => ({ value: v, label: v === 'none' ? 'no verdict yet' : v }))}
+          options={VERDICTS.map((v) => ({ value: v, label: v === 'none' ? t('prove-no-verdict-yet') : v }))}
           onChange={(verdict) => save(() => ({ verdict }))}
         />
         <Popconfirm
-          title={`Set everything up as it stood at shot ${shot.number}? It can be undone.`}
-          okText="Set it up"
-          cancelText="Leave it"
+          title={t('prove-set-everything-up-as-it', { number: String(shot.number) })}
+          okText={t('prove-set-it-up')}
+          cancelText={t('prove-leave-it')}
           onConfirm={() => again.mutate()}
         >
           <Button size="small" loading={again.isPending}>
-            Repeat it
+            {t('prove-repeat-it')}
           </Button>
         </Popconfirm>
         <Popconfirm
-          title="Put this shot in the trash with its photographs?"
-          okText="Put in the trash"
-          cancelText="Keep"
+          title={t('prove-put-this-shot-in-the')}
+          okText={t('prove-put-in-the-trash')}
+          cancelText={t('prove-keep-2')}
           onConfirm={() => log.remove.mutate(shot)}
         >
-          <Button size="small">Delete</Button>
+          <Button size="small">{t('prove-delete')}</Button>
         </Popconfirm>
       </div>
       <div className="shot-fields">
@@ -205,11 +208,11 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
         ))}
       </div>
       <Words
-        label="What one thing changed"
+        label={t('prove-what-one-thing-changed')}
         value={values.changed}
         set={(changed) => save(() => ({ changed }))}
       />
-      <Words label="Notes" value={values.notes} set={(notes) => save(() => ({ notes }))} />
+      <Words label={t('prove-notes')} value={values.notes} set={(notes) => save(() => ({ notes }))} />
       {refused ? (
         <p className="field-error" role="alert">
           {refused}
@@ -228,14 +231,15 @@ function OneShot(props: { document: Shoot; shot: Shot; shots: Shot[]; log: Retur
 }
 
 function Search() {
+  const t = useProveWords();
   const [words, setWords] = useState('');
   const found = useQuery(searchQuery(words));
   return (
     <div className={css.logSearch}>
       <input
         type="search"
-        aria-label="Search all shoots"
-        placeholder="Search the log of all shoots"
+        aria-label={t('prove-search-all-shoots')}
+        placeholder={t('prove-search-the-log-of-all')}
         value={words}
         onChange={(e) => setWords(e.currentTarget.value)}
       />
@@ -258,7 +262,7 @@ function Search() {
               </small>
             </li>
           ))}
-          {found.data.length ? null : <li className="faint-words">No shot says that.</li>}
+          {found.data.length ? null : <li className="faint-words">{t('prove-no-shot-says-that')}</li>}
         </ul>
       ) : null}
     </div>
@@ -273,6 +277,7 @@ export function ProveStage() {
 }
 
 function ProveOf({ document, id }: { document: Shoot; id: string }) {
+  const t = useProveWords();
   const { shots, error } = useShots(id);
   const log = useLog(id);
   const [open, setOpen] = useState<string | null>(null);
@@ -281,37 +286,32 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
     return (
       <div className="stage">
         <div className="card waiting" role="alert">
-          <h2>The log cannot be read</h2>
+          <h2>{t('prove-the-log-cannot-be-read')}</h2>
           <p>{error.message}</p>
         </div>
       </div>
     );
-  if (!shots) return <div className="stage waiting">Opening the log…</div>;
+  if (!shots) return <div className="stage waiting">{t('prove-opening-the-log')}</div>;
   const last = shots[shots.length - 1];
   const shown = shots.find((s) => s.id === open) ?? last;
   return (
     <div className={`stage ${css.proveStage}`}>
       <div className={css.proveLeft}>
-        <section className="card" aria-label="Shots">
+        <section className="card" aria-label={t('prove-shots')}>
           <div className="shot-head">
-            <h2>Shots</h2>
+            <h2>{t('prove-shots')}</h2>
             {shots.some((s) => s.photographs.length) ? (
               <Button size="small" aria-pressed={sheet} onClick={() => setSheet(!sheet)}>
-                Contact sheet
+                {t('prove-contact-sheet')}
               </Button>
             ) : null}
             <Button size="small" type="primary" onClick={() => setOpen(addShot(id, asSet(document, last)))}>
-              New shot, as it is set
+              {t('prove-new-shot-as-it-is')}
             </Button>
           </div>
-          {shots.length ? null : (
-            <p className="faint-words">
-              Nothing is in the log yet. Take a frame, write it down with one tap, and change one thing at a
-              time.
-            </p>
-          )}
+          {shots.length ? null : <p className="faint-words">{t('prove-nothing-is-in-the-log')}</p>}
           {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
-          <section className="scroll" aria-label="All shots" tabIndex={0}>
+          <section className="scroll" aria-label={t('prove-all-shots')} tabIndex={0}>
             <ShotList shots={shots} open={shown?.id ?? null} setOpen={setOpen} />
           </section>
           <Search />
@@ -319,15 +319,15 @@ function ProveOf({ document, id }: { document: Shoot; id: string }) {
         <NextSetting document={document} shot={shown} />
       </div>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, also by keyboard */}
-      <section className={`card ${css.proveRight}`} aria-label="One shot" tabIndex={0}>
+      <section className={`card ${css.proveRight}`} aria-label={t('prove-one-shot')} tabIndex={0}>
         {sheet ? (
           <>
             <div className="shot-head">
-              <h2>Contact sheet</h2>
+              <h2>{t('prove-contact-sheet')}</h2>
               <a
                 href={`/api/shoots/${id}/contact-sheet.pdf?paper=${document.units === 'imperial' ? 'letter' : 'a4'}`}
               >
-                PDF
+                {t('prove-pdf')}
               </a>
             </div>
             <ContactSheet

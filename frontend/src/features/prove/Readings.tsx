@@ -1,4 +1,5 @@
 // Readings beside the prediction, in stops; what explains the misses.
+
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Segmented, Select } from 'antd';
 import { useState } from 'react';
@@ -12,6 +13,7 @@ import {
   type ShotValues,
   stoodQuery,
 } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { edit } from '../../shared/state/store';
 import { NumberToAdd } from '../../shared/ui/NumberToAdd';
 import css from './prove.module.css';
@@ -26,11 +28,12 @@ const TAKE: Record<Schemas['FoundResult']['unknown'], string> = {
 };
 
 export function Readings(props: { document: Shoot; shot: Shot; save: (change: ShotChange) => void }) {
+  const t = useProveWords();
   const { document, shot, save } = props;
   const values = shot.values as ShotValues;
   const readings = values.readings;
   const places = [
-    { value: 'key', label: 'key, at the face' },
+    { value: 'key', label: t('prove-key-at-the-face') },
     ...document.meters.map((m) => ({ value: m.key, label: m.name })),
   ];
   const stood = useQuery(stoodQuery(shot.id));
@@ -66,12 +69,12 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
     },
   });
   return (
-    <section className={css.readings} aria-label="Readings">
-      <h3>Readings</h3>
+    <section className={css.readings} aria-label={t('prove-readings')}>
+      <h3>{t('prove-readings')}</h3>
       <div className="reading-entry">
         <Select
           size="small"
-          aria-label="Meter"
+          aria-label={t('prove-meter')}
           value={meter}
           popupMatchSelectWidth={false}
           options={places}
@@ -81,7 +84,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           name="Reading in lux"
           kind="lux"
           units={document.units}
-          placeholder="412 lx"
+          placeholder={t('prove-412-lx')}
           button="Write it down"
           accept={(lux) => (lux > 0 ? null : 'A reading is more than 0 lx.')}
           add={(lux) => put(lux, 'typed')}
@@ -91,7 +94,7 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           loading={asked.isPending}
           onClick={() => asked.mutate(meter, { onSuccess: (got) => put(got.lux, 'meter') })}
         >
-          Ask the meter
+          {t('prove-ask-the-meter')}
         </Button>
       </div>
       {asked.error ? (
@@ -101,14 +104,14 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
       ) : null}
       {changed && readings.length ? (
         <p className="faint-words set-then">
-          The set was changed after this shot. Held against{' '}
+          {t('prove-the-set-was-changed-after')}{' '}
           <Segmented
             size="small"
-            aria-label="Held against the set"
+            aria-label={t('prove-held-against-the-set')}
             value={then ? 'then' : 'now'}
             options={[
-              { value: 'now', label: 'the set now' },
-              { value: 'then', label: 'as it stood' },
+              { value: 'now', label: t('prove-the-set-now') },
+              { value: 'then', label: t('prove-as-it-stood') },
             ]}
             onChange={(value) => {
               setThen(value === 'then');
@@ -119,18 +122,18 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
       ) : null}
       {readings.length ? (
         <table className="list">
-          <caption className="sr-only">Readings against the prediction</caption>
+          <caption className="sr-only">{t('prove-readings-against-the-prediction')}</caption>
           <thead>
             <tr>
-              <th scope="col">Where</th>
+              <th scope="col">{t('prove-where')}</th>
               <th scope="col" className="right">
-                Read
+                {t('prove-read')}
               </th>
               <th scope="col" className="right">
-                Predicted
+                {t('prove-predicted')}
               </th>
               <th scope="col" className="right">
-                Off by
+                {t('prove-off-by')}
               </th>
             </tr>
           </thead>
@@ -142,11 +145,13 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
                 <tr key={r.meter}>
                   <td>
                     {nameOf(r.meter)}
-                    {r.source === 'meter' ? <small>from the meter</small> : null}
+                    {r.source === 'meter' ? <small>{t('prove-from-the-meter')}</small> : null}
                   </td>
-                  <td className="right strong">{r.lux.toFixed(r.lux < 100 ? 1 : 0)} lx</td>
+                  <td className="right strong">
+                    {t('prove-lx', { lux: r.lux.toFixed(r.lux < 100 ? 1 : 0) })}
+                  </td>
                   <td className="right">
-                    {expected ? `${expected.toFixed(expected < 100 ? 1 : 0)} lx` : '–'}
+                    {expected ? t('prove-lx-2', { expected: expected.toFixed(expected < 100 ? 1 : 0) }) : '–'}
                   </td>
                   <td className={`right${off !== null && Math.abs(off) > 1 / 3 ? ' bad' : ''}`}>
                     {off === null ? '–' : signed(off)}
@@ -157,11 +162,11 @@ export function Readings(props: { document: Shoot; shot: Shot; save: (change: Sh
           </tbody>
         </table>
       ) : (
-        <p className="faint-words">Read the key at the face first; two places more tell what is off.</p>
+        <p className="faint-words">{t('prove-read-the-key-at-the')}</p>
       )}
       {readings.length > 1 ? (
         <Button size="small" loading={fit.isPending} onClick={() => fit.mutate()}>
-          What explains the misses?
+          {t('prove-what-explains-the-misses')}
         </Button>
       ) : null}
       {fit.error ? (

@@ -1,5 +1,7 @@
 // Shots in their order: look, settings, verdict, and how far the readings are from the prediction.
+
 import type { Shot } from '../../shared/api/log';
+import { useProveWords } from '../../shared/messages/prove';
 import { show } from '../../shared/units/quantity';
 import css from './prove.module.css';
 
@@ -18,6 +20,7 @@ export function settings(shot: Shot): string {
 }
 
 export function ShotList(props: { shots: Shot[]; open: string | null; setOpen: (id: string) => void }) {
+  const t = useProveWords();
   const { shots, open, setOpen } = props;
   return (
     <ol className={css.shotList}>
@@ -36,8 +39,10 @@ export function ShotList(props: { shots: Shot[]; open: string | null; setOpen: (
                 <b>
                   {shot.number}. {shot.values.look}
                 </b>
-                <small>{settings(shot) || 'no settings written down'}</small>
-                {shot.values.changed ? <small>changed: {shot.values.changed}</small> : null}
+                <small>{settings(shot) || t('prove-no-settings-written-down')}</small>
+                {shot.values.changed ? (
+                  <small>{t('prove-changed', { changed: shot.values.changed })}</small>
+                ) : null}
               </span>
               {verdict ? (
                 <em className={`${css.verdict} ${css[`verdict-${shot.values.verdict}`]}`}>{verdict}</em>

@@ -1,6 +1,8 @@
 // Every check with its figure, limit, source and cure: outside, in need of an answer, or within the checks.
+
 import { Button } from 'antd';
 import type { Rig } from '../../shared/api/rig';
+import { useRigWords } from '../../shared/messages/rig';
 import { edit } from '../../shared/state/store';
 import css from './rig.module.css';
 
@@ -14,15 +16,20 @@ const HEADS: Record<Check['state'], string> = {
 };
 
 function OneCheck({ check }: { check: Check }) {
+  const t = useRigWords();
   return (
     <li className={`check-line check-${check.state.replaceAll(' ', '-')}`}>
       <div>
         <b>{check.name}</b> <span className="faint">{check.about}</span>
         <p>
-          {check.figure}; limit {check.limit}
-          {check.factor !== null && check.factor !== undefined && check.factor < 100
-            ? `, factor ${check.factor.toFixed(1)}`
-            : ''}
+          {t('rig-limit', {
+            figure: check.figure,
+            limit: check.limit,
+            factor:
+              check.factor !== null && check.factor !== undefined && check.factor < 100
+                ? t('rig-factor', { factor: check.factor.toFixed(1) })
+                : '',
+          })}
         </p>
         <small>{check.source}</small>
         {check.cure ? <p className="check-cure">→ {check.cure.words}</p> : null}
@@ -30,7 +37,7 @@ function OneCheck({ check }: { check: Check }) {
       {check.cure && check.cure.changes.length > 0 && check.state !== 'within' ? (
         <Button
           size="small"
-          aria-label={`Do it: ${check.cure.words}`}
+          aria-label={t('rig-do-it-2', { words: check.cure.words })}
           onClick={() =>
             edit(
               (check.cure?.changes ?? []).map((c) => ({ path: c.path, value: c.value })),
@@ -38,7 +45,7 @@ function OneCheck({ check }: { check: Check }) {
             )
           }
         >
-          Do it
+          {t('rig-do-it')}
         </Button>
       ) : null}
     </li>
@@ -46,6 +53,7 @@ function OneCheck({ check }: { check: Check }) {
 }
 
 export function Checks({ rig }: { rig: Rig }) {
+  const t = useRigWords();
   return (
     <div className={css.checks}>
       {ORDER.map((state) => {
@@ -74,10 +82,7 @@ export function Checks({ rig }: { rig: Rig }) {
           </section>
         );
       })}
-      <p className="faint">
-        Checks are arithmetic on typical figures, never a permit. Local codes and the makers' instructions
-        come first; structure, mains and public sets are for licensed people.
-      </p>
+      <p className="faint">{t('rig-checks-are-arithmetic-on-typical')}</p>
     </div>
   );
 }

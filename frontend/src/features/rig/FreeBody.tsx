@@ -1,5 +1,7 @@
 // A thing on its stand or boom, to scale, with every force that acts on it as an arrow.
+
 import type { Holding } from '../../shared/api/rig';
+import { useRigWords } from '../../shared/messages/rig';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './rig.module.css';
@@ -40,6 +42,7 @@ function Arrow(props: {
 }
 
 export function FreeBody({ holding, units }: { holding: Holding; units: Units }) {
+  const t = useRigWords();
   const [ref, size] = useSize<HTMLDivElement>();
   const stand = holding.under ?? holding.support;
   const boom = holding.by === 'boom';
@@ -72,7 +75,12 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
           width={size.width}
           height={size.height}
           role="img"
-          aria-label={`${holding.name}, ${holding.mass.toFixed(1)} kg at ${formatLength(holding.height, units)}: ${said}`}
+          aria-label={t('rig-kg-at', {
+            name: holding.name,
+            mass: holding.mass.toFixed(1),
+            height: formatLength(holding.height, units),
+            said,
+          })}
         >
           <line x1={20} y1={y(0)} x2={size.width - 20} y2={y(0)} className="ground" />
           {carries ? (
@@ -82,7 +90,7 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
               <line x1={x(0)} y1={y(Math.min(0.4, height / 2))} x2={x(foot / 2)} y2={y(0)} />
               <line x1={x(foot / 2)} y1={y(0) - 5} x2={x(foot / 2)} y2={y(0) + 7} className={css.tipLine} />
               <text x={x(foot / 2)} y={y(0) + 18} textAnchor="middle" className="faint">
-                tips here
+                {t('rig-tips-here')}
               </text>
             </g>
           ) : null}
@@ -128,8 +136,10 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
             <g>
               <rect x={x(0) - 16} y={y(0) - 13} width={13} height={13} rx={4} className={css.rigBag} />
               <text x={x(0) - 19} y={y(0) - 3} textAnchor="end" className="faint">
-                {(holding.ballast_given ?? holding.ballast).toFixed(1)} kg
-                {holding.ballast_given === null ? ' needed' : ''}
+                {t('rig-kg', {
+                  ballast: (holding.ballast_given ?? holding.ballast).toFixed(1),
+                  needed: holding.ballast_given === null ? ` ${t('rig-needed')}` : '',
+                })}
               </text>
             </g>
           ) : null}
@@ -153,24 +163,25 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
 
 /** What tips against what holds, as bars on one scale. */
 export function Moments({ holding }: { holding: Holding }) {
+  const t = useRigWords();
   const m = holding.moments;
   if (!m) return null;
   const most = Math.max(m.over * 1.5, m.hold, 1);
   const bar = (value: number) => `${(72 * value) / most}%`;
   return (
     <dl className={css.moments}>
-      <dt>Tips</dt>
+      <dt>{t('rig-tips')}</dt>
       <dd>
         <span className={`${css.momentBar} ${css.tips}`} style={{ width: bar(m.over) }} /> {m.over.toFixed(0)}{' '}
         N·m
       </dd>
-      <dt>Holds</dt>
+      <dt>{t('rig-holds')}</dt>
       <dd>
         <span className={`${css.momentBar} holds`} style={{ width: bar(m.hold) }} /> {m.hold.toFixed(0)} N·m
         <i
           className={css.momentNeed}
           style={{ left: bar(m.over * 1.5) }}
-          title="one and a half times what tips"
+          title={t('rig-one-and-a-half-times')}
         />
       </dd>
     </dl>

@@ -1,7 +1,9 @@
 // Every thing that is held: by what, how far out, with what counterweight and ballast.
+
 import { Select } from 'antd';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import type { Holding, Rig } from '../../shared/api/rig';
+import { useRigWords } from '../../shared/messages/rig';
 import { edit } from '../../shared/state/store';
 import { NumberInput } from '../../shared/ui/NumberInput';
 import { formatLength } from '../../shared/units/length';
@@ -90,6 +92,7 @@ function worst(rig: Rig, holding: Holding): Rig['checks'][number]['state'] {
 }
 
 export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOpen: (id: string) => void }) {
+  const t = useRigWords();
   const { rig, document, open, setOpen } = props;
   const { units } = document;
   return (
@@ -106,22 +109,25 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
               />
               <b>{h.name}</b>
               <span>
-                {h.mass.toFixed(1)} kg at {formatLength(h.height, units)},{' '}
-                {h.support?.name ?? HELD[h.by] ?? 'nothing carries it'}
+                {t('rig-kg-at-2', {
+                  mass: h.mass.toFixed(1),
+                  height: formatLength(h.height, units),
+                  it: h.support?.name ?? HELD[h.by] ?? t('rig-nothing-carries-it'),
+                })}
                 <span className="sr-only">, {state}</span>
               </span>
             </button>
             {shown ? (
               <div className={css.holdAnswers}>
-                {h.over ? <p className="faint">Right under it is {h.over}: no stand can be there.</p> : null}
+                {h.over ? <p className="faint">{t('rig-right-under-it-is-no', { over: h.over })}</p> : null}
                 {h.ways.length ? (
                   <Select
                     size="small"
-                    aria-label={`How ${h.name} is held up`}
+                    aria-label={t('rig-how-is-held-up', { name: h.name })}
                     popupMatchSelectWidth={false}
                     value={chosen(document, h.id).way ?? 'proposed'}
                     options={[
-                      { value: 'proposed', label: `proposed: ${WAYS[h.by] ?? h.by}` },
+                      { value: 'proposed', label: t('rig-proposed', { by: WAYS[h.by] ?? h.by }) },
                       ...h.ways.map((way) => ({ value: way, label: WAYS[way] ?? way })),
                     ]}
                     onChange={(way: string) =>
@@ -137,11 +143,11 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
                 {h.grips.length ? (
                   <Select
                     size="small"
-                    aria-label={`What grips ${h.name}`}
+                    aria-label={t('rig-what-grips', { name: h.name })}
                     popupMatchSelectWidth={false}
                     value={h.grip ?? 'clamp'}
                     options={[
-                      { value: 'clamp', label: 'gripped by clamps' },
+                      { value: 'clamp', label: t('rig-gripped-by-clamps') },
                       ...h.grips.map((grip) => ({ value: grip, label: GRIPS[grip] ?? grip })),
                     ]}
                     onChange={(grip: string) =>
@@ -157,17 +163,23 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
                 {h.choices.length ? (
                   <Select
                     size="small"
-                    aria-label={`What holds ${h.name}`}
+                    aria-label={t('rig-what-holds', { name: h.name })}
                     popupMatchSelectWidth={false}
                     value={chosen(document, h.id).support ?? 'proposed'}
                     options={[
                       {
                         value: 'proposed',
-                        label: h.support ? `proposed: ${h.support.name}` : 'nothing carries it',
+                        label: h.support
+                          ? t('rig-proposed-2', { name: h.support.name })
+                          : t('rig-nothing-carries-it'),
                       },
                       ...h.choices.map((c) => ({
                         value: c.id,
-                        label: `${c.name}${c.own ? ', yours' : ''}: ${c.carries.toFixed(1)} kg`,
+                        label: t('rig-kg-2', {
+                          name: c.name,
+                          yours: c.own ? t('rig-yours') : '',
+                          carries: c.carries.toFixed(1),
+                        }),
                       })),
                     ]}
                     onChange={(id: string) =>
@@ -186,7 +198,7 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
                     id={h.id}
                     name={h.name}
                     field="reach"
-                    label="Reach"
+                    label={t('rig-reach')}
                     kind="length"
                     proposed={h.reach}
                     most={6}
@@ -198,7 +210,7 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
                     id={h.id}
                     name={h.name}
                     field="counterweight"
-                    label="Counterweight"
+                    label={t('rig-counterweight')}
                     kind="kilograms"
                     proposed={h.counterweight}
                     most={200}
@@ -210,14 +222,18 @@ export function Holdings(props: { rig: Rig; document: Shoot; open: string; setOp
                     id={h.id}
                     name={h.name}
                     field="ballast"
-                    label="Ballast"
+                    label={t('rig-ballast')}
                     kind="kilograms"
                     proposed={h.ballast}
                     most={300}
                   />
                 ) : null}
-                {h.under ? <p className="faint">The boom stands on: {h.under.name}.</p> : null}
-                {h.joints.length ? <p className="faint">Joints: {h.joints.join('; ')}.</p> : null}
+                {h.under ? (
+                  <p className="faint">{t('rig-the-boom-stands-on', { name: h.under.name })}</p>
+                ) : null}
+                {h.joints.length ? (
+                  <p className="faint">{t('rig-joints', { joints: h.joints.join('; ') })}</p>
+                ) : null}
               </div>
             ) : null}
           </li>

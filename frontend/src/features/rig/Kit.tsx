@@ -1,23 +1,26 @@
 // What the rig takes and what of it is there; supports that are built.
+
 import type { Rig } from '../../shared/api/rig';
 import { stepWords } from '../../shared/messages/build';
+import { useRigWords } from '../../shared/messages/rig';
 import type { Units } from '../../shared/units/length';
 import { money } from '../../shared/units/money';
 import css from './rig.module.css';
 
 export function Kit({ rig, units }: { rig: Rig; units: Units }) {
+  const t = useRigWords();
   return (
     <div className={css.kit}>
       <table className="list">
-        <caption className="sr-only">Kit</caption>
+        <caption className="sr-only">{t('rig-kit')}</caption>
         <thead>
           <tr>
-            <th scope="col">What</th>
+            <th scope="col">{t('rig-what')}</th>
             <th scope="col" className="right">
-              Needed
+              {t('rig-needed-2')}
             </th>
             <th scope="col" className="right">
-              On the Shelf
+              {t('rig-on-the-shelf')}
             </th>
           </tr>
         </thead>
@@ -31,14 +34,17 @@ export function Kit({ rig, units }: { rig: Rig; units: Units }) {
           ))}
         </tbody>
       </table>
-      <h3>Home-made supports</h3>
+      <h3>{t('rig-home-made-supports')}</h3>
       {rig.home_made.map((h) => (
         <details key={h.id}>
           <summary>
             <b>{h.name}</b>{' '}
             <span className="faint">
-              carries {h.payload.toFixed(h.payload < 2 ? 1 : 0)} kg, weighs {h.mass.toFixed(1)} kg, about{' '}
-              {money(h.cost, rig.currency)}
+              {t('rig-carries-kg-weighs-kg-about', {
+                payload: h.payload.toFixed(h.payload < 2 ? 1 : 0),
+                mass: h.mass.toFixed(1),
+                currency: money(h.cost, rig.currency),
+              })}
             </span>
           </summary>
           <p>{h.words}</p>
@@ -54,7 +60,7 @@ export function Kit({ rig, units }: { rig: Rig; units: Units }) {
             })}
           </ol>
           <p className="caution">
-            <b>Caution</b> {h.caution}
+            <b>{t('rig-caution')}</b> {h.caution}
           </p>
         </details>
       ))}

@@ -1,14 +1,17 @@
 // Floor marks measured from two points, so that one person with one tape can set everything.
+
 import { Button } from 'antd';
 import type { Shoot } from '../../shared/api/client';
 import type { Rig } from '../../shared/api/rig';
 import { fitScale } from '../../shared/drawing/scale';
 import { WetPlaces, wetBounds } from '../../shared/drawing/WetPlaces';
+import { useRigWords } from '../../shared/messages/rig';
 import { useSize } from '../../shared/ui/useSize';
 import { formatLength, type Units } from '../../shared/units/length';
 import css from './rig.module.css';
 
 export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
+  const t = useRigWords();
   const { rig, document, id } = props;
   const units: Units = document.units;
   const [ref, size] = useSize<HTMLDivElement>();
@@ -32,12 +35,12 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
   return (
     <div className={css.layOut}>
       <p>
-        <b>A</b> {a?.name}. <b>B</b> {b?.name}. Hook the tape at A, then at B: where both lengths meet, toward
-        the camera, is the mark.
+        <b>A</b> {a?.name}. <b>B</b> {b?.name}
+        {t('rig-hook-the-tape-at-a')}
       </p>
       <div ref={ref}>
         {size.width > 0 ? (
-          <svg width={size.width} height={tall} role="img" aria-label="Floor marks from above">
+          <svg width={size.width} height={tall} role="img" aria-label={t('rig-floor-marks-from-above')}>
             <WetPlaces document={document} scale={s} reach={rig.water_reach} />
             {a && b ? (
               <line x1={at(a).x} y1={at(a).y} x2={at(b).x} y2={at(b).y} className={css.backWall} />
@@ -65,23 +68,22 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
       </div>
       {document.rig.wet.length ? (
         <p className="faint">
-          Dashed: {formatLength(rig.water_reach, units)} round water. Nothing fed from the mains stands
-          within.
+          {t('rig-dashed-round-water-nothing-fed', { water_reach: formatLength(rig.water_reach, units) })}
         </p>
       ) : null}
       <table className={`list ${css.marks}`}>
-        <caption className="sr-only">Floor marks</caption>
+        <caption className="sr-only">{t('rig-floor-marks')}</caption>
         <thead>
           <tr>
-            <th scope="col">Mark</th>
+            <th scope="col">{t('rig-mark')}</th>
             <th scope="col" className="right">
-              from A
+              {t('rig-from-a')}
             </th>
             <th scope="col" className="right">
-              from B
+              {t('rig-from-b')}
             </th>
             <th scope="col" className="right">
-              Height
+              {t('rig-height')}
             </th>
           </tr>
         </thead>
@@ -111,7 +113,7 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
         </tbody>
       </table>
       {rig.looks.length ? (
-        <ol className={css.lookDials} aria-label="Looks and their dials">
+        <ol className={css.lookDials} aria-label={t('rig-looks-and-their-dials')}>
           {rig.looks.map((l) => (
             <li key={l.number}>
               <b>
@@ -127,7 +129,7 @@ export function LayOut(props: { rig: Rig; document: Shoot; id: string }) {
         type="primary"
         href={`/api/shoots/${id}/lay-out.pdf?paper=${units === 'metric' ? 'a4' : 'letter'}`}
       >
-        Lay-out sheet PDF
+        {t('rig-lay-out-sheet-pdf')}
       </Button>
     </div>
   );

@@ -1,9 +1,11 @@
 // Rig: what holds each thing up, keeps it cool and dry, and where it stands on the floor.
+
 import { useQuery } from '@tanstack/react-query';
 import { Tabs } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { ApiProblem, type Shoot } from '../../shared/api/client';
 import { rigQuery } from '../../shared/api/rig';
+import { useRigWords } from '../../shared/messages/rig';
 import { useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
 import { Quantity } from '../../shared/ui/Quantity';
@@ -53,6 +55,7 @@ export function RigStage() {
 }
 
 function RigOf({ document, id }: { document: Shoot; id: string }) {
+  const t = useRigWords();
   const { data: rig, error, isPlaceholderData } = useQuery(rigQuery(document));
   const [open, setOpen] = useState<string | null>(null);
   const { units } = document;
@@ -60,86 +63,103 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
     return (
       <div className="stage">
         <div className="card waiting" role="alert">
-          <h2>This cannot be rigged like that</h2>
-          <p>{error instanceof ApiProblem ? error.message : 'The rig cannot be worked out.'}</p>
-          <p className="faint">Change it in Shape or in the Brief; nothing was lost.</p>
+          <h2>{t('rig-this-cannot-be-rigged-like')}</h2>
+          <p>{error instanceof ApiProblem ? error.message : t('rig-the-rig-cannot-be-worked')}</p>
+          <p className="faint">{t('rig-change-it-in-shape-or')}</p>
         </div>
       </div>
     );
   }
-  if (!rig) return <div className="stage waiting">Working out what holds it…</div>;
+  if (!rig) return <div className="stage waiting">{t('rig-working-out-what-holds-it')}</div>;
   const shown = rig.holdings.find((h) => h.id === open) ?? rig.holdings[0];
   return (
     <div className={`stage ${css.rigStage}${isPlaceholderData ? ' is-stale' : ''}`}>
       <div className={css.rigLeft}>
         <figure className={`card ${css.rigDrawing}`}>
-          <figcaption>{shown ? `${shown.name}: forces, to scale` : 'Nothing has to be held'}</figcaption>
+          <figcaption>
+            {shown ? t('rig-forces-to-scale', { name: shown.name }) : t('rig-nothing-has-to-be-held')}
+          </figcaption>
           {shown ? <FreeBody holding={shown} units={units} /> : null}
           {shown ? <Moments holding={shown} /> : null}
         </figure>
-        <section className="card" aria-label="What is held">
+        <section className="card" aria-label={t('rig-what-is-held')}>
           <div className={css.rigWeather}>
-            <Choice path="rig.weather" label="Air" options={WEATHER} />
+            <Choice path="rig.weather" label={t('rig-air')} options={WEATHER} />
             {document.rig.weather === 'outdoors' ? (
               <>
                 <Quantity
                   path="rig.beaufort"
                   kind="number"
-                  label="Beaufort"
-                  hint={`gusts ${rig.wind.toFixed(0)} m/s`}
+                  label={t('rig-beaufort')}
+                  hint={t('rig-gusts-m-s', { wind: rig.wind.toFixed(0) })}
                 />
                 <Choice
                   path="rig.ground"
-                  label="Ground"
+                  label={t('rig-ground')}
                   options={GROUND}
                   value={String(document.rig.ground)}
                   choose={(id) => [{ path: 'rig.ground', value: id === 'null' ? null : id }]}
                 />
               </>
             ) : null}
-            <Quantity path="rig.bump" kind="newton" label="A knock of" hint="50 N; 100 N where people pass" />
+            <Quantity
+              path="rig.bump"
+              kind="newton"
+              label={t('rig-a-knock-of')}
+              hint={t('rig-50-n-100-n-where')}
+            />
             {rig.holdings.some((h) => h.overhead) ? (
               <Choice
                 path="rig.safety_line"
-                label="Safety lines"
+                label={t('rig-safety-lines')}
                 options={LINES}
                 value={String(document.rig.safety_line)}
                 choose={(id) => [{ path: 'rig.safety_line', value: id === 'null' ? null : id === 'true' }]}
               />
             ) : null}
           </div>
-          <Scrolls label="Everything that is held">
+          <Scrolls label={t('rig-everything-that-is-held')}>
             <Holdings rig={rig} document={document} open={shown?.id ?? ''} setOpen={setOpen} />
           </Scrolls>
         </section>
       </div>
       <div className={`${css.rigRight} card`}>
         <p className={css.rigSummary} role="status">
-          <b>{rig.checks.length - rig.outside - rig.unknown}</b> checks pass · <b>{rig.unknown}</b> need an
-          answer · <b className={rig.outside ? 'bad' : 'good'}>{rig.outside || 'none'}</b> fail
+          <b>{rig.checks.length - rig.outside - rig.unknown}</b> {t('rig-checks-pass')} <b>{rig.unknown}</b>{' '}
+          {t('rig-need-an-answer')} <b className={rig.outside ? 'bad' : 'good'}>{rig.outside || 'none'}</b>{' '}
+          {t('rig-fail')}
         </p>
         <Tabs
           size="small"
           items={[
-            { key: 'checks', label: 'Checks', children: <Checks rig={rig} /> },
-            { key: 'warm', label: 'Heat', children: <Warmth rig={rig} /> },
-            { key: 'mains', label: 'Mains & water', children: <Mains rig={rig} document={document} /> },
-            { key: 'layout', label: 'Lay-out', children: <LayOut rig={rig} document={document} id={id} /> },
+            { key: 'checks', label: t('rig-checks'), children: <Checks rig={rig} /> },
+            { key: 'warm', label: t('rig-heat'), children: <Warmth rig={rig} /> },
+            { key: 'mains', label: t('rig-mains-water'), children: <Mains rig={rig} document={document} /> },
+            {
+              key: 'layout',
+              label: t('rig-lay-out'),
+              children: <LayOut rig={rig} document={document} id={id} />,
+            },
             {
               key: 'lists',
-              label: 'Checklist',
+              label: t('rig-checklist'),
               children: (
                 <div className={css.rigLists}>
-                  <h3>Before the lamps go on</h3>
-                  <TickList shoot={id} list="rig" label="Before the lamps go on" lines={rig.checklist} />
-                  <h3>Setting up</h3>
-                  <TickList shoot={id} list="rig" label="Setting up" lines={rig.setting} />
-                  <h3>Striking</h3>
-                  <TickList shoot={id} list="rig" label="Striking" lines={rig.striking} />
+                  <h3>{t('rig-before-the-lamps-go-on')}</h3>
+                  <TickList
+                    shoot={id}
+                    list="rig"
+                    label={t('rig-before-the-lamps-go-on')}
+                    lines={rig.checklist}
+                  />
+                  <h3>{t('rig-setting-up')}</h3>
+                  <TickList shoot={id} list="rig" label={t('rig-setting-up')} lines={rig.setting} />
+                  <h3>{t('rig-striking')}</h3>
+                  <TickList shoot={id} list="rig" label={t('rig-striking')} lines={rig.striking} />
                 </div>
               ),
             },
-            { key: 'kit', label: 'Kit', children: <Kit rig={rig} units={units} /> },
+            { key: 'kit', label: t('rig-kit'), children: <Kit rig={rig} units={units} /> },
           ]}
         />
       </div>

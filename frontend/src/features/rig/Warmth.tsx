@@ -1,5 +1,7 @@
 // How warm it gets along the housing, against what each material stands; air and minutes.
+
 import type { Rig } from '../../shared/api/rig';
+import { useRigWords } from '../../shared/messages/rig';
 import { Quantity } from '../../shared/ui/Quantity';
 import css from './rig.module.css';
 
@@ -9,6 +11,7 @@ const W = 330;
 const H = 130;
 
 function Profile({ housing }: { housing: Housing }) {
+  const words = useRigWords();
   const hottest = Math.max(
     40,
     ...housing.profile.map(([, t = 0]) => t),
@@ -35,7 +38,7 @@ function Profile({ housing }: { housing: Housing }) {
           </g>
         ))}
       <text x={30} y={y(1) + 4} textAnchor="end" className="faint">
-        top
+        {words('rig-top')}
       </text>
       <polyline
         points={housing.profile.map(([h = 0, t = 0]) => `${x(t)},${y(h)}`).join(' ')}
@@ -66,30 +69,32 @@ function Profile({ housing }: { housing: Housing }) {
 }
 
 export function Warmth({ rig }: { rig: Rig }) {
+  const t = useRigWords();
   return (
     <div className={css.warmth}>
       {rig.housings.map((h) => (
         <figure key={h.name}>
           <figcaption>
-            <b>{h.name}</b> {h.inside.toFixed(0)} W left inside; openings {(h.openings * 1e4).toFixed(0)} cm²
-            low and high
+            <b>{h.name}</b>{' '}
+            {t('rig-w-left-inside-openings-cm', {
+              inside: h.inside.toFixed(0),
+              e4: (h.openings * 1e4).toFixed(0),
+            })}
             {h.black_inside >= 1 ? `; black inside, it would be ${h.black_inside.toFixed(0)} K warmer` : null}
           </figcaption>
           <Profile housing={h} />
         </figure>
       ))}
-      {rig.housings.length ? null : (
-        <p className="faint-words">Nothing is closed round a lamp: only what stands near one gets warm.</p>
-      )}
-      <Quantity path="rig.ambient" kind="celsius" label="Room" />
+      {rig.housings.length ? null : <p className="faint-words">{t('rig-nothing-is-closed-round-a')}</p>}
+      <Quantity path="rig.ambient" kind="celsius" label={t('rig-room')} />
       <Quantity
         path="rig.openings"
         kind="squareMetres"
-        label="More openings"
-        hint="low and high, each; 0 is none at all"
+        label={t('rig-more-openings')}
+        hint={t('rig-low-and-high-each-0')}
       />
-      <Quantity path="rig.fan" kind="airFlow" label="Fan moves" />
-      <Quantity path="rig.minutes_on" kind="minutes" label="Lamp on at a stretch" />
+      <Quantity path="rig.fan" kind="airFlow" label={t('rig-fan-moves')} />
+      <Quantity path="rig.minutes_on" kind="minutes" label={t('rig-lamp-on-at-a-stretch')} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 // The light over the room, layer by layer, in bands of stops from the key.
+
 import { useQuery } from '@tanstack/react-query';
 import { Select, Spin } from 'antd';
 import { useState } from 'react';
@@ -9,6 +10,7 @@ import { isPerson, PlanView } from '../../shared/drawing/PlanView';
 import { PersonAbove, ThingAbove } from '../../shared/drawing/symbols';
 import { LayerMap } from '../../shared/light/LayerMap';
 import { LAYERS, type Layer } from '../../shared/light/layers';
+import { useShapeWords } from '../../shared/messages/shape';
 import { formatLength } from '../../shared/units/length';
 import css from './shape.module.css';
 
@@ -16,6 +18,7 @@ const FLAT: Layer[] = ['face_level', 'floor', 'ceiling'];
 
 /** The action area from above, large, with the head that is in it. */
 function ActionArea({ map, document }: { map: Schemas['LightMapResult']; document: Shoot }) {
+  const t = useShapeWords();
   const { action } = document.brief;
   const [low = 0, high = 0] = map.holds ?? [];
   const unit = Math.max(map.width, map.height);
@@ -71,14 +74,17 @@ function ActionArea({ map, document }: { map: Schemas['LightMapResult']; documen
         ))}
       </svg>
       <figcaption>
-        {formatLength(map.width, document.units)} × {formatLength(map.height, document.units)}, from above;
-        the camera is below
+        {t('shape-from-above-the-camera-is', {
+          width: formatLength(map.width, document.units),
+          height: formatLength(map.height, document.units),
+        })}
       </figcaption>
     </figure>
   );
 }
 
 export function LightLayers({ document, figures }: { document: Shoot; figures: Figures }) {
+  const t = useShapeWords();
   const [layer, setLayer] = useState<Layer | 'none'>('none');
   const { data, isFetching, error } = useQuery(lightMapQuery(document, layer));
   const map = layer !== 'none' && data?.layer === layer && data.stops.length ? data : null;
@@ -86,11 +92,11 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
   return (
     <figure className={`card ${css.planCard}`}>
       <figcaption className="plan-head">
-        <span>Plan</span>
+        <span>{t('shape-plan')}</span>
         <Select
           size="small"
           value={layer}
-          aria-label="Light over the room"
+          aria-label={t('shape-light-over-the-room')}
           popupMatchSelectWidth={false}
           options={LAYERS}
           onChange={setLayer}
@@ -106,26 +112,26 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
         )}
         {isFetching ? (
           <span className="picture-progress">
-            <Spin size="small" /> reading the light…
+            <Spin size="small" /> {t('shape-reading-the-light')}
           </span>
         ) : null}
       </div>
       {layer !== 'none' ? (
         <>
           {layer === 'action' ? (
-            <ul className="light-key" aria-label="What holds">
+            <ul className="light-key" aria-label={t('shape-what-holds')}>
               <li>
-                <span className="swatch holds" /> holds
+                <span className="swatch holds" /> {t('shape-holds')}
               </li>
               <li>
-                <span className="swatch too-bright" /> too bright
+                <span className="swatch too-bright" /> {t('shape-too-bright')}
               </li>
               <li>
-                <span className="swatch too-dark" /> too dark
+                <span className="swatch too-dark" /> {t('shape-too-dark')}
               </li>
             </ul>
           ) : (
-            <ul className="light-key" aria-label="Stops from the light at the face">
+            <ul className="light-key" aria-label={t('shape-stops-from-the-light-at')}>
               {LIGHT_LEVELS.map((level, i) => (
                 <li key={level.label}>
                   <span className={`swatch glow-${i}`} />
@@ -136,9 +142,9 @@ export function LightLayers({ document, figures }: { document: Shoot; figures: F
           )}
           <p className="picture-words">
             {error
-              ? 'The light over the room could not be read; try another layer, or again.'
-              : (data?.sentence ?? 'Stops from the light at the face.')}
-            {map && map.error > 0.1 ? ` ±${map.error.toFixed(1)} at worst.` : ''}
+              ? t('shape-the-light-over-the-room')
+              : (data?.sentence ?? t('shape-stops-from-the-light-at-2'))}
+            {map && map.error > 0.1 ? t('shape-at-worst', { error: map.error.toFixed(1) }) : ''}
           </p>
         </>
       ) : null}

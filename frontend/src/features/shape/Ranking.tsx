@@ -1,4 +1,5 @@
 // All kinds of modifier, sized and ranked for the brief, with reasons in words and side views on one common scale.
+
 import { Button, Checkbox, Spin } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Schemas, Shoot } from '../../shared/api/client';
@@ -6,6 +7,7 @@ import { useRanking } from '../../shared/api/queries';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
+import { useShapeWords } from '../../shared/messages/shape';
 import { edit } from '../../shared/state/store';
 import { KindPicture } from './KindPicture';
 import css from './shape.module.css';
@@ -38,6 +40,7 @@ function lit(document: Shoot, row: Row): Shoot {
 }
 
 function Side({ row, document, view }: { row: Row; document: Shoot; view: ReturnType<typeof commonSide> }) {
+  const t = useShapeWords();
   const { scale: s, width, height } = view;
   const floor = s.y(0);
   return (
@@ -45,9 +48,9 @@ function Side({ row, document, view }: { row: Row; document: Shoot; view: Return
       width={width}
       height={height}
       role="img"
-      aria-label={`${row.name} from the side, on the common scale`}
+      aria-label={t('shape-from-the-side-on-the', { name: row.name })}
     >
-      <title>{row.name} from the side, on the common scale</title>
+      <title>{t('shape-from-the-side-on-the', { name: row.name })}</title>
       <path d={`M0 ${s.y(document.brief.room.height)} H${width}`} className="ceiling" />
       <path d={`M0 ${floor} H${width}`} className="ground" />
       <SubjectSide brief={document.brief} scale={s} />
@@ -66,6 +69,7 @@ function Card(props: {
   onChoose: (on: boolean) => void;
   close: () => void;
 }) {
+  const t = useShapeWords();
   const { row, document } = props;
   const present = row.kind === document.design.kind;
   return (
@@ -76,7 +80,7 @@ function Card(props: {
       <div className={css.kindWords}>
         <h3>
           {props.place}. {row.name}
-          {present ? <span className="faint"> (your present kind)</span> : null}
+          {present ? <span className="faint">{t('shape-your-present-kind')}</span> : null}
         </h3>
         <ul>
           {row.reasons.slice(0, 4).map((reason) => (
@@ -84,11 +88,11 @@ function Card(props: {
           ))}
         </ul>
         <p>
-          <b>Good:</b> {row.good}. <b>Bad:</b> {row.bad}.
+          <b>{t('shape-good')}</b> {row.good}. <b>{t('shape-bad')}</b> {row.bad}.
         </p>
         {row.look_for.length ? (
           <details>
-            <summary>You could make it from…</summary>
+            <summary>{t('shape-you-could-make-it-from')}</summary>
             {row.look_for.map((text) => (
               <p key={text}>{text}</p>
             ))}
@@ -120,14 +124,14 @@ function Card(props: {
             props.close();
           }}
         >
-          {present ? 'Use this size' : 'Use it'}
+          {present ? t('shape-use-this-size') : t('shape-use-it')}
         </Button>
         <Checkbox
           checked={props.chosen}
           disabled={!props.chosen && props.full}
           onChange={(e) => props.onChoose(e.target.checked)}
         >
-          compare
+          {t('shape-compare')}
         </Checkbox>
       </div>
     </li>
@@ -135,12 +139,13 @@ function Card(props: {
 }
 
 function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
+  const t = useShapeWords();
   const view = commonSide(
     rows.flatMap((r) => (r.drawn ? [r.drawn] : [])),
     document.brief.room.height,
   );
   return (
-    <section className={css.compared} aria-label="Side by side">
+    <section className={css.compared} aria-label={t('shape-side-by-side')}>
       <table className="list">
         <thead>
           <tr>
@@ -152,7 +157,7 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
         </thead>
         <tbody>
           <tr>
-            <td>from the side</td>
+            <td>{t('shape-from-the-side')}</td>
             {rows.map((r) => (
               <td key={r.kind}>
                 <Side row={r} document={document} view={view} />
@@ -160,7 +165,7 @@ function Compared({ rows, document }: { rows: Row[]; document: Shoot }) {
             ))}
           </tr>
           <tr>
-            <td>on the same head</td>
+            <td>{t('shape-on-the-same-head')}</td>
             {rows.map((r) => (
               <td key={r.kind}>
                 <KindPicture document={lit(document, r)} name={r.name} />
@@ -195,6 +200,7 @@ function useSeconds(running: boolean): number {
 }
 
 export function Ranking({ document, close }: { document: Shoot; close: () => void }) {
+  const t = useShapeWords();
   const { data, isFetching, error, progress, stop } = useRanking(document);
   const [chosen, setChosen] = useState<string[]>([]);
   const seconds = useSeconds(isFetching);
@@ -210,16 +216,16 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
   const [side, setSide] = useState(false);
   const beside = side && compared.length > 1;
   return (
-    <section className={`card ${css.ranking}`} aria-label="All kinds for this brief">
+    <section className={`card ${css.ranking}`} aria-label={t('shape-all-kinds-for-this-brief')}>
       <div className="ranking-head">
-        <h2>All kinds for this brief</h2>
+        <h2>{t('shape-all-kinds-for-this-brief')}</h2>
         <span className="faint">
           {isFetching ? (
             <>
-              <Spin size="small" /> sizing every kind: {progress.done} of {progress.total || 'all'} done,{' '}
-              {seconds} s{' '}
+              <Spin size="small" /> {t('shape-sizing-every-kind-of', { done: String(progress.done) })}{' '}
+              {progress.total || 'all'} {t('shape-done-s', { seconds: String(seconds) })}{' '}
               <Button size="small" onClick={stop}>
-                Stop
+                {t('shape-stop')}
               </Button>
             </>
           ) : data ? (
@@ -229,13 +235,15 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
           ) : null}
         </span>
         <Button size="small" disabled={compared.length < 2} onClick={() => setSide(!side)}>
-          {beside ? 'Back to the list' : `Side by side (${compared.length})`}
+          {beside
+            ? t('shape-back-to-the-list')
+            : t('shape-side-by-side-2', { compared: String(compared.length) })}
         </Button>
         <Button size="small" onClick={close}>
-          Back to the design
+          {t('shape-back-to-the-design')}
         </Button>
       </div>
-      {error ? <p role="alert">The kinds could not be ranked: {error.message} Try again.</p> : null}
+      {error ? <p role="alert">{t('shape-the-kinds-could-not-be', { message: error.message })}</p> : null}
       {beside ? <Compared rows={compared} document={document} /> : null}
       <ol hidden={beside} className={`${css.kindList}${isFetching && data ? ' is-stale' : ''}`}>
         {serving.map((row, i) => (
@@ -253,8 +261,8 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
         ))}
       </ol>
       {data?.disputes.length && !beside ? (
-        <section className={css.schools} aria-label="Where people disagree">
-          <h3 className="cannot-head">Where people disagree, argued for this brief</h3>
+        <section className={css.schools} aria-label={t('shape-where-people-disagree')}>
+          <h3 className="cannot-head">{t('shape-where-people-disagree-argued-for')}</h3>
           {data.disputes.map((d) => (
             <article key={d.question}>
               <h4>{d.question}</h4>
@@ -276,7 +284,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
                       setSide(true);
                     }}
                   >
-                    See them side by side
+                    {t('shape-see-them-side-by-side')}
                   </Button>
                 ) : null}
               </p>
@@ -286,7 +294,7 @@ export function Ranking({ document, close }: { document: Shoot; close: () => voi
       ) : null}
       {rows.some((r) => r.cannot) ? (
         <>
-          <h3 className="cannot-head">Cannot serve this brief</h3>
+          <h3 className="cannot-head">{t('shape-cannot-serve-this-brief')}</h3>
           <ul className="cannot">
             {rows
               .filter((r) => r.cannot)

@@ -1,10 +1,12 @@
 // With what I have: what can be made of the Shelf alone, and what one purchase would open up.
+
 import { Button, Spin } from 'antd';
 import type { Schemas } from '../../shared/api/client';
 import { useAtHand } from '../../shared/api/queries';
 import { ModifierShapes } from '../../shared/drawing/ModifierShapes';
 import { SubjectSide } from '../../shared/drawing/SubjectSide';
 import { commonSide } from '../../shared/drawing/scale';
+import { useShelfWords } from '../../shared/messages/shelf';
 import { useShoot } from '../../shared/state/store';
 import { useDesign } from './Becomes';
 import css from './shelf.module.css';
@@ -12,6 +14,7 @@ import css from './shelf.module.css';
 type Line = Schemas['AtHandLine'];
 
 function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> }) {
+  const t = useShelfWords();
   const document = useShoot((s) => s.document);
   const take = useDesign();
   const made = line.made;
@@ -23,7 +26,7 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
         width={width}
         height={height}
         role="img"
-        aria-label={`${line.name} from the side, on the common scale`}
+        aria-label={t('shelf-from-the-side-on-the', { name: line.name })}
       >
         <path d={`M0 ${s.y(document.brief.room.height)} H${width}`} className="ceiling" />
         <path d={`M0 ${s.y(0)} H${width}`} className="ground" />
@@ -33,15 +36,20 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
       <div>
         <h3>{line.name}</h3>
         <p>
-          {made.size}, shadow edge {made.edge}, loses {made.loss}; with {made.lamp_name}.
+          {t('shelf-shadow-edge-loses-with', {
+            size: made.size,
+            edge: made.edge,
+            loss: made.loss,
+            lamp_name: made.lamp_name,
+          })}
         </p>
         {line.missing.length ? (
           <p className="missing">
-            <b>To buy, about {line.cost.toFixed(0)} €:</b>{' '}
+            <b>{t('shelf-to-buy-about', { cost: line.cost.toFixed(0) })}</b>{' '}
             {line.missing.map((m) => `${m.name} (${m.amount})`).join('; ')}.
           </p>
         ) : (
-          <p className={css.ready}>Everything is on the Shelf.</p>
+          <p className={css.ready}>{t('shelf-everything-is-on-the-shelf')}</p>
         )}
       </div>
       <Button
@@ -49,20 +57,21 @@ function Kind({ line, view }: { line: Line; view: ReturnType<typeof commonSide> 
         type={line.missing.length ? 'default' : 'primary'}
         onClick={() => take(made, line.name)}
       >
-        Use it
+        {t('shelf-use-it')}
       </Button>
     </li>
   );
 }
 
 export function AtHand() {
+  const t = useShelfWords();
   const document = useShoot((s) => s.document);
   const { data, isFetching, error, progress, stop } = useAtHand(document);
   if (!document)
     return (
       <div className="card waiting">
-        <h2>For which shoot?</h2>
-        <p>Choose a shoot at the top; its brief decides what the light must do.</p>
+        <h2>{t('shelf-for-which-shoot')}</h2>
+        <p>{t('shelf-choose-a-shoot-at-the')}</p>
       </div>
     );
   const rows = data?.kinds ?? progress.parts;
@@ -73,16 +82,16 @@ export function AtHand() {
     document.brief.room.height,
   );
   return (
-    <section className="card at-hand" aria-label="With what I have">
+    <section className="card at-hand" aria-label={t('shelf-with-what-i-have')}>
       <div className="ranking-head">
-        <h2>With what I have, for {document.title}</h2>
+        <h2>{t('shelf-with-what-i-have-for', { title: document.title })}</h2>
         <span className="faint">
           {isFetching ? (
             <>
-              <Spin size="small" /> making every kind of the Shelf: {progress.done} of{' '}
-              {progress.total || 'all'} done{' '}
+              <Spin size="small" /> {t('shelf-making-every-kind-of-the', { done: String(progress.done) })}{' '}
+              {progress.total || 'all'} {t('shelf-done')}{' '}
               <Button size="small" onClick={stop}>
-                Stop
+                {t('shelf-stop')}
               </Button>
             </>
           ) : data ? (
@@ -92,14 +101,15 @@ export function AtHand() {
           ) : null}
         </span>
       </div>
-      {error ? <p role="alert">{error.message} Try again.</p> : null}
+      {error ? <p role="alert">{t('shelf-try-again', { message: error.message })}</p> : null}
       {data?.openings.length ? (
-        <section className={css.openings} aria-label="One purchase">
-          <h3>One purchase opens</h3>
+        <section className={css.openings} aria-label={t('shelf-one-purchase')}>
+          <h3>{t('shelf-one-purchase-opens')}</h3>
           <ul>
             {data.openings.slice(0, 5).map((o) => (
               <li key={o.what}>
-                <b>{o.what}</b> ({o.amount}, about {o.price.toFixed(2)} €): {o.opens.join(', ')}
+                <b>{o.what}</b>{' '}
+                {t('shelf-about', { amount: o.amount, price: o.price.toFixed(2), opens: o.opens.join(', ') })}
               </li>
             ))}
           </ul>
@@ -112,7 +122,7 @@ export function AtHand() {
       </ol>
       {rows.some((r) => r.cannot) ? (
         <>
-          <h3 className="cannot-head">Cannot be made of it</h3>
+          <h3 className="cannot-head">{t('shelf-cannot-be-made-of-it')}</h3>
           <ul className="cannot">
             {rows
               .filter((r) => r.cannot)

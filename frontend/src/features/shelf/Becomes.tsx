@@ -1,9 +1,11 @@
 // What a found object can become for the shoot that is open.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Spin } from 'antd';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../../shared/api/client';
 import { becomesQuery } from '../../shared/api/queries';
+import { useShelfWords } from '../../shared/messages/shelf';
 import { edit, useShoot } from '../../shared/state/store';
 import css from './shelf.module.css';
 
@@ -26,6 +28,7 @@ export function useDesign(): (made: Made, name: string) => void {
 }
 
 export function Becomes({ of }: { of: { item?: string; generic?: string; version?: number } }) {
+  const t = useShelfWords();
   const document = useShoot((s) => s.document);
   const take = useDesign();
   const { data, isFetching, error } = useQuery({
@@ -33,20 +36,16 @@ export function Becomes({ of }: { of: { item?: string; generic?: string; version
     enabled: document !== null,
   });
   return (
-    <section aria-label="What it can become" className={css.becomes}>
-      <h3>What it can become</h3>
-      {document ? null : (
-        <p className="faint">Choose a shoot at the top; its brief decides what the light must do.</p>
-      )}
+    <section aria-label={t('shelf-what-it-can-become')} className={css.becomes}>
+      <h3>{t('shelf-what-it-can-become')}</h3>
+      {document ? null : <p className="faint">{t('shelf-choose-a-shoot-at-the')}</p>}
       {isFetching ? (
         <p className="faint">
-          <Spin size="small" /> working out its light…
+          <Spin size="small" /> {t('shelf-working-out-its-light')}
         </p>
       ) : null}
       {error ? <p role="alert">{error.message}</p> : null}
-      {data?.kinds.length === 0 ? (
-        <p className="faint">No kind that Wenlo knows is made of a thing of this form.</p>
-      ) : null}
+      {data?.kinds.length === 0 ? <p className="faint">{t('shelf-no-kind-that-wenlo-knows')}</p> : null}
       <ul>
         {data?.kinds.map((k) => (
           <li key={k.kind} className={k.why_not ? css.cannotBe : ''}>
@@ -54,11 +53,16 @@ export function Becomes({ of }: { of: { item?: string; generic?: string; version
             {k.made ? (
               <>
                 <p>
-                  {k.made.size}, shadow edge {k.made.edge}, loses {k.made.loss}; with {k.made.lamp_name}.
+                  {t('shelf-shadow-edge-loses-with', {
+                    size: k.made.size,
+                    edge: k.made.edge,
+                    loss: k.made.loss,
+                    lamp_name: k.made.lamp_name,
+                  })}
                 </p>
                 <p className="faint">{k.how}</p>
                 <Button size="small" onClick={() => k.made && take(k.made, k.name)}>
-                  Use it for {document?.title ?? 'the shoot'}
+                  {t('shelf-use-it-for', { shoot: document?.title ?? t('shelf-the-shoot') })}
                 </Button>
               </>
             ) : (

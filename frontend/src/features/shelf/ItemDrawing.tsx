@@ -1,5 +1,7 @@
 // What a thing on the Shelf is, drawn: a sheet and a lamp by their light, stock and found objects to scale.
+
 import type { Schemas, Shoot } from '../../shared/api/client';
+import { useShelfWords } from '../../shared/messages/shelf';
 import { show } from '../../shared/units/quantity';
 import css from './shelf.module.css';
 
@@ -67,6 +69,7 @@ export function WhereLightGoes({ category, values }: { category: Thing['category
 }
 
 function SheetDrawing({ values, curve, size }: { values: Values; curve: number[][]; size: number }) {
+  const t = useShelfWords();
   const parts = partsOf(values);
   const w = size * 1.5;
   const middle = size * 0.46;
@@ -79,7 +82,9 @@ function SheetDrawing({ values, curve, size }: { values: Values; curve: number[]
       viewBox={`0 0 ${w} ${size}`}
       className={css.itemDrawing}
       role="img"
-      aria-label={`Of the light that falls on it: ${parts.map((p) => `${Math.round(p.value * 100)} % ${p.name}`).join(', ')}`}
+      aria-label={t('shelf-of-the-light-that-falls', {
+        name: parts.map((p) => `${Math.round(p.value * 100)} % ${p.name}`).join(', '),
+      })}
     >
       <path d={`M${6} ${middle} H${x - 5}`} className={css.ray} />
       <path d={`M${x - 11} ${middle - 4} L${x - 4} ${middle} L${x - 11} ${middle + 4}`} className={css.ray} />
@@ -100,6 +105,7 @@ function SheetDrawing({ values, curve, size }: { values: Values; curve: number[]
 }
 
 function LampDrawing({ values, curve, size }: { values: Values; curve: number[][]; size: number }) {
+  const t = useShelfWords();
   const face = num(values, 'height') ?? 0.1;
   // the face in a square of 1 m, at least a dot
   const tall = Math.max(3, Math.min(size * 0.8, size * face));
@@ -111,7 +117,7 @@ function LampDrawing({ values, curve, size }: { values: Values; curve: number[][
       viewBox={`0 0 ${w} ${size}`}
       className={css.itemDrawing}
       role="img"
-      aria-label="Light over the angle from straight ahead"
+      aria-label={t('shelf-light-over-the-angle-from')}
     >
       {bulb ? (
         <circle cx={x} cy={size / 2} r={size * 0.42} className={css.lobe} />
@@ -131,6 +137,7 @@ const ROUND = new Set(['dish', 'tube', 'shade', 'lens']);
 
 /** Front and side to one scale, with the inside dashed; a bar of a stated length beside them. */
 function SolidDrawing({ values, size, units }: { values: Values; size: number; units: Shoot['units'] }) {
+  const t = useShelfWords();
   const width = num(values, 'outer_width') ?? num(values, 'width') ?? 0.1;
   const height = num(values, 'outer_height') ?? num(values, 'length') ?? 0.1;
   const depth = num(values, 'outer_depth') ?? num(values, 'thickness') ?? 0.01;
@@ -152,7 +159,11 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
       viewBox={`0 0 ${w} ${size}`}
       className={css.itemDrawing}
       role="img"
-      aria-label={`Front and side to scale: ${show(width, 'length', units)} × ${show(height, 'length', units)} × ${show(depth, 'length', units)}`}
+      aria-label={t('shelf-front-and-side-to-scale', {
+        width: show(width, 'length', units),
+        height: show(height, 'length', units),
+        depth: show(depth, 'length', units),
+      })}
     >
       {round ? (
         <ellipse
@@ -217,6 +228,7 @@ function SolidDrawing({ values, size, units }: { values: Values; size: number; u
 }
 
 function SupportDrawing({ values, size }: { values: Values; size: number }) {
+  const t = useShelfWords();
   const lowest = num(values, 'lowest') ?? 0;
   const highest = num(values, 'highest') ?? 0;
   const foot = num(values, 'foot_radius') ?? 0.2;
@@ -231,7 +243,7 @@ function SupportDrawing({ values, size }: { values: Values; size: number }) {
       viewBox={`0 0 ${w} ${size}`}
       className={css.itemDrawing}
       role="img"
-      aria-label="From the side, against a person 1.7 m tall"
+      aria-label={t('shelf-from-the-side-against-a')}
     >
       <path d={`M2 ${floor} H${w - 2}`} className="ground" />
       <path
@@ -257,6 +269,7 @@ function SupportDrawing({ values, size }: { values: Values; size: number }) {
 const SWATCHES = new Set(['face', 'black', 'backdrop']);
 
 export function ItemDrawing({ thing, size, units }: { thing: Thing; size: number; units: Shoot['units'] }) {
+  const t = useShelfWords();
   const { category, values, curve } = thing;
   if (category === 'sheet') return <SheetDrawing values={values} curve={curve} size={size} />;
   if (category === 'lamp') return <LampDrawing values={values} curve={curve} size={size} />;
@@ -268,7 +281,12 @@ export function ItemDrawing({ thing, size, units }: { thing: Thing; size: number
   const fill = grey === null ? screen(values) : screen({ red: grey, green: grey, blue: grey });
   const shiny = values.side === 'shiny' || values.glossy === true || values.roughness != null;
   return (
-    <svg viewBox={`0 0 ${size * 1.5} ${size}`} className={css.itemDrawing} role="img" aria-label="Its colour">
+    <svg
+      viewBox={`0 0 ${size * 1.5} ${size}`}
+      className={css.itemDrawing}
+      role="img"
+      aria-label={t('shelf-its-colour')}
+    >
       <rect x={4} y={4} width={size * 1.5 - 8} height={size - 8} rx={3} fill={fill} className="swatch" />
       {shiny ? (
         <path

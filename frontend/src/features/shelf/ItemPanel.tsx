@@ -1,10 +1,12 @@
 // One item of the Shelf: its drawing, its values, photographs, measured beam, versions and what it can become.
+
 import { CopyOutlined, DeleteOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Input, Popconfirm, Segmented, Upload } from 'antd';
 import { Link } from 'react-router';
 import type { Schemas, Shoot } from '../../shared/api/client';
 import { versionsQuery } from '../../shared/api/queries';
+import { useShelfWords } from '../../shared/messages/shelf';
 import { NumberInput } from '../../shared/ui/NumberInput';
 import { type FieldLine, typed, ValueField } from '../../shared/ui/ValueField';
 import { WaitingPhotographs } from '../../shared/ui/WaitingPhotographs';
@@ -67,13 +69,12 @@ export function GenericPanel(props: {
   actions: ShelfActions;
   taken: (item: ItemAnswer) => void;
 }) {
+  const t = useShelfWords();
   const { thing, category, units, actions } = props;
   return (
     <section className="card item-panel" aria-label={thing.name}>
       <h2>{thing.name}</h2>
-      <p className="faint">
-        Generic, with typical values. Put it on your Shelf to count it and to change them.
-      </p>
+      <p className="faint">{t('shelf-generic-with-typical-values-put')}</p>
       <ItemDrawing thing={thing} size={120} units={units} />
       <WhereLightGoes category={thing.category} values={thing.values} />
       <Button
@@ -86,7 +87,7 @@ export function GenericPanel(props: {
           })
         }
       >
-        Put it on my Shelf
+        {t('shelf-put-it-on-my-shelf')}
       </Button>
       <Values category={category} values={thing.values} units={units} />
       {thing.category === 'found' ? <Becomes of={{ generic: thing.id }} /> : null}
@@ -95,6 +96,7 @@ export function GenericPanel(props: {
 }
 
 function Versions({ item }: { item: ItemAnswer }) {
+  const t = useShelfWords();
   const { data } = useQuery(versionsQuery(item.id, item.version));
   if (!data || data.length < 2) return null;
   const changed = (k: number) => {
@@ -107,8 +109,8 @@ function Versions({ item }: { item: ItemAnswer }) {
     return names.length ? names.map((n) => n.replaceAll('_', ' ')).join(', ') : 'count, name or note';
   };
   return (
-    <section aria-label="Versions">
-      <h3>Versions</h3>
+    <section aria-label={t('shelf-versions')}>
+      <h3>{t('shelf-versions')}</h3>
       <ol className={css.versions}>
         {data.slice(0, 8).map((v, k) => (
           <li key={v.number} value={v.number}>
@@ -124,6 +126,7 @@ function Versions({ item }: { item: ItemAnswer }) {
 }
 
 function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
+  const t = useShelfWords();
   const measured = item.item.values?.distribution != null;
   return (
     <div className={css.itemFiles}>
@@ -136,19 +139,19 @@ function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
         }}
       >
         <Button size="small" icon={<UploadOutlined />}>
-          {measured ? 'Another measured beam' : 'Measured beam (IES, EULUMDAT)'}
+          {measured ? t('shelf-another-measured-beam') : t('shelf-measured-beam-ies-eulumdat')}
         </Button>
       </Upload>
       {measured ? (
         <>
-          <a href={`/api/shelf/${item.id}/beam.ies`}>IES file</a>
-          <a href={`/api/shelf/${item.id}/beam.ldt`}>EULUMDAT file</a>
+          <a href={`/api/shelf/${item.id}/beam.ies`}>{t('shelf-ies-file')}</a>
+          <a href={`/api/shelf/${item.id}/beam.ldt`}>{t('shelf-eulumdat-file')}</a>
           <Button
             size="small"
             type="text"
             onClick={() => void actions.save(item, { values: { ...item.item.values, distribution: null } })}
           >
-            Take the beam away
+            {t('shelf-take-the-beam-away')}
           </Button>
         </>
       ) : null}
@@ -157,8 +160,9 @@ function Beam({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
 }
 
 function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfActions }) {
+  const t = useShelfWords();
   return (
-    <section aria-label="Photographs">
+    <section aria-label={t('shelf-photographs')}>
       <div className={css.photographs}>
         {item.photographs.map((p) => (
           <figure key={p.id}>
@@ -171,7 +175,7 @@ function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfAction
               size="small"
               type="text"
               icon={<DeleteOutlined />}
-              aria-label={`Take away ${p.name}`}
+              aria-label={t('shelf-take-away', { name: p.name })}
               onClick={() => void actions.removePhotograph(p.id)}
             />
           </figure>
@@ -185,7 +189,7 @@ function Photographs({ item, actions }: { item: ItemAnswer; actions: ShelfAction
           }}
         >
           <Button size="small" icon={<PlusOutlined />}>
-            Photograph
+            {t('shelf-photograph')}
           </Button>
         </Upload>
       </div>
@@ -210,6 +214,7 @@ export function OwnPanel(props: {
   actions: ShelfActions;
   choose: (id: string | null) => void;
 }) {
+  const t = useShelfWords();
   const { item, category, units, actions, choose } = props;
   const plain = item.item;
   const values = plain.values ?? {};
@@ -221,7 +226,7 @@ export function OwnPanel(props: {
       <input
         key={plain.name}
         className={`title-input ${css.itemName}`}
-        aria-label="Name of the item"
+        aria-label={t('shelf-name-of-the-item')}
         defaultValue={plain.name}
         maxLength={120}
         onBlur={(e) => {
@@ -234,7 +239,7 @@ export function OwnPanel(props: {
       />
       <div className={css.itemActs}>
         <span>
-          I have{' '}
+          {t('shelf-i-have')}{' '}
           <NumberInput
             className="quantity"
             name="How many I have"
@@ -246,7 +251,7 @@ export function OwnPanel(props: {
         </span>
         <Segmented
           size="small"
-          aria-label="Where the values come from"
+          aria-label={t('shelf-where-the-values-come-from')}
           options={['typical', 'measured']}
           value={plain.measured ? 'measured' : 'typical'}
           onChange={(v) => void actions.save(item, { measured: v === 'measured' })}
@@ -255,8 +260,8 @@ export function OwnPanel(props: {
           size="small"
           type="text"
           icon={<CopyOutlined />}
-          aria-label="Copy"
-          title="Copy"
+          aria-label={t('shelf-copy')}
+          title={t('shelf-copy')}
           onClick={() =>
             void actions.copy(item.id).then((got) => {
               if (got) choose(got.id);
@@ -264,8 +269,8 @@ export function OwnPanel(props: {
           }
         />
         <Popconfirm
-          title="Take it off the Shelf? Shoots that use it keep its values, and it is in the trash for 30 days."
-          okText="Take it off"
+          title={t('shelf-take-it-off-the-shelf')}
+          okText={t('shelf-take-it-off')}
           onConfirm={() => {
             choose(null);
             void actions.remove(item);
@@ -275,8 +280,8 @@ export function OwnPanel(props: {
             size="small"
             type="text"
             icon={<DeleteOutlined />}
-            aria-label="Take off the Shelf"
-            title="Take off the Shelf"
+            aria-label={t('shelf-take-off-the-shelf')}
+            title={t('shelf-take-off-the-shelf')}
           />
         </Popconfirm>
       </div>
@@ -291,15 +296,15 @@ export function OwnPanel(props: {
       />
       {BENCH[plain.category] ? (
         <Link to={`/bench?of=${encodeURIComponent(BENCH[plain.category] ?? '')}&item=${item.id}`}>
-          {plain.bench ? 'Measured at the Bench: look, or read again' : 'Measure it at the Bench'}
+          {plain.bench ? t('shelf-measured-at-the-bench-look') : t('shelf-measure-it-at-the-bench')}
         </Link>
       ) : null}
       {plain.category === 'lamp' ? <Beam item={item} actions={actions} /> : null}
       <Photographs item={item} actions={actions} />
       <Input.TextArea
         key={`${item.id} ${plain.note}`}
-        aria-label="Note"
-        placeholder="Note: where it lies, what it was used for"
+        aria-label={t('shelf-note')}
+        placeholder={t('shelf-note-where-it-lies-what')}
         autoSize={{ minRows: 1, maxRows: 5 }}
         maxLength={2000}
         defaultValue={plain.note}

@@ -1,4 +1,5 @@
 // The Shelf: what one owns and what can be bought, by category; one item open beside the list.
+
 import { DownloadOutlined, PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { useQuery } from '@tanstack/react-query';
 import { Alert, Button, Input, Segmented, Select, Upload } from 'antd';
@@ -7,6 +8,7 @@ import { Link, useSearchParams } from 'react-router';
 import { withWaitingItems } from '../../shared/api/lists';
 import { shelfFormQuery, shelfQuery, shootsQuery } from '../../shared/api/queries';
 import { useJournal } from '../../shared/journal/journal';
+import { useShelfWords } from '../../shared/messages/shelf';
 import { openLastShoot, openShoot, useShoot } from '../../shared/state/store';
 import { AtHand } from './AtHand';
 import { ItemDrawing } from './ItemDrawing';
@@ -23,6 +25,7 @@ const VIEWS: { value: View; label: string }[] = [
 ];
 
 export function ShelfPage() {
+  const t = useShelfWords();
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const shoot = useShoot((s) => (s.document ? s.id : null));
   const shoots = useQuery(shootsQuery);
@@ -116,19 +119,19 @@ export function ShelfPage() {
     </li>
   );
   return (
-    <main className="shelf-page" aria-label="Shelf">
+    <main className="shelf-page" aria-label={t('shelf-shelf')}>
       <header>
-        <h1>Shelf</h1>
+        <h1>{t('shelf-shelf')}</h1>
         <Segmented
-          aria-label="What is shown"
+          aria-label={t('shelf-what-is-shown')}
           options={VIEWS}
           value={view}
           onChange={(v) => go({ view: v, item: null })}
         />
         <Input.Search
           allowClear
-          placeholder="Find on the Shelf"
-          aria-label="Find on the Shelf"
+          placeholder={t('shelf-find-on-the-shelf')}
+          aria-label={t('shelf-find-on-the-shelf')}
           className={css.shelfSearch}
           value={search}
           onChange={(e) => setSearch(e.currentTarget.value)}
@@ -138,18 +141,18 @@ export function ShelfPage() {
           <Select
             size="small"
             className={css.shelfShoot ?? ''}
-            aria-label="For which shoot"
-            title="What things can become is worked out for the brief of this shoot"
-            placeholder="For which shoot?"
+            aria-label={t('shelf-for-which-shoot-2')}
+            title={t('shelf-what-things-can-become-is')}
+            placeholder={t('shelf-for-which-shoot')}
             value={shoot}
             options={shoots.data.map((s) => ({ value: s.id, label: s.title }))}
             onChange={(id) => void openShoot(id)}
           />
         ) : null}
-        {shoot ? <Link to={`/shoots/${shoot}/shape`}>To the shoot</Link> : null}
-        <Link to="/bench">Bench</Link>
+        {shoot ? <Link to={`/shoots/${shoot}/shape`}>{t('shelf-to-the-shoot')}</Link> : null}
+        <Link to="/bench">{t('shelf-bench')}</Link>
         <a className={css.fileLink} href="/api/shelf/items.csv">
-          <DownloadOutlined /> CSV
+          <DownloadOutlined /> {t('shelf-csv')}
         </a>
         <Upload
           accept=".csv,text/csv"
@@ -160,7 +163,7 @@ export function ShelfPage() {
           }}
         >
           <Button size="small" icon={<UploadOutlined />} loading={actions.busy}>
-            Import CSV
+            {t('shelf-import-csv')}
           </Button>
         </Upload>
       </header>
@@ -169,7 +172,7 @@ export function ShelfPage() {
           type="error"
           showIcon
           closable={{ onClose: actions.forget }}
-          title="That did not work; nothing was changed"
+          title={t('shelf-that-did-not-work-nothing')}
           description={actions.problem.slice(0, 6).map((p) => <div key={p}>{p}</div>)}
         />
       ) : null}
@@ -178,7 +181,7 @@ export function ShelfPage() {
         <AtHand />
       ) : (
         <div className={css.shelfBody}>
-          <nav className="shelf-categories" aria-label="Categories">
+          <nav className="shelf-categories" aria-label={t('shelf-categories')}>
             {form.data?.categories.map((c) => (
               <button
                 key={c.id}
@@ -196,7 +199,10 @@ export function ShelfPage() {
               </button>
             ))}
           </nav>
-          <section className={css.shelfList} aria-label={search ? 'Found' : (line?.name ?? 'Items')}>
+          <section
+            className={css.shelfList}
+            aria-label={search ? t('shelf-found') : (line?.name ?? t('shelf-items'))}
+          >
             <ul>
               {view === 'mine'
                 ? items.map((i) =>
@@ -227,20 +233,18 @@ export function ShelfPage() {
             {view === 'mine' && !search && line ? (
               <div className={css.shelfMore}>
                 {items.length === 0 ? (
-                  <p>Nothing of yours here yet: {line.about}. Start from a generic thing, or from nothing.</p>
+                  <p>{t('shelf-nothing-of-yours-here-yet', { about: line.about })}</p>
                 ) : null}
                 <Button size="small" onClick={() => go({ view: 'generic', item: null })}>
-                  Choose from generic things
+                  {t('shelf-choose-from-generic-things')}
                 </Button>
                 <Button size="small" icon={<PlusOutlined />} onClick={make}>
-                  New one from nothing
+                  {t('shelf-new-one-from-nothing')}
                 </Button>
               </div>
             ) : null}
             {search && (view === 'mine' ? items : generic).length === 0 ? (
-              <p className="faint">
-                Nothing is called so; try fewer letters, or look among the generic things.
-              </p>
+              <p className="faint">{t('shelf-nothing-is-called-so-try')}</p>
             ) : null}
           </section>
           {item && lineOf(item.item.category) ? (
@@ -264,7 +268,7 @@ export function ShelfPage() {
             />
           ) : (
             <section className="card item-panel waiting">
-              <p>Choose a thing to see what it does to light and to change its values.</p>
+              <p>{t('shelf-choose-a-thing-to-see')}</p>
             </section>
           )}
         </div>

@@ -1,4 +1,5 @@
 // One shoot on the first page: its picture, its title, and what is done with it.
+
 import { CopyOutlined, DeleteOutlined, EditOutlined } from '@ant-design/icons';
 import { useQuery } from '@tanstack/react-query';
 import { Button, Input, Popconfirm } from 'antd';
@@ -6,6 +7,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, type Shoot } from '../../shared/api/client';
 import { newId } from '../../shared/journal/device';
+import { useShootsWords } from '../../shared/messages/shoots';
 import { Sheet, takeStill, useDeveloped } from '../../shared/picture/Still';
 import { inTurn } from './inTurn';
 import type { ShootLine } from './shootLines';
@@ -41,6 +43,7 @@ function useSeen<T extends Element>() {
 }
 
 function CardPicture({ line }: { line: ShootLine }) {
+  const t = useShootsWords();
   const { place, seen } = useSeen<HTMLDivElement>();
   const document = useQuery({ ...cardDocument(line), enabled: seen });
   const still = useQuery({
@@ -58,9 +61,9 @@ function CardPicture({ line }: { line: ShootLine }) {
   return (
     <div ref={place} className={css.cardPicture} data-state={image ? 'shown' : 'waiting'}>
       {still.error || document.error ? (
-        <span className="faint">no picture</span>
+        <span className="faint">{t('shoots-no-picture')}</span>
       ) : (
-        <Sheet image={image} label={`What ${line.title} would look like`} />
+        <Sheet image={image} label={t('shoots-what-would-look-like', { title: line.title })} />
       )}
     </div>
   );
@@ -73,6 +76,7 @@ export function ShootCard(props: {
   copy: (line: ShootLine) => void;
   remove: (line: ShootLine) => void;
 }) {
+  const t = useShootsWords();
   const { line, busy, rename, copy, remove } = props;
   const [title, setTitle] = useState<string | null>(null);
   const keep = () => {
@@ -93,7 +97,7 @@ export function ShootCard(props: {
           size="small"
           autoFocus
           maxLength={120}
-          aria-label={`New title of ${line.title}`}
+          aria-label={t('shoots-new-title-of', { title: line.title })}
           value={title}
           onChange={(e) => setTitle(e.currentTarget.value)}
           onPressEnter={keep}
@@ -104,14 +108,14 @@ export function ShootCard(props: {
         />
       )}
       <div className={css.cardFoot}>
-        <span className="faint" title="last changed">
+        <span className="faint" title={t('shoots-last-changed')}>
           {new Date(line.updated_at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
         </span>
         <Button
           type="text"
           size="small"
           icon={<EditOutlined />}
-          aria-label={`Rename ${line.title}`}
+          aria-label={t('shoots-rename', { title: line.title })}
           disabled={busy}
           onClick={() => setTitle(line.title)}
         />
@@ -119,20 +123,20 @@ export function ShootCard(props: {
           type="text"
           size="small"
           icon={<CopyOutlined />}
-          aria-label={`Copy ${line.title}`}
+          aria-label={t('shoots-copy', { title: line.title })}
           disabled={busy}
           onClick={() => copy(line)}
         />
         <Popconfirm
-          title="Put this shoot in the trash? It is kept there for 30 days."
-          okText="Put in the trash"
+          title={t('shoots-put-this-shoot-in-the')}
+          okText={t('shoots-put-in-the-trash')}
           onConfirm={() => remove(line)}
         >
           <Button
             type="text"
             size="small"
             icon={<DeleteOutlined />}
-            aria-label={`Delete ${line.title}`}
+            aria-label={t('shoots-delete', { title: line.title })}
             disabled={busy}
           />
         </Popconfirm>

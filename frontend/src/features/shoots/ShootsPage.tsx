@@ -1,4 +1,5 @@
 // All shoots: looked for, opened, copied, renamed, put in the trash; a new one, or one from a file.
+
 import { PlusOutlined, UploadOutlined } from '@ant-design/icons';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Alert, Button, Input, Segmented, Upload } from 'antd';
@@ -7,6 +8,7 @@ import { Link, useNavigate } from 'react-router';
 import { ApiProblem, answer, api } from '../../shared/api/client';
 import { shootsQuery } from '../../shared/api/queries';
 import { refresh } from '../../shared/api/refresh';
+import { useShootsWords } from '../../shared/messages/shoots';
 import { cardDocument, ShootCard } from './ShootCard';
 import { Starts } from './Starts';
 import { copyTitle, type ShootLine, type ShootOrder, shownLines } from './shootLines';
@@ -15,6 +17,7 @@ import css from './shoots.module.css';
 const LARGEST = 5_000_000;
 
 export function ShootsPage() {
+  const t = useShootsWords();
   const go = useNavigate();
   const client = useQueryClient();
   const { data, error } = useQuery(shootsQuery);
@@ -50,7 +53,11 @@ export function ShootsPage() {
       return answer(
         api.PUT('/api/shoots/{shoot_id}', {
           params: { path: { shoot_id: line.id } },
-          body: { version: line.version, document: { ...document, title }, label: `Called ${title}` },
+          body: {
+            version: line.version,
+            document: { ...document, title },
+            label: t('shoots-called', { title }),
+          },
         }),
       );
     },
@@ -89,9 +96,9 @@ export function ShootsPage() {
   return (
     <main className="shoots-page">
       <header>
-        <h1>Shoots</h1>
+        <h1>{t('shoots-shoots')}</h1>
         <Button type="primary" icon={<PlusOutlined />} loading={make.isPending} onClick={() => make.mutate()}>
-          New shoot
+          {t('shoots-new-shoot')}
         </Button>
         <Upload
           accept=".json,application/json"
@@ -103,11 +110,11 @@ export function ShootsPage() {
           }}
         >
           <Button icon={<UploadOutlined />} loading={bring.isPending}>
-            Import project
+            {t('shoots-import-project')}
           </Button>
         </Upload>
         <Link to="/trash" className="trash-link">
-          Trash
+          {t('shoots-trash')}
         </Link>
       </header>
       {problem.length ? (
@@ -115,7 +122,7 @@ export function ShootsPage() {
           type="error"
           showIcon
           closable={{ onClose: () => setProblem([]) }}
-          title="That did not work; nothing was changed"
+          title={t('shoots-that-did-not-work-nothing')}
           description={problem.slice(0, 6).map((p) => <div key={p}>{p}</div>)}
         />
       ) : null}
@@ -124,16 +131,16 @@ export function ShootsPage() {
         <div className={css.find}>
           <Input.Search
             allowClear
-            placeholder="a word of its title"
-            aria-label="Find a shoot"
+            placeholder={t('shoots-a-word-of-its-title')}
+            aria-label={t('shoots-find-a-shoot')}
             value={words}
             onChange={(e) => setWords(e.currentTarget.value)}
           />
           <Segmented<ShootOrder>
-            aria-label="In which order"
+            aria-label={t('shoots-in-which-order')}
             options={[
-              { value: 'changed', label: 'last changed' },
-              { value: 'title', label: 'by title' },
+              { value: 'changed', label: t('shoots-last-changed') },
+              { value: 'title', label: t('shoots-by-title') },
             ]}
             value={order}
             onChange={setOrder}
@@ -154,19 +161,16 @@ export function ShootsPage() {
       </ul>
       {data?.length && !shown.length ? (
         <p className="waiting">
-          No shoot has “{words.trim()}” in its title.{' '}
+          {t('shoots-no-shoot-has-in-its', { trim: words.trim() })}{' '}
           <Button type="link" onClick={() => setWords('')}>
-            Show all
+            {t('shoots-show-all')}
           </Button>
         </p>
       ) : null}
       {data?.length === 0 ? (
         <div className="card waiting">
-          <h2>Nothing here yet</h2>
-          <p>
-            A shoot holds one brief and the modifier you design for it. Take the job below that is nearest to
-            yours, or start a new one; every answer has a sensible default.
-          </p>
+          <h2>{t('shoots-nothing-here-yet')}</h2>
+          <p>{t('shoots-a-shoot-holds-one-brief')}</p>
         </div>
       ) : null}
       {data && !words.trim() ? <Starts fail={fail} /> : null}

@@ -1,7 +1,9 @@
 // Jobs to start from: pictures with a sentence each; one tap makes a whole shoot of one.
+
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { answer, api } from '../../shared/api/client';
+import { useShootsWords } from '../../shared/messages/shoots';
 import css from './shoots.module.css';
 
 const PICTURES = import.meta.glob<string>('./starts/*.jpg', {
@@ -14,6 +16,7 @@ const PICTURES = import.meta.glob<string>('./starts/*.jpg', {
 export const startPicture = (id: string): string | undefined => PICTURES[`./starts/${id}.jpg`];
 
 export function Starts({ fail }: { fail: (e: unknown) => void }) {
+  const t = useShootsWords();
   const go = useNavigate();
   const { data } = useQuery({
     queryKey: ['starts'],
@@ -29,12 +32,9 @@ export function Starts({ fail }: { fail: (e: unknown) => void }) {
   return (
     <section aria-labelledby="starts">
       <h2 id="starts" className={css.startsHead}>
-        Start from a job
+        {t('shoots-start-from-a-job')}
       </h2>
-      <p className="faint">
-        Each is a whole shoot: brief, set, lamp, modifier and build, within its own wishes. Change what is
-        yours.
-      </p>
+      <p className="faint">{t('shoots-each-is-a-whole-shoot')}</p>
       <ul className={css.starts}>
         {data.map((start) => (
           <li key={start.id}>

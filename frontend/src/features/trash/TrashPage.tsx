@@ -1,8 +1,10 @@
 // The trash: what was deleted, until when it is kept, and back with it.
+
 import { DeleteOutlined } from '@ant-design/icons';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Alert, Button, Popconfirm } from 'antd';
 import { answer, api, type Schemas } from '../../shared/api/client';
+import { useShootsWords } from '../../shared/messages/shoots';
 import css from './TrashPage.module.css';
 
 type Line = Schemas['TrashedAnswer'];
@@ -26,6 +28,7 @@ export function left(until: string, now: number): string {
 }
 
 export function TrashPage() {
+  const t = useShootsWords();
   const client = useQueryClient();
   const { data, error } = useQuery(trashQuery);
   const done = () => client.invalidateQueries();
@@ -42,7 +45,7 @@ export function TrashPage() {
   return (
     <main className="shoots-page">
       <header>
-        <h1>Trash</h1>
+        <h1>{t('shoots-trash')}</h1>
       </header>
       {wrong ? <Alert type="warning" showIcon title={wrong.message} /> : null}
       <ul className={css.trash}>
@@ -52,29 +55,33 @@ export function TrashPage() {
               <b>{line.name}</b>
               <small>
                 {KIND[line.kind]}
-                {line.of ? ` of ${line.of}` : ''}, {left(line.until, Date.now())}
+                {line.of ? ` ${t('shoots-of', { of: line.of })}` : ''}, {left(line.until, Date.now())}
               </small>
             </span>
             <Button
               loading={back.isPending && back.variables.id === line.id}
               onClick={() => back.mutate(line)}
             >
-              Put back
+              {t('shoots-put-back')}
             </Button>
             <Popconfirm
-              title="Delete this for good? Nobody can bring it back then."
-              okText="Delete for good"
+              title={t('shoots-delete-this-for-good-nobody')}
+              okText={t('shoots-delete-for-good-2')}
               onConfirm={() => remove.mutate(line)}
             >
-              <Button type="text" icon={<DeleteOutlined />} aria-label={`Delete ${line.name} for good`} />
+              <Button
+                type="text"
+                icon={<DeleteOutlined />}
+                aria-label={t('shoots-delete-for-good', { name: line.name })}
+              />
             </Popconfirm>
           </li>
         ))}
       </ul>
       {data?.length === 0 ? (
         <div className="card waiting">
-          <h2>The trash is empty</h2>
-          <p>Shoots, shots, photographs and things of the Shelf that you delete are kept here for 30 days.</p>
+          <h2>{t('shoots-the-trash-is-empty')}</h2>
+          <p>{t('shoots-shoots-shots-photographs-and-things')}</p>
         </div>
       ) : null}
     </main>

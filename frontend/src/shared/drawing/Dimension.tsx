@@ -1,5 +1,6 @@
 // A dimension line whose number is edited where it is read.
 
+import { useCommonWords } from '../messages/common';
 import { QuantityInput, useQuantity } from '../ui/Quantity';
 import type { Kind } from '../units/quantity';
 import css from './drawing.module.css';
@@ -19,6 +20,7 @@ export function Dimension(props: {
   unset?: number;
   keepClear?: Place[];
 }) {
+  const t = useCommonWords();
   const { x1, y1, x2, y2 } = props;
   const editor = useQuantity(props.path, props.kind ?? 'length', props.label, props.also, props.unset);
   const upright = Math.abs(x2 - x1) < Math.abs(y2 - y1);
@@ -52,11 +54,11 @@ export function Dimension(props: {
           role="button"
           tabIndex={0}
           className="dimension-value"
-          aria-label={`${props.label}: ${editor.text}. Enter to type, arrow keys to nudge`}
+          aria-label={t('common-enter-to-type-arrow-keys', { label: props.label, text: editor.text })}
           onClick={editor.begin}
           onKeyDown={editor.onKeyDown}
         >
-          <title>{`${props.label}: click to type, arrow keys to nudge`}</title>
+          <title>{t('common-click-to-type-arrow-keys', { label: props.label })}</title>
           <rect x={cx - width / 2} y={cy - 11} width={width} height={22} rx={4} />
           <text x={cx} y={cy + 4.5} textAnchor="middle">
             {editor.text}

@@ -1,5 +1,7 @@
 // A thing on a drawing that is taken hold of and dragged.
+
 import type { ReactNode } from 'react';
+import { useCommonWords } from '../messages/common';
 import { endDrag, startDrag } from '../state/store';
 import { useDrag } from '../ui/useDrag';
 
@@ -11,6 +13,7 @@ export function Handle(props: {
   onStart?: () => void;
   children: ReactNode;
 }) {
+  const t = useCommonWords();
   const drag = useDrag<SVGGElement, { x: number; y: number }>({
     at: (event) => ({ x: event.clientX, y: event.clientY }),
     begins: () => {
@@ -23,7 +26,7 @@ export function Handle(props: {
   });
   return (
     <g className="handle" data-handle={props.label} style={{ cursor: props.cursor }} {...drag}>
-      <title>{`Drag: ${props.label}`}</title>
+      <title>{t('common-drag', { label: props.label })}</title>
       {props.children}
     </g>
   );

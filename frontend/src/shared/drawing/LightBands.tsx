@@ -1,5 +1,7 @@
 // Light in bands of stops from the key, with the stops written on the contours.
+
 import { useMemo } from 'react';
+import { useCommonWords } from '../messages/common';
 import { contourLabels, regions } from './contours';
 
 /** Bands of a light map; each begins that many stops under the key, the first is all that is brighter. */
@@ -23,13 +25,14 @@ export function ActionBands(props: {
   width: number;
   height: number;
 }) {
+  const t = useCommonWords();
   const { map, holds, x, y, width, height } = props;
   const [bright, dark] = useMemo(() => regions(map, [-holds[1], -holds[0]]), [map, holds]);
   return (
     <g className="action-bands">
       <rect x={x} y={y} width={width} height={height} className="too-bright" />
       <svg x={x} y={y} width={width} height={height} viewBox="0 0 1 1" preserveAspectRatio="none">
-        <title>What of the action area holds</title>
+        <title>{t('common-what-of-the-action-area')}</title>
         <path d={bright?.path} className="holds" />
         <path d={dark?.path} className="too-dark" />
       </svg>
@@ -46,6 +49,7 @@ export function LightBands(props: {
   height: number;
   labels?: number;
 }) {
+  const t = useCommonWords();
   const { map, x, y, width, height, labels } = props;
   const drawn = useMemo(() => regions(map, EDGES), [map]);
   const written = useMemo(() => contourLabels(map), [map]);
@@ -53,7 +57,7 @@ export function LightBands(props: {
     <g>
       <rect x={x} y={y} width={width} height={height} className="glow glow-0" />
       <svg x={x} y={y} width={width} height={height} viewBox="0 0 1 1" preserveAspectRatio="none">
-        <title>Light in stops from the key</title>
+        <title>{t('common-light-in-stops-from-the')}</title>
         {drawn.map((band, i) => (
           <path key={band.stops} d={band.path} className={`glow glow-${i + 1}`} />
         ))}

@@ -1,6 +1,8 @@
 // The room from above, true to scale: subject, backdrop, camera with its field, sheet and lamp.
+
 import { useRef } from 'react';
 import type { Figures, Schemas, Shoot } from '../api/client';
+import { useCommonWords } from '../messages/common';
 import { accepted } from '../state/limits';
 import { useMirrors } from '../state/mirrors';
 import { edit } from '../state/store';
@@ -43,6 +45,7 @@ function wedge(from: { x: number; y: number }, source: number[][], s: Scale): st
 
 /** Where the subject may go, dragged on the plan. */
 function ActionArea(props: { document: Shoot; scale: Scale }) {
+  const t = useCommonWords();
   const { scale: s } = props;
   const { action } = props.document.brief;
   const start = useRef({ x: 0, y: 0 });
@@ -51,7 +54,7 @@ function ActionArea(props: { document: Shoot; scale: Scale }) {
   const size = { width: action.width * s.perMetre, height: action.depth * s.perMetre };
   return (
     <Handle
-      label="action area"
+      label={t('common-action-area')}
       cursor="move"
       onStart={() => {
         start.current = { x: action.x, y: action.y };
@@ -93,6 +96,7 @@ export function PlanView({
   /** Stops over a level layer of the room. */
   light?: Schemas['LightMapResult'] | undefined;
 }) {
+  const t = useCommonWords();
   const [ref, size] = useSize<HTMLDivElement>();
   const { mirrors } = useMirrors();
   const start = useRef({ camera: 0, backdrop: 0, angle: 0 });
@@ -126,8 +130,13 @@ export function PlanView({
   return (
     <div ref={ref} className="drawing" data-testid="plan">
       {size.width > 0 ? (
-        <svg width={size.width} height={size.height} role="group" aria-label="Plan of the room, to scale">
-          <title>Plan of the room, to scale</title>
+        <svg
+          width={size.width}
+          height={size.height}
+          role="group"
+          aria-label={t('common-plan-of-the-room-to')}
+        >
+          <title>{t('common-plan-of-the-room-to')}</title>
           <rect
             x={s.x(d.room_left)}
             y={s.y(d.room_back)}
@@ -152,7 +161,7 @@ export function PlanView({
           <path d={wedge({ x: s.x(lampX), y: s.y(lampY) }, source, s)} className="beam" />
           <path d={wedge(head, source, s)} className="soft-light" />
           <Handle
-            label="backdrop distance"
+            label={t('common-backdrop-distance')}
             cursor="ns-resize"
             onStart={() => {
               start.current.backdrop = brief.backdrop.distance;
@@ -185,7 +194,7 @@ export function PlanView({
           )}
           <ActionArea document={document} scale={s} />
           <Handle
-            label="key angle"
+            label={t('common-key-angle')}
             cursor="grab"
             onStart={() => {
               start.current.angle = design.key_angle;
@@ -225,7 +234,7 @@ export function PlanView({
             />
           ))}
           <Handle
-            label="camera distance"
+            label={t('common-camera-distance')}
             cursor="ns-resize"
             onStart={() => {
               start.current.camera = brief.camera.distance;
@@ -252,7 +261,7 @@ export function PlanView({
                 x2={s.x(d.room_left) - 32}
                 y2={s.y(d.room_back)}
                 path="brief.room.depth"
-                label="Room depth"
+                label={t('common-room-depth')}
               />
               <Dimension
                 x1={s.x(d.room_left)}
@@ -260,7 +269,7 @@ export function PlanView({
                 x2={s.x(d.room_right)}
                 y2={s.y(bounds.bottom) + 24}
                 path="brief.room.width"
-                label="Room width"
+                label={t('common-room-width')}
               />
               <Dimension
                 x1={s.x(d.room_right) + 32}
@@ -268,7 +277,7 @@ export function PlanView({
                 x2={s.x(d.room_right) + 32}
                 y2={backdrop}
                 path="brief.backdrop.distance"
-                label="Distance to the backdrop"
+                label={t('common-distance-to-the-backdrop')}
               />
               <Dimension
                 x1={s.x(d.room_right) + 32}
@@ -276,14 +285,14 @@ export function PlanView({
                 x2={s.x(d.room_right) + 32}
                 y2={head.y}
                 path="brief.camera.distance"
-                label="Camera distance"
+                label={t('common-camera-distance-2')}
               />
               <path
                 d={`M${s.x(wide)} ${backdrop} H${s.x(d.room_right) + 38} M${head.x + 16} ${head.y} H${s.x(d.room_right) + 38} M${camera.x + 14} ${camera.y} H${s.x(d.room_right) + 38}`}
                 className="leader"
               />
               <text x={s.x(-wide)} y={backdrop + 16} className="faint">
-                backdrop
+                {t('common-backdrop')}
               </text>
               <ScaleBar x={10} y={size.height - 6} perMetre={s.perMetre} units={units} />
             </>

@@ -1,13 +1,16 @@
 // The fewest flags for the surfaces that the Brief wants dark: asked for, followed, listed and drawn.
+
 import { Button, Spin } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Shoot } from '../api/client';
 import { useFlags } from '../api/queries';
+import { useCommonWords } from '../messages/common';
 import { useFlagMarks } from '../state/flags';
 
 const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}`;
 
 export function FlagFinder({ document }: { document: Shoot }) {
+  const t = useCommonWords();
   const limited = Object.values(document.brief.dark).some((limit) => limit !== null);
   const [wanted, setWanted] = useState(false);
   const { data, isFetching, error, progress } = useFlags(document, limited && wanted);
@@ -22,29 +25,34 @@ export function FlagFinder({ document }: { document: Shoot }) {
     return (
       <p>
         <Button size="small" onClick={() => setWanted(true)}>
-          Find the fewest flags
+          {t('common-find-the-fewest-flags')}
         </Button>
       </p>
     );
   return (
-    <section aria-label="Flags" className={isFetching && data ? 'is-stale' : ''}>
-      <h3 className="cannot-head">Flags for what must stay dark</h3>
+    <section aria-label={t('common-flags')} className={isFetching && data ? 'is-stale' : ''}>
+      <h3 className="cannot-head">{t('common-flags-for-what-must-stay')}</h3>
       {isFetching ? (
         <p className="faint">
-          <Spin size="small" /> trying flags{progress.total ? `: ${progress.done} of ${progress.total}` : ''}…
+          <Spin size="small" />{' '}
+          {t('common-trying-flags', {
+            total: progress.total
+              ? t('common-of', { done: String(progress.done), total: String(progress.total) })
+              : '',
+          })}
         </p>
       ) : null}
-      {error ? <p role="alert">{error.message} Try again.</p> : null}
+      {error ? <p role="alert">{t('common-try-again', { message: error.message })}</p> : null}
       {data ? (
         <>
           <p>{data.sentence}</p>
           <table className="list mirror-list">
             <thead>
               <tr>
-                <th>stops against the key</th>
-                <th>at most</th>
-                <th>now</th>
-                <th>with them</th>
+                <th>{t('common-stops-against-the-key')}</th>
+                <th>{t('common-at-most')}</th>
+                <th>{t('common-now')}</th>
+                <th>{t('common-with-them')}</th>
               </tr>
             </thead>
             <tbody>

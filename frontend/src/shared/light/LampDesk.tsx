@@ -4,6 +4,7 @@ import { DeleteOutlined, PlusOutlined } from '@ant-design/icons';
 import { Button, Popover, Switch } from 'antd';
 import { useState } from 'react';
 import type { Catalogue, Figures, Shoot } from '../api/client';
+import { useCommonWords } from '../messages/common';
 import { keyed } from '../state/keys';
 import { type Edit, edit, useShoot } from '../state/store';
 import { Choice } from '../ui/Choice';
@@ -52,21 +53,28 @@ function stops(value: number | null): string {
 
 /** Where a thing stands, typed. */
 export function PlaceFields({ path }: { path: string }) {
+  const t = useCommonWords();
   return (
     <>
       <Quantity
         path={`${path}.x`}
         kind="length"
-        label="To the right"
-        hint="from the subject, camera's right"
+        label={t('common-to-the-right')}
+        hint={t('common-from-the-subject-camera-s')}
       />
-      <Quantity path={`${path}.y`} kind="length" label="Behind" hint="− is toward the camera" />
-      <Quantity path={`${path}.z`} kind="length" label="Height" />
+      <Quantity
+        path={`${path}.y`}
+        kind="length"
+        label={t('common-behind')}
+        hint={t('common-is-toward-the-camera')}
+      />
+      <Quantity path={`${path}.z`} kind="length" label={t('common-height')} />
     </>
   );
 }
 
 function Editor(props: { index: number; other: Other; data: Catalogue; close: () => void }) {
+  const t = useCommonWords();
   const { index, other, data, close } = props;
   const others = useShoot((s) => s.document?.brief.others ?? NO_LAMPS);
   const path = `brief.others.${index}`;
@@ -75,7 +83,7 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
   return (
     <div className={css.lampEditor}>
       {window || afar ? null : (
-        <ShelfChoice path={`${path}.id`} label="Lamp" options={data.lamps} category="lamp" />
+        <ShelfChoice path={`${path}.id`} label={t('common-lamp')} options={data.lamps} category="lamp" />
       )}
       {afar ? null : <PlaceFields path={path} />}
       {window ? (
@@ -83,26 +91,31 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
           <Quantity
             path={`${path}.width`}
             kind="length"
-            label="Width"
-            hint="in the wall nearest to its place"
+            label={t('common-width')}
+            hint={t('common-in-the-wall-nearest-to')}
           />
-          <Quantity path={`${path}.height`} kind="length" label="Opening" />
-          <Quantity path={`${path}.daylight`} kind="lux" label="Daylight" hint="overcast, on open ground" />
+          <Quantity path={`${path}.height`} kind="length" label={t('common-opening')} />
+          <Quantity
+            path={`${path}.daylight`}
+            kind="lux"
+            label={t('common-daylight')}
+            hint={t('common-overcast-on-open-ground')}
+          />
         </>
       ) : afar ? null : (
-        <Choice path={`${path}.aim`} label="Aimed at" options={AIMS} />
+        <Choice path={`${path}.aim`} label={t('common-aimed-at')} options={AIMS} />
       )}
-      <Choice path={`${path}.gel`} label="Gel" options={data.gels} />
+      <Choice path={`${path}.gel`} label={t('common-gel')} options={data.gels} />
       {data.coloured.includes(String(other.id)) ? (
         <>
           <Quantity
             path={`${path}.hue`}
             kind="degrees"
-            label="Hue"
-            hint="0 red, 120 green, 240 blue; – is white"
+            label={t('common-hue')}
+            hint={t('common-0-red-120-green-240')}
           />
           {other.hue === null ? null : (
-            <Quantity path={`${path}.saturation`} kind="share" label="Saturation" />
+            <Quantity path={`${path}.saturation`} kind="share" label={t('common-saturation')} />
           )}
         </>
       ) : null}
@@ -122,7 +135,7 @@ function Editor(props: { index: number; other: Other; data: Catalogue; close: ()
           );
         }}
       >
-        Take it away
+        {t('common-take-it-away')}
       </Button>
     </div>
   );
@@ -153,6 +166,7 @@ function Row(props: {
   /** The sky, which has neither a switch nor a dial. */
   daylight?: boolean;
 }) {
+  const t = useCommonWords();
   const [open, setOpen] = useState(false);
   const line = props.figures.lamps[props.index];
   const { other } = props;
@@ -162,7 +176,7 @@ function Row(props: {
         size="small"
         checked={props.lamp.on}
         disabled={props.daylight ?? false}
-        aria-label={`${props.name}: on or off`}
+        aria-label={t('common-on-or-off', { name: props.name })}
         onChange={(on) =>
           edit([{ path: `${props.path}.on`, value: on }], `${props.name} ${on ? 'on' : 'off'}`)
         }
@@ -187,24 +201,24 @@ function Row(props: {
         <span>{props.name}</span>
       )}
       {props.daylight ? (
-        <span className="faint">no dial</span>
+        <span className="faint">{t('common-no-dial')}</span>
       ) : (
-        <Quantity path={`${props.path}.power`} kind="share" label={`${props.name} power`} />
+        <Quantity path={`${props.path}.power`} kind="share" label={t('common-power', { name: props.name })} />
       )}
       <button
         type="button"
         className={`link ${css.solo}`}
-        title="This lamp alone; again, all as before"
-        aria-label={`solo: ${props.name}`}
+        title={t('common-this-lamp-alone-again-all')}
+        aria-label={t('common-solo-2', { name: props.name })}
         onClick={() => edit(soloEdits(props.document, props.index), `${props.name} alone`)}
       >
-        solo
+        {t('common-solo')}
       </button>
       <small>
         {props.lamp.on && line ? (
           <>
-            face <b>{stops(line.key)}</b> · shade <b>{stops(line.fill)}</b> · backdrop{' '}
-            <b>{stops(line.backdrop)}</b> · {line.kelvin} K
+            {t('common-face')} <b>{stops(line.key)}</b> {t('common-shade')} <b>{stops(line.fill)}</b>{' '}
+            {t('common-backdrop-2')} <b>{stops(line.backdrop)}</b> · {line.kelvin} K
           </>
         ) : (
           'off'
@@ -223,14 +237,15 @@ export function LampDesk({
   figures: Figures;
   data: Catalogue;
 }) {
+  const t = useCommonWords();
   const { lamp, others } = document.brief;
   const daylight = byDay(document.design, data.kinds);
   const add = (other: Omit<Other, 'key'>) =>
     edit([{ path: 'brief.others', value: [...others, keyed('others', other)] }], `${other.name} added`);
   const full = others.length >= 12;
   return (
-    <section className="panel lamp-desk" aria-label="Lamp desk">
-      <h2 title="Stops against all the light at the face">Lamp desk</h2>
+    <section className="panel lamp-desk" aria-label={t('common-lamp-desk')}>
+      <h2 title={t('common-stops-against-all-the-light')}>{t('common-lamp-desk')}</h2>
       <ul>
         <Row
           document={document}
@@ -264,7 +279,7 @@ export function LampDesk({
           disabled={full}
           onClick={() => add({ ...LAMP, name: `lamp ${others.length + 2}` })}
         >
-          Lamp
+          {t('common-lamp')}
         </Button>
         <Button
           size="small"
@@ -274,7 +289,7 @@ export function LampDesk({
             add({ ...LAMP, id: 'window', name: 'window', x: figures.drawing.room_left, y: 0, z: 1.4 })
           }
         >
-          Window
+          {t('common-window')}
         </Button>
       </div>
     </section>

@@ -1,9 +1,12 @@
 // The light on one surface, seen square to it, in bands of stops from the key.
+
 import type { Schemas, Shoot } from '../api/client';
 import { LightBands } from '../drawing/LightBands';
+import { useCommonWords } from '../messages/common';
 import { formatLength } from '../units/length';
 
 export function LayerMap({ map, units }: { map: Schemas['LightMapResult']; units: Shoot['units'] }) {
+  const t = useCommonWords();
   return (
     <figure className="elevation">
       <svg viewBox={`0 0 ${map.width} ${map.height}`} role="img" aria-label={map.sentence}>
@@ -18,7 +21,10 @@ export function LayerMap({ map, units }: { map: Schemas['LightMapResult']; units
         />
       </svg>
       <figcaption>
-        {formatLength(map.width, units)} × {formatLength(map.height, units)}, to scale
+        {t('common-to-scale', {
+          width: formatLength(map.width, units),
+          height: formatLength(map.height, units),
+        })}
       </figcaption>
     </figure>
   );

@@ -1,11 +1,14 @@
 // What each part of the thing mirrors, laid over the predicted picture.
+
 import { cellPath, labelPlace } from '../drawing/mirrorCells';
+import { useCommonWords } from '../messages/common';
 import type { Mirrors } from '../state/mirrors';
 
 /** Smaller parts have no room for a number. */
 const LABELLED = 0.05;
 
 export function MirrorOverlay({ mirrors }: { mirrors: Mirrors }) {
+  const t = useCommonWords();
   const [height, width] = [mirrors.shown.length, mirrors.shown[0]?.length ?? 0];
   if (!width) return null;
   const words = mirrors.parts.map((p) => `${(p.share * 100).toFixed(0)} % ${p.label}`).join(', ');
@@ -15,9 +18,9 @@ export function MirrorOverlay({ mirrors }: { mirrors: Mirrors }) {
       viewBox={`0 0 ${width} ${height}`}
       preserveAspectRatio="none"
       role="img"
-      aria-label={`The thing mirrors ${words}`}
+      aria-label={t('common-the-thing-mirrors', { words })}
     >
-      <title>What each part of the thing mirrors</title>
+      <title>{t('common-what-each-part-of-the')}</title>
       <defs>
         <pattern id="mirror-cross" width="3" height="3" patternUnits="userSpaceOnUse">
           <path d="M0 0L3 3M3 0L0 3" className="mirror-hatch" />

@@ -6,8 +6,10 @@ export type ThemeName = 'light' | 'dim';
 export const LANGUAGES = ['en', 'pseudo'] as const;
 export type Language = (typeof LANGUAGES)[number];
 
-const theme = localStorage.getItem('wenlo-theme');
-const language = localStorage.getItem('wenlo-language');
+// where there is no browser there is nothing kept
+const kept = (name: string) => (typeof localStorage === 'undefined' ? null : localStorage.getItem(name));
+const theme = kept('wenlo-theme');
+const language = kept('wenlo-language');
 
 export const usePreferences = create<{ theme: ThemeName; language: Language }>(() => ({
   theme: theme === 'dim' || theme === 'light' ? theme : 'light',

@@ -1,10 +1,12 @@
 // Something of a size that is not in the list: told once, put on the Shelf, and used.
+
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Modal } from 'antd';
 import { useState } from 'react';
 import { ApiProblem, answer, api, type Schemas, type Shoot } from '../api/client';
 import { shelfFormQuery } from '../api/queries';
 import { refresh } from '../api/refresh';
+import { useCommonWords } from '../messages/common';
 import { formatLength } from '../units/length';
 import css from './ui.module.css';
 import { type FieldLine, ValueField } from './ValueField';
@@ -75,6 +77,7 @@ export function AnotherSize(props: {
   use: (item: Schemas['ItemAnswer']) => void;
   close: () => void;
 }) {
+  const t = useCommonWords();
   const { category, units } = props;
   const client = useQueryClient();
   const { data } = useQuery(shelfFormQuery(units));
@@ -112,8 +115,8 @@ export function AnotherSize(props: {
   return (
     <Modal
       open
-      title="Another size, or one of your own"
-      okText="Use it"
+      title={t('common-another-size-or-one-of')}
+      okText={t('common-use-it')}
       okButtonProps={{ loading: busy, disabled: !name.trim() }}
       onOk={() => void keep()}
       onCancel={props.close}
@@ -121,7 +124,7 @@ export function AnotherSize(props: {
       width={440}
       className={css.anotherSize ?? ''}
     >
-      <p className={css.newer}>Measure it as it is sold. It goes on your Shelf, for this shoot and others.</p>
+      <p className={css.newer}>{t('common-measure-it-as-it-is')}</p>
       <ValueField
         field={NAME}
         value={name}

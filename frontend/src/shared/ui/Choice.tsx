@@ -1,5 +1,6 @@
 import { Select } from 'antd';
 import { useId } from 'react';
+import { useCommonWords } from '../messages/common';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
 import css from './ui.module.css';
@@ -23,6 +24,7 @@ export function Choice(props: {
   /** What is done where none of them serves; it stays in the list whatever is searched for. */
   last?: { name: string; act: () => void } | undefined;
 }) {
+  const t = useCommonWords();
   const held = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
   const value = props.value ?? held;
   const error = useShoot((s) => s.fieldErrors[props.path]);
@@ -32,7 +34,7 @@ export function Choice(props: {
     <div className={`field${error ? ' has-error' : ''}`}>
       <label className="field-label" htmlFor={id}>
         {props.label}
-        {assumed ? <span className={css.assumedMark}> assumed</span> : null}
+        {assumed ? <span className={css.assumedMark}>{t('common-assumed')}</span> : null}
       </label>
       <Select
         id={id}

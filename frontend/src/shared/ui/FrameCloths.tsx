@@ -1,8 +1,10 @@
 // Further cloths for one frame: any sheet, face or black, with or without a floppy's flap; one of them is on.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button, Checkbox, Radio, Select } from 'antd';
 import type { Shoot } from '../api/client';
 import { shelfQuery } from '../api/queries';
+import { useCommonWords } from '../messages/common';
 import { edit, useShoot } from '../state/store';
 import type { ChoiceOption } from './Choice';
 import css from './ui.module.css';
@@ -23,6 +25,7 @@ export function wornWithout(worn: number, gone: number): number {
 }
 
 export function FrameCloths({ options }: { options: ChoiceOption[] }) {
+  const t = useCommonWords();
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const design = useShoot((s) => s.document?.design);
   const error = useShoot((s) => s.fieldErrors['design.cloths'] ?? s.fieldErrors['design.worn']);
@@ -59,21 +62,21 @@ export function FrameCloths({ options }: { options: ChoiceOption[] }) {
     );
   return (
     <fieldset className={css.cloths}>
-      <legend>Cloths for this frame</legend>
+      <legend>{t('common-cloths-for-this-frame')}</legend>
       <Radio.Group
         value={worn}
         onChange={(e) => edit([{ path: 'design.worn', value: e.target.value }], 'another cloth on the frame')}
-        aria-label="Which cloth is on"
+        aria-label={t('common-which-cloth-is-on')}
       >
         <div className={css.clothRow}>
-          <Radio value={0}>the sheet</Radio>
+          <Radio value={0}>{t('common-the-sheet')}</Radio>
         </div>
         {cloths.map((c, k) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two cloths may be alike
           <div key={k} className={css.clothRow}>
-            <Radio value={k + 1} aria-label={`Cloth ${k + 1} is on`} />
+            <Radio value={k + 1} aria-label={t('common-cloth-is-on', { k: String(k + 1) })} />
             <Select
-              aria-label={`Cloth ${k + 1}`}
+              aria-label={t('common-cloth', { k: String(k + 1) })}
               value={coverId(c.cover ?? 'black_cotton')}
               options={choices}
               showSearch
@@ -88,14 +91,14 @@ export function FrameCloths({ options }: { options: ChoiceOption[] }) {
             <Checkbox
               checked={c.floppy ?? false}
               onChange={(e) => change(k, { floppy: e.target.checked }, 'floppy')}
-              title="A flap as high as the frame hangs from its lower edge"
+              title={t('common-a-flap-as-high-as')}
             >
-              floppy
+              {t('common-floppy')}
             </Checkbox>
             <Button
               size="small"
               type="text"
-              aria-label={`Take cloth ${k + 1} away`}
+              aria-label={t('common-take-cloth-away', { k: String(k + 1) })}
               onClick={() =>
                 put(
                   cloths.filter((_, j) => j !== k),
@@ -114,7 +117,7 @@ export function FrameCloths({ options }: { options: ChoiceOption[] }) {
           size="small"
           onClick={() => put([...cloths, { cover: 'black_cotton', floppy: false }], 'a further cloth')}
         >
-          One more cloth
+          {t('common-one-more-cloth')}
         </Button>
       ) : null}
       {error ? (

@@ -1,14 +1,17 @@
 // A thing that is there already as part of the modifier: chosen from one's own, or made new after all.
+
 import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useId, useState } from 'react';
 import { ApiProblem, answer, api, type Catalogue, type Shoot } from '../api/client';
 import { shelfQuery } from '../api/queries';
+import { useCommonWords } from '../messages/common';
 import { edit } from '../state/store';
 
 const NEW = 'new';
 
 export function MadeOf({ document, data }: { document: Shoot; data: Catalogue }) {
+  const words = useCommonWords();
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
   const { data: shelf } = useQuery(shelfQuery(document.units));
@@ -43,7 +46,7 @@ export function MadeOf({ document, data }: { document: Shoot; data: Catalogue })
   return (
     <div className={`field${problem ? ' has-error' : ''}`}>
       <label className="field-label" htmlFor={id}>
-        Made of
+        {words('common-made-of')}
       </label>
       <Select
         id={id}
@@ -51,8 +54,8 @@ export function MadeOf({ document, data }: { document: Shoot; data: Catalogue })
         value={found?.item ?? NEW}
         popupMatchSelectWidth={false}
         options={[
-          { value: NEW, label: 'new parts' },
-          ...things.map((t) => ({ value: t.id, label: `${t.item.name} (yours)` })),
+          { value: NEW, label: words('common-new-parts') },
+          ...things.map((t) => ({ value: t.id, label: words('common-yours', { name: t.item.name }) })),
           ...kept,
         ]}
         onChange={(item) => void choose(item)}

@@ -1,8 +1,10 @@
 // Several of many named things, generic ones and one's own; a document carries its own things whole.
+
 import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useId } from 'react';
 import { shelfQuery } from '../api/queries';
+import { useCommonWords } from '../messages/common';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
 import type { ChoiceOption } from './Choice';
@@ -20,6 +22,7 @@ export function ManyChoice(props: {
   category: ShelfCategory;
   most: number;
 }) {
+  const t = useCommonWords();
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const held = useShoot((s) => (s.document ? getPath(s.document, props.path) : undefined));
   const error = useShoot((s) => s.fieldErrors[props.path]);
@@ -43,7 +46,7 @@ export function ManyChoice(props: {
         mode="multiple"
         maxCount={props.most}
         value={chosen.map(keyOf)}
-        placeholder="none"
+        placeholder={t('common-none')}
         optionFilterProp="label"
         popupMatchSelectWidth={false}
         options={[

@@ -1,8 +1,10 @@
 // A number that is edited where it is read: click or Enter to type, arrows to nudge.
+
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { catalogueQuery } from '../api/queries';
+import { useCommonWords } from '../messages/common';
 import { limitPath } from '../state/limits';
 import { getPath } from '../state/paths';
 import { clearFieldError, edit, setFieldError, useShoot } from '../state/store';
@@ -156,6 +158,7 @@ export function Quantity(props: {
   hint?: string;
   also?: (value: number) => { path: string; value: unknown }[];
 }) {
+  const t = useCommonWords();
   const editor = useQuantity(props.path, props.kind, props.label, props.also);
   const assumed = useShoot((s) => s.document?.brief.assumed.includes(props.path));
   const id = useId();
@@ -163,7 +166,7 @@ export function Quantity(props: {
     <div className={`field${editor.error ? ' has-error' : ''}${assumed ? ` ${css.assumed}` : ''}`}>
       <span className="field-label" id={id}>
         {props.label}
-        {assumed ? <span className={css.assumedMark}> assumed</span> : null}
+        {assumed ? <span className={css.assumedMark}>{t('common-assumed')}</span> : null}
       </span>
       {editor.editing ? (
         <QuantityInput editor={editor} label={props.label} />
@@ -171,7 +174,7 @@ export function Quantity(props: {
         <button
           type="button"
           className="quantity"
-          aria-label={`${props.label}: ${editor.text}. Enter to type, arrow keys to nudge`}
+          aria-label={t('common-enter-to-type-arrow-keys', { label: props.label, text: editor.text })}
           aria-describedby={editor.error ? `${id}-error` : undefined}
           onClick={editor.begin}
           onKeyDown={editor.onKeyDown}

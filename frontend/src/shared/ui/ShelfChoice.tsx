@@ -1,8 +1,10 @@
 // A choice among generic things and one's own; a document carries its own things whole.
+
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { shelfFormQuery, shelfQuery } from '../api/queries';
+import { useCommonWords } from '../messages/common';
 import { getPath } from '../state/paths';
 import { edit, useShoot } from '../state/store';
 import { AnotherSize, type Category } from './AnotherSize';
@@ -27,6 +29,7 @@ export function ShelfChoice(props: {
   /** What else follows from the thing's values: the thickness of a sheet that is bent, say. */
   also?: (values: Record<string, unknown>) => { path: string; value: unknown }[];
 }) {
+  const t = useCommonWords();
   const { category, path, suits } = props;
   const units = useShoot((s) => s.document?.units ?? 'metric');
   const raw = useShoot((s) => (s.document ? getPath(s.document, path) : undefined));
@@ -82,12 +85,15 @@ export function ShelfChoice(props: {
       ) : null}
       {held && now && now.version > held.version ? (
         <div className={css.newer}>
-          Version {held.version} of it; you have {now.version} now.{' '}
+          {t('common-version-of-it-you-have', {
+            version: String(held.version),
+            version_2: String(now.version),
+          })}{' '}
           <Button
             size="small"
             onClick={() => edit([{ path, value: now.own }], `${props.label}: newest ${now.item.name}`)}
           >
-            Take the newest
+            {t('common-take-the-newest')}
           </Button>
         </div>
       ) : null}

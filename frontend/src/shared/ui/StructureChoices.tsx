@@ -1,5 +1,7 @@
 // Of what a standing frame is built: structure, bar, joints and saw; chosen in Shape as in Build.
+
 import type { Catalogue, Shoot } from '../api/client';
+import { useCommonWords } from '../messages/common';
 import { barsOf, isSawn, isTimber, SECTIONS } from './barSections';
 import { Choice } from './Choice';
 import { FrameCloths } from './FrameCloths';
@@ -15,54 +17,69 @@ const CORNERS = [
 
 /** How ends of battens are held, where there are frames of them. */
 function Corners({ design, timber }: { design: Shoot['design']; timber: boolean }) {
+  const t = useCommonWords();
   if (!('corner' in design) || !timber) return null;
-  return <Choice path="design.corner" label="Corner" options={CORNERS} />;
+  return <Choice path="design.corner" label={t('common-corner')} options={CORNERS} />;
 }
 
 /** The bar of kinds whose frames are of one, and the batten of those that are screwed together. */
 function OneBar({ document, data }: { document: Shoot; data: Catalogue }) {
+  const t = useCommonWords();
   if ('bar' in document.design)
     return (
-      <ShelfChoice path="design.bar" label="Bar" options={data.materials} category="bar" suits={isSawn} />
+      <ShelfChoice
+        path="design.bar"
+        label={t('common-bar')}
+        options={data.materials}
+        category="bar"
+        suits={isSawn}
+      />
     );
   if (!('batten' in document.design)) return null;
   const options = data.materials.filter((m) => m.group === 'timber');
   return (
-    <ShelfChoice path="design.batten" label="Batten" options={options} category="bar" suits={isTimber} />
+    <ShelfChoice
+      path="design.batten"
+      label={t('common-batten')}
+      options={options}
+      category="bar"
+      suits={isTimber}
+    />
   );
 }
 
 /** What carries a frame of pipe: wider pipe, its braces, the posts for another height, and sand in its feet. */
 function PipeStand({ design, pipes }: { design: Shoot['design']; pipes: Catalogue['materials'] }) {
+  const t = useCommonWords();
   return (
     <>
       <ShelfChoice
         path="design.stand_bar"
-        label="Pipe of the stand"
+        label={t('common-pipe-of-the-stand')}
         options={pipes}
         category="bar"
         suits={(values) => values.section === SECTIONS.pipe}
       />
       <Choice
         path="design.braced"
-        label="Posts are"
+        label={t('common-posts-are')}
         options={[
           { id: 'true', name: 'braced at 45° to their feet' },
           { id: 'false', name: 'held by the tees of their feet alone' },
         ]}
       />
       {'braced' in design && design.braced !== false ? (
-        <Quantity path="design.brace" kind="length" label="Brace, up and back" />
+        <Quantity path="design.brace" kind="length" label={t('common-brace-up-and-back')} />
       ) : null}
       <Quantity
         path="design.other_top"
         kind="length"
-        label="Top with other posts"
-        hint="0: no posts to swap"
+        label={t('common-top-with-other-posts')}
+        hint={t('common-0-no-posts-to-swap')}
       />
       <Choice
         path="design.sand_in_feet"
-        label="Feet are"
+        label={t('common-feet-are')}
         options={[
           { id: 'false', name: 'empty' },
           { id: 'true', name: 'filled with dry sand' },
@@ -73,6 +90,7 @@ function PipeStand({ design, pipes }: { design: Shoot['design']; pipes: Catalogu
 }
 
 export function StructureChoices({ document, data }: { document: Shoot; data: Catalogue }) {
+  const t = useCommonWords();
   const { design } = document;
   if (!('structure' in design)) {
     const group = barsOf(design, data);
@@ -95,7 +113,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
       <MadeOf document={document} data={data} />
       <Choice
         path="design.structure"
-        label="Structure"
+        label={t('common-structure')}
         options={[
           { id: 'pipe', name: 'pipe with fittings' },
           { id: 'tube', name: 'square tube with joints' },
@@ -109,13 +127,13 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
       />
       {design.structure === 'board' ? (
         <>
-          <ShelfChoice path="design.board" label="Board" options={boards} category="face" />
-          <Quantity path="design.border" kind="length" label="Border" />
+          <ShelfChoice path="design.board" label={t('common-board')} options={boards} category="face" />
+          <Quantity path="design.border" kind="length" label={t('common-border')} />
         </>
       ) : (
         <Choice
           path="design.carried"
-          label="Stands"
+          label={t('common-stands')}
           options={[
             { id: 'on feet', name: 'on feet of its own' },
             { id: 'held by stands', name: 'held by two stands, no feet' },
@@ -129,7 +147,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
       {design.structure === 'board' ? null : (
         <ShelfChoice
           path="design.material"
-          label="Bar"
+          label={t('common-bar')}
           options={bars}
           category="bar"
           suits={(values) => values.section === SECTIONS[design.structure ?? '']}
@@ -138,7 +156,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
       {(held && design.structure === 'tube') || design.riveted ? (
         <Choice
           path="design.riveted"
-          label="Hook-and-loop"
+          label={t('common-hook-and-loop')}
           options={[
             { id: 'false', name: 'on the cloth, closed round the tubes' },
             { id: 'true', name: 'riveted to both sides of the tubes' },
@@ -150,7 +168,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           <FrameCloths options={controls.find((c) => c.path === 'design.cloths')?.options ?? []} />
           <Choice
             path="design.bag"
-            label="Carrying bag"
+            label={t('common-carrying-bag')}
             options={[
               { id: 'false', name: 'none' },
               { id: 'true', name: 'one for tubes and cloths' },
@@ -161,7 +179,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
       {design.structure === 'pipe' && !held && !onStand ? (
         <Choice
           path="design.glued"
-          label="Joints"
+          label={t('common-joints')}
           options={[
             { id: 'false', name: 'dry, knock-down' },
             { id: 'true', name: 'glued' },
@@ -171,7 +189,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
       {design.structure === 'timber' && !held ? (
         <Choice
           path="design.timber_joint"
-          label="Joints"
+          label={t('common-joints')}
           options={[
             { id: 'butt', name: 'butt, screwed' },
             { id: 'half_lap', name: 'half-lap, glued' },
@@ -180,7 +198,7 @@ export function StructureChoices({ document, data }: { document: Shoot; data: Ca
           ]}
         />
       ) : null}
-      <Choice path="design.saw" label="Saw" options={data.saws} />
+      <Choice path="design.saw" label={t('common-saw')} options={data.saws} />
     </>
   );
 }

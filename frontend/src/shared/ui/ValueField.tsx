@@ -1,7 +1,9 @@
 // One value of an item, edited where it is read.
+
 import { Select, Switch } from 'antd';
 import { useId } from 'react';
 import type { Schemas, Shoot } from '../api/client';
+import { useCommonWords } from '../messages/common';
 import { KIND_OF, read, show } from '../units/quantity';
 import { useNumberEntry } from './NumberInput';
 import { outside } from './Quantity';
@@ -44,6 +46,7 @@ export function ValueField(props: {
   readOnly?: boolean;
   change: (value: unknown) => void;
 }) {
+  const t = useCommonWords();
   const { field, value, units, change, readOnly } = props;
   const id = useId();
   const text =
@@ -61,7 +64,7 @@ export function ValueField(props: {
       </label>
       {readOnly ? (
         <span className="field-static" id={id}>
-          {field.kind === 'yes_no' ? (value ? 'yes' : 'no') : text}
+          {field.kind === 'yes_no' ? (value ? t('common-yes') : t('common-no')) : text}
         </span>
       ) : field.kind === 'yes_no' ? (
         <Switch id={id} size="small" checked={value === true} onChange={change} />

@@ -1,5 +1,7 @@
 // Photographs that were taken while the server was away.
+
 import { useJournal } from '../journal/journal';
+import { useCommonWords } from '../messages/common';
 
 /** Names of the photographs of a shot or an item that are not sent yet. */
 export function useWaitingPhotographs(of: string): string[] {
@@ -8,12 +10,13 @@ export function useWaitingPhotographs(of: string): string[] {
 }
 
 export function WaitingPhotographs({ of }: { of: string }) {
+  const t = useCommonWords();
   const names = useWaitingPhotographs(of);
   const away = useJournal((s) => s.state === 'away');
   if (!away || !names.length) return null;
   return (
     <p className="faint-words" role="status">
-      {names.join(', ')}: kept here, sent when Wenlo answers.
+      {t('common-kept-here-sent-when-wenlo', { names: names.join(', ') })}
     </p>
   );
 }

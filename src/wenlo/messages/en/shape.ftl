@@ -358,3 +358,73 @@ source-scale =
         [yes] ; an opening: the light is seen through it
        *[no] { "" }
     }
+
+shape-from-above-the-camera-is = { $width } × { $height }, from above; the camera is below
+
+shape-plan = Plan
+
+shape-light-over-the-room = Light over the room
+
+shape-reading-the-light = reading the light…
+
+shape-holds = holds
+
+shape-too-bright = too bright
+
+shape-too-dark = too dark
+
+shape-what-holds = What holds
+
+shape-stops-from-the-light-at = Stops from the light at the face
+
+shape-the-light-over-the-room = The light over the room could not be read; try another layer, or again.
+
+shape-stops-from-the-light-at-2 = Stops from the light at the face.
+
+shape-at-worst = ±{ $error } at worst.
+
+shape-from-the-side-on-the = { $name } from the side, on the common scale
+
+shape-your-present-kind = (your present kind)
+
+shape-good = Good:
+
+shape-bad = Bad:
+
+shape-you-could-make-it-from = You could make it from…
+
+shape-use-this-size = Use this size
+
+shape-use-it = Use it
+
+shape-compare = compare
+
+shape-from-the-side = from the side
+
+shape-on-the-same-head = on the same head
+
+shape-side-by-side = Side by side
+
+shape-all-kinds-for-this-brief = All kinds for this brief
+
+shape-sizing-every-kind-of = sizing every kind: { $done } of
+
+shape-done-s = done, { $seconds } s
+
+shape-stop = Stop
+
+shape-back-to-the-list = Back to the list
+
+shape-side-by-side-2 = Side by side ({ $compared })
+
+shape-back-to-the-design = Back to the design
+
+shape-the-kinds-could-not-be = The kinds could not be ranked: { $message } Try again.
+
+shape-where-people-disagree-argued-for = Where people disagree, argued for this brief
+
+shape-see-them-side-by-side = See them side by side
+
+shape-where-people-disagree = Where people disagree
+
+shape-cannot-serve-this-brief = Cannot serve this brief

@@ -10,9 +10,9 @@ type Check = Rig['checks'][number];
 
 const ORDER: Check['state'][] = ['outside', 'needs an answer', 'within'];
 const HEADS: Record<Check['state'], string> = {
-  outside: 'Outside',
-  'needs an answer': 'Need an answer',
-  within: 'Within the checks',
+  outside: 'rig-checks-outside',
+  'needs an answer': 'rig-checks-unanswered',
+  within: 'rig-checks-within',
 };
 
 function OneCheck({ check }: { check: Check }) {
@@ -68,16 +68,12 @@ export function Checks({ rig }: { rig: Rig }) {
         );
         return state === 'within' ? (
           <details key={state}>
-            <summary>
-              {HEADS[state]} ({lines.length})
-            </summary>
+            <summary>{t(HEADS[state], { count: { kind: 'count', value: lines.length } })}</summary>
             {body}
           </details>
         ) : (
           <section key={state}>
-            <h3>
-              {HEADS[state]} ({lines.length})
-            </h3>
+            <h3>{t(HEADS[state], { count: { kind: 'count', value: lines.length } })}</h3>
             {body}
           </section>
         );

@@ -203,3 +203,9 @@ rig-low-and-high-each-0 = low and high, each; 0 is none at all
 rig-fan-moves = Fan moves
 
 rig-lamp-on-at-a-stretch = Lamp on at a stretch
+
+rig-checks-outside = Outside ({ $count })
+
+rig-checks-unanswered = Need an answer ({ $count })
+
+rig-checks-within = Within the checks ({ $count })

@@ -21,9 +21,11 @@ from wenlo.core.proposals.notes import notes
 from wenlo.core.proposals.own_figures import own_figures
 from wenlo.core.proposals.soft_rules import loss_on_lamp
 from wenlo.core.scene.scene_builder import with_daylight
-from wenlo.core.transport.solve import DRAFT
+from wenlo.core.transport.solve import CROWDED, DRAFT
 from wenlo.messages.speaker import value_words
 from wenlo.messages.values import shown
+
+pytestmark = pytest.mark.xdist_group("light words")
 
 SELDOM = {
     "acrylic_table": [{"under": 0.0}, {"bend": 1.0, "thickness": 0.004}, {"front_bend": 0.7, "bend": 1.5, "flat": 0.4}],
@@ -86,7 +88,7 @@ def _told():
         for change in ({}, *SELDOM.get(id, [])):
             design = kind.parameters.model_validate({**start.model_dump(), **change})
             for more in ({}, *BRIEFS.get(id, [])) if not change else ({},):
-                yield from _of(with_daylight(brief_for(id, **more), design), design)
+                yield from _of(with_daylight(brief_for(id, **more), design), design, own=not more)
 
     for id, change, more in PAIRS:
         kind = kinds()[id]
@@ -94,10 +96,14 @@ def _told():
         yield from _of(brief_for(id, **more), design)
 
 
-def _of(brief, design):
-    result = evaluate(brief, design, effort=DRAFT)
+def _of(brief, design, *, own=True):
+    result = evaluate(brief, design, effort=CROWDED)
     yield from (g.says for g in gauges(brief, design, result))
-    for figure in (*own_figures(brief, design), *light_figures(brief, design, result), *picture_figures(brief, result)):
+    for figure in (
+        *(own_figures(brief, design) if own else ()),
+        *light_figures(brief, design, result),
+        *picture_figures(brief, result),
+    ):
         yield figure.says
     yield from (n.says for n in notes(brief, design, result))
 

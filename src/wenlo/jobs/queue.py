@@ -22,8 +22,9 @@ log = structlog.get_logger()
 TASK, QUEUE = "run", "runs"
 
 
-LAST = b"19"
-"""The least share of the processor that a session of processes can ask for; see sched(7), autogroups."""
+STANDS_BACK = b"3"
+"""Half of the share of the processor that other sessions of processes have: less, and papers would be waited for where
+many drag; see sched(7), autogroups."""
 
 
 def give_way() -> None:
@@ -34,7 +35,7 @@ def give_way() -> None:
     """
     os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
     with suppress(OSError), open("/proc/self/autogroup", "wb", buffering=0) as group:
-        group.write(LAST)
+        group.write(STANDS_BACK)
 
 
 HEARTBEAT, DEAD_AFTER = 1.0, 8.0

@@ -246,7 +246,7 @@ build-page-type-what-a-tape-says = Type what a tape says of the pieces that you 
 
 build-page-what-i-see = What I see
 
-build-page-what-is-seen-of-the = What you see of the frame
+build-page-what-is-seen-of-the = What is seen of the frame
 
 build-page-find-the-piece-to-recut = Find the piece to recut
 

@@ -50,6 +50,10 @@ NO_LIGHT = 99.0
 """A difference of light that is as great stands for none at all; facts hold no infinities. [stop]"""
 
 
+DEEPEST = 12.0
+"""Deeper is black to any camera: more is not told apart. [stop]"""
+
+
 def told_stops(stops: float) -> float:
     """A difference of light as a fact can hold it. [stop]
 

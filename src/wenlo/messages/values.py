@@ -3,14 +3,11 @@
 import math
 from collections.abc import Callable, Mapping
 
-from wenlo.core.facts import NO_LIGHT, Argument
+from wenlo.core.facts import DEEPEST, NO_LIGHT, Argument
 from wenlo.core.units.length import CLOSE, METRES_PER_INCH, UnitSystem, format_length, rounded
 
 Words = Callable[[str, Mapping[str, float | str]], str]
 """Says a message of ``values.ftl``."""
-
-DEEPEST = 12.0
-"""Deeper is black to any camera. [stop]"""
 
 THIRDS = 3
 

@@ -20,6 +20,7 @@ from wenlo.core.analysis.apparent import (
 )
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import sheet_material
+from wenlo.core.facts import DEEPEST
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import KEY_LAMP, Emitter, placed
@@ -52,7 +53,7 @@ ROUGH_LOOKS = 2048
 SOURCE = "sheet"
 """Id of the panel that the subject sees shining; layers behind it are ``sheet 2`` …"""
 
-DARKEST_SHOWN = 12.0
+DARKEST_SHOWN = DEEPEST
 """Maps and differences stop here: deeper is black to any camera. [stop]"""
 
 

@@ -6,7 +6,7 @@ from typing import Literal
 
 from wenlo.core.analysis.figures import DARKEST_SHOWN, Evaluated
 from wenlo.core.brief.brief import Brief, Wanted
-from wenlo.core.facts import Fact, Phrases, Value, told_stops, yes
+from wenlo.core.facts import ArgKind, Fact, Phrases, Value, told_stops, yes
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.photometry.exposure import format_aperture, third_stop_iso
 from wenlo.core.photometry.stops import format_stops
@@ -23,6 +23,18 @@ STOP_BAND = 0.5
 """Contrast and background may be half a stop off either way. [stop]"""
 
 
+OF_EXPOSURES: dict[str, ArgKind] = {
+    "beside": "label",
+    "time": "label",
+    "timed": "choice",
+    "reading": "rough",
+    "flash": "choice",
+    "now": "choice",
+    "off": "in_stops",
+    "spread": "choice",
+}
+"""What is said of an exposure, whatever dial is to be set."""
+
 SAYS = Phrases(
     "gauge",
     {
@@ -38,32 +50,8 @@ SAYS = Phrases(
         "spill-none": {},
         "loss": {"stops": "in_stops", "at_sheet": "in_stops", "low": "tenth", "high": "tenth", "spread": "choice"},
         "loss-dark": {},
-        "exposure": {
-            "set": "label",
-            "beside": "label",
-            "time": "label",
-            "timed": "choice",
-            "reading": "rough",
-            "flash": "choice",
-            "now": "choice",
-            "off": "in_stops",
-            "low": "label",
-            "high": "label",
-            "spread": "choice",
-        },
-        "exposure-power": {
-            "set": "power",
-            "beside": "label",
-            "time": "label",
-            "timed": "choice",
-            "reading": "rough",
-            "flash": "choice",
-            "now": "choice",
-            "off": "in_stops",
-            "low": "power",
-            "high": "power",
-            "spread": "choice",
-        },
+        "exposure": {"set": "label", "low": "label", "high": "label", **OF_EXPOSURES},
+        "exposure-power": {"set": "power", "low": "power", "high": "power", **OF_EXPOSURES},
         "exposure-none": {},
     },
     room="light",

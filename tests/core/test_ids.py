@@ -13,7 +13,7 @@ from wenlo.core.brief.set_objects import Block, Board
 from wenlo.core.document.rigging import HoldChoice
 from wenlo.core.document.shoot import Shoot, read_shoot, write_shoot
 from wenlo.core.errors import InvalidInput
-from wenlo.core.ids import fresh_id, keyed, slug
+from wenlo.core.ids import fresh_ids, keyed, slug
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging.looklist import look_list
@@ -187,5 +187,5 @@ def test_a_slug_has_nothing_but_letters_digits_and_single_hyphens(text):
 
 
 def test_a_fresh_id_is_after_all_that_were():
-    assert fresh_id("light", []) == "light-1"
-    assert fresh_id("light", ["light-2", "thing-8", "light-x"]) == "light-3"
+    assert next(fresh_ids("light", [])) == "light-1"
+    assert next(fresh_ids("light", ["light-2", "thing-8", "light-x"])) == "light-3"

@@ -17,7 +17,7 @@ from wenlo.core.photometry.distribution import Distribution
 from wenlo.core.remembered import LruCache
 from wenlo.core.transport import particles, worlds
 from wenlo.core.transport.images import images_of
-from wenlo.core.transport.kernels import batches, sending, vertices
+from wenlo.core.transport.kernels import batches, sending, sights, vertices
 from wenlo.core.transport.kernels.rays import nearest, passed
 from wenlo.core.transport.kernels.vertices import f32
 from wenlo.core.transport.measure import by_paths, measure, read
@@ -304,7 +304,7 @@ def test_batches_leave_what_single_rays_leave(jumble, treed):
     red, green, blue = (np.empty((count, n), np.float32) for _ in range(3))
     own = np.full(n, -1, np.int32)
     known, work = batches.coordinates(at, world), np.empty((6, n), np.float32)
-    batches.seen_by(n, *x, own, at, known, world, red, green, blue, work, own)
+    batches.seen_by(n, *x, own, at, known, np.zeros(len(world.flats), np.bool_), world, red, green, blue, work, own)
     between = [np.empty(n, np.float32) for _ in range(3)]
     some = 0
     for m in range(count):
@@ -554,3 +554,52 @@ def test_half_widths_hold_with_the_plan_of_a_moment_ago():
                 off = abs(float(reading.total @ LUMA) - float(truth[name].total @ LUMA))
                 held += off <= math.hypot(reading.error, truth[name].error)
     assert held >= 108 - 12
+
+
+@pytest.mark.parametrize("tinted", [False, True])
+def test_small_things_looked_up_by_direction_block_what_they_block_when_all_are_tried(tinted):
+    rng = np.random.default_rng(5)
+    clear = A([0.6, 0.5, 0.3]) if tinted else A([0.5, 0.5, 0.5])
+    pale = Sheet(transmittance=clear, unscattered=clear, reflectance_front=np.zeros(3), reflectance_back=np.zeros(3))
+    things = []
+    for k in range(60):
+        u, v = rng.normal(size=(2, 3))
+        if k % 4 == 3:
+            around = {"centre": rng.uniform(-2.0, 2.0, 3), "axis": u, "radius": 0.15, "inner": 0.05 * (k % 8 == 7)}
+            things.append(Disc(id=f"t{k}", **around, surface=GREY))
+        else:
+            v = v - (v @ u) / (u @ u) * u
+            edges = {"edge_u": 0.3 * u / np.linalg.norm(u), "edge_v": 0.2 * v / np.linalg.norm(v)}
+            surface = (GREY, pale, cell_grid(CellGrid(ratio=1.5, open_share=0.9)))[k % 3]
+            things.append(Panel(id=f"t{k}", origin=rng.uniform(-2.0, 2.0, 3), **edges, surface=surface))
+    world = world_of(rows_of(LightScene(panels=(*closed_room(5.0), *things), lamps=(face(),))))
+    at = rng.uniform(-1.0, 1.0, (3, 3)).astype(f32)
+    small, starts, members = sights.sights_of(at, world)
+    assert small.sum() >= 40
+    n = batches.BATCH
+    # some of the points lie on the things themselves and on the axes, where the cube's faces meet
+    points = rng.uniform(-2.5, 2.5, (3, n)).astype(f32)
+    points[:, :3] = at[0][:, None] + np.eye(3, dtype=f32)
+    own = np.full(n, -1, np.int32)
+    own[n // 2 :] = rng.integers(0, 60, n - n // 2)
+    known, none = batches.coordinates(at, world), np.full(n, -1, np.int32)
+    found = []
+    for left_out in (np.zeros_like(small), small):
+        colours, work = np.ones((3, 3, n), f32), np.empty((6, n), f32)
+        batches.seen_by(n, *points, own, at, known, left_out, world, *colours, work, none)
+        found.append(colours)
+    cells = np.empty(n, np.int32)
+    for m in range(3):
+        sights.past_small_ones(
+            n, *points, own, at, m, known, starts, members, world, cells, *(found[1][c, m] for c in range(3))
+        )
+    shown = slice(0, 3 if tinted else 1)
+    assert 0.02 < np.mean(found[0][0] < 0.9) < 0.9
+    np.testing.assert_allclose(found[1][shown], found[0][shown], atol=1e-6)
+
+
+def test_few_things_are_tried_one_after_the_other():
+    world = world_of(rows_of(LightScene(panels=tuple(closed_room()), lamps=(face(),))))
+    small, _, members = sights.sights_of(A([[1.0, 1.0, 1.0]], f32), world)
+    assert not small.any()
+    assert len(members) == 0

@@ -1,7 +1,8 @@
 """Ids: what anything is referred to by. They are made of roles and stay whatever names, words and counts become."""
 
 import re
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
+from itertools import count
 from typing import Annotated, Any
 
 from pydantic import BaseModel, StringConstraints
@@ -24,14 +25,14 @@ def slug(text: str) -> str:
     return re.sub(r"[^a-z0-9]+", "-", text.lower()).strip("-")[:MOST_SLUG]
 
 
-def fresh_id(role: str, taken: Iterable[str]) -> str:
-    """An id for one more of a role, after all that were given so far.
+def fresh_ids(role: str, taken: Iterable[str]) -> Iterator[str]:
+    """Ids for more of a role, after all that were given so far.
 
-    >>> fresh_id("light", ["light-1", "light-4", "thing-9"])
+    >>> next(fresh_ids("light", ["light-1", "light-4", "thing-9"]))
     'light-5'
     """
     numbers = [int(found[1]) for one in taken if (found := re.fullmatch(rf"{role}-(\d+)", one))]
-    return f"{role}-{max(numbers, default=0) + 1}"
+    return (f"{role}-{number}" for number in count(max(numbers, default=0) + 1))
 
 
 def keyed(entries: Any, role: str, taken: Iterable[str] = ()) -> Any:
@@ -48,7 +49,7 @@ def keyed(entries: Any, role: str, taken: Iterable[str] = ()) -> Any:
     if not isinstance(entries, list | tuple):
         return entries
     keys = [entry.get("key") if isinstance(entry, Mapping) else getattr(entry, "key", None) for entry in entries]
-    used = {*taken, *(key for key in keys if isinstance(key, str))}
+    ids = fresh_ids(role, {*taken, *(key for key in keys if isinstance(key, str))})
     found: list[Any] = []
     seen: set[str] = set()
     for entry, key in zip(entries, keys, strict=True):
@@ -56,8 +57,7 @@ def keyed(entries: Any, role: str, taken: Iterable[str] = ()) -> Any:
             seen.add(key)
             found.append(entry)
             continue
-        fresh = fresh_id(role, used)
-        used.add(fresh)
+        fresh = next(ids)
         seen.add(fresh)
         if isinstance(entry, Mapping):
             found.append({**entry, "key": fresh})

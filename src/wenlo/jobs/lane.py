@@ -144,9 +144,12 @@ class _Process:
     async def submit(self, job: Callable[[], A], *, seconds: float) -> A:
         """Raises BrokenProcessPool when it ended or stood still, TimeoutError when it takes too long."""
         future = asyncio.get_running_loop().run_in_executor(self._pool, job)
-        began, computed, still = time.monotonic(), self._computed(), 0.0
+        began, computed, still = time.monotonic(), None, 0.0
         try:
             while not (await asyncio.wait({future}, timeout=min(LOOK, seconds)))[0]:
+                if computed is None:
+                    # asking costs more than most answers leave time for; the first look is soon enough to begin
+                    computed = self._computed()
                 waited, spent = time.monotonic() - began, self._computed() - computed
                 still = still + LOOK if self._stopped() else 0.0
                 if still >= STANDS_STILL:

@@ -2,12 +2,13 @@
 
 import math
 from collections.abc import Iterator
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
-from wenlo.core.brief.set_objects import Block, Board, BoardFace, OtherPerson
+from wenlo.core.brief.set_objects import Block, Board, BoardFace, OtherPerson, SetPiece
 from wenlo.core.modifiers.placing import black, bounce, layers_of
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import Sheet
@@ -106,13 +107,19 @@ def standing_panels(brief: Brief, box: RoomBox) -> tuple[Panel, ...]:
     """
     found: list[Panel] = []
     for key, piece in brief.things.items():
-        if piece.hidden or not stands_in(piece, box):
-            continue
-        if isinstance(piece, Board):
-            found.append(_board(key, piece))
-        elif isinstance(piece, Block):
-            found.extend(_block(key, piece, box))
+        if not piece.hidden:
+            found.extend(_panels_of(key, piece, box))
     return tuple(found)
+
+
+@lru_cache(maxsize=256)
+def _panels_of(key: str, piece: SetPiece, box: RoomBox) -> tuple[Panel, ...]:
+    # while one thing is dragged the others stay as they are
+    if not stands_in(piece, box):
+        return ()
+    if isinstance(piece, Board):
+        return (_board(key, piece),)
+    return tuple(_block(key, piece, box)) if isinstance(piece, Block) else ()
 
 
 def stands_in(piece: Board | Block | OtherPerson, box: RoomBox) -> bool:

@@ -1,7 +1,7 @@
 """From surfaces and lamps to the plain arrays that the kernels take."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -14,6 +14,7 @@ from wenlo.core.optics.lamp import Emitter
 from wenlo.core.optics.lobe import lobe_scaling
 from wenlo.core.optics.shapes import Disc, Panel, Shape, Tube
 from wenlo.core.optics.sheet import LUMA, Sheet, board
+from wenlo.core.remembered import for_same_objects
 from wenlo.core.transport.kernels import layout as c
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.tree import arrange, bounds
@@ -215,6 +216,10 @@ def _straight(row: Array, sheet: Sheet) -> None:
         row[c.LAW] = c.PASS_PANE if sheet.pane else c.PASS_CONSTANT
 
 
+_Wanted = tuple[int, str, float]
+"""Column of a side's row that holds the number of a scaling table, and which table."""
+
+
 class _Tables:
     """Scaling tables, each kept once."""
 
@@ -231,17 +236,18 @@ class _Tables:
 
 
 def _optics_row(
-    row: Array, sheet: Sheet, reflectance: Array, shine: Shine | None, gloss: Gloss | None, tables: _Tables
-) -> None:
+    row: Array, sheet: Sheet, reflectance: Array, shine: Shine | None, gloss: Gloss | None
+) -> Iterator[_Wanted]:
     row[c.DIFFUSE : c.DIFFUSE + 3] = reflectance
     row[c.THROUGH : c.THROUGH + 3] = sheet.scattered
     row[c.LOBE] = sheet.lobe
     if sheet.lobe > 0.0:
-        row[c.LOBE_TABLE] = tables.of("lobe", sheet.lobe)
+        yield c.LOBE_TABLE, "lobe", sheet.lobe
     if shine is not None:
         alpha = max(shine.alpha, 1e-3)
         row[c.SPECULAR : c.SPECULAR + 3] = shine.reflectance
-        row[c.ALPHA], row[c.SPECULAR_TABLE] = alpha, tables.of("shine", alpha)
+        row[c.ALPHA] = alpha
+        yield c.SPECULAR_TABLE, "shine", alpha
     if gloss is not None:
         row[c.GLOSS], row[c.GLOSS_ALPHA] = gloss.straight_on, max(gloss.alpha, 1e-3)
         # what the skin sends back never reaches the ground
@@ -349,6 +355,43 @@ def _total(sheet: Sheet, side: int) -> Array:
     return reflected
 
 
+@for_same_objects(512)
+def _scattered(sheet: Sheet) -> float:
+    back = max(float(_total(sheet, side) @ LUMA) for side in (0, 1))
+    return float(sheet.scattered @ LUMA) + back
+
+
+@dataclass(frozen=True, eq=False)
+class _Row:
+    # One surface: its row, its edges, both sides, how much it scatters, and the tables that the sides want.
+    surface: Array
+    edges: Array
+    sides: Array
+    scatters: float
+    wants: tuple[tuple[int, _Wanted], ...]
+    sharp: bool
+
+
+@for_same_objects(4096)
+def _row_of(shape: Shape) -> _Row:
+    row, edges, sides, sheet = np.zeros(c.SURFACE_COLUMNS), np.zeros(6), np.zeros((2, c.OPTICS_COLUMNS)), shape.surface
+    if isinstance(shape, Panel):
+        _flat_row(row, edges, shape)
+    else:
+        _round_row(row, shape)
+    row[c.AREA], row[c.ONE_SIDED], row[c.ROOM] = shape.area, shape.one_sided, shape.role == "room"
+    _straight(row, sheet)
+    if row[c.LENS] != 0.0:
+        row[c.LAW] = c.PASS_LENS
+    wants = [
+        (0, w) for w in _optics_row(sides[0], sheet, sheet.reflectance_front, sheet.shine_front, sheet.gloss_front)
+    ]
+    if not shape.one_sided:
+        back = _optics_row(sides[1], sheet, sheet.reflectance_back, sheet.shine_back, sheet.gloss_back)
+        wants += [(1, w) for w in back]
+    return _Row(row, edges, sides, _scattered(sheet), tuple(wants), row[c.LENS] != 0.0 or _is_mirror(shape))
+
+
 def rows_of(scene: LightScene) -> Rows:
     """Rows of the surfaces and lamps of a set, and a tree of boxes round the surfaces.
 
@@ -364,32 +407,18 @@ def rows_of(scene: LightScene) -> Rows:
     """
     shapes = scene.panels or (NOTHING,)
     boxes = np.array([bounds(shape) for shape in shapes])
-    still = np.zeros(3)
-    half = np.array([0.5 * np.abs(scene.moves.get(shape.id, still)) for shape in shapes])
-    low, high = boxes[:, 0] - half, boxes[:, 1] + half
+    low, high = boxes[:, 0], boxes[:, 1]
+    if scene.moves:
+        half = 0.5 * np.abs(np.array([scene.moves.get(shape.id, np.zeros(3)) for shape in shapes]))
+        low, high = low - half, high + half
     ordered, nodes = arrange(shapes, low, high)
-    count = len(ordered)
-    surfaces, edges = np.zeros((count, c.SURFACE_COLUMNS)), np.zeros((count, 6))
-    optics, scatters, tables = np.zeros((2 * count, c.OPTICS_COLUMNS)), np.zeros(count), _Tables()
-    totals: dict[int, float] = {}
-    for p, shape in enumerate(ordered):
-        row, sheet = surfaces[p], shape.surface
-        if isinstance(shape, Panel):
-            _flat_row(row, edges[p], shape)
-        else:
-            _round_row(row, shape)
-        row[c.AREA], row[c.ONE_SIDED], row[c.ROOM] = shape.area, shape.one_sided, shape.role == "room"
-        _straight(row, sheet)
-        if row[c.LENS] != 0.0:
-            row[c.LAW] = c.PASS_LENS
-        _optics_row(optics[2 * p], sheet, sheet.reflectance_front, sheet.shine_front, sheet.gloss_front, tables)
-        if not shape.one_sided:
-            _optics_row(optics[2 * p + 1], sheet, sheet.reflectance_back, sheet.shine_back, sheet.gloss_back, tables)
-        if id(sheet) not in totals:
-            back = max(float(_total(sheet, side) @ LUMA) for side in (0, 1))
-            totals[id(sheet)] = float(sheet.scattered @ LUMA) + back
-        scatters[p] = totals[id(sheet)]
-    sharp = [p for p, shape in enumerate(ordered) if surfaces[p, c.LENS] != 0.0 or _is_mirror(shape)]
+    found, tables = [_row_of(shape) for shape in ordered], _Tables()
+    surfaces = np.array([row.surface for row in found])
+    optics = np.concatenate([row.sides for row in found])
+    for p, row in enumerate(found):
+        for side, (column, kind, value) in row.wants:
+            optics[2 * p + side, column] = tables.of(kind, value)
+    sharp = [p for p, row in enumerate(found) if row.sharp]
     if sharp:
         surfaces[0, c.SHARP_COUNT], surfaces[: len(sharp), c.SHARP_ROW] = len(sharp), sharp
     lamps, spots, distributions = _lamps(scene.lamps)
@@ -397,9 +426,9 @@ def rows_of(scene: LightScene) -> Rows:
         shapes=ordered,
         extent=np.array([low.min(axis=0), high.max(axis=0)]),
         surfaces=surfaces,
-        edges=edges,
+        edges=np.array([row.edges for row in found]),
         nodes=nodes,
-        scatters=scatters,
+        scatters=np.array([row.scatters for row in found]),
         optics=optics,
         tables=np.stack(tables.rows),
         lamps=lamps,

@@ -6,7 +6,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.optics.shapes import Disc, Dome, Panel, Shape, Tube
-from wenlo.core.transport.kernels.splitting import split
+from wenlo.core.remembered import for_same_objects
+from wenlo.core.transport.kernels.splitting import tree_of
 
 Array = NDArray[np.float64]
 
@@ -17,6 +18,7 @@ LEAF = 2
 MARGIN = 1e-6
 
 
+@for_same_objects(4096)
 def bounds(shape: Shape) -> tuple[Array, Array]:
     """Low and high corner of the box round a shape, shape (3,) each. [m]
 
@@ -65,20 +67,5 @@ def arrange(shapes: Sequence[Shape], low: Array, high: Array) -> tuple[tuple[Sha
         node = np.zeros((1, 9))
         node[0, 7], node[0, 8] = len(shapes), 1
         return tuple(shapes), node
-    order: list[int] = []
-    rows: list[list[float]] = []
-
-    def build(members: NDArray[np.int64]) -> None:
-        row = [*low[members].min(axis=0), *high[members].max(axis=0), 0.0, 0.0, 0.0]
-        rows.append(row)
-        if len(members) <= LEAF:
-            row[6], row[7] = float(len(order)), float(len(members))
-            order.extend(int(m) for m in members)
-        else:
-            line, cut = split(members, low, high, len(shapes) <= MANY)
-            build(line[:cut])
-            build(line[cut:])
-        row[8] = float(len(rows))
-
-    build(np.arange(len(shapes)))
-    return tuple(shapes[i] for i in order), np.array(rows)
+    order, nodes = tree_of(low, high, LEAF, len(shapes) <= MANY)
+    return tuple(shapes[i] for i in order), nodes

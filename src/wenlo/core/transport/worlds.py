@@ -144,6 +144,18 @@ def world_of(rows: Rows) -> World:
             of_lamps(round_, 2.0, 0.0),
         ]
     )
+    flat_lamps, round_lamps = lamps[oblong], lamps[round_]
+    sides = flat_lamps[:, c.LAMP_U : c.LAMP_U + 6]
+    across = np.linalg.norm(round_lamps[:, c.LAMP_U : c.LAMP_U + 3], axis=1)
+    corner = flat_lamps[:, c.CENTRE : c.CENTRE + 3] - 0.5 * (sides[:, :3] + sides[:, 3:])
+    spheres = np.concatenate(
+        [
+            _of_edges(surfaces[quads, c.ORIGIN : c.ORIGIN + 3], rows.edges[quads]),
+            _of_edges(corner, sides),
+            np.column_stack([surfaces[discs, c.ORIGIN : c.ORIGIN + 3], outer]),
+            np.column_stack([round_lamps[:, c.CENTRE : c.CENTRE + 3], 0.5 * across]),
+        ]
+    )
     law = lamps[round_, c.LAMP_LAW]
     rings = np.where(law != c.LAW_FIELD, lamps[round_, c.INNER], 0.0)
     quad_count = len(quads) + len(oblong)
@@ -160,6 +172,7 @@ def world_of(rows: Rows) -> World:
     return World(
         flats=np.ascontiguousarray(flats, dtype=np.float32),
         quads=quad_count,
+        spheres=spheres,
         inner=np.concatenate([np.zeros(quad_count), surfaces[discs, c.SIZE] / outer, rings]).astype(np.float32),
         ids=ids.astype(np.int32),
         laws=laws.astype(np.int32),
@@ -183,6 +196,13 @@ def world_of(rows: Rows) -> World:
         spots=rows.spots,
         distributions=rows.distributions,
     )
+
+
+def _of_edges(origin: Array, edges: Array) -> Array:
+    # Middle and radius of the balls round parallelograms.
+    u, v = edges[:, :3], edges[:, 3:]
+    diagonals = np.maximum(np.linalg.norm(u + v, axis=1), np.linalg.norm(u - v, axis=1))
+    return np.column_stack([origin + 0.5 * (u + v), 0.5 * diagonals])
 
 
 def _ball(rows: Rows, p: int) -> list[float]:

@@ -163,8 +163,8 @@ def coordinates(at, world):
 
 
 @njit(cache=True, fastmath=MATHS)
-def _factor(law, ex, ey, ez, p, surfaces):
-    # What direction makes of the clear part of a sheet that is not the same from everywhere.
+def let_through(law, ex, ey, ez, p, surfaces):
+    """What direction makes of the clear part of a sheet that is not the same from everywhere."""
     if law == PASS_CONSTANT:
         return ONE
     r = 1.0 / math.sqrt(ex * ex + ey * ey + ez * ez)
@@ -172,12 +172,12 @@ def _factor(law, ex, ey, ez, p, surfaces):
 
 
 @njit(cache=True, fastmath=MATHS)
-def _let_through(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, green, blue):
+def _cross_sheet(n, law, p, at, x, y, z, crossed, clear, tinted, surfaces, red, green, blue):
     # What a sheet leaves of the light on the ways to one meter that cross it.
     if law != PASS_CONSTANT:
         for i in range(n):
             if crossed[i] > ZERO and (red[i] > ZERO or tinted):
-                factor = _factor(law, at[0] - x[i], at[1] - y[i], at[2] - z[i], p, surfaces)
+                factor = let_through(law, at[0] - x[i], at[1] - y[i], at[2] - z[i], p, surfaces)
                 red[i] *= factor * clear[0]
                 if tinted:
                     green[i] *= factor * clear[1]
@@ -303,8 +303,10 @@ def _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, near, red, green, bl
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
+def seen_by(n, x, y, z, own, at, known, small, world, red, green, blue, work, none):
     """What is left of light from ``n`` points on its way to each meter, into ``red``, ``green``, ``blue`` (M, B).
+
+    Shapes that are ``small`` (F,) are left out.
 
     A flat shape is in the way if the plane lies between both ends and the crossing, (a_m u_q − a_q u_m)/(a_m − a_q) and
     the same with v, is inside: no division is needed. ``known`` (M, F, 3) is :func:`coordinates` of the meters ``at``
@@ -325,7 +327,7 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
                 blue[m, i] = ONE
     for p in range(flats.shape[0]):
         q = ids[p]
-        if world.treed and q < count:
+        if small[p] or (world.treed and q < count):
             continue
         n0, n1, n2, nd = flats[p, 0], flats[p, 1], flats[p, 2], flats[p, 3]
         u0, u1, u2, ud = flats[p, 4], flats[p, 5], flats[p, 6], flats[p, 7]
@@ -354,7 +356,7 @@ def seen_by(n, x, y, z, own, at, known, world, red, green, blue, work, none):
                         inside = (r <= d * d) & (r >= least * d * d)
                     crossed[i] = ONE if (aq < ZERO) & inside else ZERO
                 law = laws[p] if laws[p] != PASS_NOTHING else PASS_CONSTANT
-                _let_through(n, law, q, at[m], x, y, z, crossed, clear[p], tinted, surfaces, red[m], green[m], blue[m])
+                _cross_sheet(n, law, q, at[m], x, y, z, crossed, clear[p], tinted, surfaces, red[m], green[m], blue[m])
             elif quad:
                 for i in range(n):
                     aq = ta[i] * sign
@@ -384,6 +386,7 @@ def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):
     """What is left of light between ``n`` points x and x + e, of which ``other`` is the lamp at the far end."""
     flats, ids, laws, clear, surfaces = world.flats, world.ids, world.laws, world.clear, world.surfaces
     count, tinted = surfaces.shape[0], world.tinted
+    crossed = np.empty(n, f32)
     for i in range(n):
         red[i] = ONE
         green[i] = ONE
@@ -396,7 +399,7 @@ def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):
         u0, u1, u2, ud = flats[p, 4], flats[p, 5], flats[p, 6], flats[p, 7]
         v0, v1, v2, vd = flats[p, 8], flats[p, 9], flats[p, 10], flats[p, 11]
         least = world.inner[p] * world.inner[p]
-        quad, passes = p < world.quads, laws[p] != PASS_NOTHING
+        quad = p < world.quads
         for i in range(n):
             a = n0 * x[i] + n1 * y[i] + n2 * z[i] - nd
             b = a + n0 * ex[i] + n1 * ey[i] + n2 * ez[i]
@@ -411,17 +414,21 @@ def seen_between(n, x, y, z, own, ex, ey, ez, other, world, red, green, blue):
             inside = (
                 ((u >= ZERO) & (u <= d) & (v >= ZERO) & (v <= d)) if quad else ((r <= d * d) & (r >= least * d * d))
             )
-            crossed = (a < ZERO) & inside & (own[i] != q) & (other[i] != q)
-            if passes:
-                if crossed and (red[i] > ZERO or tinted):
-                    factor = _factor(laws[p], ex[i], ey[i], ez[i], q, surfaces)
+            crossed[i] = ONE if (a < ZERO) & inside & (own[i] != q) & (other[i] != q) else ZERO
+        if laws[p] != PASS_NOTHING:
+            for i in range(n):
+                if crossed[i] > ZERO and (red[i] > ZERO or tinted):
+                    factor = let_through(laws[p], ex[i], ey[i], ez[i], q, surfaces)
                     red[i] *= factor * clear[p, 0]
                     green[i] *= factor * clear[p, 1]
                     blue[i] *= factor * clear[p, 2]
-            else:
-                red[i] = ZERO if crossed else red[i]
-                if tinted:
-                    green[i] = ZERO if crossed else green[i]
-                    blue[i] = ZERO if crossed else blue[i]
+            continue
+        # a loop of its own, without a choice in it, takes eight ways at a time
+        for i in range(n):
+            red[i] = ZERO if crossed[i] > ZERO else red[i]
+        if tinted:
+            for i in range(n):
+                green[i] = ZERO if crossed[i] > ZERO else green[i]
+                blue[i] = ZERO if crossed[i] > ZERO else blue[i]
     if world.treed or world.rest.shape[0] > 0:
-        _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, np.empty(n, f32), red, green, blue)
+        _scalar_part(n, x, y, z, own, ex, ey, ez, other, world, crossed, red, green, blue)

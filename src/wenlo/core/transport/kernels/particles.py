@@ -25,6 +25,7 @@ from wenlo.core.transport.kernels.batches import (
 from wenlo.core.transport.kernels.paths import noise
 from wenlo.core.transport.kernels.scatter import response
 from wenlo.core.transport.kernels.sending import in_cells, sent
+from wenlo.core.transport.kernels.sights import past_small_ones, sights_of
 from wenlo.core.transport.kernels.vertices import EVEN, SCATTERS, albedos, arrive, colours_of, leave, shifted
 
 HALF = BATCH // 2
@@ -119,10 +120,11 @@ def _give_shining(n, s, marks, at, sight, geometry, bounds, m, world, out, gave,
 
 
 @njit(cache=True, fastmath=MATHS, error_model="numpy")
-def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth, learn, out, rays):
+def shine(world, g, at, facing, domes, sights, bounds, points, shift, seed, cells, worth, learn, out, rays):
     """Send ``points`` (K, 10) from lamp g; add what they give every meter, summed over particles, to ``out``.
 
-    ``out`` (J, M, 2, 3) is by bound, meter, (modifier alone, all), RGB; ``bounds`` (J, M) [1/m²]. ``cells`` are the
+    ``sights`` are :func:`sights_of` the meters. ``out`` (J, M, 2, 3) is by bound, meter, (modifier alone, all), RGB;
+    ``bounds`` (J, M) [1/m²]. ``cells`` are the
     learned shares of the lamp's directions; with ``learn`` (ROWS · COLUMNS,) what each cell's particles gave, relative
     to 1/``worth`` (M,) of every meter, is squared and added up. ``rays`` counts steps and joins.
     """
@@ -141,6 +143,8 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
     cell_of, got = np.zeros(points.shape[0], np.int32), np.zeros(points.shape[0] if learns else 1, f32)
     gave = np.zeros(BATCH, f32)
     known = coordinates(at, world)
+    small, starts_of, members = sights
+    cell = np.empty(BATCH, np.int32)
     red = np.empty((meters, BATCH), f32)
     green, blue = (np.empty((meters, BATCH), f32), np.empty((meters, BATCH), f32)) if world.tinted else (red, red)
     begun, n = 0, 0
@@ -170,7 +174,12 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
             starts[i], levels[i] = starts[origin[i]], levels[origin[i]]
             mine[i] = f32(marks[1, i])
         others = colours_of(n, s, marks, world.sides, colours)
-        seen_by(n, s[0], s[1], s[2], owns, at, known, world, red, green, blue, work, none)
+        seen_by(n, s[0], s[1], s[2], owns, at, known, small, world, red, green, blue, work, none)
+        if members.shape[0] > 0:
+            for m in range(meters):
+                past_small_ones(
+                    n, s[0], s[1], s[2], owns, at, m, known, starts_of, members, world, cell, red[m], green[m], blue[m]
+                )
         rays[1] += n * meters
         for m in range(meters):
             _reach(n, s, at[m], facing[m], domes[m], sums)
@@ -209,6 +218,7 @@ def shine(world, g, at, facing, domes, bounds, points, shift, seed, cells, worth
 def all_shine(world, at, facing, domes, bounds, points, shifts, seed, cells, worth, learn, out, rays):
     """:func:`shine` of every lamp in every group: ``out`` (R, G, J, M, 2, 3), ``learn`` (R, G, cells)."""
     groups, lamps = out.shape[0], out.shape[1]
+    sights = sights_of(at, world)
     for job in prange(groups * lamps):
         r, g = job // lamps, job % lamps
         shine(
@@ -217,6 +227,7 @@ def all_shine(world, at, facing, domes, bounds, points, shifts, seed, cells, wor
             at,
             facing,
             domes,
+            sights,
             bounds,
             points,
             shifts[r, g],

@@ -14,7 +14,8 @@ class World(NamedTuple):
     """A set for kernels that follow rays by the batch; F flat shapes, P surfaces, G lamps.
 
     ``flats`` (F, 12): plane N·x − D, and the two affine coordinates u and v of each; parallelograms (0 ≤ u, v ≤ 1)
-    come first, ``quads`` of them, then discs (``inner``² ≤ u² + v² ≤ 1). ``ids`` (F,) is the surface of each, or P + g
+    come first, ``quads`` of them, then discs (``inner``² ≤ u² + v² ≤ 1); ``spheres`` (F, 4) are middle and radius of a
+    ball round each. ``ids`` (F,) is the surface of each, or P + g
     of the face of lamp g; ``laws`` and ``clear`` (F, 3) how light goes straight through. ``rest`` (K,) are the surfaces
     and lamps that are not flat or have an outline, ``balls`` (K, 4) middle and squared radius of a ball round each.
     ``treed`` says that the shapes are so many that a tree of boxes is quicker, ``tinted`` that what lets light straight
@@ -27,6 +28,7 @@ class World(NamedTuple):
 
     flats: Singles
     quads: int
+    spheres: Array
     inner: Singles
     ids: Numbers
     laws: Numbers

@@ -21,8 +21,8 @@ from wenlo.core.transport.kernels import batches, sending, sights, vertices
 from wenlo.core.transport.kernels.rays import nearest, passed
 from wenlo.core.transport.kernels.vertices import f32
 from wenlo.core.transport.measure import by_paths, measure, read
-from wenlo.core.transport.pack import rows_of
 from wenlo.core.transport.particles import Reader, follow
+from wenlo.core.transport.rows import rows_of
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import DRAFT, FINE, QUICK, solve
 from wenlo.core.transport.worlds import suits, world_of

@@ -8,8 +8,8 @@ from benchmarks.sets import SETS
 
 from wenlo.core.transport import pixels
 from wenlo.core.transport.kernels.stored import OWNER, PLACE, SENDS, WEIGHT
-from wenlo.core.transport.pack import rows_of
 from wenlo.core.transport.picture import Viewpoint
+from wenlo.core.transport.rows import rows_of
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.worlds import world_of
 from wenlo.formats.panel_set import read_panel_set

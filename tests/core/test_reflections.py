@@ -20,8 +20,9 @@ from wenlo.core.scene import scene_builder
 from wenlo.core.scene.room import room_box
 from wenlo.core.scene.stand_in import subject_shapes
 from wenlo.core.transport.mirror import mirrored, mirrored_way
-from wenlo.core.transport.pack import pack, rows_of
+from wenlo.core.transport.pack import pack
 from wenlo.core.transport.picture import Viewpoint as Lens
+from wenlo.core.transport.rows import rows_of
 from wenlo.core.transport.scene import LightScene
 
 A = np.array

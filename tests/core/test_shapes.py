@@ -11,7 +11,8 @@ from wenlo.core.optics.shapes import Disc, Dome, Panel, Tube
 from wenlo.core.optics.sheet import CLEAR, Sheet, board, cell_grid, foil, pane
 from wenlo.core.transport.kernels import rays, scatter
 from wenlo.core.transport.measure import read
-from wenlo.core.transport.pack import pack, rows_of
+from wenlo.core.transport.pack import pack
+from wenlo.core.transport.rows import rows_of
 from wenlo.core.transport.scene import LightScene, Meter
 from wenlo.core.transport.solve import Effort, solve
 from wenlo.core.transport.tree import arrange, bounds

@@ -18,8 +18,9 @@ from wenlo.core.photometry.stops import stops_between
 from wenlo.core.scene import scene_builder
 from wenlo.core.scene.stand_in import ground_shapes, subject_shapes
 from wenlo.core.transport.mirror import OFF, Met, Mirrored, meet, mirrored, mirrored_way
-from wenlo.core.transport.pack import Packed, pack, rows_of
+from wenlo.core.transport.pack import Packed, pack
 from wenlo.core.transport.picture import Viewpoint
+from wenlo.core.transport.rows import rows_of
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.solve import DRAFT, Solved, solve
 from wenlo.core.transport.view import luminance_along

@@ -16,7 +16,8 @@ from numpy.typing import NDArray
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.optics.sheet import LUMA
 from wenlo.core.transport.kernels import exchange
-from wenlo.core.transport.pack import Packed, Rows, need_of, pack, rows_of, shifts
+from wenlo.core.transport.pack import Packed, need_of, pack, shifts
+from wenlo.core.transport.rows import Rows, rows_of
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.sobol import sobol
 

@@ -14,7 +14,7 @@ from wenlo.core.optics.lamp import Emitter, ThinLens
 from wenlo.core.optics.shapes import Panel
 from wenlo.core.remembered import for_same_objects
 from wenlo.core.transport.kernels import look, scatter
-from wenlo.core.transport.pack import rows_of_lamp
+from wenlo.core.transport.rows import rows_of_lamp
 from wenlo.core.transport.sobol import sobol
 from wenlo.core.transport.solve import Effort, Solved
 from wenlo.core.transport.tree import bounds

@@ -22,7 +22,7 @@ from wenlo.core.transport.kernels.vertices import (
     THROUGH,
 )
 from wenlo.core.transport.kernels.world import World
-from wenlo.core.transport.pack import Rows
+from wenlo.core.transport.rows import Rows
 from wenlo.core.transport.scene import LightScene
 from wenlo.core.transport.tree import bounds
 

@@ -8,6 +8,16 @@ def in_words(fact, part=None, *, room="light", units="metric"):
     return speaker(room, units).say(fact, part)
 
 
+def told(fact, part=None, **more):
+    """A check's name, its ``figure``, ``limit`` or ``source``, or what a cure or a task says."""
+    return in_words(fact, part, room="checks", **more)
+
+
+def about(check):
+    """What a check is about."""
+    return told(check.about.says)
+
+
 def name_of(figure, **more):
     """What a figure is called."""
     return in_words(figure.says, **more)

@@ -6,15 +6,17 @@ import numpy as np
 import pytest
 
 from factories import make_shoot
+from said import told
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.geometry.rays import nearest, through
 from wenlo.core.modifiers.registry import kinds
 from wenlo.core.rigging import heat
-from wenlo.core.rigging.checks import About, evaluate_limit
+from wenlo.core.rigging.checks import evaluate_limit, thing
 from wenlo.core.rigging.heat_layers import gap_resistance, through_layers
 from wenlo.core.rigging.heat_sources import body_rise, heat_sources, plume_rise, to_the_air
 from wenlo.core.rigging.loads import modifiers_of
 from wenlo.core.rigging.part_heat import part_heats
+from wenlo.core.rigging.part_heat_checks import SAYS
 from wenlo.core.rigging.thermal_spread import judged
 
 ROOM = 22.0
@@ -82,21 +84,31 @@ def test_what_may_be_over_by_thirty_parts_in_a_hundred_is_not_passed():
     def check(value):
         made = evaluate_limit(
             "heat.part",
-            About("key", "box"),
-            "board",
+            thing("key", "box"),
+            SAYS(
+                "heat-part",
+                name="board",
+                reached=value,
+                where="light",
+                near="no",
+                away=0.4,
+                most=60.0,
+                margin=10.0,
+                around=20.0,
+                unsure="no",
+                hottest=value,
+            ),
             value=value,
             limit=60.0,
             unit="°C",
-            figure="",
-            allowed="",
-            source="",
         )
         return judged(made, ambient=20.0)
 
     # its limit is 70 °C: 20 + 1.3 · 38 = 69.4 passes, 20 + 1.3 · 39 = 70.7 does not
     assert check(58.0).state == "within"
     assert check(59.0).state == "needs an answer"
-    assert "71 °C" in check(59.0).figure
+    assert told(check(58.0).says, "figure") == "58 °C, in the light, 400 mm from the lamp"
+    assert "71 °C" in told(check(59.0).says, "figure")
     assert check(61.0).state == "outside"
 
 

@@ -7,6 +7,7 @@ import math
 import pytest
 
 from factories import make_shoot, shelf_row
+from said import told
 from wenlo.core.brief.brief import OtherLight
 from wenlo.core.brief.set_objects import Block
 from wenlo.core.catalog.bars import bar_types
@@ -32,7 +33,7 @@ def planned(
 
 
 def of(plan, code, about=""):
-    return [c for c in plan.checks if c.code == code and about in c.about.name]
+    return [c for c in plan.checks if c.code == code and about in told(c.about.says)]
 
 
 # heat
@@ -58,23 +59,23 @@ def test_a_foil_lined_foam_box_with_two_halogens_and_no_vents_is_not_within():
     foam = parts["white-foam-board-5-mm"]
     assert foam.bound == 55.0
     assert foam.value > 65.0
-    assert "behind what the lamp warms" in foam.figure
+    assert "behind what the lamp warms" in told(foam.says, "figure")
     # where the cord is tied is not in the plan: it is not passed
     assert of(plan, "heat.near", "")[0].state == "needs an answer"
 
 
 def test_a_plastic_cover_close_over_a_lamp_is_not_within():
     plan = planned("hanging_softbox", lamp="bulb_15")
-    cover = next(c for c in of(plan, "heat.part") if "tablecloth" in c.name)
+    cover = next(c for c in of(plan, "heat.part") if "tablecloth" in told(c.says))
     assert cover.state == "outside"
     # at a tenth of the power it is cool
     shoot_cool = planned("hanging_softbox", lamp="bulb_15", room={"brief__lamp__power": 0.1})
-    assert not [c for c in of(shoot_cool, "heat.part") if "tablecloth" in c.name]
+    assert not [c for c in of(shoot_cool, "heat.part") if "tablecloth" in told(c.says)]
 
 
 def test_a_flag_of_foil_is_judged_as_foil_not_as_the_board_under_it():
     plan = planned("table_booth")
-    assert not [c for c in of(plan, "heat.beam") if "foam board" in c.name and c.state != "within"]
+    assert not [c for c in of(plan, "heat.beam") if "foam board" in told(c.says) and c.state != "within"]
 
 
 def test_cool_lamps_leave_everything_within_by_what_comes_nearest_to_its_limit():
@@ -104,7 +105,7 @@ def test_zero_minutes_are_not_cured_by_one():
     assert minutes.state == "outside"
     if minutes.bound < 1.0:
         assert "rig.minutes_on" not in minutes.cure.changes
-        assert "at a stretch" not in minutes.cure.words
+        assert "at a stretch" not in told(minutes.cure.says)
     else:
         assert minutes.cure.changes["rig.minutes_on"] <= minutes.bound
 
@@ -122,7 +123,7 @@ def test_a_studio_head_does_not_go_into_a_food_box():
     plan = planned("small_flash_softbox", lamp="flash_studio")
     (fit,) = of(plan, "hold.fit")
     assert fit.state == "outside"
-    assert "food container" in fit.limit
+    assert "food container" in told(fit.says, "limit")
     assert not of(planned("small_flash_softbox", lamp="flash_hotshoe"), "hold.fit")
 
 
@@ -267,7 +268,7 @@ def test_a_frame_of_thin_pipe_is_taken_down_before_the_gusts_break_it():
     moment = pressure * (1.6 * (1.2 - 0.09) + 2 * 0.0267 * 0.31**2 / 2)
     assert wind.value == pytest.approx(moment / 2 / 1.167e-6, rel=0.02)
     assert wind.value > 1e8
-    assert "take it down at gusts of" in wind.limit
+    assert "take it down at gusts of" in told(wind.says, "limit")
     assert not of(planned(), "bend.wind")
 
 

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from said import told
 from wenlo.core.catalog.bars import bar_types
 from wenlo.core.catalog.typical import lamp_types
 from wenlo.core.document.rigging import WetPlace
@@ -347,7 +348,7 @@ def test_the_order_of_setting_up_keeps_what_can_hurt_in_its_place(mains, wet):
     tasks = order_of_setting(
         [("key/lamp", "key lamp"), ("key/boom", "canvas")], overhead=frozenset({"key/boom"}), mains=mains, wet=wet
     )
-    steps = [task.text for task in tasks]
+    steps = [told(task.says) for task in tasks]
 
     def at(words):
         return next((k for k, step in enumerate(steps) if words in step), None)
@@ -365,7 +366,7 @@ def test_the_order_of_setting_up_keeps_what_can_hurt_in_its_place(mains, wet):
 
 @pytest.mark.parametrize("overhead", [True, False])
 def test_the_order_of_striking_is_the_other_way_round(overhead):
-    words = " ".join(task.text for task in order_of_striking(mains=True, overhead=overhead))
+    words = " ".join(told(task.says) for task in order_of_striking(mains=True, overhead=overhead))
     assert words.index("Lamps off") < words.index("Unplug") < words.index("loads off before ballast")
     assert ("safety line comes off last" in words) == overhead
-    assert "Unplug" not in " ".join(task.text for task in order_of_striking(mains=False, overhead=overhead))
+    assert "Unplug" not in " ".join(told(task.says) for task in order_of_striking(mains=False, overhead=overhead))

@@ -28,7 +28,11 @@ from wenlo.services.said import FactResult, StepSaid, fact_of, fact_result, step
 VECTORS = json.loads((Path(__file__).parents[1] / "message_vectors.json").read_text("utf-8"))
 WORDED = ("size", "reading", "label", "choice", "list", "fact")
 NUMBERS = tuple(kind for kind in get_args(facts.ArgKind) if kind not in WORDED)
-PARTS = {"build": {"text", "check", "mistake", "caution"}, "light": {"value", "spread", "detail"}}
+PARTS = {
+    "build": {"text", "check", "mistake", "caution"},
+    "light": {"value", "spread", "detail"},
+    "checks": {"figure", "limit", "source"},
+}
 
 
 class _Found(visitor.Visitor):

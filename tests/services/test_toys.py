@@ -9,15 +9,16 @@ import pytest
 from pypdf import PdfReader
 
 from factories import shoot_document
+from wenlo.core.rigging import electrical_checks, part_heat_checks
 from wenlo.core.rigging import plan as rig_plans
-from wenlo.core.rigging.checks import About, Cure, evaluate_limit, unanswered
+from wenlo.core.rigging.checks import Cure, evaluate_limit, thing, unanswered
 from wenlo.services import set_files
 from wenlo.services.catalogue import exports
 from wenlo.services.place_results import SetFileRequest
 from wenlo.services.rig_results import rig, rig_sheet
 from wenlo.services.set_files import Export, set_file
 
-VARNISH = About("key", "key modifier")
+VARNISH = thing("key", "key modifier")
 
 
 KNOWN = rig_plans.heat_checks
@@ -29,23 +30,17 @@ def with_varnish(*given, **named):
     yield evaluate_limit(
         "heat.varnish",
         VARNISH.of("bench"),
-        "Varnish on the bench",
+        part_heat_checks.SAYS("heat-near", name="wet varnish", hottest=60.0, usually=45.0),
         value=60.0,
         limit=45.0,
         unit="°C",
-        figure="60 °C",
-        allowed="45 °C",
-        source="the tin",
-        cure=Cure(words="lamp further away"),
+        cure=Cure(says=part_heat_checks.CURES("heat-light")),
     )
     yield unanswered(
         "heat.drying",
         VARNISH,
-        "Drying time",
-        figure="not told",
-        limit="a day",
-        source="the tin",
-        cure=Cure(words="tell how long it has dried"),
+        electrical_checks.SAYS("mains-watts"),
+        cure=Cure(says=electrical_checks.CURES("read-the-label")),
     )
 
 
@@ -64,8 +59,8 @@ def test_a_check_is_counted_listed_and_printed(monkeypatch):
     assert listed == set(new)
     printed = rig_sheet(lambda *_: True, document, "a4").content
     text = " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(printed)).pages).split())
-    assert "varnish on the bench, lamp further away" in text
-    assert "drying time, tell how long it has dried" in text
+    assert "key modifier: Temperature of the wet varnish. farther from the lamp, or turn the lamp down." in text
+    assert "key modifier: Load. read the label and put it on the Shelf." in text
 
 
 def test_a_form_of_file_is_one_entry(monkeypatch):

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal, Union, get_args
 
 ArgKind = Literal[
@@ -103,6 +103,26 @@ class Fact:
     def key(self) -> str:
         """What it says within its room."""
         return self.code.split("_", 1)[1]
+
+    def but(self, **values: "Value") -> "Fact":
+        """The same with some arguments changed.
+
+        Parameters
+        ----------
+        values: arguments that it has, SI.
+
+        Raises
+        ------
+        TypeError
+            If it has no such argument, or one of another kind.
+        """
+        wrong = [
+            name for name, value in values.items() if name not in self.args or not _fits(self.args[name].kind, value)
+        ]
+        if wrong:
+            raise TypeError(f"{self.code} takes no such {', '.join(wrong)}")
+        changed = {name: replace(self.args[name], value=_held(self.args[name].kind, v)) for name, v in values.items()}
+        return replace(self, args={**self.args, **changed})
 
 
 def _fits(kind: ArgKind, value: object) -> bool:

@@ -13,6 +13,7 @@ from wenlo.core.rigging.mains import REACH
 from wenlo.core.rigging.plan import RigPlan
 from wenlo.core.units.length import UnitSystem, format_length
 from wenlo.formats.paper import BODY, FAINT, HEAD, INK, LAST_WORDS, SMALL, TITLE, plain, table, text, width_of, written
+from wenlo.messages.speaker import speaker
 
 TALL = 190.0
 """Height of the drawing. [pt]"""
@@ -153,9 +154,17 @@ def write_rig_sheet_pdf(
             ]
         )
     ]
+    say = speaker("checks", units).say
     open_ones = [c for c in plan.checks if c.state != "within"]
     checks = [
-        [c.about.name, c.name, c.state, c.figure, c.limit, c.cure.words if c.cure is not None else ""]
+        [
+            say(c.about.says),
+            say(c.says),
+            c.state,
+            say(c.says, "figure"),
+            say(c.says, "limit"),
+            say(c.cure.says) if c.cure is not None else "",
+        ]
         for c in open_ones
     ]
     words = "All that could be checked is within the checks." if not checks else "Not within the checks:"
@@ -173,6 +182,6 @@ def write_rig_sheet_pdf(
         ("Striking", plan.striking),
     ):
         story.append(Paragraph(head, HEAD))
-        story += [Paragraph(f"[&nbsp;&nbsp;] {text(plain(line.text))}", BODY) for line in lines]
+        story += [Paragraph(f"[&nbsp;&nbsp;] {text(say(line.says))}", BODY) for line in lines]
     story.append(Paragraph(LAST_WORDS, SMALL))
     return written(story, title=title, name="lay-out", paper=paper)

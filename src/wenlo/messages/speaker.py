@@ -66,8 +66,8 @@ class Speaker:
         Parameters
         ----------
         fact: what to say.
-        part: ``text``, ``check``, ``mistake``, ``caution`` of a step, ``value``, ``spread``, ``detail`` of a figure;
-            the message itself where None.
+        part: ``text``, ``check``, ``mistake``, ``caution`` of a step, ``value``, ``spread``, ``detail`` of a figure,
+            ``figure``, ``limit``, ``source`` of a check; the message itself where None.
 
         Raises
         ------

@@ -3,7 +3,7 @@
 from typing import Any
 
 from wenlo.core.rigging.checks import CheckState, Relation, Topic
-from wenlo.services.results import Result
+from wenlo.services.results import FactResult, Result
 from wenlo.services.said import StepSaid
 
 
@@ -15,27 +15,27 @@ class CureChange(Result):
 
 
 class CureResult(Result):
-    """What would cure a check, in words, and as changes of the document where it is one."""
+    """What would cure a check: what it ``says``, and changes of the document where it is one."""
 
-    words: str
+    says: FactResult
     changes: list[CureChange]
 
 
 class CheckLine(Result):
-    """A check of the rig: within the checks, outside, or in need of an answer; ``code`` stays whatever the words are,
-    ``value`` and ``bound`` are in ``unit``, ``factor`` is the limit over the figure. Ticks refer to its ``id``.
+    """A check of the rig: within the checks, outside, or in need of an answer.
+
+    The message it ``says`` is its name, and has ``figure``, ``limit`` and ``source`` as parts; ``code`` stays whatever
+    the words are. ``value`` and ``bound`` are in ``unit``, ``factor`` is the limit over the figure. Ticks refer to its
+    ``id``.
     """
 
     id: str
     code: str
     topic: Topic
-    about: str
+    about: FactResult
     about_id: str
-    name: str
+    says: FactResult
     state: CheckState
-    figure: str
-    limit: str
-    source: str
     value: float | None
     bound: float | None
     unit: str
@@ -204,7 +204,7 @@ class TaskLine(Result):
     """A line of the checklist, with a key that stays."""
 
     key: str
-    text: str
+    says: FactResult
 
 
 class RigResult(Result):

@@ -7,6 +7,7 @@ from typing import Any, get_args
 
 from wenlo.core.document.rigging import HeldFrom, HoldChoice
 from wenlo.core.document.shoot import Shoot
+from wenlo.core.facts import Phrases
 from wenlo.core.instructions.plan_build import plan_build
 from wenlo.core.instructions.wording import to_units
 from wenlo.core.inventory.stocked import stocked
@@ -40,7 +41,7 @@ from wenlo.services.rig_models import (
     SupportResult,
     TaskLine,
 )
-from wenlo.services.said import step_said
+from wenlo.services.said import fact_result, step_said
 from wenlo.services.work import FileResult, Told
 
 WAYS: tuple[HeldFrom, ...] = get_args(HeldFrom)
@@ -66,7 +67,7 @@ def _cure(cure: Cure, shoot: Shoot) -> CureResult:
         holds = {name: choice.model_dump() for name, choice in shoot.rig.holds.items()}
         holds[cure.hold] = {**HoldChoice().model_dump(), **holds.get(cure.hold, {}), **cure.changes}
         changes = [CureChange(path="rig.holds", value=holds)]
-    return CureResult(words=cure.words, changes=changes)
+    return CureResult(says=fact_result(cure.says), changes=changes)
 
 
 def _check(check: Check, shoot: Shoot) -> CheckLine:
@@ -77,13 +78,10 @@ def _check(check: Check, shoot: Shoot) -> CheckLine:
         id=check.id,
         code=check.code,
         topic=check.topic,
-        about=check.about.name,
+        about=fact_result(check.about.says),
         about_id=check.about.id,
-        name=check.name,
+        says=fact_result(check.says),
         state=check.state,
-        figure=check.figure,
-        limit=check.limit,
-        source=check.source,
         value=known(check.value),
         bound=known(check.bound),
         unit=check.unit,
@@ -203,40 +201,49 @@ def _made(plan: RigPlan) -> list[HomeMade]:
 
 
 def _lines(tasks: Sequence[RigTask]) -> list[TaskLine]:
-    return [TaskLine(key=task.id, text=task.text) for task in tasks]
+    return [TaskLine(key=task.id, says=fact_result(task.says)) for task in tasks]
 
 
-LOOKED_AT = (
-    RigTask("knobs", "Knobs and clamps are tight; nothing turns when it is pushed."),
-    RigTask("vents", "Vents of lamps are free; nothing of cloth hangs over them."),
-    RigTask("cables-lie", "Cables lie along walls, taped where somebody walks; nothing is in the wet."),
-    RigTask("under", "Nobody stands under what hangs; everybody knows where the switch is."),
-    RigTask("glare", "Glare: from the sitter's eyes no bare lamp is seen."),
+TASKS = Phrases(
+    "task",
+    {
+        "check": {"about": "fact", "check": "fact", "cure": "fact"},
+        "ballast": {"name": "label", "ballast": "tenth"},
+        "safety-line": {"name": "label"},
+        "knobs": {},
+        "vents": {},
+        "cables-lie": {},
+        "under": {},
+        "glare": {},
+    },
+    room="checks",
 )
+
+LOOKED_AT = tuple(RigTask(key, TASKS(key)) for key in ("knobs", "vents", "cables-lie", "under", "glare"))
 """What is looked at before the lamps go on, whatever the checks say."""
 
 
 def checklist(plan: RigPlan) -> list[RigTask]:
     """Before the lamps go on: what every check asks for, and what is looked at anyway."""
     found = [
-        RigTask(check.id, f"{check.about.name}: {check.name.lower()}, {check.cure.words}.")
+        RigTask(check.id, TASKS("check", about=check.about.says, check=check.says, cure=check.cure.says))
         for check in plan.checks
         if check.state != "within" and check.cure is not None
     ]
     for holding in plan.holdings:
         held = holding.held
         if holding.ballast_given:
-            found.append(RigTask(f"ballast@{held.id}", f"{held.name}: {holding.ballast_given:.1f} kg on the foot."))
+            said = TASKS("ballast", name=held.name, ballast=holding.ballast_given)
+            found.append(RigTask(f"ballast@{held.id}", said))
         if holding.overhead:
-            words = f"{held.name}: its own safety line, to another fixing, no more than a hand slack."
-            found.append(RigTask(f"safety-line@{held.id}", words))
+            found.append(RigTask(f"safety-line@{held.id}", TASKS("safety-line", name=held.name)))
     return [*{task.id: task for task in (*found, *LOOKED_AT)}.values()]
 
 
 def rig(document: Document, shelf: Sequence[dict[str, Any]] = ()) -> RigResult:
     """What holds everything, all checks, mains, heat and lay-out; see ``RigResult``."""
     shoot = resolve_document(document)
-    plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
+    plan = rig_plan(shoot, shelf=stocked(shelf))
     first, second = references(shoot.brief)
     lines = [_check(c, shoot) for c in plan.checks]
     return RigResult(
@@ -276,7 +283,7 @@ def rig_sheet(told: Told, document: Document, form: str, shelf: Sequence[dict[st
 
     told(0, 1, None)
     shoot = resolve_document(document)
-    plan = rig_plan(shoot, shelf=stocked(shelf), units=shoot.units)
+    plan = rig_plan(shoot, shelf=stocked(shelf))
     content = write_rig_sheet_pdf(
         plan,
         title=shoot.title,

@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import type { Rig } from '../../shared/api/rig';
+import { useCheckWords } from '../../shared/messages/checks';
 import { useRigWords } from '../../shared/messages/rig';
 import { edit } from '../../shared/state/store';
 import css from './rig.module.css';
@@ -17,31 +18,33 @@ const HEADS: Record<Check['state'], string> = {
 
 function OneCheck({ check }: { check: Check }) {
   const t = useRigWords();
+  const say = useCheckWords();
+  const cure = check.cure ? say(check.cure.says) : '';
   return (
     <li className={`check-line check-${check.state.replaceAll(' ', '-')}`}>
       <div>
-        <b>{check.name}</b> <span className="faint">{check.about}</span>
+        <b>{say(check.says)}</b> <span className="faint">{say(check.about)}</span>
         <p>
           {t('rig-limit', {
-            figure: check.figure,
-            limit: check.limit,
+            figure: say(check.says, 'figure'),
+            limit: say(check.says, 'limit'),
             factor:
               check.factor !== null && check.factor !== undefined && check.factor < 100
                 ? t('rig-factor', { factor: check.factor.toFixed(1) })
                 : '',
           })}
         </p>
-        <small>{check.source}</small>
-        {check.cure ? <p className="check-cure">→ {check.cure.words}</p> : null}
+        <small>{say(check.says, 'source')}</small>
+        {check.cure ? <p className="check-cure">→ {cure}</p> : null}
       </div>
       {check.cure && check.cure.changes.length > 0 && check.state !== 'within' ? (
         <Button
           size="small"
-          aria-label={t('rig-do-it-2', { words: check.cure.words })}
+          aria-label={t('rig-do-it-2', { words: cure })}
           onClick={() =>
             edit(
               (check.cure?.changes ?? []).map((c) => ({ path: c.path, value: c.value })),
-              `${check.name}: ${check.cure?.words}`,
+              `${say(check.says)}: ${cure}`,
             )
           }
         >

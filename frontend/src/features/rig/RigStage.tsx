@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { Tabs } from 'antd';
 import { type ReactNode, useState } from 'react';
 import { ApiProblem, type Shoot } from '../../shared/api/client';
-import { rigQuery } from '../../shared/api/rig';
+import { type Rig, rigQuery } from '../../shared/api/rig';
+import { useCheckWords } from '../../shared/messages/checks';
 import { useRigWords } from '../../shared/messages/rig';
 import { useShoot } from '../../shared/state/store';
 import { Choice } from '../../shared/ui/Choice';
@@ -56,6 +57,8 @@ export function RigStage() {
 
 function RigOf({ document, id }: { document: Shoot; id: string }) {
   const t = useRigWords();
+  const say = useCheckWords();
+  const told = (lines: Rig['checklist']) => lines.map((line) => ({ key: line.key, text: say(line.says) }));
   const { data: rig, error, isPlaceholderData } = useQuery(rigQuery(document));
   const [open, setOpen] = useState<string | null>(null);
   const { units } = document;
@@ -150,12 +153,12 @@ function RigOf({ document, id }: { document: Shoot; id: string }) {
                     shoot={id}
                     list="rig"
                     label={t('rig-before-the-lamps-go-on')}
-                    lines={rig.checklist}
+                    lines={told(rig.checklist)}
                   />
                   <h3>{t('rig-setting-up')}</h3>
-                  <TickList shoot={id} list="rig" label={t('rig-setting-up')} lines={rig.setting} />
+                  <TickList shoot={id} list="rig" label={t('rig-setting-up')} lines={told(rig.setting)} />
                   <h3>{t('rig-striking')}</h3>
-                  <TickList shoot={id} list="rig" label={t('rig-striking')} lines={rig.striking} />
+                  <TickList shoot={id} list="rig" label={t('rig-striking')} lines={told(rig.striking)} />
                 </div>
               ),
             },

@@ -41,13 +41,13 @@ const check = (more: Partial<Check>): Check => ({
   id: 'hold.ballast@light-1/lamp',
   code: 'hold.ballast',
   topic: 'hold',
-  about: 'hair light',
+  about: { code: 'about_named', args: { name: { kind: 'label', value: 'hair light' } } },
   about_id: 'light-1/lamp',
-  name: 'Ballast',
+  says: {
+    code: 'check_hold-ballast-too-much',
+    args: { given: { kind: 'tenth', value: 12 }, most: { kind: 'count', value: 300 } },
+  },
   state: 'within',
-  figure: '12 kg',
-  limit: '12 kg',
-  source: 'moments',
   value: 12,
   bound: 12,
   unit: 'kg',
@@ -122,7 +122,7 @@ describe('what holds each thing', () => {
     ['within', ['within']],
   ] as const)('is marked as %s by the worst of its own checks', (worst, states) => {
     const mine = states.map((state, k) => check({ id: `c${k}`, state }));
-    page([...mine, check({ id: 'other', about_id: 'light-2/lamp', about: 'hair light', state: 'outside' })]);
+    page([...mine, check({ id: 'other', about_id: 'light-2/lamp', state: 'outside' })]);
     expect(screen.getByRole('button', { name: new RegExp(`hair light.*, ${worst}$`, 's') })).toBeTruthy();
   });
   it('is opened by its id, so that two of one name are apart', async () => {
@@ -139,20 +139,25 @@ describe('what holds each thing', () => {
 });
 
 describe('the checks', () => {
-  const cure = { words: '15 kg on the foot', changes: [{ path: 'rig.bump', value: 60 }] };
+  const says = { code: 'cure_count-with-knock', args: { knock: { kind: 'force', value: 60 } } } as const;
+  const cure = { says, changes: [{ path: 'rig.bump', value: 60 }] };
+  const bolts = {
+    code: 'check_hold-arm-on',
+    args: { mass: { kind: 'tenth', value: 2 } },
+  } as const;
   const page = () =>
     show(
       <Checks
         rig={rig(
           [],
           [
-            check({ id: 'a', name: 'Height' }),
-            check({ id: 'b', name: 'Ballast', state: 'outside', cure, factor: 0.8 }),
+            check({ id: 'a' }),
+            check({ id: 'b', state: 'outside', cure, factor: 0.8 }),
             check({
               id: 'c',
-              name: 'Safety line',
+              says: bolts,
               state: 'needs an answer',
-              cure: { words: 'look', changes: [] },
+              cure: { says: { code: 'cure_fewer-joints', args: {} }, changes: [] },
             }),
           ],
         )}
@@ -169,14 +174,14 @@ describe('the checks', () => {
   });
   it('are cured by one press, where a change of the document cures them', async () => {
     page();
-    await userEvent.click(screen.getByRole('button', { name: 'Do it: 15 kg on the foot' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Do it: count with 60 N' }));
     expect(useShoot.getState().document?.rig.bump).toBe(60);
   });
   it('offer no press where somebody has to look', () => {
     page();
-    const line = screen.getByText('Safety line').closest('li');
+    const line = screen.getByText('What the arm is clamped to').closest('li');
     if (!line) throw new Error('no line');
     expect(within(line).queryByRole('button')).toBeNull();
-    expect(within(line).getByText('→ look')).toBeTruthy();
+    expect(within(line).getByText('→ fewer joints, or a second clamp')).toBeTruthy();
   });
 });

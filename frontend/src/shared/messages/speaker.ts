@@ -4,7 +4,17 @@ import ofValues from '../../../../src/wenlo/messages/en/values.ftl?raw';
 import type { Units } from '../units/length';
 import { type Argument, type Fact, shown, tape, type Words } from './values';
 
-export type Part = 'text' | 'check' | 'mistake' | 'caution' | 'value' | 'spread' | 'detail';
+export type Part =
+  | 'text'
+  | 'check'
+  | 'mistake'
+  | 'caution'
+  | 'value'
+  | 'spread'
+  | 'detail'
+  | 'figure'
+  | 'limit'
+  | 'source';
 
 /** A made-up language, longer and with accents everywhere: what is not in it is still written in code. */
 export const PSEUDO = 'pseudo';

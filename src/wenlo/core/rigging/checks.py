@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from wenlo.core.facts import Fact, Phrases
 from wenlo.core.ids import slug
 
 CheckState = Literal["within", "outside", "needs an answer"]
@@ -13,13 +14,28 @@ Topic = Literal["hold", "bend", "heat", "mains", "water", "lens"]
 Relation = Literal["most", "least", "about", "none"]
 """Whether the limit is the most or the least that the value may be, what it should be about, or there is none."""
 
+ABOUT = Phrases(
+    "about",
+    {
+        "named": {"name": "label"},
+        "circuit": {"number": "count"},
+        "circuits": {},
+        "battery": {},
+        "set": {},
+        "plugged-in": {},
+    },
+    room="checks",
+)
+
 
 @dataclass(frozen=True)
 class About:
-    """What a check is about: an id that stays whatever the name is, its name, and the part of it that is looked at."""
+    """What a check is about: an id that stays whatever the name is, what it is called, and the part of it that is
+    looked at.
+    """
 
     id: str
-    name: str
+    says: Fact
     part: str = ""
 
     def of(self, part: str) -> "About":
@@ -27,20 +43,25 @@ class About:
         return replace(self, part=slug(part))
 
 
+def thing(id: str, name: str) -> About:
+    """Something of the set, by its name."""
+    return About(id, ABOUT("named", name=name))
+
+
 @dataclass(frozen=True, kw_only=True)
 class Cure:
-    """A change that would cure a check: in words, and as values by their paths in the document where it is one (of the
-    answers for one ``hold``, by its id, where there is one).
+    """A change that would cure a check: what it ``says``, and values by their paths in the document where it is one (of
+    the answers for one ``hold``, by its id, where there is one).
     """
 
-    words: str
+    says: Fact
     hold: str = ""
     changes: Mapping[str, float | int | bool | str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True)
 class Check:
-    """One check: what is looked at, its figure and limit in words, where the limit comes from, and what would cure it.
+    """One check. Its message is its name; parts of it are the figure, the limit and the source of the limit.
 
     ``code`` stays the same whatever the words are. ``value`` and ``bound`` are the figure and its limit in SI and
     ``unit``, None where there is no number; what cannot be known needs an answer, it is never within. ``factor`` is the
@@ -50,11 +71,8 @@ class Check:
     code: str
     topic: Topic
     about: About
-    name: str
+    says: Fact
     state: CheckState
-    figure: str
-    limit: str
-    source: str
     value: float | None = None
     bound: float | None = None
     unit: str = ""
@@ -71,14 +89,11 @@ class Check:
 def evaluate_limit(
     code: str,
     about: About,
-    name: str,
+    says: Fact,
     *,
     value: float,
     limit: float,
     unit: str,
-    figure: str,
-    allowed: str,
-    source: str,
     cure: Cure | None = None,
     most: bool = True,
 ) -> Check:
@@ -92,11 +107,8 @@ def evaluate_limit(
         code=code,
         topic=topic_of(code),
         about=about,
-        name=name,
+        says=says,
         state="within" if within else "outside",
-        figure=figure,
-        limit=allowed,
-        source=source,
         value=value,
         bound=limit,
         unit=unit,
@@ -109,11 +121,8 @@ def evaluate_limit(
 def unanswered(
     code: str,
     about: About,
-    name: str,
+    says: Fact,
     *,
-    figure: str,
-    limit: str,
-    source: str,
     cure: Cure | None,
     value: float | None = None,
     bound: float | None = None,
@@ -126,11 +135,8 @@ def unanswered(
         code=code,
         topic=topic_of(code),
         about=about,
-        name=name,
+        says=says,
         state="needs an answer",
-        figure=figure,
-        limit=limit,
-        source=source,
         value=value,
         bound=bound,
         unit=unit,
@@ -140,30 +146,10 @@ def unanswered(
     )
 
 
-def stated(
-    code: str,
-    about: About,
-    name: str,
-    *,
-    good: bool | None,
-    figure: str,
-    limit: str,
-    source: str,
-    cure: Cure | None = None,
-) -> Check:
+def stated(code: str, about: About, says: Fact, *, good: bool | None, cure: Cure | None = None) -> Check:
     """A check of a yes or a no; None is that nobody has answered."""
     state: CheckState = "needs an answer" if good is None else "within" if good else "outside"
-    return Check(
-        code=code,
-        topic=topic_of(code),
-        about=about,
-        name=name,
-        state=state,
-        figure=figure,
-        limit=limit,
-        source=source,
-        cure=None if good else cure,
-    )
+    return Check(code=code, topic=topic_of(code), about=about, says=says, state=state, cure=None if good else cure)
 
 
 TOPICS: tuple[Topic, ...] = ("hold", "bend", "heat", "mains", "water", "lens")

@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 from wenlo.core.catalog.data_files import fitting_sort
 from wenlo.core.fabrication.parts import Hole
 from wenlo.core.fabrication.screws import BRACKET, POCKET, POCKET_SHORT, SCREWS
+from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.kind import BALANCE_FACTOR
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit
@@ -42,6 +43,19 @@ CLAMP = 15.0
 
 EYE_CORE = 0.75
 """The thread's core of a screw eye against its outer diameter: what is threaded of it holds the wood."""
+
+SAYS = Phrases(
+    "check",
+    {
+        "hold-balance": {"name": "label", "load": "force", "most": "force", "times": "tenth"},
+        "hold-clamps": {"share": "force", "clamps": "count", "most": "force"},
+        "hold-eyes": {"share": "force", "count": "count", "most": "force", "opens": "force", "pulled": "force"},
+        "hold-screws": {"of": "choice", "share": "force", "count": "count", "most": "force", "mode": "label"},
+    },
+    room="checks",
+)
+
+CURES = Phrases("cure", {"balance": {"words": "label"}, "more-clamps": {}, "more-fasteners": {}}, room="checks")
 
 EYE_YIELD = 240.0
 """Yield strength of the wire of a bent screw eye. [N/mm²]"""
@@ -224,14 +238,19 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
         yield evaluate_limit(
             "hold.balance",
             modifier.about,
-            balance.name,
+            SAYS(
+                "hold-balance",
+                name=balance.name,
+                load=balance.load,
+                most=balance.most / BALANCE_FACTOR,
+                times=BALANCE_FACTOR,
+            ),
             value=balance.load,
             limit=balance.most / BALANCE_FACTOR,
             unit="N",
-            figure=f"{balance.load:.0f} N at the free corner, with a hand on it",
-            allowed=f"{balance.most / BALANCE_FACTOR:.0f} N",
-            source=f"moments about the line of the legs that stand, {BALANCE_FACTOR:g} times",
-            cure=Cure(words=balance.words, changes={kind.slots[balance.slot].path: balance.cure}),
+            cure=Cure(
+                says=CURES("balance", words=balance.words), changes={kind.slots[balance.slot].path: balance.cure}
+            ),
         )
     clamps = sum(int(f.count) for f in modifier.plan.fittings if f.id == "spring_clamp")
     boards = [c for c in modifier.plan.cloth if c.form == "board"]
@@ -241,14 +260,11 @@ def fastening_checks(modifier: Modifier) -> Iterator[Check]:
         yield evaluate_limit(
             "hold.clamps",
             modifier.about,
-            "Clamps",
+            SAYS("hold-clamps", share=share, clamps=clamps, most=CLAMP),
             value=share,
             limit=CLAMP,
             unit="N",
-            figure=f"{share:.0f} N on each of {clamps}",
-            allowed=f"{CLAMP:.0f} N",
-            source="what a padded spring clamp keeps from sliding on smooth board",
-            cure=Cure(words="more clamps, or a ledge under the board"),
+            cure=Cure(says=CURES("more-clamps")),
         )
 
 
@@ -269,10 +285,8 @@ def _fastener_check(about: About, fastener: Fastener, hole: Hole, weight: float)
         share = weight / min(hole.count, 2)
         pulled = withdrawal(fastener.diameter, fastener.length, core=EYE_CORE)
         opens = eye_opening(EYE_WIRE, EYE_INSIDE)
-        most, source = (
-            min(pulled, opens),
-            (f"opens at {opens:.0f} N (plastic bending of its wire), pulls out at {pulled:.0f} N (EN 1995-1-1, 8.39)"),
-        )
+        limit = min(pulled, opens) * ALLOWED
+        says = SAYS("hold-eyes", share=share, count=hole.count, most=limit, opens=opens, pulled=pulled)
     else:
         # two screws at each of the two corners that bear
         modes = (
@@ -281,18 +295,16 @@ def _fastener_check(about: About, fastener: Fastener, hole: Hole, weight: float)
             else shear_modes(fastener.diameter, fastener.near, fastener.far)
         )
         governs = min(modes, key=lambda mode: modes[mode])
-        share, most, source = weight / min(hole.count, 4), modes[governs], f"EN 1995-1-1 (8.6 {governs})"
-        most *= END_GRAIN if hole.side == "end grain" else 1.0
-    limit = most * ALLOWED
+        share = weight / min(hole.count, 4)
+        limit = modes[governs] * ALLOWED * (END_GRAIN if hole.side == "end grain" else 1.0)
+        of = "brackets" if fastener.plate else "corner"
+        says = SAYS("hold-screws", of=of, share=share, count=hole.count, most=limit, mode=governs)
     return evaluate_limit(
         "hold.eyes" if fastener.pulled else "hold.screws",
         about.of("-".join((fastener.name, *hole.pieces))),
-        fastener.name,
+        says,
         value=share,
         limit=limit,
         unit="N",
-        figure=f"{share:.0f} N on each of {'two' if fastener.pulled else 'four'} that bear, {hole.count} in all",
-        allowed=f"{limit:.0f} N, a third of what it holds in softwood",
-        source=source,
-        cure=Cure(words="thicker or more of them, into sound wood across the grain"),
+        cure=Cure(says=CURES("more-fasteners")),
     )

@@ -1,15 +1,15 @@
 """Checks of how a thing is held: payload, height, reach, span, counterweight, ballast, safety line, adapters, play."""
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import replace
 
 from wenlo.core.document.rigging import KNOCK, LIGHT_TOUCH, PASSING, Rigging
-from wenlo.core.rigging.checks import About, Check, Cure, evaluate_limit, stated, unanswered
+from wenlo.core.facts import Phrases, yes
+from wenlo.core.rigging.checks import ABOUT, About, Check, Cure, evaluate_limit, stated, unanswered
 from wenlo.core.rigging.holding import SLING, Holding
 from wenlo.core.rigging.statics import MOVING, TIPPING_FACTOR, sling_tension
 from wenlo.core.rigging.supports import Support
-from wenlo.core.units.length import UnitSystem, format_length
 
 BOND_FACTOR = 10.0
 """A safety line carries so many times what it holds: it must take a fall."""
@@ -23,17 +23,68 @@ SLACK_LIMIT = 0.03
 MOST_BALLAST = 300.0
 """More is not asked for. [kg]"""
 
-STATICS = "moments about the line between two feet"
+SAYS = Phrases(
+    "check",
+    {
+        "hold-in-the-way": {"over": "label"},
+        "hold-support": {"mass": "tenth", "height": "length"},
+        "hold-holder": {"mass": "tenth", "most": "tenth"},
+        "hold-arm": {"mass": "tenth", "most": "tenth"},
+        "hold-arm-on": {"mass": "tenth"},
+        "hold-line": {"pull": "force"},
+        "hold-safety-line": {"has": "choice", "bond": "tenth", "times": "count"},
+        "hold-ladder": {"height": "length", "reach": "length"},
+        "hold-adapter": {"upper": "label", "lower": "label"},
+        "hold-play": {"play": "fine", "most": "fine"},
+        "hold-payload": {"load": "tenth", "how": "choice", "most": "tenth", "height": "length", "support": "label"},
+        "hold-height": {"height": "length", "most": "length", "stand": "label"},
+        "hold-span": {"reach": "length", "walls": "choice", "span": "length"},
+        "hold-reach": {"reach": "length", "most": "length", "support": "label", "of": "choice"},
+        "hold-counterweight": {"given": "tenth", "told": "choice", "need": "tenth"},
+        "hold-ballast": {
+            "given": "tenth",
+            "told": "choice",
+            "need": "tenth",
+            "knock": "force",
+            "wind": "choice",
+            "factor": "tenth",
+        },
+        "hold-ballast-too-much": {"given": "tenth", "most": "count"},
+        "hold-knock": {"knock": "force", "least": "force", "passing": "force", "touch": "force"},
+    },
+    room="checks",
+)
 
-PAYLOAD = "stated payload, three quarters of it fully drawn out"
-
-
-def _kilos(mass: float) -> str:
-    return f"{mass:.1f} kg"
+CURES = Phrases(
+    "cure",
+    {
+        "hang-it": {},
+        "lower-or-lighter": {},
+        "clamp-on-either-side": {},
+        "lighter-front": {},
+        "clamp-the-arm": {},
+        "licensed-fixing": {},
+        "second-line": {},
+        "step-ladder": {},
+        "adapter": {"adapter": "label"},
+        "fewer-joints": {},
+        "stronger-support": {"load": "tenth"},
+        "taller-stand": {"height": "length"},
+        "no-walls": {},
+        "wider-spreader": {"span": "length"},
+        "longer-arm": {},
+        "longer-boom": {},
+        "counterweight": {"need": "tenth", "back": "length"},
+        "wider-foot": {},
+        "ballast": {"need": "tenth"},
+        "count-with-knock": {"knock": "force"},
+    },
+    room="checks",
+)
 
 
 def hold_checks(
-    holding: Holding, rig: Rigging, *, units: UnitSystem, lighter: Cure | None = None, span: float = math.inf
+    holding: Holding, rig: Rigging, *, lighter: Cure | None = None, span: float = math.inf
 ) -> Iterator[Check]:
     """All checks of how one thing is held.
 
@@ -43,7 +94,6 @@ def hold_checks(
     ----------
     holding: how it is held.
     rig: the answers about the rig.
-    units: how lengths are written.
     lighter: a change of the design that makes it lighter, if one is known.
     span: from wall to wall there. [m]
 
@@ -52,75 +102,47 @@ def hold_checks(
     Iterator: checks, each with its figure and its limit.
     """
     held, support, by = holding.held, holding.support, holding.by
-    name, height = held.about, float(held.place[2])
-
-    def length(value: float) -> str:
-        return format_length(value, system=units)
-
+    about, height = held.about, float(held.place[2])
     if by == "lamp":
         return
     if by == "stand" and held.over:
-        yield stated(
-            "hold.in_the_way",
-            name,
-            "Place of the stand",
-            good=False,
-            figure=f"under it is {held.over}",
-            limit="a stand beside it",
-            source="the place of what it holds",
-            cure=Cure(words="hang it from a boom, an arm or the ceiling", hold=held.id, changes={"way": "boom"}),
-        )
+        hang = Cure(says=CURES("hang-it"), hold=held.id, changes={"way": "boom"})
+        yield stated("hold.in_the_way", about, SAYS("hold-in-the-way", over=held.over), good=False, cure=hang)
     if support is None and by != "floor":
-        yield stated(
-            "hold.support",
-            name,
-            "Support",
-            good=False,
-            figure=f"{_kilos(held.mass)} at {length(height)}",
-            limit="nothing on the list carries it",
-            source=PAYLOAD,
-            cure=lighter or Cure(words="lower it, make it lighter, or put a stronger support on the Shelf"),
-        )
+        says = SAYS("hold-support", mass=held.mass, height=height)
+        cure = lighter or Cure(says=CURES("lower-or-lighter"))
+        yield stated("hold.support", about, says, good=False, cure=cure)
         return
     if support is not None:
-        yield from _support_checks(holding, support, length, lighter, span)
+        yield from _support_checks(holding, support, lighter, span)
     if holding.holder is not None:
         yield evaluate_limit(
             "hold.holder",
-            name,
-            "Board holder",
+            about,
+            SAYS("hold-holder", mass=held.mass, most=holding.holder.payload),
             value=held.mass,
             limit=holding.holder.payload,
             unit="kg",
-            figure=_kilos(held.mass),
-            allowed=_kilos(holding.holder.payload),
-            source="half of the board at the end of each half of its bar; pipe creeps to a third of its modulus",
-            cure=Cure(words="a clamp on either side, or a lighter board"),
+            cure=Cure(says=CURES("clamp-on-either-side")),
         )
     if held.carries is not None:
         yield evaluate_limit(
             "hold.arm",
-            name,
-            "Hangs on its arm",
+            about,
+            SAYS("hold-arm", mass=held.mass, most=held.carries),
             value=held.mass,
             limit=held.carries,
             unit="kg",
-            figure=_kilos(held.mass),
-            allowed=_kilos(held.carries),
-            source="what the arm or shoe carries without drooping",
-            cure=lighter or Cure(words="a lighter front, or a stand under it"),
+            cure=lighter or Cure(says=CURES("lighter-front")),
         )
     if by == "boom" and support is not None:
-        yield from _boom_checks(holding, length)
+        yield from _boom_checks(holding)
     if by == "arm":
         yield unanswered(
             "hold.arm_on",
-            name,
-            "What the arm is clamped to",
-            figure="not told",
-            limit=f"carries {_kilos(held.mass)} at the arm's reach",
-            source="an arm is as firm as what it is clamped to",
-            cure=Cure(words="clamp it to a bench, a beam or a ballasted stand, and pull at it"),
+            about,
+            SAYS("hold-arm-on", mass=held.mass),
+            cure=Cure(says=CURES("clamp-the-arm")),
             value=held.mass,
             unit="kg",
         )
@@ -130,40 +152,28 @@ def hold_checks(
         pull = sling_tension(held.mass * held.bears, 1, SLING)
         yield unanswered(
             "hold.line",
-            name,
-            "Line and fixing",
-            figure=f"{pull:.0f} N at 45°",
-            limit="what the fixing and the line carry",
-            source="m g / sin α",
-            cure=Cure(words="a licensed person looks at fixings in structure"),
+            about,
+            SAYS("hold-line", pull=pull),
+            cure=Cure(says=CURES("licensed-fixing")),
             value=pull,
             unit="N",
         )
     if holding.overhead:
+        has = {None: "unknown", True: "yes", False: "no"}[rig.safety_line]
         bond = held.mass * held.bears * BOND_FACTOR
-        said = {None: "nobody has looked", True: "an independent one", False: "none"}[rig.safety_line]
         yield stated(
             "hold.safety_line",
-            name,
-            "Safety line",
+            about,
+            SAYS("hold-safety-line", has=has, bond=bond, times=BOND_FACTOR),
             good=rig.safety_line,
-            figure=said,
-            limit=f"one that carries {_kilos(bond)}, to another fixing",
-            source=f"{BOND_FACTOR:.0f} times what it holds, since it must take a fall",
-            cure=Cure(
-                words="give it a second line of its own to another fixing, look at every one, and say so",
-                changes={"rig.safety_line": True},
-            ),
+            cure=Cure(says=CURES("second-line"), changes={"rig.safety_line": True}),
         )
     if height > LADDER and by != "floor":
         yield unanswered(
             "hold.ladder",
-            name,
-            "Reach",
-            figure=length(height),
-            limit=f"{length(LADDER)} from the floor",
-            source="what a person reaches",
-            cure=Cure(words="a step ladder on level ground, two people, nobody under it"),
+            about,
+            SAYS("hold-ladder", height=height, reach=LADDER),
+            cure=Cure(says=CURES("step-ladder")),
             value=height,
             bound=LADDER,
             unit="m",
@@ -171,156 +181,100 @@ def hold_checks(
         )
     for joint in holding.joints:
         if not joint.fits:
-            yield stated(
-                "hold.adapter",
-                name,
-                "Adapter",
-                good=False,
-                figure=f"{joint.upper} on {joint.lower}",
-                limit="does not fit",
-                source="types, sizes and genders of what meets",
-                cure=Cure(words=joint.adapter),
-            )
+            says = SAYS("hold-adapter", upper=joint.upper, lower=joint.lower)
+            cure = Cure(says=CURES("adapter", adapter=joint.adapter))
+            yield stated("hold.adapter", about, says, good=False, cure=cure)
     if holding.play > 0.0:
         yield evaluate_limit(
             "hold.play",
-            name,
-            "Play",
+            about,
+            SAYS("hold-play", play=holding.play, most=SLACK_LIMIT),
             value=holding.play,
             limit=SLACK_LIMIT,
             unit="m",
-            figure=length(holding.play),
-            allowed=length(SLACK_LIMIT),
-            source="play of all joints together",
-            cure=Cure(words="fewer joints, or a second clamp"),
+            cure=Cure(says=CURES("fewer-joints")),
         )
 
 
-def _support_checks(
-    holding: Holding, support: Support, length: Callable[[float], str], lighter: Cure | None, span: float
-) -> Iterator[Check]:
+def _support_checks(holding: Holding, support: Support, lighter: Cure | None, span: float) -> Iterator[Check]:
     held, by = holding.held, holding.by
-    name, height = held.about, float(held.place[2])
+    about, height = held.about, float(held.place[2])
     load = held.mass * held.bears * (MOVING if by == "boom" else 1.0)
     most = support.carries(height)
-    stronger = Cure(words=f"a support that carries {_kilos(load)}; or a lighter canvas or a smaller one")
+    how = "swinging" if by == "boom" else "two-lines" if held.bears > 1.0 else "still"
     yield evaluate_limit(
         "hold.payload",
-        name,
-        "Payload",
+        about,
+        SAYS("hold-payload", load=load, how=how, most=most, height=height, support=support.name),
         value=load,
         limit=most,
         unit="kg",
-        figure=_kilos(load) + (", swinging" if by == "boom" else ", on two of its lines" if held.bears > 1.0 else ""),
-        allowed=f"{_kilos(most)} at {length(height)} ({support.name})",
-        source=PAYLOAD,
-        cure=lighter or stronger,
+        cure=lighter or Cure(says=CURES("stronger-support", load=load)),
     )
     stand = holding.under or support
     if by in ("stand", "boom") and stand.highest > 0.0:
         yield evaluate_limit(
             "hold.height",
-            name,
-            "Height",
+            about,
+            SAYS("hold-height", height=height, most=stand.highest, stand=stand.name),
             value=height,
             limit=stand.highest,
             unit="m",
-            figure=length(height),
-            allowed=f"{length(stand.highest)} ({stand.name})",
-            source="stated height",
-            cure=Cure(words=f"a stand that reaches {length(height)}, or hang it from the ceiling"),
+            cure=Cure(says=CURES("taller-stand", height=height)),
         )
     if support.kind == "spreader":
-        if not math.isfinite(span):
-            yield stated(
-                "hold.span",
-                name,
-                "Span of the spreader",
-                good=False,
-                figure=f"reaches {length(support.span)}",
-                limit="walls on both sides",
-                source="a spreader is jammed between two walls",
-                cure=Cure(words="outdoors there are no walls: a boom, or a frame of its own"),
-            )
-        else:
+        walls = math.isfinite(span)
+        says = SAYS("hold-span", reach=support.span, walls=yes(walls), span=span)
+        if walls:
             yield evaluate_limit(
                 "hold.span",
-                name,
-                "Span of the spreader",
+                about,
+                says,
                 value=support.span,
                 limit=span,
                 unit="m",
-                figure=f"reaches {length(support.span)}",
-                allowed=f"{length(span)} from wall to wall",
-                source="a spreader is jammed between two walls",
                 most=False,
-                cure=Cure(words=f"a spreader that reaches {length(span)}, or eyes in the ceiling"),
+                cure=Cure(says=CURES("wider-spreader", span=span)),
             )
+        else:
+            yield stated("hold.span", about, says, good=False, cure=Cure(says=CURES("no-walls")))
     if by == "arm":
         yield evaluate_limit(
             "hold.reach",
-            name,
-            "Reach of the arm",
+            about,
+            SAYS("hold-reach", reach=holding.reach, most=support.reach, support=support.name, of="arm"),
             value=holding.reach,
             limit=support.reach,
             unit="m",
-            figure=length(holding.reach),
-            allowed=f"{length(support.reach)} ({support.name})",
-            source="from the clamp to what it holds",
-            cure=Cure(words="a longer arm, or a boom"),
+            cure=Cure(says=CURES("longer-arm")),
         )
 
 
-def _boom_checks(holding: Holding, length: Callable[[float], str]) -> Iterator[Check]:
+def _boom_checks(holding: Holding) -> Iterator[Check]:
     held, boom = holding.held, holding.support
     assert boom is not None
     yield evaluate_limit(
         "hold.reach",
         held.about,
-        "Reach of the boom",
+        SAYS("hold-reach", reach=holding.reach, most=boom.reach, support=boom.name, of="boom"),
         value=holding.reach,
         limit=boom.reach,
         unit="m",
-        figure=length(holding.reach),
-        allowed=f"{length(boom.reach)} ({boom.name})",
-        source="the stand is beside what hangs, not under it",
-        cure=Cure(words="a longer boom, or a smaller canvas"),
+        cure=Cure(says=CURES("longer-boom")),
     )
     need, given = holding.counterweight_needed, holding.counterweight_given
     cure = Cure(
-        words=f"{_kilos(need)} at {length(holding.back)} behind the stand",
+        says=CURES("counterweight", need=need, back=holding.back),
         hold=held.id,
         changes={"counterweight": round(need, 1)},
     )
-    source = "load × reach = counterweight × its distance"
+    says = SAYS("hold-counterweight", given=given or 0.0, told=yes(given is not None), need=need)
     if given is None:
-        yield unanswered(
-            "hold.counterweight",
-            held.about,
-            "Counterweight",
-            figure="not told",
-            limit=_kilos(need),
-            source=source,
-            cure=cure,
-            bound=need,
-            unit="kg",
-            relation="about",
-        )
-    else:
-        off = abs(given - need)
-        checked = evaluate_limit(
-            "hold.counterweight",
-            held.about,
-            "Counterweight",
-            value=off,
-            limit=max(0.1 * need, 0.2),
-            unit="kg",
-            figure=_kilos(given),
-            allowed=f"{_kilos(need)} ± a tenth",
-            source=source,
-            cure=cure,
-        )
-        yield replace(checked, value=given, bound=need, relation="about")
+        yield unanswered("hold.counterweight", held.about, says, cure=cure, bound=need, unit="kg", relation="about")
+        return
+    off, allowed = abs(given - need), max(0.1 * need, 0.2)
+    checked = evaluate_limit("hold.counterweight", held.about, says, value=off, limit=allowed, unit="kg", cure=cure)
+    yield replace(checked, value=given, bound=need, relation="about")
 
 
 def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
@@ -333,50 +287,35 @@ def _tipping_checks(holding: Holding, rig: Rigging) -> Iterator[Check]:
             code="hold.ballast",
             topic="hold",
             about=held.about,
-            name="Ballast",
+            says=SAYS("hold-ballast-too-much", given=given or 0.0, most=MOST_BALLAST),
             state="outside",
-            figure=_kilos(given or 0.0),
-            limit=f"more than {_kilos(MOST_BALLAST)}",
-            source=STATICS,
             factor=factor,
             value=given or 0.0,
             bound=MOST_BALLAST,
             unit="kg",
             relation="least",
-            cure=Cure(words="a wider foot: on this one no ballast that can be carried keeps it up"),
+            cure=Cure(says=CURES("wider-foot")),
         )
         return
     need = holding.ballast_asked
-    cure = Cure(words=f"{_kilos(need)} on the foot, low and against the lean", hold=held.id, changes={"ballast": need})
-    wind = "" if rig.weather == "indoors" else " and the wind"
-    source = f"{STATICS}; a knock of {rig.bump:.0f} N{wind}, factor {TIPPING_FACTOR:g}"
-    if given is None and need > 0.0:
+    cure = Cure(says=CURES("ballast", need=need), hold=held.id, changes={"ballast": need})
+    untold = given is None and need > 0.0
+    says = SAYS(
+        "hold-ballast",
+        given=given or 0.0,
+        told=yes(not untold),
+        need=need,
+        knock=rig.bump,
+        wind=yes(rig.weather != "indoors"),
+        factor=TIPPING_FACTOR,
+    )
+    if untold:
         yield unanswered(
-            "hold.ballast",
-            held.about,
-            "Ballast",
-            figure="not told",
-            limit=f"at least {_kilos(need)}",
-            source=source,
-            factor=factor,
-            cure=cure,
-            bound=need,
-            unit="kg",
-            relation="least",
+            "hold.ballast", held.about, says, factor=factor, cure=cure, bound=need, unit="kg", relation="least"
         )
         return
     enough = evaluate_limit(
-        "hold.ballast",
-        held.about,
-        "Ballast",
-        value=given or 0.0,
-        limit=need,
-        unit="kg",
-        figure=_kilos(given or 0.0),
-        allowed=f"at least {_kilos(need)}",
-        source=source,
-        cure=cure,
-        most=False,
+        "hold.ballast", held.about, says, value=given or 0.0, limit=need, unit="kg", cure=cure, most=False
     )
     yield replace(enough, factor=factor)
 
@@ -385,16 +324,11 @@ def knock_check(rig: Rigging) -> Check:
     """Whether the knock that was counted with is one that happens."""
     return evaluate_limit(
         "hold.knock",
-        About("set", "the set"),
-        "Knock",
+        About("set", ABOUT("set")),
+        SAYS("hold-knock", knock=rig.bump, least=KNOCK, passing=PASSING, touch=LIGHT_TOUCH),
         value=rig.bump,
         limit=KNOCK,
         unit="N",
-        figure=f"{rig.bump:.0f} N",
-        allowed=f"at least {KNOCK:.0f} N; {PASSING:.0f} N where people pass",
         most=False,
-        source=(
-            f"{LIGHT_TOUCH:.0f} N is a light touch; somebody who stumbles pushes with {KNOCK:.0f} to {PASSING:.0f} N"
-        ),
-        cure=Cure(words=f"count with {KNOCK:.0f} N", changes={"rig.bump": KNOCK}),
+        cure=Cure(says=CURES("count-with-knock", knock=KNOCK), changes={"rig.bump": KNOCK}),
     )

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wenlo.core.brief.brief import Brief
+from wenlo.core.facts import Fact, Phrases
 from wenlo.core.scene.room import room_box
 
 Vector = NDArray[np.float64]
@@ -141,12 +142,42 @@ def aim_angles(start: Vector, target: Vector) -> tuple[float, float]:
     return tilt, turn
 
 
+TASKS = Phrases(
+    "task",
+    {
+        "tape": {},
+        "wet": {},
+        "stands": {},
+        "overhead": {"name": "label"},
+        "put-up": {"name": "label"},
+        "first-flash": {},
+        "push": {},
+        "feel": {},
+        "cables": {},
+        "inverter": {},
+        "generator": {},
+        "switch-on": {},
+        "cool": {},
+        "unplug": {},
+        "lower": {},
+        "unload": {},
+        "count": {},
+        "note": {},
+    },
+    room="checks",
+)
+
+
 @dataclass(frozen=True)
 class RigTask:
-    """Something to do at the set: an id that its tick refers to, and what it is in a sentence."""
+    """Something to do at the set: an id that its tick refers to, and what it says."""
 
     id: str
-    text: str
+    says: Fact
+
+
+def _task(key: str) -> RigTask:
+    return RigTask(key, TASKS(key))
 
 
 def order_of_setting(
@@ -171,65 +202,27 @@ def order_of_setting(
     outdoors: whether a generator may be used.
     flashes: whether anything flashes.
     """
-    tasks = [
-        RigTask("tape", "Tape the subject's mark and both reference points; tape every floor mark from the sheet.")
-    ]
-    if wet:
-        words = "Look at the wet place: keep everything that is plugged in on its other side, and the floor dry."
-        tasks.append(RigTask("wet", words))
-    words = "Put every stand on its mark, legs spread flat, one leg under the load; ballast before load."
-    tasks.append(RigTask("stands", words))
-    for id, name in things:
-        if id in overhead:
-            words = f"Overhead first, with nobody under it: {name}; its own safety line before it goes up."
-            tasks.append(RigTask(f"put-up@{id}", words))
-    tasks += [RigTask(f"put-up@{id}", f"Put up: {name}.") for id, name in things if id not in overhead]
+    tasks = [_task("tape"), *([_task("wet")] if wet else []), _task("stands")]
+    hung = [(id, name) for id, name in things if id in overhead]
+    tasks += [RigTask(f"put-up@{id}", TASKS("overhead", name=name)) for id, name in hung]
+    tasks += [RigTask(f"put-up@{id}", TASKS("put-up", name=name)) for id, name in things if id not in overhead]
     if mains:
         tasks += _plugged_in(inverter=inverter, outdoors=outdoors)
     if flashes:
-        words = (
-            "Before the first flash tell everybody: flashing light can set off a fit in some people, and it dazzles."
-        )
-        tasks.append(RigTask("first-flash", words))
-    tasks.append(RigTask("push", "Push each stand lightly at shoulder height: nothing walks, nothing tips."))
-    tasks.append(RigTask("feel", "After ten minutes feel cloth, foam and plugs with the back of the hand."))
-    return tasks
+        tasks.append(_task("first-flash"))
+    return [*tasks, _task("push"), _task("feel")]
 
 
 def _plugged_in(*, inverter: bool, outdoors: bool) -> Iterator[RigTask]:
-    yield RigTask(
-        "cables",
-        "Lay cables flat along the walls, taped where somebody walks; draw reels out whole; plug in through the"
-        " residual-current device.",
-    )
+    yield _task("cables")
     if inverter:
-        yield RigTask(
-            "inverter",
-            "An inverter gives mains voltage: dry, off the ground, air round it, no wet hands; its battery's poles"
-            " covered, no ring or watch near them.",
-        )
+        yield _task("inverter")
     elif outdoors:
-        yield RigTask(
-            "generator",
-            "A generator stands outside, downwind and far from doors and windows, since its fumes kill; dry, level,"
-            " earthed as its maker says, a residual-current device at it, and cold before it is filled. A licensed"
-            " person connects it to anything fixed.",
-        )
-    yield RigTask("switch-on", "Switch lamps on one after the other, at their lowest setting.")
+        yield _task("generator")
+    yield _task("switch-on")
 
 
 def order_of_striking(*, mains: bool, overhead: bool) -> list[RigTask]:
     """The order of striking."""
-    tasks = [RigTask("cool", "Lamps off, and ten minutes to cool.")] if mains else []
-    if mains:
-        words = "Unplug at the wall first, then at the lamps; coil cables over and under."
-        tasks.append(RigTask("unplug", words))
-    if overhead:
-        words = "Lower what hangs overhead, with nobody under it; its safety line comes off last."
-        tasks.append(RigTask("lower", words))
-    tasks += [
-        RigTask("unload", "Take loads off before ballast."),
-        RigTask("count", "Fold stands, count clamps, lift the tape."),
-        RigTask("note", "Note what sagged, got hot or slid: it belongs to the design."),
-    ]
-    return tasks
+    keys = [*(("cool", "unplug") if mains else ()), *(("lower",) if overhead else ()), "unload", "count", "note"]
+    return [_task(key) for key in keys]

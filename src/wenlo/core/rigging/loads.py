@@ -24,7 +24,7 @@ from wenlo.core.modifiers.kind import Arrangement, HeldBy, Hold, ModifierParamet
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.motion import Motion
 from wenlo.core.rigging.board_holder import HeldBoard
-from wenlo.core.rigging.checks import About
+from wenlo.core.rigging.checks import About, thing
 from wenlo.core.rigging.interfaces import MOUNTS, Face, board_edge
 from wenlo.core.rigging.thermal_state import silhouette
 from wenlo.core.rigging.wind_on_parts import wind_face
@@ -78,7 +78,7 @@ class Load:
     @property
     def about(self) -> About:
         """What checks say that they are about."""
-        return About(self.id, self.name)
+        return thing(self.id, self.name)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -102,7 +102,7 @@ class Modifier:
     @property
     def about(self) -> About:
         """What checks say that they are about."""
-        return About(self.id, self.name)
+        return thing(self.id, self.name)
 
 
 CABLE = 0.1

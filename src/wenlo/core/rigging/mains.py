@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from wenlo.core.catalog.materials import LampType
 from wenlo.core.document.rigging import WetPlace
 from wenlo.core.rigging import heat
-from wenlo.core.rigging.checks import About
+from wenlo.core.rigging.checks import About, thing
 
 GLOWING, CHEAP = 1.0, 0.55
 """Power factor of lamps that glow, and of cheap LED and compact fluorescent lamps, whose label tells none."""
@@ -68,7 +68,7 @@ class ElectricalLoad:
     @property
     def about(self) -> About:
         """What checks say that they are about."""
-        return About(self.id, self.name)
+        return thing(self.id, self.name)
 
     def amperes(self, voltage: float) -> float:
         """Mean current. [A]"""

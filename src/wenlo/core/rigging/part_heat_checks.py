@@ -9,31 +9,52 @@ from wenlo.core.catalog.data_files import stock
 from wenlo.core.catalog.materials import LampType
 from wenlo.core.document.rigging import Rigging
 from wenlo.core.fabrication.parts import BuildPlan
+from wenlo.core.facts import ArgKind, Phrases, yes
 from wenlo.core.optics.meshes import triangles
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.checks import Check, Cure, evaluate_limit, unanswered
 from wenlo.core.rigging.loads import Modifier
-from wenlo.core.rigging.part_heat import HeatCause, PartHeat, part_heats
+from wenlo.core.rigging.part_heat import PartHeat, part_heats
 from wenlo.core.rigging.thermal_spread import judged
 
 PRINTED = 50.0
 """Printed parts of PLA go soft. [°C]"""
 
-WHERE: Mapping[HeatCause, str] = {
-    "light": "in the light, {distance} from the lamp",
-    "behind": "behind what the lamp warms",
-    "over": "{distance} over the lamp",
-    "at the lamp": "{distance} from the lamp's body",
-    "inside": "in the warm air inside",
+_AT: Mapping[str, ArgKind] = {
+    "name": "label",
+    "reached": "celsius",
+    "where": "choice",
+    "near": "choice",
+    "away": "length",
+    "most": "celsius",
+    "margin": "count",
+    "around": "celsius",
+    "unsure": "choice",
+    "hottest": "celsius",
 }
 
-CURES: Mapping[HeatCause, str] = {
-    "light": "farther from the lamp, or the lamp turned down",
-    "behind": "air between it and what the lamp warms, or the lamp turned down",
-    "over": "more room over the lamp, an opening there, or the lamp turned down",
-    "at the lamp": "a gap of a finger's width round the lamp, or the lamp turned down",
-    "inside": "openings low and high, or the lamp turned down",
-}
+SAYS = Phrases(
+    "check",
+    {
+        "heat-part": _AT,
+        "heat-rest": {**_AT, "others": "count"},
+        "heat-near": {"name": "label", "hottest": "celsius", "usually": "celsius"},
+    },
+    room="checks",
+)
+
+CURES = Phrases(
+    "cure",
+    {
+        "heat-light": {},
+        "heat-behind": {},
+        "heat-over": {},
+        "heat-at-the-lamp": {},
+        "heat-inside": {},
+        "off-the-hottest": {},
+    },
+    room="checks",
+)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -131,15 +152,12 @@ def part_checks(
             yield unanswered(
                 "heat.near",
                 modifier.about.of(row.name),
-                f"Temperature of the {row.name}",
-                figure=f"not known; {hottest:.0f} °C at the hottest place",
-                limit=f"usually {row.limit:.0f} °C",
-                source="where it is fixed is not in the plan",
+                SAYS("heat-near", name=row.name, hottest=hottest, usually=row.limit),
                 value=hottest,
                 bound=row.limit - heat.MARGIN,
                 unit="°C",
                 relation="most",
-                cure=Cure(words="keep it off the hottest wall, hold a thermometer to it after an hour"),
+                cure=Cure(says=CURES("off-the-hottest")),
             )
             continue
         if one.reached <= already.get(row.name, -300.0) + 1.0:
@@ -151,22 +169,30 @@ def part_checks(
             yield check
     if near_limit:
         least = min(near_limit, key=lambda pair: pair[0])[1]
-        others = f"; {len(near_limit) - 1} more are farther from their limits" if len(near_limit) > 1 else ""
-        yield replace(least, name=f"{least.name}, of all that is near the lamp", source=f"{least.source}{others}")
+        values = {name: argument.value for name, argument in least.says.args.items()}
+        yield replace(least, says=SAYS("heat-rest", **values, others=len(near_limit) - 1))
 
 
 def _of_part(modifier: Modifier, row: HeatLimit, one: PartHeat) -> Check:
-    distance = f"{one.distance * 100:.0f} cm" if one.distance >= 0.01 else "less than 1 cm"
-    where = WHERE[one.cause].format(distance=distance)
+    where = one.cause.replace(" ", "-")
     return evaluate_limit(
         "heat.part",
         modifier.about.of(row.name),
-        f"Temperature of the {row.name}",
+        SAYS(
+            "heat-part",
+            name=row.name,
+            reached=one.reached,
+            where=where,
+            near=yes(one.distance < 0.01),
+            away=one.distance,
+            most=row.limit - heat.MARGIN,
+            margin=heat.MARGIN,
+            around=one.around,
+            unsure="no",
+            hottest=one.reached,
+        ),
         value=one.reached,
         limit=row.limit - heat.MARGIN,
         unit="°C",
-        figure=f"{one.reached:.0f} °C, {where}",
-        allowed=f"{row.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
-        source=f"{one.around:.0f} °C round it; ± 30 %",
-        cure=Cure(words=CURES[one.cause]),
+        cure=Cure(says=CURES(f"heat-{where}")),
     )

@@ -14,6 +14,7 @@ from wenlo.core.catalog.own import OwnLamp, is_natural, lamp_of
 from wenlo.core.document.hold_ids import KEY, lamp_id
 from wenlo.core.document.shoot import Shoot
 from wenlo.core.errors import WenloError
+from wenlo.core.facts import Phrases
 from wenlo.core.inventory.changes import variants
 from wenlo.core.inventory.shopping import work_out
 from wenlo.core.inventory.stocked import Stocked
@@ -33,7 +34,12 @@ from wenlo.core.rigging.statics import MOVING
 from wenlo.core.rigging.supports import Support, supports
 from wenlo.core.rigging.thermal_checks import ThermalState, fit_checks, heat_checks, thermal_state_of
 from wenlo.core.rigging.wind import wind_speed
-from wenlo.core.units.length import UnitSystem, format_length
+
+CURES = Phrases(
+    "cure",
+    {"lighter-canvas": {"what": "label", "saved": "tenth"}, "smaller-canvas": {"size": "size", "mass": "tenth"}},
+    room="checks",
+)
 
 BAG = 5.0
 """A ballast bag. [kg]"""
@@ -65,14 +71,13 @@ class RigPlan:
     wind: float
 
 
-def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem = "metric") -> RigPlan:
+def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = ()) -> RigPlan:
     """The rig of a shoot.
 
     Parameters
     ----------
     shoot: the document.
     shelf: what is owned.
-    units: how lengths are written.
     """
     rig = shoot.rig
     modifiers = list(modifiers_of(shoot))
@@ -83,12 +88,12 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
     # a spreader is jammed across the room, wherever it is
     span = math.inf if room.outdoors else room.width
     for holding in holdings:
-        found = list(hold_checks(holding, rig, units=units, span=span))
+        found = list(hold_checks(holding, rig, span=span))
         if holding.held.by == "boom" and any(
             c.state == "outside" and c.code in ("hold.payload", "hold.support") for c in found
         ):
             lighter = _lighter(shoot, _boom_carries(holding))
-            found = list(hold_checks(holding, rig, units=units, lighter=lighter, span=span))
+            found = list(hold_checks(holding, rig, lighter=lighter, span=span))
         checks += found
     if any(h.moments is not None for h in holdings):
         checks.append(knock_check(rig))
@@ -98,8 +103,8 @@ def rig_plan(shoot: Shoot, *, shelf: Sequence[Stocked] = (), units: UnitSystem =
         one, at = (lamp, power) if k == 0 else _lamp_of_second(shoot, k - 1)
         checks += fit_checks(modifier, one)
         checks += fastening_checks(modifier)
-        checks += bend_checks(modifier, one, units=units, wind=wind)
-        checks += heat_checks(modifier, one, at, rig, units=units)
+        checks += bend_checks(modifier, one, wind=wind)
+        checks += heat_checks(modifier, one, at, rig)
         warm = thermal_state_of(modifier, one, at, rig)
         housings += [warm] if warm is not None else []
     loads = tuple(_loads(shoot, modifiers, holdings))
@@ -189,10 +194,7 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
         design = type(shoot.design).model_validate({**shoot.design.model_dump(), **best.changes})
         if work_out(kind.build(design, shoot.brief)).mass <= most:
             return Cure(
-                words=(
-                    f"a lighter canvas: {best.words[:1].lower()}{best.words[1:]} saves {-best.mass:.1f} kg; or a"
-                    " stronger boom"
-                ),
+                says=CURES("lighter-canvas", what=f"{best.words[:1].lower()}{best.words[1:]}", saved=-best.mass),
                 changes={f"design.{name}": value for name, value in best.changes.items()},
             )
     for scale in (0.9, 0.8, 0.7, 0.6, 0.5):
@@ -204,8 +206,7 @@ def _lighter(shoot: Shoot, most: float) -> Cure | None:
         if mass <= most:
             differ = kind.differences(shoot.design, smaller)
             changes = {f"design.{name}": value for name, value in differ.items()}
-            size = " × ".join(format_length(x) for x in smaller.source_size)
-            return Cure(words=f"a smaller canvas, {size}, weighs {mass:.1f} kg; or a stronger boom", changes=changes)
+            return Cure(says=CURES("smaller-canvas", size=smaller.source_size, mass=mass), changes=changes)
     return None
 
 

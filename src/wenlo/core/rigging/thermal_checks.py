@@ -10,6 +10,7 @@ import numpy as np
 
 from wenlo.core.catalog.materials import LampType
 from wenlo.core.document.rigging import Rigging
+from wenlo.core.facts import Fact, Phrases, yes
 from wenlo.core.modifiers.kind import ModifierParameters
 from wenlo.core.modifiers.registry import kind_of
 from wenlo.core.optics.lamp import Emitter
@@ -19,7 +20,6 @@ from wenlo.core.rigging.loads import Modifier
 from wenlo.core.rigging.part_heat_checks import HeatLimit, limits_of_plan, part_checks
 from wenlo.core.rigging.thermal_spread import SPREAD, judged
 from wenlo.core.rigging.thermal_state import Beamed, beamed, housing_of
-from wenlo.core.units.length import UnitSystem, format_length
 
 HOT_SPOT = 2000.0
 """Skin hurts in about twenty seconds and dark cloth gets hot. [W/m²]"""
@@ -29,6 +29,57 @@ LEAST_ON = 1.0
 
 CLEAR_OF_VENTS = 0.005
 """So much of a lamp's housing stays free before its vents. [m]"""
+
+SAYS = Phrases(
+    "check",
+    {
+        "lens-sun": {"suns": "count"},
+        "lens-lamp": {"strength": "rough", "focus": "choice", "away": "length", "most": "count"},
+        "heat-watts": {},
+        "heat-beam": {
+            "name": "label",
+            "reached": "celsius",
+            "away": "length",
+            "most": "celsius",
+            "at_any": "choice",
+            "nearest": "length",
+            "taken": "share",
+            "around": "celsius",
+            "unsure": "choice",
+            "hottest": "celsius",
+        },
+        "heat-housing": {
+            "name": "label",
+            "reached": "celsius",
+            "most": "celsius",
+            "margin": "count",
+            "inside": "count",
+            "walls": "tenth",
+            "unsure": "choice",
+            "hottest": "celsius",
+        },
+        "heat-minutes": {"minutes": "count", "most": "count"},
+        "heat-vents": {"covered": "fine", "most": "fine", "vents": "fine"},
+        "hold-fit": {"lamp": "label", "why": "label"},
+    },
+    room="checks",
+)
+
+CURES = Phrases(
+    "cure",
+    {
+        "cap-the-lens": {},
+        "keep-hands-away": {},
+        "arms-length": {},
+        "farther-off": {"nearest": "length"},
+        "air-or-dim": {},
+        "open-it": {"openings": "count", "fan": "count"},
+        "minutes": {"minutes": "count", "else": "fact"},
+        "cut-back": {},
+        "another-lamp": {},
+    },
+    room="checks",
+)
 
 
 class ThermalState:
@@ -113,9 +164,7 @@ def thermal_state_of(modifier: Modifier, lamp: LampType, power: float, rig: Rigg
     return ThermalState(housing, inside, rig, light=light, light_only=on_lamp)
 
 
-def heat_checks(
-    modifier: Modifier, lamp: LampType, power: float, rig: Rigging, *, units: UnitSystem
-) -> Iterator[Check]:
+def heat_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging) -> Iterator[Check]:
     """Housings, what the lamp shines on, all else that is near it, vents and lenses.
 
     Parameters
@@ -123,29 +172,25 @@ def heat_checks(
     modifier: with its parts.
     lamp, power: that lights it; a modelling lamp is counted as fully on.
     rig: the answers about the rig.
-    units: how lengths are written.
     """
     design = modifier.design
     kind = kind_of(design)
     if not kind.by_day(design):
         yield from _lamp_checks(modifier, lamp, power if lamp.kind == "continuous" else 1.0, rig)
-        yield from _vent_check(modifier, lamp, units)
+        yield from _vent_check(modifier, lamp)
         for emitter in modifier.arrangement.lamps:
             if lamp.kind == "continuous" and emitter.lens is not None:
-                yield _focus_check(modifier.about, emitter, lamp, power, units)
+                yield _focus_check(modifier.about, emitter, lamp, power)
     glass = kind.capabilities.lens
     if glass is not None:
         suns = heat.burning_glass(glass.diameter.get(design), glass.focal_length.get(design))
         yield unanswered(
             "lens.sun",
             modifier.about,
-            "The lens in the sun",
-            figure=f"{suns:.0f} suns in its focus",
-            limit="a few suns char card and cloth",
-            source="(diameter / image of the sun)²",
+            SAYS("lens-sun", suns=suns),
             value=suns,
             unit="suns",
-            cure=Cure(words="cap it whenever it is carried or left; never point it at the sun or look into it"),
+            cure=Cure(says=CURES("cap-the-lens")),
         )
 
 
@@ -154,17 +199,7 @@ def _lamp_checks(modifier: Modifier, lamp: LampType, power: float, rig: Rigging)
     if warm is None:
         return
     if not warm.electrical_watts:
-        yield unanswered(
-            "heat.watts",
-            modifier.about,
-            "Heat of the lamp",
-            figure="its watts are not told",
-            limit="what its label says",
-            source="the maker's label",
-            cure=Cure(
-                words="read the label and put it on the Shelf; until then keep everything an arm's length from it"
-            ),
-        )
+        yield unanswered("heat.watts", modifier.about, SAYS("heat-watts"), cure=Cure(says=CURES("arms-length")))
         return
     found = thermal_state_of(modifier, lamp, power, rig)
     places = _places(modifier, warm, power, rig, found)
@@ -229,26 +264,27 @@ def _beam_check(about: About, place: Place, lamp: LampType, power: float) -> Che
     least = heat.beam_distance(
         lamp, beam.taken, allowed, angle=beam.angle, faces=beam.faces, shiny=beam.shiny, power=power
     )
-    nearest = f"; nearest {least * 100:.0f} cm" if math.isfinite(least) else "; too warm round it at any distance"
-    cure = (
-        f"at least {least * 100:.0f} cm away, or the lamp turned down"
-        if math.isfinite(least)
-        else "air for the housing, or the lamp turned down"
-    )
+    somewhere = math.isfinite(least)
     return evaluate_limit(
         "heat.beam",
         about.of(place.name),
-        f"Lamp near the {place.name}",
+        SAYS(
+            "heat-beam",
+            name=place.name,
+            reached=place.reached,
+            away=beam.distance,
+            most=most,
+            at_any=yes(not somewhere),
+            nearest=least,
+            taken=heat.swallowed(lamp, beam.taken, shiny=beam.shiny),
+            around=place.around,
+            unsure="no",
+            hottest=place.reached,
+        ),
         value=place.reached,
         limit=most,
         unit="°C",
-        figure=f"{place.reached:.0f} °C at {beam.distance * 100:.0f} cm",
-        allowed=f"{most:.0f} °C{nearest}",
-        source=(
-            f"{heat.swallowed(lamp, beam.taken, shiny=beam.shiny) * 100:.0f} % of what it gets is swallowed;"
-            f" {place.around:.0f} °C round it"
-        ),
-        cure=Cure(words=cure),
+        cure=Cure(says=CURES("farther-off", nearest=least) if somewhere else CURES("air-or-dim")),
     )
 
 
@@ -262,24 +298,28 @@ def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> It
         found.inside, housing.loss, wanted / (1.0 + heat.LAYERED), housing.rise, ambient=rig.ambient
     )
     fan = heat.fan_for(found.inside, housing.loss, wanted / (1.0 + heat.LAYERED)) * 3600.0
-    open_words = (
-        f"openings of {need * 1e4:.0f} cm² low and as much high, light-trapped, or a fan of {fan:.0f} m³/h; or the lamp"
-        " turned down"
-    )
-    open_it = Cure(words=open_words, changes={"rig.openings": round(need * 1.05, 4)} if 0.0 < need < 2.0 else {})
+    opened: Fact = CURES("open-it", openings=need * 1e4, fan=fan)
+    open_it = Cure(says=opened, changes={"rig.openings": round(need * 1.05, 4)} if 0.0 < need < 2.0 else {})
     for material in housing.materials:
         reached = rig.ambient + heat.at_height(found.rise, material.height)
         yield judged(
             evaluate_limit(
                 "heat.housing",
                 modifier.about.of(material.name),
-                f"Temperature of the {material.name}",
+                SAYS(
+                    "heat-housing",
+                    name=material.name,
+                    reached=reached,
+                    most=material.limit - heat.MARGIN,
+                    margin=heat.MARGIN,
+                    inside=found.inside,
+                    walls=housing.loss,
+                    unsure="no",
+                    hottest=reached,
+                ),
                 value=reached,
                 limit=material.limit - heat.MARGIN,
                 unit="°C",
-                figure=f"{reached:.0f} °C",
-                allowed=f"{material.limit - heat.MARGIN:.0f} °C, {heat.MARGIN:.0f} K under its limit",
-                source=f"{found.inside:.0f} W left inside, {housing.loss:.1f} W/K through its walls; ± 30 %",
                 cure=open_it,
             ),
             ambient=rig.ambient,
@@ -290,43 +330,35 @@ def _housing_checks(modifier: Modifier, found: ThermalState, rig: Rigging) -> It
     )
     if math.isfinite(until):
         shorter = Cure(
-            words=f"keep it on for {math.floor(until):.0f} min at a stretch, then off as long; or {open_words}",
+            says=CURES("minutes", minutes=math.floor(until), **{"else": opened}),
             changes={"rig.minutes_on": float(math.floor(until))},
         )
         yield evaluate_limit(
             "heat.minutes",
             modifier.about,
-            "Minutes on at a time",
+            SAYS("heat-minutes", minutes=rig.minutes_on, most=math.floor(until)),
             value=rig.minutes_on,
             limit=until,
             unit="min",
-            figure=f"{rig.minutes_on:.0f} min",
-            allowed=f"{math.floor(until):.0f} min, then as long off",
-            source="heat stored in walls and air",
             # what is too hot at once is not cured by switching it off and on
             cure=shorter if until >= LEAST_ON else open_it,
         )
 
 
-def _vent_check(modifier: Modifier, lamp: LampType, units: UnitSystem) -> Iterator[Check]:
+def _vent_check(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
     design: ModifierParameters = modifier.design
     reach = kind_of(design).grips(design, lamp)
     if reach <= 0.0 or lamp.vents is None:
         return
+    most = max(lamp.vents - CLEAR_OF_VENTS, 0.0)
     yield evaluate_limit(
         "heat.vents",
         modifier.about,
-        "Vents of the lamp",
+        SAYS("heat-vents", covered=reach, most=most, vents=lamp.vents),
         value=reach,
-        limit=max(lamp.vents - CLEAR_OF_VENTS, 0.0),
+        limit=most,
         unit="m",
-        figure=f"covered from the rim back {format_length(reach, system=units)}",
-        allowed=(
-            f"{format_length(max(lamp.vents - CLEAR_OF_VENTS, 0.0), system=units)}: vents begin"
-            f" {format_length(lamp.vents, system=units)} behind it"
-        ),
-        source="air goes in and out there; covered, the lamp turns itself down, or burns",
-        cure=Cure(words="cut it back until the vents are free"),
+        cure=Cure(says=CURES("cut-back")),
     )
 
 
@@ -338,16 +370,13 @@ def fit_checks(modifier: Modifier, lamp: LampType) -> Iterator[Check]:
         yield stated(
             "hold.fit",
             modifier.about,
-            "Lamp and modifier",
+            SAYS("hold-fit", lamp=lamp.name, why=refused.text),
             good=False,
-            figure=lamp.name,
-            limit=refused.text,
-            source="sizes, weights and heat of both",
-            cure=Cure(words="another lamp, or another modifier"),
+            cure=Cure(says=CURES("another-lamp")),
         )
 
 
-def _focus_check(about: About, emitter: Emitter, lamp: LampType, power: float, units: UnitSystem) -> Check:
+def _focus_check(about: About, emitter: Emitter, lamp: LampType, power: float) -> Check:
     glass = emitter.lens
     assert glass is not None
     away, strength = heat.lamp_through_lens(
@@ -357,16 +386,12 @@ def _focus_check(about: About, emitter: Emitter, lamp: LampType, power: float, u
         distance=glass.lamp_distance,
         power=power,
     )
-    where = "" if math.isinf(away) else f", {format_length(away, system=units)} before the lens"
     return evaluate_limit(
         "lens.lamp",
         about,
-        "The lamp in the lens",
+        SAYS("lens-lamp", strength=strength, focus=yes(math.isfinite(away)), away=away, most=HOT_SPOT),
         value=strength,
         limit=HOT_SPOT,
         unit="W/m²",
-        figure=f"{strength:.0f} W/m²{where}",
-        allowed=f"{HOT_SPOT:.0f} W/m², as two suns",
-        source="a lens keeps radiance: E = π L sin² u",
-        cure=Cure(words="keep hands, cloth and varnish away from there, or turn the lamp down"),
+        cure=Cure(says=CURES("keep-hands-away")),
     )

@@ -2,11 +2,15 @@
 
 from dataclasses import replace
 
+from wenlo.core.facts import Phrases
 from wenlo.core.rigging import heat
 from wenlo.core.rigging.checks import Check, Cure
 
 SPREAD = 0.3
 """Of a rise over the room: coefficients of air, gaps, and what a lamp gives off are no better known."""
+
+
+CURES = Phrases("cure", {"hold-thermometer": {}}, room="checks")
 
 
 def judged(check: Check, *, ambient: float) -> Check:
@@ -16,7 +20,8 @@ def judged(check: Check, *, ambient: float) -> Check:
 
     Parameters
     ----------
-    check: its value and its bound in °C, the bound under the limit by the usual margin.
+    check: its value and its bound in °C, the bound under the limit by the usual margin; what it says tells whether it
+        is ``unsure``, and how hot it may be at the ``hottest``.
     ambient: of the room. [°C]
     """
     if check.state != "within" or check.value is None or check.bound is None:
@@ -27,6 +32,6 @@ def judged(check: Check, *, ambient: float) -> Check:
     return replace(
         check,
         state="needs an answer",
-        figure=f"{check.figure}; may be {most:.0f} °C",
-        cure=Cure(words="hold a thermometer to it after half an hour, or turn the lamp down until it is clear"),
+        says=check.says.but(unsure="yes", hottest=most),
+        cure=Cure(says=CURES("hold-thermometer")),
     )

@@ -59,8 +59,8 @@ def test_a_check_is_counted_listed_and_printed(monkeypatch):
     assert listed == set(new)
     printed = rig_sheet(lambda *_: True, document, "a4").content
     text = " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(printed)).pages).split())
-    assert "key modifier: Temperature of the wet varnish. farther from the lamp, or turn the lamp down." in text
-    assert "key modifier: Load. read the label and put it on the Shelf." in text
+    assert "key modifier – Temperature of the wet varnish: farther from the lamp, or turn the lamp down." in text
+    assert "key modifier – Load: read the label and put it on the Shelf." in text
 
 
 def test_a_form_of_file_is_one_entry(monkeypatch):

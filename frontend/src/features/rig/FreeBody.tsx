@@ -135,7 +135,7 @@ export function FreeBody({ holding, units }: { holding: Holding; units: Units })
           {holding.ballast > 0.05 || holding.ballast_given ? (
             <g>
               <rect x={x(0) - 16} y={y(0) - 13} width={13} height={13} rx={4} className={css.rigBag} />
-              <text x={x(0) - 19} y={y(0) - 3} textAnchor="end" className="faint">
+              <text x={x(0) - 3} y={y(0) + 18} textAnchor="end" className="faint">
                 {t('rig-kg', {
                   ballast: (holding.ballast_given ?? holding.ballast).toFixed(1),
                   needed: holding.ballast_given === null ? ` ${t('rig-needed')}` : '',

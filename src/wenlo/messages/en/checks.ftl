@@ -508,7 +508,7 @@ cure_no-mains-outdoors = lamps that run on their own batteries; or fittings made
 
 ## The checklist, setting up and striking
 
-task_check = { $about }: { $check }. { $cure }.
+task_check = { $about } – { $check }: { $cure }.
 task_ballast = { $name }: { $ballast } kg on the foot.
 task_safety-line = { $name }: its own safety line, to another fixing, no more than a hand slack.
 task_knobs = Knobs and clamps are tight; nothing turns when it is pushed.

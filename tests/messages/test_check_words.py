@@ -54,6 +54,7 @@ SELDOM = (
     "cure_cut-back",
     "cure_fewer-joints",
     "cure_hang-it",
+    "cure_heat-room",
     "cure_keep-hands-away",
     "cure_lighter-canvas",
     "cure_longer-boom",

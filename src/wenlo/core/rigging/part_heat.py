@@ -36,7 +36,7 @@ from wenlo.core.rigging.thermal_state import directions, swallowed_by
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
 
-HeatCause = Literal["light", "behind", "over", "at the lamp", "inside"]
+HeatCause = Literal["light", "behind", "over", "at the lamp", "inside", "room"]
 
 RAYS = 2400
 """Straight lines from all lamps together, besides those to the nearest place of each part."""
@@ -141,7 +141,7 @@ def part_heats(
         work.beside_lamp(source)
     work.beside_spots()
     for part in parts:
-        work.hottest.tell(part.id, ambient, ambient, "light", math.inf)
+        work.hottest.tell(part.id, ambient, ambient, "room", 0.0)
     return work.hottest.found
 
 
@@ -207,6 +207,7 @@ class _Heating:
         layers, start = layers_along(met, owner, slant), source.centre
         # light of a bulb comes from its glass
         least = source.width / 2 if source.round else 0.0
+        still: HeatCause = "room" if self.inside is None else "inside"
         at, passed = 0, 1.0
         while at < len(layers):
             which, near, _, square = layers[at]
@@ -225,7 +226,7 @@ class _Heating:
             )
             self.spots.append((start + near * way, reached, near * spread))
             outside = self.ambient if at + len(chain) == len(layers) else around
-            self._behind(chain, reached, around, outside, "light" if reached > around + 1.0 else "inside")
+            self._behind(chain, reached, around, outside, "light" if reached > around + 1.0 else still)
             passed *= math.prod(self.skin[layer[0]].passed for layer in chain)
             if passed <= 1e-3:
                 return

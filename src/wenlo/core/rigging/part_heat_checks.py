@@ -51,6 +51,7 @@ CURES = Phrases(
         "heat-over": {},
         "heat-at-the-lamp": {},
         "heat-inside": {},
+        "heat-room": {},
         "off-the-hottest": {},
     },
     room="checks",

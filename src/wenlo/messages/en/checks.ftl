@@ -111,7 +111,7 @@ check_hold-counterweight = Counterweight
            *[no] not told
         }
     .limit = { $need } kg, give or take a tenth
-    .source = load × reach = counterweight × its distance
+    .source = load × reach, and the boom's own weight in its middle, against counterweight × its distance
 
 check_hold-ballast = Ballast
     .figure =
@@ -295,7 +295,8 @@ check_heat-part = Temperature of the { $name }
                 [yes] less than 1 cm
                *[no] { $away }
             } from the lamp's body
-           *[inside] in the warm air inside
+            [inside] in the warm air inside
+           *[room] as warm as the room
         }{ $unsure ->
             [yes] ; may be { $hottest }
            *[no] { "" }
@@ -319,7 +320,8 @@ check_heat-rest = { $name }: the warmest of what is near the lamp
                 [yes] less than 1 cm
                *[no] { $away }
             } from the lamp's body
-           *[inside] in the warm air inside
+            [inside] in the warm air inside
+           *[room] as warm as the room
         }{ $unsure ->
             [yes] ; may be { $hottest }
            *[no] { "" }
@@ -491,6 +493,7 @@ cure_heat-behind = air between it and what the lamp warms, or turn the lamp down
 cure_heat-over = more room over the lamp, an opening there, or turn the lamp down
 cure_heat-at-the-lamp = a gap of a finger's width round the lamp, or turn the lamp down
 cure_heat-inside = openings low and high, or turn the lamp down
+cure_heat-room = a cooler room
 cure_off-the-hottest = keep it off the hottest wall, hold a thermometer to it after an hour
 cure_read-the-label = read the label and put it on the Shelf
 cure_larger-battery = a larger battery, fewer lamps, or lamps turned down

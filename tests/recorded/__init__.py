@@ -39,6 +39,7 @@ WORDS = frozenset(
         "check",
         "mistake",
         "said",
+        "says",
         "name",
         "about",
         "seconds",

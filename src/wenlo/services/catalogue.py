@@ -182,6 +182,9 @@ SHOWN = {
     "butt": "long screws into the end, glued",
     "pocket_screw": "screws from pockets, glued",
     "bracket": "angle brackets, no glue",
+    "unscrew": "in halves that unscrew",
+    "rod": "on a rod in two hooks",
+    "rail": "clamped to the rail",
 }
 """What options are called that documents hold under an earlier name, or a short one."""
 

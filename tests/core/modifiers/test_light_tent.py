@@ -121,3 +121,49 @@ def test_what_does_not_gather_is_not_pushed_back(change, field):
 def test_a_look_may_push_a_side_back():
     slots = slots_of(type(made("light_tent").design))
     assert {slots[name].scope for name in ("key_slid", "far_slid")} == {"pose"}
+
+
+PIPE_TENT = {"width": 0.65, "height": 0.55, "depth": 0.5, "bar": "pvc_three_quarter_inch", "sheet": "bleached_muslin"}
+
+
+def test_legs_of_pipe_come_apart_in_halves_that_close_to_the_same_height():
+    whole, apart = made("light_tent", **PIPE_TENT), made("light_tent", **PIPE_TENT, legs="unscrew")
+    (leg,) = set(np.round(whole.cuts()["leg"], 6))
+    halves = apart.cuts()["leg"]
+    assert len(halves) == 8
+    # 12 mm of thread and shoulder lie between two halves that go in to the stop
+    assert halves == pytest.approx([(leg - 0.012) / 2] * 8)
+    assert apart.fittings()["pipe_thread"] == 4.0
+    assert "pipe_thread" not in whole.fittings()
+    (make,) = [step for step in apart.plan.steps if step.id == "make-the-sides"]
+    assert "male adapter" in step_words(make).text
+    assert "male adapter" not in step_words(next(s for s in whole.plan.steps if s.id == "make-the-sides")).text
+
+
+def test_a_backdrop_on_its_rod_hangs_in_two_hooks():
+    plain, rod = made("light_tent", **PIPE_TENT), made("light_tent", **PIPE_TENT, backdrop_on="rod")
+    assert rod.fittings()["pipe_hook"] == 2
+    # between the pipes of the sides: their fittings stand out 3.5 mm on both sides of 26.7, and 2 mm of air
+    more = rod.fittings()["fibre_rod"] - plain.fittings()["fibre_rod"]
+    assert more == pytest.approx(0.65 - 2 * (0.0267 + 2 * 0.0035 + 0.002))
+    work = rod.assembly
+    lies = work.by_id["tent/backdrop rod"]
+    sweep = work.by_id["tent/sweep"]
+    assert lies.box[0][1] < sweep.box[1][1]
+    assert not faults(work)
+    # the light is the same
+    for one, other in zip(plain.light.surfaces, rod.light.surfaces, strict=True):
+        assert np.allclose(one.origin, other.origin)
+
+
+@pytest.mark.parametrize(
+    ("changes", "why"),
+    [
+        ({"legs": "unscrew", "bar": "softwood_18_44"}, "Threaded joints are made for pipe"),
+        ({"backdrop_on": "rod", "bar": "softwood_18_44"}, "Rod hooks snap on pipe"),
+        ({"backdrop_on": "rod", "ground_of": "loose panels"}, "Loose panels stand by themselves"),
+    ],
+)
+def test_what_pipe_alone_can_do_is_refused_with_its_reason(changes, why):
+    with pytest.raises(ValidationError, match=why):
+        made("light_tent", **{**PIPE_TENT, **changes})

@@ -47,6 +47,7 @@ OPENS = frozenset(
         "socket",
         "cap",
         "coupling",
+        "thread",
         "cube",
         "tube_cap",
         "joiner",

@@ -1,6 +1,7 @@
 """A light tent: sheets on a frame of pipe or rods round a thing, with sides that slide and a backdrop on a rod."""
 
 import math
+from dataclasses import replace
 from typing import ClassVar, Literal
 
 import numpy as np
@@ -8,9 +9,11 @@ from pydantic import model_validator
 
 from wenlo.core.brief.brief import Brief
 from wenlo.core.catalog.own import covering_of, sheet_material
-from wenlo.core.fabrication.assembly.constructions.batten_box import BoxRoles, batten_box, node_box
-from wenlo.core.fabrication.assembly.layout import Reason
-from wenlo.core.fabrication.assembly.space import X, Y
+from wenlo.core.fabrication.assembly.constructions.batten_box import BattenBox, BoxRoles, batten_box, node_box
+from wenlo.core.fabrication.assembly.layout import Layout, Reason
+from wenlo.core.fabrication.assembly.shop import mass_of
+from wenlo.core.fabrication.assembly.solids import BoughtSolid, Rod
+from wenlo.core.fabrication.assembly.space import PartPose, X, Y
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.facts import Phrases
 from wenlo.core.modifiers.box_parts import CLAMPED, hang_sides, stands_at
@@ -47,6 +50,7 @@ from wenlo.core.modifiers.thing_box import (
     lit_by_day,
     no_person,
     side_panel,
+    sweep_of,
     top_panel,
 )
 from wenlo.core.optics.shapes import Panel
@@ -58,15 +62,18 @@ from wenlo.core.units.length import format_length
 SAYS = Phrases(
     "light-tent",
     {
-        "make-the-sides": {**FRAMED, "deep": "length"},
+        "make-the-sides": {**FRAMED, "deep": "length", "legs": "choice"},
         "join-the-sides": {"size": "size", "diagonal": "length", "frame": "choice"},
         "hang-the-sheets": {"sides": "choice"},
-        "lay-the-sweep": {},
+        "lay-the-sweep": {"hung": "choice"},
     },
 )
 
-ROD = 0.004
-"""Diameter of the rods that side sheets slide on. [m]"""
+ROD, LIES_CLEAR = 0.004, 0.0005
+"""Diameter of the rods that sheets hang on; a sheet lies so far off its rod. [m]"""
+
+HOOKED = 0.008
+"""A hook that snaps on a pipe holds a rod no farther off it. [m]"""
 
 
 class TentParameters(SidedBox, OfBars, Cornered):
@@ -75,6 +82,8 @@ class TentParameters(SidedBox, OfBars, Cornered):
     kind: Literal["light_tent"] = "light_tent"
     CROSSED: ClassVar[bool] = True
     top: Literal["sheet", "open"] = "sheet"
+    legs: Literal["whole", "unscrew"] = "whole"
+    backdrop_on: Literal["rail", "rod"] = "rail"
     key_slid: float = quantity(0.0, 0.9, unit="share", label="key side pushed back", default=0.0)
     far_slid: float = quantity(0.0, 0.9, unit="share", label="far side pushed back", default=0.0)
 
@@ -86,6 +95,12 @@ class TentParameters(SidedBox, OfBars, Cornered):
                 f"{self.bar_type.name} is {format_length(self.bar_type.width)} wide. At a corner of a tent two pairs of"
                 f" screws cross in one batten: it takes {format_length(TWO_PAIRS)} at least.",
             )
+        if self.legs == "unscrew" and self.bar_type.pipe is None:
+            raise at_field("legs", "Threaded joints are made for pipe. Choose a pipe, or leave the legs whole.")
+        if self.backdrop_on == "rod" and self.bar_type.pipe is None:
+            raise at_field("backdrop_on", "Rod hooks snap on pipe. Choose a pipe, or hang the backdrop on the rail.")
+        if self.backdrop_on == "rod" and self.stiff_ground:
+            raise at_field("backdrop_on", "Loose panels stand by themselves. Choose a sweep, or leave out the rod.")
         stiff = {
             "key_slid": sheet_material(self.sheet).form == "board",
             "far_slid": self.far_side != "sheet" or sheet_material(self.sheet).form == "board",
@@ -188,28 +203,27 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
     tent = work.layout("tent")
     of_timber = timber.group == "timber"
     between = "between the corners: outside less what two of them take"
-    frame = (batten_box if of_timber else node_box)(
-        tent,
-        width=design.width,
-        depth=design.depth,
-        height=design.height,
-        roles=BoxRoles(
-            uprights="leg",
-            rails="rail, front to back",
-            cross="rail, left to right",
-            upright_reason=Reason(text="full height, a corner each" if of_timber else between, blame="height"),
-            rail_reason=Reason(
-                text=f"between the legs: depth less {as_wide('two legs', timber)}" if of_timber else between,
-                blame="depth",
-            ),
-            cross_reason=Reason(
-                text=f"between the legs: width less two legs of {timber.thickness * 1000:.0f} mm; two at the top, one"
-                " behind at the floor"
-                if of_timber
-                else between,
-                blame="width",
-            ),
+    roles = BoxRoles(
+        uprights="leg",
+        rails="rail, front to back",
+        cross="rail, left to right",
+        upright_reason=Reason(text="full height, a corner each" if of_timber else between, blame="height"),
+        rail_reason=Reason(
+            text=f"between the legs: depth less {as_wide('two legs', timber)}" if of_timber else between, blame="depth"
         ),
+        cross_reason=Reason(
+            text=f"between the legs: width less two legs of {timber.thickness * 1000:.0f} mm; two at the top, one"
+            " behind at the floor"
+            if of_timber
+            else between,
+            blame="width",
+        ),
+    )
+    outside = {"width": design.width, "depth": design.depth, "height": design.height}
+    frame = (
+        batten_box(tent, **outside, roles=roles)
+        if of_timber
+        else node_box(tent, **outside, roles=roles, unscrew=design.legs == "unscrew")
     )
     hang_sides(
         work,
@@ -243,16 +257,18 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
         tent,
         design,
         note="backdrop over the rail behind, down and forward",
-        hangs_on=frame.back,
+        hangs_on=(_rod_behind(work, tent, design, frame),) if design.backdrop_on == "rod" else frame.back,
         stands_at=(frame.cross[1],),
         off=stands_out(timber),
     )
     work.fit("ballast_bag", 1)
     work.step(
-        SAYS("make-the-sides", size=(design.depth, design.height), deep=timber.width, **how_made(work)),
+        SAYS(
+            "make-the-sides", size=(design.depth, design.height), deep=timber.width, legs=design.legs, **how_made(work)
+        ),
         minutes=40,
         does="bond",
-        uses=("leg", "rail, front", *JOINERS),
+        uses=("leg", "rail, front", *JOINERS, *(("pipe_thread",) if design.legs == "unscrew" else ())),
         wait=drying(work),
     )
     work.step(
@@ -275,8 +291,34 @@ def laid(design: TentParameters, brief: Brief) -> LaidParts:
     if design.stiff_ground:
         put_panels_in(work, uses=("ballast_bag", "spring_clamp"))
     else:
-        work.step(SAYS("lay-the-sweep"), minutes=10, does="set", uses=("ballast_bag", "backdrop over", "spring_clamp"))
+        hooks = ("pipe_hook",) if design.backdrop_on == "rod" else ()
+        work.step(
+            SAYS("lay-the-sweep", hung=design.backdrop_on),
+            minutes=10,
+            does="set",
+            uses=("ballast_bag", "backdrop over", "spring_clamp", *hooks),
+        )
     return work
+
+
+def _rod_behind(work: LaidParts, tent: Layout, design: TentParameters, frame: BattenBox) -> str:
+    # level with the rail at the top, before the sweep that is clamped to it: it is lifted out of its hooks with that
+    pipe, sweep = tent.batten, sweep_of(design)
+    half, off = sweep.width / 2, stands_out(pipe)
+    rod = work.bought(
+        tent,
+        "backdrop rod",
+        "fibre_rod",
+        BoughtSolid(fills=(Rod(start=(-half, 0.0, 0.0), end=(half, 0.0, 0.0), diameter=ROD),)),
+        PartPose(origin=(0.0, sweep.back - ROD / 2 - LIES_CLEAR, design.height - pipe.width / 2 - off)),
+        role="rod of the backdrop",
+        mass=2 * half * mass_of("fibre_rod"),
+    )
+    tent.hold("tied", rod, (frame.cross[1],), used={"fibre_rod": 2 * half, "pipe_hook": 2})
+    # the sweep lies between the rod and the rail that the hooks are on
+    held = tent.held[-1]
+    tent.held[-1] = replace(held, contacts=tuple(replace(c, gap=HOOKED) for c in held.contacts))
+    return rod
 
 
 build, assemble = built(laid, "light tent")

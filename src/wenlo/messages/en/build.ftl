@@ -758,7 +758,10 @@ hung-curtain_hang-it = Hang it
 light-tent_make-the-sides = Make the two sides
     .text =
         { $frame ->
-            [pipe] Push two legs and two rails into their corners for each side, { $size } overall, each pipe to a tape mark { $inserted } from its end.
+            [pipe] { $legs ->
+                [unscrew] Glue a male adapter on one half of each leg and a female one on the other, and screw them together.
+               *[whole] { "" }
+            } Push two legs and two rails into their corners for each side, { $size } overall, each pipe to a tape mark { $inserted } from its end.
             [tube] Push two legs and two rails onto their cubes for each side, { $size } overall.
            *[timber] Join two legs and two rails for each side, { $size } overall.
         }
@@ -788,7 +791,11 @@ light-tent_hang-the-sheets = Hang the sheets
     .mistake = Closed all round, the light is flat. Open one side, or hang a black card there.
 
 light-tent_lay-the-sweep = Lay the sweep
-    .text = Clamp the backdrop to the rear rail. Let it run down behind the thing and forward under it without a crease.
+    .text =
+        { $hung ->
+            [rod] Snap two hooks on the rear rail, clamp the backdrop to its rod and lay the rod in the hooks. Let it run down behind the thing and forward under it without a crease.
+           *[rail] Clamp the backdrop to the rear rail. Let it run down behind the thing and forward under it without a crease.
+        }
     .mistake = Bent too sharply, its crease shows as a line behind the thing.
 
 ## Negative fill

@@ -29,6 +29,7 @@ MethodId = Literal[
     "socket",
     "cap",
     "coupling",
+    "thread",
     "cube",
     "tube_cap",
     "joiner",

@@ -92,8 +92,12 @@ def batten_box(layout: Layout, *, width: float, depth: float, height: float, rol
     )
 
 
-def node_box(layout: Layout, *, width: float, depth: float, height: float, roles: BoxRoles) -> BattenBox:
-    """The same of pipe or square tube, between corners; the outside is measured over these. [m]"""
+def node_box(
+    layout: Layout, *, width: float, depth: float, height: float, roles: BoxRoles, unscrew: bool = False
+) -> BattenBox:
+    """The same of pipe or square tube, between corners; the outside is measured over these [m]. Uprights of pipe may
+    ``unscrew`` in their middles.
+    """
     layout.finished = ((-width / 2, -depth / 2, 0.0), (width / 2, depth / 2, height))
     bar = layout.batten
     out = bar.width / 2 + (0.0 if bar.pipe is None else bar.pipe.fitting_wall)
@@ -101,8 +105,9 @@ def node_box(layout: Layout, *, width: float, depth: float, height: float, roles
     x, y, low, high = width / 2 - out, depth / 2 - out, out, height - out
 
     def lay(name: str, role: str, start: Vec, end: Vec, reason: Reason) -> str:
-        wide = Z if start[2] == end[2] else X
-        return layout.bar(name, role, start, end, wide, reason, splice=SPLICES[bar.group])
+        upright = start[2] != end[2]
+        splice: MethodId = "thread" if upright and unscrew else SPLICES[bar.group]
+        return layout.bar(name, role, start, end, X if upright else Z, reason, splice=splice)
 
     sides, corners = [], []
     for name, side in (("left ", -1.0), ("right ", 1.0)):

@@ -1,4 +1,6 @@
-"""Members in lengths that can be carried: couplings on pipe, joiners in tube, splints behind joints of battens."""
+"""Members in lengths that can be carried: couplings on pipe, joiners in tube, splints behind joints of battens; and
+pipes that unscrew.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -14,6 +16,9 @@ from wenlo.core.fabrication.screws import flat_screw
 
 SCREWED_AT = (0.15, 0.35, 0.65, 0.85)
 """Shares of a splint's length where its screws are."""
+
+THREAD_STOP = 0.012
+"""Between two pipes whose adapters are screwed into each other, when they are tight. [m]"""
 
 SCREW_CLEAR, SCREW_END, SCREW_STEP = 0.008, 0.015, 0.005
 """From a splint's screw to a batten that crosses; to its end, joint and neighbour; of places that are tried. [m]"""
@@ -33,22 +38,34 @@ def gap_of(method: MethodId, shop: BuildShop, bar: BarType) -> float:
     if method == "coupling":
         row = shop.sockets_for(bar)
         return row.stop + 2 * row.left_open
+    if method == "thread":
+        # its adapters are glued on: the pipes go in to the stop
+        return THREAD_STOP
     return spigots_of(shop).collar if method == "joiner" else 0.0
 
 
 def _coupling(id: str, at: float, pose: PartPose, shop: BuildShop, bar: BarType) -> Part:
+    return _sleeve(id, "pipe_coupling", shop.sockets_for(bar).stop, at, pose, shop, bar)
+
+
+def _threaded(id: str, at: float, pose: PartPose, shop: BuildShop, bar: BarType) -> Part:
+    # a male adapter on one pipe, a female one on the other
+    return _sleeve(id, "pipe_thread", THREAD_STOP, at, pose, shop, bar)
+
+
+def _sleeve(id: str, item: str, stop: float, at: float, pose: PartPose, shop: BuildShop, bar: BarType) -> Part:
     row = shop.sockets_for(bar)
-    half = row.stop / 2 + row.socket
+    half = stop / 2 + row.socket
     ends: tuple[Vec, Vec] = ((0.0, 0.0, -half), (0.0, 0.0, half))
     solid = BoughtSolid(
         fills=(Rod(start=ends[0], end=ends[1], diameter=row.outer + 2 * row.fitting_wall),),
         bores=(
-            Rod(start=(0.0, 0.0, row.stop / 2), end=(0.0, 0.0, half + 0.001), diameter=row.outer),
-            Rod(start=(0.0, 0.0, -half - 0.001), end=(0.0, 0.0, -row.stop / 2), diameter=row.outer),
+            Rod(start=(0.0, 0.0, stop / 2), end=(0.0, 0.0, half + 0.001), diameter=row.outer),
+            Rod(start=(0.0, 0.0, -half - 0.001), end=(0.0, 0.0, -stop / 2), diameter=row.outer),
             Rod(start=ends[0], end=ends[1], diameter=row.outer - 2 * row.wall),
         ),
     )
-    return _added(id, shop.item_for("pipe_coupling", row), solid, at, pose)
+    return _added(id, shop.item_for(item, row), solid, at, pose)
 
 
 def _joiner(id: str, at: float, pose: PartPose, shop: BuildShop, _: BarType) -> Part:
@@ -61,6 +78,9 @@ def _joiner(id: str, at: float, pose: PartPose, shop: BuildShop, _: BarType) -> 
         )
     )
     return _added(id, "tube_joiner", solid, at, pose)
+
+
+JOINED = {"coupling": _coupling, "thread": _threaded, "joiner": _joiner}
 
 
 def _added(id: str, item: str, solid: BoughtSolid, at: float, pose: PartPose) -> Part:
@@ -81,7 +101,9 @@ def parts_of(blank: Blank, solid: BarSolid, shop: BuildShop, crossings: Sequence
     """
     gap = gap_of(blank.splice, shop, blank.bar)
     if blank.splice != "splint":
-        return parts_needed(solid.length, gap, shop.carrying_length)
+        needed = parts_needed(solid.length, gap, shop.carrying_length)
+        # what unscrews is in two parts at least, short as it may be
+        return max(needed, 2) if blank.splice == "thread" else needed
     places = [place - _start(solid) for place in crossings]
     splint, wide = min(shop.splint, shop.carrying_length), blank.section.half[0] + SCREW_CLEAR
 
@@ -154,7 +176,7 @@ def spliced(
                 replace(screw, into=pair[0] if k < len(SCREWED_AT) / 2 else pair[1]) for k, screw in enumerate(screws)
             )
         else:
-            added = (_coupling if blank.splice == "coupling" else _joiner)(id, at, pose, shop, blank.bar)
+            added = JOINED[blank.splice](id, at, pose, shop, blank.bar)
             contacts = tuple(
                 PartContact(first=name, second=added.id, form="inside", seat=plus(pose.origin, pose.z, seat))
                 for name, seat in zip(pair, (low - gap, low), strict=True)

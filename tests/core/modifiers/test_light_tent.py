@@ -133,6 +133,7 @@ def test_legs_of_pipe_come_apart_in_halves_that_close_to_the_same_height():
     assert len(halves) == 8
     # 12 mm of thread and shoulder lie between two halves that go in to the stop
     assert halves == pytest.approx([(leg - 0.012) / 2] * 8)
+    assert all(p.reason.endswith("which unscrew") for p in apart.plan.pieces if p.name == "leg")
     assert apart.fittings()["pipe_thread"] == 4.0
     assert "pipe_thread" not in whole.fittings()
     (make,) = [step for step in apart.plan.steps if step.id == "make-the-sides"]

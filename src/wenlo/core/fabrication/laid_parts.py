@@ -272,8 +272,8 @@ class LaidParts(PartsList):
         for layout, blank in self._blanks:
             parts, reason = self._parts_of(blank.id), layout.reasons[blank.group].text
             if len(parts) > 1:
-                most = f"{self.carrying_length * 1000:.0f} mm"
-                reason += f"; in {len(parts)} parts, since more than {most} cannot be carried"
+                most = f"since more than {self.carrying_length * 1000:.0f} mm cannot be carried"
+                reason += f"; in {len(parts)} parts, {'which unscrew' if blank.splice == 'thread' else most}"
             found += [
                 Piece(
                     label=p.label,

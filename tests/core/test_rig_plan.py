@@ -370,3 +370,15 @@ def test_a_bag_is_not_shared_by_two_feet():
     for holding in plan.holdings:
         assert 0.0 <= holding.ballast_asked - holding.ballast_needed < 0.5
         assert (2.0 * holding.ballast_asked).is_integer()
+
+
+def test_a_boom_that_its_own_arm_balances_asks_for_no_counterweight():
+    _, plan = rigged("acrylic_table")
+    (check,) = of(plan, "Counterweight", "key lamp")
+    assert check.state == "within"
+    assert told(check.says, "limit") == "none: the boom's own weight balances it"
+    # one that is heavier than the arm is still asked for
+    _, bounce = rigged("overhead_bounce")
+    (asked,) = of(bounce, "Counterweight")
+    assert asked.state == "needs an answer"
+    assert told(asked.says, "limit").endswith("kg, give or take a tenth")

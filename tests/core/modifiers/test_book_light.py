@@ -172,3 +172,19 @@ def test_pages_of_one_board_are_never_sized_beyond_it(scale, size):
     again = book.kind.parameters.model_validate(dict(grown))
     assert max(again.width, again.height) <= 1.22
     assert min(again.page_size) >= 0.1 - 1e-9
+
+
+def test_pages_larger_than_their_board_are_told_which_boards_would_do():
+    with pytest.raises(ValidationError, match=r"half of 1\.22 × 2\.44 m"):
+        made("book_light", pages="two from one board", width=1.22, height=1.22)
+    # no board on the list is so large
+    with pytest.raises(ValidationError, match="of your own on the Shelf"):
+        made("book_light", pages="two from one board", width=1.6, height=1.6)
+    pages = made(
+        "book_light", pages="two from one board", width=1.22, height=1.22, face="white_insulation_board_half"
+    )
+    # what falls out of the window is the other page: 1220 less a border of 60 on both sides
+    assert sorted(pages.covers("white_insulation_board_half")) == [
+        pytest.approx((1.1, 1.1)),
+        pytest.approx((1.22, 1.22)),
+    ]

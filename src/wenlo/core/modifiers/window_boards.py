@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from wenlo.core.catalog.own import BounceRef, SheetRef, bounce_face, sheet_material
+from wenlo.core.catalog.typical import bounce_faces
 from wenlo.core.fabrication.assembly.space import Z
 from wenlo.core.fabrication.laid_parts import LaidParts
 from wenlo.core.fabrication.parts import Template
@@ -51,8 +52,21 @@ def not_from_one(
     sizes = dict(zip(names, (width, height), strict=True))
     for name, limit in ((long, max(row.width, row.board_length)), (short, min(row.width, row.board_length))):
         if sizes[name] > limit + 1e-9:
-            board = f"{format_length(row.width)} × {format_length(row.board_length)}"
-            yield name, f"It is cut from one board, and that is {board}."
+            board = f"{row.name} is {format_length(row.width)} × {format_length(row.board_length)}"
+            yield name, f"It is cut from one board, and {board}. {_larger(width, height)}"
+
+
+def _larger(width: float, height: float) -> str:
+    # what is on the list and large enough, or how one's own gets on it
+    found = [
+        row.name
+        for row in bounce_faces().values()
+        if row.form == "board"
+        and row.board_length is not None
+        and min(width, height) <= min(row.width, row.board_length) + 1e-9
+        and max(width, height) <= max(row.width, row.board_length) + 1e-9
+    ]
+    return f"Large enough: {', '.join(found)}." if found else "Put a larger board of your own on the Shelf."
 
 
 def border_panels(sheet: Panel, face: BounceRef, border: float, *, behind: Vector) -> list[Panel]:

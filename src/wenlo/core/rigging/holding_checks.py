@@ -20,6 +20,9 @@ LADDER = 2.1
 SLACK_LIMIT = 0.03
 """The modifier's far side may wander by so much with the play of all joints. [m]"""
 
+LEAST_WEIGHT = 0.05
+"""A lighter counterweight is none. [kg]"""
+
 MOST_BALLAST = 300.0
 """More is not asked for. [kg]"""
 
@@ -40,7 +43,7 @@ SAYS = Phrases(
         "hold-height": {"height": "length", "most": "length", "stand": "label"},
         "hold-span": {"reach": "length", "walls": "choice", "span": "length"},
         "hold-reach": {"reach": "length", "most": "length", "support": "label", "of": "choice"},
-        "hold-counterweight": {"given": "tenth", "told": "choice", "need": "tenth"},
+        "hold-counterweight": {"given": "tenth", "told": "choice", "needs": "choice", "need": "tenth"},
         "hold-ballast": {
             "given": "tenth",
             "told": "choice",
@@ -268,8 +271,11 @@ def _boom_checks(holding: Holding) -> Iterator[Check]:
         hold=held.id,
         changes={"counterweight": round(need, 1)},
     )
-    says = SAYS("hold-counterweight", given=given or 0.0, told=yes(given is not None), need=need)
-    if given is None:
+    # a light thing close by is balanced by the arm itself: nobody need be asked
+    untold = given is None and need >= LEAST_WEIGHT
+    given = given or 0.0
+    says = SAYS("hold-counterweight", given=given, told=yes(not untold), needs=yes(need >= LEAST_WEIGHT), need=need)
+    if untold:
         yield unanswered("hold.counterweight", held.about, says, cure=cure, bound=need, unit="kg", relation="about")
         return
     off, allowed = abs(given - need), max(0.1 * need, 0.2)

@@ -110,7 +110,11 @@ check_hold-counterweight = Counterweight
             [yes] { $given } kg
            *[no] not told
         }
-    .limit = { $need } kg, give or take a tenth
+    .limit =
+        { $needs ->
+            [yes] { $need } kg, give or take a tenth
+           *[no] none: the boom's own weight balances it
+        }
     .source = load × reach, and the boom's own weight in its middle, against counterweight × its distance
 
 check_hold-ballast = Ballast

@@ -71,6 +71,7 @@ SAID_ELSEWHERE = {
     "door-figure_roll-short": "test_foil_doors",
     "ground-figure_not-tried": "test_corners",
     "misfit_found": "test_found_parts",
+    "misfit_found-side": "test_found_parts",
     "misfit_hangs": "test_misfits",
     "misfit_hole": "test_misfits",
     "misfit_in-wall": "test_misfits",

@@ -180,9 +180,7 @@ def test_pages_larger_than_their_board_are_told_which_boards_would_do():
     # no board on the list is so large
     with pytest.raises(ValidationError, match="of your own on the Shelf"):
         made("book_light", pages="two from one board", width=1.6, height=1.6)
-    pages = made(
-        "book_light", pages="two from one board", width=1.22, height=1.22, face="white_insulation_board_half"
-    )
+    pages = made("book_light", pages="two from one board", width=1.22, height=1.22, face="white_insulation_board_half")
     # what falls out of the window is the other page: 1220 less a border of 60 on both sides
     assert sorted(pages.covers("white_insulation_board_half")) == [
         pytest.approx((1.1, 1.1)),

@@ -185,19 +185,20 @@ def grips(design: DoorParameters, lamp: LampType) -> float:
     return design.grip
 
 
+def _covered(lamp: str, size: float, way: str, mouth: float) -> str:
+    return (
+        f"The {lamp} is {format_length(size)} {way}, the mouth of the doors only {format_length(mouth)}: they cover"
+        f" part of it. Set them at least {format_length(size)} apart."
+    )
+
+
 def refuses(design: DoorParameters, lamp: LampType) -> Refusal | None:
     """A mouth that is smaller than the lamp's own face."""
     wide, high = design.source_size
     if lamp.size[0] > wide + 1e-9:
-        return Refusal(
-            field="mouth",
-            text=f"The {lamp.name} is {format_length(lamp.size[0])} wide; doors this wide apart cover it.",
-        )
+        return Refusal(field="mouth", text=_covered(lamp.name, lamp.size[0], "wide", wide))
     if lamp.size[1] > high + 1e-9:
-        return Refusal(
-            field="mouth_height",
-            text=f"The {lamp.name} is {format_length(lamp.size[1])} high; doors this far apart cover it.",
-        )
+        return Refusal(field="mouth_height", text=_covered(lamp.name, lamp.size[1], "high", high))
     return None
 
 

@@ -44,7 +44,8 @@ SAYS = Phrases(
         "too-large": {"size": "length", "way": "choice", "kind": "label", "none": "choice"},
         "roof": {"size": "length", "room": "length"},
         "hangs": {"off": "length", "way": "choice"},
-        "found": {"found": "label", "size": "length", "wanted": "length"},
+        "found": {"found": "label", "sides": "list"},
+        "found-side": {"side": "label", "size": "length", "wanted": "length"},
         "in-wall": {"through": "length"},
     },
     room="light",
@@ -128,11 +129,13 @@ def _found_otherwise(design: ModifierParameters) -> Iterator[Misfit]:
     if found is None or rule is None:
         return
     wanted = unlike(design, rule)
-    for name, size in wanted.items():
+    if wanted:
+        sides = tuple(
+            SAYS("found-side", side=kind.slots[name].label, size=size, wanted=kind.slots[name].get(design))
+            for name, size in wanted.items()
+        )
         yield Misfit(
-            about=name,
-            says=SAYS("found", found=found.name, size=size, wanted=kind.slots[name].get(design)),
-            cure=changes_of(wanted),
+            about=next(iter(wanted)), says=SAYS("found", found=found.name, sides=sides), cure=changes_of(wanted)
         )
 
 

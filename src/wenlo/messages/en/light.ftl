@@ -832,7 +832,9 @@ misfit_hangs =
        *[into] The thing is sunk { $off } into the ground.
     } Put the ground where the thing stands.
 
-misfit_found = The { $found } measures { $size } there, the design { $wanted }. So it is not used and a new one is made.
+misfit_found = The { $found } has other sizes than the design, so it is not used and a new one is made: { $sides }.
+
+misfit_found-side = { $side } { $size }, not { $wanted }
 
 misfit_in-wall = A lamp stands { $through } through a wall, the floor or the ceiling.
 

@@ -2,6 +2,7 @@
 
 import math
 import re
+from dataclasses import replace
 from pathlib import Path
 
 import numpy as np
@@ -463,6 +464,7 @@ def test_a_wall_of_one_layer_lights_the_room_beside_the_box():
         place = (
             design.source_centre + design.across * (design.width / 2 + 0.05) + np.array([0.0, 0.0, design.depth / 2])
         )
-        solved = solve(scene, DRAFT)
+        # a factor of twenty is told by far less than it takes to know the darker one well
+        solved = solve(scene, replace(DRAFT, error=0.3, most_paths=128))
         beside.append(float(luminance(read(solved, [Meter(id="m", position=place, normal=-design.across)])["m"].total)))
     assert beside[1] > 20.0 * beside[0]

@@ -17,6 +17,7 @@ from wenlo.core.document.shoot import LampState, Look
 from wenlo.core.instructions.order import left_over
 from wenlo.core.inventory.stocked import Stocked
 from wenlo.core.modifiers.registry import kinds
+from wenlo.core.rigging import fastenings
 from wenlo.core.rigging.heat import lamp_through_lens, radiant
 from wenlo.core.rigging.homemade import home_made
 from wenlo.core.rigging.layout import aim_angles, floor_mark, references, trilaterated
@@ -382,3 +383,9 @@ def test_a_boom_that_its_own_arm_balances_asks_for_no_counterweight():
     (asked,) = of(bounce, "Counterweight")
     assert asked.state == "needs an answer"
     assert told(asked.says, "limit").endswith("kg, give or take a tenth")
+
+
+def test_screws_of_brackets_name_the_rule_for_a_thin_plate_and_screws_of_corners_that_for_wood():
+    for mode, of, rule in (("9a", "brackets", "EN 1995-1-1 (8.9a)"), ("f", "corner", "EN 1995-1-1 (8.6 f)")):
+        says = fastenings.SAYS("hold-screws", of=of, share=20.0, count=4, most=60.0, mode=mode)
+        assert told(says, "source") == rule

@@ -176,7 +176,11 @@ check_hold-screws =
     }
     .figure = { $share } on each of the four that bear, { $count } in all
     .limit = { $most }, a third of what it holds in softwood
-    .source = EN 1995-1-1 (8.6 { $mode })
+    .source =
+        { $of ->
+            [brackets] EN 1995-1-1 (8.{ $mode })
+           *[corner] EN 1995-1-1 (8.6 { $mode })
+        }
 
 ## What bends
 

@@ -69,20 +69,23 @@ def watch_importer() -> None:
 
 
 def _watch_importer() -> None:
-    me, still = psutil.Process(), 0
+    importer, still = None, 0
     while True:
         time.sleep(LOOK)
         with suppress(psutil.Error, OSError):
-            stopped = [
-                child
-                for child in me.children()
-                if child.status() == psutil.STATUS_STOPPED and any("forkserver" in word for word in child.cmdline())
-            ]
-            still = still + 1 if stopped else 0
+            if importer is None or not importer.is_running():
+                # looking through all processes of the machine costs far more than looking at one
+                importer, still = _importer(), 0
+                continue
+            still = still + 1 if importer.status() == psutil.STATUS_STOPPED else 0
             if still > IMPORTER_STILL / LOOK:
                 log.warning("importer_stands_still")
-                for child in stopped:
-                    child.kill()
+                importer.kill()
+
+
+def _importer() -> psutil.Process | None:
+    children = psutil.Process().children()
+    return next((child for child in children if any("forkserver" in word for word in child.cmdline())), None)
 
 
 CROWD = 6
